@@ -1,0 +1,6 @@
+export { readFeed } from './read'
+export { findFeeds, type FoundFeed } from './find'
+export { parseFeedDate } from './date'
+export { safeHtml } from './html'
+export { FeedError, type FeedErrorCode } from './errors'
+export type { Feed, FeedItem, FeedContext } from './types'

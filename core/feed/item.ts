@@ -1,0 +1,37 @@
+import { plainText } from '../text'
+import type { FeedItem } from './types'
+
+/** A title as plain text on one line; null when nothing is left. */
+export function titleFromHtml(html: string | null): string | null {
+  return oneLine(html === null ? null : plainText(html))
+}
+
+/** Text on one line; null when there is none. */
+export function oneLine(text: string | null): string | null {
+  const line = text?.replace(/\s+/g, ' ').trim()
+  return line ? line : null
+}
+
+/** An id for an item that brought none: made from its address and title, the same each time they are. */
+export function madeId(url: string | null, title: string | null): string {
+  return `made:${hash53(`${url ?? ''}\n${title ?? ''}`).toString(36)}`
+}
+
+/** Whether a person could read anything in an item. */
+export function saysSomething(item: FeedItem): boolean {
+  return Boolean(item.title ?? item.url ?? item.summaryHtml ?? item.contentHtml) || item.enclosures.length > 0
+}
+
+/** A 53-bit hash of a text (cyrb53, public domain): even enough for ids, and the same in every engine. */
+function hash53(text: string): number {
+  let high = 0xdeadbeef
+  let low = 0x41c6ce57
+  for (let i = 0; i < text.length; i++) {
+    const unit = text.charCodeAt(i)
+    high = Math.imul(high ^ unit, 2654435761)
+    low = Math.imul(low ^ unit, 1597334677)
+  }
+  high = Math.imul(high ^ (high >>> 16), 2246822507) ^ Math.imul(low ^ (low >>> 13), 3266489909)
+  low = Math.imul(low ^ (low >>> 16), 2246822507) ^ Math.imul(high ^ (high >>> 13), 3266489909)
+  return 4294967296 * (2097151 & low) + (high >>> 0)
+}

@@ -1,0 +1,94 @@
+import { parseFeedDate } from './date'
+import { FeedError } from './errors'
+import { safeHtml } from './html'
+import { madeId, oneLine } from './item'
+import type { Feed, FeedItem } from './types'
+import { absoluteUrl } from './xml'
+
+type Fields = Record<string, unknown>
+
+/** A JSON Feed 1.0 or 1.1 document as a feed. Throws FeedError for JSON that is none. */
+export function readJsonFeed(text: string, url: string, repairs: string[]): Feed {
+  const root = parse(text)
+  const isFeed = (str(root['version']) ?? '').includes('jsonfeed.org') || (Array.isArray(root['items']) && typeof root['title'] === 'string')
+  if (!isFeed) throw new FeedError('not-a-feed', 'This is JSON, but not a JSON Feed: it has no version and no items.')
+  const hubs = list(root['hubs'])
+  const author = authorOf(root)
+  return {
+    format: 'json',
+    title: oneLine(str(root['title'])),
+    homeUrl: absoluteUrl(str(root['home_page_url']), url),
+    selfUrl: absoluteUrl(str(root['feed_url']), url),
+    hubUrl: absoluteUrl(str(hubs[0]?.['url']), url),
+    language: str(root['language']),
+    description: oneLine(str(root['description'])),
+    ttlMinutes: null,
+    items: list(root['items']).map((item) => readItem(item, author, url)),
+    repairs,
+  }
+}
+
+function parse(text: string): Fields {
+  let value: unknown
+  try {
+    value = JSON.parse(text)
+  } catch (error) {
+    throw new FeedError('malformed', `This JSON can’t be read: ${error instanceof Error ? error.message : 'it is cut or damaged'}.`)
+  }
+  if (!isFields(value)) throw new FeedError('not-a-feed', 'This is JSON, but not a JSON Feed.')
+  return value
+}
+
+function readItem(item: Fields, feedAuthor: string | null, base: string): FeedItem {
+  const url = absoluteUrl(str(item['url']) ?? str(item['external_url']), base)
+  const title = oneLine(str(item['title']))
+  const text = str(item['content_text'])
+  const html = str(item['content_html']) ?? (text ? paragraphs(text) : null)
+  const summary = str(item['summary'])
+  return {
+    id: str(item['id']) ?? madeId(url, title),
+    url,
+    title,
+    author: authorOf(item) ?? feedAuthor,
+    publishedAt: dateOf(item['date_published']),
+    updatedAt: dateOf(item['date_modified']),
+    summaryHtml: summary ? safeHtml(paragraphs(summary), base) : null,
+    contentHtml: html ? safeHtml(html, url ?? base) || null : null,
+    categories: Array.isArray(item['tags']) ? item['tags'].flatMap((tag) => oneLine(str(tag)) ?? []) : [],
+    image: absoluteUrl(str(item['image']) ?? str(item['banner_image']), base),
+    enclosures: list(item['attachments']).flatMap((attachment) => {
+      const address = absoluteUrl(str(attachment['url']), base)
+      const length = Number(attachment['size_in_bytes'] ?? Number.NaN)
+      return address ? [{ url: address, type: str(attachment['mime_type']), length: Number.isFinite(length) ? length : null }] : []
+    }),
+  }
+}
+
+function authorOf(node: Fields): string | null {
+  const authors = [...list(node['authors']), ...(isFields(node['author']) ? [node['author']] : [])]
+  const names = authors.flatMap((author) => oneLine(str(author['name'])) ?? [])
+  return names.length > 0 ? [...new Set(names)].join(', ') : null
+}
+
+const dateOf = (value: unknown): string | null => {
+  const text = str(value)
+  return text ? parseFeedDate(text) : null
+}
+
+const isFields = (value: unknown): value is Fields => typeof value === 'object' && value !== null && !Array.isArray(value)
+
+const list = (value: unknown): Fields[] => (Array.isArray(value) ? value.filter(isFields) : [])
+
+/** A string with something in it; a number is taken as its digits, since some feeds write ids so. */
+function str(value: unknown): string | null {
+  if (typeof value === 'number') return String(value)
+  return typeof value === 'string' && value.trim() !== '' ? value : null
+}
+
+function paragraphs(text: string): string {
+  const escaped = text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;')
+  return escaped
+    .split(/\n{2,}/)
+    .map((paragraph) => `<p>${paragraph.replace(/\n/g, '<br>')}</p>`)
+    .join('')
+}

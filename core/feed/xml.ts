@@ -1,0 +1,95 @@
+import type { ChildNode, Document, Element } from 'domhandler'
+import { DomUtils } from 'htmlparser2'
+
+// The prefixes this folder uses, whatever prefix a document chose for the namespace.
+const PREFIXES: Record<string, string> = {
+  'http://purl.org/dc/elements/1.1/': 'dc',
+  'http://purl.org/dc/terms/': 'dcterms',
+  'http://purl.org/rss/1.0/modules/content/': 'content',
+  'http://search.yahoo.com/mrss/': 'media',
+  'http://www.itunes.com/dtds/podcast-1.0.dtd': 'itunes',
+  'http://www.w3.org/2005/atom': 'atom',
+  'http://purl.org/atom/ns#': 'atom',
+  'http://www.w3.org/1999/02/22-rdf-syntax-ns#': 'rdf',
+}
+
+/** The children elements of a node. */
+export function elementsOf(node: Element | Document): Element[] {
+  return node.children.filter((child): child is Element => child.type === 'tag' || child.type === 'script' || child.type === 'style')
+}
+
+/** The first child element with one of these names, tried in order; names as `prefix:local` in this folder's prefixes. */
+export function child(node: Element, ...names: string[]): Element | null {
+  const inside = elementsOf(node)
+  for (const name of names) {
+    const found = inside.find((element) => nameOf(element) === name)
+    if (found) return found
+  }
+  return null
+}
+
+/** All children elements with this name. */
+export function children(node: Element, name: string): Element[] {
+  return elementsOf(node).filter((element) => nameOf(element) === name)
+}
+
+/** An element's name in lower case with this folder's prefix for its namespace. */
+export function nameOf(element: Element): string {
+  const raw = element.name.toLowerCase()
+  const at = raw.indexOf(':')
+  if (at < 0) return raw
+  const uri = namespaceOf(element, raw.slice(0, at))
+  return `${(uri && PREFIXES[uri.toLowerCase()]) ?? raw.slice(0, at)}:${raw.slice(at + 1)}`
+}
+
+function namespaceOf(element: Element, prefix: string): string | null {
+  for (let node: Element | null = element; node; node = parentOf(node)) {
+    const uri = node.attribs[`xmlns:${prefix}`]
+    if (uri) return uri
+  }
+  return null
+}
+
+function parentOf(element: Element): Element | null {
+  const parent = element.parent
+  return parent && parent.type === 'tag' ? parent : null
+}
+
+/** An element's text, trimmed; null when there is none. */
+export function textOf(element: Element | null): string | null {
+  if (!element) return null
+  const text = DomUtils.textContent(element as ChildNode).trim()
+  return text === '' ? null : text
+}
+
+/** The markup inside an element, as it would stand in an HTML page. */
+export function markupOf(element: Element): string {
+  return DomUtils.getInnerHTML(element as ChildNode, { xmlMode: false, decodeEntities: true })
+}
+
+/** An attribute, trimmed; null when missing or empty. */
+export function attribute(element: Element | null, name: string): string | null {
+  const value = element?.attribs[name]?.trim()
+  return value ? value : null
+}
+
+/** The base of relative addresses at an element: each `xml:base` above it in turn (RFC 3986 §5). */
+export function baseOf(element: Element, documentUrl: string): string {
+  const bases: string[] = []
+  for (let node: Element | null = element; node; node = parentOf(node)) {
+    const base = attribute(node, 'xml:base')
+    if (base) bases.unshift(base)
+  }
+  return bases.reduce((known, base) => absoluteUrl(base, known) ?? known, documentUrl)
+}
+
+/** An http(s) address made absolute; null when it is none. */
+export function absoluteUrl(url: string | null, base: string): string | null {
+  if (!url) return null
+  try {
+    const parsed = new URL(url.trim(), base)
+    return parsed.protocol === 'http:' || parsed.protocol === 'https:' ? parsed.href : null
+  } catch {
+    return null
+  }
+}

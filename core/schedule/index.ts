@@ -1,0 +1,5 @@
+export { slotsBetween } from './slots'
+export { planLines } from './plan'
+export { echoTimes, spreadTimes } from './series'
+export { zoneClock, type ZoneClock } from './zoneClock'
+export type { Evergreen, Offset, Plan, PlanInput, PlanPost, Sent, Slot, Timetable } from './types'

@@ -1,0 +1,63 @@
+import { Temporal } from 'temporal-polyfill'
+import { DAY } from '../instant'
+
+/** Wall clock of one zone within a span, with the zone's changes found once. All numbers are milliseconds. */
+export interface ZoneClock {
+  /** Wall-clock time at an instant, as milliseconds of a UTC calendar. */
+  toLocal(utc: number): number
+  /** The instant of a wall-clock time. One that a change skips is read with the offset before it; of two, the first. */
+  toUtc(local: number): number
+  /** The local day `YYYY-MM-DD` at an instant. */
+  dayOf(utc: number): string
+}
+
+interface Stretch {
+  from: number
+  offset: number
+}
+
+/** A zone's clock for instants from `from` to `to` (with some days' margin). Throws RangeError for an unknown zone. */
+export function zoneClock(zone: string, from: number, to: number): ZoneClock {
+  const stretches = stretchesOf(zone, from - 3 * DAY, to + 3 * DAY)
+  const offsetAt = (utc: number): number => {
+    let offset = stretches[0]!.offset
+    for (const stretch of stretches) {
+      if (stretch.from > utc) break
+      offset = stretch.offset
+    }
+    return offset
+  }
+  const toLocal = (utc: number): number => utc + offsetAt(utc)
+  return {
+    toLocal,
+    toUtc: (local) => localToUtc(local, stretches),
+    dayOf: (utc) => new Date(toLocal(utc)).toISOString().slice(0, 10),
+  }
+}
+
+/**
+ * The one place where changes of the clock are settled (RFC 5545 §3.3.5). Each stretch of one offset answers to the wall-clock
+ * times from its start to its end; in a repeat two answer, and the first is meant; in a gap none does, and the offset before is.
+ */
+function localToUtc(local: number, stretches: Stretch[]): number {
+  for (const [index, stretch] of stretches.entries()) {
+    const utc = local - stretch.offset
+    const end = stretches[index + 1]?.from ?? Number.POSITIVE_INFINITY
+    if (utc < end) {
+      const isGap = index > 0 && utc < stretch.from
+      return isGap ? local - stretches[index - 1]!.offset : utc
+    }
+  }
+  return local - stretches.at(-1)!.offset
+}
+
+function stretchesOf(zone: string, from: number, to: number): Stretch[] {
+  let moment = Temporal.Instant.fromEpochMilliseconds(from).toZonedDateTimeISO(zone)
+  const stretches: Stretch[] = [{ from: Number.NEGATIVE_INFINITY, offset: moment.offsetNanoseconds / 1e6 }]
+  for (;;) {
+    const next = moment.getTimeZoneTransition('next')
+    if (!next || next.epochMilliseconds > to) return stretches
+    stretches.push({ from: next.epochMilliseconds, offset: next.offsetNanoseconds / 1e6 })
+    moment = next
+  }
+}

@@ -1,0 +1,3 @@
+export { canonicalUrl } from './canonical'
+export { campaignUrl, type CampaignMarks } from './campaign'
+export { siteOf } from './site'

@@ -1,0 +1,8 @@
+export { parseWatch } from './parse'
+export { formatWatch } from './format'
+export { dependsOn } from './depends'
+export { matchWatch } from './match'
+export { prepareArticle, type PreparedArticle } from './prepare'
+export { buildWatchIndex, type WatchIndex } from './matchMany'
+export { WatchSyntaxError } from './errors'
+export type { WatchArticle, WatchMatch, WatchQuery } from './types'

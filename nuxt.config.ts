@@ -1,0 +1,43 @@
+import tailwindcss from '@tailwindcss/vite'
+
+export default defineNuxtConfig({
+  compatibilityDate: '2026-11-01',
+  telemetry: false,
+  devtools: { enabled: false },
+  modules: ['@pinia/nuxt', 'nuxt-security', '@nuxt/eslint'],
+  css: ['~/assets/main.css'],
+  components: [{ path: '~/components', pathPrefix: false }],
+  imports: { autoImport: true },
+  // Public pages are rendered on the server and work without script; the application behind the sign-in is not.
+  routeRules: { '/**': { ssr: false }, '/sign-in': { ssr: true } },
+  app: { head: { htmlAttrs: { lang: 'en' }, title: 'Clear Quill', meta: [{ name: 'viewport', content: 'width=device-width, initial-scale=1' }, { name: 'robots', content: 'noindex' }] } },
+  vite: { plugins: [tailwindcss()], worker: { format: 'es' } },
+  typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true, noImplicitOverride: true } } },
+  nitro: { preset: 'node-server', compressPublicAssets: true, typescript: { strict: true } },
+  eslint: { config: { stylistic: false } },
+  security: {
+    rateLimiter: false,
+    xssValidator: false,
+    corsHandler: false,
+    requestSizeLimiter: { maxRequestSizeInBytes: 2_000_000, maxUploadFileRequestInBytes: 20_000_000 },
+    headers: {
+      crossOriginEmbedderPolicy: false,
+      strictTransportSecurity: false,
+      contentSecurityPolicy: {
+        'default-src': ["'self'"],
+        'base-uri': ["'none'"],
+        'connect-src': ["'self'"],
+        'font-src': ["'self'"],
+        'form-action': ["'self'"],
+        'frame-ancestors': ["'none'"],
+        'img-src': ["'self'", 'data:', 'blob:'],
+        'object-src': ["'none'"],
+        'script-src': ["'self'", "'strict-dynamic'", "'nonce-{{nonce}}'"],
+        'script-src-attr': ["'none'"],
+        'style-src': ["'self'", "'unsafe-inline'"],
+        'worker-src': ["'self'"],
+        'upgrade-insecure-requests': false,
+      },
+    },
+  },
+})

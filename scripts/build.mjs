@@ -1,0 +1,4 @@
+import { build, install } from './setUp.mjs'
+
+install()
+build()

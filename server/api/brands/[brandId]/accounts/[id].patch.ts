@@ -1,0 +1,5 @@
+import { accountEditSchema } from '../../../../../shared/schemas'
+import { route } from '../../../../route'
+import { editAccount } from '../../../../services/accounts'
+
+export default route('own', accountEditSchema, ({ actor, body, param }) => editAccount(actor, param('id'), body))

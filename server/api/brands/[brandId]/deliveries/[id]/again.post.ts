@@ -1,0 +1,4 @@
+import { route } from '../../../../../route'
+import { lineUpAgain } from '../../../../../services/posts'
+
+export default route('work', null, ({ actor, param }) => lineUpAgain(actor, param('id')))

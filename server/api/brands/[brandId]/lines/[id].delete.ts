@@ -1,0 +1,4 @@
+import { route } from '../../../../route'
+import { takeOut } from '../../../../services/posts'
+
+export default route('work', null, ({ actor, param }) => takeOut(actor, param('id')))

@@ -1,0 +1,4 @@
+import { route } from '../../../../../route'
+import { sendNow } from '../../../../../services/posts'
+
+export default route('work', null, ({ actor, param }) => sendNow(actor, param('id')))

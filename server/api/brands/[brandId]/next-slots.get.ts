@@ -1,0 +1,6 @@
+import { useDb } from '../../../db'
+import { route } from '../../../route'
+import { nextSlots } from '../../../services/plan'
+
+/** Where a post lined up last would go on each account; `pillar` is the post's. */
+export default route('read', null, async ({ actor, query }) => nextSlots(await useDb(), actor.brandId, query['pillar'] ?? null))

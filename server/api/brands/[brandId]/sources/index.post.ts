@@ -1,0 +1,5 @@
+import { sourceSchema } from '../../../../../shared/schemas'
+import { route } from '../../../../route'
+import { addSource } from '../../../../services/sources'
+
+export default route('work', sourceSchema, ({ actor, body }) => addSource(actor, body))

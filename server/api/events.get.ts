@@ -1,0 +1,5 @@
+import { route } from '../route'
+import { streamChanges } from '../services/events'
+
+/** The stream of changes in the brands of whoever asks, as server-sent events. */
+export default route('person', null, ({ event, person }) => streamChanges(event, person.id))

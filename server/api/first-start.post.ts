@@ -1,0 +1,11 @@
+import { ownerSchema } from '../../shared/schemas'
+import { signInAs } from '../auth'
+import { route } from '../route'
+import { makeOwner } from '../services/people'
+
+/** Makes the owner of a new installation and signs them in. */
+export default route('public', ownerSchema, async ({ event, body }) => {
+  const person = await makeOwner(body)
+  await signInAs(event, person)
+  return person
+})

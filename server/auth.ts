@@ -1,0 +1,37 @@
+import { getHeader, useSession, type H3Event, type SessionConfig } from 'h3'
+import type { Person } from '../shared/api'
+import { keyFor } from './secrets'
+import { endSession, openSession, personOfSession } from './services/people'
+import { settings } from './settings'
+
+interface Sealed {
+  sessionId?: string
+}
+
+const MAX_AGE_SECONDS = 30 * 24 * 60 * 60
+
+const config = (): SessionConfig => ({
+  name: 'quill',
+  password: keyFor('cookies').toString('base64url'),
+  maxAge: MAX_AGE_SECONDS,
+  cookie: { httpOnly: true, sameSite: 'lax', path: '/', secure: settings().publicUrl?.startsWith('https:') ?? false },
+})
+
+/** Who this request comes from, by its sealed cookie and the live session row behind it; null for nobody. */
+export async function whoAsks(event: H3Event): Promise<{ person: Person; sessionId: string } | null> {
+  const { data } = await useSession<Sealed>(event, config())
+  const person = data.sessionId ? await personOfSession(data.sessionId) : null
+  return person && data.sessionId ? { person, sessionId: data.sessionId } : null
+}
+
+export async function signInAs(event: H3Event, person: Person): Promise<void> {
+  const session = await useSession<Sealed>(event, config())
+  await session.update({ sessionId: await openSession(person.id, getHeader(event, 'user-agent') ?? null) })
+}
+
+export async function signOut(event: H3Event): Promise<void> {
+  const session = await useSession<Sealed>(event, config())
+  const who = await whoAsks(event)
+  if (who) await endSession(who.person.id, who.sessionId)
+  await session.clear()
+}

@@ -1,0 +1,49 @@
+import type { Db } from '.'
+import type { DeliveryRow } from './rows'
+
+export const insertDelivery = async (db: Db, row: DeliveryRow): Promise<void> => {
+  await db('deliveries').insert(row)
+}
+
+export const updateDelivery = async (db: Db, id: string, patch: Partial<DeliveryRow>): Promise<void> => {
+  await db('deliveries').where({ id }).update(patch)
+}
+
+export const addDeliveryEvent = async (db: Db, row: { delivery_id: string; at: number; state: string; cause: string }): Promise<void> => {
+  await db('delivery_events').insert(row)
+}
+
+export const deliveryById = (db: Db, brandId: string, id: string): Promise<DeliveryRow | undefined> =>
+  db<DeliveryRow>('deliveries').where({ brand_id: brandId, id }).first()
+
+export const deliveriesBetween = (db: Db, brandId: string, from: number, to: number): Promise<DeliveryRow[]> =>
+  db<DeliveryRow>('deliveries').where({ brand_id: brandId }).where('due_at', '>=', from).where('due_at', '<', to).orderBy('due_at')
+
+/** Deliveries with these states that may be worked on now: due, and not held by another. */
+export const workableDeliveries = (db: Db, states: string[], due: number, realNow: number): Promise<DeliveryRow[]> =>
+  db<DeliveryRow>('deliveries').whereIn('state', states).where('next_try_at', '<=', due).where('lease_until', '<', realNow).orderBy('next_try_at').limit(50)
+
+/** Takes one delivery for sending, if it is still in one of these states and free. Says whether it was got. */
+export const leaseDelivery = async (db: Db, id: string, states: string[], realNow: number, patch: Partial<DeliveryRow>): Promise<boolean> =>
+  (await db('deliveries').where({ id }).whereIn('state', states).where('lease_until', '<', realNow).update(patch)) === 1
+
+export const nextTryAt = async (db: Db, states: string[]): Promise<number | null> => {
+  const row: { at: number | null } | undefined = await db('deliveries').whereIn('state', states).min({ at: 'next_try_at' }).first()
+  return row?.at ?? null
+}
+
+export interface SharedBefore {
+  article_id: string
+  sent_at: number
+  account: string
+  text: string
+}
+
+/** What a brand sent of an article, newest first. */
+export const sentOfArticle = (db: Db, brandId: string, articleId: string): Promise<SharedBefore[]> =>
+  db('deliveries')
+    .join('posts', 'posts.id', 'deliveries.post_id')
+    .join('accounts', 'accounts.id', 'deliveries.account_id')
+    .where({ 'deliveries.brand_id': brandId, 'posts.article_id': articleId, 'deliveries.state': 'sent' })
+    .orderBy('deliveries.sent_at', 'desc')
+    .select('posts.article_id', 'deliveries.sent_at', db.raw('accounts.name AS account'), db.raw(`json_extract(deliveries.frozen_json, '$.text') AS text`)) as unknown as Promise<SharedBefore[]>

@@ -1,0 +1,16 @@
+import type { Knex } from 'knex'
+import * as first from './001_first'
+
+interface Entry {
+  name: string
+  migration: Knex.Migration
+}
+
+// Imported, not read from a folder, so that the built server carries them.
+const ENTRIES: Entry[] = [{ name: '001_first', migration: first }]
+
+export const migrationSource: Knex.MigrationSource<Entry> = {
+  getMigrations: () => Promise.resolve(ENTRIES),
+  getMigrationName: (entry) => entry.name,
+  getMigration: (entry) => Promise.resolve(entry.migration),
+}

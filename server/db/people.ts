@@ -1,0 +1,47 @@
+import type { Db } from '.'
+import type { PersonRow, SessionRow } from './rows'
+
+export const countPeople = async (db: Db): Promise<number> => Number((await db('people').count({ n: '*' }).first())?.n ?? 0)
+
+export const insertPerson = async (db: Db, row: PersonRow): Promise<void> => {
+  await db('people').insert(row)
+}
+
+export const personByEmail = (db: Db, email: string): Promise<PersonRow | undefined> => db<PersonRow>('people').where({ email }).first()
+
+export const personById = (db: Db, id: string): Promise<PersonRow | undefined> => db<PersonRow>('people').where({ id }).first()
+
+export const allPeople = (db: Db): Promise<PersonRow[]> => db<PersonRow>('people').orderBy('created_at').orderBy('id')
+
+export const updatePerson = async (db: Db, id: string, patch: Partial<PersonRow>): Promise<void> => {
+  await db('people').where({ id }).update(patch)
+}
+
+export const insertSession = async (db: Db, row: SessionRow): Promise<void> => {
+  await db('sessions').insert(row)
+}
+
+/** The session, unless it was revoked. */
+export const liveSession = (db: Db, id: string): Promise<SessionRow | undefined> => db<SessionRow>('sessions').where({ id }).whereNull('revoked_at').first()
+
+export const liveSessionsOf = (db: Db, personId: string): Promise<SessionRow[]> =>
+  db<SessionRow>('sessions').where({ person_id: personId }).whereNull('revoked_at').orderBy('last_seen_at', 'desc')
+
+export const touchSession = async (db: Db, id: string, at: number): Promise<void> => {
+  await db('sessions').where({ id }).update({ last_seen_at: at })
+}
+
+/** Ends a session of this person; says whether there was one. */
+export const revokeSession = async (db: Db, personId: string, id: string, at: number): Promise<boolean> =>
+  (await db('sessions').where({ id, person_id: personId }).whereNull('revoked_at').update({ revoked_at: at })) > 0
+
+export const triesOf = (db: Db, who: string): Promise<{ failures: number; blocked_until: number } | undefined> =>
+  db<{ who: string; failures: number; blocked_until: number }>('sign_in_tries').where({ who }).first()
+
+export const setTries = async (db: Db, who: string, failures: number, blockedUntil: number): Promise<void> => {
+  await db('sign_in_tries').insert({ who, failures, blocked_until: blockedUntil }).onConflict('who').merge()
+}
+
+export const clearTries = async (db: Db, who: string): Promise<void> => {
+  await db('sign_in_tries').where({ who }).del()
+}

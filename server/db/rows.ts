@@ -1,0 +1,173 @@
+// The rows as the tables hold them.
+export interface PersonRow { id: string; name: string; email: string; password_hash: string | null; created_at: number } // prettier-ignore
+export interface SessionRow { id: string; person_id: string; device: string; created_at: number; last_seen_at: number; revoked_at: number | null } // prettier-ignore
+
+export interface BrandRow {
+  id: string
+  name: string
+  zone: string
+  language: string
+  mark: string
+  mark_ink: number
+  created_at: number
+  removed_at: number | null
+  version: number
+}
+
+export interface PillarRow {
+  id: string
+  brand_id: string
+  name: string
+  ink: number
+  description: string
+  position: number
+  removed_at: number | null
+  version: number
+}
+
+export interface AccountRow {
+  id: string
+  brand_id: string
+  protocol: string
+  name: string
+  handle: string
+  address: string
+  page_url: string
+  endpoint_json: string
+  token_sealed: string
+  rules_json: string
+  per_day: number | null
+  min_gap_minutes: number
+  held: number
+  hold_until: number | null
+  hold_reason: string | null
+  checked_at: number | null
+  trouble: string | null
+  position: number
+  removed_at: number | null
+  version: number
+}
+
+export interface SlotRow {
+  id: string
+  account_id: string
+  weekday: number
+  time: string
+  use: 'any' | 'pillar' | 'free'
+  pillar_id: string | null
+}
+
+export interface FeedRow {
+  id: string
+  url: string
+  title: string | null
+  home_url: string | null
+  format: string | null
+  etag: string | null
+  last_modified: string | null
+  fetched_at: number | null
+  next_fetch_at: number
+  interval_minutes: number
+  failures: number
+  failing_since: number | null
+  trouble: string | null
+  lease_until: number
+}
+
+export interface SourceRow {
+  id: string
+  brand_id: string
+  feed_id: string
+  label: string
+  own: number
+  created_at: number
+  removed_at: number | null
+  version: number
+}
+
+export interface ArticleRecord {
+  id: string
+  feed_id: string
+  guid: string
+  link_key: string | null
+  url: string | null
+  title: string | null
+  author: string | null
+  summary_html: string | null
+  content_html: string | null
+  text: string
+  sanitiser_version: number
+  language: string | null
+  categories_json: string
+  image: string | null
+  published_at: number | null
+  updated_at: number | null
+  first_seen_at: number
+  at: number
+}
+
+export interface WatchRow {
+  id: string
+  brand_id: string
+  name: string
+  query: string
+  ink: number
+  position: number
+  removed_at: number | null
+  version: number
+}
+
+export interface PostRow {
+  id: string
+  brand_id: string
+  article_id: string | null
+  pillar_id: string | null
+  link: string | null
+  link_title: string | null
+  hashtags_json: string
+  credit: string | null
+  good_until: number | null
+  not_before: number | null
+  series_id: string | null
+  approval: 'draft' | 'in-review' | 'approved' | 'sent-back'
+  approved_by: string | null
+  approved_at: number | null
+  approved_version: number | null
+  created_by: string
+  created_at: number
+  version: number
+}
+
+export interface LineRow {
+  id: string
+  brand_id: string
+  post_id: string
+  account_id: string
+  position: number
+  state: 'in-line' | 'held'
+  fixed_at: number | null
+  slot_at: number | null
+  lined_at: number
+}
+
+export interface DeliveryRow {
+  id: string
+  brand_id: string
+  post_id: string
+  account_id: string
+  key: string
+  due_at: number
+  slot_at: number | null
+  state: string
+  frozen_json: string
+  pillar_id: string | null
+  link_key: string | null
+  series_id: string | null
+  attempts: number
+  next_try_at: number
+  lease_until: number
+  remote_id: string | null
+  remote_url: string | null
+  says: string
+  sent_at: number | null
+}

@@ -1,0 +1,48 @@
+import type { Db } from '.'
+import type { WatchRow } from './rows'
+
+export interface MarkRow {
+  watch_id: string
+  article_id: string
+  strength: number
+  found_json: string
+}
+
+export const watchesOf = (db: Db, brandId: string): Promise<WatchRow[]> =>
+  db<WatchRow>('watches').where({ brand_id: brandId }).whereNull('removed_at').orderBy('position')
+
+export const watchById = (db: Db, brandId: string, id: string): Promise<WatchRow | undefined> =>
+  db<WatchRow>('watches').where({ brand_id: brandId, id }).whereNull('removed_at').first()
+
+/** The watches of every brand that reads a feed. */
+export const watchesOfFeed = (db: Db, feedId: string): Promise<WatchRow[]> =>
+  db('watches')
+    .whereNull('removed_at')
+    .whereIn('brand_id', db('sources').where({ feed_id: feedId }).whereNull('removed_at').select('brand_id'))
+    .select('watches.*')
+
+export const marksOfArticles = (db: Db, brandId: string, articleIds: string[]): Promise<(MarkRow & { name: string })[]> =>
+  db('watch_marks')
+    .join('watches', 'watches.id', 'watch_marks.watch_id')
+    .where('watches.brand_id', brandId)
+    .whereNull('watches.removed_at')
+    .whereIn('watch_marks.article_id', articleIds)
+    .orderBy('watches.position')
+    .select('watch_marks.*', 'watches.name')
+
+export async function replaceMarksOfWatch(db: Db, watchId: string, marks: Omit<MarkRow, 'watch_id'>[]): Promise<void> {
+  await db('watch_marks').where({ watch_id: watchId }).del()
+  await insertMarks(db, marks.map((mark) => ({ ...mark, watch_id: watchId }))) // prettier-ignore
+}
+
+export async function replaceMarksOfArticles(db: Db, articleIds: string[], watchIds: string[], marks: MarkRow[]): Promise<void> {
+  await db('watch_marks').whereIn('article_id', articleIds).whereIn('watch_id', watchIds).del()
+  await insertMarks(db, marks)
+}
+
+/** SQLite takes a limited number of values in one statement. */
+const ROWS_AT_ONCE = 200
+
+async function insertMarks(db: Db, marks: MarkRow[]): Promise<void> {
+  for (let at = 0; at < marks.length; at += ROWS_AT_ONCE) await db('watch_marks').insert(marks.slice(at, at + ROWS_AT_ONCE))
+}

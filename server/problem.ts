@@ -1,0 +1,65 @@
+import type { Problem } from '../shared/api'
+import { words } from '../shared/words'
+
+const STATUS = {
+  invalid: 422,
+  unreadable: 400,
+  tooBig: 413,
+  notSignedIn: 401,
+  signIn: 401,
+  signInWait: 429,
+  notAllowed: 403,
+  foreignOrigin: 403,
+  notFound: 404,
+  stale: 409,
+  planChanged: 409,
+  alreadyStarted: 409,
+  alreadyGone: 409,
+  cantUndo: 409,
+  nothingToUndo: 409,
+  lastOwner: 409,
+  knownSource: 409,
+  noAddress: 422,
+  privateAddress: 422,
+  unknownHost: 422,
+  noAnswer: 422,
+  httpStatus: 422,
+  tooLarge: 422,
+  tooManyRedirects: 422,
+  noFeedOnPage: 422,
+  notAFeed: 422,
+  watchQuery: 422,
+  noNetwork: 422,
+  tokenRefused: 422,
+  tooLongFor: 422,
+  server: 500,
+} as const satisfies Record<keyof typeof words.refusals, number>
+
+export type ProblemCode = keyof typeof STATUS
+
+type Text = { title: string; detail: string }
+type Arguments<C extends ProblemCode> = (typeof words.refusals)[C] extends (...given: infer A) => Text ? A : []
+
+/** A refusal on its way to the person who asked. `field` names the field of the form that it is about. */
+export class ProblemError extends Error {
+  readonly code: ProblemCode
+  readonly body: Problem
+
+  constructor(code: ProblemCode, text: Text, errors?: Problem['errors'], status: number = STATUS[code]) {
+    super(text.detail)
+    this.name = 'ProblemError'
+    this.code = code
+    this.body = { type: `urn:clear-quill:${code}`, title: text.title, status, detail: text.detail, ...(errors ? { errors } : {}) }
+  }
+
+  /** The same refusal, said at a field of the form. */
+  at(field: string): ProblemError {
+    return new ProblemError(this.code, this.body, [{ field, says: this.body.detail }])
+  }
+}
+
+/** A refusal by its code, with what its sentence needs. */
+export function problem<C extends ProblemCode>(code: C, ...given: Arguments<C>): ProblemError {
+  const entry = words.refusals[code] as Text | ((...values: unknown[]) => Text)
+  return new ProblemError(code, typeof entry === 'function' ? entry(...given) : entry)
+}

@@ -1,0 +1,122 @@
+import { defineEventHandler, getHeader, getQuery, getRouterParam, readRawBody, setResponseHeader, setResponseStatus, type EventHandler, type H3Event } from 'h3'
+import * as yup from 'yup'
+import type { Person } from '../shared/api'
+import { words } from '../shared/words'
+import { whoAsks } from './auth'
+import { useDb } from './db'
+import { roleOf } from './db/brands'
+import { log } from './log'
+import { problem, ProblemError } from './problem'
+import type { Actor } from './services/actor'
+import { settings } from './settings'
+
+/** Who may use a route: anyone; anyone signed in; or a part in the brand of its address that lets one read, work, or own. */
+export type Access = 'public' | 'person' | 'read' | 'work' | 'own'
+
+type Known<A extends Access> = A extends 'public' ? null : Person
+type Acting<A extends Access> = A extends 'public' | 'person' ? null : Actor
+
+export interface Given<A extends Access, B> {
+  event: H3Event
+  person: Known<A>
+  sessionId: string
+  actor: Acting<A>
+  body: B
+  query: Record<string, string>
+  param: (name: string) => string
+}
+
+const RANKS = { client: 0, curator: 1, owner: 2 }
+const NEEDED: Record<'read' | 'work' | 'own', number> = { read: 0, work: 1, own: 2 }
+const MOST_BODY_BYTES = 1024 * 1024
+
+/**
+ * The one way to make a route: finds who acts and for which brand, refuses what is not allowed (a foreign brand is «not there»),
+ * validates the body, and answers problem details (RFC 9457) for every refusal. Unknown faults are logged, never shown.
+ */
+export function route<A extends Access, S extends yup.AnyObjectSchema | null>(
+  access: A,
+  schema: S,
+  work: (given: Given<A, S extends yup.AnyObjectSchema ? yup.InferType<S> : null>) => Promise<unknown>,
+): EventHandler {
+  return defineEventHandler(async (event) => {
+    try {
+      const who = access === 'public' ? null : await whoAsks(event)
+      if (access !== 'public' && !who) throw problem('notSignedIn')
+      requireOwnOrigin(event)
+      const actor = access === 'public' || access === 'person' ? null : await actorOf(event, who!.person.id, access as 'read' | 'work' | 'own')
+      const body = schema ? await validBody(event, schema) : null
+      const given = { event, person: who?.person ?? null, sessionId: who?.sessionId ?? '', actor, body, query: flatQuery(event), param: (name: string) => paramOf(event, name) }
+      setResponseHeader(event, 'cache-control', 'no-store')
+      return (await work(given as Given<A, never>)) ?? null
+    } catch (error) {
+      return answerProblem(event, error)
+    }
+  })
+}
+
+/** Answers a refusal as problem details; what is not one is logged and answered without its inside. */
+export function answerProblem(event: H3Event, error: unknown): unknown {
+  const known = error instanceof ProblemError ? error : problem('server')
+  if (known.code === 'server') log.error({ error, path: event.path }, 'A request failed.')
+  setResponseStatus(event, known.body.status)
+  setResponseHeader(event, 'content-type', 'application/problem+json')
+  setResponseHeader(event, 'cache-control', 'no-store')
+  return known.body
+}
+
+const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i
+
+function paramOf(event: H3Event, name: string): string {
+  const value = getRouterParam(event, name) ?? ''
+  if (!UUID.test(value)) throw problem('notFound')
+  return value.toLowerCase()
+}
+
+async function actorOf(event: H3Event, personId: string, access: keyof typeof NEEDED): Promise<Actor> {
+  const brandId = paramOf(event, 'brandId')
+  const role = await roleOf(await useDb(), brandId, personId)
+  if (!role) throw problem('notFound')
+  if (RANKS[role] < NEEDED[access]) throw problem('notAllowed')
+  return { personId, brandId, role }
+}
+
+/** A change must come from our own pages: the browser says where from, and only that origin is taken. */
+function requireOwnOrigin(event: H3Event): void {
+  if (event.method === 'GET' || event.method === 'HEAD') return
+  const origin = getHeader(event, 'origin')
+  if (!origin) {
+    if (getHeader(event, 'sec-fetch-site') === 'cross-site') throw problem('foreignOrigin')
+    return
+  }
+  const host = getHeader(event, 'host')
+  const isOwn = origin === settings().publicUrl || origin === `http://${host}` || origin === `https://${host}`
+  if (!isOwn) throw problem('foreignOrigin')
+}
+
+async function validBody(event: H3Event, schema: yup.AnyObjectSchema): Promise<unknown> {
+  const raw = (await readRawBody(event, 'utf8')) ?? ''
+  if (raw.length > MOST_BODY_BYTES) throw problem('tooBig')
+  try {
+    return await schema.validate(parseBody(raw, getHeader(event, 'content-type')), { abortEarly: false, stripUnknown: true })
+  } catch (error) {
+    if (!(error instanceof yup.ValidationError)) throw error
+    const inner = error.inner.length > 0 ? error.inner : [error]
+    throw new ProblemError('invalid', words.refusals.invalid, inner.map(({ path, message }) => ({ field: path ?? '', says: message }))) // prettier-ignore
+  }
+}
+
+function parseBody(raw: string, contentType: string | undefined): unknown {
+  if (contentType?.includes('application/x-www-form-urlencoded')) return Object.fromEntries(new URLSearchParams(raw))
+  try {
+    const value: unknown = JSON.parse(raw || '{}')
+    if (typeof value === 'object' && value !== null && !Array.isArray(value)) return value
+  } catch {
+    // falls through to the refusal
+  }
+  throw problem('unreadable')
+}
+
+function flatQuery(event: H3Event): Record<string, string> {
+  return Object.fromEntries(Object.entries(getQuery(event)).flatMap(([name, value]) => (typeof value === 'string' ? [[name, value]] : [])))
+}

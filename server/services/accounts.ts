@@ -1,0 +1,136 @@
+import { v7 as uuid } from 'uuid'
+import type { NetworkRules } from '../../core/post'
+import type { Weekday } from '../../core/instant'
+import type { Account, CheckedAccount, SlotView, Undoable } from '../../shared/api'
+import { now } from '../clock'
+import { useDb, type Db } from '../db'
+import { accountById, accountsOf, slotsOf } from '../db/accounts'
+import { nextPosition } from '../db/brands'
+import type { AccountRow, SlotRow } from '../db/rows'
+import type { Tracked } from '../db/tracked'
+import { webAddress } from '../net/address'
+import { allConnectors } from '../networks'
+import { problem, ProblemError } from '../problem'
+import { seal } from '../secrets'
+import type { Actor } from './actor'
+import { changeUndoably } from './history'
+
+/** A brand's accounts with their timetables. Tokens never leave the server. */
+export async function accountsOfBrand(db: Db, brandId: string): Promise<Account[]> {
+  const slots = await slotsOf(db, brandId)
+  return (await accountsOf(db, brandId)).map((row) => accountOf(row, slots))
+}
+
+export const rulesOf = (row: AccountRow): NetworkRules => JSON.parse(row.rules_json) as NetworkRules
+
+function accountOf(row: AccountRow, slots: SlotRow[]): Account {
+  return {
+    id: row.id,
+    name: row.name,
+    handle: row.handle,
+    address: row.address,
+    pageUrl: row.page_url,
+    protocol: row.protocol as Account['protocol'],
+    rules: rulesOf(row),
+    perDay: row.per_day,
+    minGapMinutes: row.min_gap_minutes,
+    slots: slots.filter((slot) => slot.account_id === row.id).map(slotOf),
+    checkedAt: row.checked_at === null ? null : new Date(row.checked_at).toISOString(),
+    trouble: row.trouble,
+    version: row.version,
+  }
+}
+
+const slotOf = (row: SlotRow): SlotView => ({ id: row.id, weekday: row.weekday as Weekday, time: row.time, use: row.use, pillarId: row.pillar_id })
+
+type Checked = CheckedAccount & { endpoint: Record<string, string> }
+
+/** Asks an address which protocol it speaks and whether the token is accepted there. */
+async function ask(address: string, token: string): Promise<Checked> {
+  let url: URL
+  try {
+    url = webAddress(address)
+    for (const connector of allConnectors) {
+      const checked = await connector.check(url, token)
+      if (checked) return checked
+    }
+  } catch (error) {
+    throw error instanceof ProblemError && !error.body.errors ? error.at('address') : error
+  }
+  throw problem('noNetwork', url.hostname).at('address')
+}
+
+/** What an address and a token open, without keeping anything. */
+export async function checkAccount(address: string, token: string): Promise<CheckedAccount> {
+  const { protocol, name, handle, pageUrl, rules } = await ask(address, token)
+  return { protocol, name, handle, pageUrl, rules }
+}
+
+type SlotInput = Omit<SlotView, 'id' | 'weekday'> & { weekday: number }
+
+/** Adds an account after checking it live, with a first timetable. */
+export async function addAccount(actor: Actor, input: { address: string; token: string; slots: SlotInput[] }): Promise<{ id: string; historyId: string }> {
+  const checked = await ask(input.address, input.token)
+  const id = uuid()
+  const { historyId } = await changeUndoably(actor, 'account', id, async (db, tracked) => {
+    await tracked.insert('accounts', { id }, {
+      brand_id: actor.brandId,
+      protocol: checked.protocol,
+      name: checked.name,
+      handle: checked.handle,
+      address: webAddress(input.address).href,
+      page_url: checked.pageUrl,
+      endpoint_json: JSON.stringify(checked.endpoint),
+      token_sealed: seal(input.token),
+      rules_json: JSON.stringify(checked.rules),
+      per_day: null,
+      min_gap_minutes: 0,
+      checked_at: now(),
+      position: await nextPosition(db, 'accounts', actor.brandId),
+    }) // prettier-ignore
+    await addSlots(tracked, id, input.slots)
+  })
+  return { id, historyId }
+}
+
+interface AccountEdit {
+  name: string
+  perDay: number | null
+  minGapMinutes: number
+  token: string
+  slots: SlotInput[]
+  version: number
+}
+
+/** Changes an account's name, limits and timetable; a new token is checked at the network first. */
+export async function editAccount(actor: Actor, id: string, input: AccountEdit): Promise<Undoable> {
+  const known = await accountById(await useDb(), actor.brandId, id)
+  if (!known) throw problem('notFound')
+  const checked = input.token === '' ? null : await ask(known.address, input.token)
+  const { historyId } = await changeUndoably(actor, 'account', id, async (db, tracked) => {
+    const row = await accountById(db, actor.brandId, id)
+    if (!row) throw problem('notFound')
+    if (row.version !== input.version) throw problem('stale')
+    const token = checked ? { token_sealed: seal(input.token), rules_json: JSON.stringify(checked.rules), checked_at: now(), trouble: null } : {}
+    await tracked.update('accounts', { id }, { name: input.name, per_day: input.perDay, min_gap_minutes: input.minGapMinutes, version: row.version + 1, ...token })
+    for (const slot of (await slotsOf(db, actor.brandId)).filter((candidate) => candidate.account_id === id)) await tracked.remove('slots', { id: slot.id })
+    await addSlots(tracked, id, input.slots)
+  })
+  return { historyId }
+}
+
+/** Takes an account away; what waits in its line stays stored and comes back with an undo. */
+export async function removeAccount(actor: Actor, id: string): Promise<Undoable> {
+  const { historyId } = await changeUndoably(actor, 'account', id, async (db, tracked) => {
+    if (!(await accountById(db, actor.brandId, id))) throw problem('notFound')
+    await tracked.update('accounts', { id }, { removed_at: now() })
+  })
+  return { historyId }
+}
+
+async function addSlots(tracked: Tracked, accountId: string, slots: SlotInput[]): Promise<void> {
+  for (const slot of slots) {
+    const pillar_id = slot.use === 'pillar' ? slot.pillarId : null
+    await tracked.insert('slots', { id: uuid() }, { account_id: accountId, weekday: slot.weekday, time: slot.time, use: slot.use, pillar_id })
+  }
+}

@@ -1,0 +1,101 @@
+import { v7 as uuid } from 'uuid'
+import { plainText, readingMinutes } from '../../core/text'
+import type { ArticleFull, ArticleRow, ArticleState, Undoable, WirePage } from '../../shared/api'
+import { LIMITS } from '../../shared/limits'
+import { now } from '../clock'
+import { useDb, type Db } from '../db'
+import * as articles from '../db/articles'
+import { sentOfArticle } from '../db/deliveries'
+import type { Tracked } from '../db/tracked'
+import { marksOfArticles } from '../db/watches'
+import { problem } from '../problem'
+import type { Actor } from './actor'
+import { shownHtml } from './feeds'
+import { changeUndoably } from './history'
+
+interface WireAsk {
+  show: articles.WireFilter['show']
+  watchId: string | null
+  sourceId: string | null
+  after: string | null
+}
+
+/** One page of the Wire, newest first. `next` is the key of the page behind it. */
+export async function wire(brandId: string, ask: WireAsk): Promise<WirePage> {
+  const db = await useDb()
+  const rows = await articles.wireRows(db, brandId, { ...ask, after: readKey(ask.after), limit: LIMITS.wirePage + 1 })
+  const page = rows.slice(0, LIMITS.wirePage)
+  const last = page.at(-1)
+  return {
+    articles: await withMarks(db, brandId, page),
+    next: rows.length > page.length && last ? `${last.at}_${last.id}` : null,
+    unread: (await articles.unreadCounts(db, brandId)).all,
+  }
+}
+
+function readKey(key: string | null): { at: number; id: string } | null {
+  const match = /^(\d+)_([0-9a-f-]{36})$/.exec(key ?? '')
+  return match ? { at: Number(match[1]), id: match[2]! } : null
+}
+
+async function withMarks(db: Db, brandId: string, rows: articles.ArticleForBrand[]): Promise<ArticleRow[]> {
+  const ids = rows.map((row) => row.id)
+  const marks = await marksOfArticles(db, brandId, ids)
+  return rows.map((row) => {
+    const own = marks.filter((mark) => mark.article_id === row.id)
+    return {
+      id: row.id,
+      title: row.title ?? plainText(row.summary_html ?? '').slice(0, 90),
+      outlet: row.label,
+      author: row.author,
+      at: new Date(row.at).toISOString(),
+      dated: row.published_at !== null,
+      state: row.state ?? 'new',
+      summary: plainText(row.summary_html ?? row.content_html ?? '').slice(0, 280),
+      watches: own.map((mark) => ({ id: mark.watch_id, name: mark.name })),
+      found: [...new Set(own.flatMap((mark) => JSON.parse(mark.found_json) as string[]))],
+    }
+  })
+}
+
+/** One article whole, as the sheet shows it. */
+export async function article(brandId: string, id: string): Promise<ArticleFull> {
+  const db = await useDb()
+  const row = await articles.articleForBrand(db, brandId, id)
+  if (!row) throw problem('notFound')
+  const [summary] = await withMarks(db, brandId, [row])
+  return {
+    ...summary!,
+    url: row.url,
+    html: shownHtml(row),
+    language: row.language,
+    categories: JSON.parse(row.categories_json) as string[],
+    minutes: readingMinutes(row.text),
+    shared: (await sentOfArticle(db, brandId, id)).map((sent) => ({ at: new Date(sent.sent_at).toISOString(), account: sent.account, text: sent.text })),
+  }
+}
+
+/** Puts an article into a state for this brand. */
+export async function setState(actor: Actor, id: string, state: ArticleState): Promise<Undoable> {
+  const { historyId } = await changeUndoably(actor, 'article', id, async (db, tracked) => {
+    if (!(await articles.articleForBrand(db, actor.brandId, id))) throw problem('notFound')
+    await putState(db, tracked, actor, id, state)
+  })
+  return { historyId }
+}
+
+/** Clipping and shelving keep a clipping; leaving those states takes it away. */
+export async function putState(db: Db, tracked: Tracked, actor: Actor, id: string, state: ArticleState): Promise<void> {
+  await tracked.put('article_states', { brand_id: actor.brandId, article_id: id }, { state, changed_at: now() })
+  const clipping = await articles.clippingOfArticle(db, actor.brandId, id)
+  const isKept = state === 'clipped' || state === 'shelved'
+  const shelved = state === 'shelved' ? 1 : 0
+  if (clipping && !isKept) await tracked.remove('clippings', { id: clipping.id })
+  else if (clipping) await tracked.update('clippings', { id: clipping.id }, { shelved })
+  else if (isKept) await tracked.insert('clippings', { id: uuid() }, { brand_id: actor.brandId, article_id: id, kind: 'article', shelved, created_by: actor.personId, created_at: now() })
+}
+
+/** Whether a picture's address stands in an article this brand can see: only such are passed on. */
+export async function isPictureOfBrand(brandId: string, url: string): Promise<boolean> {
+  return articles.pictureIsKnown(await useDb(), brandId, url, url.replace(/&/g, '&amp;'))
+}

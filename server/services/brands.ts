@@ -1,0 +1,143 @@
+import { v7 as uuid } from 'uuid'
+import type { Brand, BrandView, Pillar, Role, Undoable } from '../../shared/api'
+import { now } from '../clock'
+import { inTransaction, useDb } from '../db'
+import * as brands from '../db/brands'
+import { countSources } from '../db/sources'
+import { unreadCounts } from '../db/articles'
+import type { BrandRow, PillarRow } from '../db/rows'
+import { problem } from '../problem'
+import { accountsOfBrand } from './accounts'
+import type { Actor } from './actor'
+import { announce } from './changes'
+import { changeUndoably } from './history'
+import { watchesOfBrand } from './watches'
+
+export const brandOf = (row: BrandRow): Brand => ({
+  id: row.id,
+  name: row.name,
+  zone: row.zone,
+  language: row.language,
+  mark: row.mark,
+  markInk: row.mark_ink,
+  version: row.version,
+})
+
+const pillarOf = (row: PillarRow): Pillar => ({ id: row.id, name: row.name, ink: row.ink, description: row.description, version: row.version })
+
+/** The pillars a new brand starts with; names and order are common practice. */
+const STARTER_PILLARS = [
+  { name: 'Worth reading', description: 'Other people’s work, with a line of our own.' },
+  { name: 'Own news', description: 'What we do and offer; a fifth of the posts at most.' },
+  { name: 'Explainers', description: 'Short lessons that stay true.' },
+  { name: 'Weekend lines', description: 'Lighter things for Saturday and Sunday.' },
+]
+
+interface BrandInput {
+  id?: string
+  name: string
+  zone: string
+  language: string
+  mark: string
+  markInk: number
+}
+
+/** Makes a brand with the starter pillars. The id may come from the client; a repeat answers the first result. */
+export function makeBrand(personId: string, input: BrandInput): Promise<Brand> {
+  return inTransaction(async (db) => {
+    const known = input.id ? await brands.brandById(db, input.id) : undefined
+    if (known) {
+      if ((await brands.roleOf(db, known.id, personId)) === null) throw problem('notFound')
+      return brandOf(known)
+    }
+    const row: BrandRow = {
+      id: input.id ?? uuid(),
+      name: input.name,
+      zone: input.zone,
+      language: input.language,
+      mark: input.mark,
+      mark_ink: input.markInk,
+      created_at: now(),
+      removed_at: null,
+      version: 1,
+    }
+    await brands.insertBrand(db, row, personId)
+    for (const [index, pillar] of STARTER_PILLARS.entries()) {
+      await brands.insertPillar(db, { id: uuid(), brand_id: row.id, ...pillar, ink: index + 1, position: index + 1, removed_at: null, version: 1 })
+    }
+    await announce(db, row.id, 'brand', row.id)
+    return brandOf(row)
+  })
+}
+
+/** A brand with all that its screens need to know at once. */
+export async function brandView(brandId: string, role: Role): Promise<BrandView> {
+  const db = await useDb()
+  const row = await brands.brandById(db, brandId)
+  if (!row) throw problem('notFound')
+  const counts = await unreadCounts(db, brandId)
+  return {
+    brand: brandOf(row),
+    role,
+    pillars: (await brands.pillarsOf(db, brandId)).map(pillarOf),
+    accounts: await accountsOfBrand(db, brandId),
+    watches: await watchesOfBrand(db, brandId, counts.byWatch),
+    unread: counts.all,
+    sources: await countSources(db, brandId),
+  }
+}
+
+export async function editBrand(actor: Actor, input: BrandInput & { version: number }): Promise<Undoable> {
+  const { historyId } = await changeUndoably(actor, 'brand', actor.brandId, async (db, tracked) => {
+    const row = await brands.brandById(db, actor.brandId)
+    if (!row) throw problem('notFound')
+    if (row.version !== input.version) throw problem('stale')
+    const patch = { name: input.name, zone: input.zone, language: input.language, mark: input.mark, mark_ink: input.markInk, version: row.version + 1 }
+    await tracked.update('brands', { id: row.id }, patch)
+  })
+  return { historyId }
+}
+
+/** Removes a brand from sight; nothing of it goes out any more. The last brand of an owner stays. */
+export async function removeBrand(actor: Actor): Promise<void> {
+  await inTransaction(async (db) => {
+    const owned = (await brands.brandsOf(db, actor.personId)).filter((brand) => brand.role === 'owner')
+    if (owned.length < 2) throw problem('lastOwner')
+    await brands.markBrandRemoved(db, actor.brandId, now())
+    await announce(db, null, 'brand', actor.brandId)
+  })
+}
+
+interface PillarInput {
+  name: string
+  ink: number
+  description: string
+  version: number
+}
+
+export async function addPillar(actor: Actor, input: PillarInput): Promise<{ id: string; historyId: string }> {
+  const id = uuid()
+  const { historyId } = await changeUndoably(actor, 'pillar', id, async (db, tracked) => {
+    const position = await brands.nextPosition(db, 'pillars', actor.brandId)
+    await tracked.insert('pillars', { id }, { brand_id: actor.brandId, name: input.name, ink: input.ink, description: input.description, position, removed_at: null, version: 1 })
+  })
+  return { id, historyId }
+}
+
+export async function editPillar(actor: Actor, id: string, input: PillarInput): Promise<Undoable> {
+  const { historyId } = await changeUndoably(actor, 'pillar', id, async (db, tracked) => {
+    const row = await brands.pillarById(db, actor.brandId, id)
+    if (!row) throw problem('notFound')
+    if (row.version !== input.version) throw problem('stale')
+    await tracked.update('pillars', { id }, { name: input.name, ink: input.ink, description: input.description, version: row.version + 1 })
+  })
+  return { historyId }
+}
+
+export async function removePillar(actor: Actor, id: string): Promise<Undoable> {
+  const { historyId } = await changeUndoably(actor, 'pillar', id, async (db, tracked) => {
+    if (!(await brands.pillarById(db, actor.brandId, id))) throw problem('notFound')
+    await tracked.update('pillars', { id }, { removed_at: now() })
+  })
+  return { historyId }
+}

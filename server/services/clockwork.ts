@@ -1,0 +1,81 @@
+import { HOUR } from '../../core/instant'
+import { aheadBy, now, realNow, setAhead } from '../clock'
+import { inTransaction, useDb } from '../db'
+import { liveBrands } from '../db/brands'
+import { keep, kept } from '../db/changes'
+import { nextTryAt } from '../db/deliveries'
+import { nextFetchAt } from '../db/sources'
+import { log } from '../log'
+import { askOutside } from '../net/outside'
+import { problem } from '../problem'
+import { settings } from '../settings'
+import { withLoopsResting } from '../work/loops'
+import { fetchingRound, sendingRound } from '../work/rounds'
+import { announce } from './changes'
+import { nextDueAt } from './plan'
+
+const KEPT_AS = 'clock-ahead'
+
+/** Takes up the clock where the data left it. Without the demo it is the machine's. */
+export async function restoreClock(): Promise<void> {
+  if (!settings().demo) return
+  setAhead(Number((await kept(await useDb(), KEPT_AS)) ?? 0))
+  await tellStandins()
+}
+
+/** Moves the demo's clock forward, each thing that becomes due on the way happening at its own instant, in order. */
+export async function playForward(hours: number): Promise<{ now: string }> {
+  if (!settings().demo) throw problem('notFound')
+  return withLoopsResting(async () => {
+    const target = now() + hours * HOUR
+    for (let next = await nextInstant(); next !== null && next <= target; next = await nextInstant()) {
+      await moveTo(Math.max(next, now()))
+      await workOff()
+    }
+    await moveTo(Math.max(target, now()))
+    await workOff()
+    await inTransaction(async (db) => {
+      await keep(db, KEPT_AS, String(aheadBy()))
+      await announce(db, null, 'clock', String(now()))
+    })
+    return { now: new Date(now()).toISOString() }
+  })
+}
+
+/** Sets the demo's clock to a past or future instant before there is any data: the demo begins some days ago. */
+export async function beginAt(at: number): Promise<void> {
+  if (!settings().demo) throw problem('notFound')
+  await moveTo(at)
+  await inTransaction((db) => keep(db, KEPT_AS, String(aheadBy())))
+}
+
+async function moveTo(at: number): Promise<void> {
+  setAhead(at - realNow())
+  await tellStandins()
+}
+
+/** Works until nothing is due at this instant. What keeps failing is left for its next try. */
+async function workOff(): Promise<void> {
+  for (let round = 0; round < 20; round++) {
+    const done = (await sendingRound()) + (await fetchingRound())
+    if (done === 0) return
+  }
+}
+
+async function nextInstant(): Promise<number | null> {
+  const db = await useDb()
+  const dues = await Promise.all((await liveBrands(db)).map((brand) => nextDueAt(db, brand.id)))
+  const all = [await nextFetchAt(db), await nextTryAt(db, ['planned', 'waiting', 'unknown']), ...dues]
+  const known = all.filter((at) => at !== null)
+  return known.length === 0 ? null : Math.min(...known)
+}
+
+/** The stand-in world lives by the same clock. */
+async function tellStandins(): Promise<void> {
+  if (!settings().standins) return
+  try {
+    await askOutside('http://control.example/clock', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ ahead: aheadBy() }) })
+  } catch (error) {
+    log.warn({ error }, 'The stand-ins could not be told the time.')
+  }
+}

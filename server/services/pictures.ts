@@ -1,0 +1,28 @@
+import { setResponseHeader, type H3Event } from 'h3'
+import { LIMITS } from '../../shared/limits'
+import { askOutside } from '../net/outside'
+import { webAddress } from '../net/address'
+import { problem } from '../problem'
+import { isPictureOfBrand } from './articles'
+
+/** Passes on a picture that stands in an article of the brand: only pictures by their content, only up to the limit. */
+export async function passOnPicture(event: H3Event, brandId: string, url: string): Promise<Buffer> {
+  if (url === '' || !(await isPictureOfBrand(brandId, url))) throw problem('notFound')
+  const answer = await askOutside(webAddress(url), { maxBytes: LIMITS.pictureBytes, headers: { accept: 'image/*' } })
+  const type = answer.status === 200 ? pictureType(answer.body) : null
+  if (!type) throw problem('notFound')
+  setResponseHeader(event, 'content-type', type)
+  setResponseHeader(event, 'cache-control', 'private, max-age=86400')
+  setResponseHeader(event, 'content-security-policy', "default-src 'none'")
+  return Buffer.from(answer.body)
+}
+
+/** A picture's type by its first bytes; SVG is none here, since it can carry script. */
+function pictureType(bytes: Uint8Array): string | null {
+  const head = Buffer.from(bytes.subarray(0, 16)).toString('latin1')
+  if (head.startsWith('\x89PNG')) return 'image/png'
+  if (head.startsWith('\xff\xd8\xff')) return 'image/jpeg'
+  if (head.startsWith('GIF8')) return 'image/gif'
+  if (head.startsWith('RIFF') && head.slice(8, 12) === 'WEBP') return 'image/webp'
+  return head.slice(4, 12) === 'ftypavif' ? 'image/avif' : null
+}

@@ -1,0 +1,228 @@
+import { createHash } from 'node:crypto'
+import { makeProof } from '../../core/post'
+import { DAY, toInstant, type Weekday } from '../../core/instant'
+import { planLines, zoneClock, type Plan, type PlanInput, type PlanPost, type Sent } from '../../core/schedule'
+import { canonicalUrl } from '../../core/url'
+import type { Card, CardState, NextSlots, ScheduleView } from '../../shared/api'
+import { LIMITS } from '../../shared/limits'
+import { now } from '../clock'
+import { useDb, type Db } from '../db'
+import { accountsOf, slotsOf } from '../db/accounts'
+import { brandById } from '../db/brands'
+import { deliveriesBetween } from '../db/deliveries'
+import { linesOf, type LinedPost } from '../db/posts'
+import type { AccountRow, BrandRow, DeliveryRow } from '../db/rows'
+import { problem } from '../problem'
+import { rulesOf } from './accounts'
+
+/** How long a slot that was missed (the server was off) still goes out, and when an unapproved post loses its slot. */
+const LATE_MINUTES = 60
+const SETTLE_MINUTES = 15
+const HISTORY_DAYS = 30
+
+export interface BrandPlan {
+  brand: BrandRow
+  accounts: AccountRow[]
+  lines: LinedPost[]
+  deliveries: DeliveryRow[]
+  input: PlanInput
+  plan: Plan
+}
+
+/** A brand's plan from now on. It is never stored: only order, fixed times and frozen deliveries are. */
+export async function planOf(db: Db, brandId: string, extra: PlanPost[] = []): Promise<BrandPlan> {
+  const brand = await brandById(db, brandId)
+  if (!brand) throw problem('notFound')
+  const at = now()
+  const [accounts, slots, lines, deliveries] = [
+    await accountsOf(db, brandId),
+    await slotsOf(db, brandId),
+    await linesOf(db, brandId),
+    await deliveriesBetween(db, brandId, at - HISTORY_DAYS * DAY, at + LIMITS.planDays * DAY),
+  ]
+  const input: PlanInput = {
+    now: toInstant(at),
+    until: toInstant(at + LIMITS.planDays * DAY),
+    settleMinutes: SETTLE_MINUTES,
+    lateMinutes: LATE_MINUTES,
+    sameLinkApartMinutes: 0,
+    accounts: accounts.map((account) => ({
+      id: account.id,
+      timetable: {
+        zone: brand.zone,
+        slots: slots
+          .filter((slot) => slot.account_id === account.id)
+          .map((slot) => ({ id: slot.id, weekday: slot.weekday as Weekday, time: slot.time, use: slot.use, pillar: slot.pillar_id })),
+        except: [],
+      },
+      perDay: account.per_day,
+      minGapMinutes: account.min_gap_minutes,
+      hold: account.held ? { until: account.hold_until === null ? null : toInstant(account.hold_until) } : null,
+      repeatAfterDays: null,
+      mix: [],
+    })),
+    posts: [...lines.map(planPost), ...extra],
+    evergreens: [],
+    history: deliveries.filter((delivery) => delivery.state !== 'not-sent').map(sentOf),
+  }
+  return { brand, accounts, lines, deliveries, input, plan: planLines(input) }
+}
+
+function planPost(line: LinedPost): PlanPost {
+  const fixed = line.fixed_at !== null ? { at: toInstant(line.fixed_at) } : line.slot_at !== null ? { slotAt: toInstant(line.slot_at) } : null
+  return {
+    id: line.post_id,
+    accountId: line.account_id,
+    pillar: line.pillar_id,
+    fixed,
+    follows: null,
+    seriesId: line.series_id,
+    notBefore: line.not_before === null ? null : toInstant(line.not_before),
+    goodUntil: line.good_until === null ? null : toInstant(line.good_until),
+    firm: line.state === 'in-line' && line.approval === 'approved' && line.approved_version === line.version,
+    linkKey: line.link ? canonicalUrl(line.link) : null,
+  }
+}
+
+const sentOf = (delivery: DeliveryRow): Sent => ({
+  accountId: delivery.account_id,
+  at: toInstant(delivery.due_at),
+  slotAt: delivery.slot_at === null ? null : toInstant(delivery.slot_at),
+  postId: delivery.post_id,
+  evergreenId: null,
+  wording: 0,
+  pillar: delivery.pillar_id,
+  linkKey: delivery.link_key,
+  seriesId: delivery.series_id,
+})
+
+/** Where a post lined up last would go on each account, with a version that changes when any of these places does. */
+export async function nextSlots(db: Db, brandId: string, pillarId: string | null): Promise<NextSlots> {
+  const accounts = await accountsOf(db, brandId)
+  const { plan } = await planOf(db, brandId, accounts.map((account) => probePost(account.id, pillarId))) // prettier-ignore
+  const places = accounts.map((account) => {
+    const entry = plan.entries.find((candidate) => candidate.postId === PROBE && candidate.accountId === account.id)
+    const refusal = plan.unplaced.find((candidate) => candidate.postId === PROBE && candidate.accountId === account.id)
+    return { accountId: account.id, at: entry?.at ?? null, says: entry?.because ?? refusal?.says ?? '' }
+  })
+  return { version: versionOf(places), accounts: places }
+}
+
+/** The version of the places shown for some accounts only. */
+export const versionOf = (places: NextSlots['accounts']): string =>
+  createHash('sha256').update(JSON.stringify(places.map(({ accountId, at }) => [accountId, at]))).digest('base64url').slice(0, 16) // prettier-ignore
+
+const PROBE = 'a post lined up last'
+
+const probePost = (accountId: string, pillar: string | null): PlanPost => ({
+  id: PROBE,
+  accountId,
+  pillar,
+  fixed: null,
+  follows: null,
+  seriesId: null,
+  notBefore: null,
+  goodUntil: null,
+  firm: true,
+  linkKey: null,
+})
+
+/** The Schedule from a local day on: what went out, what waits, what is open. */
+export async function scheduleOf(brandId: string, from: string | null, days: number): Promise<ScheduleView> {
+  const db = await useDb()
+  const { brand, accounts, lines, deliveries, plan } = await planOf(db, brandId)
+  const clock = zoneClock(brand.zone, now() - 400 * DAY, now() + 400 * DAY)
+  const first = from ?? clock.dayOf(now())
+  const start = clock.toUtc(Date.parse(`${first}T00:00:00Z`))
+  const last = new Date(Date.parse(`${first}T00:00:00Z`) + days * DAY).toISOString().slice(0, 10)
+  const end = clock.toUtc(Date.parse(`${last}T00:00:00Z`))
+  const shown = start < now() - HISTORY_DAYS * DAY ? await deliveriesBetween(db, brandId, start, end) : deliveries
+  const isShown = (at: string): boolean => Date.parse(at) >= start && Date.parse(at) < end
+  const cards = [...shown.map(deliveryCard), ...plan.entries.flatMap((entry) => lineCard(entry, lines, accounts))]
+  const fillable = plan.open.filter((slot) => Date.parse(slot.at) < now() + 7 * DAY)
+  return {
+    from: first,
+    to: last,
+    zone: brand.zone,
+    now: toInstant(now()),
+    cards: cards.filter((card) => isShown(card.at)).sort((a, b) => a.at.localeCompare(b.at)),
+    open: plan.open.filter((slot) => isShown(slot.at)),
+    unplaced: plan.unplaced.flatMap((entry) => {
+      const line = lines.find((candidate) => candidate.post_id === entry.postId && candidate.account_id === entry.accountId)
+      return line ? [{ lineId: line.id, postId: line.post_id, accountId: line.account_id, text: line.own_text ?? line.text, says: entry.says }] : []
+    }),
+    lined: plan.entries.length,
+    openCount: fillable.length,
+    firstOpenAt: fillable[0]?.at ?? null,
+    endsAt: plan.entries.at(-1)?.at ?? null,
+    perAccount: plan.perAccount,
+  }
+}
+
+function lineCard(entry: Plan['entries'][number], lines: LinedPost[], accounts: AccountRow[]): Card[] {
+  const line = lines.find((candidate) => candidate.post_id === entry.postId && candidate.account_id === entry.accountId)
+  const account = accounts.find((candidate) => candidate.id === entry.accountId)
+  if (!line || !account) return []
+  return [
+    {
+      id: line.id,
+      accountId: entry.accountId,
+      postId: line.post_id,
+      lineId: line.id,
+      deliveryId: null,
+      at: entry.at,
+      state: 'lined-up',
+      text: proofText(line, account),
+      pillarId: line.pillar_id,
+      says: entry.because,
+      warns: entry.warns,
+      remoteUrl: null,
+    },
+  ]
+}
+
+/** A lined-up post's text exactly as it will be sent to an account. */
+export function proofText(line: LinedPost, account: AccountRow): string {
+  return makeProof(
+    {
+      text: line.text,
+      ownText: line.own_text,
+      hashtags: JSON.parse(line.hashtags_json) as string[],
+      credit: line.credit,
+      link: line.link,
+      linkTitle: line.link_title,
+      media: [],
+      board: null,
+      audience: null,
+      language: null,
+    },
+    rulesOf(account),
+  ).text
+}
+
+const CARD_STATES: Record<string, CardState> = { planned: 'sending', sending: 'sending', waiting: 'trying-again', unknown: 'unknown', sent: 'sent', 'not-sent': 'not-sent' }
+
+function deliveryCard(delivery: DeliveryRow): Card {
+  const frozen = JSON.parse(delivery.frozen_json) as { text: string }
+  return {
+    id: delivery.id,
+    accountId: delivery.account_id,
+    postId: delivery.post_id,
+    lineId: null,
+    deliveryId: delivery.id,
+    at: toInstant(delivery.due_at),
+    state: CARD_STATES[delivery.state] ?? 'unknown',
+    text: frozen.text,
+    pillarId: delivery.pillar_id,
+    says: delivery.says,
+    warns: [],
+    remoteUrl: delivery.remote_url,
+  }
+}
+
+/** The next instant from `from` on at which a firm post of this brand is due; null when none is. */
+export async function nextDueAt(db: Db, brandId: string): Promise<number | null> {
+  const { plan } = await planOf(db, brandId)
+  const due = plan.entries.find((entry) => entry.firm)
+  return due ? Date.parse(due.at) : null
+}

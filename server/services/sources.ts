@@ -1,0 +1,166 @@
+import { v7 as uuid } from 'uuid'
+import { findFeeds } from '../../core/feed'
+import type { FoundSource, Source, Undoable } from '../../shared/api'
+import { now } from '../clock'
+import { inTransaction, useDb, type Db } from '../db'
+import type { FeedRow } from '../db/rows'
+import * as sources from '../db/sources'
+import type { Tracked } from '../db/tracked'
+import { webAddress } from '../net/address'
+import { meaningOf } from '../net/meanings'
+import { askOutside, type Answer } from '../net/outside'
+import { problem, ProblemError } from '../problem'
+import type { ReadFeedResult } from '../work/tasks'
+import type { Actor } from './actor'
+import { fetchFeed, keep, readAnswer } from './feeds'
+import { changeUndoably } from './history'
+
+/** Where feeds usually lie when a page names none (common practice). */
+const USUAL_PLACES = ['/feed', '/feed.xml', '/rss.xml', '/atom.xml', '/index.xml', '/feed.json']
+
+interface Looked {
+  answer: Answer
+  read: ReadFeedResult
+  feeds: FoundSource['feeds']
+}
+
+export async function sourcesOfBrand(brandId: string): Promise<Source[]> {
+  const instant = (at: number | null): string | null => (at === null ? null : new Date(at).toISOString())
+  return (await sources.sourcesOf(await useDb(), brandId)).map((row) => ({
+    id: row.id,
+    label: row.label,
+    feedUrl: row.url,
+    homeUrl: row.home_url,
+    folder: row.folder,
+    own: row.own === 1,
+    articles: Number(row.articles),
+    lastFetchedAt: instant(row.fetched_at),
+    nextFetchAt: instant(row.next_fetch_at),
+    failingSince: instant(row.failing_since),
+    trouble: row.trouble,
+    version: row.version,
+  }))
+}
+
+/** Looks for the feed of an address: the address itself, what its page names, or the usual places. */
+export async function look(brandId: string, address: string): Promise<FoundSource> {
+  const { answer, read, feeds } = await atField('address', () => lookFor(address))
+  const db = await useDb()
+  const feed = await sources.feedByUrl(db, answer.url)
+  const known = feed ? await sources.sourceOfFeed(db, brandId, feed.id) : undefined
+  return {
+    feeds,
+    url: answer.url,
+    title: read.feed.title ?? new URL(answer.url).hostname,
+    homeUrl: read.feed.homeUrl,
+    format: read.feed.format,
+    newest: read.feed.items.slice(0, 4).map((item) => ({ title: item.title ?? item.url ?? item.id, at: item.publishedAt })),
+    known: known?.label ?? null,
+  }
+}
+
+async function lookFor(address: string): Promise<Looked> {
+  const url = webAddress(address)
+  const answer = await askOutside(url)
+  if (answer.status !== 200) throw problem('httpStatus', url.hostname, answer.status, meaningOf(answer.status))
+  const html = new TextDecoder().decode(answer.body)
+  if (!isPage(answer, html)) return { answer, read: await readAnswer(answer), feeds: [{ url: answer.url, title: null, type: null }] }
+  const named = findFeeds(html, answer.url)
+  const candidates = named.length > 0 ? named : USUAL_PLACES.map((place) => ({ url: new URL(place, answer.url).href, title: null, type: null }))
+  for (const candidate of candidates) {
+    const found = await readCandidate(candidate.url)
+    if (found) return { ...found, feeds: named.length > 0 ? named : [candidate] }
+  }
+  throw problem('noFeedOnPage', url.hostname)
+}
+
+const isPage = (answer: Answer, text: string): boolean => /text\/html|application\/xhtml/i.test(answer.headers['content-type'] ?? '') || /^\s*(<!doctype html|<html)/i.test(text)
+
+async function readCandidate(url: string): Promise<Omit<Looked, 'feeds'> | null> {
+  try {
+    const answer = await askOutside(url)
+    return answer.status === 200 ? { answer, read: await readAnswer(answer) } : null
+  } catch (error) {
+    if (error instanceof ProblemError) return null
+    throw error
+  }
+}
+
+interface SourceInput {
+  label: string
+  folder: string | null
+  own: boolean
+}
+
+/** Adds a source by its feed's address; its articles are there when this returns. */
+export async function addSource(actor: Actor, input: SourceInput & { feedUrl: string }): Promise<{ id: string; historyId: string }> {
+  const url = webAddress(input.feedUrl)
+  const { answer, read } = await atField('feedUrl', async () => {
+    const got = await askOutside(url)
+    if (got.status !== 200) throw problem('httpStatus', url.hostname, got.status, meaningOf(got.status))
+    return { answer: got, read: await readAnswer(got) }
+  })
+  const feed = await feedFor(answer.url)
+  const id = uuid()
+  const { historyId } = await changeUndoably(actor, 'source', id, async (db, tracked) => {
+    const known = await sources.sourceOfFeed(db, actor.brandId, feed.id)
+    if (known) throw problem('knownSource', known.label).at('feedUrl')
+    await tracked.insert('sources', { id }, { brand_id: actor.brandId, feed_id: feed.id, label: input.label, own: input.own ? 1 : 0, created_at: now(), removed_at: null, version: 1 })
+    await putInFolder(db, tracked, actor.brandId, id, input.folder)
+  })
+  await keep(feed, answer, read)
+  return { id, historyId }
+}
+
+function feedFor(url: string): Promise<FeedRow> {
+  return inTransaction(async (db) => {
+    if (!(await sources.feedByUrl(db, url))) await sources.insertFeed(db, { id: uuid(), url, next_fetch_at: now() })
+    return (await sources.feedByUrl(db, url))!
+  })
+}
+
+export async function editSource(actor: Actor, id: string, input: SourceInput & { version: number }): Promise<Undoable> {
+  const { historyId } = await changeUndoably(actor, 'source', id, async (db, tracked) => {
+    const row = await sources.sourceById(db, actor.brandId, id)
+    if (!row) throw problem('notFound')
+    if (row.version !== input.version) throw problem('stale')
+    await tracked.update('sources', { id }, { label: input.label, own: input.own ? 1 : 0, version: row.version + 1 })
+    for (const link of await sources.foldersOfSource(db, id)) await tracked.remove('source_folders', { source_id: id, folder_id: link.folder_id })
+    await putInFolder(db, tracked, actor.brandId, id, input.folder)
+  })
+  return { historyId }
+}
+
+export async function removeSource(actor: Actor, id: string): Promise<Undoable> {
+  const { historyId } = await changeUndoably(actor, 'source', id, async (db, tracked) => {
+    if (!(await sources.sourceById(db, actor.brandId, id))) throw problem('notFound')
+    await tracked.update('sources', { id }, { removed_at: now() })
+  })
+  return { historyId }
+}
+
+/** Fetches a source's feed now, whatever its turn. */
+export async function fetchNow(brandId: string, id: string): Promise<void> {
+  const db = await useDb()
+  const row = await sources.sourceById(db, brandId, id)
+  const feed = row && (await sources.feedById(db, row.feed_id))
+  if (!feed) throw problem('notFound')
+  await fetchFeed(feed)
+}
+
+async function putInFolder(db: Db, tracked: Tracked, brandId: string, sourceId: string, name: string | null): Promise<void> {
+  if (!name) return
+  const known = await sources.folderByName(db, brandId, name)
+  const folderId = known?.id ?? uuid()
+  if (!known) await tracked.insert('folders', { id: folderId }, { brand_id: brandId, name })
+  await tracked.insert('source_folders', { source_id: sourceId, folder_id: folderId }, {})
+}
+
+/** Says a refusal at the field whose address caused it. */
+async function atField<T>(field: string, work: () => Promise<T>): Promise<T> {
+  try {
+    return await work()
+  } catch (error) {
+    throw error instanceof ProblemError ? error.at(field) : error
+  }
+}

@@ -1,0 +1,239 @@
+// What the browser and the server say to each other. Instants are ISO 8601 in UTC, days `YYYY-MM-DD`, times `HH:MM`.
+import type { Instant, Weekday } from '../core/instant'
+import type { NetworkRules } from '../core/post'
+
+export type Role = 'owner' | 'curator' | 'client'
+export type ArticleState = 'new' | 'read' | 'clipped' | 'shelved' | 'passed'
+export type Approval = 'draft' | 'in-review' | 'approved' | 'sent-back'
+
+/** RFC 9457 problem details, as every refused request answers. */
+export interface Problem {
+  type: string
+  title: string
+  status: number
+  detail: string
+  errors?: { field: string; says: string }[]
+}
+
+export interface Brand {
+  id: string
+  name: string
+  zone: string
+  language: string
+  mark: string
+  markInk: number
+  version: number
+}
+
+export interface Person {
+  id: string
+  name: string
+  email: string
+}
+
+export interface Me {
+  person: Person
+  brands: (Brand & { role: Role })[]
+  demo: { sites: string } | null
+  now: Instant
+}
+
+export interface SessionView {
+  id: string
+  device: string
+  createdAt: Instant
+  lastSeenAt: Instant
+  current: boolean
+}
+
+export interface Pillar {
+  id: string
+  name: string
+  ink: number
+  description: string
+  version: number
+}
+
+export interface SlotView {
+  id: string
+  weekday: Weekday
+  time: string
+  use: 'any' | 'pillar' | 'free'
+  pillarId: string | null
+}
+
+export interface Account {
+  id: string
+  name: string
+  handle: string
+  address: string
+  pageUrl: string
+  protocol: 'micropub' | 'mastodon'
+  rules: NetworkRules
+  perDay: number | null
+  minGapMinutes: number
+  slots: SlotView[]
+  checkedAt: Instant | null
+  trouble: string | null
+  version: number
+}
+
+/** What an address answered when it was checked as an account, before it is added. */
+export interface CheckedAccount {
+  protocol: Account['protocol']
+  name: string
+  handle: string
+  pageUrl: string
+  rules: NetworkRules
+}
+
+export interface Watch {
+  id: string
+  name: string
+  query: string
+  ink: number
+  unread: number
+  version: number
+}
+
+export interface BrandView {
+  brand: Brand
+  role: Role
+  pillars: Pillar[]
+  accounts: Account[]
+  watches: Watch[]
+  unread: number
+  sources: number
+}
+
+export interface Source {
+  id: string
+  label: string
+  feedUrl: string
+  homeUrl: string | null
+  folder: string | null
+  own: boolean
+  articles: number
+  lastFetchedAt: Instant | null
+  nextFetchAt: Instant | null
+  failingSince: Instant | null
+  trouble: string | null
+  version: number
+}
+
+export interface FoundSource {
+  feeds: { url: string; title: string | null; type: string | null }[]
+  url: string
+  title: string
+  homeUrl: string | null
+  format: string
+  newest: { title: string; at: Instant | null }[]
+  /** The brand's source that reads this feed already. */
+  known: string | null
+}
+
+export interface ArticleRow {
+  id: string
+  title: string
+  outlet: string
+  author: string | null
+  /** When it was published, or when it was first seen where the feed gives no date. */
+  at: Instant
+  dated: boolean
+  state: ArticleState
+  summary: string
+  watches: { id: string; name: string }[]
+  /** Forms of watched words as they stand in it. */
+  found: string[]
+}
+
+export interface ArticleFull extends ArticleRow {
+  url: string | null
+  html: string
+  language: string | null
+  categories: string[]
+  minutes: number
+  /** Posts the brand made from this article before. */
+  shared: { at: Instant; account: string; text: string }[]
+}
+
+export interface WirePage {
+  articles: ArticleRow[]
+  next: string | null
+  unread: number
+}
+
+export type CardState = 'lined-up' | 'sending' | 'sent' | 'trying-again' | 'unknown' | 'not-sent'
+
+/** One post on one account, as the Schedule and the ribbon show it. */
+export interface Card {
+  id: string
+  accountId: string
+  postId: string
+  lineId: string | null
+  deliveryId: string | null
+  at: Instant
+  state: CardState
+  text: string
+  pillarId: string | null
+  /** What happened, or why it stands where it stands. */
+  says: string
+  warns: string[]
+  remoteUrl: string | null
+}
+
+export interface ScheduleView {
+  from: string
+  to: string
+  zone: string
+  now: Instant
+  cards: Card[]
+  open: { accountId: string; at: Instant; slotId: string; because: string }[]
+  unplaced: { lineId: string; postId: string; accountId: string; text: string; says: string }[]
+  /** Over the whole plan, not only the days shown. */
+  lined: number
+  openCount: number
+  firstOpenAt: Instant | null
+  endsAt: Instant | null
+  perAccount: { accountId: string; lined: number; open: number; firstOpenAt: Instant | null; endsAt: Instant | null }[]
+}
+
+/** Where a post lined up last would go on each account, and the version to confirm it with. */
+export interface NextSlots {
+  version: string
+  accounts: { accountId: string; at: Instant | null; says: string }[]
+}
+
+export interface NewPost {
+  id: string
+  articleId: string | null
+  text: string
+  link: string | null
+  linkTitle: string | null
+  hashtags: string[]
+  credit: string | null
+  pillarId: string | null
+  accounts: { accountId: string; ownText: string | null }[]
+  planVersion: string
+}
+
+export interface LinedUp {
+  postId: string
+  historyId: string
+  places: { accountId: string; at: Instant | null; says: string }[]
+}
+
+/** One row of the event stream: something of this kind changed. */
+export interface ChangeEvent {
+  seq: number
+  brandId: string | null
+  what: ChangeKind
+  which: string
+}
+
+export type ChangeKind = 'brand' | 'account' | 'pillar' | 'watch' | 'source' | 'article' | 'line' | 'delivery' | 'clock'
+
+/** What an undoable change answers. */
+export interface Undoable {
+  historyId: string
+}

@@ -1,0 +1,25 @@
+/** Every limit of the product, in one place, with its unit. Yup schemas, services and screens read them from here. */
+export const LIMITS = Object.freeze({
+  /** Characters of a main text; more than any network takes, so that pasting never loses anything. */
+  postText: 20_000,
+  /** Characters of names and labels. */
+  name: 120,
+  /** Characters of an address. */
+  address: 2_000,
+  /** Characters of a watch's query. */
+  query: 2_000,
+  /** Articles in one page of the Wire. */
+  wirePage: 60,
+  /** Slots of one account's week. */
+  slots: 200,
+  /** Hashtags of one post. */
+  hashtags: 30,
+  /** Bytes of an answer from outside, after decompression. */
+  responseBytes: 10 * 1024 * 1024,
+  /** Bytes of a picture passed on to the browser. */
+  pictureBytes: 5 * 1024 * 1024,
+  /** Days of the plan that are computed for the screens. */
+  planDays: 28,
+  /** Articles of the archive that a changed watch looks at again. */
+  watchArchive: 5_000,
+})

@@ -1,0 +1,125 @@
+import * as yup from 'yup'
+import { LIMITS } from './limits'
+import { words } from './words'
+
+const says = words.fields
+
+const name = yup.string().trim().required(says.nameMissing).max(LIMITS.name, says.tooLong(LIMITS.name))
+const address = yup.string().trim().required(says.addressMissing).max(LIMITS.address, says.tooLong(LIMITS.address))
+const id = yup.string().uuid(says.noSuch).required(says.noSuch)
+const time = yup.string().matches(/^([01]\d|2[0-3]):[0-5]\d$/, says.time)
+const version = yup.number().integer().required()
+const ink = yup.number().integer().min(1).max(8)
+
+export const signInSchema = yup.object({
+  email: yup.string().trim().required(says.emailMissing).email(says.email),
+  password: yup.string().required(says.passwordMissing).max(1000, says.tooLong(1000)),
+})
+
+export const ownerSchema = yup.object({
+  name,
+  email: yup.string().trim().required(says.emailMissing).email(says.email).max(200, says.tooLong(200)),
+  password: yup.string().required(says.passwordMissing).min(10, says.passwordShort).max(1000, says.tooLong(1000)),
+})
+
+export const meSchema = yup.object({
+  name,
+  email: yup.string().trim().required(says.emailMissing).email(says.email).max(200, says.tooLong(200)),
+  password: yup.string().max(1000).default('').test('long-enough', says.passwordShort, (value) => value === '' || value.length >= 10),
+})
+
+export const brandSchema = yup.object({
+  id: id.default(undefined).optional(),
+  name,
+  zone: yup.string().required(says.zone).test('zone', says.zone, isZone),
+  language: yup.string().required().matches(/^[a-z]{2,3}(-[A-Za-z0-9]+)*$/, says.language),
+  mark: yup.string().trim().required(says.mark).max(2, says.mark),
+  markInk: ink.default(1),
+  version: yup.number().integer().default(1),
+})
+
+export const pillarSchema = yup.object({
+  name,
+  ink: ink.required(),
+  description: yup.string().trim().default('').max(500, says.tooLong(500)),
+  version: yup.number().integer().default(1),
+})
+
+export const checkAccountSchema = yup.object({
+  address,
+  token: yup.string().trim().required(says.tokenMissing).max(4000, says.tooLong(4000)),
+})
+
+const slot = yup.object({
+  weekday: yup.number().integer().min(1).max(7).required(),
+  time: time.required(says.time),
+  use: yup.string().oneOf(['any', 'pillar', 'free'] as const).required(),
+  pillarId: yup.string().nullable().default(null),
+})
+
+export const accountSchema = checkAccountSchema.shape({ slots: yup.array(slot).max(LIMITS.slots).default([]) })
+
+export const accountEditSchema = yup.object({
+  name,
+  perDay: yup.number().integer().min(1, says.atLeastOne).max(200).nullable().default(null),
+  minGapMinutes: yup.number().integer().min(0).max(10_080).required(says.minutes),
+  token: yup.string().trim().default('').max(4000, says.tooLong(4000)),
+  slots: yup.array(slot).max(LIMITS.slots, says.tooManySlots).required(),
+  version,
+})
+
+export const lookSchema = yup.object({ address })
+
+export const sourceSchema = yup.object({
+  feedUrl: address,
+  label: name,
+  folder: yup.string().trim().nullable().default(null).max(LIMITS.name, says.tooLong(LIMITS.name)),
+  own: yup.boolean().default(false),
+})
+
+export const sourceEditSchema = sourceSchema.omit(['feedUrl']).shape({ version })
+
+export const watchSchema = yup.object({
+  name,
+  query: yup.string().trim().required(says.queryMissing).max(LIMITS.query, says.tooLong(LIMITS.query)),
+  ink: ink.default(1),
+  version: yup.number().integer().default(1),
+})
+
+export const stateSchema = yup.object({ state: yup.string().oneOf(['new', 'read', 'clipped', 'shelved', 'passed'] as const).required() })
+
+export const postSchema = yup.object({
+  id,
+  articleId: yup.string().uuid(says.noSuch).nullable().default(null),
+  text: yup.string().trim().required(says.lineMissing).max(LIMITS.postText, says.tooLong(LIMITS.postText)),
+  link: yup.string().trim().nullable().default(null).max(LIMITS.address, says.tooLong(LIMITS.address)).test('link', says.link, (value) => !value || /^https?:\/\/[^\s]+$/i.test(value)),
+  linkTitle: yup.string().trim().nullable().default(null).max(500, says.tooLong(500)),
+  hashtags: yup.array(yup.string().trim().max(100).required()).max(LIMITS.hashtags).default([]),
+  credit: yup.string().trim().nullable().default(null).max(200, says.tooLong(200)),
+  pillarId: yup.string().uuid(says.noSuch).nullable().default(null),
+  accounts: yup
+    .array(yup.object({ accountId: id, ownText: yup.string().trim().nullable().default(null).max(LIMITS.postText, says.tooLong(LIMITS.postText)) }))
+    .min(1, says.noAccount)
+    .required(says.noAccount),
+  planVersion: yup.string().required(),
+})
+
+export const undoSchema = yup.object({ historyId: id })
+export const clockSchema = yup.object({ hours: yup.number().integer().min(1).max(24 * 14).required() })
+export const demoSignInSchema = yup.object({ personId: id })
+
+function isZone(zone: string | undefined): boolean {
+  try {
+    return Boolean(zone) && Boolean(new Intl.DateTimeFormat('en', { timeZone: zone }))
+  } catch {
+    return false
+  }
+}
+export const beginSchema = yup.object({
+  at: yup.number().integer().required(),
+  people: yup
+    .array(yup.object({ id, name, email: yup.string().email().required() }))
+    .max(20)
+    .required(),
+})
+export const memberSchema = yup.object({ personId: id, role: yup.string().oneOf(['owner', 'curator', 'client'] as const).required() })

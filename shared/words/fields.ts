@@ -1,0 +1,23 @@
+/** What a form says about one field. */
+export const fields = {
+  nameMissing: 'Give it a name.',
+  addressMissing: 'Enter an address.',
+  emailMissing: 'Enter your mail address.',
+  email: 'This is not a mail address; one looks like name@place.example.',
+  passwordMissing: 'Enter your password.',
+  passwordShort: 'A password needs at least 10 characters.',
+  tokenMissing: 'Enter the token the network gave you.',
+  tooLong: (most: number) => `At most ${most.toLocaleString('en')} characters fit here.`,
+  noSuch: 'This is not there any more.',
+  time: 'A time looks like 07:30.',
+  zone: 'Choose a time zone from the list.',
+  language: 'Choose a language from the list.',
+  mark: 'One or two letters stand for the brand.',
+  minutes: 'Enter a number of minutes, 0 for none.',
+  atLeastOne: 'At least one post a day, or leave it empty.',
+  tooManySlots: 'A week has at most 200 slots.',
+  queryMissing: 'A watch needs at least one word.',
+  lineMissing: 'Write your line first: a link alone says nothing.',
+  link: 'A link starts with http:// or https://.',
+  noAccount: 'Choose at least one account.',
+}

@@ -1,0 +1,6 @@
+// The one catalogue of the words a person reads. A translation takes the place of this folder's parts.
+import { fields } from './fields'
+import { refusals } from './refusals'
+import { screens } from './screens'
+
+export const words = { fields, refusals, ...screens }

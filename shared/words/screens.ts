@@ -1,0 +1,2 @@
+/** Words of the screens; filled in a part a screen. */
+export const screens = {}

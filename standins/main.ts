@@ -1,0 +1,8 @@
+// The stand-in world: invented news sites and networks on one loopback port. Knows nothing of the application.
+import { createWorld } from './world'
+
+const port = Number(process.env['QUILL_STANDINS_PORT'] ?? 4555)
+const world = createWorld()
+world.server.listen(port, '127.0.0.1')
+for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => process.exit(0))
+if (process.connected) process.once('disconnect', () => process.exit(0))

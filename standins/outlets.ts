@@ -1,0 +1,80 @@
+import { readdirSync, readFileSync } from 'node:fs'
+import { fileURLToPath } from 'node:url'
+
+export interface Outlet {
+  id: string
+  name: string
+  domain: string
+  about: string
+  format: 'rss' | 'atom' | 'json'
+  fullText: boolean
+  language: string
+  handle: string
+  own: boolean
+}
+
+export interface SiteArticle {
+  outlet: string
+  slug: string
+  hoursAgo: number
+  title: string
+  author: string
+  summary: string
+  paragraphs: string[]
+  categories: string[]
+  image: { alt: string; shape: 'wide' | 'square' | 'tall' } | null
+  language: string
+  storyId: string
+}
+
+type StoryFile = { id: string; articles: (Omit<SiteArticle, 'slug' | 'language' | 'storyId'> & { kind: string })[] }
+
+const folder = fileURLToPath(new URL('../demo/stories', import.meta.url))
+const FOREIGN: Record<string, RegExp> = { pt: /\b(uma|não|dos|pela|à)\b/gi, fr: /\b(une|des|les|pour|dans)\b/gi, de: /\b(und|der|nicht|eine)\b/gi, it: /\b(che|della|gli|una|per)\b/gi } // prettier-ignore
+
+/** The outlets of all invented regions and every article they have, with dates told in words filled in for this `start`. */
+export function readSites(start: number): { outlets: Outlet[]; articles: SiteArticle[] } {
+  const regions = readdirSync(folder)
+  const outlets = regions.flatMap((region) => readJson<Outlet[]>(`${folder}/${region}/outlets.json`))
+  const articles = regions.flatMap((region) =>
+    readdirSync(`${folder}/${region}/stories`)
+      .sort()
+      .flatMap((file) => articlesOf(readJson<StoryFile>(`${folder}/${region}/stories/${file}`), outlets, start)),
+  )
+  return { outlets, articles }
+}
+
+const readJson = <T>(file: string): T => JSON.parse(readFileSync(file, 'utf8')) as T
+
+function articlesOf(story: StoryFile, outlets: Outlet[], start: number): SiteArticle[] {
+  return story.articles.map((article, index) => {
+    const outlet = outlets.find((candidate) => candidate.id === article.outlet)!
+    const language = languageOf(article.paragraphs.join(' '), outlet.language)
+    const fill = (text: string): string => fillDates(text, start, language)
+    return {
+      ...article,
+      title: fill(article.title),
+      summary: fill(article.summary),
+      paragraphs: article.paragraphs.map(fill),
+      slug: `${story.id.slice(3)}${index === 0 ? '' : `-${index + 1}`}`,
+      language,
+      storyId: story.id,
+    }
+  })
+}
+
+/** A few articles are in another language than the rest of their outlet. */
+function languageOf(text: string, outletLanguage: string): string {
+  const counts = Object.entries(FOREIGN).map(([language, pattern]) => ({ language, hits: text.match(pattern)?.length ?? 0 }))
+  const best = counts.sort((a, b) => b.hits - a.hits)[0]!
+  return best.hits >= 8 ? best.language : outletLanguage.startsWith('en') || best.hits >= 3 ? outletLanguage : 'en'
+}
+
+/** Puts the date or weekday so many days from the start in the place of `{{date:+9}}` and `{{weekday:+9}}`. */
+function fillDates(text: string, start: number, language: string): string {
+  return text.replace(/\{\{(date|weekday):([+-]?\d+)\}\}/g, (_, kind: string, days: string) => {
+    const date = new Date(start + Number(days) * 86_400_000)
+    const style: Intl.DateTimeFormatOptions = kind === 'date' ? { day: 'numeric', month: 'long' } : { weekday: 'long' }
+    return new Intl.DateTimeFormat(language === 'en' ? 'en-GB' : language, { ...style, timeZone: 'UTC' }).format(date)
+  })
+}

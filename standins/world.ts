@@ -1,0 +1,103 @@
+import { createServer, type Server } from 'node:http'
+import { fieldsOf, html, json, nothing, readAsk, sendReply, type Ask, type Reply, type Trouble } from './http'
+import { MastodonServer } from './mastodon'
+import { answerMicropub } from './micropub'
+import { NETWORKS } from './networks'
+import { ODD_SITES } from './odd'
+import { createSites, type Sites } from './sites'
+import { Timeline } from './timeline'
+
+export interface World {
+  server: Server
+  timelines: Map<string, Timeline>
+}
+
+export interface LoggedAsk {
+  host: string
+  method: string
+  path: string
+}
+
+/**
+ * The stand-in world on one port. A request's Host header says which site or network is meant; a person's browser reaches the same
+ * pages under `/sites/HOST/…`. `control.example` (or `/control/…`) moves the clock and makes trouble.
+ */
+export function createWorld(): World {
+  const start = Date.now()
+  const sites = createSites(start)
+  const timelines = new Map(NETWORKS.map((network) => [network.host, new Timeline(network)]))
+  const mastodons = new Map([...timelines.values()].filter(({ network }) => network.protocol === 'mastodon').map((timeline) => [timeline.network.host, new MastodonServer(timeline)]))
+  const troubles = new Map<string, Trouble>()
+  const asks: LoggedAsk[] = []
+  let ahead = 0
+  const now = (): number => Date.now() + ahead
+
+  const answerHost = (ask: Ask): Reply => {
+    const timeline = timelines.get(ask.host)
+    if (timeline) return mastodons.get(ask.host)?.answer(ask, now()) ?? answerMicropub(timeline, ask, now())
+    return ODD_SITES[ask.host]?.(ask.path) ?? sites.answer(ask, now())
+  }
+
+  const control = (ask: Ask): Reply => {
+    if (ask.method === 'GET' && ask.path === '/posts') return json(Object.fromEntries([...timelines].map(([host, timeline]) => [host, timeline.posts])))
+    if (ask.method === 'GET' && ask.path === '/asks') return json(asks)
+    if (ask.method === 'GET' && ask.path === '/stories') return json(sites.stories)
+    const fields = fieldsOf(ask)
+    if (ask.method === 'POST' && ask.path === '/clock') {
+      ahead = Number(fields['ahead'] ?? 0)
+      return json({ now: new Date(now()).toISOString() })
+    }
+    if (ask.method === 'POST' && ask.path === '/trouble') {
+      const { host, trouble } = fields as { host?: string; trouble?: Trouble | null }
+      if (trouble) troubles.set(host ?? '', trouble)
+      else troubles.delete(host ?? '')
+      return json({ ok: true })
+    }
+    return nothing()
+  }
+
+  const route = (ask: Ask): Reply => {
+    if (ask.host === 'control.example') return control(ask)
+    if (ask.host.endsWith('.example')) return answerHost(ask)
+    if (ask.path === '/health') return json({ ok: true })
+    if (ask.path.startsWith('/control/')) return control({ ...ask, path: ask.path.slice('/control'.length) })
+    const [, host, path] = /^\/sites\/([a-z0-9.-]+)(\/.*)?$/.exec(ask.path) ?? []
+    return host ? forBrowser(answerHost({ ...ask, host, path: path ?? '/' }), host) : html(indexPage(sites))
+  }
+
+  const server = createServer((request, response) => {
+    void readAsk(request).then(async (ask) => {
+      if (ask.host !== 'control.example') asks.push({ host: ask.host, method: ask.method, path: ask.path })
+      const trouble = takeTrouble(troubles, ask)
+      if (trouble?.slowMs) await new Promise((resolve) => setTimeout(resolve, trouble.slowMs))
+      if (trouble?.cutBefore) return void request.socket.destroy()
+      if (trouble?.refuse) {
+        const { status, says, retryAfter } = trouble.refuse
+        return sendReply(response, json({ error: says, error_description: says }, status, retryAfter === undefined ? {} : { 'retry-after': String(retryAfter) }))
+      }
+      const reply = route(ask)
+      if (trouble?.loseAnswer) return void request.socket.destroy()
+      sendReply(response, reply)
+    })
+  })
+  return { server, timelines }
+}
+
+/** The trouble set for a host, counted down; it concerns posting only, so that looking stays possible. */
+function takeTrouble(troubles: Map<string, Trouble>, ask: Ask): Trouble | null {
+  const trouble = troubles.get(ask.host)
+  if (!trouble || (trouble.postsOnly && ask.method !== 'POST')) return null
+  if (trouble.times !== undefined && --trouble.times <= 0) troubles.delete(ask.host)
+  return { ...trouble }
+}
+
+/** Pages point at their own host; under `/sites/HOST/` they stay there. */
+function forBrowser(reply: Reply, host: string): Reply {
+  const location = reply.headers?.['location']
+  return location ? { ...reply, headers: { ...reply.headers, location: location.replace(`https://${host}/`, `/sites/${host}/`) } } : reply
+}
+
+function indexPage(sites: Sites): string {
+  const link = (host: string, name: string): string => `<li><a href="/sites/${host}/">${name}</a></li>`
+  return `<!doctype html><html lang="en"><head><meta charset="utf-8"><title>The stand-in world</title><style>body{max-width:40rem;margin:3rem auto;font:16px/1.6 Georgia,serif;color:#222;padding:0 1rem}a{color:#222}</style></head><body><h1>The stand-in world</h1><p>Invented networks and news sites, on this machine only.</p><h2>Networks</h2><ul>${NETWORKS.map((network) => link(network.host, network.name)).join('')}</ul><h2>News sites</h2><ul>${sites.hosts.map((host) => link(host, host)).join('')}</ul></body></html>`
+}
