@@ -10,10 +10,19 @@ export default defineNuxtConfig({
   imports: { autoImport: true },
   // Public pages are rendered on the server and work without script; the application behind the sign-in is not.
   routeRules: { '/**': { ssr: false }, '/sign-in': { ssr: true } },
-  app: { head: { htmlAttrs: { lang: 'en' }, title: 'Clear Quill', meta: [{ name: 'viewport', content: 'width=device-width, initial-scale=1' }, { name: 'robots', content: 'noindex' }] } },
+  app: {
+    head: {
+      htmlAttrs: { lang: 'en' },
+      title: 'Clear Quill',
+      meta: [
+        { name: 'viewport', content: 'width=device-width, initial-scale=1' },
+        { name: 'robots', content: 'noindex' },
+      ],
+    },
+  },
   vite: { plugins: [tailwindcss()], worker: { format: 'es' } },
-  typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true, noImplicitOverride: true } } },
-  nitro: { preset: 'node-server', compressPublicAssets: true, typescript: { strict: true } },
+  typescript: { strict: true, tsConfig: { include: ['../core/**/*.d.ts'], compilerOptions: { noUncheckedIndexedAccess: true, noImplicitOverride: true } } },
+  nitro: { preset: 'node-server', compressPublicAssets: true, typescript: { strict: true, tsConfig: { include: ['../core/**/*.d.ts'] } } },
   eslint: { config: { stylistic: false } },
   security: {
     rateLimiter: false,

@@ -35,7 +35,11 @@ export function install() {
 /** Builds the application where its sources have changed since the last build. */
 export function build() {
   const stamp = join(root, '.output', '.quill-built')
-  const sources = hashOf(['app', 'core', 'shared', 'server', 'public'].flatMap((folder) => filesIn(join(root, folder))).concat(['nuxt.config.ts', 'package-lock.json'].map((file) => join(root, file))))
+  const sources = hashOf(
+    ['app', 'core', 'shared', 'server', 'public']
+      .flatMap((folder) => filesIn(join(root, folder)))
+      .concat(['nuxt.config.ts', 'package-lock.json'].map((file) => join(root, file))),
+  )
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === sources) return
   say('Building the application (about a minute)')
   must('Build', process.execPath, [bin('nuxt'), 'build'], { env: { NODE_ENV: 'production' } })
@@ -45,7 +49,16 @@ export function build() {
 
 /** Bundles the worker thread's file, which lies beside the server it belongs to. */
 export function bundleThread(outfile) {
-  must('Worker thread', process.execPath, [bin('esbuild'), 'server/work/thread.ts', '--bundle', '--platform=node', '--format=esm', '--target=node20', `--outfile=${outfile}`, `--banner:js=import{createRequire}from'node:module';const require=createRequire(import.meta.url);`])
+  must('Worker thread', process.execPath, [
+    bin('esbuild'),
+    'server/work/thread.ts',
+    '--bundle',
+    '--platform=node',
+    '--format=esm',
+    '--target=node20',
+    `--outfile=${outfile}`,
+    `--banner:js=import{createRequire}from'node:module';const require=createRequire(import.meta.url);`,
+  ])
 }
 
 /** The Chromium to test with: CHROMIUM, or the system's, or Debian's package installed now. */
@@ -60,7 +73,14 @@ export function chromium() {
 
 /** The script behind a package's command, to be run by this Node. */
 export function bin(name) {
-  const scripts = { nuxt: 'nuxt/bin/nuxt.mjs', esbuild: 'esbuild/bin/esbuild', vitest: 'vitest/vitest.mjs', playwright: '@playwright/test/cli.js', eslint: 'eslint/bin/eslint.js', prettier: 'prettier/bin/prettier.cjs' }
+  const scripts = {
+    nuxt: 'nuxt/bin/nuxt.mjs',
+    esbuild: 'esbuild/bin/esbuild',
+    vitest: 'vitest/vitest.mjs',
+    playwright: '@playwright/test/cli.js',
+    eslint: 'eslint/bin/eslint.js',
+    prettier: 'prettier/bin/prettier.cjs',
+  }
   return join(root, 'node_modules', scripts[name])
 }
 

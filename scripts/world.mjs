@@ -89,4 +89,3 @@ async function answers(url, isStopping) {
   }
   throw new Error(`${url} did not answer`)
 }
-

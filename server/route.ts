@@ -46,7 +46,15 @@ export function route<A extends Access, S extends yup.AnyObjectSchema | null>(
       requireOwnOrigin(event)
       const actor = access === 'public' || access === 'person' ? null : await actorOf(event, who!.person.id, access as 'read' | 'work' | 'own')
       const body = schema ? await validBody(event, schema) : null
-      const given = { event, person: who?.person ?? null, sessionId: who?.sessionId ?? '', actor, body, query: flatQuery(event), param: (name: string) => paramOf(event, name) }
+      const given = {
+        event,
+        person: who?.person ?? null,
+        sessionId: who?.sessionId ?? '',
+        actor,
+        body,
+        query: flatQuery(event),
+        param: (name: string) => paramOf(event, name),
+      }
       setResponseHeader(event, 'cache-control', 'no-store')
       return (await work(given as Given<A, never>)) ?? null
     } catch (error) {

@@ -150,6 +150,8 @@ export interface ArticleRow {
 export interface ArticleFull extends ArticleRow {
   url: string | null
   html: string
+  /** Whether the feed gave the text and not only a summary. */
+  full: boolean
   language: string | null
   categories: string[]
   minutes: number

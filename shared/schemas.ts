@@ -25,14 +25,21 @@ export const ownerSchema = yup.object({
 export const meSchema = yup.object({
   name,
   email: yup.string().trim().required(says.emailMissing).email(says.email).max(200, says.tooLong(200)),
-  password: yup.string().max(1000).default('').test('long-enough', says.passwordShort, (value) => value === '' || value.length >= 10),
+  password: yup
+    .string()
+    .max(1000)
+    .default('')
+    .test('long-enough', says.passwordShort, (value) => value === '' || value.length >= 10),
 })
 
 export const brandSchema = yup.object({
   id: id.default(undefined).optional(),
   name,
   zone: yup.string().required(says.zone).test('zone', says.zone, isZone),
-  language: yup.string().required().matches(/^[a-z]{2,3}(-[A-Za-z0-9]+)*$/, says.language),
+  language: yup
+    .string()
+    .required()
+    .matches(/^[a-z]{2,3}(-[A-Za-z0-9]+)*$/, says.language),
   mark: yup.string().trim().required(says.mark).max(2, says.mark),
   markInk: ink.default(1),
   version: yup.number().integer().default(1),
@@ -53,7 +60,10 @@ export const checkAccountSchema = yup.object({
 const slot = yup.object({
   weekday: yup.number().integer().min(1).max(7).required(),
   time: time.required(says.time),
-  use: yup.string().oneOf(['any', 'pillar', 'free'] as const).required(),
+  use: yup
+    .string()
+    .oneOf(['any', 'pillar', 'free'] as const)
+    .required(),
   pillarId: yup.string().nullable().default(null),
 })
 
@@ -61,8 +71,16 @@ export const accountSchema = checkAccountSchema.shape({ slots: yup.array(slot).m
 
 export const accountEditSchema = yup.object({
   name,
-  perDay: yup.number().integer().min(1, says.atLeastOne).max(200).nullable().default(null),
-  minGapMinutes: yup.number().integer().min(0).max(10_080).required(says.minutes),
+  perDay: yup
+    .number()
+    .transform((value: number, original: unknown) => (original === '' ? null : value))
+    .typeError(says.atLeastOne)
+    .integer(says.atLeastOne)
+    .min(1, says.atLeastOne)
+    .max(200, says.atMost200)
+    .nullable()
+    .default(null),
+  minGapMinutes: yup.number().typeError(says.minutes).integer(says.minutes).min(0, says.minutes).max(10_080, says.aWeekAtMost).required(says.minutes),
   token: yup.string().trim().default('').max(4000, says.tooLong(4000)),
   slots: yup.array(slot).max(LIMITS.slots, says.tooManySlots).required(),
   version,
@@ -86,13 +104,24 @@ export const watchSchema = yup.object({
   version: yup.number().integer().default(1),
 })
 
-export const stateSchema = yup.object({ state: yup.string().oneOf(['new', 'read', 'clipped', 'shelved', 'passed'] as const).required() })
+export const stateSchema = yup.object({
+  state: yup
+    .string()
+    .oneOf(['new', 'read', 'clipped', 'shelved', 'passed'] as const)
+    .required(),
+})
 
 export const postSchema = yup.object({
   id,
   articleId: yup.string().uuid(says.noSuch).nullable().default(null),
   text: yup.string().trim().required(says.lineMissing).max(LIMITS.postText, says.tooLong(LIMITS.postText)),
-  link: yup.string().trim().nullable().default(null).max(LIMITS.address, says.tooLong(LIMITS.address)).test('link', says.link, (value) => !value || /^https?:\/\/[^\s]+$/i.test(value)),
+  link: yup
+    .string()
+    .trim()
+    .nullable()
+    .default(null)
+    .max(LIMITS.address, says.tooLong(LIMITS.address))
+    .test('link', says.link, (value) => !value || /^https?:\/\/[^\s]+$/i.test(value)),
   linkTitle: yup.string().trim().nullable().default(null).max(500, says.tooLong(500)),
   hashtags: yup.array(yup.string().trim().max(100).required()).max(LIMITS.hashtags).default([]),
   credit: yup.string().trim().nullable().default(null).max(200, says.tooLong(200)),
@@ -100,12 +129,20 @@ export const postSchema = yup.object({
   accounts: yup
     .array(yup.object({ accountId: id, ownText: yup.string().trim().nullable().default(null).max(LIMITS.postText, says.tooLong(LIMITS.postText)) }))
     .min(1, says.noAccount)
+    .test('once', says.accountTwice, (accounts) => new Set(accounts?.map((account) => account.accountId)).size === (accounts?.length ?? 0))
     .required(says.noAccount),
   planVersion: yup.string().required(),
 })
 
 export const undoSchema = yup.object({ historyId: id })
-export const clockSchema = yup.object({ hours: yup.number().integer().min(1).max(24 * 14).required() })
+export const clockSchema = yup.object({
+  hours: yup
+    .number()
+    .integer()
+    .min(1)
+    .max(24 * 14)
+    .required(),
+})
 export const demoSignInSchema = yup.object({ personId: id })
 
 function isZone(zone: string | undefined): boolean {
@@ -122,4 +159,10 @@ export const beginSchema = yup.object({
     .max(20)
     .required(),
 })
-export const memberSchema = yup.object({ personId: id, role: yup.string().oneOf(['owner', 'curator', 'client'] as const).required() })
+export const memberSchema = yup.object({
+  personId: id,
+  role: yup
+    .string()
+    .oneOf(['owner', 'curator', 'client'] as const)
+    .required(),
+})

@@ -9,7 +9,9 @@ export interface Dated {
 /** An outlet's feed in its own format: the whole text or the summary alone, as the outlet does. */
 export function writeSiteFeed(outlet: Outlet, items: Dated[]): { type: string; body: string } {
   if (outlet.format === 'json') return { type: 'application/feed+json', body: jsonFeed(outlet, items) }
-  return outlet.format === 'atom' ? { type: 'application/atom+xml; charset=utf-8', body: atom(outlet, items) } : { type: 'application/rss+xml; charset=utf-8', body: rss(outlet, items) }
+  return outlet.format === 'atom'
+    ? { type: 'application/atom+xml; charset=utf-8', body: atom(outlet, items) }
+    : { type: 'application/rss+xml; charset=utf-8', body: rss(outlet, items) }
 }
 
 export const FEED_PATHS = { rss: '/feed.xml', atom: '/atom.xml', json: '/feed.json' } as const

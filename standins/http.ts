@@ -52,7 +52,12 @@ export function sendReply(response: ServerResponse, reply: Reply): void {
 }
 
 export const html = (body: string, headers: Record<string, string> = {}): Reply => ({ status: 200, type: 'text/html; charset=utf-8', body, headers })
-export const json = (value: unknown, status = 200, headers: Record<string, string> = {}): Reply => ({ status, type: 'application/json; charset=utf-8', body: JSON.stringify(value), headers })
+export const json = (value: unknown, status = 200, headers: Record<string, string> = {}): Reply => ({
+  status,
+  type: 'application/json; charset=utf-8',
+  body: JSON.stringify(value),
+  headers,
+})
 export const nothing = (says = 'There is nothing here.'): Reply => ({ status: 404, body: says })
 
 export const escapeText = (text: string): string => text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/"/g, '&quot;')

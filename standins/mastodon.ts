@@ -55,7 +55,13 @@ export class MastodonServer {
   }
 
   #account(account: NetworkAccount): Record<string, unknown> {
-    return { id: account.id, username: account.handle, acct: account.handle, display_name: account.name, url: `https://${this.#timeline.network.host}/@${account.handle}` }
+    return {
+      id: account.id,
+      username: account.handle,
+      acct: account.handle,
+      display_name: account.name,
+      url: `https://${this.#timeline.network.host}/@${account.handle}`,
+    }
   }
 
   #status(post: NetworkPost): Record<string, unknown> {

@@ -18,7 +18,14 @@ export function answerMicropub(timeline: Timeline, ask: Ask, now: number): Reply
         return json({ 'syndicate-to': [] })
       case 'source': {
         const most = Number(ask.query.get('limit') ?? 20) || 20
-        return json({ items: timeline.of(account.id, most).map((post) => ({ type: ['h-entry'], properties: { url: [timeline.url(post)], content: [post.text], published: [new Date(post.at).toISOString()] } })) })
+        return json({
+          items: timeline
+            .of(account.id, most)
+            .map((post) => ({
+              type: ['h-entry'],
+              properties: { url: [timeline.url(post)], content: [post.text], published: [new Date(post.at).toISOString()] },
+            })),
+        })
       }
       default:
         return json({ error: 'invalid_request', error_description: 'This query is not known here.' }, 400)

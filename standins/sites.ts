@@ -30,7 +30,13 @@ export function createSites(start: number): Sites {
 
   return {
     hosts: [...byHost.keys()],
-    stories: articles.map((article) => ({ storyId: article.storyId, url: articleUrl(outlets.find(({ id }) => id === article.outlet)!, article) })),
+    stories: articles.map((article) => ({
+      storyId: article.storyId,
+      url: articleUrl(
+        outlets.find(({ id }) => id === article.outlet)!,
+        article,
+      ),
+    })),
     answer: (ask, now) => {
       const outlet = byHost.get(ask.host)
       if (!outlet) return nothing('There is no such site.')
@@ -61,11 +67,17 @@ function page(outlet: Outlet, title: string, body: string): string {
 }
 
 function homePage(outlet: Outlet, items: Dated[]): string {
-  const list = items.map(({ article, at }) => `<li><a href="./${article.slug}">${escapeText(article.title)}</a> <small>${new Date(at).toUTCString().slice(0, 16)}</small></li>`)
+  const list = items.map(
+    ({ article, at }) => `<li><a href="./${article.slug}">${escapeText(article.title)}</a> <small>${new Date(at).toUTCString().slice(0, 16)}</small></li>`,
+  )
   return page(outlet, outlet.name, `<h1>${escapeText(outlet.name)}</h1><ul>${list.join('')}</ul>`)
 }
 
 function articlePage(outlet: Outlet, article: SiteArticle): string {
   const body = bodyHtml(outlet, article).replaceAll(`https://${outlet.domain}/`, './')
-  return page(outlet, article.title, `<p><a href="./">${escapeText(outlet.name)}</a></p><h1>${escapeText(article.title)}</h1><p><em>${escapeText(article.author)}</em></p>${body}<p><small>${articleUrl(outlet, article)}</small></p>`)
+  return page(
+    outlet,
+    article.title,
+    `<p><a href="./">${escapeText(outlet.name)}</a></p><h1>${escapeText(article.title)}</h1><p><em>${escapeText(article.author)}</em></p>${body}<p><small>${articleUrl(outlet, article)}</small></p>`,
+  )
 }

@@ -57,7 +57,11 @@ export class Timeline {
     const account = this.network.accounts.find((candidate) => candidate.handle === handle)
     if (!account) return path === '/' ? this.#document(this.network.name, this.#list(this.posts, './')) : null
     const own = this.of(account.id)
-    if (!part) return this.#document(`${account.name} on ${this.network.name}`, `<h1>${escapeText(account.name)} <small>@${account.handle}</small></h1>${this.#list(own, './')}`)
+    if (!part)
+      return this.#document(
+        `${account.name} on ${this.network.name}`,
+        `<h1>${escapeText(account.name)} <small>@${account.handle}</small></h1>${this.#list(own, './')}`,
+      )
     const post = own.find((candidate) => candidate.slug === part || candidate.id === part)
     return post ? this.#document(`A post on ${this.network.name}`, this.#list([post], '../')) : null
   }

@@ -26,7 +26,9 @@ export function createWorld(): World {
   const start = Date.now()
   const sites = createSites(start)
   const timelines = new Map(NETWORKS.map((network) => [network.host, new Timeline(network)]))
-  const mastodons = new Map([...timelines.values()].filter(({ network }) => network.protocol === 'mastodon').map((timeline) => [timeline.network.host, new MastodonServer(timeline)]))
+  const mastodons = new Map(
+    [...timelines.values()].filter(({ network }) => network.protocol === 'mastodon').map((timeline) => [timeline.network.host, new MastodonServer(timeline)]),
+  )
   const troubles = new Map<string, Trouble>()
   const asks: LoggedAsk[] = []
   let ahead = 0
@@ -73,7 +75,10 @@ export function createWorld(): World {
       if (trouble?.cutBefore) return void request.socket.destroy()
       if (trouble?.refuse) {
         const { status, says, retryAfter } = trouble.refuse
-        return sendReply(response, json({ error: says, error_description: says }, status, retryAfter === undefined ? {} : { 'retry-after': String(retryAfter) }))
+        return sendReply(
+          response,
+          json({ error: says, error_description: says }, status, retryAfter === undefined ? {} : { 'retry-after': String(retryAfter) }),
+        )
       }
       const reply = route(ask)
       if (trouble?.loseAnswer) return void request.socket.destroy()
@@ -83,7 +88,7 @@ export function createWorld(): World {
   return { server, timelines }
 }
 
-/** The trouble set for a host, counted down; it concerns posting only, so that looking stays possible. */
+/** The trouble set for a host, counted down; null when this request does not meet it. */
 function takeTrouble(troubles: Map<string, Trouble>, ask: Ask): Trouble | null {
   const trouble = troubles.get(ask.host)
   if (!trouble || (trouble.postsOnly && ask.method !== 'POST')) return null

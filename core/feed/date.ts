@@ -6,7 +6,8 @@ const MONTHS = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', '
 const ZONES: Record<string, number> = { z: 0, ut: 0, utc: 0, gmt: 0, est: -300, edt: -240, cst: -360, cdt: -300, mst: -420, mdt: -360, pst: -480, pdt: -420 } // prettier-ignore
 
 const ISO = /^([+-]?\d{4})-?(\d\d)(?:-?(\d\d))?(?:[T\s]+(\d\d):?(\d\d)(?::?(\d\d)(?:[.,](\d+))?)?)?\s*(Z|[+-]\d\d:?(?:\d\d)?)?$/i
-const RFC822 = /^(?:[a-z]+,?\s+)?(\d{1,2})[\s-]+([a-z]{3,})\.?[\s-]+(\d{2,4})(?:[\s,T]+(\d{1,2}):(\d\d)(?::(\d\d)(?:\.\d+)?)?)?\s*([a-z]+|[+-]\d\d:?\d\d)?(?:\s*\([^)]*\))?$/i
+const RFC822 =
+  /^(?:[a-z]+,?\s+)?(\d{1,2})[\s-]+([a-z]{3,})\.?[\s-]+(\d{2,4})(?:[\s,T]+(\d{1,2}):(\d\d)(?::(\d\d)(?:\.\d+)?)?)?\s*([a-z]+|[+-]\d\d:?\d\d)?(?:\s*\([^)]*\))?$/i
 
 /**
  * The instant a feed's date means (RFC 3339, ISO 8601, RFC 822 and 5322 with their common slips); null when it can't be told

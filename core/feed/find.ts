@@ -41,5 +41,7 @@ function fromLinkElement(attributes: Record<string, string>, base: string): Foun
 function fromAnchor(attributes: Record<string, string>, base: string): FoundFeed[] {
   const url = absoluteUrl(attributes['href'] ?? null, base)
   if (!url || new URL(url).host !== new URL(base).host) return []
-  return /(\/feed\/?|\/rss\/?|\/atom\/?|\.(rss|rdf|atom)|(feed|rss|atom|index)\.(xml|json))$/i.test(new URL(url).pathname) ? [{ url, title: null, type: null }] : []
+  return /(\/feed\/?|\/rss\/?|\/atom\/?|\.(rss|rdf|atom)|(feed|rss|atom|index)\.(xml|json))$/i.test(new URL(url).pathname)
+    ? [{ url, title: null, type: null }]
+    : []
 }

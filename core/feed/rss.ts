@@ -76,7 +76,9 @@ function htmlOf(element: Element | null, base: string): string | null {
 function imageOf(item: Element, base: string): string | null {
   const media = elementsOf(item).find((element) => {
     const name = nameOf(element)
-    return name === 'media:thumbnail' || (name === 'media:content' && /image|^$/.test(`${attribute(element, 'medium') ?? ''}${attribute(element, 'type') ?? ''}`))
+    return (
+      name === 'media:thumbnail' || (name === 'media:content' && /image|^$/.test(`${attribute(element, 'medium') ?? ''}${attribute(element, 'type') ?? ''}`))
+    )
   })
   const picture = children(item, 'enclosure').find((enclosure) => attribute(enclosure, 'type')?.startsWith('image/'))
   return absoluteUrl(attribute(media ?? picture ?? null, 'url'), base)

@@ -51,6 +51,7 @@ function refusalOf(post: PlanPost, slot: OpenSlot, day: AccountDay, input: PlanI
   if (post.goodUntil && slot.at > toMs(post.goodUntil)) return { code: 'good-until', says: 'No slot is free before it is out of date.' }
   if (post.notBefore && slot.at < toMs(post.notBefore)) return { code: 'not-before', says: 'It may not go out yet.' }
   if (day.onHold(slot.at)) return { code: 'hold', says: 'The account is on hold.' }
-  if (!post.firm && slot.at < day.now + input.settleMinutes * MINUTE) return { code: 'not-approved', says: 'It is not approved, and the slot is about to be used.' }
+  if (!post.firm && slot.at < day.now + input.settleMinutes * MINUTE)
+    return { code: 'not-approved', says: 'It is not approved, and the slot is about to be used.' }
   return day.limitBroken(slot.at)
 }

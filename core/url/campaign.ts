@@ -18,9 +18,7 @@ export function campaignUrl(url: string, marks: CampaignMarks): string {
   const base = hashAt < 0 ? url : url.slice(0, hashAt)
   const fragment = hashAt < 0 ? '' : url.slice(hashAt)
   const present = new Set(new URL(url).searchParams.keys())
-  const added = ORDER.filter((mark) => marks[mark] && !present.has(`utm_${mark}`)).map(
-    (mark) => `utm_${mark}=${encodeURIComponent(marks[mark]!)}`,
-  )
+  const added = ORDER.filter((mark) => marks[mark] && !present.has(`utm_${mark}`)).map((mark) => `utm_${mark}=${encodeURIComponent(marks[mark]!)}`)
   if (added.length === 0) return url
   const joint = !base.includes('?') ? '?' : /[?&]$/.test(base) ? '' : '&'
   return `${base}${joint}${added.join('&')}${fragment}`

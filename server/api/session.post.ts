@@ -1,11 +1,19 @@
+import { getHeader, sendRedirect } from 'h3'
 import { signInSchema } from '../../shared/schemas'
 import { signInAs } from '../auth'
+import { ProblemError } from '../problem'
 import { route } from '../route'
 import { signIn } from '../services/people'
 
-/** Signs in. */
+/** Signs in. A plain form (no script) is sent on to the Wire, or back to the sign-in page with the refusal's name. */
 export default route('public', signInSchema, async ({ event, body }) => {
-  const person = await signIn(body.email, body.password)
-  await signInAs(event, person)
-  return person
+  const isForm = getHeader(event, 'content-type')?.includes('application/x-www-form-urlencoded') ?? false
+  try {
+    const person = await signIn(body.email, body.password)
+    await signInAs(event, person)
+    return isForm ? sendRedirect(event, '/wire', 303) : person
+  } catch (error) {
+    if (!isForm || !(error instanceof ProblemError)) throw error
+    return sendRedirect(event, `/sign-in?refused=${error.code}`, 303)
+  }
 })

@@ -28,7 +28,8 @@ export function wireRows(db: Db, brandId: string, filter: WireFilter): Promise<A
   if (filter.show === 'open') query.whereRaw(`coalesce(article_states.state, 'new') IN ('new', 'read')`)
   else if (filter.show !== 'all') query.where('article_states.state', filter.show)
   if (filter.sourceId) query.where('sources.id', filter.sourceId)
-  if (filter.watchId) query.whereExists(db('watch_marks').whereRaw('watch_marks.article_id = articles.id').where('watch_id', filter.watchId).select(db.raw('1')))
+  if (filter.watchId)
+    query.whereExists(db('watch_marks').whereRaw('watch_marks.article_id = articles.id').where('watch_id', filter.watchId).select(db.raw('1')))
   if (filter.after) query.whereRaw('(articles.at, articles.id) < (?, ?)', [filter.after.at, filter.after.id])
   return query
     .orderBy('articles.at', 'desc')

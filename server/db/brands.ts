@@ -38,7 +38,7 @@ export const pillarById = (db: Db, brandId: string, id: string): Promise<PillarR
 
 /** The place after the last of a brand's rows in a table that has places. */
 export const nextPosition = async (db: Db, table: 'pillars' | 'accounts' | 'watches' | 'lines', brandId: string): Promise<number> => {
-  const row: { most: number | null } | undefined = await db(table).where({ brand_id: brandId }).max({ most: 'position' }).first()
+  const row: { most?: number | null } | undefined = await db(table).where({ brand_id: brandId }).max({ most: 'position' }).first()
   return (row?.most ?? 0) + 1
 }
 

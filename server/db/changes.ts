@@ -23,10 +23,11 @@ export const insertChange = async (db: Db, row: Omit<ChangeRow, 'seq'>): Promise
   await db('changes').insert(row)
 }
 
-export const changesAfter = (db: Db, seq: number, most: number): Promise<ChangeRow[]> => db<ChangeRow>('changes').where('seq', '>', seq).orderBy('seq').limit(most)
+export const changesAfter = (db: Db, seq: number, most: number): Promise<ChangeRow[]> =>
+  db<ChangeRow>('changes').where('seq', '>', seq).orderBy('seq').limit(most)
 
 export const lastChange = async (db: Db): Promise<number> => {
-  const row: { seq: number | null } | undefined = await db('changes').max({ seq: 'seq' }).first()
+  const row: { seq?: number | null } | undefined = await db('changes').max({ seq: 'seq' }).first()
   return row?.seq ?? 0
 }
 
@@ -34,14 +35,20 @@ export const insertHistory = async (db: Db, row: HistoryRow): Promise<void> => {
   await db('history').insert(row)
 }
 
-export const historyById = (db: Db, brandId: string, id: string): Promise<HistoryRow | undefined> => db<HistoryRow>('history').where({ brand_id: brandId, id }).first()
+export const historyById = (db: Db, brandId: string, id: string): Promise<HistoryRow | undefined> =>
+  db<HistoryRow>('history').where({ brand_id: brandId, id }).first()
+
+/** The first change a brand made of this kind to this thing, such as `line:` and a post's id. */
+export const historyOf = (db: Db, brandId: string, what: string): Promise<HistoryRow | undefined> =>
+  db<HistoryRow>('history').where({ brand_id: brandId, what }).orderBy('at').first()
 
 export const markUndone = async (db: Db, id: string, at: number): Promise<void> => {
   await db('history').where({ id }).update({ undone_at: at })
 }
 
 /** A value kept by name, such as how far the demo clock runs ahead. */
-export const kept = async (db: Db, name: string): Promise<string | null> => (await db<{ name: string; value: string }>('keeping').where({ name }).first())?.value ?? null
+export const kept = async (db: Db, name: string): Promise<string | null> =>
+  (await db<{ name: string; value: string }>('keeping').where({ name }).first())?.value ?? null
 
 export const keep = async (db: Db, name: string, value: string): Promise<void> => {
   await db('keeping').insert({ name, value }).onConflict('name').merge()

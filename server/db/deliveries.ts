@@ -28,7 +28,7 @@ export const leaseDelivery = async (db: Db, id: string, states: string[], realNo
   (await db('deliveries').where({ id }).whereIn('state', states).where('lease_until', '<', realNow).update(patch)) === 1
 
 export const nextTryAt = async (db: Db, states: string[]): Promise<number | null> => {
-  const row: { at: number | null } | undefined = await db('deliveries').whereIn('state', states).min({ at: 'next_try_at' }).first()
+  const row: { at?: number | null } | undefined = await db('deliveries').whereIn('state', states).min({ at: 'next_try_at' }).first()
   return row?.at ?? null
 }
 
@@ -46,4 +46,9 @@ export const sentOfArticle = (db: Db, brandId: string, articleId: string): Promi
     .join('accounts', 'accounts.id', 'deliveries.account_id')
     .where({ 'deliveries.brand_id': brandId, 'posts.article_id': articleId, 'deliveries.state': 'sent' })
     .orderBy('deliveries.sent_at', 'desc')
-    .select('posts.article_id', 'deliveries.sent_at', db.raw('accounts.name AS account'), db.raw(`json_extract(deliveries.frozen_json, '$.text') AS text`)) as unknown as Promise<SharedBefore[]>
+    .select(
+      'posts.article_id',
+      'deliveries.sent_at',
+      db.raw('accounts.name AS account'),
+      db.raw(`json_extract(deliveries.frozen_json, '$.text') AS text`),
+    ) as unknown as Promise<SharedBefore[]>

@@ -3,7 +3,10 @@ import type { LineRow, PostRow } from './rows'
 
 /** A post in an account's line, with what the plan and the screens need of it. */
 export type LinedPost = LineRow &
-  Pick<PostRow, 'pillar_id' | 'link' | 'link_title' | 'hashtags_json' | 'credit' | 'good_until' | 'not_before' | 'series_id' | 'approval' | 'approved_version' | 'version'> & {
+  Pick<
+    PostRow,
+    'pillar_id' | 'link' | 'link_title' | 'hashtags_json' | 'credit' | 'good_until' | 'not_before' | 'series_id' | 'approval' | 'approved_version' | 'version'
+  > & {
     text: string
     own_text: string | null
   }

@@ -48,7 +48,8 @@ export const updateFeed = async (db: Db, id: string, patch: Partial<FeedRow>): P
   await db('feeds').where({ id }).update(patch)
 }
 
-const READ_BY_SOMEONE = 'EXISTS (SELECT 1 FROM sources s JOIN brands b ON b.id = s.brand_id WHERE s.feed_id = feeds.id AND s.removed_at IS NULL AND b.removed_at IS NULL)'
+const READ_BY_SOMEONE =
+  'EXISTS (SELECT 1 FROM sources s JOIN brands b ON b.id = s.brand_id WHERE s.feed_id = feeds.id AND s.removed_at IS NULL AND b.removed_at IS NULL)'
 
 /** Takes feeds that are due, by a lease in real time, so that no two processes fetch the same one. */
 export async function leaseDueFeeds(db: Db, due: number, realNow: number, leaseMs: number, most: number): Promise<FeedRow[]> {
@@ -63,7 +64,7 @@ export async function leaseDueFeeds(db: Db, due: number, realNow: number, leaseM
 }
 
 export const nextFetchAt = async (db: Db): Promise<number | null> => {
-  const row: { at: number | null } | undefined = await db('feeds').whereRaw(READ_BY_SOMEONE).min({ at: 'next_fetch_at' }).first()
+  const row: { at?: number | null } | undefined = await db('feeds').whereRaw(READ_BY_SOMEONE).min({ at: 'next_fetch_at' }).first()
   return row?.at ?? null
 }
 

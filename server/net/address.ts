@@ -31,7 +31,10 @@ export function webAddress(text: string): URL {
   const trimmed = text.trim()
   const withScheme = /^[a-z][a-z0-9+.-]*:\/\//i.test(trimmed) ? trimmed : `https://${trimmed}`
   const url = URL.canParse(withScheme) ? new URL(withScheme) : null
-  const isWeb = url && (url.protocol === 'http:' || url.protocol === 'https:') && (url.hostname.includes('.') || url.hostname.startsWith('[') || url.hostname === 'localhost')
+  const isWeb =
+    url &&
+    (url.protocol === 'http:' || url.protocol === 'https:') &&
+    (url.hostname.includes('.') || url.hostname.startsWith('[') || url.hostname === 'localhost')
   if (!isWeb || /\s/.test(trimmed) || url.username !== '') throw problem('noAddress', trimmed.slice(0, 80))
   return url
 }

@@ -132,7 +132,9 @@ function failure(host: string, error: unknown): NoAnswer {
 }
 
 function flat(headers: Record<string, string | string[] | undefined>): Record<string, string> {
-  return Object.fromEntries(Object.entries(headers).flatMap(([name, value]) => (value === undefined ? [] : [[name, Array.isArray(value) ? value.join(', ') : value]])))
+  return Object.fromEntries(
+    Object.entries(headers).flatMap(([name, value]) => (value === undefined ? [] : [[name, Array.isArray(value) ? value.join(', ') : value]])),
+  )
 }
 
 const userAgent = (): string => `ClearQuill/0.1 (curation tool; ${settings().publicUrl ?? 'self-hosted'})`

@@ -112,7 +112,11 @@ export async function editAccount(actor: Actor, id: string, input: AccountEdit):
     if (!row) throw problem('notFound')
     if (row.version !== input.version) throw problem('stale')
     const token = checked ? { token_sealed: seal(input.token), rules_json: JSON.stringify(checked.rules), checked_at: now(), trouble: null } : {}
-    await tracked.update('accounts', { id }, { name: input.name, per_day: input.perDay, min_gap_minutes: input.minGapMinutes, version: row.version + 1, ...token })
+    await tracked.update(
+      'accounts',
+      { id },
+      { name: input.name, per_day: input.perDay, min_gap_minutes: input.minGapMinutes, version: row.version + 1, ...token },
+    )
     for (const slot of (await slotsOf(db, actor.brandId)).filter((candidate) => candidate.account_id === id)) await tracked.remove('slots', { id: slot.id })
     await addSlots(tracked, id, input.slots)
   })

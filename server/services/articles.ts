@@ -68,6 +68,7 @@ export async function article(brandId: string, id: string): Promise<ArticleFull>
     ...summary!,
     url: row.url,
     html: shownHtml(row),
+    full: row.content_html !== null,
     language: row.language,
     categories: JSON.parse(row.categories_json) as string[],
     minutes: readingMinutes(row.text),
@@ -92,7 +93,12 @@ export async function putState(db: Db, tracked: Tracked, actor: Actor, id: strin
   const shelved = state === 'shelved' ? 1 : 0
   if (clipping && !isKept) await tracked.remove('clippings', { id: clipping.id })
   else if (clipping) await tracked.update('clippings', { id: clipping.id }, { shelved })
-  else if (isKept) await tracked.insert('clippings', { id: uuid() }, { brand_id: actor.brandId, article_id: id, kind: 'article', shelved, created_by: actor.personId, created_at: now() })
+  else if (isKept)
+    await tracked.insert(
+      'clippings',
+      { id: uuid() },
+      { brand_id: actor.brandId, article_id: id, kind: 'article', shelved, created_by: actor.personId, created_at: now() },
+    )
 }
 
 /** Whether a picture's address stands in an article this brand can see: only such are passed on. */

@@ -119,7 +119,11 @@ export async function addPillar(actor: Actor, input: PillarInput): Promise<{ id:
   const id = uuid()
   const { historyId } = await changeUndoably(actor, 'pillar', id, async (db, tracked) => {
     const position = await brands.nextPosition(db, 'pillars', actor.brandId)
-    await tracked.insert('pillars', { id }, { brand_id: actor.brandId, name: input.name, ink: input.ink, description: input.description, position, removed_at: null, version: 1 })
+    await tracked.insert(
+      'pillars',
+      { id },
+      { brand_id: actor.brandId, name: input.name, ink: input.ink, description: input.description, position, removed_at: null, version: 1 },
+    )
   })
   return { id, historyId }
 }

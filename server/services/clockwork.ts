@@ -74,7 +74,11 @@ async function nextInstant(): Promise<number | null> {
 async function tellStandins(): Promise<void> {
   if (!settings().standins) return
   try {
-    await askOutside('http://control.example/clock', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ ahead: aheadBy() }) })
+    await askOutside('http://control.example/clock', {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ ahead: aheadBy() }),
+    })
   } catch (error) {
     log.warn({ error }, 'The stand-ins could not be told the time.')
   }

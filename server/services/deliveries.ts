@@ -106,7 +106,9 @@ async function settleUnknown(delivery: DeliveryRow): Promise<void> {
   const found = await connectorFor(account.protocol).find(accessOf(account), outgoingOf(delivery))
   if (found.kind === 'there') return storeOutcome(delivery, account, { kind: 'done', remoteId: found.remoteId, remoteUrl: found.remoteUrl })
   if (found.kind === 'not-there') return setState(delivery, 'waiting', `${account.name} does not have it; it is sent again.`, { next_try_at: now() })
-  return setState(delivery, 'unknown', `${account.name} can’t be asked yet: ${found.says}`, { next_try_at: now() + retryDelayMs(delivery.attempts, Math.random()) })
+  return setState(delivery, 'unknown', `${account.name} can’t be asked yet: ${found.says}`, {
+    next_try_at: now() + retryDelayMs(delivery.attempts, Math.random()),
+  })
 }
 
 /** Stores what became of a try. */
@@ -120,10 +122,14 @@ async function storeOutcome(delivery: DeliveryRow, account: AccountRow, outcome:
       await setState(delivery, 'not-sent', `${account.name} refused it for good. ${outcome.says}`, {})
       return
     case 'later':
-      await setState(delivery, 'waiting', `${account.name} could not take it now. ${outcome.says}`, { next_try_at: now() + (outcome.waitMs ?? retryDelayMs(delivery.attempts, Math.random())) })
+      await setState(delivery, 'waiting', `${account.name} could not take it now. ${outcome.says}`, {
+        next_try_at: now() + (outcome.waitMs ?? retryDelayMs(delivery.attempts, Math.random())),
+      })
       return
     case 'unknown':
-      await setState(delivery, 'unknown', `Whether ${account.name} took it is not known. ${outcome.says} It is asked before anything is sent again.`, { next_try_at: now() + 5_000 })
+      await setState(delivery, 'unknown', `Whether ${account.name} took it is not known. ${outcome.says} It is asked before anything is sent again.`, {
+        next_try_at: now() + 5_000,
+      })
   }
 }
 

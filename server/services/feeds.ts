@@ -35,7 +35,8 @@ export async function fetchFeed(feed: FeedRow): Promise<void> {
   try {
     const answer = await askOutside(feed.url, { headers: conditions(feed) })
     if (answer.status === 304) return await settle(feed, {})
-    if (answer.status !== 200) return await fail(feed, problem('httpStatus', new URL(feed.url).hostname, answer.status, meaningOf(answer.status)).message, answer.headers['retry-after'])
+    if (answer.status !== 200)
+      return await fail(feed, problem('httpStatus', new URL(feed.url).hostname, answer.status, meaningOf(answer.status)).message, answer.headers['retry-after'])
     const read = await readAnswer(answer)
     await keep(feed, answer, read)
   } catch (error) {

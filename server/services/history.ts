@@ -12,7 +12,12 @@ import { announce } from './changes'
  * Makes a change that can be undone: all rows written through `tracked` are remembered, the change is announced, and the id to
  * undo it with comes back beside the work's own result.
  */
-export function changeUndoably<T>(actor: Actor, what: ChangeKind, which: string, work: (db: Db, tracked: Tracked) => Promise<T>): Promise<{ result: T; historyId: string }> {
+export function changeUndoably<T>(
+  actor: Actor,
+  what: ChangeKind,
+  which: string,
+  work: (db: Db, tracked: Tracked) => Promise<T>,
+): Promise<{ result: T; historyId: string }> {
   return inTransaction(async (db) => {
     const tracked = new Tracked(db)
     const result = await work(db, tracked)

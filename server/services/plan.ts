@@ -96,8 +96,11 @@ const sentOf = (delivery: DeliveryRow): Sent => ({
   seriesId: delivery.series_id,
 })
 
-/** Where a post lined up last would go on each account, with a version that changes when any of these places does. */
-export async function nextSlots(db: Db, brandId: string, pillarId: string | null): Promise<NextSlots> {
+/**
+ * Where a post lined up last would go on each account, with a version that changes when the place on any of the `chosen` accounts
+ * does (null: all of them).
+ */
+export async function nextSlots(db: Db, brandId: string, pillarId: string | null, chosen: string[] | null): Promise<NextSlots> {
   const accounts = await accountsOf(db, brandId)
   const { plan } = await planOf(db, brandId, accounts.map((account) => probePost(account.id, pillarId))) // prettier-ignore
   const places = accounts.map((account) => {
@@ -105,11 +108,10 @@ export async function nextSlots(db: Db, brandId: string, pillarId: string | null
     const refusal = plan.unplaced.find((candidate) => candidate.postId === PROBE && candidate.accountId === account.id)
     return { accountId: account.id, at: entry?.at ?? null, says: entry?.because ?? refusal?.says ?? '' }
   })
-  return { version: versionOf(places), accounts: places }
+  return { version: versionOf(places.filter((place) => chosen === null || chosen.includes(place.accountId))), accounts: places }
 }
 
-/** The version of the places shown for some accounts only. */
-export const versionOf = (places: NextSlots['accounts']): string =>
+const versionOf = (places: NextSlots['accounts']): string =>
   createHash('sha256').update(JSON.stringify(places.map(({ accountId, at }) => [accountId, at]))).digest('base64url').slice(0, 16) // prettier-ignore
 
 const PROBE = 'a post lined up last'
@@ -200,7 +202,14 @@ export function proofText(line: LinedPost, account: AccountRow): string {
   ).text
 }
 
-const CARD_STATES: Record<string, CardState> = { planned: 'sending', sending: 'sending', waiting: 'trying-again', unknown: 'unknown', sent: 'sent', 'not-sent': 'not-sent' }
+const CARD_STATES: Record<string, CardState> = {
+  planned: 'sending',
+  sending: 'sending',
+  waiting: 'trying-again',
+  unknown: 'unknown',
+  sent: 'sent',
+  'not-sent': 'not-sent',
+}
 
 function deliveryCard(delivery: DeliveryRow): Card {
   const frozen = JSON.parse(delivery.frozen_json) as { text: string }

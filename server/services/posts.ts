@@ -6,7 +6,8 @@ import { inTransaction, useDb, type Db } from '../db'
 import { accountById } from '../db/accounts'
 import { articleForBrand } from '../db/articles'
 import { nextPosition, pillarById } from '../db/brands'
-import { lineById, postById, lineOfPost } from '../db/posts'
+import { historyOf } from '../db/changes'
+import { lineById, lineOfPost } from '../db/posts'
 import { deliveryById } from '../db/deliveries'
 import type { AccountRow } from '../db/rows'
 import type { Tracked } from '../db/tracked'
@@ -16,7 +17,7 @@ import type { Actor } from './actor'
 import { putState } from './articles'
 import { freeze } from './deliveries'
 import { changeUndoably } from './history'
-import { nextSlots, planOf, versionOf } from './plan'
+import { nextSlots, planOf } from './plan'
 
 /**
  * Makes a post, approved by whoever lines it up, and puts it last in the line of its accounts. Carries the version of the places
@@ -24,8 +25,9 @@ import { nextSlots, planOf, versionOf } from './plan'
  * The id comes from the client: a repeat answers the first result.
  */
 export async function lineUp(actor: Actor, input: NewPost): Promise<LinedUp> {
+  const first = await historyOf(await useDb(), actor.brandId, `line:${input.id}`)
+  if (first) return { postId: input.id, historyId: first.id, places: await placesOf(actor.brandId, input) }
   const { historyId } = await changeUndoably(actor, 'line', input.id, async (db, tracked) => {
-    if (await postById(db, actor.brandId, input.id)) return
     const accounts = await chosenAccounts(db, actor, input)
     await requireShownPlan(db, actor.brandId, input)
     if (input.pillarId && !(await pillarById(db, actor.brandId, input.pillarId))) throw problem('notFound').at('pillarId')
@@ -52,15 +54,25 @@ async function chosenAccounts(db: Db, actor: Actor, input: NewPost): Promise<Acc
 }
 
 async function requireShownPlan(db: Db, brandId: string, input: NewPost): Promise<void> {
-  const { accounts } = await nextSlots(db, brandId, input.pillarId)
-  const chosen = new Set(input.accounts.map((account) => account.accountId))
-  if (versionOf(accounts.filter((account) => chosen.has(account.accountId))) !== input.planVersion) throw problem('planChanged')
+  const { version } = await nextSlots(db, brandId, input.pillarId, input.accounts.map((account) => account.accountId)) // prettier-ignore
+  if (version !== input.planVersion) throw problem('planChanged')
 }
 
 /** Nothing is cut: a text that does not fit is refused, by name, before anything is stored. */
 function requireFit(account: AccountRow, input: NewPost, index: number): void {
   const { ownText } = input.accounts[index]!
-  const parts = { text: input.text, ownText, hashtags: input.hashtags, credit: input.credit, link: input.link, linkTitle: input.linkTitle, media: [], board: null, audience: null, language: null }
+  const parts = {
+    text: input.text,
+    ownText,
+    hashtags: input.hashtags,
+    credit: input.credit,
+    link: input.link,
+    linkTitle: input.linkTitle,
+    media: [],
+    board: null,
+    audience: null,
+    language: null,
+  }
   const { measure } = makeProof(parts, rulesOf(account))
   if (!measure.valid) throw problem('tooLongFor', account.name, Math.max(0, -measure.left)).at('text')
 }
@@ -88,7 +100,11 @@ async function insertPost(tracked: Tracked, actor: Actor, input: NewPost): Promi
 async function insertLine(db: Db, tracked: Tracked, brandId: string, postId: string, accountId: string, fixedAt: number | null): Promise<string> {
   const id = uuid()
   const position = await nextPosition(db, 'lines', brandId)
-  await tracked.insert('lines', { id }, { brand_id: brandId, post_id: postId, account_id: accountId, position, state: 'in-line', fixed_at: fixedAt, slot_at: null, lined_at: now() })
+  await tracked.insert(
+    'lines',
+    { id },
+    { brand_id: brandId, post_id: postId, account_id: accountId, position, state: 'in-line', fixed_at: fixedAt, slot_at: null, lined_at: now() },
+  )
   return id
 }
 

@@ -74,7 +74,8 @@ async function lookFor(address: string): Promise<Looked> {
   throw problem('noFeedOnPage', url.hostname)
 }
 
-const isPage = (answer: Answer, text: string): boolean => /text\/html|application\/xhtml/i.test(answer.headers['content-type'] ?? '') || /^\s*(<!doctype html|<html)/i.test(text)
+const isPage = (answer: Answer, text: string): boolean =>
+  /text\/html|application\/xhtml/i.test(answer.headers['content-type'] ?? '') || /^\s*(<!doctype html|<html)/i.test(text)
 
 async function readCandidate(url: string): Promise<Omit<Looked, 'feeds'> | null> {
   try {
@@ -105,7 +106,11 @@ export async function addSource(actor: Actor, input: SourceInput & { feedUrl: st
   const { historyId } = await changeUndoably(actor, 'source', id, async (db, tracked) => {
     const known = await sources.sourceOfFeed(db, actor.brandId, feed.id)
     if (known) throw problem('knownSource', known.label).at('feedUrl')
-    await tracked.insert('sources', { id }, { brand_id: actor.brandId, feed_id: feed.id, label: input.label, own: input.own ? 1 : 0, created_at: now(), removed_at: null, version: 1 })
+    await tracked.insert(
+      'sources',
+      { id },
+      { brand_id: actor.brandId, feed_id: feed.id, label: input.label, own: input.own ? 1 : 0, created_at: now(), removed_at: null, version: 1 },
+    )
     await putInFolder(db, tracked, actor.brandId, id, input.folder)
   })
   await keep(feed, answer, read)

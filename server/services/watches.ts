@@ -15,7 +15,14 @@ import { watchArticleOf } from './feeds'
 import { changeUndoably } from './history'
 
 export async function watchesOfBrand(db: Db, brandId: string, unread: Map<string, number>): Promise<Watch[]> {
-  return (await watchesOf(db, brandId)).map((row) => ({ id: row.id, name: row.name, query: row.query, ink: row.ink, unread: unread.get(row.id) ?? 0, version: row.version }))
+  return (await watchesOf(db, brandId)).map((row) => ({
+    id: row.id,
+    name: row.name,
+    query: row.query,
+    ink: row.ink,
+    unread: unread.get(row.id) ?? 0,
+    version: row.version,
+  }))
 }
 
 interface WatchInput {
@@ -31,7 +38,11 @@ export async function addWatch(actor: Actor, input: WatchInput): Promise<{ id: s
   const id = uuid()
   const { historyId } = await changeUndoably(actor, 'watch', id, async (db, tracked) => {
     const position = await nextPosition(db, 'watches', actor.brandId)
-    await tracked.insert('watches', { id }, { brand_id: actor.brandId, name: input.name, query: input.query, ink: input.ink, position, removed_at: null, version: 1 })
+    await tracked.insert(
+      'watches',
+      { id },
+      { brand_id: actor.brandId, name: input.name, query: input.query, ink: input.ink, position, removed_at: null, version: 1 },
+    )
   })
   await markArchive(actor.brandId, id, query)
   return { id, historyId }

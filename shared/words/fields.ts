@@ -15,9 +15,12 @@ export const fields = {
   mark: 'One or two letters stand for the brand.',
   minutes: 'Enter a number of minutes, 0 for none.',
   atLeastOne: 'At least one post a day, or leave it empty.',
+  atMost200: 'At most 200 posts a day.',
+  aWeekAtMost: 'At most a week: 10,080 minutes.',
   tooManySlots: 'A week has at most 200 slots.',
   queryMissing: 'A watch needs at least one word.',
   lineMissing: 'Write your line first: a link alone says nothing.',
   link: 'A link starts with http:// or https://.',
   noAccount: 'Choose at least one account.',
+  accountTwice: 'An account stands here twice.',
 }

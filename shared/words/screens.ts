@@ -1,2 +1,8 @@
-/** Words of the screens; filled in a part a screen. */
-export const screens = {}
+import { account, pillar, source, watch, yourself, brand, setUp } from './setUp'
+import { demo, frame, keys, notices } from './frame'
+import { schedule } from './schedule'
+import { signIn, start } from './start'
+import { wire, yourLine } from './wire'
+
+/** Words of the screens, a part a screen. */
+export const screens = { account, brand, demo, frame, keys, notices, pillar, schedule, setUp, signIn, source, start, watch, wire, yourLine, yourself }

@@ -118,6 +118,7 @@ const STATEMENTS = [
     id TEXT PRIMARY KEY, brand_id TEXT NOT NULL REFERENCES brands ON DELETE CASCADE, person_id TEXT NOT NULL, at INTEGER NOT NULL,
     what TEXT NOT NULL, rows_json TEXT NOT NULL, undone_at INTEGER
   ) STRICT`,
+  `CREATE INDEX history_of_thing ON history (brand_id, what)`,
   `CREATE TABLE keeping (name TEXT PRIMARY KEY, value TEXT NOT NULL) STRICT`,
 ]
 

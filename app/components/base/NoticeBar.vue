@@ -1,0 +1,31 @@
+<script setup lang="ts">
+import { CircleAlert, Undo2, X } from '@lucide/vue'
+import { words } from '../../../shared/words'
+
+const notices = useNoticesStore()
+</script>
+
+<template>
+  <div class="pointer-events-none fixed inset-x-0 bottom-4 z-50 flex justify-center px-3 max-column:bottom-16" role="status" aria-live="polite">
+    <div
+      v-if="notices.current"
+      :key="notices.current.id"
+      class="pointer-events-auto flex max-w-[640px] items-center gap-3 rounded-md bg-ink py-1.5 pr-1.5 pl-3.5 text-sheet shadow-(--lift)"
+      data-testid="notice"
+    >
+      <CircleAlert v-if="notices.current.bad" :size="16" class="shrink-0" aria-hidden="true" />
+      <span class="line-clamp-3 py-1">{{ notices.current.says }}</span>
+      <button
+        v-if="notices.current.undo"
+        type="button"
+        class="flex items-center gap-1.5 rounded px-2 py-1 font-semibold underline-offset-2 hover:underline"
+        @click="notices.current.undo()"
+      >
+        <Undo2 :size="14" aria-hidden="true" />{{ words.notices.undo }}<span class="text-tiny opacity-80 max-column:hidden" aria-hidden="true">u</span>
+      </button>
+      <button type="button" class="rounded p-1.5 opacity-80 hover:opacity-100" :aria-label="words.notices.dismiss" @click="notices.dismiss()">
+        <X :size="15" aria-hidden="true" />
+      </button>
+    </div>
+  </div>
+</template>

@@ -1,0 +1,24 @@
+<script setup lang="ts">
+import { words } from '../../../shared/words'
+
+const { isOpen, closeKeys } = useKeysDialog()
+const known = useKnownKeys()
+const NAMES: Record<string, string> = { ArrowDown: '↓', ArrowUp: '↑', Enter: '↵', Escape: 'Esc' }
+const shown = (key: { keys: string[]; command?: boolean }): string[] => key.keys.map((name) => `${key.command ? 'Ctrl ' : ''}${NAMES[name] ?? name}`)
+</script>
+
+<template>
+  <SideDialog :open="isOpen" :title="words.keys.title" @close="closeKeys()">
+    <p class="mb-3 text-ink-2">{{ words.keys.hint }}</p>
+    <dl class="grid grid-cols-[auto_1fr] items-center gap-x-4 gap-y-2">
+      <template v-for="key in known" :key="key.says">
+        <dt class="flex gap-1">
+          <kbd v-for="name in shown(key)" :key="name" class="rounded border border-b-2 border-rule bg-sheet px-1.5 font-sans text-small font-semibold">{{
+            name
+          }}</kbd>
+        </dt>
+        <dd>{{ key.says }}</dd>
+      </template>
+    </dl>
+  </SideDialog>
+</template>

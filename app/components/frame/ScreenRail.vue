@@ -1,0 +1,48 @@
+<script setup lang="ts">
+import { CalendarDays, RadioTower, SlidersHorizontal } from '@lucide/vue'
+import { words } from '../../../shared/words'
+
+const route = useRoute()
+const brand = useBrandStore()
+const screens = computed(() => [
+  { to: '/wire', name: words.frame.screens.wire, icon: RadioTower, count: brand.view?.unread ?? 0, key: '1' },
+  { to: '/schedule', name: words.frame.screens.schedule, icon: CalendarDays, count: 0, key: '2' },
+])
+const setUp = { to: '/set-up/sources', name: words.frame.screens.setUp, icon: SlidersHorizontal, key: '3' }
+const isHere = (to: string): boolean => route.path.startsWith(to.replace('/sources', ''))
+const link = 'flex items-center gap-[9px] rounded-[5px] px-2 py-[7px] font-medium max-wide:justify-center'
+</script>
+
+<template>
+  <nav
+    :aria-label="words.frame.rail"
+    class="flex min-h-0 flex-col gap-0.5 border-r border-rule px-2.5 py-3.5 max-wide:px-1.5 max-column:fixed max-column:inset-x-0 max-column:bottom-0 max-column:z-30 max-column:flex-row max-column:items-center max-column:justify-around max-column:border-t max-column:border-r-0 max-column:bg-paper max-column:py-1.5"
+  >
+    <BrandMenu />
+    <NuxtLink
+      v-for="screen in screens"
+      :key="screen.to"
+      :to="screen.to"
+      :class="[link, isHere(screen.to) ? 'bg-sheet text-ink ring-1 ring-rule' : 'text-ink-2 hover:text-ink']"
+      :aria-current="isHere(screen.to) ? 'page' : undefined"
+      :title="screen.name"
+    >
+      <component :is="screen.icon" :size="17" aria-hidden="true" />
+      <span class="max-wide:sr-only">{{ screen.name }}</span>
+      <span v-if="screen.count > 0" class="ml-auto text-[11.5px] text-ink-3 max-wide:hidden" :aria-label="words.frame.unread(screen.count)">{{
+        screen.count
+      }}</span>
+    </NuxtLink>
+    <span class="grow max-column:hidden" />
+    <NuxtLink
+      :to="setUp.to"
+      :class="[link, isHere(setUp.to) ? 'bg-sheet text-ink ring-1 ring-rule' : 'text-ink-2 hover:text-ink']"
+      :aria-current="isHere(setUp.to) ? 'page' : undefined"
+      :title="setUp.name"
+    >
+      <component :is="setUp.icon" :size="17" aria-hidden="true" />
+      <span class="max-wide:sr-only">{{ setUp.name }}</span>
+    </NuxtLink>
+    <BrandClock />
+  </nav>
+</template>

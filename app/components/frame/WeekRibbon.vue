@@ -1,0 +1,110 @@
+<script setup lang="ts">
+import { words } from '../../../shared/words'
+import { addDays } from '../../utils/localTime'
+
+interface Tick {
+  key: string
+  left: string
+  ink: string
+  past: boolean
+  bad: boolean
+  title: string
+}
+
+const schedule = useScheduleStore()
+const brand = useBrandStore()
+const clock = useClockStore()
+const times = useTimes()
+const says = words.frame.ribbon
+const view = computed(() => schedule.ribbon)
+
+const days = computed(() => {
+  const week = view.value
+  if (!week) return []
+  return Array.from({ length: 7 }, (_, at) => addDays(week.from, at)).map((date) => {
+    const cards = week.cards.filter((card) => times.moment(card.at).date === date)
+    const open = week.open.filter((slot) => times.moment(slot.at).date === date)
+    const name = times.day(Date.parse(`${date}T12:00:00Z`))
+    return {
+      date,
+      name,
+      ticks: cards.map(tickOf),
+      hollow: open.map((slot) => ({ key: `${slot.accountId}${slot.at}`, left: leftOf(slot.at) })),
+      lined: cards.length,
+      open: open.length,
+    }
+  })
+})
+const isEmpty = computed(() => (brand.view?.accounts ?? []).every((account) => account.slots.length === 0))
+const nowAt = computed(() => ({ date: times.moment(clock.now).date, left: leftOf(clock.now) }))
+
+function tickOf(card: NonNullable<typeof view.value>['cards'][number]): Tick {
+  return {
+    key: card.id,
+    left: leftOf(card.at),
+    ink: brand.pillarInk(card.pillarId),
+    past: card.state === 'sent',
+    bad: card.state === 'not-sent',
+    title: `${times.time(card.at)} ${brand.accountName(card.accountId)}: ${card.text.slice(0, 80)}`,
+  }
+}
+const leftOf = (at: string | number): string => `${((times.moment(at).minutes / 1440) * 100).toFixed(2)}%`
+const openDay = (date: string): Promise<unknown> => Promise.all([schedule.open(date === view.value?.from ? null : date), navigateTo('/schedule')])
+</script>
+
+<template>
+  <section
+    :aria-label="says.name"
+    class="grid h-[74px] grid-cols-[repeat(7,1fr)_176px] border-b border-rule bg-sheet max-wide:grid-cols-[repeat(7,1fr)_150px] max-column:h-14 max-column:grid-cols-7"
+  >
+    <button
+      v-for="(day, at) in days"
+      :key="day.date"
+      type="button"
+      class="relative min-w-0 border-r border-rule px-2.5 pt-[7px] text-left hover:bg-paper max-column:px-1.5"
+      :aria-label="says.day(day.name, day.lined, day.open)"
+      @click="openDay(day.date)"
+    >
+      <span class="flex justify-between gap-1 text-[11.5px] leading-tight whitespace-nowrap">
+        <b class="font-semibold" :class="at === 0 ? 'text-ink' : 'text-ink-2'">{{ day.name }}</b>
+        <span class="truncate text-tiny text-ink-3 max-column:hidden">{{
+          [day.lined || '', day.open ? says.open(day.open) : ''].filter(Boolean).join(' · ')
+        }}</span>
+      </span>
+      <span class="absolute inset-x-2.5 bottom-3 h-[26px] border-b border-rule max-column:inset-x-1.5 max-column:bottom-1.5 max-column:h-5">
+        <i
+          v-for="slot in day.hollow"
+          :key="slot.key"
+          class="absolute bottom-0 -ml-[2.5px] h-5 w-[5px] rounded-t-[2px] border border-b-0 border-dashed border-edge max-column:h-4"
+          :style="{ left: slot.left }"
+        />
+        <i
+          v-for="tick in day.ticks"
+          :key="tick.key"
+          class="absolute bottom-0 -ml-[2.5px] h-5 w-[5px] rounded-t-[2px] max-column:h-4"
+          :class="{ 'opacity-40': tick.past, 'outline-2 outline-offset-1 outline-bad': tick.bad }"
+          :style="{ left: tick.left, background: tick.bad ? 'var(--bad)' : tick.ink }"
+          :title="tick.title"
+        />
+        <i
+          v-if="day.date === nowAt.date"
+          class="absolute -top-1.5 -bottom-1 w-px bg-bad before:absolute before:-top-[3px] before:-left-[2.5px] before:size-1.5 before:rounded-full before:bg-bad"
+          :style="{ left: nowAt.left }"
+        />
+      </span>
+    </button>
+    <div class="overflow-hidden px-3 py-2 text-small leading-[1.35] max-column:hidden">
+      <template v-if="view && isEmpty">
+        <b class="block font-semibold">{{ says.noTimetable }}</b>
+        <NuxtLink to="/set-up/accounts" class="text-act underline underline-offset-2">{{ says.noTimetableHint }}</NuxtLink>
+      </template>
+      <template v-else-if="view">
+        <b class="block font-semibold">{{ says.summary(view.lined, view.openCount) }}</b>
+        <span class="block" :class="view.firstOpenAt ? 'text-warn' : 'text-ok'">{{
+          view.firstOpenAt ? says.firstOpen(times.shortDayTime(view.firstOpenAt)) : says.full
+        }}</span>
+        <span class="block text-tiny text-ink-3">{{ view.endsAt ? says.ends(times.shortDayTime(view.endsAt)) : says.empty }}</span>
+      </template>
+    </div>
+  </section>
+</template>

@@ -1,0 +1,86 @@
+<script setup lang="ts">
+import { ExternalLink } from '@lucide/vue'
+import type { Card } from '../../../shared/api'
+import { words } from '../../../shared/words'
+
+const props = defineProps<{ card: Card | null }>()
+const emit = defineEmits<{ close: [] }>()
+const says = words.schedule.card
+const schedule = useScheduleStore()
+const brand = useBrandStore()
+const session = useSessionStore()
+const notices = useNoticesStore()
+const times = useTimes()
+const asking = ref(false)
+const busy = ref(false)
+
+// The dialog still shows its card while it goes away.
+const shown = ref<Card | null>(null)
+watch(
+  () => props.card,
+  (card) => {
+    if (card) shown.value = card
+  },
+)
+const account = computed(() => brand.accountName(shown.value?.accountId ?? ''))
+const isSent = computed(() => shown.value?.state === 'sent')
+
+async function act(work: () => Promise<void>): Promise<void> {
+  busy.value = true
+  try {
+    await work()
+    asking.value = false
+    emit('close')
+  } catch (error) {
+    asking.value = false
+    notices.complain(error)
+  } finally {
+    busy.value = false
+  }
+}
+</script>
+
+<template>
+  <SideDialog :open="card !== null && !asking" :title="account || says.name" @close="emit('close')">
+    <div v-if="shown" class="grid gap-4">
+      <div>
+        <h3 class="text-small font-semibold text-ink-2">{{ says.when }}</h3>
+        <p :title="times.exact(shown.at)">
+          {{ times.dayTime(shown.at) }}
+          <b v-if="shown.state !== 'lined-up'" class="font-semibold" :class="isSent ? 'text-ok' : 'text-bad'">{{ words.schedule.states[shown.state] }}</b>
+        </p>
+        <p class="mt-0.5" :class="shown.state === 'not-sent' ? 'text-bad' : 'text-ink-2'">{{ shown.says }}</p>
+        <p v-for="warn in shown.warns" :key="warn" class="text-warn">{{ warn }}</p>
+      </div>
+      <div>
+        <h3 class="text-small font-semibold text-ink-2">{{ isSent ? says.sentText : says.text }}</h3>
+        <p class="mt-1 rounded-md bg-paper p-3 wrap-anywhere whitespace-pre-wrap" dir="auto" data-testid="card-text">{{ shown.text }}</p>
+      </div>
+      <a
+        v-if="shown.remoteUrl"
+        :href="session.outside(shown.remoteUrl)"
+        target="_blank"
+        rel="noopener noreferrer"
+        class="inline-flex items-center gap-1.5 font-semibold text-act underline underline-offset-2"
+        >{{ says.onNetwork(account) }}<ExternalLink :size="13" aria-hidden="true"
+      /></a>
+    </div>
+    <template v-if="shown && brand.canWork && (shown.lineId || shown.state === 'not-sent')" #actions>
+      <template v-if="shown.lineId">
+        <PlainButton @click="asking = true">{{ says.sendNow }}</PlainButton>
+        <PlainButton :busy="busy" @click="act(() => schedule.takeOut(shown!.lineId!))">{{ says.takeOut }}</PlainButton>
+      </template>
+      <PlainButton v-else kind="act" :busy="busy" @click="act(() => schedule.lineUpAgain(shown!.deliveryId!))">{{ says.again }}</PlainButton>
+    </template>
+  </SideDialog>
+  <AskDialog
+    :open="asking"
+    :title="says.sendNowAsk.title"
+    :detail="says.sendNowAsk.detail(account)"
+    :yes="says.sendNowAsk.yes"
+    :no="says.sendNowAsk.no"
+    :busy="busy"
+    @yes="act(() => schedule.sendNow(shown!.lineId!))"
+    @no="asking = false"
+  />
+</template>

@@ -1,0 +1,69 @@
+<script setup lang="ts">
+import { v7 as uuid } from 'uuid'
+import type { Brand, Undoable } from '../../../shared/api'
+import { brandSchema } from '../../../shared/schemas'
+import { words } from '../../../shared/words'
+import { api } from '../../api/client'
+
+const props = defineProps<{
+  /** The brand to edit; null makes a new one. */
+  brand: Brand | null
+  submit?: string
+}>()
+const emit = defineEmits<{ made: [brand: Brand] }>()
+const says = words.brand
+const store = useBrandStore()
+const ownZone = Intl.DateTimeFormat().resolvedOptions().timeZone
+const zones = [...new Set([ownZone, ...Intl.supportedValuesOf('timeZone')])].map((zone) => ({ value: zone, label: zone.replaceAll('_', ' ') }))
+const languageNames = new Intl.DisplayNames('en', { type: 'language' })
+const languages = ['en', 'de', 'es', 'fr', 'it', 'nl', 'pt', 'sv'].map((code) => ({ value: code, label: languageNames.of(code) ?? code }))
+// One id a form: a retry after a lost answer makes no second brand.
+const id = uuid()
+const form = useForm(brandSchema, {
+  name: props.brand?.name ?? '',
+  zone: props.brand?.zone ?? ownZone,
+  language: props.brand?.language ?? 'en',
+  mark: props.brand?.mark ?? '',
+  markInk: props.brand?.markInk ?? 1,
+  version: props.brand?.version ?? 1,
+})
+watch(
+  () => form.values.name,
+  (name, before) => {
+    const first = (text: string): string => [...text.trim()][0]?.toUpperCase() ?? ''
+    if (form.values.mark === first(before)) form.values.mark = first(name)
+  },
+)
+async function save(): Promise<void> {
+  await form.send(async (values) => {
+    if (props.brand) await store.change(words.notices.saved, () => api.patch<Undoable>(store.path(), values))
+    else emit('made', await api.post<Brand>('/api/brands', { id, ...values }))
+  })
+}
+</script>
+
+<template>
+  <form class="grid gap-4" novalidate @submit.prevent="save">
+    <TextField v-model="form.values.name" :label="says.name" :error="form.errors.value.name" @leave="form.leave('name')" />
+    <ChoiceField v-model="form.values.zone" :label="says.zone" :choices="zones" :error="form.errors.value.zone" />
+    <ChoiceField v-model="form.values.language" :label="says.language" :choices="languages" :error="form.errors.value.language" />
+    <div class="grid grid-cols-[110px_1fr] gap-4">
+      <TextField
+        v-model="form.values.mark"
+        :label="says.mark"
+        :hint="says.markHint"
+        maxlength="2"
+        :error="form.errors.value.mark"
+        @leave="form.leave('mark')"
+      />
+      <InkField v-model="form.values.markInk" :label="says.ink" />
+    </div>
+    <ProblemLine :says="form.problem.value" />
+    <div>
+      <PlainButton v-if="!brand || store.isOwner" kind="act" type="submit" :busy="form.busy.value">{{
+        submit ?? (brand ? words.frame.save : says.add)
+      }}</PlainButton>
+      <p v-else class="text-small text-ink-2">{{ words.setUp.readOnly }}</p>
+    </div>
+  </form>
+</template>

@@ -1,0 +1,74 @@
+<script setup lang="ts">
+import { Pencil } from '@lucide/vue'
+import type { Pillar, Undoable } from '../../../shared/api'
+import { pillarSchema } from '../../../shared/schemas'
+import { words } from '../../../shared/words'
+import { api } from '../../api/client'
+
+const says = words.pillar
+const brand = useBrandStore()
+const editing = ref<Pillar | null>(null)
+const isOpen = ref(false)
+const form = useForm(pillarSchema, { name: '', ink: 1, description: '', version: 1 })
+
+function open(pillar: Pillar | null = null): void {
+  editing.value = pillar
+  const free = ((brand.view?.pillars.length ?? 0) % 8) + 1
+  form.start(
+    pillar
+      ? { name: pillar.name, ink: pillar.ink, description: pillar.description, version: pillar.version }
+      : { name: '', ink: free, description: '', version: 1 },
+  )
+  isOpen.value = true
+}
+async function save(): Promise<void> {
+  const known = editing.value
+  const done = await form.send((values) =>
+    brand.change<Undoable>(known ? words.notices.saved : words.notices.added(values.name), () =>
+      known ? api.patch(brand.path(`/pillars/${known.id}`), values) : api.post(brand.path('/pillars'), values),
+    ),
+  )
+  if (done) isOpen.value = false
+}
+async function remove(): Promise<void> {
+  const { id, name } = editing.value!
+  if (await form.send(() => brand.change(words.notices.removed(name), () => api.remove(brand.path(`/pillars/${id}`))))) isOpen.value = false
+}
+defineExpose({ open })
+</script>
+
+<template>
+  <div>
+    <EmptyState v-if="brand.view!.pillars.length === 0" :title="says.empty.title" :detail="says.empty.detail" />
+    <ul v-else class="divide-y divide-rule border-y border-rule">
+      <li v-for="pillar in brand.view!.pillars" :key="pillar.id" class="flex items-center gap-4 py-2.5">
+        <i class="h-9 w-1.5 shrink-0 rounded-sm" :style="{ background: `var(--pillar-${pillar.ink})` }" aria-hidden="true" />
+        <div class="min-w-0 grow">
+          <p class="serif text-headline font-medium">{{ pillar.name }}</p>
+          <p class="text-small text-ink-2">{{ pillar.description }}</p>
+        </div>
+        <PlainButton v-if="brand.isOwner" kind="quiet" class="px-2" :aria-label="`${words.frame.edit}: ${pillar.name}`" @click="open(pillar)"
+          ><Pencil :size="15" aria-hidden="true"
+        /></PlainButton>
+      </li>
+    </ul>
+    <SideDialog :open="isOpen" :title="editing ? says.editTitle : says.newTitle" @close="isOpen = false">
+      <form id="pillar-form" class="grid gap-4" novalidate @submit.prevent="save">
+        <TextField v-model="form.values.name" :label="says.name" :error="form.errors.value.name" @leave="form.leave('name')" />
+        <TextField
+          v-model="form.values.description"
+          :lines="3"
+          :label="says.description"
+          :error="form.errors.value.description"
+          @leave="form.leave('description')"
+        />
+        <InkField v-model="form.values.ink" :label="says.ink" />
+        <ProblemLine :says="form.problem.value" />
+      </form>
+      <template #actions>
+        <PlainButton kind="act" type="submit" form="pillar-form" :busy="form.busy.value">{{ editing ? words.frame.save : says.add }}</PlainButton>
+        <PlainButton v-if="editing" @click="remove">{{ words.frame.remove }}</PlainButton>
+      </template>
+    </SideDialog>
+  </div>
+</template>

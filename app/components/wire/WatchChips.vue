@@ -1,0 +1,59 @@
+<script setup lang="ts">
+import { Plus } from '@lucide/vue'
+import { words } from '../../../shared/words'
+import type { Show } from '../../stores/wire'
+
+const wire = useWireStore()
+const brand = useBrandStore()
+const adding = ref(false)
+const chip = 'flex shrink-0 items-center gap-1.5 rounded-full px-2.5 py-[5px] text-small font-medium whitespace-nowrap'
+const shows = Object.entries(words.wire.shows).map(([value, label]) => ({ value, label }))
+</script>
+
+<template>
+  <div class="border-b border-rule pt-2.5">
+    <div class="flex gap-1 overflow-x-auto px-3 [scrollbar-width:none]" role="group" :aria-label="words.wire.watches">
+      <button
+        type="button"
+        :class="[chip, wire.filter.watch === null ? 'bg-ink text-sheet' : 'text-ink-2 hover:text-ink']"
+        :aria-pressed="wire.filter.watch === null"
+        @click="wire.setFilter({ watch: null })"
+      >
+        {{ words.wire.all }} <span :class="wire.filter.watch === null ? '' : 'text-ink-3'">{{ brand.view?.unread ?? 0 }}</span>
+      </button>
+      <button
+        v-for="one in brand.view?.watches ?? []"
+        :key="one.id"
+        type="button"
+        :class="[chip, wire.filter.watch === one.id ? 'bg-ink text-sheet' : 'text-ink-2 hover:text-ink']"
+        :aria-pressed="wire.filter.watch === one.id"
+        @click="wire.setFilter({ watch: one.id })"
+      >
+        <i class="size-2 rounded-full" :style="{ background: `var(--pillar-${one.ink})` }" aria-hidden="true" />
+        {{ one.name }} <span :class="wire.filter.watch === one.id ? '' : 'text-ink-3'">{{ one.unread }}</span>
+      </button>
+      <button
+        v-if="brand.canWork"
+        type="button"
+        :class="[chip, 'px-2 text-ink-2 hover:text-ink']"
+        :aria-label="words.wire.newWatch"
+        :title="words.wire.newWatch"
+        @click="adding = true"
+      >
+        <Plus :size="14" aria-hidden="true" />
+      </button>
+    </div>
+    <div class="flex items-center justify-between gap-3 px-3.5 py-1.5 text-small text-ink-2">
+      <select
+        :value="wire.filter.show"
+        :aria-label="words.wire.show"
+        class="-ml-1 rounded border-0 bg-transparent py-0.5 pr-1 pl-1 text-small text-ink-2"
+        @change="wire.setFilter({ show: ($event.target as HTMLSelectElement).value as Show })"
+      >
+        <option v-for="one in shows" :key="one.value" :value="one.value">{{ one.label }}</option>
+      </select>
+      <span>{{ words.wire.order }}</span>
+    </div>
+    <WatchDialog :open="adding" :watch="null" @close="adding = false" />
+  </div>
+</template>

@@ -1,0 +1,41 @@
+import { useEventListener } from '@vueuse/core'
+export interface Key {
+  /** As `KeyboardEvent.key` gives it; several mean the same. */
+  keys: string[]
+  says: string
+  does: () => void
+  /** With Ctrl or ⌘; such a key also works while typing. */
+  command?: boolean
+}
+
+const known = shallowRef<Key[]>([])
+
+/** The keys in force, for the list behind `?`. */
+export const useKnownKeys = (): Readonly<Ref<Key[]>> => known
+
+/** Puts keys in force while the component is there. They rest while one types in a field or a dialog is open. */
+export function useKeys(keys: Key[]): void {
+  onMounted(() => {
+    known.value = [...known.value, ...keys]
+  })
+  onBeforeUnmount(() => {
+    known.value = known.value.filter((key) => !keys.includes(key))
+  })
+}
+
+/** Listens once, for the whole application. */
+export function useKeyListener(): void {
+  useEventListener('keydown', (event: KeyboardEvent) => {
+    if (event.defaultPrevented || event.altKey || document.querySelector('[role=dialog]')) return
+    const command = event.ctrlKey || event.metaKey
+    if (!command && isTyping(event.target)) return
+    const found = known.value.findLast((key) => Boolean(key.command) === command && key.keys.includes(event.key))
+    if (!found) return
+    event.preventDefault()
+    found.does()
+  })
+}
+
+function isTyping(target: EventTarget | null): boolean {
+  return target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName))
+}

@@ -1,0 +1,48 @@
+<script setup lang="ts">
+import { useEventListener } from '@vueuse/core'
+import { words } from '../../shared/words'
+
+const session = useSessionStore()
+const brand = useBrandStore()
+const wire = useWireStore()
+const schedule = useScheduleStore()
+const notices = useNoticesStore()
+const { openKeys } = useKeysDialog()
+
+useKeyListener()
+useChanges()
+useKeys([
+  { keys: ['1', '2', '3'], says: words.keys.screens, does: () => undefined },
+  { keys: ['u'], says: words.keys.undo, does: () => notices.undoLast() },
+  { keys: ['?'], says: words.keys.keys, does: openKeys },
+])
+const SCREENS: Record<string, string> = { 1: '/wire', 2: '/schedule', 3: '/set-up/sources' }
+useEventListener('keydown', (event: KeyboardEvent) => {
+  const isTyping = event.target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(event.target.tagName)
+  const screen = SCREENS[event.key]
+  if (!screen || isTyping || event.ctrlKey || event.metaKey || event.altKey || document.querySelector('[role=dialog]')) return
+  void navigateTo(screen)
+})
+
+watch(
+  () => session.brandId,
+  async () => {
+    schedule.from = null
+    await Promise.allSettled([brand.load(), schedule.load(), wire.setFilter({ watch: null, show: 'open' })])
+  },
+  { immediate: true },
+)
+</script>
+
+<template>
+  <div class="grid h-full grid-cols-[168px_minmax(0,1fr)] overflow-hidden max-wide:grid-cols-[54px_minmax(0,1fr)] max-column:grid-cols-1 max-column:pb-[52px]">
+    <a href="#screen" class="sr-only focus:not-sr-only focus:fixed focus:z-50 focus:bg-sheet focus:p-3">{{ words.frame.skip }}</a>
+    <ScreenRail />
+    <div class="grid min-h-0 min-w-0 grid-rows-[auto_minmax(0,1fr)]">
+      <WeekRibbon />
+      <main id="screen" tabindex="-1" class="flex min-h-0 min-w-0 flex-col outline-none"><slot /></main>
+    </div>
+    <KeysDialog />
+    <NoticeBar />
+  </div>
+</template>

@@ -1,0 +1,3 @@
+<template>
+  <main class="h-full overflow-y-auto"><slot /></main>
+</template>

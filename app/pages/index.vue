@@ -1,0 +1,5 @@
+<script setup lang="ts">
+definePageMeta({ redirect: '/wire' })
+</script>
+
+<template><div /></template>

@@ -1,0 +1,44 @@
+<script setup lang="ts">
+import { Building2, CalendarClock, CircleUser, Layers, Rss, Tags } from '@lucide/vue'
+import { words } from '../../shared/words'
+
+const route = useRoute()
+const brand = useBrandStore()
+const says = words.setUp
+useHead({ title: () => `${says.title} · ${words.frame.product}` })
+const parts = [
+  { to: '/set-up/sources', name: says.parts.sources, icon: Rss },
+  { to: '/set-up/watches', name: says.parts.watches, icon: Tags },
+  { to: '/set-up/accounts', name: says.parts.accounts, icon: CalendarClock },
+  { to: '/set-up/pillars', name: says.parts.pillars, icon: Layers },
+  { to: '/set-up/brand', name: says.parts.brand, icon: Building2 },
+  { to: '/set-up/you', name: says.parts.you, icon: CircleUser },
+]
+</script>
+
+<template>
+  <div
+    class="grid min-h-0 grow grid-cols-[190px_minmax(0,1fr)] max-wide:grid-cols-[150px_minmax(0,1fr)] max-column:grid-cols-1 max-column:grid-rows-[auto_minmax(0,1fr)]"
+  >
+    <nav
+      :aria-label="says.title"
+      class="border-r border-rule p-3 max-column:flex max-column:gap-1 max-column:overflow-x-auto max-column:border-r-0 max-column:border-b max-column:p-2"
+    >
+      <h1 class="serif px-2 pt-0.5 pb-2.5 text-name font-medium max-column:sr-only">{{ says.title }}</h1>
+      <NuxtLink
+        v-for="part in parts"
+        :key="part.to"
+        :to="part.to"
+        class="flex shrink-0 items-center gap-2 rounded-[5px] px-2 py-1.5 font-medium"
+        :class="route.path === part.to ? 'bg-sheet text-ink ring-1 ring-rule' : 'text-ink-2 hover:text-ink'"
+        :aria-current="route.path === part.to ? 'page' : undefined"
+      >
+        <component :is="part.icon" :size="15" aria-hidden="true" />{{ part.name }}
+      </NuxtLink>
+    </nav>
+    <div class="min-h-0 overflow-y-auto bg-sheet" tabindex="-1">
+      <p v-if="!brand.view" class="p-6 text-ink-3">{{ words.frame.loading }} …</p>
+      <NuxtPage v-else :key="brand.view.brand.id" />
+    </div>
+  </div>
+</template>

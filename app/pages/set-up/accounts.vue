@@ -1,0 +1,34 @@
+<script setup lang="ts">
+import { Pencil } from '@lucide/vue'
+import type { Account } from '../../../shared/api'
+import { words } from '../../../shared/words'
+
+const says = words.account
+const brand = useBrandStore()
+const editing = ref<Account | null>(null)
+const rules = (account: Account): string => says.rules(account.rules.limit, says.countings[account.rules.counting], account.rules.linkLength)
+</script>
+
+<template>
+  <div>
+    <PartHead :title="words.setUp.parts.accounts" :intro="says.intro" />
+    <AddAccount v-if="brand.isOwner" class="mx-6 mb-6" with-timetable />
+    <EmptyState v-if="brand.view!.accounts.length === 0" :title="says.empty.title" :detail="says.empty.detail" />
+    <ul v-else class="mx-6 mb-8 divide-y divide-rule border-y border-rule">
+      <li v-for="one in brand.view!.accounts" :key="one.id" class="grid grid-cols-[1fr_auto] items-start gap-x-4 py-3">
+        <div class="min-w-0">
+          <p>
+            <b class="serif text-headline font-medium">{{ one.name }}</b> <span class="text-ink-2">{{ one.handle }}</span>
+          </p>
+          <p class="text-small text-ink-2">{{ rules(one) }} · {{ says.protocols[one.protocol] }}</p>
+          <p v-if="one.trouble" class="text-small text-bad">{{ says.trouble }}: {{ one.trouble }}</p>
+          <SlotWeek class="mt-2" :slots="one.slots" />
+        </div>
+        <PlainButton v-if="brand.isOwner" kind="quiet" class="px-2" :aria-label="`${words.frame.edit}: ${one.name} ${one.handle}`" @click="editing = one"
+          ><Pencil :size="15" aria-hidden="true"
+        /></PlainButton>
+      </li>
+    </ul>
+    <AccountDialog :account="editing" @close="editing = null" />
+  </div>
+</template>

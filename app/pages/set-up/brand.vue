@@ -1,0 +1,56 @@
+<script setup lang="ts">
+import type { Brand } from '../../../shared/api'
+import { words } from '../../../shared/words'
+import { api } from '../../api/client'
+
+const says = words.brand
+const brand = useBrandStore()
+const session = useSessionStore()
+const notices = useNoticesStore()
+const route = useRoute()
+const isNew = computed(() => route.query['new'] === '1')
+const asking = ref(false)
+const busy = ref(false)
+
+async function made(created: Brand): Promise<void> {
+  await session.load()
+  session.choose(created.id)
+  notices.say(words.notices.added(created.name))
+  await navigateTo('/set-up/sources')
+}
+async function remove(): Promise<void> {
+  busy.value = true
+  try {
+    await api.remove(brand.path())
+    await session.load()
+    await navigateTo('/wire')
+  } catch (error) {
+    notices.complain(error)
+  } finally {
+    busy.value = false
+    asking.value = false
+  }
+}
+</script>
+
+<template>
+  <div>
+    <PartHead :title="isNew ? says.newTitle : words.setUp.parts.brand" :intro="says.intro" />
+    <div class="max-w-[460px] px-6 pb-10">
+      <BrandForm :key="isNew ? 'new' : `${brand.view!.brand.version}`" :brand="isNew ? null : brand.view!.brand" @made="made" />
+      <div v-if="!isNew && brand.isOwner" class="mt-8 border-t border-rule pt-4">
+        <PlainButton kind="bad" @click="asking = true">{{ says.remove }}</PlainButton>
+      </div>
+    </div>
+    <AskDialog
+      :open="asking"
+      :title="says.removeAsk.title(brand.view!.brand.name)"
+      :detail="says.removeAsk.detail"
+      :yes="says.removeAsk.yes"
+      :no="says.removeAsk.no"
+      :busy="busy"
+      @yes="remove"
+      @no="asking = false"
+    />
+  </div>
+</template>

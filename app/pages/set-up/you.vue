@@ -1,0 +1,74 @@
+<script setup lang="ts">
+import type { SessionView } from '../../../shared/api'
+import { meSchema } from '../../../shared/schemas'
+import { words } from '../../../shared/words'
+import { api } from '../../api/client'
+
+const says = words.yourself
+const session = useSessionStore()
+const notices = useNoticesStore()
+const times = useTimes()
+const sessions = ref(await api.get<SessionView[]>('/api/me/sessions'))
+const form = useForm(meSchema, { name: session.me!.person.name, email: session.me!.person.email, password: '' })
+
+async function save(): Promise<void> {
+  const done = await form.send(async (values) => {
+    await api.patch('/api/me', values)
+    await session.load()
+  })
+  if (done) notices.say(words.notices.saved)
+}
+async function end(one: SessionView): Promise<void> {
+  try {
+    await api.remove(`/api/me/sessions/${one.id}`)
+    sessions.value = sessions.value.filter((other) => other.id !== one.id)
+  } catch (error) {
+    notices.complain(error)
+  }
+}
+</script>
+
+<template>
+  <div>
+    <PartHead :title="words.setUp.parts.you" :intro="says.intro" />
+    <div class="grid max-w-[860px] gap-10 px-6 pb-10 column:grid-cols-[minmax(0,380px)_1fr]">
+      <form class="grid content-start gap-4" novalidate @submit.prevent="save">
+        <TextField v-model="form.values.name" :label="says.name" autocomplete="name" :error="form.errors.value.name" @leave="form.leave('name')" />
+        <TextField
+          v-model="form.values.email"
+          :label="says.email"
+          type="email"
+          autocomplete="email"
+          :error="form.errors.value.email"
+          @leave="form.leave('email')"
+        />
+        <TextField
+          v-model="form.values.password"
+          :label="says.password"
+          :hint="says.passwordHint"
+          type="password"
+          autocomplete="new-password"
+          :error="form.errors.value.password"
+          @leave="form.leave('password')"
+        />
+        <ProblemLine :says="form.problem.value" />
+        <div>
+          <PlainButton kind="act" type="submit" :busy="form.busy.value">{{ words.frame.save }}</PlainButton>
+        </div>
+      </form>
+      <section>
+        <h3 class="part-name mb-2">{{ says.sessions }}</h3>
+        <ul class="divide-y divide-rule border-y border-rule">
+          <li v-for="one in sessions" :key="one.id" class="flex items-center justify-between gap-3 py-2">
+            <span
+              >{{ one.device }} <span class="text-ink-2">{{ one.current ? `(${says.thisOne})` : '' }}</span><span class="block text-small text-ink-3">{{
+                says.since(times.dayTime(one.createdAt))
+              }}</span></span
+            >
+            <PlainButton v-if="!one.current" @click="end(one)">{{ says.end }}</PlainButton>
+          </li>
+        </ul>
+      </section>
+    </div>
+  </div>
+</template>

@@ -1,0 +1,90 @@
+<script setup lang="ts">
+import { words } from '../../shared/words'
+import { signInSchema } from '../../shared/schemas'
+import { api } from '../api/client'
+
+definePageMeta({ layout: 'plain' })
+useHead({ title: `${words.signIn.title} · ${words.frame.product}` })
+
+interface Start {
+  needsFirstStart: boolean
+  demoPeople: { id: string; name: string; brands: string[] }[]
+}
+
+// Rendered on the server, so that it works without script.
+const { data: start } = await useFetch<Start>('/api/start')
+if (start.value?.needsFirstStart && start.value.demoPeople.length === 0) await navigateTo('/start')
+
+const route = useRoute()
+const refused = computed(() => {
+  const entry = words.refusals[route.query['refused'] as 'signIn']
+  return entry && 'detail' in entry ? entry.detail : ''
+})
+const form = useForm(signInSchema, { email: '', password: '' })
+// A full page load after signing in: nothing of a former session stays in the page.
+const go = async (): Promise<void> => {
+  if (await form.send((values) => api.post('/api/session', values))) window.location.assign('/wire')
+}
+</script>
+
+<template>
+  <div class="mx-auto grid min-h-full max-w-[860px] content-center gap-x-16 gap-y-8 px-6 py-10 column:grid-cols-[1fr_320px]">
+    <section class="self-center">
+      <BrandMark mark="Q" :ink="1" />
+      <h1 class="serif mt-4 text-[44px] leading-none font-medium tracking-[-1px]">{{ words.frame.product }}</h1>
+      <p class="serif mt-3 text-[19px] text-ink-2 italic">{{ words.signIn.intro }}</p>
+      <template v-if="start && start.demoPeople.length > 0">
+        <h2 class="part-name mt-9">{{ words.signIn.demoTitle }}</h2>
+        <p class="mt-0.5 text-small text-ink-2">{{ words.signIn.demoIntro }}</p>
+        <ul class="mt-3 max-w-[400px] divide-y divide-rule border-y border-rule">
+          <li v-for="person in start.demoPeople" :key="person.id">
+            <form method="post" action="/api/demo/session">
+              <input type="hidden" name="personId" :value="person.id" />
+              <button
+                type="submit"
+                class="flex w-full items-baseline justify-between gap-4 py-2.5 text-left hover:text-act"
+                :aria-label="words.signIn.demoAs(person.name)"
+              >
+                <b class="serif text-headline font-medium">{{ person.name }}</b>
+                <span class="text-right text-small text-ink-2">{{ words.signIn.demoBrands(person.brands) }}</span>
+              </button>
+            </form>
+          </li>
+        </ul>
+      </template>
+    </section>
+    <form
+      class="grid content-center gap-4 self-center rounded-lg border border-rule bg-sheet p-6"
+      method="post"
+      action="/api/session"
+      novalidate
+      @submit.prevent="go"
+    >
+      <h2 class="part-name">{{ words.signIn.title }}</h2>
+      <TextField
+        v-model="form.values.email"
+        :label="words.signIn.email"
+        name="email"
+        type="email"
+        autocomplete="username"
+        required
+        :error="form.errors.value.email"
+        @leave="form.leave('email')"
+      />
+      <TextField
+        v-model="form.values.password"
+        :label="words.signIn.password"
+        name="password"
+        type="password"
+        autocomplete="current-password"
+        required
+        :error="form.errors.value.password"
+        @leave="form.leave('password')"
+      />
+      <ProblemLine :says="form.problem.value || refused" />
+      <div>
+        <PlainButton kind="act" type="submit" :busy="form.busy.value">{{ form.busy.value ? words.signIn.going : words.signIn.go }}</PlainButton>
+      </div>
+    </form>
+  </div>
+</template>

@@ -1,0 +1,37 @@
+import type { BrandView, Undoable } from '../../shared/api'
+import { api } from '../api/client'
+
+/** The brand on screen: its pillars, accounts and watches, what is unread, and every change to them. */
+export const useBrandStore = defineStore('brand', () => {
+  const view = ref<BrandView | null>(null)
+  const session = useSessionStore()
+  const notices = useNoticesStore()
+
+  /** `/api/brands/ID` with what comes behind it. */
+  const path = (rest = ''): string => `/api/brands/${session.brandId}${rest}`
+  const canWork = computed(() => view.value?.role !== 'client')
+  const isOwner = computed(() => view.value?.role === 'owner')
+
+  async function load(): Promise<void> {
+    const asked = session.brandId
+    if (!asked) return
+    const loaded = await api.get<BrandView>(path())
+    if (asked === session.brandId) view.value = loaded
+  }
+
+  const pillarInk = (id: string | null): string => {
+    const ink = view.value?.pillars.find((pillar) => pillar.id === id)?.ink
+    return ink ? `var(--pillar-${ink})` : 'var(--edge)'
+  }
+  const accountName = (id: string): string => view.value?.accounts.find((account) => account.id === id)?.name ?? ''
+
+  /** Makes a change that can be undone, shows its result, and says so. */
+  async function change<T extends Undoable>(says: string, work: () => Promise<T>): Promise<T> {
+    const id = session.brandId!
+    const result = await work()
+    await load()
+    notices.sayUndoable(says, id, result.historyId, load)
+    return result
+  }
+  return { view, path, canWork, isOwner, load, pillarInk, accountName, change }
+})

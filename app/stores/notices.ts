@@ -1,0 +1,54 @@
+import { sentenceOf, api } from '../api/client'
+import { words } from '../../shared/words'
+
+interface Notice {
+  id: number
+  says: string
+  bad: boolean
+  undo: (() => Promise<void>) | null
+}
+
+const SHOWN_MS = 10_000
+
+/** What happened, said once at the foot of the screen, with its undo for ten seconds. `u` undoes the last change also later. */
+export const useNoticesStore = defineStore('notices', () => {
+  const current = ref<Notice | null>(null)
+  const undos: (() => Promise<void>)[] = []
+  let next = 1
+  let timer: ReturnType<typeof setTimeout> | undefined
+
+  function show(says: string, bad: boolean, undo: Notice['undo']): void {
+    clearTimeout(timer)
+    const id = next++
+    current.value = { id, says, bad, undo }
+    timer = setTimeout(() => {
+      if (current.value?.id === id) current.value = null
+    }, SHOWN_MS)
+  }
+
+  const say = (says: string): void => show(says, false, null)
+  const complain = (error: unknown): void => show(sentenceOf(error), true, null)
+
+  /** Says what was done, with the undo of the server's history and what to do on screen when it is undone. */
+  function sayUndoable(says: string, brandId: string, historyId: string, afterwards: () => unknown = () => undefined): void {
+    const undo = async (): Promise<void> => {
+      const at = undos.indexOf(undo)
+      if (at >= 0) undos.splice(at, 1)
+      try {
+        await api.post(`/api/brands/${brandId}/undo`, { historyId })
+        say(words.notices.undone)
+        await afterwards()
+      } catch (error) {
+        complain(error)
+      }
+    }
+    undos.push(undo)
+    show(says, false, undo)
+  }
+
+  const undoLast = (): void => void undos.at(-1)?.()
+  const dismiss = (): void => {
+    current.value = null
+  }
+  return { current, say, complain, sayUndoable, undoLast, dismiss }
+})

@@ -1,0 +1,39 @@
+export interface LocalMoment {
+  /** `YYYY-MM-DD` */
+  date: string
+  /** Minutes after midnight. */
+  minutes: number
+}
+
+const formats = new Map<string, Intl.DateTimeFormat>()
+
+/** A formatter made once: making one costs far more than using it. */
+export function dateFormat(zone: string, options: Intl.DateTimeFormatOptions): Intl.DateTimeFormat {
+  const key = `${zone} ${JSON.stringify(options)}`
+  let known = formats.get(key)
+  if (!known) {
+    known = new Intl.DateTimeFormat('en-GB', { ...options, timeZone: zone })
+    formats.set(key, known)
+  }
+  return known
+}
+
+/** An instant's day and minute on a zone's wall clock. */
+export function localMoment(at: number, zone: string): LocalMoment {
+  const parts = dateFormat(zone, { year: 'numeric', month: '2-digit', day: '2-digit', hour: '2-digit', minute: '2-digit', hourCycle: 'h23' }).formatToParts(at)
+  const part = (type: string): string => parts.find((candidate) => candidate.type === type)?.value ?? '0'
+  return { date: `${part('year')}-${part('month')}-${part('day')}`, minutes: Number(part('hour')) * 60 + Number(part('minute')) }
+}
+
+/** A day so many days after another, both `YYYY-MM-DD`. */
+export function addDays(date: string, days: number): string {
+  return new Date(Date.parse(`${date}T00:00:00Z`) + days * 86_400_000).toISOString().slice(0, 10)
+}
+
+/** ISO 8601 week number of a day. */
+export function weekOf(date: string): number {
+  const thursday = new Date(`${date}T00:00:00Z`)
+  thursday.setUTCDate(thursday.getUTCDate() + 4 - (thursday.getUTCDay() || 7))
+  const yearStart = Date.UTC(thursday.getUTCFullYear(), 0, 1)
+  return Math.ceil(((thursday.getTime() - yearStart) / 86_400_000 + 1) / 7)
+}

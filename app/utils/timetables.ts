@@ -1,0 +1,24 @@
+import type { SlotView } from '../../shared/api'
+import { words } from '../../shared/words'
+
+export type PlannedSlot = Omit<SlotView, 'id' | 'weekday'> & { weekday: number }
+
+const WORKDAYS = [1, 2, 3, 4, 5]
+const WEEKEND = [6, 7]
+const EVERY_DAY = [...WORKDAYS, ...WEEKEND]
+
+const on = (weekdays: number[], times: string[]): PlannedSlot[] =>
+  weekdays.flatMap((weekday) => times.map((time) => ({ weekday, time, use: 'any' as const, pillarId: null })))
+
+/** Ready-made timetables to start from (common practice). */
+export const READY_MADE: Record<keyof typeof words.account.choices, PlannedSlot[]> = {
+  workdays: on(WORKDAYS, ['08:30', '12:30', '17:30']),
+  steady: on(EVERY_DAY, ['09:00', '18:00']),
+  quiet: on(WORKDAYS, ['12:00']),
+  busy: [...on(WORKDAYS, ['07:30', '10:00', '12:30', '16:00', '19:00']), ...on(WEEKEND, ['10:00', '18:00'])],
+  none: [],
+}
+
+export type ReadyMade = keyof typeof READY_MADE
+
+export const readyMadeChoices = Object.entries(words.account.choices).map(([value, label]) => ({ value, label }))

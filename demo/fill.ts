@@ -1,0 +1,153 @@
+// Fills the demo through the application's own front door: two brands, their sources, and two and a half days played through.
+import { readFileSync } from 'node:fs'
+import { fileURLToPath } from 'node:url'
+import { v7 as uuid } from 'uuid'
+import { Client } from './client'
+
+const HOUR = 3_600_000
+/** Hours played after each stage of lines; what is lined up in the last stage still waits when the demo opens. */
+const STAGES = [24, 24, 12, 0]
+
+interface BrandPlan {
+  id: string
+  region: string
+  name: string
+  zone: string
+  language: string
+  mark: string
+  markInk: number
+  members: { person: number; role: string }[]
+  pillars: Record<string, [string, string]>
+  folders: Record<string, string>
+  watches: { name: string; query: string; ink: number }[]
+  accounts: { address: string; token: string; perDay: number; minGapMinutes: number; weekdays: string[]; weekend: string[] }[]
+}
+
+interface DemoLine {
+  brand: string
+  stage: number
+  article: string
+  pillar: string
+  accounts: string
+  text: string
+  hashtags: string[]
+  credit: string | null
+}
+
+interface Outlet {
+  id: string
+  name: string
+  domain: string
+  own: boolean
+}
+
+interface View {
+  pillars: { id: string; name: string; ink: number; version: number }[]
+  accounts: { id: string; name: string; version: number }[]
+}
+
+interface Article {
+  id: string
+  title: string
+  url: string | null
+  state: string
+}
+
+const read = <T>(file: string): T => JSON.parse(readFileSync(fileURLToPath(new URL(file, import.meta.url)), 'utf8')) as T
+const client = new Client(process.env['QUILL_URL'] ?? 'http://127.0.0.1:4300')
+const world = new Client(process.env['QUILL_STANDINS'] ?? 'http://127.0.0.1:4555')
+const { people, brands } = read<{ people: { id: string; name: string; email: string }[]; brands: BrandPlan[] }>('brands.json')
+const lines = read<DemoLine[]>('lines.json')
+
+await client.post('/api/demo/begin', { at: Date.now() - STAGES.reduce((sum, hours) => sum + hours, 0) * HOUR, people })
+await client.post('/api/demo/session', { personId: people[0]!.id })
+for (const brand of brands) await setUp(brand)
+for (const [stage, hours] of STAGES.entries()) {
+  if (stage === STAGES.length - 2) await refuseOnce('chatterbrook.example')
+  for (const brand of brands) await lineUp(brand, stage)
+  if (hours > 0) await client.post('/api/demo/clock', { hours })
+}
+for (const brand of brands) await readSome(brand)
+
+async function setUp(brand: BrandPlan): Promise<void> {
+  const { id, name, zone, language, mark, markInk } = brand
+  const at = `/api/brands/${id}`
+  await client.post('/api/brands', { id, name, zone, language, mark, markInk })
+  for (const { person, role } of brand.members) await client.post(`${at}/members`, { personId: people[person]!.id, role })
+  for (const pillar of (await client.get<View>(at)).pillars) {
+    const [newName, description] = brand.pillars[pillar.name] ?? []
+    if (newName) await client.patch(`${at}/pillars/${pillar.id}`, { name: newName, description, ink: pillar.ink, version: pillar.version })
+  }
+  for (const account of brand.accounts) await addAccount(at, account)
+  for (const watch of brand.watches) await client.post(`${at}/watches`, watch)
+  for (const outlet of read<Outlet[]>(`stories/${brand.region}/outlets.json`)) {
+    const found = await client.post<{ url: string }>(`${at}/sources/look`, { address: `https://${outlet.domain}/` })
+    await client.post(`${at}/sources`, { feedUrl: found.url, label: outlet.name, folder: brand.folders[outlet.id] ?? null, own: outlet.own })
+  }
+}
+
+async function addAccount(at: string, account: BrandPlan['accounts'][number]): Promise<void> {
+  const slots = [1, 2, 3, 4, 5, 6, 7].flatMap((weekday) =>
+    (weekday > 5 ? account.weekend : account.weekdays).map((time) => ({ weekday, time, use: 'any', pillarId: null })),
+  )
+  const { id } = await client.post<{ id: string }>(`${at}/accounts`, { address: account.address, token: account.token, slots })
+  const made = (await client.get<View>(at)).accounts.find((candidate) => candidate.id === id)!
+  await client.patch(`${at}/accounts/${id}`, {
+    name: made.name,
+    perDay: account.perDay,
+    minGapMinutes: account.minGapMinutes,
+    token: '',
+    slots,
+    version: made.version,
+  })
+}
+
+/** The account refuses one post, so that there is something to mend. */
+async function refuseOnce(host: string): Promise<void> {
+  await world.post('/control/trouble', { host, trouble: { refuse: { status: 400, says: 'You have posted this already.' }, postsOnly: true, times: 1 } })
+}
+
+async function lineUp(brand: BrandPlan, stage: number): Promise<void> {
+  const at = `/api/brands/${brand.id}`
+  const view = await client.get<View>(at)
+  const articles = await allArticles(at)
+  for (const line of lines.filter((candidate) => candidate.brand === brand.region && candidate.stage === stage)) {
+    const article = articles.find((candidate) => candidate.url?.endsWith(`/${line.article}`))
+    if (!article) throw new Error(`there is no article ${line.article} yet in stage ${stage}`)
+    const chosen = view.accounts.filter((account) => line.accounts.includes(account.name === 'Chatterbrook' ? 'c' : 'f'))
+    const pillarId = view.pillars.find((pillar) => pillar.name === line.pillar)?.id ?? null
+    const slots = await client.get<{ version: string }>(`${at}/next-slots?pillar=${pillarId ?? ''}&accounts=${chosen.map(({ id }) => id).join(',')}`)
+    await client.post(`${at}/posts`, {
+      id: uuid(),
+      articleId: article.id,
+      text: line.text,
+      link: article.url,
+      linkTitle: null,
+      hashtags: line.hashtags,
+      credit: line.credit,
+      pillarId,
+      accounts: chosen.map(({ id }) => ({ accountId: id, ownText: null })),
+      planVersion: slots.version,
+    })
+  }
+}
+
+async function allArticles(at: string): Promise<Article[]> {
+  const found: Article[] = []
+  for (let after: string | null = ''; after !== null;) {
+    const page: { articles: Article[]; next: string | null } = await client.get(`${at}/articles?show=all${after ? `&after=${after}` : ''}`)
+    found.push(...(await Promise.all(page.articles.map((row) => client.get<Article>(`${at}/articles/${row.id}`)))))
+    after = page.next
+  }
+  return found
+}
+
+/** What was there before yesterday has been looked through: most of it passed, a little shelved. */
+async function readSome(brand: BrandPlan): Promise<void> {
+  const at = `/api/brands/${brand.id}`
+  const waiting = (await allArticles(at)).filter((article) => article.state === 'new')
+  for (const [index, article] of waiting.slice(Math.ceil(waiting.length / 3)).entries()) {
+    const state = index % 9 === 4 ? 'shelved' : index % 4 === 1 ? 'read' : 'passed'
+    await client.put(`${at}/articles/${article.id}/state`, { state })
+  }
+}

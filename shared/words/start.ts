@@ -1,0 +1,39 @@
+export const signIn = {
+  title: 'Sign in',
+  intro: 'Read the feeds, write the line, line it up.',
+  email: 'Mail address',
+  password: 'Password',
+  go: 'Sign in',
+  going: 'Signing in',
+  demoTitle: 'Demo people',
+  demoIntro: 'Invented, like everything in the demo. One click signs you in.',
+  demoAs: (name: string) => `Sign in as ${name}`,
+  demoBrands: (names: string[]) => names.join(', '),
+}
+
+export const start = {
+  title: 'A first start',
+  intro: 'Six short steps, and the first articles are on the Wire. Everything can be changed later in Set-up.',
+  steps: { you: 'You', brand: 'Brand', account: 'Account', timetable: 'Timetable', pillars: 'Pillars', source: 'Source' },
+  step: (number: number, of: number) => `Step ${number} of ${of}`,
+  you: {
+    title: 'Who looks after this?',
+    detail: 'You own this installation; colleagues can join later.',
+    name: 'Your name',
+    email: 'Mail address',
+    password: 'Password',
+    passwordHint: 'at least 10 characters',
+  },
+  brand: { title: 'Which brand do you post for?', detail: 'A brand owns its sources, accounts and posts. More can follow.' },
+  account: { title: 'Where do its posts go?', detail: 'One account to begin with. The network is asked whether the token is right before anything is kept.' },
+  timetable: { title: 'When should they go out?', detail: 'Slots are appointments in the brand’s own time. A post lined up takes the next open one.' },
+  pillars: {
+    title: 'What kinds of posts?',
+    detail: 'Pillars sort the posts and give them their ink. These are a common start; rename or remove them as you like.',
+  },
+  source: { title: 'What do you read?', detail: 'The address of one site. Its feed is found, and its articles are there at once.' },
+  next: 'Go on',
+  skip: 'Skip for now',
+  finish: 'To the Wire',
+  added: (name: string) => `${name} is set up.`,
+}
