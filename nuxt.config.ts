@@ -32,6 +32,8 @@ export default defineNuxtConfig({
     headers: {
       crossOriginEmbedderPolicy: false,
       strictTransportSecurity: false,
+      // The default, no-referrer, makes browsers send plain forms with `Origin: null`, which the guard refuses.
+      referrerPolicy: 'same-origin',
       contentSecurityPolicy: {
         'default-src': ["'self'"],
         'base-uri': ["'none'"],

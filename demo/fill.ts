@@ -62,8 +62,8 @@ const lines = read<DemoLine[]>('lines.json')
 await client.post('/api/demo/begin', { at: Date.now() - STAGES.reduce((sum, hours) => sum + hours, 0) * HOUR, people })
 await client.post('/api/demo/session', { personId: people[0]!.id })
 for (const brand of brands) await setUp(brand)
+await refuseOnce('chatterbrook.example', 'Three seconds of darkness')
 for (const [stage, hours] of STAGES.entries()) {
-  if (stage === STAGES.length - 2) await refuseOnce('chatterbrook.example')
   for (const brand of brands) await lineUp(brand, stage)
   if (hours > 0) await client.post('/api/demo/clock', { hours })
 }
@@ -102,9 +102,9 @@ async function addAccount(at: string, account: BrandPlan['accounts'][number]): P
   })
 }
 
-/** The account refuses one post, so that there is something to mend. */
-async function refuseOnce(host: string): Promise<void> {
-  await world.post('/control/trouble', { host, trouble: { refuse: { status: 400, says: 'You have posted this already.' }, postsOnly: true, times: 1 } })
+/** The network refuses one post, so that there is something to mend. */
+async function refuseOnce(host: string, holding: string): Promise<void> {
+  await world.post('/control/trouble', { host, trouble: { refuse: { status: 400, says: 'Posts with a link wait for review today.' }, postsOnly: true, holding, times: 1 } })
 }
 
 async function lineUp(brand: BrandPlan, stage: number): Promise<void> {

@@ -49,16 +49,7 @@ export function build() {
 
 /** Bundles the worker thread's file, which lies beside the server it belongs to. */
 export function bundleThread(outfile) {
-  must('Worker thread', process.execPath, [
-    bin('esbuild'),
-    'server/work/thread.ts',
-    '--bundle',
-    '--platform=node',
-    '--format=esm',
-    '--target=node20',
-    `--outfile=${outfile}`,
-    `--banner:js=import{createRequire}from'node:module';const require=createRequire(import.meta.url);`,
-  ])
+  must('Worker thread', process.execPath, ['scripts/bundleThread.mjs', outfile])
 }
 
 /** The Chromium to test with: CHROMIUM, or the system's, or Debian's package installed now. */
@@ -75,7 +66,7 @@ export function chromium() {
 export function bin(name) {
   const scripts = {
     nuxt: 'nuxt/bin/nuxt.mjs',
-    esbuild: 'esbuild/bin/esbuild',
+   
     vitest: 'vitest/vitest.mjs',
     playwright: '@playwright/test/cli.js',
     eslint: 'eslint/bin/eslint.js',

@@ -31,6 +31,7 @@ export async function startWorld({ port, standinsPort, dataDir, demo, loud = fal
   }
 
   begin(['--import', 'tsx', 'standins/main.ts'], { QUILL_STANDINS_PORT: String(standinsPort) })
+  await answers(`${standins}/health`, () => stopping)
   const server = begin([join(root, '.output/server/index.mjs')], {
     HOST: '127.0.0.1',
     PORT: String(port),
@@ -42,7 +43,7 @@ export async function startWorld({ port, standinsPort, dataDir, demo, loud = fal
     QUILL_TICK_MS: '500',
     ...env,
   })
-  await Promise.all([answers(`${standins}/health`, () => stopping), answers(`${url}/api/health`, () => stopping)])
+  await answers(`${url}/api/health`, () => stopping)
 
   return {
     url,

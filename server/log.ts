@@ -5,5 +5,6 @@ import { settings } from './settings'
 export const log = pino({
   level: settings().logLevel,
   base: null,
+  serializers: { error: pino.stdSerializers.err },
   redact: { paths: ['token', '*.token', 'password', '*.password', 'authorization', '*.authorization', 'cookie', '*.cookie'], censor: '[kept back]' },
 })

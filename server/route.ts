@@ -1,6 +1,7 @@
 import { defineEventHandler, getHeader, getQuery, getRouterParam, readRawBody, setResponseHeader, setResponseStatus, type EventHandler, type H3Event } from 'h3'
 import * as yup from 'yup'
 import type { Person } from '../shared/api'
+import { UUID } from '../shared/schemas'
 import { words } from '../shared/words'
 import { whoAsks } from './auth'
 import { useDb } from './db'
@@ -72,8 +73,6 @@ export function answerProblem(event: H3Event, error: unknown): unknown {
   setResponseHeader(event, 'cache-control', 'no-store')
   return known.body
 }
-
-const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i
 
 function paramOf(event: H3Event, name: string): string {
   const value = getRouterParam(event, name) ?? ''

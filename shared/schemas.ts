@@ -4,9 +4,14 @@ import { words } from './words'
 
 const says = words.fields
 
+/** An id as the product makes them, of any version. */
+export const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i
+
 const name = yup.string().trim().required(says.nameMissing).max(LIMITS.name, says.tooLong(LIMITS.name))
 const address = yup.string().trim().required(says.addressMissing).max(LIMITS.address, says.tooLong(LIMITS.address))
-const id = yup.string().uuid(says.noSuch).required(says.noSuch)
+// yup's own `uuid()` knows versions 1 to 5 (RFC 4122); ids here are version 7 (RFC 9562).
+const uuid = () => yup.string().matches(UUID, says.noSuch)
+const id = uuid().required(says.noSuch)
 const time = yup.string().matches(/^([01]\d|2[0-3]):[0-5]\d$/, says.time)
 const version = yup.number().integer().required()
 const ink = yup.number().integer().min(1).max(8)
@@ -113,7 +118,7 @@ export const stateSchema = yup.object({
 
 export const postSchema = yup.object({
   id,
-  articleId: yup.string().uuid(says.noSuch).nullable().default(null),
+  articleId: uuid().nullable().default(null),
   text: yup.string().trim().required(says.lineMissing).max(LIMITS.postText, says.tooLong(LIMITS.postText)),
   link: yup
     .string()
@@ -125,7 +130,7 @@ export const postSchema = yup.object({
   linkTitle: yup.string().trim().nullable().default(null).max(500, says.tooLong(500)),
   hashtags: yup.array(yup.string().trim().max(100).required()).max(LIMITS.hashtags).default([]),
   credit: yup.string().trim().nullable().default(null).max(200, says.tooLong(200)),
-  pillarId: yup.string().uuid(says.noSuch).nullable().default(null),
+  pillarId: uuid().nullable().default(null),
   accounts: yup
     .array(yup.object({ accountId: id, ownText: yup.string().trim().nullable().default(null).max(LIMITS.postText, says.tooLong(LIMITS.postText)) }))
     .min(1, says.noAccount)

@@ -28,6 +28,8 @@ export interface Trouble {
   refuse?: { status: number; says: string; retryAfter?: number }
   /** Only requests that would post something meet it. */
   postsOnly?: boolean
+  /** Only requests whose body holds these words meet it. */
+  holding?: string
   /** How many requests it holds for; without it, until it is taken off. */
   times?: number
 }

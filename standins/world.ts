@@ -91,7 +91,7 @@ export function createWorld(): World {
 /** The trouble set for a host, counted down; null when this request does not meet it. */
 function takeTrouble(troubles: Map<string, Trouble>, ask: Ask): Trouble | null {
   const trouble = troubles.get(ask.host)
-  if (!trouble || (trouble.postsOnly && ask.method !== 'POST')) return null
+  if (!trouble || (trouble.postsOnly && ask.method !== 'POST') || (trouble.holding && !ask.body.includes(trouble.holding))) return null
   if (trouble.times !== undefined && --trouble.times <= 0) troubles.delete(ask.host)
   return { ...trouble }
 }

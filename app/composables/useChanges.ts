@@ -1,5 +1,5 @@
 import { useDebounceFn } from '@vueuse/core'
-import type { ChangeEvent, ChangeKind } from '../../shared/api'
+import type { ChangeEvent, ChangeKind } from '#shared/api'
 
 /**
  * Follows the server's stream of changes while the component is there, and tells each store what concerns it. Bursts are told once.

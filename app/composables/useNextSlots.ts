@@ -1,4 +1,4 @@
-import type { NextSlots } from '../../shared/api'
+import type { NextSlots } from '#shared/api'
 import { api } from '../api/client'
 
 /** Where a post lined up now would go on each account, with the version of the plan to confirm it with. */

@@ -1,5 +1,5 @@
 import type { PostParts } from '../../core/post'
-import type { ArticleFull } from '../../shared/api'
+import type { ArticleFull } from '#shared/api'
 import type { Draft } from './useDraft'
 
 /** A draft about an article as the parts of a post: for one account with its own wording, or (null) the main text. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
-import { words } from '../../shared/words'
+import { words } from '#shared/words'
 
 const session = useSessionStore()
 const brand = useBrandStore()

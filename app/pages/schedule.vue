@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { useMediaQuery } from '@vueuse/core'
 import { ChevronLeft, ChevronRight } from '@lucide/vue'
-import { words } from '../../shared/words'
+import { words } from '#shared/words'
 import { addDays, weekOf } from '../utils/localTime'
-import type { Card } from '../../shared/api'
+import type { Card } from '#shared/api'
 
 useHead({ title: `${words.schedule.title} · ${words.frame.product}` })
 const says = words.schedule

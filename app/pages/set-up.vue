@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Building2, CalendarClock, CircleUser, Layers, Rss, Tags } from '@lucide/vue'
-import { words } from '../../shared/words'
+import { words } from '#shared/words'
 
 const route = useRoute()
 const brand = useBrandStore()

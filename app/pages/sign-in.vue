@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { words } from '../../shared/words'
-import { signInSchema } from '../../shared/schemas'
+import { words } from '#shared/words'
+import { signInSchema } from '#shared/schemas'
 import { api } from '../api/client'
 
 definePageMeta({ layout: 'plain' })

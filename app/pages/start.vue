@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import type { Brand, Person } from '../../shared/api'
-import { ownerSchema } from '../../shared/schemas'
-import { words } from '../../shared/words'
+import type { Brand, Person } from '#shared/api'
+import { ownerSchema } from '#shared/schemas'
+import { words } from '#shared/words'
 import { api } from '../api/client'
 
 definePageMeta({ layout: 'plain' })

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { words } from '../../shared/words'
+import { words } from '#shared/words'
 import type { Show } from '../stores/wire'
 
 useHead({ title: `${words.wire.title} · ${words.frame.product}` })

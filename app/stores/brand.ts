@@ -1,4 +1,4 @@
-import type { BrandView, Undoable } from '../../shared/api'
+import type { BrandView, Undoable } from '#shared/api'
 import { api } from '../api/client'
 
 /** The brand on screen: its pillars, accounts and watches, what is unread, and every change to them. */

@@ -1,6 +1,6 @@
-import type { ScheduleView } from '../../shared/api'
+import type { ScheduleView } from '#shared/api'
 import { api } from '../api/client'
-import { words } from '../../shared/words'
+import { words } from '#shared/words'
 import { addDays } from '../utils/localTime'
 
 const DAYS = 7

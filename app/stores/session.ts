@@ -1,5 +1,5 @@
 import { useLocalStorage } from '@vueuse/core'
-import type { Me } from '../../shared/api'
+import type { Me } from '#shared/api'
 import { api } from '../api/client'
 
 /** Who is signed in, and which of their brands is on screen. */

@@ -1,6 +1,6 @@
-import type { ArticleFull, ArticleRow, ArticleState, Undoable, WirePage } from '../../shared/api'
+import type { ArticleFull, ArticleRow, ArticleState, Undoable, WirePage } from '#shared/api'
 import { api, sentenceOf } from '../api/client'
-import { words } from '../../shared/words'
+import { words } from '#shared/words'
 
 export type Show = 'open' | 'clipped' | 'shelved' | 'passed' | 'all'
 

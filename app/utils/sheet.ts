@@ -1,4 +1,4 @@
-import type { Card, ScheduleView } from '../../shared/api'
+import type { Card, ScheduleView } from '#shared/api'
 import { addDays } from './localTime'
 
 export interface SheetEntry {

@@ -1,5 +1,5 @@
-import type { SlotView } from '../../shared/api'
-import { words } from '../../shared/words'
+import type { SlotView } from '#shared/api'
+import { words } from '#shared/words'
 
 export type PlannedSlot = Omit<SlotView, 'id' | 'weekday'> & { weekday: number }
 
@@ -22,3 +22,10 @@ export const READY_MADE: Record<keyof typeof words.account.choices, PlannedSlot[
 export type ReadyMade = keyof typeof READY_MADE
 
 export const readyMadeChoices = Object.entries(words.account.choices).map(([value, label]) => ({ value, label }))
+
+/** A time of day as a person types it (`7:30`, `0730`, `07.30`) as `HH:MM`; null for what is none. */
+export function readTime(text: string): string | null {
+  const [, hour, minute] = /^\s*(\d{1,2})[:.h]?(\d{2})\s*$/.exec(text) ?? []
+  if (hour === undefined || Number(hour) > 23 || Number(minute) > 59) return null
+  return `${hour.padStart(2, '0')}:${minute}`
+}

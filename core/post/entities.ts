@@ -1,9 +1,10 @@
 import { linksIn } from './links'
 import type { Entity, NetworkRules } from './types'
 
-// A name ends before a second @ unless a host follows, which makes it a name on another server.
-const MENTION = /(?<![\p{L}\p{N}_!#$%&*@＠/])[@＠]([a-z0-9_]{1,30}(?:@[a-z0-9-]+(?:\.[a-z0-9-]+)+)?)(?![@＠\p{L}\p{N}_])/giu
-const HASHTAG = /(?<![\p{L}\p{N}_&/])[#＃]([\p{L}\p{M}\p{N}_]*[\p{L}\p{M}][\p{L}\p{M}\p{N}_]*)/gu
+// Boundaries as in twitter-text 3.1.0's published grammar; a name with a host behind it is one on another server.
+const MENTION = /(?<![a-z0-9_!#$%&*@＠])[@＠]([a-z0-9_]{1,30}(?![a-z0-9_])(?:@[a-z0-9-]+(?:\.[a-z0-9-]+)+)?)(?![@＠\u00c0-\u024f\u1e00-\u1eff]|:\/\/)/giu
+const TAG_UNIT = '[\\p{L}\\p{M}\\p{Nd}_\\u200c\\u200d\\u00b7\\u05be\\u05f3\\u05f4\\u0f0b\\u0f0c\\u3003\\u301c\\u309b\\u309c\\u30a0\\u30fb\\uff5e]'
+const HASHTAG = new RegExp(`(?<!(?!\\ufe0e|\\ufe0f)${TAG_UNIT}|&)[#＃](?!\\ufe0f|\\u20e3)(${TAG_UNIT}*[\\p{L}\\p{M}]${TAG_UNIT}*)(?![#＃]|:\\/\\/)`, 'gu')
 
 /**
  * Links, mentions and hashtags of a text in reading order, none overlapping. `links` are addresses the product itself put in;
@@ -12,7 +13,7 @@ const HASHTAG = /(?<![\p{L}\p{N}_&/])[#＃]([\p{L}\p{M}\p{N}_]*[\p{L}\p{M}][\p{L
 export function entities(text: string, rules: NetworkRules | null = null, links: string[] = []): Entity[] {
   const taken = linksIn(text, links)
   const isFree = (entity: Entity): boolean => !taken.some((link) => entity.start < link.end && link.start < entity.end)
-  const names = found(text, MENTION, 'mention').map((mention) => (rules?.mentionCounts === 'whole' ? withoutHost(mention) : mention))
+  const names = found(text, MENTION, 'mention').filter((mention) => rules?.mentionCounts !== 'whole' || !mention.value.includes('@'))
   const tags = found(text, HASHTAG, 'hashtag')
   return [...taken, ...[...names, ...tags].filter(isFree)].sort((a, b) => a.start - b.start)
 }
@@ -25,11 +26,4 @@ function found(text: string, pattern: RegExp, kind: Entity['kind']): Entity[] {
     start: match.index,
     end: match.index + match[0].length,
   }))
-}
-
-/** On a network of one server, `@user@host` mentions `user`. */
-function withoutHost(mention: Entity): Entity {
-  const at = mention.text.indexOf('@', 1)
-  if (at < 0) return mention
-  return { ...mention, text: mention.text.slice(0, at), value: mention.value.slice(0, at - 1), end: mention.start + at }
 }

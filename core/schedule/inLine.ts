@@ -14,7 +14,7 @@ export function placeInLine(posts: PlanPost[], day: AccountDay, input: PlanInput
       continue
     }
     found.taken = true
-    day.occupy(found.at)
+    day.occupy(Math.max(found.at, day.now))
     plan.entries.push({
       accountId: post.accountId,
       at: toInstant(Math.max(found.at, day.now)),
@@ -53,5 +53,6 @@ function refusalOf(post: PlanPost, slot: OpenSlot, day: AccountDay, input: PlanI
   if (day.onHold(slot.at)) return { code: 'hold', says: 'The account is on hold.' }
   if (!post.firm && slot.at < day.now + input.settleMinutes * MINUTE)
     return { code: 'not-approved', says: 'It is not approved, and the slot is about to be used.' }
-  return day.limitBroken(slot.at)
+  // One just missed would go out now: that is the time which limits look at.
+  return day.limitBroken(Math.max(slot.at, day.now))
 }

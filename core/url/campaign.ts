@@ -20,6 +20,7 @@ export function campaignUrl(url: string, marks: CampaignMarks): string {
   const present = new Set(new URL(url).searchParams.keys())
   const added = ORDER.filter((mark) => marks[mark] && !present.has(`utm_${mark}`)).map((mark) => `utm_${mark}=${encodeURIComponent(marks[mark]!)}`)
   if (added.length === 0) return url
-  const joint = !base.includes('?') ? '?' : /[?&]$/.test(base) ? '' : '&'
+  const queryAt = base.indexOf('?')
+  const joint = queryAt < 0 ? '?' : queryAt === base.length - 1 || base.endsWith('&') ? '' : '&'
   return `${base}${joint}${added.join('&')}${fragment}`
 }

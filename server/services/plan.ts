@@ -63,7 +63,8 @@ export async function planOf(db: Db, brandId: string, extra: PlanPost[] = []): P
     })),
     posts: [...lines.map(planPost), ...extra],
     evergreens: [],
-    history: deliveries.filter((delivery) => delivery.state !== 'not-sent').map(sentOf),
+    // One that was refused keeps its slot too: else the whole line would be tried, and refused, within a minute.
+    history: deliveries.map(sentOf),
   }
   return { brand, accounts, lines, deliveries, input, plan: planLines(input) }
 }
@@ -77,7 +78,8 @@ function planPost(line: LinedPost): PlanPost {
     fixed,
     follows: null,
     seriesId: line.series_id,
-    notBefore: line.not_before === null ? null : toInstant(line.not_before),
+    // A slot that had passed when the post was lined up was not missed by it.
+    notBefore: toInstant(Math.max(line.not_before ?? 0, line.lined_at)),
     goodUntil: line.good_until === null ? null : toInstant(line.good_until),
     firm: line.state === 'in-line' && line.approval === 'approved' && line.approved_version === line.version,
     linkKey: line.link ? canonicalUrl(line.link) : null,
@@ -123,7 +125,7 @@ const probePost = (accountId: string, pillar: string | null): PlanPost => ({
   fixed: null,
   follows: null,
   seriesId: null,
-  notBefore: null,
+  notBefore: toInstant(now()),
   goodUntil: null,
   firm: true,
   linkKey: null,

@@ -81,6 +81,7 @@ export const account = {
   copyDown: 'Same on all days',
   days: ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'],
   shortDays: ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'],
+  asItIs: 'As below, or start again with …',
   choices: {
     workdays: 'Working days, three a day',
     steady: 'Every day, two a day',

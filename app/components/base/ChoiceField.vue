@@ -1,12 +1,12 @@
-<script setup lang="ts">
+<script setup lang="ts" generic="T extends string">
 defineProps<{
   label: string
-  modelValue: string
+  modelValue: T
   choices: { value: string; label: string }[]
   error?: string
   hint?: string
 }>()
-const emit = defineEmits<{ 'update:modelValue': [value: string]; leave: [] }>()
+const emit = defineEmits<{ 'update:modelValue': [value: T]; leave: [] }>()
 const id = useId()
 </script>
 
@@ -19,7 +19,7 @@ const id = useId()
       :aria-invalid="error ? true : undefined"
       :aria-describedby="error ? `${id}-error` : hint ? `${id}-hint` : undefined"
       class="block w-full rounded-md border border-edge bg-sheet px-2 py-1.5 text-base text-ink"
-      @change="emit('update:modelValue', ($event.target as HTMLSelectElement).value)"
+      @change="emit('update:modelValue', ($event.target as HTMLSelectElement).value as T)"
       @blur="emit('leave')"
     >
       <option v-for="choice in choices" :key="choice.value" :value="choice.value">{{ choice.label }}</option>

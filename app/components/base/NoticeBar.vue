@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { CircleAlert, Undo2, X } from '@lucide/vue'
-import { words } from '../../../shared/words'
+import { words } from '#shared/words'
 
 const notices = useNoticesStore()
 </script>

@@ -9,21 +9,23 @@ const props = defineProps<{
   hint?: string
   type?: string
   lines?: number
-  narrow?: boolean
 }>()
 const emit = defineEmits<{ 'update:modelValue': [value: string]; leave: [] }>()
+const attrs = useAttrs()
+// A class places the whole field; everything else is the input's own.
+const inputAttrs = computed(() => Object.fromEntries(Object.entries(attrs).filter(([name]) => name !== 'class')))
 const id = useId()
 const described = computed(() => [props.error ? `${id}-error` : '', props.hint ? `${id}-hint` : ''].filter(Boolean).join(' ') || undefined)
 const take = (event: Event): void => emit('update:modelValue', (event.target as HTMLInputElement).value)
 </script>
 
 <template>
-  <div :class="narrow ? 'max-w-60' : ''">
+  <div :class="$attrs.class">
     <label :for="id" class="mb-1 block text-small font-semibold text-ink-2">{{ label }}</label>
     <component
       :is="lines ? 'textarea' : 'input'"
       :id="id"
-      v-bind="$attrs"
+      v-bind="inputAttrs"
       :type="lines ? undefined : (type ?? 'text')"
       :rows="lines"
       :value="modelValue ?? ''"

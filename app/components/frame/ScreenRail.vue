@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { CalendarDays, RadioTower, SlidersHorizontal } from '@lucide/vue'
-import { words } from '../../../shared/words'
+import { words } from '#shared/words'
 
 const route = useRoute()
 const brand = useBrandStore()

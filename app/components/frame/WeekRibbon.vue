@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { words } from '../../../shared/words'
+import { words } from '#shared/words'
 import { addDays } from '../../utils/localTime'
 
 interface Tick {
@@ -61,7 +61,7 @@ const openDay = (date: string): Promise<unknown> => Promise.all([schedule.open(d
       v-for="(day, at) in days"
       :key="day.date"
       type="button"
-      class="relative min-w-0 border-r border-rule px-2.5 pt-[7px] text-left hover:bg-paper max-column:px-1.5"
+      class="relative flex min-w-0 flex-col border-r border-rule px-2.5 pt-[7px] text-left hover:bg-paper max-column:px-1.5"
       :aria-label="says.day(day.name, day.lined, day.open)"
       @click="openDay(day.date)"
     >

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import type { Account, ScheduleView } from '../../../shared/api'
-import { words } from '../../../shared/words'
+import type { Account, ScheduleView } from '#shared/api'
+import { words } from '#shared/words'
 import { daysOf, entriesOf } from '../../utils/sheet'
 
 const props = defineProps<{ view: ScheduleView; accounts: Account[] }>()
@@ -46,7 +46,7 @@ const summary = (accountId: string): { lined: string; open: string } => {
             <span v-if="account.trouble" class="mt-1 block text-tiny text-bad">{{ account.trouble }}</span>
           </th>
           <td v-for="date in days" :key="date" class="border-r border-b border-rule bg-sheet p-[5px] align-top">
-            <ul class="grid gap-1">
+            <ul class="grid grid-cols-1 gap-1">
               <li v-for="entry in entries(account.id, date)" :key="entry.key">
                 <PostCard v-if="entry.card" :card="entry.card" @open="emit('open', entry.card.id)" />
                 <OpenSlot v-else :at="entry.at" :says="entry.says" />

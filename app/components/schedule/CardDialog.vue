@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ExternalLink } from '@lucide/vue'
-import type { Card } from '../../../shared/api'
-import { words } from '../../../shared/words'
+import type { Card } from '#shared/api'
+import { words } from '#shared/words'
 
 const props = defineProps<{ card: Card | null }>()
 const emit = defineEmits<{ close: [] }>()
@@ -47,7 +47,7 @@ async function act(work: () => Promise<void>): Promise<void> {
         <h3 class="text-small font-semibold text-ink-2">{{ says.when }}</h3>
         <p :title="times.exact(shown.at)">
           {{ times.dayTime(shown.at) }}
-          <b v-if="shown.state !== 'lined-up'" class="font-semibold" :class="isSent ? 'text-ok' : 'text-bad'">{{ words.schedule.states[shown.state] }}</b>
+          <b v-if="shown.state !== 'lined-up'" class="ml-1 font-semibold" :class="isSent ? 'text-ok' : 'text-bad'">{{ words.schedule.states[shown.state] }}</b>
         </p>
         <p class="mt-0.5" :class="shown.state === 'not-sent' ? 'text-bad' : 'text-ink-2'">{{ shown.says }}</p>
         <p v-for="warn in shown.warns" :key="warn" class="text-warn">{{ warn }}</p>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import type { Account, ScheduleView } from '../../../shared/api'
-import { words } from '../../../shared/words'
+import type { Account, ScheduleView } from '#shared/api'
+import { words } from '#shared/words'
 import { daysOf, entriesOf } from '../../utils/sheet'
 
 const props = defineProps<{ view: ScheduleView; accounts: Account[] }>()
@@ -21,7 +21,7 @@ const days = computed(() =>
   <div class="min-h-0 grow overflow-y-auto">
     <section v-for="day in days" :key="day.date" :aria-label="day.name">
       <h2 class="sticky top-0 z-10 border-b border-rule bg-paper px-3.5 py-1.5 text-small font-semibold">{{ day.name }}</h2>
-      <ul class="grid gap-1 bg-sheet px-3 py-2">
+      <ul class="grid grid-cols-1 gap-1 bg-sheet px-3 py-2">
         <li v-for="entry in day.entries" :key="entry.key">
           <PostCard v-if="entry.card" :card="entry.card" :account="entry.account" @open="emit('open', entry.card.id)" />
           <OpenSlot v-else :at="entry.at" :says="entry.says" :account="entry.account" />

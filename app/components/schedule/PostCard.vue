@@ -1,11 +1,13 @@
 <script setup lang="ts">
-import type { Card } from '../../../shared/api'
-import { words } from '../../../shared/words'
+import type { Card } from '#shared/api'
+import { words } from '#shared/words'
 
 const props = defineProps<{ card: Card; account?: string }>()
 const emit = defineEmits<{ open: [] }>()
 const times = useTimes()
 const brand = useBrandStore()
+// The link and the title below the comment say nothing on so small a card.
+const comment = computed(() => props.card.text.split('\n\n')[0])
 const isBad = computed(() => ['not-sent', 'trying-again', 'unknown'].includes(props.card.state))
 </script>
 
@@ -21,10 +23,10 @@ const isBad = computed(() => ['not-sent', 'trying-again', 'unknown'].includes(pr
     <span class="block text-tiny text-ink-2">
       {{ times.time(card.at) }}
       <template v-if="account"> · {{ account }}</template>
-      <b v-if="card.state !== 'lined-up'" class="font-semibold" :class="isBad ? 'text-bad' : 'text-ok'"> {{ words.schedule.states[card.state] }}</b>
+      <b v-if="card.state !== 'lined-up'" class="ml-1 font-semibold" :class="isBad ? 'text-bad' : 'text-ok'"> {{ words.schedule.states[card.state] }}</b>
     </span>
     <span class="serif line-clamp-3 text-[13.5px] leading-[1.22] font-medium" :class="card.state === 'sent' ? 'text-ink-2' : ''" dir="auto">{{
-      card.text
+      comment
     }}</span>
   </button>
 </template>

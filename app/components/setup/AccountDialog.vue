@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import type { Account } from '../../../shared/api'
-import { accountEditSchema } from '../../../shared/schemas'
-import { words } from '../../../shared/words'
+import type { Account } from '#shared/api'
+import { accountEditSchema } from '#shared/schemas'
+import { words } from '#shared/words'
 import { api } from '../../api/client'
 import { READY_MADE, readyMadeChoices, type PlannedSlot, type ReadyMade } from '../../utils/timetables'
 
@@ -25,7 +25,7 @@ watch(
     form.start({ name: account.name, perDay: account.perDay, minGapMinutes: account.minGapMinutes, token: '', slots, version: account.version })
   },
 )
-const choices = [{ value: '', label: '' }, ...readyMadeChoices]
+const choices = [{ value: '', label: says.asItIs }, ...readyMadeChoices]
 const take = (choice: string): void => {
   if (choice in READY_MADE) form.values.slots = READY_MADE[choice as ReadyMade]
 }
@@ -63,7 +63,7 @@ async function remove(): Promise<void> {
         />
       </div>
       <div class="grid gap-2">
-        <ChoiceField :label="says.timetable" model-value="" :choices="choices" :hint="says.timetableChoice" @update:model-value="take" />
+        <ChoiceField :label="says.timetable" model-value="" :choices="choices" @update:model-value="take" />
         <TimetableEditor v-model="form.values.slots" />
       </div>
       <TextField

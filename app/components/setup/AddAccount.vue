@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import type { CheckedAccount } from '../../../shared/api'
-import { checkAccountSchema } from '../../../shared/schemas'
-import { words } from '../../../shared/words'
+import type { CheckedAccount } from '#shared/api'
+import { checkAccountSchema } from '#shared/schemas'
+import { words } from '#shared/words'
 import { api } from '../../api/client'
 import { READY_MADE, readyMadeChoices, type ReadyMade } from '../../utils/timetables'
 
@@ -67,7 +67,7 @@ async function add(): Promise<void> {
           {{ says.rules(checked.rules.limit, says.countings[checked.rules.counting], checked.rules.linkLength) }} · {{ says.protocols[checked.protocol] }}
         </p>
       </div>
-      <ChoiceField v-if="withTimetable" v-model="choice as string" :label="says.timetableChoice" :choices="readyMadeChoices" />
+      <ChoiceField v-if="withTimetable" v-model="choice" :label="says.timetableChoice" :choices="readyMadeChoices" />
     </div>
     <ProblemLine :says="form.problem.value" />
     <div>

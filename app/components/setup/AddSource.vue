@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import type { FoundSource } from '../../../shared/api'
-import { lookSchema, sourceSchema } from '../../../shared/schemas'
-import { words } from '../../../shared/words'
+import type { FoundSource } from '#shared/api'
+import { lookSchema, sourceSchema } from '#shared/schemas'
+import { words } from '#shared/words'
 import { api } from '../../api/client'
 
 const emit = defineEmits<{ added: [label: string] }>()

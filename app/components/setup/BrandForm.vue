@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { v7 as uuid } from 'uuid'
-import type { Brand, Undoable } from '../../../shared/api'
-import { brandSchema } from '../../../shared/schemas'
-import { words } from '../../../shared/words'
+import type { Brand, Undoable } from '#shared/api'
+import { brandSchema } from '#shared/schemas'
+import { words } from '#shared/words'
 import { api } from '../../api/client'
 
 const props = defineProps<{

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { Pencil } from '@lucide/vue'
-import type { Pillar, Undoable } from '../../../shared/api'
-import { pillarSchema } from '../../../shared/schemas'
-import { words } from '../../../shared/words'
+import type { Pillar, Undoable } from '#shared/api'
+import { pillarSchema } from '#shared/schemas'
+import { words } from '#shared/words'
 import { api } from '../../api/client'
 
 const says = words.pillar

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Plus, X } from '@lucide/vue'
-import { words } from '../../../shared/words'
-import type { PlannedSlot } from '../../utils/timetables'
+import { words } from '#shared/words'
+import { readTime, type PlannedSlot } from '../../utils/timetables'
 
 const slots = defineModel<PlannedSlot[]>({ required: true })
 const says = words.account
@@ -16,7 +16,12 @@ function add(weekday: number): void {
   slots.value = sorted([...slots.value, { weekday, time: `${String(hour).padStart(2, '0')}:00`, use: 'any', pillarId: null }])
 }
 const remove = (slot: PlannedSlot): void => void (slots.value = slots.value.filter((one) => one !== slot))
-const change = (slot: PlannedSlot, time: string): void => void (slots.value = sorted(slots.value.map((one) => (one === slot && time ? { ...one, time } : one))))
+function change(slot: PlannedSlot, field: HTMLInputElement): void {
+  const time = readTime(field.value)
+  // What is no time is put back to what it was.
+  field.value = time ?? slot.time
+  if (time) slots.value = sorted(slots.value.map((one) => (one === slot ? { ...one, time } : one)))
+}
 </script>
 
 <template>
@@ -26,11 +31,12 @@ const change = (slot: PlannedSlot, time: string): void => void (slots.value = so
       <span class="flex flex-wrap gap-1">
         <span v-for="(slot, at) in day.slots" :key="at" class="flex items-center rounded border border-rule bg-paper">
           <input
-            type="time"
             :value="slot.time"
+            inputmode="numeric"
+            maxlength="5"
             :aria-label="says.timeOn(day.name)"
-            class="bg-transparent px-1 py-px text-small"
-            @change="change(slot, ($event.target as HTMLInputElement).value)"
+            class="w-12 bg-transparent px-1.5 py-px text-small"
+            @change="change(slot, $event.target as HTMLInputElement)"
           />
           <button type="button" class="p-1 text-ink-3 hover:text-bad" :aria-label="says.removeTime(slot.time, day.name)" @click="remove(slot)">
             <X :size="11" aria-hidden="true" />

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import type { Undoable, Watch } from '../../../shared/api'
-import { watchSchema } from '../../../shared/schemas'
-import { words } from '../../../shared/words'
+import type { Undoable, Watch } from '#shared/api'
+import { watchSchema } from '#shared/schemas'
+import { words } from '#shared/words'
 import { api } from '../../api/client'
 
 const props = defineProps<{ open: boolean; watch: Watch | null }>()

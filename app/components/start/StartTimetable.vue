@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import type { Undoable } from '../../../shared/api'
-import { words } from '../../../shared/words'
+import type { Undoable } from '#shared/api'
+import { words } from '#shared/words'
 import { api, sentenceOf } from '../../api/client'
 import { READY_MADE, readyMadeChoices, type ReadyMade } from '../../utils/timetables'
 
@@ -32,7 +32,7 @@ async function save(): Promise<void> {
 
 <template>
   <form class="grid max-w-[460px] gap-4" novalidate @submit.prevent="save">
-    <ChoiceField v-model="choice as string" :label="words.account.timetableChoice" :choices="readyMadeChoices" />
+    <ChoiceField v-model="choice" :label="words.account.timetableChoice" :choices="readyMadeChoices" />
     <TimetableEditor v-model="slots" />
     <ProblemLine :says="problem" />
     <div>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Proof } from '../../../core/post'
-import type { Account, NextSlots } from '../../../shared/api'
-import { words } from '../../../shared/words'
+import type { Account, NextSlots } from '#shared/api'
+import { words } from '#shared/words'
 
 const props = defineProps<{
   accounts: Account[]

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import type { ArticleRow } from '../../../shared/api'
-import { words } from '../../../shared/words'
+import type { ArticleRow } from '#shared/api'
+import { words } from '#shared/words'
 
 defineProps<{ row: ArticleRow; current: boolean }>()
 const emit = defineEmits<{ read: [] }>()

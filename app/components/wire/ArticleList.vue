@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useIntersectionObserver } from '@vueuse/core'
 import { ArrowUp } from '@lucide/vue'
-import { words } from '../../../shared/words'
+import { words } from '#shared/words'
 
 const wire = useWireStore()
 const list = ref<HTMLElement | null>(null)

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ArrowLeft, ExternalLink } from '@lucide/vue'
-import { words } from '../../../shared/words'
+import { words } from '#shared/words'
 import { markedHtml } from '../../utils/marks'
 
 const wire = useWireStore()
@@ -39,7 +39,7 @@ watch(
             <b class="font-semibold text-ink">{{ article.outlet }}</b>
             <template v-if="article.author"> · {{ article.author }}</template> ·
             <time :datetime="article.at" :title="times.exact(article.at)">{{ times.dayTime(article.at) }}</time> ·
-            {{ says.minutes(article.minutes) }}
+            <span class="whitespace-nowrap">{{ says.minutes(article.minutes) }}</span>
           </span>
           <a
             v-if="article.url"

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import type { ArticleFull } from '../../../shared/api'
+import type { ArticleFull } from '#shared/api'
 import type { Draft } from '../../composables/useDraft'
-import { words } from '../../../shared/words'
+import { words } from '#shared/words'
 
 defineProps<{ article: ArticleFull }>()
 const draft = defineModel<Draft>({ required: true })

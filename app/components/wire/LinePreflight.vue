@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { Check, TriangleAlert, X } from '@lucide/vue'
-import type { Account, ArticleFull, NextSlots } from '../../../shared/api'
+import type { Account, ArticleFull, NextSlots } from '#shared/api'
 import type { Draft } from '../../composables/useDraft'
-import { words } from '../../../shared/words'
+import { words } from '#shared/words'
 
 const props = defineProps<{ article: ArticleFull; draft: Draft; chosen: Account[]; tooLong: string[]; places: NextSlots['accounts'] }>()
 const says = words.yourLine.checks

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import type { Proof } from '../../../core/post'
-import type { Account } from '../../../shared/api'
+import type { Account } from '#shared/api'
 import type { Draft } from '../../composables/useDraft'
-import { words } from '../../../shared/words'
+import { words } from '#shared/words'
 
 const props = defineProps<{ account: Account; proof: Proof }>()
 const ownTexts = defineModel<Record<string, string>>('ownTexts', { required: true })

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Plus } from '@lucide/vue'
-import { words } from '../../../shared/words'
+import { words } from '#shared/words'
 import type { Show } from '../../stores/wire'
 
 const wire = useWireStore()

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { v7 as uuid } from 'uuid'
-import type { ArticleFull, LinedUp } from '../../../shared/api'
+import type { ArticleFull, LinedUp } from '#shared/api'
 import { api, Refusal, sentenceOf } from '../../api/client'
-import { words } from '../../../shared/words'
+import { words } from '#shared/words'
 
 const props = defineProps<{ article: ArticleFull }>()
 const says = words.yourLine
@@ -114,7 +114,7 @@ defineExpose({ write: () => field.value?.focus(), lineUp: () => void lineUp() })
           :placeholder="says.placeholder"
           :lang="brand.view?.brand.language"
           spellcheck="true"
-          class="block w-full resize-y rounded-md border border-edge bg-sheet px-2.5 py-2 text-body placeholder:text-ink-3"
+          class="block min-h-[118px] w-full resize-y rounded-md border border-edge bg-sheet px-2.5 py-2 text-body placeholder:text-ink-3"
         />
         <LineParts v-model="draft" :article="article" />
         <AccountLengths

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { words } from '../../../shared/words'
-import type { Source } from '../../../shared/api'
+import { words } from '#shared/words'
+import type { Source } from '#shared/api'
 import { api, sentenceOf } from '../../api/client'
 
 const says = words.source

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Pencil } from '@lucide/vue'
-import type { Watch } from '../../../shared/api'
-import { words } from '../../../shared/words'
+import type { Watch } from '#shared/api'
+import { words } from '#shared/words'
 
 const says = words.watch
 const brand = useBrandStore()
