@@ -7,19 +7,33 @@ install()
 build()
 const dataDir = process.env['QUILL_DATA_DIR'] ?? join(root, '.data', 'demo')
 rmSync(dataDir, { recursive: true, force: true })
-const { startWorld } = await import('./world.mjs')
+const { fillDemo, startServer, startStandins } = await import('./world.mjs')
 const port = Number(process.env['PORT'] ?? 4300)
 const standinsPort = Number(process.env['QUILL_STANDINS_PORT'] ?? 4555)
+const parts = []
+let stopping = false
+
+async function stop(code) {
+  if (stopping) return
+  stopping = true
+  await Promise.all(parts.map((part) => part.stop()))
+  process.exit(code)
+}
+for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void stop(0))
+
 try {
-  const world = await startWorld({ port, standinsPort, dataDir, demo: true, loud: true })
-  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void world.stop(0))
+  const standins = await startStandins({ port: standinsPort })
+  parts.push(standins)
+  const server = await startServer({ port, dataDir, standins: standins.url, demo: true })
+  parts.push(server)
+  for (const part of parts) part.child.on('exit', (code) => void stop(code ?? 1))
   say('Filling the demo: two brands, eighteen feeds, two and a half days played through')
-  await world.fill()
+  await fillDemo({ url: server.url, standins: standins.url })
   say('')
-  say(`Clear Quill is ready: ${world.url}`)
-  say(`The networks it posts to: ${world.standins}`)
+  say(`Clear Quill is ready: ${server.url}`)
+  say(`The networks it posts to: ${standins.url}`)
   say('Stop with Ctrl-C.')
 } catch (error) {
-  say(`The demo could not start: ${error instanceof Error ? error.message : error}`)
-  process.exit(1)
+  if (!stopping) say(`The demo could not start: ${error instanceof Error ? error.message : error}`)
+  await stop(1)
 }

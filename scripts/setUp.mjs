@@ -66,7 +66,7 @@ export function chromium() {
 export function bin(name) {
   const scripts = {
     nuxt: 'nuxt/bin/nuxt.mjs',
-   
+
     vitest: 'vitest/vitest.mjs',
     playwright: '@playwright/test/cli.js',
     eslint: 'eslint/bin/eslint.js',

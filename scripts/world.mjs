@@ -1,63 +1,58 @@
-// Starts the built application with the stand-in world beside it: for the demo, browser tests and pictures.
+// Starts the built application and the stand-in world: for the demo, browser tests, server tests and pictures.
 import { once } from 'node:events'
 import { createServer } from 'node:net'
 import { join } from 'node:path'
 import { root, start } from './setUp.mjs'
 
-/**
- * @param {{ port: number, standinsPort: number, dataDir: string, demo: boolean, loud?: boolean, env?: Record<string, string> }} options
- */
-export async function startWorld({ port, standinsPort, dataDir, demo, loud = false, env = {} }) {
-  const url = `http://127.0.0.1:${port}`
-  const standins = `http://127.0.0.1:${standinsPort}`
+/** Starts the stand-in world on a port and waits until it answers. */
+export async function startStandins({ port, loud = false }) {
   await requireFree(port)
-  await requireFree(standinsPort)
-  const children = []
-  let stopping = null
-
-  const stop = (code) => {
-    stopping ??= Promise.all(children.map(end)).then(() => {
-      if (code !== undefined) process.exit(code)
-    })
-    return stopping
-  }
-  const begin = (args, settings) => {
-    const child = start(args, settings, ['ignore', loud ? 'inherit' : 'ignore', 'inherit', 'ipc'])
-    children.push(child)
-    child.on('exit', (code) => {
-      if (!stopping && loud) void stop(code ?? 1)
-    })
-    return child
-  }
-
-  begin(['--import', 'tsx', 'standins/main.ts'], { QUILL_STANDINS_PORT: String(standinsPort) })
-  await answers(`${standins}/health`, () => stopping)
-  const server = begin([join(root, '.output/server/index.mjs')], {
-    HOST: '127.0.0.1',
-    PORT: String(port),
-    NODE_ENV: 'production',
-    QUILL_DATA_DIR: dataDir,
-    QUILL_STANDINS: standins,
-    QUILL_DEMO: demo ? '1' : '0',
-    QUILL_LOG: 'warn',
-    QUILL_TICK_MS: '500',
-    ...env,
-  })
-  await answers(`${url}/api/health`, () => stopping)
-
-  return {
-    url,
-    standins,
-    server,
-    stop,
-    fill: async () => {
-      const filling = start(['--import', 'tsx', 'demo/fill.ts'], { QUILL_URL: url, QUILL_STANDINS: standins }, ['ignore', 'inherit', 'inherit', 'ipc'])
-      children.push(filling)
-      const [code] = await once(filling, 'exit')
-      if (code !== 0 && !stopping) throw new Error('the demo data could not be made')
-    },
-  }
+  const url = `http://127.0.0.1:${port}`
+  const child = start(['--import', 'tsx', 'standins/main.ts'], { QUILL_STANDINS_PORT: String(port) }, output(loud))
+  await answers(`${url}/health`, child)
+  return { url, child, stop: () => end(child) }
 }
+
+/** Starts the built application on a port and waits until it answers. */
+export async function startServer({ port, dataDir, standins = null, demo = false, loud = false, env = {} }) {
+  await requireFree(port)
+  const url = `http://127.0.0.1:${port}`
+  const child = start(
+    [join(root, '.output/server/index.mjs')],
+    {
+      HOST: '127.0.0.1',
+      PORT: String(port),
+      NODE_ENV: 'production',
+      QUILL_DATA_DIR: dataDir,
+      ...(standins ? { QUILL_STANDINS: standins } : {}),
+      QUILL_DEMO: demo ? '1' : '0',
+      QUILL_LOG: 'warn',
+      QUILL_TICK_MS: '500',
+      ...env,
+    },
+    output(loud),
+  )
+  await answers(`${url}/api/health`, child)
+  return { url, child, stop: () => end(child) }
+}
+
+/** Fills a fresh demo through the application's own front door. */
+export async function fillDemo({ url, standins }) {
+  const filling = start(['--import', 'tsx', 'demo/fill.ts'], { QUILL_URL: url, QUILL_STANDINS: standins }, ['ignore', 'inherit', 'inherit', 'ipc'])
+  const [code] = await once(filling, 'exit')
+  if (code !== 0) throw new Error('the demo data could not be made')
+}
+
+/** A port nobody listens on. */
+export async function freePort() {
+  const probe = createServer().listen(0, '127.0.0.1')
+  await once(probe, 'listening')
+  const { port } = probe.address()
+  await new Promise((resolve) => probe.close(resolve))
+  return port
+}
+
+const output = (loud) => ['ignore', loud ? 'inherit' : 'ignore', 'inherit', 'ipc']
 
 async function end(child) {
   if (child.exitCode !== null || child.signalCode !== null) return
@@ -78,15 +73,16 @@ async function requireFree(port) {
   await new Promise((resolve) => probe.close(resolve))
 }
 
-async function answers(url, isStopping) {
+async function answers(url, child) {
   const end = Date.now() + 30_000
-  while (Date.now() < end && !isStopping()) {
+  while (Date.now() < end) {
+    if (child.exitCode !== null || child.signalCode !== null) throw new Error(`what should answer at ${url} has stopped`)
     try {
       if ((await fetch(url)).ok) return
     } catch {
       // not up yet
     }
-    await new Promise((resolve) => setTimeout(resolve, 100))
+    await new Promise((resolve) => setTimeout(resolve, 60))
   }
   throw new Error(`${url} did not answer`)
 }

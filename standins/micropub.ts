@@ -19,12 +19,10 @@ export function answerMicropub(timeline: Timeline, ask: Ask, now: number): Reply
       case 'source': {
         const most = Number(ask.query.get('limit') ?? 20) || 20
         return json({
-          items: timeline
-            .of(account.id, most)
-            .map((post) => ({
-              type: ['h-entry'],
-              properties: { url: [timeline.url(post)], content: [post.text], published: [new Date(post.at).toISOString()] },
-            })),
+          items: timeline.of(account.id, most).map((post) => ({
+            type: ['h-entry'],
+            properties: { url: [timeline.url(post)], content: [post.text], published: [new Date(post.at).toISOString()] },
+          })),
         })
       }
       default:

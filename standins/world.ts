@@ -16,6 +16,8 @@ export interface LoggedAsk {
   host: string
   method: string
   path: string
+  /** Status of the answer; 0 as long as there is none. */
+  status: number
 }
 
 /**
@@ -69,7 +71,8 @@ export function createWorld(): World {
 
   const server = createServer((request, response) => {
     void readAsk(request).then(async (ask) => {
-      if (ask.host !== 'control.example') asks.push({ host: ask.host, method: ask.method, path: ask.path })
+      const logged: LoggedAsk = { host: ask.host, method: ask.method, path: ask.path, status: 0 }
+      if (ask.host.endsWith('.example') && ask.host !== 'control.example') asks.push(logged)
       const trouble = takeTrouble(troubles, ask)
       if (trouble?.slowMs) await new Promise((resolve) => setTimeout(resolve, trouble.slowMs))
       if (trouble?.cutBefore) return void request.socket.destroy()
@@ -82,6 +85,7 @@ export function createWorld(): World {
       }
       const reply = route(ask)
       if (trouble?.loseAnswer) return void request.socket.destroy()
+      logged.status = reply.status
       sendReply(response, reply)
     })
   })

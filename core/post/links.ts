@@ -2,8 +2,9 @@ import { parse } from 'tldts'
 import type { Entity } from './types'
 
 // The character classes are those of twitter-text 3.1.0's published grammar of links.
-const LATIN = '\\u00c0-\\u00d6\\u00d8-\\u00f6\\u00f8-\\u024f\\u0253\\u0254\\u0256\\u0257\\u0259\\u025b\\u0263\\u0268\\u026f\\u0272\\u0289\\u028b\\u02bb\\u0300-\\u036f\\u1e00-\\u1eff'
-const HOST_UNIT = '[^!\'#%&()*+,\\\\\\-./:;<=>?@\\[\\]^_{|}~$\\s\\ufffe\\ufeff\\uffff\\u202a-\\u202e\\u061c\\u200e\\u200f\\u2066-\\u2069]'
+const LATIN =
+  '\\u00c0-\\u00d6\\u00d8-\\u00f6\\u00f8-\\u024f\\u0253\\u0254\\u0256\\u0257\\u0259\\u025b\\u0263\\u0268\\u026f\\u0272\\u0289\\u028b\\u02bb\\u0300-\\u036f\\u1e00-\\u1eff'
+const HOST_UNIT = "[^!'#%&()*+,\\\\\\-./:;<=>?@\\[\\]^_{|}~$\\s\\ufffe\\ufeff\\uffff\\u202a-\\u202e\\u061c\\u200e\\u200f\\u2066-\\u2069]"
 const LABEL = `${HOST_UNIT}(?:(?:[_-]|${HOST_UNIT})*${HOST_UNIT})?`
 const AFTER_TOP = '(?![0-9a-z@+-])'
 const PATH_UNIT = `[a-z\\u0400-\\u04ff0-9!*';:=+,.$/%#\\[\\]\\-\\u2013_~@|&${LATIN}]`
@@ -14,7 +15,10 @@ const QUERY = `\\?[a-z0-9!?*'@();:&=+$/%#\\[\\]\\-_.,~|]*[a-z0-9\\-_&=#/]`
 const AFTER_HOST = `(?::\\d+)?(?:${PATH})?(?:${QUERY})?`
 const ADDRESS = `localhost|\\d{1,3}(?:\\.\\d{1,3}){3}`
 
-const WITH_SCHEME = new RegExp(`(?<![a-z0-9@＠$#＃])https?://(?:(?:${LABEL}\\.)+(?:xn--[a-z0-9-]+|[a-z]{2,}|\\p{L}{2,})|${ADDRESS})${AFTER_TOP}${AFTER_HOST}`, 'giu')
+const WITH_SCHEME = new RegExp(
+  `(?<![a-z0-9@＠$#＃])https?://(?:(?:${LABEL}\\.)+(?:xn--[a-z0-9-]+|[a-z]{2,}|\\p{L}{2,})|${ADDRESS})${AFTER_TOP}${AFTER_HOST}`,
+  'giu',
+)
 const BARE = new RegExp(`(?<![a-z0-9@＠$#＃_./${LATIN}-])(?:[a-z0-9${LATIN}][a-z0-9${LATIN}-]*\\.)+(?:xn--[a-z0-9-]+|[a-z]{2,})`, 'giu')
 const BEHIND = new RegExp(`${AFTER_TOP}${AFTER_HOST}`, 'iuy')
 

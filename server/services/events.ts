@@ -34,7 +34,8 @@ export async function streamChanges(event: H3Event, personId: string): Promise<v
     return stream.close()
   })
   setTimeout(() => void look().catch(() => stream.close()), LOOK_EVERY_MS)
-  await stream.push({ event: 'still-here', data: '' })
+  // Not awaited: nothing is taken from the stream before it is sent.
+  void stream.push({ event: 'still-here', data: '' })
   await stream.send()
 }
 

@@ -10,7 +10,9 @@ function tokens(block: string): Record<string, string> {
 
 /** WCAG 2.2, «relative luminance» and «contrast ratio». */
 function luminance(hex: string): number {
-  const [r, g, b] = [1, 3, 5].map((at) => Number.parseInt(hex.slice(at, at + 2), 16) / 255).map((part) => (part <= 0.04045 ? part / 12.92 : ((part + 0.055) / 1.055) ** 2.4)) as [number, number, number]
+  const [r, g, b] = [1, 3, 5]
+    .map((at) => Number.parseInt(hex.slice(at, at + 2), 16) / 255)
+    .map((part) => (part <= 0.04045 ? part / 12.92 : ((part + 0.055) / 1.055) ** 2.4)) as [number, number, number]
   return 0.2126 * r + 0.7152 * g + 0.0722 * b
 }
 function contrast(a: string, b: string): number {

@@ -6,13 +6,21 @@ import { readTime } from '../../app/utils/timetables'
 
 describe('markedPieces', () => {
   it('marks whole words only, whatever their letter case', () => {
-    expect(markedPieces('Comets and a comet; cometary', ['comet', 'Comets']).filter((piece) => piece.marked).map((piece) => piece.text)).toEqual(['Comets', 'comet'])
+    expect(
+      markedPieces('Comets and a comet; cometary', ['comet', 'Comets'])
+        .filter((piece) => piece.marked)
+        .map((piece) => piece.text),
+    ).toEqual(['Comets', 'comet'])
   })
 
   it('loses and adds nothing', () => {
     fc.assert(
       fc.property(fc.string(), fc.array(fc.string({ minLength: 1 })), (text, forms) => {
-        expect(markedPieces(text, forms).map((piece) => piece.text).join('')).toBe(text)
+        expect(
+          markedPieces(text, forms)
+            .map((piece) => piece.text)
+            .join(''),
+        ).toBe(text)
       }),
     )
   })

@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest'
 import { findFeeds, FeedError, parseFeedDate, readFeed, safeHtml } from '../../core/feed'
 
 const at = { url: 'https://paper.example/feeds/main.xml' }
-const rss = (items: string, head = ''): string => `<?xml version="1.0"?><rss version="2.0" xmlns:dc="http://purl.org/dc/elements/1.1/" xmlns:content="http://purl.org/rss/1.0/modules/content/"><channel><title>A paper</title><link>https://paper.example/</link>${head}${items}</channel></rss>`
+const rss = (items: string, head = ''): string =>
+  `<?xml version="1.0"?><rss version="2.0" xmlns:dc="http://purl.org/dc/elements/1.1/" xmlns:content="http://purl.org/rss/1.0/modules/content/"><channel><title>A paper</title><link>https://paper.example/</link>${head}${items}</channel></rss>`
 
 describe('readFeed', () => {
   it('reads an Atom feed with its base addresses and text constructs (RFC 4287 §2, §3.1, §4)', () => {
@@ -12,8 +13,21 @@ describe('readFeed', () => {
       <content type="xhtml"><div xmlns="http://www.w3.org/1999/xhtml"><p>High at <a href="noon">noon</a></p></div></content></entry></feed>`,
       at,
     )
-    expect(feed).toMatchObject({ format: 'atom', title: 'Tides & winds', homeUrl: 'https://paper.example/news/', selfUrl: 'https://paper.example/news/feed', language: 'en' })
-    expect(feed.items[0]).toMatchObject({ id: 'urn:x:1', title: 'Spring tide', url: 'https://paper.example/news/2026/tide', author: 'Ada Merrow', publishedAt: null, updatedAt: '2026-03-01T09:00:00.000Z' })
+    expect(feed).toMatchObject({
+      format: 'atom',
+      title: 'Tides & winds',
+      homeUrl: 'https://paper.example/news/',
+      selfUrl: 'https://paper.example/news/feed',
+      language: 'en',
+    })
+    expect(feed.items[0]).toMatchObject({
+      id: 'urn:x:1',
+      title: 'Spring tide',
+      url: 'https://paper.example/news/2026/tide',
+      author: 'Ada Merrow',
+      publishedAt: null,
+      updatedAt: '2026-03-01T09:00:00.000Z',
+    })
     expect(feed.items[0]!.contentHtml).toContain('href="https://paper.example/news/2026/noon"')
   })
 
@@ -26,7 +40,15 @@ describe('readFeed', () => {
       at,
     )
     expect(feed).toMatchObject({ format: 'rss', ttlMinutes: 90 })
-    expect(feed.items[0]).toMatchObject({ title: 'One bold claim', url: 'https://paper.example/1', author: 'Bo Lind', publishedAt: '2026-03-03T13:00:00.000Z', summaryHtml: 'short', contentHtml: '<p>long</p>', categories: ['Sea'] })
+    expect(feed.items[0]).toMatchObject({
+      title: 'One bold claim',
+      url: 'https://paper.example/1',
+      author: 'Bo Lind',
+      publishedAt: '2026-03-03T13:00:00.000Z',
+      summaryHtml: 'short',
+      contentHtml: '<p>long</p>',
+      categories: ['Sea'],
+    })
   })
 
   it('takes no guid that is not a permalink as an address', () => {
@@ -44,7 +66,14 @@ describe('readFeed', () => {
   })
 
   it('reads a JSON Feed (JSON Feed 1.1)', () => {
-    const feed = readFeed(JSON.stringify({ version: 'https://jsonfeed.org/version/1.1', title: 'J', items: [{ id: 7, content_text: 'two\n\nparts', date_published: '2026-03-01T10:00:00Z', authors: [{ name: 'Cy' }], tags: ['a'] }] }), at)
+    const feed = readFeed(
+      JSON.stringify({
+        version: 'https://jsonfeed.org/version/1.1',
+        title: 'J',
+        items: [{ id: 7, content_text: 'two\n\nparts', date_published: '2026-03-01T10:00:00Z', authors: [{ name: 'Cy' }], tags: ['a'] }],
+      }),
+      at,
+    )
     expect(feed.items[0]).toMatchObject({ id: '7', title: null, url: null, author: 'Cy', contentHtml: '<p>two</p><p>parts</p>', categories: ['a'] })
   })
 
@@ -138,7 +167,8 @@ describe('parseFeedDate', () => {
 
 describe('findFeeds', () => {
   it('gives the feeds a page names, absolute and each once, guesses last', () => {
-    const html = '<base href="/blog/"><a href="feed.xml">feed</a><link rel="alternate" type="application/atom+xml" title="All" href="atom"><link rel=alternate type="text/css" href="x"><link rel="alternate" type="application/atom+xml" href="atom">'
+    const html =
+      '<base href="/blog/"><a href="feed.xml">feed</a><link rel="alternate" type="application/atom+xml" title="All" href="atom"><link rel=alternate type="text/css" href="x"><link rel="alternate" type="application/atom+xml" href="atom">'
     expect(findFeeds(html, 'https://p.example/x')).toEqual([
       { url: 'https://p.example/blog/atom', title: 'All', type: 'application/atom+xml' },
       { url: 'https://p.example/blog/feed.xml', title: null, type: null },

@@ -35,5 +35,10 @@ it.each([
 
 it('the linter takes what is allowed', async () => {
   expect(await complaints('core/right.ts', "import { parse } from 'tldts'\nimport { toMs } from './instant'\nexport const a = [parse, toMs]\n")).toEqual([])
-  expect(await complaints('server/services/right.ts', "import { measure } from '../../core/post'\nimport { words } from '../../shared/words'\nexport const a = [measure, words]\n")).toEqual([])
+  expect(
+    await complaints(
+      'server/services/right.ts',
+      "import { measure } from '../../core/post'\nimport { words } from '../../shared/words'\nexport const a = [measure, words]\n",
+    ),
+  ).toEqual([])
 })

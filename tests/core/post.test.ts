@@ -9,7 +9,19 @@ const base: NetworkRules = {
 } // prettier-ignore
 const weighted = base
 const characters: NetworkRules = { ...base, limit: 500, counting: 'characters', mentionCounts: 'local' }
-const post = (parts: Partial<PostParts>): PostParts => ({ text: '', ownText: null, hashtags: [], credit: null, link: null, linkTitle: null, media: [], board: null, audience: null, language: null, ...parts })
+const post = (parts: Partial<PostParts>): PostParts => ({
+  text: '',
+  ownText: null,
+  hashtags: [],
+  credit: null,
+  link: null,
+  linkTitle: null,
+  media: [],
+  board: null,
+  audience: null,
+  language: null,
+  ...parts,
+})
 
 describe('measure', () => {
   it.each([
@@ -31,7 +43,12 @@ describe('measure', () => {
   })
 
   it('counts equal texts equally, composed or not (NFC)', () => {
-    fc.assert(fc.property(fc.string({ unit: 'grapheme' }), (text) => void expect(measure(text.normalize('NFD'), characters).length).toBe(measure(text.normalize('NFC'), characters).length)))
+    fc.assert(
+      fc.property(
+        fc.string({ unit: 'grapheme' }),
+        (text) => void expect(measure(text.normalize('NFD'), characters).length).toBe(measure(text.normalize('NFC'), characters).length),
+      ),
+    )
   })
 
   it('cuts where the limit is: the part up to validTo fits', () => {
@@ -81,7 +98,10 @@ describe('entities', () => {
 
 describe('makeProof', () => {
   it('puts comment, hashtags and credit first, title and link below', () => {
-    const { text, link } = makeProof(post({ text: 'Look up. ', hashtags: ['sky', '#Sky', 'night'], credit: 'The Low Lamp', link: 'https://a.com/x', linkTitle: 'A title' }), weighted)
+    const { text, link } = makeProof(
+      post({ text: 'Look up. ', hashtags: ['sky', '#Sky', 'night'], credit: 'The Low Lamp', link: 'https://a.com/x', linkTitle: 'A title' }),
+      weighted,
+    )
     expect(text).toBe('Look up. #sky #night via The Low Lamp\n\nA title\nhttps://a.com/x')
     expect(link).toBe('https://a.com/x')
   })
@@ -113,7 +133,11 @@ describe('makeProof', () => {
         const parts = post({ text: 'x'.repeat(size), hashtags, credit, link: 'https://a.com' })
         const { offers } = makeProof(parts, weighted)
         const gone = new Set(offers.map((offer) => offer.text))
-        const rest = { ...parts, hashtags: hashtags.filter((tag) => !gone.has(`#${tag}`)), credit: offers.some((offer) => offer.does === 'leave-out-credit') ? null : credit }
+        const rest = {
+          ...parts,
+          hashtags: hashtags.filter((tag) => !gone.has(`#${tag}`)),
+          credit: offers.some((offer) => offer.does === 'leave-out-credit') ? null : credit,
+        }
         if (!offers.some((offer) => offer.does === 'shorten')) expect(makeProof(rest, weighted).measure.left).toBeGreaterThanOrEqual(0)
       }),
     )

@@ -3,8 +3,24 @@ import { describe, expect, it } from 'vitest'
 import { echoTimes, planLines, slotsBetween, spreadTimes, type PlanInput, type PlanPost, type Timetable } from '../../core/schedule'
 
 const WEEK = [1, 2, 3, 4, 5, 6, 7] as const
-const daily = (times: string[], zone = 'UTC'): Timetable => ({ zone, except: [], slots: WEEK.flatMap((weekday) => times.map((time) => ({ id: `${weekday}-${time}`, weekday, time, use: 'any' as const, pillar: null }))) })
-const post = (id: string, more: Partial<PlanPost> = {}): PlanPost => ({ id, accountId: 'a', pillar: null, fixed: null, follows: null, seriesId: null, notBefore: null, goodUntil: null, firm: true, linkKey: null, ...more })
+const daily = (times: string[], zone = 'UTC'): Timetable => ({
+  zone,
+  except: [],
+  slots: WEEK.flatMap((weekday) => times.map((time) => ({ id: `${weekday}-${time}`, weekday, time, use: 'any' as const, pillar: null }))),
+})
+const post = (id: string, more: Partial<PlanPost> = {}): PlanPost => ({
+  id,
+  accountId: 'a',
+  pillar: null,
+  fixed: null,
+  follows: null,
+  seriesId: null,
+  notBefore: null,
+  goodUntil: null,
+  firm: true,
+  linkKey: null,
+  ...more,
+})
 const posts = (count: number): PlanPost[] => Array.from({ length: count }, (_, at) => post(`p${at}`))
 const input = (more: Partial<PlanInput> & { timetable?: Timetable; perDay?: number | null; minGapMinutes?: number } = {}): PlanInput => {
   const { timetable = daily(['04:00', '11:00', '21:00']), perDay = null, minGapMinutes = 0, ...rest } = more
@@ -27,11 +43,21 @@ describe('slotsBetween', () => {
   })
 
   it('keeps the wall clock over a change of the season', () => {
-    expect(at('Europe/Lisbon', '07:00', '2026-03-28T00:00:00Z', '2026-03-30T12:00:00Z')).toEqual(['2026-03-28T07:00:00.000Z', '2026-03-29T06:00:00.000Z', '2026-03-30T06:00:00.000Z'])
+    expect(at('Europe/Lisbon', '07:00', '2026-03-28T00:00:00Z', '2026-03-30T12:00:00Z')).toEqual([
+      '2026-03-28T07:00:00.000Z',
+      '2026-03-29T06:00:00.000Z',
+      '2026-03-30T06:00:00.000Z',
+    ])
   })
 
   it('takes exceptions by date: none, others, more', () => {
-    const timetable = { ...daily(['09:00']), except: [{ date: '2026-03-03', does: 'none' as const, slots: [] }, { date: '2026-03-04', does: 'add' as const, slots: [{ time: '12:00', use: 'any' as const, pillar: null }] }] }
+    const timetable = {
+      ...daily(['09:00']),
+      except: [
+        { date: '2026-03-03', does: 'none' as const, slots: [] },
+        { date: '2026-03-04', does: 'add' as const, slots: [{ time: '12:00', use: 'any' as const, pillar: null }] },
+      ],
+    }
     expect(slotsBetween(timetable, '2026-03-02T00:00:00Z', '2026-03-05T00:00:00Z').map((slot) => [slot.at, slot.slotId])).toEqual([
       ['2026-03-02T09:00:00.000Z', '1-09:00'],
       ['2026-03-04T09:00:00.000Z', '3-09:00'],
@@ -79,7 +105,15 @@ describe('planLines', () => {
   })
 
   it('says why what has no slot has none', () => {
-    const plan = planLines(input({ posts: [post('old', { goodUntil: '2026-03-02T03:00:00.000Z' }), post('past', { fixed: { at: '2026-03-01T00:00:00.000Z' } }), post('gone', { fixed: { slotAt: '2026-03-02T05:00:00.000Z' } })] }))
+    const plan = planLines(
+      input({
+        posts: [
+          post('old', { goodUntil: '2026-03-02T03:00:00.000Z' }),
+          post('past', { fixed: { at: '2026-03-01T00:00:00.000Z' } }),
+          post('gone', { fixed: { slotAt: '2026-03-02T05:00:00.000Z' } }),
+        ],
+      }),
+    )
     expect(Object.fromEntries(plan.unplaced.map((one) => [one.postId, one.code]))).toEqual({ old: 'good-until', past: 'past', gone: 'no-slot' })
     plan.unplaced.forEach((one) => expect(one.says).toMatch(/^[A-Z].+\.$/))
   })
@@ -99,7 +133,10 @@ describe('planLines', () => {
       timetable: daily(times, zone),
       perDay,
       minGapMinutes,
-      posts: [...posts(count).map((one, at) => ({ ...one, firm: at % 6 !== unfirm })), ...fixed.map((minutes, at) => post(`f${at}`, { fixed: { at: new Date(Date.UTC(2026, 2, 2) + minutes * 60_000).toISOString() } }))],
+      posts: [
+        ...posts(count).map((one, at) => ({ ...one, firm: at % 6 !== unfirm })),
+        ...fixed.map((minutes, at) => post(`f${at}`, { fixed: { at: new Date(Date.UTC(2026, 2, 2) + minutes * 60_000).toISOString() } })),
+      ],
     })
 
   it('never gives a slot twice, breaks a limit by a moving post, or loses a post', () => {
@@ -152,7 +189,11 @@ describe('planLines', () => {
 
 describe('series', () => {
   it('echoes at +8 hours, +1 day and +7 days (common practice), the wall clock kept', () => {
-    expect(echoTimes('2026-03-27T09:00:00.000Z', [{ hours: 8 }, { days: 1 }, { days: 7 }], 'Europe/Lisbon')).toEqual(['2026-03-27T17:00:00.000Z', '2026-03-28T09:00:00.000Z', '2026-04-03T08:00:00.000Z'])
+    expect(echoTimes('2026-03-27T09:00:00.000Z', [{ hours: 8 }, { days: 1 }, { days: 7 }], 'Europe/Lisbon')).toEqual([
+      '2026-03-27T17:00:00.000Z',
+      '2026-03-28T09:00:00.000Z',
+      '2026-04-03T08:00:00.000Z',
+    ])
   })
 
   it('five sends four days apart end 16 days after the first (common practice)', () => {

@@ -29,7 +29,9 @@ describe('canonicalUrl', () => {
 
 describe('campaignUrl', () => {
   it('keeps what is there, replaces no mark and encodes once', () => {
-    expect(campaignUrl('https://p.example/a?x=%20&utm_source=old#top', { source: 'new', medium: 'social post' })).toBe('https://p.example/a?x=%20&utm_source=old&utm_medium=social%20post#top')
+    expect(campaignUrl('https://p.example/a?x=%20&utm_source=old#top', { source: 'new', medium: 'social post' })).toBe(
+      'https://p.example/a?x=%20&utm_source=old&utm_medium=social%20post#top',
+    )
   })
 
   it('never changes which page is meant', () => {

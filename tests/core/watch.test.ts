@@ -4,7 +4,17 @@ import { stem, words } from '../../core/text'
 import { buildWatchIndex, formatWatch, matchWatch, parseWatch, type WatchArticle, type WatchQuery } from '../../core/watch'
 
 const now = '2026-03-01T00:00:00.000Z'
-const article = (title: string, body = '', language: string | null = 'en'): WatchArticle => ({ title, body, author: null, source: 'S', url: null, language, region: null, categories: [], publishedAt: null })
+const article = (title: string, body = '', language: string | null = 'en'): WatchArticle => ({
+  title,
+  body,
+  author: null,
+  source: 'S',
+  url: null,
+  language,
+  region: null,
+  categories: [],
+  publishedAt: null,
+})
 const matches = (query: string, title: string, body = ''): boolean => matchWatch(parseWatch(query), article(title, body), now) !== null
 
 describe('parseWatch', () => {
@@ -98,7 +108,9 @@ it('the index gives what matching one by one gives', () => {
 describe('core/text', () => {
   it('cuts words by Unicode Annex 29, with their places', () => {
     expect(words("It's 3.5 km, naïve!").map((word) => word.text)).toEqual(["It's", '3.5', 'km', 'naïve'])
-    fc.assert(fc.property(fc.string({ unit: 'grapheme' }), (text) => words(text).forEach((word) => void expect(text.slice(word.start, word.end)).toBe(word.text))))
+    fc.assert(
+      fc.property(fc.string({ unit: 'grapheme' }), (text) => words(text).forEach((word) => void expect(text.slice(word.start, word.end)).toBe(word.text))),
+    )
   })
 
   it('stems by the language, and not at all without one', () => {

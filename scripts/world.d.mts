@@ -1,0 +1,18 @@
+import type { ChildProcess } from 'node:child_process'
+
+export interface Part {
+  url: string
+  child: ChildProcess
+  stop: () => Promise<void>
+}
+export function startStandins(options: { port: number; loud?: boolean }): Promise<Part>
+export function startServer(options: {
+  port: number
+  dataDir: string
+  standins?: string | null
+  demo?: boolean
+  loud?: boolean
+  env?: Record<string, string>
+}): Promise<Part>
+export function fillDemo(options: { url: string; standins: string }): Promise<void>
+export function freePort(): Promise<number>

@@ -1,0 +1,209 @@
+import { readFileSync, readdirSync } from 'node:fs'
+import { join } from 'node:path'
+import Database from 'better-sqlite3'
+import { afterEach, beforeEach, describe, expect, it } from 'vitest'
+import type { LinedUp, ScheduleView } from '../../shared/api'
+import { CHATTERBROOK, COMMONFIRE, makeBrand, newPost, playHours, scheduleOf, World } from '../support/world'
+import { until, type Person } from '../support/person'
+
+let world: World
+let nell: Person
+let path: string
+
+beforeEach(async () => {
+  world = await World.start()
+  nell = await world.nell()
+  ;({ path } = await makeBrand(nell))
+})
+afterEach(() => world.stop())
+
+const cards = async (): Promise<ScheduleView['cards']> => (await scheduleOf(nell, path)).cards
+const HOSTS = ['chatterbrook.example', 'commonfire.example']
+
+describe('lining up', () => {
+  it('gives the places that were shown, sends at the slot, once each, text equal to the proof', async () => {
+    const post = await newPost(nell, path, 'Look <up> 👩‍🚀 "now" & then', { link: 'https://lowlamp.example/x', linkTitle: 'A title', hashtags: ['sky'] })
+    const { places } = await nell.want<LinedUp>('POST', `${path}/posts`, post)
+    expect(places.map((place) => place.at)).toEqual(['2027-03-02T10:00:00.000Z', '2027-03-02T10:00:00.000Z'])
+    const proofs = (await cards()).map((card) => card.text)
+    expect(await world.posted(HOSTS[0]!)).toEqual([])
+    await playHours(nell, 2)
+    for (const host of HOSTS) {
+      const posted = await world.posted(host)
+      expect(posted.map((one) => one.text)).toEqual([proofs[0]])
+      expect(new Date(posted[0]!.at).toISOString().slice(0, 16)).toBe('2027-03-02T10:00')
+    }
+    expect((await cards()).map((card) => [card.state, card.remoteUrl !== null])).toEqual([
+      ['sent', true],
+      ['sent', true],
+    ])
+  })
+
+  it('a repeat of the same request makes no second post', async () => {
+    const post = await newPost(nell, path, 'Once')
+    const first = await nell.want<LinedUp>('POST', `${path}/posts`, post)
+    expect(await nell.want('POST', `${path}/posts`, post)).toEqual(first)
+    expect(await cards()).toHaveLength(2)
+  })
+
+  it('is refused when the plan is no longer what was shown, and stores nothing', async () => {
+    const late = await newPost(nell, path, 'Second')
+    await nell.want('POST', `${path}/posts`, await newPost(nell, path, 'First'))
+    const answer = await nell.ask('POST', `${path}/posts`, late)
+    expect([answer.status, answer.body.type]).toEqual([409, 'urn:clear-quill:planChanged'])
+    expect(await cards()).toHaveLength(2)
+  })
+
+  it.each([
+    ['', 'text', /line first/],
+    ['x'.repeat(281), 'text', /Chatterbrook: 1 too many/],
+    ['x'.repeat(10_000), 'text', /Chatterbrook: 9720 too many/],
+    ['x'.repeat(20_001), 'text', /At most 20,000/],
+  ])('refuses a text that does not fit, with the field’s sentence', async (text, field, sentence) => {
+    const answer = await nell.ask('POST', `${path}/posts`, await newPost(nell, path, text))
+    expect(answer.status).toBe(422)
+    expect(answer.body.errors).toEqual([{ field, says: expect.stringMatching(sentence) }])
+  })
+
+  it('is undone as a whole, and what is sent is not', async () => {
+    const first = await nell.want<LinedUp>('POST', `${path}/posts`, await newPost(nell, path, 'Taken back'))
+    await nell.want('POST', `${path}/undo`, { historyId: first.historyId })
+    expect(await cards()).toEqual([])
+    const second = await nell.want<LinedUp>('POST', `${path}/posts`, await newPost(nell, path, 'Sent'))
+    await playHours(nell, 2)
+    expect((await nell.ask('POST', `${path}/undo`, { historyId: second.historyId })).body.type).toBe('urn:clear-quill:cantUndo')
+  })
+
+  it('can be taken out of the line and sent now', async () => {
+    await nell.want('POST', `${path}/posts`, await newPost(nell, path, 'Now'))
+    const [chatter, fire] = (await cards()).toSorted((a) => (a.accountId === '' ? 0 : 1))
+    await nell.want('DELETE', `${path}/lines/${chatter!.lineId}`)
+    await nell.want('POST', `${path}/lines/${fire!.lineId}/send`)
+    await until('the post is sent', async () => (await cards()).some((card) => card.state === 'sent'))
+    const posted = [...(await world.posted(HOSTS[0]!)), ...(await world.posted(HOSTS[1]!))]
+    expect(posted.map((one) => one.text)).toEqual(['Now'])
+    expect((await nell.ask('DELETE', `${path}/lines/${fire!.lineId}`)).body.type).toBe('urn:clear-quill:alreadyGone')
+  })
+})
+
+describe('what the network says', () => {
+  it('a refusal says why, and the rest of the line goes on', async () => {
+    await world.trouble(HOSTS[0]!, { refuse: { status: 400, says: 'No posts about lamps.' }, postsOnly: true, times: 1 })
+    for (const text of ['One', 'Two']) await nell.want('POST', `${path}/posts`, await newPost(nell, path, text))
+    await playHours(nell, 8)
+    const states = (await cards()).map((card) => [card.text, card.state])
+    expect(states).toEqual(
+      expect.arrayContaining([
+        ['One', 'not-sent'],
+        ['One', 'sent'],
+        ['Two', 'sent'],
+        ['Two', 'sent'],
+      ]),
+    )
+    const failed = (await cards()).find((card) => card.state === 'not-sent')!
+    expect(failed.says).toMatch(/Chatterbrook refused it for good\. It answered: No posts about lamps\./)
+    await nell.want('POST', `${path}/deliveries/${failed.deliveryId}/again`)
+    await playHours(nell, 24)
+    expect((await world.posted(HOSTS[0]!)).map((post) => post.text)).toEqual(['One', 'Two'])
+  })
+
+  it('a network that wants us to wait is tried again at its time', async () => {
+    await world.trouble(HOSTS[1]!, { refuse: { status: 429, says: 'Too many posts', retryAfter: 1200 }, postsOnly: true, times: 1 })
+    await nell.want('POST', `${path}/posts`, await newPost(nell, path, 'Patience'))
+    await playHours(nell, 1)
+    const waiting = (await cards()).find((card) => card.state === 'trying-again')!
+    expect(waiting.says).toMatch(/Commonfire could not take it now\. It answered: Too many posts/)
+    await playHours(nell, 1)
+    const [posted] = await world.posted(HOSTS[1]!)
+    expect(new Date(posted!.at).toISOString().slice(11, 16)).toBe('10:20')
+  })
+
+  it('a token that is refused is said at the account', async () => {
+    await world.trouble(HOSTS[0]!, { refuse: { status: 401, says: 'This token is not known here.' }, postsOnly: true })
+    await nell.want('POST', `${path}/posts`, await newPost(nell, path, 'Locked out'))
+    await playHours(nell, 1)
+    const view = await nell.want<{ accounts: { name: string; trouble: string | null }[] }>('GET', path)
+    expect(view.accounts.find((account) => account.name === 'Chatterbrook')!.trouble).toMatch(/no longer accepts/)
+  })
+
+  it.each(HOSTS)('an answer lost on the way back: %s is asked, and has the post once', async (host) => {
+    await world.trouble(host, { loseAnswer: true, postsOnly: true, times: 1 })
+    await nell.want('POST', `${path}/posts`, await newPost(nell, path, 'Lost and found', { link: 'https://lowlamp.example/a&b' }))
+    await playHours(nell, 2)
+    await until('it is known to be sent', async () => (await cards()).every((card) => card.state === 'sent'))
+    expect(await world.posted(host)).toHaveLength(1)
+  })
+
+  it.each(HOSTS)('a connection cut on the way there: %s is asked, has nothing, and gets it once', async (host) => {
+    await world.trouble(host, { cutBefore: true, postsOnly: true, times: 1 })
+    await nell.want('POST', `${path}/posts`, await newPost(nell, path, 'Cut and sent'))
+    await playHours(nell, 2)
+    await until('it is sent', async () => (await cards()).every((card) => card.state === 'sent'))
+    expect(await world.posted(host)).toHaveLength(1)
+  })
+})
+
+describe('a killed sender', () => {
+  it.each(
+    HOSTS.flatMap(
+      (host) =>
+        [
+          [host, 'after the network took it'],
+          [host, 'before the network got it'],
+        ] as const,
+    ),
+  )('%s, %s: the post is there exactly once', async (host, moment) => {
+    // The network is slow: the server dies while it waits for the answer. What it sent then arrives, or is cut off.
+    await world.trouble(host, { slowMs: 1500, postsOnly: true, times: 1, ...(moment.startsWith('before') ? { cutBefore: true } : {}) })
+    await nell.want('POST', `${path}/posts`, await newPost(nell, path, 'Exactly once'))
+    const ids = (await cards()).map((card) => card.lineId)
+    for (const id of ids) await nell.want('POST', `${path}/lines/${id}/send`)
+    await until('it is on its way', async () => {
+      const asks = (await (await fetch(`${world.standins.url}/control/asks`)).json()) as { host: string; method: string; path: string }[]
+      return asks.some((ask) => ask.host === host && ask.method === 'POST' && /statuses|micropub/.test(ask.path))
+    })
+    await world.kill()
+    const data = new Database(join(world.dataDir, 'quill.sqlite'))
+    expect(data.prepare('SELECT count(*) AS n FROM deliveries WHERE state = ?').get('sending')).toEqual({ n: expect.any(Number) })
+    expect(data.pragma('integrity_check')).toEqual([{ integrity_check: 'ok' }])
+    data.close()
+    await new Promise((resolve) => setTimeout(resolve, 1800))
+    expect((await world.posted(host)).length).toBe(moment.startsWith('before') ? 0 : 1)
+    await world.restart()
+    await until('both are sent', async () => (await cards()).filter((card) => card.state === 'sent').length === 2, 30_000)
+    for (const one of HOSTS) expect((await world.posted(one)).map((post) => post.text)).toEqual(['Exactly once'])
+  })
+})
+
+it('keeps tokens nowhere in clear: not in the data, not in an answer', async () => {
+  await nell.want('POST', `${path}/posts`, await newPost(nell, path, 'Quiet'))
+  await playHours(nell, 2)
+  const answers = await Promise.all([path, `${path}/schedule`, `${path}/sources`, '/api/me'].map((one) => nell.ask('GET', one)))
+  const files = readdirSync(world.dataDir).map((file) => readFileSync(join(world.dataDir, file)).toString('latin1'))
+  for (const { token } of [CHATTERBROOK, COMMONFIRE]) {
+    for (const text of [...files, ...answers.map((answer) => answer.text)]) expect(text.includes(token)).toBe(false)
+  }
+})
+
+it('tells open screens what changed, and takes the stream up where it was', async () => {
+  const stream = async (lastId?: string): Promise<string> => {
+    const stop = new AbortController()
+    const answer = await fetch(`${world.server.url}/api/events`, {
+      headers: { cookie: nell.cookie, ...(lastId ? { 'last-event-id': lastId } : {}) },
+      signal: stop.signal,
+    })
+    const reader = answer.body!.getReader()
+    let text = ''
+    const reading = (async () => {
+      for (let part = await reader.read(); !part.done; part = await reader.read()) text += new TextDecoder().decode(part.value)
+    })().catch(() => undefined)
+    if (!lastId) await nell.want('POST', `${path}/posts`, await newPost(nell, path, 'Seen'))
+    await until('the change is told', () => Promise.resolve(text.includes('"what":"line"')))
+    stop.abort()
+    await reading
+    return text
+  }
+  const first = await stream()
+  const id = Number(/id: (\d+)/.exec(first)![1])
+  expect(await stream(String(id - 1))).toContain('"what":"line"')
+})

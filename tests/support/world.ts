@@ -1,0 +1,110 @@
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { v7 as uuid } from 'uuid'
+import type { Trouble } from '../../standins/http'
+import type { NetworkPost } from '../../standins/timeline'
+import type { BrandView, NextSlots, ScheduleView } from '../../shared/api'
+import { freePort, startServer, startStandins, type Part } from '../../scripts/world.mjs'
+import { Person } from './person'
+
+const NELL = '01900000-0000-7000-8000-0000000000a1'
+const BENTO = '01900000-0000-7000-8000-0000000000a2'
+const OTTILIE = '01900000-0000-7000-8000-0000000000a3'
+const PEOPLE = [
+  { id: NELL, name: 'Nell', email: 'nell@desk.example' },
+  { id: BENTO, name: 'Bento', email: 'bento@desk.example' },
+  { id: OTTILIE, name: 'Ottilie', email: 'ottilie@desk.example' },
+]
+/** A Tuesday, 09:00 in UTC. */
+export const START = Date.UTC(2027, 2, 2, 9)
+
+/** A built server with an empty data file and a stand-in world, its clock under the test's hand. */
+export class World {
+  readonly dataDir = mkdtempSync(join(tmpdir(), 'quill-'))
+  readonly standins: Part
+  readonly #port: number
+  readonly #env: Record<string, string>
+  server: Part
+
+  private constructor(standins: Part, server: Part, port: number, dataDir: string, env: Record<string, string>) {
+    this.standins = standins
+    this.server = server
+    this.#port = port
+    this.dataDir = dataDir
+    this.#env = env
+  }
+
+  static async start(env: Record<string, string> = {}, demo = true): Promise<World> {
+    const standins = await startStandins({ port: await freePort() })
+    const port = await freePort()
+    const dataDir = mkdtempSync(join(tmpdir(), 'quill-'))
+    const given = { QUILL_LEASE_SECONDS: '1', QUILL_TICK_MS: '60', QUILL_LOG: 'error', ...env }
+    const server = await startServer({ port, dataDir, standins: standins.url, demo, env: given })
+    const world = new World(standins, server, port, dataDir, given)
+    if (demo) await world.nobody().want('POST', '/api/demo/begin', { at: START, people: PEOPLE })
+    return world
+  }
+
+  async stop(): Promise<void> {
+    await this.server.stop()
+    await this.standins.stop()
+    rmSync(this.dataDir, { recursive: true, force: true })
+  }
+
+  /** Kills the server as a power cut would. */
+  async kill(): Promise<void> {
+    const gone = new Promise((resolve) => this.server.child.once('exit', resolve))
+    this.server.child.kill('SIGKILL')
+    await gone
+  }
+
+  async restart(): Promise<void> {
+    this.server = await startServer({ port: this.#port, dataDir: this.dataDir, standins: this.standins.url, demo: true, env: this.#env })
+  }
+
+  nobody = (): Person => new Person(this.server.url)
+  nell = (): Promise<Person> => this.#signedIn(NELL)
+  bento = (): Promise<Person> => this.#signedIn(BENTO)
+  ottilie = (): Promise<Person> => this.#signedIn(OTTILIE)
+  readonly ids = { nell: NELL, bento: BENTO, ottilie: OTTILIE }
+
+  async #signedIn(personId: string): Promise<Person> {
+    const person = this.nobody()
+    await person.want('POST', '/api/demo/session', { personId })
+    return person
+  }
+
+  async trouble(host: string, trouble: Trouble | null): Promise<void> {
+    await fetch(`${this.standins.url}/control/trouble`, { method: 'POST', body: JSON.stringify({ host, trouble }) })
+  }
+
+  /** What a network has of us, newest first. */
+  async posted(host: string): Promise<NetworkPost[]> {
+    const all = (await (await fetch(`${this.standins.url}/control/posts`)).json()) as Record<string, NetworkPost[]>
+    return all[host] ?? []
+  }
+}
+
+const SLOTS = [1, 2, 3, 4, 5, 6, 7].flatMap((weekday) => ['10:00', '15:00'].map((time) => ({ weekday, time, use: 'any', pillarId: null })))
+export const CHATTERBROOK = { address: 'https://chatterbrook.example/@spare', token: 'chatter-spare-0a7e', slots: SLOTS }
+export const COMMONFIRE = { address: 'https://commonfire.example', token: 'commonfire-spare-77b9', slots: SLOTS }
+
+/** A brand in UTC with an account on each network. */
+export async function makeBrand(person: Person, accounts = [CHATTERBROOK, COMMONFIRE]): Promise<{ id: string; path: string; view: () => Promise<BrandView> }> {
+  const id = uuid()
+  const path = `/api/brands/${id}`
+  await person.want('POST', '/api/brands', { id, name: 'A brand', zone: 'UTC', language: 'en', mark: 'A', markInk: 1 })
+  for (const account of accounts) await person.want('POST', `${path}/accounts`, account)
+  return { id, path, view: () => person.want<BrandView>('GET', path) }
+}
+
+/** The body of a line-up as a browser would send it now. */
+export async function newPost(person: Person, path: string, text: string, more: Record<string, unknown> = {}): Promise<Record<string, unknown>> {
+  const { accounts } = await person.want<BrandView>('GET', path)
+  const { version } = await person.want<NextSlots>('GET', `${path}/next-slots`)
+  return { id: uuid(), text, accounts: accounts.map((account) => ({ accountId: account.id, ownText: null })), planVersion: version, ...more }
+}
+
+export const scheduleOf = (person: Person, path: string): Promise<ScheduleView> => person.want('GET', `${path}/schedule`)
+export const playHours = (person: Person, hours: number): Promise<unknown> => person.want('POST', '/api/demo/clock', { hours })
