@@ -191,6 +191,8 @@ export interface ScheduleView {
   now: Instant
   cards: Card[]
   open: { accountId: string; at: Instant; slotId: string; because: string }[]
+  /** Posts of the last week that were not sent, or not yet, and that nobody lined up again. */
+  troubled: Card[]
   unplaced: { lineId: string; postId: string; accountId: string; text: string; says: string }[]
   /** Over the whole plan, not only the days shown. */
   lined: number

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useMediaQuery } from '@vueuse/core'
-import { ChevronLeft, ChevronRight } from '@lucide/vue'
+import { ChevronLeft, ChevronRight, TriangleAlert } from '@lucide/vue'
 import { words } from '#shared/words'
 import { addDays, weekOf } from '../utils/localTime'
 import type { Card } from '#shared/api'
@@ -27,13 +27,13 @@ watch(
 )
 
 const view = computed(() => schedule.shown)
-const card = computed<Card | null>(() => view.value?.cards.find((one) => one.id === openId.value) ?? null)
+const troubled = computed(() => view.value?.troubled ?? [])
+const card = computed<Card | null>(() => [...(view.value?.cards ?? []), ...troubled.value].find((one) => one.id === openId.value) ?? null)
 const range = computed(() => {
   if (!view.value) return ''
   const name = (date: string): string => times.dayMonth(Date.parse(`${date}T12:00:00Z`))
   return `${name(view.value.from)} – ${name(addDays(view.value.from, 6))}`
 })
-const failed = computed(() => (view.value?.cards ?? []).filter((one) => one.state === 'not-sent' || one.state === 'trying-again' || one.state === 'unknown'))
 </script>
 
 <template>
@@ -52,13 +52,13 @@ const failed = computed(() => (view.value?.cards ?? []).filter((one) => one.stat
     <template v-else>
       <DayList v-if="isPhone" :view="view" :accounts="brand.view.accounts" @open="openId = $event" />
       <AccountSheet v-else :view="view" :accounts="brand.view.accounts" @open="openId = $event" />
-      <footer class="flex flex-wrap items-center gap-x-4 gap-y-1 border-t border-rule px-3.5 py-2 text-small text-ink-2 max-column:hidden">
-        <ul class="flex flex-wrap gap-x-3.5" :aria-label="says.legend">
+      <footer class="flex flex-wrap items-center gap-x-4 gap-y-1 border-t border-rule px-3.5 py-2 text-small text-ink-2">
+        <ul class="flex flex-wrap gap-x-3.5 max-column:hidden" :aria-label="says.legend">
           <li v-for="pillar in brand.view.pillars" :key="pillar.id" class="flex items-center gap-1.5">
             <i class="size-2 rounded-[2px]" :style="{ background: `var(--pillar-${pillar.ink})` }" />{{ pillar.name }}
           </li>
         </ul>
-        <span class="grow" />
+        <span class="grow max-column:hidden" />
         <span
           v-if="view.unplaced.length > 0"
           class="text-warn"
@@ -66,12 +66,13 @@ const failed = computed(() => (view.value?.cards ?? []).filter((one) => one.stat
           >{{ says.unplaced(view.unplaced.length) }}</span
         >
         <button
-          v-if="failed[0]"
+          v-if="troubled[0]"
           type="button"
-          class="max-w-[60ch] truncate text-left text-bad underline-offset-2 hover:underline"
-          @click="openId = failed[0]!.id"
+          class="flex min-h-6 max-w-[70ch] items-center gap-1.5 text-left text-bad underline-offset-2 hover:underline"
+          @click="openId = troubled[0].id"
         >
-          {{ failed[0].says }}
+          <TriangleAlert :size="14" class="shrink-0" aria-hidden="true" />
+          <b class="shrink-0 font-semibold">{{ says.failed(troubled.length) }}</b><span class="truncate">{{ troubled[0].says }}</span>
         </button>
       </footer>
     </template>

@@ -85,12 +85,13 @@ export const useWireStore = defineStore('wire', () => {
     }
     const known = new Map(rows.value.map((row) => [row.id, row]))
     for (const row of page.articles) Object.assign(known.get(row.id) ?? {}, row)
-    const newest = rows.value[0]!.at
-    arrived.value = page.articles.filter((row) => !known.has(row.id) && row.at >= newest)
+    // The page may reach further back than what is loaded here; what lies behind comes with the next page.
+    const oldest = next.value === null ? '' : rows.value.at(-1)!.at
+    arrived.value = page.articles.filter((row) => !known.has(row.id) && row.at > oldest)
   }
 
   function showArrived(): void {
-    rows.value = [...arrived.value, ...rows.value]
+    rows.value = [...arrived.value, ...rows.value].sort((a, b) => b.at.localeCompare(a.at))
     arrived.value = []
   }
 

@@ -151,6 +151,7 @@ export async function scheduleOf(brandId: string, from: string | null, days: num
     now: toInstant(now()),
     cards: cards.filter((card) => isShown(card.at)).sort((a, b) => a.at.localeCompare(b.at)),
     open: plan.open.filter((slot) => isShown(slot.at)),
+    troubled: troubledOf(deliveries, lines).map(deliveryCard),
     unplaced: plan.unplaced.flatMap((entry) => {
       const line = lines.find((candidate) => candidate.post_id === entry.postId && candidate.account_id === entry.accountId)
       return line ? [{ lineId: line.id, postId: line.post_id, accountId: line.account_id, text: line.own_text ?? line.text, says: entry.says }] : []
@@ -161,6 +162,19 @@ export async function scheduleOf(brandId: string, from: string | null, days: num
     endsAt: plan.entries.at(-1)?.at ?? null,
     perAccount: plan.perAccount,
   }
+}
+
+const TROUBLE_DAYS = 7
+
+/** Deliveries of the last week that did not arrive, newest first; one whose post waits again or went out since is settled. */
+function troubledOf(deliveries: DeliveryRow[], lines: LinedPost[]): DeliveryRow[] {
+  const isSame = (a: { post_id: string; account_id: string }, b: DeliveryRow): boolean => a.post_id === b.post_id && a.account_id === b.account_id
+  return deliveries
+    .filter((delivery) => ['not-sent', 'waiting', 'unknown'].includes(delivery.state) && delivery.due_at > now() - TROUBLE_DAYS * DAY)
+    .filter(
+      (delivery) => !lines.some((line) => isSame(line, delivery)) && !deliveries.some((other) => isSame(other, delivery) && other.due_at > delivery.due_at),
+    )
+    .toReversed()
 }
 
 function lineCard(entry: Plan['entries'][number], lines: LinedPost[], accounts: AccountRow[]): Card[] {

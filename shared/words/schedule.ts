@@ -19,7 +19,7 @@ export const schedule = {
   legend: 'Pillars',
   noPillar: 'No pillar',
   unplaced: (count: number) => counted(count, 'post has no slot', 'posts have no slot'),
-  failed: (count: number) => counted(count, 'post was not sent', 'posts were not sent'),
+  failed: (count: number) => counted(count, 'post has not gone out', 'posts have not gone out'),
   nothing: { title: 'No account, no schedule', detail: 'Posts go out through accounts, at the slots of their timetables.', go: 'Add an account' },
   card: {
     name: 'Post',

@@ -50,7 +50,7 @@ const choices = [
       :href="session.me!.demo!.sites.replace('/sites', '/')"
       target="_blank"
       rel="noopener"
-      class="mt-1 inline-flex items-center gap-1 underline underline-offset-2 hover:text-ink"
+      class="mt-1 inline-flex min-h-6 items-center gap-1 underline underline-offset-2 hover:text-ink"
       >{{ words.demo.networks }}<ExternalLink :size="10" aria-hidden="true"
     /></a>
   </div>

@@ -25,8 +25,6 @@ const isBad = computed(() => ['not-sent', 'trying-again', 'unknown'].includes(pr
       <template v-if="account"> · {{ account }}</template>
       <b v-if="card.state !== 'lined-up'" class="ml-1 font-semibold" :class="isBad ? 'text-bad' : 'text-ok'"> {{ words.schedule.states[card.state] }}</b>
     </span>
-    <span class="serif line-clamp-3 text-[13.5px] leading-[1.22] font-medium" :class="card.state === 'sent' ? 'text-ink-2' : ''" dir="auto">{{
-      comment
-    }}</span>
+    <span class="serif line-clamp-3 text-[13.5px] leading-[1.22] font-medium" :class="card.state === 'sent' ? 'text-ink-2' : ''" dir="auto">{{ comment }}</span>
   </button>
 </template>

@@ -52,8 +52,9 @@ const host = (url: string): string => new URL(url).hostname
           <td class="py-2 pr-4 text-ink-2">{{ source.folder ?? '' }}</td>
           <td class="py-2 pr-4 text-right">{{ source.articles }}</td>
           <td class="py-2 pr-4 whitespace-nowrap text-ink-2">
-            <span v-if="source.lastFetchedAt" :title="times.exact(source.lastFetchedAt)">{{ times.ago(source.lastFetchedAt) }}</span
-            ><template v-else>{{ says.never }}</template>
+            <span v-if="source.lastFetchedAt" :title="times.exact(source.lastFetchedAt)">{{ times.ago(source.lastFetchedAt) }}</span><template v-else>{{
+              says.never
+            }}</template>
           </td>
           <td class="py-2 pr-4 whitespace-nowrap text-ink-2">{{ source.nextFetchAt ? times.time(source.nextFetchAt) : '' }}</td>
           <td class="py-1.5 text-right whitespace-nowrap">

@@ -38,7 +38,12 @@ function change(slot: PlannedSlot, field: HTMLInputElement): void {
             class="w-12 bg-transparent px-1.5 py-px text-small"
             @change="change(slot, $event.target as HTMLInputElement)"
           />
-          <button type="button" class="p-1 text-ink-3 hover:text-bad" :aria-label="says.removeTime(slot.time, day.name)" @click="remove(slot)">
+          <button
+            type="button"
+            class="grid size-6 place-items-center text-ink-3 hover:text-bad"
+            :aria-label="says.removeTime(slot.time, day.name)"
+            @click="remove(slot)"
+          >
             <X :size="11" aria-hidden="true" />
           </button>
         </span>

@@ -43,7 +43,7 @@ const saysOffer = (offer: Proof['offers'][number]): string => says.offers[offer.
       }}</span>
     </p>
     <p class="text-base wrap-anywhere whitespace-pre-wrap" dir="auto" :data-testid="`proof-${account.name}`">
-      <span v-for="(piece, at) in pieces" :key="at" :class="[piece.kind ? 'text-act' : '', piece.over ? 'bg-bad/15 text-bad line-through' : '']">{{
+      <span v-for="(piece, at) in pieces" :key="at" :class="piece.over ? 'text-bad line-through decoration-2' : piece.kind ? 'text-act' : ''">{{
         piece.text
       }}</span>
     </p>

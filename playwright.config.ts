@@ -1,0 +1,30 @@
+import { defineConfig } from '@playwright/test'
+
+export default defineConfig({
+  testDir: 'tests/e2e',
+  outputDir: 'test-results',
+  reporter: [['list'], ['json', { outputFile: '.cache/e2e.json' }]],
+  workers: 1,
+  timeout: 90_000,
+  expect: { timeout: 10_000 },
+  use: {
+    viewport: { width: 1280, height: 800 },
+    locale: 'en-GB',
+    trace: 'off',
+    launchOptions: {
+      executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+        '--disable-domain-reliability',
+        '--no-pings',
+        '--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1, EXCLUDE localhost',
+      ],
+    },
+  },
+})

@@ -1,0 +1,90 @@
+import type { Page } from '@playwright/test'
+import { expect, expectAccessible, signIn, test } from './support'
+
+const SCREENS: Record<string, (page: Page) => Promise<void>> = {
+  'Wire with sheet and proof': async (page) => {
+    await page.locator('[data-article]').nth(2).click()
+    await page.getByRole('textbox', { name: 'Your line' }).fill('x'.repeat(300))
+    await page.getByRole('button', { name: 'Proof for Chatterbrook' }).click()
+    await expect(page.getByText('Too long for Chatterbrook')).toBeVisible()
+  },
+  Schedule: async (page) => {
+    await page.keyboard.press('2')
+    await expect(page.locator('[data-state]').first()).toBeVisible()
+  },
+  'a failed post': async (page) => {
+    await page.keyboard.press('2')
+    await page.getByRole('button', { name: /has not gone out/ }).click()
+    await expect(page.getByRole('dialog')).toContainText('refused it for good')
+  },
+  Sources: async (page) => {
+    await page.keyboard.press('3')
+    await page.getByLabel('Address of a site or a feed').fill('grainledger.example')
+    await page.getByRole('button', { name: 'Find its feed' }).click()
+    await expect(page.getByText('Its newest')).toBeVisible()
+  },
+  Watches: async (page) => {
+    await page.goto(new URL('/set-up/watches', page.url()).href)
+    await page.getByRole('button', { name: 'Edit: Comets' }).click()
+    await expect(page.getByRole('dialog').getByRole('heading').first()).toBeVisible()
+  },
+  Accounts: async (page) => {
+    await page.goto(new URL('/set-up/accounts', page.url()).href)
+    await page.getByRole('button', { name: /Edit: Chatterbrook/ }).click()
+    await expect(page.getByRole('dialog').getByRole('heading').first()).toBeVisible()
+  },
+  Pillars: async (page) => {
+    await page.goto(new URL('/set-up/pillars', page.url()).href)
+    await page.getByRole('button', { name: 'Add a pillar' }).click()
+    await expect(page.getByRole('dialog').getByRole('heading').first()).toBeVisible()
+  },
+  Brand: async (page) => {
+    await page.goto(new URL('/set-up/brand', page.url()).href)
+    await expect(page.getByLabel('Name of the brand')).toHaveValue('Hollow Hill Observatory')
+  },
+  You: async (page) => {
+    await page.goto(new URL('/set-up/you', page.url()).href)
+    await expect(page.getByText('this one')).toBeVisible()
+  },
+  Keys: async (page) => {
+    await page.keyboard.press('?')
+    await expect(page.getByRole('dialog')).toContainText('Next article')
+  },
+  'the brand menu': async (page) => {
+    await page.getByRole('button', { name: 'Brand, theme and account' }).click()
+    await expect(page.getByRole('menuitem', { name: 'Millrace Bread School' })).toBeVisible()
+  },
+}
+
+for (const theme of ['light', 'dark'] as const) {
+  test.describe(`${theme} theme`, () => {
+    test.use({ colorScheme: theme })
+    for (const [name, open] of Object.entries(SCREENS)) {
+      test(`axe-core finds nothing on ${name}`, async ({ page, demo }) => {
+        await signIn(page, demo.url)
+        await expect(page.locator('[data-article]').first()).toBeVisible()
+        await open(page)
+        // A dialog on its way in is half transparent.
+        await page.waitForFunction(() => document.getAnimations().length === 0)
+        await expectAccessible(page)
+      })
+    }
+    test('axe-core finds nothing on the sign-in page', async ({ page, demo }) => {
+      await page.goto(`${demo.url}/sign-in`)
+      await expectAccessible(page)
+    })
+  })
+}
+
+test('the sign-in page works without script', async ({ browser, demo }) => {
+  const context = await browser.newContext({ javaScriptEnabled: false })
+  const page = await context.newPage()
+  await page.goto(`${demo.url}/sign-in`)
+  await page.getByLabel('Mail address').fill('nell@ashgrove.example')
+  await page.getByLabel('Password').fill('wrong')
+  await page.getByRole('button', { name: 'Sign in', exact: true }).click()
+  await expect(page.getByRole('alert')).toContainText('do not belong together')
+  await page.getByRole('button', { name: 'Sign in as Nell Ashgrove' }).click()
+  await expect(page).toHaveURL(/\/wire/)
+  await context.close()
+})
