@@ -4,6 +4,7 @@ import type { Entity, NetworkRules } from './types'
 // Boundaries as in twitter-text 3.1.0's published grammar; a name with a host behind it is one on another server.
 const MENTION = /(?<![a-z0-9_!#$%&*@＠])[@＠]([a-z0-9_]{1,30}(?![a-z0-9_])(?:@[a-z0-9-]+(?:\.[a-z0-9-]+)+)?)(?![@＠\u00c0-\u024f\u1e00-\u1eff]|:\/\/)/giu
 const TAG_UNIT = '[\\p{L}\\p{M}\\p{Nd}_\\u200c\\u200d\\u00b7\\u05be\\u05f3\\u05f4\\u0f0b\\u0f0c\\u3003\\u301c\\u309b\\u309c\\u30a0\\u30fb\\uff5e]'
+// eslint-disable-next-line no-misleading-character-class -- joiners and marks are meant as units of their own
 const HASHTAG = new RegExp(`(?<!(?!\\ufe0e|\\ufe0f)${TAG_UNIT}|&)[#＃](?!\\ufe0f|\\u20e3)(${TAG_UNIT}*[\\p{L}\\p{M}]${TAG_UNIT}*)(?![#＃]|:\\/\\/)`, 'gu')
 
 /**

@@ -1,6 +1,7 @@
 import { parse } from 'tldts'
 import type { Entity } from './types'
 
+/* eslint-disable no-misleading-character-class -- ranges of combining marks are meant as such */
 // The character classes are those of twitter-text 3.1.0's published grammar of links.
 const LATIN =
   '\\u00c0-\\u00d6\\u00d8-\\u00f6\\u00f8-\\u024f\\u0253\\u0254\\u0256\\u0257\\u0259\\u025b\\u0263\\u0268\\u026f\\u0272\\u0289\\u028b\\u02bb\\u0300-\\u036f\\u1e00-\\u1eff'
