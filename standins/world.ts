@@ -100,8 +100,11 @@ function takeTrouble(troubles: Map<string, Trouble>, ask: Ask): Trouble | null {
   return { ...trouble }
 }
 
-/** Pages point at their own host; under `/sites/HOST/` they stay there. */
+/** Pages point at hosts that no browser finds; under `/sites/HOST/` links and redirects stay in this world. */
 function forBrowser(reply: Reply, host: string): Reply {
+  if (reply.type?.startsWith('text/html') && typeof reply.body === 'string') {
+    return { ...reply, body: reply.body.replace(/href="https:\/\/([a-z0-9.-]+\.example)/g, 'href="/sites/$1') }
+  }
   const location = reply.headers?.['location']
   return location ? { ...reply, headers: { ...reply.headers, location: location.replace(`https://${host}/`, `/sites/${host}/`) } } : reply
 }

@@ -2,7 +2,7 @@
 import { useMediaQuery } from '@vueuse/core'
 import { ChevronLeft, ChevronRight, TriangleAlert } from '@lucide/vue'
 import { words } from '#shared/words'
-import { addDays, weekOf } from '../utils/localTime'
+import { addDays } from '../utils/localTime'
 import type { Card } from '#shared/api'
 
 useHead({ title: `${words.schedule.title} · ${words.frame.product}` })
@@ -38,7 +38,7 @@ const range = computed(() => {
 
 <template>
   <div class="contents">
-    <PageHead :title="view ? says.week(weekOf(view.from)) : says.title" :detail="range">
+    <PageHead :title="says.title" :detail="range">
       <div class="flex gap-1.5">
         <PlainButton :aria-label="says.earlier" :title="says.earlier" @click="schedule.move(-7)"><ChevronLeft :size="15" aria-hidden="true" /></PlainButton>
         <PlainButton :aria-label="says.later" :title="says.later" @click="schedule.move(7)"><ChevronRight :size="15" aria-hidden="true" /></PlainButton>

@@ -49,7 +49,7 @@ const finish = (): void => window.location.assign('/wire')
     <header class="column:col-span-2">
       <p class="serif text-[19px] text-ink-2 italic">{{ words.frame.product }}</p>
       <h1 class="serif text-[36px] leading-tight font-medium tracking-[-0.7px]">{{ says.title }}</h1>
-      <p class="mt-1 max-w-[60ch] text-ink-2">{{ says.intro }}</p>
+      <p class="mt-1 max-w-[80ch] text-ink-2">{{ says.intro }}</p>
     </header>
     <ol class="mt-8 grid content-start gap-1 max-column:mt-5 max-column:flex max-column:flex-wrap">
       <li

@@ -29,11 +29,3 @@ export function localMoment(at: number, zone: string): LocalMoment {
 export function addDays(date: string, days: number): string {
   return new Date(Date.parse(`${date}T00:00:00Z`) + days * 86_400_000).toISOString().slice(0, 10)
 }
-
-/** ISO 8601 week number of a day. */
-export function weekOf(date: string): number {
-  const thursday = new Date(`${date}T00:00:00Z`)
-  thursday.setUTCDate(thursday.getUTCDate() + 4 - (thursday.getUTCDay() || 7))
-  const yearStart = Date.UTC(thursday.getUTCFullYear(), 0, 1)
-  return Math.ceil(((thursday.getTime() - yearStart) / 86_400_000 + 1) / 7)
-}

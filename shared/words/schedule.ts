@@ -3,7 +3,6 @@ import { counted } from './plural'
 export const schedule = {
   title: 'Schedule',
   sheet: 'Accounts by days',
-  week: (number: number) => `Week ${number}`,
   earlier: 'Seven days earlier',
   later: 'Seven days later',
   today: 'Today',
