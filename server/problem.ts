@@ -12,6 +12,7 @@ const STATUS = {
   foreignOrigin: 403,
   notFound: 404,
   stale: 409,
+  emailTaken: 409,
   planChanged: 409,
   alreadyStarted: 409,
   alreadyGone: 409,

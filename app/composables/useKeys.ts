@@ -3,7 +3,8 @@ export interface Key {
   /** As `KeyboardEvent.key` gives it; several mean the same. */
   keys: string[]
   says: string
-  does: () => void
+  /** Given the key that was pressed, for entries that several keys lead to. */
+  does: (key: string) => void
   /** With Ctrl or ⌘; such a key also works while typing. */
   command?: boolean
 }
@@ -32,7 +33,7 @@ export function useKeyListener(): void {
     const found = known.value.findLast((key) => Boolean(key.command) === command && key.keys.includes(event.key))
     if (!found) return
     event.preventDefault()
-    found.does()
+    found.does(event.key)
   })
 }
 

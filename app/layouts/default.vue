@@ -1,34 +1,27 @@
 <script setup lang="ts">
-import { useEventListener } from '@vueuse/core'
 import { words } from '#shared/words'
 
 const session = useSessionStore()
 const brand = useBrandStore()
-const wire = useWireStore()
 const schedule = useScheduleStore()
 const notices = useNoticesStore()
 const { openKeys } = useKeysDialog()
 
 useKeyListener()
 useChanges()
+const SCREENS: Record<string, string> = { 1: '/wire', 2: '/schedule', 3: '/set-up/sources' }
 useKeys([
-  { keys: ['1', '2', '3'], says: words.keys.screens, does: () => undefined },
+  { keys: Object.keys(SCREENS), says: words.keys.screens, does: (key) => void navigateTo(SCREENS[key]) },
   { keys: ['u'], says: words.keys.undo, does: () => notices.undoLast() },
   { keys: ['?'], says: words.keys.keys, does: openKeys },
 ])
-const SCREENS: Record<string, string> = { 1: '/wire', 2: '/schedule', 3: '/set-up/sources' }
-useEventListener('keydown', (event: KeyboardEvent) => {
-  const isTyping = event.target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(event.target.tagName)
-  const screen = SCREENS[event.key]
-  if (!screen || isTyping || event.ctrlKey || event.metaKey || event.altKey || document.querySelector('[role=dialog]')) return
-  void navigateTo(screen)
-})
 
+// The Wire loads its own list; what stands on every screen is loaded here.
 watch(
   () => session.brandId,
   async () => {
     schedule.from = null
-    await Promise.allSettled([brand.load(), schedule.load(), wire.setFilter({ watch: null, show: 'open' })])
+    await Promise.allSettled([brand.load(), schedule.load()])
   },
   { immediate: true },
 )

@@ -5,6 +5,7 @@ import type { Show } from '../stores/wire'
 useHead({ title: `${words.wire.title} · ${words.frame.product}` })
 const wire = useWireStore()
 const brand = useBrandStore()
+const session = useSessionStore()
 const route = useRoute()
 const router = useRouter()
 const line = ref<{ write: () => void; lineUp: () => void } | null>(null)
@@ -14,10 +15,15 @@ const SHOWS = Object.keys(words.wire.shows) as Show[]
 onMounted(async () => {
   const show = SHOWS.find((one) => one === route.query['show']) ?? 'open'
   const watched = typeof route.query['watch'] === 'string' ? route.query['watch'] : null
-  if (show !== wire.filter.show || watched !== wire.filter.watch) await wire.setFilter({ show, watch: watched })
-  else if (wire.rows.length === 0) await wire.load()
-  if (typeof route.query['article'] === 'string' && wire.selectedId === null) await wire.select(route.query['article'])
+  const article = route.query['article']
+  const isOther = show !== wire.filter.show || watched !== wire.filter.watch || wire.loadedFor !== session.brandId
+  if (isOther) await wire.setFilter({ show, watch: watched })
+  if (typeof article === 'string' && wire.selectedId === null) await wire.select(article)
 })
+watch(
+  () => session.brandId,
+  () => wire.setFilter({ show: 'open', watch: null }),
+)
 watch(
   () => [wire.filter.show, wire.filter.watch, wire.selectedId] as const,
   ([show, watched, article]) => {

@@ -31,6 +31,8 @@ export const useWireStore = defineStore('wire', () => {
   const selectedId = ref<string | null>(null)
   const article = ref<ArticleFull | null>(null)
   const articleFailed = ref('')
+  /** The brand the list is of: another one's list is never shown. */
+  const loadedFor = ref<string | null>(null)
   let turn = 0
 
   const index = computed(() => rows.value.findIndex((row) => row.id === selectedId.value))
@@ -46,6 +48,7 @@ export const useWireStore = defineStore('wire', () => {
   async function load(): Promise<void> {
     if (!session.brandId) return
     const mine = ++turn
+    loadedFor.value = session.brandId
     loading.value = rows.value.length === 0
     failed.value = ''
     try {
@@ -74,7 +77,7 @@ export const useWireStore = defineStore('wire', () => {
 
   /** Looks what came or was decided elsewhere. Nothing moves: new articles wait above the list until they are asked for. */
   async function refresh(): Promise<void> {
-    if (!session.brandId || loading.value) return
+    if (loadedFor.value !== session.brandId || loading.value) return
     const mine = turn
     const page = await api.get<WirePage>(pagePath(null))
     if (mine !== turn) return
@@ -184,6 +187,7 @@ export const useWireStore = defineStore('wire', () => {
     filter,
     rows,
     next,
+    loadedFor,
     arrived,
     loading,
     failed,

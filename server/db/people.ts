@@ -35,6 +35,11 @@ export const touchSession = async (db: Db, id: string, at: number): Promise<void
 export const revokeSession = async (db: Db, personId: string, id: string, at: number): Promise<boolean> =>
   (await db('sessions').where({ id, person_id: personId }).whereNull('revoked_at').update({ revoked_at: at })) > 0
 
+/** Ends all sessions of a person but one. */
+export const revokeOtherSessions = async (db: Db, personId: string, keptId: string, at: number): Promise<void> => {
+  await db('sessions').where({ person_id: personId }).whereNot({ id: keptId }).whereNull('revoked_at').update({ revoked_at: at })
+}
+
 export const triesOf = (db: Db, who: string): Promise<{ failures: number; blocked_until: number } | undefined> =>
   db<{ who: string; failures: number; blocked_until: number }>('sign_in_tries').where({ who }).first()
 

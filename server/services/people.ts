@@ -104,13 +104,14 @@ export async function meOf(person: Person): Promise<Me> {
   }
 }
 
-/** Changes a person's own name, mail address and, when given, password. */
-export async function editMe(personId: string, input: { name: string; email: string; password: string }): Promise<Person> {
+/** Changes a person's own name, mail address and, when given, password; a new password ends every other session of theirs. */
+export async function editMe(personId: string, sessionId: string, input: { name: string; email: string; password: string }): Promise<Person> {
   const password_hash = input.password === '' ? null : await hashPassword(input.password)
   return inTransaction(async (db) => {
     const other = await people.personByEmail(db, input.email)
-    if (other && other.id !== personId) throw problem('stale').at('email')
+    if (other && other.id !== personId) throw problem('emailTaken').at('email')
     await people.updatePerson(db, personId, { name: input.name, email: input.email, ...(password_hash ? { password_hash } : {}) })
+    if (password_hash) await people.revokeOtherSessions(db, personId, sessionId, realNow())
     return { id: personId, name: input.name, email: input.email }
   })
 }

@@ -9,6 +9,7 @@ export const refusals = {
     title: 'Changed in the meantime',
     detail: 'Someone changed this after you opened it. Look at the new state and try again; nothing was overwritten.',
   },
+  emailTaken: { title: 'Already someone’s', detail: 'Another person here has this mail address.' },
   planChanged: { title: 'The plan has changed', detail: 'Another post took a slot in the meantime. The slots shown are new; line it up again if they suit.' },
   signIn: { title: 'Not signed in', detail: 'The mail address and the password do not belong together.' },
   signInWait: (seconds: number) => ({ title: 'Too many tries', detail: `Wait ${seconds} seconds, then try again.` }),

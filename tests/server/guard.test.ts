@@ -111,6 +111,14 @@ describe('sessions', () => {
     expect((await first.ask('GET', '/api/me')).status).toBe(200)
   })
 
+  it('of a person end when another of theirs sets a new password', async () => {
+    const [first, second] = [await world.bento(), await world.bento()]
+    await first.want('PATCH', '/api/me', { name: 'Bento', email: 'bento@desk.example', password: 'a new long password' })
+    expect([(await first.ask('GET', '/api/me')).status, (await second.ask('GET', '/api/me')).status]).toEqual([200, 401])
+    expect((await world.nobody().ask('POST', '/api/session', { email: 'bento@desk.example', password: 'a new long password' })).status).toBe(200)
+    bento = await world.bento()
+  })
+
   it('can’t be made up: a changed cookie is nobody’s', async () => {
     const person = await world.nell()
     person.cookie = `${person.cookie.slice(0, -3)}abc`

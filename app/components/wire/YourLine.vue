@@ -115,6 +115,7 @@ defineExpose({ write: () => field.value?.focus(), lineUp: () => void lineUp() })
           :lang="brand.view?.brand.language"
           spellcheck="true"
           class="block min-h-[118px] w-full resize-y rounded-md border border-edge bg-sheet px-2.5 py-2 text-body placeholder:text-ink-3"
+          @keydown.esc.stop="field?.blur()"
         />
         <LineParts v-model="draft" :article="article" />
         <AccountLengths

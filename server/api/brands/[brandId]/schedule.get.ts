@@ -1,5 +1,5 @@
 import { route } from '../../../route'
-import { scheduleOf } from '../../../services/plan'
+import { scheduleOf } from '../../../services/schedule'
 
 /** The Schedule from the local day `from` (today without it), `days` long (7 without it, 31 at most). */
 export default route('read', null, ({ actor, query }) => {
