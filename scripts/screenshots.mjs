@@ -17,7 +17,10 @@ const standins = await startStandins({ port: await freePort() })
 const server = await startServer({ port: await freePort(), dataDir, standins: standins.url, demo: true })
 const empty = await startServer({ port: await freePort(), dataDir: emptyDir, standins: standins.url })
 await fillDemo({ url: server.url, standins: standins.url })
-const browser = await browserType.launch({ executablePath, args: ['--no-sandbox', '--disable-gpu', '--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1'] })
+const browser = await browserType.launch({
+  executablePath,
+  args: ['--no-sandbox', '--disable-gpu', '--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1'],
+})
 
 async function picture(name, work, { signedIn = true, base = server.url, ...options } = {}) {
   const context = await browser.newContext({ baseURL: base, viewport: { width: 1280, height: 800 }, locale: 'en-GB', ...options })

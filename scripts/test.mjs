@@ -2,11 +2,13 @@
 import { spawnSync } from 'node:child_process'
 import { existsSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
+import { references } from './references.mjs'
 import { bin, build, chromium, folder, install, root, say } from './setUp.mjs'
 
 install()
 build()
 const browser = chromium()
+references()
 const cache = folder(join(root, '.cache'))
 const total = { passed: 0, failed: 0 }
 

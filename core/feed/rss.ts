@@ -60,12 +60,13 @@ function atomLink(node: Element, rel: string, base: string): string | null {
   return link ? absoluteUrl(attribute(link, 'href'), base) : null
 }
 
-/** RSS 2.0 `author` holds an address with the name in brackets; the name is what a person wants. */
+/** RSS 2.0 `author` holds an address with the name in brackets, and feeds turn that round; the name is what a person wants. */
 function authorOf(item: Element): string | null {
   const creators = children(item, 'dc:creator').flatMap((creator) => oneLine(textOf(creator)) ?? [])
   if (creators.length > 0) return creators.join(', ')
   const author = oneLine(textOf(child(item, 'author', 'itunes:author')))
-  return /\(([^)]+)\)\s*$/.exec(author ?? '')?.[1] ?? author
+  const [, outside, inside] = /^(.*?)\s*\(([^)]+)\)$/.exec(author ?? '') ?? []
+  return [inside, outside].find((part) => part && !part.includes('@')) ?? author
 }
 
 function htmlOf(element: Element | null, base: string): string | null {

@@ -58,6 +58,10 @@ export async function unreadCounts(db: Db, brandId: string): Promise<{ all: numb
 export const archiveOf = (db: Db, brandId: string, limit: number): Promise<ArticleForBrand[]> =>
   wireRows(db, brandId, { show: 'all', watchId: null, sourceId: null, after: null, limit })
 
+/** The newest articles of a feed. */
+export const articlesOfFeed = (db: Db, feedId: string, limit: number): Promise<ArticleRecord[]> =>
+  db<ArticleRecord>('articles').where({ feed_id: feedId }).orderBy('at', 'desc').limit(limit)
+
 export const articleByGuid = (db: Db, feedId: string, guid: string): Promise<ArticleRecord | undefined> =>
   db<ArticleRecord>('articles').where({ feed_id: feedId, guid }).first()
 

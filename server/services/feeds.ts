@@ -3,9 +3,10 @@ import { FeedError, safeHtml, type FeedItem } from '../../core/feed'
 import { SANITISER_VERSION } from '../../core/feed/html'
 import { canonicalUrl } from '../../core/url'
 import { parseWatch } from '../../core/watch'
+import { LIMITS } from '../../shared/limits'
 import { now } from '../clock'
 import { inTransaction, useDb, type Db } from '../db'
-import { articleByGuid, insertArticle, updateArticle } from '../db/articles'
+import { articleByGuid, articlesOfFeed, insertArticle, updateArticle } from '../db/articles'
 import type { ArticleRecord, FeedRow } from '../db/rows'
 import * as sources from '../db/sources'
 import { replaceMarksOfArticles, watchesOfFeed } from '../db/watches'
@@ -142,6 +143,12 @@ function recordOf(feed: FeedRow, item: FeedItem, text: string, language: string 
 
 const saysTheSame = (a: ArticleRecord, b: ArticleRecord): boolean =>
   a.title === b.title && a.text === b.text && a.url === b.url && a.author === b.author && a.content_html === b.content_html && a.summary_html === b.summary_html
+
+/** Looks at a feed's kept articles with the watches of everyone who reads it: a new reader's have seen none of them. */
+export async function markFeed(feed: FeedRow): Promise<void> {
+  await markArticles(feed, await articlesOfFeed(await useDb(), feed.id, LIMITS.watchArchive))
+  await tellReaders(feed, 'article')
+}
 
 /** Looks at articles with the watches of every brand that reads their feed. */
 async function markArticles(feed: FeedRow, articles: ArticleRecord[]): Promise<void> {

@@ -12,7 +12,7 @@ import { askOutside, type Answer } from '../net/outside'
 import { problem, ProblemError } from '../problem'
 import type { ReadFeedResult } from '../work/tasks'
 import type { Actor } from './actor'
-import { fetchFeed, keep, readAnswer } from './feeds'
+import { fetchFeed, keep, markFeed, readAnswer } from './feeds'
 import { changeUndoably } from './history'
 
 /** Where feeds usually lie when a page names none (common practice). */
@@ -114,6 +114,7 @@ export async function addSource(actor: Actor, input: SourceInput & { feedUrl: st
     await putInFolder(db, tracked, actor.brandId, id, input.folder)
   })
   await keep(feed, answer, read)
+  await markFeed(feed)
   return { id, historyId }
 }
 

@@ -86,6 +86,15 @@ test('what changes elsewhere appears by itself and moves nothing', async ({ page
   await expect(page.locator('[data-state=lined-up]')).toHaveCount(2)
 })
 
+test('the demo’s clock brings new articles and sends what is due', async ({ page, demo }) => {
+  await signIn(page, demo.url)
+  await expect(page.locator('[data-article]').first()).toBeVisible()
+  await page.getByRole('button', { name: '+1 hour' }).click()
+  await expect(page.getByTestId('notice')).toContainText('It is now')
+  await page.getByRole('button', { name: /new article/ }).click()
+  await expect(page.locator('[data-article]').first()).toContainText('flares a second time')
+})
+
 test('an offer makes a text fit, an own wording stays with its account, a plan that changed is shown anew', async ({ page, world }) => {
   const nell = await world.nell()
   const { path } = await makeBrand(nell)

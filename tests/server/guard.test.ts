@@ -1,8 +1,8 @@
 import { readdirSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import type { Problem } from '../../shared/api'
-import { makeBrand, World } from '../support/world'
+import type { Problem, WirePage } from '../../shared/api'
+import { makeBrand, newPost, scheduleOf, World } from '../support/world'
 import type { Person } from '../support/person'
 
 const ID = '01900000-0000-7000-8000-00000000ffff'
@@ -70,6 +70,82 @@ it.each(listed((route) => route.method !== 'GET'))('%s is closed to other sites'
   const person = PUBLIC.includes(title) ? world.nobody() : nell
   const answer = await person.ask(method, fill(path, brandId), bodyOf(method), { origin: 'https://elsewhere.example' })
   expect([answer.status, answer.body.type]).toEqual([403, 'urn:clear-quill:foreignOrigin'])
+})
+
+describe('another brand’s thing under one’s own brand', () => {
+  const edits = {
+    sources: { label: 'x', folder: null, own: false, version: 1 },
+    watches: { name: 'x', query: 'x', ink: 1, version: 1 },
+    pillars: { name: 'x', ink: 1, description: '', version: 1 },
+    accounts: { name: 'x', perDay: null, minGapMinutes: 0, token: '', slots: [], version: 1 },
+  }
+  let ids: Record<string, string>
+  let own: string
+
+  beforeAll(async () => {
+    const theirs = await makeBrand(nell)
+    own = (await makeBrand(bento, [])).path
+    const { id: sources } = await nell.want<{ id: string }>('POST', `${theirs.path}/sources`, {
+      feedUrl: 'https://lowlamp.example/feed.xml',
+      label: 'L',
+      folder: null,
+      own: false,
+    })
+    const { id: watches } = await nell.want<{ id: string }>('POST', `${theirs.path}/watches`, { name: 'W', query: 'lamp', ink: 1 })
+    const { historyId } = await nell.want<{ historyId: string }>('POST', `${theirs.path}/posts`, await newPost(nell, theirs.path, 'Theirs'))
+    const view = await theirs.view()
+    const [card] = (await scheduleOf(nell, theirs.path)).cards
+    const { articles } = await nell.want<WirePage>('GET', `${theirs.path}/articles`)
+    ids = {
+      sources,
+      watches,
+      history: historyId,
+      pillars: view.pillars[0]!.id,
+      accounts: view.accounts[0]!.id,
+      lines: card!.lineId!,
+      articles: articles[0]!.id,
+    }
+  })
+
+  it.each(Object.entries(edits))('%s: not there to change or remove', async (kind, edit) => {
+    for (const [method, body] of [
+      ['PATCH', edit],
+      ['DELETE', undefined],
+    ] as const) {
+      expect((await bento.ask(method, `${own}/${kind}/${ids[kind]}`, body)).status).toBe(404)
+    }
+  })
+
+  it('articles, lines, undo and posts: not there either', async () => {
+    expect((await bento.ask('GET', `${own}/articles/${ids['articles']}`)).status).toBe(404)
+    expect((await bento.ask('POST', `${own}/sources/${ids['sources']}/fetch`)).status).toBe(404)
+    expect((await bento.ask('DELETE', `${own}/lines/${ids['lines']}`)).body.type).toBe('urn:clear-quill:alreadyGone')
+    expect((await bento.ask('POST', `${own}/lines/${ids['lines']}/send`)).body.type).toBe('urn:clear-quill:alreadyGone')
+    expect((await bento.ask('POST', `${own}/undo`, { historyId: ids['history'] })).body.type).toBe('urn:clear-quill:nothingToUndo')
+    const post = { id: ID, text: 'x', accounts: [{ accountId: ids['accounts'], ownText: null }], planVersion: 'x' }
+    expect((await bento.ask('POST', `${own}/posts`, post)).status).toBe(404)
+  })
+})
+
+it('knows no demo outside the demo', async () => {
+  const plain = await World.start({}, false)
+  try {
+    const person = plain.nobody()
+    await person.want('POST', '/api/first-start', { name: 'Ida', email: 'ida@reading.example', password: 'long enough for anyone' })
+    for (const [path, body] of [
+      ['begin', { at: 0, people: [] }],
+      ['session', { personId: ID }],
+      ['clock', { hours: 1 }],
+    ] as const) {
+      expect((await person.ask('POST', `/api/demo/${path}`, body)).status, path).toBe(404)
+    }
+    expect(await person.want('GET', '/api/start')).toEqual({ needsFirstStart: false, demoPeople: [] })
+    expect(
+      (await plain.nobody().ask('POST', '/api/first-start', { name: 'Eve', email: 'eve@reading.example', password: 'long enough for anyone' })).body.type,
+    ).toBe('urn:clear-quill:alreadyStarted')
+  } finally {
+    await plain.stop()
+  }
 })
 
 describe('refusals', () => {

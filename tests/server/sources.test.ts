@@ -131,6 +131,17 @@ describe('the brand’s own sight', () => {
     expect((await bento.ask('GET', `${other.path}/picture?url=${encodeURIComponent('https://lowlamp.example/pictures/x.png')}`)).status).toBe(404)
   })
 
+  it('its watches look at articles that others read before it', async () => {
+    const bento = await world.bento()
+    const other = await makeBrand(bento, [])
+    const { id } = await bento.want<{ id: string }>('POST', `${other.path}/watches`, { name: 'Lamps', query: 'lamp', ink: 1 })
+    await bento.want('POST', `${other.path}/sources`, { feedUrl: 'https://lowlamp.example/feed.xml', label: 'L', folder: null, own: false })
+    const { articles } = await bento.want<WirePage>('GET', `${other.path}/articles?watch=${id}`)
+    expect(articles.length).toBeGreaterThan(0)
+    // The other brand's states and watches stay its own.
+    expect(articles.every((article) => article.state === 'new' && article.watches.every((watch) => watch.id === id))).toBe(true)
+  })
+
   it('passes on pictures of its articles, and only those', async () => {
     const { articles } = await nell.want<WirePage>('GET', `${path}/articles?show=all`)
     const bodies = await Promise.all(articles.map((article) => nell.want<ArticleFull>('GET', `${path}/articles/${article.id}`)))
