@@ -13,7 +13,10 @@ export default defineConfig({
       { resolve: { alias }, test: { name: 'app', include: ['tests/app/**/*.test.ts'] } },
       { resolve: { alias }, test: { name: 'reference', include: ['tests/reference/**/*.test.ts'], testTimeout: 60_000 } },
       // Each file starts a built server and a stand-in world of its own.
-      { resolve: { alias }, test: { name: 'server', include: ['tests/server/**/*.test.ts'], testTimeout: 60_000, hookTimeout: 60_000, fileParallelism: true, maxWorkers: 2 } },
+      {
+        resolve: { alias },
+        test: { name: 'server', include: ['tests/server/**/*.test.ts'], testTimeout: 60_000, hookTimeout: 60_000, fileParallelism: true, maxWorkers: 2 },
+      },
     ],
   },
 })

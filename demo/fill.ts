@@ -104,7 +104,10 @@ async function addAccount(at: string, account: BrandPlan['accounts'][number]): P
 
 /** The network refuses one post, so that there is something to mend. */
 async function refuseOnce(host: string, holding: string): Promise<void> {
-  await world.post('/control/trouble', { host, trouble: { refuse: { status: 400, says: 'Posts with a link wait for review today.' }, postsOnly: true, holding, times: 1 } })
+  await world.post('/control/trouble', {
+    host,
+    trouble: { refuse: { status: 400, says: 'Posts with a link wait for review today.' }, postsOnly: true, holding, times: 1 },
+  })
 }
 
 async function lineUp(brand: BrandPlan, stage: number): Promise<void> {
