@@ -61,7 +61,7 @@ useKeys([
       <ArticleList />
       <div
         v-if="wire.selectedId"
-        class="grid min-h-0 grid-cols-[minmax(0,1fr)_272px] bg-sheet max-wide:grid-cols-1 max-wide:overflow-y-auto max-column:fixed max-column:inset-0 max-column:bottom-[52px] max-column:z-20"
+        class="grid min-h-0 grid-cols-[minmax(0,1fr)_272px] bg-sheet max-wide:block max-wide:overflow-y-auto max-column:fixed max-column:inset-0 max-column:bottom-[52px] max-column:z-20"
       >
         <ArticleSheet />
         <YourLine v-if="wire.article" ref="line" :article="wire.article" />

@@ -158,6 +158,8 @@ test.describe('on a phone', () => {
     await expect(page.getByTestId('notice')).toContainText('Lined up')
     await page.getByRole('button', { name: 'Clip' }).click()
     await expect(page.getByTestId('notice')).toContainText('Clipped')
+    const [article, line] = [await page.locator('#article').boundingBox(), await page.getByRole('region', { name: 'Your line' }).boundingBox()]
+    expect(line!.y).toBeGreaterThanOrEqual(article!.y + article!.height)
     await page.getByRole('button', { name: 'Back' }).click()
     await expect(page.locator('[data-article]').first()).toBeVisible()
     await page.getByRole('link', { name: 'Schedule' }).click()

@@ -53,10 +53,7 @@ const openDay = (date: string): Promise<unknown> => Promise.all([schedule.open(d
 </script>
 
 <template>
-  <section
-    :aria-label="says.name"
-    class="grid h-[74px] grid-cols-[repeat(7,1fr)_176px] border-b border-rule bg-sheet max-wide:grid-cols-[repeat(7,1fr)_150px] max-column:h-14 max-column:grid-cols-7"
-  >
+  <section :aria-label="says.name" class="grid h-[74px] grid-cols-[repeat(7,1fr)_176px] border-b border-rule bg-sheet max-column:h-14 max-column:grid-cols-7">
     <button
       v-for="(day, at) in days"
       :key="day.date"

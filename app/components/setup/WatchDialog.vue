@@ -20,6 +20,7 @@ watch(
         : { name: '', query: '', ink: free, version: 1 },
     )
   },
+  { immediate: true },
 )
 async function save(): Promise<void> {
   const known = props.watch

@@ -17,6 +17,10 @@ watch(
   () => article.value?.id,
   () => sheet.value?.scrollTo({ top: 0 }),
 )
+// A picture that can't be had leaves no torn frame behind; its caption says what it was.
+function hideBroken(event: Event): void {
+  if (event.target instanceof HTMLImageElement) event.target.hidden = true
+}
 </script>
 
 <template>
@@ -35,7 +39,7 @@ watch(
     <template v-else>
       <header class="mb-3 max-w-[66ch]">
         <p class="flex items-start gap-2 text-small text-ink-2">
-          <span class="grow">
+          <span class="min-w-0 grow wrap-anywhere">
             <b class="font-semibold text-ink">{{ article.outlet }}</b>
             <template v-if="article.author"> · {{ article.author }}</template> ·
             <time :datetime="article.at" :title="times.exact(article.at)">{{ times.dayTime(article.at) }}</time> ·
@@ -58,7 +62,7 @@ watch(
       </header>
       <!-- Sanitised by the server as it is shown; the browser's own policy lets no script of it run. -->
       <!-- eslint-disable-next-line vue/no-v-html -->
-      <div v-if="body" class="prose" dir="auto" :lang="article.language ?? undefined" v-html="body" />
+      <div v-if="body" class="prose" dir="auto" :lang="article.language ?? undefined" @error.capture="hideBroken" v-html="body" />
       <p v-else class="text-ink-2">{{ says.noText }}</p>
       <p v-if="body && !article.full" class="mt-4 max-w-[66ch] text-small text-ink-2">{{ says.summaryOnly }}</p>
       <footer class="mt-6 grid max-w-[66ch] gap-2 border-t border-rule pt-2.5 text-small text-ink-2">

@@ -6,6 +6,12 @@ import type { Show } from '../../stores/wire'
 const wire = useWireStore()
 const brand = useBrandStore()
 const adding = ref(false)
+// The dialog and what checks its form are fetched when they are first wanted.
+const wasOpened = ref(false)
+function add(): void {
+  wasOpened.value = true
+  adding.value = true
+}
 const chip = 'flex shrink-0 items-center gap-1.5 rounded-full px-2.5 py-[5px] text-small font-medium whitespace-nowrap'
 const shows = Object.entries(words.wire.shows).map(([value, label]) => ({ value, label }))
 </script>
@@ -38,7 +44,7 @@ const shows = Object.entries(words.wire.shows).map(([value, label]) => ({ value,
         :class="[chip, 'px-2 text-ink-2 hover:text-ink']"
         :aria-label="words.wire.newWatch"
         :title="words.wire.newWatch"
-        @click="adding = true"
+        @click="add"
       >
         <Plus :size="14" aria-hidden="true" />
       </button>
@@ -54,6 +60,6 @@ const shows = Object.entries(words.wire.shows).map(([value, label]) => ({ value,
       </select>
       <span>{{ words.wire.order }}</span>
     </div>
-    <WatchDialog :open="adding" :watch="null" @close="adding = false" />
+    <LazyWatchDialog v-if="wasOpened" :open="adding" :watch="null" @close="adding = false" />
   </div>
 </template>
