@@ -140,10 +140,14 @@ export const useWireStore = defineStore('wire', () => {
     if (article.value?.id === id) article.value = { ...article.value, state }
   }
 
-  /** Decides about an article: shown at once, saved behind, put back with a sentence if that fails. */
-  async function decide(id: string, state: ArticleState): Promise<void> {
-    const row = rows.value.find((candidate) => candidate.id === id)
-    const title = row?.title ?? article.value?.title ?? ''
+  /**
+   * Decides about an article: shown at once, saved behind, put back with a sentence if that fails. What was decided already is
+   * taken back by deciding it again.
+   */
+  async function decide(id: string, wanted: ArticleState): Promise<void> {
+    const known = rows.value.find((candidate) => candidate.id === id) ?? article.value
+    const title = known?.title ?? ''
+    const state = known?.state === wanted ? 'read' : wanted
     const putBack = leaveList(id, state)
     const brandId = session.brandId!
     try {

@@ -63,7 +63,7 @@ export const notices = {
   dismiss: 'Dismiss',
   lineUpIn: (places: string) => `Lined up: ${places}`,
   nowhere: 'no slot yet',
-  states: { clipped: 'Clipped', shelved: 'Shelved', passed: 'Passed', read: 'Back among the unread and read', new: 'Marked as new' },
+  states: { clipped: 'Clipped', shelved: 'Shelved', passed: 'Passed', read: 'Taken back', new: 'Marked as new' },
   stateOf: (what: string, title: string) => `${what}: ${title}`,
   saved: 'Saved.',
   removed: (name: string) => `Removed: ${name}`,

@@ -22,7 +22,10 @@ test('a first start from nothing under npm start', async ({ page, world }) => {
 
   await page.goto(url)
   await expect(page).toHaveURL(/\/start$/)
-  await expectAccessible(page)
+  for (const colorScheme of ['dark', 'light'] as const) {
+    await page.emulateMedia({ colorScheme })
+    await expectAccessible(page)
+  }
   await page.getByRole('button', { name: 'Go on' }).click()
   await expect(page.getByText('Give it a name.')).toBeVisible()
   await page.getByLabel('Your name').fill('Ida Brook')

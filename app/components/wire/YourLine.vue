@@ -143,8 +143,17 @@ defineExpose({ write: () => field.value?.focus(), lineUp: () => void lineUp() })
       <PlainButton kind="act" :busy="busy" :disabled="!canLineUp" @click="lineUp"
         >{{ busy ? says.liningUp : says.lineUp }} <KeyHint name="l" on-act
       /></PlainButton>
-      <PlainButton @click="wire.decide(article.id, 'clipped')">{{ words.wire.actions.clip }} <KeyHint name="c" /></PlainButton>
-      <PlainButton kind="quiet" class="px-1.5" @click="wire.decide(article.id, 'passed')">{{ words.wire.actions.pass }} <KeyHint name="p" /></PlainButton>
+      <PlainButton :aria-pressed="article.state === 'clipped'" @click="wire.decide(article.id, 'clipped')">
+        {{ article.state === 'clipped' ? words.wire.actions.clipped : words.wire.actions.clip }} <KeyHint name="c" />
+      </PlainButton>
+      <span class="hidden max-wide:contents">
+        <PlainButton :aria-pressed="article.state === 'shelved'" @click="wire.decide(article.id, 'shelved')">
+          {{ article.state === 'shelved' ? words.wire.actions.shelved : words.wire.actions.shelve }} <KeyHint name="d" />
+        </PlainButton>
+      </span>
+      <PlainButton kind="quiet" class="px-1.5" :aria-pressed="article.state === 'passed'" @click="wire.decide(article.id, 'passed')">
+        {{ article.state === 'passed' ? words.wire.actions.passed : words.wire.actions.pass }} <KeyHint name="p" />
+      </PlainButton>
     </footer>
   </section>
 </template>
