@@ -49,7 +49,7 @@ test('skimming by keys alone: read, clip, pass, shelve, undo, counts right after
   await expect(page.locator('[data-article]')).toHaveCount(1)
   // What was decided is taken back by deciding it again.
   await page.keyboard.press('j')
-  await expect(page.getByRole('button', { name: 'Clipped' })).toHaveAttribute('aria-pressed', 'true')
+  await expect(page.getByRole('button', { name: 'Clipped', exact: true })).toHaveAttribute('aria-pressed', 'true')
   await page.keyboard.press('c')
   await expect(page.getByText('Nothing clipped yet')).toBeVisible()
   await page.getByLabel('Which articles').selectOption('open')
