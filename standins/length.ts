@@ -1,4 +1,4 @@
-import twitter from 'twitter-text'
+import published from 'twitter-text'
 import type { Network } from './networks'
 
 const graphemes = new Intl.Segmenter('und', { granularity: 'grapheme' })
@@ -7,7 +7,7 @@ const graphemes = new Intl.Segmenter('und', { granularity: 'grapheme' })
 export function lengthOn(network: Network, text: string): number {
   if (network.rules.counting === 'weighted') {
     // The reserved `.example` is no known domain to the library; a link under it counts like any other here.
-    return twitter.parseTweet(text.replace(/\.example\b/g, '.com')).weightedLength
+    return published.parseTweet(text.replace(/\.example\b/g, '.com')).weightedLength
   }
   const withoutHosts = text.replace(/(@[a-z0-9_]+)@[a-z0-9.-]+\.[a-z]{2,}/gi, '$1')
   const withFixedLinks = withoutHosts.replace(/https?:\/\/[^\s<>]+/g, 'x'.repeat(network.rules.linkLength))

@@ -1,4 +1,4 @@
-import twitter from 'twitter-text'
+import published from 'twitter-text'
 import { makeBrand } from '../support/world'
 import { expect, signIn, test } from './support'
 
@@ -55,7 +55,7 @@ test('from a feed to a post on two networks', async ({ page, world }) => {
     await expect(page.getByTestId('proof-Chatterbrook')).toContainText('#wheat')
     proof = (await page.getByTestId('proof-Chatterbrook').textContent())!
     expect(proof.startsWith(`${line} #wheat\n\nVomitoxin map`)).toBe(true)
-    const weighted = twitter.parseTweet(proof.replace('.example', '.com')).weightedLength
+    const weighted = published.parseTweet(proof.replace('.example', '.com')).weightedLength
     await expect(page.getByTestId('length-Chatterbrook')).toHaveText(`${weighted}/280`)
     await expect(page.getByRole('list', { name: 'Accounts' })).toContainText('Tue 2, 10:00')
   })
