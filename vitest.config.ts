@@ -15,7 +15,7 @@ export default defineConfig({
       // Each file starts a built server and a stand-in world of its own.
       {
         resolve: { alias },
-        test: { name: 'server', include: ['tests/server/**/*.test.ts'], testTimeout: 60_000, hookTimeout: 60_000, fileParallelism: true, maxWorkers: 2 },
+        test: { name: 'server', include: ['tests/server/**/*.test.ts'], testTimeout: 60_000, hookTimeout: 60_000 },
       },
     ],
   },

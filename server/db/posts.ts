@@ -33,8 +33,6 @@ export const lineById = (db: Db, brandId: string, id: string): Promise<LinedPost
 export const lineOfPost = (db: Db, brandId: string, postId: string, accountId: string): Promise<LinedPost | undefined> =>
   linedPosts(db, brandId).where({ 'lines.post_id': postId, 'lines.account_id': accountId }).first() as unknown as Promise<LinedPost | undefined>
 
-export const postById = (db: Db, brandId: string, id: string): Promise<PostRow | undefined> => db<PostRow>('posts').where({ brand_id: brandId, id }).first()
-
 export const removeLine = async (db: Db, id: string): Promise<void> => {
   await db('lines').where({ id }).del()
 }

@@ -30,7 +30,6 @@ export const frame = {
   failed: 'This could not be fetched',
   again: 'Try again',
   close: 'Close',
-  cancel: 'Cancel',
   save: 'Save',
   remove: 'Remove',
   edit: 'Edit',

@@ -10,7 +10,6 @@ export const wire = {
   show: 'Which articles',
   order: 'Newest first',
   arrived: (count: number) => counted(count, 'new article', 'new articles'),
-  more: 'More articles',
   unread: 'unread',
   undated: 'no date given; first seen then',
   stateNames: { new: 'New', read: 'Read', clipped: 'Clipped', shelved: 'On the shelf', passed: 'Passed' },
@@ -79,5 +78,4 @@ export const yourLine = {
   },
   lineUp: 'Line up',
   liningUp: 'Lining up',
-  kept: 'kept in this browser',
 }
