@@ -3,7 +3,7 @@ import { parseFeedDate } from './date'
 import { safeHtml } from './html'
 import { madeId, oneLine, titleFromHtml } from './item'
 import type { Feed, FeedItem } from './types'
-import { absoluteUrl, attribute, baseOf, child, children, elementsOf, markupOf, nameOf, textOf } from './xml'
+import { absoluteUrl, attribute, baseOf, child, children, elementsOf, htmlInside, markupOf, textOf } from './xml'
 
 /** An Atom 1.0 (RFC 4287) or 0.3 document's root as a feed. */
 export function readAtom(root: Element, url: string, repairs: string[]): Feed {
@@ -40,7 +40,7 @@ function readEntry(entry: Element, root: Element, documentUrl: string): FeedItem
   }
 }
 
-const bare = (element: Element): string => nameOf(element).replace(/^atom:/, '')
+const bare = (element: Element): string => element.name.replace(/^atom:/, '')
 
 function part(node: Element | null, ...names: string[]): Element | null {
   if (!node) return null
@@ -54,25 +54,43 @@ function part(node: Element | null, ...names: string[]): Element | null {
 
 const parts = (node: Element, name: string): Element[] => elementsOf(node).filter((element) => bare(element) === name)
 
-/** RFC 4287 §3.1: a text construct of type text (the default), html or xhtml; Atom 0.3 said `mode="escaped"` for html. */
-function constructKind(element: Element): 'text' | 'html' | 'xhtml' {
+/** What a text or content construct holds (RFC 4287 §3.1, §4.1.3; Atom 0.3 said `mode` for part of it). */
+interface Construct {
+  kind: 'text' | 'html' | 'xhtml'
+  raw: string | null
+}
+
+function constructOf(element: Element): Construct {
   const type = (attribute(element, 'type') ?? 'text').toLowerCase()
   const mode = attribute(element, 'mode')
-  if (type.includes('xhtml') || mode === 'xml') return 'xhtml'
-  return type.includes('html') || mode === 'escaped' ? 'html' : 'text'
+  if (mode === 'base64' || (mode === null && isBinary(type))) return { kind: 'html', raw: fromBase64(textOf(element)) }
+  if (type.includes('xhtml') || mode === 'xml') return { kind: 'xhtml', raw: markupOf(element) }
+  const isHtml = type.includes('html') || mode === 'escaped'
+  return { kind: isHtml ? 'html' : 'text', raw: isHtml ? htmlInside(element) : textOf(element) }
+}
+
+/** RFC 4287 §4.1.3.3: a media type that is neither text nor XML is written in Base64. */
+const isBinary = (type: string): boolean => type.includes('/') && !/^(text|message)\/|[/+]xml$|html/.test(type)
+
+/** The words behind Base64; null where it is no text but a picture or the like. */
+function fromBase64(text: string | null): string | null {
+  try {
+    const bytes = Uint8Array.from(atob((text ?? '').replace(/\s+/g, '')), (character) => character.charCodeAt(0))
+    return new TextDecoder('utf-8', { fatal: true }).decode(bytes).trim() || null
+  } catch {
+    return null
+  }
 }
 
 function plainConstruct(element: Element | null): string | null {
   if (!element) return null
-  const kind = constructKind(element)
-  if (kind === 'text') return oneLine(textOf(element))
-  return titleFromHtml(kind === 'html' ? textOf(element) : markupOf(element))
+  const { kind, raw } = constructOf(element)
+  return kind === 'text' ? oneLine(raw) : titleFromHtml(raw)
 }
 
 function htmlConstruct(element: Element | null, documentUrl: string): string | null {
   if (!element || attribute(element, 'src')) return null
-  const kind = constructKind(element)
-  const raw = kind === 'xhtml' ? markupOf(element) : textOf(element)
+  const { kind, raw } = constructOf(element)
   if (!raw) return null
   const html = kind === 'text' ? escapeHtml(raw) : raw
   return safeHtml(html, baseOf(element, documentUrl)) || null
@@ -82,7 +100,11 @@ const escapeHtml = (text: string): string => text.replace(/&/g, '&amp;').replace
 
 function linkOf(node: Element, rels: string[], documentUrl: string): string | null {
   const link = parts(node, 'link').find((candidate) => rels.includes((attribute(candidate, 'rel') ?? 'alternate').toLowerCase()))
-  return link ? absoluteUrl(attribute(link, 'href'), baseOf(link, documentUrl)) : null
+  if (!link) return null
+  const base = baseOf(link, documentUrl)
+  // RFC 3986 §4.4: an empty reference is its base, where one is stated.
+  const href = attribute(link, 'href') ?? (base === documentUrl ? null : base)
+  return absoluteUrl(href, base)
 }
 
 function enclosureOf(link: Element, documentUrl: string): FeedItem['enclosures'] {

@@ -3,7 +3,8 @@ import type { FeedItem } from './types'
 
 /** A title as plain text on one line; null when nothing is left. */
 export function titleFromHtml(html: string | null): string | null {
-  return oneLine(html === null ? null : plainText(html))
+  // Most titles hold no markup, and reading HTML costs more than looking.
+  return oneLine(html === null || !/[<&]/.test(html) ? html : plainText(html))
 }
 
 /** Text on one line; null when there is none. */

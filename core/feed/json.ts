@@ -1,3 +1,4 @@
+import { jsonrepair } from 'jsonrepair'
 import { parseFeedDate } from './date'
 import { FeedError } from './errors'
 import { safeHtml } from './html'
@@ -9,9 +10,11 @@ type Fields = Record<string, unknown>
 
 /** A JSON Feed 1.0 or 1.1 document as a feed. Throws FeedError for JSON that is none. */
 export function readJsonFeed(text: string, url: string, repairs: string[]): Feed {
-  const root = parse(text)
-  const isFeed = (str(root['version']) ?? '').includes('jsonfeed.org') || (Array.isArray(root['items']) && typeof root['title'] === 'string')
-  if (!isFeed) throw new FeedError('not-a-feed', 'This is JSON, but not a JSON Feed: it has no version and no items.')
+  const root = parse(text, repairs)
+  if (!isFeed(root)) {
+    if (repairs.length > 0) throw new FeedError('malformed', 'This JSON is damaged, and what can be read of it is no JSON Feed.')
+    throw new FeedError('not-a-feed', 'This is JSON, but not a JSON Feed: it has no version and no items.')
+  }
   const hubs = list(root['hubs'])
   const author = authorOf(root)
   return {
@@ -28,15 +31,31 @@ export function readJsonFeed(text: string, url: string, repairs: string[]): Feed
   }
 }
 
-function parse(text: string): Fields {
+/** By its version, or by items that hold what a JSON Feed's do: some forget the version's address. */
+function isFeed(root: Fields): boolean {
+  if ((str(root['version']) ?? '').includes('jsonfeed.org')) return true
+  const [first] = list(root['items'])
+  return Array.isArray(root['items']) && (typeof root['title'] === 'string' || first?.['content_html'] !== undefined || first?.['content_text'] !== undefined)
+}
+
+/** Strictly first; what is damaged (cut, with a comma too many or too few, with bare line breaks) is mended. */
+function parse(text: string, repairs: string[]): Fields {
   let value: unknown
   try {
     value = JSON.parse(text)
   } catch (error) {
-    throw new FeedError('malformed', `This JSON can’t be read: ${error instanceof Error ? error.message : 'it is cut or damaged'}.`)
+    value = mended(text, error instanceof Error ? error.message : 'it is cut or damaged')
+    repairs.push('The JSON is damaged; it was mended.')
   }
-  if (!isFields(value)) throw new FeedError('not-a-feed', 'This is JSON, but not a JSON Feed.')
-  return value
+  return isFields(value) ? value : {}
+}
+
+function mended(text: string, trouble: string): unknown {
+  try {
+    return JSON.parse(jsonrepair(text.replace(/[\s\0]+$/, '')))
+  } catch {
+    throw new FeedError('malformed', `This JSON can’t be read: ${trouble}.`)
+  }
 }
 
 function readItem(item: Fields, feedAuthor: string | null, base: string): FeedItem {

@@ -1,16 +1,11 @@
-import { DomHandler, type Element } from 'domhandler'
-import { Parser } from 'htmlparser2'
 import { readAtom } from './atom'
 import { decodeBytes } from './decode'
+import { readDocument } from './document'
 import { FeedError } from './errors'
 import { saysSomething } from './item'
 import { readJsonFeed } from './json'
 import { readRss } from './rss'
 import type { Feed, FeedContext } from './types'
-import { elementsOf, nameOf } from './xml'
-
-/** Elements within elements that a feed may have; real ones stay under 30, deeper ones are made to harm. */
-const DEEPEST = 250
 
 /**
  * The feed in these bytes (RSS 0.90 to 2.0, RDF, Atom 0.3 and 1.0, JSON Feed 1.0 and 1.1). A damaged document yields what a
@@ -26,43 +21,17 @@ export function readFeed(body: Uint8Array | string, context: FeedContext): Feed 
 }
 
 function readXml(text: string, url: string, repairs: string[]): Feed {
-  const root = rootOf(text, repairs)
-  const name = root ? nameOf(root).replace(/^atom:/, '') : ''
+  const root = readDocument(text, repairs)
+  const name = root?.name.replace(/^atom:/, '') ?? ''
   if (root && name === 'feed') return readAtom(root, url, repairs)
   if (root && (name === 'rss' || name === 'rdf:rdf' || name === 'channel')) return readRss(root, url, repairs)
-  if (name === 'html' || /^<!doctype html|<html[\s>]/i.test(text)) throw new FeedError('not-a-feed', 'This is a web page, not a feed.')
+  if (name === 'html' || /^<!doctype html|<html[\s>]/i.test(text)) throw new FeedError('not-a-feed', notAFeedPage(text))
   throw new FeedError('not-a-feed', 'This is neither RSS, Atom nor JSON Feed.')
 }
 
-/** The document's first element, read leniently: what is not closed is closed where the document ends. */
-function rootOf(text: string, repairs: string[]): Element | null {
-  const handler = new DepthGuard()
-  const parser = new Parser(handler, { xmlMode: true, decodeEntities: true })
-  parser.write(text)
-  if (handler.depth > 0) repairs.push('The document ends before its elements do; they were closed there.')
-  parser.end()
-  return elementsOf(handler.root)[0] ?? null
-}
-
-/** Builds the document and refuses one that is deeper than any feed. */
-class DepthGuard extends DomHandler {
-  depth = 0
-
-  constructor() {
-    super(undefined, { xmlMode: true })
-  }
-
-  override onopentag(name: string, attributes: Record<string, string>): void {
-    this.depth++
-    if (this.depth > DEEPEST) throw new FeedError('too-deep', `This has elements more than ${DEEPEST} deep; no feed has.`)
-    super.onopentag(name, attributes)
-  }
-
-  override onclosetag(): void {
-    this.depth--
-    super.onclosetag()
-  }
-}
+/** A feed behind a sign-in answers with the page that asks for it. */
+const notAFeedPage = (html: string): string =>
+  /<input[^>]+type\s*=\s*["']?password/i.test(html) ? 'This is a page that asks to sign in, not a feed.' : 'This is a web page, not a feed.'
 
 /** Feeds repeat themselves; the first item of an id stays. */
 function withoutDoubles<T extends { id: string }>(items: T[]): T[] {

@@ -3,11 +3,11 @@ import { parseFeedDate } from './date'
 import { safeHtml } from './html'
 import { madeId, oneLine, titleFromHtml } from './item'
 import type { Feed, FeedItem } from './types'
-import { absoluteUrl, attribute, baseOf, child, children, elementsOf, nameOf, textOf } from './xml'
+import { absoluteUrl, attribute, baseOf, child, children, elementsOf, htmlInside, textOf } from './xml'
 
 /** An RSS 0.91 to 2.0 or RDF (RSS 0.90, 1.0) document's root as a feed. In RDF the items stand beside the channel. */
 export function readRss(root: Element, url: string, repairs: string[]): Feed {
-  const isRdf = nameOf(root) === 'rdf:rdf'
+  const isRdf = root.name === 'rdf:rdf'
   const channel = child(root, 'channel') ?? root
   const items = [...children(channel, 'item'), ...(channel === root ? [] : children(root, 'item'))]
   const ttl = Number(textOf(child(channel, 'ttl')) ?? Number.NaN)
@@ -40,8 +40,8 @@ function readItem(item: Element, documentUrl: string): FeedItem {
     summaryHtml: htmlOf(child(item, 'description', 'dc:description', 'itunes:summary', 'atom:summary'), base),
     contentHtml: htmlOf(child(item, 'content:encoded', 'atom:content', 'body'), base),
     categories: elementsOf(item)
-      .filter((element) => ['category', 'dc:subject'].includes(nameOf(element)))
-      .flatMap((element) => oneLine(textOf(element)) ?? []),
+      .filter((element) => ['category', 'dc:subject'].includes(element.name))
+      .flatMap((element) => titleFromHtml(textOf(element)) ?? []),
     image: imageOf(item, base),
     enclosures: children(item, 'enclosure').flatMap((enclosure) => enclosureOf(enclosure, base)),
   }
@@ -62,21 +62,21 @@ function atomLink(node: Element, rel: string, base: string): string | null {
 
 /** RSS 2.0 `author` holds an address with the name in brackets, and feeds turn that round; the name is what a person wants. */
 function authorOf(item: Element): string | null {
-  const creators = children(item, 'dc:creator').flatMap((creator) => oneLine(textOf(creator)) ?? [])
+  const creators = children(item, 'dc:creator').flatMap((creator) => titleFromHtml(textOf(creator)) ?? [])
   if (creators.length > 0) return creators.join(', ')
-  const author = oneLine(textOf(child(item, 'author', 'itunes:author')))
+  const author = titleFromHtml(textOf(child(item, 'author', 'atom:author', 'itunes:author')))
   const [, outside, inside] = /^(.*?)\s*\(([^)]+)\)$/.exec(author ?? '') ?? []
   return [inside, outside].find((part) => part && !part.includes('@')) ?? author
 }
 
 function htmlOf(element: Element | null, base: string): string | null {
-  const raw = textOf(element)
-  return raw ? safeHtml(raw, element ? baseOf(element, base) : base) || null : null
+  const raw = element && htmlInside(element)
+  return raw ? safeHtml(raw, baseOf(element, base)) || null : null
 }
 
 function imageOf(item: Element, base: string): string | null {
   const media = elementsOf(item).find((element) => {
-    const name = nameOf(element)
+    const name = element.name
     return (
       name === 'media:thumbnail' || (name === 'media:content' && /image|^$/.test(`${attribute(element, 'medium') ?? ''}${attribute(element, 'type') ?? ''}`))
     )

@@ -1,18 +1,6 @@
 import type { ChildNode, Document, Element } from 'domhandler'
 import { DomUtils } from 'htmlparser2'
 
-// The prefixes this folder uses, whatever prefix a document chose for the namespace.
-const PREFIXES: Record<string, string> = {
-  'http://purl.org/dc/elements/1.1/': 'dc',
-  'http://purl.org/dc/terms/': 'dcterms',
-  'http://purl.org/rss/1.0/modules/content/': 'content',
-  'http://search.yahoo.com/mrss/': 'media',
-  'http://www.itunes.com/dtds/podcast-1.0.dtd': 'itunes',
-  'http://www.w3.org/2005/atom': 'atom',
-  'http://purl.org/atom/ns#': 'atom',
-  'http://www.w3.org/1999/02/22-rdf-syntax-ns#': 'rdf',
-}
-
 /** The children elements of a node. */
 export function elementsOf(node: Element | Document): Element[] {
   return node.children.filter((child): child is Element => child.type === 'tag' || child.type === 'script' || child.type === 'style')
@@ -22,7 +10,7 @@ export function elementsOf(node: Element | Document): Element[] {
 export function child(node: Element, ...names: string[]): Element | null {
   const inside = elementsOf(node)
   for (const name of names) {
-    const found = inside.find((element) => nameOf(element) === name)
+    const found = inside.find((element) => element.name === name)
     if (found) return found
   }
   return null
@@ -30,24 +18,7 @@ export function child(node: Element, ...names: string[]): Element | null {
 
 /** All children elements with this name. */
 export function children(node: Element, name: string): Element[] {
-  return elementsOf(node).filter((element) => nameOf(element) === name)
-}
-
-/** An element's name in lower case with this folder's prefix for its namespace. */
-export function nameOf(element: Element): string {
-  const raw = element.name.toLowerCase()
-  const at = raw.indexOf(':')
-  if (at < 0) return raw
-  const uri = namespaceOf(element, raw.slice(0, at))
-  return `${(uri && PREFIXES[uri.toLowerCase()]) ?? raw.slice(0, at)}:${raw.slice(at + 1)}`
-}
-
-function namespaceOf(element: Element, prefix: string): string | null {
-  for (let node: Element | null = element; node; node = parentOf(node)) {
-    const uri = node.attribs[`xmlns:${prefix}`]
-    if (uri) return uri
-  }
-  return null
+  return elementsOf(node).filter((element) => element.name === name)
 }
 
 function parentOf(element: Element): Element | null {
@@ -65,6 +36,13 @@ export function textOf(element: Element | null): string | null {
 /** The markup inside an element, as it would stand in an HTML page. */
 export function markupOf(element: Element): string {
   return DomUtils.getInnerHTML(element as ChildNode, { xmlMode: false, decodeEntities: true })
+}
+
+/** What an element holds as HTML: its text is markup that was escaped, and elements that were not escaped are kept beside it. */
+export function htmlInside(element: Element): string | null {
+  if (elementsOf(element).length === 0) return textOf(element)
+  const parts = element.children.map((node) => (DomUtils.isTag(node) ? DomUtils.getOuterHTML(node, { xmlMode: false }) : DomUtils.textContent(node)))
+  return parts.join('').trim() || null
 }
 
 /** An attribute, trimmed; null when missing or empty. */

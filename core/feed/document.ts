@@ -1,0 +1,97 @@
+import { DomHandler, type Element } from 'domhandler'
+import { DomUtils, Parser } from 'htmlparser2'
+import { FeedError } from './errors'
+import { Namespaces } from './namespaces'
+import { elementsOf } from './xml'
+
+/** Elements within elements that a feed may have; real ones stay under 30, deeper ones are made to harm. */
+const DEEPEST = 250
+/** Items kept from the beginning and from the end of a document: feeds are newest first or, seldom, newest last. */
+export const ITEMS_FROM_EACH_END = 1_000
+
+// eslint-disable-next-line no-control-regex -- these are what XML 1.0 §2.2 forbids
+const FORBIDDEN = /[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]/g
+const BARE_AMPERSAND = /&(?!(?:[a-z][a-z0-9]*|#\d+|#x[0-9a-f]+);)/i
+
+/**
+ * The first element of an XML document, read leniently: what is not closed is closed, what is forbidden is left out, and each
+ * such repair is named. Names of elements come with this folder's prefixes and, like those of attributes, in lower case.
+ */
+export function readDocument(text: string, repairs: string[]): Element | null {
+  const clean = withoutForbidden(text, repairs)
+  const builder = new Builder()
+  const parser = new Parser(builder, { xmlMode: true, decodeEntities: true, lowerCaseTags: true, lowerCaseAttributeNames: true })
+  parser.write(clean)
+  const isCut = builder.depth > 0
+  parser.end()
+  repairs.push(...builder.repairs(isCut), ...repairsOfText(clean))
+  return elementsOf(builder.root)[0] ?? null
+}
+
+function withoutForbidden(text: string, repairs: string[]): string {
+  if (text.search(FORBIDDEN) < 0) return text
+  repairs.push('Characters that XML forbids were left out.')
+  return text.replace(FORBIDDEN, '')
+}
+
+function repairsOfText(text: string): string[] {
+  const repairs: string[] = []
+  if (text.lastIndexOf('<![CDATA[') > text.lastIndexOf(']]>')) repairs.push('A CDATA section is not closed; it was closed at the end.')
+  if (BARE_AMPERSAND.test(text) && BARE_AMPERSAND.test(text.replace(/<!\[CDATA\[[\s\S]*?(?:\]\]>|$)/g, '')))
+    repairs.push('Ampersands stand bare; they were read as such.')
+  if (/<!ENTITY\s/.test(text.slice(0, 4096))) repairs.push('The document declares entities of its own; none was expanded.')
+  return repairs
+}
+
+/** Builds the document and refuses one that is deeper than any feed. */
+class Builder extends DomHandler {
+  depth = 0
+  readonly #namespaces = new Namespaces()
+  readonly #lastItems: Element[] = []
+  #items = 0
+  #notClosed = 0
+  #wordsOutside = false
+
+  constructor() {
+    super(undefined, { xmlMode: true })
+  }
+
+  override onopentag(name: string, attributes: Record<string, string>): void {
+    this.depth++
+    if (this.depth > DEEPEST) throw new FeedError('too-deep', `This has elements more than ${DEEPEST} deep; no feed has.`)
+    super.onopentag(this.#namespaces.open(name, attributes), attributes)
+  }
+
+  override onclosetag(_name?: string, isImplied?: boolean): void {
+    const element = this.tagStack.at(-1) as Element
+    this.depth--
+    if (isImplied) this.#notClosed++
+    this.#namespaces.close(element.attribs)
+    super.onclosetag()
+    if (element.name === 'item' || element.name === 'entry' || element.name === 'atom:entry') this.#count(element)
+  }
+
+  override ontext(text: string): void {
+    const isBlank = text.trim() === ''
+    if (this.depth === 0 && !isBlank) this.#wordsOutside = true
+    // Blanks between items would outnumber everything else in a long feed.
+    if (this.depth > 2 || !isBlank) super.ontext(text)
+  }
+
+  /** Of more items than anyone could read, those at the beginning and at the end are kept. */
+  #count(item: Element): void {
+    this.#items++
+    if (this.#items <= ITEMS_FROM_EACH_END) return
+    this.#lastItems.push(item)
+    if (this.#lastItems.length > ITEMS_FROM_EACH_END) DomUtils.removeElement(this.#lastItems.shift()!)
+  }
+
+  repairs(isCut: boolean): string[] {
+    const repairs: string[] = []
+    if (isCut) repairs.push('The document ends before its elements do; they were closed there.')
+    else if (this.#notClosed > 0) repairs.push('Elements are not closed; they were closed where the one around them is.')
+    if (this.#wordsOutside) repairs.push('Words stand before or behind the feed; they were left out.')
+    if (this.#items > 2 * ITEMS_FROM_EACH_END) repairs.push(`It holds ${this.#items} items; the first and the last ${ITEMS_FROM_EACH_END} were read.`)
+    return repairs
+  }
+}
