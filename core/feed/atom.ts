@@ -16,10 +16,13 @@ export function readAtom(root: Element, url: string, repairs: string[]): Feed {
     language: attribute(root, 'xml:lang'),
     description: plainConstruct(part(root, 'subtitle', 'tagline')),
     ttlMinutes: null,
-    items: parts(root, 'entry').map((entry) => readEntry(entry, root, url)),
+    items: entriesOf(root).map((entry) => readEntry(entry, root, url)),
     repairs,
   }
 }
+
+/** The entries, also those that stand in one before them that was not closed. */
+const entriesOf = (node: Element): Element[] => parts(node, 'entry').flatMap((entry) => [entry, ...entriesOf(entry)])
 
 function readEntry(entry: Element, root: Element, documentUrl: string): FeedItem {
   const title = plainConstruct(part(entry, 'title'))

@@ -52,7 +52,9 @@ function fromStatements(body: Uint8Array, contentType: string | null): Decoded {
 
 function asUtf8(body: Uint8Array): string | null {
   try {
-    return new TextDecoder('utf-8', { fatal: true }).decode(body)
+    const text = new TextDecoder('utf-8', { fatal: true }).decode(body)
+    // ISO-2022-JP is made of ASCII bytes; its shifts into Japanese give it away.
+    return text.includes('\x1b$B') || text.includes('\x1b$@') ? null : text
   } catch {
     return null
   }

@@ -14,10 +14,10 @@ const FORBIDDEN = /[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]/g
 const BARE_AMPERSAND = /&(?!(?:[a-z][a-z0-9]*|#\d+|#x[0-9a-f]+);)/i
 
 /**
- * The first element of an XML document, read leniently: what is not closed is closed, what is forbidden is left out, and each
- * such repair is named. Names of elements come with this folder's prefixes and, like those of attributes, in lower case.
+ * The outermost elements of an XML document, read leniently: what is not closed is closed, what is forbidden is left out, and each
+ * such repair is named. A whole document has one; a damaged one may have others before it. Names of elements come with this folder's prefixes and, like those of attributes, in lower case.
  */
-export function readDocument(text: string, repairs: string[]): Element | null {
+export function readDocument(text: string, repairs: string[]): Element[] {
   const clean = withoutForbidden(text, repairs)
   const builder = new Builder()
   const parser = new Parser(builder, { xmlMode: true, decodeEntities: true, lowerCaseTags: true, lowerCaseAttributeNames: true })
@@ -25,7 +25,7 @@ export function readDocument(text: string, repairs: string[]): Element | null {
   const isCut = builder.depth > 0
   parser.end()
   repairs.push(...builder.repairs(isCut), ...repairsOfText(clean))
-  return elementsOf(builder.root)[0] ?? null
+  return elementsOf(builder.root)
 }
 
 function withoutForbidden(text: string, repairs: string[]): string {

@@ -51,11 +51,15 @@ function parse(text: string, repairs: string[]): Fields {
 }
 
 function mended(text: string, trouble: string): unknown {
-  try {
-    return JSON.parse(jsonrepair(text.replace(/[\s\0]+$/, '')))
-  } catch {
-    throw new FeedError('malformed', `This JSON can’t be read: ${trouble}.`)
+  const bare = text.replace(/[\s\0]+$/, '').replace(/,(?:\s*,)+/g, ',')
+  for (const attempt of [bare, bare.slice(0, Math.max(bare.lastIndexOf('}'), bare.lastIndexOf(']')) + 1)]) {
+    try {
+      return JSON.parse(jsonrepair(attempt))
+    } catch {
+      // The next attempt leaves out what stands behind the last bracket.
+    }
   }
+  throw new FeedError('malformed', `This JSON can’t be read: ${trouble}.`)
 }
 
 function readItem(item: Fields, feedAuthor: string | null, base: string): FeedItem {

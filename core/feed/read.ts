@@ -1,3 +1,4 @@
+import type { Element } from 'domhandler'
 import { readAtom } from './atom'
 import { decodeBytes } from './decode'
 import { readDocument } from './document'
@@ -6,6 +7,10 @@ import { saysSomething } from './item'
 import { readJsonFeed } from './json'
 import { readRss } from './rss'
 import type { Feed, FeedContext } from './types'
+import { elementsOf } from './xml'
+
+/** A bracket, or one within a call to a function, as some servers wrap it. */
+const LIKE_JSON = /^(?:[\w$.]{1,60}\s*\(\s*)?[{[]/
 
 /**
  * The feed in these bytes (RSS 0.90 to 2.0, RDF, Atom 0.3 and 1.0, JSON Feed 1.0 and 1.1). A damaged document yields what a
@@ -16,17 +21,27 @@ export function readFeed(body: Uint8Array | string, context: FeedContext): Feed 
   const { text: decoded, repairs } = typeof body === 'string' ? { text: body, repairs: [] } : decodeBytes(body, context.contentType ?? null)
   const text = decoded.replace(/^\uFEFF/, '').trimStart()
   if (text === '') throw new FeedError('empty', 'The address answered, but with nothing in it.')
-  const feed = text.startsWith('{') || text.startsWith('[') ? readJsonFeed(text, context.url, repairs) : readXml(text, context.url, repairs)
+  const feed = LIKE_JSON.test(text) ? readJsonFeed(text, context.url, repairs) : readXml(text, context.url, repairs)
   return { ...feed, items: withoutDoubles(feed.items.filter(saysSomething)) }
 }
 
 function readXml(text: string, url: string, repairs: string[]): Feed {
-  const root = readDocument(text, repairs)
-  const name = root?.name.replace(/^atom:/, '') ?? ''
-  if (root && name === 'feed') return readAtom(root, url, repairs)
-  if (root && (name === 'rss' || name === 'rdf:rdf' || name === 'channel')) return readRss(root, url, repairs)
+  const outermost = readDocument(text, repairs)
+  const feed = feedAmong(outermost, 3)
+  if (feed && !outermost.includes(feed)) repairs.push('The feed stands inside a web page; it was taken out.')
+  if (feed) return /feed$/.test(feed.name) ? readAtom(feed, url, repairs) : readRss(feed, url, repairs)
+  const name = outermost[0]?.name
   if (name === 'html' || /^<!doctype html|<html[\s>]/i.test(text)) throw new FeedError('not-a-feed', notAFeedPage(text))
   throw new FeedError('not-a-feed', 'This is neither RSS, Atom nor JSON Feed.')
+}
+
+const ROOTS = new Set(['feed', 'atom:feed', 'rss', 'rdf:rdf', 'channel'])
+
+/** The feed's own element: an outermost one, or a few levels inside one that some server put round it. */
+function feedAmong(elements: Element[], levels: number): Element | null {
+  const found = elements.find((element) => ROOTS.has(element.name))
+  if (found || levels === 0) return found ?? null
+  return elements.map((element) => feedAmong(elementsOf(element), levels - 1)).find((inside) => inside !== null) ?? null
 }
 
 /** A feed behind a sign-in answers with the page that asks for it. */

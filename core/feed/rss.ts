@@ -3,13 +3,13 @@ import { parseFeedDate } from './date'
 import { safeHtml } from './html'
 import { madeId, oneLine, titleFromHtml } from './item'
 import type { Feed, FeedItem } from './types'
-import { absoluteUrl, attribute, baseOf, child, children, elementsOf, htmlInside, textOf } from './xml'
+import { absoluteUrl, attribute, baseOf, child, children, childrenWithin, elementsOf, htmlInside, textOf } from './xml'
 
 /** An RSS 0.91 to 2.0 or RDF (RSS 0.90, 1.0) document's root as a feed. In RDF the items stand beside the channel. */
 export function readRss(root: Element, url: string, repairs: string[]): Feed {
   const isRdf = root.name === 'rdf:rdf'
   const channel = child(root, 'channel') ?? root
-  const items = [...children(channel, 'item'), ...(channel === root ? [] : children(root, 'item'))]
+  const items = [...childrenWithin(channel, 'item'), ...(channel === root ? [] : childrenWithin(root, 'item'))]
   const ttl = Number(textOf(child(channel, 'ttl')) ?? Number.NaN)
   return {
     format: isRdf ? 'rdf' : 'rss',

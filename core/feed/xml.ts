@@ -21,6 +21,11 @@ export function children(node: Element, name: string): Element[] {
   return elementsOf(node).filter((element) => element.name === name)
 }
 
+/** All children elements with this name, also those that stand in one before them that was not closed. */
+export function childrenWithin(node: Element, name: string): Element[] {
+  return children(node, name).flatMap((element) => [element, ...childrenWithin(element, name)])
+}
+
 function parentOf(element: Element): Element | null {
   const parent = element.parent
   return parent && parent.type === 'tag' ? parent : null

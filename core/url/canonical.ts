@@ -9,11 +9,18 @@ import { isTrackingMark } from './trackingMarks'
 export function canonicalUrl(url: string): string {
   const parsed = parseWebUrl(url)
   if (!parsed) return url.trim()
-  const host = parsed.hostname.replace(/^www\.(?=[^.]+\.)/, '').replace(/\.$/, '')
+  const host = hostOf(parsed.hostname)
   const port = parsed.port && parsed.port !== '80' && parsed.port !== '443' ? `:${parsed.port}` : ''
   const path = normaliseEscapes(parsed.pathname).replace(/\/+$/, '')
   const fragment = parsed.hash.startsWith('#!') ? parsed.hash : ''
   return `https://${host}${port}${path}${keptQuery(parsed.search)}${fragment}`
+}
+
+/** The host without a leading `www.` (unless a suffix alone would be left) and without the root's dot. */
+function hostOf(hostname: string): string {
+  const host = hostname.replace(/(?<=[^.])\.+$/, '').replace(/^www\.(?=[^.]+\.)/, '')
+  // Without its dots a number may be an IP address, which has one way to be written.
+  return host !== hostname && URL.canParse(`https://${host}/`) ? new URL(`https://${host}/`).hostname : host
 }
 
 function parseWebUrl(url: string): URL | null {

@@ -79,6 +79,7 @@ function knownDifference(text: string): string | null {
   if (/^[A-Z][a-z]{2} \d+, \d{4}$/.test(text)) return 'feedparser does not know a month before its day without a day of the week'
   if (/^\d{4}(\/\d\d\/\d\d|년 \d\d월 \d\d일) /.test(text))
     return 'feedparser reads the beginning of a date with slashes, or in Korean without half of the day, as another form'
+  if (/-02-30T/.test(text)) return 'there is no such day; feedparser goes on counting'
   return null
 }
 
