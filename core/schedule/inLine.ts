@@ -19,6 +19,7 @@ export function placeInLine(posts: PlanPost[], day: AccountDay, input: PlanInput
       accountId: post.accountId,
       at: toInstant(Math.max(found.at, day.now)),
       slotId: found.slotId,
+      slotAt: toInstant(found.at),
       postId: post.id,
       evergreenId: null,
       wording: 0,

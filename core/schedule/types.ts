@@ -88,6 +88,8 @@ export interface PlanEntry {
   accountId: string
   at: Instant
   slotId: string | null
+  /** The slot's own time, which `at` may be a little behind when the slot was just missed. */
+  slotAt: Instant | null
   postId: string | null
   evergreenId: string | null
   wording: number

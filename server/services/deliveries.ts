@@ -29,7 +29,7 @@ export async function freezeDue(): Promise<number> {
       const due = plan.entries.filter((entry) => entry.firm && Date.parse(entry.at) <= now() + FREEZE_AHEAD_MS)
       for (const entry of due) {
         const line = lines.find((candidate) => candidate.post_id === entry.postId && candidate.account_id === entry.accountId)
-        if (line) await freeze(transaction, line, Date.parse(entry.at), entry.slotId === null ? null : Date.parse(entry.at))
+        if (line) await freeze(transaction, line, Date.parse(entry.at), entry.slotAt === null ? null : Date.parse(entry.slotAt))
       }
       return due.length
     })

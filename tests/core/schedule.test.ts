@@ -175,6 +175,36 @@ describe('planLines', () => {
     )
   })
 
+  it('empties a line by one post a slot as time goes by, however late each look at it is', () => {
+    const look = fc.integer({ min: 1, max: 50 * 60_000 })
+    fc.assert(
+      fc.property(made, fc.array(look, { minLength: 10, maxLength: 40 }), (settings, looks) => {
+        let given = inputOf({ ...settings, minGapMinutes: 0, perDay: null })
+        const used: string[] = []
+        for (const wait of looks) {
+          const now = new Date(Date.parse(given.now) + wait).toISOString()
+          const due = planLines({ ...given, now }).entries.filter((entry) => entry.firm && entry.at <= now)
+          expect(due.filter((entry) => entry.slotId !== null && entry.slotAt === null)).toEqual([])
+          used.push(...due.flatMap((entry) => entry.slotAt ?? []))
+          const sent = due.map((entry) => ({
+            accountId: entry.accountId,
+            at: entry.at,
+            slotAt: entry.slotAt,
+            postId: entry.postId,
+            evergreenId: null,
+            wording: 0,
+            pillar: null,
+            linkKey: null,
+            seriesId: null,
+          }))
+          given = { ...given, now, history: [...given.history, ...sent], posts: given.posts.filter((post) => !due.some((entry) => entry.postId === post.id)) }
+        }
+        expect(new Set(used).size).toBe(used.length)
+      }),
+      { numRuns: 40 },
+    )
+  })
+
   it('moves no other post when one is lined up last', () => {
     fc.assert(
       fc.property(made, (settings) => {

@@ -39,6 +39,16 @@ describe('lining up', () => {
     ])
   })
 
+  it('a line empties by one post a slot, not all at once', async () => {
+    const brand = await makeBrand(nell, [CHATTERBROOK])
+    for (const text of ['First in line', 'Second in line', 'Third in line'])
+      await nell.want('POST', `${brand.path}/posts`, await newPost(nell, brand.path, text))
+    await playHours(nell, 24)
+    const cards = (await scheduleOf(nell, brand.path)).cards.filter((card) => card.state === 'sent')
+    expect(new Set(cards.map((card) => card.at.slice(0, 13))).size).toBe(cards.length)
+    expect(cards.length).toBe(2)
+  })
+
   it('a repeat of the same request makes no second post', async () => {
     const post = await newPost(nell, path, 'Once')
     const first = await nell.want<LinedUp>('POST', `${path}/posts`, post)
