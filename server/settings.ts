@@ -14,6 +14,8 @@ export interface Settings {
   leaseSeconds: number
   /** QUILL_TICK_MS: pause between two looks for due work. */
   tickMs: number
+  /** QUILL_PATIENCE_SECONDS: longest wait for another server's whole answer. */
+  patienceSeconds: number
   /** QUILL_LOG: pino level. */
   logLevel: string
   /** QUILL_THREAD_FILE: the worker thread's file, where it does not lie beside the server's entry. */
@@ -40,6 +42,7 @@ export function readSettings(env: Record<string, string | undefined>): Settings 
     publicUrl: env['QUILL_PUBLIC_URL']?.replace(/\/$/, '') ?? null,
     leaseSeconds: wholeNumber(env, 'QUILL_LEASE_SECONDS', 60),
     tickMs: wholeNumber(env, 'QUILL_TICK_MS', 1000),
+    patienceSeconds: wholeNumber(env, 'QUILL_PATIENCE_SECONDS', 30),
     logLevel: env['QUILL_LOG'] ?? 'info',
     threadFile: env['QUILL_THREAD_FILE'] ?? null,
   }

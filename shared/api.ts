@@ -106,7 +106,7 @@ export interface BrandView {
   sources: number
 }
 
-export interface Source {
+export interface Source extends FeedHealth {
   id: string
   label: string
   feedUrl: string
@@ -114,11 +114,30 @@ export interface Source {
   folder: string | null
   own: boolean
   articles: number
+  version: number
+}
+
+/** How a feed fares, as data for the screens. */
+export interface FeedHealth {
+  /** Not yet fetched; well; well but long without anything new; failing; gone for good (no longer asked for). */
+  state: 'waiting' | 'well' | 'silent' | 'failing' | 'gone'
   lastFetchedAt: Instant | null
+  /** Null when it is no longer asked for. */
   nextFetchAt: Instant | null
   failingSince: Instant | null
+  /** Why it fails, as a sentence. */
   trouble: string | null
-  version: number
+  /** Time of its newest article. */
+  newestAt: Instant | null
+  /** Minutes between its articles, in the middle; null where that is not known. */
+  everyMinutes: number | null
+  /** The address it moved from for good, and when. */
+  movedFrom: string | null
+  movedAt: Instant | null
+  /** What had to be put right in its last delivery, as sentences. */
+  repairs: string[]
+  /** Whether a hub announces its articles as they come. */
+  announced: boolean
 }
 
 export interface FoundSource {
@@ -137,9 +156,11 @@ export interface ArticleRow {
   title: string
   outlet: string
   author: string | null
-  /** When it was published, or when it was first seen where the feed gives no date. */
+  /** When it was published, or when it was first seen where the feed gives no date or one in the future. */
   at: Instant
-  dated: boolean
+  dating: 'stated' | 'missing' | 'future'
+  /** When its outlet was last seen to have changed it. */
+  changedAt: Instant | null
   state: ArticleState
   summary: string
   watches: { id: string; name: string }[]

@@ -1,7 +1,7 @@
 import type { Element } from 'domhandler'
 import { parseFeedDate } from './date'
 import { safeHtml } from './html'
-import { madeId, oneLine, titleFromHtml } from './item'
+import { madeId, titleFromHtml } from './item'
 import type { Feed, FeedItem } from './types'
 import { absoluteUrl, attribute, baseOf, child, children, childrenWithin, elementsOf, htmlInside, textOf } from './xml'
 

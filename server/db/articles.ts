@@ -62,11 +62,36 @@ export const archiveOf = (db: Db, brandId: string, limit: number): Promise<Artic
 export const articlesOfFeed = (db: Db, feedId: string, limit: number): Promise<ArticleRecord[]> =>
   db<ArticleRecord>('articles').where({ feed_id: feedId }).orderBy('at', 'desc').limit(limit)
 
-export const articleByGuid = (db: Db, feedId: string, guid: string): Promise<ArticleRecord | undefined> =>
-  db<ArticleRecord>('articles').where({ feed_id: feedId, guid }).first()
+/** SQLite takes a limited number of values in one statement. */
+const VALUES_AT_ONCE = 500
+const ROWS_AT_ONCE = 40
 
-export const insertArticle = async (db: Db, row: ArticleRecord): Promise<void> => {
-  await db('articles').insert(row)
+export const articlesByGuids = (db: Db, feedId: string, guids: string[]): Promise<ArticleRecord[]> => articlesWith(db, feedId, 'guid', guids)
+
+export const articlesByLinks = (db: Db, feedId: string, keys: string[]): Promise<ArticleRecord[]> => articlesWith(db, feedId, 'link_key', keys)
+
+async function articlesWith(db: Db, feedId: string, column: 'guid' | 'link_key', values: string[]): Promise<ArticleRecord[]> {
+  const found: ArticleRecord[] = []
+  for (let at = 0; at < values.length; at += VALUES_AT_ONCE) {
+    found.push(...(await db<ArticleRecord>('articles').where({ feed_id: feedId }).whereIn(column, values.slice(at, at + VALUES_AT_ONCE)))) // prettier-ignore
+  }
+  return found
+}
+
+/** Inserts articles; one that another process has just inserted stays as that made it. */
+export async function insertArticles(db: Db, rows: ArticleRecord[]): Promise<void> {
+  for (let at = 0; at < rows.length; at += ROWS_AT_ONCE) {
+    await db('articles').insert(rows.slice(at, at + ROWS_AT_ONCE)).onConflict(['feed_id', 'guid']).ignore() // prettier-ignore
+  }
+}
+
+/** The times of a feed's newest articles, newest first. */
+export const newestTimes = async (db: Db, feedId: string, limit: number): Promise<number[]> =>
+  (await db<ArticleRecord>('articles').where({ feed_id: feedId }).orderBy('at', 'desc').limit(limit).select('at')).map((row) => row.at)
+
+/** Gives a feed's articles to another; one whose id is there already stays behind. */
+export const moveArticles = async (db: Db, fromFeedId: string, toFeedId: string): Promise<void> => {
+  await db.raw('UPDATE OR IGNORE articles SET feed_id = ? WHERE feed_id = ?', [toFeedId, fromFeedId])
 }
 
 export const updateArticle = async (db: Db, id: string, patch: Partial<ArticleRecord>): Promise<void> => {

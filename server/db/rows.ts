@@ -72,6 +72,27 @@ export interface FeedRow {
   failing_since: number | null
   trouble: string | null
   lease_until: number
+  /** Host and port of the address: so many are asked at once. */
+  host: string
+  moved_from: string | null
+  moved_at: number | null
+  gone_at: number | null
+  ttl_minutes: number | null
+  gap_minutes: number | null
+  newest_at: number | null
+  body_hash: string | null
+  repairs_json: string
+}
+
+/** A subscription at a hub: asked for, on, or refused. */
+export interface HubRow {
+  feed_id: string
+  hub_url: string
+  topic_url: string
+  state: 'asked' | 'on' | 'refused'
+  until: number | null
+  next_try_at: number
+  says: string | null
 }
 
 export interface SourceRow {
@@ -104,6 +125,10 @@ export interface ArticleRecord {
   updated_at: number | null
   first_seen_at: number
   at: number
+  /** Whether the feed gave a date, none, or one in the future; the article then counts from when it was first seen. */
+  dating: 'stated' | 'missing' | 'future'
+  /** When its outlet was last seen to have changed it. */
+  changed_at: number | null
 }
 
 export interface WatchRow {

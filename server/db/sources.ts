@@ -1,20 +1,14 @@
 import type { Db } from '.'
 import type { FeedRow, SourceRow } from './rows'
 
-export type SourceWithFeed = SourceRow & {
-  url: string
-  home_url: string | null
-  fetched_at: number | null
-  next_fetch_at: number
-  failing_since: number | null
-  trouble: string | null
-  folder: string | null
-  articles: number
-}
+type HealthColumns = 'url' | 'home_url' | 'fetched_at' | 'next_fetch_at' | 'failing_since' | 'trouble' | 'moved_from' | 'moved_at' | 'gone_at' | 'gap_minutes' | 'newest_at' | 'repairs_json' // prettier-ignore
+
+export type SourceWithFeed = SourceRow & Pick<FeedRow, HealthColumns> & { folder: string | null; articles: number; hub: string | null }
 
 export const sourcesOf = (db: Db, brandId: string): Promise<SourceWithFeed[]> =>
   db('sources')
     .join('feeds', 'feeds.id', 'sources.feed_id')
+    .leftJoin('hubs', 'hubs.feed_id', 'feeds.id')
     .leftJoin('source_folders', 'source_folders.source_id', 'sources.id')
     .leftJoin('folders', 'folders.id', 'source_folders.folder_id')
     .where('sources.brand_id', brandId)
@@ -22,7 +16,8 @@ export const sourcesOf = (db: Db, brandId: string): Promise<SourceWithFeed[]> =>
     .orderBy('sources.label')
     .groupBy('sources.id')
     .select(
-      'sources.*', 'feeds.url', 'feeds.home_url', 'feeds.fetched_at', 'feeds.next_fetch_at', 'feeds.failing_since', 'feeds.trouble',
+      'sources.*', 'feeds.url', 'feeds.home_url', 'feeds.fetched_at', 'feeds.next_fetch_at', 'feeds.failing_since', 'feeds.trouble', 'feeds.moved_from',
+      'feeds.moved_at', 'feeds.gone_at', 'feeds.gap_minutes', 'feeds.newest_at', 'feeds.repairs_json', 'hubs.state AS hub',
       db.raw('min(folders.name) AS folder'),
       db.raw('(SELECT count(*) FROM articles WHERE articles.feed_id = sources.feed_id) AS articles'),
     ) // prettier-ignore
@@ -40,7 +35,7 @@ export const feedByUrl = (db: Db, url: string): Promise<FeedRow | undefined> => 
 
 export const feedById = (db: Db, id: string): Promise<FeedRow | undefined> => db<FeedRow>('feeds').where({ id }).first()
 
-export const insertFeed = async (db: Db, row: Pick<FeedRow, 'id' | 'url' | 'next_fetch_at'>): Promise<void> => {
+export const insertFeed = async (db: Db, row: Pick<FeedRow, 'id' | 'url' | 'host' | 'next_fetch_at'>): Promise<void> => {
   await db('feeds').insert(row)
 }
 
@@ -51,21 +46,34 @@ export const updateFeed = async (db: Db, id: string, patch: Partial<FeedRow>): P
 const READ_BY_SOMEONE =
   'EXISTS (SELECT 1 FROM sources s JOIN brands b ON b.id = s.brand_id WHERE s.feed_id = feeds.id AND s.removed_at IS NULL AND b.removed_at IS NULL)'
 
-/** Takes feeds that are due, by a lease in real time, so that no two processes fetch the same one. */
-export async function leaseDueFeeds(db: Db, due: number, realNow: number, leaseMs: number, most: number): Promise<FeedRow[]> {
-  const rows: FeedRow[] = await db<FeedRow>('feeds')
+/** Feeds that are due, longest waiting first, of hosts that have room. */
+export const dueFeeds = (db: Db, due: number, realNow: number, busyHosts: string[], most: number): Promise<FeedRow[]> =>
+  db<FeedRow>('feeds')
     .where('next_fetch_at', '<=', due)
     .where('lease_until', '<', realNow)
+    .whereNull('gone_at')
+    .whereNotIn('host', busyHosts)
     .whereRaw(READ_BY_SOMEONE)
     .orderBy('next_fetch_at')
     .limit(most)
-  if (rows.length > 0) await db('feeds').whereIn('id', rows.map((row) => row.id)).update({ lease_until: realNow + leaseMs }) // prettier-ignore
-  return rows
-}
+
+/** Takes a feed by a lease in real time, so that no two processes fetch the same one. Whether it was free. */
+export const leaseFeed = async (db: Db, id: string, realNow: number, leaseMs: number): Promise<boolean> =>
+  (await db<FeedRow>('feeds')
+    .where({ id })
+    .where('lease_until', '<', realNow)
+    .update({ lease_until: realNow + leaseMs })) === 1
 
 export const nextFetchAt = async (db: Db): Promise<number | null> => {
-  const row: { at?: number | null } | undefined = await db('feeds').whereRaw(READ_BY_SOMEONE).min({ at: 'next_fetch_at' }).first()
+  const row: { at?: number | null } | undefined = await db('feeds').whereNull('gone_at').whereRaw(READ_BY_SOMEONE).min({ at: 'next_fetch_at' }).first()
   return row?.at ?? null
+}
+
+/** Lets the readers of one feed read another from now on; who reads that already keeps one source of it. */
+export async function moveReaders(db: Db, fromFeedId: string, toFeedId: string, at: number): Promise<void> {
+  const already = db('sources').where({ feed_id: toFeedId }).whereNull('removed_at').select('brand_id')
+  await db('sources').where({ feed_id: fromFeedId }).whereNull('removed_at').whereIn('brand_id', already).update({ removed_at: at })
+  await db('sources').where({ feed_id: fromFeedId }).update({ feed_id: toFeedId })
 }
 
 /** The brands that read a feed. */

@@ -3,22 +3,50 @@ import ipaddr from 'ipaddr.js'
 import { problem } from '../problem'
 import { settings } from '../settings'
 
+export interface Address {
+  address: string
+  family: number
+}
+
 export interface Route {
   /** Origin to connect to. */
   origin: string
   /** The address that was checked; connected to without a second look-up. Null for the stand-ins. */
-  address: { address: string; family: number } | null
+  address: Address | null
+}
+
+/** How names are looked up and judged. Another can be given where a test plays the name server. */
+export interface NameServer {
+  lookup(host: string): Promise<Address[]>
+  isOpen(address: string): boolean
+}
+
+let names: NameServer = {
+  lookup: (host) => lookup(host, { all: true }).catch(() => []),
+  isOpen: isOpenAddress,
+}
+
+/** Puts another name server in place; gives the one before. */
+export function useNameServer(other: NameServer): NameServer {
+  const before = names
+  names = other
+  return before
 }
 
 /** Where a request for this address may go. Throws a ProblemError for hosts that don't exist or lie inside a private network. */
 export async function routeTo(url: URL): Promise<Route> {
   const { standins } = settings()
-  if (standins && url.hostname.endsWith('.example')) return { origin: standins, address: null }
+  if (standins && url.hostname.endsWith('.example')) return routeToStandins(url, standins)
   const host = url.hostname.replace(/^\[|\]$/g, '')
-  const addresses = await lookup(host, { all: true }).catch(() => [])
+  const addresses = await names.lookup(host)
   if (addresses.length === 0) throw problem('unknownHost', host)
-  if (addresses.some(({ address }) => !isOpenAddress(address))) throw problem('privateAddress', host)
+  if (addresses.some(({ address }) => !names.isOpen(address))) throw problem('privateAddress', host)
   return { origin: url.origin, address: addresses[0]! }
+}
+
+/** The stand-ins speak plain HTTP on one port; a host with a port of its own is theirs on that port, spoken to as it says. */
+function routeToStandins(url: URL, origin: string): Route {
+  return url.port === '' ? { origin, address: null } : { origin: url.origin, address: { address: '127.0.0.1', family: 4 } }
 }
 
 /** Whether an IP address is on the open internet: not private, loopback, link-local, multicast, mapped or reserved. */

@@ -1,4 +1,5 @@
 import { v7 as uuid } from 'uuid'
+import { safeHtml } from '../../core/feed'
 import { plainText, readingMinutes } from '../../core/text'
 import type { ArticleFull, ArticleRow, ArticleState, Undoable, WirePage } from '../../shared/api'
 import { LIMITS } from '../../shared/limits'
@@ -10,7 +11,6 @@ import type { Tracked } from '../db/tracked'
 import { marksOfArticles } from '../db/watches'
 import { problem } from '../problem'
 import type { Actor } from './actor'
-import { shownHtml } from './feeds'
 import { changeUndoably } from './history'
 
 interface WireAsk {
@@ -49,7 +49,8 @@ async function withMarks(db: Db, brandId: string, rows: articles.ArticleForBrand
       outlet: row.label,
       author: row.author,
       at: new Date(row.at).toISOString(),
-      dated: row.published_at !== null,
+      dating: row.dating,
+      changedAt: row.changed_at === null ? null : new Date(row.changed_at).toISOString(),
       state: row.state ?? 'new',
       summary: plainText(row.summary_html ?? row.content_html ?? '').slice(0, 280),
       watches: own.map((mark) => ({ id: mark.watch_id, name: mark.name })),
@@ -67,7 +68,8 @@ export async function article(brandId: string, id: string): Promise<ArticleFull>
   return {
     ...summary!,
     url: row.url,
-    html: shownHtml(row),
+    // Kept HTML, made safe once more as it is shown.
+    html: safeHtml(row.content_html ?? row.summary_html ?? '', row.url ?? 'about:blank'),
     full: row.content_html !== null,
     language: row.language,
     categories: JSON.parse(row.categories_json) as string[],

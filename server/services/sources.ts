@@ -1,5 +1,6 @@
 import { v7 as uuid } from 'uuid'
 import { findFeeds } from '../../core/feed'
+import { MINUTE } from '../../core/instant'
 import type { FoundSource, Source, Undoable } from '../../shared/api'
 import { now } from '../clock'
 import { inTransaction, useDb, type Db } from '../db'
@@ -12,8 +13,10 @@ import { askOutside, type Answer } from '../net/outside'
 import { problem, ProblemError } from '../problem'
 import type { ReadFeedResult } from '../work/tasks'
 import type { Actor } from './actor'
-import { fetchFeed, keep, markFeed, readAnswer } from './feeds'
+import { healthOf } from './feedHealth'
+import { fetchFeed, keep, readAnswer, tellReaders } from './feeds'
 import { changeUndoably } from './history'
+import { markFeed } from './marking'
 
 /** Where feeds usually lie when a page names none (common practice). */
 const USUAL_PLACES = ['/feed', '/feed.xml', '/rss.xml', '/atom.xml', '/index.xml', '/feed.json']
@@ -25,7 +28,6 @@ interface Looked {
 }
 
 export async function sourcesOfBrand(brandId: string): Promise<Source[]> {
-  const instant = (at: number | null): string | null => (at === null ? null : new Date(at).toISOString())
   return (await sources.sourcesOf(await useDb(), brandId)).map((row) => ({
     id: row.id,
     label: row.label,
@@ -34,10 +36,7 @@ export async function sourcesOfBrand(brandId: string): Promise<Source[]> {
     folder: row.folder,
     own: row.own === 1,
     articles: Number(row.articles),
-    lastFetchedAt: instant(row.fetched_at),
-    nextFetchAt: instant(row.next_fetch_at),
-    failingSince: instant(row.failing_since),
-    trouble: row.trouble,
+    ...healthOf(row),
     version: row.version,
   }))
 }
@@ -46,11 +45,11 @@ export async function sourcesOfBrand(brandId: string): Promise<Source[]> {
 export async function look(brandId: string, address: string): Promise<FoundSource> {
   const { answer, read, feeds } = await atField('address', () => lookFor(address))
   const db = await useDb()
-  const feed = await sources.feedByUrl(db, answer.url)
+  const feed = await sources.feedByUrl(db, answer.lastingUrl)
   const known = feed ? await sources.sourceOfFeed(db, brandId, feed.id) : undefined
   return {
     feeds,
-    url: answer.url,
+    url: answer.lastingUrl,
     title: read.feed.title ?? new URL(answer.url).hostname,
     homeUrl: read.feed.homeUrl,
     format: read.feed.format,
@@ -64,7 +63,7 @@ async function lookFor(address: string): Promise<Looked> {
   const answer = await askOutside(url)
   if (answer.status !== 200) throw problem('httpStatus', url.hostname, answer.status, meaningOf(answer.status))
   const html = new TextDecoder().decode(answer.body)
-  if (!isPage(answer, html)) return { answer, read: await readAnswer(answer), feeds: [{ url: answer.url, title: null, type: null }] }
+  if (!isPage(answer, html)) return { answer, read: await readAnswer(answer), feeds: [{ url: answer.lastingUrl, title: null, type: null }] }
   const named = findFeeds(html, answer.url)
   const candidates = named.length > 0 ? named : USUAL_PLACES.map((place) => ({ url: new URL(place, answer.url).href, title: null, type: null }))
   for (const candidate of candidates) {
@@ -101,7 +100,7 @@ export async function addSource(actor: Actor, input: SourceInput & { feedUrl: st
     if (got.status !== 200) throw problem('httpStatus', url.hostname, got.status, meaningOf(got.status))
     return { answer: got, read: await readAnswer(got) }
   })
-  const feed = await feedFor(answer.url)
+  const feed = await feedFor(answer.lastingUrl)
   const id = uuid()
   const { historyId } = await changeUndoably(actor, 'source', id, async (db, tracked) => {
     const known = await sources.sourceOfFeed(db, actor.brandId, feed.id)
@@ -115,12 +114,13 @@ export async function addSource(actor: Actor, input: SourceInput & { feedUrl: st
   })
   await keep(feed, answer, read)
   await markFeed(feed)
+  await tellReaders(feed.id, 'article')
   return { id, historyId }
 }
 
 function feedFor(url: string): Promise<FeedRow> {
   return inTransaction(async (db) => {
-    if (!(await sources.feedByUrl(db, url))) await sources.insertFeed(db, { id: uuid(), url, next_fetch_at: now() })
+    if (!(await sources.feedByUrl(db, url))) await sources.insertFeed(db, { id: uuid(), url, host: new URL(url).host, next_fetch_at: now() + MINUTE })
     return (await sources.feedByUrl(db, url))!
   })
 }

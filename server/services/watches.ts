@@ -11,7 +11,7 @@ import { problem } from '../problem'
 import { runInThread } from '../work/pool'
 import type { Actor } from './actor'
 import { announce } from './changes'
-import { watchArticleOf } from './feeds'
+import { watchArticleOf } from './marking'
 import { changeUndoably } from './history'
 
 export async function watchesOfBrand(db: Db, brandId: string, unread: Map<string, number>): Promise<Watch[]> {

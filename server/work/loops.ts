@@ -1,23 +1,47 @@
 import { log } from '../log'
+import { renewHubs } from '../services/hubs'
 import { settings } from '../settings'
-import { fetchingRound, sendingRound } from './rounds'
+import { fetchesEnded, startDueFetches } from './fetching'
+import { sendingRound } from './rounds'
 import { Turn } from './turn'
 
 // Fetching and sending take turns apart from each other, so that a slow site never makes a post late.
 const fetching = new Turn()
 const sending = new Turn()
+let stopped = true
 
 /** Starts looking for due work again and again. Returns what stops it. */
 export function startLoops(): () => void {
-  const stops = [repeat('fetching', () => fetching.run(fetchingRound)), repeat('sending', () => sending.run(sendingRound))]
-  return () => stops.forEach((stop) => stop())
+  stopped = false
+  const stops = [repeat('fetching', lookForFeeds), repeat('sending', () => sending.run(sendingRound))]
+  return () => {
+    stopped = true
+    stops.forEach((stop) => stop())
+  }
 }
 
 /** Runs work while no loop does: the demo clock plays time forward alone. */
-export const withLoopsResting = <T>(work: () => Promise<T>): Promise<T> => fetching.run(() => sending.run(work))
+export const withLoopsResting = <T>(work: () => Promise<T>): Promise<T> =>
+  fetching.run(async () => {
+    await fetchesEnded()
+    return sending.run(work)
+  })
 
-function repeat(name: string, round: () => Promise<number>): () => void {
-  let stopped = false
+/** Starts what is due; as each fetch ends, its place is taken by the next. */
+async function lookForFeeds(): Promise<void> {
+  await fetching.run(async () => {
+    await renewHubs()
+    await startDueFetches(fillPlace)
+  })
+}
+
+function fillPlace(): void {
+  if (stopped) return
+  fetching.run(() => startDueFetches(fillPlace)).catch((error: unknown) => log.error({ error }, 'The next feed could not be taken.'))
+}
+
+function repeat(name: string, round: () => Promise<unknown>): () => void {
+  let ended = false
   let timer: NodeJS.Timeout | undefined
   const again = async (): Promise<void> => {
     try {
@@ -25,11 +49,11 @@ function repeat(name: string, round: () => Promise<number>): () => void {
     } catch (error) {
       log.error({ error }, `A round of ${name} failed; the next one tries again.`)
     }
-    if (!stopped) timer = setTimeout(() => void again(), settings().tickMs)
+    if (!ended) timer = setTimeout(() => void again(), settings().tickMs)
   }
   timer = setTimeout(() => void again(), 50)
   return () => {
-    stopped = true
+    ended = true
     clearTimeout(timer)
   }
 }

@@ -7,26 +7,40 @@ import { log } from '../log'
 import { settings } from '../settings'
 import type { TaskName, tasks } from './tasks'
 
-interface Waiting {
+interface Job {
+  task: TaskName
+  input: unknown
   resolve: (value: never) => void
   reject: (error: Error) => void
 }
 
 interface Thread {
   worker: Worker
-  waiting: Map<number, Waiting>
+  job: Job | null
+  timer: NodeJS.Timeout | undefined
 }
 
-const threads: Thread[] = []
-let nextId = 1
+/** A task that took longer than any honest input needs, or more memory; its thread was ended. */
+export class TaskStopped extends Error {}
 
-/** Runs a task in a worker thread, the least busy one. A FeedError thrown there is thrown here; a thread that dies is replaced. */
+interface Reply {
+  result: never
+  error?: { name: string; message: string; code: string | null }
+}
+
+const LONGEST_MS = 20_000
+const MOST_MEGABYTES = 384
+const threads: Thread[] = []
+const queue: Job[] = []
+
+/**
+ * Runs a task in a worker thread, in turn. A FeedError thrown there is thrown here. One that takes too long or too much memory
+ * is stopped and throws TaskStopped; the tasks behind it go on in a new thread.
+ */
 export function runInThread<T extends TaskName>(task: T, input: Parameters<(typeof tasks)[T]>[0]): Promise<ReturnType<(typeof tasks)[T]>> {
-  const thread = leastBusy()
-  const id = nextId++
   return new Promise((resolve, reject) => {
-    thread.waiting.set(id, { resolve, reject })
-    thread.worker.postMessage({ id, task, input })
+    queue.push({ task, input, resolve, reject })
+    startNext()
   })
 }
 
@@ -34,27 +48,49 @@ export async function stopThreads(): Promise<void> {
   await Promise.all(threads.splice(0).map(({ worker }) => worker.terminate()))
 }
 
-function leastBusy(): Thread {
+function startNext(): void {
+  if (queue.length === 0) return
   const most = Math.max(1, Math.min(4, availableParallelism() - 1))
-  if (threads.length < most) threads.push(startThread())
-  return threads.reduce((best, thread) => (thread.waiting.size < best.waiting.size ? thread : best))
+  const free = threads.find((thread) => thread.job === null) ?? (threads.length < most ? startThread() : null)
+  if (!free) return
+  const job = queue.shift()!
+  free.job = job
+  free.timer = setTimeout(() => end(free, new TaskStopped('It took longer to read than any feed should.')), LONGEST_MS)
+  free.worker.postMessage({ task: job.task, input: job.input })
 }
 
 function startThread(): Thread {
-  const thread: Thread = { worker: new Worker(threadFile()), waiting: new Map() }
-  thread.worker.unref()
-  thread.worker.on('message', ({ id, result, error }: { id: number; result: never; error?: { name: string; message: string; code: string | null } }) => {
-    const waiting = thread.waiting.get(id)
-    thread.waiting.delete(id)
-    if (error) waiting?.reject(error.name === 'FeedError' ? new FeedError(error.code as FeedErrorCode, error.message) : new Error(error.message))
-    else waiting?.resolve(result)
+  const worker = new Worker(threadFile(), { resourceLimits: { maxOldGenerationSizeMb: MOST_MEGABYTES } })
+  const thread: Thread = { worker, job: null, timer: undefined }
+  worker.unref()
+  worker.on('message', ({ result, error }: Reply) => {
+    const job = settle(thread)
+    if (error) job?.reject(error.name === 'FeedError' ? new FeedError(error.code as FeedErrorCode, error.message) : new Error(error.message))
+    else job?.resolve(result)
+    startNext()
   })
-  thread.worker.on('error', (error) => {
+  worker.on('error', (error: NodeJS.ErrnoException) => {
     log.error({ error }, 'A worker thread died; its work is given back.')
-    threads.splice(threads.indexOf(thread), 1)
-    for (const waiting of thread.waiting.values()) waiting.reject(error as Error)
+    end(thread, error.code === 'ERR_WORKER_OUT_OF_MEMORY' ? new TaskStopped('It takes more memory to read than any feed should.') : error)
   })
+  threads.push(thread)
   return thread
+}
+
+/** Takes the job off its thread. */
+function settle(thread: Thread): Job | null {
+  clearTimeout(thread.timer)
+  const { job } = thread
+  thread.job = null
+  return job
+}
+
+function end(thread: Thread, error: Error): void {
+  const at = threads.indexOf(thread)
+  if (at >= 0) threads.splice(at, 1)
+  void thread.worker.terminate()
+  settle(thread)?.reject(error)
+  startNext()
 }
 
 /** The thread's own file lies beside the built server's entry, or where a setting says (development and tests). */

@@ -3,16 +3,15 @@ import { parentPort } from 'node:worker_threads'
 import { tasks, type TaskName } from './tasks'
 
 interface Job {
-  id: number
   task: TaskName
   input: never
 }
 
-parentPort?.on('message', ({ id, task, input }: Job) => {
+parentPort?.on('message', ({ task, input }: Job) => {
   try {
-    parentPort?.postMessage({ id, result: tasks[task](input) })
+    parentPort?.postMessage({ result: tasks[task](input) })
   } catch (error) {
     const { name, message } = error instanceof Error ? error : new Error(String(error))
-    parentPort?.postMessage({ id, error: { name, message, code: (error as { code?: string }).code ?? null } })
+    parentPort?.postMessage({ error: { name, message, code: (error as { code?: string }).code ?? null } })
   }
 })

@@ -1,5 +1,12 @@
 import { counted } from './plural'
 
+/** How often a source brings something, in the unit one would say it in. */
+function brings(minutes: number): string {
+  if (minutes <= 90) return `about every ${counted(minutes < 5 ? Math.max(1, minutes) : Math.round(minutes / 5) * 5, 'minute', 'minutes')}`
+  if (minutes < 36 * 60) return `about every ${counted(Math.round(minutes / 60), 'hour', 'hours')}`
+  return `about every ${counted(Math.round(minutes / 1440), 'day', 'days')}`
+}
+
 export const setUp = {
   title: 'Set-up',
   parts: { sources: 'Sources', watches: 'Watches', accounts: 'Accounts', pillars: 'Pillars', brand: 'Brand', you: 'You' },
@@ -28,6 +35,11 @@ export const source = {
   never: 'not yet',
   fetchNow: 'Fetch now',
   failing: (since: string) => `Failing since ${since}.`,
+  gone: 'It is no longer asked for.',
+  silent: (since: string) => `Nothing new since ${since}.`,
+  moved: (host: string) => `Moved here for good from ${host}.`,
+  announced: 'Its hub announces new articles as they come.',
+  brings: (minutes: number) => brings(minutes),
   ownMark: 'own',
   empty: { title: 'No source yet', detail: 'Paste the address of a site you read; its feed is found and its articles are on the Wire at once.' },
   editTitle: 'Edit the source',

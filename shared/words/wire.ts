@@ -11,7 +11,8 @@ export const wire = {
   order: 'Newest first',
   arrived: (count: number) => counted(count, 'new article', 'new articles'),
   unread: 'unread',
-  undated: 'no date given; first seen then',
+  dating: { missing: 'no date given; first seen then', future: 'dated in the future; first seen then' },
+  changed: 'changed since',
   stateNames: { new: 'New', read: 'Read', clipped: 'Clipped', shelved: 'On the shelf', passed: 'Passed' },
   empty: {
     open: { title: 'All decided', detail: 'Every article here is clipped, shelved or passed. New ones appear by themselves.' },
@@ -23,6 +24,7 @@ export const wire = {
     addSource: 'Add a source',
   },
   sheet: {
+    changed: (when: string) => `changed by its outlet ${when}`,
     name: 'Article',
     choose: { title: 'Nothing on the sheet', detail: 'Choose an article, or go through them with j and k.' },
     original: 'Original in a new tab',

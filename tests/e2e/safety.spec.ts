@@ -37,6 +37,7 @@ function doings(page: Page, pieces: string[]): Promise<string[][]> {
             'dynsrc',
             'longdesc',
           ].includes(name)
+          // eslint-disable-next-line no-control-regex -- browsers skip these before a scheme
           const scheme = isAddress ? (/^[\u0000-\u0020]*([a-z][\s\S]*?:)/i.exec(value)?.[1] ?? '').replace(/[\t\n\r]/g, '') : ''
           if (name.startsWith('on') || name === 'style' || name === 'srcdoc' || name === 'id' || name === 'name' || name === 'class') found.push(`${name}=`)
           if (isAddress && !WEB.test(scheme)) found.push(`${name}="${value}"`)

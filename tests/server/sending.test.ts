@@ -43,7 +43,7 @@ describe('lining up', () => {
     const brand = await makeBrand(nell, [CHATTERBROOK])
     for (const text of ['First in line', 'Second in line', 'Third in line'])
       await nell.want('POST', `${brand.path}/posts`, await newPost(nell, brand.path, text))
-    await playHours(nell, 24)
+    await playHours(nell, 8)
     const cards = (await scheduleOf(nell, brand.path)).cards.filter((card) => card.state === 'sent')
     expect(new Set(cards.map((card) => card.at.slice(0, 13))).size).toBe(cards.length)
     expect(cards.length).toBe(2)

@@ -22,6 +22,20 @@ async function fetchNow(source: Source): Promise<void> {
     fetching.delete(source.id)
   }
 }
+function troubleSince(source: Source): string {
+  if (source.state === 'gone') return says.gone
+  return source.failingSince ? says.failing(times.dayTime(source.failingSince)) : ''
+}
+
+/** What else is worth knowing about a feed: none of it needs doing anything. */
+function notesOf(source: Source): string[] {
+  return [
+    ...(source.state === 'silent' && source.newestAt ? [says.silent(times.dayTime(source.newestAt))] : []),
+    ...(source.movedFrom ? [says.moved(host(source.movedFrom))] : []),
+    ...(source.announced ? [says.announced] : []),
+    ...source.repairs,
+  ]
+}
 const head = 'py-1.5 pr-4 text-left text-small font-semibold text-ink-2'
 const host = (url: string): string => new URL(url).hostname
 </script>
@@ -45,12 +59,14 @@ const host = (url: string): string => new URL(url).hostname
             <span class="serif text-[15.5px] leading-tight font-medium">{{ source.label }}</span>
             <span v-if="source.own" class="ml-1 rounded-[3px] bg-well px-1.5 text-tiny text-ink-2">{{ says.ownMark }}</span>
             <span class="block truncate text-small text-ink-3">{{ host(source.feedUrl) }}</span>
-            <span v-if="source.trouble" class="block text-small text-bad"
-              >{{ source.trouble }} {{ source.failingSince ? says.failing(times.dayTime(source.failingSince)) : '' }}</span
-            >
+            <span v-if="source.trouble" class="block text-small text-bad">{{ source.trouble }} {{ troubleSince(source) }}</span>
+            <span v-for="note in notesOf(source)" :key="note" class="block text-small text-ink-2">{{ note }}</span>
           </td>
           <td class="py-2 pr-4 text-ink-2">{{ source.folder ?? '' }}</td>
-          <td class="py-2 pr-4 text-right">{{ source.articles }}</td>
+          <td class="py-2 pr-4 text-right">
+            {{ source.articles
+            }}<span v-if="source.everyMinutes" class="block text-tiny whitespace-nowrap text-ink-3">{{ says.brings(source.everyMinutes) }}</span>
+          </td>
           <td class="py-2 pr-4 whitespace-nowrap text-ink-2">
             <span v-if="source.lastFetchedAt" :title="times.exact(source.lastFetchedAt)">{{ times.ago(source.lastFetchedAt) }}</span><template v-else>{{
               says.never

@@ -29,7 +29,8 @@ const inkOf = (id: string): string => `var(--pillar-${brand.view?.watches.find((
         /></span>
         <span class="mt-0.5 block truncate text-small text-ink-2">
           <span class="font-medium">{{ row.outlet }}</span> · <time :datetime="row.at" :title="times.exact(row.at)">{{ times.ago(row.at) }}</time>
-          <template v-if="!row.dated"> · {{ words.wire.undated }}</template>
+          <template v-if="row.dating !== 'stated'"> · {{ words.wire.dating[row.dating] }}</template>
+          <template v-if="row.changedAt"> · {{ words.wire.changed }}</template>
           <template v-if="row.state === 'clipped' || row.state === 'shelved' || row.state === 'passed'"> · {{ words.wire.stateNames[row.state] }}</template>
         </span>
       </span>

@@ -44,6 +44,8 @@ function hideBroken(event: Event): void {
             <template v-if="article.author"> · {{ article.author }}</template> ·
             <time :datetime="article.at" :title="times.exact(article.at)">{{ times.dayTime(article.at) }}</time> ·
             <span class="whitespace-nowrap">{{ says.minutes(article.minutes) }}</span>
+            <template v-if="article.dating !== 'stated'"> · {{ words.wire.dating[article.dating] }}</template>
+            <template v-if="article.changedAt"> · {{ says.changed(times.dayTime(article.changedAt)) }}</template>
           </span>
           <a
             v-if="article.url"

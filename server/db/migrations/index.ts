@@ -1,5 +1,6 @@
 import type { Knex } from 'knex'
 import * as first from './001_first'
+import * as feeds from './002_feeds'
 
 interface Entry {
   name: string
@@ -7,7 +8,10 @@ interface Entry {
 }
 
 // Imported, not read from a folder, so that the built server carries them.
-const ENTRIES: Entry[] = [{ name: '001_first', migration: first }]
+const ENTRIES: Entry[] = [
+  { name: '001_first', migration: first },
+  { name: '002_feeds', migration: feeds },
+]
 
 export const migrationSource: Knex.MigrationSource<Entry> = {
   getMigrations: () => Promise.resolve(ENTRIES),
