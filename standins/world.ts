@@ -1,5 +1,7 @@
 import { createServer, type Server } from 'node:http'
+import { answerFaulty, type Fault } from './faults'
 import { fieldsOf, html, json, nothing, readAsk, sendReply, type Ask, type Reply, type Trouble } from './http'
+import { Hub } from './hub'
 import { MastodonServer } from './mastodon'
 import { answerMicropub } from './micropub'
 import { NETWORKS } from './networks'
@@ -32,6 +34,8 @@ export function createWorld(): World {
     [...timelines.values()].filter(({ network }) => network.protocol === 'mastodon').map((timeline) => [timeline.network.host, new MastodonServer(timeline)]),
   )
   const troubles = new Map<string, Trouble>()
+  const faults = new Map<string, Fault>()
+  const hub = new Hub()
   const asks: LoggedAsk[] = []
   let ahead = 0
   const now = (): number => Date.now() + ahead
@@ -42,7 +46,7 @@ export function createWorld(): World {
     return ODD_SITES[ask.host]?.(ask.path) ?? sites.answer(ask, now())
   }
 
-  const control = (ask: Ask): Reply => {
+  const control = async (ask: Ask): Promise<Reply> => {
     if (ask.method === 'GET' && ask.path === '/posts') return json(Object.fromEntries([...timelines].map(([host, timeline]) => [host, timeline.posts])))
     if (ask.method === 'GET' && ask.path === '/asks') return json(asks)
     if (ask.method === 'GET' && ask.path === '/stories') return json(sites.stories)
@@ -57,11 +61,22 @@ export function createWorld(): World {
       else troubles.delete(host ?? '')
       return json({ ok: true })
     }
+    if (ask.method === 'POST' && ask.path === '/fault') {
+      const { host, fault } = fields as { host?: string; fault?: Fault | null }
+      if (fault) faults.set(host ?? '', fault)
+      else faults.delete(host ?? '')
+      return json({ ok: true })
+    }
+    if (ask.method === 'POST' && ask.path === '/announce') {
+      const { topic, body, secret } = fields as { topic: string; body: string; secret?: string }
+      return json({ status: await hub.announce(topic, body, secret) })
+    }
     return nothing()
   }
 
-  const route = (ask: Ask): Reply => {
+  const route = (ask: Ask): Reply | Promise<Reply> => {
     if (ask.host === 'control.example') return control(ask)
+    if (ask.host === 'hub.example') return hub.answer(ask)
     if (ask.host.endsWith('.example')) return answerHost(ask)
     if (ask.path === '/health') return json({ ok: true })
     if (ask.path.startsWith('/control/')) return control({ ...ask, path: ask.path.slice('/control'.length) })
@@ -83,7 +98,11 @@ export function createWorld(): World {
           json({ error: says, error_description: says }, status, retryAfter === undefined ? {} : { 'retry-after': String(retryAfter) }),
         )
       }
-      const reply = route(ask)
+      if (ask.host.endsWith('.faulty.example')) {
+        response.on('finish', () => (logged.status = response.statusCode))
+        return answerFaulty(request, response, ask.host, faults.get(ask.host))
+      }
+      const reply = await route(ask)
       if (trouble?.loseAnswer) return void request.socket.destroy()
       logged.status = reply.status
       sendReply(response, reply)

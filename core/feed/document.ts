@@ -18,7 +18,7 @@ const BARE_AMPERSAND = /&(?!(?:[a-z][a-z0-9]*|#\d+|#x[0-9a-f]+);)/i
  * such repair is named. A whole document has one; a damaged one may have others before it. Names of elements come with this folder's prefixes and, like those of attributes, in lower case.
  */
 export function readDocument(text: string, repairs: string[]): Element[] {
-  const clean = withoutForbidden(text, repairs)
+  const clean = withoutOwnEntities(withoutForbidden(text, repairs), repairs)
   const builder = new Builder()
   const parser = new Parser(builder, { xmlMode: true, decodeEntities: true, lowerCaseTags: true, lowerCaseAttributeNames: true })
   parser.write(clean)
@@ -34,12 +34,21 @@ function withoutForbidden(text: string, repairs: string[]): string {
   return text.replace(FORBIDDEN, '')
 }
 
+/** Declarations of entities, which are left out whole: expanding them is how small documents are made huge or reach for files. */
+const SUBSET = /<!DOCTYPE[^>[]{0,500}\[[\s\S]{0,60000}?\]\s*>/i
+
+function withoutOwnEntities(text: string, repairs: string[]): string {
+  const found = SUBSET.exec(text.slice(0, 65_536))
+  if (!found) return text
+  if (found[0].includes('<!ENTITY')) repairs.push('The document declares entities of its own; none was expanded.')
+  return text.slice(0, found.index) + text.slice(found.index + found[0].length)
+}
+
 function repairsOfText(text: string): string[] {
   const repairs: string[] = []
   if (text.lastIndexOf('<![CDATA[') > text.lastIndexOf(']]>')) repairs.push('A CDATA section is not closed; it was closed at the end.')
   if (BARE_AMPERSAND.test(text) && BARE_AMPERSAND.test(text.replace(/<!\[CDATA\[[\s\S]*?(?:\]\]>|$)/g, '')))
     repairs.push('Ampersands stand bare; they were read as such.')
-  if (/<!ENTITY\s/.test(text.slice(0, 4096))) repairs.push('The document declares entities of its own; none was expanded.')
   return repairs
 }
 

@@ -17,8 +17,9 @@ const NOT_REACHED = new Set(['ECONNREFUSED', 'ENOTFOUND', 'EHOSTUNREACH', 'ENETU
 /** What a low-level fault means to somebody who waits for the answer. */
 export function failure(host: string, error: unknown): NoAnswer {
   const code = String((error as NodeJS.ErrnoException).code ?? '')
-  const isTls = code.startsWith('ERR_TLS') || code.startsWith('ERR_SSL') || /CERT|SELF_SIGNED|UNABLE_TO_VERIFY/.test(code)
-  if (isTls) return new NoAnswer(host, 'its certificate is not valid, so nothing it sends can be trusted', false)
+  if (code === 'EPROTO' || code.startsWith('ERR_SSL')) return new NoAnswer(host, 'it speaks no TLS there that we could follow', false)
+  if (code.startsWith('ERR_TLS') || /CERT|SELF_SIGNED|UNABLE_TO_VERIFY/.test(code))
+    return new NoAnswer(host, 'its certificate is not valid, so nothing it sends can be trusted', false)
   const name = error instanceof Error ? error.name : ''
   const why = name === 'TimeoutError' || code === 'ABORT_ERR' ? wholeTime() : (meanings()[code] ?? 'the connection failed')
   return new NoAnswer(host, why, !NOT_REACHED.has(code))

@@ -12,6 +12,6 @@ export function meaningOf(status: number): string {
 export function retryAfterMs(header: string | undefined, now: number): number | null {
   if (!header) return null
   if (/^\d+$/.test(header.trim())) return Number(header) * 1000
-  const at = Date.parse(header)
+  const at = /^\s*[a-z]{3}/i.test(header) ? Date.parse(header) : Number.NaN
   return Number.isNaN(at) ? null : Math.max(0, at - now)
 }

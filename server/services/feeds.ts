@@ -87,7 +87,8 @@ export async function keep(feed: FeedRow, answer: Answer, read: ReadFeedResult, 
     answer.headers,
   )
   if (fresh.length > 0) await tellReaders(home.id, 'article')
-  await followHub(home, { hubUrl: said.hubUrl, selfUrl: said.selfUrl }, answer.headers['link'])
+  // What a hub sends need not name the hub again.
+  if (!known) await followHub(home, { hubUrl: said.hubUrl, selfUrl: said.selfUrl }, answer.headers['link'])
 }
 
 const hashOf = (body: Uint8Array): string => createHash('sha256').update(body).digest('base64url')

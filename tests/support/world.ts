@@ -2,6 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { v7 as uuid } from 'uuid'
+import type { Fault } from '../../standins/faults'
 import type { Trouble } from '../../standins/http'
 import type { NetworkPost } from '../../standins/timeline'
 import type { BrandView, NextSlots, ScheduleView } from '../../shared/api'
@@ -39,7 +40,8 @@ export class World {
     const standins = await startStandins({ port: await freePort() })
     const port = await freePort()
     const dataDir = mkdtempSync(join(tmpdir(), 'quill-'))
-    const given = { QUILL_LEASE_SECONDS: '1', QUILL_TICK_MS: '60', QUILL_LOG: 'error', ...env }
+    const given: Record<string, string> = { QUILL_LEASE_SECONDS: '1', QUILL_TICK_MS: '60', QUILL_LOG: 'error', ...env }
+    for (const [name, value] of Object.entries(given)) given[name] = value.replace('{url}', `http://127.0.0.1:${port}`)
     const server = await startServer({ port, dataDir, standins: standins.url, demo, env: given })
     const world = new World(standins, server, port, dataDir, given)
     if (demo) await world.nobody().want('POST', '/api/demo/begin', { at: START, people: PEOPLE })
@@ -77,6 +79,16 @@ export class World {
 
   async trouble(host: string, trouble: Trouble | null): Promise<void> {
     await fetch(`${this.standins.url}/control/trouble`, { method: 'POST', body: JSON.stringify({ host, trouble }) })
+  }
+
+  /** Lets a host under `faulty.example` be wrong in a way; null: as it should be. */
+  async fault(host: string, fault: Fault | null): Promise<void> {
+    await this.control('fault', { host, fault })
+  }
+
+  /** Tells the stand-in world something. */
+  async control<T>(what: string, body: unknown): Promise<T> {
+    return (await (await fetch(`${this.standins.url}/control/${what}`, { method: 'POST', body: JSON.stringify(body) })).json()) as T
   }
 
   /** What a network has of us, newest first. */

@@ -1,0 +1,75 @@
+// Data files of earlier releases, kept from each: they open in this one, with a copy taken before they are changed, and nothing is lost.
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+import { gunzipSync } from 'node:zlib'
+import Database from 'better-sqlite3'
+import { describe, expect, it } from 'vitest'
+import type { BrandView, ScheduleView, Source, WirePage } from '../../shared/api'
+import { freePort, startServer } from '../../scripts/world.mjs'
+import { Person } from '../support/person'
+
+const data = fileURLToPath(new URL('../data', import.meta.url))
+const releases = readdirSync(data).filter((file) => file.endsWith('.sqlite.gz'))
+const NELL = '01900000-0000-7000-8000-0000000000a1'
+const STANDINS_NOWHERE = 'http://127.0.0.1:9'
+
+it('keeps a file of each release', () => {
+  expect(releases).toContain('0.1.0.sqlite.gz')
+})
+
+describe.each(releases)('%s', (release) => {
+  it('opens in this release with everything in it', async () => {
+    const dataDir = mkdtempSync(join(tmpdir(), 'quill-old-'))
+    const file = join(dataDir, 'quill.sqlite')
+    writeFileSync(file, gunzipSync(readFileSync(join(data, release))))
+    const old = new Database(file, { readonly: true })
+    const count = (db: InstanceType<typeof Database>, table: string): number => (db.prepare(`SELECT count(*) AS n FROM ${table}`).get() as { n: number }).n
+    const tables = (
+      old.prepare(`SELECT name FROM sqlite_master WHERE type = 'table' AND name NOT LIKE 'knex%' AND name NOT LIKE 'sqlite%'`).all() as { name: string }[]
+    ).map(({ name }) => name)
+    const before = Object.fromEntries(tables.map((table) => [table, count(old, table)]))
+    old.close()
+
+    const server = await startServer({
+      port: await freePort(),
+      dataDir,
+      standins: STANDINS_NOWHERE,
+      demo: true,
+      env: { QUILL_LOG: 'fatal', QUILL_TICK_MS: '600000' },
+    })
+    try {
+      const nell = new Person(server.url)
+      await nell.want('POST', '/api/demo/session', { personId: NELL })
+      const start = await nell.want<{ brands: { id: string }[] }>('GET', '/api/me')
+      const path = `/api/brands/${start.brands[0]!.id}`
+      const brand = await nell.want<BrandView>('GET', path)
+      expect([brand.accounts.length, brand.watches.length, brand.sources]).toEqual([2, 1, 2])
+      const sources = await nell.want<Source[]>('GET', `${path}/sources`)
+      expect(sources.map((source) => [source.articles > 0, source.newestAt !== null, source.repairs])).toEqual([[true, true, []], [true, true, []]]) // prettier-ignore
+      const wire = await nell.want<WirePage>('GET', `${path}/articles?show=all`)
+      expect(wire.articles.length).toBe(before['articles'])
+      expect(wire.articles.every((article) => article.dating === 'stated' && article.changedAt === null)).toBe(true)
+      expect(wire.articles.map((article) => article.state).toSorted()).toContain('clipped')
+      const { cards } = await nell.want<ScheduleView>('GET', `${path}/schedule`)
+      expect(cards.filter((card) => card.state === 'lined-up').map((card) => card.text)).toEqual(
+        expect.arrayContaining(['A line still in line', 'Another behind it']),
+      )
+    } finally {
+      await server.stop()
+    }
+
+    const now = new Database(file, { readonly: true })
+    expect(now.pragma('integrity_check', { simple: true })).toBe('ok')
+    const grown = ['changes', 'sessions']
+    for (const table of tables) if (!grown.includes(table)) expect([table, count(now, table)]).toEqual([table, before[table]])
+    now.close()
+    const copy = `${file}.001_first`
+    expect(existsSync(copy)).toBe(true)
+    const kept = new Database(copy, { readonly: true })
+    expect(count(kept, 'articles')).toBe(before['articles'])
+    kept.close()
+    rmSync(dataDir, { recursive: true, force: true })
+  })
+})
