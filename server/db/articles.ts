@@ -2,6 +2,7 @@ import type { Knex } from 'knex'
 import type { ArticleState } from '../../shared/api'
 import type { Db } from '.'
 import type { ArticleRecord } from './rows'
+import { insertAll, listOf } from './sqlite/bulk'
 
 export type ArticleForBrand = ArticleRecord & { label: string; state: ArticleState | null }
 
@@ -15,16 +16,18 @@ export interface WireFilter {
 }
 
 /** A brand sees an article only through a source of its own. */
-function visible(db: Db, brandId: string): Knex.QueryBuilder {
-  return db('articles')
+function visible(db: Db, brandId: string, articles: Knex.Raw | string = 'articles'): Knex.QueryBuilder {
+  return db(articles as string)
     .join('sources', 'sources.feed_id', 'articles.feed_id')
     .leftJoin('article_states', (join) => join.on('article_states.article_id', 'articles.id').andOn('article_states.brand_id', 'sources.brand_id'))
     .where('sources.brand_id', brandId)
     .whereNull('sources.removed_at')
 }
 
-export function wireRows(db: Db, brandId: string, filter: WireFilter): Promise<ArticleForBrand[]> {
-  const query = visible(db, brandId)
+export async function wireRows(db: Db, brandId: string, filter: WireFilter): Promise<ArticleForBrand[]> {
+  // Who reads much of what is kept finds it by walking back through time; who reads little, by looking at those few feeds.
+  const isMuch = !filter.sourceId && (filter.show === 'open' || filter.show === 'all') && (await readsMuch(db, brandId))
+  const query = visible(db, brandId, isMuch ? db.raw('articles INDEXED BY articles_by_time') : 'articles')
   if (filter.show === 'open') query.whereRaw(`coalesce(article_states.state, 'new') IN ('new', 'read')`)
   else if (filter.show !== 'all') query.where('article_states.state', filter.show)
   if (filter.sourceId) query.where('sources.id', filter.sourceId)
@@ -38,20 +41,43 @@ export function wireRows(db: Db, brandId: string, filter: WireFilter): Promise<A
     .select('articles.*', 'sources.label', 'article_states.state') as unknown as Promise<ArticleForBrand[]>
 }
 
+/** Whether a brand's sources hold more than a twentieth of all articles. */
+async function readsMuch(db: Db, brandId: string): Promise<boolean> {
+  const own = db('feeds')
+    .whereIn('id', db('sources').where({ brand_id: brandId }).whereNull('removed_at').select('feed_id'))
+    .sum('articles')
+  const row = (await db.first(db.raw('(?) AS own', [own]), db.raw('(?) AS everything', [db('feeds').sum('articles')]))) as unknown as { own: number | null; everything: number | null } // prettier-ignore
+  return Number(row.own ?? 0) * 20 > Number(row.everything ?? 0)
+}
+
 export const articleForBrand = (db: Db, brandId: string, id: string): Promise<ArticleForBrand | undefined> =>
   visible(db, brandId).where('articles.id', id).first('articles.*', 'sources.label', 'article_states.state') as unknown as Promise<ArticleForBrand | undefined>
 
-/** How many articles a brand has not read, in all and for each watch. */
-export async function unreadCounts(db: Db, brandId: string): Promise<{ all: number; byWatch: Map<string, number> }> {
-  const unread = (): Knex.QueryBuilder => visible(db, brandId).whereRaw(`coalesce(article_states.state, 'new') = 'new'`)
-  const all = (await unread().count({ n: '*' }).first()) as { n: number } | undefined
-  const rows = (await unread()
-    .join('watch_marks', 'watch_marks.article_id', 'articles.id')
-    .join('watches', 'watches.id', 'watch_marks.watch_id')
-    .where('watches.brand_id', brandId)
+const feedsOf = (db: Db, brandId: string): Knex.QueryBuilder => db('sources').where({ brand_id: brandId }).whereNull('removed_at').select('feed_id')
+const touchedBy = (db: Db, brandId: string): Knex.QueryBuilder =>
+  db('article_states').where({ 'article_states.brand_id': brandId }).whereNot('article_states.state', 'new')
+
+/** How many articles a brand has not read: what its feeds hold, less what it has touched. */
+export async function unreadOf(db: Db, brandId: string): Promise<number> {
+  const all = (await db('feeds').whereIn('id', feedsOf(db, brandId)).sum({ n: 'articles' }).first()) as { n: number | null } | undefined
+  const touched = (await touchedBy(db, brandId).whereIn('feed_id', feedsOf(db, brandId)).count({ n: '*' }).first()) as { n: number } | undefined
+  return Number(all?.n ?? 0) - Number(touched?.n ?? 0)
+}
+
+/** How many articles of each watch a brand has not read. */
+export async function unreadByWatch(db: Db, brandId: string): Promise<Map<string, number>> {
+  const marked = await marksPerWatch(db, db('watch_marks').whereIn('feed_id', feedsOf(db, brandId)), brandId)
+  const touched = touchedBy(db, brandId).join('watch_marks', 'watch_marks.article_id', 'article_states.article_id').whereIn('watch_marks.feed_id', feedsOf(db, brandId)) // prettier-ignore
+  const read = await marksPerWatch(db, touched, brandId)
+  return new Map([...marked].map(([watchId, count]) => [watchId, count - (read.get(watchId) ?? 0)]))
+}
+
+async function marksPerWatch(db: Db, marks: Knex.QueryBuilder, brandId: string): Promise<Map<string, number>> {
+  const rows = (await marks
+    .whereIn('watch_marks.watch_id', db('watches').where({ brand_id: brandId }).whereNull('removed_at').select('id'))
     .groupBy('watch_marks.watch_id')
     .select('watch_marks.watch_id', db.raw('count(*) AS n'))) as { watch_id: string; n: number }[]
-  return { all: Number(all?.n ?? 0), byWatch: new Map(rows.map((row) => [row.watch_id, Number(row.n)])) }
+  return new Map(rows.map((row) => [row.watch_id, Number(row.n)]))
 }
 
 /** The newest articles a brand can see, for a watch to look through again. */
@@ -62,27 +88,29 @@ export const archiveOf = (db: Db, brandId: string, limit: number): Promise<Artic
 export const articlesOfFeed = (db: Db, feedId: string, limit: number): Promise<ArticleRecord[]> =>
   db<ArticleRecord>('articles').where({ feed_id: feedId }).orderBy('at', 'desc').limit(limit)
 
-/** SQLite takes a limited number of values in one statement. */
-const VALUES_AT_ONCE = 500
-const ROWS_AT_ONCE = 40
-
 export const articlesByGuids = (db: Db, feedId: string, guids: string[]): Promise<ArticleRecord[]> => articlesWith(db, feedId, 'guid', guids)
 
 export const articlesByLinks = (db: Db, feedId: string, keys: string[]): Promise<ArticleRecord[]> => articlesWith(db, feedId, 'link_key', keys)
 
-async function articlesWith(db: Db, feedId: string, column: 'guid' | 'link_key', values: string[]): Promise<ArticleRecord[]> {
-  const found: ArticleRecord[] = []
-  for (let at = 0; at < values.length; at += VALUES_AT_ONCE) {
-    found.push(...(await db<ArticleRecord>('articles').where({ feed_id: feedId }).whereIn(column, values.slice(at, at + VALUES_AT_ONCE)))) // prettier-ignore
-  }
-  return found
+const articlesWith = async (db: Db, feedId: string, column: 'guid' | 'link_key', values: string[]): Promise<ArticleRecord[]> =>
+  values.length === 0
+    ? []
+    : db<ArticleRecord>('articles')
+        .where({ feed_id: feedId })
+        .whereRaw('?? IN ?', [column, listOf(db, values)])
+
+/** Inserts a feed's articles; one that another process has just inserted stays as that made it. */
+export async function insertArticles(db: Db, feedId: string, rows: ArticleRecord[]): Promise<void> {
+  if (rows.length === 0) return
+  await insertAll(db, 'articles', rows as unknown as Record<string, unknown>[], ['feed_id', 'guid'])
+  await countArticles(db, feedId)
 }
 
-/** Inserts articles; one that another process has just inserted stays as that made it. */
-export async function insertArticles(db: Db, rows: ArticleRecord[]): Promise<void> {
-  for (let at = 0; at < rows.length; at += ROWS_AT_ONCE) {
-    await db('articles').insert(rows.slice(at, at + ROWS_AT_ONCE)).onConflict(['feed_id', 'guid']).ignore() // prettier-ignore
-  }
+/** Counts a feed's articles anew; an index holds them together, so this costs little. */
+const countArticles = async (db: Db, feedId: string): Promise<void> => {
+  await db('feeds')
+    .where({ id: feedId })
+    .update({ articles: db('articles').where({ feed_id: feedId }).count() })
 }
 
 /** The times of a feed's newest articles, newest first. */
@@ -92,6 +120,10 @@ export const newestTimes = async (db: Db, feedId: string, limit: number): Promis
 /** Gives a feed's articles to another; one whose id is there already stays behind. */
 export const moveArticles = async (db: Db, fromFeedId: string, toFeedId: string): Promise<void> => {
   await db.raw('UPDATE OR IGNORE articles SET feed_id = ? WHERE feed_id = ?', [toFeedId, fromFeedId])
+  for (const table of ['article_states', 'watch_marks']) {
+    await db(table).where({ feed_id: fromFeedId }).whereIn('article_id', db('articles').where({ feed_id: toFeedId }).select('id')).update({ feed_id: toFeedId }) // prettier-ignore
+  }
+  await countArticles(db, toFeedId)
 }
 
 export const updateArticle = async (db: Db, id: string, patch: Partial<ArticleRecord>): Promise<void> => {

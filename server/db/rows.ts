@@ -82,6 +82,8 @@ export interface FeedRow {
   newest_at: number | null
   body_hash: string | null
   repairs_json: string
+  /** How many articles of it are kept. */
+  articles: number
 }
 
 /** A subscription at a hub: asked for, on, or refused. */

@@ -1,9 +1,9 @@
 import type { Db } from '.'
 import type { FeedRow, SourceRow } from './rows'
 
-type HealthColumns = 'url' | 'home_url' | 'fetched_at' | 'next_fetch_at' | 'failing_since' | 'trouble' | 'moved_from' | 'moved_at' | 'gone_at' | 'gap_minutes' | 'newest_at' | 'repairs_json' // prettier-ignore
+type HealthColumns = 'url' | 'home_url' | 'fetched_at' | 'next_fetch_at' | 'failing_since' | 'trouble' | 'moved_from' | 'moved_at' | 'gone_at' | 'gap_minutes' | 'newest_at' | 'repairs_json' | 'articles' // prettier-ignore
 
-export type SourceWithFeed = SourceRow & Pick<FeedRow, HealthColumns> & { folder: string | null; articles: number; hub: string | null }
+export type SourceWithFeed = SourceRow & Pick<FeedRow, HealthColumns> & { folder: string | null; hub: string | null }
 
 export const sourcesOf = (db: Db, brandId: string): Promise<SourceWithFeed[]> =>
   db('sources')
@@ -19,7 +19,7 @@ export const sourcesOf = (db: Db, brandId: string): Promise<SourceWithFeed[]> =>
       'sources.*', 'feeds.url', 'feeds.home_url', 'feeds.fetched_at', 'feeds.next_fetch_at', 'feeds.failing_since', 'feeds.trouble', 'feeds.moved_from',
       'feeds.moved_at', 'feeds.gone_at', 'feeds.gap_minutes', 'feeds.newest_at', 'feeds.repairs_json', 'hubs.state AS hub',
       db.raw('min(folders.name) AS folder'),
-      db.raw('(SELECT count(*) FROM articles WHERE articles.feed_id = sources.feed_id) AS articles'),
+      'feeds.articles',
     ) // prettier-ignore
 
 export const countSources = async (db: Db, brandId: string): Promise<number> =>
@@ -46,23 +46,21 @@ export const updateFeed = async (db: Db, id: string, patch: Partial<FeedRow>): P
 const READ_BY_SOMEONE =
   'EXISTS (SELECT 1 FROM sources s JOIN brands b ON b.id = s.brand_id WHERE s.feed_id = feeds.id AND s.removed_at IS NULL AND b.removed_at IS NULL)'
 
-/** Feeds that are due, longest waiting first, of hosts that have room. */
-export const dueFeeds = (db: Db, due: number, realNow: number, busyHosts: string[], most: number): Promise<FeedRow[]> =>
+/** Feeds that are due, longest waiting first. */
+export const dueFeeds = (db: Db, due: number, realNow: number, most: number): Promise<FeedRow[]> =>
   db<FeedRow>('feeds')
     .where('next_fetch_at', '<=', due)
     .where('lease_until', '<', realNow)
     .whereNull('gone_at')
-    .whereNotIn('host', busyHosts)
     .whereRaw(READ_BY_SOMEONE)
     .orderBy('next_fetch_at')
     .limit(most)
 
-/** Takes a feed by a lease in real time, so that no two processes fetch the same one. Whether it was free. */
-export const leaseFeed = async (db: Db, id: string, realNow: number, leaseMs: number): Promise<boolean> =>
-  (await db<FeedRow>('feeds')
-    .where({ id })
-    .where('lease_until', '<', realNow)
-    .update({ lease_until: realNow + leaseMs })) === 1
+/** Takes a feed that is still due by a lease in real time, so that no two processes fetch the same one. Whether it was free. */
+export async function leaseFeed(db: Db, id: string, due: number, realNow: number, leaseMs: number): Promise<boolean> {
+  const free = db<FeedRow>('feeds').where({ id }).where('next_fetch_at', '<=', due).where('lease_until', '<', realNow)
+  return (await free.update({ lease_until: realNow + leaseMs })) === 1
+}
 
 export const nextFetchAt = async (db: Db): Promise<number | null> => {
   const row: { at?: number | null } | undefined = await db('feeds').whereNull('gone_at').whereRaw(READ_BY_SOMEONE).min({ at: 'next_fetch_at' }).first()

@@ -1,9 +1,11 @@
 import type { Db } from '.'
 import type { WatchRow } from './rows'
+import { insertAll, listOf } from './sqlite/bulk'
 
 export interface MarkRow {
   watch_id: string
   article_id: string
+  feed_id: string
   strength: number
   found_json: string
 }
@@ -36,13 +38,12 @@ export async function replaceMarksOfWatch(db: Db, watchId: string, marks: Omit<M
 }
 
 export async function replaceMarksOfArticles(db: Db, articleIds: string[], watchIds: string[], marks: MarkRow[]): Promise<void> {
-  await db('watch_marks').whereIn('article_id', articleIds).whereIn('watch_id', watchIds).del()
+  await db('watch_marks')
+    .whereRaw('article_id IN ?', [listOf(db, articleIds)])
+    .whereIn('watch_id', watchIds)
+    .del()
   await insertMarks(db, marks)
 }
 
-/** SQLite takes a limited number of values in one statement. */
-const ROWS_AT_ONCE = 200
-
-async function insertMarks(db: Db, marks: MarkRow[]): Promise<void> {
-  for (let at = 0; at < marks.length; at += ROWS_AT_ONCE) await db('watch_marks').insert(marks.slice(at, at + ROWS_AT_ONCE))
-}
+const insertMarks = (db: Db, marks: MarkRow[]): Promise<void> =>
+  insertAll(db, 'watch_marks', marks as unknown as Record<string, unknown>[], ['watch_id', 'article_id'])

@@ -29,7 +29,7 @@ export async function wire(brandId: string, ask: WireAsk): Promise<WirePage> {
   return {
     articles: await withMarks(db, brandId, page),
     next: rows.length > page.length && last ? `${last.at}_${last.id}` : null,
-    unread: (await articles.unreadCounts(db, brandId)).all,
+    unread: await articles.unreadOf(db, brandId),
   }
 }
 
@@ -52,7 +52,8 @@ async function withMarks(db: Db, brandId: string, rows: articles.ArticleForBrand
       dating: row.dating,
       changedAt: row.changed_at === null ? null : new Date(row.changed_at).toISOString(),
       state: row.state ?? 'new',
-      summary: plainText(row.summary_html ?? row.content_html ?? '').slice(0, 280),
+      // Enough of the beginning for a few lines; the whole need not be read for that.
+      summary: plainText((row.summary_html ?? row.content_html ?? '').slice(0, 4000)).slice(0, 280),
       watches: own.map((mark) => ({ id: mark.watch_id, name: mark.name })),
       found: [...new Set(own.flatMap((mark) => JSON.parse(mark.found_json) as string[]))],
     }
@@ -81,7 +82,6 @@ export async function article(brandId: string, id: string): Promise<ArticleFull>
 /** Puts an article into a state for this brand. */
 export async function setState(actor: Actor, id: string, state: ArticleState): Promise<Undoable> {
   const { historyId } = await changeUndoably(actor, 'article', id, async (db, tracked) => {
-    if (!(await articles.articleForBrand(db, actor.brandId, id))) throw problem('notFound')
     await putState(db, tracked, actor, id, state)
   })
   return { historyId }
@@ -89,7 +89,9 @@ export async function setState(actor: Actor, id: string, state: ArticleState): P
 
 /** Clipping and shelving keep a clipping; leaving those states takes it away. */
 export async function putState(db: Db, tracked: Tracked, actor: Actor, id: string, state: ArticleState): Promise<void> {
-  await tracked.put('article_states', { brand_id: actor.brandId, article_id: id }, { state, changed_at: now() })
+  const article = await articles.articleForBrand(db, actor.brandId, id)
+  if (!article) throw problem('notFound')
+  await tracked.put('article_states', { brand_id: actor.brandId, article_id: id }, { state, feed_id: article.feed_id, changed_at: now() })
   const clipping = await articles.clippingOfArticle(db, actor.brandId, id)
   const isKept = state === 'clipped' || state === 'shelved'
   const shelved = state === 'shelved' ? 1 : 0

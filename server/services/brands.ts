@@ -4,7 +4,7 @@ import { now } from '../clock'
 import { inTransaction, useDb } from '../db'
 import * as brands from '../db/brands'
 import { countSources } from '../db/sources'
-import { unreadCounts } from '../db/articles'
+import { unreadByWatch, unreadOf } from '../db/articles'
 import type { BrandRow, PillarRow } from '../db/rows'
 import { problem } from '../problem'
 import { accountsOfBrand } from './accounts'
@@ -75,14 +75,13 @@ export async function brandView(brandId: string, role: Role): Promise<BrandView>
   const db = await useDb()
   const row = await brands.brandById(db, brandId)
   if (!row) throw problem('notFound')
-  const counts = await unreadCounts(db, brandId)
   return {
     brand: brandOf(row),
     role,
     pillars: (await brands.pillarsOf(db, brandId)).map(pillarOf),
     accounts: await accountsOfBrand(db, brandId),
-    watches: await watchesOfBrand(db, brandId, counts.byWatch),
-    unread: counts.all,
+    watches: await watchesOfBrand(db, brandId, await unreadByWatch(db, brandId)),
+    unread: await unreadOf(db, brandId),
     sources: await countSources(db, brandId),
   }
 }

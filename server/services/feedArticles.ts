@@ -36,7 +36,7 @@ export async function storeItems(db: Db, feed: FeedRow, { feed: read, texts }: R
     } else await articles.updateArticle(db, before.id, { ...record, changed_at: now() })
     fresh.push(record)
   }
-  await articles.insertArticles(db, added)
+  await articles.insertArticles(db, feed.id, added)
   return { fresh, notes: renamed > 0 ? ['It changes the ids of its articles; they were told by their addresses.'] : [] }
 }
 

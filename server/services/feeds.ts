@@ -109,7 +109,9 @@ async function settle(feed: FeedRow, patch: Partial<FeedRow>, headers: Record<st
     trouble: null,
     lease_until: 0,
   })
-  await tellReaders(feed.id, 'source')
+  // That it was asked for once more is no news; that it recovered, or says something new of itself, is.
+  const isNews = feed.failing_since !== null || feed.fetched_at === null || (patch.repairs_json ?? feed.repairs_json) !== feed.repairs_json
+  if (isNews) await tellReaders(feed.id, 'source')
 }
 
 async function fail(feed: FeedRow, trouble: string, waitMs: number, patch: Partial<FeedRow> = {}): Promise<void> {
@@ -123,7 +125,7 @@ async function fail(feed: FeedRow, trouble: string, waitMs: number, patch: Parti
     trouble,
     lease_until: 0,
   })
-  await tellReaders(feed.id, 'source')
+  if (trouble !== feed.trouble) await tellReaders(feed.id, 'source')
 }
 
 /** Tells everyone who reads a feed that its articles or its health changed. */

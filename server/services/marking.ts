@@ -16,6 +16,7 @@ export async function markFeed(feed: FeedRow): Promise<void> {
 export async function markArticles(feed: FeedRow, articles: ArticleRecord[]): Promise<void> {
   const watches = articles.length === 0 ? [] : await watchesOfFeed(await useDb(), feed.id)
   if (watches.length === 0) return
+  const feedOf = new Map(articles.map((article) => [article.id, article.feed_id]))
   const { marks } = await runInThread('matchWatches', {
     watches: watches.map((watch) => ({ id: watch.id, query: parseWatch(watch.query) })),
     articles: articles.map((article) => watchArticleOf(article, feed.title ?? '')),
@@ -26,7 +27,13 @@ export async function markArticles(feed: FeedRow, articles: ArticleRecord[]): Pr
       transaction,
       articles.map((article) => article.id),
       watches.map((watch) => watch.id),
-      marks.map((mark) => ({ watch_id: mark.watchId, article_id: mark.articleId, strength: mark.strength, found_json: JSON.stringify(mark.found) })),
+      marks.map((mark) => ({
+        watch_id: mark.watchId,
+        article_id: mark.articleId,
+        feed_id: feedOf.get(mark.articleId)!,
+        strength: mark.strength,
+        found_json: JSON.stringify(mark.found),
+      })),
     ),
   )
 }

@@ -152,6 +152,7 @@ export async function fetchNow(brandId: string, id: string): Promise<void> {
   const feed = row && (await sources.feedById(db, row.feed_id))
   if (!feed) throw problem('notFound')
   await fetchFeed(feed)
+  await tellReaders(feed.id, 'source')
 }
 
 async function putInFolder(db: Db, tracked: Tracked, brandId: string, sourceId: string, name: string | null): Promise<void> {

@@ -90,7 +90,8 @@ async function markArchive(brandId: string, watchId: string, query: WatchQuery):
     now: new Date(now()).toISOString(),
   })
   await inTransaction(async (db) => {
-    await replaceMarksOfWatch(db, watchId, marks.map((mark) => ({ article_id: mark.articleId, strength: mark.strength, found_json: JSON.stringify(mark.found) }))) // prettier-ignore
+    const feedOf = new Map(rows.map((row) => [row.id, row.feed_id]))
+    await replaceMarksOfWatch(db, watchId, marks.map((mark) => ({ article_id: mark.articleId, feed_id: feedOf.get(mark.articleId)!, strength: mark.strength, found_json: JSON.stringify(mark.found) }))) // prettier-ignore
     await announce(db, brandId, 'watch', watchId)
   })
 }

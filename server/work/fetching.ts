@@ -1,3 +1,4 @@
+import { setTimeout as pause } from 'node:timers/promises'
 import { now, realNow } from '../clock'
 import { useDb } from '../db'
 import type { FeedRow } from '../db/rows'
@@ -8,27 +9,37 @@ import { settings } from '../settings'
 
 const FEEDS_AT_ONCE = 24
 const FEEDS_A_HOST = 2
-/** Due feeds looked at to find some whose hosts have room. */
-const CANDIDATES = 200
+/** Milliseconds between two starts: a thousand unchanged feeds that answer at once must not crowd out people's requests. */
+const APART_MS = 5
+/** Due feeds looked up at a time. Of one slow host there may be more than that, which then wait for it alone. */
+const LOOKED_UP = 500
 
 const running = new Set<Promise<void>>()
 const perHost = new Map<string, number>()
+/** Due feeds looked up and not yet begun; whether one is still due is asked again when it is leased. */
+let waiting: FeedRow[] = []
 
 /**
  * Starts fetching feeds that are due, as many as there is room for: some at a time, at most two of one host, so that a slow site
  * takes up no more than its own places. Does not wait for them; `ended` is called as each ends. Gives how many were started.
  */
 export async function startDueFetches(ended: () => void = () => undefined): Promise<number> {
-  let started = 0
-  if (running.size >= FEEDS_AT_ONCE) return 0
   const db = await useDb()
-  const busy = [...perHost].filter(([, count]) => count >= FEEDS_A_HOST).map(([host]) => host)
-  for (const feed of await dueFeeds(db, now(), realNow(), busy, CANDIDATES)) {
-    if (running.size >= FEEDS_AT_ONCE) break
-    if ((perHost.get(feed.host) ?? 0) >= FEEDS_A_HOST) continue
-    if (!(await leaseFeed(db, feed.id, realNow(), settings().leaseSeconds * 1000))) continue
+  let started = 0
+  let isLookedUp = false
+  while (running.size < FEEDS_AT_ONCE) {
+    const at = waiting.findIndex(({ host }) => (perHost.get(host) ?? 0) < FEEDS_A_HOST)
+    if (at < 0) {
+      if (isLookedUp) break
+      waiting = await dueFeeds(db, now(), realNow(), LOOKED_UP)
+      isLookedUp = true
+      continue
+    }
+    const [feed] = waiting.splice(at, 1) as [FeedRow]
+    if (!(await leaseFeed(db, feed.id, now(), realNow(), settings().leaseSeconds * 1000))) continue
     start(feed, ended)
     started++
+    await pause(APART_MS)
   }
   return started
 }

@@ -18,6 +18,16 @@ const STATEMENTS = [
   `UPDATE articles SET dating = 'missing' WHERE published_at IS NULL`,
   `UPDATE articles SET dating = 'future' WHERE published_at > first_seen_at`,
   `CREATE INDEX articles_by_link ON articles (feed_id, link_key)`,
+  // Counts that every screen shows must not be counted anew each time: a feed knows how many articles it has, and what a brand did with
+  // one, or a watch found in one, knows its feed.
+  `ALTER TABLE feeds ADD COLUMN articles INTEGER NOT NULL DEFAULT 0`,
+  `UPDATE feeds SET articles = (SELECT count(*) FROM articles WHERE articles.feed_id = feeds.id)`,
+  `ALTER TABLE article_states ADD COLUMN feed_id TEXT`,
+  `UPDATE article_states SET feed_id = (SELECT feed_id FROM articles WHERE articles.id = article_states.article_id)`,
+  `CREATE INDEX states_by_feed ON article_states (brand_id, feed_id, state)`,
+  `ALTER TABLE watch_marks ADD COLUMN feed_id TEXT`,
+  `UPDATE watch_marks SET feed_id = (SELECT feed_id FROM articles WHERE articles.id = watch_marks.article_id)`,
+  `CREATE INDEX marks_by_feed ON watch_marks (watch_id, feed_id)`,
   `UPDATE feeds SET newest_at = (SELECT max(at) FROM articles WHERE articles.feed_id = feeds.id)`,
   // Subscriptions at WebSub hubs. Their addresses and secrets are derived, so none is kept.
   `CREATE TABLE hubs (
