@@ -113,6 +113,8 @@ async function refuseOnce(host: string, holding: string): Promise<void> {
 async function lineUp(brand: BrandPlan, stage: number): Promise<void> {
   const at = `/api/brands/${brand.id}`
   const view = await client.get<View>(at)
+  // What is out by now is there, whenever each feed's turn would have come.
+  for (const { id } of await client.get<{ id: string }[]>(`${at}/sources`)) await client.post(`${at}/sources/${id}/fetch`, {})
   const articles = await allArticles(at)
   for (const line of lines.filter((candidate) => candidate.brand === brand.region && candidate.stage === stage)) {
     const article = articles.find((candidate) => candidate.url?.endsWith(`/${line.article}`))

@@ -48,6 +48,8 @@ const vitest = (project) =>
     (report) => ({ passed: report.numPassedTests, failed: report.numFailedTests }),
   )
 for (const project of ['core', 'app', 'reference', 'server']) vitest(project)
+// That they run and can measure; what they measure is for a quiet machine.
+check('Benches, in short', ['--import', 'tsx', 'bench/main.ts', '--short'])
 suite('Suite e2e', [bin('playwright'), 'test'], 'e2e.json', ({ stats }) => ({ passed: stats.expected + stats.flaky, failed: stats.unexpected }))
 
 say('')

@@ -105,6 +105,8 @@ const FAULTS = {
   gone: (response) => whole(response, 'gone', {}, 410),
   empty: (response) => whole(response, ''),
   movedForGood: (response, host) => whole(response, '', { location: `https://new-${host}/feed.xml` }, 308),
+  movedUnchanged: (response, host, request) =>
+    request.url === '/new.xml' ? whole(response, wellFeed(host)) : whole(response, '', { location: `https://${host}/new.xml` }, 301),
   movedForNow: (response, host) => whole(response, '', { location: `https://new-${host}/feed.xml` }, 307),
   withHub: (response, host) => whole(response, wellFeed(host), { link: `<https://hub.example/>; rel="hub", <https://${host}/topic>; rel="self"` }),
   changed: (response, host) => whole(response, `${HEAD}${item(host, 1, undefined, 'Other words, set right.')}${item(host, 2)}${item(host, 3)}${TAIL}`),

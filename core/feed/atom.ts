@@ -1,7 +1,6 @@
 import type { Element } from 'domhandler'
 import { parseFeedDate } from './date'
-import { safeHtml } from './html'
-import { madeId, oneLine, titleFromHtml } from './item'
+import { madeId, oneLine, safePart, titleFromHtml } from './item'
 import type { Feed, FeedItem } from './types'
 import { absoluteUrl, attribute, baseOf, child, children, elementsOf, htmlInside, markupOf, textOf } from './xml'
 
@@ -16,7 +15,7 @@ export function readAtom(root: Element, url: string, repairs: string[]): Feed {
     language: attribute(root, 'xml:lang'),
     description: plainConstruct(part(root, 'subtitle', 'tagline')),
     ttlMinutes: null,
-    items: entriesOf(root).map((entry) => readEntry(entry, root, url)),
+    items: entriesOf(root).map((entry) => readEntry(entry, root, url, repairs)),
     repairs,
   }
 }
@@ -24,7 +23,7 @@ export function readAtom(root: Element, url: string, repairs: string[]): Feed {
 /** The entries, also those that stand in one before them that was not closed. */
 const entriesOf = (node: Element): Element[] => parts(node, 'entry').flatMap((entry) => [entry, ...entriesOf(entry)])
 
-function readEntry(entry: Element, root: Element, documentUrl: string): FeedItem {
+function readEntry(entry: Element, root: Element, documentUrl: string, repairs: string[]): FeedItem {
   const title = plainConstruct(part(entry, 'title'))
   const content = part(entry, 'content')
   const url = linkOf(entry, ['alternate'], documentUrl) ?? absoluteUrl(attribute(content, 'src'), baseOf(content ?? entry, documentUrl))
@@ -35,8 +34,8 @@ function readEntry(entry: Element, root: Element, documentUrl: string): FeedItem
     author: authorOf(entry) ?? authorOf(part(entry, 'source')) ?? authorOf(root),
     publishedAt: dateOf(entry, 'published', 'issued', 'created'),
     updatedAt: dateOf(entry, 'updated', 'modified'),
-    summaryHtml: htmlConstruct(part(entry, 'summary'), documentUrl),
-    contentHtml: htmlConstruct(content, documentUrl),
+    summaryHtml: htmlConstruct(part(entry, 'summary'), documentUrl, repairs),
+    contentHtml: htmlConstruct(content, documentUrl, repairs),
     categories: parts(entry, 'category').flatMap((category) => attribute(category, 'label') ?? attribute(category, 'term') ?? []),
     image: absoluteUrl(attribute(child(entry, 'media:thumbnail', 'media:content'), 'url'), baseOf(entry, documentUrl)),
     enclosures: parts(entry, 'link').flatMap((link) => enclosureOf(link, documentUrl)),
@@ -75,8 +74,9 @@ function constructOf(element: Element): Construct {
 /** RFC 4287 §4.1.3.3: a media type that is neither text nor XML is written in Base64. */
 const isBinary = (type: string): boolean => type.includes('/') && !/^(text|message)\/|[/+]xml$|html/.test(type)
 
-/** The words behind Base64; null where it is no text but a picture or the like. */
+/** The words behind Base64, or the text itself where it is none; null for a picture or the like. */
 function fromBase64(text: string | null): string | null {
+  if (text !== null && !/^[a-z0-9+/=\s]*$/i.test(text)) return text
   try {
     const bytes = Uint8Array.from(atob((text ?? '').replace(/\s+/g, '')), (character) => character.charCodeAt(0))
     return new TextDecoder('utf-8', { fatal: true }).decode(bytes).trim() || null
@@ -91,12 +91,12 @@ function plainConstruct(element: Element | null): string | null {
   return kind === 'text' ? oneLine(raw) : titleFromHtml(raw)
 }
 
-function htmlConstruct(element: Element | null, documentUrl: string): string | null {
+function htmlConstruct(element: Element | null, documentUrl: string, repairs: string[]): string | null {
   if (!element || attribute(element, 'src')) return null
   const { kind, raw } = constructOf(element)
   if (!raw) return null
   const html = kind === 'text' ? escapeHtml(raw) : raw
-  return safeHtml(html, baseOf(element, documentUrl)) || null
+  return safePart(html, baseOf(element, documentUrl), repairs)
 }
 
 const escapeHtml = (text: string): string => text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;')

@@ -60,6 +60,8 @@ class Builder extends DomHandler {
   #items = 0
   #notClosed = 0
   #wordsOutside = false
+  /** Whether nothing has come since an element was opened: one that closes itself is closed at once. */
+  #justOpened = false
 
   constructor() {
     super(undefined, { xmlMode: true })
@@ -68,13 +70,15 @@ class Builder extends DomHandler {
   override onopentag(name: string, attributes: Record<string, string>): void {
     this.depth++
     if (this.depth > DEEPEST) throw new FeedError('too-deep', `This has elements more than ${DEEPEST} deep; no feed has.`)
+    this.#justOpened = true
     super.onopentag(this.#namespaces.open(name, attributes), attributes)
   }
 
   override onclosetag(_name?: string, isImplied?: boolean): void {
     const element = this.tagStack.at(-1) as Element
     this.depth--
-    if (isImplied) this.#notClosed++
+    if (isImplied && !this.#justOpened) this.#notClosed++
+    this.#justOpened = false
     this.#namespaces.close(element.attribs)
     super.onclosetag()
     if (element.name === 'item' || element.name === 'entry' || element.name === 'atom:entry') this.#count(element)
@@ -82,6 +86,7 @@ class Builder extends DomHandler {
 
   override ontext(text: string): void {
     const isBlank = text.trim() === ''
+    this.#justOpened = false
     if (this.depth === 0 && !isBlank) this.#wordsOutside = true
     // Blanks between items would outnumber everything else in a long feed.
     if (this.depth > 2 || !isBlank) super.ontext(text)

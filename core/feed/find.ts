@@ -8,39 +8,52 @@ export interface FoundFeed {
   type: string | null
 }
 
-const FEED_TYPES = /^(application\/(rss|atom|rdf|feed)\+(xml|json)|application\/json|text\/xml|application\/xml)$/i
+const FEED_TYPE = /^(?:application|text)\/(?:x-)?(?:(?:rss|atom|rdf|feed)(?:\+(?:xml|json))?|json|xml)$/i
+/** Where feeds usually lie when a page names none (common practice). */
+const USUAL_PLACES = ['feed', 'feed.xml', 'rss.xml', 'atom.xml', 'index.xml', 'rss', 'feed.json']
 
 /**
- * The feeds a web page names in its `link rel="alternate"` elements (and in links whose address looks like a feed's, after
- * those), addresses absolute, each once, in the page's order.
+ * The feeds a web page names, addresses absolute, each once: those of its `link rel="alternate"` elements in the page's order, then
+ * links whose address looks like a feed's. Feeds of comments come last, whatever names them.
  */
 export function findFeeds(html: string, pageUrl: string): FoundFeed[] {
   const stated: FoundFeed[] = []
   const guessed: FoundFeed[] = []
-  let base = pageUrl
+  let base: string | null = null
   const parser = new Parser({
     onopentag: (name, attributes) => {
-      if (name === 'base' && attributes['href']) base = absoluteUrl(attributes['href'], pageUrl) ?? base
-      if (name === 'link') stated.push(...fromLinkElement(attributes, base))
-      if (name === 'a') guessed.push(...fromAnchor(attributes, base))
+      // HTML takes the first `base` alone.
+      if (name === 'base' && attributes['href']) base ??= absoluteUrl(attributes['href'], pageUrl)
+      if (name === 'link') stated.push(...fromLinkElement(attributes, base ?? pageUrl))
+      if (name === 'a') guessed.push(...fromAnchor(attributes, base ?? pageUrl, pageUrl))
     },
   })
   parser.end(html)
   const seen = new Set<string>()
-  return [...stated, ...guessed].filter((feed) => !seen.has(feed.url) && seen.add(feed.url))
+  const feeds = [...stated, ...guessed].filter((feed) => !seen.has(feed.url) && seen.add(feed.url))
+  return [...feeds.filter((feed) => !isOfComments(feed)), ...feeds.filter(isOfComments)]
 }
+
+/** Addresses to try on a page that names no feed: the usual places beside the page, then those at the site's root. */
+export function usualPlaces(pageUrl: string): string[] {
+  const beside = USUAL_PLACES.flatMap((place) => absoluteUrl(place, pageUrl.replace(/[?#].*$/, '')) ?? [])
+  const atRoot = USUAL_PLACES.flatMap((place) => absoluteUrl(`/${place}`, pageUrl) ?? [])
+  return [...new Set([...beside, ...atRoot])]
+}
+
+const isOfComments = (feed: FoundFeed): boolean => /\bcomments?\b/i.test(`${feed.title ?? ''} ${new URL(feed.url).pathname}`)
 
 function fromLinkElement(attributes: Record<string, string>, base: string): FoundFeed[] {
   const rels = (attributes['rel'] ?? '').toLowerCase().split(/\s+/)
-  const type = attributes['type']?.split(';')[0]?.trim() ?? null
+  const type = attributes['type']?.split(';')[0]?.trim().toLowerCase() ?? null
   const url = absoluteUrl(attributes['href'] ?? null, base)
-  const isFeed = (rels.includes('alternate') && type !== null && FEED_TYPES.test(type)) || rels.includes('feed')
+  const isFeed = (rels.includes('alternate') && !rels.includes('stylesheet') && type !== null && FEED_TYPE.test(type)) || rels.includes('feed')
   return url && isFeed ? [{ url, title: oneLine(attributes['title'] ?? null), type }] : []
 }
 
-function fromAnchor(attributes: Record<string, string>, base: string): FoundFeed[] {
+function fromAnchor(attributes: Record<string, string>, base: string, pageUrl: string): FoundFeed[] {
   const url = absoluteUrl(attributes['href'] ?? null, base)
-  if (!url || new URL(url).host !== new URL(base).host) return []
+  if (!url || new URL(url).host !== new URL(pageUrl).host) return []
   return /(\/feed\/?|\/rss\/?|\/atom\/?|\.(rss|rdf|atom)|(feed|rss|atom|index)\.(xml|json))$/i.test(new URL(url).pathname)
     ? [{ url, title: null, type: null }]
     : []

@@ -1,5 +1,5 @@
 export { readFeed } from './read'
-export { findFeeds, type FoundFeed } from './find'
+export { findFeeds, usualPlaces, type FoundFeed } from './find'
 export { parseFeedDate } from './date'
 export { safeHtml } from './html'
 export { FeedError, type FeedErrorCode } from './errors'

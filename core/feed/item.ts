@@ -1,10 +1,23 @@
 import { plainText } from '../text'
+import { safeHtml } from './html'
 import type { FeedItem } from './types'
 
 /** A title as plain text on one line; null when nothing is left. */
 export function titleFromHtml(html: string | null): string | null {
   // Most titles hold no markup, and reading HTML costs more than looking.
   return oneLine(html === null || !/[<&]/.test(html) ? html : plainText(html))
+}
+
+/** Characters of one piece of HTML that are kept; the longest real articles stay far below. */
+const LONGEST_PIECE = 500_000
+
+/** A piece of an item's HTML, safe to show; null when nothing is left. One without end is cut, and that is named. */
+export function safePart(html: string | null, baseUrl: string, repairs: string[]): string | null {
+  if (!html) return null
+  if (html.length <= LONGEST_PIECE) return safeHtml(html, baseUrl) || null
+  const named = `A text is longer than ${LONGEST_PIECE} characters; it was cut there.`
+  if (!repairs.includes(named)) repairs.push(named)
+  return safeHtml(html.slice(0, LONGEST_PIECE), baseUrl) || null
 }
 
 /** Text on one line; null when there is none. */

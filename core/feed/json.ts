@@ -1,8 +1,7 @@
 import { jsonrepair } from 'jsonrepair'
 import { parseFeedDate } from './date'
 import { FeedError } from './errors'
-import { safeHtml } from './html'
-import { madeId, oneLine } from './item'
+import { madeId, oneLine, safePart } from './item'
 import type { Feed, FeedItem } from './types'
 import { absoluteUrl } from './xml'
 
@@ -26,7 +25,7 @@ export function readJsonFeed(text: string, url: string, repairs: string[]): Feed
     language: str(root['language']),
     description: oneLine(str(root['description'])),
     ttlMinutes: null,
-    items: list(root['items']).map((item) => readItem(item, author, url)),
+    items: list(root['items']).map((item) => readItem(item, author, url, repairs)),
     repairs,
   }
 }
@@ -62,7 +61,7 @@ function mended(text: string, trouble: string): unknown {
   throw new FeedError('malformed', `This JSON can’t be read: ${trouble}.`)
 }
 
-function readItem(item: Fields, feedAuthor: string | null, base: string): FeedItem {
+function readItem(item: Fields, feedAuthor: string | null, base: string, repairs: string[]): FeedItem {
   const url = absoluteUrl(str(item['url']) ?? str(item['external_url']), base)
   const title = oneLine(str(item['title']))
   const text = str(item['content_text'])
@@ -75,8 +74,8 @@ function readItem(item: Fields, feedAuthor: string | null, base: string): FeedIt
     author: authorOf(item) ?? feedAuthor,
     publishedAt: dateOf(item['date_published']),
     updatedAt: dateOf(item['date_modified']),
-    summaryHtml: summary ? safeHtml(paragraphs(summary), base) : null,
-    contentHtml: html ? safeHtml(html, url ?? base) || null : null,
+    summaryHtml: safePart(summary && paragraphs(summary), base, repairs),
+    contentHtml: safePart(html, url ?? base, repairs),
     categories: Array.isArray(item['tags']) ? item['tags'].flatMap((tag) => oneLine(str(tag)) ?? []) : [],
     image: absoluteUrl(str(item['image']) ?? str(item['banner_image']), base),
     enclosures: list(item['attachments']).flatMap((attachment) => {

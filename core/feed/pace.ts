@@ -9,27 +9,30 @@ export interface Pace {
 
 /** Bounds of how often a feed is asked for, in minutes, and how often within one of its gaps (common practice). */
 const SHORTEST = 15
-const LONGEST = 240
-const UNKNOWN = 60
+const USUAL = 60
 const ASKS_A_GAP = 4
+/** Only a feed that brings something less than once a week is asked for less than hourly, and ever less, down to this. */
+const LONGEST = 240
+const WEEK_HOURS = 7 * 24
 /** A feed may ask for longer pauses than ours, up to this. */
 const LONGEST_WANTED = 24 * 60
 
 /**
- * How often a feed brings something, and how often to ask for it: a quarter of its usual gap, so that nothing waits long and no
- * site is asked in vain. The gap is the median of those between its newest articles and from the newest to now, so a feed that falls
+ * How often a feed brings something, and how often to ask for it: four times in its usual gap, at least hourly, unless it brings
+ * something less than once a week. The gap is the median of those between its newest articles and from the newest to now, so a feed that falls
  * silent is asked ever less. What the feed itself wants (its `ttl`, the server's `max-age`) is a lower bound.
  */
 export function paceOf(given: { dates: Instant[]; now: Instant; ttlMinutes: number | null; freshMinutes: number | null }): Pace {
   const now = Date.parse(given.now)
   const times = given.dates.map((date) => Date.parse(date)).filter((at) => at <= now).sort((a, b) => b - a).slice(0, 20) // prettier-ignore
   const wanted = Math.min(LONGEST_WANTED, Math.max(given.ttlMinutes ?? 0, given.freshMinutes ?? 0))
-  if (times.length < 2) return { gapMinutes: null, intervalMinutes: Math.max(UNKNOWN, wanted) }
+  if (times.length < 2) return { gapMinutes: null, intervalMinutes: Math.max(USUAL, wanted) }
   const gaps = times.slice(1).map((at, index) => times[index]! - at)
   const usual = median(gaps)
   // Only a silence longer than usual says something new.
-  const gap = Math.max(usual, Math.min((now - times[0]!) / 2, LONGEST * ASKS_A_GAP * MINUTE))
-  const interval = Math.min(LONGEST, Math.max(SHORTEST, Math.round(gap / ASKS_A_GAP / MINUTE)))
+  const gap = Math.max(usual, (now - times[0]!) / 2) / MINUTE
+  const longest = Math.min(LONGEST, Math.max(USUAL, gap / WEEK_HOURS))
+  const interval = Math.round(Math.min(longest, Math.max(SHORTEST, gap / ASKS_A_GAP)))
   return { gapMinutes: Math.round(usual / MINUTE), intervalMinutes: Math.max(interval, wanted) }
 }
 

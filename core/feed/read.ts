@@ -3,10 +3,10 @@ import { readAtom } from './atom'
 import { decodeBytes } from './decode'
 import { readDocument } from './document'
 import { FeedError } from './errors'
-import { saysSomething } from './item'
+import { madeId, saysSomething } from './item'
 import { readJsonFeed } from './json'
 import { readRss } from './rss'
-import type { Feed, FeedContext } from './types'
+import type { Feed, FeedContext, FeedItem } from './types'
 import { elementsOf } from './xml'
 
 /** A bracket, or one within a call to a function, as some servers wrap it. */
@@ -22,7 +22,7 @@ export function readFeed(body: Uint8Array | string, context: FeedContext): Feed 
   const text = decoded.replace(/^\uFEFF/, '').trimStart()
   if (text === '') throw new FeedError('empty', 'The address answered, but with nothing in it.')
   const feed = LIKE_JSON.test(text) ? readJsonFeed(text, context.url, repairs) : readXml(text, context.url, repairs)
-  return { ...feed, items: withoutDoubles(feed.items.filter(saysSomething)) }
+  return { ...feed, items: toldApart(feed.items.filter(saysSomething), feed) }
 }
 
 function readXml(text: string, url: string, repairs: string[]): Feed {
@@ -46,10 +46,24 @@ function feedAmong(elements: Element[], levels: number): Element | null {
 
 /** A feed behind a sign-in answers with the page that asks for it. */
 const notAFeedPage = (html: string): string =>
-  /<input[^>]+type\s*=\s*["']?password/i.test(html) ? 'This is a page that asks to sign in, not a feed.' : 'This is a web page, not a feed.'
+  /<input[^>]{1,300}type\s*=\s*["']?password/i.test(html) ? 'This is a page that asks to sign in, not a feed.' : 'This is a web page, not a feed.'
 
-/** Feeds repeat themselves; the first item of an id stays. */
-function withoutDoubles<T extends { id: string }>(items: T[]): T[] {
-  const seen = new Set<string>()
-  return items.filter((item) => !seen.has(item.id) && seen.add(item.id))
+/**
+ * Feeds repeat themselves: of an id the first item stays (RFC 4287 §4.1.1: entries of one id are one entry). But some give every item
+ * the same id; those that lead elsewhere are different items and get ids of their own.
+ */
+function toldApart(items: FeedItem[], feed: Feed): FeedItem[] {
+  const seen = new Map<string, FeedItem>()
+  let others = 0
+  for (const item of items) {
+    const first = seen.get(item.id)
+    if (!first) seen.set(item.id, item)
+    else if (feed.format !== 'atom' && item.url !== null && item.url !== first.url) {
+      const id = `${item.id} ${madeId(item.url, item.title)}`
+      if (!seen.has(id)) others++
+      seen.set(id, seen.get(id) ?? { ...item, id })
+    }
+  }
+  if (others > 0) feed.repairs.push('Several items have one id; they were told apart by their addresses.')
+  return [...seen.values()]
 }

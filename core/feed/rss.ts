@@ -1,7 +1,6 @@
 import type { Element } from 'domhandler'
 import { parseFeedDate } from './date'
-import { safeHtml } from './html'
-import { madeId, titleFromHtml } from './item'
+import { madeId, safePart, titleFromHtml } from './item'
 import type { Feed, FeedItem } from './types'
 import { absoluteUrl, attribute, baseOf, child, children, childrenWithin, elementsOf, htmlInside, textOf } from './xml'
 
@@ -20,12 +19,12 @@ export function readRss(root: Element, url: string, repairs: string[]): Feed {
     language: textOf(child(channel, 'language', 'dc:language')),
     description: titleFromHtml(textOf(child(channel, 'description', 'itunes:summary'))),
     ttlMinutes: Number.isFinite(ttl) && ttl > 0 ? ttl : null,
-    items: items.map((item) => readItem(item, url)),
+    items: items.map((item) => readItem(item, url, repairs)),
     repairs,
   }
 }
 
-function readItem(item: Element, documentUrl: string): FeedItem {
+function readItem(item: Element, documentUrl: string, repairs: string[]): FeedItem {
   const base = baseOf(item, documentUrl)
   const title = titleFromHtml(textOf(child(item, 'title', 'dc:title', 'media:title')))
   const guid = child(item, 'guid')
@@ -37,8 +36,8 @@ function readItem(item: Element, documentUrl: string): FeedItem {
     author: authorOf(item),
     publishedAt: dateOf(item, 'pubdate', 'dc:date', 'dcterms:issued', 'dcterms:created', 'atom:published'),
     updatedAt: dateOf(item, 'dcterms:modified', 'atom:updated'),
-    summaryHtml: htmlOf(child(item, 'description', 'dc:description', 'itunes:summary', 'atom:summary'), base),
-    contentHtml: htmlOf(child(item, 'content:encoded', 'atom:content', 'body'), base),
+    summaryHtml: htmlOf(child(item, 'description', 'dc:description', 'itunes:summary', 'atom:summary'), base, repairs),
+    contentHtml: htmlOf(child(item, 'content:encoded', 'atom:content', 'body'), base, repairs),
     categories: elementsOf(item)
       .filter((element) => ['category', 'dc:subject'].includes(element.name))
       .flatMap((element) => titleFromHtml(textOf(element)) ?? []),
@@ -69,9 +68,8 @@ function authorOf(item: Element): string | null {
   return [inside, outside].find((part) => part && !part.includes('@')) ?? author
 }
 
-function htmlOf(element: Element | null, base: string): string | null {
-  const raw = element && htmlInside(element)
-  return raw ? safeHtml(raw, baseOf(element, base)) || null : null
+function htmlOf(element: Element | null, base: string, repairs: string[]): string | null {
+  return element && safePart(htmlInside(element), baseOf(element, base), repairs)
 }
 
 function imageOf(item: Element, base: string): string | null {

@@ -3,6 +3,7 @@ import { createBrotliDecompress, createGunzip, createInflate } from 'node:zlib'
 import { Agent, request, type Dispatcher } from 'undici'
 import { LIMITS } from '../../shared/limits'
 import { problem, ProblemError } from '../problem'
+import { VERSION } from '../../shared/version'
 import { settings } from '../settings'
 import { routeTo, type Route } from './address'
 import { failure, NoAnswer } from './failure'
@@ -94,4 +95,4 @@ function flat(headers: Record<string, string | string[] | undefined>): Record<st
   )
 }
 
-const userAgent = (): string => `ClearQuill/0.1 (curation tool; ${settings().publicUrl ?? 'self-hosted'})`
+const userAgent = (): string => `ClearQuill/${VERSION} (curation tool; ${settings().publicUrl ?? 'self-hosted'})`

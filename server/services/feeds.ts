@@ -55,7 +55,9 @@ async function fetchOnce(feed: FeedRow): Promise<void> {
 
 async function take(feed: FeedRow, answer: Answer): Promise<void> {
   const { status, headers } = answer
-  if (status === 304 || (status === 200 && hashOf(answer.body) === feed.body_hash)) return settle(feed, validatorsOf(headers, feed), headers)
+  if (status === 304 || (status === 200 && hashOf(answer.body) === feed.body_hash)) {
+    return settle(await moveFeed(feed, answer.lastingUrl), validatorsOf(headers, feed), headers)
+  }
   if (status === 200) return keep(feed, answer, await readAnswer(answer))
   const trouble = problem('httpStatus', new URL(feed.url).hostname, status, meaningOf(status)).message
   await fail(feed, trouble, waitAsked(status, headers['retry-after']), status === 410 ? { gone_at: feed.gone_at ?? now() } : {})

@@ -81,7 +81,7 @@ export async function confirm(feedId: string, key: string, query: Record<string,
   if (query['hub.topic'] !== hub.topic_url) throw problem('notFound')
   const db = await useDb()
   if (query['hub.mode'] === 'denied') {
-    await updateHub(db, feedId, { state: 'refused', says: query['hub.reason'] ?? null, next_try_at: now() + DAY })
+    await updateHub(db, feedId, { state: 'refused', says: query['hub.reason']?.slice(0, 300) ?? null, next_try_at: now() + DAY })
     return ''
   }
   if (query['hub.mode'] !== 'subscribe' || !query['hub.challenge']) throw problem('notFound')

@@ -1,5 +1,5 @@
 import { v7 as uuid } from 'uuid'
-import { findFeeds } from '../../core/feed'
+import { usualPlaces } from '../../core/feed'
 import { MINUTE } from '../../core/instant'
 import type { FoundSource, Source, Undoable } from '../../shared/api'
 import { now } from '../clock'
@@ -11,6 +11,7 @@ import { webAddress } from '../net/address'
 import { meaningOf } from '../net/meanings'
 import { askOutside, type Answer } from '../net/outside'
 import { problem, ProblemError } from '../problem'
+import { runInThread } from '../work/pool'
 import type { ReadFeedResult } from '../work/tasks'
 import type { Actor } from './actor'
 import { healthOf } from './feedHealth'
@@ -18,8 +19,8 @@ import { fetchFeed, keep, readAnswer, tellReaders } from './feeds'
 import { changeUndoably } from './history'
 import { markFeed } from './marking'
 
-/** Where feeds usually lie when a page names none (common practice). */
-const USUAL_PLACES = ['/feed', '/feed.xml', '/rss.xml', '/atom.xml', '/index.xml', '/feed.json']
+/** Feeds named by a page that are tried in turn when the first can't be read. */
+const MOST_NAMED = 5
 
 interface Looked {
   answer: Answer
@@ -64,11 +65,14 @@ async function lookFor(address: string): Promise<Looked> {
   if (answer.status !== 200) throw problem('httpStatus', url.hostname, answer.status, meaningOf(answer.status))
   const html = new TextDecoder().decode(answer.body)
   if (!isPage(answer, html)) return { answer, read: await readAnswer(answer), feeds: [{ url: answer.lastingUrl, title: null, type: null }] }
-  const named = findFeeds(html, answer.url)
-  const candidates = named.length > 0 ? named : USUAL_PLACES.map((place) => ({ url: new URL(place, answer.url).href, title: null, type: null }))
-  for (const candidate of candidates) {
+  const named = await runInThread('findFeeds', { html, url: answer.url })
+  for (const candidate of named.slice(0, MOST_NAMED)) {
     const found = await readCandidate(candidate.url)
-    if (found) return { ...found, feeds: named.length > 0 ? named : [candidate] }
+    if (found) return { ...found, feeds: named }
+  }
+  for (const place of usualPlaces(answer.url)) {
+    const found = await readCandidate(place)
+    if (found) return { ...found, feeds: [{ url: found.answer.lastingUrl, title: null, type: null }] }
   }
   throw problem('noFeedOnPage', url.hostname)
 }

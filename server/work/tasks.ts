@@ -1,4 +1,4 @@
-import { readFeed, type Feed } from '../../core/feed'
+import { findFeeds, readFeed, type Feed, type FoundFeed } from '../../core/feed'
 import { plainText } from '../../core/text'
 import { buildWatchIndex, type WatchArticle, type WatchQuery } from '../../core/watch'
 
@@ -29,6 +29,10 @@ export const tasks = {
   readFeed({ body, url, contentType }: ReadFeedInput): ReadFeedResult {
     const feed = readFeed(body, { url, contentType })
     return { feed, texts: feed.items.map((item) => plainText(item.contentHtml ?? item.summaryHtml ?? '')) }
+  },
+
+  findFeeds({ html, url }: { html: string; url: string }): FoundFeed[] {
+    return findFeeds(html, url)
   },
 
   matchWatches({ watches, articles, now }: MatchInput): MatchResult {

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { findFeeds, FeedError, parseFeedDate, readFeed, safeHtml } from '../../core/feed'
+import { randomFeed } from '../support/randomFeeds'
+import { findFeeds, FeedError, parseFeedDate, readFeed, safeHtml, usualPlaces } from '../../core/feed'
 
 const at = { url: 'https://paper.example/feeds/main.xml' }
 const rss = (items: string, head = ''): string =>
@@ -152,6 +153,82 @@ describe('safeHtml', () => {
   })
 })
 
+describe('what an item says', () => {
+  const item = (inside: string) => readFeed(rss(`<item><title>T</title>${inside}</item>`), at).items[0]!
+
+  it.each([
+    ['<author>ann@p.example (Ann Merrow)</author>', 'Ann Merrow'],
+    ['<author>Ann Merrow (ann@p.example)</author>', 'Ann Merrow'],
+    ['<author>ann@p.example</author>', 'ann@p.example'],
+    ['<dc:creator>Ann</dc:creator><dc:creator>Ben</dc:creator>', 'Ann, Ben'],
+    ['<author>&lt;b&gt;Ann&lt;/b&gt;</author>', 'Ann'],
+    ['', null],
+  ])('author of %s is %s', (inside, author) => {
+    expect(item(inside).author).toBe(author)
+  })
+
+  it('keeps markup that was not escaped, and the words beside it', () => {
+    const { summaryHtml } = item('<description>Low &lt;em&gt;tide&lt;/em&gt; at <a href="/noon">noon</a></description>')
+    expect(summaryHtml).toContain('<em>tide</em>')
+    expect(summaryHtml).toContain('href="https://paper.example/noon"')
+  })
+
+  it('takes words of other namespaces for what they are, whatever their prefix or none', () => {
+    const xml = `<rss version="2.0" xmlns:x="http://purl.org/dc/elements/1.1/"><channel><title>T</title><item><title>A</title><x:creator>Ann</x:creator><encoded xmlns="http://purl.org/rss/1.0/modules/content/">&lt;p&gt;Words&lt;/p&gt;</encoded><link xmlns="http://www.w3.org/2005/Atom" href="/a"/></item></channel></rss>`
+    expect(readFeed(xml, at).items[0]).toMatchObject({ author: 'Ann', contentHtml: '<p>Words</p>', url: 'https://paper.example/a' })
+  })
+
+  it('finds nothing to repair in feeds that are whole', () => {
+    for (let seed = 0; seed < 30; seed++) {
+      for (const kind of ['rss', 'atom', 'rdf'] as const) expect([kind, seed, readFeed(randomFeed(kind, seed, 8), at).repairs]).toEqual([kind, seed, []])
+    }
+  })
+
+  it('names each repair', () => {
+    const repairs = (xml: string): string[] => readFeed(xml, at).repairs
+    expect(repairs(rss('<item><title>A</title></item>'))).toEqual([])
+    expect(repairs(rss('<item><title>Salt & pepper</title></item>'))).toEqual([expect.stringMatching(/Ampersands stand bare/)])
+    expect(repairs(rss('<item><title><![CDATA[Salt & pepper]]></title></item>'))).toEqual([])
+    expect(repairs(rss('<item><title>A</item>'))).toEqual([expect.stringMatching(/not closed/)])
+    expect(repairs(rss('<item><title>A\u0001</title></item>'))).toEqual([expect.stringMatching(/XML forbids/)])
+    expect(repairs('Warning: x\n' + rss('<item><title>A</title></item>'))).toEqual([expect.stringMatching(/before or behind/)])
+    expect(repairs('<html><body>' + rss('<item><title>A</title></item>').replace(/<\?.*?\?>/, '') + '</body></html>')).toEqual([
+      expect.stringMatching(/inside a web page/),
+    ])
+  })
+
+  it('tells items apart that share an id but lead elsewhere, and takes a repeat for what it is', () => {
+    const one = (id: string, path: string, title: string): string =>
+      `<item><guid isPermaLink="false">${id}</guid><link>https://p.example/${path}</link><title>${title}</title></item>`
+    const feed = readFeed(rss(one('x', 'a', 'A') + one('x', 'b', 'B') + one('x', 'a', 'A again') + one('x', 'b', 'B') + one('y', 'c', 'C')), at)
+    expect(feed.items.map((item) => item.title)).toEqual(['A', 'B', 'C'])
+    expect(new Set(feed.items.map((item) => item.id)).size).toBe(3)
+    expect(feed.repairs).toEqual([expect.stringMatching(/one id/)])
+    expect(readFeed(rss(one('x', 'a', 'A') + one('x', 'b', 'B')), at).items.map((item) => item.id)).toEqual(feed.items.slice(0, 2).map((item) => item.id))
+  })
+
+  it('cuts a text without end, and says so', () => {
+    const feed = readFeed(rss(`<item><title>A</title><description>${'word '.repeat(200_000)}</description></item>`), at)
+    expect(feed.items[0]!.summaryHtml!.length).toBeLessThanOrEqual(500_000)
+    expect(feed.repairs).toEqual([expect.stringMatching(/longer than 500000/)])
+  })
+
+  it('takes for Base64 only what is', () => {
+    const entry = (content: string): string =>
+      `<feed xmlns="http://www.w3.org/2005/Atom"><title>F</title><entry><title>A</title><content type="application/octet-stream">${content}</content></entry></feed>`
+    expect(readFeed(entry('PHA+V29yZHM8L3A+'), at).items[0]!.contentHtml).toBe('<p>Words</p>')
+    expect(readFeed(entry('Words, not coded'), at).items[0]!.contentHtml).toBe('Words, not coded')
+    expect(readFeed(entry('iVBORw0KGgo='), at).items[0]!.contentHtml).toBeNull()
+  })
+
+  it('keeps both ends of a feed of more items than anyone could read', () => {
+    const feed = readFeed(rss(Array.from({ length: 2500 }, (_, index) => `<item><title>n${index}</title><guid>${index}</guid></item>`).join('')), at)
+    expect(feed.items).toHaveLength(2000)
+    expect([feed.items[0]!.title, feed.items[999]!.title, feed.items[1000]!.title, feed.items[1999]!.title]).toEqual(['n0', 'n999', 'n1500', 'n2499'])
+    expect(feed.repairs).toEqual([expect.stringMatching(/holds 2500 items/)])
+  })
+})
+
 describe('parseFeedDate', () => {
   it.each([
     ['Sat, 07 Sep 2002 00:00:01 GMT', '2002-09-07T00:00:01.000Z'],
@@ -160,12 +237,32 @@ describe('parseFeedDate', () => {
     ['2026-02-30', null],
     ['soon', null],
     ['31 Jun 2026', null],
+    ['Freitag, 3. März 2026, 14:05 Uhr', '2026-03-03T14:05:00.000Z'],
+    ['3 de marzo de 2026', '2026-03-03T00:00:00.000Z'],
+    ['lun. 3 août 2026 09:00 CEST', '2026-08-03T07:00:00.000Z'],
+    ['Mar 3, 2026 2:05 pm', '2026-03-03T14:05:00.000Z'],
+    ['2026年3月3日 14:05', '2026-03-03T14:05:00.000Z'],
+    ['1772546700', '2026-03-03T14:05:00.000Z'],
+    ['13/02/2026', '2026-02-13T00:00:00.000Z'],
+    ['04/02/2026', null],
+    ['2026-03-03T24:00:00Z', '2026-03-04T00:00:00.000Z'],
+    ['2026-03-03T24:00:01Z', null],
+    ['2026-03-03T10:00:60Z', '2026-03-03T10:00:59.000Z'],
+    ['2026-03-03T10:00:00+25:00', null],
+    ['2026-062', '2026-03-03T00:00:00.000Z'],
+    ['Tue, 03 Mar 2026 10:00:00 XYZ', '2026-03-03T10:00:00.000Z'],
+    ['3 Mar 2026 (yesterday)', '2026-03-03T00:00:00.000Z'],
+    ['version 3 of 12 items', null],
+    ['9'.repeat(200), null],
   ])('%s is %s', (text, instant) => {
     expect(parseFeedDate(text)).toBe(instant)
   })
 })
 
 describe('findFeeds', () => {
+  const page = 'https://p.example/blog/today?x=1'
+  const urls = (html: string): string[] => findFeeds(html, page).map((feed) => feed.url)
+
   it('gives the feeds a page names, absolute and each once, guesses last', () => {
     const html =
       '<base href="/blog/"><a href="feed.xml">feed</a><link rel="alternate" type="application/atom+xml" title="All" href="atom"><link rel=alternate type="text/css" href="x"><link rel="alternate" type="application/atom+xml" href="atom">'
@@ -173,5 +270,25 @@ describe('findFeeds', () => {
       { url: 'https://p.example/blog/atom', title: 'All', type: 'application/atom+xml' },
       { url: 'https://p.example/blog/feed.xml', title: null, type: null },
     ])
+  })
+
+  it.each([
+    ['every type feeds are called by', '<link rel="ALTERNATE" type="application/rss+xml; charset=utf-8" href="a"><link rel="alternate" type="application/feed+json" href="b"><link rel="alternate" type="text/xml" href="c"><link rel="alternate home" type="application/rdf+xml" href="d"><link rel="feed" href="e">', 'abcde'],
+    ['no pages, styles or other languages', '<link rel="alternate" hreflang="de" href="a"><link rel="alternate stylesheet" type="text/xml" href="b"><link rel="alternate" type="text/html" href="c"><link rel="icon" type="application/xml" href="d">', ''],
+    ['the first base alone', '<base href="/blog/"><base href="https://elsewhere.example/"><link rel="feed" href="a">', 'a'],
+    ['comments last', '<link rel="alternate" type="application/rss+xml" title="Comments on it" href="c"><link rel="alternate" type="application/rss+xml" href="comments/feed"><link rel="alternate" type="application/rss+xml" href="a">', ['a', 'c', 'comments/feed']],
+    ['nothing that is no web address', '<link rel="feed" href="javascript:1"><link rel="feed" href="ftp://p.example/a"><link rel="feed"><a href="mailto:a@p.example/feed">x</a>', ''],
+    ['links of the site alone', '<a href="https://other.example/feed.xml">x</a><a href="/rss">y</a><a href="/about">z</a>', ['../rss']],
+    ['broken pages as well', '<p><link rel="feed" href="a"<div><link rel=feed href=b>', 'ab'],
+  ])('finds %s', (_, html, wanted) => {
+    expect(urls(html)).toEqual([...wanted].map((path) => new URL(path, 'https://p.example/blog/').href))
+  }) // prettier-ignore
+
+  it('tries the usual places beside the page and at the root', () => {
+    const places = usualPlaces(page)
+    expect(places.slice(0, 2)).toEqual(['https://p.example/blog/feed', 'https://p.example/blog/feed.xml'])
+    expect(places).toContain('https://p.example/atom.xml')
+    expect(new Set(places).size).toBe(places.length)
+    expect(usualPlaces('https://p.example/').length).toBe(places.length / 2)
   })
 })

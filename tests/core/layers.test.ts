@@ -1,6 +1,8 @@
+import { readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { ESLint } from 'eslint'
 import { expect, it } from 'vitest'
+import { VERSION } from '../../shared/version'
 
 const root = fileURLToPath(new URL('../..', import.meta.url))
 const eslint = new ESLint({ cwd: root })
@@ -41,4 +43,9 @@ it('the linter takes what is allowed', async () => {
       "import { measure } from '../../core/post'\nimport { words } from '../../shared/words'\nexport const a = [measure, words]\n",
     ),
   ).toEqual([])
+})
+
+it('the version is the package’s', () => {
+  const { version } = JSON.parse(readFileSync(new URL('../../package.json', import.meta.url), 'utf8')) as { version: string }
+  expect(VERSION).toBe(version)
 })

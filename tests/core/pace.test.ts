@@ -12,7 +12,8 @@ describe('how often a feed is asked for', () => {
     ['a busy one', every(0.1), 15],
     ['one an hour', every(1), 15],
     ['one every four hours', every(4), 60],
-    ['one a day', every(24), 240],
+    ['one a day', every(24), 60],
+    ['one a fortnight', every(336), 120],
     ['one a month', every(720), 240],
     ['one article', [ago(3)], 60],
     ['nothing', [], 60],
@@ -21,8 +22,8 @@ describe('how often a feed is asked for', () => {
   })
 
   it('is less the longer it has been silent', () => {
-    const after = [0, 4, 24, 200].map((hours) => pace(every(1, 10, hours)).intervalMinutes)
-    expect(after).toEqual([15, 30, 180, 240])
+    const after = [0, 4, 24, 2000].map((hours) => pace(every(1, 10, hours)).intervalMinutes)
+    expect(after).toEqual([15, 30, 60, 240])
   })
 
   it('is never more than the feed or its server wants, up to a day', () => {

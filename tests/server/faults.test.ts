@@ -195,6 +195,13 @@ describe('a feed that moves', () => {
     expect((await asksTo(host)).length).toBe(before)
   })
 
+  it('for good without a change in it, too', async () => {
+    const host = newHost()
+    const source = await addFeed(host)
+    await world.fault(host, 'movedUnchanged')
+    expect(await fetchAgain(source)).toMatchObject({ state: 'well', feedUrl: `https://${host}/new.xml`, movedFrom: feedUrl(host), articles: 3 })
+  })
+
   it('for now keeps its address', async () => {
     const host = newHost()
     const source = await addFeed(host)
