@@ -54,15 +54,15 @@ await picture('wire-proof', async (page) => {
   await page.getByRole('button', { name: 'Proof for Chatterbrook' }).click()
 })
 await picture('schedule', async (page) => {
-  await page.keyboard.press('2')
+  await page.keyboard.press('3')
   await page.locator('[data-state]').first().waitFor()
 })
 await picture('post-not-sent', async (page) => {
-  await page.keyboard.press('2')
+  await page.keyboard.press('3')
   await page.getByRole('button', { name: /has not gone out/ }).click()
 })
 await picture('set-up-sources', async (page) => {
-  await page.keyboard.press('3')
+  await page.keyboard.press('4')
   await page.getByLabel('Address of a site or a feed').fill('grainledger.example')
   await page.getByRole('button', { name: 'Find its feed' }).click()
   await page.getByText('Its newest').waitFor()

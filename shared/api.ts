@@ -163,9 +163,46 @@ export interface ArticleRow {
   changedAt: Instant | null
   state: ArticleState
   summary: string
+  /** Its picture's address at the outlet; shown through ours. */
+  image: string | null
   watches: { id: string; name: string }[]
   /** Forms of watched words as they stand in it. */
   found: string[]
+}
+
+/** An article that was found: its summary is the part of the text where the words stand, `found` the forms of them. */
+export type FoundArticle = ArticleRow
+
+export interface FoundThings {
+  articles: FoundArticle[]
+  /** Whether there are more than are shown. */
+  more: boolean
+}
+
+/** Something kept for use. */
+export interface Clipping {
+  id: string
+  articleId: string | null
+  title: string
+  outlet: string
+  url: string | null
+  /** When it was kept, and when the article came out. */
+  keptAt: Instant
+  at: Instant | null
+  note: string
+  folder: string | null
+  shelved: boolean
+  /** Posts made from it. */
+  posts: number
+  doneAt: Instant | null
+  version: number
+}
+
+export interface ClippingsView {
+  clippings: Clipping[]
+  folders: { name: string; count: number }[]
+  /** How many there are of each kind, whatever is looked for. */
+  counts: { waiting: number; shelved: number; done: number }
 }
 
 export interface ArticleFull extends ArticleRow {

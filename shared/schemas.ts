@@ -50,6 +50,19 @@ export const brandSchema = yup.object({
   version: yup.number().integer().default(1),
 })
 
+export const statesSchema = yup.object({
+  ids: yup.array(id).required().min(1).max(500),
+  state: yup.string().oneOf(['new', 'read', 'clipped', 'shelved', 'passed']).required(),
+})
+
+export const clippingSchema = yup.object({
+  note: yup.string().trim().default('').max(2000, says.tooLong(2000)),
+  folder: yup.string().trim().max(LIMITS.name, says.tooLong(LIMITS.name)).nullable().default(null),
+  version: yup.number().integer().required(),
+})
+
+export const doneSchema = yup.object({ done: yup.boolean().required() })
+
 export const pillarSchema = yup.object({
   name,
   ink: ink.required(),

@@ -9,9 +9,12 @@ const { openKeys } = useKeysDialog()
 
 useKeyListener()
 useChanges()
-const SCREENS: Record<string, string> = { 1: '/wire', 2: '/schedule', 3: '/set-up/sources' }
+const SCREENS: Record<string, string> = { 1: '/wire', 2: '/clippings', 3: '/schedule', 4: '/set-up/sources' }
+const toFind = (): void => void navigateTo('/find')
 useKeys([
   { keys: Object.keys(SCREENS), says: words.keys.screens, does: (key) => void navigateTo(SCREENS[key]) },
+  { keys: ['/'], says: words.keys.find, does: toFind },
+  { keys: ['k'], command: true, says: words.keys.find, does: toFind },
   { keys: ['u'], says: words.keys.undo, does: () => notices.undoLast() },
   { keys: ['?'], says: words.keys.keys, does: openKeys },
 ])

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { words } from '#shared/words'
-import type { Show } from '../stores/wire'
+import { NO_FILTER, type WireFilter } from '../stores/wire'
 
 useHead({ title: `${words.wire.title} · ${words.frame.product}` })
 const wire = useWireStore()
@@ -11,29 +11,37 @@ const router = useRouter()
 const line = ref<{ write: () => void; lineUp: () => void } | null>(null)
 
 // Place and filter stand in the address, so that reload and back keep them.
-const SHOWS = Object.keys(words.wire.shows) as Show[]
+const known = { show: Object.keys(words.wire.shows), order: Object.keys(words.wire.orders), own: ['yes', 'no'], age: Object.keys(words.wire.filters.ages) }
+function filterAsked(): WireFilter {
+  const asked = Object.entries(NO_FILTER).map(([name, usual]) => {
+    const value = route.query[name]
+    const allowed = known[name as keyof typeof known]
+    return [name, typeof value === 'string' && (!allowed || allowed.includes(value)) ? value : usual]
+  })
+  return Object.fromEntries(asked) as WireFilter
+}
 onMounted(async () => {
-  const show = SHOWS.find((one) => one === route.query['show']) ?? 'open'
-  const watched = typeof route.query['watch'] === 'string' ? route.query['watch'] : null
   const article = route.query['article']
-  const isOther = show !== wire.filter.show || watched !== wire.filter.watch || wire.loadedFor !== session.brandId
-  if (isOther) await wire.setFilter({ show, watch: watched })
-  if (typeof article === 'string' && wire.selectedId === null) await wire.select(article)
+  const asked = filterAsked()
+  const isOther = JSON.stringify(asked) !== JSON.stringify(wire.filter) || wire.loadedFor !== session.brandId
+  if (isOther) await wire.setFilter(asked)
+  if (typeof article === 'string' && wire.selectedId !== article) await wire.select(article)
 })
 watch(
   () => session.brandId,
-  () => wire.setFilter({ show: 'open', watch: null }),
+  () => wire.setFilter({ ...NO_FILTER }),
 )
 watch(
-  () => [wire.filter.show, wire.filter.watch, wire.selectedId] as const,
-  ([show, watched, article]) => {
+  () => [wire.filter, wire.selectedId] as const,
+  ([filter, article]) => {
     if (route.path !== '/wire') return
-    const query = { ...(show === 'open' ? {} : { show }), ...(watched ? { watch: watched } : {}), ...(article ? { article } : {}) }
-    void router.replace({ path: '/wire', query })
+    const changed = Object.entries(filter).filter(([name, value]) => value !== NO_FILTER[name as keyof WireFilter])
+    void router.replace({ path: '/wire', query: { ...Object.fromEntries(changed), ...(article ? { article } : {}) } })
   },
 )
 
 const decide = (state: 'clipped' | 'shelved' | 'passed'): void => {
+  if (wire.chosen.size > 0 && brand.canWork) return void wire.decideChosen(state)
   if (wire.selectedId && brand.canWork) void wire.decide(wire.selectedId, state)
 }
 const focusSheet = (): void => document.getElementById('article')?.focus()
@@ -44,6 +52,8 @@ useKeys([
   { keys: ['c'], says: words.keys.clip, does: () => decide('clipped') },
   { keys: ['d'], says: words.keys.shelve, does: () => decide('shelved') },
   { keys: ['p'], says: words.keys.pass, does: () => decide('passed') },
+  { keys: ['x'], says: words.keys.choose, does: () => wire.selectedId && wire.choose(wire.selectedId) },
+  { keys: ['a'], says: words.keys.allRead, does: () => brand.canWork && void wire.readAbove() },
   { keys: ['w'], says: words.keys.write, does: () => line.value?.write() },
   { keys: ['l'], says: words.keys.lineUp, does: () => line.value?.lineUp() },
   { keys: ['Enter'], command: true, says: words.keys.lineUpText, does: () => line.value?.lineUp() },

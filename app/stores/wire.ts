@@ -2,12 +2,32 @@ import type { ArticleFull, ArticleRow, ArticleState, Undoable, WirePage } from '
 import { api, sentenceOf } from '../api/client'
 import { words } from '#shared/words'
 
+const HOUR = 3_600_000
+const DAY = 24 * HOUR
+
 export type Show = 'open' | 'clipped' | 'shelved' | 'passed' | 'all'
 
-export interface WireFilter {
+export type Order = 'newest' | 'oldest' | 'waiting' | 'mixed'
+
+/** What narrows the list besides the watch and what was decided; null for any. */
+export interface Narrowing {
+  folder: string | null
+  source: string | null
+  own: 'yes' | 'no' | null
+  kind: string | null
+  language: string | null
+  age: 'day' | 'week' | 'month' | null
+}
+
+export interface WireFilter extends Narrowing {
   show: Show
+  order: Order
   watch: string | null
 }
+
+export const NO_NARROWING: Readonly<Narrowing> = { folder: null, source: null, own: null, kind: null, language: null, age: null }
+export const NO_FILTER: Readonly<WireFilter> = { show: 'open', order: 'newest', watch: null, ...NO_NARROWING }
+const DAYS = { day: 1, week: 7, month: 31 }
 
 const BELONGS: Record<Show, ArticleState[]> = {
   open: ['new', 'read'],
@@ -21,25 +41,32 @@ const BELONGS: Record<Show, ArticleState[]> = {
 export const useWireStore = defineStore('wire', () => {
   const brand = useBrandStore()
   const session = useSessionStore()
+  const clock = useClockStore()
   const notices = useNoticesStore()
-  const filter = ref<WireFilter>({ show: 'open', watch: null })
+  const filter = ref<WireFilter>({ ...NO_FILTER })
   const rows = ref<ArticleRow[]>([])
   const next = ref<string | null>(null)
   const arrived = ref<ArticleRow[]>([])
   const loading = ref(true)
   const failed = ref('')
   const selectedId = ref<string | null>(null)
+  const chosen = ref<ReadonlySet<string>>(new Set())
   const article = ref<ArticleFull | null>(null)
   const articleFailed = ref('')
   /** The brand the list is of: another one's list is never shown. */
   const loadedFor = ref<string | null>(null)
   let turn = 0
+  let loadingMore: string | null = null
 
+  const isNarrowed = computed(() => Object.keys(NO_NARROWING).some((name) => filter.value[name as keyof Narrowing] !== null))
   const index = computed(() => rows.value.findIndex((row) => row.id === selectedId.value))
 
-  const pagePath = (after: string | null): string => {
-    const query = new URLSearchParams({ show: filter.value.show })
-    if (filter.value.watch) query.set('watch', filter.value.watch)
+  function pagePath(after: string | null): string {
+    const { age, ...plain } = filter.value
+    const query = new URLSearchParams()
+    for (const [name, value] of Object.entries(plain) as [string, string | null][]) if (value !== null) query.set(name, value)
+    // A whole hour, so that the pages of one list begin at the same instant.
+    if (age) query.set('since', new Date(Math.floor((clock.now - DAYS[age] * DAY) / HOUR) * HOUR).toISOString())
     if (after) query.set('after', after)
     return brand.path(`/articles?${query}`)
   }
@@ -68,7 +95,10 @@ export const useWireStore = defineStore('wire', () => {
   async function loadMore(): Promise<void> {
     if (!next.value) return
     const mine = turn
-    const page = await api.get<WirePage>(pagePath(next.value))
+    const asked = next.value
+    if (loadingMore === asked) return
+    loadingMore = asked
+    const page = await api.get<WirePage>(pagePath(asked)).finally(() => (loadingMore = null))
     if (mine !== turn) return
     const known = new Set(rows.value.map((row) => row.id))
     rows.value.push(...page.articles.filter((row) => !known.has(row.id)))
@@ -88,9 +118,15 @@ export const useWireStore = defineStore('wire', () => {
     }
     const known = new Map(rows.value.map((row) => [row.id, row]))
     for (const row of page.articles) Object.assign(known.get(row.id) ?? {}, row)
+    arrived.value = arrivedOf(page, known)
+  }
+
+  /** What came since: in other orders than newest first it belongs further down and comes with its page. */
+  function arrivedOf(page: WirePage, known: Map<string, ArticleRow>): ArticleRow[] {
+    if (filter.value.order !== 'newest') return []
     // The page may reach further back than what is loaded here; what lies behind comes with the next page.
     const oldest = next.value === null ? '' : rows.value.at(-1)!.at
-    arrived.value = page.articles.filter((row) => !known.has(row.id) && row.at > oldest)
+    return page.articles.filter((row) => !known.has(row.id) && row.at > oldest)
   }
 
   function showArrived(): void {
@@ -101,6 +137,7 @@ export const useWireStore = defineStore('wire', () => {
   async function setFilter(wanted: Partial<WireFilter>): Promise<void> {
     filter.value = { ...filter.value, ...wanted }
     rows.value = []
+    clearChosen()
     await select(null)
     await load()
   }
@@ -181,6 +218,42 @@ export const useWireStore = defineStore('wire', () => {
     }
   }
 
+  /** Chooses an article, or lets it go, for deciding about several at once. */
+  function choose(id: string): void {
+    const next = new Set(chosen.value)
+    if (!next.delete(id)) next.add(id)
+    chosen.value = next
+  }
+  const clearChosen = (): void => void (chosen.value = new Set())
+
+  /** Decides about all that are chosen, as one change that is undone as one. */
+  async function decideChosen(state: Extract<ArticleState, 'clipped' | 'shelved' | 'passed'>): Promise<void> {
+    const ids = [...chosen.value]
+    clearChosen()
+    await putAll(ids, state, words.wire.several.said(words.notices.states[state], ids.length))
+  }
+
+  /** Everything from the head of the list to the chosen row counts as read. */
+  async function readAbove(): Promise<void> {
+    const ids = rows.value.slice(0, index.value + 1).flatMap((row) => (row.state === 'new' ? [row.id] : []))
+    if (ids.length > 0) await putAll(ids, 'read', words.wire.several.readSaid(ids.length))
+  }
+
+  const AT_ONCE = 500
+  async function putAll(ids: string[], state: ArticleState, says: string): Promise<void> {
+    const putBacks = ids.map((id) => leaveList(id, state))
+    const brandId = session.brandId!
+    try {
+      for (let at = 0; at < ids.length; at += AT_ONCE) {
+        const { historyId } = await api.put<Undoable>(brand.path('/articles/states'), { ids: ids.slice(at, at + AT_ONCE), state })
+        notices.sayUndoable(says, brandId, historyId, load)
+      }
+    } catch (error) {
+      for (const putBack of putBacks.reverse()) putBack()
+      notices.complain(words.notices.putBack(sentenceOf(error)))
+    }
+  }
+
   /** Fetches one row's state anew. */
   async function reload(id: string): Promise<void> {
     const full = await api.get<ArticleFull>(brand.path(`/articles/${id}`))
@@ -206,6 +279,12 @@ export const useWireStore = defineStore('wire', () => {
     setFilter,
     select,
     step,
+    chosen,
+    isNarrowed,
+    choose,
+    clearChosen,
+    decideChosen,
+    readAbove,
     decide,
     leaveList,
     reload,

@@ -6,11 +6,23 @@ import { insertAll, listOf } from './sqlite/bulk'
 
 export type ArticleForBrand = ArticleRecord & { label: string; state: ArticleState | null }
 
+export type WireOrder = 'newest' | 'oldest' | 'waiting'
+type Kind = ArticleRecord['kind']
+
 export interface WireFilter {
   show: 'open' | 'clipped' | 'shelved' | 'passed' | 'all'
-  watchId: string | null
-  sourceId: string | null
-  /** Only articles behind this one in the order, newest first. */
+  watchId?: string | null
+  sourceId?: string | null
+  /** Name of a folder of the brand's sources. */
+  folder?: string | null
+  /** The brand's own content, or others'; both for null. */
+  own?: boolean | null
+  kind?: Kind | null
+  language?: string | null
+  /** Only articles from this instant on, in milliseconds. */
+  since?: number | null
+  order?: WireOrder
+  /** Only articles behind this one in the order. */
   after: { at: number; id: string } | null
   limit: number
 }
@@ -25,20 +37,43 @@ function visible(db: Db, brandId: string, articles: Knex.Raw | string = 'article
 }
 
 export async function wireRows(db: Db, brandId: string, filter: WireFilter): Promise<ArticleForBrand[]> {
-  // Who reads much of what is kept finds it by walking back through time; who reads little, by looking at those few feeds.
-  const isMuch = !filter.sourceId && (filter.show === 'open' || filter.show === 'all') && (await readsMuch(db, brandId))
-  const query = visible(db, brandId, isMuch ? db.raw('articles INDEXED BY articles_by_time') : 'articles')
+  const column = filter.order === 'waiting' ? 'articles.first_seen_at' : 'articles.at'
+  const direction = filter.order === 'oldest' || filter.order === 'waiting' ? 'asc' : 'desc'
+  const index = await walkedIndex(db, brandId, filter)
+  const query = visible(db, brandId, index === null ? 'articles' : db.raw(`articles INDEXED BY ${index}`))
+  narrow(db, query, filter)
+  if (filter.after) query.whereRaw(`(${column}, articles.id) ${direction === 'asc' ? '>' : '<'} (?, ?)`, [filter.after.at, filter.after.id])
+  return query
+    .orderBy(column, direction)
+    .orderBy('articles.id', direction)
+    .limit(filter.limit)
+    .select('articles.*', 'sources.label', 'article_states.state') as unknown as Promise<ArticleForBrand[]>
+}
+
+/** Who reads much of what is kept finds it by walking through time; who wants little of it, by looking at those few feeds or rows. */
+async function walkedIndex(db: Db, brandId: string, filter: WireFilter): Promise<string | null> {
+  const isLittle = Boolean(filter.sourceId ?? filter.folder) || !(filter.show === 'open' || filter.show === 'all')
+  if (isLittle || !(await readsMuch(db, brandId))) return null
+  return filter.order === 'waiting' ? 'articles_by_first_seen' : 'articles_by_time'
+}
+
+function narrow(db: Db, query: Knex.QueryBuilder, filter: WireFilter): void {
   if (filter.show === 'open') query.whereRaw(`coalesce(article_states.state, 'new') IN ('new', 'read')`)
   else if (filter.show !== 'all') query.where('article_states.state', filter.show)
   if (filter.sourceId) query.where('sources.id', filter.sourceId)
-  if (filter.watchId)
-    query.whereExists(db('watch_marks').whereRaw('watch_marks.article_id = articles.id').where('watch_id', filter.watchId).select(db.raw('1')))
-  if (filter.after) query.whereRaw('(articles.at, articles.id) < (?, ?)', [filter.after.at, filter.after.id])
-  return query
-    .orderBy('articles.at', 'desc')
-    .orderBy('articles.id', 'desc')
-    .limit(filter.limit)
-    .select('articles.*', 'sources.label', 'article_states.state') as unknown as Promise<ArticleForBrand[]>
+  if (filter.own !== undefined && filter.own !== null) query.where('sources.own', filter.own ? 1 : 0)
+  if (filter.kind) query.where('articles.kind', filter.kind)
+  if (filter.language) query.whereRaw(`(articles.language = ? OR articles.language LIKE ?)`, [filter.language, `${filter.language}-%`])
+  if (filter.since) query.where('articles.at', '>=', filter.since)
+  if (filter.watchId) query.whereExists(db('watch_marks').whereRaw('watch_marks.article_id = articles.id').where('watch_id', filter.watchId).select(db.raw('1'))) // prettier-ignore
+  if (filter.folder)
+    query.whereExists(
+      db('source_folders')
+        .join('folders', 'folders.id', 'source_folders.folder_id')
+        .whereRaw('source_folders.source_id = sources.id')
+        .where('folders.name', filter.folder)
+        .select(db.raw('1')),
+    )
 }
 
 /** Whether a brand's sources hold more than a twentieth of all articles. */
@@ -81,8 +116,7 @@ async function marksPerWatch(db: Db, marks: Knex.QueryBuilder, brandId: string):
 }
 
 /** The newest articles a brand can see, for a watch to look through again. */
-export const archiveOf = (db: Db, brandId: string, limit: number): Promise<ArticleForBrand[]> =>
-  wireRows(db, brandId, { show: 'all', watchId: null, sourceId: null, after: null, limit })
+export const archiveOf = (db: Db, brandId: string, limit: number): Promise<ArticleForBrand[]> => wireRows(db, brandId, { show: 'all', after: null, limit })
 
 /** The newest articles of a feed. */
 export const articlesOfFeed = (db: Db, feedId: string, limit: number): Promise<ArticleRecord[]> =>
@@ -102,7 +136,9 @@ const articlesWith = async (db: Db, feedId: string, column: 'guid' | 'link_key',
 /** Inserts a feed's articles; one that another process has just inserted stays as that made it. */
 export async function insertArticles(db: Db, feedId: string, rows: ArticleRecord[]): Promise<void> {
   if (rows.length === 0) return
-  await insertAll(db, 'articles', rows as unknown as Record<string, unknown>[], ['feed_id', 'guid'])
+  const row = (await db('articles').max({ number: 'number' }).first()) as { number: number | null } | undefined
+  const numbered = rows.map((one, at) => ({ ...one, number: Number(row?.number ?? 0) + at + 1 }))
+  await insertAll(db, 'articles', numbered, ['feed_id', 'guid'])
   await countArticles(db, feedId)
 }
 

@@ -131,6 +131,29 @@ export interface ArticleRecord {
   dating: 'stated' | 'missing' | 'future'
   /** When its outlet was last seen to have changed it. */
   changed_at: number | null
+  kind: 'text' | 'picture' | 'video' | 'sound' | 'document'
+  /** The text of its own page, where the feed gave only a summary; when it was looked for, and why there is none. */
+  page_html: string | null
+  page_at: number | null
+  page_says: string | null
+  /** 1 when the search index has it as it is. */
+  indexed: number
+}
+
+export interface ClippingRow {
+  id: string
+  brand_id: string
+  article_id: string | null
+  kind: string
+  quote: string | null
+  note: string | null
+  shelved: number
+  folder: string | null
+  created_by: string
+  created_at: number
+  /** When it was worked off; null while it waits. */
+  done_at: number | null
+  version: number
 }
 
 export interface WatchRow {

@@ -1,5 +1,6 @@
 import { v7 as uuid } from 'uuid'
 import { safeHtml } from '../../core/feed'
+import { mixedBySource } from '../../core/rank'
 import { plainText, readingMinutes } from '../../core/text'
 import type { ArticleFull, ArticleRow, ArticleState, Undoable, WirePage } from '../../shared/api'
 import { LIMITS } from '../../shared/limits'
@@ -13,32 +14,72 @@ import { problem } from '../problem'
 import type { Actor } from './actor'
 import { changeUndoably } from './history'
 
-interface WireAsk {
-  show: articles.WireFilter['show']
-  watchId: string | null
-  sourceId: string | null
+export interface WireAsk extends Omit<articles.WireFilter, 'after' | 'limit' | 'order'> {
+  order: articles.WireOrder | 'mixed'
   after: string | null
 }
 
-/** One page of the Wire, newest first. `next` is the key of the page behind it. */
+/** Newest articles that the mixed order takes its turns from before it goes on to older ones. */
+const MIXED_FROM = 300
+
+/** One page of the Wire. `next` is the key of the page behind it. */
 export async function wire(brandId: string, ask: WireAsk): Promise<WirePage> {
   const db = await useDb()
-  const rows = await articles.wireRows(db, brandId, { ...ask, after: readKey(ask.after), limit: LIMITS.wirePage + 1 })
+  const { rows, next } = ask.order === 'mixed' ? await mixedPage(db, brandId, ask) : await pageInOrder(db, brandId, ask)
+  return { articles: await withMarks(db, brandId, rows), next, unread: await articles.unreadOf(db, brandId) }
+}
+
+interface Page {
+  rows: articles.ArticleForBrand[]
+  next: string | null
+}
+
+async function pageInOrder(db: Db, brandId: string, ask: WireAsk): Promise<Page> {
+  const order = ask.order === 'mixed' ? 'newest' : ask.order
+  const rows = await articles.wireRows(db, brandId, { ...ask, order, after: readKey(ask.after), limit: LIMITS.wirePage + 1 })
   const page = rows.slice(0, LIMITS.wirePage)
-  const last = page.at(-1)
-  return {
-    articles: await withMarks(db, brandId, page),
-    next: rows.length > page.length && last ? `${last.at}_${last.id}` : null,
-    unread: await articles.unreadOf(db, brandId),
+  return { rows: page, next: rows.length > page.length ? keyOf(page.at(-1)!, order) : null }
+}
+
+/**
+ * Sources in turn, over stretches of the newest articles: the key holds where the stretch begins and how much of it was gone through.
+ * Turns are taken by all articles, decided or not, so that neither new ones nor decisions change the order of what comes next.
+ */
+async function mixedPage(db: Db, brandId: string, ask: WireAsk): Promise<Page> {
+  let [start = '', shown = '0'] = (ask.after ?? '').split('+')
+  const rows: articles.ArticleForBrand[] = []
+  for (;;) {
+    const stretch = await articles.wireRows(db, brandId, { ...ask, show: 'all', order: 'newest', after: readKey(start), limit: MIXED_FROM })
+    const mixed = mixedBySource(stretch, (row) => row.feed_id)
+    // The first stretch is anchored at what was newest then, by a key just before it.
+    if (start === '' && stretch[0]) start = `${stretch[0].at + 1}_${stretch[0].id}`
+    for (let at = Number(shown) || 0; at < mixed.length; at++) {
+      if (BELONGS[ask.show].includes(mixed[at]!.state ?? 'new')) rows.push(mixed[at]!)
+      if (rows.length === LIMITS.wirePage) return { rows, next: `${start}+${at + 1}` }
+    }
+    if (stretch.length < MIXED_FROM) return { rows, next: null }
+    start = keyOf(stretch.at(-1)!, 'newest')
+    shown = '0'
   }
 }
+
+const BELONGS: Record<WireAsk['show'], ArticleState[]> = {
+  open: ['new', 'read'],
+  clipped: ['clipped'],
+  shelved: ['shelved'],
+  passed: ['passed'],
+  all: ['new', 'read', 'clipped', 'shelved', 'passed'],
+}
+
+const keyOf = (row: articles.ArticleForBrand, order: articles.WireOrder): string => `${order === 'waiting' ? row.first_seen_at : row.at}_${row.id}`
 
 function readKey(key: string | null): { at: number; id: string } | null {
   const match = /^(\d+)_([0-9a-f-]{36})$/.exec(key ?? '')
   return match ? { at: Number(match[1]), id: match[2]! } : null
 }
 
-async function withMarks(db: Db, brandId: string, rows: articles.ArticleForBrand[]): Promise<ArticleRow[]> {
+/** Rows of a list with what a brand's watches found in each. */
+export async function withMarks(db: Db, brandId: string, rows: articles.ArticleForBrand[]): Promise<ArticleRow[]> {
   const ids = rows.map((row) => row.id)
   const marks = await marksOfArticles(db, brandId, ids)
   return rows.map((row) => {
@@ -54,6 +95,7 @@ async function withMarks(db: Db, brandId: string, rows: articles.ArticleForBrand
       state: row.state ?? 'new',
       // Enough of the beginning for a few lines; the whole need not be read for that.
       summary: plainText((row.summary_html ?? row.content_html ?? '').slice(0, 4000)).slice(0, 280),
+      image: row.image,
       watches: own.map((mark) => ({ id: mark.watch_id, name: mark.name })),
       found: [...new Set(own.flatMap((mark) => JSON.parse(mark.found_json) as string[]))],
     }
@@ -83,6 +125,14 @@ export async function article(brandId: string, id: string): Promise<ArticleFull>
 export async function setState(actor: Actor, id: string, state: ArticleState): Promise<Undoable> {
   const { historyId } = await changeUndoably(actor, 'article', id, async (db, tracked) => {
     await putState(db, tracked, actor, id, state)
+  })
+  return { historyId }
+}
+
+/** Puts several articles into a state at once, as one change that is undone as one. Those that are not there are left out. */
+export async function setStates(actor: Actor, ids: string[], state: ArticleState): Promise<Undoable> {
+  const { historyId } = await changeUndoably(actor, 'article', ids[0]!, async (db, tracked) => {
+    for (const id of new Set(ids)) if (await articles.articleForBrand(db, actor.brandId, id)) await putState(db, tracked, actor, id, state)
   })
   return { historyId }
 }

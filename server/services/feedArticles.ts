@@ -83,7 +83,7 @@ function recordOf(feed: FeedRow, item: FeedItem, text: string, language: string 
     sanitiser_version: SANITISER_VERSION,
     language,
     categories_json: JSON.stringify(item.categories),
-    image: item.image,
+    image: item.image ?? pictureIn(item.contentHtml ?? item.summaryHtml),
     published_at: publishedAt,
     updated_at: item.updatedAt ? Date.parse(item.updatedAt) : null,
     first_seen_at: firstSeen,
@@ -91,7 +91,29 @@ function recordOf(feed: FeedRow, item: FeedItem, text: string, language: string 
     at: known?.at ?? Math.min(publishedAt ?? firstSeen, firstSeen),
     dating: publishedAt === null ? 'missing' : publishedAt > firstSeen + CLOCK_DRIFT_MS ? 'future' : 'stated',
     changed_at: known?.changed_at ?? null,
+    kind: kindOf(item),
+    page_html: known?.page_html ?? null,
+    page_at: known?.page_at ?? null,
+    page_says: known?.page_says ?? null,
+    indexed: 0,
   }
+}
+
+/** The address of the first picture in a piece of safe HTML: the item's picture, where it names none. */
+function pictureIn(html: string | null): string | null {
+  const src = /<img\s[^>]{0,2000}?src="([^"]{1,2000})"/.exec(html ?? '')?.[1]
+  return src ? src.replace(/&amp;/g, '&') : null
+}
+
+/** What an item mainly is: by what is enclosed with it, else a picture where it has hardly any words. */
+function kindOf(item: FeedItem): ArticleRecord['kind'] {
+  const types = item.enclosures.map(({ type, url }) => type ?? url)
+  if (types.some((type) => /^video\/|\.(mp4|webm|mov)$/i.test(type))) return 'video'
+  if (types.some((type) => /^audio\/|\.(mp3|ogg|m4a)$/i.test(type))) return 'sound'
+  if (types.some((type) => /pdf|msword|officedocument|opendocument/i.test(type))) return 'document'
+  const html = item.contentHtml ?? item.summaryHtml ?? ''
+  const hasPicture = item.image !== null || /<img\s/i.test(html)
+  return hasPicture && html.replace(/<[^>]*>/g, '').trim().length < 200 ? 'picture' : 'text'
 }
 
 const saysTheSame = (a: ArticleRecord, b: ArticleRecord): boolean =>

@@ -1,5 +1,6 @@
 import { log } from '../log'
 import { renewHubs } from '../services/hubs'
+import { indexingRound } from '../services/searchIndex'
 import { settings } from '../settings'
 import { fetchesEnded, startDueFetches } from './fetching'
 import { sendingRound } from './rounds'
@@ -13,7 +14,7 @@ let stopped = true
 /** Starts looking for due work again and again. Returns what stops it. */
 export function startLoops(): () => void {
   stopped = false
-  const stops = [repeat('fetching', lookForFeeds), repeat('sending', () => sending.run(sendingRound))]
+  const stops = [repeat('fetching', lookForFeeds), repeat('sending', () => sending.run(sendingRound)), repeat('indexing', indexAll)]
   return () => {
     stopped = true
     stops.forEach((stop) => stop())
@@ -33,6 +34,11 @@ async function lookForFeeds(): Promise<void> {
     await renewHubs()
     await startDueFetches(fillPlace)
   })
+}
+
+/** Indexes until nothing is left; the next look comes soon enough. */
+async function indexAll(): Promise<void> {
+  while (!stopped && (await indexingRound()) > 0);
 }
 
 function fillPlace(): void {

@@ -1,5 +1,5 @@
 import { findFeeds, readFeed, type Feed, type FoundFeed } from '../../core/feed'
-import { plainText } from '../../core/text'
+import { plainText, stem, words } from '../../core/text'
 import { buildWatchIndex, type WatchArticle, type WatchQuery } from '../../core/watch'
 
 export interface ReadFeedInput {
@@ -33,6 +33,11 @@ export const tasks = {
 
   findFeeds({ html, url }: { html: string; url: string }): FoundFeed[] {
     return findFeeds(html, url)
+  },
+
+  /** The stems of each text's words, as the search index takes them. */
+  stemTexts(texts: { text: string; language: string | null }[]): string[] {
+    return texts.map(({ text, language }) => words(text, language).map((word) => stem(word.text, language)).join(' ')) // prettier-ignore
   },
 
   matchWatches({ watches, articles, now }: MatchInput): MatchResult {

@@ -3,7 +3,7 @@ import { counted } from './plural'
 export const frame = {
   product: 'Clear Quill',
   skip: 'To the screen',
-  screens: { wire: 'Wire', schedule: 'Schedule', setUp: 'Set-up' },
+  screens: { wire: 'Wire', clippings: 'Clippings', schedule: 'Schedule', setUp: 'Set-up', find: 'Find' },
   rail: 'Screens',
   brandMenu: 'Brand, theme and account',
   brands: 'Brands',
@@ -48,11 +48,16 @@ export const keys = {
   shelve: 'Shelve, for some day',
   pass: 'Pass',
   write: 'Write your line',
+  choose: 'Choose it, to decide about several at once',
+  allRead: 'All above this one are read',
   lineUp: 'Line up',
   lineUpText: 'Line up from the text',
   undo: 'Undo the last change',
   screens: 'The screens',
   keys: 'These keys',
+  find: 'Find',
+  nextFound: 'Next of what was found',
+  previousFound: 'The one before',
   back: 'Back to the list',
 }
 

@@ -1,8 +1,28 @@
 import { account, pillar, source, watch, yourself, brand, setUp } from './setUp'
+import { clippings, find } from './find'
 import { demo, frame, keys, notices } from './frame'
 import { schedule } from './schedule'
 import { signIn, start } from './start'
 import { wire, yourLine } from './wire'
 
 /** Words of the screens, a part a screen. */
-export const screens = { account, brand, demo, frame, keys, notices, pillar, schedule, setUp, signIn, source, start, watch, wire, yourLine, yourself }
+export const screens = {
+  account,
+  brand,
+  clippings,
+  demo,
+  find,
+  frame,
+  keys,
+  notices,
+  pillar,
+  schedule,
+  setUp,
+  signIn,
+  source,
+  start,
+  watch,
+  wire,
+  yourLine,
+  yourself,
+}

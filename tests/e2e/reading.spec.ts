@@ -88,7 +88,7 @@ test('what changes elsewhere appears by itself and moves nothing', async ({ page
   await page.getByRole('button', { name: /new article/ }).click()
   expect(await page.locator('[data-article]').first().textContent()).not.toBe(head)
 
-  await page.keyboard.press('2')
+  await page.keyboard.press('3')
   await nell.want('POST', `${path}/posts`, await newPost(nell, path, 'From another window'))
   await expect(page.locator('[data-state=lined-up]')).toHaveCount(2)
 })
@@ -127,7 +127,7 @@ test('an offer makes a text fit, an own wording stays with its account, a plan t
   await expect(page.getByRole('alert')).toContainText('Another post took a slot')
   await page.getByRole('button', { name: /^Line up/ }).click()
   await expect(page.getByTestId('notice')).toContainText('Lined up: Chatterbrook Tue 2, 15:00')
-  await page.keyboard.press('2')
+  await page.keyboard.press('3')
   await expect(page.locator('[data-state=lined-up]', { hasText: 'Short on Chatterbrook' })).toHaveCount(1)
   await page.keyboard.press('u')
   await expect(page.locator('[data-state=lined-up]')).toHaveCount(2)

@@ -9,16 +9,16 @@ const SCREENS: Record<string, (page: Page) => Promise<void>> = {
     await expect(page.getByText('Too long for Chatterbrook')).toBeVisible()
   },
   Schedule: async (page) => {
-    await page.keyboard.press('2')
+    await page.keyboard.press('3')
     await expect(page.locator('[data-state]').first()).toBeVisible()
   },
   'a failed post': async (page) => {
-    await page.keyboard.press('2')
+    await page.keyboard.press('3')
     await page.getByRole('button', { name: /has not gone out/ }).click()
     await expect(page.getByRole('dialog')).toContainText('refused it for good')
   },
   Sources: async (page) => {
-    await page.keyboard.press('3')
+    await page.keyboard.press('4')
     await page.getByLabel('Address of a site or a feed').fill('grainledger.example')
     await page.getByRole('button', { name: 'Find its feed' }).click()
     await expect(page.getByText('Its newest')).toBeVisible()

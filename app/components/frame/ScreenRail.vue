@@ -1,14 +1,16 @@
 <script setup lang="ts">
-import { CalendarDays, RadioTower, SlidersHorizontal } from '@lucide/vue'
+import { CalendarDays, RadioTower, Scissors, Search, SlidersHorizontal } from '@lucide/vue'
 import { words } from '#shared/words'
 
 const route = useRoute()
 const brand = useBrandStore()
 const screens = computed(() => [
-  { to: '/wire', name: words.frame.screens.wire, icon: RadioTower, count: brand.view?.unread ?? 0, key: '1' },
-  { to: '/schedule', name: words.frame.screens.schedule, icon: CalendarDays, count: 0, key: '2' },
+  { to: '/wire', name: words.frame.screens.wire, icon: RadioTower, count: brand.view?.unread ?? 0 },
+  { to: '/clippings', name: words.frame.screens.clippings, icon: Scissors, count: 0 },
+  { to: '/schedule', name: words.frame.screens.schedule, icon: CalendarDays, count: 0 },
+  { to: '/find', name: words.frame.screens.find, icon: Search, count: 0 },
 ])
-const setUp = { to: '/set-up/sources', name: words.frame.screens.setUp, icon: SlidersHorizontal, key: '3' }
+const setUp = { to: '/set-up/sources', name: words.frame.screens.setUp, icon: SlidersHorizontal }
 const isHere = (to: string): boolean => route.path.startsWith(to.replace('/sources', ''))
 const link = 'flex items-center gap-[9px] rounded-[5px] px-2 py-[7px] font-medium max-wide:justify-center'
 </script>

@@ -1,24 +1,49 @@
 <script setup lang="ts">
-import { useIntersectionObserver } from '@vueuse/core'
+import { useVirtualizer } from '@tanstack/vue-virtual'
 import { ArrowUp } from '@lucide/vue'
 import { words } from '#shared/words'
 
 const wire = useWireStore()
+const brand = useBrandStore()
+const { density } = useDensity()
 const list = ref<HTMLElement | null>(null)
-const foot = ref<HTMLElement | null>(null)
-useIntersectionObserver(foot, ([entry]) => {
-  if (entry?.isIntersecting && wire.next) void wire.loadMore()
-})
+
+// Only rows near the eye are there; each says its own height, so that long headlines need no guessing.
+const ESTIMATES = { lines: 31, rows: 66, cards: 260 }
+const virtual = useVirtualizer(
+  computed(() => ({
+    count: wire.rows.length,
+    getScrollElement: () => list.value,
+    estimateSize: () => ESTIMATES[density.value],
+    getItemKey: (index: number) => wire.rows[index]?.id ?? index,
+    overscan: 14,
+  })),
+)
+const shown = computed(() => virtual.value.getVirtualItems())
+const measure = (element: unknown): void => {
+  if (element instanceof Element) virtual.value.measureElement(element)
+}
+watch(density, () => virtual.value.measure())
 watch(
-  () => wire.selectedId,
-  async (id) => {
-    await nextTick()
-    list.value?.querySelector(`[data-article="${id}"]`)?.scrollIntoView({ block: 'nearest' })
+  () => shown.value.at(-1)?.index ?? 0,
+  (last) => {
+    if (wire.next && last >= wire.rows.length - 20) void wire.loadMore()
   },
 )
-const empty = computed(() => (wire.filter.watch && wire.filter.show === 'open' ? words.wire.empty.watch : words.wire.empty[wire.filter.show]))
-const brand = useBrandStore()
+watch(
+  () => wire.selectedId,
+  async () => {
+    await nextTick()
+    if (wire.index >= 0) virtual.value.scrollToIndex(wire.index, { align: 'auto' })
+  },
+)
+const isNarrowed = computed(() => wire.isNarrowed)
 const hasNoSource = computed(() => brand.view?.sources === 0)
+const empty = computed(() => {
+  if (hasNoSource.value) return words.wire.empty.all
+  if (isNarrowed.value) return words.wire.empty.narrowed
+  return wire.filter.watch && wire.filter.show === 'open' ? words.wire.empty.watch : words.wire.empty[wire.filter.show]
+})
 function showArrived(): void {
   wire.showArrived()
   list.value?.scrollTo({ top: 0 })
@@ -28,6 +53,7 @@ function showArrived(): void {
 <template>
   <section :aria-label="words.wire.list" class="flex min-h-0 flex-col border-r border-rule">
     <WatchChips />
+    <SeveralBar v-if="wire.chosen.size > 0" />
     <button
       v-if="wire.arrived.length > 0"
       type="button"
@@ -42,19 +68,32 @@ function showArrived(): void {
         <PlainButton class="mt-3" @click="wire.load()">{{ words.frame.again }}</PlainButton>
       </div>
       <p v-else-if="wire.loading" class="p-6 text-ink-3">{{ words.frame.loading }} …</p>
-      <EmptyState
-        v-else-if="wire.rows.length === 0"
-        :title="hasNoSource ? words.wire.empty.all.title : empty.title"
-        :detail="hasNoSource ? words.wire.empty.all.detail : empty.detail"
-      >
+      <EmptyState v-else-if="wire.rows.length === 0" :title="empty.title" :detail="empty.detail">
         <NuxtLink v-if="hasNoSource" to="/set-up/sources" class="rounded-[5px] bg-act px-3 py-1.5 font-semibold text-on-act">{{
           words.wire.empty.addSource
         }}</NuxtLink>
       </EmptyState>
-      <ul v-else>
-        <ArticleLine v-for="row in wire.rows" :key="row.id" :row="row" :current="row.id === wire.selectedId" @read="wire.select(row.id)" />
-      </ul>
-      <p v-if="wire.next" ref="foot" class="p-4 text-center text-small text-ink-3">{{ words.frame.loading }} …</p>
+      <div v-else class="relative" :style="{ height: `${virtual.getTotalSize()}px` }" role="list">
+        <div
+          v-for="item in shown"
+          :key="String(item.key)"
+          :ref="measure"
+          :data-index="item.index"
+          class="absolute inset-x-0 top-0"
+          :style="{ transform: `translateY(${item.start}px)` }"
+        >
+          <ArticleLine
+            v-if="wire.rows[item.index]"
+            :row="wire.rows[item.index]!"
+            :density="density"
+            :current="wire.rows[item.index]!.id === wire.selectedId"
+            :chosen="wire.chosen.has(wire.rows[item.index]!.id)"
+            @read="wire.select(wire.rows[item.index]!.id)"
+            @choose="wire.choose(wire.rows[item.index]!.id)"
+          />
+        </div>
+      </div>
+      <p v-if="wire.next" class="p-4 text-center text-small text-ink-3">{{ words.frame.loading }} …</p>
     </div>
   </section>
 </template>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Plus } from '@lucide/vue'
 import { words } from '#shared/words'
-import type { Show } from '../../stores/wire'
+import type { Order, Show } from '../../stores/wire'
 
 const wire = useWireStore()
 const brand = useBrandStore()
@@ -13,7 +13,7 @@ function add(): void {
   adding.value = true
 }
 const chip = 'flex shrink-0 items-center gap-1.5 rounded-full px-2.5 py-[5px] text-small font-medium whitespace-nowrap'
-const shows = Object.entries(words.wire.shows).map(([value, label]) => ({ value, label }))
+const quiet = '-ml-1 max-w-[118px] rounded border-0 bg-transparent py-0.5 text-small text-ink-2'
 </script>
 
 <template>
@@ -49,16 +49,26 @@ const shows = Object.entries(words.wire.shows).map(([value, label]) => ({ value,
         <Plus :size="14" aria-hidden="true" />
       </button>
     </div>
-    <div class="flex items-center justify-between gap-3 px-3.5 py-1.5 text-small text-ink-2">
+    <div class="flex flex-wrap items-center gap-x-1 gap-y-1 px-3.5 py-1.5 text-small text-ink-2">
       <select
         :value="wire.filter.show"
         :aria-label="words.wire.show"
-        class="-ml-1 rounded border-0 bg-transparent py-0.5 pr-1 pl-1 text-small text-ink-2"
+        :class="quiet"
         @change="wire.setFilter({ show: ($event.target as HTMLSelectElement).value as Show })"
       >
-        <option v-for="one in shows" :key="one.value" :value="one.value">{{ one.label }}</option>
+        <option v-for="(label, value) in words.wire.shows" :key="value" :value="value">{{ label }}</option>
       </select>
-      <span>{{ words.wire.order }}</span>
+      <select
+        :value="wire.filter.order"
+        :aria-label="words.wire.order"
+        :class="quiet"
+        @change="wire.setFilter({ order: ($event.target as HTMLSelectElement).value as Order })"
+      >
+        <option v-for="(label, value) in words.wire.orders" :key="value" :value="value">{{ label }}</option>
+      </select>
+      <span class="grow" />
+      <WireFilters />
+      <DensityChoice />
     </div>
     <LazyWatchDialog v-if="wasOpened" :open="adding" :watch="null" @close="adding = false" />
   </div>

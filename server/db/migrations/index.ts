@@ -1,6 +1,7 @@
 import type { Knex } from 'knex'
 import * as first from './001_first'
 import * as feeds from './002_feeds'
+import * as reading from './003_reading'
 
 interface Entry {
   name: string
@@ -11,6 +12,7 @@ interface Entry {
 const ENTRIES: Entry[] = [
   { name: '001_first', migration: first },
   { name: '002_feeds', migration: feeds },
+  { name: '003_reading', migration: reading },
 ]
 
 export const migrationSource: Knex.MigrationSource<Entry> = {

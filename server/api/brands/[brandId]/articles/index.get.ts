@@ -2,13 +2,26 @@ import { route } from '../../../../route'
 import { wire } from '../../../../services/articles'
 
 const SHOWS = ['open', 'clipped', 'shelved', 'passed', 'all'] as const
+const ORDERS = ['newest', 'oldest', 'waiting', 'mixed'] as const
+const KINDS = ['text', 'picture', 'video', 'sound', 'document'] as const
+const oneOf = <T extends string>(known: readonly T[], value: string | undefined): T | null => known.find((one) => one === value) ?? null
 
-/** One page of the Wire: `show`, `watch`, `source`, and `after` for the page behind another. */
-export default route('read', null, ({ actor, query }) =>
-  wire(actor.brandId, {
-    show: SHOWS.find((show) => show === query['show']) ?? 'open',
+/**
+ * One page of the Wire: `show`, `order`, `watch`, `source`, `folder`, `own` (yes or no), `kind`, `language`, `since` (an instant), and
+ * `after` for the page behind another.
+ */
+export default route('read', null, ({ actor, query }) => {
+  const since = Date.parse(query['since'] ?? '')
+  return wire(actor.brandId, {
+    show: oneOf(SHOWS, query['show']) ?? 'open',
+    order: oneOf(ORDERS, query['order']) ?? 'newest',
     watchId: query['watch'] ?? null,
     sourceId: query['source'] ?? null,
+    folder: query['folder'] ?? null,
+    own: query['own'] === 'yes' ? true : query['own'] === 'no' ? false : null,
+    kind: oneOf(KINDS, query['kind']),
+    language: /^[a-z]{2,3}$/.test(query['language'] ?? '') ? query['language']! : null,
+    since: Number.isNaN(since) ? null : since,
     after: query['after'] ?? null,
-  }),
-)
+  })
+})

@@ -1,0 +1,64 @@
+<script setup lang="ts">
+import { Archive, Check, Pencil, PenLine, RotateCcw, Undo2 } from '@lucide/vue'
+import type { Clipping } from '#shared/api'
+import { words } from '#shared/words'
+
+const props = defineProps<{ one: Clipping; current: boolean }>()
+const emit = defineEmits<{ edit: []; done: [done: boolean]; move: [state: 'clipped' | 'shelved']; choose: [] }>()
+const says = words.clippings
+const brand = useBrandStore()
+const times = useTimes()
+const title = computed(() => props.one.title || says.noTitle)
+const writeAt = computed(() => ({ path: '/wire', query: { show: props.one.shelved ? 'shelved' : 'clipped', article: props.one.articleId ?? '' } }))
+</script>
+
+<template>
+  <li
+    class="grid grid-cols-[minmax(0,1fr)_auto] gap-x-4 gap-y-1 px-4 py-3 max-column:grid-cols-1"
+    :class="current ? 'bg-paper shadow-[inset_3px_0_0_var(--act)]' : ''"
+    :data-clipping="one.id"
+    @focusin="emit('choose')"
+  >
+    <div class="min-w-0">
+      <NuxtLink :to="writeAt" class="serif text-headline leading-snug font-medium wrap-anywhere hover:text-act" dir="auto">{{ title }}</NuxtLink>
+      <p class="mt-0.5 flex flex-wrap items-center gap-x-1.5 text-small text-ink-2">
+        <span class="font-medium">{{ one.outlet }}</span>
+        <template v-if="one.at"
+          >· <time :datetime="one.at" :title="times.exact(one.at)">{{ times.dayMonth(one.at) }}</time></template
+        >
+        · <span :title="times.exact(one.keptAt)">{{ says.kept(times.ago(one.keptAt)) }}</span>
+        <span v-if="one.folder" class="rounded-[3px] bg-well px-1.5 text-tiny text-ink-2">{{ one.folder }}</span>
+        <span v-if="one.posts > 0" class="flex items-center gap-1 text-ok"><Check :size="13" aria-hidden="true" />{{ says.posts(one.posts) }}</span>
+      </p>
+      <p v-if="one.note" class="mt-1 max-w-[66ch] whitespace-pre-line text-ink wrap-anywhere" dir="auto">{{ one.note }}</p>
+    </div>
+    <div v-if="brand.canWork" class="flex items-start gap-1">
+      <NuxtLink
+        v-if="!one.doneAt"
+        :to="writeAt"
+        class="inline-flex min-h-8 items-center gap-1.5 rounded-[5px] border border-rule px-2.5 text-[12.5px] font-semibold hover:border-edge"
+        :aria-label="says.writeOf(title)"
+        ><PenLine :size="14" aria-hidden="true" />{{ says.write }}</NuxtLink
+      >
+      <PlainButton kind="quiet" class="px-2" :aria-label="says.edit(title)" :title="says.editTitle" @click="emit('edit')"
+        ><Pencil :size="15" aria-hidden="true"
+      /></PlainButton>
+      <template v-if="!one.doneAt">
+        <PlainButton
+          kind="quiet"
+          class="px-2"
+          :aria-label="says.moveOf(one.shelved ? says.clip : says.shelve, title)"
+          :title="one.shelved ? says.clip : says.shelve"
+          @click="emit('move', one.shelved ? 'clipped' : 'shelved')"
+          ><component :is="one.shelved ? Undo2 : Archive" :size="15" aria-hidden="true"
+        /></PlainButton>
+        <PlainButton kind="quiet" class="px-2" :aria-label="says.doneOf(title)" :title="says.done" @click="emit('done', true)"
+          ><Check :size="15" aria-hidden="true"
+        /></PlainButton>
+      </template>
+      <PlainButton v-else kind="quiet" class="px-2" :aria-label="says.againOf(title)" :title="says.again" @click="emit('done', false)"
+        ><RotateCcw :size="15" aria-hidden="true"
+      /></PlainButton>
+    </div>
+  </li>
+</template>

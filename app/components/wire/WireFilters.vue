@@ -1,0 +1,68 @@
+<script setup lang="ts">
+import { ListFilter, X } from '@lucide/vue'
+import type { Source } from '#shared/api'
+import { words } from '#shared/words'
+import { api } from '../../api/client'
+import { NO_NARROWING, type Narrowing } from '../../stores/wire'
+
+const wire = useWireStore()
+const brand = useBrandStore()
+const session = useSessionStore()
+const says = words.wire.filters
+const open = ref(false)
+const sources = ref<Source[]>([])
+const panelId = useId()
+
+// What one can choose from is fetched when it is first wanted.
+watch([open, () => session.brandId], async () => {
+  if (open.value) sources.value = await api.get<Source[]>(brand.path('/sources')).catch(() => [])
+})
+const folders = computed(() => [...new Set(sources.value.flatMap(({ folder }) => folder ?? []))].sort((a, b) => a.localeCompare(b)))
+const narrowed = computed(() => (Object.keys(NO_NARROWING) as (keyof Narrowing)[]).filter((name) => wire.filter[name] !== null))
+const set = (name: keyof Narrowing, event: Event): void => void wire.setFilter({ [name]: (event.target as HTMLSelectElement).value || null })
+const select = 'w-full rounded border border-rule bg-sheet px-1.5 py-1 text-small text-ink'
+const choices = computed(() => [
+  { name: 'folder' as const, options: folders.value.map((folder) => ({ value: folder, label: folder })) },
+  { name: 'source' as const, options: sources.value.map(({ id, label }) => ({ value: id, label })) },
+  { name: 'own' as const, options: Object.entries(says.owns).map(([value, label]) => ({ value, label })) },
+  { name: 'kind' as const, options: Object.entries(says.kinds).map(([value, label]) => ({ value, label })) },
+  { name: 'language' as const, options: Object.entries(says.languages).map(([value, label]) => ({ value, label })) },
+  { name: 'age' as const, options: Object.entries(says.ages).map(([value, label]) => ({ value, label })) },
+])
+</script>
+
+<template>
+  <button
+    type="button"
+    class="flex items-center gap-1 rounded px-1.5 py-0.5 hover:text-ink"
+    :class="narrowed.length > 0 ? 'bg-well font-semibold text-ink' : 'text-ink-2'"
+    :aria-expanded="open"
+    :aria-controls="panelId"
+    @click="open = !open"
+  >
+    <ListFilter :size="14" aria-hidden="true" />{{ narrowed.length > 0 ? says.some(narrowed.length) : says.name }}
+  </button>
+  <div
+    v-if="open"
+    :id="panelId"
+    class="order-last grid basis-full grid-cols-2 gap-x-3 gap-y-2 border-t border-rule pt-2 pb-1"
+    role="group"
+    :aria-label="says.name"
+  >
+    <label v-for="choice in choices" :key="choice.name" class="block">
+      <span class="mb-0.5 block text-tiny text-ink-2">{{ says.labels[choice.name] }}</span>
+      <select :value="wire.filter[choice.name] ?? ''" :class="select" @change="set(choice.name, $event)">
+        <option value="">{{ says.any }}</option>
+        <option v-for="option in choice.options" :key="option.value" :value="option.value">{{ option.label }}</option>
+      </select>
+    </label>
+    <button
+      v-if="narrowed.length > 0"
+      type="button"
+      class="col-span-2 flex items-center gap-1 justify-self-start font-semibold text-act"
+      @click="wire.setFilter({ ...NO_NARROWING })"
+    >
+      <X :size="14" aria-hidden="true" />{{ says.clear }}
+    </button>
+  </div>
+</template>

@@ -1,0 +1,137 @@
+<script setup lang="ts">
+import { useDebounceFn } from '@vueuse/core'
+import type { Clipping } from '#shared/api'
+import { words } from '#shared/words'
+import { NO_FILTER, type ClippingFilter } from '../stores/clippings'
+
+const says = words.clippings
+useHead({ title: `${says.title} · ${words.frame.product}` })
+const store = useClippingsStore()
+const session = useSessionStore()
+const brand = useBrandStore()
+const route = useRoute()
+const router = useRouter()
+const editing = ref<Clipping | null>(null)
+const wasOpened = ref(false)
+const currentId = ref<string | null>(null)
+
+// Place and filter stand in the address, so that reload and back keep them.
+const asked = (name: string): string => (typeof route.query[name] === 'string' ? route.query[name] : '')
+const oneOf = <T extends string>(known: Record<T, unknown>, value: string, fallback: T): T => (value in known ? (value as T) : fallback)
+onMounted(() => {
+  store.filter = {
+    show: oneOf(says.shows, asked('show'), 'waiting'),
+    folder: asked('folder'),
+    text: asked('q'),
+    written: oneOf(says.writtenChoices, asked('written'), 'any'),
+  }
+  void store.load()
+})
+const set = (patch: Partial<ClippingFilter>): void => void (store.filter = { ...store.filter, ...patch })
+const soon = useDebounceFn(() => store.load(), 160)
+watch(
+  () => store.filter,
+  ({ show, folder, text, written }, before) => {
+    const query = { ...(show === 'waiting' ? {} : { show }), ...(folder ? { folder } : {}), ...(text ? { q: text } : {}), ...(written === 'any' ? {} : { written }) } // prettier-ignore
+    void router.replace({ path: '/clippings', query })
+    void (text === before.text ? store.load() : soon())
+  },
+)
+watch(
+  () => session.brandId,
+  () => {
+    set(NO_FILTER)
+    void store.load()
+  },
+)
+const list = computed(() => store.view?.clippings ?? [])
+const isFiltered = computed(() => store.filter.folder !== '' || store.filter.text.trim() !== '' || store.filter.written !== 'any')
+const empty = computed(() => (isFiltered.value ? says.empty.filtered : says.empty[store.filter.show]))
+function edit(one: Clipping): void {
+  wasOpened.value = true
+  editing.value = one
+}
+
+const index = computed(() => list.value.findIndex((one) => one.id === currentId.value))
+const current = computed(() => list.value[index.value] ?? null)
+function step(by: 1 | -1): void {
+  const target = list.value[Math.min(list.value.length - 1, Math.max(0, index.value + by))]
+  currentId.value = target?.id ?? null
+  document.querySelector(`[data-clipping="${currentId.value}"]`)?.scrollIntoView({ block: 'nearest' })
+}
+const withCurrent = (work: (one: Clipping) => void) => (): void => {
+  if (current.value && brand.canWork) work(current.value)
+}
+useKeys([
+  { keys: ['j', 'ArrowDown'], says: words.keys.nextFound, does: () => step(1) },
+  { keys: ['k', 'ArrowUp'], says: words.keys.previousFound, does: () => step(-1) },
+  { keys: ['w', 'Enter'], says: words.keys.write, does: withCurrent((one) => void navigateTo({ path: '/wire', query: { show: one.shelved ? 'shelved' : 'clipped', article: one.articleId } })) },
+  { keys: ['d'], says: words.keys.shelve, does: withCurrent((one) => void store.move(one, one.shelved ? 'clipped' : 'shelved')) },
+  { keys: ['e'], says: says.editTitle, does: withCurrent(edit) },
+  { keys: ['x'], says: says.done, does: withCurrent((one) => void store.workOff(one, one.doneAt === null)) },
+]) // prettier-ignore
+const tab = 'rounded-full px-3 py-[5px] text-small font-medium whitespace-nowrap'
+const select = 'rounded border border-rule bg-sheet px-1.5 py-1 text-small text-ink-2'
+</script>
+
+<template>
+  <div class="flex min-h-0 grow flex-col bg-sheet">
+    <PageHead :title="says.title">
+      <div class="flex gap-1" role="group" :aria-label="says.show">
+        <button
+          v-for="(label, value) in says.shows"
+          :key="value"
+          type="button"
+          :class="[tab, store.filter.show === value ? 'bg-ink text-sheet' : 'text-ink-2 hover:text-ink']"
+          :aria-pressed="store.filter.show === value"
+          @click="set({ show: value })"
+        >
+          {{ label }} <span :class="store.filter.show === value ? '' : 'text-ink-3'">{{ store.view?.counts[value] ?? 0 }}</span>
+        </button>
+      </div>
+      <span class="grow" />
+      <input
+        type="search"
+        :value="store.filter.text"
+        maxlength="200"
+        :aria-label="says.search"
+        :placeholder="says.search"
+        class="w-[190px] rounded border border-edge bg-sheet px-2 py-1 text-small placeholder:text-ink-3"
+        @input="set({ text: ($event.target as HTMLInputElement).value })"
+      />
+      <select :value="store.filter.folder" :aria-label="says.folder" :class="select" @change="set({ folder: ($event.target as HTMLSelectElement).value })">
+        <option value="">{{ says.allFolders }}</option>
+        <option v-for="folder in store.view?.folders ?? []" :key="folder.name" :value="folder.name">{{ folder.name }} ({{ folder.count }})</option>
+      </select>
+      <select
+        :value="store.filter.written"
+        :aria-label="says.written"
+        :class="select"
+        @change="set({ written: ($event.target as HTMLSelectElement).value as ClippingFilter['written'] })"
+      >
+        <option v-for="(label, value) in says.writtenChoices" :key="value" :value="value">{{ label }}</option>
+      </select>
+    </PageHead>
+    <div class="min-h-0 grow overflow-y-auto">
+      <div v-if="store.failed" class="p-6">
+        <ProblemLine :says="store.failed" />
+        <PlainButton class="mt-3" @click="store.load()">{{ words.frame.again }}</PlainButton>
+      </div>
+      <p v-else-if="!store.view" class="p-6 text-ink-3">{{ words.frame.loading }} …</p>
+      <EmptyState v-else-if="list.length === 0" :title="empty.title" :detail="empty.detail" />
+      <ul v-else class="divide-y divide-rule border-b border-rule">
+        <ClippingLine
+          v-for="one in list"
+          :key="one.id"
+          :one="one"
+          :current="one.id === currentId"
+          @choose="currentId = one.id"
+          @edit="edit(one)"
+          @move="(state) => store.move(one, state)"
+          @done="(done) => store.workOff(one, done)"
+        />
+      </ul>
+    </div>
+    <LazyClippingDialog v-if="wasOpened" :one="editing" :folders="(store.view?.folders ?? []).map(({ name }) => name)" @close="editing = null" />
+  </div>
+</template>

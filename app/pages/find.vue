@@ -1,0 +1,161 @@
+<script setup lang="ts">
+import { useDebounceFn } from '@vueuse/core'
+import type { FoundThings } from '#shared/api'
+import { words } from '#shared/words'
+import { api, sentenceOf } from '../api/client'
+
+const says = words.find
+useHead({ title: `${says.title} · ${words.frame.product}` })
+const route = useRoute()
+const router = useRouter()
+const brand = useBrandStore()
+const session = useSessionStore()
+const clock = useClockStore()
+const { sources, loadSources, placesNamed } = usePlaces()
+const asked = (name: string): string => (typeof route.query[name] === 'string' ? route.query[name] : '')
+const text = ref(asked('q'))
+const show = ref(asked('show') || 'all')
+const age = ref<keyof typeof says.ages>(Object.keys(says.ages).includes(asked('age')) ? (asked('age') as keyof typeof says.ages) : 'any')
+const source = ref(asked('source'))
+const found = ref<FoundThings | null>(null)
+const failed = ref('')
+const searching = ref(false)
+const at = ref(-1)
+const input = ref<HTMLInputElement | null>(null)
+let turn = 0
+
+const DAYS = { any: 0, day: 1, week: 7, month: 31 }
+const places = computed(() => placesNamed(text.value))
+const isFiltered = computed(() => show.value !== 'all' || age.value !== 'any' || source.value !== '')
+
+async function search(): Promise<void> {
+  const mine = ++turn
+  const query = { ...(text.value ? { q: text.value } : {}), ...(show.value === 'all' ? {} : { show: show.value }), ...(age.value === 'any' ? {} : { age: age.value }), ...(source.value ? { source: source.value } : {}) } // prettier-ignore
+  void router.replace({ path: '/find', query })
+  at.value = -1
+  failed.value = ''
+  if (text.value.trim() === '') {
+    found.value = null
+    return
+  }
+  searching.value = true
+  const ask = new URLSearchParams({ q: text.value, show: show.value })
+  if (source.value) ask.set('source', source.value)
+  if (age.value !== 'any') ask.set('since', new Date(clock.now - DAYS[age.value] * 86_400_000).toISOString())
+  try {
+    const answer = await api.get<FoundThings>(brand.path(`/find?${ask}`))
+    if (mine === turn) found.value = answer
+  } catch (error) {
+    if (mine === turn) failed.value = sentenceOf(error)
+  } finally {
+    if (mine === turn) searching.value = false
+  }
+}
+const soon = useDebounceFn(search, 160)
+function letGo(): void {
+  show.value = 'all'
+  age.value = 'any'
+  source.value = ''
+}
+watch(text, () => void soon())
+watch([show, age, source], () => void search())
+watch(
+  () => session.brandId,
+  () => {
+    letGo()
+    void loadSources()
+    void search()
+  },
+)
+onMounted(async () => {
+  input.value?.focus()
+  input.value?.select()
+  await Promise.allSettled([loadSources(), search()])
+})
+
+// Arrows go through what was found while the words stay in the field.
+const targets = computed(() => [...places.value.map(({ to }) => to), ...(found.value?.articles ?? []).map(({ id }) => `/wire?show=all&article=${id}`)])
+function move(by: 1 | -1): void {
+  at.value = Math.min(targets.value.length - 1, Math.max(-1, at.value + by))
+  document.getElementById(`found-${at.value}`)?.scrollIntoView({ block: 'nearest' })
+}
+function go(): void {
+  const to = targets.value[Math.max(0, at.value)]
+  if (to) void navigateTo(to)
+}
+const select = 'rounded border border-rule bg-sheet px-1.5 py-1 text-small text-ink-2'
+const shows = Object.entries(words.wire.shows)
+</script>
+
+<template>
+  <div class="flex min-h-0 grow flex-col bg-sheet">
+    <div class="border-b border-rule px-4 pt-3 pb-2.5">
+      <h1 class="sr-only">{{ says.title }}</h1>
+      <input
+        ref="input"
+        v-model="text"
+        type="search"
+        maxlength="300"
+        :aria-label="says.label"
+        :placeholder="says.placeholder"
+        role="combobox"
+        aria-autocomplete="list"
+        aria-controls="found"
+        :aria-expanded="targets.length > 0"
+        :aria-activedescendant="at >= 0 ? `found-${at}` : undefined"
+        class="serif w-full border-0 bg-transparent py-1 text-[22px] outline-none placeholder:text-ink-3 [&::-webkit-search-cancel-button]:hidden"
+        @keydown.down.prevent="move(1)"
+        @keydown.up.prevent="move(-1)"
+        @keydown.enter.prevent="go"
+      />
+      <div class="mt-1.5 flex flex-wrap items-center gap-2">
+        <select v-model="show" :aria-label="says.show" :class="select">
+          <option v-for="[value, label] in shows" :key="value" :value="value">{{ label }}</option>
+        </select>
+        <select v-model="age" :aria-label="says.age" :class="select">
+          <option v-for="(label, value) in says.ages" :key="value" :value="value">{{ label }}</option>
+        </select>
+        <select v-model="source" :aria-label="says.source" :class="[select, 'max-w-[220px]']">
+          <option value="">{{ says.anySource }}</option>
+          <option v-for="one in sources" :key="one.id" :value="one.id">{{ one.label }}</option>
+        </select>
+        <PlainButton v-if="isFiltered" kind="quiet" @click="letGo">{{ says.clear }}</PlainButton>
+        <span class="text-small text-ink-3 max-column:hidden">{{ says.help }}</span>
+      </div>
+    </div>
+    <div id="found" class="min-h-0 grow overflow-y-auto" role="region" :aria-label="says.title" :aria-busy="searching">
+      <ProblemLine v-if="failed" class="m-4" :says="failed" />
+      <section v-if="places.length > 0" class="border-b border-rule px-4 py-2.5">
+        <h2 class="mb-1 text-small font-semibold text-ink-2">{{ says.goTo }}</h2>
+        <div class="flex flex-wrap gap-1.5">
+          <NuxtLink
+            v-for="(place, index) in places"
+            :id="`found-${index}`"
+            :key="place.kind + place.to"
+            :to="place.to"
+            class="rounded-[5px] border px-2.5 py-1 font-medium"
+            :class="index === at ? 'border-act bg-paper' : 'border-rule hover:border-edge'"
+          >
+            {{ place.name }} <span class="text-small text-ink-3">{{ says.kinds[place.kind] }}</span>
+          </NuxtLink>
+        </div>
+      </section>
+      <section v-if="found && found.articles.length > 0">
+        <h2 class="px-4 pt-3 text-small font-semibold text-ink-2" aria-live="polite">
+          {{ says.articles }} <span class="font-normal text-ink-3">{{ says.counted(found.articles.length, found.more) }}</span>
+        </h2>
+        <ul class="max-w-[86ch] divide-y divide-rule">
+          <FoundLine
+            v-for="(row, index) in found.articles"
+            :id="`found-${places.length + index}`"
+            :key="row.id"
+            :row="row"
+            :current="places.length + index === at"
+          />
+        </ul>
+      </section>
+      <EmptyState v-else-if="found && places.length === 0 && !searching" :title="says.nothing.title" :detail="says.nothing.detail" />
+      <EmptyState v-else-if="!found && places.length === 0 && !failed" :title="says.begin.title" :detail="says.begin.detail" />
+    </div>
+  </div>
+</template>

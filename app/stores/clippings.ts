@@ -1,0 +1,69 @@
+import type { ArticleState, Clipping, ClippingsView, Undoable } from '#shared/api'
+import { words } from '#shared/words'
+import { api, sentenceOf } from '../api/client'
+
+export interface ClippingFilter {
+  show: keyof ClippingsView['counts']
+  folder: string
+  text: string
+  written: 'any' | 'yes' | 'no'
+}
+
+export const NO_FILTER: ClippingFilter = { show: 'waiting', folder: '', text: '', written: 'any' }
+
+/** What the brand has kept, and what is done with it. */
+export const useClippingsStore = defineStore('clippings', () => {
+  const brand = useBrandStore()
+  const session = useSessionStore()
+  const notices = useNoticesStore()
+  const filter = ref<ClippingFilter>({ ...NO_FILTER })
+  const view = ref<ClippingsView | null>(null)
+  const failed = ref('')
+  let turn = 0
+
+  async function load(): Promise<void> {
+    const mine = ++turn
+    const { show, folder, text, written } = filter.value
+    const query = new URLSearchParams({ show, ...(folder ? { folder } : {}), ...(text.trim() ? { q: text.trim() } : {}), ...(written === 'any' ? {} : { written }) }) // prettier-ignore
+    try {
+      const answer = await api.get<ClippingsView>(brand.path(`/clippings?${query}`))
+      if (mine !== turn) return
+      view.value = answer
+      failed.value = ''
+    } catch (error) {
+      if (mine === turn) failed.value = sentenceOf(error)
+    }
+  }
+
+  /** Fetches it anew where it has been looked at. */
+  const refresh = async (): Promise<void> => (view.value ? load() : undefined)
+
+  async function change(says: string, work: () => Promise<Undoable>): Promise<void> {
+    const brandId = session.brandId!
+    try {
+      const { historyId } = await work()
+      notices.sayUndoable(says, brandId, historyId, load)
+    } catch (error) {
+      notices.complain(error)
+    }
+    await load()
+  }
+
+  const workOff = (one: Clipping, done: boolean): Promise<void> =>
+    change(done ? words.clippings.saidDone(one.title) : words.clippings.saidAgain(one.title), () =>
+      api.put<Undoable>(brand.path(`/clippings/${one.id}/done`), { done }),
+    )
+
+  const move = (one: Clipping, state: Extract<ArticleState, 'clipped' | 'shelved'>): Promise<void> =>
+    change(words.notices.stateOf(words.notices.states[state], one.title), () => api.put<Undoable>(brand.path(`/articles/${one.articleId}/state`), { state }))
+
+  /** Saves a note and a folder. Throws a Refusal for the form. */
+  async function edit(one: Clipping, input: { note: string; folder: string }): Promise<void> {
+    const brandId = session.brandId!
+    const body = { note: input.note, folder: input.folder || null, version: one.version }
+    const { historyId } = await api.patch<Undoable>(brand.path(`/clippings/${one.id}`), body)
+    notices.sayUndoable(words.clippings.saved(one.title), brandId, historyId, load)
+    await load()
+  }
+  return { filter, view, failed, load, refresh, workOff, move, edit }
+})

@@ -1,0 +1,1 @@
+export { mixedBySource } from './mixed'

@@ -1,0 +1,16 @@
+import { route } from '../../../route'
+import { find } from '../../../services/find'
+
+const SHOWS = ['open', 'clipped', 'shelved', 'passed', 'all'] as const
+const UUID = /^[0-9a-f-]{36}$/i
+
+/** Full-text search over a brand's articles. */
+export default route('read', null, ({ actor, query }) => {
+  const since = Date.parse(query['since'] ?? '')
+  return find(actor.brandId, {
+    query: query['q'] ?? '',
+    show: SHOWS.find((one) => one === query['show']) ?? 'all',
+    sourceId: UUID.test(query['source'] ?? '') ? query['source']! : null,
+    since: Number.isNaN(since) ? null : since,
+  })
+})

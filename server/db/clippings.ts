@@ -1,0 +1,67 @@
+import type { Db } from '.'
+import type { ClippingRow } from './rows'
+
+export type ClippingWithArticle = ClippingRow & {
+  title: string | null
+  url: string | null
+  at: number | null
+  summary_html: string | null
+  outlet: string | null
+  posts: number
+}
+
+export interface ClippingFilter {
+  show: 'waiting' | 'shelved' | 'done'
+  folder: string | null
+  /** Part of a title, a note or an outlet's name. */
+  text: string | null
+  written: boolean | null
+  limit: number
+}
+
+const of = (show: ClippingFilter['show']): string =>
+  ({ waiting: 'shelved = 0 AND done_at IS NULL', shelved: 'shelved = 1 AND done_at IS NULL', done: 'done_at IS NOT NULL' })[show]
+const POSTS = '(SELECT count(*) FROM posts WHERE posts.brand_id = clippings.brand_id AND posts.article_id = clippings.article_id)'
+
+/** A brand's clippings, newest first. What it kept stays its own, also when the source is gone. */
+export async function clippingsOf(db: Db, brandId: string, filter: ClippingFilter): Promise<ClippingWithArticle[]> {
+  const query = db('clippings')
+    .leftJoin('articles', 'articles.id', 'clippings.article_id')
+    .leftJoin('feeds', 'feeds.id', 'articles.feed_id')
+    .leftJoin('sources', (join) =>
+      join.on('sources.feed_id', 'articles.feed_id').andOn('sources.brand_id', 'clippings.brand_id').andOnNull('sources.removed_at'),
+    ) // prettier-ignore
+    .where('clippings.brand_id', brandId)
+    .whereRaw(of(filter.show))
+  if (filter.folder) query.where('clippings.folder', filter.folder)
+  if (filter.written !== null) query.whereRaw(`${POSTS} ${filter.written ? '> 0' : '= 0'}`)
+  if (filter.text) {
+    const like = `%${filter.text.replace(/[\\%_]/g, '\\$&')}%`
+    query.whereRaw(`(coalesce(articles.title, '') LIKE ? ESCAPE '\\' OR coalesce(clippings.note, '') LIKE ? ESCAPE '\\' OR coalesce(sources.label, feeds.title, '') LIKE ? ESCAPE '\\')`, [like, like, like]) // prettier-ignore
+  }
+  return (await query
+    .orderBy('clippings.created_at', 'desc')
+    .orderBy('clippings.id', 'desc')
+    .limit(filter.limit)
+    .select('clippings.*', 'articles.title', 'articles.url', 'articles.at', 'articles.summary_html', db.raw('coalesce(sources.label, feeds.title) AS outlet'), db.raw(`${POSTS} AS posts`))) as unknown as ClippingWithArticle[] // prettier-ignore
+}
+
+export const clippingById = (db: Db, brandId: string, id: string): Promise<ClippingRow | undefined> =>
+  db<ClippingRow>('clippings').where({ brand_id: brandId, id }).first()
+
+/** The folders in use, with how many clippings wait in each. */
+export const clippingFolders = async (db: Db, brandId: string): Promise<{ name: string; count: number }[]> =>
+  (await db('clippings')
+    .where({ brand_id: brandId })
+    .whereNotNull('folder')
+    .groupBy('folder')
+    .orderBy('folder')
+    .select({ name: 'folder' }, db.raw('sum(CASE WHEN done_at IS NULL THEN 1 ELSE 0 END) AS count'))) as unknown as { name: string; count: number }[]
+
+export async function countClippings(db: Db, brandId: string): Promise<Record<ClippingFilter['show'], number>> {
+  const sums = (['waiting', 'shelved', 'done'] as const).map((show) =>
+    db.raw('coalesce(sum(CASE WHEN ?? THEN 1 ELSE 0 END), 0) AS ??', [db.raw(of(show)), show]),
+  )
+  const row = (await db('clippings').where({ brand_id: brandId }).first(sums)) as Record<ClippingFilter['show'], number> | undefined
+  return { waiting: Number(row?.waiting ?? 0), shelved: Number(row?.shelved ?? 0), done: Number(row?.done ?? 0) }
+}

@@ -1,0 +1,80 @@
+import { fold, stem, words } from '../../core/text'
+import type { FoundArticle, FoundThings } from '../../shared/api'
+import { useDb } from '../db'
+import type { ArticleForBrand } from '../db/articles'
+import { brandById } from '../db/brands'
+import { matchExpression, searchArticles, type SearchFilter } from '../db/sqlite/search'
+import { withMarks } from './articles'
+
+const MOST_RESULTS = 60
+const SNIPPET_BEFORE = 60
+const SNIPPET_LENGTH = 240
+
+interface Asked {
+  text: string
+  folded: string
+  stems: string[]
+  isPhrase: boolean
+  isBeginning: boolean
+}
+
+/** A brand's articles that hold the words of a query, best first, with the place where they stand. */
+export async function find(brandId: string, ask: Omit<SearchFilter, 'match' | 'limit'> & { query: string }): Promise<FoundThings> {
+  const db = await useDb()
+  const brand = await brandById(db, brandId)
+  const asked = partsOf(ask.query, [...new Set([brand?.language ?? 'en', 'en'])])
+  const match = matchExpression(asked)
+  if (!match) return { articles: [], more: false }
+  const rows = await searchArticles(db, brandId, { ...ask, match, limit: MOST_RESULTS + 1 })
+  const shown = rows.slice(0, MOST_RESULTS)
+  const listed = await withMarks(db, brandId, shown)
+  return {
+    articles: listed.map((row, at): FoundArticle => ({ ...row, ...placeIn(shown[at]!, asked) })),
+    more: rows.length > MOST_RESULTS,
+  }
+}
+
+/** Words and phrases of a query; a word's stems in the languages one may be asking in. */
+function partsOf(query: string, languages: string[]): Asked[] {
+  const parts: Asked[] = []
+  for (const [, phrase, rest] of query.slice(0, 300).matchAll(/["“„]([^"”“]+)["”“]|([^"“„]+)/g)) {
+    if (phrase?.trim()) parts.push({ text: phrase.trim(), folded: fold(phrase.trim()), stems: [], isPhrase: true, isBeginning: false })
+    for (const word of words(rest ?? '')) {
+      const stems = [...new Set(languages.map((language) => stem(word.text, language)))]
+      parts.push({ text: word.text, folded: fold(word.text), stems, isPhrase: false, isBeginning: false })
+    }
+  }
+  // Somebody still typing means the beginning of a word.
+  const last = parts.at(-1)
+  if (last && !last.isPhrase && /[\p{L}\p{N}]$/u.test(query)) last.isBeginning = true
+  return parts
+}
+
+/** The part of the text where the first of the words stands, and the forms to mark. */
+function placeIn(row: ArticleForBrand, asked: Asked[]): { summary: string; found: string[] } {
+  const inText = formsIn(row.text, row.language, asked)
+  const inTitle = formsIn(row.title ?? '', row.language, asked)
+  const start = Math.max(0, (inText[0]?.start ?? 0) - SNIPPET_BEFORE)
+  const from = start === 0 ? 0 : row.text.indexOf(' ', start) + 1
+  const end = from + SNIPPET_LENGTH
+  const part = end < row.text.length ? `${row.text.slice(from, row.text.lastIndexOf(' ', end))} …` : row.text.slice(from)
+  const summary = `${from > 0 ? '… ' : ''}${part.replace(/\s+/g, ' ')}`
+  return { summary, found: [...new Set([...inTitle, ...inText].map(({ text }) => text))] }
+}
+
+function formsIn(text: string, language: string | null, asked: Asked[]): { text: string; start: number }[] {
+  const found: { text: string; start: number }[] = []
+  for (const phrase of asked.filter((part) => part.isPhrase)) {
+    const start = text.toLowerCase().indexOf(phrase.text.toLowerCase())
+    if (start >= 0) found.push({ text: text.slice(start, start + phrase.text.length), start })
+  }
+  const single = asked.filter((part) => !part.isPhrase)
+  if (single.length > 0) {
+    // Marking looks at the beginning of very long texts only.
+    for (const word of words(text.slice(0, 20_000), language)) {
+      const folded = fold(word.text)
+      if (single.some((part) => folded === part.folded || (part.isBeginning && folded.startsWith(part.folded)) || part.stems.includes(stem(word.text, language)))) found.push({ text: word.text, start: word.start }) // prettier-ignore
+    }
+  }
+  return found.sort((a, b) => a.start - b.start)
+}

@@ -1,0 +1,19 @@
+import { inTransaction, useDb } from '../db'
+import { articlesToIndex, indexArticles } from '../db/sqlite/search'
+import { runInThread } from '../work/pool'
+
+const AT_ONCE = 100
+
+/** Puts what is new or was changed into the search index, some at a time. Gives how many. */
+export async function indexingRound(): Promise<number> {
+  const rows = await articlesToIndex(await useDb(), AT_ONCE)
+  if (rows.length === 0) return 0
+  const stems = await runInThread('stemTexts', rows.map(({ title, text, language }) => ({ text: `${title ?? ''}\n${text}`, language }))) // prettier-ignore
+  await inTransaction((db) =>
+    indexArticles(
+      db,
+      rows.map((row, at) => ({ ...row, stems: stems[at]! })),
+    ),
+  )
+  return rows.length
+}
