@@ -28,7 +28,7 @@ export default defineNuxtConfig({
     rateLimiter: false,
     xssValidator: false,
     corsHandler: false,
-    requestSizeLimiter: { maxRequestSizeInBytes: 2_000_000, maxUploadFileRequestInBytes: 20_000_000 },
+    requestSizeLimiter: { maxRequestSizeInBytes: 3_000_000, maxUploadFileRequestInBytes: 20_000_000 },
     headers: {
       crossOriginEmbedderPolicy: false,
       strictTransportSecurity: false,

@@ -29,6 +29,7 @@ const STATUS = {
   tooManyRedirects: 422,
   noFeedOnPage: 422,
   notAFeed: 422,
+  notOpml: 422,
   watchQuery: 422,
   noNetwork: 422,
   tokenRefused: 422,

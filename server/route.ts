@@ -29,7 +29,8 @@ export interface Given<A extends Access, B> {
 
 const RANKS = { client: 0, curator: 1, owner: 2 }
 const NEEDED: Record<'read' | 'work' | 'own', number> = { read: 0, work: 1, own: 2 }
-const MOST_BODY_BYTES = 1024 * 1024
+/** Characters; a file of sources is the longest. */
+const MOST_BODY_BYTES = 2_200_000
 
 /**
  * The one way to make a route: finds who acts and for which brand, refuses what is not allowed (a foreign brand is «not there»),

@@ -112,6 +112,8 @@ export interface Source extends FeedHealth {
   feedUrl: string
   homeUrl: string | null
   folder: string | null
+  /** All folders it stands in. */
+  folders: string[]
   own: boolean
   articles: number
   version: number
@@ -138,6 +140,20 @@ export interface FeedHealth {
   repairs: string[]
   /** Whether a hub announces its articles as they come. */
   announced: boolean
+}
+
+/** Sources being read in from a file. */
+export interface ImportView {
+  id: string
+  total: number
+  added: number
+  /** Were sources already; folders they lacked were added. */
+  known: number
+  failed: { title: string | null; url: string; says: string }[]
+  waiting: number
+  stopped: boolean
+  /** What in the file could not be used, with its line. */
+  problems: { line: number; says: string }[]
 }
 
 export interface FoundSource {
@@ -293,7 +309,7 @@ export interface ChangeEvent {
   which: string
 }
 
-export type ChangeKind = 'brand' | 'account' | 'pillar' | 'watch' | 'source' | 'article' | 'line' | 'delivery' | 'clock'
+export type ChangeKind = 'brand' | 'account' | 'pillar' | 'watch' | 'source' | 'article' | 'line' | 'delivery' | 'clock' | 'import'
 
 /** What an undoable change answers. */
 export interface Undoable {

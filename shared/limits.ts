@@ -8,6 +8,9 @@ export const LIMITS = Object.freeze({
   address: 2_000,
   /** Characters of a watch's query. */
   query: 2_000,
+  /** Characters of a file of sources, and how many of its sources are taken. */
+  opmlCharacters: 2_000_000,
+  opmlSources: 5_000,
   /** Articles in one page of the Wire. */
   wirePage: 60,
   /** Slots of one account's week. */

@@ -50,6 +50,8 @@ export const brandSchema = yup.object({
   version: yup.number().integer().default(1),
 })
 
+export const importSchema = yup.object({ opml: yup.string().required(says.fileEmpty).max(LIMITS.opmlCharacters, says.fileTooLong) })
+
 export const statesSchema = yup.object({
   ids: yup.array(id).required().min(1).max(500),
   state: yup.string().oneOf(['new', 'read', 'clipped', 'shelved', 'passed']).required(),

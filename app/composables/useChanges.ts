@@ -9,6 +9,7 @@ export function useChanges(): void {
   const brand = useBrandStore()
   const wire = useWireStore()
   const clippings = useClippingsStore()
+  const imports = useImportsStore()
   const schedule = useScheduleStore()
   const session = useSessionStore()
   const waiting = new Set<ChangeKind>()
@@ -22,6 +23,7 @@ export function useChanges(): void {
       if (some('brand')) work.push(session.load())
       if (some('brand', 'account', 'pillar', 'watch', 'source', 'article')) work.push(brand.load())
       if (some('article', 'watch', 'source')) work.push(wire.refresh())
+      if (some('import')) work.push(imports.load())
       if (some('article', 'line', 'delivery')) work.push(clippings.refresh())
       if (some('line', 'delivery', 'account', 'pillar', 'brand', 'clock')) work.push(schedule.load())
       // What could not be fetched now is fetched with the next change; the screens keep what they show.

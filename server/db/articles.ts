@@ -36,7 +36,11 @@ function visible(db: Db, brandId: string, articles: Knex.Raw | string = 'article
     .whereNull('sources.removed_at')
 }
 
-export async function wireRows(db: Db, brandId: string, filter: WireFilter): Promise<ArticleForBrand[]> {
+/** Where an article stands in a list: what its order and turns need, and no more, so that sorting moves little. */
+export type WirePlace = Pick<ArticleRecord, 'id' | 'feed_id' | 'at' | 'first_seen_at'> & { state: ArticleState | null }
+
+/** One stretch of the Wire in its order, as places alone; `articlesAt` gives what they hold. */
+export async function wirePlaces(db: Db, brandId: string, filter: WireFilter): Promise<WirePlace[]> {
   const column = filter.order === 'waiting' ? 'articles.first_seen_at' : 'articles.at'
   const direction = filter.order === 'oldest' || filter.order === 'waiting' ? 'asc' : 'desc'
   const index = await walkedIndex(db, brandId, filter)
@@ -47,7 +51,30 @@ export async function wireRows(db: Db, brandId: string, filter: WireFilter): Pro
     .orderBy(column, direction)
     .orderBy('articles.id', direction)
     .limit(filter.limit)
-    .select('articles.*', 'sources.label', 'article_states.state') as unknown as Promise<ArticleForBrand[]>
+    .select('articles.id', 'articles.feed_id', 'articles.at', 'articles.first_seen_at', 'article_states.state') as unknown as Promise<WirePlace[]>
+}
+
+/** What a list shows of an article; of its HTML the beginning is enough. */
+export type ListedArticle = Omit<ArticleForBrand, 'text' | 'page_html'>
+const LISTED = ['id', 'feed_id', 'guid', 'link_key', 'url', 'title', 'author', 'sanitiser_version', 'language', 'categories_json', 'image', 'published_at', 'updated_at', 'first_seen_at', 'at', 'dating', 'changed_at', 'kind', 'page_at', 'page_says', 'indexed'] // prettier-ignore
+const BEGINNING = 4_000
+
+/** Articles found by their ids, before anything else is looked at. */
+const listedFirst = (db: Db, ids: string[]): Knex.Raw =>
+  db.raw('json_each(?) AS listed CROSS JOIN articles ON articles.id = listed.value', [JSON.stringify(ids)])
+
+/** The articles with these ids that a brand can see, in the ids' order. */
+export async function articlesAt(db: Db, brandId: string, ids: string[]): Promise<ListedArticle[]> {
+  if (ids.length === 0) return []
+  const rows = (await visible(db, brandId, listedFirst(db, ids)).select([
+    ...LISTED.map((column) => `articles.${column}`),
+    db.raw(`substr(articles.summary_html, 1, ${BEGINNING}) AS summary_html`),
+    db.raw(`substr(articles.content_html, 1, ${BEGINNING}) AS content_html`),
+    'sources.label',
+    'article_states.state',
+  ])) as unknown as ListedArticle[]
+  const byId = new Map(rows.map((row) => [row.id, row]))
+  return ids.flatMap((id) => byId.get(id) ?? [])
 }
 
 /** Who reads much of what is kept finds it by walking through time; who wants little of it, by looking at those few feeds or rows. */
@@ -115,8 +142,17 @@ async function marksPerWatch(db: Db, marks: Knex.QueryBuilder, brandId: string):
   return new Map(rows.map((row) => [row.watch_id, Number(row.n)]))
 }
 
-/** The newest articles a brand can see, for a watch to look through again. */
-export const archiveOf = (db: Db, brandId: string, limit: number): Promise<ArticleForBrand[]> => wireRows(db, brandId, { show: 'all', after: null, limit })
+/** The newest articles a brand can see, whole, for a watch to look through again. */
+export async function archiveOf(db: Db, brandId: string, limit: number): Promise<ArticleForBrand[]> {
+  const ids = (await wirePlaces(db, brandId, { show: 'all', after: null, limit })).map((place) => place.id)
+  return ids.length === 0 ? [] : (visible(db, brandId, listedFirst(db, ids)).select('articles.*', 'sources.label', 'article_states.state') as unknown as Promise<ArticleForBrand[]>) // prettier-ignore
+}
+
+/** The whole texts of articles. */
+export const textsOf = (db: Db, ids: string[]): Promise<Pick<ArticleRecord, 'id' | 'text'>[]> =>
+  db<ArticleRecord>('articles')
+    .whereRaw('id IN ?', [listOf(db, ids)])
+    .select('id', 'text')
 
 /** The newest articles of a feed. */
 export const articlesOfFeed = (db: Db, feedId: string, limit: number): Promise<ArticleRecord[]> =>

@@ -3,7 +3,7 @@ import type { FeedRow, SourceRow } from './rows'
 
 type HealthColumns = 'url' | 'home_url' | 'fetched_at' | 'next_fetch_at' | 'failing_since' | 'trouble' | 'moved_from' | 'moved_at' | 'gone_at' | 'gap_minutes' | 'newest_at' | 'repairs_json' | 'articles' // prettier-ignore
 
-export type SourceWithFeed = SourceRow & Pick<FeedRow, HealthColumns> & { folder: string | null; hub: string | null }
+export type SourceWithFeed = SourceRow & Pick<FeedRow, HealthColumns> & { folder: string | null; folders_json: string; hub: string | null }
 
 export const sourcesOf = (db: Db, brandId: string): Promise<SourceWithFeed[]> =>
   db('sources')
@@ -19,6 +19,7 @@ export const sourcesOf = (db: Db, brandId: string): Promise<SourceWithFeed[]> =>
       'sources.*', 'feeds.url', 'feeds.home_url', 'feeds.fetched_at', 'feeds.next_fetch_at', 'feeds.failing_since', 'feeds.trouble', 'feeds.moved_from',
       'feeds.moved_at', 'feeds.gone_at', 'feeds.gap_minutes', 'feeds.newest_at', 'feeds.repairs_json', 'hubs.state AS hub',
       db.raw('min(folders.name) AS folder'),
+      db.raw(`json_group_array(folders.name ORDER BY folders.name) FILTER (WHERE folders.name IS NOT NULL) AS folders_json`),
       'feeds.articles',
     ) // prettier-ignore
 

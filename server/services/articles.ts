@@ -25,20 +25,20 @@ const MIXED_FROM = 300
 /** One page of the Wire. `next` is the key of the page behind it. */
 export async function wire(brandId: string, ask: WireAsk): Promise<WirePage> {
   const db = await useDb()
-  const { rows, next } = ask.order === 'mixed' ? await mixedPage(db, brandId, ask) : await pageInOrder(db, brandId, ask)
-  return { articles: await withMarks(db, brandId, rows), next, unread: await articles.unreadOf(db, brandId) }
+  const { ids, next } = ask.order === 'mixed' ? await mixedPage(db, brandId, ask) : await pageInOrder(db, brandId, ask)
+  return { articles: await withMarks(db, brandId, await articles.articlesAt(db, brandId, ids)), next, unread: await articles.unreadOf(db, brandId) }
 }
 
 interface Page {
-  rows: articles.ArticleForBrand[]
+  ids: string[]
   next: string | null
 }
 
 async function pageInOrder(db: Db, brandId: string, ask: WireAsk): Promise<Page> {
   const order = ask.order === 'mixed' ? 'newest' : ask.order
-  const rows = await articles.wireRows(db, brandId, { ...ask, order, after: readKey(ask.after), limit: LIMITS.wirePage + 1 })
+  const rows = await articles.wirePlaces(db, brandId, { ...ask, order, after: readKey(ask.after), limit: LIMITS.wirePage + 1 })
   const page = rows.slice(0, LIMITS.wirePage)
-  return { rows: page, next: rows.length > page.length ? keyOf(page.at(-1)!, order) : null }
+  return { ids: page.map((place) => place.id), next: rows.length > page.length ? keyOf(page.at(-1)!, order) : null }
 }
 
 /**
@@ -47,17 +47,17 @@ async function pageInOrder(db: Db, brandId: string, ask: WireAsk): Promise<Page>
  */
 async function mixedPage(db: Db, brandId: string, ask: WireAsk): Promise<Page> {
   let [start = '', shown = '0'] = (ask.after ?? '').split('+')
-  const rows: articles.ArticleForBrand[] = []
+  const ids: string[] = []
   for (;;) {
-    const stretch = await articles.wireRows(db, brandId, { ...ask, show: 'all', order: 'newest', after: readKey(start), limit: MIXED_FROM })
+    const stretch = await articles.wirePlaces(db, brandId, { ...ask, show: 'all', order: 'newest', after: readKey(start), limit: MIXED_FROM })
     const mixed = mixedBySource(stretch, (row) => row.feed_id)
     // The first stretch is anchored at what was newest then, by a key just before it.
     if (start === '' && stretch[0]) start = `${stretch[0].at + 1}_${stretch[0].id}`
     for (let at = Number(shown) || 0; at < mixed.length; at++) {
-      if (BELONGS[ask.show].includes(mixed[at]!.state ?? 'new')) rows.push(mixed[at]!)
-      if (rows.length === LIMITS.wirePage) return { rows, next: `${start}+${at + 1}` }
+      if (BELONGS[ask.show].includes(mixed[at]!.state ?? 'new')) ids.push(mixed[at]!.id)
+      if (ids.length === LIMITS.wirePage) return { ids, next: `${start}+${at + 1}` }
     }
-    if (stretch.length < MIXED_FROM) return { rows, next: null }
+    if (stretch.length < MIXED_FROM) return { ids, next: null }
     start = keyOf(stretch.at(-1)!, 'newest')
     shown = '0'
   }
@@ -71,7 +71,7 @@ const BELONGS: Record<WireAsk['show'], ArticleState[]> = {
   all: ['new', 'read', 'clipped', 'shelved', 'passed'],
 }
 
-const keyOf = (row: articles.ArticleForBrand, order: articles.WireOrder): string => `${order === 'waiting' ? row.first_seen_at : row.at}_${row.id}`
+const keyOf = (row: articles.WirePlace, order: articles.WireOrder): string => `${order === 'waiting' ? row.first_seen_at : row.at}_${row.id}`
 
 function readKey(key: string | null): { at: number; id: string } | null {
   const match = /^(\d+)_([0-9a-f-]{36})$/.exec(key ?? '')
@@ -79,7 +79,7 @@ function readKey(key: string | null): { at: number; id: string } | null {
 }
 
 /** Rows of a list with what a brand's watches found in each. */
-export async function withMarks(db: Db, brandId: string, rows: articles.ArticleForBrand[]): Promise<ArticleRow[]> {
+export async function withMarks(db: Db, brandId: string, rows: articles.ListedArticle[]): Promise<ArticleRow[]> {
   const ids = rows.map((row) => row.id)
   const marks = await marksOfArticles(db, brandId, ids)
   return rows.map((row) => {

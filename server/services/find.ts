@@ -1,7 +1,7 @@
 import { fold, stem, words } from '../../core/text'
 import type { FoundArticle, FoundThings } from '../../shared/api'
 import { useDb } from '../db'
-import type { ArticleForBrand } from '../db/articles'
+import { articlesAt, textsOf } from '../db/articles'
 import { brandById } from '../db/brands'
 import { matchExpression, searchArticles, type SearchFilter } from '../db/sqlite/search'
 import { withMarks } from './articles'
@@ -14,23 +14,26 @@ interface Asked {
   text: string
   folded: string
   stems: string[]
+  languages: string[]
   isPhrase: boolean
   isBeginning: boolean
 }
 
 /** A brand's articles that hold the words of a query, best first, with the place where they stand. */
-export async function find(brandId: string, ask: Omit<SearchFilter, 'match' | 'limit'> & { query: string }): Promise<FoundThings> {
+export async function find(brandId: string, ask: Omit<SearchFilter, 'match' | 'matchTitle' | 'limit'> & { query: string }): Promise<FoundThings> {
   const db = await useDb()
   const brand = await brandById(db, brandId)
   const asked = partsOf(ask.query, [...new Set([brand?.language ?? 'en', 'en'])])
-  const match = matchExpression(asked)
-  if (!match) return { articles: [], more: false }
-  const rows = await searchArticles(db, brandId, { ...ask, match, limit: MOST_RESULTS + 1 })
-  const shown = rows.slice(0, MOST_RESULTS)
-  const listed = await withMarks(db, brandId, shown)
+  const match = matchExpression(asked, 'anywhere')
+  const matchTitle = matchExpression(asked, 'title')
+  if (!match || !matchTitle) return { articles: [], more: false }
+  const ids = await searchArticles(db, brandId, { ...ask, match, matchTitle, limit: MOST_RESULTS + 1 })
+  const shown = ids.slice(0, MOST_RESULTS)
+  const texts = new Map((await textsOf(db, shown)).map((row) => [row.id, row.text]))
+  const listed = await withMarks(db, brandId, await articlesAt(db, brandId, shown))
   return {
-    articles: listed.map((row, at): FoundArticle => ({ ...row, ...placeIn(shown[at]!, asked) })),
-    more: rows.length > MOST_RESULTS,
+    articles: listed.map((row): FoundArticle => ({ ...row, ...placeIn({ title: row.title, text: texts.get(row.id) ?? '' }, asked) })),
+    more: ids.length > MOST_RESULTS,
   }
 }
 
@@ -38,10 +41,10 @@ export async function find(brandId: string, ask: Omit<SearchFilter, 'match' | 'l
 function partsOf(query: string, languages: string[]): Asked[] {
   const parts: Asked[] = []
   for (const [, phrase, rest] of query.slice(0, 300).matchAll(/["“„]([^"”“]+)["”“]|([^"“„]+)/g)) {
-    if (phrase?.trim()) parts.push({ text: phrase.trim(), folded: fold(phrase.trim()), stems: [], isPhrase: true, isBeginning: false })
+    if (phrase?.trim()) parts.push({ text: phrase.trim(), folded: fold(phrase.trim()), stems: [], languages, isPhrase: true, isBeginning: false })
     for (const word of words(rest ?? '')) {
       const stems = [...new Set(languages.map((language) => stem(word.text, language)))]
-      parts.push({ text: word.text, folded: fold(word.text), stems, isPhrase: false, isBeginning: false })
+      parts.push({ text: word.text, folded: fold(word.text), stems, languages, isPhrase: false, isBeginning: false })
     }
   }
   // Somebody still typing means the beginning of a word.
@@ -51,9 +54,9 @@ function partsOf(query: string, languages: string[]): Asked[] {
 }
 
 /** The part of the text where the first of the words stands, and the forms to mark. */
-function placeIn(row: ArticleForBrand, asked: Asked[]): { summary: string; found: string[] } {
-  const inText = formsIn(row.text, row.language, asked)
-  const inTitle = formsIn(row.title ?? '', row.language, asked)
+function placeIn(row: { title: string; text: string }, asked: Asked[]): { summary: string; found: string[] } {
+  const inText = formsIn(row.text, asked)
+  const inTitle = formsIn(row.title, asked)
   const start = Math.max(0, (inText[0]?.start ?? 0) - SNIPPET_BEFORE)
   const from = start === 0 ? 0 : row.text.indexOf(' ', start) + 1
   const end = from + SNIPPET_LENGTH
@@ -62,19 +65,21 @@ function placeIn(row: ArticleForBrand, asked: Asked[]): { summary: string; found
   return { summary, found: [...new Set([...inTitle, ...inText].map(({ text }) => text))] }
 }
 
-function formsIn(text: string, language: string | null, asked: Asked[]): { text: string; start: number }[] {
+function formsIn(text: string, asked: Asked[]): { text: string; start: number }[] {
   const found: { text: string; start: number }[] = []
   for (const phrase of asked.filter((part) => part.isPhrase)) {
     const start = text.toLowerCase().indexOf(phrase.text.toLowerCase())
     if (start >= 0) found.push({ text: text.slice(start, start + phrase.text.length), start })
   }
   const single = asked.filter((part) => !part.isPhrase)
-  if (single.length > 0) {
-    // Marking looks at the beginning of very long texts only.
-    for (const word of words(text.slice(0, 20_000), language)) {
-      const folded = fold(word.text)
-      if (single.some((part) => folded === part.folded || (part.isBeginning && folded.startsWith(part.folded)) || part.stems.includes(stem(word.text, language)))) found.push({ text: word.text, start: word.start }) // prettier-ignore
-    }
+  if (single.length === 0) return found
+  // Words that can be none of those asked for are told by their first letters, which saves cutting and stemming most of a text.
+  const beginnings = [...new Set(single.flatMap((part) => [part.folded.slice(0, 3), ...part.stems.map((one) => one.slice(0, 3))]))]
+  for (const match of text.slice(0, 20_000).matchAll(/[\p{L}\p{N}]+/gu)) {
+    const folded = fold(match[0])
+    if (!beginnings.some((beginning) => folded.startsWith(beginning))) continue
+    const isWanted = single.some((part) => folded === part.folded || (part.isBeginning && folded.startsWith(part.folded)) || part.languages.some((language) => part.stems.includes(stem(match[0], language)))) // prettier-ignore
+    if (isWanted) found.push({ text: match[0], start: match.index })
   }
   return found.sort((a, b) => a.start - b.start)
 }

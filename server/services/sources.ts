@@ -2,11 +2,12 @@ import { v7 as uuid } from 'uuid'
 import { usualPlaces } from '../../core/feed'
 import { MINUTE } from '../../core/instant'
 import type { FoundSource, Source, Undoable } from '../../shared/api'
+import { LIMITS } from '../../shared/limits'
 import { now } from '../clock'
 import { inTransaction, useDb, type Db } from '../db'
 import type { FeedRow } from '../db/rows'
 import * as sources from '../db/sources'
-import type { Tracked } from '../db/tracked'
+import { Tracked } from '../db/tracked'
 import { webAddress } from '../net/address'
 import { meaningOf } from '../net/meanings'
 import { askOutside, type Answer } from '../net/outside'
@@ -35,6 +36,7 @@ export async function sourcesOfBrand(brandId: string): Promise<Source[]> {
     feedUrl: row.url,
     homeUrl: row.home_url,
     folder: row.folder,
+    folders: JSON.parse(row.folders_json) as string[],
     own: row.own === 1,
     articles: Number(row.articles),
     ...healthOf(row),
@@ -98,29 +100,78 @@ interface SourceInput {
 
 /** Adds a source by its feed's address; its articles are there when this returns. */
 export async function addSource(actor: Actor, input: SourceInput & { feedUrl: string }): Promise<{ id: string; historyId: string }> {
-  const url = webAddress(input.feedUrl)
-  const { answer, read } = await atField('feedUrl', async () => {
-    const got = await askOutside(url)
-    if (got.status !== 200) throw problem('httpStatus', url.hostname, got.status, meaningOf(got.status))
-    return { answer: got, read: await readAnswer(got) }
-  })
+  const { answer, read } = await atField('feedUrl', () => readAt(input.feedUrl))
   const feed = await feedFor(answer.lastingUrl)
   const id = uuid()
   const { historyId } = await changeUndoably(actor, 'source', id, async (db, tracked) => {
     const known = await sources.sourceOfFeed(db, actor.brandId, feed.id)
     if (known) throw problem('knownSource', known.label).at('feedUrl')
-    await tracked.insert(
-      'sources',
-      { id },
-      { brand_id: actor.brandId, feed_id: feed.id, label: input.label, own: input.own ? 1 : 0, created_at: now(), removed_at: null, version: 1 },
-    )
-    await putInFolder(db, tracked, actor.brandId, id, input.folder)
+    await insertSource(db, tracked, actor, { id, feedId: feed.id, label: input.label, own: input.own, folders: namesIn(input.folder) })
   })
+  await bring(feed, answer, read)
+  return { id, historyId }
+}
+
+/**
+ * Adds a source that a file names, by its own title where it has none. One that is a source already gets the folders it lacks. Whether
+ * it is new.
+ */
+export async function addFoundSource(actor: Actor, input: { feedUrl: string; label: string | null; folders: string[] }): Promise<boolean> {
+  const known = await sources.feedByUrl(await useDb(), new URL(input.feedUrl).href)
+  if (known && (await addFolders(actor, known.id, input.folders))) return false
+  const { answer, read } = await readAt(input.feedUrl)
+  const feed = await feedFor(answer.lastingUrl)
+  if (await addFolders(actor, feed.id, input.folders)) return false
+  const label = input.label ?? read.feed.title ?? new URL(feed.url).hostname
+  const id = uuid()
+  await changeUndoably(actor, 'source', id, (db, tracked) =>
+    insertSource(db, tracked, actor, { id, feedId: feed.id, label: label.slice(0, LIMITS.name), own: false, folders: input.folders }),
+  )
+  await bring(feed, answer, read)
+  return true
+}
+
+/** Puts the source of a feed into folders it is not in yet. False when the brand has no source of it. */
+async function addFolders(actor: Actor, feedId: string, names: string[]): Promise<boolean> {
+  const source = await sources.sourceOfFeed(await useDb(), actor.brandId, feedId)
+  if (!source) return false
+  await inTransaction(async (db) => {
+    const has = new Set((await sources.foldersOfSource(db, source.id)).map((link) => link.folder_id))
+    for (const name of names) {
+      const folder = await sources.folderByName(db, actor.brandId, name)
+      if (!folder || !has.has(folder.id)) await putInFolder(db, new Tracked(db), actor.brandId, source.id, name)
+    }
+  })
+  return true
+}
+
+async function readAt(address: string): Promise<{ answer: Answer; read: ReadFeedResult }> {
+  const url = webAddress(address)
+  const answer = await askOutside(url)
+  if (answer.status !== 200) throw problem('httpStatus', url.hostname, answer.status, meaningOf(answer.status))
+  return { answer, read: await readAnswer(answer) }
+}
+
+async function insertSource(
+  db: Db,
+  tracked: Tracked,
+  actor: Actor,
+  given: { id: string; feedId: string; label: string; own: boolean; folders: string[] },
+): Promise<void> {
+  const row = { brand_id: actor.brandId, feed_id: given.feedId, label: given.label, own: given.own ? 1 : 0, created_at: now(), removed_at: null, version: 1 }
+  await tracked.insert('sources', { id: given.id }, row)
+  for (const folder of given.folders) await putInFolder(db, tracked, actor.brandId, given.id, folder)
+}
+
+/** Keeps what a new source's feed holds, and marks it with the brand's watches. */
+async function bring(feed: FeedRow, answer: Answer, read: ReadFeedResult): Promise<void> {
   await keep(feed, answer, read)
   await markFeed(feed)
   await tellReaders(feed.id, 'article')
-  return { id, historyId }
 }
+
+/** Folders as a person types them: several with commas between. */
+const namesIn = (text: string | null): string[] => [...new Set((text ?? '').split(',').flatMap((name) => name.trim() || []))]
 
 function feedFor(url: string): Promise<FeedRow> {
   return inTransaction(async (db) => {
@@ -136,7 +187,7 @@ export async function editSource(actor: Actor, id: string, input: SourceInput & 
     if (row.version !== input.version) throw problem('stale')
     await tracked.update('sources', { id }, { label: input.label, own: input.own ? 1 : 0, version: row.version + 1 })
     for (const link of await sources.foldersOfSource(db, id)) await tracked.remove('source_folders', { source_id: id, folder_id: link.folder_id })
-    await putInFolder(db, tracked, actor.brandId, id, input.folder)
+    for (const folder of namesIn(input.folder)) await putInFolder(db, tracked, actor.brandId, id, folder)
   })
   return { historyId }
 }
@@ -159,8 +210,7 @@ export async function fetchNow(brandId: string, id: string): Promise<void> {
   await tellReaders(feed.id, 'source')
 }
 
-async function putInFolder(db: Db, tracked: Tracked, brandId: string, sourceId: string, name: string | null): Promise<void> {
-  if (!name) return
+async function putInFolder(db: Db, tracked: Tracked, brandId: string, sourceId: string, name: string): Promise<void> {
   const known = await sources.folderByName(db, brandId, name)
   const folderId = known?.id ?? uuid()
   if (!known) await tracked.insert('folders', { id: folderId }, { brand_id: brandId, name })

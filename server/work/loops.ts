@@ -1,5 +1,6 @@
 import { log } from '../log'
 import { renewHubs } from '../services/hubs'
+import { importingRound } from '../services/imports'
 import { indexingRound } from '../services/searchIndex'
 import { settings } from '../settings'
 import { fetchesEnded, startDueFetches } from './fetching'
@@ -14,7 +15,12 @@ let stopped = true
 /** Starts looking for due work again and again. Returns what stops it. */
 export function startLoops(): () => void {
   stopped = false
-  const stops = [repeat('fetching', lookForFeeds), repeat('sending', () => sending.run(sendingRound)), repeat('indexing', indexAll)]
+  const stops = [
+    repeat('fetching', lookForFeeds),
+    repeat('sending', () => sending.run(sendingRound)),
+    repeat('indexing', indexAll),
+    repeat('importing', importAll),
+  ]
   return () => {
     stopped = true
     stops.forEach((stop) => stop())
@@ -39,6 +45,11 @@ async function lookForFeeds(): Promise<void> {
 /** Indexes until nothing is left; the next look comes soon enough. */
 async function indexAll(): Promise<void> {
   while (!stopped && (await indexingRound()) > 0);
+}
+
+/** Reads sources in until none waits or somebody stops it. */
+async function importAll(): Promise<void> {
+  while (!stopped && (await importingRound()) > 0);
 }
 
 function fillPlace(): void {

@@ -23,4 +23,6 @@ export const fields = {
   link: 'A link starts with http:// or https://.',
   noAccount: 'Choose at least one account.',
   accountTwice: 'An account stands here twice.',
+  fileEmpty: 'The file is empty.',
+  fileTooLong: 'The file is larger than 2 MB; no list of sources is.',
 }

@@ -29,6 +29,7 @@ export const refusals = {
     detail: `The page at ${host} answers, but names no feed and has none in the usual places.`,
   }),
   notAFeed: (why: string) => ({ title: 'Not a feed', detail: why }),
+  notOpml: (why: string, line: number) => ({ title: 'The file can’t be used', detail: `${why} (line ${line})` }),
   knownSource: (label: string) => ({ title: 'Already a source', detail: `This feed is read already, as “${label}”.` }),
   watchQuery: (why: string, at: number) => ({ title: 'The watch can’t be read', detail: `${why} (at character ${at + 1})` }),
   noNetwork: (host: string) => ({ title: 'No network here', detail: `${host} answers, but speaks neither Micropub nor the Mastodon-compatible API.` }),
@@ -40,5 +41,5 @@ export const refusals = {
   lastOwner: { title: 'Still needed', detail: 'This is the last brand you own; an installation needs one.' },
   server: { title: 'Not done', detail: 'The server met a fault of its own and did nothing. It is in its log; try again.' },
   unreadable: { title: 'Unreadable request', detail: 'The request’s body is not valid JSON.' },
-  tooBig: { title: 'Too much at once', detail: 'The request is larger than 1 MB.' },
+  tooBig: { title: 'Too much at once', detail: 'The request is larger than 2 MB.' },
 }

@@ -12,7 +12,7 @@ const form = useForm(sourceEditSchema, { label: '', folder: '' as string | null,
 watch(
   () => props.source,
   (source) => {
-    if (source) form.start({ label: source.label, folder: source.folder ?? '', own: source.own, version: source.version })
+    if (source) form.start({ label: source.label, folder: source.folders.join(', '), own: source.own, version: source.version })
   },
 )
 async function save(): Promise<void> {

@@ -62,7 +62,7 @@ const host = (url: string): string => new URL(url).hostname
             <span v-if="source.trouble" class="block text-small text-bad">{{ source.trouble }} {{ troubleSince(source) }}</span>
             <span v-for="note in notesOf(source)" :key="note" class="block text-small text-ink-2">{{ note }}</span>
           </td>
-          <td class="py-2 pr-4 text-ink-2">{{ source.folder ?? '' }}</td>
+          <td class="py-2 pr-4 text-ink-2">{{ source.folders.join(', ') }}</td>
           <td class="py-2 pr-4 text-right">
             {{ source.articles
             }}<span v-if="source.everyMinutes" class="block text-tiny whitespace-nowrap text-ink-3">{{ says.brings(source.everyMinutes) }}</span>

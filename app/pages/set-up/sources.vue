@@ -25,7 +25,8 @@ watch(() => brand.view, load)
 <template>
   <div>
     <PartHead :title="words.setUp.parts.sources" :intro="says.intro" />
-    <AddSource v-if="brand.canWork" class="mx-6 mb-6" @added="load" />
+    <AddSource v-if="brand.canWork" class="mx-6 mb-4" @added="load" />
+    <ReadIn class="mx-6 mb-6" />
     <ProblemLine class="px-6" :says="failed" />
     <EmptyState v-if="sources?.length === 0" :title="says.empty.title" :detail="says.empty.detail" />
     <SourceTable v-else-if="sources" :sources="sources" @edit="editing = $event" />

@@ -19,6 +19,18 @@ const STATEMENTS = [
   `ALTER TABLE clippings ADD COLUMN done_at INTEGER`,
   `ALTER TABLE clippings ADD COLUMN version INTEGER NOT NULL DEFAULT 1`,
   `CREATE INDEX clippings_of_brand ON clippings (brand_id, created_at DESC)`,
+  // Sources read in from a file: a row each, worked off in the background, so that a restart goes on where it was.
+  `CREATE TABLE imports (
+    id TEXT PRIMARY KEY, brand_id TEXT NOT NULL REFERENCES brands ON DELETE CASCADE, created_by TEXT NOT NULL, created_at INTEGER NOT NULL,
+    problems_json TEXT NOT NULL, stopped_at INTEGER
+  ) STRICT`,
+  `CREATE INDEX imports_of_brand ON imports (brand_id, created_at DESC)`,
+  `CREATE TABLE import_items (
+    import_id TEXT NOT NULL REFERENCES imports ON DELETE CASCADE, position INTEGER NOT NULL, url TEXT NOT NULL, title TEXT,
+    folders_json TEXT NOT NULL, state TEXT NOT NULL CHECK (state IN ('waiting', 'added', 'known', 'failed')), says TEXT,
+    PRIMARY KEY (import_id, position)
+  ) STRICT, WITHOUT ROWID`,
+  `CREATE INDEX import_items_waiting ON import_items (state, import_id)`,
   `CREATE VIRTUAL TABLE article_search USING fts5(
     title, body, stems, content = '', contentless_delete = 1, prefix = '2 3', tokenize = 'unicode61 remove_diacritics 2'
   )`,

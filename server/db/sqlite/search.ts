@@ -1,8 +1,9 @@
 import type { Db } from '..'
-import type { ArticleForBrand } from '../articles'
 
-/** Matches looked at, the newest first: a word that stands in everything is judged by these. */
-const MOST_MATCHES = 3_000
+/** Up to so many matches are weighed against each other; of more, titles come first and then what is newest. */
+const WEIGHED = 500
+/** Matches looked at where the list is narrowed: the newest. */
+const MOST_MATCHES = 5_000
 /** A word in the title weighs eight times one in the text, a form of it twice. */
 const WEIGHTS = '8.0, 1.0, 2.0'
 
@@ -31,8 +32,9 @@ export async function indexArticles(db: Db, rows: (ToIndex & { stems: string })[
 }
 
 export interface SearchFilter {
-  /** An FTS5 query; see `matchExpression`. */
+  /** FTS5 queries for the words anywhere, and in the title alone; see `matchExpression`. */
   match: string
+  matchTitle: string
   show: 'open' | 'clipped' | 'shelved' | 'passed' | 'all'
   sourceId: string | null
   /** Only articles from this instant on, in milliseconds. */
@@ -40,17 +42,12 @@ export interface SearchFilter {
   limit: number
 }
 
-/** A brand's articles that hold the words, best first. A brand finds an article only through a source of its own. */
-export async function searchArticles(db: Db, brandId: string, filter: SearchFilter): Promise<ArticleForBrand[]> {
+/** Ids of a brand's articles that hold the words, best first. A brand finds an article only through a source of its own. */
+export async function searchArticles(db: Db, brandId: string, filter: SearchFilter): Promise<string[]> {
+  const isNarrowed = filter.show !== 'all' || filter.sourceId !== null || filter.since !== null
+  const numbers = await matches(db, filter, isNarrowed ? MOST_MATCHES : WEIGHED + 1)
   const query = db
-    .with(
-      'hits',
-      db.raw(
-        `SELECT rowid AS number, bm25(article_search, ${WEIGHTS}) AS weight FROM article_search WHERE article_search MATCH ? ORDER BY rowid DESC LIMIT ?`,
-        [filter.match, MOST_MATCHES],
-      ),
-    ) // prettier-ignore
-    .from(db.raw('hits CROSS JOIN articles ON articles.number = hits.number'))
+    .from(db.raw('json_each(?) AS hits CROSS JOIN articles ON articles.number = hits.value', [JSON.stringify(numbers)]))
     .join('sources', 'sources.feed_id', 'articles.feed_id')
     .leftJoin('article_states', (join) => join.on('article_states.article_id', 'articles.id').andOn('article_states.brand_id', 'sources.brand_id'))
     .where('sources.brand_id', brandId)
@@ -59,18 +56,34 @@ export async function searchArticles(db: Db, brandId: string, filter: SearchFilt
   else if (filter.show !== 'all') query.where('article_states.state', filter.show)
   if (filter.sourceId) query.where('sources.id', filter.sourceId)
   if (filter.since !== null) query.where('articles.at', '>=', filter.since)
-  return (await query.orderBy('hits.weight').limit(filter.limit).select('articles.*', 'sources.label', 'article_states.state')) as unknown as ArticleForBrand[]
+  const rows = (await query.orderBy('hits.key').limit(filter.limit).select('articles.id')) as unknown as { id: string }[]
+  return rows.map((row) => row.id)
+}
+
+/** Numbers of the articles that match, in the order they are shown in. */
+async function matches(db: Db, { match, matchTitle }: SearchFilter, most: number): Promise<number[]> {
+  const numbers = async (sql: string, given: (string | number)[]): Promise<number[]> =>
+    ((await db.raw(sql, given)) as { rowid: number }[]).map((row) => row.rowid)
+  const newest = await numbers('SELECT rowid FROM article_search WHERE article_search MATCH ? ORDER BY rowid DESC LIMIT ?', [match, most])
+  // Weighing costs by how often the words stand in the whole archive, so common words are not weighed.
+  if (newest.length <= WEIGHED)
+    return numbers(`SELECT rowid FROM article_search WHERE article_search MATCH ? ORDER BY bm25(article_search, ${WEIGHTS})`, [match])
+  const inTitle = await numbers('SELECT rowid FROM article_search WHERE article_search MATCH ? ORDER BY rowid DESC LIMIT ?', [matchTitle, WEIGHED])
+  return [...new Set([...inTitle, ...newest])]
 }
 
 /**
  * Words as a person types them as an FTS5 query: all must be there, in any of the forms given with each; the last one may be a
  * beginning; what stands in quotes must stand so. Null when there is no word.
  */
-export function matchExpression(parts: { text: string; stems: string[]; isPhrase: boolean; isBeginning: boolean }[]): string | null {
+export function matchExpression(
+  parts: { text: string; stems: string[]; isPhrase: boolean; isBeginning: boolean }[],
+  where: 'anywhere' | 'title',
+): string | null {
   const quoted = (text: string): string => `"${text.replace(/"/g, '""')}"`
   const expressions = parts.map(({ text, stems, isPhrase, isBeginning }) => {
-    const asWritten = `{title body} : ${quoted(text)}${isBeginning ? ' *' : ''}`
-    const asForms = isPhrase ? [] : stems.map((stem) => `stems : ${quoted(stem)}`)
+    const asWritten = `{${where === 'title' ? 'title' : 'title body'}} : ${quoted(text)}${isBeginning ? ' *' : ''}`
+    const asForms = isPhrase || where === 'title' ? [] : stems.map((stem) => `stems : ${quoted(stem)}`)
     return `(${[asWritten, ...asForms].join(' OR ')})`
   })
   return expressions.length === 0 ? null : expressions.join(' AND ')

@@ -1,0 +1,113 @@
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import Database from 'better-sqlite3'
+import { v7 as uuid } from 'uuid'
+import { freePort, startServer } from '../scripts/world.mjs'
+import { Person } from '../tests/support/person'
+import { chanceFrom, pick, sentence, type Chance } from '../tests/support/randomFeeds'
+import { quantile, type Row } from './timing'
+
+const NELL = { id: '01900000-0000-7000-8000-0000000000a1', name: 'Nell', email: 'nell@desk.example' }
+const FEEDS = 200
+const HOUR = 3_600_000
+const ASKS = 60
+// Words by how often they stand in a text, so that some searches find much and some little.
+const RARE = Array.from({ length: 4000 }, (_, at) => `word${at.toString(36)}`)
+
+/** The Wire in every order and Find, over a large archive, one request after another. */
+export async function wireRows(articles: number): Promise<Row[]> {
+  const dataDir = mkdtempSync(join(tmpdir(), 'quill-bench-'))
+  const start = () => freePort().then((port) => startServer({ port, dataDir, standins: 'http://127.0.0.1:9', demo: true, env: { QUILL_LOG: 'error' } }))
+  let server = await start()
+  try {
+    const nell = new Person(server.url)
+    const path = await makeBrand(nell)
+    await server.stop()
+    fill(join(dataDir, 'quill.sqlite'), path.split('/').at(-1)!, articles)
+    const started = performance.now()
+    server = await start()
+    const ready = performance.now() - started
+    const signedIn = new Person(server.url)
+    await signedIn.want('POST', '/api/demo/session', { personId: NELL.id })
+    const rows: Row[] = [
+      { what: `server ready with ${articles.toLocaleString('en')} articles`, figure: `${(ready / 1000).toFixed(2)} s`, target: '< 1.5 s', met: ready < 1500 },
+    ]
+    for (const order of ['newest', 'oldest', 'waiting', 'mixed'])
+      rows.push(await measured(signedIn, `the Wire’s first page, ${order}`, () => `${path}/articles?order=${order}`, 30))
+    rows.push(await measured(signedIn, 'the Wire of one folder', () => `${path}/articles?folder=Folder+3`, 30))
+    rows.push(await measured(signedIn, 'the brand with all its counts', () => path, 30))
+    const chance = chanceFrom(5)
+    rows.push(await measured(signedIn, 'Find, a rare word', () => `${path}/find?q=${pick(chance, RARE)}`, 50))
+    rows.push(await measured(signedIn, 'Find, two common words', () => `${path}/find?q=lamp+harbour`, 50))
+    return rows
+  } finally {
+    await server.stop()
+    rmSync(dataDir, { recursive: true, force: true })
+  }
+}
+
+async function measured(person: Person, what: string, path: () => string, target: number): Promise<Row> {
+  const times: number[] = []
+  for (let ask = 0; ask < ASKS; ask++) {
+    const before = performance.now()
+    await person.want('GET', path())
+    times.push(performance.now() - before)
+  }
+  const [p50, p95] = [quantile(times.slice(5), 0.5), quantile(times.slice(5), 0.95)]
+  return { what, figure: `p50 ${p50.toFixed(0)} ms, p95 ${p95.toFixed(0)} ms`, target: `p95 < ${target} ms`, met: p95 < target }
+}
+
+async function makeBrand(nell: Person): Promise<string> {
+  await nell.want('POST', '/api/demo/begin', { at: Date.now(), people: [NELL] })
+  await nell.want('POST', '/api/demo/session', { personId: NELL.id })
+  const id = uuid()
+  await nell.want('POST', '/api/brands', { id, name: 'A brand', zone: 'UTC', language: 'en', mark: 'A', markInk: 1 })
+  for (const query of ['wordab', 'lamp', '"harbour tide"']) await nell.want('POST', `/api/brands/${id}/watches`, { name: query, query, ink: 1 })
+  return `/api/brands/${id}`
+}
+
+/** An archive of a brand that reads it all: some of it decided, some marked, all of it in the search index. */
+function fill(file: string, brandId: string, articles: number): void {
+  const db = new Database(file)
+  const chance = chanceFrom(3)
+  const now = Date.now()
+  const feeds = Array.from({ length: FEEDS }, () => uuid())
+  const watches = (db.prepare('SELECT id FROM watches').all() as { id: string }[]).map(({ id }) => id)
+  const feed = db.prepare('INSERT INTO feeds (id, url, host, title, next_fetch_at) VALUES (?, ?, ?, ?, ?)')
+  const source = db.prepare('INSERT INTO sources (id, brand_id, feed_id, label, own, created_at) VALUES (?, ?, ?, ?, 0, 0)')
+  const folder = db.prepare('INSERT INTO folders (id, brand_id, name) VALUES (?, ?, ?)')
+  const inFolder = db.prepare('INSERT INTO source_folders (source_id, folder_id) VALUES (?, ?)')
+  const article = db.prepare(
+    `INSERT INTO articles (id, feed_id, guid, link_key, url, title, summary_html, text, sanitiser_version, language, categories_json, published_at, first_seen_at, at, number, indexed)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, 1, 'en', '[]', ?, ?, ?, ?, 1)`,
+  )
+  const found = db.prepare('INSERT INTO article_search (rowid, title, body, stems) VALUES (?, ?, ?, ?)')
+  const state = db.prepare('INSERT INTO article_states (brand_id, article_id, state, changed_at, feed_id) VALUES (?, ?, ?, 0, ?)')
+  const mark = db.prepare(`INSERT INTO watch_marks (watch_id, article_id, strength, found_json, feed_id) VALUES (?, ?, 1, '[]', ?)`)
+  db.transaction(() => {
+    const folders = Array.from({ length: 10 }, () => uuid())
+    folders.forEach((id, at) => folder.run(id, brandId, `Folder ${at}`))
+    feeds.forEach((id, at) => {
+      const sourceId = uuid()
+      feed.run(id, `https://site${at}.example/feed`, `site${at}.example`, `Site ${at}`, now + 400 * 24 * HOUR)
+      source.run(sourceId, brandId, id, `Site ${at}`)
+      inFolder.run(sourceId, folders[at % folders.length])
+    })
+    for (let at = 0; at < articles; at++) {
+      const id = uuid()
+      const feedId = pick(chance, feeds)
+      const when = now - (articles - at) * 60_000
+      const [title, text] = [words(chance, 8), words(chance, 60)]
+      article.run(id, feedId, `g${at}`, `https://site.example/${at}`, `https://site.example/${at}`, title, `<p>${text}</p>`, text, when, when, when, at + 1)
+      found.run(at + 1, title, text, `${title} ${text}`)
+      if (chance() < 0.1) state.run(brandId, id, pick(chance, ['read', 'passed', 'passed', 'clipped']), feedId)
+      for (const watch of watches) if (chance() < 0.04) mark.run(watch, id, feedId)
+    }
+    db.exec('UPDATE feeds SET articles = (SELECT count(*) FROM articles WHERE articles.feed_id = feeds.id)')
+  })()
+  db.close()
+}
+
+const words = (chance: Chance, count: number): string =>
+  Array.from({ length: count }, () => (chance() < 0.3 ? sentence(chance, 1) : pick(chance, RARE))).join(' ')

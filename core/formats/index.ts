@@ -1,0 +1,2 @@
+export { FormatError } from './errors'
+export { readOpml, writeOpml, type OpmlSource, type Read } from './opml'

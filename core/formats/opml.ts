@@ -1,0 +1,119 @@
+import { Parser } from 'htmlparser2'
+import { FormatError } from './errors'
+
+export interface OpmlSource {
+  url: string
+  title: string | null
+  homeUrl: string | null
+  /** Folders it stands in; one inside another is named `Outer / Inner`. */
+  folders: string[]
+}
+
+export interface Read<T> {
+  rows: T[]
+  problems: { line: number; says: string }[]
+}
+
+const DEEPEST = 100
+const NAME_LENGTH = 120
+
+/**
+ * The feeds in an OPML 2.0 file (http://opml.org/spec2.opml), read leniently. A feed that stands in several folders is one row; what
+ * can't be used is reported with its line, and the rest is read. Throws FormatError for what is no OPML at all.
+ */
+export function readOpml(text: string): Read<OpmlSource> {
+  const rows = new Map<string, OpmlSource>()
+  const problems: { line: number; says: string }[] = []
+  const open: { name: string | null; isFeed: boolean }[] = []
+  const lines = lineCounter(text)
+  let isOpml = false
+  const parser = new Parser(
+    {
+      onopentag: (name, attributes) => {
+        if (name === 'opml') isOpml = true
+        if (name !== 'outline') return
+        if (open.length >= DEEPEST)
+          throw new FormatError('too-deep', lines(parser.startIndex), `Folders lie more than ${DEEPEST} deep in each other; no list of sources has that.`)
+        const label = clean(attributes['text'] ?? attributes['title'])
+        const address = clean(attributes['xmlurl'])
+        open.push({ name: label, isFeed: address !== null })
+        if (address !== null) take(attributes, address, label)
+      },
+      onclosetag: (name) => {
+        if (name === 'outline') open.pop()
+      },
+    },
+    { xmlMode: true, decodeEntities: true, lowerCaseTags: true, lowerCaseAttributeNames: true },
+  )
+
+  function take(attributes: Record<string, string>, address: string, label: string | null): void {
+    const url = webAddress(address)
+    if (!url) return void problems.push({ line: lines(parser.startIndex), says: `“${address.slice(0, 80)}” is not a web address.` })
+    const known = rows.get(url) ?? { url, title: label, homeUrl: webAddress(attributes['htmlurl'] ?? ''), folders: [] }
+    known.folders = [...new Set([...known.folders, ...foldersAround(), ...categories(attributes['category'])])]
+    rows.set(url, known)
+  }
+
+  function foldersAround(): string[] {
+    const names = open.slice(0, -1).flatMap(({ name, isFeed }) => (name && !isFeed ? [name] : []))
+    return names.length > 0 ? [names.join(' / ').slice(0, NAME_LENGTH)] : []
+  }
+
+  parser.end(text)
+  if (!isOpml) throw new FormatError('not-opml', 1, 'This is not an OPML file: it has no opml element.')
+  return { rows: [...rows.values()], problems }
+}
+
+/** OPML 2.0: categories are separated by commas, and one inside another is written with slashes. */
+const categories = (text: string | undefined): string[] =>
+  (text ?? '').split(',').flatMap((part) => {
+    const names = part.split('/').flatMap((name) => clean(name) ?? [])
+    return names.length > 0 ? [names.join(' / ').slice(0, NAME_LENGTH)] : []
+  })
+
+function clean(text: string | undefined): string | null {
+  const line = text?.replace(/\s+/g, ' ').trim()
+  return line ? line : null
+}
+
+function webAddress(text: string): string | null {
+  if (!URL.canParse(text.trim())) return null
+  const url = new URL(text.trim())
+  return url.protocol === 'http:' || url.protocol === 'https:' ? url.href : null
+}
+
+/** Line of an offset, counted onward from the last one asked for. */
+function lineCounter(text: string): (offset: number) => number {
+  let at = 0
+  let line = 1
+  return (offset) => {
+    for (; at < offset; at++) if (text.charCodeAt(at) === 10) line++
+    return line
+  }
+}
+
+/** Sources as an OPML 2.0 file: those of several folders stand in each, those of none behind them. */
+export function writeOpml(title: string, sources: { url: string; title: string; homeUrl: string | null; folders: string[] }[]): string {
+  const folders = [...new Set(sources.flatMap((source) => source.folders))].sort((a, b) => a.localeCompare(b))
+  const lines = folders.flatMap((folder) => [
+    `    <outline text="${escape(folder)}">`,
+    ...sources.filter((source) => source.folders.includes(folder)).map((source) => `      ${outline(source)}`),
+    '    </outline>',
+  ])
+  const loose = sources.filter((source) => source.folders.length === 0).map((source) => `    ${outline(source)}`)
+  return `<?xml version="1.0" encoding="UTF-8"?>\n<opml version="2.0">\n  <head>\n    <title>${escape(title)}</title>\n  </head>\n  <body>\n${[...lines, ...loose].map((line) => `${line}\n`).join('')}  </body>\n</opml>\n`
+}
+
+const outline = (source: { url: string; title: string; homeUrl: string | null }): string =>
+  `<outline type="rss" text="${escape(source.title)}" xmlUrl="${escape(source.url)}"${source.homeUrl ? ` htmlUrl="${escape(source.homeUrl)}"` : ''}/>`
+
+// What XML 1.0 §2.2 forbids is left out: no reader takes it.
+const escape = (text: string): string =>
+  text
+    // eslint-disable-next-line no-control-regex -- as above
+    .replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]/g, '')
+    .replace(/&/g, '&amp;')
+    .replace(/</g, '&lt;')
+    .replace(/>/g, '&gt;')
+    .replace(/"/g, '&quot;')
+    .replace(/[\n\r\t]/g, (blank) => `&#${blank.charCodeAt(0)};`)

@@ -1,0 +1,11 @@
+import { setResponseHeader } from 'h3'
+import { route } from '../../../../route'
+import { exportOpml } from '../../../../services/imports'
+
+/** The brand's sources as a file for other programs. */
+export default route('read', null, async ({ actor, event }) => {
+  const { name, opml } = await exportOpml(actor.brandId)
+  setResponseHeader(event, 'content-type', 'text/x-opml; charset=utf-8')
+  setResponseHeader(event, 'content-disposition', `attachment; filename="sources.opml"; filename*=UTF-8''${encodeURIComponent(`${name}.opml`)}`)
+  return opml
+})

@@ -1,0 +1,104 @@
+import { v7 as uuid } from 'uuid'
+import { FormatError, readOpml, writeOpml } from '../../core/formats'
+import type { ImportView } from '../../shared/api'
+import { LIMITS } from '../../shared/limits'
+import { now } from '../clock'
+import { inTransaction, useDb } from '../db'
+import { brandById, roleOf } from '../db/brands'
+import * as store from '../db/imports'
+import { log } from '../log'
+import { problem, ProblemError } from '../problem'
+import type { Actor } from './actor'
+import { announce } from './changes'
+import { addFoundSource, sourcesOfBrand } from './sources'
+
+const AT_ONCE = 8
+const MOST_FAILURES_SHOWN = 200
+
+/** Takes an OPML file: its sources are added one after another in the background. Gives how it stands. */
+export async function startImport(actor: Actor, opml: string): Promise<ImportView> {
+  const { rows, problems } = read(opml)
+  const left = rows.length - LIMITS.opmlSources
+  if (left > 0) problems.push({ line: 1, says: `The file names ${rows.length} sources; the first ${LIMITS.opmlSources} are taken.` })
+  const id = uuid()
+  await inTransaction(async (db) => {
+    const row = { id, brand_id: actor.brandId, created_by: actor.personId, created_at: now(), problems_json: JSON.stringify(problems.slice(0, MOST_FAILURES_SHOWN)), stopped_at: null } // prettier-ignore
+    const items = rows.slice(0, LIMITS.opmlSources).map((one, position) => ({ import_id: id, position, url: one.url, title: one.title?.slice(0, LIMITS.name) ?? null, folders_json: JSON.stringify(one.folders), state: 'waiting' as const, says: null })) // prettier-ignore
+    await store.insertImport(db, row, items)
+  })
+  return viewOf((await store.importById(await useDb(), actor.brandId, id))!)
+}
+
+function read(opml: string): ReturnType<typeof readOpml> {
+  try {
+    return readOpml(opml)
+  } catch (error) {
+    throw error instanceof FormatError ? problem('notOpml', error.message, error.line).at('opml') : error
+  }
+}
+
+/** The latest import of a brand; null when it never had one. */
+export async function latestImport(brandId: string): Promise<ImportView | null> {
+  const row = await store.latestImport(await useDb(), brandId)
+  return row ? viewOf(row) : null
+}
+
+/** Stops an import; what was added stays. */
+export async function stopImport(brandId: string, id: string): Promise<ImportView> {
+  const db = await useDb()
+  if (!(await store.importById(db, brandId, id))) throw problem('notFound')
+  await store.stopImport(db, id, now())
+  return viewOf((await store.importById(db, brandId, id))!)
+}
+
+async function viewOf(row: store.ImportRow): Promise<ImportView> {
+  const db = await useDb()
+  const counts = await store.countItems(db, row.id)
+  const of = (state: store.ImportItemRow['state']): number => counts.get(state) ?? 0
+  return {
+    id: row.id,
+    total: [...counts.values()].reduce((sum, count) => sum + count, 0),
+    added: of('added'),
+    known: of('known'),
+    failed: (await store.failedItems(db, row.id, MOST_FAILURES_SHOWN)).map(({ title, url, says }) => ({ title, url, says: says ?? '' })),
+    waiting: row.stopped_at === null ? of('waiting') : 0,
+    stopped: row.stopped_at !== null,
+    problems: JSON.parse(row.problems_json) as ImportView['problems'],
+  }
+}
+
+/** Adds some of the sources that wait to be read in. Gives how many. */
+export async function importingRound(): Promise<number> {
+  const items = await store.waitingItems(await useDb(), AT_ONCE)
+  await Promise.all(items.map(importOne))
+  return items.length
+}
+
+async function importOne(item: Awaited<ReturnType<typeof store.waitingItems>>[number]): Promise<void> {
+  const db = await useDb()
+  const role = await roleOf(db, item.brand_id, item.created_by)
+  const settle = async (patch: Pick<store.ImportItemRow, 'state' | 'says'>): Promise<void> => {
+    await inTransaction(async (transaction) => {
+      await store.updateItem(transaction, item.import_id, item.position, patch)
+      await announce(transaction, item.brand_id, 'import', item.import_id)
+    })
+  }
+  if (!role || role === 'client') return settle({ state: 'failed', says: 'Whoever read the file in may not add sources any more.' })
+  try {
+    const actor = { personId: item.created_by, brandId: item.brand_id, role }
+    const isNew = await addFoundSource(actor, { feedUrl: item.url, label: item.title, folders: JSON.parse(item.folders_json) as string[] })
+    await settle({ state: isNew ? 'added' : 'known', says: null })
+  } catch (error) {
+    if (!(error instanceof ProblemError)) log.error({ error, url: item.url }, 'A source could not be read in.')
+    await settle({ state: 'failed', says: error instanceof ProblemError ? error.message : 'It could not be added; the server’s log says why.' })
+  }
+}
+
+/** A brand's sources as an OPML file. */
+export async function exportOpml(brandId: string): Promise<{ name: string; opml: string }> {
+  const brand = await brandById(await useDb(), brandId)
+  if (!brand) throw problem('notFound')
+  const sources = await sourcesOfBrand(brandId)
+  const opml = writeOpml(brand.name, sources.map((source) => ({ url: source.feedUrl, title: source.label, homeUrl: source.homeUrl, folders: source.folders }))) // prettier-ignore
+  return { name: brand.name, opml }
+}
