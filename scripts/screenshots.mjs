@@ -53,6 +53,19 @@ await picture('wire-proof', async (page) => {
   await page.getByRole('textbox', { name: 'Your line' }).fill(`${line} ${line}`)
   await page.getByRole('button', { name: 'Proof for Chatterbrook' }).click()
 })
+await picture('wire-cards', async (page) => {
+  await page.getByRole('button', { name: 'Cards', exact: true }).click()
+  await page.waitForTimeout(1500)
+})
+await picture('clippings', async (page) => {
+  await page.keyboard.press('2')
+  await page.locator('[data-clipping]').first().waitFor()
+})
+await picture('find', async (page) => {
+  await page.keyboard.press('/')
+  await page.getByLabel('Words to find').fill('comet')
+  await page.locator('[data-found]').first().waitFor()
+})
 await picture('schedule', async (page) => {
   await page.keyboard.press('3')
   await page.locator('[data-state]').first().waitFor()

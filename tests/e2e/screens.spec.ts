@@ -8,6 +8,31 @@ const SCREENS: Record<string, (page: Page) => Promise<void>> = {
     await page.getByRole('button', { name: 'Proof for Chatterbrook' }).click()
     await expect(page.getByText('Too long for Chatterbrook')).toBeVisible()
   },
+  'Wire as cards, narrowed, two chosen': async (page) => {
+    await page.getByRole('button', { name: 'Cards', exact: true }).click()
+    await page.getByRole('button', { name: 'Narrow', exact: true }).click()
+    await expect(page.getByLabel('Folder', { exact: true })).toBeVisible()
+    for (const at of [0, 1])
+      await page
+        .locator('[data-article]')
+        .nth(at)
+        .click({ modifiers: ['Control'] })
+    await expect(page.getByText('2 chosen')).toBeVisible()
+  },
+  Clippings: async (page) => {
+    await page.keyboard.press('2')
+    await expect(page.locator('[data-clipping]').first()).toBeVisible()
+    await page
+      .getByRole('button', { name: /Note and folder of/ })
+      .first()
+      .click()
+    await expect(page.getByRole('dialog').getByLabel('Note')).toBeVisible()
+  },
+  Find: async (page) => {
+    await page.keyboard.press('/')
+    await page.getByLabel('Words to find').fill('comet')
+    await expect(page.locator('[data-found]').first()).toBeVisible()
+  },
   Schedule: async (page) => {
     await page.keyboard.press('3')
     await expect(page.locator('[data-state]').first()).toBeVisible()
