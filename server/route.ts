@@ -29,17 +29,17 @@ export interface Given<A extends Access, B> {
 
 const RANKS = { client: 0, curator: 1, owner: 2 }
 const NEEDED: Record<'read' | 'work' | 'own', number> = { read: 0, work: 1, own: 2 }
-/** Characters; a file of sources is the longest. */
-const MOST_BODY_BYTES = 2_200_000
+const MOST_BODY_MB = 1
 
 /**
  * The one way to make a route: finds who acts and for which brand, refuses what is not allowed (a foreign brand is «not there»),
- * validates the body, and answers problem details (RFC 9457) for every refusal. Unknown faults are logged, never shown.
+ * validates the body (1 MB at most, where a route does not say more), and answers problem details (RFC 9457) for every refusal. Unknown faults are logged, never shown.
  */
 export function route<A extends Access, S extends yup.AnyObjectSchema | null>(
   access: A,
   schema: S,
   work: (given: Given<A, S extends yup.AnyObjectSchema ? yup.InferType<S> : null>) => Promise<unknown>,
+  { bodyMb = MOST_BODY_MB }: { bodyMb?: number } = {},
 ): EventHandler {
   return defineEventHandler(async (event) => {
     try {
@@ -47,7 +47,7 @@ export function route<A extends Access, S extends yup.AnyObjectSchema | null>(
       if (access !== 'public' && !who) throw problem('notSignedIn')
       requireOwnOrigin(event)
       const actor = access === 'public' || access === 'person' ? null : await actorOf(event, who!.person.id, access as 'read' | 'work' | 'own')
-      const body = schema ? await validBody(event, schema) : null
+      const body = schema ? await validBody(event, schema, bodyMb) : null
       const given = {
         event,
         person: who?.person ?? null,
@@ -102,9 +102,9 @@ function requireOwnOrigin(event: H3Event): void {
   if (!isOwn) throw problem('foreignOrigin')
 }
 
-async function validBody(event: H3Event, schema: yup.AnyObjectSchema): Promise<unknown> {
+async function validBody(event: H3Event, schema: yup.AnyObjectSchema, mostMb: number): Promise<unknown> {
   const raw = (await readRawBody(event, 'utf8')) ?? ''
-  if (raw.length > MOST_BODY_BYTES) throw problem('tooBig')
+  if (raw.length > mostMb * 1024 * 1024) throw problem('tooBig', mostMb)
   try {
     return await schema.validate(parseBody(raw, getHeader(event, 'content-type')), { abortEarly: false, stripUnknown: true })
   } catch (error) {

@@ -38,7 +38,9 @@ export const useClippingsStore = defineStore('clippings', () => {
   /** Fetches it anew where it has been looked at. */
   const refresh = async (): Promise<void> => (view.value ? load() : undefined)
 
-  async function change(says: string, work: () => Promise<Undoable>): Promise<void> {
+  const change = (says: string, work: () => Promise<Undoable>): Promise<void> => notices.whileSaving(changeNow(says, work))
+
+  async function changeNow(says: string, work: () => Promise<Undoable>): Promise<void> {
     const brandId = session.brandId!
     try {
       const { historyId } = await work()

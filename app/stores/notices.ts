@@ -46,9 +46,21 @@ export const useNoticesStore = defineStore('notices', () => {
     show(says, false, undo)
   }
 
-  const undoLast = (): void => void undos.at(-1)?.()
+  const saving = new Set<Promise<unknown>>()
+  /** Marks a change that is on its way: an undo asked for meanwhile is meant for it and waits. */
+  function whileSaving<T>(change: Promise<T>): Promise<T> {
+    saving.add(change)
+    const ended = (): void => void saving.delete(change)
+    change.then(ended, ended)
+    return change
+  }
+
+  async function undoLast(): Promise<void> {
+    await Promise.allSettled(saving)
+    await undos.at(-1)?.()
+  }
   const dismiss = (): void => {
     current.value = null
   }
-  return { current, say, complain, sayUndoable, undoLast, dismiss }
+  return { current, say, complain, sayUndoable, whileSaving, undoLast, dismiss }
 })

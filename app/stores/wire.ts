@@ -181,7 +181,9 @@ export const useWireStore = defineStore('wire', () => {
    * Decides about an article: shown at once, saved behind, put back with a sentence if that fails. What was decided already is
    * taken back by deciding it again.
    */
-  async function decide(id: string, wanted: ArticleState): Promise<void> {
+  const decide = (id: string, wanted: ArticleState): Promise<void> => notices.whileSaving(decideNow(id, wanted))
+
+  async function decideNow(id: string, wanted: ArticleState): Promise<void> {
     const known = rows.value.find((candidate) => candidate.id === id) ?? article.value
     const title = known?.title ?? ''
     const state = known?.state === wanted ? 'read' : wanted
@@ -230,13 +232,13 @@ export const useWireStore = defineStore('wire', () => {
   async function decideChosen(state: Extract<ArticleState, 'clipped' | 'shelved' | 'passed'>): Promise<void> {
     const ids = [...chosen.value]
     clearChosen()
-    await putAll(ids, state, words.wire.several.said(words.notices.states[state], ids.length))
+    await notices.whileSaving(putAll(ids, state, words.wire.several.said(words.notices.states[state], ids.length)))
   }
 
   /** Everything from the head of the list to the chosen row counts as read. */
   async function readAbove(): Promise<void> {
     const ids = rows.value.slice(0, index.value + 1).flatMap((row) => (row.state === 'new' ? [row.id] : []))
-    if (ids.length > 0) await putAll(ids, 'read', words.wire.several.readSaid(ids.length))
+    if (ids.length > 0) await notices.whileSaving(putAll(ids, 'read', words.wire.several.readSaid(ids.length)))
   }
 
   const AT_ONCE = 500

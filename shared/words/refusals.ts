@@ -41,5 +41,5 @@ export const refusals = {
   lastOwner: { title: 'Still needed', detail: 'This is the last brand you own; an installation needs one.' },
   server: { title: 'Not done', detail: 'The server met a fault of its own and did nothing. It is in its log; try again.' },
   unreadable: { title: 'Unreadable request', detail: 'The request’s body is not valid JSON.' },
-  tooBig: { title: 'Too much at once', detail: 'The request is larger than 2 MB.' },
+  tooBig: (megabytes: number) => ({ title: 'Too much at once', detail: `The request is larger than ${megabytes} MB.` }),
 }

@@ -24,7 +24,9 @@ describe.each(releases)('%s', (release) => {
     const dataDir = mkdtempSync(join(tmpdir(), 'quill-old-'))
     const file = join(dataDir, 'quill.sqlite')
     writeFileSync(file, gunzipSync(readFileSync(join(data, release))))
-    const old = new Database(file, { readonly: true })
+    const old = new Database(file)
+    // Its clock goes on with this machine's; on hold, nothing that was in line can fall due while the test looks.
+    old.exec('UPDATE accounts SET held = 1')
     const count = (db: InstanceType<typeof Database>, table: string): number => (db.prepare(`SELECT count(*) AS n FROM ${table}`).get() as { n: number }).n
     const tables = (
       old.prepare(`SELECT name FROM sqlite_master WHERE type = 'table' AND name NOT LIKE 'knex%' AND name NOT LIKE 'sqlite%'`).all() as { name: string }[]
@@ -52,10 +54,7 @@ describe.each(releases)('%s', (release) => {
       expect(wire.articles.length).toBe(before['articles'])
       expect(wire.articles.every((article) => article.dating === 'stated' && article.changedAt === null)).toBe(true)
       expect(wire.articles.map((article) => article.state).toSorted()).toContain('clipped')
-      const { cards } = await nell.want<ScheduleView>('GET', `${path}/schedule`)
-      expect(cards.filter((card) => card.state === 'lined-up').map((card) => card.text)).toEqual(
-        expect.arrayContaining(['A line still in line', 'Another behind it']),
-      )
+      expect((await nell.want<ScheduleView>('GET', `${path}/schedule`)).cards.map((card) => card.state)).toContain('sent')
     } finally {
       await server.stop()
     }
@@ -63,6 +62,10 @@ describe.each(releases)('%s', (release) => {
     const now = new Database(file, { readonly: true })
     expect(now.pragma('integrity_check', { simple: true })).toBe('ok')
     const grown = ['changes', 'sessions']
+    const texts = now.prepare('SELECT wordings.text FROM lines JOIN wordings ON wordings.post_id = lines.post_id ORDER BY lines.position').all() as {
+      text: string
+    }[]
+    expect(new Set(texts.map(({ text }) => text))).toEqual(new Set(['A line still in line', 'Another behind it']))
     for (const table of tables) if (!grown.includes(table)) expect([table, count(now, table)]).toEqual([table, before[table]])
     now.close()
     const copy = `${file}.001_first`

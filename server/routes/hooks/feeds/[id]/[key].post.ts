@@ -8,7 +8,7 @@ import { takeAnnouncement } from '../../../../services/announcements'
 export default defineEventHandler(async (event) => {
   try {
     const body = (await readRawBody(event, false)) ?? Buffer.alloc(0)
-    if (body.length > LIMITS.responseBytes) throw problem('tooBig')
+    if (body.length > LIMITS.responseBytes) throw problem('tooBig', LIMITS.responseBytes / 1024 / 1024)
     await takeAnnouncement(getRouterParam(event, 'id') ?? '', getRouterParam(event, 'key') ?? '', {
       body,
       contentType: getHeader(event, 'content-type') ?? null,
