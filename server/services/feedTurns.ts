@@ -13,11 +13,10 @@ const drifted = (minutes: number): number => minutes * MINUTE * (1 - DRIFT + 2 *
 /** When a feed that answered well is asked again, and how often it brings something. `dates` are its newest articles' times. */
 export function nextTurn(given: { dates: number[]; at: number; ttlMinutes: number | null; freshMinutes: number | null }) {
   const { gapMinutes, intervalMinutes } = paceOf({ ...given, dates: given.dates.map(toInstant), now: toInstant(given.at) })
-  return {
-    gap_minutes: gapMinutes,
-    interval_minutes: intervalMinutes,
-    next_fetch_at: wholeMinute(given.at + drifted(intervalMinutes)),
-  } satisfies Partial<FeedRow>
+  // Earlier rather than later, but never before the feed itself wants it.
+  const wanted = Math.min(intervalMinutes, Math.max(given.ttlMinutes ?? 0, given.freshMinutes ?? 0))
+  const pause = Math.max(wanted, intervalMinutes * (1 - DRIFT * Math.random())) * MINUTE
+  return { gap_minutes: gapMinutes, interval_minutes: intervalMinutes, next_fetch_at: wholeMinute(given.at + pause) } satisfies Partial<FeedRow>
 }
 
 /** How long a feed that fails again is left alone: twice as long each time, a day at most, drifting as well. */
