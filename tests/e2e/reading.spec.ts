@@ -115,7 +115,7 @@ test('finding by words and going there, keeping a note, working it off, by keys'
 
   await page.goto(`${demo.url}/clippings`)
   const waiting = page.getByRole('button', { name: /^Clipped \d+$/ })
-  await expect(waiting).toBeVisible()
+  await page.locator('[data-clipping]').first().waitFor()
   const before = Number((await waiting.innerText()).match(/\d+/)![0])
   await page.keyboard.press('j')
   await page.keyboard.press('e')
@@ -129,6 +129,7 @@ test('finding by words and going there, keeping a note, working it off, by keys'
   await expect(page.locator('[data-clipping]')).toHaveCount(1)
   await page.getByLabel('Look for words').fill('')
   await page.getByRole('heading', { name: 'Clippings' }).click()
+  await expect(page.locator('[data-clipping]').nth(1)).toBeVisible()
   await page.keyboard.press('j')
   await page.keyboard.press('x')
   await expect(waiting).toHaveText(`Clipped ${before - 1}`)
