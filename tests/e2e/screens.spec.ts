@@ -11,7 +11,7 @@ const SCREENS: Record<string, (page: Page) => Promise<void>> = {
   'Wire as cards, narrowed, two chosen': async (page) => {
     await page.getByRole('button', { name: 'Cards', exact: true }).click()
     await page.getByRole('button', { name: 'Narrow', exact: true }).click()
-    await expect(page.getByLabel('Folder', { exact: true })).toBeVisible()
+    await expect(page.getByRole('combobox', { name: /^Folder/ })).toBeVisible()
     for (const at of [0, 1])
       await page
         .locator('[data-article]')
