@@ -7,7 +7,7 @@ import { elementsOf } from './xml'
 /** Elements within elements that a feed may have; real ones stay under 30, deeper ones are made to harm. */
 const DEEPEST = 250
 /** Items kept from the beginning and from the end of a document: feeds are newest first or, seldom, newest last. */
-export const ITEMS_FROM_EACH_END = 1_000
+const ITEMS_FROM_EACH_END = 1_000
 
 // eslint-disable-next-line no-control-regex -- these are what XML 1.0 §2.2 forbids
 const FORBIDDEN = /[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]/g
