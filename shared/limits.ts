@@ -6,6 +6,12 @@ export const LIMITS = Object.freeze({
   name: 120,
   /** Characters of an address. */
   address: 2_000,
+  /** Characters of whom to credit on a network. */
+  handle: 200,
+  /** Characters of the words a source leaves out. */
+  leaveOut: 1_000,
+  /** Characters of a quote that is kept. */
+  quote: 5_000,
   /** Characters of a watch's query. */
   query: 2_000,
   /** Characters of a file of sources, and how many of its sources are taken. */
@@ -21,6 +27,10 @@ export const LIMITS = Object.freeze({
   responseBytes: 10 * 1024 * 1024,
   /** Bytes of a picture passed on to the browser. */
   pictureBytes: 5 * 1024 * 1024,
+  /** Bytes of one mail that a mailing list sends. */
+  mailBytes: 10 * 1024 * 1024,
+  /** Articles in a folder's feed. */
+  folderFeed: 50,
   /** Days of the plan that are computed for the screens. */
   planDays: 28,
   /** Articles of the archive that a changed watch looks at again. */

@@ -106,16 +106,66 @@ export const accountEditSchema = yup.object({
   version,
 })
 
-export const lookSchema = yup.object({ address })
+export const lookSchema = yup.object({ address, words: yup.string().trim().default('').max(LIMITS.name, says.tooLong(LIMITS.name)) })
 
-export const sourceSchema = yup.object({
-  feedUrl: address,
+const text = (most: number) => yup.string().trim().max(most, says.tooLong(most))
+const optional = (most: number) => text(most).nullable().default(null)
+
+/** What a brand wants of a source, whatever kind it is. */
+const wishes = {
   label: name,
-  folder: yup.string().trim().nullable().default(null).max(LIMITS.name, says.tooLong(LIMITS.name)),
+  folder: optional(LIMITS.name),
   own: yup.boolean().default(false),
+  // A form's choice of none is an empty text.
+  pillarId: uuid()
+    .nullable()
+    .transform((value: string | null) => value || null)
+    .default(null),
+  credits: yup
+    .mixed<Record<string, string>>()
+    .default({})
+    .test('credits', says.tooLong(LIMITS.handle), (value) => value === undefined || isCredits(value)),
+  leaveOut: text(LIMITS.leaveOut).default(''),
+  onlyNew: yup.boolean().default(false),
+  region: optional(LIMITS.name),
+  language: yup
+    .string()
+    .nullable()
+    .default(null)
+    .test('language', says.language, (value) => !value || /^[a-z]{2,3}$/.test(value)),
+}
+export const sourceSchema = yup.object({ feedUrl: address, ...wishes })
+export const mailSourceSchema = yup.object(wishes)
+export const sourceEditSchema = yup.object({ ...wishes, paused: yup.boolean().default(false), version })
+
+const ids = yup.array(id).required().min(1).max(500)
+export const severalSchema = yup.object({
+  ids,
+  does: yup
+    .string()
+    .oneOf(['fetch', 'pause', 'resume', 'remove', 'folder'] as const)
+    .required(),
+  folder: optional(LIMITS.name),
 })
 
-export const sourceEditSchema = sourceSchema.omit(['feedUrl']).shape({ version })
+export const folderSchema = yup.object({
+  name,
+  hashtags: yup
+    .array(yup.string().trim().max(100, says.tooLong(100)).required())
+    .max(LIMITS.hashtags, says.tooManyHashtags(LIMITS.hashtags))
+    .default([]),
+  version,
+})
+
+export const quoteSchema = yup.object({ articleId: id, quote: text(LIMITS.quote).required(says.quoteMissing) })
+
+function isCredits(value: unknown): boolean {
+  if (typeof value !== 'object' || value === null || Array.isArray(value)) return false
+  const entries = Object.entries(value)
+  return (
+    entries.length <= 50 && entries.every(([network, handle]) => network.length <= LIMITS.name && typeof handle === 'string' && handle.length <= LIMITS.handle)
+  )
+}
 
 export const watchSchema = yup.object({
   name,
@@ -147,7 +197,13 @@ export const postSchema = yup.object({
   credit: yup.string().trim().nullable().default(null).max(200, says.tooLong(200)),
   pillarId: uuid().nullable().default(null),
   accounts: yup
-    .array(yup.object({ accountId: id, ownText: yup.string().trim().nullable().default(null).max(LIMITS.postText, says.tooLong(LIMITS.postText)) }))
+    .array(
+      yup.object({
+        accountId: id,
+        ownText: yup.string().trim().nullable().default(null).max(LIMITS.postText, says.tooLong(LIMITS.postText)),
+        credit: yup.string().trim().nullable().default(null).max(LIMITS.handle, says.tooLong(LIMITS.handle)),
+      }),
+    )
     .min(1, says.noAccount)
     .test('once', says.accountTwice, (accounts) => new Set(accounts?.map((account) => account.accountId)).size === (accounts?.length ?? 0))
     .required(says.noAccount),

@@ -42,6 +42,12 @@ const FAULTS = {
     response.write(HEAD)
     pour(response, item('huge.example', 1, 'x', 'word '.repeat(200)), 50_000, TAIL)
   },
+  /** A picture of 100 MB. */
+  picture: (response) => {
+    response.writeHead(200, { 'content-type': 'image/png' })
+    response.write(Buffer.from('89504e470d0a1a0a', 'hex'))
+    pour(response, Buffer.alloc(1 << 20, 7), 100, '')
+  },
   /** 400 MB in 400 KB. */
   bomb: (response) => {
     response.writeHead(200, { ...XML, 'content-encoding': 'gzip' })

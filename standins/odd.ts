@@ -1,6 +1,8 @@
 import { html, type Reply } from './http'
 
 /** Sites that are not as one would wish, for trying what happens with them. */
+const LONG_TITLE = 'A headline that goes on and on, '.repeat(70).slice(0, 2000)
+
 export const ODD_SITES: Record<string, (path: string) => Reply> = {
   'plainpage.example': () => html('<!doctype html><title>A page about a lighthouse</title><h1>A page about a lighthouse</h1><p>It has no feed.</p>'),
   'notafeed.example': (path) =>
@@ -10,6 +12,20 @@ export const ODD_SITES: Record<string, (path: string) => Reply> = {
   'roundabout.example': () => ({ status: 302, headers: { location: 'https://roundabout.example/again' } }),
   'inward.example': () => ({ status: 302, headers: { location: 'http://127.0.0.1:1/feed.xml' } }),
   'closed.example': () => ({ status: 403, body: 'Members only.' }),
+  'oddities.example': () => ({
+    status: 200,
+    type: 'application/rss+xml',
+    body: `<?xml version="1.0"?><rss version="2.0"><channel><title>Oddities</title><link>https://oddities.example/</link>
+<item><guid>long</guid><title>${LONG_TITLE}</title><link>https://oddities.example/long</link><description>A title of two thousand characters.</description></item>
+<item><guid>unbroken</guid><title>${'Donaudampfschiff'.repeat(40)}</title><link>https://oddities.example/unbroken</link><description>${'x'.repeat(3000)}</description></item>
+<item><guid>markup</guid><title>&lt;b&gt;Bold&lt;/b&gt; &lt;script&gt;window.hurt=1&lt;/script&gt; and &amp;amp; more</title><link>https://oddities.example/markup</link></item>
+<item><guid>rtl</guid><title>נר בחלון של המגדלור</title><link>https://oddities.example/rtl</link><description>הים שקט הלילה.</description></item>
+<item><guid>empty</guid><title></title><link>https://oddities.example/empty</link><description>${'This one has no title of its own, and says so at some length before it ends. '.repeat(3)}</description></item>
+<item><guid>nothing</guid><title>Neither address nor text</title></item>
+<item><guid>bare</guid></item>
+<item><guid>picture</guid><title>A picture of a hundred megabytes</title><link>https://oddities.example/picture</link><description>&lt;img src="https://big.faulty.example/picture.png"&gt;</description></item>
+</channel></rss>`,
+  }),
   'markup.example': () => ({
     status: 200,
     type: 'application/rss+xml',

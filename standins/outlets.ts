@@ -1,5 +1,6 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
+import { fillIn, type Series } from './series'
 
 export interface Outlet {
   id: string
@@ -10,6 +11,8 @@ export interface Outlet {
   fullText: boolean
   language: string
   handle: string
+  region: string
+  authors: string[]
   own: boolean
 }
 
@@ -41,7 +44,31 @@ export function readSites(start: number): { outlets: Outlet[]; articles: SiteArt
       .sort()
       .flatMap((file) => articlesOf(readJson<StoryFile>(`${folder}/${region}/stories/${file}`), outlets, start)),
   )
-  return { outlets, articles }
+  const issues = regions.flatMap((region) => readJson<Series[]>(`${folder}/${region}/series.json`).flatMap((series) => issuesOf(series, outlets, start)))
+  return { outlets, articles: [...articles, ...issues] }
+}
+
+/** The issues of a series that are out at the start, newest first. */
+function issuesOf(series: Series, outlets: Outlet[], start: number): SiteArticle[] {
+  const { language, authors } = outlets.find(({ id }) => id === series.outlet)!
+  return Array.from({ length: series.count }, (_, number): SiteArticle => {
+    const hoursAgo = series.firstHoursAgo + number * series.everyHours
+    const issue = { key: `${series.id} ${number}`, at: start - hoursAgo * 3_600_000, language, known: new Map<string, string>() }
+    const fill = (text: string): string => fillIn(text, issue)
+    return {
+      outlet: series.outlet,
+      slug: `${series.id}-${series.count - number}`,
+      hoursAgo,
+      title: fill(series.title),
+      author: authors[number % authors.length]!,
+      summary: fill(series.summary),
+      paragraphs: series.paragraphs.map(fill),
+      categories: [],
+      image: series.image && number % 3 === 0 ? { alt: series.image, shape: 'wide' } : null,
+      language,
+      storyId: `${series.id}-${series.count - number}`,
+    }
+  })
 }
 
 const readJson = <T>(file: string): T => JSON.parse(readFileSync(file, 'utf8')) as T

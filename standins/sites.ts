@@ -42,6 +42,7 @@ export function createSites(start: number): Sites {
       if (!outlet) return nothing('There is no such site.')
       const items = out(outlet, now)
       if (ask.path === FEED_PATHS[outlet.format]) return feedReply(ask, outlet, items.slice(0, ITEMS_IN_FEED))
+      if (ask.path === '/search') return feedReply(ask, { ...outlet, name: `${outlet.name}: search` }, items.filter(holds(ask.query.get('q') ?? '')))
       if (ask.path === '/') return html(homePage(outlet, items))
       const picture = /^\/pictures\/(.+)\.png$/.exec(ask.path)?.[1]
       const found = articles.find((article) => article.outlet === outlet.id && (article.slug === picture || `/${article.slug}` === ask.path))
@@ -49,6 +50,12 @@ export function createSites(start: number): Sites {
       return picture ? { status: 200, type: 'image/png', body: drawPicture(found, outlet) } : html(articlePage(outlet, found))
     },
   }
+}
+
+/** Whether an article holds all the words of a search. */
+const holds = (words: string) => {
+  const wanted = words.toLowerCase().split(/\s+/).filter(Boolean)
+  return ({ article }: Dated): boolean => wanted.every((word) => `${article.title} ${article.paragraphs.join(' ')}`.toLowerCase().includes(word))
 }
 
 /** A feed with its ETag; a reader who has it already is told so (RFC 9110 §13.1.2). */
@@ -78,6 +85,6 @@ function articlePage(outlet: Outlet, article: SiteArticle): string {
   return page(
     outlet,
     article.title,
-    `<p><a href="./">${escapeText(outlet.name)}</a></p><h1>${escapeText(article.title)}</h1><p><em>${escapeText(article.author)}</em></p>${body}<p><small>${articleUrl(outlet, article)}</small></p>`,
+    `<nav><a href="./">${escapeText(outlet.name)}</a></nav><article><h1>${escapeText(article.title)}</h1><p class="byline"><a rel="author" href="./">${escapeText(article.author)}</a></p>${body}</article><footer><small>${articleUrl(outlet, article)}</small></footer>`,
   )
 }

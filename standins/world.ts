@@ -2,10 +2,12 @@ import { createServer, type Server } from 'node:http'
 import { answerFaulty, type Fault } from './faults'
 import { fieldsOf, html, json, nothing, readAsk, sendReply, type Ask, type Reply, type Trouble } from './http'
 import { Hub } from './hub'
+import { sendMail, type MailToSend } from './mail'
 import { MastodonServer } from './mastodon'
 import { answerMicropub } from './micropub'
 import { NETWORKS } from './networks'
 import { ODD_SITES } from './odd'
+import { answerResidents } from './residents'
 import { createSites, type Sites } from './sites'
 import { Timeline } from './timeline'
 
@@ -41,6 +43,8 @@ export function createWorld(): World {
   const now = (): number => Date.now() + ahead
 
   const answerHost = (ask: Ask): Reply => {
+    const resident = ask.host === 'commonfire.example' ? answerResidents(ask, ask.host, start, now()) : null
+    if (resident) return resident
     const timeline = timelines.get(ask.host)
     if (timeline) return mastodons.get(ask.host)?.answer(ask, now()) ?? answerMicropub(timeline, ask, now())
     return ODD_SITES[ask.host]?.(ask.path) ?? sites.answer(ask, now())
@@ -67,6 +71,7 @@ export function createWorld(): World {
       else faults.delete(host ?? '')
       return json({ ok: true })
     }
+    if (ask.method === 'POST' && ask.path === '/mail') return json(await sendMail(fields as unknown as MailToSend))
     if (ask.method === 'POST' && ask.path === '/announce') {
       const { topic, body, secret } = fields as { topic: string; body: string; secret?: string }
       return json({ status: await hub.announce(topic, body, secret) })

@@ -38,5 +38,7 @@ export function useKeyListener(): void {
 }
 
 function isTyping(target: EventTarget | null): boolean {
-  return target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName))
+  // One ticks a box with the blank alone: every other key is free there.
+  if (target instanceof HTMLInputElement) return !['checkbox', 'radio', 'button', 'file'].includes(target.type)
+  return target instanceof HTMLElement && (target.isContentEditable || /^(TEXTAREA|SELECT)$/.test(target.tagName))
 }

@@ -1,17 +1,20 @@
-import type { Source } from '#shared/api'
 import { words } from '#shared/words'
-import { api } from '../api/client'
 
 export interface Place {
   name: string
-  kind: 'screen' | 'source' | 'watch'
+  kind: 'screen' | 'source' | 'watch' | 'folder' | 'command'
   to: string
+  /** What a command does; a place of the other kinds is gone to. */
+  does?: () => unknown
 }
 
-/** Everything one can go to by its name: screens, and the brand's watches and sources. */
+const MOST_SHOWN = 8
+
+/** Everything one can go to or do by its name: screens, the brand's watches, sources and folders, and commands. */
 export function usePlaces() {
   const brand = useBrandStore()
-  const sources = ref<Source[]>([])
+  const store = useSourcesStore()
+  const commands = useCommands()
   const { screens } = words.frame
   const fixed: Place[] = [
     { name: screens.wire, kind: 'screen', to: '/wire' },
@@ -19,20 +22,19 @@ export function usePlaces() {
     { name: screens.schedule, kind: 'screen', to: '/schedule' },
     ...Object.entries(words.setUp.parts).map(([part, name]): Place => ({ name: `${screens.setUp}: ${name}`, kind: 'screen', to: `/set-up/${part}` })),
   ]
+  const sources = computed(() => store.list ?? [])
   const places = computed(() => [
     ...fixed,
+    ...commands.value,
     ...(brand.view?.watches ?? []).map((watch): Place => ({ name: watch.name, kind: 'watch', to: `/wire?watch=${watch.id}` })),
+    ...store.folderNames.map((name): Place => ({ name, kind: 'folder', to: `/wire?folder=${encodeURIComponent(name)}` })),
     ...sources.value.map((source): Place => ({ name: source.label, kind: 'source', to: `/wire?source=${source.id}` })),
   ])
-
-  async function loadSources(): Promise<void> {
-    sources.value = await api.get<Source[]>(brand.path('/sources'))
-  }
 
   /** Places whose name holds each of the words, at most some. */
   function placesNamed(text: string): Place[] {
     const wanted = text.toLowerCase().split(/\s+/).filter(Boolean)
-    return wanted.length === 0 ? [] : places.value.filter(({ name }) => wanted.every((word) => name.toLowerCase().includes(word))).slice(0, 8)
+    return wanted.length === 0 ? [] : places.value.filter(({ name }) => wanted.every((word) => name.toLowerCase().includes(word))).slice(0, MOST_SHOWN)
   }
-  return { sources, loadSources, placesNamed }
+  return { sources, loadSources: store.load, placesNamed }
 }

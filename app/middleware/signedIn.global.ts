@@ -1,5 +1,7 @@
 import { Refusal } from '../api/client'
 
+/** Where one wanted to go before signing in. */
+const WANTED = 'quill-wanted'
 const OPEN = ['/sign-in', '/start']
 
 /** Screens behind the sign-in ask who is there; nobody is sent to the sign-in page, someone without a brand to the first start. */
@@ -10,8 +12,14 @@ export default defineNuxtRouteMiddleware(async (to) => {
   try {
     const me = await session.load()
     if (me.brands.length === 0) return await navigateTo('/start')
+    const wanted = sessionStorage.getItem(WANTED)
+    sessionStorage.removeItem(WANTED)
+    if (wanted && to.path === '/wire') return await navigateTo(wanted)
   } catch (error) {
-    if (error instanceof Refusal && error.code === 'notSignedIn') return await navigateTo('/sign-in')
+    if (error instanceof Refusal && error.code === 'notSignedIn') {
+      if (to.path !== '/') sessionStorage.setItem(WANTED, to.fullPath)
+      return await navigateTo('/sign-in')
+    }
     throw error
   }
 })

@@ -7,6 +7,7 @@ import { NO_FILTER, type ClippingFilter } from '../stores/clippings'
 const says = words.clippings
 useHead({ title: `${says.title} · ${words.frame.product}` })
 const store = useClippingsStore()
+const goTo = useGoTo()
 const session = useSessionStore()
 const brand = useBrandStore()
 const route = useRoute()
@@ -65,8 +66,8 @@ const withCurrent = (work: (one: Clipping) => void) => (): void => {
 useKeys([
   { keys: ['j', 'ArrowDown'], says: words.keys.nextFound, does: () => step(1) },
   { keys: ['k', 'ArrowUp'], says: words.keys.previousFound, does: () => step(-1) },
-  { keys: ['w', 'Enter'], says: words.keys.write, does: withCurrent((one) => void navigateTo({ path: '/wire', query: { show: one.shelved ? 'shelved' : 'clipped', article: one.articleId } })) },
-  { keys: ['d'], says: words.keys.shelve, does: withCurrent((one) => void store.move(one, one.shelved ? 'clipped' : 'shelved')) },
+  { keys: ['w', 'Enter'], says: words.keys.write, does: withCurrent((one) => void goTo({ path: '/wire', query: { show: one.shelved ? 'shelved' : 'clipped', article: one.articleId } })) },
+  { keys: ['d'], says: words.keys.shelve, does: withCurrent((one) => one.quote === null && void store.move(one, one.shelved ? 'clipped' : 'shelved')) },
   { keys: ['e'], says: says.editTitle, does: withCurrent(edit) },
   { keys: ['x'], says: says.done, does: withCurrent((one) => void store.workOff(one, one.doneAt === null)) },
 ]) // prettier-ignore

@@ -3,12 +3,14 @@ import { useDebounceFn } from '@vueuse/core'
 import type { FoundThings } from '#shared/api'
 import { words } from '#shared/words'
 import { api, sentenceOf } from '../api/client'
+import type { Place } from '../composables/usePlaces'
 
 const says = words.find
 useHead({ title: `${says.title} · ${words.frame.product}` })
 const route = useRoute()
 const router = useRouter()
 const brand = useBrandStore()
+const goTo = useGoTo()
 const session = useSessionStore()
 const clock = useClockStore()
 const { sources, loadSources, placesNamed } = usePlaces()
@@ -74,14 +76,21 @@ onMounted(async () => {
 })
 
 // Arrows go through what was found while the words stay in the field.
-const targets = computed(() => [...places.value.map(({ to }) => to), ...(found.value?.articles ?? []).map(({ id }) => `/wire?show=all&article=${id}`)])
+const toPlace = (place: Place): unknown => (place.does ? place.does() : goTo(place.to))
+const targets = computed(() => [
+  ...places.value.map((place) => () => toPlace(place)),
+  ...(found.value?.articles ?? []).map(
+    ({ id }) =>
+      () =>
+        goTo(`/wire?show=all&article=${id}`),
+  ),
+])
 function move(by: 1 | -1): void {
   at.value = Math.min(targets.value.length - 1, Math.max(-1, at.value + by))
   document.getElementById(`found-${at.value}`)?.scrollIntoView({ block: 'nearest' })
 }
 function go(): void {
-  const to = targets.value[Math.max(0, at.value)]
-  if (to) void navigateTo(to)
+  void targets.value[Math.max(0, at.value)]?.()
 }
 const select = 'rounded border border-rule bg-sheet px-1.5 py-1 text-small text-ink-2'
 const shows = Object.entries(words.wire.shows)
@@ -128,16 +137,17 @@ const shows = Object.entries(words.wire.shows)
       <section v-if="places.length > 0" class="border-b border-rule px-4 py-2.5">
         <h2 class="mb-1 text-small font-semibold text-ink-2">{{ says.goTo }}</h2>
         <div class="flex flex-wrap gap-1.5">
-          <NuxtLink
+          <button
             v-for="(place, index) in places"
             :id="`found-${index}`"
             :key="place.kind + place.to"
-            :to="place.to"
+            type="button"
             class="rounded-[5px] border px-2.5 py-1 font-medium"
             :class="index === at ? 'border-act bg-paper' : 'border-rule hover:border-edge'"
+            @click="toPlace(place)"
           >
             {{ place.name }} <span class="text-small text-ink-3">{{ says.kinds[place.kind] }}</span>
-          </NuxtLink>
+          </button>
         </div>
       </section>
       <section v-if="found && found.articles.length > 0">

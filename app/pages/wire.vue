@@ -8,7 +8,9 @@ const brand = useBrandStore()
 const session = useSessionStore()
 const route = useRoute()
 const router = useRouter()
-const line = ref<{ write: () => void; lineUp: () => void } | null>(null)
+const line = ref<{ write: () => void; quote: (text: string) => void; lineUp: () => void } | null>(null)
+const sheet = ref<{ quote: () => void } | null>(null)
+const { resize } = useReading()
 
 // Place and filter stand in the address, so that reload and back keep them.
 const known = { show: Object.keys(words.wire.shows), order: Object.keys(words.wire.orders), own: ['yes', 'no'], age: Object.keys(words.wire.filters.ages) }
@@ -55,6 +57,9 @@ useKeys([
   { keys: ['x'], says: words.keys.choose, does: () => wire.selectedId && wire.choose(wire.selectedId) },
   { keys: ['a'], says: words.keys.allRead, does: () => brand.canWork && void wire.readAbove() },
   { keys: ['w'], says: words.keys.write, does: () => line.value?.write() },
+  { keys: ['q'], says: words.keys.quote, does: () => sheet.value?.quote() },
+  { keys: ['+', '='], says: words.wire.sheet.larger, does: () => resize(1) },
+  { keys: ['-'], says: words.wire.sheet.smaller, does: () => resize(-1) },
   { keys: ['l'], says: words.keys.lineUp, does: () => line.value?.lineUp() },
   { keys: ['Enter'], command: true, says: words.keys.lineUpText, does: () => line.value?.lineUp() },
   { keys: ['Escape'], says: words.keys.back, does: () => void wire.select(null) },
@@ -73,7 +78,7 @@ useKeys([
         v-if="wire.selectedId"
         class="grid min-h-0 grid-cols-[minmax(0,1fr)_272px] bg-sheet max-wide:block max-wide:overflow-y-auto max-column:fixed max-column:inset-0 max-column:bottom-[52px] max-column:z-20"
       >
-        <ArticleSheet />
+        <ArticleSheet ref="sheet" @quote="line?.quote($event)" />
         <YourLine v-if="wire.article" ref="line" :article="wire.article" />
       </div>
       <div v-else class="bg-sheet max-column:hidden">

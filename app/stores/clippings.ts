@@ -59,6 +59,19 @@ export const useClippingsStore = defineStore('clippings', () => {
   const move = (one: Clipping, state: Extract<ArticleState, 'clipped' | 'shelved'>): Promise<void> =>
     change(words.notices.stateOf(words.notices.states[state], one.title), () => api.put<Undoable>(brand.path(`/articles/${one.articleId}/state`), { state }))
 
+  /** Keeps words of an article as a clipping. */
+  const keepQuote = (article: { id: string; title: string }, quote: string): Promise<void> => notices.whileSaving(quoteNow(article, quote))
+
+  async function quoteNow(article: { id: string; title: string }, quote: string): Promise<void> {
+    const brandId = session.brandId!
+    try {
+      const { historyId } = await api.post<Undoable>(brand.path('/clippings'), { articleId: article.id, quote })
+      notices.sayUndoable(words.clippings.quoteKept(article.title), brandId, historyId, refresh)
+    } catch (error) {
+      notices.complain(error)
+    }
+  }
+
   /** Saves a note and a folder. Throws a Refusal for the form. */
   async function edit(one: Clipping, input: { note: string; folder: string }): Promise<void> {
     const brandId = session.brandId!
@@ -67,5 +80,5 @@ export const useClippingsStore = defineStore('clippings', () => {
     notices.sayUndoable(words.clippings.saved(one.title), brandId, historyId, load)
     await load()
   }
-  return { filter, view, failed, load, refresh, workOff, move, edit }
+  return { filter, view, failed, load, refresh, workOff, move, keepQuote, edit }
 })

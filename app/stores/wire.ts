@@ -1,11 +1,10 @@
 import type { ArticleFull, ArticleRow, ArticleState, Undoable, WirePage } from '#shared/api'
 import { api, sentenceOf } from '../api/client'
+import { belongsTo, type LeftOut, type Show } from '#shared/shows'
 import { words } from '#shared/words'
 
 const HOUR = 3_600_000
 const DAY = 24 * HOUR
-
-export type Show = 'open' | 'clipped' | 'shelved' | 'passed' | 'all'
 
 export type Order = 'newest' | 'oldest' | 'waiting' | 'mixed'
 
@@ -16,6 +15,9 @@ export interface Narrowing {
   own: 'yes' | 'no' | null
   kind: string | null
   language: string | null
+  region: string | null
+  /** Words of one's own that must all be in the article. */
+  words: string | null
   age: 'day' | 'week' | 'month' | null
 }
 
@@ -25,17 +27,9 @@ export interface WireFilter extends Narrowing {
   watch: string | null
 }
 
-export const NO_NARROWING: Readonly<Narrowing> = { folder: null, source: null, own: null, kind: null, language: null, age: null }
+export const NO_NARROWING: Readonly<Narrowing> = { folder: null, source: null, own: null, kind: null, language: null, region: null, words: null, age: null }
 export const NO_FILTER: Readonly<WireFilter> = { show: 'open', order: 'newest', watch: null, ...NO_NARROWING }
 const DAYS = { day: 1, week: 7, month: 31 }
-
-const BELONGS: Record<Show, ArticleState[]> = {
-  open: ['new', 'read'],
-  clipped: ['clipped'],
-  shelved: ['shelved'],
-  passed: ['passed'],
-  all: ['new', 'read', 'clipped', 'shelved', 'passed'],
-}
 
 /** The list of articles, the one on the sheet, and what is decided about them. */
 export const useWireStore = defineStore('wire', () => {
@@ -44,22 +38,30 @@ export const useWireStore = defineStore('wire', () => {
   const clock = useClockStore()
   const notices = useNoticesStore()
   const filter = ref<WireFilter>({ ...NO_FILTER })
-  const rows = ref<ArticleRow[]>([])
+  // Ten thousand rows and more may be loaded: the list is replaced, never watched in depth, and each row tells its own changes.
+  const rows = shallowRef<readonly ArticleRow[]>([])
   const next = ref<string | null>(null)
-  const arrived = ref<ArticleRow[]>([])
+  const arrived = shallowRef<readonly ArticleRow[]>([])
   const loading = ref(true)
   const failed = ref('')
   const selectedId = ref<string | null>(null)
   const chosen = ref<ReadonlySet<string>>(new Set())
   const article = ref<ArticleFull | null>(null)
   const articleFailed = ref('')
+  /** The article whose page is being fetched. */
+  const lookingAt = ref<string | null>(null)
+  const pages = usePages()
   /** The brand the list is of: another one's list is never shown. */
   const loadedFor = ref<string | null>(null)
   let turn = 0
   let loadingMore: string | null = null
 
   const isNarrowed = computed(() => Object.keys(NO_NARROWING).some((name) => filter.value[name as keyof Narrowing] !== null))
-  const index = computed(() => rows.value.findIndex((row) => row.id === selectedId.value))
+  const places = computed(() => new Map(rows.value.map((row, at) => [toRaw(row).id, at])))
+  const placeOf = (id: string | null): number => (id === null ? -1 : (places.value.get(id) ?? -1))
+  const rowOf = (id: string): ArticleRow | undefined => rows.value[placeOf(id)]
+  const index = computed(() => placeOf(selectedId.value))
+  const alive = (page: WirePage): ArticleRow[] => page.articles.map((row) => shallowReactive(row))
 
   function pagePath(after: string | null): string {
     const { age, ...plain } = filter.value
@@ -81,7 +83,7 @@ export const useWireStore = defineStore('wire', () => {
     try {
       const page = await api.get<WirePage>(pagePath(null))
       if (mine !== turn) return
-      rows.value = page.articles
+      rows.value = alive(page)
       next.value = page.next
       arrived.value = []
       if (index.value < 0) await select(null)
@@ -100,8 +102,7 @@ export const useWireStore = defineStore('wire', () => {
     loadingMore = asked
     const page = await api.get<WirePage>(pagePath(asked)).finally(() => (loadingMore = null))
     if (mine !== turn) return
-    const known = new Set(rows.value.map((row) => row.id))
-    rows.value.push(...page.articles.filter((row) => !known.has(row.id)))
+    rows.value = [...rows.value, ...alive(page).filter((row) => placeOf(row.id) < 0)]
     next.value = page.next
   }
 
@@ -112,21 +113,20 @@ export const useWireStore = defineStore('wire', () => {
     const page = await api.get<WirePage>(pagePath(null))
     if (mine !== turn) return
     if (rows.value.length === 0) {
-      rows.value = page.articles
+      rows.value = alive(page)
       next.value = page.next
       return
     }
-    const known = new Map(rows.value.map((row) => [row.id, row]))
-    for (const row of page.articles) Object.assign(known.get(row.id) ?? {}, row)
-    arrived.value = arrivedOf(page, known)
+    for (const row of page.articles) Object.assign(rowOf(row.id) ?? {}, row)
+    arrived.value = arrivedOf(page)
   }
 
   /** What came since: in other orders than newest first it belongs further down and comes with its page. */
-  function arrivedOf(page: WirePage, known: Map<string, ArticleRow>): ArticleRow[] {
+  function arrivedOf(page: WirePage): ArticleRow[] {
     if (filter.value.order !== 'newest') return []
     // The page may reach further back than what is loaded here; what lies behind comes with the next page.
     const oldest = next.value === null ? '' : rows.value.at(-1)!.at
-    return page.articles.filter((row) => !known.has(row.id) && row.at > oldest)
+    return alive(page).filter((row) => placeOf(row.id) < 0 && row.at > oldest)
   }
 
   function showArrived(): void {
@@ -151,13 +151,25 @@ export const useWireStore = defineStore('wire', () => {
       return
     }
     try {
-      const full = await api.get<ArticleFull>(brand.path(`/articles/${id}`))
+      const full = pages.ready(id) ?? (await api.get<ArticleFull>(brand.path(`/articles/${id}`)))
       if (selectedId.value !== id) return
-      article.value = full
-      if (full.state === 'new' && brand.canWork) await markRead(id)
+      const row = rowOf(id)
+      article.value = row ? { ...full, state: row.state, leftOut: row.leftOut } : full
+      if (article.value.state === 'new' && brand.canWork) await markRead(id)
+      if (full.pageWaits && brand.canWork) await lookAtPage(id)
     } catch (error) {
       if (selectedId.value === id) articleFailed.value = sentenceOf(error)
     }
+    const following = rows.value[index.value + 1]
+    if (selectedId.value === id && following && brand.canWork) void pages.look(following.id)
+  }
+
+  /** Puts the whole text in the summary's place as soon as the article's own page has given it. */
+  async function lookAtPage(id: string): Promise<void> {
+    lookingAt.value = id
+    const full = await pages.look(id)
+    if (lookingAt.value === id) lookingAt.value = null
+    if (full && article.value?.id === id) article.value = { ...full, state: article.value.state, leftOut: article.value.leftOut }
   }
 
   function step(by: 1 | -1): void {
@@ -171,10 +183,11 @@ export const useWireStore = defineStore('wire', () => {
     await api.put(brand.path(`/articles/${id}/state`), { state: 'read' }).catch(() => putState(id, 'new'))
   }
 
-  function putState(id: string, state: ArticleState): void {
-    const row = rows.value.find((candidate) => candidate.id === id)
-    if (row) row.state = state
-    if (article.value?.id === id) article.value = { ...article.value, state }
+  /** What a person decides is no rule's doing any more. */
+  function putState(id: string, state: ArticleState, leftOut: LeftOut | null = null): void {
+    const row = rowOf(id)
+    if (row) Object.assign(row, { state, leftOut })
+    if (article.value?.id === id) article.value = { ...article.value, state, leftOut }
   }
 
   /**
@@ -184,7 +197,7 @@ export const useWireStore = defineStore('wire', () => {
   const decide = (id: string, wanted: ArticleState): Promise<void> => notices.whileSaving(decideNow(id, wanted))
 
   async function decideNow(id: string, wanted: ArticleState): Promise<void> {
-    const known = rows.value.find((candidate) => candidate.id === id) ?? article.value
+    const known = rowOf(id) ?? article.value
     const title = known?.title ?? ''
     const state = known?.state === wanted ? 'read' : wanted
     const putBack = leaveList(id, state)
@@ -203,18 +216,18 @@ export const useWireStore = defineStore('wire', () => {
 
   /** Takes a row that no longer belongs off the list, the next one on the sheet. Returns what puts it back. */
   function leaveList(id: string, state: ArticleState): () => void {
-    const at = rows.value.findIndex((row) => row.id === id)
+    const at = placeOf(id)
     const row = rows.value[at]
     if (!row) return () => undefined
-    const before = row.state
+    const { state: before, leftOut } = row
     const wasSelected = selectedId.value === id
     putState(id, state)
-    if (BELONGS[filter.value.show].includes(state)) return () => putState(id, before)
+    if (belongsTo(filter.value.show, state, null)) return () => putState(id, before, leftOut)
     rows.value = rows.value.filter((candidate) => candidate.id !== id)
     if (wasSelected) void select((rows.value[at] ?? rows.value[at - 1])?.id ?? null)
     return () => {
-      row.state = before
-      if (rows.value.some((candidate) => candidate.id === id)) return
+      Object.assign(row, { state: before, leftOut })
+      if (placeOf(id) >= 0) return
       rows.value = [...rows.value.slice(0, at), row, ...rows.value.slice(at)]
       if (wasSelected) void select(id)
     }
@@ -241,6 +254,14 @@ export const useWireStore = defineStore('wire', () => {
     if (ids.length > 0) await notices.whileSaving(putAll(ids, 'read', words.wire.several.readSaid(ids.length)))
   }
 
+  /** Articles that were passed over count as read, without a word: nothing is decided by it. */
+  async function readPassed(ids: string[]): Promise<void> {
+    const fresh = ids.filter((id) => rowOf(id)?.state === 'new')
+    if (fresh.length === 0) return
+    for (const id of fresh) putState(id, 'read')
+    await api.put(brand.path('/articles/states'), { ids: fresh, state: 'read' }).catch(() => fresh.forEach((id) => putState(id, 'new')))
+  }
+
   const AT_ONCE = 500
   async function putAll(ids: string[], state: ArticleState, says: string): Promise<void> {
     const putBacks = ids.map((id) => leaveList(id, state))
@@ -259,7 +280,7 @@ export const useWireStore = defineStore('wire', () => {
   /** Fetches one row's state anew. */
   async function reload(id: string): Promise<void> {
     const full = await api.get<ArticleFull>(brand.path(`/articles/${id}`))
-    putState(id, full.state)
+    putState(id, full.state, full.leftOut)
     if (selectedId.value === id) article.value = full
   }
   return {
@@ -273,6 +294,7 @@ export const useWireStore = defineStore('wire', () => {
     selectedId,
     article,
     articleFailed,
+    lookingAt,
     index,
     load,
     loadMore,
@@ -287,6 +309,7 @@ export const useWireStore = defineStore('wire', () => {
     clearChosen,
     decideChosen,
     readAbove,
+    readPassed,
     decide,
     leaveList,
     reload,

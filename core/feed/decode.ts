@@ -97,10 +97,15 @@ function charsetOfHeader(contentType: string | null): string | null {
   return /charset\s*=\s*["']?([^\s;"']+)/i.exec(contentType ?? '')?.[1] ?? null
 }
 
-/** The name in `<?xml encoding="…"?>`. A declaration that could be read at all is not in UTF-16, whatever it says. */
+/**
+ * The name in `<?xml encoding="…"?>`, or in the `meta` element of a web page. A declaration that could be read at all is not in
+ * UTF-16, whatever it says.
+ */
 function charsetOfDeclaration(body: Uint8Array): string | null {
-  const head = iconv.decode(body.subarray(0, 1024), 'latin1')
-  const stated = /<\?xml[^>]*?encoding\s*=\s*["']\s*([^"'\s]+)/i.exec(head)?.[1] ?? null
+  const head = iconv.decode(body.subarray(0, 2048), 'latin1')
+  const isPage = /^\s*(<!doctype html|<html)/i.test(head)
+  const pattern = isPage ? /<meta[^>]{1,300}?charset\s*=\s*["']?\s*([^"'\s/>;]+)/i : /<\?xml[^>]*?encoding\s*=\s*["']\s*([^"'\s]+)/i
+  const stated = pattern.exec(head)?.[1] ?? null
   return stated !== null && /^utf-?16/i.test(stated) ? null : stated
 }
 

@@ -1,4 +1,5 @@
 export { readFeed } from './read'
+export { decodeBytes, type Decoded } from './decode'
 export { findFeeds, usualPlaces, type FoundFeed } from './find'
 export { parseFeedDate } from './date'
 export { safeHtml } from './html'

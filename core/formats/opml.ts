@@ -1,5 +1,6 @@
 import { Parser } from 'htmlparser2'
 import { FormatError } from './errors'
+import { escapeXml as escape } from './xml'
 
 export interface OpmlSource {
   url: string
@@ -106,14 +107,3 @@ export function writeOpml(title: string, sources: { url: string; title: string; 
 
 const outline = (source: { url: string; title: string; homeUrl: string | null }): string =>
   `<outline type="rss" text="${escape(source.title)}" xmlUrl="${escape(source.url)}"${source.homeUrl ? ` htmlUrl="${escape(source.homeUrl)}"` : ''}/>`
-
-// What XML 1.0 §2.2 forbids is left out: no reader takes it.
-const escape = (text: string): string =>
-  text
-    // eslint-disable-next-line no-control-regex -- as above
-    .replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]/g, '')
-    .replace(/&/g, '&amp;')
-    .replace(/</g, '&lt;')
-    .replace(/>/g, '&gt;')
-    .replace(/"/g, '&quot;')
-    .replace(/[\n\r\t]/g, (blank) => `&#${blank.charCodeAt(0)};`)

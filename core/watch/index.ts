@@ -1,4 +1,5 @@
 export { parseWatch } from './parse'
+export { anyOf } from './anyOf'
 export { formatWatch } from './format'
 export { dependsOn } from './depends'
 export { matchWatch } from './match'

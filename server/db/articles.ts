@@ -1,16 +1,17 @@
 import type { Knex } from 'knex'
 import type { ArticleState } from '../../shared/api'
+import type { LeftOut, Show } from '../../shared/shows'
 import type { Db } from '.'
 import type { ArticleRecord } from './rows'
 import { insertAll, listOf } from './sqlite/bulk'
 
-export type ArticleForBrand = ArticleRecord & { label: string; state: ArticleState | null }
+export type ArticleForBrand = ArticleRecord & { label: string; source_id: string; state: ArticleState | null; because: LeftOut | null }
 
 export type WireOrder = 'newest' | 'oldest' | 'waiting'
 type Kind = ArticleRecord['kind']
 
 export interface WireFilter {
-  show: 'open' | 'clipped' | 'shelved' | 'passed' | 'all'
+  show: Show
   watchId?: string | null
   sourceId?: string | null
   /** Name of a folder of the brand's sources. */
@@ -19,6 +20,9 @@ export interface WireFilter {
   own?: boolean | null
   kind?: Kind | null
   language?: string | null
+  region?: string | null
+  /** Only articles with these numbers: those that hold words asked for. */
+  numbers?: number[] | null
   /** Only articles from this instant on, in milliseconds. */
   since?: number | null
   order?: WireOrder
@@ -37,27 +41,35 @@ function visible(db: Db, brandId: string, articles: Knex.Raw | string = 'article
 }
 
 /** Where an article stands in a list: what its order and turns need, and no more, so that sorting moves little. */
-export type WirePlace = Pick<ArticleRecord, 'id' | 'feed_id' | 'at' | 'first_seen_at'> & { state: ArticleState | null }
+export type WirePlace = Pick<ArticleRecord, 'id' | 'feed_id' | 'at' | 'first_seen_at'> & { state: ArticleState | null; because: LeftOut | null }
 
 /** One stretch of the Wire in its order, as places alone; `articlesAt` gives what they hold. */
 export async function wirePlaces(db: Db, brandId: string, filter: WireFilter): Promise<WirePlace[]> {
-  const column = filter.order === 'waiting' ? 'articles.first_seen_at' : 'articles.at'
+  const isOpen = filter.show === 'open' && !filter.numbers
+  const column = `${isOpen ? 'undecided' : 'articles'}.${filter.order === 'waiting' ? 'first_seen_at' : 'at'}`
+  const id = isOpen ? 'undecided.article_id' : 'articles.id'
   const direction = filter.order === 'oldest' || filter.order === 'waiting' ? 'asc' : 'desc'
-  const index = await walkedIndex(db, brandId, filter)
-  const query = visible(db, brandId, index === null ? 'articles' : db.raw(`articles INDEXED BY ${index}`))
+  const query = visible(db, brandId, filter.numbers ? numbered(db, filter.numbers) : db.raw(await walkedTable(db, brandId, filter)))
+  if (isOpen) query.where('undecided.brand_id', brandId)
   narrow(db, query, filter)
-  if (filter.after) query.whereRaw(`(${column}, articles.id) ${direction === 'asc' ? '>' : '<'} (?, ?)`, [filter.after.at, filter.after.id])
+  if (filter.after) query.whereRaw(`(${column}, ${id}) ${direction === 'asc' ? '>' : '<'} (?, ?)`, [filter.after.at, filter.after.id])
   return query
     .orderBy(column, direction)
-    .orderBy('articles.id', direction)
+    .orderBy(id, direction)
     .limit(filter.limit)
-    .select('articles.id', 'articles.feed_id', 'articles.at', 'articles.first_seen_at', 'article_states.state') as unknown as Promise<WirePlace[]>
+    .select('articles.id', 'articles.feed_id', 'articles.at', 'articles.first_seen_at', 'article_states.state', 'article_states.because') as unknown as Promise<WirePlace[]> // prettier-ignore
 }
+
+/** Articles found by their numbers, before anything else is looked at. */
+const numbered = (db: Db, numbers: number[]): Knex.Raw =>
+  db.raw('json_each(?) AS hits CROSS JOIN articles ON articles.number = hits.value', [JSON.stringify(numbers)])
 
 /** What a list shows of an article; of its HTML the beginning is enough. */
 export type ListedArticle = Omit<ArticleForBrand, 'text' | 'page_html'>
 const LISTED = ['id', 'feed_id', 'guid', 'link_key', 'url', 'title', 'author', 'sanitiser_version', 'language', 'categories_json', 'image', 'published_at', 'updated_at', 'first_seen_at', 'at', 'dating', 'changed_at', 'kind', 'page_at', 'page_says', 'indexed'] // prettier-ignore
 const BEGINNING = 4_000
+/** What a brand adds to an article: the language it says its source is in goes before what the feed says. */
+const OF_BRAND = ['sources.label', 'sources.id AS source_id', 'article_states.state', 'article_states.because']
 
 /** Articles found by their ids, before anything else is looked at. */
 const listedFirst = (db: Db, ids: string[]): Knex.Raw =>
@@ -70,29 +82,42 @@ export async function articlesAt(db: Db, brandId: string, ids: string[]): Promis
     ...LISTED.map((column) => `articles.${column}`),
     db.raw(`substr(articles.summary_html, 1, ${BEGINNING}) AS summary_html`),
     db.raw(`substr(articles.content_html, 1, ${BEGINNING}) AS content_html`),
-    'sources.label',
-    'article_states.state',
+    ...OF_BRAND,
   ])) as unknown as ListedArticle[]
   const byId = new Map(rows.map((row) => [row.id, row]))
   return ids.flatMap((id) => byId.get(id) ?? [])
 }
 
-/** Who reads much of what is kept finds it by walking through time; who wants little of it, by looking at those few feeds or rows. */
-async function walkedIndex(db: Db, brandId: string, filter: WireFilter): Promise<string | null> {
-  const isLittle = Boolean(filter.sourceId ?? filter.folder) || !(filter.show === 'open' || filter.show === 'all')
-  if (isLittle || !(await readsMuch(db, brandId))) return null
-  return filter.order === 'waiting' ? 'articles_by_first_seen' : 'articles_by_time'
+/**
+ * Where the articles are taken from. Who wants much of what is kept finds it by walking through time; who wants little of it, by looking
+ * at those few feeds or rows. What waits for a decision stands in a table of its own.
+ */
+async function walkedTable(db: Db, brandId: string, filter: WireFilter): Promise<string> {
+  const order = filter.order === 'waiting' ? 'first_seen' : 'time'
+  if (filter.show === 'open') {
+    const walk = (await wantsMuch(db, brandId, filter)) ? ` INDEXED BY undecided_by_${order} CROSS` : ''
+    return `undecided${walk} JOIN articles ON articles.id = undecided.article_id`
+  }
+  return filter.show === 'all' && (await wantsMuch(db, brandId, filter)) ? `articles INDEXED BY articles_by_${order}` : 'articles'
 }
 
 function narrow(db: Db, query: Knex.QueryBuilder, filter: WireFilter): void {
-  if (filter.show === 'open') query.whereRaw(`coalesce(article_states.state, 'new') IN ('new', 'read')`)
-  else if (filter.show !== 'all') query.where('article_states.state', filter.show)
-  if (filter.sourceId) query.where('sources.id', filter.sourceId)
-  if (filter.own !== undefined && filter.own !== null) query.where('sources.own', filter.own ? 1 : 0)
+  narrowToShow(query, filter.show)
+  narrowToSources(db, query, filter)
   if (filter.kind) query.where('articles.kind', filter.kind)
-  if (filter.language) query.whereRaw(`(articles.language = ? OR articles.language LIKE ?)`, [filter.language, `${filter.language}-%`])
+  if (filter.language) {
+    const language = 'coalesce(sources.language, articles.language)'
+    query.whereRaw(`(${language} = ? OR ${language} LIKE ?)`, [filter.language, `${filter.language}-%`])
+  }
   if (filter.since) query.where('articles.at', '>=', filter.since)
   if (filter.watchId) query.whereExists(db('watch_marks').whereRaw('watch_marks.article_id = articles.id').where('watch_id', filter.watchId).select(db.raw('1'))) // prettier-ignore
+}
+
+/** Narrows a query over a brand's sources to those that are wanted. */
+function narrowToSources(db: Db, query: Knex.QueryBuilder, filter: WireFilter): void {
+  if (filter.sourceId) query.where('sources.id', filter.sourceId)
+  if (filter.own !== undefined && filter.own !== null) query.where('sources.own', filter.own ? 1 : 0)
+  if (filter.region) query.where('sources.region', filter.region)
   if (filter.folder)
     query.whereExists(
       db('source_folders')
@@ -103,40 +128,64 @@ function narrow(db: Db, query: Knex.QueryBuilder, filter: WireFilter): void {
     )
 }
 
-/** Whether a brand's sources hold more than a twentieth of all articles. */
-async function readsMuch(db: Db, brandId: string): Promise<boolean> {
-  const own = db('feeds')
-    .whereIn('id', db('sources').where({ brand_id: brandId }).whereNull('removed_at').select('feed_id'))
-    .sum('articles')
-  const row = (await db.first(db.raw('(?) AS own', [own]), db.raw('(?) AS everything', [db('feeds').sum('articles')]))) as unknown as { own: number | null; everything: number | null } // prettier-ignore
-  return Number(row.own ?? 0) * 20 > Number(row.everything ?? 0)
+/** Narrows a query over a brand's articles and their states to what a list shows. */
+export function narrowToShow(query: Knex.QueryBuilder, show: Show): void {
+  if (show === 'open') query.whereRaw(`coalesce(article_states.state, 'new') IN ('new', 'read')`)
+  else if (show === 'left-out') query.where('article_states.state', 'passed').whereNotNull('article_states.because')
+  else if (show !== 'all') query.where('article_states.state', show).whereNull('article_states.because')
+}
+
+/**
+ * Whether walking through time costs less than sorting what the wanted sources hold. Of n articles, w of them wanted, a page of 60 is
+ * found within about 60 n / w steps; sorting takes w.
+ */
+async function wantsMuch(db: Db, brandId: string, filter: WireFilter): Promise<boolean> {
+  const wanted = db('sources').join('feeds', 'feeds.id', 'sources.feed_id').where('sources.brand_id', brandId).whereNull('sources.removed_at')
+  narrowToSources(db, wanted, filter)
+  const [row] = (await wanted.select(db.raw('sum(feeds.articles) AS wanted'), db.raw('(SELECT sum(articles) FROM feeds) AS everything'))) as { wanted: number | null; everything: number | null }[] // prettier-ignore
+  const [some, all] = [Number(row?.wanted ?? 0), Number(row?.everything ?? 0)]
+  return some * some > 100 * all
 }
 
 export const articleForBrand = (db: Db, brandId: string, id: string): Promise<ArticleForBrand | undefined> =>
-  visible(db, brandId).where('articles.id', id).first('articles.*', 'sources.label', 'article_states.state') as unknown as Promise<ArticleForBrand | undefined>
+  visible(db, brandId)
+    .where('articles.id', id)
+    .first(['articles.*', ...OF_BRAND]) as unknown as Promise<ArticleForBrand | undefined>
 
-const feedsOf = (db: Db, brandId: string): Knex.QueryBuilder => db('sources').where({ brand_id: brandId }).whereNull('removed_at').select('feed_id')
-const touchedBy = (db: Db, brandId: string): Knex.QueryBuilder =>
-  db('article_states').where({ 'article_states.brand_id': brandId }).whereNot('article_states.state', 'new')
-
-/** How many articles a brand has not read: what its feeds hold, less what it has touched. */
+/** How many articles a brand has not read. */
 export async function unreadOf(db: Db, brandId: string): Promise<number> {
-  const all = (await db('feeds').whereIn('id', feedsOf(db, brandId)).sum({ n: 'articles' }).first()) as { n: number | null } | undefined
-  const touched = (await touchedBy(db, brandId).whereIn('feed_id', feedsOf(db, brandId)).count({ n: '*' }).first()) as { n: number } | undefined
-  return Number(all?.n ?? 0) - Number(touched?.n ?? 0)
+  const row = (await db('unread_counts').where({ brand_id: brandId }).sum({ n: 'n' }).first()) as { n: number | null } | undefined
+  return Number(row?.n ?? 0)
 }
 
-/** How many articles of each watch a brand has not read. */
+/** From so many unread articles on, marks are counted by what was read of them. */
+const MANY_UNREAD = 5_000
+
+/** How many articles of each watch a brand has not read, by whichever way looks at less. */
 export async function unreadByWatch(db: Db, brandId: string): Promise<Map<string, number>> {
-  const marked = await marksPerWatch(db, db('watch_marks').whereIn('feed_id', feedsOf(db, brandId)), brandId)
-  const touched = touchedBy(db, brandId).join('watch_marks', 'watch_marks.article_id', 'article_states.article_id').whereIn('watch_marks.feed_id', feedsOf(db, brandId)) // prettier-ignore
-  const read = await marksPerWatch(db, touched, brandId)
+  const watches = db('watches').where({ brand_id: brandId }).whereNull('removed_at').select('id')
+  if ((await unreadOf(db, brandId)) < MANY_UNREAD) {
+    const unread = db(db.raw('undecided CROSS JOIN watch_marks') as unknown as string).where({ 'undecided.brand_id': brandId, 'undecided.is_new': 1 })
+    return marksPerWatch(db, unread.whereRaw('watch_marks.article_id = undecided.article_id'), watches)
+  }
+  const feeds = db('sources').where({ brand_id: brandId }).whereNull('removed_at').select('feed_id')
+  const marked = await marksPerWatch(db, db('watch_marks').whereIn('feed_id', feeds), watches)
+  const read = await marksPerWatch(
+    db,
+    db('article_states')
+      .join('watch_marks', 'watch_marks.article_id', 'article_states.article_id')
+      .where('article_states.brand_id', brandId)
+      .whereNot('article_states.state', 'new')
+      .whereIn('article_states.feed_id', feeds)
+      .whereIn('watch_marks.feed_id', feeds),
+    watches,
+  )
   return new Map([...marked].map(([watchId, count]) => [watchId, count - (read.get(watchId) ?? 0)]))
 }
 
-async function marksPerWatch(db: Db, marks: Knex.QueryBuilder, brandId: string): Promise<Map<string, number>> {
+async function marksPerWatch(db: Db, marks: Knex.QueryBuilder, watches: Knex.QueryBuilder): Promise<Map<string, number>> {
   const rows = (await marks
-    .whereIn('watch_marks.watch_id', db('watches').where({ brand_id: brandId }).whereNull('removed_at').select('id'))
+    .whereIn('watch_marks.watch_id', watches)
     .groupBy('watch_marks.watch_id')
     .select('watch_marks.watch_id', db.raw('count(*) AS n'))) as { watch_id: string; n: number }[]
   return new Map(rows.map((row) => [row.watch_id, Number(row.n)]))
@@ -144,8 +193,15 @@ async function marksPerWatch(db: Db, marks: Knex.QueryBuilder, brandId: string):
 
 /** The newest articles a brand can see, whole, for a watch to look through again. */
 export async function archiveOf(db: Db, brandId: string, limit: number): Promise<ArticleForBrand[]> {
-  const ids = (await wirePlaces(db, brandId, { show: 'all', after: null, limit })).map((place) => place.id)
-  return ids.length === 0 ? [] : (visible(db, brandId, listedFirst(db, ids)).select('articles.*', 'sources.label', 'article_states.state') as unknown as Promise<ArticleForBrand[]>) // prettier-ignore
+  return articlesWhole(db, brandId, (await wirePlaces(db, brandId, { show: 'all', after: null, limit })).map((place) => place.id)) // prettier-ignore
+}
+
+/** Articles a brand can see, whole, in the ids' order. */
+export async function articlesWhole(db: Db, brandId: string, ids: string[]): Promise<ArticleForBrand[]> {
+  if (ids.length === 0) return []
+  const rows = (await visible(db, brandId, listedFirst(db, ids)).select(['articles.*', ...OF_BRAND])) as unknown as ArticleForBrand[]
+  const byId = new Map(rows.map((row) => [row.id, row]))
+  return ids.flatMap((id) => byId.get(id) ?? [])
 }
 
 /** The whole texts of articles. */
@@ -202,12 +258,8 @@ export const updateArticle = async (db: Db, id: string, patch: Partial<ArticleRe
   await db('articles').where({ id }).update(patch)
 }
 
-export const pictureIsKnown = async (db: Db, brandId: string, url: string, html: string): Promise<boolean> => {
-  const row: unknown = await visible(db, brandId)
-    .where((either) => either.where('articles.image', url).orWhereRaw('instr(coalesce(articles.content_html, articles.summary_html), ?) > 0', [html]))
-    .first('articles.id')
-  return row !== undefined
-}
-
+/** An article's own clipping; quotes from it are others. */
 export const clippingOfArticle = (db: Db, brandId: string, articleId: string): Promise<{ id: string } | undefined> =>
-  db<{ id: string; brand_id: string; article_id: string }>('clippings').where({ brand_id: brandId, article_id: articleId }).first('id')
+  db<{ id: string; brand_id: string; article_id: string; kind: string }>('clippings')
+    .where({ brand_id: brandId, article_id: articleId, kind: 'article' })
+    .first('id')

@@ -37,7 +37,7 @@ export async function clippingsOf(db: Db, brandId: string, filter: ClippingFilte
   if (filter.written !== null) query.whereRaw(`${POSTS} ${filter.written ? '> 0' : '= 0'}`)
   if (filter.text) {
     const like = `%${filter.text.replace(/[\\%_]/g, '\\$&')}%`
-    query.whereRaw(`(coalesce(articles.title, '') LIKE ? ESCAPE '\\' OR coalesce(clippings.note, '') LIKE ? ESCAPE '\\' OR coalesce(sources.label, feeds.title, '') LIKE ? ESCAPE '\\')`, [like, like, like]) // prettier-ignore
+    query.whereRaw(`(coalesce(articles.title, '') LIKE ? ESCAPE '\\' OR coalesce(clippings.note, '') LIKE ? ESCAPE '\\' OR coalesce(clippings.quote, '') LIKE ? ESCAPE '\\' OR coalesce(sources.label, feeds.title, '') LIKE ? ESCAPE '\\')`, [like, like, like, like]) // prettier-ignore
   }
   return (await query
     .orderBy('clippings.created_at', 'desc')

@@ -52,3 +52,21 @@ export const sentOfArticle = (db: Db, brandId: string, articleId: string): Promi
       db.raw('accounts.name AS account'),
       db.raw(`json_extract(deliveries.frozen_json, '$.text') AS text`),
     ) as unknown as Promise<SharedBefore[]>
+
+/** What a brand shared last from the articles of a feed, besides those of one article. */
+export const sentOfFeed = (db: Db, brandId: string, feedId: string, besidesId: string, limit: number): Promise<(SharedBefore & { title: string | null })[]> =>
+  db('deliveries')
+    .join('posts', 'posts.id', 'deliveries.post_id')
+    .join('articles', 'articles.id', 'posts.article_id')
+    .join('accounts', 'accounts.id', 'deliveries.account_id')
+    .where({ 'deliveries.brand_id': brandId, 'articles.feed_id': feedId, 'deliveries.state': 'sent' })
+    .whereNot('posts.article_id', besidesId)
+    .orderBy('deliveries.sent_at', 'desc')
+    .limit(limit)
+    .select([
+      'posts.article_id',
+      'deliveries.sent_at',
+      'articles.title',
+      db.raw('accounts.name AS account'),
+      db.raw(`json_extract(deliveries.frozen_json, '$.text') AS text`),
+    ]) as unknown as Promise<(SharedBefore & { title: string | null })[]>

@@ -9,6 +9,8 @@ export type LinedPost = LineRow &
   > & {
     text: string
     own_text: string | null
+    /** The credit as this account's network writes it. */
+    account_credit: string | null
   }
 
 const linedPosts = (db: Db, brandId: string) =>
@@ -21,7 +23,7 @@ const linedPosts = (db: Db, brandId: string) =>
     .whereNull('accounts.removed_at')
     .select(
       'lines.*', 'posts.pillar_id', 'posts.link', 'posts.link_title', 'posts.hashtags_json', 'posts.credit', 'posts.good_until',
-      'posts.not_before', 'posts.series_id', 'posts.approval', 'posts.approved_version', 'posts.version', 'wordings.text', 'proofs.own_text',
+      'posts.not_before', 'posts.series_id', 'posts.approval', 'posts.approved_version', 'posts.version', 'wordings.text', 'proofs.own_text', 'proofs.credit AS account_credit',
     ) // prettier-ignore
 
 /** All of a brand's lines, in line order. */

@@ -84,6 +84,9 @@ export interface FeedRow {
   repairs_json: string
   /** How many articles of it are kept. */
   articles: number
+  /** Asked for on the web, or sent to us by mail at an address whose key is derived from `mail_nonce`. */
+  kind: 'web' | 'mail'
+  mail_nonce: string | null
 }
 
 /** A subscription at a hub: asked for, on, or refused. */
@@ -105,6 +108,27 @@ export interface SourceRow {
   own: number
   created_at: number
   removed_at: number | null
+  version: number
+  /** Whom to credit, by the network's id. */
+  credits_json: string
+  pillar_id: string | null
+  /** 1 when only articles from `created_at` on are wanted. */
+  only_new: number
+  /** Words whose articles are not wanted, commas between. */
+  leave_out: string
+  region: string | null
+  /** The language its articles are in, where the feed does not say or says it wrongly. */
+  language: string | null
+  paused_at: number | null
+}
+
+export interface FolderRow {
+  id: string
+  brand_id: string
+  name: string
+  hashtags_json: string
+  /** What the key of its feed's address is derived from; null when it is no feed. */
+  feed_nonce: string | null
   version: number
 }
 

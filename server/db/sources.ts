@@ -1,9 +1,9 @@
 import type { Db } from '.'
 import type { FeedRow, SourceRow } from './rows'
 
-type HealthColumns = 'url' | 'home_url' | 'fetched_at' | 'next_fetch_at' | 'failing_since' | 'trouble' | 'moved_from' | 'moved_at' | 'gone_at' | 'gap_minutes' | 'newest_at' | 'repairs_json' | 'articles' // prettier-ignore
+type HealthColumns = 'url' | 'home_url' | 'fetched_at' | 'next_fetch_at' | 'failing_since' | 'trouble' | 'moved_from' | 'moved_at' | 'gone_at' | 'gap_minutes' | 'newest_at' | 'repairs_json' | 'articles' | 'kind' | 'mail_nonce' // prettier-ignore
 
-export type SourceWithFeed = SourceRow & Pick<FeedRow, HealthColumns> & { folder: string | null; folders_json: string; hub: string | null }
+export type SourceWithFeed = SourceRow & Pick<FeedRow, HealthColumns> & { folder: string | null; folders_json: string; hub: string | null; clipped: number }
 
 export const sourcesOf = (db: Db, brandId: string): Promise<SourceWithFeed[]> =>
   db('sources')
@@ -20,7 +20,8 @@ export const sourcesOf = (db: Db, brandId: string): Promise<SourceWithFeed[]> =>
       'feeds.moved_at', 'feeds.gone_at', 'feeds.gap_minutes', 'feeds.newest_at', 'feeds.repairs_json', 'hubs.state AS hub',
       db.raw('min(folders.name) AS folder'),
       db.raw(`json_group_array(folders.name ORDER BY folders.name) FILTER (WHERE folders.name IS NOT NULL) AS folders_json`),
-      'feeds.articles',
+      'feeds.articles', 'feeds.kind', 'feeds.mail_nonce',
+      db.raw(`(SELECT count(*) FROM article_states WHERE article_states.brand_id = sources.brand_id AND article_states.feed_id = sources.feed_id AND article_states.state = 'clipped') AS clipped`),
     ) // prettier-ignore
 
 export const countSources = async (db: Db, brandId: string): Promise<number> =>
@@ -36,7 +37,17 @@ export const feedByUrl = (db: Db, url: string): Promise<FeedRow | undefined> => 
 
 export const feedById = (db: Db, id: string): Promise<FeedRow | undefined> => db<FeedRow>('feeds').where({ id }).first()
 
-export const insertFeed = async (db: Db, row: Pick<FeedRow, 'id' | 'url' | 'host' | 'next_fetch_at'>): Promise<void> => {
+/** The sources of a feed that leave something out of what it brings. */
+export const sourcesWithRules = (db: Db, feedId: string): Promise<SourceRow[]> =>
+  db<SourceRow>('sources')
+    .where({ feed_id: feedId })
+    .whereNull('removed_at')
+    .where((either) => either.where('only_new', 1).orWhereNot('leave_out', '').orWhereNotNull('paused_at'))
+
+export const insertFeed = async (
+  db: Db,
+  row: Pick<FeedRow, 'id' | 'url' | 'host' | 'next_fetch_at'> & Partial<Pick<FeedRow, 'kind' | 'mail_nonce' | 'title'>>,
+): Promise<void> => {
   await db('feeds').insert(row)
 }
 
@@ -44,8 +55,9 @@ export const updateFeed = async (db: Db, id: string, patch: Partial<FeedRow>): P
   await db('feeds').where({ id }).update(patch)
 }
 
-const READ_BY_SOMEONE =
-  'EXISTS (SELECT 1 FROM sources s JOIN brands b ON b.id = s.brand_id WHERE s.feed_id = feeds.id AND s.removed_at IS NULL AND b.removed_at IS NULL)'
+// A feed that comes by mail is never asked for, and one that everybody paused rests.
+const READ_BY_SOMEONE = `feeds.kind = 'web' AND EXISTS (SELECT 1 FROM sources s JOIN brands b ON b.id = s.brand_id
+  WHERE s.feed_id = feeds.id AND s.removed_at IS NULL AND s.paused_at IS NULL AND b.removed_at IS NULL)`
 
 /** Feeds that are due, longest waiting first. */
 export const dueFeeds = (db: Db, due: number, realNow: number, most: number): Promise<FeedRow[]> =>
@@ -78,9 +90,3 @@ export async function moveReaders(db: Db, fromFeedId: string, toFeedId: string, 
 /** The brands that read a feed. */
 export const brandsOfFeed = async (db: Db, feedId: string): Promise<string[]> =>
   (await db<SourceRow>('sources').where({ feed_id: feedId }).whereNull('removed_at').distinct('brand_id')).map((row) => row.brand_id)
-
-export const folderByName = (db: Db, brandId: string, name: string): Promise<{ id: string } | undefined> =>
-  db<{ id: string; brand_id: string; name: string }>('folders').where({ brand_id: brandId, name }).first()
-
-export const foldersOfSource = (db: Db, sourceId: string): Promise<{ folder_id: string }[]> =>
-  db<{ source_id: string; folder_id: string }>('source_folders').where({ source_id: sourceId })

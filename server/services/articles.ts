@@ -1,20 +1,22 @@
 import { v7 as uuid } from 'uuid'
-import { safeHtml } from '../../core/feed'
 import { mixedBySource } from '../../core/rank'
-import { plainText, readingMinutes } from '../../core/text'
-import type { ArticleFull, ArticleRow, ArticleState, Undoable, WirePage } from '../../shared/api'
+import { plainText } from '../../core/text'
+import type { ArticleRow, ArticleState, Undoable, WirePage } from '../../shared/api'
 import { LIMITS } from '../../shared/limits'
+import { belongsTo } from '../../shared/shows'
 import { now } from '../clock'
 import { useDb, type Db } from '../db'
 import * as articles from '../db/articles'
-import { sentOfArticle } from '../db/deliveries'
 import type { Tracked } from '../db/tracked'
 import { marksOfArticles } from '../db/watches'
 import { problem } from '../problem'
 import type { Actor } from './actor'
+import { articlesWithWords } from './askedWords'
 import { changeUndoably } from './history'
 
-export interface WireAsk extends Omit<articles.WireFilter, 'after' | 'limit' | 'order'> {
+export interface WireAsk extends Omit<articles.WireFilter, 'after' | 'limit' | 'order' | 'numbers'> {
+  /** Words that must all be in the article. */
+  words: string | null
   order: articles.WireOrder | 'mixed'
   after: string | null
 }
@@ -25,7 +27,8 @@ const MIXED_FROM = 300
 /** One page of the Wire. `next` is the key of the page behind it. */
 export async function wire(brandId: string, ask: WireAsk): Promise<WirePage> {
   const db = await useDb()
-  const { ids, next } = ask.order === 'mixed' ? await mixedPage(db, brandId, ask) : await pageInOrder(db, brandId, ask)
+  const numbers = ask.words ? await articlesWithWords(db, brandId, ask.words) : null
+  const { ids, next } = ask.order === 'mixed' ? await mixedPage(db, brandId, { ...ask, numbers }) : await pageInOrder(db, brandId, { ...ask, numbers })
   return { articles: await withMarks(db, brandId, await articles.articlesAt(db, brandId, ids)), next, unread: await articles.unreadOf(db, brandId) }
 }
 
@@ -34,7 +37,9 @@ interface Page {
   next: string | null
 }
 
-async function pageInOrder(db: Db, brandId: string, ask: WireAsk): Promise<Page> {
+type Narrowed = WireAsk & Pick<articles.WireFilter, 'numbers'>
+
+async function pageInOrder(db: Db, brandId: string, ask: Narrowed): Promise<Page> {
   const order = ask.order === 'mixed' ? 'newest' : ask.order
   const rows = await articles.wirePlaces(db, brandId, { ...ask, order, after: readKey(ask.after), limit: LIMITS.wirePage + 1 })
   const page = rows.slice(0, LIMITS.wirePage)
@@ -45,7 +50,7 @@ async function pageInOrder(db: Db, brandId: string, ask: WireAsk): Promise<Page>
  * Sources in turn, over stretches of the newest articles: the key holds where the stretch begins and how much of it was gone through.
  * Turns are taken by all articles, decided or not, so that neither new ones nor decisions change the order of what comes next.
  */
-async function mixedPage(db: Db, brandId: string, ask: WireAsk): Promise<Page> {
+async function mixedPage(db: Db, brandId: string, ask: Narrowed): Promise<Page> {
   let [start = '', shown = '0'] = (ask.after ?? '').split('+')
   const ids: string[] = []
   for (;;) {
@@ -54,21 +59,13 @@ async function mixedPage(db: Db, brandId: string, ask: WireAsk): Promise<Page> {
     // The first stretch is anchored at what was newest then, by a key just before it.
     if (start === '' && stretch[0]) start = `${stretch[0].at + 1}_${stretch[0].id}`
     for (let at = Number(shown) || 0; at < mixed.length; at++) {
-      if (BELONGS[ask.show].includes(mixed[at]!.state ?? 'new')) ids.push(mixed[at]!.id)
+      if (belongsTo(ask.show, mixed[at]!.state ?? 'new', mixed[at]!.because)) ids.push(mixed[at]!.id)
       if (ids.length === LIMITS.wirePage) return { ids, next: `${start}+${at + 1}` }
     }
     if (stretch.length < MIXED_FROM) return { ids, next: null }
     start = keyOf(stretch.at(-1)!, 'newest')
     shown = '0'
   }
-}
-
-const BELONGS: Record<WireAsk['show'], ArticleState[]> = {
-  open: ['new', 'read'],
-  clipped: ['clipped'],
-  shelved: ['shelved'],
-  passed: ['passed'],
-  all: ['new', 'read', 'clipped', 'shelved', 'passed'],
 }
 
 const keyOf = (row: articles.WirePlace, order: articles.WireOrder): string => `${order === 'waiting' ? row.first_seen_at : row.at}_${row.id}`
@@ -86,13 +83,14 @@ export async function withMarks(db: Db, brandId: string, rows: articles.ListedAr
     const own = marks.filter((mark) => mark.article_id === row.id)
     return {
       id: row.id,
-      title: row.title ?? plainText(row.summary_html ?? '').slice(0, 90),
+      title: row.title ?? beginningOf(row.summary_html ?? row.content_html ?? ''),
       outlet: row.label,
       author: row.author,
       at: new Date(row.at).toISOString(),
       dating: row.dating,
       changedAt: row.changed_at === null ? null : new Date(row.changed_at).toISOString(),
       state: row.state ?? 'new',
+      leftOut: row.because,
       // Enough of the beginning for a few lines; the whole need not be read for that.
       summary: plainText((row.summary_html ?? row.content_html ?? '').slice(0, 4000)).slice(0, 280),
       image: row.image,
@@ -102,23 +100,13 @@ export async function withMarks(db: Db, brandId: string, rows: articles.ListedAr
   })
 }
 
-/** One article whole, as the sheet shows it. */
-export async function article(brandId: string, id: string): Promise<ArticleFull> {
-  const db = await useDb()
-  const row = await articles.articleForBrand(db, brandId, id)
-  if (!row) throw problem('notFound')
-  const [summary] = await withMarks(db, brandId, [row])
-  return {
-    ...summary!,
-    url: row.url,
-    // Kept HTML, made safe once more as it is shown.
-    html: safeHtml(row.content_html ?? row.summary_html ?? '', row.url ?? 'about:blank'),
-    full: row.content_html !== null,
-    language: row.language,
-    categories: JSON.parse(row.categories_json) as string[],
-    minutes: readingMinutes(row.text),
-    shared: (await sentOfArticle(db, brandId, id)).map((sent) => ({ at: new Date(sent.sent_at).toISOString(), account: sent.account, text: sent.text })),
-  }
+const TITLE_FROM_TEXT = 90
+
+/** What stands for the title of an article that has none: how its text begins, whole words. */
+export function beginningOf(html: string): string {
+  const text = plainText(html.slice(0, 4000)).replace(/\s+/g, ' ')
+  if (text.length <= TITLE_FROM_TEXT) return text
+  return `${text.slice(0, text.lastIndexOf(' ', TITLE_FROM_TEXT) + 1 || TITLE_FROM_TEXT).trimEnd()} …`
 }
 
 /** Puts an article into a state for this brand. */
@@ -141,7 +129,7 @@ export async function setStates(actor: Actor, ids: string[], state: ArticleState
 export async function putState(db: Db, tracked: Tracked, actor: Actor, id: string, state: ArticleState): Promise<void> {
   const article = await articles.articleForBrand(db, actor.brandId, id)
   if (!article) throw problem('notFound')
-  await tracked.put('article_states', { brand_id: actor.brandId, article_id: id }, { state, feed_id: article.feed_id, changed_at: now() })
+  await tracked.put('article_states', { brand_id: actor.brandId, article_id: id }, { state, feed_id: article.feed_id, changed_at: now(), because: null })
   const clipping = await articles.clippingOfArticle(db, actor.brandId, id)
   const isKept = state === 'clipped' || state === 'shelved'
   const shelved = state === 'shelved' ? 1 : 0
@@ -153,9 +141,4 @@ export async function putState(db: Db, tracked: Tracked, actor: Actor, id: strin
       { id: uuid() },
       { brand_id: actor.brandId, article_id: id, kind: 'article', shelved, created_by: actor.personId, created_at: now() },
     )
-}
-
-/** Whether a picture's address stands in an article this brand can see: only such are passed on. */
-export async function isPictureOfBrand(brandId: string, url: string): Promise<boolean> {
-  return articles.pictureIsKnown(await useDb(), brandId, url, url.replace(/&/g, '&amp;'))
 }

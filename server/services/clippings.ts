@@ -1,11 +1,13 @@
+import { v7 as uuid } from 'uuid'
 import { toInstant } from '../../core/instant'
-import { plainText } from '../../core/text'
 import type { Clipping, ClippingsView, Undoable } from '../../shared/api'
 import { now } from '../clock'
 import { useDb } from '../db'
+import { articleForBrand } from '../db/articles'
 import * as store from '../db/clippings'
 import { problem } from '../problem'
 import type { Actor } from './actor'
+import { beginningOf } from './articles'
 import { changeUndoably } from './history'
 
 const MOST_SHOWN = 500
@@ -23,8 +25,9 @@ export async function clippings(brandId: string, ask: Omit<store.ClippingFilter,
 const clippingOf = (row: store.ClippingWithArticle): Clipping => ({
   id: row.id,
   articleId: row.article_id,
-  title: row.title ?? plainText((row.summary_html ?? '').slice(0, 2000)).slice(0, 90),
+  title: row.title ?? beginningOf(row.summary_html ?? ''),
   outlet: row.outlet ?? '',
+  quote: row.quote,
   url: row.url,
   keptAt: toInstant(row.created_at),
   at: row.at === null ? null : toInstant(row.at),
@@ -35,6 +38,24 @@ const clippingOf = (row: store.ClippingWithArticle): Clipping => ({
   doneAt: row.done_at === null ? null : toInstant(row.done_at),
   version: row.version,
 })
+
+/** Keeps words of an article as a clipping of their own, beside the article's. */
+export async function keepQuote(actor: Actor, input: { articleId: string; quote: string }): Promise<Undoable> {
+  const { historyId } = await changeUndoably(actor, 'article', input.articleId, async (db, tracked) => {
+    if (!(await articleForBrand(db, actor.brandId, input.articleId))) throw problem('notFound')
+    const row = {
+      brand_id: actor.brandId,
+      article_id: input.articleId,
+      kind: 'quote',
+      quote: input.quote,
+      shelved: 0,
+      created_by: actor.personId,
+      created_at: now(),
+    }
+    await tracked.insert('clippings', { id: uuid() }, row)
+  })
+  return { historyId }
+}
 
 /** Changes a clipping's note and folder. */
 export async function editClipping(actor: Actor, id: string, input: { note: string; folder: string | null; version: number }): Promise<Undoable> {

@@ -7,7 +7,6 @@ import { now } from '../clock'
 import type { Db } from '../db'
 import * as articles from '../db/articles'
 import type { ArticleRecord, FeedRow } from '../db/rows'
-import type { ReadFeedResult } from '../work/tasks'
 
 /** Clocks differ; a date this little ahead is not called one in the future. */
 const CLOCK_DRIFT_MS = 10 * MINUTE
@@ -19,8 +18,14 @@ export interface Stored {
   notes: string[]
 }
 
+/** What came, with the plain text of each item. */
+export interface Delivered {
+  feed: Pick<Feed, 'items' | 'language' | 'homeUrl'>
+  texts: string[]
+}
+
 /** Stores new items and those their outlet changed. An article keeps its one row however often it comes, also under a new id. */
-export async function storeItems(db: Db, feed: FeedRow, { feed: read, texts }: ReadFeedResult): Promise<Stored> {
+export async function storeItems(db: Db, feed: FeedRow, { feed: read, texts }: Delivered): Promise<Stored> {
   const known = await knownArticles(db, feed, read)
   const fresh: ArticleRecord[] = []
   const added: ArticleRecord[] = []
@@ -51,7 +56,7 @@ interface Known {
  * Finds the row of an item: by its id, else, where the feed has given it a new one, by its canonical address. An address counts
  * only if one item alone has it (some feeds give all items the home page's) and its row's own id is no longer in the feed.
  */
-async function knownArticles(db: Db, feed: FeedRow, read: Feed): Promise<Known> {
+async function knownArticles(db: Db, feed: FeedRow, read: Delivered['feed']): Promise<Known> {
   const ids = new Set(read.items.map((item) => item.id))
   const byId = new Map((await articles.articlesByGuids(db, feed.id, [...ids])).map((row) => [row.guid, row]))
   const keys = read.items.flatMap((item) => linkKey(item) ?? [])
@@ -69,6 +74,8 @@ function recordOf(feed: FeedRow, item: FeedItem, text: string, language: string 
   const published = item.publishedAt ?? item.updatedAt
   const firstSeen = known?.first_seen_at ?? now()
   const publishedAt = published ? Date.parse(published) : null
+  // The text of its own page stays, as long as the feed says the same of it.
+  const page = known && item.contentHtml === null && known.summary_html === item.summaryHtml ? known : null
   return {
     id: known?.id ?? uuid(),
     feed_id: feed.id,
@@ -79,7 +86,7 @@ function recordOf(feed: FeedRow, item: FeedItem, text: string, language: string 
     author: item.author,
     summary_html: item.summaryHtml,
     content_html: item.contentHtml,
-    text,
+    text: page?.page_html ? page.text : text,
     sanitiser_version: SANITISER_VERSION,
     language,
     categories_json: JSON.stringify(item.categories),
@@ -92,9 +99,9 @@ function recordOf(feed: FeedRow, item: FeedItem, text: string, language: string 
     dating: publishedAt === null ? 'missing' : publishedAt > firstSeen + CLOCK_DRIFT_MS ? 'future' : 'stated',
     changed_at: known?.changed_at ?? null,
     kind: kindOf(item),
-    page_html: known?.page_html ?? null,
-    page_at: known?.page_at ?? null,
-    page_says: known?.page_says ?? null,
+    page_html: page?.page_html ?? null,
+    page_at: page?.page_at ?? null,
+    page_says: page?.page_says ?? null,
     indexed: 0,
   }
 }

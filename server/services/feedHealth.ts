@@ -11,7 +11,7 @@ export function healthOf(row: SourceWithFeed): FeedHealth {
   return {
     state: stateOf(row),
     lastFetchedAt: instant(row.fetched_at),
-    nextFetchAt: row.gone_at === null ? instant(row.next_fetch_at) : null,
+    nextFetchAt: row.gone_at === null && row.paused_at === null && row.kind === 'web' ? instant(row.next_fetch_at) : null,
     failingSince: instant(row.failing_since),
     trouble: row.trouble,
     newestAt: instant(row.newest_at),
@@ -24,6 +24,7 @@ export function healthOf(row: SourceWithFeed): FeedHealth {
 }
 
 function stateOf(row: SourceWithFeed): FeedHealth['state'] {
+  if (row.paused_at !== null) return 'paused'
   if (row.gone_at !== null) return 'gone'
   if (row.failing_since !== null) return 'failing'
   if (row.fetched_at === null) return 'waiting'

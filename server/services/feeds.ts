@@ -16,6 +16,7 @@ import { announce } from './changes'
 import { newestDates, storeItems } from './feedArticles'
 import { backOffMs, nextTurn } from './feedTurns'
 import { followHub } from './hubs'
+import { leaveOutFresh } from './leavingOut'
 import { markArticles } from './marking'
 import { moveFeed } from './moves'
 
@@ -74,6 +75,7 @@ export async function keep(feed: FeedRow, answer: Answer, read: ReadFeedResult, 
   const { fresh, notes } = await inTransaction((db) => storeItems(db, feed, read))
   const home = await moveFeed(feed, answer.lastingUrl)
   await markArticles(home, fresh)
+  await leaveOutFresh(home, fresh)
   const { feed: said } = read
   await settle(
     home,

@@ -1,29 +1,19 @@
-import { fold, stem, words } from '../../core/text'
+import { fold, stem } from '../../core/text'
 import type { FoundArticle, FoundThings } from '../../shared/api'
 import { useDb } from '../db'
 import { articlesAt, textsOf } from '../db/articles'
-import { brandById } from '../db/brands'
 import { matchExpression, searchArticles, type SearchFilter } from '../db/sqlite/search'
 import { withMarks } from './articles'
+import { askedIn, type Asked } from './askedWords'
 
 const MOST_RESULTS = 60
 const SNIPPET_BEFORE = 60
 const SNIPPET_LENGTH = 240
 
-interface Asked {
-  text: string
-  folded: string
-  stems: string[]
-  languages: string[]
-  isPhrase: boolean
-  isBeginning: boolean
-}
-
 /** A brand's articles that hold the words of a query, best first, with the place where they stand. */
 export async function find(brandId: string, ask: Omit<SearchFilter, 'match' | 'matchTitle' | 'limit'> & { query: string }): Promise<FoundThings> {
   const db = await useDb()
-  const brand = await brandById(db, brandId)
-  const asked = partsOf(ask.query, [...new Set([brand?.language ?? 'en', 'en'])])
+  const asked = await askedIn(db, brandId, ask.query)
   const match = matchExpression(asked, 'anywhere')
   const matchTitle = matchExpression(asked, 'title')
   if (!match || !matchTitle) return { articles: [], more: false }
@@ -35,22 +25,6 @@ export async function find(brandId: string, ask: Omit<SearchFilter, 'match' | 'm
     articles: listed.map((row): FoundArticle => ({ ...row, ...placeIn({ title: row.title, text: texts.get(row.id) ?? '' }, asked) })),
     more: ids.length > MOST_RESULTS,
   }
-}
-
-/** Words and phrases of a query; a word's stems in the languages one may be asking in. */
-function partsOf(query: string, languages: string[]): Asked[] {
-  const parts: Asked[] = []
-  for (const [, phrase, rest] of query.slice(0, 300).matchAll(/["“„]([^"”“]+)["”“]|([^"“„]+)/g)) {
-    if (phrase?.trim()) parts.push({ text: phrase.trim(), folded: fold(phrase.trim()), stems: [], languages, isPhrase: true, isBeginning: false })
-    for (const word of words(rest ?? '')) {
-      const stems = [...new Set(languages.map((language) => stem(word.text, language)))]
-      parts.push({ text: word.text, folded: fold(word.text), stems, languages, isPhrase: false, isBeginning: false })
-    }
-  }
-  // Somebody still typing means the beginning of a word.
-  const last = parts.at(-1)
-  if (last && !last.isPhrase && /[\p{L}\p{N}]$/u.test(query)) last.isBeginning = true
-  return parts
 }
 
 /** The part of the text where the first of the words stands, and the forms to mark. */

@@ -36,15 +36,16 @@ export function changeUndoably<T>(
   })
 }
 
-/** Undoes one change of this person and says what it was about. Throws when it is gone, undone already, or what it changed was changed again. */
-export async function undo(actor: Actor, historyId: string): Promise<{ what: ChangeKind; which: string }> {
+/** Undoes one change of this person and says what it was about and which rows it put back. Throws when it is gone, undone already, or what it changed was changed again. */
+export async function undo(actor: Actor, historyId: string): Promise<{ what: ChangeKind; which: string; rows: TrackedRow[] }> {
   return inTransaction(async (db) => {
     const entry = await historyById(db, actor.brandId, historyId)
     if (!entry || entry.undone_at !== null || entry.person_id !== actor.personId) throw problem('nothingToUndo')
-    if (!(await putBack(db, JSON.parse(entry.rows_json) as TrackedRow[]))) throw problem('cantUndo')
+    const rows = JSON.parse(entry.rows_json) as TrackedRow[]
+    if (!(await putBack(db, rows))) throw problem('cantUndo')
     await markUndone(db, historyId, now())
     const [what, which] = entry.what.split(':') as [ChangeKind, string]
     await announce(db, actor.brandId, what, which)
-    return { what, which }
+    return { what, which, rows }
   })
 }

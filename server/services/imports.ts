@@ -98,7 +98,8 @@ async function importOne(item: Awaited<ReturnType<typeof store.waitingItems>>[nu
 export async function exportOpml(brandId: string): Promise<{ name: string; opml: string }> {
   const brand = await brandById(await useDb(), brandId)
   if (!brand) throw problem('notFound')
-  const sources = await sourcesOfBrand(brandId)
+  // A mailing list's address is a secret, and no feed.
+  const sources = (await sourcesOfBrand(brandId, 'client')).filter(({ kind }) => kind === 'web')
   const opml = writeOpml(brand.name, sources.map((source) => ({ url: source.feedUrl, title: source.label, homeUrl: source.homeUrl, folders: source.folders }))) // prettier-ignore
   return { name: brand.name, opml }
 }

@@ -3,11 +3,12 @@ import { LIMITS } from '../../shared/limits'
 import { askOutside } from '../net/outside'
 import { webAddress } from '../net/address'
 import { problem } from '../problem'
-import { isPictureOfBrand } from './articles'
+import { useDb } from '../db'
+import { articleForBrand } from '../db/articles'
 
 /** Passes on a picture that stands in an article of the brand: only pictures by their content, only up to the limit. */
-export async function passOnPicture(event: H3Event, brandId: string, url: string): Promise<Buffer> {
-  if (url === '' || !(await isPictureOfBrand(brandId, url))) throw problem('notFound')
+export async function passOnPicture(event: H3Event, brandId: string, articleId: string, url: string): Promise<Buffer> {
+  if (url === '' || !(await standsIn(brandId, articleId, url))) throw problem('notFound')
   const answer = await askOutside(webAddress(url), { maxBytes: LIMITS.pictureBytes, headers: { accept: 'image/*' } })
   const type = answer.status === 200 ? pictureType(answer.body) : null
   if (!type) throw problem('notFound')
@@ -15,6 +16,13 @@ export async function passOnPicture(event: H3Event, brandId: string, url: string
   setResponseHeader(event, 'cache-control', 'private, max-age=86400')
   setResponseHeader(event, 'content-security-policy', "default-src 'none'")
   return Buffer.from(answer.body)
+}
+
+async function standsIn(brandId: string, articleId: string, url: string): Promise<boolean> {
+  const article = await articleForBrand(await useDb(), brandId, articleId)
+  if (!article) return false
+  const inHtml = url.replace(/&/g, '&amp;')
+  return article.image === url || [article.content_html, article.page_html, article.summary_html].some((html) => html?.includes(inHtml))
 }
 
 /** A picture's type by its first bytes; SVG is none here, since it can carry script. */

@@ -139,7 +139,7 @@ export function proofText(line: LinedPost, account: AccountRow): string {
       text: line.text,
       ownText: line.own_text,
       hashtags: JSON.parse(line.hashtags_json) as string[],
-      credit: line.credit,
+      credit: line.account_credit ?? line.credit,
       link: line.link,
       linkTitle: line.link_title,
       media: [],

@@ -34,8 +34,8 @@ export async function lineUp(actor: Actor, input: NewPost): Promise<LinedUp> {
     if (input.articleId && !(await articleForBrand(db, actor.brandId, input.articleId))) throw problem('notFound').at('articleId')
     accounts.forEach((account, index) => requireFit(account, input, index))
     await insertPost(tracked, actor, input)
-    for (const { accountId, ownText } of input.accounts) {
-      await tracked.insert('proofs', { post_id: input.id, account_id: accountId }, { own_text: ownText })
+    for (const { accountId, ownText, credit } of input.accounts) {
+      await tracked.insert('proofs', { post_id: input.id, account_id: accountId }, { own_text: ownText, credit })
       await insertLine(db, tracked, actor.brandId, input.id, accountId, null)
     }
     if (input.articleId) await putState(db, tracked, actor, input.articleId, 'clipped')
@@ -60,12 +60,12 @@ async function requireShownPlan(db: Db, brandId: string, input: NewPost): Promis
 
 /** Nothing is cut: a text that does not fit is refused, by name, before anything is stored. */
 function requireFit(account: AccountRow, input: NewPost, index: number): void {
-  const { ownText } = input.accounts[index]!
+  const { ownText, credit } = input.accounts[index]!
   const parts = {
     text: input.text,
     ownText,
     hashtags: input.hashtags,
-    credit: input.credit,
+    credit: credit ?? input.credit,
     link: input.link,
     linkTitle: input.linkTitle,
     media: [],

@@ -1,35 +1,29 @@
 import { v7 as uuid } from 'uuid'
-import { usualPlaces } from '../../core/feed'
-import { MINUTE } from '../../core/instant'
-import type { FoundSource, Source, Undoable } from '../../shared/api'
+import { MINUTE, toInstant } from '../../core/instant'
+import type { Role, Source, Undoable } from '../../shared/api'
 import { LIMITS } from '../../shared/limits'
 import { now } from '../clock'
 import { inTransaction, useDb, type Db } from '../db'
-import type { FeedRow } from '../db/rows'
+import { pillarById } from '../db/brands'
+import { folderByName, linksOfSource } from '../db/folders'
+import type { FeedRow, SourceRow } from '../db/rows'
 import * as sources from '../db/sources'
 import { Tracked } from '../db/tracked'
-import { webAddress } from '../net/address'
-import { meaningOf } from '../net/meanings'
-import { askOutside, type Answer } from '../net/outside'
-import { problem, ProblemError } from '../problem'
-import { runInThread } from '../work/pool'
+import type { Answer } from '../net/outside'
+import { problem } from '../problem'
 import type { ReadFeedResult } from '../work/tasks'
 import type { Actor } from './actor'
 import { healthOf } from './feedHealth'
-import { fetchFeed, keep, readAnswer, tellReaders } from './feeds'
+import { fetchFeed, keep, tellReaders } from './feeds'
+import { atField } from './fields'
 import { changeUndoably } from './history'
+import { leaveOutAgain } from './leavingOut'
+import { readAt } from './lookFor'
+import { mailAddressOf } from './mailAddresses'
 import { markFeed } from './marking'
 
-/** Feeds named by a page that are tried in turn when the first can't be read. */
-const MOST_NAMED = 5
-
-interface Looked {
-  answer: Answer
-  read: ReadFeedResult
-  feeds: FoundSource['feeds']
-}
-
-export async function sourcesOfBrand(brandId: string): Promise<Source[]> {
+/** A brand's sources. Whoever may only look is not told the secret addresses of mailing lists. */
+export async function sourcesOfBrand(brandId: string, role: Role): Promise<Source[]> {
   return (await sources.sourcesOf(await useDb(), brandId)).map((row) => ({
     id: row.id,
     label: row.label,
@@ -39,76 +33,48 @@ export async function sourcesOfBrand(brandId: string): Promise<Source[]> {
     folders: JSON.parse(row.folders_json) as string[],
     own: row.own === 1,
     articles: Number(row.articles),
+    clipped: Number(row.clipped),
+    kind: row.kind,
+    mailAddress: row.mail_nonce === null || role === 'client' ? null : mailAddressOf(row.feed_id, row.mail_nonce),
+    pillarId: row.pillar_id,
+    credits: JSON.parse(row.credits_json) as Record<string, string>,
+    leaveOut: row.leave_out,
+    onlyNew: row.only_new === 1,
+    region: row.region,
+    language: row.language,
+    pausedAt: row.paused_at === null ? null : toInstant(row.paused_at),
     ...healthOf(row),
     version: row.version,
   }))
 }
 
-/** Looks for the feed of an address: the address itself, what its page names, or the usual places. */
-export async function look(brandId: string, address: string): Promise<FoundSource> {
-  const { answer, read, feeds } = await atField('address', () => lookFor(address))
-  const db = await useDb()
-  const feed = await sources.feedByUrl(db, answer.lastingUrl)
-  const known = feed ? await sources.sourceOfFeed(db, brandId, feed.id) : undefined
-  return {
-    feeds,
-    url: answer.lastingUrl,
-    title: read.feed.title ?? new URL(answer.url).hostname,
-    homeUrl: read.feed.homeUrl,
-    format: read.feed.format,
-    newest: read.feed.items.slice(0, 4).map((item) => ({ title: item.title ?? item.url ?? item.id, at: item.publishedAt })),
-    known: known?.label ?? null,
-  }
-}
-
-async function lookFor(address: string): Promise<Looked> {
-  const url = webAddress(address)
-  const answer = await askOutside(url)
-  if (answer.status !== 200) throw problem('httpStatus', url.hostname, answer.status, meaningOf(answer.status))
-  const html = new TextDecoder().decode(answer.body)
-  if (!isPage(answer, html)) return { answer, read: await readAnswer(answer), feeds: [{ url: answer.lastingUrl, title: null, type: null }] }
-  const named = await runInThread('findFeeds', { html, url: answer.url })
-  for (const candidate of named.slice(0, MOST_NAMED)) {
-    const found = await readCandidate(candidate.url)
-    if (found) return { ...found, feeds: named }
-  }
-  for (const place of usualPlaces(answer.url)) {
-    const found = await readCandidate(place)
-    if (found) return { ...found, feeds: [{ url: found.answer.lastingUrl, title: null, type: null }] }
-  }
-  throw problem('noFeedOnPage', url.hostname)
-}
-
-const isPage = (answer: Answer, text: string): boolean =>
-  /text\/html|application\/xhtml/i.test(answer.headers['content-type'] ?? '') || /^\s*(<!doctype html|<html)/i.test(text)
-
-async function readCandidate(url: string): Promise<Omit<Looked, 'feeds'> | null> {
-  try {
-    const answer = await askOutside(url)
-    return answer.status === 200 ? { answer, read: await readAnswer(answer) } : null
-  } catch (error) {
-    if (error instanceof ProblemError) return null
-    throw error
-  }
-}
-
-interface SourceInput {
+/** What a brand wants of a source. */
+export interface SourceWishes {
   label: string
+  /** Folders as a person types them: several with commas between. */
   folder: string | null
   own: boolean
+  pillarId: string | null
+  credits: Record<string, string>
+  leaveOut: string
+  onlyNew: boolean
+  region: string | null
+  language: string | null
 }
 
+const NO_WISHES: Omit<SourceWishes, 'label'> = { folder: null, own: false, pillarId: null, credits: {}, leaveOut: '', onlyNew: false, region: null, language: null } // prettier-ignore
+
 /** Adds a source by its feed's address; its articles are there when this returns. */
-export async function addSource(actor: Actor, input: SourceInput & { feedUrl: string }): Promise<{ id: string; historyId: string }> {
+export async function addSource(actor: Actor, input: SourceWishes & { feedUrl: string }): Promise<{ id: string; historyId: string }> {
   const { answer, read } = await atField('feedUrl', () => readAt(input.feedUrl))
   const feed = await feedFor(answer.lastingUrl)
   const id = uuid()
   const { historyId } = await changeUndoably(actor, 'source', id, async (db, tracked) => {
     const known = await sources.sourceOfFeed(db, actor.brandId, feed.id)
     if (known) throw problem('knownSource', known.label).at('feedUrl')
-    await insertSource(db, tracked, actor, { id, feedId: feed.id, label: input.label, own: input.own, folders: namesIn(input.folder) })
+    await insertSource(db, tracked, actor, { id, feedId: feed.id, wishes: input, folders: namesIn(input.folder) })
   })
-  await bring(feed, answer, read)
+  await bring(actor.brandId, id, feed, answer, read)
   return { id, historyId }
 }
 
@@ -125,9 +91,9 @@ export async function addFoundSource(actor: Actor, input: { feedUrl: string; lab
   const label = input.label ?? read.feed.title ?? new URL(feed.url).hostname
   const id = uuid()
   await changeUndoably(actor, 'source', id, (db, tracked) =>
-    insertSource(db, tracked, actor, { id, feedId: feed.id, label: label.slice(0, LIMITS.name), own: false, folders: input.folders }),
+    insertSource(db, tracked, actor, { id, feedId: feed.id, wishes: { ...NO_WISHES, label: label.slice(0, LIMITS.name) }, folders: input.folders }),
   )
-  await bring(feed, answer, read)
+  await bring(actor.brandId, id, feed, answer, read)
   return true
 }
 
@@ -136,42 +102,54 @@ async function addFolders(actor: Actor, feedId: string, names: string[]): Promis
   const source = await sources.sourceOfFeed(await useDb(), actor.brandId, feedId)
   if (!source) return false
   await inTransaction(async (db) => {
-    const has = new Set((await sources.foldersOfSource(db, source.id)).map((link) => link.folder_id))
+    const has = new Set((await linksOfSource(db, source.id)).map((link) => link.folder_id))
     for (const name of names) {
-      const folder = await sources.folderByName(db, actor.brandId, name)
+      const folder = await folderByName(db, actor.brandId, name)
       if (!folder || !has.has(folder.id)) await putInFolder(db, new Tracked(db), actor.brandId, source.id, name)
     }
   })
   return true
 }
 
-async function readAt(address: string): Promise<{ answer: Answer; read: ReadFeedResult }> {
-  const url = webAddress(address)
-  const answer = await askOutside(url)
-  if (answer.status !== 200) throw problem('httpStatus', url.hostname, answer.status, meaningOf(answer.status))
-  return { answer, read: await readAnswer(answer) }
+interface NewSource {
+  id: string
+  feedId: string
+  wishes: SourceWishes
+  folders: string[]
 }
 
-async function insertSource(
-  db: Db,
-  tracked: Tracked,
-  actor: Actor,
-  given: { id: string; feedId: string; label: string; own: boolean; folders: string[] },
-): Promise<void> {
-  const row = { brand_id: actor.brandId, feed_id: given.feedId, label: given.label, own: given.own ? 1 : 0, created_at: now(), removed_at: null, version: 1 }
+/** Makes a source of a feed, within a change. */
+export async function insertSource(db: Db, tracked: Tracked, actor: Actor, given: NewSource): Promise<void> {
+  const row = { brand_id: actor.brandId, feed_id: given.feedId, ...(await columnsOf(db, actor.brandId, given.wishes)), created_at: now(), removed_at: null, version: 1 } // prettier-ignore
   await tracked.insert('sources', { id: given.id }, row)
   for (const folder of given.folders) await putInFolder(db, tracked, actor.brandId, given.id, folder)
 }
 
-/** Keeps what a new source's feed holds, and marks it with the brand's watches. */
-async function bring(feed: FeedRow, answer: Answer, read: ReadFeedResult): Promise<void> {
+async function columnsOf(db: Db, brandId: string, wishes: SourceWishes): Promise<Partial<SourceRow>> {
+  if (wishes.pillarId && !(await pillarById(db, brandId, wishes.pillarId))) throw problem('notFound').at('pillarId')
+  const credits = Object.fromEntries(Object.entries(wishes.credits).flatMap(([network, handle]) => (handle.trim() ? [[network, handle.trim()]] : [])))
+  return {
+    label: wishes.label,
+    own: wishes.own ? 1 : 0,
+    pillar_id: wishes.pillarId,
+    credits_json: JSON.stringify(credits),
+    leave_out: wishes.leaveOut,
+    only_new: wishes.onlyNew ? 1 : 0,
+    region: wishes.region || null,
+    language: wishes.language || null,
+  }
+}
+
+/** Keeps what a new source's feed holds, marks it with the brand's watches, and leaves out what the source's rules say. */
+async function bring(brandId: string, sourceId: string, feed: FeedRow, answer: Answer, read: ReadFeedResult): Promise<void> {
   await keep(feed, answer, read)
   await markFeed(feed)
+  await leaveOutAgain(brandId, sourceId)
   await tellReaders(feed.id, 'article')
 }
 
 /** Folders as a person types them: several with commas between. */
-const namesIn = (text: string | null): string[] => [...new Set((text ?? '').split(',').flatMap((name) => name.trim() || []))]
+export const namesIn = (text: string | null): string[] => [...new Set((text ?? '').split(',').flatMap((name) => name.trim() || []))]
 
 function feedFor(url: string): Promise<FeedRow> {
   return inTransaction(async (db) => {
@@ -180,17 +158,22 @@ function feedFor(url: string): Promise<FeedRow> {
   })
 }
 
-export async function editSource(actor: Actor, id: string, input: SourceInput & { version: number }): Promise<Undoable> {
+export async function editSource(actor: Actor, id: string, input: SourceWishes & { paused: boolean; version: number }): Promise<Undoable> {
   const { historyId } = await changeUndoably(actor, 'source', id, async (db, tracked) => {
     const row = await sources.sourceById(db, actor.brandId, id)
     if (!row) throw problem('notFound')
     if (row.version !== input.version) throw problem('stale')
-    await tracked.update('sources', { id }, { label: input.label, own: input.own ? 1 : 0, version: row.version + 1 })
-    for (const link of await sources.foldersOfSource(db, id)) await tracked.remove('source_folders', { source_id: id, folder_id: link.folder_id })
+    const columns = { ...(await columnsOf(db, actor.brandId, input)), paused_at: pausedAt(row, input.paused), version: row.version + 1 }
+    await tracked.update('sources', { id }, columns)
+    for (const link of await linksOfSource(db, id)) await tracked.remove('source_folders', { source_id: id, folder_id: link.folder_id })
     for (const folder of namesIn(input.folder)) await putInFolder(db, tracked, actor.brandId, id, folder)
   })
+  await leaveOutAgain(actor.brandId, id)
   return { historyId }
 }
+
+/** When a source's pause began: one that is paused already keeps its beginning. */
+export const pausedAt = (row: SourceRow, paused: boolean): number | null => (paused ? (row.paused_at ?? now()) : null)
 
 export async function removeSource(actor: Actor, id: string): Promise<Undoable> {
   const { historyId } = await changeUndoably(actor, 'source', id, async (db, tracked) => {
@@ -200,28 +183,22 @@ export async function removeSource(actor: Actor, id: string): Promise<Undoable> 
   return { historyId }
 }
 
-/** Fetches a source's feed now, whatever its turn. */
-export async function fetchNow(brandId: string, id: string): Promise<void> {
+/** Fetches a source's feed now, whatever its turn. `quiet`: one that comes by mail, or is gone, is passed over. */
+export async function fetchNow(brandId: string, id: string, { quiet = false } = {}): Promise<void> {
   const db = await useDb()
   const row = await sources.sourceById(db, brandId, id)
   const feed = row && (await sources.feedById(db, row.feed_id))
+  if (quiet && feed?.kind !== 'web') return
   if (!feed) throw problem('notFound')
+  if (feed.kind === 'mail') throw problem('comesByMail')
   await fetchFeed(feed)
   await tellReaders(feed.id, 'source')
 }
 
-async function putInFolder(db: Db, tracked: Tracked, brandId: string, sourceId: string, name: string): Promise<void> {
-  const known = await sources.folderByName(db, brandId, name)
+/** Puts a source into a folder, which is made where there is none of that name. */
+export async function putInFolder(db: Db, tracked: Tracked, brandId: string, sourceId: string, name: string): Promise<void> {
+  const known = await folderByName(db, brandId, name)
   const folderId = known?.id ?? uuid()
   if (!known) await tracked.insert('folders', { id: folderId }, { brand_id: brandId, name })
-  await tracked.insert('source_folders', { source_id: sourceId, folder_id: folderId }, {})
-}
-
-/** Says a refusal at the field whose address caused it. */
-async function atField<T>(field: string, work: () => Promise<T>): Promise<T> {
-  try {
-    return await work()
-  } catch (error) {
-    throw error instanceof ProblemError ? error.at(field) : error
-  }
+  await tracked.put('source_folders', { source_id: sourceId, folder_id: folderId }, {})
 }

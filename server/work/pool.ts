@@ -37,7 +37,7 @@ const queue: Job[] = []
  * Runs a task in a worker thread, in turn. A FeedError thrown there is thrown here. One that takes too long or too much memory
  * is stopped and throws TaskStopped; the tasks behind it go on in a new thread.
  */
-export function runInThread<T extends TaskName>(task: T, input: Parameters<(typeof tasks)[T]>[0]): Promise<ReturnType<(typeof tasks)[T]>> {
+export function runInThread<T extends TaskName>(task: T, input: Parameters<(typeof tasks)[T]>[0]): Promise<Awaited<ReturnType<(typeof tasks)[T]>>> {
   return new Promise((resolve, reject) => {
     queue.push({ task, input, resolve, reject })
     startNext()

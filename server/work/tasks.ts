@@ -1,5 +1,7 @@
 import { findFeeds, readFeed, type Feed, type FoundFeed } from '../../core/feed'
 import { plainText, stem, words } from '../../core/text'
+import { readMail } from './readMail'
+import { readPage } from './readPage'
 import { buildWatchIndex, type WatchArticle, type WatchQuery } from '../../core/watch'
 
 export interface ReadFeedInput {
@@ -34,6 +36,10 @@ export const tasks = {
   findFeeds({ html, url }: { html: string; url: string }): FoundFeed[] {
     return findFeeds(html, url)
   },
+
+  readPage,
+
+  readMail,
 
   /** The stems of each text's words, as the search index takes them. */
   stemTexts(texts: { text: string; language: string | null }[]): string[] {

@@ -15,11 +15,13 @@ try {
   // Without it everything works, only less smoothly.
 }
 
-parentPort?.on('message', ({ task, input }: Job) => {
+async function work({ task, input }: Job): Promise<void> {
   try {
-    parentPort?.postMessage({ result: tasks[task](input) })
+    parentPort?.postMessage({ result: await tasks[task](input) })
   } catch (error) {
     const { name, message } = error instanceof Error ? error : new Error(String(error))
     parentPort?.postMessage({ error: { name, message, code: (error as { code?: string }).code ?? null } })
   }
-})
+}
+
+parentPort?.on('message', (job: Job) => void work(job))

@@ -23,6 +23,8 @@ export const fields = {
   link: 'A link starts with http:// or https://.',
   noAccount: 'Choose at least one account.',
   accountTwice: 'An account stands here twice.',
+  tooManyHashtags: (most: number) => `At most ${most} hashtags.`,
+  quoteMissing: 'Select the words to keep first.',
   fileEmpty: 'The file is empty.',
   fileTooLong: 'The file is larger than 2 MB; no list of sources is.',
 }

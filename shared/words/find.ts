@@ -3,10 +3,16 @@ import { counted } from './plural'
 export const find = {
   title: 'Find',
   label: 'Words to find',
-  placeholder: 'Words, or the name of a screen or source',
+  placeholder: 'Words, or the name of a screen, source or command',
   help: 'All words must be there, in any of their forms; words in “quotes” stand together.',
   goTo: 'Go to',
-  kinds: { screen: 'screen', source: 'source', watch: 'watch' },
+  kinds: { screen: 'screen', source: 'source', watch: 'watch', folder: 'folder', command: 'command' },
+  commands: {
+    addSource: 'Add a source',
+    addWatch: 'Add a watch',
+    fetchAll: 'Fetch all sources now',
+    toBrand: (name: string) => `Go to ${name}`,
+  },
   articles: 'Articles',
   counted: (count: number, more: boolean) => (more ? `The best ${count}` : counted(count, 'article', 'articles')),
   show: 'Which articles',
@@ -15,7 +21,7 @@ export const find = {
   source: 'From which source',
   anySource: 'From every source',
   nothing: { title: 'Nothing holds these words', detail: 'Try fewer words, or let the filters go.' },
-  begin: { title: 'Everything is findable', detail: 'Articles by their words, screens, sources and watches by their names.' },
+  begin: { title: 'Everything is findable', detail: 'Articles by their words; screens, sources, watches, folders and commands by their names.' },
   clear: 'Let the filters go',
 }
 
@@ -47,6 +53,7 @@ export const clippings = {
   moveOf: (does: string, title: string) => `${does}: ${title}`,
   saidDone: (title: string) => `Worked off: ${title}`,
   saidAgain: (title: string) => `Waits again: ${title}`,
+  quoteKept: (title: string) => `Words kept from: ${title}`,
   saved: (title: string) => `Kept with: ${title}`,
   noTitle: 'An article without a title',
   empty: {

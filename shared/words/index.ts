@@ -1,6 +1,7 @@
 // The one catalogue of the words a person reads. A translation takes the place of this folder's parts.
 import { fields } from './fields'
+import { pages } from './pages'
 import { refusals } from './refusals'
 import { screens } from './screens'
 
-export const words = { fields, refusals, ...screens }
+export const words = { fields, pages, refusals, ...screens }

@@ -1,4 +1,5 @@
-import { account, pillar, source, watch, yourself, brand, setUp } from './setUp'
+import { account, pillar, watch, yourself, brand, setUp } from './setUp'
+import { folder, source } from './sources'
 import { clippings, find } from './find'
 import { demo, frame, keys, notices } from './frame'
 import { schedule } from './schedule'
@@ -12,6 +13,7 @@ export const screens = {
   clippings,
   demo,
   find,
+  folder,
   frame,
   keys,
   notices,

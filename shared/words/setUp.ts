@@ -1,59 +1,9 @@
 import { counted } from './plural'
 
-/** How often a source brings something, in the unit one would say it in. */
-function brings(minutes: number): string {
-  if (minutes <= 90) return `about every ${counted(minutes < 5 ? Math.max(1, minutes) : Math.round(minutes / 5) * 5, 'minute', 'minutes')}`
-  if (minutes < 36 * 60) return `about every ${counted(Math.round(minutes / 60), 'hour', 'hours')}`
-  return `about every ${counted(Math.round(minutes / 1440), 'day', 'days')}`
-}
-
 export const setUp = {
   title: 'Set-up',
   parts: { sources: 'Sources', watches: 'Watches', accounts: 'Accounts', pillars: 'Pillars', brand: 'Brand', you: 'You' },
   readOnly: 'Your part in this brand lets you look, not change.',
-}
-
-export const source = {
-  intro: 'Every source brings its articles to the Wire. A site’s address is enough: its feed is found.',
-  address: 'Address of a site or a feed',
-  addressHint: 'https://paper.example',
-  find: 'Find its feed',
-  finding: 'Looking for its feed',
-  found: (format: string) => `${format} feed`,
-  formats: { rss: 'RSS', rdf: 'RSS 1.0', atom: 'Atom', json: 'JSON' },
-  otherFeeds: 'This page names several feeds',
-  newest: 'Its newest',
-  noItems: 'It is a feed, but with nothing in it yet.',
-  known: (label: string) => `Read already, as “${label}”.`,
-  label: 'Name',
-  folder: 'Folders',
-  folderHint: 'none, or several with commas between',
-  fromFile: 'Read in a file of sources (OPML)',
-  toFile: 'Save as a file (OPML)',
-  reading: 'Reading sources in',
-  readIn: (done: number, total: number) => `${done} of ${total}`,
-  readSummary: (added: number, known: number, failed: number) =>
-    [`${added} added`, ...(known > 0 ? [`${known} known already`] : []), ...(failed > 0 ? [`${failed} could not be added`] : [])].join(', '),
-  stop: 'Stop reading in',
-  wasStopped: 'Stopped; what was added stays.',
-  inLine: (line: number) => `Line ${line}`,
-  failures: 'What could not be added',
-  dismiss: 'Put this away',
-  own: 'This is our own content',
-  add: 'Add the source',
-  adding: 'Adding',
-  columns: { source: 'Source', folder: 'Folders', articles: 'Articles', fetched: 'Fetched', next: 'Next' },
-  never: 'not yet',
-  fetchNow: 'Fetch now',
-  failing: (since: string) => `Failing since ${since}.`,
-  gone: 'It is no longer asked for.',
-  silent: (since: string) => `Nothing new since ${since}.`,
-  moved: (host: string) => `Moved here for good from ${host}.`,
-  announced: 'Its hub announces new articles as they come.',
-  brings: (minutes: number) => brings(minutes),
-  ownMark: 'own',
-  empty: { title: 'No source yet', detail: 'Paste the address of a site you read; its feed is found and its articles are on the Wire at once.' },
-  editTitle: 'Edit the source',
 }
 
 export const watch = {
@@ -151,6 +101,9 @@ export const yourself = {
   email: 'Mail address',
   password: 'New password',
   passwordHint: 'leave empty to keep the one you have',
+  reading: 'Reading',
+  readWhenPassed: 'What I pass over on the Wire counts as read',
+  readWhenPassedHint: 'Otherwise an article is read when it is opened. Kept in this browser.',
   sessions: 'Signed in on',
   thisOne: 'this one',
   since: (when: string) => `since ${when}`,

@@ -100,13 +100,16 @@ test('finding by words and going there, keeping a note, working it off, by keys'
   const field = page.getByLabel('Words to find')
   await expect(field).toBeFocused()
   await field.fill('clipp')
-  await expect(page.getByRole('link', { name: /Clippings/ }).last()).toBeVisible()
+  await expect(page.locator('#found').getByRole('button', { name: /Clippings/ })).toBeVisible()
+  await field.fill('dark theme')
+  await page.keyboard.press('Enter')
+  await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark')
   await field.fill('comet')
   const found = page.locator('[data-found]')
   await expect(found.first()).toBeVisible()
   await expect(found.first().locator('mark').first()).toHaveText(/comet/i)
   const title = await found.first().locator('.serif').innerText()
-  const places = await page.locator('#found a:not([data-found])').count()
+  const places = await page.locator('#found button').count()
   for (let at = 0; at <= places; at++) await page.keyboard.press('ArrowDown')
   await page.keyboard.press('Enter')
   await expect(page.locator('#article h2')).toHaveText(title)
@@ -209,6 +212,12 @@ test('hostile articles run nothing and show their markup as words', async ({ pag
   await nell.want('POST', `${path}/sources`, { feedUrl: 'https://markup.example/', label: '<img src=x onerror=alert(1)>', folder: null, own: false })
   const [source] = await nell.want<Source[]>('GET', `${path}/sources`)
   expect(source!.label).toBe('<img src=x onerror=alert(1)>')
+  // What the page's policy had to stop is counted: nothing of an article may come that far.
+  await page.addInitScript(() => {
+    const counted = window as unknown as { stopped: number }
+    counted.stopped = 0
+    document.addEventListener('securitypolicyviolation', () => counted.stopped++)
+  })
   await signIn(page, world.server.url)
   for (const title of ['A bold <script> title', 'מגדלור']) {
     await page.locator('[data-article]', { hasText: title }).click()
@@ -217,6 +226,7 @@ test('hostile articles run nothing and show their markup as words', async ({ pag
     expect(await page.evaluate(() => (window as unknown as { hurt?: number }).hurt)).toBeUndefined()
     expect(await page.locator('#article script').count()).toBe(0)
   }
+  expect(await page.evaluate(() => (window as unknown as { stopped: number }).stopped)).toBe(0)
   await page.setViewportSize({ width: 800, height: 700 })
   expect(await page.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth)).toBe(true)
 })

@@ -2,8 +2,9 @@
 // inputs (BSD, Debian package golang-github-microcosm-cc-bluemonday-dev) and html5lib's trees (MIT, golang-golang-x-net-dev).
 import { existsSync, readdirSync, readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
-import { expect, test, type Page } from '@playwright/test'
+import type { Page } from '@playwright/test'
 import { safeHtml } from '../../core/feed'
+import { expect, signIn, test } from './support'
 
 const cache = fileURLToPath(new URL('../../.cache/references', import.meta.url))
 const BLUEMONDAY = `${cache}/bluemonday/usr/share/gocode/src/github.com/microcosm-cc/bluemonday/sanitize_test.go`
@@ -74,12 +75,17 @@ const literal = (text: string): string =>
           .replace(/\\v/g, '\\u000b'),
       ) as string)
 
-test('bluemonday’s attacks do nothing any more', async ({ page }) => {
-  test.skip(!existsSync(BLUEMONDAY), 'not run: bluemonday’s inputs are not in the cache')
+/** bluemonday's attack inputs, read out of its Go source. */
+function bluemonday(): string[] {
   const source = readFileSync(BLUEMONDAY, 'utf8')
-  const inputs = [...source.matchAll(/\bin:\s*((?:"(?:[^"\\\n]|\\.)*"|`[^`]*`)(?:\s*\+\s*(?:"(?:[^"\\\n]|\\.)*"|`[^`]*`))*)/g)].map((m) =>
+  return [...source.matchAll(/\bin:\s*((?:"(?:[^"\\\n]|\\.)*"|`[^`]*`)(?:\s*\+\s*(?:"(?:[^"\\\n]|\\.)*"|`[^`]*`))*)/g)].map((m) =>
     [...m[1]!.matchAll(/"(?:[^"\\\n]|\\.)*"|`[^`]*`/g)].map(([part]) => literal(part)).join(''),
   )
+}
+
+test('bluemonday’s attacks do nothing any more', async ({ page }) => {
+  test.skip(!existsSync(BLUEMONDAY), 'not run: bluemonday’s inputs are not in the cache')
+  const inputs = bluemonday()
   expect(inputs.length).toBeGreaterThan(300)
   await judge(page, 'bluemonday', inputs, 150)
 })
@@ -93,4 +99,41 @@ test('html5lib’s trees do nothing any more', async ({ page }) => {
     .filter((input) => input !== '')
   expect(inputs.length).toBeGreaterThan(1500)
   await judge(page, 'html5lib', inputs, 500)
+})
+
+test('the browser’s own policy is a second wall: what is not made safe runs nothing either, and is reported', async ({ browser, demo }) => {
+  test.skip(!existsSync(BLUEMONDAY), 'not run: bluemonday’s inputs are not in the cache')
+  // What would send the whole page elsewhere is left out: a page that has gone can’t count.
+  const raw = bluemonday().filter((html) => !/<(meta|base|form|iframe|frame|object|embed)/i.test(html))
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 } })
+  const page = await context.newPage()
+  await signIn(page, demo.url)
+  const count = (all: string[]): Promise<{ ran: number; reports: number }> =>
+    page.evaluate(async (pieces) => {
+      let ran = 0
+      let reports = 0
+      window.alert = () => void ran++
+      const report = (event: SecurityPolicyViolationEvent): void => void (event.effectiveDirective.startsWith('script') && reports++)
+      document.addEventListener('securitypolicyviolation', report)
+      const place = document.body.appendChild(document.createElement('div'))
+      for (const html of pieces) {
+        place.innerHTML = html
+        for (const element of place.querySelectorAll<HTMLElement>('*')) {
+          for (const name of ['error', 'load', 'mouseover', 'focus']) element.dispatchEvent(new Event(name))
+          if (/^\s*javascript:/i.test(element.getAttribute('href') ?? '')) element.click()
+        }
+        await new Promise((resolve) => setTimeout(resolve))
+      }
+      await new Promise((resolve) => setTimeout(resolve, 300))
+      document.removeEventListener('securitypolicyviolation', report)
+      place.remove()
+      return { ran, reports }
+    }, all)
+  const asTheyAre = await count(raw)
+  console.info(`the policy: ${asTheyAre.reports} scripts stopped and reported, ${asTheyAre.ran} ran`)
+  expect(asTheyAre.ran).toBe(0)
+  // Put in as a page puts in text, a script element does not run; handlers and addresses that are script would.
+  expect(asTheyAre.reports).toBeGreaterThan(5)
+  expect(await count(raw.map((html) => safeHtml(html, 'https://paper.example/a/')))).toEqual({ ran: 0, reports: 0 })
+  await context.close()
 })

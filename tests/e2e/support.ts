@@ -21,8 +21,9 @@ export const test = base.extend<{ world: World; watched: string[] }, { demo: Dem
     async ({}, use) => {
       const dataDir = mkdtempSync(join(tmpdir(), 'quill-demo-'))
       const standins = await startStandins({ port: await freePort() })
-      const server = await startServer({ port: await freePort(), dataDir, standins: standins.url, demo: true, env: { QUILL_LOG: 'error' } })
-      await fillDemo({ url: server.url, standins: standins.url })
+      const mailPort = await freePort()
+      const server = await startServer({ port: await freePort(), mailPort, dataDir, standins: standins.url, demo: true, env: { QUILL_LOG: 'error' } })
+      await fillDemo({ url: server.url, standins: standins.url, mailPort })
       await use({ url: server.url, standins: standins.url })
       await server.stop()
       await standins.stop()

@@ -145,10 +145,13 @@ describe('the brand’s own sight', () => {
   it('passes on pictures of its articles, and only those', async () => {
     const { articles } = await nell.want<WirePage>('GET', `${path}/articles?show=all`)
     const bodies = await Promise.all(articles.map((article) => nell.want<ArticleFull>('GET', `${path}/articles/${article.id}`)))
-    const picture = bodies.map((article) => /<img src="(https:\/\/lowlamp[^"]+)"/.exec(article.html)?.[1]).find(Boolean)!
-    const answer = await nell.ask('GET', `${path}/picture?url=${encodeURIComponent(picture)}`)
+    const [id, picture] = bodies.flatMap((article) => {
+      const src = /<img src="(https:\/\/lowlamp[^"]+)"/.exec(article.html)?.[1]
+      return src ? [[article.id, src] as const] : []
+    })[0]!
+    const answer = await nell.ask('GET', `${path}/picture?article=${id}&url=${encodeURIComponent(picture)}`)
     expect([answer.status, answer.headers.get('content-type')]).toEqual([200, 'image/png'])
-    expect((await nell.ask('GET', `${path}/picture?url=${encodeURIComponent('https://lowlamp.example/')}`)).status).toBe(404)
+    expect((await nell.ask('GET', `${path}/picture?article=${id}&url=${encodeURIComponent('https://lowlamp.example/')}`)).status).toBe(404)
   })
 })
 

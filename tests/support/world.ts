@@ -1,9 +1,11 @@
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import Database from 'better-sqlite3'
 import { v7 as uuid } from 'uuid'
 import type { Fault } from '../../standins/faults'
 import type { Trouble } from '../../standins/http'
+import type { MailToSend } from '../../standins/mail'
 import type { NetworkPost } from '../../standins/timeline'
 import type { BrandView, NextSlots, ScheduleView } from '../../shared/api'
 import { freePort, startServer, startStandins, type Part } from '../../scripts/world.mjs'
@@ -24,14 +26,17 @@ export const START = Date.UTC(2027, 2, 2, 9)
 export class World {
   readonly dataDir = mkdtempSync(join(tmpdir(), 'quill-'))
   readonly standins: Part
+  /** Where the server takes mail for mailing lists. */
+  readonly mailPort: number
   readonly #port: number
   readonly #env: Record<string, string>
   server: Part
 
-  private constructor(standins: Part, server: Part, port: number, dataDir: string, env: Record<string, string>) {
+  private constructor(standins: Part, server: Part, port: number, mailPort: number, dataDir: string, env: Record<string, string>) {
     this.standins = standins
     this.server = server
     this.#port = port
+    this.mailPort = mailPort
     this.dataDir = dataDir
     this.#env = env
   }
@@ -39,11 +44,12 @@ export class World {
   static async start(env: Record<string, string> = {}, demo = true): Promise<World> {
     const standins = await startStandins({ port: await freePort() })
     const port = await freePort()
+    const mailPort = await freePort()
     const dataDir = mkdtempSync(join(tmpdir(), 'quill-'))
     const given: Record<string, string> = { QUILL_LEASE_SECONDS: '1', QUILL_TICK_MS: '60', QUILL_LOG: 'error', ...env }
     for (const [name, value] of Object.entries(given)) given[name] = value.replace('{url}', `http://127.0.0.1:${port}`)
-    const server = await startServer({ port, dataDir, standins: standins.url, demo, env: given })
-    const world = new World(standins, server, port, dataDir, given)
+    const server = await startServer({ port, mailPort, dataDir, standins: standins.url, demo, env: given })
+    const world = new World(standins, server, port, mailPort, dataDir, given)
     if (demo) await world.nobody().want('POST', '/api/demo/begin', { at: START, people: PEOPLE })
     return world
   }
@@ -51,7 +57,28 @@ export class World {
   async stop(): Promise<void> {
     await this.server.stop()
     await this.standins.stop()
+    this.#requireSound()
     rmSync(this.dataDir, { recursive: true, force: true })
+  }
+
+  /** Whatever a test did, the data file is whole, and what waits for a decision is exactly what it should be. */
+  #requireSound(): void {
+    const db = new Database(join(this.dataDir, 'quill.sqlite'), { readonly: true })
+    const wanted = `SELECT s.brand_id, a.id, a.feed_id, a.at, a.first_seen_at, coalesce(st.state, 'new') = 'new' FROM articles a
+      JOIN sources s ON s.feed_id = a.feed_id AND s.removed_at IS NULL
+      LEFT JOIN article_states st ON st.brand_id = s.brand_id AND st.article_id = a.id WHERE coalesce(st.state, 'new') IN ('new', 'read')`
+    const kept = 'SELECT brand_id, article_id, feed_id, at, first_seen_at, is_new FROM undecided'
+    const wrong = db.prepare(`SELECT count(*) AS n FROM (SELECT * FROM (${wanted} EXCEPT ${kept}) UNION ALL SELECT * FROM (${kept} EXCEPT ${wanted}))`).get() as { n: number } // prettier-ignore
+    const miscounted = db
+      .prepare(
+        `SELECT count(*) AS n FROM (SELECT brand_id, feed_id, n FROM unread_counts WHERE n <> 0
+         EXCEPT SELECT brand_id, feed_id, count(*) FROM undecided WHERE is_new = 1 GROUP BY brand_id, feed_id)`,
+      )
+      .get() as { n: number }
+    const [{ integrity_check: integrity }] = db.pragma('integrity_check') as [{ integrity_check: string }]
+    db.close()
+    if (wrong.n > 0 || miscounted.n > 0 || integrity !== 'ok')
+      throw new Error(`The data file is not sound: ${wrong.n} rows of what waits are wrong, ${miscounted.n} counts; ${integrity}`)
   }
 
   /** Kills the server as a power cut would. */
@@ -62,7 +89,14 @@ export class World {
   }
 
   async restart(): Promise<void> {
-    this.server = await startServer({ port: this.#port, dataDir: this.dataDir, standins: this.standins.url, demo: true, env: this.#env })
+    this.server = await startServer({
+      port: this.#port,
+      mailPort: this.mailPort,
+      dataDir: this.dataDir,
+      standins: this.standins.url,
+      demo: true,
+      env: this.#env,
+    })
   }
 
   nobody = (): Person => new Person(this.server.url)
@@ -85,6 +119,9 @@ export class World {
   async fault(host: string, fault: Fault | null): Promise<void> {
     await this.control('fault', { host, fault })
   }
+
+  /** Lets somebody send a mail to an address of ours. */
+  mail = (mail: Partial<MailToSend> & { to: string }): Promise<{ taken: boolean; says: string }> => this.control('mail', { port: this.mailPort, ...mail })
 
   /** Tells the stand-in world something. */
   async control<T>(what: string, body: unknown): Promise<T> {

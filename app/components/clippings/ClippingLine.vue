@@ -30,6 +30,9 @@ const writeAt = computed(() => ({ path: '/wire', query: { show: props.one.shelve
         <span v-if="one.folder" class="rounded-[3px] bg-well px-1.5 text-tiny text-ink-2">{{ one.folder }}</span>
         <span v-if="one.posts > 0" class="flex items-center gap-1 text-ok"><Check :size="13" aria-hidden="true" />{{ says.posts(one.posts) }}</span>
       </p>
+      <blockquote v-if="one.quote" class="serif mt-1 max-w-[66ch] border-l-2 border-edge pl-3 text-[15.5px] text-ink-2 wrap-anywhere" dir="auto">
+        {{ one.quote }}
+      </blockquote>
       <p v-if="one.note" class="mt-1 max-w-[66ch] whitespace-pre-line text-ink wrap-anywhere" dir="auto">{{ one.note }}</p>
     </div>
     <div v-if="brand.canWork" class="flex items-start gap-1">
@@ -45,6 +48,7 @@ const writeAt = computed(() => ({ path: '/wire', query: { show: props.one.shelve
       /></PlainButton>
       <template v-if="!one.doneAt">
         <PlainButton
+          v-if="one.quote === null"
           kind="quiet"
           class="px-2"
           :aria-label="says.moveOf(one.shelved ? says.clip : says.shelve, title)"

@@ -3,44 +3,47 @@ import type { Source } from '#shared/api'
 import { sourceEditSchema } from '#shared/schemas'
 import { words } from '#shared/words'
 import { api } from '../../api/client'
+import { noWishes, wishesOf } from '../../utils/sourceForms'
 
 const props = defineProps<{ source: Source | null }>()
 const emit = defineEmits<{ close: [] }>()
 const says = words.source
 const brand = useBrandStore()
-const form = useForm(sourceEditSchema, { label: '', folder: '' as string | null, own: false, version: 1 })
+const form = useForm(sourceEditSchema, { ...noWishes(), paused: false, version: 1 })
+// Begun anew for another source alone: what is typed stays when the list is fetched anew behind it.
 watch(
-  () => props.source,
-  (source) => {
-    if (source) form.start({ label: source.label, folder: source.folders.join(', '), own: source.own, version: source.version })
+  () => props.source?.id,
+  () => {
+    const { source } = props
+    if (source) form.start({ ...wishesOf(source), paused: source.pausedAt !== null, version: source.version })
   },
+  { immediate: true },
 )
 async function save(): Promise<void> {
   const id = props.source!.id
-  if (
-    await form.send((values) => brand.change(words.notices.saved, () => api.patch(brand.path(`/sources/${id}`), { ...values, folder: values.folder || null })))
-  )
-    emit('close')
+  const done = await form.send((values) => brand.change(words.notices.saved, () => api.patch(brand.path(`/sources/${id}`), values)))
+  if (done) emit('close')
 }
 async function remove(): Promise<void> {
   const { id, label } = props.source!
   if (await form.send(() => brand.change(words.notices.removed(label), () => api.remove(brand.path(`/sources/${id}`))))) emit('close')
 }
+const renew = (): Promise<boolean> =>
+  form.send(() => brand.change(says.addressRenewed, () => api.put(brand.path(`/sources/${props.source!.id}/mail-address`), {})))
 </script>
 
 <template>
   <SideDialog :open="source !== null" :title="says.editTitle" @close="emit('close')">
     <form id="source-form" class="grid gap-4" novalidate @submit.prevent="save">
-      <TextField v-model="form.values.label" :label="says.label" :error="form.errors.value.label" @leave="form.leave('label')" />
-      <TextField
-        v-model="form.values.folder"
-        :label="says.folder"
-        :placeholder="says.folderHint"
-        :error="form.errors.value.folder"
-        @leave="form.leave('folder')"
-      />
-      <label class="flex items-center gap-2"><input v-model="form.values.own" type="checkbox" class="accent-(--act)" />{{ says.own }}</label>
-      <p class="text-small break-all text-ink-3">{{ source?.feedUrl }}</p>
+      <SourceWishes :values="form.values" :errors="form.errors.value" @leave="form.leave">
+        <template #more>
+          <label class="flex items-center gap-2"><input v-model="form.values.paused" type="checkbox" class="accent-(--act)" />{{ says.paused }}</label>
+        </template>
+      </SourceWishes>
+      <SecretAddress v-if="source?.mailAddress" :label="says.mailAddress" :address="source.mailAddress" :hint="says.mailHint">
+        <PlainButton @click="renew">{{ says.newAddress }}</PlainButton>
+      </SecretAddress>
+      <p v-else class="text-small break-all text-ink-3">{{ source?.feedUrl }}</p>
       <ProblemLine :says="form.problem.value" />
     </form>
     <template #actions>

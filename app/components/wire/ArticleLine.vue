@@ -8,7 +8,9 @@ const emit = defineEmits<{ read: []; choose: [] }>()
 const times = useTimes()
 const brand = useBrandStore()
 const inkOf = (id: string): string => `var(--pillar-${brand.view?.watches.find((watch) => watch.id === id)?.ink ?? 5})`
-const picture = computed(() => (props.density === 'cards' && props.row.image ? brand.path(`/picture?url=${encodeURIComponent(props.row.image)}`) : null))
+const picture = computed(() =>
+  props.density === 'cards' && props.row.image ? brand.path(`/picture?article=${props.row.id}&url=${encodeURIComponent(props.row.image)}`) : null,
+)
 const title = computed(() => props.row.title || words.wire.noTitle)
 // A picture that can't be had leaves no torn frame behind.
 const isBroken = ref(false)
@@ -66,7 +68,10 @@ function press(event: MouseEvent): void {
           <span class="font-medium">{{ row.outlet }}</span> · <time :datetime="row.at" :title="times.exact(row.at)">{{ times.ago(row.at) }}</time>
           <template v-if="row.dating !== 'stated'"> · {{ words.wire.dating[row.dating] }}</template>
           <template v-if="row.changedAt"> · {{ words.wire.changed }}</template>
-          <template v-if="row.state === 'clipped' || row.state === 'shelved' || row.state === 'passed'"> · {{ words.wire.stateNames[row.state] }}</template>
+          <template v-if="row.leftOut"> · {{ words.wire.leftOut[row.leftOut] }}</template>
+          <template v-else-if="row.state === 'clipped' || row.state === 'shelved' || row.state === 'passed'">
+            · {{ words.wire.stateNames[row.state] }}</template
+          >
         </span>
       </span>
       <span class="flex max-w-[112px] gap-[3px]" :class="density === 'lines' ? 'items-center' : 'flex-col items-end'">

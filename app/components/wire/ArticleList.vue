@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useDebounceFn } from '@vueuse/core'
 import { useVirtualizer } from '@tanstack/vue-virtual'
 import { ArrowUp } from '@lucide/vue'
 import { words } from '#shared/words'
@@ -10,18 +11,24 @@ const list = ref<HTMLElement | null>(null)
 
 // Only rows near the eye are there; each says its own height, so that long headlines need no guessing.
 const ESTIMATES = { lines: 31, rows: 66, cards: 260 }
+// One function for good: with another the library would measure everything anew.
+const keyAt = (index: number): string | number => toRaw(wire.rows[index])?.id ?? index
 const virtual = useVirtualizer(
   computed(() => ({
     count: wire.rows.length,
     getScrollElement: () => list.value,
     estimateSize: () => ESTIMATES[density.value],
-    getItemKey: (index: number) => wire.rows[index]?.id ?? index,
+    getItemKey: keyAt,
     overscan: 14,
   })),
 )
 const shown = computed(() => virtual.value.getVirtualItems())
-const measure = (element: unknown): void => {
-  if (element instanceof Element) virtual.value.measureElement(element)
+// A row is measured when it comes; from then on the library hears of its size by itself.
+const measured = new WeakSet<Element>()
+function measure(element: unknown): void {
+  if (!(element instanceof Element) || measured.has(element)) return
+  measured.add(element)
+  virtual.value.measureElement(element)
 }
 watch(density, () => virtual.value.measure())
 watch(
@@ -35,6 +42,23 @@ watch(
   async () => {
     await nextTick()
     if (wire.index >= 0) virtual.value.scrollToIndex(wire.index, { align: 'auto' })
+  },
+)
+
+// Where one reads by passing over, what went up out of sight counts as read.
+const { readWhenPassed } = useReading()
+const passed = new Set<string>()
+const tellPassed = useDebounceFn(() => {
+  const ids = [...passed]
+  passed.clear()
+  void wire.readPassed(ids)
+}, 700)
+watch(
+  () => virtual.value.range?.startIndex ?? 0,
+  (now, before) => {
+    if (!readWhenPassed.value || !brand.canWork || now <= before) return
+    for (const row of wire.rows.slice(before, now)) passed.add(row.id)
+    void tellPassed()
   },
 )
 const isNarrowed = computed(() => wire.isNarrowed)

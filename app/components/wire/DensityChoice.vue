@@ -12,7 +12,7 @@ const ICONS = { lines: AlignJustify, rows: Rows3, cards: Image }
       v-for="one in densities"
       :key="one"
       type="button"
-      class="grid size-7 place-items-center rounded"
+      class="grid size-[26px] place-items-center rounded"
       :class="density === one ? 'bg-well text-ink' : 'text-ink-3 hover:text-ink'"
       :aria-pressed="density === one"
       :aria-label="words.wire.densities[one]"

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { Plus } from '@lucide/vue'
 import { words } from '#shared/words'
-import type { Order, Show } from '../../stores/wire'
+import type { Show } from '#shared/shows'
+import type { Order } from '../../stores/wire'
 
 const wire = useWireStore()
 const brand = useBrandStore()
@@ -13,7 +14,7 @@ function add(): void {
   adding.value = true
 }
 const chip = 'flex shrink-0 items-center gap-1.5 rounded-full px-2.5 py-[5px] text-small font-medium whitespace-nowrap'
-const quiet = '-ml-1 max-w-[118px] rounded border-0 bg-transparent py-0.5 min-h-[26px] text-small text-ink-2'
+const quiet = '-ml-1 max-w-[108px] rounded border-0 bg-transparent py-0.5 min-h-[26px] text-small text-ink-2'
 </script>
 
 <template>

@@ -13,14 +13,20 @@ const wire = useWireStore()
 const notices = useNoticesStore()
 const times = useTimes()
 
-const { draft, forget } = useDraft(() => `${session.brandId}:${props.article.id}`)
+const { draft, forget } = useDraft(
+  () => `${session.brandId}:${props.article.id}`,
+  () => ({ hashtags: props.article.source.hashtags.join(' '), pillarId: knownPillar(props.article.source.pillarId) }),
+)
+function knownPillar(id: string | null): string | null {
+  return brand.view?.pillars.some((pillar) => pillar.id === id) ? id : null
+}
 const accounts = computed(() => brand.view?.accounts ?? [])
 const chosen = computed(() => accounts.value.filter((account) => draft.value.accounts === null || draft.value.accounts.includes(account.id)))
-const { partsFor, hashtags } = usePostParts(
+const { partsFor, creditFor, hashtags } = usePostParts(
   () => props.article,
   () => draft.value,
 )
-const proofs = useProofs(() => accounts.value.map((account) => ({ accountId: account.id, parts: partsFor(account.id), rules: account.rules })))
+const proofs = useProofs(() => accounts.value.map((account) => ({ accountId: account.id, parts: partsFor(account), rules: account.rules })))
 const slots = useNextSlots(
   () => draft.value.pillarId,
   () => chosen.value.map((account) => account.id),
@@ -56,7 +62,11 @@ async function lineUp(): Promise<void> {
       ...partsFor(null),
       hashtags: hashtags.value,
       pillarId: draft.value.pillarId,
-      accounts: chosen.value.map((account) => ({ accountId: account.id, ownText: draft.value.ownTexts[account.id]?.trim() || null })),
+      accounts: chosen.value.map((account) => ({
+        accountId: account.id,
+        ownText: draft.value.ownTexts[account.id]?.trim() || null,
+        credit: creditFor(account),
+      })),
       planVersion: slots.version.value,
     })
     sayLinedUp(result, brandId, article.id)
@@ -93,7 +103,14 @@ watch(
 )
 // The plan behind the slots changes with every line, delivery and timetable.
 watch(() => schedule.ribbon, slots.load)
-defineExpose({ write: () => field.value?.focus(), lineUp: () => void lineUp() })
+/** Puts words of the article into the text, in quotation marks, and the cursor behind them. */
+async function quote(text: string): Promise<void> {
+  draft.value.text = [draft.value.text.trimEnd(), `“${text}”`].filter(Boolean).join('\n')
+  await nextTick()
+  field.value?.focus()
+  field.value?.setSelectionRange(draft.value.text.length, draft.value.text.length)
+}
+defineExpose({ write: () => field.value?.focus(), quote: (text: string) => void quote(text), lineUp: () => void lineUp() })
 </script>
 
 <template>

@@ -1,17 +1,20 @@
 <script setup lang="ts">
 import { words } from '#shared/words'
-import type { Source } from '#shared/api'
-import { api, sentenceOf } from '../../api/client'
+import { sentenceOf } from '../../api/client'
 
 const says = words.source
 const brand = useBrandStore()
-const sources = ref<Source[] | null>(null)
+const sources = useSourcesStore()
 const failed = ref('')
-const editing = ref<Source | null>(null)
+const editingSource = ref<string | null>(null)
+const editingFolder = ref<string | null>(null)
+// What is edited is always the newest of it.
+const source = computed(() => sources.list?.find(({ id }) => id === editingSource.value) ?? null)
+const folder = computed(() => sources.folders.find(({ id }) => id === editingFolder.value) ?? null)
 
 async function load(): Promise<void> {
   try {
-    sources.value = await api.get<Source[]>(brand.path('/sources'))
+    await sources.load()
     failed.value = ''
   } catch (error) {
     failed.value = sentenceOf(error)
@@ -26,10 +29,15 @@ watch(() => brand.view, load)
   <div>
     <PartHead :title="words.setUp.parts.sources" :intro="says.intro" />
     <AddSource v-if="brand.canWork" class="mx-6 mb-4" @added="load" />
-    <ReadIn class="mx-6 mb-6" />
-    <ProblemLine class="px-6" :says="failed" />
-    <EmptyState v-if="sources?.length === 0" :title="says.empty.title" :detail="says.empty.detail" />
-    <SourceTable v-else-if="sources" :sources="sources" @edit="editing = $event" />
-    <SourceDialog :source="editing" @close="editing = null" />
+    <ReadIn class="mx-6 mb-5" />
+    <div v-if="failed" class="grid justify-items-start gap-3 px-6 pb-5">
+      <ProblemLine :says="failed" />
+      <PlainButton @click="load">{{ words.frame.again }}</PlainButton>
+    </div>
+    <EmptyState v-if="sources.list?.length === 0" :title="says.empty.title" :detail="says.empty.detail" />
+    <SourceTable v-else-if="sources.list" :sources="sources.list" @edit="editingSource = $event.id" />
+    <FolderList v-if="sources.folders.length > 0" :folders="sources.folders" @edit="editingFolder = $event.id" />
+    <SourceDialog :source="source" @close="editingSource = null" />
+    <FolderDialog :folder="folder" @close="editingFolder = null" />
   </div>
 </template>

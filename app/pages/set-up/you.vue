@@ -8,6 +8,7 @@ const says = words.yourself
 const session = useSessionStore()
 const notices = useNoticesStore()
 const times = useTimes()
+const { readWhenPassed } = useReading()
 const sessions = ref(await api.get<SessionView[]>('/api/me/sessions'))
 const form = useForm(meSchema, { name: session.me!.person.name, email: session.me!.person.email, password: '' })
 
@@ -57,7 +58,13 @@ async function end(one: SessionView): Promise<void> {
         </div>
       </form>
       <section>
-        <h3 class="part-name mb-2">{{ says.sessions }}</h3>
+        <h3 class="part-name mb-2">{{ says.reading }}</h3>
+        <label class="flex items-start gap-2"
+          ><input v-model="readWhenPassed" type="checkbox" class="mt-1 accent-(--act)" /><span
+            >{{ says.readWhenPassed }}<span class="block text-small text-ink-3">{{ says.readWhenPassedHint }}</span></span
+          ></label
+        >
+        <h3 class="part-name mt-7 mb-2">{{ says.sessions }}</h3>
         <ul class="divide-y divide-rule border-y border-rule">
           <li v-for="one in sessions" :key="one.id" class="flex items-center justify-between gap-3 py-2">
             <span

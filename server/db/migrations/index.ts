@@ -2,6 +2,8 @@ import type { Knex } from 'knex'
 import * as first from './001_first'
 import * as feeds from './002_feeds'
 import * as reading from './003_reading'
+import * as sources from './004_sources'
+import * as undecided from './005_undecided'
 
 interface Entry {
   name: string
@@ -13,6 +15,8 @@ const ENTRIES: Entry[] = [
   { name: '001_first', migration: first },
   { name: '002_feeds', migration: feeds },
   { name: '003_reading', migration: reading },
+  { name: '004_sources', migration: sources },
+  { name: '005_undecided', migration: undecided },
 ]
 
 export const migrationSource: Knex.MigrationSource<Entry> = {

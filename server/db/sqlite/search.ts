@@ -1,4 +1,6 @@
+import type { Show } from '../../../shared/shows'
 import type { Db } from '..'
+import { narrowToShow } from '../articles'
 
 /** Up to so many matches are weighed against each other; of more, titles come first and then what is newest. */
 const WEIGHED = 500
@@ -35,7 +37,7 @@ export interface SearchFilter {
   /** FTS5 queries for the words anywhere, and in the title alone; see `matchExpression`. */
   match: string
   matchTitle: string
-  show: 'open' | 'clipped' | 'shelved' | 'passed' | 'all'
+  show: Show
   sourceId: string | null
   /** Only articles from this instant on, in milliseconds. */
   since: number | null
@@ -52,13 +54,18 @@ export async function searchArticles(db: Db, brandId: string, filter: SearchFilt
     .leftJoin('article_states', (join) => join.on('article_states.article_id', 'articles.id').andOn('article_states.brand_id', 'sources.brand_id'))
     .where('sources.brand_id', brandId)
     .whereNull('sources.removed_at')
-  if (filter.show === 'open') query.whereRaw(`coalesce(article_states.state, 'new') IN ('new', 'read')`)
-  else if (filter.show !== 'all') query.where('article_states.state', filter.show)
+  narrowToShow(query, filter.show)
   if (filter.sourceId) query.where('sources.id', filter.sourceId)
   if (filter.since !== null) query.where('articles.at', '>=', filter.since)
   const rows = (await query.orderBy('hits.key').limit(filter.limit).select('articles.id')) as unknown as { id: string }[]
   return rows.map((row) => row.id)
 }
+
+/** Numbers of the newest articles that match an FTS5 query; older ones are left out where there are very many. */
+export const newestMatches = async (db: Db, match: string): Promise<number[]> =>
+  (
+    (await db.raw('SELECT rowid FROM article_search WHERE article_search MATCH ? ORDER BY rowid DESC LIMIT ?', [match, MOST_MATCHES])) as { rowid: number }[]
+  ).map((row) => row.rowid)
 
 /** Numbers of the articles that match, in the order they are shown in. */
 async function matches(db: Db, { match, matchTitle }: SearchFilter, most: number): Promise<number[]> {

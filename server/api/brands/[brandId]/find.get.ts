@@ -1,7 +1,7 @@
+import { SHOWS } from '../../../../shared/shows'
 import { route } from '../../../route'
 import { find } from '../../../services/find'
 
-const SHOWS = ['open', 'clipped', 'shelved', 'passed', 'all'] as const
 const UUID = /^[0-9a-f-]{36}$/i
 
 /** Full-text search over a brand's articles. */

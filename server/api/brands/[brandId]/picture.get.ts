@@ -2,4 +2,4 @@ import { route } from '../../../route'
 import { passOnPicture } from '../../../services/pictures'
 
 /** A picture of an article the brand can see, fetched by us, so that no reader's address leaks. */
-export default route('read', null, ({ actor, query, event }) => passOnPicture(event, actor.brandId, query['url'] ?? ''))
+export default route('read', null, ({ actor, query, event }) => passOnPicture(event, actor.brandId, query['article'] ?? '', query['url'] ?? ''))

@@ -1,13 +1,13 @@
+import { SHOWS } from '../../../../../shared/shows'
 import { route } from '../../../../route'
 import { wire } from '../../../../services/articles'
 
-const SHOWS = ['open', 'clipped', 'shelved', 'passed', 'all'] as const
 const ORDERS = ['newest', 'oldest', 'waiting', 'mixed'] as const
 const KINDS = ['text', 'picture', 'video', 'sound', 'document'] as const
 const oneOf = <T extends string>(known: readonly T[], value: string | undefined): T | null => known.find((one) => one === value) ?? null
 
 /**
- * One page of the Wire: `show`, `order`, `watch`, `source`, `folder`, `own` (yes or no), `kind`, `language`, `since` (an instant), and
+ * One page of the Wire: `show`, `order`, `watch`, `source`, `folder`, `own` (yes or no), `kind`, `language`, `region`, `words`, `since` (an instant), and
  * `after` for the page behind another.
  */
 export default route('read', null, ({ actor, query }) => {
@@ -21,6 +21,8 @@ export default route('read', null, ({ actor, query }) => {
     own: query['own'] === 'yes' ? true : query['own'] === 'no' ? false : null,
     kind: oneOf(KINDS, query['kind']),
     language: /^[a-z]{2,3}$/.test(query['language'] ?? '') ? query['language']! : null,
+    region: query['region'] ?? null,
+    words: query['words']?.trim().slice(0, 300) || null,
     since: Number.isNaN(since) ? null : since,
     after: query['after'] ?? null,
   })

@@ -1,0 +1,31 @@
+import type { Source } from '#shared/api'
+
+/** What the form of a source holds. */
+export interface Wishes extends Record<string, unknown> {
+  label: string
+  folder: string
+  own: boolean
+  pillarId: string
+  credits: Record<string, string>
+  leaveOut: string
+  onlyNew: boolean
+  region: string
+  language: string
+}
+
+export const noWishes = (): Wishes => ({ label: '', folder: '', own: false, pillarId: '', credits: {}, leaveOut: '', onlyNew: false, region: '', language: '' })
+
+export const wishesOf = (source: Source): Wishes => ({
+  label: source.label,
+  folder: source.folders.join(', '),
+  own: source.own,
+  pillarId: source.pillarId ?? '',
+  credits: { ...source.credits },
+  leaveOut: source.leaveOut,
+  onlyNew: source.onlyNew,
+  region: source.region ?? '',
+  language: source.language ?? '',
+})
+
+/** The share of a source's articles that was clipped, in whole percent; null where it brought none. */
+export const clippedShare = (source: Source): number | null => (source.articles === 0 ? null : Math.round((100 * source.clipped) / source.articles))

@@ -1,0 +1,5 @@
+import { route } from '../../../../../route'
+import { openFeed } from '../../../../../services/folders'
+
+/** Lets a folder be read as a feed at a new secret address; an older one opens nothing any more. */
+export default route('work', null, ({ actor, param }) => openFeed(actor, param('id')))

@@ -1,0 +1,35 @@
+import type { ArticleState } from '../../shared/api'
+import type { LeftOut } from '../../shared/shows'
+import type { Db } from '.'
+import { insertAll, listOf } from './sqlite/bulk'
+
+interface StateRow {
+  article_id: string
+  state: ArticleState
+  because: LeftOut | null
+}
+
+/** What a brand decided about articles, or a rule did for it. */
+export async function decidedStates(db: Db, brandId: string, articleIds: string[]): Promise<Map<string, StateRow>> {
+  const rows = (await db('article_states')
+    .where({ brand_id: brandId })
+    .whereRaw('article_id IN ?', [listOf(db, articleIds)])
+    .select('article_id', 'state', 'because')) as StateRow[]
+  return new Map(rows.map((row) => [row.article_id, row]))
+}
+
+/** Passes articles in a brand's place, each with the rule that did it; only such as nobody decided about. */
+export async function putLeftOut(db: Db, brandId: string, feedId: string, left: { id: string; because: LeftOut }[], at: number): Promise<void> {
+  await db('article_states').where({ brand_id: brandId, state: 'new' }).whereRaw('article_id IN ?', [listOf(db, left.map(({ id }) => id))]).del() // prettier-ignore
+  const rows = left.map(({ id, because }) => ({ brand_id: brandId, article_id: id, state: 'passed', feed_id: feedId, changed_at: at, because }))
+  await insertAll(db, 'article_states', rows, ['brand_id', 'article_id'])
+}
+
+/** Lets articles wait again that a rule had passed. */
+export const takeBackLeftOut = async (db: Db, brandId: string, ids: string[]): Promise<void> => {
+  await db('article_states')
+    .where({ brand_id: brandId })
+    .whereNotNull('because')
+    .whereRaw('article_id IN ?', [listOf(db, ids)])
+    .del()
+}

@@ -1,0 +1,90 @@
+import { usualPlaces } from '../../core/feed'
+import type { FoundSource } from '../../shared/api'
+import { useDb } from '../db'
+import * as sources from '../db/sources'
+import { webAddress } from '../net/address'
+import { meaningOf } from '../net/meanings'
+import { askOutside, type Answer } from '../net/outside'
+import { problem, ProblemError } from '../problem'
+import { runInThread } from '../work/pool'
+import type { ReadFeedResult } from '../work/tasks'
+import { atField } from './fields'
+import { readAnswer } from './feeds'
+import { profilePage } from './profiles'
+
+/** Feeds named by a page that are tried in turn when the first can't be read. */
+const MOST_NAMED = 5
+/** What stands in an address for the words of a search; the second as OpenSearch 1.1 writes it. */
+const PLACE_FOR_WORDS = /\{(?:words|searchTerms)\??\}/g
+
+interface Looked {
+  answer: Answer
+  read: ReadFeedResult
+  feeds: FoundSource['feeds']
+}
+
+/**
+ * Looks for the feed of an address: the address itself, what its page names, or the usual places. `@name@host` is a profile on a
+ * network; an address with `{words}` in it is a search, asked with the words given.
+ */
+export async function look(brandId: string, input: { address: string; words: string }): Promise<FoundSource> {
+  const address = searchAddress(input)
+  const { answer, read, feeds } = await atField('address', async () => lookFor((await profilePage(address)) ?? address))
+  const db = await useDb()
+  const feed = await sources.feedByUrl(db, answer.lastingUrl)
+  const known = feed ? await sources.sourceOfFeed(db, brandId, feed.id) : undefined
+  return {
+    feeds,
+    url: answer.lastingUrl,
+    title: read.feed.title ?? new URL(answer.url).hostname,
+    homeUrl: read.feed.homeUrl,
+    format: read.feed.format,
+    newest: read.feed.items.slice(0, 4).map((item) => ({ title: item.title ?? item.url ?? item.id, at: item.publishedAt })),
+    known: known?.label ?? null,
+  }
+}
+
+function searchAddress({ address, words }: { address: string; words: string }): string {
+  if (address.search(PLACE_FOR_WORDS) < 0) return address
+  if (words === '') throw problem('searchWords').at('words')
+  return address.replace(PLACE_FOR_WORDS, encodeURIComponent(words))
+}
+
+async function lookFor(address: string): Promise<Looked> {
+  const url = webAddress(address)
+  const answer = await askOutside(url)
+  if (answer.status !== 200) throw problem('httpStatus', url.hostname, answer.status, meaningOf(answer.status))
+  const html = new TextDecoder().decode(answer.body)
+  if (!isPage(answer, html)) return { answer, read: await readAnswer(answer), feeds: [{ url: answer.lastingUrl, title: null, type: null }] }
+  const named = await runInThread('findFeeds', { html, url: answer.url })
+  for (const candidate of named.slice(0, MOST_NAMED)) {
+    const found = await readCandidate(candidate.url)
+    if (found) return { ...found, feeds: named }
+  }
+  for (const place of usualPlaces(answer.url)) {
+    const found = await readCandidate(place)
+    if (found) return { ...found, feeds: [{ url: found.answer.lastingUrl, title: null, type: null }] }
+  }
+  throw problem('noFeedOnPage', url.hostname)
+}
+
+const isPage = (answer: Answer, text: string): boolean =>
+  /text\/html|application\/xhtml/i.test(answer.headers['content-type'] ?? '') || /^\s*(<!doctype html|<html)/i.test(text)
+
+async function readCandidate(url: string): Promise<Omit<Looked, 'feeds'> | null> {
+  try {
+    const answer = await askOutside(url)
+    return answer.status === 200 ? { answer, read: await readAnswer(answer) } : null
+  } catch (error) {
+    if (error instanceof ProblemError) return null
+    throw error
+  }
+}
+
+/** Reads the feed at an address that is one. Throws a ProblemError where it is none. */
+export async function readAt(address: string): Promise<{ answer: Answer; read: ReadFeedResult }> {
+  const url = webAddress(address)
+  const answer = await askOutside(url)
+  if (answer.status !== 200) throw problem('httpStatus', url.hostname, answer.status, meaningOf(answer.status))
+  return { answer, read: await readAnswer(answer) }
+}

@@ -1,0 +1,57 @@
+import { SMTPServer, type SMTPServerDataStream, type SMTPServerSession } from 'smtp-server'
+import { LIMITS } from '../../shared/limits'
+import { log } from '../log'
+import { listBehind, takeMail } from '../services/mailingLists'
+
+/** A refusal as SMTP says it (RFC 5321 §4.2). */
+const refusal = (code: number, says: string): Error => Object.assign(new Error(says), { responseCode: code })
+
+/** Takes mail for the mailing lists, and for nobody else: it relays nothing. Gives what closes it. */
+export function openMailDrop(port: number, host: string): () => Promise<void> {
+  const server = new SMTPServer({
+    authOptional: true,
+    disabledCommands: ['AUTH', 'STARTTLS'],
+    disableReverseLookup: true,
+    banner: 'Clear Quill',
+    size: LIMITS.mailBytes,
+    maxClients: 20,
+    socketTimeout: 60_000,
+    closeTimeout: 2_000,
+    onRcptTo({ address }, _session, done) {
+      listBehind(address).then(
+        (feed) => done(feed ? null : refusal(550, 'No such mailbox here')),
+        (error: unknown) => done(failed(error)),
+      )
+    },
+    onData(stream, session, done) {
+      receive(stream, session).then(
+        () => done(null),
+        (error: unknown) => done(error instanceof Error && 'responseCode' in error ? error : failed(error)),
+      )
+    },
+  })
+  server.on('error', (error) => log.error({ error }, 'The mail drop had a fault.'))
+  server.listen(port, host)
+  return () => new Promise((resolve) => server.close(() => resolve()))
+}
+
+function failed(error: unknown): Error {
+  log.error({ error }, 'A mail could not be kept.')
+  // 4xx: whoever sends it keeps it and tries again, so that nothing is lost.
+  return refusal(451, 'Not kept, try again later')
+}
+
+async function receive(stream: SMTPServerDataStream, session: SMTPServerSession): Promise<void> {
+  const parts: Buffer[] = []
+  let size = 0
+  for await (const part of stream as AsyncIterable<Buffer>) {
+    size += part.length
+    if (size <= LIMITS.mailBytes) parts.push(part)
+  }
+  if (size > LIMITS.mailBytes) throw refusal(552, 'The mail is too large')
+  const raw = Buffer.concat(parts)
+  for (const address of new Set(session.envelope.rcptTo.map((one) => one.address.toLowerCase()))) {
+    const feed = await listBehind(address)
+    if (feed) await takeMail(feed, raw)
+  }
+}

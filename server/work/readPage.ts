@@ -1,0 +1,60 @@
+import { Readability } from '@mozilla/readability'
+import { parseHTML } from 'linkedom'
+import { decodeBytes, safeHtml } from '../../core/feed'
+import { plainText } from '../../core/text'
+
+export interface PageInput {
+  body: Uint8Array
+  /** Where it came from, after redirects: the base of relative addresses. */
+  url: string
+  contentType: string | null
+}
+
+export interface PageText {
+  html: string
+  text: string
+  image: string | null
+}
+
+/** A page's document, as linkedom gives it and Readability takes it. */
+type Page = ConstructorParameters<typeof Readability>[0]
+
+/** Characters of text from which on it is one. */
+const SHORTEST = 60
+/** Elements of a page that is still read; real ones have a few thousand. */
+const MOST_ELEMENTS = 100_000
+
+/** The main text of a web page as safe HTML, found by Mozilla's Readability; null where there is none. */
+export function readPage({ body, url, contentType }: PageInput): PageText | null {
+  const document = documentOf(decodeBytes(body, contentType).text)
+  if (!document) return null
+  const base = document.querySelector('base')?.getAttribute('href')
+  const from = base && URL.canParse(base, url) ? new URL(base, url).href : url
+  const found = new Readability(document, { maxElemsToParse: MOST_ELEMENTS }).parse()
+  const html = safeHtml(unwrapped(found?.content ?? ''), from)
+  const text = plainText(html)
+  if (text.length < SHORTEST) return null
+  const image = /<img\s[^>]{0,2000}?src="([^"]{1,2000})"/.exec(html)?.[1]
+  return { html, text, image: image ? image.replace(/&amp;/g, '&') : null }
+}
+
+/** A page as a document; where it names no html element, one is put round it. Null where nothing is left of it. */
+function documentOf(html: string): Page | null {
+  const parsed = (text: string): Page => (parseHTML(text) as unknown as { document: Page }).document
+  const document = parsed(html)
+  if (document.documentElement) return document
+  const wrapped = parsed(`<html><body>${html}</body></html>`)
+  return wrapped.documentElement ? wrapped : null
+}
+
+/** What Readability puts round a text: an element of its own, and the page's around that. */
+function unwrapped(content: string): string {
+  let inner = documentOf(`<html><body>${content}</body></html>`)!.body
+  while (
+    inner.childElementCount === 1 &&
+    inner.firstElementChild!.matches('div, article, section, main') &&
+    inner.textContent === inner.firstElementChild!.textContent
+  )
+    inner = inner.firstElementChild as typeof inner
+  return inner.innerHTML
+}
