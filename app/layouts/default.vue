@@ -6,13 +6,14 @@ const brand = useBrandStore()
 const schedule = useScheduleStore()
 const notices = useNoticesStore()
 const { openKeys } = useKeysDialog()
+const goTo = useGoTo()
 
 useKeyListener()
 useChanges()
 const SCREENS: Record<string, string> = { 1: '/wire', 2: '/clippings', 3: '/schedule', 4: '/set-up/sources' }
-const toFind = (): void => void navigateTo('/find')
+const toFind = (): void => void goTo('/find')
 useKeys([
-  { keys: Object.keys(SCREENS), says: words.keys.screens, does: (key) => void navigateTo(SCREENS[key]) },
+  { keys: Object.keys(SCREENS), says: words.keys.screens, does: (key) => void goTo(SCREENS[key]!) },
   { keys: ['/'], says: words.keys.find, does: toFind },
   { keys: ['k'], command: true, says: words.keys.find, does: toFind },
   { keys: ['u'], says: words.keys.undo, does: () => notices.undoLast() },

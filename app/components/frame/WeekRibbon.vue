@@ -12,6 +12,7 @@ interface Tick {
 }
 
 const schedule = useScheduleStore()
+const goTo = useGoTo()
 const brand = useBrandStore()
 const clock = useClockStore()
 const times = useTimes()
@@ -49,7 +50,7 @@ function tickOf(card: NonNullable<typeof view.value>['cards'][number]): Tick {
   }
 }
 const leftOf = (at: string | number): string => `${((times.moment(at).minutes / 1440) * 100).toFixed(2)}%`
-const openDay = (date: string): Promise<unknown> => Promise.all([schedule.open(date === view.value?.from ? null : date), navigateTo('/schedule')])
+const openDay = (date: string): Promise<unknown> => Promise.all([schedule.open(date === view.value?.from ? null : date), goTo('/schedule')])
 </script>
 
 <template>

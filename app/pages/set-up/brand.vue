@@ -5,6 +5,7 @@ import { api } from '../../api/client'
 
 const says = words.brand
 const brand = useBrandStore()
+const goTo = useGoTo()
 const session = useSessionStore()
 const notices = useNoticesStore()
 const route = useRoute()
@@ -16,14 +17,14 @@ async function made(created: Brand): Promise<void> {
   await session.load()
   session.choose(created.id)
   notices.say(words.notices.added(created.name))
-  await navigateTo('/set-up/sources')
+  await goTo('/set-up/sources')
 }
 async function remove(): Promise<void> {
   busy.value = true
   try {
     await api.remove(brand.path())
     await session.load()
-    await navigateTo('/wire')
+    await goTo('/wire')
   } catch (error) {
     notices.complain(error)
   } finally {
