@@ -1,13 +1,15 @@
 // npm run bench: prints what was measured beside what is aimed at. `--short` measures less, to see that the benches run;
-// `--only=feeds`, `fetching` or `reading` measures a part.
+// `--only=feeds`, `watching`, `fetching` or `reading` measures a part.
 import { fetchingRows } from './fetching'
 import { readingRows } from './reading'
 import { printTable } from './timing'
+import { watchingRows } from './watching'
 import { wireRows } from './wire'
 
 const isShort = process.argv.includes('--short')
 const only = process.argv.find((one) => one.startsWith('--only='))?.slice('--only='.length)
 const wants = (name: string): boolean => only === undefined || only === name
 if (wants('feeds')) printTable('Reading feeds', readingRows())
+if (wants('watching')) printTable('Watching', watchingRows())
 if (wants('fetching')) printTable('Fetching', await fetchingRows(isShort ? 60 : 1000))
 if (wants('reading')) printTable('Reading and finding', await wireRows(isShort ? 2_000 : 200_000))

@@ -12,6 +12,8 @@ const PACKAGES = {
   bluemonday: ['golang-github-microcosm-cc-bluemonday-dev'],
   'x-net': ['golang-golang-x-net-dev'],
   'rust-url': ['librust-url-dev'],
+  'snowball-data': ['snowball-data'],
+  'unicode-data': ['unicode-data'],
   purell: ['golang-github-puerkitobio-purell-dev'],
 }
 

@@ -1,5 +1,5 @@
-export { words, type Word } from './words'
-export { stem } from './stem'
+export { eachWord, words, type Word } from './words'
+export { formsFor, stem, type Forms } from './stem'
 export { fold } from './fold'
 export { plainText } from './plainText'
 export { readingMinutes } from './readingMinutes'

@@ -7,26 +7,42 @@ const NAMES: Record<string, string> = {
   tr: 'turkish',
 } // prettier-ignore
 
-/** Words of a language whose stems are remembered. */
+/** A word as it is compared: folded, and its stem. */
+export interface Forms {
+  folded: string
+  stem: string
+}
+
+/** Words of a language whose forms are remembered. */
 const REMEMBERED_WORDS = 30_000
-const remembered = new Map<string, Map<string, string>>()
+const remembered = new Map<string, Map<string, Forms>>()
 const stemmers = new Map<string, { stem(word: string): string }>()
 
 /**
  * The stem of a word by Snowball's rules for the language ('en-GB' counts as 'en'), folded, so that forms of one word
  * are equal. A language without rules, or none, gives the folded word itself.
  */
-export function stem(word: string, language: string | null): string {
-  const name = language ? NAMES[language.slice(0, 2).toLowerCase()] : undefined
-  const known = remembered.get(name ?? '') ?? new Map<string, string>()
-  const before = known.get(word)
-  if (before !== undefined) return before
+export const stem = (word: string, language: string | null): string => formsFor(language)(word).stem
+
+/** Gives the forms of a language's words, each worked out once: a text is mostly made of words that came before. */
+export function formsFor(language: string | null): (word: string) => Forms {
+  const name = (language ? NAMES[language.slice(0, 2).toLowerCase()] : undefined) ?? ''
+  const known = remembered.get(name) ?? new Map<string, Forms>()
+  remembered.set(name, known)
+  return (word) => {
+    const before = known.get(word)
+    if (before !== undefined) return before
+    const found = { folded: fold(word), stem: stemOf(word, name) }
+    // Emptied when full: what is common comes back at once.
+    if (known.size >= REMEMBERED_WORDS) known.clear()
+    known.set(word, found)
+    return found
+  }
+}
+
+function stemOf(word: string, name: string): string {
   const lower = word.normalize('NFC').toLowerCase().replace(/[’`]/g, "'")
-  const found = fold(name ? stemmerFor(name).stem(lower) : lower)
-  // A text is mostly made of words that were stemmed before. Emptied when full: what is common comes back at once.
-  if (known.size >= REMEMBERED_WORDS) known.clear()
-  remembered.set(name ?? '', known.set(word, found))
-  return found
+  return fold(name ? stemmerFor(name).stem(lower) : lower)
 }
 
 function stemmerFor(name: string): { stem(word: string): string } {

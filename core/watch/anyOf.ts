@@ -1,4 +1,4 @@
-import { words } from '../text'
+import { words } from '../text/words'
 import type { WatchQuery } from './types'
 
 /**
@@ -8,7 +8,8 @@ import type { WatchQuery } from './types'
 export function anyOf(list: string): WatchQuery | null {
   const terms = list.split(/[,;\n]/).flatMap((part): WatchQuery[] => {
     const found = words(part).map((word) => word.text)
-    return found.length === 0 ? [] : [{ kind: 'term', words: found, phrase: found.length > 1, prefix: part.trim().endsWith('*'), exact: false }]
+    const term = { kind: 'term' as const, words: found, field: null, exact: false, prefix: part.trim().endsWith('*'), near: null, weight: 1 }
+    return found.length === 0 ? [] : [term]
   })
   return terms.length <= 1 ? (terms[0] ?? null) : { kind: 'or', parts: terms }
 }

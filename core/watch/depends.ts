@@ -1,7 +1,15 @@
-import type { WatchQuery } from './types'
+import type { Limit, WatchQuery } from './types'
 
-/** The parts of a query whose truth changes after an article came. Words never do, so today's queries have none. */
+const CHANGING = ['age', 'outlets', 'responses'] as const
+
+/** The parts of a query whose truth changes after an article came: how old it is, how many outlets have it, how many responded. */
 export function dependsOn(query: WatchQuery): ('age' | 'outlets' | 'responses')[] {
-  void query
-  return []
+  const asked = new Set(limitsOf(query).map(({ what }) => what))
+  return CHANGING.filter((what) => asked.has(what))
+}
+
+export function limitsOf(query: WatchQuery): Limit[] {
+  if (query.kind === 'limit') return [query]
+  if (query.kind === 'not') return limitsOf(query.part)
+  return query.kind === 'and' || query.kind === 'or' ? query.parts.flatMap(limitsOf) : []
 }

@@ -1,10 +1,16 @@
-import type { WatchQuery } from './types'
+import type { Limit, Term, WatchQuery } from './types'
 
 /** A query's text, with just the brackets it needs. `parseWatch` of it gives an equal tree. */
 export function formatWatch(query: WatchQuery): string {
   switch (query.kind) {
     case 'term':
       return formatTerm(query)
+    case 'site':
+      return `site:${query.host}`
+    case 'lang':
+      return `lang:${query.language}`
+    case 'limit':
+      return formatLimit(query)
     case 'not':
       return `-${bracketed(query.part, query.part.kind === 'and' || query.part.kind === 'or')}`
     case 'and':
@@ -16,9 +22,18 @@ export function formatWatch(query: WatchQuery): string {
 
 const bracketed = (query: WatchQuery, needed: boolean): string => (needed ? `(${formatWatch(query)})` : formatWatch(query))
 
-function formatTerm(term: Extract<WatchQuery, { kind: 'term' }>): string {
-  const text = term.words.join(term.phrase ? ' ' : '-')
-  const isOperator = text === 'AND' || text === 'OR' || text === 'NOT'
-  const quoted = term.phrase || isOperator
-  return `${term.exact ? '=' : ''}${quoted ? `"${text}"` : text}${term.prefix ? '*' : ''}`
+const formatLimit = ({ what, is, value, unit }: Limit): string => `${what}${is}${value}${unit ?? ''}`
+
+/** A term as it stands in a query. */
+export function formatTerm({ words, field, exact, prefix, near, weight }: Term): string {
+  const text = words.join(' ')
+  const isPlain = words.length === 1 && /^[\p{L}\p{N}\p{M}_'’.,]+$/u.test(text) && !/^(AND|OR|NOT)$/.test(text)
+  return [
+    field ? `${field}:` : '',
+    exact ? '=' : '',
+    isPlain ? text : `"${text}"`,
+    prefix ? '*' : '',
+    near === null ? '' : `~${near}`,
+    weight === 1 ? '' : `^${weight}`,
+  ].join('')
 }

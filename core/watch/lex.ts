@@ -1,57 +1,125 @@
 import { WatchSyntaxError } from './errors'
+import { FIELDS, isField, isWithinHebrew, LIMITS, type Field } from './fields'
+import type { Limit } from './types'
 
-export interface Token {
-  kind: 'word' | 'phrase' | 'and' | 'or' | 'not' | 'open' | 'close' | 'end'
-  text: string
-  at: number
-  exact: boolean
-  prefix: boolean
-}
+export type Token =
+  | { kind: 'and' | 'or' | 'not' | 'open' | 'close' | 'end'; text: string; at: number }
+  | { kind: 'word' | 'phrase'; text: string; at: number; exact: boolean; prefix: boolean; near: number | null; weight: number }
+  | { kind: 'field'; text: string; at: number; field: Field }
+  | { kind: 'limit'; text: string; at: number; limit: Limit }
 
 const OPERATORS: Record<string, 'and' | 'or' | 'not'> = { AND: 'and', OR: 'or', NOT: 'not' }
-const QUOTES = /["“”„]/
+const SIGNS: Record<string, 'open' | 'close' | 'not'> = { '(': 'open', ')': 'close', '-': 'not' }
+const QUOTES = /["“”„«»]/
+const COMPARED = new RegExp(`^(${LIMITS.join('|')})(<=|>=|<|>|=)(.*)$`, 'i')
+const MOST_WEIGHT = 100
 
 /** A query's tokens, an `end` last. Operators are written in capitals, so that `and` stays a word. */
 export function lex(text: string): Token[] {
   const tokens: Token[] = []
-  let at = 0
-  while (at < text.length) {
-    const character = text[at]!
-    if (/\s/.test(character)) at++
-    else {
-      const token = tokenAt(text, at)
-      tokens.push(token.token)
-      at = token.end
+  for (let at = 0; at < text.length;) {
+    if (/\s/.test(text[at]!)) {
+      at++
+      continue
     }
+    const { token, end } = tokenAt(text, at)
+    tokens.push(token)
+    at = end
   }
-  tokens.push(plain('end', '', text.length))
+  tokens.push({ kind: 'end', text: '', at: text.length })
   return tokens
 }
 
 function tokenAt(text: string, at: number): { token: Token; end: number } {
-  const character = text[at]!
-  if (character === '(') return { token: plain('open', '(', at), end: at + 1 }
-  if (character === ')') return { token: plain('close', ')', at), end: at + 1 }
-  if (character === '-') return { token: plain('not', '-', at), end: at + 1 }
-  const exact = character === '='
+  const sign = SIGNS[text[at]!]
+  if (sign) return { token: { kind: sign, text: text[at]!, at }, end: at + 1 }
+  const exact = text[at] === '='
   const start = exact ? at + 1 : at
-  if (QUOTES.test(text[start] ?? '')) return phraseAt(text, start, exact)
-  return wordAt(text, start, exact)
+  if (QUOTES.test(text[start] ?? '')) return phraseAt(text, at, start, exact)
+  const raw = rawWord(text, start)
+  if (exact) return wordAt(text, at, start, raw)
+  return fieldAt(raw, at) ?? operatorAt(raw, at) ?? limitAt(raw, at) ?? wordAt(text, at, start, raw)
 }
 
-function phraseAt(text: string, at: number, exact: boolean): { token: Token; end: number } {
-  const length = text.slice(at + 1).search(QUOTES)
-  if (length < 0) throw new WatchSyntaxError(at, 'a closing quotation mark', 'This phrase has no closing quotation mark.')
-  return { token: { kind: 'phrase', text: text.slice(at + 1, at + 1 + length), at, exact, prefix: false }, end: at + length + 2 }
+/** What stands up to the next blank, bracket or quotation mark. */
+function rawWord(text: string, at: number): string {
+  let end = at
+  while (end < text.length && !/[\s()]/.test(text[end]!) && (!QUOTES.test(text[end]!) || isWithinHebrew(text, end))) end++
+  return text.slice(at, end)
 }
 
-function wordAt(text: string, at: number, exact: boolean): { token: Token; end: number } {
-  const raw = /^[^\s()"“”„]+/.exec(text.slice(at))?.[0] ?? ''
+function fieldAt(raw: string, at: number): { token: Token; end: number } | null {
+  const [, name, rest] = /^([a-z]+):(?!\/\/)(.*)$/i.exec(raw) ?? []
+  if (name === undefined) return null
+  const field = name.toLowerCase()
+  if (isField(field)) return { token: { kind: 'field', text: `${name}:`, at, field }, end: at + name.length + 1 }
+  // With something behind the colon somebody means a field; at a word's end a colon is punctuation.
+  if (rest === '') return null
+  throw new WatchSyntaxError(at, 'a field', `There is no field “${name}:”. There are ${FIELDS.map((one) => `${one}:`).join(' ')} – or put it in quotes.`)
+}
+
+function operatorAt(raw: string, at: number): { token: Token; end: number } | null {
+  const kind = OPERATORS[raw]
+  return kind ? { token: { kind, text: raw, at }, end: at + raw.length } : null
+}
+
+function limitAt(raw: string, at: number): { token: Token; end: number } | null {
+  const [, name, is, value] = COMPARED.exec(raw) ?? []
+  if (name === undefined || is === undefined || value === undefined) return null
+  const what = name.toLowerCase() as Limit['what']
+  const [, figure, unit] = (what === 'age' ? /^(\d+(?:\.\d+)?)([hdw])$/ : /^(\d+)()$/).exec(value) ?? []
+  if (figure === undefined) {
+    const place = at + name.length + is.length
+    if (what === 'age') throw new WatchSyntaxError(place, 'an age', 'An age is given in hours, days or weeks: age<12h, age<7d, age<2w.')
+    throw new WatchSyntaxError(place, 'a number', `A whole number should stand behind “${name}${is}”.`)
+  }
+  const limit: Limit = { kind: 'limit', what, is: is as Limit['is'], value: Number(figure), unit: what === 'age' ? (unit as Limit['unit']) : null }
+  return { token: { kind: 'limit', text: raw, at, limit }, end: at + raw.length }
+}
+
+function phraseAt(text: string, at: number, start: number, exact: boolean): { token: Token; end: number } {
+  let close = start + 1
+  while (close < text.length && (!QUOTES.test(text[close]!) || isWithinHebrew(text, close))) close++
+  if (close === text.length) throw new WatchSyntaxError(start, 'a closing quotation mark', 'This phrase has no closing quotation mark.')
+  const [behind = '', star, tilde, near, hat, weight] = /^(\*)?(?:(~)(\d+)?)?(?:(\^)([\d.]+)?)?/.exec(text.slice(close + 1)) ?? []
+  const place = close + 1
+  if (tilde && near === undefined)
+    throw new WatchSyntaxError(place + behind.indexOf('~') + 1, 'a number', 'A number should stand behind “~”: within how many words.')
+  return {
+    token: {
+      kind: 'phrase',
+      text: text.slice(start + 1, close),
+      at,
+      exact,
+      prefix: star !== undefined,
+      near: near === undefined ? null : Number(near),
+      weight: hat ? weightOf(weight, place + behind.indexOf('^') + 1) : 1,
+    },
+    end: place + behind.length,
+  }
+}
+
+function wordAt(text: string, at: number, start: number, raw: string): { token: Token; end: number } {
   if (raw === '') throw new WatchSyntaxError(at, 'a word', 'A word or a phrase should stand after “=”.')
-  const operator = exact ? undefined : OPERATORS[raw]
-  if (operator) return { token: plain(operator, raw, at), end: at + raw.length }
-  const prefix = raw.endsWith('*')
-  return { token: { kind: 'word', text: prefix ? raw.slice(0, -1) : raw, at, exact, prefix }, end: at + raw.length }
+  const [, body = '', star, tilde, , hat, weight] = /^(.*?)(\*)?(?:(~)(\d*))?(?:(\^)([^^]*))?$/s.exec(raw) ?? []
+  const place = start + body.length + (star ? 1 : 0)
+  if (tilde) throw new WatchSyntaxError(place, 'a phrase', '“~” stands behind a phrase in quotes: "dark sky"~4.')
+  return {
+    token: {
+      kind: 'word',
+      text: body,
+      at,
+      exact: start > at,
+      prefix: star !== undefined,
+      near: null,
+      weight: hat ? weightOf(weight, place + 1) : 1,
+    },
+    end: start + raw.length,
+  }
 }
 
-const plain = (kind: Token['kind'], text: string, at: number): Token => ({ kind, text, at, exact: false, prefix: false })
+function weightOf(text: string | undefined, at: number): number {
+  const weight = /^\d+(\.\d+)?$/.test(text ?? '') ? Number(text) : 0
+  if (weight > 0 && weight <= MOST_WEIGHT) return weight
+  throw new WatchSyntaxError(at, 'a number', `A number above 0, at most ${MOST_WEIGHT}, should stand behind “^”.`)
+}

@@ -1,88 +1,148 @@
 import type { Instant } from '../instant'
-import { fold, stem } from '../text'
-import { prepareArticle, type PreparedArticle } from './prepare'
-import type { WatchArticle, WatchMatch, WatchQuery } from './types'
-
-type Term = Extract<WatchQuery, { kind: 'term' }>
-
-interface Hit {
-  term: Term
-  spans: WatchMatch['spans']
-  inTitle: boolean
-}
+import { conditionHolds, reasonOfCondition } from './conditions'
+import { findPhrase, scanning, type FindWord } from './places'
+import { prepareArticle, type PreparedArticle, type PreparedText } from './prepare'
+import type { Condition, Term, WatchArticle, WatchMatch, WatchQuery } from './types'
+import { wantedIn } from './wanted'
 
 /** A hit in the title counts this much against one elsewhere. */
 const TITLE_WEIGHT = 2
 
 /**
- * What of a query an article holds, or null when it does not match. Strength, 0 to 1, is the weight of the terms found over
- * the weight of all asked for (a title hit counts double); it is never lowered by more hits. `now` is for parts that depend on time.
+ * What of a query an article holds, or null when it does not match. Strength, 0 to 1, is the weight of the words found over
+ * the weight of all asked for (a title hit counts double); it is never lowered by more hits. `now` is for ages.
  */
 export function matchWatch(query: WatchQuery, article: WatchArticle | PreparedArticle, now: Instant): WatchMatch | null {
-  void now
-  const prepared = isPrepared(article) ? article : prepareArticle(article)
-  const hits = new Map<Term, Hit>()
-  if (!holds(query, prepared, hits)) return null
-  const asked = wantedTerms(query)
-  const found = asked.map((term) => hits.get(term)).filter((hit) => hit !== undefined)
-  const weight = found.reduce((sum, hit) => sum + (hit.inTitle ? TITLE_WEIGHT : 1), 0)
-  return {
-    strength: asked.length === 0 ? 1 : weight / (asked.length * TITLE_WEIGHT),
-    spans: found.flatMap((hit) => hit.spans),
-    reasons: found.map((hit) => reasonOf(hit)),
-  }
+  const prepared = 'prepared' in article ? article : prepareArticle(article)
+  return matchPrepared(query, prepared, Date.parse(now), scanning(prepared))
 }
 
-const isPrepared = (article: WatchArticle | PreparedArticle): article is PreparedArticle => 'prepared' in article
-
-/** Whether the query holds. Both sides of AND and OR are looked at, so that all hits are known. */
-function holds(query: WatchQuery, article: PreparedArticle, hits: Map<Term, Hit>): boolean {
-  switch (query.kind) {
-    case 'term': {
-      const hit = findTerm(query, article)
-      if (hit) hits.set(query, hit)
-      return hit !== null
-    }
-    case 'not':
-      return !holds(query.part, article, new Map())
-    case 'and':
-      return query.parts.map((part) => holds(part, article, hits)).every(Boolean)
-    case 'or':
-      return query.parts.map((part) => holds(part, article, hits)).some(Boolean)
-  }
-}
-
-function wantedTerms(query: WatchQuery): Term[] {
-  if (query.kind === 'term') return [query]
-  return query.kind === 'not' ? [] : query.parts.flatMap(wantedTerms)
-}
-
-function findTerm(term: Term, article: PreparedArticle): Hit | null {
-  const isWanted = wordTests(term, article.language)
+/** As `matchWatch`, with another way to find a word in the article; `now` in milliseconds. */
+export function matchPrepared(query: WatchQuery, article: PreparedArticle, now: number, find: FindWord): WatchMatch | null {
+  const looked = new Look(article, now, find)
+  if (!looked.holds(query)) return null
+  let asked = 0
+  let found = 0
   const spans: WatchMatch['spans'] = []
-  for (const { field, words } of article.fields) {
-    for (let at = 0; at + isWanted.length <= words.length; at++) {
-      if (isWanted.every((test, offset) => test(words[at + offset]!))) {
-        spans.push({ field, start: words[at]!.start, end: words[at + isWanted.length - 1]!.end })
-      }
+  const reasons: string[] = []
+  for (const part of wantedParts(query)) {
+    if (part.kind !== 'term') {
+      if (looked.holds(part)) reasons.push(reasonOfCondition(part))
+      continue
+    }
+    const places = looked.placesOf(part)
+    if (isInText(part)) {
+      asked += part.weight * TITLE_WEIGHT
+      if (places.length > 0) found += part.weight * (places[0]![0]! < article.bodyFrom ? TITLE_WEIGHT : 1)
+      spans.push(...spansOf(article, part, places))
+    }
+    if (places.length > 0) reasons.push(reasonOfTerm(article, part, places))
+  }
+  return { strength: asked === 0 ? 1 : found / asked, spans, reasons }
+}
+
+/** Whether a term looks in the article's own text, so that its words can be marked there. */
+export const isInText = ({ field }: Term): boolean => field === null || field === 'title' || field === 'body' || field === 'author'
+
+const known = new WeakMap<WatchQuery, (Term | Condition)[]>()
+
+/** What an article must hold: all but what stands behind a NOT. */
+function wantedParts(query: WatchQuery): (Term | Condition)[] {
+  let parts = known.get(query)
+  if (!parts) known.set(query, (parts = partsBut(query)))
+  return parts
+}
+
+function partsBut(query: WatchQuery): (Term | Condition)[] {
+  if (query.kind === 'not') return []
+  if (query.kind === 'and' || query.kind === 'or') return query.parts.flatMap(partsBut)
+  return [query]
+}
+
+/** One look at an article: what was found once is not looked for again. */
+class Look {
+  readonly #article: PreparedArticle
+  readonly #now: number
+  readonly #find: FindWord
+  #found: Map<Term, number[][]> | null = null
+
+  constructor(article: PreparedArticle, now: number, find: FindWord) {
+    this.#article = article
+    this.#now = now
+    this.#find = find
+  }
+
+  holds(query: WatchQuery): boolean {
+    switch (query.kind) {
+      case 'term':
+        return this.placesOf(query).length > 0
+      case 'not':
+        return !this.holds(query.part)
+      case 'and':
+        return query.parts.every((part) => this.holds(part))
+      case 'or':
+        return query.parts.some((part) => this.holds(part))
+      default:
+        return conditionHolds(query, this.#article, this.#now)
     }
   }
-  return spans.length === 0 ? null : { term, spans, inTitle: spans.some((span) => span.field === 'title') }
+
+  /** Where a term stands: in the article's text by the numbers of its words, elsewhere just how often. */
+  placesOf(term: Term): number[][] {
+    const known = this.#found?.get(term)
+    if (known) return known
+    const places = this.#placesOf(term)
+    // What is not there is looked for once more at most; what is there has its places asked for again.
+    if (places.length > 0) (this.#found ??= new Map()).set(term, places)
+    return places
+  }
+
+  #placesOf(term: Term): number[][] {
+    const { bodyFrom, authorFrom, folded, source, region, categories } = this.#article
+    const { length } = folded
+    switch (term.field) {
+      case 'source':
+        return this.#within(source, term)
+      case 'region':
+        return this.#within(region, term)
+      case 'category':
+        return categories.flatMap((category) => this.#within(category, term))
+      case 'title':
+        return this.#between(term, 0, bodyFrom)
+      case 'body':
+        return this.#between(term, bodyFrom, authorFrom)
+      case 'author':
+        return this.#between(term, authorFrom, length)
+      default:
+        // A single word can't reach from one part into the next.
+        if (term.words.length === 1) return this.#between(term, 0, length)
+        return [...this.#between(term, 0, bodyFrom), ...this.#between(term, bodyFrom, authorFrom), ...this.#between(term, authorFrom, length)]
+    }
+  }
+
+  #between(term: Term, from: number, to: number): number[][] {
+    return findPhrase(this.#article, wantedIn(term, this.#article.language), term.near, this.#find, from, to)
+  }
+
+  #within(text: PreparedText, term: Term): number[][] {
+    return findPhrase(text, wantedIn(term, this.#article.language), term.near, scanning(text), 0, text.folded.length)
+  }
 }
 
-/** One test a word of the term: the beginning, the exact form, or any form of the word. */
-function wordTests(term: Term, language: string | null): ((word: { folded: string; stem: string }) => boolean)[] {
-  return term.words.map((wanted, index) => {
-    const folded = fold(wanted)
-    if (term.prefix && index === term.words.length - 1) return (word) => word.folded.startsWith(folded)
-    if (term.exact) return (word) => word.folded === folded
-    const wantedStem = stem(wanted, language)
-    return (word) => word.stem === wantedStem
-  })
+/** A phrase is one stretch; words that are only near each other are marked one by one, and once. */
+function spansOf(article: PreparedArticle, term: Term, places: number[][]): WatchMatch['spans'] {
+  const field = (place: number) => (place < article.bodyFrom ? 'title' : place < article.authorFrom ? 'body' : 'author')
+  const span = (first: number, last: number) => ({ field: field(first), start: article.starts[first]!, end: article.ends[last]! }) as const
+  if (term.near === null) return places.map((one) => span(one[0]!, one.at(-1)!))
+  return [...new Set(places.flat())].sort((a, b) => a - b).map((place) => span(place, place))
 }
 
-function reasonOf(hit: Hit): string {
-  const text = hit.term.words.join(' ')
-  const times = hit.spans.length
-  return `“${text}” ${hit.inTitle ? 'in the title' : 'in the text'}${times > 1 ? `, ${times} times` : ''}`
+function reasonOfTerm(article: PreparedArticle, term: Term, places: number[][]): string {
+  const text = term.words.join(' ') + (term.prefix ? '…' : '')
+  if (term.field === 'source') return `from the source “${text}”`
+  if (term.field === 'region') return `from the region “${text}”`
+  if (term.field === 'category') return `in the category “${text}”`
+  const [first] = places[0]!
+  const where = first! < article.bodyFrom ? 'in the title' : first! < article.authorFrom ? 'in the text' : 'as the author'
+  return `“${text}” ${where}${places.length > 1 ? `, ${places.length} times` : ''}`
 }

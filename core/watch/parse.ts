@@ -1,23 +1,33 @@
-import { words } from '../text'
+import { words } from '../text/words'
 import { WatchSyntaxError } from './errors'
+import type { Field } from './fields'
 import { lex, type Token } from './lex'
-import type { WatchQuery } from './types'
+import { hostOf } from './site'
+import type { Term, WatchQuery, WordField } from './types'
 
-/** Brackets within brackets a query may have. */
+/** Brackets, and words that leave out, within each other a query may have. */
 const DEEPEST = 40
 
 /**
  * A query's text as a tree. Words side by side must all be there; `OR` takes one of two; `NOT` or `-` leaves out;
- * `"words in quotes"` stand side by side; `word*` is a beginning; `=word` is that form alone. Precedence NOT, AND, OR.
+ * `"words in quotes"` stand side by side, with `~4` behind them near each other in any order; `word*` is a beginning; `=word` is that
+ * form alone; `word^2` weighs more. `title:` `body:` `author:` `source:` `category:` `region:` look there alone, `site:` and `lang:` ask
+ * for a site and a language, `age<7d` `words>=300` `outlets>=3` `responses>=50` compare. Precedence NOT, AND, OR.
  * Throws WatchSyntaxError with the place of the trouble.
  */
 export function parseWatch(text: string): WatchQuery {
   const reader = new Reader(lex(text))
   if (reader.peek().kind === 'end') throw new WatchSyntaxError(0, 'a word', 'A watch needs at least one word.')
-  const query = readOr(reader, 0)
+  const query = readOr(reader, { depth: 0, field: null })
   const rest = reader.peek()
   if (rest.kind !== 'end') throw new WatchSyntaxError(rest.at, 'the end', 'This bracket closes nothing.')
   return query
+}
+
+interface Place {
+  depth: number
+  /** The field whose brackets one is in. */
+  field: Field | null
 }
 
 class Reader {
@@ -45,41 +55,84 @@ class Reader {
   }
 }
 
-function readOr(reader: Reader, depth: number): WatchQuery {
-  const parts = [readAnd(reader, depth)]
-  while (reader.accept('or')) parts.push(readAnd(reader, depth))
+function readOr(reader: Reader, place: Place): WatchQuery {
+  const parts = [readAnd(reader, place)]
+  while (reader.accept('or')) parts.push(readAnd(reader, place))
   return joined('or', parts)
 }
 
-function readAnd(reader: Reader, depth: number): WatchQuery {
-  const parts = [readNot(reader, depth)]
+function readAnd(reader: Reader, place: Place): WatchQuery {
+  const parts = [readNot(reader, place)]
   for (;;) {
     if (reader.accept('and')) {
-      parts.push(readNot(reader, depth))
+      parts.push(readNot(reader, place))
       continue
     }
     const { kind } = reader.peek()
     if (kind === 'or' || kind === 'close' || kind === 'end') return joined('and', parts)
-    parts.push(readNot(reader, depth))
+    parts.push(readNot(reader, place))
   }
 }
 
-function readNot(reader: Reader, depth: number): WatchQuery {
-  return reader.accept('not') ? { kind: 'not', part: readNot(reader, depth) } : readTerm(reader, depth)
+function readNot(reader: Reader, place: Place): WatchQuery {
+  const { at } = reader.peek()
+  return reader.accept('not') ? { kind: 'not', part: readNot(reader, deeper(place, at)) } : readPart(reader, place)
 }
 
-function readTerm(reader: Reader, depth: number): WatchQuery {
+function readPart(reader: Reader, place: Place): WatchQuery {
   const token = reader.take()
-  if (token.kind === 'open') {
-    if (depth >= DEEPEST) throw new WatchSyntaxError(token.at, 'fewer brackets', `A watch may have at most ${DEEPEST} brackets within each other.`)
-    const inside = readOr(reader, depth + 1)
-    if (!reader.accept('close')) throw new WatchSyntaxError(reader.peek().at, ')', 'A bracket is not closed.')
-    return inside
+  switch (token.kind) {
+    case 'open':
+      return readBrackets(reader, deeper(place, token.at))
+    case 'field':
+      return readField(reader, token, place)
+    case 'limit':
+      if (place.field) throw new WatchSyntaxError(token.at, 'a word', `“${token.text}” can't stand within ${place.field}:( … ).`)
+      return token.limit
+    case 'word':
+    case 'phrase':
+      return leafOf(token, place.field)
+    default:
+      throw new WatchSyntaxError(token.at, 'a word', 'A word or a phrase is missing here.')
   }
-  if (token.kind !== 'word' && token.kind !== 'phrase') throw new WatchSyntaxError(token.at, 'a word', 'A word or a phrase is missing here.')
-  const parts = words(token.text).map((word) => word.text)
-  if (parts.length === 0) throw new WatchSyntaxError(token.at, 'a word', `“${token.text}” has no letter or figure to look for.`)
-  return { kind: 'term', words: parts, phrase: token.kind === 'phrase', prefix: token.prefix, exact: token.exact }
+}
+
+function readBrackets(reader: Reader, place: Place): WatchQuery {
+  const inside = readOr(reader, place)
+  if (!reader.accept('close')) throw new WatchSyntaxError(reader.peek().at, ')', 'A bracket is not closed.')
+  return inside
+}
+
+function readField(reader: Reader, { field, text, at }: Extract<Token, { kind: 'field' }>, place: Place): WatchQuery {
+  if (place.field) throw new WatchSyntaxError(at, 'a word', `“${text}” can't stand within ${place.field}:( … ).`)
+  const next = reader.take()
+  if (next.kind === 'open') return readBrackets(reader, { ...deeper(place, next.at), field })
+  if (next.kind === 'word' || next.kind === 'phrase') return leafOf(next, field)
+  throw new WatchSyntaxError(next.at, 'a word', `A word or a phrase should stand behind “${text}”.`)
+}
+
+function deeper({ depth, field }: Place, at: number): Place {
+  if (depth >= DEEPEST) throw new WatchSyntaxError(at, 'fewer brackets', `A watch may have at most ${DEEPEST} brackets within each other.`)
+  return { depth: depth + 1, field }
+}
+
+function leafOf(token: Extract<Token, { kind: 'word' | 'phrase' }>, field: Field | null): WatchQuery {
+  if (field === 'site') {
+    const host = hostOf(token.text)
+    if (host) return { kind: 'site', host }
+    throw new WatchSyntaxError(token.at, 'a site', 'A site is written by its name: site:lowlamp.example.')
+  }
+  if (field === 'lang') {
+    if (/^[a-z]{2,3}(-[a-z0-9]+)*$/i.test(token.text)) return { kind: 'lang', language: token.text.toLowerCase() }
+    throw new WatchSyntaxError(token.at, 'a language', 'A language is written by its letters: lang:en, lang:pt.')
+  }
+  return termOf(token, field)
+}
+
+function termOf({ text, at, exact, prefix, near, weight }: Extract<Token, { kind: 'word' | 'phrase' }>, field: WordField | null): Term {
+  const parts = words(text).map((word) => word.text)
+  if (parts.length === 0) throw new WatchSyntaxError(at, 'a word', `“${text}” has no letter or figure to look for.`)
+  return { kind: 'term', words: parts, field, exact, prefix, near: parts.length > 1 ? near : null, weight }
 }
 
 const joined = (kind: 'and' | 'or', parts: WatchQuery[]): WatchQuery => (parts.length === 1 ? parts[0]! : { kind, parts })

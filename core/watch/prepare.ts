@@ -1,31 +1,75 @@
-import { fold, stem, words } from '../text'
+import { eachWord, formsFor } from '../text'
+import { hostOf, asciiHost } from './site'
 import type { WatchArticle } from './types'
 
-interface PreparedWord {
-  folded: string
-  stem: string
-  start: number
-  end: number
+/** A text's words, beside each other: how each is compared, and where it stands. */
+export interface PreparedText {
+  folded: string[]
+  stems: string[]
 }
 
-/** An article cut into words once, so that many queries can look at it. */
-export interface PreparedArticle {
+/**
+ * An article cut into words once, so that many queries can look at it. Title, body and author stand one behind the other, so that a word
+ * has one number: the title's begin at 0, the others' at `bodyFrom` and `authorFrom`.
+ */
+export interface PreparedArticle extends PreparedText {
   prepared: true
+  starts: number[]
+  ends: number[]
+  bodyFrom: number
+  authorFrom: number
+  source: PreparedText
+  region: PreparedText
+  categories: PreparedText[]
+  host: string | null
   language: string | null
-  fields: { field: 'title' | 'body' | 'author'; words: PreparedWord[] }[]
+  publishedAt: number | null
+  outlets: number
+  responses: number | null
 }
 
 /** Cuts an article's title, body and author into words with their folded forms and stems. */
 export function prepareArticle(article: WatchArticle): PreparedArticle {
-  const cut = (text: string): PreparedWord[] =>
-    words(text, article.language).map(({ text: word, start, end }) => ({ folded: fold(word), stem: stem(word, article.language), start, end }))
+  const formsOf = formsFor(article.language)
+  const all = { folded: [] as string[], stems: [] as string[], starts: [] as number[], ends: [] as number[] }
+  const append = (text: string): number => {
+    eachWord(text, article.language, (word, start, end) => {
+      const { folded, stem } = formsOf(word)
+      all.folded.push(folded)
+      all.stems.push(stem)
+      all.starts.push(start)
+      all.ends.push(end)
+    })
+    return all.folded.length
+  }
+  const bodyFrom = append(article.title)
+  const authorFrom = append(article.body)
+  append(article.author ?? '')
+  const host = article.url && /^https?:\/\//i.test(article.url) ? hostOf(article.url) : null
   return {
     prepared: true,
+    ...all,
+    bodyFrom,
+    authorFrom,
+    source: prepareText(article.source, null),
+    region: prepareText(article.region ?? '', null),
+    categories: article.categories.map((category) => prepareText(category, article.language)),
+    host: host === null ? null : asciiHost(host),
     language: article.language,
-    fields: [
-      { field: 'title', words: cut(article.title) },
-      { field: 'body', words: cut(article.body) },
-      { field: 'author', words: cut(article.author ?? '') },
-    ],
+    publishedAt: article.publishedAt === null ? null : Date.parse(article.publishedAt),
+    // An article alone is in one outlet: its own.
+    outlets: article.outlets ?? 1,
+    responses: article.responses ?? null,
   }
+}
+
+function prepareText(text: string, language: string | null): PreparedText {
+  const formsOf = formsFor(language)
+  const prepared: PreparedText = { folded: [], stems: [] }
+  eachWord(text, language, (word) => {
+    const { folded, stem } = formsOf(word)
+    prepared.folded.push(folded)
+    prepared.stems.push(stem)
+  })
+  return prepared
 }

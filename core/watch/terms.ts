@@ -1,0 +1,35 @@
+import { formatTerm } from './format'
+import type { Term, WatchQuery } from './types'
+
+/** A word of a query, as it stands there, and what the query is without it (null when nothing is left). */
+export interface TermOfQuery {
+  term: Term
+  text: string
+  /** Behind a NOT: it leaves articles out. */
+  leavesOut: boolean
+  without: WatchQuery | null
+}
+
+/** The words and phrases of a query in their order. */
+export function termsOf(query: WatchQuery): TermOfQuery[] {
+  const found: TermOfQuery[] = []
+  const walk = (part: WatchQuery, leavesOut: boolean): void => {
+    if (part.kind === 'term') found.push({ term: part, text: formatTerm(part), leavesOut, without: without(query, part) })
+    else if (part.kind === 'not') walk(part.part, !leavesOut)
+    else if (part.kind === 'and' || part.kind === 'or') for (const one of part.parts) walk(one, leavesOut)
+  }
+  walk(query, false)
+  return found
+}
+
+/** A query with one part taken out; what holds only that goes with it. */
+function without(query: WatchQuery, target: WatchQuery): WatchQuery | null {
+  if (query === target) return null
+  if (query.kind === 'not') {
+    const part = without(query.part, target)
+    return part && { kind: 'not', part }
+  }
+  if (query.kind !== 'and' && query.kind !== 'or') return query
+  const parts = query.parts.flatMap((part) => without(part, target) ?? [])
+  return parts.length <= 1 ? (parts[0] ?? null) : { kind: query.kind, parts }
+}
