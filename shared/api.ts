@@ -2,6 +2,7 @@
 import type { Instant, Weekday } from '../core/instant'
 import type { NetworkRules } from '../core/post'
 import type { LeftOut } from './shows'
+import type { ArticleTag, Tag, Watch } from './watches'
 
 export type Role = 'owner' | 'curator' | 'client'
 export type ArticleState = 'new' | 'read' | 'clipped' | 'shelved' | 'passed'
@@ -88,21 +89,13 @@ export interface CheckedAccount {
   rules: NetworkRules
 }
 
-export interface Watch {
-  id: string
-  name: string
-  query: string
-  ink: number
-  unread: number
-  version: number
-}
-
 export interface BrandView {
   brand: Brand
   role: Role
   pillars: Pillar[]
   accounts: Account[]
   watches: Watch[]
+  tags: Tag[]
   unread: number
   sources: number
 }
@@ -133,6 +126,8 @@ export interface Source extends FeedHealth {
   region: string | null
   language: string | null
   pausedAt: Instant | null
+  /** Names of the tags it puts on its articles. */
+  tags: string[]
   version: number
 }
 
@@ -212,6 +207,7 @@ export interface ArticleRow {
   /** Its picture's address at the outlet; shown through ours. */
   image: string | null
   watches: { id: string; name: string }[]
+  tags: ArticleTag[]
   /** Forms of watched words as they stand in it. */
   found: string[]
 }
@@ -242,6 +238,8 @@ export interface Clipping {
   shelved: boolean
   /** Posts made from it. */
   posts: number
+  /** Of its article. */
+  tags: ArticleTag[]
   doneAt: Instant | null
   version: number
 }
@@ -262,6 +260,8 @@ export interface ArticleFull extends ArticleRow {
   pageWaits: boolean
   /** Why its page gave no text, as a sentence. */
   pageSays: string | null
+  /** Why it is here, a watch at a time: what it found, and where. */
+  because: { watchId: string; name: string; says: string }[]
   source: SourceOfArticle
   language: string | null
   categories: string[]
@@ -275,7 +275,7 @@ export interface SourceOfArticle {
   id: string
   credits: Record<string, string>
   pillarId: string | null
-  /** Of its folders. */
+  /** Of its folders, and of the watches that mark the article. */
   hashtags: string[]
   shared: { at: Instant; account: string; title: string }[]
 }
@@ -357,7 +357,7 @@ export interface ChangeEvent {
   which: string
 }
 
-export type ChangeKind = 'brand' | 'account' | 'pillar' | 'watch' | 'source' | 'article' | 'line' | 'delivery' | 'clock' | 'import'
+export type ChangeKind = 'brand' | 'account' | 'pillar' | 'watch' | 'source' | 'article' | 'line' | 'delivery' | 'clock' | 'import' | 'told' | 'tag'
 
 /** What an undoable change answers. */
 export interface Undoable {

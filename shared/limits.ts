@@ -13,7 +13,9 @@ export const LIMITS = Object.freeze({
   /** Characters of a quote that is kept. */
   quote: 5_000,
   /** Characters of a watch's query. */
-  query: 2_000,
+  query: 20_000,
+  /** Tags that a watch, a source or a change names at once. */
+  tags: 30,
   /** Characters of a file of sources, and how many of its sources are taken. */
   opmlCharacters: 2_000_000,
   opmlSources: 5_000,
@@ -33,6 +35,8 @@ export const LIMITS = Object.freeze({
   folderFeed: 50,
   /** Days of the plan that are computed for the screens. */
   planDays: 28,
-  /** Articles of the archive that a changed watch looks at again. */
+  /** Articles of a feed that watches and rules look at again when its source is added or changed. */
   watchArchive: 5_000,
+  /** Days that a watch looks back while it is being written. */
+  watchDays: 30,
 })

@@ -111,6 +111,9 @@ export const lookSchema = yup.object({ address, words: yup.string().trim().defau
 const text = (most: number) => yup.string().trim().max(most, says.tooLong(most))
 const optional = (most: number) => text(most).nullable().default(null)
 
+const tagName = yup.string().trim().max(60, says.tooLong(60)).matches(/^[^,]*$/, says.tagComma)
+const tagNames = yup.array(tagName.required()).max(LIMITS.tags, says.tooManyTags(LIMITS.tags)).default([])
+
 /** What a brand wants of a source, whatever kind it is. */
 const wishes = {
   label: name,
@@ -127,6 +130,7 @@ const wishes = {
     .test('credits', says.tooLong(LIMITS.handle), (value) => value === undefined || isCredits(value)),
   leaveOut: text(LIMITS.leaveOut).default(''),
   onlyNew: yup.boolean().default(false),
+  tags: tagNames,
   region: optional(LIMITS.name),
   language: yup
     .string()
@@ -167,12 +171,34 @@ function isCredits(value: unknown): boolean {
   )
 }
 
+const queryText = yup.string().trim().required(says.queryMissing).max(LIMITS.query, says.tooLong(LIMITS.query))
+/** Ids of the folders and sources that a watch looks at. */
+const scope = { folders: yup.array(id).max(200).default([]), sources: yup.array(id).max(200).default([]) }
+
 export const watchSchema = yup.object({
   name,
-  query: yup.string().trim().required(says.queryMissing).max(LIMITS.query, says.tooLong(LIMITS.query)),
+  query: queryText,
   ink: ink.default(1),
+  tags: tagNames,
+  hashtags: yup
+    .array(yup.string().trim().max(100, says.tooLong(100)).required())
+    .max(LIMITS.hashtags, says.tooManyHashtags(LIMITS.hashtags))
+    .default([]),
+  ...scope,
+  collects: yup.boolean().default(false),
+  hides: yup.boolean().default(false),
+  tells: yup.boolean().default(false),
+  onRail: yup.boolean().default(false),
   version: yup.number().integer().default(1),
 })
+/** A query that is being written. */
+export const watchLookSchema = yup.object({ query: queryText, ...scope })
+export const watchOffersSchema = yup.object({ query: yup.string().trim().default('').max(LIMITS.query, says.tooLong(LIMITS.query)) })
+export const orderSchema = yup.object({ ids: yup.array(id).required().min(1).max(500) })
+
+export const tagSchema = yup.object({ name: tagName.required(says.nameMissing), version })
+export const tagMergeSchema = yup.object({ into: id })
+export const tagArticlesSchema = yup.object({ ids: yup.array(id).required().min(1).max(500), add: tagNames, remove: tagNames })
 
 export const stateSchema = yup.object({
   state: yup

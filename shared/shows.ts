@@ -4,8 +4,8 @@ import type { ArticleState } from './api'
 export const SHOWS = ['open', 'clipped', 'shelved', 'passed', 'left-out', 'all'] as const
 export type Show = (typeof SHOWS)[number]
 
-/** Why a rule of its source passed an article in the curator's place: unwanted words, older than the source, or brought while it was paused. */
-export type LeftOut = 'words' | 'old' | 'paused'
+/** Why a rule passed an article in the curator's place: its source's unwanted words, older than the source, brought while it was paused; or a watch that hides. */
+export type LeftOut = 'words' | 'old' | 'paused' | 'watch'
 
 /** Whether an article belongs into a list that shows this. What a rule left out is told from what a person passed. */
 export function belongsTo(show: Show, state: ArticleState, leftOut: LeftOut | null): boolean {

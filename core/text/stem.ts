@@ -24,6 +24,9 @@ const stemmers = new Map<string, { stem(word: string): string }>()
  */
 export const stem = (word: string, language: string | null): string => formsFor(language)(word).stem
 
+/** The stems that a word has in any of the languages there are rules for, and without rules: each once. */
+export const stemsInAnyLanguage = (word: string): string[] => [...new Set([null, ...Object.keys(NAMES)].map((language) => stem(word, language)))]
+
 /** Gives the forms of a language's words, each worked out once: a text is mostly made of words that came before. */
 export function formsFor(language: string | null): (word: string) => Forms {
   const name = (language ? NAMES[language.slice(0, 2).toLowerCase()] : undefined) ?? ''

@@ -55,7 +55,7 @@ function wantedParts(query: WatchQuery): (Term | Condition)[] {
 
 function partsBut(query: WatchQuery): (Term | Condition)[] {
   if (query.kind === 'not') return []
-  if (query.kind === 'and' || query.kind === 'or') return query.parts.flatMap(partsBut)
+  if ('parts' in query) return query.parts.flatMap(partsBut)
   return [query]
 }
 

@@ -1,5 +1,6 @@
 import type { Instant } from '../instant'
 import { isInText, matchPrepared } from './match'
+import { holdingsOf, type Holding } from './overTime'
 import { scanning, type FindWord } from './places'
 import { prepareArticle, type PreparedArticle } from './prepare'
 import type { WatchArticle, WatchMatch, WatchQuery } from './types'
@@ -7,6 +8,8 @@ import { wantedIn } from './wanted'
 
 export interface WatchIndex {
   match(article: WatchArticle | PreparedArticle, now: Instant): { id: string; match: WatchMatch }[]
+  /** When each watch holds for an article from `now` on, as it grows older. */
+  holdings(article: WatchArticle | PreparedArticle, now: Instant): ({ id: string } & Holding)[]
 }
 
 /** A word without which a watch can't match: by its stem, as it is written, or as a beginning. */
@@ -42,17 +45,26 @@ export function buildWatchIndex(watches: { id: string; query: WatchQuery }[]): W
     if (!shelf) shelves.set(language ?? '', (shelf = shelve(watches, language)))
     return shelf
   }
+  function each<T>(article: WatchArticle | PreparedArticle, look: (query: WatchQuery, prepared: PreparedArticle, find: FindWord) => T[]): ({ id: string } & T)[] {
+    const prepared = 'prepared' in article ? article : prepareArticle(article)
+    const numbers = candidates(shelfFor(prepared.language), prepared)
+    const find = numbers.length > MANY ? new Postings(prepared).find : scanning(prepared)
+    return numbers.flatMap((number) => {
+      const { id, query } = watches[number]!
+      return look(query, prepared, find).map((found) => ({ id, ...found }))
+    })
+  }
   return {
     match: (article, now) => {
-      const prepared = 'prepared' in article ? article : prepareArticle(article)
       const at = Date.parse(now)
-      const numbers = candidates(shelfFor(prepared.language), prepared)
-      const find = numbers.length > MANY ? new Postings(prepared).find : scanning(prepared)
-      return numbers.flatMap((number) => {
-        const { id, query } = watches[number]!
+      return each(article, (query, prepared, find) => {
         const match = matchPrepared(query, prepared, at, find)
-        return match ? [{ id, match }] : []
+        return match ? [{ match }] : []
       })
+    },
+    holdings: (article, now) => {
+      const at = Date.parse(now)
+      return each(article, (query, prepared, find) => holdingsOf(query, prepared, at, find))
     },
   }
 }

@@ -4,6 +4,8 @@ import type { LeftOut, Show } from '../../shared/shows'
 import type { Db } from '.'
 import type { ArticleRecord } from './rows'
 import { insertAll, listOf } from './sqlite/bulk'
+import { hasTag } from './tags'
+import { IN_FORCE } from './watches'
 
 export type ArticleForBrand = ArticleRecord & { label: string; source_id: string; state: ArticleState | null; because: LeftOut | null }
 
@@ -13,6 +15,9 @@ type Kind = ArticleRecord['kind']
 export interface WireFilter {
   show: Show
   watchId?: string | null
+  tagId?: string | null
+  /** The time now, in milliseconds: marks are in force for a time. */
+  now: number
   sourceId?: string | null
   /** Name of a folder of the brand's sources. */
   folder?: string | null
@@ -30,6 +35,9 @@ export interface WireFilter {
   after: { at: number; id: string } | null
   limit: number
 }
+
+// A watch that hides says so by its id; its column of reasons knows those of sources.
+const BECAUSE = `CASE WHEN article_states.watch_id IS NOT NULL THEN 'watch' ELSE article_states.because END AS because`
 
 /** A brand sees an article only through a source of its own. */
 function visible(db: Db, brandId: string, articles: Knex.Raw | string = 'articles'): Knex.QueryBuilder {
@@ -57,7 +65,7 @@ export async function wirePlaces(db: Db, brandId: string, filter: WireFilter): P
     .orderBy(column, direction)
     .orderBy(id, direction)
     .limit(filter.limit)
-    .select('articles.id', 'articles.feed_id', 'articles.at', 'articles.first_seen_at', 'article_states.state', 'article_states.because') as unknown as Promise<WirePlace[]> // prettier-ignore
+    .select('articles.id', 'articles.feed_id', 'articles.at', 'articles.first_seen_at', 'article_states.state', db.raw(BECAUSE)) as unknown as Promise<WirePlace[]> // prettier-ignore
 }
 
 /** Articles found by their numbers, before anything else is looked at. */
@@ -69,7 +77,7 @@ export type ListedArticle = Omit<ArticleForBrand, 'text' | 'page_html'>
 const LISTED = ['id', 'feed_id', 'guid', 'link_key', 'url', 'title', 'author', 'sanitiser_version', 'language', 'categories_json', 'image', 'published_at', 'updated_at', 'first_seen_at', 'at', 'dating', 'changed_at', 'kind', 'page_at', 'page_says', 'indexed'] // prettier-ignore
 const BEGINNING = 4_000
 /** What a brand adds to an article: the language it says its source is in goes before what the feed says. */
-const OF_BRAND = ['sources.label', 'sources.id AS source_id', 'article_states.state', 'article_states.because']
+const OF_BRAND = ['sources.label', 'sources.id AS source_id', 'article_states.state']
 
 /** Articles found by their ids, before anything else is looked at. */
 const listedFirst = (db: Db, ids: string[]): Knex.Raw =>
@@ -83,6 +91,7 @@ export async function articlesAt(db: Db, brandId: string, ids: string[]): Promis
     db.raw(`substr(articles.summary_html, 1, ${BEGINNING}) AS summary_html`),
     db.raw(`substr(articles.content_html, 1, ${BEGINNING}) AS content_html`),
     ...OF_BRAND,
+    db.raw(BECAUSE),
   ])) as unknown as ListedArticle[]
   const byId = new Map(rows.map((row) => [row.id, row]))
   return ids.flatMap((id) => byId.get(id) ?? [])
@@ -110,7 +119,15 @@ function narrow(db: Db, query: Knex.QueryBuilder, filter: WireFilter): void {
     query.whereRaw(`(${language} = ? OR ${language} LIKE ?)`, [filter.language, `${filter.language}-%`])
   }
   if (filter.since) query.where('articles.at', '>=', filter.since)
-  if (filter.watchId) query.whereExists(db('watch_marks').whereRaw('watch_marks.article_id = articles.id').where('watch_id', filter.watchId).select(db.raw('1'))) // prettier-ignore
+  if (filter.watchId)
+    query.whereExists(
+      db('watch_marks')
+        .whereRaw('watch_marks.article_id = articles.id')
+        .where('watch_id', filter.watchId)
+        .whereRaw(IN_FORCE, [filter.now, filter.now])
+        .select(db.raw('1')),
+    )
+  if (filter.tagId) query.whereRaw(...hasTag(filter.tagId, filter.now))
 }
 
 /** Narrows a query over a brand's sources to those that are wanted. */
@@ -150,7 +167,7 @@ async function wantsMuch(db: Db, brandId: string, filter: WireFilter): Promise<b
 export const articleForBrand = (db: Db, brandId: string, id: string): Promise<ArticleForBrand | undefined> =>
   visible(db, brandId)
     .where('articles.id', id)
-    .first(['articles.*', ...OF_BRAND]) as unknown as Promise<ArticleForBrand | undefined>
+    .first(['articles.*', ...OF_BRAND, db.raw(BECAUSE)]) as unknown as Promise<ArticleForBrand | undefined>
 
 /** How many articles a brand has not read. */
 export async function unreadOf(db: Db, brandId: string): Promise<number> {
@@ -162,14 +179,14 @@ export async function unreadOf(db: Db, brandId: string): Promise<number> {
 const MANY_UNREAD = 5_000
 
 /** How many articles of each watch a brand has not read, by whichever way looks at less. */
-export async function unreadByWatch(db: Db, brandId: string): Promise<Map<string, number>> {
+export async function unreadByWatch(db: Db, brandId: string, now: number): Promise<Map<string, number>> {
   const watches = db('watches').where({ brand_id: brandId }).whereNull('removed_at').select('id')
   if ((await unreadOf(db, brandId)) < MANY_UNREAD) {
     const unread = db(db.raw('undecided CROSS JOIN watch_marks') as unknown as string).where({ 'undecided.brand_id': brandId, 'undecided.is_new': 1 })
-    return marksPerWatch(db, unread.whereRaw('watch_marks.article_id = undecided.article_id'), watches)
+    return marksPerWatch(db, unread.whereRaw('watch_marks.article_id = undecided.article_id'), watches, now)
   }
   const feeds = db('sources').where({ brand_id: brandId }).whereNull('removed_at').select('feed_id')
-  const marked = await marksPerWatch(db, db('watch_marks').whereIn('feed_id', feeds), watches)
+  const marked = await marksPerWatch(db, db('watch_marks').whereIn('feed_id', feeds), watches, now)
   const read = await marksPerWatch(
     db,
     db('article_states')
@@ -179,27 +196,24 @@ export async function unreadByWatch(db: Db, brandId: string): Promise<Map<string
       .whereIn('article_states.feed_id', feeds)
       .whereIn('watch_marks.feed_id', feeds),
     watches,
+    now,
   )
   return new Map([...marked].map(([watchId, count]) => [watchId, count - (read.get(watchId) ?? 0)]))
 }
 
-async function marksPerWatch(db: Db, marks: Knex.QueryBuilder, watches: Knex.QueryBuilder): Promise<Map<string, number>> {
+async function marksPerWatch(db: Db, marks: Knex.QueryBuilder, watches: Knex.QueryBuilder, now: number): Promise<Map<string, number>> {
   const rows = (await marks
     .whereIn('watch_marks.watch_id', watches)
+    .whereRaw(IN_FORCE, [now, now])
     .groupBy('watch_marks.watch_id')
     .select('watch_marks.watch_id', db.raw('count(*) AS n'))) as { watch_id: string; n: number }[]
   return new Map(rows.map((row) => [row.watch_id, Number(row.n)]))
 }
 
-/** The newest articles a brand can see, whole, for a watch to look through again. */
-export async function archiveOf(db: Db, brandId: string, limit: number): Promise<ArticleForBrand[]> {
-  return articlesWhole(db, brandId, (await wirePlaces(db, brandId, { show: 'all', after: null, limit })).map((place) => place.id)) // prettier-ignore
-}
-
 /** Articles a brand can see, whole, in the ids' order. */
 export async function articlesWhole(db: Db, brandId: string, ids: string[]): Promise<ArticleForBrand[]> {
   if (ids.length === 0) return []
-  const rows = (await visible(db, brandId, listedFirst(db, ids)).select(['articles.*', ...OF_BRAND])) as unknown as ArticleForBrand[]
+  const rows = (await visible(db, brandId, listedFirst(db, ids)).select(['articles.*', ...OF_BRAND, db.raw(BECAUSE)])) as unknown as ArticleForBrand[]
   const byId = new Map(rows.map((row) => [row.id, row]))
   return ids.flatMap((id) => byId.get(id) ?? [])
 }

@@ -1,5 +1,6 @@
 import type { Db } from '.'
 import type { ClippingRow } from './rows'
+import { hasTag } from './tags'
 
 export type ClippingWithArticle = ClippingRow & {
   title: string | null
@@ -16,6 +17,9 @@ export interface ClippingFilter {
   /** Part of a title, a note or an outlet's name. */
   text: string | null
   written: boolean | null
+  tagId: string | null
+  /** The time now, in milliseconds: marks are in force for a time. */
+  now: number
   limit: number
 }
 
@@ -34,6 +38,7 @@ export async function clippingsOf(db: Db, brandId: string, filter: ClippingFilte
     .where('clippings.brand_id', brandId)
     .whereRaw(of(filter.show))
   if (filter.folder) query.where('clippings.folder', filter.folder)
+  if (filter.tagId) query.whereRaw(...hasTag(filter.tagId, filter.now))
   if (filter.written !== null) query.whereRaw(`${POSTS} ${filter.written ? '> 0' : '= 0'}`)
   if (filter.text) {
     const like = `%${filter.text.replace(/[\\%_]/g, '\\$&')}%`

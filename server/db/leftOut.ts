@@ -7,6 +7,7 @@ interface StateRow {
   article_id: string
   state: ArticleState
   because: LeftOut | null
+  watch_id: string | null
 }
 
 /** What a brand decided about articles, or a rule did for it. */
@@ -14,7 +15,7 @@ export async function decidedStates(db: Db, brandId: string, articleIds: string[
   const rows = (await db('article_states')
     .where({ brand_id: brandId })
     .whereRaw('article_id IN ?', [listOf(db, articleIds)])
-    .select('article_id', 'state', 'because')) as StateRow[]
+    .select('article_id', 'state', 'because', 'watch_id')) as StateRow[]
   return new Map(rows.map((row) => [row.article_id, row]))
 }
 
@@ -30,6 +31,22 @@ export const takeBackLeftOut = async (db: Db, brandId: string, ids: string[]): P
   await db('article_states')
     .where({ brand_id: brandId })
     .whereNotNull('because')
+    .whereNull('watch_id')
     .whereRaw('article_id IN ?', [listOf(db, ids)])
     .del()
+}
+
+/** Passes articles that a watch hides, for the brand of the watch; only such as nobody decided about. */
+export async function putHidden(db: Db, watch: { id: string; brand_id: string }, found: { article_id: string; feed_id: string }[], at: number): Promise<void> {
+  const ids = found.map((one) => one.article_id)
+  await db('article_states').where({ brand_id: watch.brand_id, state: 'new' }).whereRaw('article_id IN ?', [listOf(db, ids)]).del() // prettier-ignore
+  const rows = found.map(({ article_id, feed_id }) => ({ brand_id: watch.brand_id, article_id, state: 'passed', feed_id, changed_at: at, because: 'words', watch_id: watch.id })) // prettier-ignore
+  await insertAll(db, 'article_states', rows, ['brand_id', 'article_id'])
+}
+
+/** Lets articles wait again that a watch had hidden: some of them, or (null) all. */
+export const takeBackHidden = async (db: Db, brandId: string, watchId: string, ids: string[] | null): Promise<void> => {
+  const query = db('article_states').where({ brand_id: brandId, watch_id: watchId })
+  if (ids) query.whereRaw('article_id IN ?', [listOf(db, ids)])
+  await query.del()
 }

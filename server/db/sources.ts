@@ -90,3 +90,18 @@ export async function moveReaders(db: Db, fromFeedId: string, toFeedId: string, 
 /** The brands that read a feed. */
 export const brandsOfFeed = async (db: Db, feedId: string): Promise<string[]> =>
   (await db<SourceRow>('sources').where({ feed_id: feedId }).whereNull('removed_at').distinct('brand_id')).map((row) => row.brand_id)
+
+/** The sources of every brand that reads a feed. */
+export const sourcesOfFeed = (db: Db, feedId: string): Promise<SourceRow[]> => db<SourceRow>('sources').where({ feed_id: feedId }).whereNull('removed_at')
+
+/** The feeds of a brand's sources that stand in one of these folders, or are one of these. */
+export const feedsOfScope = async (db: Db, brandId: string, folderIds: string[], sourceIds: string[]): Promise<string[]> =>
+  (
+    await db<SourceRow>('sources')
+      .where({ brand_id: brandId })
+      .whereNull('removed_at')
+      .where((either) =>
+        either.whereIn('id', sourceIds).orWhereIn('id', db('source_folders').whereIn('folder_id', folderIds).select('source_id')),
+      )
+      .select('feed_id')
+  ).map((row) => row.feed_id)

@@ -8,13 +8,14 @@ import { now } from '../clock'
 import { useDb, type Db } from '../db'
 import * as articles from '../db/articles'
 import type { Tracked } from '../db/tracked'
+import { tagsOfArticles } from '../db/tags'
 import { marksOfArticles } from '../db/watches'
 import { problem } from '../problem'
 import type { Actor } from './actor'
 import { articlesWithWords } from './askedWords'
 import { changeUndoably } from './history'
 
-export interface WireAsk extends Omit<articles.WireFilter, 'after' | 'limit' | 'order' | 'numbers'> {
+export interface WireAsk extends Omit<articles.WireFilter, 'after' | 'limit' | 'order' | 'numbers' | 'now'> {
   /** Words that must all be in the article. */
   words: string | null
   order: articles.WireOrder | 'mixed'
@@ -41,7 +42,7 @@ type Narrowed = WireAsk & Pick<articles.WireFilter, 'numbers'>
 
 async function pageInOrder(db: Db, brandId: string, ask: Narrowed): Promise<Page> {
   const order = ask.order === 'mixed' ? 'newest' : ask.order
-  const rows = await articles.wirePlaces(db, brandId, { ...ask, order, after: readKey(ask.after), limit: LIMITS.wirePage + 1 })
+  const rows = await articles.wirePlaces(db, brandId, { ...ask, order, now: now(), after: readKey(ask.after), limit: LIMITS.wirePage + 1 })
   const page = rows.slice(0, LIMITS.wirePage)
   return { ids: page.map((place) => place.id), next: rows.length > page.length ? keyOf(page.at(-1)!, order) : null }
 }
@@ -54,7 +55,7 @@ async function mixedPage(db: Db, brandId: string, ask: Narrowed): Promise<Page> 
   let [start = '', shown = '0'] = (ask.after ?? '').split('+')
   const ids: string[] = []
   for (;;) {
-    const stretch = await articles.wirePlaces(db, brandId, { ...ask, show: 'all', order: 'newest', after: readKey(start), limit: MIXED_FROM })
+    const stretch = await articles.wirePlaces(db, brandId, { ...ask, show: 'all', order: 'newest', now: now(), after: readKey(start), limit: MIXED_FROM })
     const mixed = mixedBySource(stretch, (row) => row.feed_id)
     // The first stretch is anchored at what was newest then, by a key just before it.
     if (start === '' && stretch[0]) start = `${stretch[0].at + 1}_${stretch[0].id}`
@@ -78,7 +79,8 @@ function readKey(key: string | null): { at: number; id: string } | null {
 /** Rows of a list with what a brand's watches found in each. */
 export async function withMarks(db: Db, brandId: string, rows: articles.ListedArticle[]): Promise<ArticleRow[]> {
   const ids = rows.map((row) => row.id)
-  const marks = await marksOfArticles(db, brandId, ids)
+  const marks = await marksOfArticles(db, brandId, ids, now())
+  const tags = await tagsOfArticles(db, brandId, ids, now())
   return rows.map((row) => {
     const own = marks.filter((mark) => mark.article_id === row.id)
     return {
@@ -95,6 +97,7 @@ export async function withMarks(db: Db, brandId: string, rows: articles.ListedAr
       summary: plainText((row.summary_html ?? row.content_html ?? '').slice(0, 4000)).slice(0, 280),
       image: row.image,
       watches: own.map((mark) => ({ id: mark.watch_id, name: mark.name })),
+      tags: tags.get(row.id) ?? [],
       found: [...new Set(own.flatMap((mark) => JSON.parse(mark.found_json) as string[]))],
     }
   })
@@ -129,7 +132,7 @@ export async function setStates(actor: Actor, ids: string[], state: ArticleState
 export async function putState(db: Db, tracked: Tracked, actor: Actor, id: string, state: ArticleState): Promise<void> {
   const article = await articles.articleForBrand(db, actor.brandId, id)
   if (!article) throw problem('notFound')
-  await tracked.put('article_states', { brand_id: actor.brandId, article_id: id }, { state, feed_id: article.feed_id, changed_at: now(), because: null })
+  await tracked.put('article_states', { brand_id: actor.brandId, article_id: id }, { state, feed_id: article.feed_id, changed_at: now(), because: null, watch_id: null })
   const clipping = await articles.clippingOfArticle(db, actor.brandId, id)
   const isKept = state === 'clipped' || state === 'shelved'
   const shelved = state === 'shelved' ? 1 : 0

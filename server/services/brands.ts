@@ -1,11 +1,12 @@
 import { v7 as uuid } from 'uuid'
-import type { Brand, BrandView, Pillar, Role, Undoable } from '../../shared/api'
+import type { Brand, BrandView, Pillar, Undoable } from '../../shared/api'
 import { now } from '../clock'
 import { inTransaction, useDb } from '../db'
 import * as brands from '../db/brands'
 import { countSources } from '../db/sources'
 import { unreadByWatch, unreadOf } from '../db/articles'
 import type { BrandRow, PillarRow } from '../db/rows'
+import { tagsOf } from '../db/tags'
 import { problem } from '../problem'
 import { accountsOfBrand } from './accounts'
 import type { Actor } from './actor'
@@ -71,7 +72,8 @@ export function makeBrand(personId: string, input: BrandInput): Promise<Brand> {
 }
 
 /** A brand with all that its screens need to know at once. */
-export async function brandView(brandId: string, role: Role): Promise<BrandView> {
+export async function brandView(actor: Actor): Promise<BrandView> {
+  const { brandId, role } = actor
   const db = await useDb()
   const row = await brands.brandById(db, brandId)
   if (!row) throw problem('notFound')
@@ -80,7 +82,8 @@ export async function brandView(brandId: string, role: Role): Promise<BrandView>
     role,
     pillars: (await brands.pillarsOf(db, brandId)).map(pillarOf),
     accounts: await accountsOfBrand(db, brandId),
-    watches: await watchesOfBrand(db, brandId, await unreadByWatch(db, brandId)),
+    watches: await watchesOfBrand(db, actor, await unreadByWatch(db, brandId, now())),
+    tags: (await tagsOf(db, brandId)).map(({ id, name }) => ({ id, name })),
     unread: await unreadOf(db, brandId),
     sources: await countSources(db, brandId),
   }

@@ -5,6 +5,8 @@ import { now } from '../clock'
 import { useDb } from '../db'
 import { articleForBrand } from '../db/articles'
 import * as store from '../db/clippings'
+import { tagsOfArticles } from '../db/tags'
+import type { ArticleTag } from '../../shared/watches'
 import { problem } from '../problem'
 import type { Actor } from './actor'
 import { beginningOf } from './articles'
@@ -13,16 +15,18 @@ import { changeUndoably } from './history'
 const MOST_SHOWN = 500
 
 /** What a brand has kept, as its list shows it. */
-export async function clippings(brandId: string, ask: Omit<store.ClippingFilter, 'limit'>): Promise<ClippingsView> {
+export async function clippings(brandId: string, ask: Omit<store.ClippingFilter, 'limit' | 'now'>): Promise<ClippingsView> {
   const db = await useDb()
+  const rows = await store.clippingsOf(db, brandId, { ...ask, now: now(), limit: MOST_SHOWN })
+  const tags = await tagsOfArticles(db, brandId, rows.flatMap((row) => row.article_id ?? []), now()) // prettier-ignore
   return {
-    clippings: (await store.clippingsOf(db, brandId, { ...ask, limit: MOST_SHOWN })).map(clippingOf),
+    clippings: rows.map((row) => clippingOf(row, tags.get(row.article_id ?? '') ?? [])),
     folders: (await store.clippingFolders(db, brandId)).map(({ name, count }) => ({ name, count: Number(count) })),
     counts: await store.countClippings(db, brandId),
   }
 }
 
-const clippingOf = (row: store.ClippingWithArticle): Clipping => ({
+const clippingOf = (row: store.ClippingWithArticle, tags: ArticleTag[]): Clipping => ({
   id: row.id,
   articleId: row.article_id,
   title: row.title ?? beginningOf(row.summary_html ?? ''),
@@ -35,6 +39,7 @@ const clippingOf = (row: store.ClippingWithArticle): Clipping => ({
   folder: row.folder,
   shelved: row.shelved === 1,
   posts: Number(row.posts),
+  tags,
   doneAt: row.done_at === null ? null : toInstant(row.done_at),
   version: row.version,
 })

@@ -74,7 +74,7 @@ const waitAsked = (status: number, retryAfter: string | undefined): number => re
 export async function keep(feed: FeedRow, answer: Answer, read: ReadFeedResult, known: FeedRow | null = null): Promise<void> {
   const { fresh, notes } = await inTransaction((db) => storeItems(db, feed, read))
   const home = await moveFeed(feed, answer.lastingUrl)
-  await markArticles(home, fresh)
+  await markArticles(home, fresh, { fresh: true })
   await leaveOutFresh(home, fresh)
   const { feed: said } = read
   await settle(

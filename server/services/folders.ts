@@ -6,7 +6,7 @@ import type { FolderRow } from '../db/rows'
 import type { Tracked } from '../db/tracked'
 import { problem } from '../problem'
 import type { Actor } from './actor'
-import { feedAddress } from './folderFeeds'
+import { feedAddress } from './secretFeeds'
 import { changeUndoably } from './history'
 
 /** A brand's folders. Whoever may only look is not told the secret addresses. */

@@ -29,7 +29,7 @@ export async function leaveOutAgain(brandId: string, sourceId: string): Promise<
  * comes back to a flood; it can be looked through under its own name.
  */
 async function apply(source: SourceRow, feed: FeedRow, articles: ArticleRecord[]): Promise<void> {
-  const unwanted = await withUnwantedWords(source, feed, articles)
+  const unwanted = await withUnwantedWords(source, articles)
   const reasonFor = (article: ArticleRecord): LeftOut | null => {
     if (source.paused_at !== null && article.first_seen_at >= source.paused_at) return 'paused'
     if (source.only_new === 1 && article.at < source.created_at) return 'old'
@@ -43,7 +43,8 @@ async function apply(source: SourceRow, feed: FeedRow, articles: ArticleRecord[]
       return because ? [{ id: article.id, because }] : []
     })
     const back = articles.filter((article) => {
-      const because = known.get(article.id)?.because ?? null
+      const state = known.get(article.id)
+      const because = state?.watch_id ? null : (state?.because ?? null)
       return because !== null && because !== 'paused' && reasonFor(article) === null
     })
     await putLeftOut(db, source.brand_id, feed.id, left, now())
@@ -51,12 +52,12 @@ async function apply(source: SourceRow, feed: FeedRow, articles: ArticleRecord[]
   })
 }
 
-async function withUnwantedWords(source: SourceRow, feed: FeedRow, articles: ArticleRecord[]): Promise<Set<string>> {
+async function withUnwantedWords(source: SourceRow, articles: ArticleRecord[]): Promise<Set<string>> {
   const query = anyOf(source.leave_out)
   if (!query) return new Set()
   const { marks } = await runInThread('matchWatches', {
     watches: [{ id: source.id, query }],
-    articles: articles.map((article) => watchArticleOf(article, feed.title ?? '')),
+    articles: articles.map((article) => watchArticleOf(article, source)),
     now: new Date(now()).toISOString(),
   })
   return new Set(marks.map(({ articleId }) => articleId))

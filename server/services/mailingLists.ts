@@ -72,7 +72,7 @@ export async function takeMail(feed: FeedRow, raw: Uint8Array): Promise<void> {
     enclosures: [],
   }
   const { fresh } = await inTransaction((db) => storeItems(db, feed, { feed: { items: [item], language: mail.language, homeUrl: null }, texts: [mail.text] }))
-  await markArticles(feed, fresh)
+  await markArticles(feed, fresh, { fresh: true })
   await leaveOutFresh(feed, fresh)
   const db = await useDb()
   const dates = await newestDates(db, feed.id)

@@ -5,8 +5,7 @@ import { now } from '../clock'
 import { problem } from '../problem'
 import type { Actor } from './actor'
 import { changeUndoably } from './history'
-import { leaveOutAgain } from './leavingOut'
-import { fetchNow, pausedAt, putInFolder } from './sources'
+import { fetchNow, lookAgain, pausedAt, putInFolder } from './sources'
 
 type Does = 'fetch' | 'pause' | 'resume' | 'remove' | 'folder'
 
@@ -36,7 +35,7 @@ export async function doWithSeveral(actor: Actor, { ids, does, folder }: Several
       else await tracked.update('sources', { id: row.id }, { ...next, paused_at: pausedAt(row, does === 'pause') })
     }
   })
-  if (does === 'pause' || does === 'resume') for (const row of rows) await leaveOutAgain(actor.brandId, row.id)
+  if (does !== 'remove') for (const row of rows) await lookAgain(actor.brandId, row.id)
   return { count: rows.length, historyId }
 }
 

@@ -1,14 +1,18 @@
 import { safeHtml } from '../../core/feed'
 import { toInstant } from '../../core/instant'
 import { readingMinutes } from '../../core/text'
-import type { ArticleFull, SourceOfArticle } from '../../shared/api'
+import { matchWatch, parseWatch, prepareArticle } from '../../core/watch'
+import type { ArticleFull, ArticleRow, SourceOfArticle } from '../../shared/api'
+import { now } from '../clock'
 import { useDb, type Db } from '../db'
 import * as articles from '../db/articles'
 import { sentOfArticle, sentOfFeed } from '../db/deliveries'
 import { hashtagsOfSource } from '../db/folders'
 import { sourceById } from '../db/sources'
+import { watchesOf } from '../db/watches'
 import { problem } from '../problem'
 import { withMarks } from './articles'
+import { watchArticleOf } from './marking'
 import { mayLookAtPage, textFrom } from './pages'
 
 /** One article whole, as the sheet shows it. */
@@ -17,7 +21,7 @@ export async function article(brandId: string, id: string): Promise<ArticleFull>
   const row = await articles.articleForBrand(db, brandId, id)
   if (!row) throw problem('notFound')
   const [summary] = await withMarks(db, brandId, [row])
-  const source = await sourceOf(db, brandId, row)
+  const source = await sourceOf(db, brandId, row, summary!.watches.map(({ id }) => id)) // prettier-ignore
   return {
     ...summary!,
     url: row.url,
@@ -26,6 +30,7 @@ export async function article(brandId: string, id: string): Promise<ArticleFull>
     textFrom: textFrom(row),
     pageWaits: mayLookAtPage(row),
     pageSays: row.page_says,
+    because: await becauseOf(db, brandId, row, summary!),
     language: (await sourceById(db, brandId, row.source_id))?.language ?? row.language,
     categories: JSON.parse(row.categories_json) as string[],
     minutes: readingMinutes(row.text),
@@ -34,16 +39,35 @@ export async function article(brandId: string, id: string): Promise<ArticleFull>
   }
 }
 
+/** Why an article is here: what the watches that mark it find, looked for once more, so that it is said where. */
+async function becauseOf(db: Db, brandId: string, row: articles.ArticleForBrand, { watches }: ArticleRow): Promise<ArticleFull['because']> {
+  const source = await sourceById(db, brandId, row.source_id)
+  if (!source || watches.length === 0) return []
+  const queries = new Map((await watchesOf(db, brandId)).map((watch) => [watch.id, watch.query]))
+  const prepared = prepareArticle(watchArticleOf(row, source))
+  return watches.flatMap(({ id, name }) => {
+    const match = matchWatch(parseWatch(queries.get(id)!), prepared, toInstant(now()))
+    return match ? [{ watchId: id, name, says: match.reasons.slice(0, MOST_REASONS).join('; ') }] : []
+  })
+}
+
+const MOST_REASONS = 4
 const MOST_SHARED = 5
 
-async function sourceOf(db: Db, brandId: string, row: articles.ArticleForBrand): Promise<SourceOfArticle> {
+/** The hashtags that watches lend. */
+async function hashtagsOfWatches(db: Db, brandId: string, ids: string[]): Promise<string[]> {
+  const rows = (await watchesOf(db, brandId)).filter((watch) => ids.includes(watch.id))
+  return rows.flatMap((watch) => JSON.parse(watch.hashtags_json) as string[])
+}
+
+async function sourceOf(db: Db, brandId: string, row: articles.ArticleForBrand, watches: string[]): Promise<SourceOfArticle> {
   const source = await sourceById(db, brandId, row.source_id)
   const sent = await sentOfFeed(db, brandId, row.feed_id, row.id, MOST_SHARED)
   return {
     id: row.source_id,
     credits: JSON.parse(source?.credits_json ?? '{}') as Record<string, string>,
     pillarId: source?.pillar_id ?? null,
-    hashtags: await hashtagsOfSource(db, row.source_id),
+    hashtags: [...new Set([...(await hashtagsOfSource(db, row.source_id)), ...(await hashtagsOfWatches(db, brandId, watches))])],
     shared: sent.map((one) => ({ at: toInstant(one.sent_at), account: one.account, title: one.title ?? one.text.slice(0, 90) })),
   }
 }

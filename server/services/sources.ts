@@ -5,6 +5,8 @@ import { LIMITS } from '../../shared/limits'
 import { now } from '../clock'
 import { inTransaction, useDb, type Db } from '../db'
 import { pillarById } from '../db/brands'
+import { namesByTagger } from '../db/tags'
+import { setTagsOf } from './tags'
 import { folderByName, linksOfSource } from '../db/folders'
 import type { FeedRow, SourceRow } from '../db/rows'
 import * as sources from '../db/sources'
@@ -24,7 +26,9 @@ import { markFeed } from './marking'
 
 /** A brand's sources. Whoever may only look is not told the secret addresses of mailing lists. */
 export async function sourcesOfBrand(brandId: string, role: Role): Promise<Source[]> {
-  return (await sources.sourcesOf(await useDb(), brandId)).map((row) => ({
+  const db = await useDb()
+  const tags = await namesByTagger(db, 'source_tags', brandId)
+  return (await sources.sourcesOf(db, brandId)).map((row) => ({
     id: row.id,
     label: row.label,
     feedUrl: row.url,
@@ -43,6 +47,7 @@ export async function sourcesOfBrand(brandId: string, role: Role): Promise<Sourc
     region: row.region,
     language: row.language,
     pausedAt: row.paused_at === null ? null : toInstant(row.paused_at),
+    tags: tags.get(row.id) ?? [],
     ...healthOf(row),
     version: row.version,
   }))
@@ -58,11 +63,12 @@ export interface SourceWishes {
   credits: Record<string, string>
   leaveOut: string
   onlyNew: boolean
+  tags: string[]
   region: string | null
   language: string | null
 }
 
-const NO_WISHES: Omit<SourceWishes, 'label'> = { folder: null, own: false, pillarId: null, credits: {}, leaveOut: '', onlyNew: false, region: null, language: null } // prettier-ignore
+const NO_WISHES: Omit<SourceWishes, 'label'> = { folder: null, own: false, pillarId: null, credits: {}, leaveOut: '', onlyNew: false, tags: [], region: null, language: null } // prettier-ignore
 
 /** Adds a source by its feed's address; its articles are there when this returns. */
 export async function addSource(actor: Actor, input: SourceWishes & { feedUrl: string }): Promise<{ id: string; historyId: string }> {
@@ -122,6 +128,7 @@ interface NewSource {
 export async function insertSource(db: Db, tracked: Tracked, actor: Actor, given: NewSource): Promise<void> {
   const row = { brand_id: actor.brandId, feed_id: given.feedId, ...(await columnsOf(db, actor.brandId, given.wishes)), created_at: now(), removed_at: null, version: 1 } // prettier-ignore
   await tracked.insert('sources', { id: given.id }, row)
+  await setTagsOf(db, tracked, actor.brandId, 'source_tags', given.id, given.wishes.tags)
   for (const folder of given.folders) await putInFolder(db, tracked, actor.brandId, given.id, folder)
 }
 
@@ -167,9 +174,19 @@ export async function editSource(actor: Actor, id: string, input: SourceWishes &
     await tracked.update('sources', { id }, columns)
     for (const link of await linksOfSource(db, id)) await tracked.remove('source_folders', { source_id: id, folder_id: link.folder_id })
     for (const folder of namesIn(input.folder)) await putInFolder(db, tracked, actor.brandId, id, folder)
+    await setTagsOf(db, tracked, actor.brandId, 'source_tags', id, input.tags)
   })
-  await leaveOutAgain(actor.brandId, id)
+  await lookAgain(actor.brandId, id)
   return { historyId }
+}
+
+/** Watches look at a source's name, region, language and folders, and its rules at what it brings: both are asked again. */
+export async function lookAgain(brandId: string, id: string): Promise<void> {
+  const db = await useDb()
+  const row = await sources.sourceById(db, brandId, id)
+  const feed = row && (await sources.feedById(db, row.feed_id))
+  if (feed) await markFeed(feed)
+  await leaveOutAgain(brandId, id)
 }
 
 /** When a source's pause began: one that is paused already keeps its beginning. */

@@ -1,26 +1,49 @@
+import { randomBytes } from 'node:crypto'
 import { v7 as uuid } from 'uuid'
 import { parseWatch, WatchSyntaxError, type WatchQuery } from '../../core/watch'
-import type { Undoable, Watch } from '../../shared/api'
-import { LIMITS } from '../../shared/limits'
+import type { Undoable } from '../../shared/api'
+import type { Watch } from '../../shared/watches'
 import { now } from '../clock'
 import { inTransaction, useDb, type Db } from '../db'
-import { archiveOf } from '../db/articles'
 import { nextPosition } from '../db/brands'
-import { replaceMarksOfWatch, watchById, watchesOf } from '../db/watches'
+import { folderById } from '../db/folders'
+import type { WatchRow } from '../db/rows'
+import { sourceById } from '../db/sources'
+import { namesByTagger } from '../db/tags'
+import type { Tracked } from '../db/tracked'
+import { runsOfBrand } from '../db/watchRuns'
+import * as store from '../db/watches'
 import { problem } from '../problem'
-import { runInThread } from '../work/pool'
 import type { Actor } from './actor'
 import { announce } from './changes'
-import { watchArticleOf } from './marking'
 import { changeUndoably } from './history'
+import { setTagsOf } from './tags'
+import { watchFeedAddress } from './watchFeeds'
+import { endRunOf, runView, startRun } from './watchRuns'
+import { scopeOf } from './watchScope'
 
-export async function watchesOfBrand(db: Db, brandId: string, unread: Map<string, number>): Promise<Watch[]> {
-  return (await watchesOf(db, brandId)).map((row) => ({
+/** A brand's watches as one of its people sees them. Whoever may only look is not told the secret addresses. */
+export async function watchesOfBrand(db: Db, actor: Actor, unread: Map<string, number>): Promise<Watch[]> {
+  const { brandId } = actor
+  const tags = await namesByTagger(db, 'watch_tags', brandId)
+  const runs = new Map((await runsOfBrand(db, brandId)).map((run) => [run.watch_id, run]))
+  const news = await store.newsOfWatches(db, brandId, actor.personId, now())
+  return (await store.watchesOf(db, brandId)).map((row) => ({
     id: row.id,
     name: row.name,
     query: row.query,
     ink: row.ink,
     unread: unread.get(row.id) ?? 0,
+    tags: tags.get(row.id) ?? [],
+    hashtags: JSON.parse(row.hashtags_json) as string[],
+    ...scopeOf(row),
+    collects: row.collects === 1,
+    hides: row.hides === 1,
+    tells: row.tells === 1,
+    news: news.get(row.id) ?? 0,
+    onRail: row.on_rail === 1,
+    feedAddress: row.feed_nonce === null || actor.role === 'client' ? null : watchFeedAddress(row.id, row.feed_nonce),
+    run: runs.has(row.id) ? runView(runs.get(row.id)!) : null,
     version: row.version,
   }))
 }
@@ -29,69 +52,118 @@ interface WatchInput {
   name: string
   query: string
   ink: number
+  tags: string[]
+  hashtags: string[]
+  folders: string[]
+  sources: string[]
+  collects: boolean
+  hides: boolean
+  tells: boolean
+  onRail: boolean
   version: number
 }
 
-/** Adds a watch and looks through the archive with it. */
+/** Adds a watch and begins to look through the archive with it. */
 export async function addWatch(actor: Actor, input: WatchInput): Promise<{ id: string; historyId: string }> {
-  const query = parsed(input.query)
+  parsedQuery(input.query)
   const id = uuid()
   const { historyId } = await changeUndoably(actor, 'watch', id, async (db, tracked) => {
     const position = await nextPosition(db, 'watches', actor.brandId)
-    await tracked.insert(
-      'watches',
-      { id },
-      { brand_id: actor.brandId, name: input.name, query: input.query, ink: input.ink, position, removed_at: null, version: 1 },
-    )
+    const columns = await columnsOf(db, actor.brandId, id, input)
+    await tracked.insert('watches', { id }, { brand_id: actor.brandId, ...columns, position, removed_at: null, version: 1 })
+    await setTagsOf(db, tracked, actor.brandId, 'watch_tags', id, input.tags)
   })
-  await markArchive(actor.brandId, id, query)
+  await startRun(actor.brandId, id)
   return { id, historyId }
 }
 
+/** Changes a watch. If that changes what it marks, it looks through the archive again. */
 export async function editWatch(actor: Actor, id: string, input: WatchInput): Promise<Undoable> {
-  const query = parsed(input.query)
-  const { historyId } = await changeUndoably(actor, 'watch', id, async (db, tracked) => {
-    const row = await watchById(db, actor.brandId, id)
-    if (!row) throw problem('notFound')
+  parsedQuery(input.query)
+  const { historyId, result: looksAgain } = await changeWatch(actor, id, async (db, tracked, row) => {
     if (row.version !== input.version) throw problem('stale')
-    await tracked.update('watches', { id }, { name: input.name, query: input.query, ink: input.ink, version: row.version + 1 })
+    const columns = await columnsOf(db, actor.brandId, id, input)
+    await tracked.update('watches', { id }, { ...columns, version: row.version + 1 })
+    await setTagsOf(db, tracked, actor.brandId, 'watch_tags', id, input.tags)
+    return MARKING.some((column) => columns[column] !== row[column])
   })
-  await markArchive(actor.brandId, id, query)
+  if (looksAgain) await startRun(actor.brandId, id)
   return { historyId }
 }
 
-export async function removeWatch(actor: Actor, id: string): Promise<Undoable> {
-  const { historyId } = await changeUndoably(actor, 'watch', id, async (db, tracked) => {
-    if (!(await watchById(db, actor.brandId, id))) throw problem('notFound')
-    await tracked.update('watches', { id }, { removed_at: now() })
-  })
-  return { historyId }
-}
+/** What decides which articles a watch marks or passes. */
+const MARKING = ['query', 'hides', 'folders_json', 'sources_json'] as const
 
-/** Looks again with a watch as it stands now: after an undo its marks are those of another query. */
-export async function markAgain(brandId: string, watchId: string): Promise<void> {
-  const row = await watchById(await useDb(), brandId, watchId)
-  if (row) await markArchive(brandId, watchId, parseWatch(row.query))
-}
-
-function parsed(query: string): WatchQuery {
-  try {
-    return parseWatch(query)
-  } catch (error) {
-    throw error instanceof WatchSyntaxError ? problem('watchQuery', error.message, error.at).at('query') : error
+async function columnsOf(db: Db, brandId: string, id: string, input: WatchInput) {
+  const other = await store.watchByName(db, brandId, input.name)
+  if (other && other.id !== id) throw problem('watchTaken', input.name).at('name')
+  for (const folder of input.folders) if (!(await folderById(db, brandId, folder))) throw problem('notFound').at('folders')
+  for (const source of input.sources) if (!(await sourceById(db, brandId, source))) throw problem('notFound').at('sources')
+  return {
+    name: input.name,
+    query: input.query,
+    ink: input.ink,
+    hashtags_json: JSON.stringify([...new Set(input.hashtags.map((tag) => tag.replace(/^#+/, '')).filter(Boolean))]),
+    folders_json: JSON.stringify(input.folders),
+    sources_json: JSON.stringify(input.sources),
+    collects: input.collects ? 1 : 0,
+    hides: input.hides ? 1 : 0,
+    tells: input.tells ? 1 : 0,
+    on_rail: input.onRail ? 1 : 0,
   }
 }
 
-async function markArchive(brandId: string, watchId: string, query: WatchQuery): Promise<void> {
-  const rows = await archiveOf(await useDb(), brandId, LIMITS.watchArchive)
-  const { marks } = await runInThread('matchWatches', {
-    watches: [{ id: watchId, query }],
-    articles: rows.map((row) => watchArticleOf(row, row.label)),
-    now: new Date(now()).toISOString(),
+export async function removeWatch(actor: Actor, id: string): Promise<Undoable> {
+  const { historyId } = await changeWatch(actor, id, (_, tracked) => tracked.update('watches', { id }, { removed_at: now() }))
+  await endRunOf(actor.brandId, id)
+  return { historyId }
+}
+
+/** Puts the brand's watches into this order; those not named stay behind them. */
+export async function orderWatches(actor: Actor, ids: string[]): Promise<Undoable> {
+  const { historyId } = await changeUndoably(actor, 'watch', ids[0]!, async (db, tracked) => {
+    const rows = await store.watchesOf(db, actor.brandId)
+    const known = ids.filter((id) => rows.some((row) => row.id === id))
+    const order = [...new Set([...known, ...rows.map((row) => row.id)])]
+    for (const [at, id] of order.entries()) {
+      if (rows.find((row) => row.id === id)!.position !== at + 1) await tracked.update('watches', { id }, { position: at + 1 })
+    }
   })
+  return { historyId }
+}
+
+/** Lets a watch be read as a feed, at an address that did not exist before. */
+export const openWatchFeed = async (actor: Actor, id: string): Promise<Undoable> => changeFeed(actor, id, randomBytes(16).toString('hex'))
+
+export const closeWatchFeed = (actor: Actor, id: string): Promise<Undoable> => changeFeed(actor, id, null)
+
+async function changeFeed(actor: Actor, id: string, nonce: string | null): Promise<Undoable> {
+  const { historyId } = await changeWatch(actor, id, (_, tracked, row) => tracked.update('watches', { id }, { feed_nonce: nonce, version: row.version + 1 }))
+  return { historyId }
+}
+
+function changeWatch<T>(actor: Actor, id: string, work: (db: Db, tracked: Tracked, row: WatchRow) => Promise<T>) {
+  return changeUndoably(actor, 'watch', id, async (db, tracked) => {
+    const row = await store.watchById(db, actor.brandId, id)
+    if (!row) throw problem('notFound')
+    return work(db, tracked, row)
+  })
+}
+
+/** Somebody has seen what a watch had to tell. */
+export async function seeWatch(actor: Actor, id: string): Promise<void> {
   await inTransaction(async (db) => {
-    const feedOf = new Map(rows.map((row) => [row.id, row.feed_id]))
-    await replaceMarksOfWatch(db, watchId, marks.map((mark) => ({ article_id: mark.articleId, feed_id: feedOf.get(mark.articleId)!, strength: mark.strength, found_json: JSON.stringify(mark.found) }))) // prettier-ignore
-    await announce(db, brandId, 'watch', watchId)
+    if (!(await store.watchById(db, actor.brandId, id))) throw problem('notFound')
+    await store.markSeen(db, actor.personId, id, now())
+    await announce(db, actor.brandId, 'watch', id)
   })
+}
+
+/** A query's text as a tree; refused at its field where it can't be read, with the place. */
+export function parsedQuery(text: string): WatchQuery {
+  try {
+    return parseWatch(text)
+  } catch (error) {
+    throw error instanceof WatchSyntaxError ? problem('watchQuery', error.message, error.at).at('query') : error
+  }
 }

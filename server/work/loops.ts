@@ -2,6 +2,7 @@ import { log } from '../log'
 import { renewHubs } from '../services/hubs'
 import { importingRound } from '../services/imports'
 import { indexingRound } from '../services/searchIndex'
+import { watchingRound } from '../services/watchRuns'
 import { settings } from '../settings'
 import { fetchesEnded, startDueFetches } from './fetching'
 import { sendingRound } from './rounds'
@@ -20,6 +21,7 @@ export function startLoops(): () => void {
     repeat('sending', () => sending.run(sendingRound)),
     repeat('indexing', indexAll),
     repeat('importing', importAll),
+    repeat('watching', watchAll),
   ]
   return () => {
     stopped = true
@@ -50,6 +52,11 @@ async function indexAll(): Promise<void> {
 /** Reads sources in until none waits or somebody stops it. */
 async function importAll(): Promise<void> {
   while (!stopped && (await importingRound()) > 0);
+}
+
+/** Goes on with watches that look through the archive, until none does. */
+async function watchAll(): Promise<void> {
+  while (!stopped && (await watchingRound()) > 0);
 }
 
 function fillPlace(): void {

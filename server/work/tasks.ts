@@ -1,8 +1,11 @@
 import { findFeeds, readFeed, type Feed, type FoundFeed } from '../../core/feed'
-import { plainText, stem, words } from '../../core/text'
+import { fold, plainText, stem, words } from '../../core/text'
+import { watchExpression } from '../db/sqlite/watchExpression'
+import { foundIn } from './foundIn'
+import { lookWithWatch } from './lookWithWatch'
 import { readMail } from './readMail'
 import { readPage } from './readPage'
-import { buildWatchIndex, type WatchArticle, type WatchQuery } from '../../core/watch'
+import { buildWatchIndex, suggestWords, type WatchArticle, type WatchQuery } from '../../core/watch'
 
 export interface ReadFeedInput {
   body: Uint8Array
@@ -16,6 +19,8 @@ export interface ReadFeedResult {
   texts: string[]
 }
 
+type Text = Parameters<typeof suggestWords>[1][number]
+
 export interface MatchInput {
   watches: { id: string; query: WatchQuery }[]
   articles: (WatchArticle & { id: string })[]
@@ -23,7 +28,8 @@ export interface MatchInput {
 }
 
 export interface MatchResult {
-  marks: { watchId: string; articleId: string; strength: number; found: string[] }[]
+  /** In force from then on, and before then, in milliseconds; null for without end. */
+  marks: { watchId: string; articleId: string; strength: number; found: string[]; from: number | null; until: number | null }[]
 }
 
 /** The heavy work that runs in worker threads: pure, plain data in and out. */
@@ -42,19 +48,31 @@ export const tasks = {
   readMail,
 
   /** The stems of each text's words, as the search index takes them. */
-  stemTexts(texts: { text: string; language: string | null }[]): string[] {
-    return texts.map(({ text, language }) => words(text, language).map((word) => stem(word.text, language)).join(' ')) // prettier-ignore
+  stemTexts(texts: { text: string; author: string | null; language: string | null }[]): string[] {
+    return texts.map(({ text, author, language }) => {
+      const stems = words(text, language).map((word) => stem(word.text, language))
+      // A name is found by its beginning and as it is written too, so it stands in both forms.
+      const names = words(author ?? '', language).flatMap((word) => [fold(word.text), stem(word.text, language)])
+      return [...stems, ...names].join(' ')
+    })
+  },
+
+  /** See `watchExpression`. */
+  watchExpression,
+
+  lookWithWatch,
+
+  offerWords({ query, kept, others, count }: { query: WatchQuery | null; kept: Text[]; others: Text[]; count: number }): { word: string; kept: number }[] {
+    return suggestWords(query, kept, others, count)
   },
 
   matchWatches({ watches, articles, now }: MatchInput): MatchResult {
     const index = buildWatchIndex(watches)
     return {
       marks: articles.flatMap((article) =>
-        index.match(article, now).map(({ id, match }) => {
-          const texts = { title: article.title, body: article.body, author: article.author ?? '' }
-          const found = new Set(match.spans.map((span) => texts[span.field].slice(span.start, span.end)))
-          return { watchId: id, articleId: article.id, strength: match.strength, found: [...found] }
-        }),
+        index
+          .holdings(article, now)
+          .map(({ id, match, from, until }) => ({ watchId: id, articleId: article.id, strength: match.strength, found: foundIn(article, match), from, until })),
       ),
     }
   },

@@ -24,6 +24,8 @@ export const fields = {
   noAccount: 'Choose at least one account.',
   accountTwice: 'An account stands here twice.',
   tooManyHashtags: (most: number) => `At most ${most} hashtags.`,
+  tooManyTags: (most: number) => `At most ${most} tags.`,
+  tagComma: 'A tag has no comma in it: commas stand between tags.',
   quoteMissing: 'Select the words to keep first.',
   fileEmpty: 'The file is empty.',
   fileTooLong: 'The file is larger than 2 MB; no list of sources is.',

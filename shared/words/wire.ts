@@ -40,6 +40,7 @@ export const wire = {
     words: 'left out for its words',
     old: 'left out as older than the source',
     paused: 'left out, its source was paused',
+    watch: 'hidden by a watch',
   },
   dating: { missing: 'no date given; first seen then', future: 'dated in the future; first seen then' },
   changed: 'changed since',

@@ -76,6 +76,7 @@ describe('another brand’s thing under one’s own brand', () => {
   const edits = {
     sources: { label: 'x', folder: null, own: false, version: 1 },
     watches: { name: 'x', query: 'x', ink: 1, version: 1 },
+    tags: { name: 'x', version: 1 },
     pillars: { name: 'x', ink: 1, description: '', version: 1 },
     accounts: { name: 'x', perDay: null, minGapMinutes: 0, token: '', slots: [], version: 1 },
   }
@@ -91,7 +92,7 @@ describe('another brand’s thing under one’s own brand', () => {
       folder: null,
       own: false,
     })
-    const { id: watches } = await nell.want<{ id: string }>('POST', `${theirs.path}/watches`, { name: 'W', query: 'lamp', ink: 1 })
+    const { id: watches } = await nell.want<{ id: string }>('POST', `${theirs.path}/watches`, { name: 'W', query: 'lamp', ink: 1, tags: ['Theirs'] })
     const { historyId } = await nell.want<{ historyId: string }>('POST', `${theirs.path}/posts`, await newPost(nell, theirs.path, 'Theirs'))
     const view = await theirs.view()
     const [card] = (await scheduleOf(nell, theirs.path)).cards
@@ -99,6 +100,7 @@ describe('another brand’s thing under one’s own brand', () => {
     ids = {
       sources,
       watches,
+      tags: view.tags[0]!.id,
       history: historyId,
       pillars: view.pillars[0]!.id,
       accounts: view.accounts[0]!.id,
@@ -122,6 +124,11 @@ describe('another brand’s thing under one’s own brand', () => {
     expect((await bento.ask('DELETE', `${own}/lines/${ids['lines']}`)).body.type).toBe('urn:clear-quill:alreadyGone')
     expect((await bento.ask('POST', `${own}/lines/${ids['lines']}/send`)).body.type).toBe('urn:clear-quill:alreadyGone')
     expect((await bento.ask('POST', `${own}/undo`, { historyId: ids['history'] })).body.type).toBe('urn:clear-quill:nothingToUndo')
+    expect((await bento.ask('PUT', `${own}/watches/${ids['watches']}/feed`)).status).toBe(404)
+    expect((await bento.ask('DELETE', `${own}/watches/${ids['watches']}/run`)).status).toBe(404)
+    expect((await bento.ask('POST', `${own}/tags/${ids['tags']}/merge`, { into: ids['tags'] })).status).toBe(404)
+    expect((await bento.ask('PUT', `${own}/tags/articles`, { ids: [ids['articles']], add: ['x'] })).status).toBe(404)
+    expect((await bento.ask('POST', `${own}/watches`, { name: 'x', query: 'x', sources: [ids['sources']] })).status).toBe(404)
     const post = { id: ID, text: 'x', accounts: [{ accountId: ids['accounts'], ownText: null }], planVersion: 'x' }
     expect((await bento.ask('POST', `${own}/posts`, post)).status).toBe(404)
   })

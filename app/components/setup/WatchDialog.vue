@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import type { Undoable, Watch } from '#shared/api'
+import type { Undoable } from '#shared/api'
+import type { Watch } from '#shared/watches'
 import { watchSchema } from '#shared/schemas'
 import { words } from '#shared/words'
 import { api } from '../../api/client'

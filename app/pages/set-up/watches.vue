@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Pencil } from '@lucide/vue'
-import type { Watch } from '#shared/api'
+import type { Watch } from '#shared/watches'
 import { words } from '#shared/words'
 
 const says = words.watch

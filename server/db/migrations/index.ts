@@ -4,6 +4,7 @@ import * as feeds from './002_feeds'
 import * as reading from './003_reading'
 import * as sources from './004_sources'
 import * as undecided from './005_undecided'
+import * as watches from './006_watches'
 
 interface Entry {
   name: string
@@ -17,6 +18,7 @@ const ENTRIES: Entry[] = [
   { name: '003_reading', migration: reading },
   { name: '004_sources', migration: sources },
   { name: '005_undecided', migration: undecided },
+  { name: '006_watches', migration: watches },
 ]
 
 export const migrationSource: Knex.MigrationSource<Entry> = {

@@ -1,4 +1,4 @@
 import { route } from '../../../route'
 import { brandView } from '../../../services/brands'
 
-export default route('read', null, ({ actor }) => brandView(actor.brandId, actor.role))
+export default route('read', null, ({ actor }) => brandView(actor))

@@ -1,15 +1,15 @@
 import { createHash } from 'node:crypto'
 import { defineEventHandler, getHeader, getRouterParam, setResponseHeaders, setResponseStatus } from 'h3'
 import { answerProblem } from '../../../route'
-import { folderFeed } from '../../../services/folderFeeds'
+import { secretFeed } from '../../../services/secretFeeds'
 
 const TYPES = { rss: 'application/rss+xml', atom: 'application/atom+xml', json: 'application/feed+json' }
 
-/** A folder as a feed, at `/feeds/FOLDER/KEY.rss`, `.atom` or `.json`. Whoever has the address may read it. */
+/** A folder or a watch as a feed, at `/feeds/FOLDER/KEY.rss`, `.atom` or `.json`. Whoever has the address may read it. */
 export default defineEventHandler(async (event) => {
   try {
     const [, key = '', kind = ''] = /^([0-9a-f]+)\.(rss|atom|json)$/.exec(getRouterParam(event, 'file') ?? '') ?? []
-    const body = await folderFeed(event, getRouterParam(event, 'id') ?? '', key, kind as keyof typeof TYPES)
+    const body = await secretFeed(event, getRouterParam(event, 'id') ?? '', key, kind as keyof typeof TYPES)
     const etag = `"${createHash('sha256').update(body).digest('base64url').slice(0, 22)}"`
     setResponseHeaders(event, { 'cache-control': 'private, max-age=300', 'x-robots-tag': 'noindex', etag })
     if (getHeader(event, 'if-none-match') === etag) {

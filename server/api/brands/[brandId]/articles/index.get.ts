@@ -7,7 +7,7 @@ const KINDS = ['text', 'picture', 'video', 'sound', 'document'] as const
 const oneOf = <T extends string>(known: readonly T[], value: string | undefined): T | null => known.find((one) => one === value) ?? null
 
 /**
- * One page of the Wire: `show`, `order`, `watch`, `source`, `folder`, `own` (yes or no), `kind`, `language`, `region`, `words`, `since` (an instant), and
+ * One page of the Wire: `show`, `order`, `watch`, `tag`, `source`, `folder`, `own` (yes or no), `kind`, `language`, `region`, `words`, `since` (an instant), and
  * `after` for the page behind another.
  */
 export default route('read', null, ({ actor, query }) => {
@@ -16,6 +16,7 @@ export default route('read', null, ({ actor, query }) => {
     show: oneOf(SHOWS, query['show']) ?? 'open',
     order: oneOf(ORDERS, query['order']) ?? 'newest',
     watchId: query['watch'] ?? null,
+    tagId: query['tag'] ?? null,
     sourceId: query['source'] ?? null,
     folder: query['folder'] ?? null,
     own: query['own'] === 'yes' ? true : query['own'] === 'no' ? false : null,

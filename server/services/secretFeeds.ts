@@ -3,13 +3,16 @@ import { safeHtml } from '../../core/feed'
 import { writeFeed, type FeedKind } from '../../core/formats'
 import { toInstant } from '../../core/instant'
 import { LIMITS } from '../../shared/limits'
-import { useDb } from '../db'
+import { now } from '../clock'
+import { useDb, type Db } from '../db'
 import { articlesWhole, wirePlaces } from '../db/articles'
 import { anyFolder } from '../db/folders'
+import { anyWatch } from '../db/watches'
 import { derivedKey, isDerivedKey } from '../derivedKeys'
 import { problem } from '../problem'
 import { settings } from '../settings'
 import { beginningOf } from './articles'
+import { opensWatchFeed } from './watchFeeds'
 
 const PURPOSE = 'folder feeds'
 
@@ -17,20 +20,20 @@ const PURPOSE = 'folder feeds'
 export const feedAddress = (folderId: string, nonce: string): string =>
   `${settings().publicUrl ?? ''}/feeds/${folderId}/${derivedKey(PURPOSE, folderId, nonce)}`
 
-/** What the sources of a folder bring, newest first, as a feed. Throws `notFound` where the key does not open it. */
-export async function folderFeed(event: H3Event, folderId: string, key: string, kind: FeedKind): Promise<string> {
+/** What the sources of a folder bring, or a watch marks, newest first, as a feed. Throws `notFound` where the key does not open it. */
+export async function secretFeed(event: H3Event, id: string, key: string, kind: FeedKind): Promise<string> {
   const db = await useDb()
-  const folder = await anyFolder(db, folderId)
-  if (!folder?.feed_nonce || !isDerivedKey(key, PURPOSE, folder.id, folder.feed_nonce)) throw problem('notFound')
-  const places = await wirePlaces(db, folder.brand_id, { show: 'all', folder: folder.name, after: null, limit: LIMITS.folderFeed * 2 })
+  const opened = await openedBy(db, id, key)
+  if (!opened) throw problem('notFound')
+  const places = await wirePlaces(db, opened.brandId, { show: 'all', ...opened.filter, now: now(), after: null, limit: LIMITS.folderFeed * 2 })
   // What a source's own rules leave out is left out here too.
   const ids = places.filter((place) => place.because === null).slice(0, LIMITS.folderFeed).map(({ id }) => id) // prettier-ignore
-  const rows = await articlesWhole(db, folder.brand_id, ids)
+  const rows = await articlesWhole(db, opened.brandId, ids)
   const origin = settings().publicUrl ?? getRequestURL(event).origin
   return writeFeed(kind, {
-    title: folder.name,
+    title: opened.name,
     homeUrl: `${origin}/`,
-    selfUrl: `${origin}/feeds/${folder.id}/${key}.${kind}`,
+    selfUrl: `${origin}/feeds/${id}/${key}.${kind}`,
     updatedAt: toInstant(Math.max(0, ...rows.map((row) => row.changed_at ?? row.first_seen_at))),
     items: rows.map((row) => ({
       id: `urn:uuid:${row.id}`,
@@ -41,4 +44,21 @@ export async function folderFeed(event: H3Event, folderId: string, key: string, 
       author: row.author ?? row.label,
     })),
   })
+}
+
+interface Opened {
+  brandId: string
+  name: string
+  filter: { folder: string } | { watchId: string }
+}
+
+/** What a key opens: the folder or the watch with this id. */
+async function openedBy(db: Db, id: string, key: string): Promise<Opened | null> {
+  const folder = await anyFolder(db, id)
+  if (folder?.feed_nonce && isDerivedKey(key, PURPOSE, id, folder.feed_nonce)) {
+    return { brandId: folder.brand_id, name: folder.name, filter: { folder: folder.name } }
+  }
+  const watch = await anyWatch(db, id)
+  if (watch?.feed_nonce && opensWatchFeed(key, id, watch.feed_nonce)) return { brandId: watch.brand_id, name: watch.name, filter: { watchId: id } }
+  return null
 }

@@ -1,0 +1,5 @@
+import { route } from '../../../../../route'
+import { stopRun } from '../../../../../services/watchRuns'
+
+/** Stops a watch's look through the archive; what it marked stays marked. */
+export default route('work', null, ({ actor, param }) => stopRun(actor.brandId, param('id')))
