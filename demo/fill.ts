@@ -58,6 +58,7 @@ interface LetterPlan {
 }
 
 interface View {
+  watches: { id: string }[]
   pillars: { id: string; name: string; ink: number; version: number }[]
   accounts: { id: string; name: string; version: number; rules: { id: string } }[]
 }
@@ -81,6 +82,8 @@ for (const brand of brands) await setUp(brand)
 await refuseOnce('chatterbrook.example', 'Three seconds of darkness')
 for (const [stage, hours] of STAGES.entries()) {
   for (const brand of brands) await lineUp(brand, stage)
+  // What watches tell of the last stage is news; all before it was seen.
+  if (stage === STAGES.length - 1) for (const brand of brands) await seeWatches(brand)
   if (hours > 0) await client.post('/api/demo/clock', { hours })
 }
 for (const brand of brands) await receiveLetters(brand)
@@ -115,6 +118,11 @@ async function setUp(brand: BrandPlan): Promise<void> {
     const hashtags = brand.hashtags[folder.name]
     if (hashtags) await client.patch(`${at}/folders/${folder.id}`, { name: folder.name, hashtags, version: folder.version })
   }
+}
+
+async function seeWatches({ id }: BrandPlan): Promise<void> {
+  const at = `/api/brands/${id}`
+  for (const watch of (await client.get<View>(at)).watches) await client.put(`${at}/watches/${watch.id}/seen`, {})
 }
 
 async function addSource(at: string, address: string, wishes: Record<string, unknown>): Promise<void> {

@@ -111,7 +111,11 @@ export const lookSchema = yup.object({ address, words: yup.string().trim().defau
 const text = (most: number) => yup.string().trim().max(most, says.tooLong(most))
 const optional = (most: number) => text(most).nullable().default(null)
 
-const tagName = yup.string().trim().max(60, says.tooLong(60)).matches(/^[^,]*$/, says.tagComma)
+const tagName = yup
+  .string()
+  .trim()
+  .max(60, says.tooLong(60))
+  .matches(/^[^,]*$/, says.tagComma)
 const tagNames = yup.array(tagName.required()).max(LIMITS.tags, says.tooManyTags(LIMITS.tags)).default([])
 
 /** What a brand wants of a source, whatever kind it is. */

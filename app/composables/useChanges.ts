@@ -1,5 +1,6 @@
 import { useDebounceFn } from '@vueuse/core'
 import type { ChangeEvent, ChangeKind } from '#shared/api'
+import { words } from '#shared/words'
 
 /**
  * Follows the server's stream of changes while the component is there, and tells each store what concerns it. Bursts are told once.
@@ -12,7 +13,11 @@ export function useChanges(): void {
   const imports = useImportsStore()
   const schedule = useScheduleStore()
   const session = useSessionStore()
+  const notices = useNoticesStore()
+  const goTo = useGoTo()
   const waiting = new Set<ChangeKind>()
+  /** Watches that have something to tell. */
+  const told = new Set<string>()
 
   const tell = useDebounceFn(
     () => {
@@ -21,24 +26,35 @@ export function useChanges(): void {
       const some = (...wanted: ChangeKind[]): boolean => wanted.some((kind) => kinds.has(kind))
       const work: Promise<unknown>[] = []
       if (some('brand')) work.push(session.load())
-      if (some('brand', 'account', 'pillar', 'watch', 'source', 'article')) work.push(brand.load())
-      if (some('article', 'watch', 'source')) work.push(wire.refresh())
+      if (some('brand', 'account', 'pillar', 'watch', 'source', 'article', 'tag', 'told')) work.push(brand.load())
+      if (some('article', 'watch', 'source', 'tag')) work.push(wire.refresh())
       if (some('import')) work.push(imports.load())
-      if (some('article', 'line', 'delivery')) work.push(clippings.refresh())
+      if (some('article', 'line', 'delivery', 'tag')) work.push(clippings.refresh())
       if (some('line', 'delivery', 'account', 'pillar', 'brand', 'clock')) work.push(schedule.load())
       // What could not be fetched now is fetched with the next change; the screens keep what they show.
-      void Promise.allSettled(work)
+      void Promise.allSettled(work).then(tellNews)
     },
     150,
     { maxWait: 1000 },
   )
+
+  /** Says what watches that tell have found, once it is known how much. */
+  function tellNews(): void {
+    const found = (brand.view?.watches ?? []).filter(({ id, news }) => told.has(id) && news > 0)
+    told.clear()
+    const [first] = found
+    if (first) notices.sayWithLink(found.map(({ name, news }) => words.frame.news(name, news)).join(' · '), words.frame.lookAt, () => goTo({ path: '/wire', query: { watch: first.id } })) // prettier-ignore
+  }
 
   onMounted(() => {
     const stream = new EventSource('/api/events')
     stream.addEventListener('changes', (event: MessageEvent<string>) => {
       const changes = JSON.parse(event.data) as ChangeEvent[]
       const own = changes.filter((change) => change.brandId === null || change.brandId === session.brandId)
-      own.forEach((change) => waiting.add(change.what))
+      for (const change of own) {
+        waiting.add(change.what)
+        if (change.what === 'told') told.add(change.which)
+      }
       if (own.length > 0) void tell()
     })
     onScopeDispose(() => stream.close())

@@ -27,11 +27,7 @@ export function useCommands() {
 
   return computed((): Place[] => [
     ...(brand.canWork
-      ? [
-          command(says.addSource, () => goTo('/set-up/sources')),
-          command(says.addWatch, () => goTo('/set-up/watches')),
-          command(says.fetchAll, fetchAll),
-        ]
+      ? [command(says.addSource, () => goTo('/set-up/sources')), command(says.addWatch, () => goTo('/watch/new')), command(says.fetchAll, fetchAll)]
       : []),
     command(words.keys.undo, () => notices.undoLast()),
     ...theme.others.value.map((one) => command(words.frame.theme[one], () => theme.set(one))),

@@ -2,7 +2,7 @@ import { words } from '#shared/words'
 
 export interface Place {
   name: string
-  kind: 'screen' | 'source' | 'watch' | 'folder' | 'command'
+  kind: 'screen' | 'source' | 'watch' | 'list' | 'folder' | 'tag' | 'command'
   to: string
   /** What a command does; a place of the other kinds is gone to. */
   does?: () => unknown
@@ -26,7 +26,8 @@ export function usePlaces() {
   const places = computed(() => [
     ...fixed,
     ...commands.value,
-    ...(brand.view?.watches ?? []).map((watch): Place => ({ name: watch.name, kind: 'watch', to: `/wire?watch=${watch.id}` })),
+    ...(brand.view?.watches ?? []).map((watch): Place => ({ name: watch.name, kind: watch.collects ? 'list' : 'watch', to: `/wire?watch=${watch.id}${watch.collects ? '&show=all' : ''}` })), // prettier-ignore
+    ...(brand.view?.tags ?? []).map((tag): Place => ({ name: tag.name, kind: 'tag', to: `/wire?show=all&tag=${tag.id}` })),
     ...store.folderNames.map((name): Place => ({ name, kind: 'folder', to: `/wire?folder=${encodeURIComponent(name)}` })),
     ...sources.value.map((source): Place => ({ name: source.label, kind: 'source', to: `/wire?source=${source.id}` })),
   ])

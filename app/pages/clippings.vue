@@ -23,6 +23,7 @@ onMounted(() => {
   store.filter = {
     show: oneOf(says.shows, asked('show'), 'waiting'),
     folder: asked('folder'),
+    tag: asked('tag'),
     text: asked('q'),
     written: oneOf(says.writtenChoices, asked('written'), 'any'),
   }
@@ -32,8 +33,8 @@ const set = (patch: Partial<ClippingFilter>): void => void (store.filter = { ...
 const soon = useDebounceFn(() => store.load(), 160)
 watch(
   () => store.filter,
-  ({ show, folder, text, written }, before) => {
-    const query = { ...(show === 'waiting' ? {} : { show }), ...(folder ? { folder } : {}), ...(text ? { q: text } : {}), ...(written === 'any' ? {} : { written }) } // prettier-ignore
+  ({ show, folder, tag, text, written }, before) => {
+    const query = { ...(show === 'waiting' ? {} : { show }), ...(folder ? { folder } : {}), ...(tag ? { tag } : {}), ...(text ? { q: text } : {}), ...(written === 'any' ? {} : { written }) } // prettier-ignore
     void router.replace({ path: '/clippings', query })
     void (text === before.text ? store.load() : soon())
   },
@@ -46,7 +47,7 @@ watch(
   },
 )
 const list = computed(() => store.view?.clippings ?? [])
-const isFiltered = computed(() => store.filter.folder !== '' || store.filter.text.trim() !== '' || store.filter.written !== 'any')
+const isFiltered = computed(() => store.filter.folder !== '' || store.filter.tag !== '' || store.filter.text.trim() !== '' || store.filter.written !== 'any')
 const empty = computed(() => (isFiltered.value ? says.empty.filtered : says.empty[store.filter.show]))
 function edit(one: Clipping): void {
   wasOpened.value = true
@@ -103,6 +104,17 @@ const select = 'rounded border border-rule bg-sheet px-1.5 py-1 text-small text-
       <select :value="store.filter.folder" :aria-label="says.folder" :class="select" @change="set({ folder: ($event.target as HTMLSelectElement).value })">
         <option value="">{{ says.allFolders }}</option>
         <option v-for="folder in store.view?.folders ?? []" :key="folder.name" :value="folder.name">{{ folder.name }} ({{ folder.count }})</option>
+      </select>
+      <select
+        v-if="(brand.view?.tags ?? []).length > 0"
+        :value="store.filter.tag"
+        :aria-label="says.tag"
+        :class="select"
+        class="max-w-[120px]"
+        @change="set({ tag: ($event.target as HTMLSelectElement).value })"
+      >
+        <option value="">{{ says.allTags }}</option>
+        <option v-for="tag in brand.view?.tags ?? []" :key="tag.id" :value="tag.id">{{ tag.name }}</option>
       </select>
       <select
         :value="store.filter.written"

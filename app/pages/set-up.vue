@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { Building2, CalendarClock, CircleUser, Layers, Rss, Tags } from '@lucide/vue'
+import { Building2, CalendarClock, CircleUser, Eye, Layers, Rss, Tags } from '@lucide/vue'
 import { words } from '#shared/words'
 
 const route = useRoute()
@@ -8,7 +8,8 @@ const says = words.setUp
 useHead({ title: () => `${says.title} · ${words.frame.product}` })
 const parts = [
   { to: '/set-up/sources', name: says.parts.sources, icon: Rss },
-  { to: '/set-up/watches', name: says.parts.watches, icon: Tags },
+  { to: '/set-up/watches', name: says.parts.watches, icon: Eye },
+  { to: '/set-up/tags', name: says.parts.tags, icon: Tags },
   { to: '/set-up/accounts', name: says.parts.accounts, icon: CalendarClock },
   { to: '/set-up/pillars', name: says.parts.pillars, icon: Layers },
   { to: '/set-up/brand', name: says.parts.brand, icon: Building2 },

@@ -9,7 +9,7 @@ const session = useSessionStore()
 const route = useRoute()
 const router = useRouter()
 const line = ref<{ write: () => void; quote: (text: string) => void; lineUp: () => void } | null>(null)
-const sheet = ref<{ quote: () => void } | null>(null)
+const sheet = ref<{ quote: () => void; tag: () => void } | null>(null)
 const { resize } = useReading()
 
 // Place and filter stand in the address, so that reload and back keep them.
@@ -58,6 +58,7 @@ useKeys([
   { keys: ['a'], says: words.keys.allRead, does: () => brand.canWork && void wire.readAbove() },
   { keys: ['w'], says: words.keys.write, does: () => line.value?.write() },
   { keys: ['q'], says: words.keys.quote, does: () => sheet.value?.quote() },
+  { keys: ['t'], says: words.keys.tag, does: () => brand.canWork && sheet.value?.tag() },
   { keys: ['+', '='], says: words.wire.sheet.larger, does: () => resize(1) },
   { keys: ['-'], says: words.wire.sheet.smaller, does: () => resize(-1) },
   { keys: ['l'], says: words.keys.lineUp, does: () => line.value?.lineUp() },

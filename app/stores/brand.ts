@@ -33,5 +33,12 @@ export const useBrandStore = defineStore('brand', () => {
     notices.sayUndoable(says, id, result.historyId, load)
     return result
   }
-  return { view, path, canWork, isOwner, load, pillarInk, accountName, change }
+  /** Whoever looks at a watch has seen what it had to tell. */
+  async function seeWatch(id: string): Promise<void> {
+    const found = view.value?.watches.find((one) => one.id === id)
+    if (!found || found.news === 0) return
+    found.news = 0
+    await api.put(path(`/watches/${id}/seen`), {}).catch(() => undefined)
+  }
+  return { view, path, seeWatch, canWork, isOwner, load, pillarInk, accountName, change }
 })

@@ -5,11 +5,12 @@ import { api, sentenceOf } from '../api/client'
 export interface ClippingFilter {
   show: keyof ClippingsView['counts']
   folder: string
+  tag: string
   text: string
   written: 'any' | 'yes' | 'no'
 }
 
-export const NO_FILTER: ClippingFilter = { show: 'waiting', folder: '', text: '', written: 'any' }
+export const NO_FILTER: ClippingFilter = { show: 'waiting', folder: '', tag: '', text: '', written: 'any' }
 
 /** What the brand has kept, and what is done with it. */
 export const useClippingsStore = defineStore('clippings', () => {
@@ -23,8 +24,8 @@ export const useClippingsStore = defineStore('clippings', () => {
 
   async function load(): Promise<void> {
     const mine = ++turn
-    const { show, folder, text, written } = filter.value
-    const query = new URLSearchParams({ show, ...(folder ? { folder } : {}), ...(text.trim() ? { q: text.trim() } : {}), ...(written === 'any' ? {} : { written }) }) // prettier-ignore
+    const { show, folder, tag, text, written } = filter.value
+    const query = new URLSearchParams({ show, ...(folder ? { folder } : {}), ...(tag ? { tag } : {}), ...(text.trim() ? { q: text.trim() } : {}), ...(written === 'any' ? {} : { written }) }) // prettier-ignore
     try {
       const answer = await api.get<ClippingsView>(brand.path(`/clippings?${query}`))
       if (mine !== turn) return

@@ -6,6 +6,8 @@ interface Notice {
   says: string
   bad: boolean
   undo: (() => Promise<void>) | null
+  /** Somewhere to go because of it. */
+  link: { says: string; go: () => unknown } | null
 }
 
 const SHOWN_MS = 10_000
@@ -17,16 +19,17 @@ export const useNoticesStore = defineStore('notices', () => {
   let next = 1
   let timer: ReturnType<typeof setTimeout> | undefined
 
-  function show(says: string, bad: boolean, undo: Notice['undo']): void {
+  function show(says: string, bad: boolean, undo: Notice['undo'], link: Notice['link'] = null): void {
     clearTimeout(timer)
     const id = next++
-    current.value = { id, says, bad, undo }
+    current.value = { id, says, bad, undo, link }
     timer = setTimeout(() => {
       if (current.value?.id === id) current.value = null
     }, SHOWN_MS)
   }
 
   const say = (says: string): void => show(says, false, null)
+  const sayWithLink = (says: string, link: string, go: () => unknown): void => show(says, false, null, { says: link, go })
   const complain = (error: unknown): void => show(sentenceOf(error), true, null)
 
   /** Says what was done, with the undo of the server's history and what to do on screen when it is undone. */
@@ -62,5 +65,5 @@ export const useNoticesStore = defineStore('notices', () => {
   const dismiss = (): void => {
     current.value = null
   }
-  return { current, say, complain, sayUndoable, whileSaving, undoLast, dismiss }
+  return { current, say, sayWithLink, complain, sayUndoable, whileSaving, undoLast, dismiss }
 })

@@ -10,6 +10,7 @@ export type Order = 'newest' | 'oldest' | 'waiting' | 'mixed'
 
 /** What narrows the list besides the watch and what was decided; null for any. */
 export interface Narrowing {
+  tag: string | null
   folder: string | null
   source: string | null
   own: 'yes' | 'no' | null
@@ -27,7 +28,17 @@ export interface WireFilter extends Narrowing {
   watch: string | null
 }
 
-export const NO_NARROWING: Readonly<Narrowing> = { folder: null, source: null, own: null, kind: null, language: null, region: null, words: null, age: null }
+export const NO_NARROWING: Readonly<Narrowing> = {
+  tag: null,
+  folder: null,
+  source: null,
+  own: null,
+  kind: null,
+  language: null,
+  region: null,
+  words: null,
+  age: null,
+}
 export const NO_FILTER: Readonly<WireFilter> = { show: 'open', order: 'newest', watch: null, ...NO_NARROWING }
 const DAYS = { day: 1, week: 7, month: 31 }
 
@@ -138,6 +149,7 @@ export const useWireStore = defineStore('wire', () => {
     filter.value = { ...filter.value, ...wanted }
     rows.value = []
     clearChosen()
+    if (filter.value.watch) void brand.seeWatch(filter.value.watch)
     await select(null)
     await load()
   }

@@ -9,11 +9,23 @@ export interface Wishes extends Record<string, unknown> {
   credits: Record<string, string>
   leaveOut: string
   onlyNew: boolean
+  tags: string[]
   region: string
   language: string
 }
 
-export const noWishes = (): Wishes => ({ label: '', folder: '', own: false, pillarId: '', credits: {}, leaveOut: '', onlyNew: false, region: '', language: '' })
+export const noWishes = (): Wishes => ({
+  label: '',
+  folder: '',
+  own: false,
+  pillarId: '',
+  credits: {},
+  leaveOut: '',
+  onlyNew: false,
+  tags: [],
+  region: '',
+  language: '',
+})
 
 export const wishesOf = (source: Source): Wishes => ({
   label: source.label,
@@ -23,6 +35,7 @@ export const wishesOf = (source: Source): Wishes => ({
   credits: { ...source.credits },
   leaveOut: source.leaveOut,
   onlyNew: source.onlyNew,
+  tags: [...source.tags],
   region: source.region ?? '',
   language: source.language ?? '',
 })

@@ -45,7 +45,10 @@ export function buildWatchIndex(watches: { id: string; query: WatchQuery }[]): W
     if (!shelf) shelves.set(language ?? '', (shelf = shelve(watches, language)))
     return shelf
   }
-  function each<T>(article: WatchArticle | PreparedArticle, look: (query: WatchQuery, prepared: PreparedArticle, find: FindWord) => T[]): ({ id: string } & T)[] {
+  function each<T>(
+    article: WatchArticle | PreparedArticle,
+    look: (query: WatchQuery, prepared: PreparedArticle, find: FindWord) => T[],
+  ): ({ id: string } & T)[] {
     const prepared = 'prepared' in article ? article : prepareArticle(article)
     const numbers = candidates(shelfFor(prepared.language), prepared)
     const find = numbers.length > MANY ? new Postings(prepared).find : scanning(prepared)

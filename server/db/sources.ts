@@ -100,8 +100,6 @@ export const feedsOfScope = async (db: Db, brandId: string, folderIds: string[],
     await db<SourceRow>('sources')
       .where({ brand_id: brandId })
       .whereNull('removed_at')
-      .where((either) =>
-        either.whereIn('id', sourceIds).orWhereIn('id', db('source_folders').whereIn('folder_id', folderIds).select('source_id')),
-      )
+      .where((either) => either.whereIn('id', sourceIds).orWhereIn('id', db('source_folders').whereIn('folder_id', folderIds).select('source_id')))
       .select('feed_id')
   ).map((row) => row.feed_id)

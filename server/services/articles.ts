@@ -132,7 +132,11 @@ export async function setStates(actor: Actor, ids: string[], state: ArticleState
 export async function putState(db: Db, tracked: Tracked, actor: Actor, id: string, state: ArticleState): Promise<void> {
   const article = await articles.articleForBrand(db, actor.brandId, id)
   if (!article) throw problem('notFound')
-  await tracked.put('article_states', { brand_id: actor.brandId, article_id: id }, { state, feed_id: article.feed_id, changed_at: now(), because: null, watch_id: null })
+  await tracked.put(
+    'article_states',
+    { brand_id: actor.brandId, article_id: id },
+    { state, feed_id: article.feed_id, changed_at: now(), because: null, watch_id: null },
+  )
   const clipping = await articles.clippingOfArticle(db, actor.brandId, id)
   const isKept = state === 'clipped' || state === 'shelved'
   const shelved = state === 'shelved' ? 1 : 0

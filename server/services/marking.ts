@@ -67,7 +67,10 @@ export async function hideFound(db: Db, watch: WatchRow, lookedAt: string[], mar
 }
 
 /** An article as a brand's watches see it: under the name, the language and the region that the brand gave its source. */
-export function watchArticleOf(article: Pick<ArticleRecord, 'id' | 'title' | 'text' | 'author' | 'url' | 'language' | 'categories_json' | 'at'>, source: Pick<SourceRow, 'label' | 'language' | 'region'>) {
+export function watchArticleOf(
+  article: Pick<ArticleRecord, 'id' | 'title' | 'text' | 'author' | 'url' | 'language' | 'categories_json' | 'at'>,
+  source: Pick<SourceRow, 'label' | 'language' | 'region'>,
+) {
   return {
     id: article.id,
     title: article.title ?? '',

@@ -12,6 +12,9 @@ export const frame = {
   signOut: 'Sign out',
   keys: 'Keys',
   unread: (count: number) => `${count} unread`,
+  lists: 'Lists',
+  news: (name: string, count: number) => `${name}: ${counted(count, 'new article', 'new articles')}`,
+  lookAt: 'Look at them',
   zoneTime: (place: string) => `${place} time`,
   ribbon: {
     name: 'The next seven days',
@@ -51,6 +54,7 @@ export const keys = {
   pass: 'Pass',
   write: 'Write your line',
   quote: 'Quote the selected words in your line',
+  tag: 'Tag it',
   choose: 'Choose it, to decide about several at once',
   allRead: 'All above this one are read',
   lineUp: 'Line up',

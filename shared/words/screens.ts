@@ -1,9 +1,10 @@
-import { account, pillar, watch, yourself, brand, setUp } from './setUp'
+import { account, pillar, yourself, brand, setUp } from './setUp'
 import { folder, source } from './sources'
 import { clippings, find } from './find'
 import { demo, frame, keys, notices } from './frame'
 import { schedule } from './schedule'
 import { signIn, start } from './start'
+import { tag, watch } from './watches'
 import { wire, yourLine } from './wire'
 
 /** Words of the screens, a part a screen. */
@@ -23,6 +24,7 @@ export const screens = {
   signIn,
   source,
   start,
+  tag,
   watch,
   wire,
   yourLine,

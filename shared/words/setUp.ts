@@ -2,23 +2,8 @@ import { counted } from './plural'
 
 export const setUp = {
   title: 'Set-up',
-  parts: { sources: 'Sources', watches: 'Watches', accounts: 'Accounts', pillars: 'Pillars', brand: 'Brand', you: 'You' },
+  parts: { sources: 'Sources', watches: 'Watches', tags: 'Tags', accounts: 'Accounts', pillars: 'Pillars', brand: 'Brand', you: 'You' },
   readOnly: 'Your part in this brand lets you look, not change.',
-}
-
-export const watch = {
-  intro: 'A watch marks the articles that hold its words and gathers them on the Wire.',
-  name: 'Name',
-  query: 'Words',
-  queryHint: 'comet OR "dark sky" -weather',
-  help: 'Words side by side must all be there; OR takes one of two; -word leaves out; "words in quotes" stand together; word* is a beginning; =word is that form alone.',
-  ink: 'Ink',
-  add: 'Add the watch',
-  newTitle: 'New watch',
-  editTitle: 'Edit the watch',
-  saving: 'Looking through the archive',
-  unread: (count: number) => `${count} unread`,
-  empty: { title: 'No watch yet', detail: 'Name a subject and the words it goes by; articles that hold them are marked as they come.' },
 }
 
 export const account = {

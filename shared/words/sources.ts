@@ -17,6 +17,8 @@ export const source = {
   more: 'More wishes: words to leave out, region, pillar, credits',
   onlyNew: 'Only what comes out from now on',
   paused: 'Paused: it is not fetched, and nothing of it waits',
+  tags: 'Tags on its articles',
+  watchIt: 'Watch this source',
   pausedSince: (since: string) => `Paused since ${since}.`,
   leaveOut: 'Leave out articles with these words',
   leaveOutHint: 'raffle, horoscope, live blog',

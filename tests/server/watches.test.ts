@@ -30,7 +30,8 @@ const watch = async (id: string): Promise<Watch> => (await view()).watches.find(
 const wire = async (query = 'show=all'): Promise<ArticleRow[]> => (await nell.want<WirePage>('GET', `${path}/articles?${query}`)).articles
 const add = (query: string, more: Record<string, unknown> = {}): Promise<{ id: string; historyId: string }> =>
   nell.want('POST', `${path}/watches`, { name: query, query, ...more })
-const edit = async (id: string, patch: Record<string, unknown>): Promise<Undoable> => nell.want('PATCH', `${path}/watches/${id}`, { ...(await watch(id)), ...patch })
+const edit = async (id: string, patch: Record<string, unknown>): Promise<Undoable> =>
+  nell.want('PATCH', `${path}/watches/${id}`, { ...(await watch(id)), ...patch })
 const undo = ({ historyId }: Undoable): Promise<unknown> => nell.want('POST', `${path}/undo`, { historyId })
 const titles = (rows: ArticleRow[]): string[] => rows.map(({ title }) => title).sort()
 
@@ -54,7 +55,7 @@ describe('a watch', () => {
   })
 
   it('looks only at the folders and sources it names, by the names the brand gave them', async () => {
-    const other = await addSource('tidetable.example', { folder: 'Night' })
+    const other = await addSource('corrente.example', { folder: 'Night' })
     const [folder] = await nell.want<Folder[]>('GET', `${path}/folders`)
     const { id } = await add('words>=0', { folders: [folder!.id] })
     expect(new Set((await wire(`show=all&watch=${id}`)).map(({ outlet }) => outlet))).toEqual(new Set([other.label]))
@@ -101,7 +102,7 @@ describe('a watch', () => {
     const { id: old } = await add(`age>=${days}d`)
     const before = await wire(`show=all&watch=${old}`)
     expect(young.length + before.length).toBe(rows.length)
-    await playHours(world, 25)
+    await playHours(nell, 25)
     const ids = new Set(rows.map((row) => row.id))
     const later = (await wire(`show=all&watch=${id}`)).filter((row) => ids.has(row.id))
     expect(later.length).toBeLessThan(young.length)
@@ -110,7 +111,11 @@ describe('a watch', () => {
   })
 
   it('is told where it can’t be read, and that its name is taken', async () => {
-    for (const [query, at] of [['lamp (and', 9], ['"dark sky', 0], ['titel:lamp', 0]] as const) {
+    for (const [query, at] of [
+      ['lamp (and', 9],
+      ['"dark sky', 0],
+      ['titel:lamp', 0],
+    ] as const) {
       const { status, body } = await nell.ask<Problem>('POST', `${path}/watches`, { name: 'Broken', query })
       expect([status, body.errors?.[0]?.field]).toEqual([422, 'query'])
       expect(body.detail).toContain(`at character ${at + 1}`)
@@ -163,7 +168,7 @@ describe('a watch', () => {
 
 describe('looking with a query before it is a watch', () => {
   it('gives its matches, weeks, what each word is worth, and words to add', async () => {
-    await addSource('tidetable.example')
+    await addSource('corrente.example')
     const ask = (query: string, scope = {}): Promise<WatchLook> => nell.want('POST', `${path}/watches/look`, { query, ...scope })
     const look = await ask('lamp OR comet -billboard*')
     const { id } = await add('(lamp OR comet -billboard*) age<30d')
@@ -182,16 +187,21 @@ describe('looking with a query before it is a watch', () => {
     expect((await nell.ask('POST', `${path}/watches/look`, { query: 'lamp (' })).status).toBe(422)
     expect((await view()).watches).toHaveLength(1)
 
-    for (const { id: article } of (await wire()).filter(({ title }) => /lamp/i.test(title)).slice(0, 4)) await nell.want('PUT', `${path}/articles/${article}/state`, { state: 'clipped' })
+    for (const { id: article } of (await wire()).filter(({ title }) => /lamp/i.test(title)).slice(0, 4))
+      await nell.want('PUT', `${path}/articles/${article}/state`, { state: 'clipped' })
     const offered = await nell.want<OfferedWord[]>('POST', `${path}/watches/offers`, { query: '' })
     expect(offered.length).toBeGreaterThan(0)
-    expect((await nell.want<OfferedWord[]>('POST', `${path}/watches/offers`, { query: offered[0]!.word })).map(({ word }) => word)).not.toContain(offered[0]!.word)
+    expect((await nell.want<OfferedWord[]>('POST', `${path}/watches/offers`, { query: offered[0]!.word })).map(({ word }) => word)).not.toContain(
+      offered[0]!.word,
+    )
   })
 })
 
 describe('tags', () => {
-  const tagsOf = async (id: string): Promise<string[]> => (await nell.want<ArticleFull>('GET', `${path}/articles/${id}`)).tags.map(({ name, by }) => `${name} ${by}`)
-  const put = (ids: string[], addNames: string[], remove: string[] = []): Promise<Undoable> => nell.want('PUT', `${path}/tags/articles`, { ids, add: addNames, remove })
+  const tagsOf = async (id: string): Promise<string[]> =>
+    (await nell.want<ArticleFull>('GET', `${path}/articles/${id}`)).tags.map(({ name, by }) => `${name} ${by}`)
+  const put = (ids: string[], addNames: string[], remove: string[] = []): Promise<Undoable> =>
+    nell.want('PUT', `${path}/tags/articles`, { ids, add: addNames, remove })
   const uses = (): Promise<TagUse[]> => nell.want('GET', `${path}/tags`)
 
   it('come by watch, by source and by hand; a hand has the last word; each can be filtered by', async () => {

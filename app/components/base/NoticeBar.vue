@@ -3,6 +3,10 @@ import { CircleAlert, Undo2, X } from '@lucide/vue'
 import { words } from '#shared/words'
 
 const notices = useNoticesStore()
+function follow(): void {
+  notices.current?.link?.go()
+  notices.dismiss()
+}
 </script>
 
 <template>
@@ -22,6 +26,9 @@ const notices = useNoticesStore()
         @click="notices.current.undo()"
       >
         <Undo2 :size="14" aria-hidden="true" />{{ words.notices.undo }}<span class="text-tiny opacity-80 max-column:hidden" aria-hidden="true">u</span>
+      </button>
+      <button v-if="notices.current.link" type="button" class="rounded px-2 py-1 font-semibold underline-offset-2 hover:underline" @click="follow">
+        {{ notices.current.link.says }}
       </button>
       <button type="button" class="rounded p-1.5 opacity-80 hover:opacity-100" :aria-label="words.notices.dismiss" @click="notices.dismiss()">
         <X :size="15" aria-hidden="true" />

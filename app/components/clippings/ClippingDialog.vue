@@ -1,8 +1,11 @@
 <script setup lang="ts">
+import { words as wordsOf } from '../../../core/text/words'
 import type { Clipping } from '#shared/api'
 import { clippingSchema } from '#shared/schemas'
 import { words } from '#shared/words'
 
+const LONG = 5
+const MOST_WORDS = 6
 const props = defineProps<{ one: Clipping | null; folders: string[] }>()
 const emit = defineEmits<{ close: [] }>()
 const says = words.clippings
@@ -16,6 +19,26 @@ watch(
   },
   { immediate: true },
 )
+const brand = useBrandStore()
+const tags = useTagsStore()
+// Tags are put on at once, as everywhere; the list behind is fetched anew and this dialog shows what it was opened with.
+const tagNames = ref<string[]>([])
+watch(
+  () => props.one?.id,
+  () => (tagNames.value = (props.one?.tags ?? []).map(({ name }) => name)),
+  { immediate: true },
+)
+function tag(wanted: string[]): void {
+  const before = tagNames.value
+  tagNames.value = wanted
+  void tags.tagArticles([props.one!.articleId!], wanted.filter((name) => !before.includes(name)), before.filter((name) => !wanted.includes(name))) // prettier-ignore
+}
+/** The longer words of its quote or title, any of them, as the beginning of a watch. */
+const watchAt = computed(() => {
+  const text = props.one?.quote ?? props.one?.title ?? ''
+  const found = [...new Set(wordsOf(text).map((word) => word.text).filter((word) => word.length >= LONG))].slice(0, MOST_WORDS) // prettier-ignore
+  return { path: '/watch/new', query: { words: found.map((word) => `"${word}"`).join(' OR '), name: found.slice(0, 3).join(' ') } }
+})
 async function save(): Promise<void> {
   if (await form.send(() => store.edit(props.one!, { note: form.values.note, folder: form.values.folder }))) emit('close')
 }
@@ -42,10 +65,18 @@ async function save(): Promise<void> {
         @leave="form.leave('folder')"
       />
       <datalist :id="listId"><option v-for="folder in folders" :key="folder" :value="folder" /></datalist>
+      <TagField
+        v-if="one?.articleId"
+        :model-value="tagNames"
+        :known="(brand.view?.tags ?? []).map(({ name }) => name)"
+        :label="words.wire.sheet.tags"
+        @update:model-value="tag"
+      />
       <ProblemLine :says="form.problem.value" />
     </form>
     <template #actions>
       <PlainButton kind="act" type="submit" form="clipping-form" :busy="form.busy.value">{{ words.frame.save }}</PlainButton>
+      <NuxtLink :to="watchAt" class="px-2 py-1.5 font-semibold text-act">{{ says.watchThese }}</NuxtLink>
     </template>
   </SideDialog>
 </template>

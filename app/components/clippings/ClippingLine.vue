@@ -28,6 +28,7 @@ const writeAt = computed(() => ({ path: '/wire', query: { show: props.one.shelve
         >
         · <span :title="times.exact(one.keptAt)">{{ says.kept(times.ago(one.keptAt)) }}</span>
         <span v-if="one.folder" class="rounded-[3px] bg-well px-1.5 text-tiny text-ink-2">{{ one.folder }}</span>
+        <span v-for="tag in one.tags" :key="tag.id" class="rounded-[4px] border border-rule px-1.5 text-tiny text-ink-2">{{ tag.name }}</span>
         <span v-if="one.posts > 0" class="flex items-center gap-1 text-ok"><Check :size="13" aria-hidden="true" />{{ says.posts(one.posts) }}</span>
       </p>
       <blockquote v-if="one.quote" class="serif mt-1 max-w-[66ch] border-l-2 border-edge pl-3 text-[15.5px] text-ink-2 wrap-anywhere" dir="auto">

@@ -1,15 +1,22 @@
 <script setup lang="ts">
 import { CalendarDays, RadioTower, Scissors, Search, SlidersHorizontal } from '@lucide/vue'
 import { words } from '#shared/words'
+import { NO_FILTER } from '../../stores/wire'
 
 const route = useRoute()
 const brand = useBrandStore()
+const wire = useWireStore()
 const screens = computed(() => [
   { to: '/wire', name: words.frame.screens.wire, icon: RadioTower, count: brand.view?.unread ?? 0 },
   { to: '/clippings', name: words.frame.screens.clippings, icon: Scissors, count: 0 },
   { to: '/schedule', name: words.frame.screens.schedule, icon: CalendarDays, count: 0 },
   { to: '/find', name: words.frame.screens.find, icon: Search, count: 0 },
 ])
+const lists = computed(() => (brand.view?.watches ?? []).filter(({ onRail, collects }) => onRail && collects))
+/** On the Wire already, its list is changed; from elsewhere it opens with it. */
+function openList(id: string): void {
+  if (route.path === '/wire') void wire.setFilter({ ...NO_FILTER, show: 'all', watch: id })
+}
 const setUp = { to: '/set-up/sources', name: words.frame.screens.setUp, icon: SlidersHorizontal }
 const isHere = (to: string): boolean => route.path.startsWith(to.replace('/sources', ''))
 const link = 'flex items-center gap-[9px] rounded-[5px] px-2 py-[7px] font-medium max-wide:justify-center'
@@ -35,6 +42,20 @@ const link = 'flex items-center gap-[9px] rounded-[5px] px-2 py-[7px] font-mediu
         screen.count
       }}</span>
     </NuxtLink>
+    <template v-if="lists.length > 0">
+      <p class="part-name mt-3 px-2 text-small max-wide:sr-only max-column:hidden">{{ words.frame.lists }}</p>
+      <NuxtLink
+        v-for="one in lists"
+        :key="one.id"
+        :to="{ path: '/wire', query: { show: 'all', watch: one.id } }"
+        class="flex items-center gap-2 rounded-[5px] px-2 py-1 text-ink-2 hover:text-ink max-wide:justify-center max-column:hidden"
+        :title="one.name"
+        @click="openList(one.id)"
+      >
+        <i class="size-2 shrink-0 rounded-full" :style="{ background: `var(--pillar-${one.ink})` }" aria-hidden="true" />
+        <span class="truncate max-wide:sr-only">{{ one.name }}</span>
+      </NuxtLink>
+    </template>
     <span class="grow max-column:hidden" />
     <NuxtLink
       :to="setUp.to"

@@ -11,7 +11,6 @@ const brand = useBrandStore()
 const sources = useSourcesStore()
 const form = useForm(folderSchema, { name: '', hashtags: [] as string[], version: 1 })
 const tags = ref('')
-const kind = ref<'rss' | 'atom' | 'json'>('rss')
 // Begun anew for another folder alone: what is typed stays when the list is fetched anew behind it.
 watch(
   () => props.folder?.id,
@@ -24,10 +23,6 @@ watch(
   { immediate: true },
 )
 watch(tags, (now) => (form.values.hashtags = now.split(/[\s,]+/).filter(Boolean)))
-const address = computed(() => {
-  const stated = props.folder?.feedAddress
-  return stated ? `${stated.startsWith('/') ? window.location.origin : ''}${stated}.${kind.value}` : null
-})
 /** Changes the folder's feed; what is typed in the form stays and can still be saved. */
 const change = (says: string, work: () => Promise<Undoable>): Promise<boolean> =>
   form.send(async () => {
@@ -35,7 +30,7 @@ const change = (says: string, work: () => Promise<Undoable>): Promise<boolean> =
     await sources.load()
     form.values.version = props.folder?.version ?? form.values.version
   })
-const at = (rest = ''): string => brand.path(`/folders/${props.folder!.id}${rest}`)
+const at = (rest = ''): string => brand.path(`/folders/${props.folder?.id}${rest}`)
 
 async function save(): Promise<void> {
   if (await form.send((values) => brand.change(words.notices.saved, () => api.patch(at(), values)))) emit('close')
@@ -54,27 +49,15 @@ async function remove(): Promise<void> {
       <ProblemLine :says="form.problem.value" />
     </form>
     <div class="mt-6 border-t border-rule pt-4">
-      <h3 class="part-name">{{ says.feed }}</h3>
-      <template v-if="address">
-        <div class="mt-2 mb-3 flex gap-1" role="group" :aria-label="says.form">
-          <PlainButton
-            v-for="one in ['rss', 'atom', 'json'] as const"
-            :key="one"
-            :class="kind === one ? 'border-edge bg-well' : ''"
-            :aria-pressed="kind === one"
-            @click="kind = one"
-            >{{ says.forms[one] }}</PlainButton
-          >
-        </div>
-        <SecretAddress :label="says.address" :address="address" :hint="says.addressHint">
-          <PlainButton @click="change(says.renewed, () => api.put(at('/feed'), {}))">{{ says.renew }}</PlainButton>
-          <PlainButton @click="change(says.closed, () => api.remove(at('/feed')))">{{ says.close }}</PlainButton>
-        </SecretAddress>
-      </template>
-      <template v-else>
-        <p class="mt-1 mb-3 text-ink-2">{{ says.feedIntro }}</p>
-        <PlainButton :busy="form.busy.value" @click="change(says.opened, () => api.put(at('/feed'), {}))">{{ says.open }}</PlainButton>
-      </template>
+      <FeedAddress
+        :stated="props.folder?.feedAddress ?? null"
+        :at="at('/feed')"
+        :intro="says.feedIntro"
+        :address-hint="says.addressHint"
+        :opened="says.opened"
+        :change="change"
+        :busy="form.busy.value"
+      />
     </div>
     <template #actions>
       <PlainButton kind="act" type="submit" form="folder-form" :busy="form.busy.value">{{ words.frame.save }}</PlainButton>

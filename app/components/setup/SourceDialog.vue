@@ -49,6 +49,12 @@ const renew = (): Promise<boolean> =>
     <template #actions>
       <PlainButton kind="act" type="submit" form="source-form" :busy="form.busy.value">{{ words.frame.save }}</PlainButton>
       <PlainButton @click="remove">{{ words.frame.remove }}</PlainButton>
+      <NuxtLink
+        v-if="source"
+        :to="{ path: '/watch/new', query: { words: `source:&quot;${source.label.replace(/[&quot;“”„«»]/g, ' ')}&quot;`, name: source.label } }"
+        class="px-2 py-1.5 font-semibold text-act"
+        >{{ says.watchIt }}</NuxtLink
+      >
     </template>
   </SideDialog>
 </template>

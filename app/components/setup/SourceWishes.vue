@@ -48,6 +48,7 @@ const languages = [{ value: '', label: says.languageOfFeed }, ...Object.entries(
           :error="errors['leaveOut']"
           @leave="emit('leave', 'leaveOut')"
         />
+        <TagField v-model="form.tags" :label="says.tags" :known="(brand.view?.tags ?? []).map(({ name }) => name)" :error="errors['tags']" />
         <div class="grid grid-cols-2 gap-3">
           <TextField v-model="form.region" :label="says.region" :list="`${id}-regions`" :error="errors['region']" @leave="emit('leave', 'region')" />
           <datalist :id="`${id}-regions`"><option v-for="region in sources.regions" :key="region" :value="region" /></datalist>

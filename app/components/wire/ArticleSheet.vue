@@ -16,6 +16,8 @@ const body = computed(() => (article.value ? markedHtml(article.value.html, arti
 const sheet = ref<HTMLElement | null>(null)
 const text = ref<HTMLElement | null>(null)
 const { selected, clear } = useSelectedText(text)
+const tags = ref<{ focus: () => void } | null>(null)
+const goTo = useGoTo()
 watch(
   () => article.value?.id,
   () => sheet.value?.scrollTo({ top: 0 }),
@@ -44,7 +46,15 @@ async function clipQuote(): Promise<void> {
   clear()
   await clippings.keepQuote(article.value, words)
 }
-defineExpose({ quote })
+/** The selected words as the beginning of a watch. */
+function watchWords(): void {
+  const wanted = selected.value?.text
+    .replace(/["“”„«»]/g, ' ')
+    .replace(/\s+/g, ' ')
+    .trim()
+  if (wanted) void goTo({ path: '/watch/new', query: { words: `"${wanted.slice(0, 200)}"`, name: wanted.slice(0, 60) } })
+}
+defineExpose({ quote, tag: () => tags.value?.focus() })
 </script>
 
 <template>
@@ -76,6 +86,7 @@ defineExpose({ quote })
         <h2 class="serif mt-2 text-[28px] leading-[1.13] font-medium tracking-[-0.4px]" dir="auto">
           <MarkedText :text="article.title" :forms="article.found" />
         </h2>
+        <SheetTags ref="tags" :article="article" />
       </header>
       <!-- Sanitised by the server as it is shown; the browser's own policy lets no script of it run. -->
       <!-- eslint-disable vue/no-v-html -->
@@ -92,7 +103,7 @@ defineExpose({ quote })
       <!-- eslint-enable vue/no-v-html -->
       <p v-if="origin" class="mt-4 max-w-[66ch] text-small text-ink-2" aria-live="polite">{{ origin }}</p>
       <SheetFooter :article="article" />
-      <QuoteBar v-if="selected" :selected="selected" :can-clip="brand.canWork" @quote="quote" @clip="clipQuote" />
+      <QuoteBar v-if="selected" :selected="selected" :can-clip="brand.canWork" @quote="quote" @clip="clipQuote" @watch="watchWords" />
     </template>
   </article>
 </template>

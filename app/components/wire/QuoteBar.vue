@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import { Quote, Scissors } from '@lucide/vue'
+import { Eye, Quote, Scissors } from '@lucide/vue'
 import type { Selected } from '../../composables/useSelectedText'
 import { words } from '#shared/words'
 
 defineProps<{ selected: Selected; canClip: boolean }>()
-const emit = defineEmits<{ quote: []; clip: [] }>()
+const emit = defineEmits<{ quote: []; clip: []; watch: [] }>()
 const says = words.wire.sheet
 const button = 'flex items-center gap-1.5 rounded px-2 py-1 font-semibold hover:bg-well'
 </script>
@@ -20,5 +20,6 @@ const button = 'flex items-center gap-1.5 rounded px-2 py-1 font-semibold hover:
   >
     <button type="button" :class="button" @click="emit('quote')"><Quote :size="14" aria-hidden="true" />{{ says.quote }} <KeyHint name="q" /></button>
     <button v-if="canClip" type="button" :class="button" @click="emit('clip')"><Scissors :size="14" aria-hidden="true" />{{ says.clipQuote }}</button>
+    <button v-if="canClip" type="button" :class="button" @click="emit('watch')"><Eye :size="14" aria-hidden="true" />{{ says.watchThese }}</button>
   </div>
 </template>

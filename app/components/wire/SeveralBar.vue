@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { Archive, Ban, Scissors, X } from '@lucide/vue'
+import { Archive, Ban, Scissors, Tag, X } from '@lucide/vue'
 import { words } from '#shared/words'
 
 const wire = useWireStore()
 const says = words.wire.several
+const tagging = ref(false)
 const actions = [
   { state: 'clipped' as const, label: words.wire.actions.clip, icon: Scissors },
   { state: 'shelved' as const, label: words.wire.actions.shelve, icon: Archive },
@@ -18,8 +19,10 @@ const actions = [
     <PlainButton v-for="action in actions" :key="action.state" @click="wire.decideChosen(action.state)"
       ><component :is="action.icon" :size="14" aria-hidden="true" />{{ action.label }}</PlainButton
     >
+    <PlainButton @click="tagging = true"><Tag :size="14" aria-hidden="true" />{{ words.tag.several }}</PlainButton>
     <PlainButton kind="quiet" class="px-2" :aria-label="says.clear" :title="says.clear" @click="wire.clearChosen()"
       ><X :size="15" aria-hidden="true"
     /></PlainButton>
+    <LazyTagSeveral v-if="tagging" :ids="[...wire.chosen]" @close="tagging = false" />
   </div>
 </template>

@@ -9,9 +9,7 @@ const says = words.wire.sheet
 
 <template>
   <footer class="mt-6 grid max-w-[66ch] gap-2 border-t border-rule pt-2.5 text-small text-ink-2">
-    <p v-if="article.watches.length > 0">
-      {{ says.watched }} <b class="font-semibold text-ink">{{ article.watches.map((watch) => watch.name).join(' · ') }}</b>
-    </p>
+    <p v-if="article.categories.length > 0">{{ says.categories }} {{ article.categories.join(', ') }}</p>
     <p v-if="article.leftOut">{{ words.wire.leftOut[article.leftOut] }}</p>
     <div v-if="article.shared.length > 0">
       <p class="font-semibold text-ink">{{ says.shared }}</p>

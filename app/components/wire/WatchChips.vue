@@ -1,18 +1,12 @@
 <script setup lang="ts">
-import { Plus } from '@lucide/vue'
+import { Pencil, Plus } from '@lucide/vue'
 import { words } from '#shared/words'
 import type { Show } from '#shared/shows'
 import type { Order } from '../../stores/wire'
 
 const wire = useWireStore()
 const brand = useBrandStore()
-const adding = ref(false)
-// The dialog and what checks its form are fetched when they are first wanted.
-const wasOpened = ref(false)
-function add(): void {
-  wasOpened.value = true
-  adding.value = true
-}
+const shownWatch = computed(() => brand.view?.watches.find(({ id }) => id === wire.filter.watch) ?? null)
 const chip = 'flex shrink-0 items-center gap-1.5 rounded-full px-2.5 py-[5px] text-small font-medium whitespace-nowrap'
 const quiet = '-ml-1 max-w-[108px] rounded border-0 bg-transparent py-0.5 min-h-[26px] text-small text-ink-2'
 </script>
@@ -38,17 +32,28 @@ const quiet = '-ml-1 max-w-[108px] rounded border-0 bg-transparent py-0.5 min-h-
       >
         <i class="size-2 rounded-full" :style="{ background: `var(--pillar-${one.ink})` }" aria-hidden="true" />
         {{ one.name }} <span :class="wire.filter.watch === one.id ? '' : 'text-ink-3'">{{ one.unread }}</span>
+        <span v-if="one.news > 0" class="size-[7px] rounded-full bg-act" :title="words.watch.news(one.news)"
+          ><span class="sr-only">{{ words.watch.news(one.news) }}</span></span
+        >
       </button>
-      <button
+      <NuxtLink
+        v-if="brand.canWork && shownWatch"
+        :to="`/watch/${shownWatch.id}`"
+        :class="[chip, 'px-2 text-ink-2 hover:text-ink']"
+        :aria-label="words.wire.editWatch(shownWatch.name)"
+        :title="words.wire.editWatch(shownWatch.name)"
+      >
+        <Pencil :size="13" aria-hidden="true" />
+      </NuxtLink>
+      <NuxtLink
         v-if="brand.canWork"
-        type="button"
+        to="/watch/new"
         :class="[chip, 'px-2 text-ink-2 hover:text-ink']"
         :aria-label="words.wire.newWatch"
         :title="words.wire.newWatch"
-        @click="add"
       >
         <Plus :size="14" aria-hidden="true" />
-      </button>
+      </NuxtLink>
     </div>
     <div class="flex flex-wrap items-center gap-x-1 gap-y-1 px-3.5 py-1.5 text-small text-ink-2">
       <select
@@ -71,6 +76,6 @@ const quiet = '-ml-1 max-w-[108px] rounded border-0 bg-transparent py-0.5 min-h-
       <WireFilters />
       <DensityChoice />
     </div>
-    <LazyWatchDialog v-if="wasOpened" :open="adding" :watch="null" @close="adding = false" />
+    <WatchRunLine v-if="shownWatch?.run" :watch="shownWatch" class="px-3.5 pb-1.5" />
   </div>
 </template>

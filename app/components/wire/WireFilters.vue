@@ -6,6 +6,7 @@ import { NO_NARROWING, type Narrowing } from '../../stores/wire'
 const wire = useWireStore()
 const known = useSourcesStore()
 const session = useSessionStore()
+const brand = useBrandStore()
 const says = words.wire.filters
 const open = ref(false)
 const sources = computed(() => known.list ?? [])
@@ -24,6 +25,7 @@ const set = (name: keyof Narrowing, event: Event): void => void wire.setFilter({
 const select = 'min-h-[27px] w-full rounded border border-rule bg-sheet px-1.5 py-1 text-small text-ink'
 const choices = computed(() => [
   { name: 'age' as const, options: Object.entries(says.ages).map(([value, label]) => ({ value, label })) },
+  { name: 'tag' as const, options: (brand.view?.tags ?? []).map(({ id, name }) => ({ value: id, label: name })) },
   { name: 'folder' as const, options: folders.value.map((folder) => ({ value: folder, label: folder })) },
   { name: 'source' as const, options: sources.value.map(({ id, label }) => ({ value: id, label })) },
   { name: 'own' as const, options: Object.entries(says.owns).map(([value, label]) => ({ value, label })) },

@@ -1,37 +1,75 @@
 <script setup lang="ts">
-import { Pencil } from '@lucide/vue'
+import { ChevronDown, ChevronUp, Pencil } from '@lucide/vue'
+import type { Undoable } from '#shared/api'
 import type { Watch } from '#shared/watches'
 import { words } from '#shared/words'
+import { api } from '../../api/client'
 
 const says = words.watch
 const brand = useBrandStore()
-const editing = ref<Watch | null>(null)
-const isOpen = ref(false)
-function open(watch: Watch | null): void {
-  editing.value = watch
-  isOpen.value = true
+const notices = useNoticesStore()
+const watches = computed(() => brand.view!.watches)
+const doingsOf = (one: Watch): string[] => [
+  ...(one.collects ? [says.doings.collects] : []),
+  ...(one.collects && one.onRail ? [says.doings.onRail] : []),
+  ...(one.hides ? [says.doings.hides] : []),
+  ...(one.tells ? [says.doings.tells] : []),
+  ...(one.feedAddress ? [says.doings.feed] : []),
+  ...(one.folders.length + one.sources.length > 0 ? [says.doings.some] : []),
+]
+async function move(at: number, by: 1 | -1): Promise<void> {
+  const ids = watches.value.map(({ id }) => id)
+  const [moved] = ids.splice(at, 1)
+  ids.splice(at + by, 0, moved!)
+  try {
+    await brand.change(says.moved(watches.value[at]!.name), () => api.put<Undoable>(brand.path('/watches/order'), { ids }))
+  } catch (error) {
+    notices.complain(error)
+  }
 }
+const tool = 'grid size-7 place-items-center rounded text-ink-2 hover:bg-well hover:text-ink disabled:opacity-30 disabled:hover:bg-transparent'
 </script>
 
 <template>
   <div>
     <PartHead :title="words.setUp.parts.watches" :intro="says.intro">
-      <PlainButton v-if="brand.canWork" kind="act" @click="open(null)">{{ says.newTitle }}</PlainButton>
+      <NuxtLink v-if="brand.canWork" to="/watch/new" class="inline-flex min-h-8 items-center rounded-[5px] bg-act px-3 font-semibold text-on-act">{{
+        says.newTitle
+      }}</NuxtLink>
     </PartHead>
-    <EmptyState v-if="brand.view!.watches.length === 0" :title="says.empty.title" :detail="says.empty.detail" />
-    <ul v-else class="mx-6 mb-8 divide-y divide-rule border-y border-rule">
-      <li v-for="one in brand.view!.watches" :key="one.id" class="flex items-center gap-4 py-2.5">
+    <EmptyState v-if="watches.length === 0" :title="says.empty.title" :detail="says.empty.detail" />
+    <ol v-else class="mx-6 mb-8 divide-y divide-rule border-y border-rule">
+      <li v-for="(one, at) in watches" :key="one.id" class="flex items-center gap-4 py-2.5" data-watch>
         <i class="size-2.5 shrink-0 rounded-full" :style="{ background: `var(--pillar-${one.ink})` }" aria-hidden="true" />
         <div class="min-w-0 grow">
-          <p class="serif text-headline font-medium">{{ one.name }}</p>
-          <p class="text-small wrap-anywhere text-ink-2">{{ one.query }}</p>
+          <p class="flex flex-wrap items-baseline gap-x-2">
+            <NuxtLink :to="`/watch/${one.id}`" class="serif text-headline font-medium wrap-anywhere hover:text-act">{{ one.name }}</NuxtLink>
+            <span v-for="tag in one.tags" :key="tag" class="rounded-[4px] bg-well px-1.5 text-tiny text-ink-2">{{ tag }}</span>
+            <span v-if="doingsOf(one).length > 0" class="text-small text-ink-3">{{ doingsOf(one).join(' · ') }}</span>
+          </p>
+          <p class="line-clamp-2 font-mono text-small wrap-anywhere text-ink-2">{{ one.query }}</p>
+          <WatchRunLine :watch="one" />
         </div>
         <span class="shrink-0 text-small text-ink-3">{{ says.unread(one.unread) }}</span>
-        <PlainButton v-if="brand.canWork" kind="quiet" class="px-2" :aria-label="`${words.frame.edit}: ${one.name}`" @click="open(one)"
-          ><Pencil :size="15" aria-hidden="true"
-        /></PlainButton>
+        <div v-if="brand.canWork" class="flex shrink-0">
+          <button type="button" :class="tool" :disabled="at === 0" :aria-label="says.earlier(one.name)" :title="says.earlier(one.name)" @click="move(at, -1)">
+            <ChevronUp :size="15" aria-hidden="true" />
+          </button>
+          <button
+            type="button"
+            :class="tool"
+            :disabled="at === watches.length - 1"
+            :aria-label="says.later(one.name)"
+            :title="says.later(one.name)"
+            @click="move(at, 1)"
+          >
+            <ChevronDown :size="15" aria-hidden="true" />
+          </button>
+          <NuxtLink :to="`/watch/${one.id}`" :class="tool" :aria-label="`${words.frame.edit}: ${one.name}`" :title="words.frame.edit"
+            ><Pencil :size="15" aria-hidden="true"
+          /></NuxtLink>
+        </div>
       </li>
-    </ul>
-    <WatchDialog :open="isOpen" :watch="editing" @close="isOpen = false" />
+    </ol>
   </div>
 </template>

@@ -20,7 +20,11 @@ export interface ToIndex {
 
 /** Articles that the search index does not have as they are, newest first. */
 export const articlesToIndex = async (db: Db, limit: number): Promise<ToIndex[]> =>
-  (await db('articles').where('indexed', 0).orderBy('number', 'desc').limit(limit).select('id', 'number', 'title', 'text', 'author', 'language')) as unknown as ToIndex[]
+  (await db('articles')
+    .where('indexed', 0)
+    .orderBy('number', 'desc')
+    .limit(limit)
+    .select('id', 'number', 'title', 'text', 'author', 'language')) as unknown as ToIndex[]
 
 /** Puts articles into the search index, in place of what it had of them. `stems` beside each: the stems of all its words. */
 export async function indexArticles(db: Db, rows: (ToIndex & { stems: string })[]): Promise<void> {

@@ -36,7 +36,10 @@ function wordExpression(word: string, exact: boolean, isBeginning: boolean): str
   // Where words are written without blanks the index holds them as one.
   if (!/^[\p{Script=Latin}\p{Script=Greek}\p{Script=Cyrillic}\p{N}'’.,]+$/u.test(folded)) return null
   const star = isBeginning ? ' *' : ''
-  const forms = [...new Set([folded, folded.replace(/ss/g, 'ß')])].flatMap((form) => [`{title body} : ${quoted(form)}${star}`, `stems : ${quoted(form)}${star}`])
+  const forms = [...new Set([folded, folded.replace(/ss/g, 'ß')])].flatMap((form) => [
+    `{title body} : ${quoted(form)}${star}`,
+    `stems : ${quoted(form)}${star}`,
+  ])
   // FTS5 cuts at these signs and the index holds the stems of the whole: what is before them is then a word of its own.
   return bracketed(forms, 'OR')
 }

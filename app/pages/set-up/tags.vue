@@ -1,0 +1,52 @@
+<script setup lang="ts">
+import { Pencil } from '@lucide/vue'
+import type { TagUse } from '#shared/watches'
+import { words } from '#shared/words'
+import { sentenceOf } from '../../api/client'
+
+const says = words.tag
+const brand = useBrandStore()
+const tags = useTagsStore()
+const failed = ref('')
+const editing = ref<TagUse | null>(null)
+async function load(): Promise<void> {
+  try {
+    await tags.load()
+    failed.value = ''
+  } catch (error) {
+    failed.value = sentenceOf(error)
+  }
+}
+// Whatever changes a tag, a watch or a source changes the brand's view too.
+watch(() => brand.view, load, { immediate: true })
+const list = computed(() => tags.list ?? [])
+</script>
+
+<template>
+  <div>
+    <PartHead :title="words.setUp.parts.tags" :intro="says.intro" />
+    <div v-if="failed" class="px-6">
+      <ProblemLine :says="failed" />
+      <PlainButton class="mt-3" @click="load">{{ words.frame.again }}</PlainButton>
+    </div>
+    <p v-else-if="!tags.list" class="px-6 text-ink-3">{{ words.frame.loading }} …</p>
+    <EmptyState v-else-if="list.length === 0" :title="says.empty.title" :detail="says.empty.detail" />
+    <ul v-else class="mx-6 mb-8 divide-y divide-rule border-y border-rule">
+      <li v-for="tag in list" :key="tag.id" class="flex items-center gap-4 py-2" data-tag-line>
+        <NuxtLink
+          :to="{ path: '/wire', query: { show: 'all', tag: tag.id } }"
+          class="serif min-w-[140px] text-headline font-medium wrap-anywhere hover:text-act"
+          >{{ tag.name }}</NuxtLink
+        >
+        <span class="min-w-0 grow truncate text-small text-ink-2">{{
+          tag.watches.length + tag.sources.length > 0 ? says.from([...tag.watches, ...tag.sources]) : says.byHand
+        }}</span>
+        <span class="shrink-0 text-small text-ink-3">{{ says.articles(tag.articles) }}</span>
+        <PlainButton v-if="brand.canWork" kind="quiet" class="px-2" :aria-label="says.rename(tag.name)" :title="says.rename(tag.name)" @click="editing = tag"
+          ><Pencil :size="15" aria-hidden="true"
+        /></PlainButton>
+      </li>
+    </ul>
+    <TagDialog :tag="editing" :others="list.filter(({ id }) => id !== editing?.id)" @close="editing = null" />
+  </div>
+</template>
