@@ -68,6 +68,23 @@ await picture('find', async (page) => {
   await page.getByLabel('Words to find').fill('comet')
   await page.locator('[data-found]').first().waitFor()
 })
+await picture('watch-form', async (page) => {
+  await page.goto('/set-up/watches')
+  await page.getByRole('link', { name: 'Edit: Light pollution' }).click()
+  await page.locator('[data-match]').first().waitFor()
+})
+await picture('watch-text', async (page) => {
+  await page.goto('/set-up/watches')
+  await page.getByRole('link', { name: 'Edit: Comets' }).click()
+  await page.locator('[data-match]').first().waitFor()
+  await page.getByRole('button', { name: 'As text' }).click()
+  await page.getByLabel('The query').fill('(comet^2 OR "Oyelaran–Pesk"^2) titel:perihelion -hotel')
+  await page.locator('[data-trouble]').waitFor()
+})
+await picture('set-up-tags', async (page) => {
+  await page.goto('/set-up/tags')
+  await page.locator('[data-tag-line]').first().waitFor()
+})
 await picture('schedule', async (page) => {
   await page.keyboard.press('3')
   await page.locator('[data-state]').first().waitFor()

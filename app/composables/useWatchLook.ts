@@ -16,6 +16,7 @@ export function useWatchLook(ask: () => { query: string; folders: string[]; sour
     const mine = ++turn
     if (!asked) {
       looking.value = false
+      failed.value = ''
       return
     }
     looking.value = true
@@ -39,8 +40,7 @@ export function useWatchLook(ask: () => { query: string; folders: string[]; sour
   const later = useDebounceFn(loadOffered, 900)
   watch(
     () => JSON.stringify(ask()),
-    (now) => {
-      if (now === 'null') look.value = null
+    () => {
       void soon()
       void later()
     },

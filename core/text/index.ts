@@ -1,5 +1,5 @@
 export { eachWord, words, type Word } from './words'
-export { formsFor, stem, stemsInAnyLanguage, type Forms } from './stem'
+export { formsFor, stem, stemsInLanguages, type Forms } from './stem'
 export { fold } from './fold'
 export { plainText } from './plainText'
 export { readingMinutes } from './readingMinutes'

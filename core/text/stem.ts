@@ -24,8 +24,8 @@ const stemmers = new Map<string, { stem(word: string): string }>()
  */
 export const stem = (word: string, language: string | null): string => formsFor(language)(word).stem
 
-/** The stems that a word has in any of the languages there are rules for, and without rules: each once. */
-export const stemsInAnyLanguage = (word: string): string[] => [...new Set([null, ...Object.keys(NAMES)].map((language) => stem(word, language)))]
+/** The stems of words in each of the languages there are rules for, and without rules. */
+export const stemsInLanguages = (words: string[]): string[][] => [null, ...Object.keys(NAMES)].map((language) => words.map((word) => stem(word, language)))
 
 /** Gives the forms of a language's words, each worked out once: a text is mostly made of words that came before. */
 export function formsFor(language: string | null): (word: string) => Forms {

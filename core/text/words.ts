@@ -25,10 +25,10 @@ const KINDS: [kind: number, signs: RegExp][] = [
   [BETWEEN_LETTERS, /[:·]/],
   [BETWEEN_FIGURES, /[,;]/],
   [BETWEEN_BOTH, /[.'‘’]/],
-  [OTHER, /[\s!-/@[-^`{-~¡-©«¬®-¶¹»-¿×÷<=>?–—‚“”„…€→]/],
+  [OTHER, /[ \n\t\r\u00a0!-/@[-^`{-~¡-©«¬®-¶¹»-¿×÷<=>?–—‚“”„…€→]/],
 ]
-/** A text that has only these signs. */
-const PLAIN = new RegExp(`^[${KINDS.map(([, { source }]) => source.slice(1, -1)).join('')}]*$`)
+/** A sign that is left to the platform. */
+const ODD = new RegExp(`[^${KINDS.map(([, { source }]) => source.slice(1, -1)).join('')}]`, 'g')
 /** The kind of each sign by its number; 0 for one that is left to the platform. */
 const KIND_OF = Uint8Array.from({ length: 0x2200 }, (_, code) => KINDS.find(([, signs]) => signs.test(String.fromCharCode(code)))?.[0] ?? 0)
 
@@ -44,14 +44,38 @@ export function words(text: string, language: string | null = null): Word[] {
 
 /** Goes through the words that `words` gives, without a list of them. */
 export function eachWord(text: string, language: string | null, visit: (word: string, start: number, end: number) => void): void {
-  if (!PLAIN.test(text)) for (const word of segmentedWords(text, language)) visit(word.text, word.start, word.end)
-  else eachPlainWord(text, visit)
+  let done = 0
+  // Blanks part words whatever stands beside them, so the platform is asked for no more than the stretches it is needed for.
+  for (const [from, to] of oddStretches(text)) {
+    eachPlainWord(text, done, from, visit)
+    for (const { text: word, start, end } of segmentedWords(text.slice(from, to), language)) visit(word, from + start, from + end)
+    done = to
+  }
+  eachPlainWord(text, done, text.length, visit)
 }
 
-function eachPlainWord(text: string, visit: (word: string, start: number, end: number) => void): void {
-  const { length } = text
-  let at = 0
-  while (at < length) {
+/** The stretches between blanks that hold a sign which is left to the platform; those beside each other as one. */
+function oddStretches(text: string): [from: number, to: number][] {
+  const found: [number, number][] = []
+  ODD.lastIndex = 0
+  for (let match = ODD.exec(text); match; match = ODD.exec(text)) {
+    let from = match.index
+    while (from > 0 && !isBlank(text, from - 1)) from--
+    let to = match.index + 1
+    while (to < text.length && !isBlank(text, to)) to++
+    const last = found.at(-1)
+    if (last && text.slice(last[1], from).trim() === '') last[1] = to
+    else found.push([from, to])
+    ODD.lastIndex = to
+  }
+  return found
+}
+
+const isBlank = (text: string, at: number): boolean => /[ \n\t\r\u00a0]/.test(text[at]!)
+
+function eachPlainWord(text: string, from: number, to: number, visit: (word: string, start: number, end: number) => void): void {
+  let at = from
+  while (at < to) {
     let last = KIND_OF[text.charCodeAt(at)]!
     if (last > JOINER) {
       at++
@@ -61,10 +85,10 @@ function eachPlainWord(text: string, visit: (word: string, start: number, end: n
     let saysSomething = false
     for (;;) {
       if (last !== JOINER) saysSomething = true
-      if (++at === length) break
+      if (++at === to) break
       const next = KIND_OF[text.charCodeAt(at)]!
       if (next <= JOINER) last = next
-      else if (at + 1 === length || KIND_OF[text.charCodeAt(at + 1)] !== last || !isBetween(next, last)) break
+      else if (at + 1 === to || KIND_OF[text.charCodeAt(at + 1)] !== last || !isBetween(next, last)) break
       else at++
     }
     if (saysSomething) visit(text.slice(start, at), start, at)

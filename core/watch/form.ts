@@ -4,7 +4,7 @@ import type { Limit, Term, WatchQuery, WordField } from './types'
 
 /** A query as a plain form: lists of words, where they stand, whence the articles are. Empty lists and nulls ask for nothing. */
 export interface WatchForm {
-  /** One of these must be there; a lead word weighs twice as much as a side word. */
+  /** One of these must be there; a lead word weighs twice as much as a side word. An entry may begin with `=` or end with `*`. */
   lead: string[]
   side: string[]
   all: string[]
@@ -66,7 +66,15 @@ export const isEntry = (entry: string): boolean => words(entry).length > 0
 
 function termOfEntry(entry: string, kind: Partial<Term>): Term | null {
   const found = words(entry).map((word) => word.text)
-  const plain = { kind: 'term' as const, words: found, field: null, exact: false, prefix: entry.trim().endsWith('*'), near: null, weight: 1 }
+  const plain = {
+    kind: 'term' as const,
+    words: found,
+    field: null,
+    exact: entry.trim().startsWith('='),
+    prefix: entry.trim().endsWith('*'),
+    near: null,
+    weight: 1,
+  }
   return found.length === 0 ? null : { ...plain, ...kind }
 }
 
@@ -115,9 +123,8 @@ const isTextTerm = ({ field }: Term): boolean => field === null || field === 'ti
 
 function fillTerm(form: Filling, term: Term, fields: Set<WordField | null>, groups: { either: number }): boolean {
   if (term.near !== null || term.field === 'body') return false
-  if (term.exact && term.weight !== 1) return false
   fields.add(term.field)
-  if (term.exact) form.exact.push(entryOf(term))
+  if (term.exact && term.weight === 1) form.exact.push(entryOf(term))
   else if (term.weight === 1) form.all.push(entryOf(term))
   else return fillEither(form, [term], fields, groups)
   return true
@@ -126,9 +133,9 @@ function fillTerm(form: Filling, term: Term, fields: Set<WordField | null>, grou
 function fillEither(form: Filling, terms: Term[], fields: Set<WordField | null>, groups: { either: number }): boolean {
   if (++groups.either > 1) return false
   for (const term of terms) {
-    if (term.near !== null || term.exact || term.field === 'body' || (term.weight !== 1 && term.weight !== LEAD)) return false
+    if (term.near !== null || term.field === 'body' || (term.weight !== 1 && term.weight !== LEAD)) return false
     fields.add(term.field)
-    form[term.weight === LEAD ? 'lead' : 'side'].push(entryOf(term))
+    form[term.weight === LEAD ? 'lead' : 'side'].push(markedEntryOf(term))
   }
   return true
 }
@@ -155,7 +162,7 @@ function listOf(part: WatchQuery, negated: 0 | 1): ListName | null {
 
 function fillNot(form: Filling, part: WatchQuery): boolean {
   if (part.kind === 'or') return part.parts.every((one) => fillNot(form, one))
-  if (part.kind === 'term' && part.field === null && part.near === null && !part.exact && part.weight === 1) return form.none.push(entryOf(part)) > 0
+  if (part.kind === 'term' && part.field === null && part.near === null && part.weight === 1) return form.none.push(markedEntryOf(part)) > 0
   const name = listOf(part, 1)
   if (!name) return false
   form[name].push(part.kind === 'site' ? part.host : entryOf(part as Term))
@@ -172,3 +179,6 @@ function fillLimit(form: Filling, { what, is, value, unit }: Limit): boolean {
 }
 
 const entryOf = ({ words: list, prefix }: Term): string => `${list.join(' ')}${prefix ? '*' : ''}`
+
+/** In lists that take any form, `=` stands before one that is to stand as it is. */
+const markedEntryOf = (term: Term): string => `${term.exact ? '=' : ''}${entryOf(term)}`

@@ -44,6 +44,14 @@ export async function putHidden(db: Db, watch: { id: string; brand_id: string },
   await insertAll(db, 'article_states', rows, ['brand_id', 'article_id'])
 }
 
+/** Lets articles wait again that a watch had hidden and does not mark any more. */
+export const takeBackUnmarked = async (db: Db, brandId: string, watchId: string): Promise<void> => {
+  await db('article_states')
+    .where({ brand_id: brandId, watch_id: watchId })
+    .whereNotIn('article_id', db('watch_marks').where({ watch_id: watchId }).select('article_id'))
+    .del()
+}
+
 /** Lets articles wait again that a watch had hidden: some of them, or (null) all. */
 export const takeBackHidden = async (db: Db, brandId: string, watchId: string, ids: string[] | null): Promise<void> => {
   const query = db('article_states').where({ brand_id: brandId, watch_id: watchId })

@@ -12,6 +12,8 @@ export interface MarkRow {
   strength: number
   found_json: string
   marked_at: number
+  /** The look through the archive that found it, or when it was found as it came; in the machine's time. */
+  run_at: number
 }
 
 /** Times of a mark that is always in force. */
@@ -49,32 +51,37 @@ export const marksOfArticles = (db: Db, brandId: string, articleIds: string[], a
     .orderBy('watches.position')
     .select('watch_marks.*', 'watches.name')
 
-export const removeMarksOfWatch = async (db: Db, watchId: string): Promise<void> => {
-  await db('watch_marks').where({ watch_id: watchId }).del()
+/** Takes away marks that an older state of a watch left, at most so many. Gives how many. */
+export async function removeStaleMarks(db: Db, watchId: string, runAt: number, most: number): Promise<number> {
+  const stale = db<MarkRow>('watch_marks').where({ watch_id: watchId }).where('run_at', '<', runAt).limit(most).select('article_id')
+  return db('watch_marks').where({ watch_id: watchId }).where('run_at', '<', runAt).whereIn('article_id', stale).del()
 }
 
 /** Puts what watches found on articles in the place of what they had found there before. */
 export async function replaceMarks(db: Db, articleIds: string[], watchIds: string[], marks: MarkRow[]): Promise<void> {
-  await db('watch_marks')
-    .whereRaw('article_id IN ?', [listOf(db, articleIds)])
-    .whereIn('watch_id', watchIds)
-    .del()
+  for (const watchId of watchIds) {
+    await db('watch_marks').where({ watch_id: watchId }).whereRaw('article_id IN ?', [listOf(db, articleIds)]).del() // prettier-ignore
+  }
   await insertAll(db, 'watch_marks', marks as unknown as Record<string, unknown>[], ['watch_id', 'article_id', 'from_at'])
 }
 
 /** How many articles a person has not seen of each watch that tells. */
 export async function newsOfWatches(db: Db, brandId: string, personId: string, at: number): Promise<Map<string, number>> {
-  const rows = (await db('watches')
-    .join('watch_marks', 'watch_marks.watch_id', 'watches.id')
-    .join('undecided', (join) => join.on('undecided.article_id', 'watch_marks.article_id').andOn('undecided.brand_id', 'watches.brand_id'))
-    .leftJoin('watch_seen', (join) => join.on('watch_seen.watch_id', 'watches.id').andOnVal('watch_seen.person_id', personId))
-    .where({ 'watches.brand_id': brandId, 'watches.tells': 1, 'undecided.is_new': 1 })
-    .whereNull('watches.removed_at')
-    .whereRaw('watch_marks.marked_at > coalesce(watch_seen.seen_at, 0)')
-    .whereRaw(IN_FORCE, [at, at])
-    .groupBy('watches.id')
-    .select('watches.id', db.raw('count(*) AS n'))) as { id: string; n: number }[]
-  return new Map(rows.map((row) => [row.id, Number(row.n)]))
+  const telling = (await watchesOf(db, brandId)).filter((watch) => watch.tells === 1)
+  const found = new Map<string, number>()
+  for (const { id } of telling) {
+    const seen = (await db('watch_seen').where({ person_id: personId, watch_id: id }).first('seen_at')) as { seen_at: number } | undefined
+    // What is not read is looked for its marks, or the marks for what is not read: whatever is less is for SQLite to say.
+    const row = (await db('watch_marks')
+      .join('undecided', 'undecided.article_id', 'watch_marks.article_id')
+      .where({ 'watch_marks.watch_id': id, 'undecided.brand_id': brandId, 'undecided.is_new': 1 })
+      .where('watch_marks.marked_at', '>', seen?.seen_at ?? 0)
+      .whereRaw(IN_FORCE, [at, at])
+      .count({ n: '*' })
+      .first()) as { n: number } | undefined
+    found.set(id, Number(row?.n ?? 0))
+  }
+  return found
 }
 
 /** Remembers that somebody has seen what a watch had to tell until then. */

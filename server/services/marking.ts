@@ -1,7 +1,7 @@
 import { parseWatch } from '../../core/watch'
 import { toInstant } from '../../core/instant'
 import { LIMITS } from '../../shared/limits'
-import { now } from '../clock'
+import { now, realNow } from '../clock'
 import { inTransaction, useDb, type Db } from '../db'
 import { articlesOfFeed } from '../db/articles'
 import { putHidden, takeBackHidden } from '../db/leftOut'
@@ -34,7 +34,7 @@ async function markForBrand(source: SourceRow, watches: WatchRow[], articles: Ar
     articles: articles.map((article) => watchArticleOf(article, source)),
     now: toInstant(now()),
   })
-  const rows = rowsOf(marks, new Map(articles.map((article) => [article.id, article.feed_id])))
+  const rows = rowsOf(marks, new Map(articles.map((article) => [article.id, article.feed_id])), realNow())
   await inTransaction(async (db) => {
     const ids = articles.map((article) => article.id)
     await replaceMarks(db, ids, watches.map((watch) => watch.id), rows) // prettier-ignore
@@ -45,7 +45,7 @@ async function markForBrand(source: SourceRow, watches: WatchRow[], articles: Ar
 }
 
 /** What a watch found, as rows of its marks. */
-export const rowsOf = (marks: MatchResult['marks'], feedOf: Map<string, string>): MarkRow[] =>
+export const rowsOf = (marks: MatchResult['marks'], feedOf: Map<string, string>, runAt: number): MarkRow[] =>
   marks.map((mark) => ({
     watch_id: mark.watchId,
     article_id: mark.articleId,
@@ -55,6 +55,7 @@ export const rowsOf = (marks: MatchResult['marks'], feedOf: Map<string, string>)
     strength: mark.strength,
     found_json: JSON.stringify(mark.found),
     marked_at: now(),
+    run_at: runAt,
   }))
 
 /** Passes what a watch that hides found, of the articles it looked at; what it had passed of them and finds no more waits again. */

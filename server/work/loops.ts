@@ -54,9 +54,12 @@ async function importAll(): Promise<void> {
   while (!stopped && (await importingRound()) > 0);
 }
 
+/** Lets what waits be answered: SQLite answers at once, so rounds of it alone would let nobody in between. */
+const othersTurn = (): Promise<void> => new Promise((resolve) => setImmediate(resolve))
+
 /** Goes on with watches that look through the archive, until none does. */
 async function watchAll(): Promise<void> {
-  while (!stopped && (await watchingRound()) > 0);
+  while (!stopped && (await watchingRound()) > 0) await othersTurn()
 }
 
 function fillPlace(): void {

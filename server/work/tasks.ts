@@ -51,9 +51,9 @@ export const tasks = {
   stemTexts(texts: { text: string; author: string | null; language: string | null }[]): string[] {
     return texts.map(({ text, author, language }) => {
       const stems = words(text, language).map((word) => stem(word.text, language))
-      // A name is found by its beginning and as it is written too, so it stands in both forms.
-      const names = words(author ?? '', language).flatMap((word) => [fold(word.text), stem(word.text, language)])
-      return [...stems, ...names].join(' ')
+      // A name is found by its beginning and as it is written too, so it stands in both forms, its words side by side.
+      const names = words(author ?? '', language).map((word) => word.text)
+      return [...stems, ...names.map(fold), ...names.map((name) => stem(name, language))].join(' ')
     })
   },
 

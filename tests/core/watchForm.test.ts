@@ -37,6 +37,7 @@ describe('the plain form of a query', () => {
 
   it('shows what it can of a text, and says where it can not', () => {
     expect(formOfQuery(parseWatch('comet'))).toEqual(form({ side: ['comet'] }))
+    expect(formOfQuery(parseWatch('(lamp OR =glow) -=flare'))).toEqual(form({ side: ['lamp', '=glow'], none: ['=flare'] }))
     expect(formOfQuery(parseWatch('comet tail'))).toEqual(form({ all: ['comet', 'tail'] }))
     expect(formOfQuery(parseWatch('(a OR b) -(c OR site:d.example)'))).toEqual(form({ side: ['a', 'b'], none: ['c'], notSites: ['d.example'] }))
     for (const text of [
@@ -50,7 +51,7 @@ describe('the plain form of a query', () => {
       'a OR site:b.example',
       'age>7d',
       '-lang:en',
-      '=a^2',
+      'a^5',
     ])
       expect(formOfQuery(parseWatch(text)), text).toBeNull()
   })
@@ -86,9 +87,9 @@ describe('termsOf', () => {
 })
 
 describe('suggestWords', () => {
-  const text = (body: string) => ({ title: '', body, language: 'en' })
+  const text = (body: string) => ({ title: body.split(',')[0]!, body, language: 'en' })
   it('offers words that often stand in what was kept, seldom elsewhere, and not in the query', () => {
-    const kept = [text('the comet and its dust'), text('the comets, their dusty tails'), text('the comet of the year')]
+    const kept = [text('the comet and its dust'), text('the comets, their dusty tails'), text('the comet of the year, again')]
     const others = Array.from({ length: 9 }, () => text('the year of the bread and its oven'))
     expect(suggestWords(null, kept, others, 5).map(({ word, kept: times }) => [word, times])).toEqual([['comet', 3]])
     expect(suggestWords(parseWatch('comets'), kept, others, 5)).toEqual([])

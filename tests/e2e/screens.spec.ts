@@ -50,7 +50,22 @@ const SCREENS: Record<string, (page: Page) => Promise<void>> = {
   },
   Watches: async (page) => {
     await page.goto(new URL('/set-up/watches', page.url()).href)
-    await page.getByRole('button', { name: 'Edit: Comets' }).click()
+    await expect(page.locator('[data-watch]').first()).toBeVisible()
+  },
+  'a watch as a form': async (page) => {
+    await page.goto(new URL('/set-up/watches', page.url()).href)
+    await page.getByRole('link', { name: 'Edit: Comets' }).click()
+    await expect(page.locator('[data-match]').first()).toBeVisible()
+  },
+  'a watch as text, broken': async (page) => {
+    await page.goto(new URL('/watch/new', page.url()).href)
+    await page.getByRole('button', { name: 'As text' }).click()
+    await page.getByLabel('The query').fill('comet (')
+    await expect(page.getByRole('alert')).toBeVisible()
+  },
+  Tags: async (page) => {
+    await page.goto(new URL('/set-up/tags', page.url()).href)
+    await page.getByRole('button', { name: 'Rename or merge: Comets' }).click()
     await expect(page.getByRole('dialog').getByRole('heading').first()).toBeVisible()
   },
   Accounts: async (page) => {

@@ -12,10 +12,10 @@ interface Demo {
 }
 
 /**
- * `demo` is the filled demo, shared by a run; `world` an empty world of the test's own. Every page is watched: no request may leave
+ * `demo` is the filled demo, shared by a run; `world` an empty world of the test's own, `today` one whose clock is the machine's. Every page is watched: no request may leave
  * this machine, nothing may fail on the console.
  */
-export const test = base.extend<{ world: World; watched: string[] }, { demo: Demo }>({
+export const test = base.extend<{ world: World; today: World; watched: string[] }, { demo: Demo }>({
   demo: [
     // eslint-disable-next-line no-empty-pattern -- Playwright reads the fixtures' names from this pattern
     async ({}, use) => {
@@ -34,6 +34,12 @@ export const test = base.extend<{ world: World; watched: string[] }, { demo: Dem
   // eslint-disable-next-line no-empty-pattern -- as above
   world: async ({}, use) => {
     const world = await World.start({ QUILL_TICK_MS: '200' })
+    await use(world)
+    await world.stop()
+  },
+  // eslint-disable-next-line no-empty-pattern -- as above
+  today: async ({}, use) => {
+    const world = await World.start({ QUILL_TICK_MS: '200' }, true, Date.now())
     await use(world)
     await world.stop()
   },

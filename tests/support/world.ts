@@ -41,7 +41,8 @@ export class World {
     this.#env = env
   }
 
-  static async start(env: Record<string, string> = {}, demo = true): Promise<World> {
+  /** `at`: where its clock begins; the outlets' newest articles are of today. */
+  static async start(env: Record<string, string> = {}, demo = true, at = START): Promise<World> {
     const standins = await startStandins({ port: await freePort() })
     const port = await freePort()
     const mailPort = await freePort()
@@ -50,7 +51,7 @@ export class World {
     for (const [name, value] of Object.entries(given)) given[name] = value.replace('{url}', `http://127.0.0.1:${port}`)
     const server = await startServer({ port, mailPort, dataDir, standins: standins.url, demo, env: given })
     const world = new World(standins, server, port, mailPort, dataDir, given)
-    if (demo) await world.nobody().want('POST', '/api/demo/begin', { at: START, people: PEOPLE })
+    if (demo) await world.nobody().want('POST', '/api/demo/begin', { at, people: PEOPLE })
     return world
   }
 

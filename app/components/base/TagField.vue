@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/vue'
+import { Combobox, ComboboxInput, ComboboxLabel, ComboboxOption, ComboboxOptions } from '@headlessui/vue'
 import { X } from '@lucide/vue'
 import { words } from '#shared/words'
 
@@ -38,32 +38,30 @@ defineExpose({ focus: () => (input.value?.$el as HTMLElement | undefined)?.focus
 
 <template>
   <Combobox :model-value="''" as="div" class="relative" @update:model-value="add($event as string)">
-    <label class="block">
-      <span class="mb-1 block text-small font-semibold text-ink-2" :class="hideLabel ? 'sr-only' : ''">{{ label }}</span>
-      <span class="flex flex-wrap items-center gap-1 rounded-md border bg-sheet px-1.5 py-1" :class="error ? 'border-bad' : 'border-edge'">
-        <span v-for="name in modelValue" :key="name" class="flex items-center gap-0.5 rounded-[4px] bg-well py-0.5 pr-0.5 pl-1.5 text-small" data-tag>
-          {{ name }}
-          <button
-            type="button"
-            class="grid size-5 place-items-center rounded text-ink-3 hover:text-ink"
-            :aria-label="says.take(name)"
-            @click.prevent="take(name)"
-          >
-            <X :size="12" aria-hidden="true" />
-          </button>
-        </span>
-        <ComboboxInput
-          ref="input"
-          class="min-w-[70px] grow bg-transparent px-1 py-0.5 text-base outline-none placeholder:text-ink-3"
-          :placeholder="modelValue.length === 0 ? says.addHint : ''"
-          maxlength="60"
-          autocomplete="off"
-          :display-value="() => typed"
-          @change="typed = ($event.target as HTMLInputElement).value"
-          @keydown="press"
-        />
+    <ComboboxLabel class="mb-1 block text-small font-semibold text-ink-2" :class="hideLabel ? 'sr-only' : ''">{{ label }}</ComboboxLabel>
+    <div class="flex flex-wrap items-center gap-1 rounded-md border bg-sheet px-1.5 py-1" :class="error ? 'border-bad' : 'border-edge'">
+      <span v-for="name in modelValue" :key="name" class="flex items-center gap-0.5 rounded-[4px] bg-well py-0.5 pr-0.5 pl-1.5 text-small" data-tag>
+        {{ name }}
+        <button
+          type="button"
+          class="grid size-5 place-items-center rounded text-ink-3 hover:text-ink"
+          :aria-label="says.take(name)"
+          @click.prevent="take(name)"
+        >
+          <X :size="12" aria-hidden="true" />
+        </button>
       </span>
-    </label>
+      <ComboboxInput
+        ref="input"
+        class="min-w-[70px] grow bg-transparent px-1 py-0.5 text-base outline-none placeholder:text-ink-3"
+        :placeholder="modelValue.length === 0 ? says.addHint : ''"
+        maxlength="60"
+        autocomplete="off"
+        :display-value="() => typed"
+        @change="typed = ($event.target as HTMLInputElement).value"
+        @keydown="press"
+      />
+    </div>
     <ComboboxOptions
       v-if="fitting.length > 0 || isNew"
       class="absolute z-30 mt-1 max-h-60 w-full min-w-[160px] overflow-y-auto rounded-md border border-rule bg-sheet p-1 shadow-(--lift)"

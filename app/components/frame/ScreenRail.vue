@@ -43,7 +43,7 @@ const link = 'flex items-center gap-[9px] rounded-[5px] px-2 py-[7px] font-mediu
       }}</span>
     </NuxtLink>
     <template v-if="lists.length > 0">
-      <p class="part-name mt-3 px-2 text-small max-wide:sr-only max-column:hidden">{{ words.frame.lists }}</p>
+      <p class="mt-3 px-2 text-small font-semibold text-ink-3 max-wide:sr-only max-column:hidden">{{ words.frame.lists }}</p>
       <NuxtLink
         v-for="one in lists"
         :key="one.id"

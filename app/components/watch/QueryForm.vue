@@ -45,7 +45,7 @@ const hint = (name: string): string | undefined => (says as unknown as Record<st
 <template>
   <div class="grid gap-3">
     <TextField
-      v-for="name in ['lead', 'side', 'all', 'exact', 'none'] as const"
+      v-for="name in ['lead', 'side'] as const"
       :key="name"
       :model-value="fields[name]"
       :label="says[name]"
@@ -56,13 +56,27 @@ const hint = (name: string): string | undefined => (says as unknown as Record<st
       @update:model-value="put(name, $event)"
       @leave="left.add(name)"
     />
+    <div class="grid grid-cols-2 gap-3">
+      <TextField
+        v-for="name in ['all', 'exact', 'none'] as const"
+        :key="name"
+        :model-value="fields[name]"
+        :label="says[name]"
+        :placeholder="hint(name)"
+        :error="errorOf(name)"
+        spellcheck="false"
+        autocomplete="off"
+        @update:model-value="put(name, $event)"
+        @leave="left.add(name)"
+      />
+      <ChoiceField
+        :model-value="fields.where"
+        :label="says.where"
+        :choices="Object.entries(says.wheres).map(([value, label]) => ({ value, label }))"
+        @update:model-value="put('where', $event)"
+      />
+    </div>
     <p class="-mt-1 text-small text-ink-3">{{ says.help }}</p>
-    <ChoiceField
-      :model-value="fields.where"
-      :label="says.where"
-      :choices="Object.entries(says.wheres).map(([value, label]) => ({ value, label }))"
-      @update:model-value="put('where', $event)"
-    />
     <details :open="moreOpen" @toggle="moreOpen = ($event.target as HTMLDetailsElement).open">
       <summary class="cursor-pointer py-0.5 text-small font-semibold text-ink-2">{{ says.more }}</summary>
       <div class="mt-2 grid grid-cols-2 gap-x-3 gap-y-2.5">

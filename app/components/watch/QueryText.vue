@@ -30,7 +30,7 @@ function goThere(): void {
   field.value?.focus()
   field.value?.setSelectionRange(start, end)
 }
-const shape = 'block w-full rounded-md border px-2.5 py-2 font-mono text-[13px] leading-[1.6] whitespace-pre-wrap wrap-anywhere'
+const shape = 'block w-full rounded-md border px-2.5 py-2 text-body leading-[1.6] whitespace-pre-wrap wrap-anywhere'
 </script>
 
 <template>
@@ -67,7 +67,7 @@ const shape = 'block w-full rounded-md border px-2.5 py-2 font-mono text-[13px] 
       <summary class="cursor-pointer text-small font-semibold text-ink-2">{{ says.help }}</summary>
       <dl class="mt-2 grid grid-cols-[auto_1fr] gap-x-3 gap-y-1 text-small">
         <template v-for="[sample, meaning] in says.rules" :key="sample">
-          <dt class="font-mono text-ink">{{ sample }}</dt>
+          <dt class="text-ink">{{ sample }}</dt>
           <dd class="text-ink-2">{{ meaning }}</dd>
         </template>
       </dl>

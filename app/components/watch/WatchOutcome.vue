@@ -3,21 +3,33 @@ import { Plus } from '@lucide/vue'
 import type { OfferedWord, WatchLook } from '#shared/watches'
 import { words } from '#shared/words'
 
-defineProps<{ look: WatchLook | null; offered: OfferedWord[]; looking: boolean; failed: string; ink: number; days: number }>()
+defineProps<{
+  look: WatchLook | null
+  offered: OfferedWord[]
+  looking: boolean
+  failed: string
+  ink: number
+  days: number
+  isStale: boolean
+  isEmpty: boolean
+}>()
 const emit = defineEmits<{ leaveOut: [at: number]; add: [word: string] }>()
 const says = words.watch.look
 const times = useTimes()
 </script>
 
 <template>
-  <section :aria-label="says.title(days)" class="grid content-start gap-4 px-5 py-4" :aria-busy="looking">
+  <section :aria-label="says.title(days)" class="grid content-start gap-4 px-5 py-4" :class="isStale ? '*:opacity-60' : ''" :aria-busy="looking">
     <header class="flex items-baseline gap-3">
       <h2 class="part-name">{{ says.title(days) }}</h2>
-      <p v-if="look" class="serif text-figure leading-none font-medium" aria-live="polite" data-count>{{ says.count(look.count, look.isReckoned) }}</p>
+      <p v-if="look && !isEmpty" class="serif text-figure leading-none font-medium" aria-live="polite" data-count>
+        {{ says.count(look.count, look.isReckoned) }}
+      </p>
       <span v-if="looking" class="text-small text-ink-3">{{ says.looking }} …</span>
     </header>
     <ProblemLine v-if="failed" :says="failed" />
-    <template v-if="look">
+    <p v-if="isStale && look" class="-mt-2 text-small text-ink-2">{{ says.stale }}</p>
+    <template v-if="look && !isEmpty">
       <p v-if="look.isReckoned" class="-mt-2 text-small text-ink-2">{{ says.reckoned(look.looked, look.candidates) }}</p>
       <div>
         <h3 class="mb-1 text-small font-semibold text-ink-2">{{ says.weeks }}</h3>
@@ -28,7 +40,11 @@ const times = useTimes()
         <WordWorths :worths="look.words" :count="look.count" @leave-out="emit('leaveOut', $event)" />
       </div>
     </template>
-    <EmptyState v-else-if="!failed && !looking" :title="says.begin.title" :detail="says.begin.detail" />
+    <EmptyState
+      v-else-if="!failed && !looking"
+      :title="isStale ? says.broken.title : says.begin.title"
+      :detail="isStale ? says.broken.detail : says.begin.detail"
+    />
     <div v-if="offered.length > 0">
       <h3 class="mb-1.5 text-small font-semibold text-ink-2">{{ says.offered }}</h3>
       <div class="flex flex-wrap gap-1.5">
@@ -45,7 +61,7 @@ const times = useTimes()
         </button>
       </div>
     </div>
-    <div v-if="look">
+    <div v-if="look && !isEmpty">
       <h3 v-if="look.articles.length > 0" class="mb-1 text-small font-semibold text-ink-2">{{ says.matches }}</h3>
       <EmptyState v-else :title="says.none.title" :detail="says.none.detail" />
       <ul class="divide-y divide-rule border-t border-rule">

@@ -13,29 +13,31 @@ const quiet = '-ml-1 max-w-[108px] rounded border-0 bg-transparent py-0.5 min-h-
 
 <template>
   <div class="border-b border-rule pt-2.5">
-    <div class="flex gap-1 overflow-x-auto px-3 [scrollbar-width:none]" role="group" :aria-label="words.wire.watches">
-      <button
-        type="button"
-        :class="[chip, wire.filter.watch === null ? 'bg-ink text-sheet' : 'text-ink-2 hover:text-ink']"
-        :aria-pressed="wire.filter.watch === null"
-        @click="wire.setFilter({ watch: null })"
-      >
-        {{ words.wire.all }} <span :class="wire.filter.watch === null ? '' : 'text-ink-3'">{{ brand.view?.unread ?? 0 }}</span>
-      </button>
-      <button
-        v-for="one in brand.view?.watches ?? []"
-        :key="one.id"
-        type="button"
-        :class="[chip, wire.filter.watch === one.id ? 'bg-ink text-sheet' : 'text-ink-2 hover:text-ink']"
-        :aria-pressed="wire.filter.watch === one.id"
-        @click="wire.setFilter({ watch: one.id })"
-      >
-        <i class="size-2 rounded-full" :style="{ background: `var(--pillar-${one.ink})` }" aria-hidden="true" />
-        {{ one.name }} <span :class="wire.filter.watch === one.id ? '' : 'text-ink-3'">{{ one.unread }}</span>
-        <span v-if="one.news > 0" class="size-[7px] rounded-full bg-act" :title="words.watch.news(one.news)"
-          ><span class="sr-only">{{ words.watch.news(one.news) }}</span></span
+    <div class="flex items-center pr-2">
+      <div class="flex min-w-0 grow gap-1 overflow-x-auto pl-3 [scrollbar-width:none]" role="group" :aria-label="words.wire.watches">
+        <button
+          type="button"
+          :class="[chip, wire.filter.watch === null ? 'bg-ink text-sheet' : 'text-ink-2 hover:text-ink']"
+          :aria-pressed="wire.filter.watch === null"
+          @click="wire.setFilter({ watch: null })"
         >
-      </button>
+          {{ words.wire.all }} <span :class="wire.filter.watch === null ? '' : 'text-ink-3'">{{ brand.view?.unread ?? 0 }}</span>
+        </button>
+        <button
+          v-for="one in brand.view?.watches ?? []"
+          :key="one.id"
+          type="button"
+          :class="[chip, wire.filter.watch === one.id ? 'bg-ink text-sheet' : 'text-ink-2 hover:text-ink']"
+          :aria-pressed="wire.filter.watch === one.id"
+          @click="wire.setFilter({ watch: one.id })"
+        >
+          <i class="size-2 rounded-full" :style="{ background: `var(--pillar-${one.ink})` }" aria-hidden="true" />
+          {{ one.name }} <span :class="wire.filter.watch === one.id ? '' : 'text-ink-3'">{{ one.unread }}</span>
+          <span v-if="one.news > 0" class="size-[7px] rounded-full bg-act" :title="words.watch.news(one.news)"
+            ><span class="sr-only">{{ words.watch.news(one.news) }}</span></span
+          >
+        </button>
+      </div>
       <NuxtLink
         v-if="brand.canWork && shownWatch"
         :to="`/watch/${shownWatch.id}`"

@@ -47,7 +47,7 @@ const tool = 'grid size-7 place-items-center rounded text-ink-2 hover:bg-well ho
             <span v-for="tag in one.tags" :key="tag" class="rounded-[4px] bg-well px-1.5 text-tiny text-ink-2">{{ tag }}</span>
             <span v-if="doingsOf(one).length > 0" class="text-small text-ink-3">{{ doingsOf(one).join(' · ') }}</span>
           </p>
-          <p class="line-clamp-2 font-mono text-small wrap-anywhere text-ink-2">{{ one.query }}</p>
+          <p class="line-clamp-2 text-small wrap-anywhere text-ink-2">{{ one.query }}</p>
           <WatchRunLine :watch="one" />
         </div>
         <span class="shrink-0 text-small text-ink-3">{{ says.unread(one.unread) }}</span>

@@ -102,12 +102,12 @@ useKeys([{ keys: ['Enter'], command: true, says: words.frame.save, does: () => b
             <div v-if="!asForm" class="rounded-md border border-rule p-3" role="status">
               <p class="font-semibold">{{ read.trouble ? read.trouble.says : says.tooMuch.title }}</p>
               <p class="mt-1 text-ink-2">{{ says.tooMuch.detail }}</p>
-              <p class="mt-2 font-mono text-small wrap-anywhere">{{ form.values.query }}</p>
+              <p class="mt-2 text-small wrap-anywhere">{{ form.values.query }}</p>
             </div>
             <template v-else>
               <QueryForm v-model:query="form.values.query" />
               <p v-if="queryError" class="text-small text-bad" role="alert">{{ queryError }}</p>
-              <p v-if="form.values.query" class="font-mono text-small wrap-anywhere text-ink-3" data-query>{{ form.values.query }}</p>
+              <p v-if="form.values.query" class="text-small wrap-anywhere text-ink-3" data-query>{{ form.values.query }}</p>
             </template>
           </template>
           <InkField v-model="form.values.ink" :label="says.ink" />
@@ -133,6 +133,8 @@ useKeys([{ keys: ['Enter'], command: true, says: words.frame.save, does: () => b
           :failed="failed"
           :ink="form.values.ink"
           :days="LIMITS.watchDays"
+          :is-stale="read.trouble !== null"
+          :is-empty="form.values.query.trim() === ''"
           @leave-out="leaveOut"
           @add="addWord"
         />

@@ -10,19 +10,20 @@ const STATEMENTS = [
   `ALTER TABLE watches ADD COLUMN folders_json TEXT NOT NULL DEFAULT '[]'`,
   `ALTER TABLE watches ADD COLUMN sources_json TEXT NOT NULL DEFAULT '[]'`,
   `ALTER TABLE watches ADD COLUMN feed_nonce TEXT`,
-  // A mark is in force for a time, where its watch asks for an age: what an article's growing older changes is worked out once.
+  // `run_at`: the look that found it, so that what an older state of the watch marked is told from it. A mark is in force for a time, where its watch asks for an age: what an article's growing older changes is worked out once.
   `CREATE TABLE marks (
     watch_id TEXT NOT NULL REFERENCES watches ON DELETE CASCADE, article_id TEXT NOT NULL REFERENCES articles ON DELETE CASCADE,
     from_at INTEGER NOT NULL DEFAULT 0, until_at INTEGER NOT NULL DEFAULT 8640000000000000,
-    feed_id TEXT NOT NULL, strength REAL NOT NULL, found_json TEXT NOT NULL, marked_at INTEGER NOT NULL DEFAULT 0,
+    feed_id TEXT NOT NULL, strength REAL NOT NULL, found_json TEXT NOT NULL, marked_at INTEGER NOT NULL DEFAULT 0, run_at INTEGER NOT NULL DEFAULT 0,
     PRIMARY KEY (watch_id, article_id, from_at)
   ) STRICT, WITHOUT ROWID`,
   `INSERT INTO marks (watch_id, article_id, feed_id, strength, found_json)
     SELECT watch_id, article_id, coalesce(feed_id, (SELECT feed_id FROM articles WHERE articles.id = article_id)), strength, found_json FROM watch_marks`,
   `DROP TABLE watch_marks`,
   `ALTER TABLE marks RENAME TO watch_marks`,
-  `CREATE INDEX marks_of_article ON watch_marks (article_id)`,
-  `CREATE INDEX marks_by_feed ON watch_marks (watch_id, feed_id)`,
+  `CREATE INDEX marks_of_article ON watch_marks (article_id, watch_id, from_at, until_at)`,
+  // With the times in it, so that counting does not look up each mark.
+  `CREATE INDEX marks_by_feed ON watch_marks (watch_id, feed_id, from_at, until_at)`,
   // Which watch passed an article in the curator's place; its reason is then its words.
   `ALTER TABLE article_states ADD COLUMN watch_id TEXT`,
   `CREATE INDEX states_by_watch ON article_states (watch_id) WHERE watch_id IS NOT NULL`,

@@ -1,4 +1,4 @@
-import { fold, stemsInAnyLanguage } from '../../../core/text'
+import { fold, stemsInLanguages } from '../../../core/text'
 import { isInText, type Term, type WatchQuery } from '../../../core/watch'
 
 /**
@@ -25,13 +25,21 @@ export function watchExpression(query: WatchQuery): string | null {
 const bracketed = (parts: string[], by: 'AND' | 'OR'): string => (parts.length === 1 ? parts[0]! : `(${parts.join(` ${by} `)})`)
 const quoted = (text: string): string => `"${text.replace(/"/g, '""')}"`
 
-function termExpression({ words, exact, prefix }: Term): string | null {
+function termExpression(term: Term): string | null {
+  const { words, exact, prefix, near } = term
+  if (near === null && !prefix && !exact) return phraseOfStems(words)
   const parts = words.flatMap((word, at) => wordExpression(word, exact, prefix && at === words.length - 1) ?? [])
   return parts.length === 0 ? null : bracketed(parts, 'AND')
 }
 
+/** Words side by side, as they stand in an article of each language. */
+function phraseOfStems(words: string[]): string {
+  const phrases = new Set(stemsInLanguages(words).map((stems) => stems.join(' ')))
+  return bracketed([...phrases].map((phrase) => `stems : ${quoted(phrase)}`), 'OR') // prettier-ignore
+}
+
 function wordExpression(word: string, exact: boolean, isBeginning: boolean): string | null {
-  if (!exact && !isBeginning) return bracketed(stemsInAnyLanguage(word).map((stem) => `stems : ${quoted(stem)}`), 'OR') // prettier-ignore
+  if (!exact && !isBeginning) return phraseOfStems([word])
   const folded = fold(word)
   // Where words are written without blanks the index holds them as one.
   if (!/^[\p{Script=Latin}\p{Script=Greek}\p{Script=Cyrillic}\p{N}'’.,]+$/u.test(folded)) return null
@@ -40,6 +48,5 @@ function wordExpression(word: string, exact: boolean, isBeginning: boolean): str
     `{title body} : ${quoted(form)}${star}`,
     `stems : ${quoted(form)}${star}`,
   ])
-  // FTS5 cuts at these signs and the index holds the stems of the whole: what is before them is then a word of its own.
   return bracketed(forms, 'OR')
 }

@@ -1,4 +1,5 @@
 import type { Db } from '..'
+import type { SourceRow } from '../rows'
 import { listOf } from './bulk'
 
 /** A brand's articles that a watch may match, in the order of their numbers from the newest down. */
@@ -27,31 +28,30 @@ const MOST = 9_007_199_254_740_991
  * is in another language than its feed says, since the index holds the stems of the feed's. Whether the brand reads them is not asked.
  */
 export async function candidateNumbers(db: Db, ask: Candidates, limit: number): Promise<number[]> {
-  const { sql, bindings } = numbersOf(ask, limit)
-  return ((await db.raw(sql, bindings)) as { number: number }[]).map((row) => row.number)
+  const { sql, bindings } = numbersOf(ask, limit, await feedsInOtherWords(db, ask.brandId))
+  // As one text: a hundred thousand rows would be as many objects.
+  const [row] = (await db.raw(`SELECT json_group_array(number) AS numbers FROM (${sql})`, bindings)) as { numbers: string }[]
+  return JSON.parse(row?.numbers ?? '[]') as number[]
 }
 
-/** How many numbers there are. */
-export async function countCandidateNumbers(db: Db, ask: Candidates): Promise<number> {
-  const { sql, bindings } = numbersOf(ask, MOST)
-  const rows = (await db.raw(`SELECT count(*) AS n FROM (${sql})`, bindings)) as { n: number }[]
-  return Number(rows[0]?.n ?? 0)
-}
+/** Feeds that the brand says are in another language than they say themselves. */
+const feedsInOtherWords = async (db: Db, brandId: string): Promise<string[]> =>
+  (await db<SourceRow>('sources').where({ brand_id: brandId }).whereNotNull('language').whereNull('removed_at').select('feed_id')).map((row) => row.feed_id)
 
-function numbersOf({ match, below, brandId }: Candidates, limit: number): { sql: string; bindings: (string | number)[] } {
+function numbersOf({ match, below }: Candidates, limit: number, others: string[]): { sql: string; bindings: (string | number)[] } {
   const under = below ?? MOST
   if (match === null) return { sql: 'SELECT number FROM articles WHERE number < ? ORDER BY number DESC LIMIT ?', bindings: [under, limit] }
+  // Which feeds those are is asked before: where there are none, nothing is looked through for them.
+  const ofOthers = others.length > 0 ? 'UNION SELECT number FROM articles WHERE +number < ? AND feed_id IN (SELECT value FROM json_each(?))' : ''
   return {
     sql: `SELECT number FROM (SELECT rowid AS number FROM article_search WHERE article_search MATCH ? AND rowid < ? ORDER BY rowid DESC LIMIT ?)
-      UNION SELECT number FROM articles WHERE indexed = 0 AND number < ?
-      UNION SELECT number FROM articles WHERE number < ? AND feed_id IN (SELECT feed_id FROM sources WHERE brand_id = ? AND language IS NOT NULL AND removed_at IS NULL)
-      ORDER BY number DESC LIMIT ?`,
-    bindings: [match, under, limit, under, under, brandId, limit],
+      UNION SELECT number FROM articles WHERE indexed = 0 AND number < ? ${ofOthers} ORDER BY number DESC LIMIT ?`,
+    bindings: [match, under, limit, under, ...(others.length > 0 ? [under, JSON.stringify(others)] : []), limit],
   }
 }
 
 /** Those of the articles with these numbers that the brand reads and the watch looks at, the highest number first. */
-export async function candidatesAt(db: Db, { brandId, feeds, since }: Candidates, numbers: number[]): Promise<Candidate[]> {
+export async function candidatesAt(db: Db, { brandId, feeds, since }: Omit<Candidates, 'match' | 'below'>, numbers: number[]): Promise<Candidate[]> {
   return (await db.raw(
     `SELECT articles.id, articles.number, articles.at FROM json_each(?) AS hits CROSS JOIN articles ON articles.number = hits.value
      WHERE articles.feed_id IN ? AND articles.at >= ? ORDER BY articles.number DESC`,
