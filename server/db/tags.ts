@@ -126,3 +126,14 @@ export async function linksOfTag(db: Db, tagId: string): Promise<Link[]> {
     ...articles.map(({ brand_id, article_id, is_on }): Link => ({ table: 'article_tags', key: { brand_id, article_id }, row: { is_on } })),
   ]
 }
+
+export const insertTag = async (db: Db, row: TagRow): Promise<void> => {
+  await db('tags').insert(row)
+}
+
+/** Removes a brand's tags that no watch, source or article has. */
+export const clearUnusedTags = async (db: Db, brandId: string): Promise<void> => {
+  const query = db('tags').where({ brand_id: brandId })
+  for (const table of ['watch_tags', 'source_tags', 'article_tags']) query.whereNotIn('id', db(table).select('tag_id'))
+  await query.del()
+}

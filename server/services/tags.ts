@@ -25,7 +25,7 @@ export async function tagUses(brandId: string): Promise<TagUse[]> {
 /** Puts tags on articles and takes others off, as one change that is undone as one. A tag nobody has used yet is made. */
 export async function tagArticles(actor: Actor, { ids, add, remove }: { ids: string[]; add: string[]; remove: string[] }): Promise<Undoable> {
   const { historyId } = await changeUndoably(actor, 'tag', ids[0]!, async (db, tracked) => {
-    const on = await tagIds(db, tracked, actor.brandId, add)
+    const on = await tagIds(db, actor.brandId, add)
     const off: string[] = []
     for (const name of remove) {
       const tag = await store.tagByName(db, actor.brandId, name)
@@ -43,13 +43,16 @@ export async function tagArticles(actor: Actor, { ids, add, remove }: { ids: str
   return { historyId }
 }
 
-/** The ids of tags by their names, each once; those that are not there are made within the change. */
-async function tagIds(db: Db, tracked: Tracked, brandId: string, names: string[]): Promise<string[]> {
+/**
+ * The ids of tags by their names, each once; those that are not there are made. That is no part of what an undo puts back: somebody may
+ * have used a tag meanwhile. One that nothing has is cleared away then (`clearUnusedTags`).
+ */
+async function tagIds(db: Db, brandId: string, names: string[]): Promise<string[]> {
   const ids = new Set<string>()
   for (const name of names) {
     const known = await store.tagByName(db, brandId, name)
     const id = known?.id ?? uuid()
-    if (!known) await tracked.insert('tags', { id }, { brand_id: brandId, name, version: 1 })
+    if (!known) await store.insertTag(db, { id, brand_id: brandId, name, version: 1 })
     ids.add(id)
   }
   return [...ids]
@@ -58,7 +61,7 @@ async function tagIds(db: Db, tracked: Tracked, brandId: string, names: string[]
 /** Lets a watch or a source put just these tags on articles, within a change. */
 export async function setTagsOf(db: Db, tracked: Tracked, brandId: string, table: store.TaggerTable, id: string, names: string[]): Promise<void> {
   const key = table === 'watch_tags' ? { watch_id: id } : { source_id: id }
-  const wanted = new Set(await tagIds(db, tracked, brandId, names))
+  const wanted = new Set(await tagIds(db, brandId, names))
   for (const tag of await store.tagsOfTagger(db, table, id)) {
     if (!wanted.delete(tag.id)) await tracked.remove(table, { ...key, tag_id: tag.id })
   }

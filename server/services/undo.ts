@@ -1,3 +1,5 @@
+import { inTransaction } from '../db'
+import { clearUnusedTags } from '../db/tags'
 import type { TrackedRow } from '../db/tracked'
 import type { Actor } from './actor'
 import { undo } from './history'
@@ -7,6 +9,7 @@ import { lookAgain } from './sources'
 /** Undoes one change of this person; what follows from a watch or a source is worked out again. */
 export async function undoChange(actor: Actor, historyId: string): Promise<void> {
   const { what, which, rows } = await undo(actor, historyId)
+  if (what === 'tag' || what === 'watch' || what === 'source') await inTransaction((db) => clearUnusedTags(db, actor.brandId))
   if (what === 'watch') await runAgain(actor.brandId, which, rows)
   if (what !== 'source') return
   const ids = new Set(rows.filter(({ table }) => table === 'sources').map(({ key }) => String(key['id'])))

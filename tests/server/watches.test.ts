@@ -224,7 +224,12 @@ describe('tags', () => {
       ['Law', (await wire(`show=all&watch=${id}`)).length - 1, ['billboard*'], []],
       ['Week 9', 2, [], []],
     ])
+    // Somebody else uses the new tag meanwhile: taking the first use back takes nothing from the second.
+    const [third] = (await wire()).filter(({ id: one, watches }) => watches.length === 0 && one !== other!.id)
+    const second = await put([third!.id], ['Week 9'])
     await undo(change)
+    expect(await tagsOf(third!.id)).toEqual(['Lamps source', 'Week 9 hand'])
+    await undo(second)
     expect(await tagsOf(marked!.id)).toEqual(['City watch', 'Lamps source', 'Law watch'])
     expect((await view()).tags.map(({ name }) => name)).toEqual(['City', 'Lamps', 'Law'])
     // A watch that no longer marks an article takes its tags with it.

@@ -9,6 +9,8 @@ const props = defineProps<{
   known: string[]
   label: string
   hideLabel?: boolean
+  /** Takes the cursor as soon as it is there. */
+  focused?: boolean
   error?: string
 }>()
 const emit = defineEmits<{ 'update:modelValue': [names: string[]] }>()
@@ -33,7 +35,9 @@ function press(event: KeyboardEvent): void {
   add(typed.value)
 }
 const input = ref<InstanceType<typeof ComboboxInput> | null>(null)
-defineExpose({ focus: () => (input.value?.$el as HTMLElement | undefined)?.focus() })
+onMounted(() => {
+  if (props.focused) (input.value?.$el as HTMLElement | undefined)?.focus()
+})
 </script>
 
 <template>

@@ -19,7 +19,13 @@ const times = useTimes()
 </script>
 
 <template>
-  <section :aria-label="says.title(days)" class="grid content-start gap-4 px-5 py-4" :class="isStale ? '*:opacity-60' : ''" :aria-busy="looking">
+  <section
+    :aria-label="says.title(days)"
+    class="grid content-start gap-4 px-5 py-4"
+    :class="isStale ? '*:opacity-60' : ''"
+    :inert="isStale"
+    :aria-busy="looking"
+  >
     <header class="flex items-baseline gap-3">
       <h2 class="part-name">{{ says.title(days) }}</h2>
       <p v-if="look && !isEmpty" class="serif text-figure leading-none font-medium" aria-live="polite" data-count>

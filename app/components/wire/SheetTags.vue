@@ -9,22 +9,17 @@ const brand = useBrandStore()
 const tags = useTagsStore()
 const wire = useWireStore()
 const isOpen = ref(false)
-const field = ref<{ focus: () => void } | null>(null)
 const names = computed(() => props.article.tags.map(({ name }) => name))
 watch(
   () => props.article.id,
   () => (isOpen.value = false),
 )
-async function open(): Promise<void> {
-  isOpen.value = true
-  await nextTick()
-  field.value?.focus()
-}
+const open = (): void => void (isOpen.value = true)
 /** Puts on and takes off what makes the difference. */
 const put = (wanted: string[]): Promise<void> =>
   tags.tagArticles([props.article.id], wanted.filter((name) => !names.value.includes(name)), names.value.filter((name) => !wanted.includes(name))) // prettier-ignore
 const inkOf = (id: string): string => `var(--pillar-${brand.view?.watches.find((one) => one.id === id)?.ink ?? 5})`
-defineExpose({ focus: () => void open() })
+defineExpose({ focus: open })
 </script>
 
 <template>
@@ -40,8 +35,8 @@ defineExpose({ focus: () => void open() })
       </span>
     </p>
     <div v-if="isOpen" class="max-w-[420px]" @keydown.esc.stop="isOpen = false">
-      <TagField
-        ref="field"
+      <LazyTagField
+        focused
         :model-value="names"
         :known="(brand.view?.tags ?? []).map(({ name }) => name)"
         :label="words.wire.sheet.tags"
