@@ -15,6 +15,8 @@ const props = defineProps<{
   /** Makes the change, says it, and shows what came of it. */
   change: (says: string, work: () => Promise<Undoable>) => Promise<unknown>
   busy: boolean
+  /** The level of its heading on the screen it stands on. */
+  heading?: 'h2' | 'h3'
 }>()
 const says = words.folder
 const kind = ref<'rss' | 'atom' | 'json'>('rss')
@@ -23,7 +25,7 @@ const address = computed(() => (props.stated ? `${props.stated.startsWith('/') ?
 
 <template>
   <div>
-    <h3 class="part-name">{{ says.feed }}</h3>
+    <component :is="heading ?? 'h3'" class="part-name">{{ says.feed }}</component>
     <template v-if="address">
       <div class="mt-2 mb-3 flex gap-1" role="group" :aria-label="says.form">
         <PlainButton

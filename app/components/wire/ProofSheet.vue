@@ -50,7 +50,12 @@ const saysOffer = (offer: Proof['offers'][number]): string => says.offers[offer.
     <div v-if="proof.offers.length > 0" class="grid gap-1">
       <template v-for="offer in proof.offers" :key="offer.does + offer.text">
         <p v-if="offer.does === 'shorten'" class="text-small text-bad">{{ saysOffer(offer) }}</p>
-        <button v-else type="button" class="justify-self-start text-left text-small font-semibold text-act underline underline-offset-2" @click="take(offer)">
+        <button
+          v-else
+          type="button"
+          class="min-h-6 justify-self-start text-left text-small font-semibold text-act underline underline-offset-2"
+          @click="take(offer)"
+        >
           {{ saysOffer(offer) }}
         </button>
       </template>

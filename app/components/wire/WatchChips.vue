@@ -41,6 +41,7 @@ const quiet = '-ml-1 max-w-[108px] rounded border-0 bg-transparent py-0.5 min-h-
       <NuxtLink
         v-if="brand.canWork && shownWatch"
         :to="`/watch/${shownWatch.id}`"
+        :prefetch="false"
         :class="[chip, 'px-2 text-ink-2 hover:text-ink']"
         :aria-label="words.wire.editWatch(shownWatch.name)"
         :title="words.wire.editWatch(shownWatch.name)"
@@ -50,6 +51,7 @@ const quiet = '-ml-1 max-w-[108px] rounded border-0 bg-transparent py-0.5 min-h-
       <NuxtLink
         v-if="brand.canWork"
         to="/watch/new"
+        :prefetch="false"
         :class="[chip, 'px-2 text-ink-2 hover:text-ink']"
         :aria-label="words.wire.newWatch"
         :title="words.wire.newWatch"

@@ -121,6 +121,7 @@ useKeys([{ keys: ['Enter'], command: true, says: words.frame.save, does: () => b
             :opened="says.feed.opened"
             :change="change"
             :busy="form.busy.value"
+            heading="h2"
           />
           <ProblemLine :says="form.problem.value" />
         </div>
