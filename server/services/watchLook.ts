@@ -21,6 +21,8 @@ const DAY = 86_400_000
 const MOST_LOOKED = 400
 const MOST_SHOWN = 20
 const MOST_WORDS = 12
+/** Of a query with more words than this none is told: each would be a query as long. */
+const MOST_TO_TELL = 60
 const MOST_NUMBERS = 20_000
 const OFFERED = 8
 const WEIGHED = 150
@@ -54,12 +56,14 @@ export async function lookAhead(brandId: string, { query: text, ...scope }: Scop
 
 /** Articles that hold words of the query, or of what is left of it without one of them; newest first. */
 async function holding(db: Db, brandId: string, query: WatchQuery, scope: Scope, since: number): Promise<Candidate[]> {
-  const loosened = termsOf(query).slice(0, MOST_WORDS).flatMap(({ without }) => without ?? []) // prettier-ignore
+  const loosened = termsOf(query).slice(0, wordsToTell(query)).flatMap(({ without }) => without ?? []) // prettier-ignore
   const match = await runInThread('watchExpression', loosened.length > 0 ? { kind: 'or', parts: [query, ...loosened] } : query)
   const ask = { brandId, match, feeds: await feedsIn(db, brandId, scope), below: null, since }
   const found = await candidatesAt(db, ask, await candidateNumbers(db, ask, MOST_NUMBERS))
   return found.sort((a, b) => b.at - a.at)
 }
+
+const wordsToTell = (query: WatchQuery): number => (termsOf(query).length > MOST_TO_TELL ? 0 : MOST_WORDS)
 
 /** At most so many of a list, the first ones and then evenly from the rest. */
 function spread<T>(list: T[], most: number): T[] {
@@ -72,7 +76,7 @@ async function look(db: Db, brandId: string, query: WatchQuery, some: Candidate[
   return runInThread('lookWithWatch', {
     query,
     articles: articles.map(({ article, source }) => watchArticleOf(article, source)),
-    mostWords: MOST_WORDS,
+    mostWords: wordsToTell(query),
     now: toInstant(now()),
   })
 }
