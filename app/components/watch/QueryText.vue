@@ -74,11 +74,3 @@ const shape = 'block w-full rounded-md border px-2.5 py-2 text-body leading-[1.6
     </details>
   </div>
 </template>
-
-<style scoped>
-.troubled {
-  text-decoration: underline wavy var(--bad) 1.5px;
-  text-underline-offset: 3px;
-  background: color-mix(in srgb, var(--bad) 12%, transparent);
-}
-</style>
