@@ -1,11 +1,15 @@
 import { linksIn } from './links'
 import type { Entity, NetworkRules } from './types'
 
+/* eslint-disable no-misleading-character-class -- joiners and marks are meant as units of their own */
+
 // Boundaries as in twitter-text 3.1.0's published grammar; a name with a host behind it is one on another server.
 const MENTION = /(?<![a-z0-9_!#$%&*@＠])[@＠]([a-z0-9_]{1,30}(?![a-z0-9_])(?:@[a-z0-9-]+(?:\.[a-z0-9-]+)+)?)(?![@＠\u00c0-\u024f\u1e00-\u1eff]|:\/\/)/giu
 const TAG_UNIT = '[\\p{L}\\p{M}\\p{Nd}_\\u200c\\u200d\\u00b7\\u05be\\u05f3\\u05f4\\u0f0b\\u0f0c\\u3003\\u301c\\u309b\\u309c\\u30a0\\u30fb\\uff5e]'
-// eslint-disable-next-line no-misleading-character-class -- joiners and marks are meant as units of their own
-const HASHTAG = new RegExp(`(?<!(?!\\ufe0e|\\ufe0f)${TAG_UNIT}|&)[#＃](?!\\ufe0f|\\u20e3)(${TAG_UNIT}*[\\p{L}\\p{M}]${TAG_UNIT}*)(?![#＃]|:\\/\\/)`, 'gu')
+const HASHTAG = new RegExp(
+  `(?<!(?!\\ufe0e|\\ufe0f)${TAG_UNIT}|&)[#＃](?!\\ufe0f|\\u20e3)(${TAG_UNIT}*[\\p{L}\\p{M}]${TAG_UNIT}*)(?!${TAG_UNIT}|[#＃]|:\\/\\/)`,
+  'gu',
+)
 
 /**
  * Links, mentions and hashtags of a text in reading order, none overlapping. `links` are addresses the product itself put in;
@@ -13,10 +17,22 @@ const HASHTAG = new RegExp(`(?<!(?!\\ufe0e|\\ufe0f)${TAG_UNIT}|&)[#＃](?!\\ufe0
  */
 export function entities(text: string, rules: NetworkRules | null = null, links: string[] = []): Entity[] {
   const taken = linksIn(text, links)
-  const isFree = (entity: Entity): boolean => !taken.some((link) => entity.start < link.end && link.start < entity.end)
+  const isFree = freeOf(taken)
   const names = found(text, MENTION, 'mention').filter((mention) => rules?.mentionCounts !== 'whole' || !mention.value.includes('@'))
   const tags = found(text, HASHTAG, 'hashtag')
   return [...taken, ...[...names, ...tags].filter(isFree)].sort((a, b) => a.start - b.start)
+}
+
+/** Whether a part of the text lies outside all of these, which stand in reading order: asked in reading order too, it goes through them once. */
+function freeOf(taken: Entity[]): (entity: Entity) => boolean {
+  let at = 0
+  let askedAt = 0
+  return ({ start, end }) => {
+    if (start < askedAt) at = 0
+    askedAt = start
+    while (at < taken.length && taken[at]!.end <= start) at++
+    return at >= taken.length || taken[at]!.start >= end
+  }
 }
 
 function found(text: string, pattern: RegExp, kind: Entity['kind']): Entity[] {

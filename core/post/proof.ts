@@ -1,6 +1,6 @@
 import { entities } from './entities'
 import { measure } from './measure'
-import type { Measure, NetworkRules, PostParts, Proof } from './types'
+import type { LinkPlace, Measure, NetworkRules, PostParts, Proof } from './types'
 
 /** The parts of a post's text that one network will show. */
 interface Shown {
@@ -18,7 +18,9 @@ interface Shown {
  */
 export function makeProof(post: PostParts, rules: NetworkRules): Proof {
   const leftOut: Proof['leftOut'] = []
-  const shown = shownParts(post, rules, leftOut)
+  const media = shownMedia(post, rules, leftOut)
+  const linkPlace = linkPlaceOf(post, rules, media.length > 0, leftOut)
+  const shown = shownParts(post, rules, linkPlace, leftOut)
   const text = assemble(shown)
   const links = shown.link ? [shown.link] : []
   const measured = measure(text, rules, links)
@@ -26,21 +28,49 @@ export function makeProof(post: PostParts, rules: NetworkRules): Proof {
     text,
     measure: measured,
     entities: entities(text, rules, links),
-    link: post.link && rules.links !== 'none' ? post.link : null,
-    linkPlace: rules.links,
-    media: post.media.slice(0, rules.media.max),
-    leftOut,
-    offers: measured.left < 0 ? offersToFit(shown, measured, rules) : [],
+    link: linkPlace === 'none' ? null : post.link,
+    linkPlace,
+    media,
+    leftOut: leftOut.sort((a, b) => ORDER.indexOf(a.what) - ORDER.indexOf(b.what)),
+    offers: fits(measured, rules) ? [] : offersToFit(shown, measured, rules),
   }
 }
 
-function shownParts(post: PostParts, rules: NetworkRules, leftOut: Proof['leftOut']): Shown {
+const ORDER = ['hashtag', 'credit', 'link', 'picture']
+
+const fits = (measured: Measure, rules: NetworkRules): boolean => measured.left >= 0 && (rules.maxTextBytes === null || measured.bytes <= rules.maxTextBytes)
+
+function shownMedia(post: PostParts, rules: NetworkRules, leftOut: Proof['leftOut']): Proof['media'] {
+  const taken = post.media.filter(({ kind }) => rules.media.kinds.includes(kind))
+  const { max } = rules.media
+  const because = max === 0 ? `${rules.name} shows no pictures.` : `${rules.name} takes at most ${max === 1 ? 'one picture' : `${max} pictures`}.`
+  for (const medium of post.media.filter((one) => !taken.slice(0, max).includes(one)))
+    leftOut.push({ what: 'picture', text: medium.description ?? '', because })
+  return taken.slice(0, max)
+}
+
+/** Places of a link that a network knows, its usual one first. */
+export const linkPlacesOf = (rules: NetworkRules): LinkPlace[] => [...new Set([rules.links, ...(rules.linkPlaces ?? [])])]
+
+/** Where the link will stand: as wished where the network knows that place; a card gives way to a picture where only one of them is shown. */
+function linkPlaceOf(post: PostParts, rules: NetworkRules, hasMedia: boolean, leftOut: Proof['leftOut']): LinkPlace {
+  const known = linkPlacesOf(rules)
+  const wished = post.linkPlace && known.includes(post.linkPlace) ? post.linkPlace : rules.links
+  if (!post.link) return wished
+  if (wished === 'none') leftOut.push({ what: 'link', text: post.link, because: `${rules.name} shows no links.` })
+  if (wished !== 'attached' || !hasMedia || rules.embeds === 'both') return wished
+  const other = known.find((place) => place !== 'attached' && place !== 'none')
+  if (!other) leftOut.push({ what: 'link', text: post.link, because: `${rules.name} shows a picture or a link card, not both.` })
+  return other ?? 'none'
+}
+
+function shownParts(post: PostParts, rules: NetworkRules, linkPlace: LinkPlace, leftOut: Proof['leftOut']): Shown {
   const text = (post.ownText ?? post.text).trim()
-  const tags = uniqueTags(post.hashtags).filter((tag) => !hasTag(text, tag))
+  const standing = post.hashtags.length > 0 ? tagsIn(text) : new Set<string>()
+  const tags = uniqueTags(post.hashtags).filter((tag) => !standing.has(tag.toLowerCase()))
   const most = rules.hashtags.max ?? tags.length
   for (const tag of tags.slice(most)) leftOut.push({ what: 'hashtag', text: tag, because: `${rules.name} takes at most ${most} hashtags.` })
-  if (post.link && rules.links === 'none') leftOut.push({ what: 'link', text: post.link, because: `${rules.name} shows no links.` })
-  const inText = rules.links === 'in-text'
+  const inText = linkPlace === 'in-text'
   return {
     text,
     hashtags: tags.slice(0, most),
@@ -60,20 +90,20 @@ function assemble(shown: Shown): string {
 function offersToFit(shown: Shown, measured: Measure, rules: NetworkRules): Proof['offers'] {
   const offers: Proof['offers'] = []
   let rest = shown
-  const fits = (): boolean => measure(assemble(rest), rules, rest.link ? [rest.link] : []).left >= 0
-  while (rest.hashtags.length > 0 && !fits()) {
+  const restFits = (): boolean => fits(measure(assemble(rest), rules, rest.link ? [rest.link] : []), rules)
+  while (rest.hashtags.length > 0 && !restFits()) {
     offers.push({ does: 'leave-out-hashtag', text: rest.hashtags.at(-1)! })
     rest = { ...rest, hashtags: rest.hashtags.slice(0, -1) }
   }
-  if (rest.credit && !fits()) {
+  if (rest.credit && !restFits()) {
     offers.push({ does: 'leave-out-credit', text: rest.credit })
     rest = { ...rest, credit: null }
   }
-  if (rest.title && !fits()) {
+  if (rest.title && !restFits()) {
     offers.push({ does: 'leave-out-title', text: rest.title })
     rest = { ...rest, title: null }
   }
-  if (!fits()) offers.push({ does: 'shorten', text: assemble(shown).slice(measured.validTo).trim() })
+  if (!restFits()) offers.push({ does: 'shorten', text: assemble(shown).slice(measured.validTo).trim() })
   return offers
 }
 
@@ -85,5 +115,5 @@ function uniqueTags(tags: string[]): string[] {
     .filter((tag) => tag.length > 1 && !seen.has(tag.toLowerCase()) && seen.add(tag.toLowerCase()))
 }
 
-const hasTag = (text: string, tag: string): boolean =>
-  entities(text).some((entity) => entity.kind === 'hashtag' && `#${entity.value}`.toLowerCase() === tag.toLowerCase())
+/** Hashtags that stand in a text already, in lower case. */
+const tagsIn = (text: string): Set<string> => new Set(entities(text).flatMap((entity) => (entity.kind === 'hashtag' ? [`#${entity.value}`.toLowerCase()] : [])))

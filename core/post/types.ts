@@ -1,3 +1,8 @@
+import type { Instant } from '../instant'
+
+/** Where a link stands: in the text, as a card, in the first reply, behind a button or the picture, or nowhere. */
+export type LinkPlace = 'in-text' | 'attached' | 'reply' | 'button' | 'none'
+
 /** How one network takes posts. Lengths are in the network's own counting; ratio is width over height. */
 export interface NetworkRules {
   id: string
@@ -7,7 +12,9 @@ export interface NetworkRules {
   counting: 'weighted' | 'graphemes' | 'characters'
   linkLength: number | null
   mentionCounts: 'whole' | 'local'
-  links: 'in-text' | 'attached' | 'reply' | 'button' | 'none'
+  links: LinkPlace
+  /** Other places a link may stand in there, besides its usual one. */
+  linkPlaces?: LinkPlace[]
   shortLinks: boolean
   hashtags: { max: number | null }
   embeds: 'one' | 'both'
@@ -48,13 +55,21 @@ export interface Entity {
   end: number
 }
 
+/** Part of a picture, in its pixels. */
+export interface Crop {
+  x: number
+  y: number
+  width: number
+  height: number
+}
+
 export interface Medium {
   kind: 'picture' | 'video'
   width: number
   height: number
   bytes: number
   description: string | null
-  crop: { x: number; y: number; width: number; height: number } | null
+  crop: Crop | null
 }
 
 export interface PostParts {
@@ -70,6 +85,8 @@ export interface PostParts {
   board: string | null
   audience: string | null
   language: string | null
+  /** Where the link is to stand; the network's usual place where it is missing or not to be had there. */
+  linkPlace?: LinkPlace | null
 }
 
 export interface Proof {
@@ -77,8 +94,42 @@ export interface Proof {
   measure: Measure
   entities: Entity[]
   link: string | null
-  linkPlace: NetworkRules['links']
+  linkPlace: LinkPlace
   media: Medium[]
-  leftOut: { what: 'hashtag' | 'credit' | 'link'; text: string; because: string }[]
+  leftOut: { what: 'hashtag' | 'credit' | 'link' | 'picture'; text: string; because: string }[]
   offers: { does: string; text: string }[]
+}
+
+/** What the checks know besides the post: see `preflight`. */
+export interface PreflightContext {
+  now: Instant
+  zone: string
+  /** When it would go out; null where that is not known. */
+  plannedAt: Instant | null
+  goodUntil: Instant | null
+  /** What went out on this account before, as it was sent. */
+  sentHere: { at: Instant; linkKey: string | null; text: string; seriesId: string | null }[]
+  seriesId: string | null
+  repeatAfterDays: number | null
+  linkState: { kind: 'ok' | 'moved' | 'dead' | 'unreachable' | 'unchecked'; detail: string | null }
+  wordsNotUsed: string[]
+  /** Shares from 0 to 1. */
+  mixShare: { pillar: string; share: number; ceiling: number } | null
+  approval: 'draft' | 'in-review' | 'approved' | 'sent-back'
+  hold: boolean
+  /** Accounts whose posts also appear elsewhere by themselves. */
+  alsoAppearsOn: string[]
+  /** Where the network is the same as another chosen account's, that one's text as it would be sent. */
+  equalText?: { account: string; text: string } | null
+  /** Whether the link leads through our own short address. */
+  linkIsShort?: boolean
+}
+
+export interface Check {
+  id: string
+  /** A stop prevents lining up; a warning stays visible and needs no click. */
+  level: 'stop' | 'warn' | 'ok'
+  says: string
+  /** What one click does about it: by its name, and the parts of the post it changes. */
+  fix: { does: string; change: Partial<PostParts>; /** For `good-until`: the last good day, `YYYY-MM-DD`. */ day?: string } | null
 }

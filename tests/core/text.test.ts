@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { fold, stem, words } from '../../core/text'
+import { datesIn, firstLines, fold, keyPhrases, sentences, similarity, stem, summarise, words } from '../../core/text'
 import { segmentedWords } from '../../core/text/words'
 
 describe('words', () => {
@@ -38,5 +38,90 @@ describe('stem', () => {
     expect(stem('bakeries', 'en')).toBe(stem('bakery', 'en'))
     expect(stem('bakeries', 'en-GB')).toBe(stem('bakery', 'en'))
     expect(stem('bakeries', null)).toBe('bakeries')
+  })
+})
+
+describe('sentences', () => {
+  it('end where they end, not at an abbreviation', () => {
+    expect(sentences('Dr. Vale saw it. “Did you?” asked Prof. Lund.\nNobody else did')).toEqual([
+      'Dr. Vale saw it.',
+      '“Did you?” asked Prof. Lund.',
+      'Nobody else did',
+    ])
+  })
+})
+
+const BODY = `The comet brightened thirtyfold in one night, observers in three countries report. It was found by a bus driver.
+Its brightness rose from magnitude 11.8 to 8.1 within a day. The comet may fade again within a week, the observers say.
+Parking is free. Comets of this kind shed dust when ice below their crust gives way, and the dust reflects sunlight.`
+
+describe('keyPhrases', () => {
+  it('are what a text is about, once each, weightiest first', () => {
+    const phrases = keyPhrases(BODY, { count: 5, language: 'en' })
+    expect(phrases[0]).toEqual({ phrase: 'comet', weight: 1, times: 3 })
+    expect(phrases.map(({ weight }) => weight)).toEqual(phrases.map(({ weight }) => weight).toSorted((a, b) => b - a))
+    expect(phrases.some(({ phrase }) => /^(the|within|say)$/i.test(phrase))).toBe(false)
+  })
+
+  it('come in full where words belong together', () => {
+    const text = 'Street lamps dim. The street lamps of the town dim at eleven. Dim street lamps save money.'
+    expect(keyPhrases(text, { count: 1, language: 'en' })[0]!.phrase.toLowerCase()).toContain('street lamps')
+  })
+})
+
+describe('summarise and firstLines', () => {
+  it('give sentences of the text as they stand there', () => {
+    const found = summarise(BODY, { sentences: 2, language: 'en' })
+    expect(found).toHaveLength(2)
+    for (const sentence of found) expect(BODY).toContain(sentence)
+    expect(BODY.indexOf(found[0]!)).toBeLessThan(BODY.indexOf(found[1]!))
+    expect(found).not.toContain('Parking is free.')
+  })
+
+  it('open with what the title does not say, and with the title where there is nothing else', () => {
+    const title = 'The comet brightened thirtyfold in one night, observers in three countries report'
+    const lines = firstLines({ title, body: BODY, language: 'en' }, { count: 3 })
+    expect(lines).toHaveLength(3)
+    expect(lines[0]).not.toContain('thirtyfold')
+    expect(firstLines({ title: 'Alone', body: '', language: null }, { count: 3 })).toEqual(['Alone'])
+  })
+})
+
+describe('datesIn', () => {
+  const options = { now: '2026-11-24T23:30:00.000Z', zone: 'Europe/Lisbon', language: 'en' }
+
+  it.each([
+    ['We open on Thursday', 'on Thursday', '2026-11-26'],
+    ['until 3 March', '3 March', '2027-03-03'],
+    ['on 12/03/2027', '12/03/2027', '2027-03-12'],
+    ['come tomorrow!', 'tomorrow', '2026-11-25'],
+  ])('finds the day in “%s”', (text, said, date) => {
+    const [found] = datesIn(text, options)
+    expect(found!.date).toBe(date)
+    expect(found!.text.endsWith(said)).toBe(true)
+    expect(text.slice(found!.start, found!.end)).toBe(found!.text)
+  })
+
+  it('reads days first but in American English, counts by the brand’s zone, and takes no months alone', () => {
+    expect(datesIn('12/03/2027', { ...options, language: 'en-US' })[0]!.date).toBe('2027-12-03')
+    expect(datesIn('tomorrow', { ...options, zone: 'Asia/Tokyo' })[0]!.date).toBe('2026-11-26')
+    expect(datesIn('am 3. März', { ...options, language: 'de' })[0]!.date).toBe('2027-03-03')
+    expect(datesIn('it may rain in March, for two hours', options)).toEqual([])
+  })
+})
+
+describe('similarity', () => {
+  it('is 1 for equal texts, symmetric, between 0 and 1', () => {
+    const some = fc.array(fc.constantFrom('comet', 'Comet', 'sky', 'dark', 'é', '—'), { maxLength: 8 }).map((list) => list.join(' '))
+    fc.assert(
+      fc.property(some, some, (a, b) => {
+        expect(similarity(a, a)).toBe(1)
+        expect(similarity(a, b)).toBe(similarity(b, a))
+        expect(similarity(a, b)).toBeGreaterThanOrEqual(0)
+        expect(similarity(a, b)).toBeLessThanOrEqual(1)
+      }),
+    )
+    expect(similarity('The dome opens at five', 'The dome opens at six')).toBeGreaterThan(0.6)
+    expect(similarity('The dome opens at five', 'Bread rises overnight')).toBe(0)
   })
 })

@@ -1,0 +1,132 @@
+import { MINUTE } from '../instant'
+import { datesIn } from '../text/dates'
+import { similarity } from '../text/similarity'
+import { canonicalUrl } from '../url/canonical'
+import { ok, stop, warn } from './checks'
+import { mediaChecks } from './mediaChecks'
+import type { Check, NetworkRules, PostParts, PreflightContext, Proof } from './types'
+
+/** Texts more alike than this count as nearly the same. */
+const NEARLY_SAME = 0.85
+const DAY_MS = 24 * 60 * MINUTE
+
+/**
+ * The checks a post passes before it may be lined up on one account, stops first, then warnings. Each says in a sentence what is so; where
+ * something can be done with one click, `fix` names it and the parts it changes. All `ok` means nothing stands against it.
+ */
+export function preflight(post: PostParts, proof: Proof, rules: NetworkRules, context: PreflightContext): Check[] {
+  const text = (post.ownText ?? post.text).trim()
+  const checks = [
+    ...lengthChecks(proof, rules),
+    ...commentChecks(text, post),
+    ...repeatChecks(proof.text, post, rules, context),
+    ...linkChecks(proof, rules, context),
+    ...mediaChecks(post, proof, rules),
+    ...placeChecks(post, proof, rules, context),
+    ...dateChecks(text, post, context),
+    ...wordChecks(text, context),
+    ...stateChecks(context),
+  ]
+  const rank = { stop: 0, warn: 1, ok: 2 }
+  return checks.sort((a, b) => rank[a.level] - rank[b.level])
+}
+
+function lengthChecks({ measure, offers }: Proof, rules: NetworkRules): Check[] {
+  if (measure.left < 0) return [stop('length', `${-measure.left} too many: ${measure.length} of ${measure.limit}.`, offerFix(offers[0]))]
+  if (rules.maxTextBytes !== null && measure.bytes > rules.maxTextBytes)
+    return [stop('bytes', `${measure.bytes} bytes; ${rules.name} takes ${rules.maxTextBytes}.`, offerFix(offers[0]))]
+  return [ok('length', `Fits: ${measure.length} of ${measure.limit}.`)]
+}
+
+const offerFix = (offer: Proof['offers'][number] | undefined): Check['fix'] => (offer && offer.does !== 'shorten' ? { does: offer.does, change: {} } : null)
+
+function commentChecks(text: string, post: PostParts): Check[] {
+  const own = text.replace(/https?:\/\/\S+/g, '').trim()
+  if (own === '') return [stop('comment', 'No line of your own yet.')]
+  if (post.linkTitle && similarity(own, post.linkTitle) > NEARLY_SAME) return [warn('comment', 'Says only what the headline says.')]
+  return [ok('comment', 'Has a line of your own.')]
+}
+
+function repeatChecks(text: string, post: PostParts, rules: NetworkRules, context: PreflightContext): Check[] {
+  const at = Date.parse(context.plannedAt ?? context.now)
+  const days = (sentAt: string): number => (at - Date.parse(sentAt)) / DAY_MS
+  const dayOf = dayNamer(context.zone)
+  const refused = context.sentHere.find((sent) => rules.equalTextRefusedDays !== null && days(sent.at) < rules.equalTextRefusedDays && sent.text === text)
+  if (refused) return [stop('repeat', `${rules.name} refuses the same text within ${rules.equalTextRefusedDays} days; sent ${dayOf(refused.at)}.`)]
+  if (context.equalText && similarity(context.equalText.text, text) === 1 && rules.equalTextRefusedDays !== null)
+    return [stop('repeat', `${rules.name} refuses the same text twice: give this account or ${context.equalText.account} its own wording.`)]
+  const within = context.sentHere.filter(
+    (sent) => context.repeatAfterDays !== null && days(sent.at) < context.repeatAfterDays && (sent.seriesId === null || sent.seriesId !== context.seriesId),
+  )
+  const key = post.link ? canonicalUrl(post.link) : null
+  const sameLink = within.find((sent) => key !== null && sent.linkKey === key)
+  if (sameLink) return [warn('repeat', `This link went out here ${dayOf(sameLink.at)}.`)]
+  const alike = within.find((sent) => similarity(sent.text, text) > NEARLY_SAME)
+  return [alike ? warn('repeat', `Nearly the same text went out here ${dayOf(alike.at)}.`) : ok('repeat', 'Not shared here lately.')]
+}
+
+function linkChecks(proof: Proof, rules: NetworkRules, { linkState, linkIsShort }: PreflightContext): Check[] {
+  const checks: Check[] = []
+  if (proof.link === null) return checks
+  const { kind, detail } = linkState
+  if (kind === 'dead') checks.push(stop('link', `The link leads nowhere${detail ? `: ${detail}` : '.'}`, { does: 'leave-out-link', change: { link: null } }))
+  if (kind === 'unreachable') checks.push(warn('link', `The link’s page does not answer${detail ? `: ${detail}` : '.'}`))
+  if (kind === 'moved') checks.push(warn('link', 'The page has moved for good.', detail ? { does: 'use-new-address', change: { link: detail } } : null))
+  if (kind === 'unchecked') checks.push(ok('link', 'The link is being checked.'))
+  if (kind === 'ok') checks.push(ok('link', 'The link answers.'))
+  if (linkIsShort && !rules.shortLinks) checks.push(warn('short-link', `${rules.name} shows posts with short links less.`))
+  return checks
+}
+
+function placeChecks(post: PostParts, proof: Proof, rules: NetworkRules, context: PreflightContext): Check[] {
+  const checks: Check[] = []
+  if (rules.boards && !post.board) checks.push(stop('board', `${rules.name} files posts on boards: choose one.`))
+  const tags = proof.leftOut.filter(({ what }) => what === 'hashtag')
+  if (tags.length > 0) checks.push(warn('hashtags', `${tags[0]!.because} Left out: ${tags.map(({ text }) => text).join(' ')}.`))
+  for (const { because } of proof.leftOut.filter(({ what }) => what === 'link')) checks.push(warn('link-left-out', `${because} The link is left out.`))
+  if (context.alsoAppearsOn.length > 0) checks.push(warn('appears-elsewhere', `Posts here also appear on ${context.alsoAppearsOn.join(', ')} by themselves.`))
+  if (context.mixShare && context.mixShare.share > context.mixShare.ceiling) checks.push(warn('mix', mixSentence(context.mixShare)))
+  return checks
+}
+
+const percent = (share: number): string => `${Math.round(share * 100)}%`
+const mixSentence = ({ pillar, share, ceiling }: NonNullable<PreflightContext['mixShare']>): string =>
+  `${pillar} would be ${percent(share)} of the posts; at most ${percent(ceiling)} are wanted.`
+
+function dateChecks(text: string, post: PostParts, context: PreflightContext): Check[] {
+  const { now, zone, plannedAt, goodUntil } = context
+  if (goodUntil && Date.parse(plannedAt ?? now) > Date.parse(goodUntil)) return [stop('good-until', 'It would go out after its good-until.')]
+  const dates = datesIn(text, { now, zone, language: post.language })
+  const today = localDay(now, zone)
+  const day = localDay(plannedAt ?? now, zone)
+  // What is past already is told as such; what lies between now and then would be out of date.
+  const past = dates.find(({ date }) => date >= today && date < day)
+  if (past) return [warn('date', `Speaks of “${past.text}” (${past.date}), which is over when it goes out.`)]
+  const last = dates.map(({ date }) => date).filter((date) => date >= day).sort().at(-1) // prettier-ignore
+  if (!last || goodUntil) return []
+  return [
+    warn('date', `Speaks of “${dates.find(({ date }) => date === last)!.text}”: out of date after ${last}.`, { does: 'good-until', change: {}, day: last }),
+  ]
+}
+
+function wordChecks(text: string, { wordsNotUsed }: PreflightContext): Check[] {
+  const escape = (word: string): string => word.trim().replace(/[.*+?^${}()|[\]\\]/g, '\\$&')
+  const found = wordsNotUsed.filter((word) => word.trim() !== '' && new RegExp(`(?<![\\p{L}\\p{N}])${escape(word)}(?![\\p{L}\\p{N}])`, 'iu').test(text))
+  return found.length === 0 ? [] : [warn('words', `The brand does not say ${found.map((word) => `“${word}”`).join(', ')}.`)]
+}
+
+function stateChecks({ approval, hold }: PreflightContext): Check[] {
+  const checks: Check[] = []
+  if (approval === 'sent-back') checks.push(warn('approval', 'Sent back; it goes out only once it is approved.'))
+  if (approval === 'in-review') checks.push(warn('approval', 'In review; it goes out only once it is approved.'))
+  if (approval === 'approved') checks.push(ok('approval', 'Approved.'))
+  if (hold) checks.push(warn('hold', 'On hold: nothing goes out here.'))
+  return checks
+}
+
+const localDay = (at: string, zone: string): string => new Intl.DateTimeFormat('en-CA', { timeZone: zone, dateStyle: 'short' }).format(Date.parse(at))
+
+const dayNamer = (zone: string): ((at: string) => string) => {
+  const format = new Intl.DateTimeFormat('en-GB', { timeZone: zone, weekday: 'short', day: 'numeric', month: 'short' })
+  return (at) => format.format(Date.parse(at))
+}

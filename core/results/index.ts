@@ -1,0 +1,1 @@
+export { isPersonClick } from './clicks'
