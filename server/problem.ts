@@ -43,6 +43,18 @@ const STATUS = {
   noNetwork: 422,
   tokenRefused: 422,
   tooLongFor: 422,
+  notReady: 422,
+  nowhereNew: 409,
+  cantSendYet: 422,
+  notApproved: 409,
+  someoneElse: 403,
+  postChanged: 409,
+  postSent: 409,
+  noPicture: 422,
+  pictureSvg: 422,
+  pictureBroken: 422,
+  pictureTooLarge: 422,
+  pictureTooHeavy: 413,
   server: 500,
 } as const satisfies Record<keyof typeof words.refusals, number>
 
@@ -61,6 +73,12 @@ export class ProblemError extends Error {
     this.name = 'ProblemError'
     this.code = code
     this.body = { type: `urn:clear-quill:${code}`, title: text.title, status, detail: text.detail, ...(errors ? { errors } : {}) }
+  }
+
+  /** The same refusal with more beside it (an extension member, RFC 9457 §3.2). */
+  with(more: Record<string, unknown>): this {
+    Object.assign(this.body, more)
+    return this
   }
 
   /** The same refusal, said at a field of the form. */

@@ -10,6 +10,8 @@ export interface Settings {
   standins: string | null
   /** QUILL_PUBLIC_URL: address people use; decides secure cookies and is an allowed origin. */
   publicUrl: string | null
+  /** QUILL_SHORT_URL: address under which short links stand (…/r/CODE); by default the public one. */
+  shortUrl: string | null
   /** QUILL_LEASE_SECONDS: how long work may be held before another may take it over. */
   leaseSeconds: number
   /** QUILL_TICK_MS: pause between two looks for due work. */
@@ -47,6 +49,7 @@ export function readSettings(env: Record<string, string | undefined>): Settings 
     demo,
     standins,
     publicUrl,
+    shortUrl: env['QUILL_SHORT_URL']?.replace(/\/$/, '') ?? null,
     leaseSeconds: wholeNumber(env, 'QUILL_LEASE_SECONDS', 60),
     tickMs: wholeNumber(env, 'QUILL_TICK_MS', 1000),
     patienceSeconds: wholeNumber(env, 'QUILL_PATIENCE_SECONDS', 30),

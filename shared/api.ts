@@ -1,6 +1,8 @@
 // What the browser and the server say to each other. Instants are ISO 8601 in UTC, days `YYYY-MM-DD`, times `HH:MM`.
 import type { Instant, Weekday } from '../core/instant'
-import type { NetworkRules } from '../core/post'
+import type { NetworkRules } from '../core/post/types'
+import type { LinkRule } from '../core/url/linkRule'
+import type { PostView } from './posts'
 import type { LeftOut } from './shows'
 import type { ArticleTag, Tag, Watch } from './watches'
 
@@ -70,13 +72,21 @@ export interface Account {
   handle: string
   address: string
   pageUrl: string
-  protocol: 'micropub' | 'mastodon'
+  protocol: 'micropub' | 'mastodon' | 'atproto'
   rules: NetworkRules
   perDay: number | null
   minGapMinutes: number
   slots: SlotView[]
   checkedAt: Instant | null
   trouble: string | null
+  /** Boards it has, and those that posts named. */
+  boards: string[]
+  /** Who may approve posts for it: anyone who works on the brand, or somebody other than who wrote them last. */
+  approver: 'anyone' | 'someone-else'
+  /** What becomes of links here; null for the brand's own rule. */
+  linkRule: LinkRule | null
+  /** Days after which the same link or text may be shared here again; null for no rule. */
+  repeatAfterDays: number | null
   version: number
 }
 
@@ -98,6 +108,8 @@ export interface BrandView {
   tags: Tag[]
   unread: number
   sources: number
+  /** Posts on the Desk. */
+  onDesk: number
 }
 
 export interface Source extends FeedHealth {
@@ -268,6 +280,8 @@ export interface ArticleFull extends ArticleRow {
   minutes: number
   /** Posts the brand made from this article before. */
   shared: { at: Instant; account: string; text: string }[]
+  /** The post that is being written about it. */
+  draft: PostView | null
 }
 
 /** What the source of an article lends to a post about it, and what was shared from it lately. */
@@ -345,6 +359,8 @@ export interface NewPost {
 
 export interface LinedUp {
   postId: string
+  /** In review where somebody else must approve it first. */
+  approval: Approval
   historyId: string
   places: { accountId: string; at: Instant | null; says: string }[]
 }
@@ -357,7 +373,7 @@ export interface ChangeEvent {
   which: string
 }
 
-export type ChangeKind = 'brand' | 'account' | 'pillar' | 'watch' | 'source' | 'article' | 'line' | 'delivery' | 'clock' | 'import' | 'told' | 'tag'
+export type ChangeKind = 'brand' | 'account' | 'pillar' | 'watch' | 'source' | 'article' | 'line' | 'delivery' | 'clock' | 'import' | 'told' | 'tag' | 'post'
 
 /** What an undoable change answers. */
 export interface Undoable {

@@ -29,6 +29,13 @@ export const LIMITS = Object.freeze({
   responseBytes: 10 * 1024 * 1024,
   /** Bytes of a picture passed on to the browser. */
   pictureBytes: 5 * 1024 * 1024,
+  /** Bytes and pixels of a picture that is taken for a post, and the longest side it is kept with. */
+  uploadBytes: 15_000_000,
+  picturePixels: 50_000_000,
+  pictureSide: 3_000,
+  /** Pictures and wordings of one post. */
+  postPictures: 10,
+  wordings: 6,
   /** Bytes of one mail that a mailing list sends. */
   mailBytes: 10 * 1024 * 1024,
   /** Articles in a folder's feed. */

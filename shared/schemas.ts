@@ -1,4 +1,5 @@
 import * as yup from 'yup'
+import type { Crop, LinkPlace } from '../core/post/types'
 import { LIMITS } from './limits'
 import { words } from './words'
 
@@ -89,6 +90,21 @@ const slot = yup.object({
 
 export const accountSchema = checkAccountSchema.shape({ slots: yup.array(slot).max(LIMITS.slots).default([]) })
 
+const marks = yup.object({
+  source: yup.string().trim().max(200, says.tooLong(200)).default(''),
+  medium: yup.string().trim().max(200, says.tooLong(200)).default(''),
+  campaign: yup.string().trim().max(200, says.tooLong(200)).default(''),
+  term: yup.string().trim().max(200, says.tooLong(200)).default(''),
+  content: yup.string().trim().max(200, says.tooLong(200)).default(''),
+})
+const linkRule = yup.object({
+  kind: yup
+    .string()
+    .oneOf(['plain', 'marks', 'short'] as const)
+    .required(),
+  marks: marks.required(),
+})
+
 export const accountEditSchema = yup.object({
   name,
   perDay: yup
@@ -101,6 +117,20 @@ export const accountEditSchema = yup.object({
     .nullable()
     .default(null),
   minGapMinutes: yup.number().typeError(says.minutes).integer(says.minutes).min(0, says.minutes).max(10_080, says.aWeekAtMost).required(says.minutes),
+  approver: yup
+    .string()
+    .oneOf(['anyone', 'someone-else'] as const)
+    .default('anyone'),
+  linkRule: linkRule.nullable().default(null),
+  repeatAfterDays: yup
+    .number()
+    .transform((value: number, original: unknown) => (original === '' ? null : value))
+    .typeError(says.atLeastOne)
+    .integer(says.atLeastOne)
+    .min(1, says.atLeastOne)
+    .max(3650)
+    .nullable()
+    .default(null),
   token: yup.string().trim().default('').max(4000, says.tooLong(4000)),
   slots: yup.array(slot).max(LIMITS.slots, says.tooManySlots).required(),
   version,
@@ -211,17 +241,19 @@ export const stateSchema = yup.object({
     .required(),
 })
 
+const link = yup
+  .string()
+  .trim()
+  .nullable()
+  .default(null)
+  .max(LIMITS.address, says.tooLong(LIMITS.address))
+  .test('link', says.link, (value) => !value || /^https?:\/\/[^\s]+$/i.test(value))
+
 export const postSchema = yup.object({
   id,
   articleId: uuid().nullable().default(null),
   text: yup.string().trim().required(says.lineMissing).max(LIMITS.postText, says.tooLong(LIMITS.postText)),
-  link: yup
-    .string()
-    .trim()
-    .nullable()
-    .default(null)
-    .max(LIMITS.address, says.tooLong(LIMITS.address))
-    .test('link', says.link, (value) => !value || /^https?:\/\/[^\s]+$/i.test(value)),
+  link,
   linkTitle: yup.string().trim().nullable().default(null).max(500, says.tooLong(500)),
   hashtags: yup.array(yup.string().trim().max(100).required()).max(LIMITS.hashtags).default([]),
   credit: yup.string().trim().nullable().default(null).max(200, says.tooLong(200)),
@@ -238,6 +270,122 @@ export const postSchema = yup.object({
     .test('once', says.accountTwice, (accounts) => new Set(accounts?.map((account) => account.accountId)).size === (accounts?.length ?? 0))
     .required(says.noAccount),
   planVersion: yup.string().required(),
+})
+
+/** NUL means nothing in a text, and some stores end one there. */
+const written = (most: number) =>
+  yup
+    .string()
+    .transform((value: string | null) => (typeof value === 'string' ? value.replaceAll('\0', '') : value))
+    .max(most, says.tooLong(most))
+const hashtags = yup
+  .array(yup.string().trim().max(100, says.tooLong(100)).required())
+  .max(LIMITS.hashtags, says.tooManyHashtags(LIMITS.hashtags))
+  .default([])
+const share = yup.number().min(0).max(1).required()
+const pixel = yup.number().integer().min(0).max(100_000).required()
+const crop = yup.object({ x: pixel, y: pixel, width: pixel.min(1), height: pixel.min(1) })
+
+/** Crops by the ids of pictures. */
+const crops = yup
+  .mixed<Record<string, Crop>>()
+  .default({})
+  .test('crops', says.noSuch, (value) => {
+    const entries = Object.entries(value ?? {})
+    return entries.length <= LIMITS.postPictures && entries.every(([picture, one]) => UUID.test(picture) && crop.isValidSync(one))
+  })
+
+const accountPart = yup.object({
+  accountId: id,
+  chosen: yup.boolean().required(),
+  ownText: written(LIMITS.postText).nullable().default(null),
+  credit: yup.string().trim().nullable().default(null).max(LIMITS.handle, says.tooLong(LIMITS.handle)),
+  leftOut: yup.array(yup.string().max(101).required()).max(40).default([]),
+  board: yup.string().trim().nullable().default(null).max(LIMITS.name, says.tooLong(LIMITS.name)),
+  audience: yup.string().trim().nullable().default(null).max(60),
+  linkPlace: yup.mixed<LinkPlace>().oneOf(['in-text', 'attached', 'reply', 'button', 'none']).nullable().default(null),
+  crops,
+})
+
+const docSchema = yup.object({
+  articleId: uuid().nullable().default(null),
+  clippingIds: yup.array(id).max(100).default([]),
+  fromPostId: uuid().nullable().default(null),
+  wordings: yup
+    .array(yup.object({ text: written(LIMITS.postText).default(''), pictureId: uuid().nullable().default(null) }))
+    .min(1)
+    .max(LIMITS.wordings, says.tooManyWordings(LIMITS.wordings))
+    .required(),
+  link,
+  linkTitle: written(500).nullable().default(null),
+  hashtags,
+  credit: yup.string().trim().nullable().default(null).max(200, says.tooLong(200)),
+  pillarId: uuid().nullable().default(null),
+  goodUntil: yup
+    .string()
+    .nullable()
+    .default(null)
+    .test('instant', says.instant, (value) => !value || (/^\d{4}-\d\d-\d\dT/.test(value) && !Number.isNaN(Date.parse(value)))),
+  language: yup
+    .string()
+    .nullable()
+    .default(null)
+    .matches(/^[a-z]{2,3}(-[A-Za-z0-9]+)*$/, says.language),
+  pictures: yup
+    .array(yup.object({ id, description: written(1500).default(''), focus: yup.object({ x: share, y: share }) }))
+    .max(LIMITS.postPictures, says.tooManyPictures(LIMITS.postPictures))
+    .default([]),
+  accounts: yup.array(accountPart).max(50).default([]),
+})
+
+/** A post as it is being written; version 0 makes it. */
+export const savePostSchema = yup.object({ version: yup.number().integer().min(0).required(), doc: docSchema.required() })
+export const lineUpSchema = yup.object({
+  version,
+  planVersion: yup.string().required(),
+  accountIds: yup.array(id).min(1, says.noAccount).max(50).required(says.noAccount),
+})
+export const reviewSchema = yup.object({ version, note: text(2000).default('') })
+export const sendBackSchema = yup.object({ version, note: text(2000).required(says.noteMissing) })
+export const writingHelpSchema = yup.object({ articleId: uuid().nullable().default(null), text: written(LIMITS.postText).default('') })
+export const linkLookSchema = yup.object({ url: address })
+export const articlePictureSchema = yup.object({ articleId: id, url: address })
+
+/** What a brand wants of its writing. */
+export const writingSchema = yup.object({
+  version,
+  writing: yup
+    .object({
+      instruction: yup.object({
+        role: text(500).default(''),
+        readers: text(500).default(''),
+        tone: text(500).default(''),
+        length: yup
+          .string()
+          .oneOf(['short', 'medium', 'long'] as const)
+          .required(),
+      }),
+      wordsNotUsed: yup.array(text(100).required()).max(200).default([]),
+      hashtagMost: yup.number().integer().min(0).max(LIMITS.hashtags).required(),
+      hashtagGroups: yup
+        .array(yup.object({ name: name, tags: hashtags }))
+        .max(50)
+        .default([]),
+      phrases: yup
+        .array(
+          yup.object({
+            kind: yup
+              .string()
+              .oneOf(['phrase', 'question', 'call'] as const)
+              .required(),
+            text: text(500).required(),
+          }),
+        )
+        .max(200)
+        .default([]),
+      linkRule: linkRule.required(),
+    })
+    .required(),
 })
 
 export const undoSchema = yup.object({ historyId: id })

@@ -23,3 +23,17 @@ export const slotsOf = (db: Db, brandId: string): Promise<SlotRow[]> =>
 export const setAccountTrouble = async (db: Db, id: string, trouble: string | null, at: number): Promise<void> => {
   await db('accounts').where({ id }).update({ trouble, checked_at: at })
 }
+
+/** Keeps how a network takes posts, as it says now. */
+export const setAccountRules = async (db: Db, id: string, rulesJson: string, endpointJson: string, at: number): Promise<void> => {
+  await db('accounts').where({ id }).update({ rules_json: rulesJson, endpoint_json: endpointJson, trouble: null, checked_at: at })
+}
+
+/** Boards that posts of a brand have named. */
+export const boardsNamed = (db: Db, brandId: string): Promise<{ account_id: string; board: string }[]> =>
+  db('proofs')
+    .join('accounts', 'accounts.id', 'proofs.account_id')
+    .where('accounts.brand_id', brandId)
+    .whereNotNull('proofs.board')
+    .whereNot('proofs.board', '')
+    .distinct('proofs.account_id', 'proofs.board') as unknown as Promise<{ account_id: string; board: string }[]>

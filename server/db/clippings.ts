@@ -1,5 +1,6 @@
 import type { Db } from '.'
 import type { ClippingRow } from './rows'
+import { listOf } from './sqlite/bulk'
 import { hasTag } from './tags'
 
 export type ClippingWithArticle = ClippingRow & {
@@ -27,16 +28,31 @@ const of = (show: ClippingFilter['show']): string =>
   ({ waiting: 'shelved = 0 AND done_at IS NULL', shelved: 'shelved = 1 AND done_at IS NULL', done: 'done_at IS NOT NULL' })[show]
 const POSTS = '(SELECT count(*) FROM posts WHERE posts.brand_id = clippings.brand_id AND posts.article_id = clippings.article_id)'
 
-/** A brand's clippings, newest first. What it kept stays its own, also when the source is gone. */
-export async function clippingsOf(db: Db, brandId: string, filter: ClippingFilter): Promise<ClippingWithArticle[]> {
-  const query = db('clippings')
+/** A brand's clippings with the article each was kept from. */
+const withArticles = (db: Db, brandId: string) =>
+  db('clippings')
     .leftJoin('articles', 'articles.id', 'clippings.article_id')
     .leftJoin('feeds', 'feeds.id', 'articles.feed_id')
     .leftJoin('sources', (join) =>
       join.on('sources.feed_id', 'articles.feed_id').andOn('sources.brand_id', 'clippings.brand_id').andOnNull('sources.removed_at'),
     ) // prettier-ignore
     .where('clippings.brand_id', brandId)
-    .whereRaw(of(filter.show))
+
+const columns = (db: Db) => ['clippings.*', 'articles.title', 'articles.url', 'articles.at', 'articles.summary_html', db.raw('coalesce(sources.label, feeds.title) AS outlet'), db.raw(`${POSTS} AS posts`)] // prettier-ignore
+
+/** Clippings by their ids, and the quotes of an article, oldest first. */
+export const clippingsFor = (db: Db, brandId: string, ids: string[], articleId: string | null): Promise<ClippingWithArticle[]> =>
+  withArticles(db, brandId)
+    .where((either) => {
+      either.whereRaw('clippings.id IN ?', [listOf(db, ids)])
+      if (articleId !== null) either.orWhere((quote) => quote.where('clippings.article_id', articleId).whereNotNull('clippings.quote'))
+    })
+    .orderBy('clippings.created_at')
+    .select(columns(db)) as unknown as Promise<ClippingWithArticle[]>
+
+/** A brand's clippings, newest first. What it kept stays its own, also when the source is gone. */
+export async function clippingsOf(db: Db, brandId: string, filter: ClippingFilter): Promise<ClippingWithArticle[]> {
+  const query = withArticles(db, brandId).whereRaw(of(filter.show))
   if (filter.folder) query.where('clippings.folder', filter.folder)
   if (filter.tagId) query.whereRaw(...hasTag(filter.tagId, filter.now))
   if (filter.written !== null) query.whereRaw(`${POSTS} ${filter.written ? '> 0' : '= 0'}`)
@@ -48,7 +64,7 @@ export async function clippingsOf(db: Db, brandId: string, filter: ClippingFilte
     .orderBy('clippings.created_at', 'desc')
     .orderBy('clippings.id', 'desc')
     .limit(filter.limit)
-    .select('clippings.*', 'articles.title', 'articles.url', 'articles.at', 'articles.summary_html', db.raw('coalesce(sources.label, feeds.title) AS outlet'), db.raw(`${POSTS} AS posts`))) as unknown as ClippingWithArticle[] // prettier-ignore
+    .select(columns(db))) as unknown as ClippingWithArticle[]
 }
 
 export const clippingById = (db: Db, brandId: string, id: string): Promise<ClippingRow | undefined> =>

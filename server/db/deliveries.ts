@@ -70,3 +70,24 @@ export const sentOfFeed = (db: Db, brandId: string, feedId: string, besidesId: s
       db.raw('accounts.name AS account'),
       db.raw(`json_extract(deliveries.frozen_json, '$.text') AS text`),
     ]) as unknown as Promise<(SharedBefore & { title: string | null })[]>
+
+export interface SentText {
+  post_id: string
+  due_at: number
+  link_key: string | null
+  series_id: string | null
+  text: string
+}
+
+/** The texts of an account's deliveries that were not refused, newest first. */
+export const sentTexts = (db: Db, brandId: string, accountId: string, since: number, limit: number): Promise<SentText[]> =>
+  db('deliveries')
+    .where({ brand_id: brandId, account_id: accountId })
+    .where('due_at', '>=', since)
+    .whereNot('state', 'not-sent')
+    .orderBy('due_at', 'desc')
+    .limit(limit)
+    .select(['post_id', 'due_at', 'link_key', 'series_id', db.raw(`json_extract(frozen_json, '$.text') AS text`)]) as unknown as Promise<SentText[]>
+
+export const deliveriesOfPost = (db: Db, brandId: string, postId: string): Promise<DeliveryRow[]> =>
+  db<DeliveryRow>('deliveries').where({ brand_id: brandId, post_id: postId }).orderBy('due_at')

@@ -1,5 +1,6 @@
 import type { Db } from '.'
 import type { LineRow, PostRow } from './rows'
+import { listOf } from './sqlite/bulk'
 
 /** A post in an account's line, with what the plan and the screens need of it. */
 export type LinedPost = LineRow &
@@ -38,3 +39,78 @@ export const lineOfPost = (db: Db, brandId: string, postId: string, accountId: s
 export const removeLine = async (db: Db, id: string): Promise<void> => {
   await db('lines').where({ id }).del()
 }
+
+export const postById = (db: Db, brandId: string, id: string): Promise<PostRow | undefined> =>
+  db<PostRow>('posts').where({ brand_id: brandId, id }).whereNull('removed_at').first()
+
+export const postsByIds = (db: Db, brandId: string, ids: string[]): Promise<PostRow[]> =>
+  db<PostRow>('posts')
+    .where({ brand_id: brandId })
+    .whereRaw('id IN ?', [listOf(db, ids)])
+
+/** Whether a post with this id is any brand's, removed or not. */
+export const anyPost = (db: Db, id: string): Promise<PostRow | undefined> => db<PostRow>('posts').where({ id }).first()
+
+const LINED = 'EXISTS (SELECT 1 FROM lines WHERE lines.post_id = posts.id)'
+const DELIVERED = 'EXISTS (SELECT 1 FROM deliveries WHERE deliveries.post_id = posts.id)'
+
+// Of the accounts chosen for a post: whether there are any, and any without a line and a delivery.
+const chosenAnd = (more: string): string =>
+  `EXISTS (SELECT 1 FROM proofs JOIN accounts ON accounts.id = proofs.account_id AND accounts.removed_at IS NULL WHERE proofs.post_id = posts.id AND proofs.chosen = 1${more})`
+const CHOSEN = chosenAnd('')
+const UNLINED = chosenAnd(` AND NOT EXISTS (SELECT 1 FROM lines WHERE lines.post_id = posts.id AND lines.account_id = proofs.account_id)
+  AND NOT EXISTS (SELECT 1 FROM deliveries WHERE deliveries.post_id = posts.id AND deliveries.account_id = proofs.account_id)`)
+
+/** The post that is being written about an article: the one last worked on that is neither lined up nor handed to a network. */
+export const draftOfArticle = (db: Db, brandId: string, articleId: string): Promise<PostRow | undefined> =>
+  db<PostRow>('posts')
+    .where({ brand_id: brandId, article_id: articleId })
+    .whereNull('removed_at')
+    .whereNotNull('saved_at')
+    .whereRaw(`NOT ${LINED} AND NOT ${DELIVERED}`)
+    .orderBy('saved_at', 'desc')
+    .first()
+
+export type DeskPost = PostRow & { text: string; title: string | null; outlet: string | null; saver: string | null; lined: number; picture_id: string | null }
+
+const onDesk = (db: Db, brandId: string) =>
+  db<PostRow>('posts')
+    .where('posts.brand_id', brandId)
+    .whereNull('posts.removed_at')
+    .whereNotNull('posts.saved_at')
+    .whereRaw(`(posts.approval <> 'approved' OR posts.approved_version <> posts.version OR NOT ${CHOSEN} OR ${UNLINED})`)
+
+/** Posts a brand has on its Desk: being written, in review, sent back, or approved and not in line everywhere; the oldest asked for review first. */
+export const postsOnDesk = (db: Db, brandId: string, limit: number): Promise<DeskPost[]> =>
+  onDesk(db, brandId)
+    .join('wordings', (join) => join.on('wordings.post_id', 'posts.id').andOnVal('wordings.position', 0))
+    .leftJoin('articles', 'articles.id', 'posts.article_id')
+    .leftJoin('feeds', 'feeds.id', 'articles.feed_id')
+    .leftJoin('sources', (join) => join.on('sources.feed_id', 'articles.feed_id').andOn('sources.brand_id', 'posts.brand_id').andOnNull('sources.removed_at'))
+    .leftJoin('people', 'people.id', 'posts.saved_by')
+    .orderByRaw(
+      "CASE posts.approval WHEN 'in-review' THEN 0 WHEN 'sent-back' THEN 1 ELSE 2 END, CASE posts.approval WHEN 'in-review' THEN posts.asked_at ELSE -posts.saved_at END",
+    )
+    .limit(limit)
+    .select([
+      'posts.*',
+      'wordings.text',
+      db.raw('coalesce(articles.title, posts.link_title) AS title'),
+      db.raw('coalesce(sources.label, feeds.title) AS outlet'),
+      db.raw('people.name AS saver'),
+      db.raw('(SELECT count(*) FROM lines WHERE lines.post_id = posts.id) AS lined'),
+      db.raw('(SELECT picture_id FROM post_pictures WHERE post_pictures.post_id = posts.id ORDER BY position LIMIT 1) AS picture_id'),
+    ]) as unknown as Promise<DeskPost[]>
+
+export const countOnDesk = async (db: Db, brandId: string): Promise<number> => Number((await onDesk(db, brandId).count({ n: '*' }).first())?.n ?? 0)
+
+export const linesOfPost = (db: Db, brandId: string, postId: string): Promise<LineRow[]> => db<LineRow>('lines').where({ brand_id: brandId, post_id: postId })
+
+/** Posts in the line of one account. */
+export const postsInLineOf = async (db: Db, accountId: string): Promise<string[]> => (await db('lines').where({ account_id: accountId }).select('post_id')).map((row: { post_id: string }) => row.post_id) // prettier-ignore
+
+/** The hashtags of each post since then, as they are stored. */
+export const hashtagsOfPosts = async (db: Db, brandId: string, since: number): Promise<string[]> =>
+  (await db<PostRow>('posts').where({ brand_id: brandId }).where('created_at', '>=', since).whereNot('hashtags_json', '[]').select('hashtags_json')).map(
+    (row) => row.hashtags_json,
+  )

@@ -12,6 +12,9 @@ export interface BrandRow {
   created_at: number
   removed_at: number | null
   version: number
+  /** What the brand wants of its writing; null for the usual. */
+  writing_json: string | null
+  writing_version: number
 }
 
 export interface PillarRow {
@@ -43,6 +46,12 @@ export interface AccountRow {
   hold_reason: string | null
   checked_at: number | null
   trouble: string | null
+  /** Who may approve posts for it. */
+  approver: 'anyone' | 'someone-else'
+  /** What becomes of links here; null for the brand's own rule. */
+  link_rule_json: string | null
+  /** Days after which the same link or text may be shared here again; null for no rule. */
+  repeat_after_days: number | null
   position: number
   removed_at: number | null
   version: number
@@ -243,6 +252,51 @@ export interface PostRow {
   created_by: string
   created_at: number
   version: number
+  language: string | null
+  clippings_json: string
+  from_post_id: string | null
+  /** When and by whom it was last written at; null for posts of before there was a Desk. */
+  saved_at: number | null
+  saved_by: string | null
+  /** When its review was asked for. */
+  asked_at: number | null
+  removed_at: number | null
+}
+
+export interface ProofRow {
+  post_id: string
+  account_id: string
+  chosen: number
+  own_text: string | null
+  credit: string | null
+  left_out_json: string
+  board: string | null
+  audience: string | null
+  link_place: string | null
+  crops_json: string
+}
+
+export interface PictureRow {
+  id: string
+  brand_id: string
+  width: number
+  height: number
+  bytes: number
+  type: string
+  content: Buffer
+  from_url: string | null
+  says: string | null
+  created_by: string
+  created_at: number
+}
+
+export interface ShortLinkRow {
+  code: string
+  brand_id: string
+  post_id: string
+  account_id: string
+  target: string | null
+  created_at: number
 }
 
 export interface LineRow {

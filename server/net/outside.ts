@@ -5,9 +5,9 @@ import { patience } from './patience'
 export { NoAnswer } from './failure'
 
 export interface Ask {
-  method?: 'GET' | 'POST' | 'DELETE'
+  method?: 'GET' | 'HEAD' | 'POST' | 'DELETE'
   headers?: Record<string, string>
-  body?: string
+  body?: string | Uint8Array
   maxBytes?: number
   /** Redirects to follow; a POST follows none. */
   redirects?: number

@@ -2,8 +2,8 @@ import type { NetworkRules } from '../../core/post'
 import { plainText } from '../../core/text'
 import { problem } from '../problem'
 import { askOutside, type Answer } from '../net/outside'
-import type { Connector, Found, Outgoing } from './connector'
-import { fieldsOf, outcomeOf, outcomeOfFailure, textField } from './outcome'
+import type { AccountAccess, Connector, Found, OutPicture, Outcome, Outgoing } from './connector'
+import { fieldsOf, formOf, NotUploaded, outcomeOf, outcomeOfFailure, textField, uploadOutcome } from './outcome'
 import { statedRules } from './rules'
 
 /**
@@ -11,6 +11,8 @@ import { statedRules } from './rules'
  * hour), so an uncertain one is looked for among the account's latest statuses before it is sent again with the same key.
  */
 export const mastodon: Connector = {
+  sends: true,
+
   async check(address, token) {
     const instance = await askOutside(new URL('/api/v2/instance', address), { headers: { accept: 'application/json' } })
     const about = fieldsOf(instance)
@@ -31,17 +33,29 @@ export const mastodon: Connector = {
 
   async publish(account, post) {
     try {
-      const answer = await askOutside(new URL('/api/v1/statuses', account.endpoint['api']), {
-        method: 'POST',
-        headers: { ...bearer(account.token), 'content-type': 'application/json', 'idempotency-key': post.key },
-        body: JSON.stringify({ status: post.text, visibility: 'public', ...(post.language ? { language: post.language.slice(0, 2) } : {}) }),
+      const mediaIds: string[] = []
+      for (const picture of post.pictures) mediaIds.push(await upload(account, picture))
+      const status = await postStatus(account, post.key, {
+        status: post.text,
+        visibility: post.audience ?? 'public',
+        ...(mediaIds.length > 0 ? { media_ids: mediaIds } : {}),
+        ...(post.language ? { language: post.language.slice(0, 2) } : {}),
       })
-      const status = fieldsOf(answer)
-      const id = textField(status, 'id')
-      if (answer.status === 200 && id) return { kind: 'done', remoteId: id, remoteUrl: textField(status, 'url') }
-      return outcomeOf(answer, textField(status, 'error'))
+      if (status.kind !== 'done' || post.link?.place !== 'reply') return status
+      // The key makes a repeat of the first harmless, so that a reply that failed can be tried again with all of it.
+      const reply = await postStatus(account, `${post.key}-reply`, {
+        status: post.link.url,
+        visibility: post.audience ?? 'public',
+        in_reply_to_id: status.remoteId,
+      })
+      if (reply.kind === 'done') return status
+      return {
+        kind: 'later',
+        says: `The post is there; its first reply with the link is not. ${reply.says}`,
+        waitMs: reply.kind === 'later' ? reply.waitMs : null,
+      }
     } catch (error) {
-      return outcomeOfFailure(error)
+      return error instanceof NotUploaded ? error.outcome : outcomeOfFailure(error)
     }
   },
 
@@ -53,6 +67,29 @@ export const mastodon: Connector = {
       return { kind: 'no-word', says: error instanceof Error ? error.message : String(error) }
     }
   },
+}
+
+async function postStatus(account: AccountAccess, key: string, body: Record<string, unknown>): Promise<Outcome> {
+  const answer = await askOutside(new URL('/api/v1/statuses', account.endpoint['api']), {
+    method: 'POST',
+    headers: { ...bearer(account.token), 'content-type': 'application/json', 'idempotency-key': key },
+    body: JSON.stringify(body),
+  })
+  const status = fieldsOf(answer)
+  const id = textField(status, 'id')
+  if (answer.status === 200 && id) return { kind: 'done', remoteId: id, remoteUrl: textField(status, 'url') }
+  return outcomeOf(answer, textField(status, 'error'))
+}
+
+/** Hands over a picture; 202 means that the server still works on it, and it may be named already. */
+async function upload(account: AccountAccess, picture: OutPicture): Promise<string> {
+  const { body, type } = await formOf(picture, picture.description ? { description: picture.description } : {})
+  const headers = { ...bearer(account.token), 'content-type': type }
+  const answer = await askOutside(new URL('/api/v2/media', account.endpoint['api']), { method: 'POST', headers, body })
+  const fields = fieldsOf(answer)
+  const id = textField(fields, 'id')
+  if ((answer.status === 200 || answer.status === 202) && id) return id
+  throw new NotUploaded(uploadOutcome(answer, textField(fields, 'error')))
 }
 
 /** Two clocks may differ by this much when statuses are compared by time. */
@@ -91,6 +128,9 @@ function rulesOf(about: Record<string, unknown>, name: string, host: string): Ne
     counting: 'characters',
     linkLength: statuses['characters_reserved_per_url'] ?? 23,
     mentionCounts: 'local',
+    links: 'in-text',
+    linkPlaces: ['reply'],
+    audiences: ['public', 'unlisted', 'private'],
     media: { kinds: ['picture'], max: statuses['max_media_attachments'] ?? 4, maxBytes: media['image_size_limit'] ?? 0, descriptions: 'wanted' },
   })!
 }

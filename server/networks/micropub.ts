@@ -1,8 +1,8 @@
 import { Parser } from 'htmlparser2'
 import { problem } from '../problem'
 import { askOutside, type Answer } from '../net/outside'
-import type { AccountAccess, Connector, Found, Outcome, Outgoing } from './connector'
-import { fieldsOf, outcomeOf, outcomeOfFailure, textField } from './outcome'
+import type { AccountAccess, Connector, Found, OutPicture, Outcome, Outgoing } from './connector'
+import { fieldsOf, formOf, NotUploaded, outcomeOf, outcomeOfFailure, textField, uploadOutcome } from './outcome'
 import { plainRules, statedRules } from './rules'
 
 /** Posts that `q=source` is asked for when looking for one of ours. */
@@ -14,6 +14,8 @@ const LOOK_BACK = 40
  * and `account`, which are extensions of ours.
  */
 export const micropub: Connector = {
+  sends: true,
+
   async check(address, token) {
     const page = await askOutside(address, { headers: { accept: 'text/html' } })
     const endpoint = endpointOf(page)
@@ -29,21 +31,36 @@ export const micropub: Connector = {
       handle: textField(account, 'handle') ?? address.href.replace(/^https?:\/\//, '').replace(/\/$/, ''),
       pageUrl: textField(account, 'url') ?? page.url,
       rules,
-      endpoint: { micropub: endpoint },
+      endpoint: {
+        micropub: endpoint,
+        boards: JSON.stringify(channelsOf(config)),
+        ...(textField(config, 'media-endpoint') ? { media: textField(config, 'media-endpoint')! } : {}),
+      },
     }
   },
 
   async publish(account, post) {
-    const entry = { type: ['h-entry'], properties: { content: [post.text], 'mp-slug': [slugOf(post)] } }
     try {
+      const photo: { value: string; alt: string }[] = []
+      for (const picture of post.pictures) photo.push({ value: await upload(account, picture), alt: picture.description ?? '' })
+      const isApart = post.link !== null && (post.link.place === 'attached' || post.link.place === 'button')
+      const properties = {
+        content: [post.text],
+        'mp-slug': [slugOf(post)],
+        ...(photo.length > 0 ? { photo } : {}),
+        // A link beside the text is what the post is a bookmark of (h-entry).
+        ...(isApart ? { 'bookmark-of': [post.link!.url] } : {}),
+        ...(post.board ? { 'mp-channel': [post.board] } : {}),
+        ...(post.audience ? { visibility: [post.audience] } : {}),
+      }
       const answer = await askOutside(account.endpoint['micropub']!, {
         method: 'POST',
         headers: { ...bearer(account.token), 'content-type': 'application/json' },
-        body: JSON.stringify(entry),
+        body: JSON.stringify({ type: ['h-entry'], properties }),
       })
       return publishOutcome(answer)
     } catch (error) {
-      return outcomeOfFailure(error)
+      return error instanceof NotUploaded ? error.outcome : outcomeOfFailure(error)
     }
   },
 
@@ -55,6 +72,18 @@ export const micropub: Connector = {
       return { kind: 'no-word', says: error instanceof Error ? error.message : String(error) }
     }
   },
+}
+
+/** Hands a picture to the media endpoint (Micropub §3.6), which answers with its address. */
+async function upload(account: AccountAccess, picture: OutPicture): Promise<string> {
+  const endpoint = account.endpoint['media']
+  if (!endpoint) throw new NotUploaded({ kind: 'refused', says: 'It names no media endpoint, so it takes no pictures.' })
+  const { body, type } = await formOf(picture, {})
+  const answer = await askOutside(endpoint, { method: 'POST', headers: { ...bearer(account.token), 'content-type': type }, body })
+  const location = answer.headers['location']
+  if (answer.status === 201 && location) return location
+  const fields = fieldsOf(answer)
+  throw new NotUploaded(uploadOutcome(answer, textField(fields, 'error_description') ?? textField(fields, 'error')))
 }
 
 /** The post's last path segment: short enough for any server, and no other post's. */
@@ -102,6 +131,13 @@ function withQuery(address: string, query: Record<string, string>): URL {
   const url = new URL(address)
   for (const [name, value] of Object.entries(query)) url.searchParams.set(name, value)
   return url
+}
+
+/** Names of the channels a server has (its boards), by the `channels` extension of `q=config`. */
+function channelsOf(config: Record<string, unknown>): string[] {
+  const { channels } = config
+  if (!Array.isArray(channels)) return []
+  return (channels as { name?: unknown }[]).flatMap(({ name }) => (typeof name === 'string' ? [name] : []))
 }
 
 function objectField(fields: Record<string, unknown>, name: string): Record<string, unknown> {

@@ -35,3 +35,28 @@ export const textField = (fields: Record<string, unknown>, name: string): string
   const value = fields[name]
   return typeof value === 'string' && value !== '' ? value : null
 }
+
+/** What a failed upload means: nothing was posted yet, so it is tried again unless it was refused for good. */
+export const uploadOutcome = (answer: Answer, why: string | null): Outcome => {
+  const outcome = outcomeOf(answer, why)
+  return outcome.kind === 'unknown' ? { kind: 'later', says: outcome.says, waitMs: null } : outcome
+}
+
+/** An upload that was not taken. */
+export class NotUploaded extends Error {
+  readonly outcome: Outcome
+
+  constructor(outcome: Outcome) {
+    super('A picture was not taken.')
+    this.outcome = outcome
+  }
+}
+
+/** A form with a file in it (RFC 7578), as a body and its type. */
+export async function formOf(file: { content: Buffer; type: string }, fields: Record<string, string>): Promise<{ body: Uint8Array; type: string }> {
+  const form = new FormData()
+  form.append('file', new Blob([new Uint8Array(file.content)], { type: file.type }), `picture.${file.type.split('/')[1]}`)
+  for (const [name, value] of Object.entries(fields)) form.append(name, value)
+  const response = new Response(form)
+  return { body: new Uint8Array(await response.arrayBuffer()), type: response.headers.get('content-type')! }
+}

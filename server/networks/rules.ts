@@ -10,6 +10,7 @@ const rulesSchema = yup.object({
   linkLength: yup.number().integer().nullable().default(null),
   mentionCounts: yup.string().oneOf(['whole', 'local'] as const).default('whole'),
   links: yup.string().oneOf(['in-text', 'attached', 'reply', 'button', 'none'] as const).default('in-text'),
+  linkPlaces: yup.array(yup.string().oneOf(['in-text', 'attached', 'reply', 'button', 'none'] as const).required()).default([]),
   shortLinks: yup.boolean().default(true),
   hashtags: yup.object({ max: yup.number().integer().nullable().default(null) }).default({ max: null }),
   embeds: yup.string().oneOf(['one', 'both'] as const).default('one'),

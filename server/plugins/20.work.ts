@@ -1,6 +1,7 @@
 import { closeDb, useDb } from '../db'
 import { log } from '../log'
 import { restoreClock } from '../services/clockwork'
+import { storeClicks } from '../services/shortLinks'
 import { startLoops } from '../work/loops'
 import { stopThreads } from '../work/pool'
 
@@ -10,6 +11,7 @@ export default defineNitroPlugin((nitro) => {
   nitro.hooks.hook('close', async () => {
     stop()
     await stopThreads()
+    await storeClicks()
     await closeDb()
   })
   useDb()

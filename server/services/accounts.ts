@@ -1,29 +1,40 @@
 import { v7 as uuid } from 'uuid'
 import type { NetworkRules } from '../../core/post'
+import type { LinkRule } from '../../core/url'
 import type { Weekday } from '../../core/instant'
 import type { Account, CheckedAccount, SlotView, Undoable } from '../../shared/api'
 import { now } from '../clock'
-import { useDb, type Db } from '../db'
-import { accountById, accountsOf, slotsOf } from '../db/accounts'
+import { inTransaction, useDb, type Db } from '../db'
+import { accountById, accountsOf, boardsNamed, setAccountRules, slotsOf } from '../db/accounts'
 import { nextPosition } from '../db/brands'
 import type { AccountRow, SlotRow } from '../db/rows'
 import type { Tracked } from '../db/tracked'
 import { webAddress } from '../net/address'
 import { allConnectors } from '../networks'
 import { problem, ProblemError } from '../problem'
-import { seal } from '../secrets'
+import { seal, unseal } from '../secrets'
 import type { Actor } from './actor'
+import { announce } from './changes'
 import { changeUndoably } from './history'
+import { returnUnfit } from './returns'
 
 /** A brand's accounts with their timetables. Tokens never leave the server. */
 export async function accountsOfBrand(db: Db, brandId: string): Promise<Account[]> {
   const slots = await slotsOf(db, brandId)
-  return (await accountsOf(db, brandId)).map((row) => accountOf(row, slots))
+  const named = await boardsNamed(db, brandId)
+  return (await accountsOf(db, brandId)).map((row) =>
+    accountOf(
+      row,
+      slots,
+      named.filter((one) => one.account_id === row.id).map(({ board }) => board),
+    ),
+  )
 }
 
 export const rulesOf = (row: AccountRow): NetworkRules => JSON.parse(row.rules_json) as NetworkRules
 
-function accountOf(row: AccountRow, slots: SlotRow[]): Account {
+function accountOf(row: AccountRow, slots: SlotRow[], named: string[]): Account {
+  const { boards = '[]' } = JSON.parse(row.endpoint_json) as Record<string, string>
   return {
     id: row.id,
     name: row.name,
@@ -37,6 +48,10 @@ function accountOf(row: AccountRow, slots: SlotRow[]): Account {
     slots: slots.filter((slot) => slot.account_id === row.id).map(slotOf),
     checkedAt: row.checked_at === null ? null : new Date(row.checked_at).toISOString(),
     trouble: row.trouble,
+    boards: [...new Set([...(JSON.parse(boards) as string[]), ...named])],
+    approver: row.approver,
+    linkRule: row.link_rule_json === null ? null : (JSON.parse(row.link_rule_json) as LinkRule),
+    repeatAfterDays: row.repeat_after_days,
     version: row.version,
   }
 }
@@ -97,6 +112,9 @@ interface AccountEdit {
   name: string
   perDay: number | null
   minGapMinutes: number
+  approver: Account['approver']
+  linkRule: LinkRule | null
+  repeatAfterDays: number | null
   token: string
   slots: SlotInput[]
   version: number
@@ -112,15 +130,33 @@ export async function editAccount(actor: Actor, id: string, input: AccountEdit):
     if (!row) throw problem('notFound')
     if (row.version !== input.version) throw problem('stale')
     const token = checked ? { token_sealed: seal(input.token), rules_json: JSON.stringify(checked.rules), checked_at: now(), trouble: null } : {}
-    await tracked.update(
-      'accounts',
-      { id },
-      { name: input.name, per_day: input.perDay, min_gap_minutes: input.minGapMinutes, version: row.version + 1, ...token },
-    )
+    const linkRule = input.linkRule === null ? null : JSON.stringify(input.linkRule)
+    const wishes = {
+      name: input.name,
+      per_day: input.perDay,
+      min_gap_minutes: input.minGapMinutes,
+      approver: input.approver,
+      link_rule_json: linkRule,
+      repeat_after_days: input.repeatAfterDays,
+    }
+    await tracked.update('accounts', { id }, { ...wishes, version: row.version + 1, ...token })
     for (const slot of (await slotsOf(db, actor.brandId)).filter((candidate) => candidate.account_id === id)) await tracked.remove('slots', { id: slot.id })
     await addSlots(tracked, id, input.slots)
   })
+  if (checked) await returnUnfit(actor.brandId, id)
   return { historyId }
+}
+
+/** Asks the network once more, with the token that is kept, how it takes posts; what no longer suits goes back to the Desk. */
+export async function checkAgain(actor: Actor, id: string): Promise<{ returned: number }> {
+  const row = await accountById(await useDb(), actor.brandId, id)
+  if (!row) throw problem('notFound')
+  const checked = await ask(row.address, unseal(row.token_sealed))
+  await inTransaction(async (db) => {
+    await setAccountRules(db, id, JSON.stringify(checked.rules), JSON.stringify(checked.endpoint), now())
+    await announce(db, actor.brandId, 'account', id)
+  })
+  return { returned: await returnUnfit(actor.brandId, id) }
 }
 
 /** Takes an account away; what waits in its line stays stored and comes back with an undo. */

@@ -6,6 +6,7 @@ import * as brands from '../db/brands'
 import { countSources } from '../db/sources'
 import { unreadByWatch, unreadOf } from '../db/articles'
 import type { BrandRow, PillarRow } from '../db/rows'
+import { countOnDesk } from '../db/posts'
 import { tagsOf } from '../db/tags'
 import { problem } from '../problem'
 import { accountsOfBrand } from './accounts'
@@ -61,6 +62,8 @@ export function makeBrand(personId: string, input: BrandInput): Promise<Brand> {
       created_at: now(),
       removed_at: null,
       version: 1,
+      writing_json: null,
+      writing_version: 1,
     }
     await brands.insertBrand(db, row, personId)
     for (const [index, pillar] of STARTER_PILLARS.entries()) {
@@ -86,6 +89,7 @@ export async function brandView(actor: Actor): Promise<BrandView> {
     tags: (await tagsOf(db, brandId)).map(({ id, name }) => ({ id, name })),
     unread: await unreadOf(db, brandId),
     sources: await countSources(db, brandId),
+    onDesk: await countOnDesk(db, brandId),
   }
 }
 

@@ -2,10 +2,11 @@ import { v7 as uuid } from 'uuid'
 import { toInstant } from '../../core/instant'
 import type { Clipping, ClippingsView, Undoable } from '../../shared/api'
 import { now } from '../clock'
-import { useDb } from '../db'
+import { useDb, type Db } from '../db'
 import { articleForBrand } from '../db/articles'
 import * as store from '../db/clippings'
 import { tagsOfArticles } from '../db/tags'
+import type { PostDoc } from '../../shared/posts'
 import type { ArticleTag } from '../../shared/watches'
 import { problem } from '../problem'
 import type { Actor } from './actor'
@@ -80,4 +81,10 @@ export async function workOff(actor: Actor, id: string, done: boolean): Promise<
     await tracked.update('clippings', { id }, { done_at: done ? now() : null })
   })
   return { historyId }
+}
+
+/** The clippings a post is made from, and the words of its article that were kept. */
+export async function clippingsOfPost(db: Db, brandId: string, doc: Pick<PostDoc, 'articleId' | 'clippingIds'>): Promise<Clipping[]> {
+  const rows = await store.clippingsFor(db, brandId, doc.clippingIds, doc.articleId)
+  return rows.map((row) => clippingOf(row, []))
 }

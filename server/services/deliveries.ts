@@ -6,14 +6,16 @@ import { inTransaction, useDb, type Db } from '../db'
 import { anyAccount, setAccountTrouble } from '../db/accounts'
 import { liveBrands } from '../db/brands'
 import * as store from '../db/deliveries'
-import { removeLine, type LinedPost } from '../db/posts'
+import { postById, removeLine, type LinedPost } from '../db/posts'
 import type { AccountRow, DeliveryRow } from '../db/rows'
 import { log } from '../log'
-import { connectorFor, type AccountAccess, type Outcome, type Outgoing } from '../networks'
+import { connectorFor, type AccountAccess, type Outcome } from '../networks'
 import { unseal } from '../secrets'
 import { settings } from '../settings'
 import { announce } from './changes'
-import { planOf, proofText } from './plan'
+import { frozenOf, outgoingOf } from './frozen'
+import { planOf } from './plan'
+import { returnToDesk } from './returns'
 import { retryDelayMs, type DeliveryState } from './deliveryStates'
 
 /** A plan's entry becomes a delivery this long before it is due. */
@@ -37,10 +39,16 @@ export async function freezeDue(): Promise<number> {
   return frozen
 }
 
-/** Makes the delivery of a lined-up post, due at `dueAt`, and takes it off the line. */
+/**
+ * Makes the delivery of a lined-up post, due at `dueAt`, and takes it off the line. One that no longer suits its network goes back to the
+ * Desk instead.
+ */
 export async function freeze(db: Db, line: LinedPost, dueAt: number, slotAt: number | null): Promise<void> {
   const account = await anyAccount(db, line.brand_id, line.account_id)
-  if (!account) return
+  const post = await postById(db, line.brand_id, line.post_id)
+  if (!account || !post) return
+  const { frozen, unfit } = await frozenOf(db, post, account)
+  if (unfit) return returnToDesk(db, post, account, unfit)
   const id = uuid()
   await store.insertDelivery(db, {
     id,
@@ -52,7 +60,7 @@ export async function freeze(db: Db, line: LinedPost, dueAt: number, slotAt: num
     due_at: dueAt,
     slot_at: slotAt,
     state: 'planned' satisfies DeliveryState,
-    frozen_json: JSON.stringify({ text: proofText(line, account) }),
+    frozen_json: JSON.stringify(frozen),
     pillar_id: line.pillar_id,
     link_key: line.link ? canonicalUrl(line.link) : null,
     series_id: line.series_id,
@@ -94,8 +102,17 @@ async function send(delivery: DeliveryRow): Promise<void> {
   await setState({ ...delivery, ...lease }, 'sending', 'Handed to the network.', lease)
   const account = await anyAccount(db, delivery.brand_id, delivery.account_id)
   if (!account) return
-  const outcome = await connectorFor(account.protocol).publish(accessOf(account), outgoingOf(delivery))
-  await storeOutcome(delivery, account, outcome)
+  await storeOutcome(delivery, account, await publish(db, delivery, account))
+}
+
+/** Hands a delivery over. What can't even be made ready never went out, and is said so. */
+async function publish(db: Db, delivery: DeliveryRow, account: AccountRow): Promise<Outcome> {
+  const outgoing = await outgoingOf(db, delivery, account).catch((error: unknown) => {
+    log.error({ error, delivery: delivery.id }, 'A delivery could not be made ready.')
+    return null
+  })
+  if (!outgoing) return { kind: 'refused', says: 'A picture of it can’t be read any more, so nothing was sent. Take another picture.' }
+  return connectorFor(account.protocol).publish(accessOf(account), outgoing)
 }
 
 async function settleUnknown(delivery: DeliveryRow): Promise<void> {
@@ -103,7 +120,7 @@ async function settleUnknown(delivery: DeliveryRow): Promise<void> {
   if (!(await store.leaseDelivery(db, delivery.id, ['unknown'], realNow(), { lease_until: realNow() + settings().leaseSeconds * 1000 }))) return
   const account = await anyAccount(db, delivery.brand_id, delivery.account_id)
   if (!account) return
-  const found = await connectorFor(account.protocol).find(accessOf(account), outgoingOf(delivery))
+  const found = await connectorFor(account.protocol).find(accessOf(account), await outgoingOf(db, delivery, account))
   if (found.kind === 'there') return storeOutcome(delivery, account, { kind: 'done', remoteId: found.remoteId, remoteUrl: found.remoteUrl })
   if (found.kind === 'not-there') return setState(delivery, 'waiting', `${account.name} does not have it; it is sent again.`, { next_try_at: now() })
   return setState(delivery, 'unknown', `${account.name} can’t be asked yet: ${found.says}`, {
@@ -146,11 +163,4 @@ const accessOf = (account: AccountRow): AccountAccess => ({
   endpoint: JSON.parse(account.endpoint_json) as Record<string, string>,
   token: unseal(account.token_sealed),
   pageUrl: account.page_url,
-})
-
-const outgoingOf = (delivery: DeliveryRow): Outgoing => ({
-  key: delivery.key,
-  text: (JSON.parse(delivery.frozen_json) as { text: string }).text,
-  language: null,
-  dueAt: delivery.due_at,
 })

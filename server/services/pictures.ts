@@ -8,7 +8,7 @@ import { articleForBrand } from '../db/articles'
 
 /** Passes on a picture that stands in an article of the brand: only pictures by their content, only up to the limit. */
 export async function passOnPicture(event: H3Event, brandId: string, articleId: string, url: string): Promise<Buffer> {
-  if (url === '' || !(await standsIn(brandId, articleId, url))) throw problem('notFound')
+  await requireInArticle(brandId, articleId, url)
   const answer = await askOutside(webAddress(url), { maxBytes: LIMITS.pictureBytes, headers: { accept: 'image/*' } })
   const type = answer.status === 200 ? pictureType(answer.body) : null
   if (!type) throw problem('notFound')
@@ -16,6 +16,11 @@ export async function passOnPicture(event: H3Event, brandId: string, articleId: 
   setResponseHeader(event, 'cache-control', 'private, max-age=86400')
   setResponseHeader(event, 'content-security-policy', "default-src 'none'")
   return Buffer.from(answer.body)
+}
+
+/** Throws `notFound` where a picture does not stand in an article that the brand sees. */
+export async function requireInArticle(brandId: string, articleId: string, url: string): Promise<void> {
+  if (url === '' || !(await standsIn(brandId, articleId, url))) throw problem('notFound')
 }
 
 async function standsIn(brandId: string, articleId: string, url: string): Promise<boolean> {

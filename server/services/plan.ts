@@ -1,5 +1,4 @@
 import { createHash } from 'node:crypto'
-import { makeProof } from '../../core/post'
 import { DAY, toInstant, type Weekday } from '../../core/instant'
 import { planLines, type Plan, type PlanInput, type PlanPost, type Sent } from '../../core/schedule'
 import { canonicalUrl } from '../../core/url'
@@ -13,7 +12,6 @@ import { deliveriesBetween } from '../db/deliveries'
 import { linesOf, type LinedPost } from '../db/posts'
 import type { AccountRow, BrandRow, DeliveryRow } from '../db/rows'
 import { problem } from '../problem'
-import { rulesOf } from './accounts'
 
 /** How long a slot that was missed (the server was off) still goes out, and when an unapproved post loses its slot. */
 const LATE_MINUTES = 60
@@ -59,7 +57,7 @@ export async function planOf(db: Db, brandId: string, extra: PlanPost[] = []): P
       perDay: account.per_day,
       minGapMinutes: account.min_gap_minutes,
       hold: account.held ? { until: account.hold_until === null ? null : toInstant(account.hold_until) } : null,
-      repeatAfterDays: null,
+      repeatAfterDays: account.repeat_after_days,
       mix: [],
     })),
     posts: [...lines.map(planPost), ...extra],
@@ -131,25 +129,6 @@ const probePost = (accountId: string, pillar: string | null): PlanPost => ({
   firm: true,
   linkKey: null,
 })
-
-/** A lined-up post's text exactly as it will be sent to an account. */
-export function proofText(line: LinedPost, account: AccountRow): string {
-  return makeProof(
-    {
-      text: line.text,
-      ownText: line.own_text,
-      hashtags: JSON.parse(line.hashtags_json) as string[],
-      credit: line.account_credit ?? line.credit,
-      link: line.link,
-      linkTitle: line.link_title,
-      media: [],
-      board: null,
-      audience: null,
-      language: null,
-    },
-    rulesOf(account),
-  ).text
-}
 
 /** The next instant from `from` on at which a firm post of this brand is due; null when none is. */
 export async function nextDueAt(db: Db, brandId: string): Promise<number | null> {

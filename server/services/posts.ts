@@ -1,147 +1,185 @@
-import { v7 as uuid } from 'uuid'
-import { makeProof } from '../../core/post'
-import type { LinedUp, NewPost, Undoable } from '../../shared/api'
+import { toInstant } from '../../core/instant'
+import { ruleOf, type DeskRow, type DeskView, type PostDoc, type PostEvent, type PostView } from '../../shared/posts'
+import type { Undoable } from '../../shared/api'
 import { now } from '../clock'
 import { inTransaction, useDb, type Db } from '../db'
-import { accountById } from '../db/accounts'
+import { accountsOf } from '../db/accounts'
 import { articleForBrand } from '../db/articles'
-import { nextPosition, pillarById } from '../db/brands'
-import { historyOf } from '../db/changes'
-import { lineById, lineOfPost } from '../db/posts'
-import { deliveryById } from '../db/deliveries'
-import type { AccountRow } from '../db/rows'
-import type { Tracked } from '../db/tracked'
+import { brandById, pillarById } from '../db/brands'
+import { deliveriesOfPost } from '../db/deliveries'
+import { personById } from '../db/people'
+import { picturesByIds } from '../db/pictures'
+import { eventsOf } from '../db/postDocs'
+import * as store from '../db/posts'
+import { shortLinksOf } from '../db/shortLinks'
+import type { PostRow } from '../db/rows'
+import { Tracked } from '../db/tracked'
 import { problem } from '../problem'
-import { rulesOf } from './accounts'
+import { accountsOfBrand } from './accounts'
 import type { Actor } from './actor'
-import { putState } from './articles'
-import { freeze } from './deliveries'
+import { announce } from './changes'
+import { clippingsOfPost } from './clippings'
 import { changeUndoably } from './history'
-import { nextSlots, planOf } from './plan'
+import { columnsOf, docOf, docsOf, writeParts } from './postDocs'
+import { addEvent, approvalOf, chosenAccounts, mayApprove } from './postFacts'
+import { pictureView } from './proofs'
+import { codesFor } from './shortLinks'
+import { shortBase, writingOf } from './writing'
+
+const MOST_ON_DESK = 500
+
+/** A post as whoever writes or approves it sees it. Throws `notFound`. */
+export async function openPost(actor: Actor, id: string): Promise<PostView> {
+  const db = await useDb()
+  const row = await store.postById(db, actor.brandId, id)
+  if (!row) throw problem('notFound')
+  return viewOf(db, actor, row)
+}
+
+/** The post that is being written about an article; null for none. */
+export async function draftOf(db: Db, actor: Actor, articleId: string): Promise<PostView | null> {
+  const row = await store.draftOfArticle(db, actor.brandId, articleId)
+  return row ? viewOf(db, actor, row) : null
+}
+
+async function viewOf(db: Db, actor: Actor, row: PostRow): Promise<PostView> {
+  const doc = await docOf(db, row)
+  const codes = await shortLinksOf(db, [row.id])
+  const sent = (await deliveriesOfPost(db, actor.brandId, row.id)).filter(({ state }) => state === 'sent')
+  return {
+    id: row.id,
+    version: row.version,
+    doc,
+    approval: approvalOf(row),
+    events: (await eventsOf(db, [row.id])).map(eventOf),
+    savedAt: row.saved_at === null ? null : toInstant(row.saved_at),
+    savedBy: row.saved_by === null ? null : ((await personById(db, row.saved_by))?.name ?? null),
+    mayApprove: mayApprove(actor, row, await chosenAccounts(db, actor.brandId, doc)),
+    pictures: (await picturesByIds(db, actor.brandId, doc.pictures.map(({ id }) => id))).map(pictureView), // prettier-ignore
+    codes: Object.fromEntries(codes.map(({ account_id, code }) => [account_id, code])),
+    lines: (await store.linesOfPost(db, actor.brandId, row.id)).map(({ id, account_id }) => ({ lineId: id, accountId: account_id })),
+    sent: sent.map((one) => ({ accountId: one.account_id, at: toInstant(one.sent_at ?? one.due_at), remoteUrl: one.remote_url })),
+    clippings: await clippingsOfPost(db, actor.brandId, doc),
+  }
+}
+
+type EventRow = Awaited<ReturnType<typeof eventsOf>>[number]
+const eventOf = (row: EventRow): PostEvent => ({ at: toInstant(row.at), who: row.who, what: row.what as PostEvent['what'], note: row.note })
 
 /**
- * Makes a post, approved by whoever lines it up, and puts it last in the line of its accounts. Carries the version of the places
- * that were shown; throws `planChanged` when they are no longer so, and a refusal by account when a text does not fit.
- * The id comes from the client: a repeat answers the first result.
+ * Saves a post as it is being written; one that is not there is made with the client's id (version 0). A save that changes nothing keeps
+ * the version, one that changes something withdraws an approval. Throws `postChanged`, with the post as it is, where somebody else saved
+ * in the meantime.
  */
-export async function lineUp(actor: Actor, input: NewPost): Promise<LinedUp> {
-  const first = await historyOf(await useDb(), actor.brandId, `line:${input.id}`)
-  if (first) return { postId: input.id, historyId: first.id, places: await placesOf(actor.brandId, input) }
-  const { historyId } = await changeUndoably(actor, 'line', input.id, async (db, tracked) => {
-    const accounts = await chosenAccounts(db, actor, input)
-    await requireShownPlan(db, actor.brandId, input)
-    if (input.pillarId && !(await pillarById(db, actor.brandId, input.pillarId))) throw problem('notFound').at('pillarId')
-    if (input.articleId && !(await articleForBrand(db, actor.brandId, input.articleId))) throw problem('notFound').at('articleId')
-    accounts.forEach((account, index) => requireFit(account, input, index))
-    await insertPost(tracked, actor, input)
-    for (const { accountId, ownText, credit } of input.accounts) {
-      await tracked.insert('proofs', { post_id: input.id, account_id: accountId }, { own_text: ownText, credit })
-      await insertLine(db, tracked, actor.brandId, input.id, accountId, null)
+export async function savePost(actor: Actor, id: string, input: { version: number; doc: PostDoc }): Promise<PostView> {
+  await inTransaction(async (db) => {
+    const doc = await ownParts(db, actor.brandId, input.doc)
+    const row = await store.postById(db, actor.brandId, id)
+    if (!row) {
+      if (input.version !== 0 || (await store.anyPost(db, id))) throw problem('notFound')
+      await insertPost(db, new Tracked(db), actor, id, doc)
+      return announce(db, actor.brandId, 'post', id)
     }
-    if (input.articleId) await putState(db, tracked, actor, input.articleId, 'clipped')
+    const before = await docOf(db, row)
+    if (JSON.stringify(before) === JSON.stringify(doc)) return
+    if (row.version !== input.version) throw problem('postChanged').with({ current: await viewOf(db, actor, row) })
+    if (await isAllOut(db, actor.brandId, id, before)) throw problem('postSent')
+    await rewritePost(db, actor, row, doc)
+    await announce(db, actor.brandId, 'post', id)
+    if ((await store.linesOfPost(db, actor.brandId, id)).length > 0) await announce(db, actor.brandId, 'line', id)
   })
-  return { postId: input.id, historyId, places: await placesOf(actor.brandId, input) }
+  return openPost(actor, id)
 }
 
-async function chosenAccounts(db: Db, actor: Actor, input: NewPost): Promise<AccountRow[]> {
-  const rows: AccountRow[] = []
-  for (const { accountId } of input.accounts) {
-    const row = await accountById(db, actor.brandId, accountId)
-    if (!row) throw problem('notFound').at('accounts')
-    rows.push(row)
-  }
-  return rows
+/** Whether a post went out on every account chosen for it; what is out stays as it was. */
+async function isAllOut(db: Db, brandId: string, id: string, doc: PostDoc): Promise<boolean> {
+  const out = new Set((await deliveriesOfPost(db, brandId, id)).map(({ account_id }) => account_id))
+  return out.size > 0 && doc.accounts.every(({ chosen, accountId }) => !chosen || out.has(accountId))
 }
 
-async function requireShownPlan(db: Db, brandId: string, input: NewPost): Promise<void> {
-  const { version } = await nextSlots(db, brandId, input.pillarId, input.accounts.map((account) => account.accountId)) // prettier-ignore
-  if (version !== input.planVersion) throw problem('planChanged')
+async function rewritePost(db: Db, actor: Actor, row: PostRow, doc: PostDoc): Promise<void> {
+  const tracked = new Tracked(db)
+  const isWithdrawn = approvalOf(row) === 'approved' || row.approval === 'in-review'
+  const patch: Partial<PostRow> = { ...columnsOf(doc), version: row.version + 1, saved_at: now(), saved_by: actor.personId }
+  await tracked.update('posts', { id: row.id }, { ...patch, ...(isWithdrawn ? { approval: 'draft', asked_at: null } : {}) })
+  if (isWithdrawn) await addEvent(tracked, row.id, { person_id: actor.personId, what: 'withdrawn', version: row.version, note: null })
+  await writeParts(db, tracked, row.id, doc)
+  await makeCodes(db, actor.brandId, row.id, doc)
 }
 
-/** Nothing is cut: a text that does not fit is refused, by name, before anything is stored. */
-function requireFit(account: AccountRow, input: NewPost, index: number): void {
-  const { ownText, credit } = input.accounts[index]!
-  const parts = {
-    text: input.text,
-    ownText,
-    hashtags: input.hashtags,
-    credit: credit ?? input.credit,
-    link: input.link,
-    linkTitle: input.linkTitle,
-    media: [],
-    board: null,
-    audience: null,
-    language: null,
-  }
-  const { measure } = makeProof(parts, rulesOf(account))
-  if (!measure.valid) throw problem('tooLongFor', account.name, Math.max(0, -measure.left)).at('text')
-}
-
-async function insertPost(tracked: Tracked, actor: Actor, input: NewPost): Promise<void> {
-  await tracked.insert('posts', { id: input.id }, {
+/** Writes a new post's rows. */
+export async function insertPost(db: Db, tracked: Tracked, actor: Actor, id: string, doc: PostDoc): Promise<void> {
+  await tracked.insert('posts', { id }, {
+    ...columnsOf(doc),
     brand_id: actor.brandId,
-    article_id: input.articleId,
-    pillar_id: input.pillarId,
-    link: input.link,
-    link_title: input.linkTitle,
-    hashtags_json: JSON.stringify(input.hashtags),
-    credit: input.credit,
-    approval: 'approved',
-    approved_by: actor.personId,
-    approved_at: now(),
-    approved_version: 1,
+    approval: 'draft',
     created_by: actor.personId,
     created_at: now(),
+    saved_at: now(),
+    saved_by: actor.personId,
     version: 1,
   }) // prettier-ignore
-  await tracked.insert('wordings', { id: uuid() }, { post_id: input.id, position: 0, text: input.text })
+  await writeParts(db, tracked, id, doc)
+  await makeCodes(db, actor.brandId, id, doc)
 }
 
-async function insertLine(db: Db, tracked: Tracked, brandId: string, postId: string, accountId: string, fixedAt: number | null): Promise<string> {
-  const id = uuid()
-  const position = await nextPosition(db, 'lines', brandId)
-  await tracked.insert(
-    'lines',
-    { id },
-    { brand_id: brandId, post_id: postId, account_id: accountId, position, state: 'in-line', fixed_at: fixedAt, slot_at: null, lined_at: now() },
-  )
-  return id
+/** A document without what is not the brand's: accounts that were removed go, a foreign article, pillar or picture is refused. */
+async function ownParts(db: Db, brandId: string, doc: PostDoc): Promise<PostDoc> {
+  if (doc.pillarId && !(await pillarById(db, brandId, doc.pillarId))) throw problem('notFound').at('pillarId')
+  if (doc.articleId && !(await articleForBrand(db, brandId, doc.articleId))) throw problem('notFound').at('articleId')
+  const known = new Set((await picturesByIds(db, brandId, doc.pictures.map(({ id }) => id))).map(({ id }) => id)) // prettier-ignore
+  if (doc.pictures.some(({ id }) => !known.has(id))) throw problem('notFound').at('pictures')
+  const accounts = await accountsOf(db, brandId)
+  return { ...doc, accounts: accounts.flatMap(({ id }) => doc.accounts.filter(({ accountId }) => accountId === id)) }
 }
 
-async function placesOf(brandId: string, input: NewPost): Promise<LinedUp['places']> {
-  const { plan } = await planOf(await useDb(), brandId)
-  return input.accounts.map(({ accountId }) => {
-    const entry = plan.entries.find((candidate) => candidate.postId === input.id && candidate.accountId === accountId)
-    const refusal = plan.unplaced.find((candidate) => candidate.postId === input.id && candidate.accountId === accountId)
-    return { accountId, at: entry?.at ?? null, says: entry?.because ?? refusal?.says ?? '' }
-  })
+/** Short links get their codes as soon as they are wanted, so that the proof shows the address that will go out. */
+async function makeCodes(db: Db, brandId: string, postId: string, doc: PostDoc): Promise<void> {
+  if (!doc.link || shortBase() === null) return
+  const writing = writingOf((await brandById(db, brandId))!)
+  const wanted = (await accountsOfBrand(db, brandId)).filter((account) => ruleOf(account, writing).kind === 'short')
+  const chosen = new Set(doc.accounts.filter((part) => part.chosen).map(({ accountId }) => accountId))
+  await codesFor(db, brandId, postId, wanted.map(({ id }) => id).filter((id) => chosen.has(id))) // prettier-ignore
 }
 
-/** Takes a post out of one account's line. What is already handed to the network can't be taken back. */
-export async function takeOut(actor: Actor, lineId: string): Promise<Undoable> {
-  const { historyId } = await changeUndoably(actor, 'line', lineId, async (db, tracked) => {
-    if (!(await lineById(db, actor.brandId, lineId))) throw problem('alreadyGone')
-    await tracked.remove('lines', { id: lineId })
-  })
-  return { historyId }
-}
-
-/** Hands a lined-up post to its network now. This can't be undone. */
-export async function sendNow(actor: Actor, lineId: string): Promise<void> {
-  await inTransaction(async (db) => {
-    const line = await lineById(db, actor.brandId, lineId)
-    if (!line) throw problem('alreadyGone')
-    await freeze(db, line, now(), null)
-  })
-}
-
-/** Lines a post that was not sent up again, last on the account it failed on. */
-export async function lineUpAgain(actor: Actor, deliveryId: string): Promise<Undoable> {
-  const { historyId } = await changeUndoably(actor, 'line', deliveryId, async (db, tracked) => {
-    const delivery = await deliveryById(db, actor.brandId, deliveryId)
-    if (!delivery || delivery.state !== 'not-sent') throw problem('notFound')
-    if (await lineOfPost(db, actor.brandId, delivery.post_id, delivery.account_id)) throw problem('stale')
-    await insertLine(db, tracked, actor.brandId, delivery.post_id, delivery.account_id, null)
+/** Takes a post off the Desk. One that is in line is taken out of it first. */
+export async function removePost(actor: Actor, id: string): Promise<Undoable> {
+  const { historyId } = await changeUndoably(actor, 'post', id, async (db, tracked) => {
+    if (!(await store.postById(db, actor.brandId, id))) throw problem('notFound')
+    for (const line of await store.linesOfPost(db, actor.brandId, id)) await tracked.remove('lines', { id: line.id })
+    await tracked.update('posts', { id }, { removed_at: now() })
   })
   return { historyId }
+}
+
+/** What is on the Desk: in review first, the longest waiting before the others; then sent back; then what is being written, newest first. */
+export async function desk(actor: Actor): Promise<DeskView> {
+  const db = await useDb()
+  const rows = await store.postsOnDesk(db, actor.brandId, MOST_ON_DESK)
+  const docs = await docsOf(db, rows)
+  const events = await eventsOf(db, rows.map(({ id }) => id)) // prettier-ignore
+  const accounts = await accountsOf(db, actor.brandId)
+  return {
+    rows: rows.map((row): DeskRow => {
+      const chosen = docs.get(row.id)!.accounts.filter((part) => part.chosen)
+      const last = events.filter(({ post_id }) => post_id === row.id).at(-1)
+      return {
+        id: row.id,
+        text: row.text,
+        title: row.title,
+        outlet: row.outlet,
+        approval: approvalOf(row),
+        pillarId: row.pillar_id,
+        accountIds: chosen.map(({ accountId }) => accountId),
+        pictureId: row.picture_id,
+        savedAt: toInstant(row.saved_at!),
+        savedBy: row.saver ?? '',
+        askedAt: row.asked_at === null ? null : toInstant(row.asked_at),
+        last: last ? eventOf(last) : null,
+        lined: Number(row.lined),
+        mayApprove: mayApprove(actor, row, accounts.filter(({ id }) => chosen.some(({ accountId }) => accountId === id))), // prettier-ignore
+        version: row.version,
+      }
+    }),
+  }
 }

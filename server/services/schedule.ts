@@ -4,9 +4,10 @@ import type { Card, CardState, ScheduleView } from '../../shared/api'
 import { now } from '../clock'
 import { useDb } from '../db'
 import { deliveriesBetween } from '../db/deliveries'
-import type { LinedPost } from '../db/posts'
+import { postsByIds, type LinedPost } from '../db/posts'
 import type { AccountRow, DeliveryRow } from '../db/rows'
-import { HISTORY_DAYS, planOf, proofText } from './plan'
+import { HISTORY_DAYS, planOf } from './plan'
+import { proofMaker } from './proofs'
 
 /** The Schedule from a local day on: what went out, what waits, what is open. */
 export async function scheduleOf(brandId: string, from: string | null, days: number): Promise<ScheduleView> {
@@ -19,7 +20,11 @@ export async function scheduleOf(brandId: string, from: string | null, days: num
   const end = clock.toUtc(Date.parse(`${last}T00:00:00Z`))
   const shown = start < now() - HISTORY_DAYS * DAY ? await deliveriesBetween(db, brandId, start, end) : deliveries
   const isShown = (at: string): boolean => Date.parse(at) >= start && Date.parse(at) < end
-  const cards = [...shown.map(deliveryCard), ...plan.entries.flatMap((entry) => lineCard(entry, lines, accounts))]
+  const entries = plan.entries.filter((entry) => isShown(entry.at))
+  const posts = await postsByIds(db, brandId, entries.flatMap((entry) => entry.postId ?? [])) // prettier-ignore
+  const proofOf = await proofMaker(db, brand, posts)
+  const textOf = (line: LinedPost, account: AccountRow): string => proofOf(line.post_id, account).proof.text
+  const cards = [...shown.map(deliveryCard), ...entries.flatMap((entry) => lineCard(entry, lines, accounts, textOf))]
   const fillable = plan.open.filter((slot) => Date.parse(slot.at) < now() + 7 * DAY)
   return {
     from: first,
@@ -54,7 +59,12 @@ function troubledOf(deliveries: DeliveryRow[], lines: LinedPost[]): DeliveryRow[
     .toReversed()
 }
 
-function lineCard(entry: Plan['entries'][number], lines: LinedPost[], accounts: AccountRow[]): Card[] {
+function lineCard(
+  entry: Plan['entries'][number],
+  lines: LinedPost[],
+  accounts: AccountRow[],
+  textOf: (line: LinedPost, account: AccountRow) => string,
+): Card[] {
   const line = lines.find((candidate) => candidate.post_id === entry.postId && candidate.account_id === entry.accountId)
   const account = accounts.find((candidate) => candidate.id === entry.accountId)
   if (!line || !account) return []
@@ -67,7 +77,7 @@ function lineCard(entry: Plan['entries'][number], lines: LinedPost[], accounts: 
       deliveryId: null,
       at: entry.at,
       state: 'lined-up',
-      text: proofText(line, account),
+      text: textOf(line, account),
       pillarId: line.pillar_id,
       says: entry.because,
       warns: entry.warns,

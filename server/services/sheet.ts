@@ -11,12 +11,15 @@ import { hashtagsOfSource } from '../db/folders'
 import { sourceById } from '../db/sources'
 import { watchesOf } from '../db/watches'
 import { problem } from '../problem'
+import type { Actor } from './actor'
 import { withMarks } from './articles'
 import { watchArticleOf } from './marking'
 import { mayLookAtPage, textFrom } from './pages'
+import { draftOf } from './posts'
 
 /** One article whole, as the sheet shows it. */
-export async function article(brandId: string, id: string): Promise<ArticleFull> {
+export async function article(actor: Actor, id: string): Promise<ArticleFull> {
+  const { brandId } = actor
   const db = await useDb()
   const row = await articles.articleForBrand(db, brandId, id)
   if (!row) throw problem('notFound')
@@ -36,6 +39,7 @@ export async function article(brandId: string, id: string): Promise<ArticleFull>
     minutes: readingMinutes(row.text),
     shared: (await sentOfArticle(db, brandId, id)).map((sent) => ({ at: toInstant(sent.sent_at), account: sent.account, text: sent.text })),
     source,
+    draft: await draftOf(db, actor, id),
   }
 }
 

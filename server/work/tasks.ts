@@ -1,5 +1,8 @@
 import { findFeeds, readFeed, type Feed, type FoundFeed } from '../../core/feed'
 import { fold, plainText, stem, words } from '../../core/text'
+import { suggestHashtags, type HashtagInput } from '../../core/post/hashtags'
+import type { WritingHelp } from '../../shared/posts'
+import { drawnLines, type LineRequest } from '../services/lineWriters'
 import { watchExpression } from '../db/sqlite/watchExpression'
 import { foundIn } from './foundIn'
 import { lookWithWatch } from './lookWithWatch'
@@ -64,6 +67,11 @@ export const tasks = {
 
   offerWords({ query, kept, others, count }: { query: WatchQuery | null; kept: Text[]; others: Text[]; count: number }): { word: string; kept: number }[] {
     return suggestWords(query, kept, others, count)
+  },
+
+  /** See `suggestHashtags` and `LineWriter`. */
+  async helpWriting({ hashtags, line }: { hashtags: HashtagInput; line: LineRequest }): Promise<WritingHelp> {
+    return { hashtags: suggestHashtags(hashtags), openings: line.body === '' ? [] : await drawnLines.openings(line) }
   },
 
   matchWatches({ watches, articles, now }: MatchInput): MatchResult {

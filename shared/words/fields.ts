@@ -29,4 +29,8 @@ export const fields = {
   quoteMissing: 'Select the words to keep first.',
   fileEmpty: 'The file is empty.',
   fileTooLong: 'The file is larger than 2 MB; no list of sources is.',
+  tooManyWordings: (most: number) => `At most ${most} wordings of one post.`,
+  tooManyPictures: (most: number) => `At most ${most} pictures in one post.`,
+  instant: 'This is not a day and time.',
+  noteMissing: 'Say what is to be changed.',
 }

@@ -46,6 +46,7 @@ export const clippings = {
   edit: (title: string) => `Note and folder of: ${title}`,
   editTitle: 'Note and folder',
   write: 'Write',
+  chooseOf: (title: string) => `Choose for a round-up: ${title}`,
   writeOf: (title: string) => `Write about: ${title}`,
   done: 'Worked off',
   doneOf: (title: string) => `Worked off: ${title}`,

@@ -1,3 +1,4 @@
+import { desk, writing, writingSetUp } from './desk'
 import { account, pillar, yourself, brand, setUp } from './setUp'
 import { folder, source } from './sources'
 import { clippings, find } from './find'
@@ -9,6 +10,9 @@ import { wire, yourLine } from './wire'
 
 /** Words of the screens, a part a screen. */
 export const screens = {
+  desk,
+  writing,
+  writingSetUp,
   account,
   brand,
   clippings,

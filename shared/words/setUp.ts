@@ -2,7 +2,7 @@ import { counted } from './plural'
 
 export const setUp = {
   title: 'Set-up',
-  parts: { sources: 'Sources', watches: 'Watches', tags: 'Tags', accounts: 'Accounts', pillars: 'Pillars', brand: 'Brand', you: 'You' },
+  parts: { sources: 'Sources', watches: 'Watches', tags: 'Tags', accounts: 'Accounts', pillars: 'Pillars', writing: 'Writing', brand: 'Brand', you: 'You' },
   readOnly: 'Your part in this brand lets you look, not change.',
 }
 
@@ -19,7 +19,7 @@ export const account = {
   checked: (network: string, handle: string) => `${network}: ${handle}`,
   rules: (limit: number, counting: string, link: number | null) => `${limit} ${counting}${link === null ? '' : `, a link counts ${link}`}`,
   countings: { weighted: 'weighted characters', graphemes: 'characters as seen', characters: 'characters' },
-  protocols: { micropub: 'speaks Micropub', mastodon: 'speaks the Mastodon-compatible API' },
+  protocols: { micropub: 'speaks Micropub', mastodon: 'speaks the Mastodon-compatible API', atproto: 'speaks the AT Protocol' },
   timetable: 'Timetable',
   timetableChoice: 'Start with',
   add: 'Add the account',

@@ -5,6 +5,7 @@ import * as reading from './003_reading'
 import * as sources from './004_sources'
 import * as undecided from './005_undecided'
 import * as watches from './006_watches'
+import * as desk from './007_desk'
 
 interface Entry {
   name: string
@@ -19,6 +20,7 @@ const ENTRIES: Entry[] = [
   { name: '004_sources', migration: sources },
   { name: '005_undecided', migration: undecided },
   { name: '006_watches', migration: watches },
+  { name: '007_desk', migration: desk },
 ]
 
 export const migrationSource: Knex.MigrationSource<Entry> = {

@@ -1,5 +1,5 @@
 import { postSchema } from '../../../../../shared/schemas'
 import { route } from '../../../../route'
-import { lineUp } from '../../../../services/posts'
+import { lineUpNew } from '../../../../services/lineUp'
 
-export default route('work', postSchema, ({ actor, body }) => lineUp(actor, body))
+export default route('work', postSchema, ({ actor, body }) => lineUpNew(actor, body))

@@ -1,4 +1,4 @@
 import { route } from '../../../../../route'
-import { lineUpAgain } from '../../../../../services/posts'
+import { lineUpAgain } from '../../../../../services/lineUp'
 
 export default route('work', null, ({ actor, param }) => lineUpAgain(actor, param('id')))

@@ -1,0 +1,5 @@
+import { linkLookSchema } from '../../../../shared/schemas'
+import { route } from '../../../../server/route'
+import { lookAtLink } from '../../../../server/services/linkLooks'
+
+export default route('work', linkLookSchema, ({ body }) => lookAtLink(body.url))

@@ -1,0 +1,4 @@
+import { route } from '../../../../../server/route'
+import { removePost } from '../../../../../server/services/posts'
+
+export default route('work', null, ({ actor, param }) => removePost(actor, param('id')))

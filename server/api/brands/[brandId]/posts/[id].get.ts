@@ -1,0 +1,4 @@
+import { route } from '../../../../../server/route'
+import { openPost } from '../../../../../server/services/posts'
+
+export default route('read', null, ({ actor, param }) => openPost(actor, param('id')))

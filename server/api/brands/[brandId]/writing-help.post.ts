@@ -1,0 +1,5 @@
+import { writingHelpSchema } from '../../../../shared/schemas'
+import { route } from '../../../../server/route'
+import { writingHelp } from '../../../../server/services/writingHelp'
+
+export default route('work', writingHelpSchema, ({ actor, body }) => writingHelp(actor, body))

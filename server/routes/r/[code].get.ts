@@ -1,0 +1,14 @@
+import { getRouterParam, sendRedirect, setResponseHeader } from 'h3'
+import { problem } from '../../problem'
+import { route } from '../../route'
+import { noteClick, targetOf } from '../../services/shortLinks'
+
+/** A short link: leads on, and counts that somebody went by. */
+export default route('public', null, async ({ event }) => {
+  const code = getRouterParam(event, 'code') ?? ''
+  if (code === '') throw problem('notFound')
+  const target = await targetOf(code)
+  noteClick(event, code)
+  setResponseHeader(event, 'referrer-policy', 'no-referrer')
+  return sendRedirect(event, target, 302)
+})

@@ -1,0 +1,67 @@
+import type { Crop, LinkPlace } from '../../core/post'
+import { shownPictures } from '../../shared/posts'
+import type { Db } from '../db'
+import { brandById } from '../db/brands'
+import { linkLookOf } from '../db/linkLooks'
+import { pictureById } from '../db/pictures'
+import { setTarget, shortLinksOf } from '../db/shortLinks'
+import type { AccountRow, DeliveryRow, PostRow } from '../db/rows'
+import type { Outgoing } from '../networks'
+import { rulesOf } from './accounts'
+import { docOf } from './postDocs'
+import { proofMaker, unfitFor } from './proofs'
+import { renderPicture } from './pictureWork'
+
+/** What a delivery holds: exactly what goes out. Pictures by their id, which never change; the part shown is cut out as they are sent. */
+export interface Frozen {
+  text: string
+  language?: string | null
+  link?: { url: string; place: LinkPlace; title: string | null } | null
+  pictures?: { id: string; crop: Crop | null; description: string | null }[]
+  board?: string | null
+  audience?: string | null
+}
+
+/** A post on an account as it goes out, or what keeps it from suiting the network. From now on its short link leads somewhere. */
+export async function frozenOf(db: Db, post: PostRow, account: AccountRow): Promise<{ frozen: Frozen; unfit: string | null }> {
+  const brand = (await brandById(db, post.brand_id))!
+  const doc = await docOf(db, post)
+  const made = (await proofMaker(db, brand, [post]))(post.id, account)
+  const { proof, parts } = made
+  const card = post.link ? await linkLookOf(db, post.link) : null
+  const shown = new Set(proof.media)
+  const pictures = shownPictures(doc, doc.wordings[0]?.pictureId ?? null)
+  const frozen: Frozen = {
+    text: proof.text,
+    language: parts.language ?? brand.language,
+    link: proof.link === null ? null : { url: proof.link, place: proof.linkPlace, title: card?.card?.title ?? parts.linkTitle },
+    pictures: parts.media.flatMap((medium, at) => (shown.has(medium) ? [{ id: pictures[at]!.id, crop: medium.crop, description: medium.description }] : [])),
+    board: parts.board,
+    audience: parts.audience,
+  }
+  const unfit = unfitFor(brand, made)
+  const code = (await shortLinksOf(db, [post.id])).find((row) => row.account_id === account.id)
+  if (code && !unfit) await setTarget(db, code.code, made.target)
+  return { frozen, unfit }
+}
+
+/** What a connector is given of a delivery: its pictures cut and as heavy as the network takes. */
+export async function outgoingOf(db: Db, delivery: DeliveryRow, account: AccountRow): Promise<Outgoing> {
+  const frozen = JSON.parse(delivery.frozen_json) as Frozen
+  const { maxBytes } = rulesOf(account).media
+  const pictures: Outgoing['pictures'] = []
+  for (const { id, crop, description } of frozen.pictures ?? []) {
+    const row = await pictureById(db, delivery.brand_id, id)
+    if (row) pictures.push({ ...(await renderPicture(row.content, { crop, maxBytes })), description })
+  }
+  return {
+    key: delivery.key,
+    text: frozen.text,
+    language: frozen.language ?? null,
+    dueAt: delivery.due_at,
+    link: frozen.link ?? null,
+    pictures,
+    board: frozen.board ?? null,
+    audience: frozen.audience ?? null,
+  }
+}

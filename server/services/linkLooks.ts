@@ -1,0 +1,80 @@
+import { Parser } from 'htmlparser2'
+import { HOUR, MINUTE } from '../../core/instant'
+import type { LinkLook } from '../../shared/posts'
+import { useDb } from '../db'
+import { keepLinkLook, linkLookOf } from '../db/linkLooks'
+import { webAddress } from '../net/address'
+import { meaningOf } from '../net/meanings'
+import { askOutside, type Answer } from '../net/outside'
+import { ProblemError } from '../problem'
+import { realNow } from '../clock'
+
+/** How long an answer counts; what did not answer is asked again sooner. */
+const GOOD_MS = 6 * HOUR
+const BAD_MS = 5 * MINUTE
+const MOST_BYTES = 3_000_000
+
+const looking = new Map<string, Promise<LinkLook>>()
+
+/** Looks at the page behind a post's link: whether it answers, whether it moved for good, and its card. Remembered for some hours. */
+export async function lookAtLink(text: string): Promise<LinkLook> {
+  const db = await useDb()
+  const known = await linkLookOf(db, text)
+  if (known && realNow() - known.lookedAt < (known.kind === 'ok' || known.kind === 'moved' ? GOOD_MS : BAD_MS))
+    return { kind: known.kind, detail: known.detail, card: known.card }
+  const mine = looking.get(text) ?? lookOnce(text).finally(() => looking.delete(text))
+  looking.set(text, mine)
+  return mine
+}
+
+async function lookOnce(text: string): Promise<LinkLook> {
+  const look = await lookNow(text)
+  await keepLinkLook(await useDb(), text, look, realNow())
+  return look
+}
+
+async function lookNow(text: string): Promise<LinkLook> {
+  try {
+    const url = webAddress(text)
+    const answer = await askOutside(url, { headers: { accept: 'text/html, application/xhtml+xml, */*;q=0.5' }, maxBytes: MOST_BYTES })
+    if (answer.status === 404 || answer.status === 410)
+      return { kind: 'dead', detail: `${url.hostname} answered ${answer.status}: ${meaningOf(answer.status)}.`, card: null }
+    // Pages that turn away programs show people something: not the link's fault.
+    if (answer.status >= 400) return { kind: 'unreachable', detail: `${url.hostname} answered ${answer.status}: ${meaningOf(answer.status)}.`, card: null }
+    const card = /html/i.test(answer.headers['content-type'] ?? 'html') ? cardOf(answer) : null
+    return answer.lastingUrl === url.href ? { kind: 'ok', detail: null, card } : { kind: 'moved', detail: answer.lastingUrl, card }
+  } catch (error) {
+    if (!(error instanceof ProblemError)) throw error
+    const isDead = error.code === 'unknownHost' || error.code === 'noAddress'
+    return { kind: isDead ? 'dead' : 'unreachable', detail: error.message, card: null }
+  }
+}
+
+/** A page's card: its Open Graph data (ogp.me), else its own title and description. */
+function cardOf(answer: Answer): LinkLook['card'] {
+  const metas = new Map<string, string>()
+  let title = ''
+  let isInTitle = false
+  const parser = new Parser({
+    onopentag: (name, attributes) => {
+      if (name === 'title' && title === '') isInTitle = true
+      const key = (attributes['property'] ?? attributes['name'] ?? '').toLowerCase()
+      if (name === 'meta' && key && attributes['content'] && !metas.has(key)) metas.set(key, attributes['content'].trim())
+    },
+    ontext: (text) => {
+      if (isInTitle) title += text
+    },
+    onclosetag: (name) => {
+      if (name === 'title') isInTitle = false
+    },
+  })
+  parser.end(new TextDecoder().decode(answer.body))
+  const image = metas.get('og:image') ?? metas.get('og:image:url') ?? null
+  const said = (metas.get('og:title') ?? title).trim().replace(/\s+/g, ' ').slice(0, 300)
+  if (said === '') return null
+  return {
+    title: said,
+    description: (metas.get('og:description') ?? metas.get('description') ?? '').replace(/\s+/g, ' ').slice(0, 500),
+    image: image && URL.canParse(image, answer.url) ? new URL(image, answer.url).href : null,
+  }
+}

@@ -1,0 +1,87 @@
+import type { Metadata, Sharp, SharpOptions } from 'sharp'
+import type { Crop } from '../../core/post'
+import { LIMITS } from '../../shared/limits'
+import { problem } from '../problem'
+
+/** Loaded with the first picture: a server that handles none need not carry it. */
+const picturing = async () => (await import('sharp')).default
+
+export interface ReadPicture {
+  content: Buffer
+  width: number
+  height: number
+  type: 'image/jpeg' | 'image/png'
+  /** What was done to it, as a sentence; null for nothing worth saying. */
+  says: string | null
+}
+
+const KNOWN = new Set(['jpeg', 'png', 'webp', 'gif', 'heif', 'avif', 'tiff'])
+const MEGA = 1_000_000
+
+/**
+ * Reads a picture from outside by its content: turned upright, metadata off, no larger than it may be shown anywhere, as JPEG (or PNG where
+ * it is see-through). Throws a refusal for what is no picture, carries script, is damaged, or has more pixels than are taken.
+ */
+export async function readPicture(bytes: Uint8Array): Promise<ReadPicture> {
+  if (bytes.length > LIMITS.uploadBytes) throw problem('pictureTooHeavy', Math.round(LIMITS.uploadBytes / MEGA))
+  if (/^(?:\uFEFF)?\s*(?:<\?xml[^>]*>\s*)?(?:<!--[\s\S]*?-->\s*)*(?:<!DOCTYPE\s+svg[^>]*>\s*)?<svg[\s>]/i.test(Buffer.from(bytes.subarray(0, 4096)).toString('utf8'))) throw problem('pictureSvg') // prettier-ignore
+  const sharp = await picturing()
+  const source = (options: SharpOptions = {}): Sharp => sharp(bytes, { failOn: 'error', limitInputPixels: LIMITS.picturePixels, ...options })
+  if (bytes.length === 0) throw problem('noPicture')
+  const facts = await sharp(bytes, { limitInputPixels: false }).metadata().catch(() => null) // prettier-ignore
+  if (!facts?.format || !KNOWN.has(facts.format) || !facts.width || !facts.height) throw problem('noPicture')
+  const pixels = facts.width * (facts.pageHeight ?? facts.height)
+  if (pixels > LIMITS.picturePixels) throw problem('pictureTooLarge', Math.round(pixels / MEGA), LIMITS.picturePixels / MEGA)
+  try {
+    const upright = source().autoOrient().resize(LIMITS.pictureSide, LIMITS.pictureSide, { fit: 'inside', withoutEnlargement: true }).toColourspace('srgb')
+    const isSeeThrough = facts.hasAlpha && !(await source().stats()).isOpaque
+    const { data, info } = await (isSeeThrough ? upright.png() : upright.jpeg({ quality: 90, mozjpeg: false })).toBuffer({ resolveWithObject: true })
+    const isSmaller = info.width * info.height < pixels * 0.99
+    return { content: data, width: info.width, height: info.height, type: isSeeThrough ? 'image/png' : 'image/jpeg', says: saying(facts, isSmaller, info) }
+  } catch {
+    throw problem('pictureBroken')
+  }
+}
+
+function saying(facts: Metadata, isSmaller: boolean, info: { width: number; height: number }): string | null {
+  const said = [
+    ...((facts.pages ?? 1) > 1 ? ['Of the moving picture, the first one is kept.'] : []),
+    ...(isSmaller ? [`It was made smaller, to ${info.width} × ${info.height}.`] : []),
+  ]
+  return said.length > 0 ? said.join(' ') : null
+}
+
+const QUALITIES = [88, 78, 66, 54, 42]
+
+/** A picture as it goes out: the part shown cut out, and, where a network limits bytes, compressed until it suits. */
+export async function renderPicture(
+  content: Buffer,
+  want: { crop: Crop | null; maxBytes: number },
+): Promise<{ content: Buffer; type: string; width: number; height: number }> {
+  const whole = (await picturing())(content)
+  const { format, ...size } = await whole.metadata()
+  const crop = want.crop && within(want.crop, size)
+  const cut = crop ? whole.extract({ left: crop.x, top: crop.y, width: crop.width, height: crop.height }) : whole
+  const isPng = format === 'png'
+  let made = await (isPng ? cut.clone().png() : cut.clone().jpeg({ quality: 90 })).toBuffer({ resolveWithObject: true })
+  let type = isPng ? 'image/png' : 'image/jpeg'
+  for (const quality of want.maxBytes > 0 ? QUALITIES : []) {
+    if (made.data.length <= want.maxBytes) break
+    made = await cut.clone().flatten({ background: '#fff' }).jpeg({ quality }).toBuffer({ resolveWithObject: true })
+    type = 'image/jpeg'
+  }
+  return { content: made.data, type, width: made.info.width, height: made.info.height }
+}
+
+/** As much of a crop as lies in the picture; null, for the whole, where none of it does. */
+function within(crop: Crop, size: { width: number; height: number }): Crop | null {
+  const width = Math.min(crop.width, size.width - crop.x)
+  const height = Math.min(crop.height, size.height - crop.y)
+  return width < 1 || height < 1 ? null : { ...crop, width, height }
+}
+
+/** A small picture for lists and proofs. */
+export async function smallPicture(content: Buffer, width: number): Promise<Buffer> {
+  const sharp = await picturing()
+  return sharp(content).resize(width, undefined, { withoutEnlargement: true }).toBuffer()
+}

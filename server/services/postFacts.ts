@@ -1,0 +1,22 @@
+import { v7 as uuid } from 'uuid'
+import type { PostDoc, PostEvent } from '../../shared/posts'
+import { now } from '../clock'
+import type { Db } from '../db'
+import { accountsOf } from '../db/accounts'
+import type { AccountRow, PostRow } from '../db/rows'
+import type { Tracked } from '../db/tracked'
+import type { Actor } from './actor'
+
+/** Approval is of one version: an edit withdraws it. */
+export const approvalOf = (row: PostRow): PostRow['approval'] => (row.approval === 'approved' && row.approved_version !== row.version ? 'draft' : row.approval)
+
+/** Whether a person may approve a post: where an account wants somebody else, not whoever wrote it last. */
+export const mayApprove = (actor: Actor, post: PostRow, accounts: AccountRow[]): boolean =>
+  post.saved_by !== actor.personId || accounts.every(({ approver }) => approver === 'anyone')
+
+export async function chosenAccounts(db: Db, brandId: string, doc: PostDoc): Promise<AccountRow[]> {
+  const chosen = new Set(doc.accounts.filter((part) => part.chosen).map(({ accountId }) => accountId))
+  return (await accountsOf(db, brandId)).filter(({ id }) => chosen.has(id))
+}
+
+export const addEvent = (tracked: Tracked, postId: string, event: { person_id: string | null; what: PostEvent['what']; version: number; note: string | null }): Promise<void> => tracked.insert('post_events', { id: uuid() }, { post_id: postId, at: now(), ...event }) // prettier-ignore

@@ -1,0 +1,83 @@
+import { makeProof, preflight, type Check, type NetworkRules, type PostParts, type PreflightContext, type Proof } from '../../core/post'
+import type { LinkRule } from '../../core/url'
+import { emptyPart, linkFor, partsFor, type PictureView } from '../../shared/posts'
+import { toInstant } from '../../core/instant'
+import { now } from '../clock'
+import type { Db } from '../db'
+import { brandById, pillarsOf } from '../db/brands'
+import { linkLookOf } from '../db/linkLooks'
+import { picturesByIds, type PictureFacts } from '../db/pictures'
+import { shortLinksOf } from '../db/shortLinks'
+import type { AccountRow, BrandRow, PostRow } from '../db/rows'
+import { docsOf } from './postDocs'
+import { rulesOf } from './accounts'
+import { sentOn, shortBase, writingOf } from './writing'
+
+/** A post as one account will show it, with what it was made from. */
+export interface MadeProof {
+  parts: PostParts
+  proof: Proof
+  rules: NetworkRules
+  /** Where the link leads in the end, campaign marks and all; `proof.link` may be a short address of it. */
+  target: string | null
+}
+
+export const pictureView = ({ id, width, height, bytes, says }: PictureFacts): PictureView => ({ id, width, height, bytes, says })
+
+/** Makes proofs of a brand's posts: everything they share is looked up once. */
+export async function proofMaker(db: Db, brand: BrandRow, rows: PostRow[]): Promise<(postId: string, account: AccountRow) => MadeProof> {
+  const docs = await docsOf(db, rows)
+  const pictures = new Map((await picturesByIds(db, brand.id, [...docs.values()].flatMap((doc) => doc.pictures.map(({ id }) => id)))).map((row) => [row.id, pictureView(row)])) // prettier-ignore
+  const codes = await shortLinksOf(db, rows.map(({ id }) => id)) // prettier-ignore
+  const pillars = new Map((await pillarsOf(db, brand.id)).map(({ id, name }) => [id, name]))
+  const writing = writingOf(brand)
+  return (postId, account) => {
+    const doc = docs.get(postId)!
+    const part = doc.accounts.find(({ accountId }) => accountId === account.id) ?? emptyPart(account.id, true)
+    const rules = rulesOf(account)
+    const rule = account.link_rule_json === null ? writing.linkRule : (JSON.parse(account.link_rule_json) as LinkRule)
+    const names = { network: rules.name, account: account.handle, pillar: pillars.get(doc.pillarId ?? '') ?? '', brand: brand.name }
+    const code = codes.find((one) => one.post_id === postId && one.account_id === account.id)?.code ?? null
+    const link = linkFor(doc.link, rule, names, shortBase(), code)
+    const parts = partsFor(doc, part, link, pictures)
+    return { parts, rules, proof: makeProof(parts, rules), target: linkFor(doc.link, rule, names, null, null) }
+  }
+}
+
+/** The checks of one post on one account, with all that the server knows. */
+export async function checksOf(
+  db: Db,
+  brandId: string,
+  post: PostRow,
+  account: AccountRow,
+  made: MadeProof,
+  plannedAt: string | null,
+  others: { account: string; network: string; text: string }[],
+): Promise<Check[]> {
+  const brand = (await brandById(db, brandId))!
+  const look = post.link ? await linkLookOf(db, post.link) : null
+  const context: PreflightContext = {
+    ...neutral(brand),
+    plannedAt,
+    goodUntil: post.good_until === null ? null : toInstant(post.good_until),
+    sentHere: await sentOn(db, brandId, account.id),
+    seriesId: post.series_id ?? post.id,
+    repeatAfterDays: account.repeat_after_days,
+    linkState: look ? { kind: look.kind, detail: look.detail } : { kind: 'unchecked', detail: null },
+    wordsNotUsed: writingOf(brand).wordsNotUsed,
+    hold: account.held === 1,
+    equalText: others.find(({ network, text }) => network === made.rules.id && text === made.proof.text) ?? null,
+  }
+  return preflight(made.parts, made.proof, made.rules, context)
+}
+
+const neutral = (brand: BrandRow): PreflightContext => ({
+  now: toInstant(now()), zone: brand.zone, plannedAt: null, goodUntil: null, sentHere: [], seriesId: null, repeatAfterDays: null,
+  linkState: { kind: 'ok', detail: null }, wordsNotUsed: [], mixShare: null, approval: 'approved', hold: false, alsoAppearsOn: [],
+}) // prettier-ignore
+
+/** What of a post no longer suits the network as it is now, as a sentence; null where it suits. */
+export function unfitFor(brand: BrandRow, made: MadeProof): string | null {
+  const stop = preflight(made.parts, made.proof, made.rules, neutral(brand)).find(({ level, id }) => level === 'stop' && id !== 'comment')
+  return stop ? `${made.rules.name}: ${stop.says}` : null
+}

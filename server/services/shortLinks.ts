@@ -1,0 +1,66 @@
+import { randomInt } from 'node:crypto'
+import { getMethod, getRequestHeaders, type H3Event } from 'h3'
+import { isPersonClick } from '../../core/results'
+import { HOUR } from '../../core/instant'
+import { now } from '../clock'
+import { useDb, type Db } from '../db'
+import * as store from '../db/shortLinks'
+import { log } from '../log'
+import { problem } from '../problem'
+
+/** Letters and figures that nobody takes for another: no 0 and O, 1, l and I, 2 and Z, 5 and S, 8 and B, u and v. */
+const SIGNS = '34679acdefghjkmnpqrtwxy'
+export const CODE_LENGTH = 6
+
+/** Makes codes for a post's links on accounts that have none; gives them all, by account. */
+export async function codesFor(db: Db, brandId: string, postId: string, accountIds: string[]): Promise<Record<string, string>> {
+  const codes = Object.fromEntries((await store.shortLinksOf(db, [postId])).map((row) => [row.account_id, row.code]))
+  for (const accountId of accountIds.filter((id) => !(id in codes))) {
+    const code = await freeCode(db)
+    await store.insertShortLink(db, { code, brand_id: brandId, post_id: postId, account_id: accountId, target: null, created_at: now() })
+    codes[accountId] = code
+  }
+  return codes
+}
+
+async function freeCode(db: Db): Promise<string> {
+  for (;;) {
+    const code = Array.from({ length: CODE_LENGTH }, () => SIGNS[randomInt(SIGNS.length)]).join('')
+    if (!(await store.shortLinkByCode(db, code))) return code
+  }
+}
+
+/** Where a short link leads; throws `notFound` for one that is not there, or that nothing was sent with yet. */
+export async function targetOf(code: string): Promise<string> {
+  const row = new RegExp(`^[${SIGNS}]{${CODE_LENGTH}}$`).test(code) ? await store.shortLinkByCode(await useDb(), code) : undefined
+  if (!row?.target) throw problem('notFound')
+  return row.target
+}
+
+/** Clicks counted since the last were stored, by code and hour. */
+let waiting = new Map<string, { code: string; hour: number }[]>()
+
+/** Counts a click, where a person made it. Only that it happened in this hour is kept. */
+export function noteClick(event: H3Event, code: string): void {
+  const headers = getRequestHeaders(event) as Record<string, string>
+  if (!isPersonClick({ method: getMethod(event), userAgent: headers['user-agent'] ?? null, headers })) return
+  const hour = Math.floor(now() / HOUR) * HOUR
+  const known = waiting.get(code) ?? []
+  waiting.set(code, [...known, { code, hour }])
+  if (waiting.size === 1 && known.length === 0) setTimeout(() => void storeClicks(), 200).unref()
+}
+
+/** Stores what was counted: off the way of whoever follows a link. */
+export async function storeClicks(): Promise<void> {
+  const counted = [...waiting.values()].flat()
+  waiting = new Map()
+  if (counted.length === 0) return
+  try {
+    const db = await useDb()
+    await db.transaction(async (transaction) => {
+      for (const { code, hour } of counted) await store.countClick(transaction, code, hour)
+    })
+  } catch (error) {
+    log.error({ error }, 'Clicks could not be counted.')
+  }
+}
