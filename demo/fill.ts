@@ -8,6 +8,9 @@ const HOUR = 3_600_000
 /** Hours played after each stage of lines; what is lined up in the last stage still waits when the demo opens. */
 const STAGES = [24, 24, 12, 0]
 
+/** How lines name their accounts. */
+const LETTERS: Record<string, string> = { Chatterbrook: 'c', Commonfire: 'f', Guildhall: 'g' }
+
 interface BrandPlan {
   id: string
   region: string
@@ -38,6 +41,27 @@ interface DemoLine {
   credit: string | null
 }
 
+interface DeskPlan {
+  writing: Record<string, unknown>
+  /** Accounts whose posts somebody else approves, and those with short links. */
+  someoneElse: string[]
+  short: string[]
+  posts: {
+    article: string
+    by: number
+    does: 'draft' | 'review' | 'send-back'
+    note?: string
+    pillar: string
+    hashtags: string[]
+    /** Its description, where the article's own picture goes with it. */
+    picture: string | null
+    accounts: string[]
+    board: string | null
+    text: string
+    own: Record<string, string>
+  }[]
+}
+
 interface Outlet {
   id: string
   name: string
@@ -60,7 +84,7 @@ interface LetterPlan {
 interface View {
   watches: { id: string }[]
   pillars: { id: string; name: string; ink: number; version: number }[]
-  accounts: { id: string; name: string; version: number; rules: { id: string } }[]
+  accounts: { id: string; name: string; version: number; perDay: number | null; minGapMinutes: number; slots: unknown[]; rules: { id: string } }[]
 }
 
 interface Article {
@@ -68,6 +92,8 @@ interface Article {
   title: string
   url: string | null
   state: string
+  image: string | null
+  html: string
 }
 
 const read = <T>(file: string): T => JSON.parse(readFileSync(fileURLToPath(new URL(file, import.meta.url)), 'utf8')) as T
@@ -88,6 +114,7 @@ for (const [stage, hours] of STAGES.entries()) {
 }
 for (const brand of brands) await receiveLetters(brand)
 for (const brand of brands) await readSome(brand)
+for (const brand of brands) await fillDesk(brand)
 
 async function setUp(brand: BrandPlan): Promise<void> {
   const { id, name, zone, language, mark, markInk } = brand
@@ -185,7 +212,7 @@ async function lineUp(brand: BrandPlan, stage: number): Promise<void> {
   for (const line of lines.filter((candidate) => candidate.brand === brand.region && candidate.stage === stage)) {
     const article = articles.find((candidate) => candidate.url?.endsWith(`/${line.article}`))
     if (!article) throw new Error(`there is no article ${line.article} yet in stage ${stage}`)
-    const chosen = view.accounts.filter((account) => line.accounts.includes(account.name === 'Chatterbrook' ? 'c' : 'f'))
+    const chosen = view.accounts.filter((account) => line.accounts.includes(LETTERS[account.name] ?? '-'))
     const pillarId = view.pillars.find((pillar) => pillar.name === line.pillar)?.id ?? null
     const slots = await client.get<{ version: string }>(`${at}/next-slots?pillar=${pillarId ?? ''}&accounts=${chosen.map(({ id }) => id).join(',')}`)
     await client.post(`${at}/posts`, {
@@ -211,6 +238,53 @@ async function allArticles(at: string): Promise<Article[]> {
     after = page.next
   }
   return found
+}
+
+/** Posts being written, in review and sent back, and how the brand writes. */
+async function fillDesk(brand: BrandPlan): Promise<void> {
+  const at = `/api/brands/${brand.id}`
+  const plan = read<Record<string, DeskPlan>>('desk.json')[brand.region]!
+  await client.put(`${at}/writing`, { version: 1, writing: plan.writing })
+  const view = await client.get<View>(at)
+  for (const account of view.accounts) await wishFor(at, account, plan)
+  const articles = await allArticles(at)
+  const bento = new Client(process.env['QUILL_URL'] ?? 'http://127.0.0.1:4300')
+  await bento.post('/api/demo/session', { personId: people[1]!.id })
+  for (const post of plan.posts) {
+    const article = articles.find(({ url }) => url?.endsWith(`/${post.article}`))
+    if (!article) throw new Error(`there is no article ${post.article} yet`)
+    const writer = post.by === 2 ? bento : client
+    const picture =
+      post.picture && article.image ? await writer.post<{ id: string }>(`${at}/pictures/from-article`, { articleId: article.id, url: article.image }) : null
+    const id = uuid()
+    const accounts = view.accounts.map((account) => ({
+      accountId: account.id,
+      chosen: post.accounts.includes(account.name),
+      ownText: post.own[account.name] ?? null,
+      board: account.name === 'Mantel' ? post.board : null,
+    }))
+    const doc = {
+      articleId: article.id,
+      wordings: [{ text: post.text }],
+      link: article.url,
+      hashtags: post.hashtags,
+      pillarId: view.pillars.find(({ name }) => name === post.pillar)?.id ?? null,
+      pictures: picture ? [{ id: picture.id, description: post.picture, focus: { x: 0.5, y: 0.5 } }] : [],
+      accounts,
+    }
+    const { version } = await writer.put<{ version: number }>(`${at}/posts/${id}`, { version: 0, doc })
+    if (post.does !== 'draft') await writer.post(`${at}/posts/${id}/review`, { version, note: '' })
+    if (post.does === 'send-back') await client.post(`${at}/posts/${id}/send-back`, { version, note: post.note })
+  }
+}
+
+async function wishFor(at: string, account: View['accounts'][number], plan: DeskPlan): Promise<void> {
+  const { id, name, perDay, minGapMinutes, slots, version } = account
+  const linkRule = plan.short.includes(name)
+    ? { kind: 'short', marks: { source: '{network}', medium: 'social', campaign: '{pillar}', term: '', content: '' } }
+    : null
+  const approver = plan.someoneElse.includes(name) ? 'someone-else' : 'anyone'
+  await client.patch(`${at}/accounts/${id}`, { name, perDay, minGapMinutes, approver, linkRule, repeatAfterDays: 30, token: '', slots, version })
 }
 
 /** What was there before yesterday has been looked through: most of it passed, a little shelved. */

@@ -7,6 +7,7 @@ export interface Ask {
   query: URLSearchParams
   headers: IncomingMessage['headers']
   body: string
+  bytes: Buffer
 }
 
 export interface Reply {
@@ -38,13 +39,15 @@ export async function readAsk(request: IncomingMessage): Promise<Ask> {
   const parts: Buffer[] = []
   for await (const part of request) parts.push(part as Buffer)
   const url = new URL(request.url ?? '/', 'http://world.example')
+  const bytes = Buffer.concat(parts)
   return {
     method: request.method ?? 'GET',
     host: (request.headers.host ?? '').replace(/:\d+$/, ''),
     path: url.pathname,
     query: url.searchParams,
     headers: request.headers,
-    body: Buffer.concat(parts).toString('utf8'),
+    body: bytes.toString('utf8'),
+    bytes,
   }
 }
 

@@ -1,15 +1,16 @@
 import { createServer, type Server } from 'node:http'
+import { answerAtproto } from './atproto'
 import { answerFaulty, type Fault } from './faults'
 import { fieldsOf, html, json, nothing, readAsk, sendReply, type Ask, type Reply, type Trouble } from './http'
 import { Hub } from './hub'
 import { sendMail, type MailToSend } from './mail'
 import { MastodonServer } from './mastodon'
 import { answerMicropub } from './micropub'
-import { NETWORKS } from './networks'
+import { NETWORKS, type NetworkTakes } from './networks'
 import { ODD_SITES } from './odd'
 import { answerResidents } from './residents'
 import { createSites, type Sites } from './sites'
-import { Timeline } from './timeline'
+import { Timeline, type NetworkPost } from './timeline'
 
 export interface World {
   server: Server
@@ -31,7 +32,9 @@ export interface LoggedAsk {
 export function createWorld(): World {
   const start = Date.now()
   const sites = createSites(start)
-  const timelines = new Map(NETWORKS.map((network) => [network.host, new Timeline(network)]))
+  const timelines = new Map(
+    NETWORKS.map((network) => [network.host, new Timeline({ ...network, accounts: network.accounts.map((account) => ({ ...account })) })]),
+  )
   const mastodons = new Map(
     [...timelines.values()].filter(({ network }) => network.protocol === 'mastodon').map((timeline) => [timeline.network.host, new MastodonServer(timeline)]),
   )
@@ -42,16 +45,18 @@ export function createWorld(): World {
   let ahead = 0
   const now = (): number => Date.now() + ahead
 
-  const answerHost = (ask: Ask): Reply => {
+  const answerHost = async (ask: Ask): Promise<Reply> => {
     const resident = ask.host === 'commonfire.example' ? answerResidents(ask, ask.host, start, now()) : null
     if (resident) return resident
     const timeline = timelines.get(ask.host)
+    if (timeline?.network.protocol === 'atproto') return answerAtproto(timeline, ask)
     if (timeline) return mastodons.get(ask.host)?.answer(ask, now()) ?? answerMicropub(timeline, ask, now())
     return ODD_SITES[ask.host]?.(ask.path) ?? sites.answer(ask, now())
   }
 
   const control = async (ask: Ask): Promise<Reply> => {
-    if (ask.method === 'GET' && ask.path === '/posts') return json(Object.fromEntries([...timelines].map(([host, timeline]) => [host, timeline.posts])))
+    if (ask.method === 'GET' && ask.path === '/posts')
+      return json(Object.fromEntries([...timelines].map(([host, timeline]) => [host, timeline.posts.map(withoutBytes)])))
     if (ask.method === 'GET' && ask.path === '/asks') return json(asks)
     if (ask.method === 'GET' && ask.path === '/stories') return json(sites.stories)
     const fields = fieldsOf(ask)
@@ -64,6 +69,12 @@ export function createWorld(): World {
       if (trouble) troubles.set(host ?? '', trouble)
       else troubles.delete(host ?? '')
       return json({ ok: true })
+    }
+    if (ask.method === 'POST' && ask.path === '/rules') {
+      const { host, rules } = fields as { host?: string; rules?: Partial<NetworkTakes> }
+      const network = timelines.get(host ?? '')?.network
+      if (network) network.rules = { ...network.rules, ...rules }
+      return json({ ok: network !== undefined })
     }
     if (ask.method === 'POST' && ask.path === '/fault') {
       const { host, fault } = fields as { host?: string; fault?: Fault | null }
@@ -86,7 +97,7 @@ export function createWorld(): World {
     if (ask.path === '/health') return json({ ok: true })
     if (ask.path.startsWith('/control/')) return control({ ...ask, path: ask.path.slice('/control'.length) })
     const [, host, path] = /^\/sites\/([a-z0-9.-]+)(\/.*)?$/.exec(ask.path) ?? []
-    return host ? forBrowser(answerHost({ ...ask, host, path: path ?? '/' }), host) : html(indexPage(sites))
+    return host ? answerHost({ ...ask, host, path: path ?? '/' }).then((reply) => forBrowser(reply, host)) : html(indexPage(sites))
   }
 
   const server = createServer((request, response) => {
@@ -115,6 +126,9 @@ export function createWorld(): World {
   })
   return { server, timelines }
 }
+
+/** A post as the control page tells it: pictures by their facts. */
+const withoutBytes = (post: NetworkPost): unknown => ({ ...post, pictures: post.pictures.map(({ bytes, ...facts }) => ({ ...facts, size: bytes.length })) })
 
 /** The trouble set for a host, counted down; null when this request does not meet it. */
 function takeTrouble(troubles: Map<string, Trouble>, ask: Ask): Trouble | null {
