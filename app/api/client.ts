@@ -16,6 +16,11 @@ export class Refusal extends Error {
     return this.problem.type.split(':').at(-1) ?? ''
   }
 
+  /** What the refusal carries besides (an extension member); null for nothing. */
+  more<T>(name: string): T | null {
+    return ((this.problem as unknown as Record<string, unknown>)[name] as T | undefined) ?? null
+  }
+
   /** What is said about each field of the form. */
   get fields(): Record<string, string> {
     return Object.fromEntries((this.problem.errors ?? []).map(({ field, says }) => [field, says]))
@@ -30,11 +35,12 @@ type Method = 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE'
 /** The one way the application speaks to the server. Throws a Refusal for anything but success. */
 async function ask<T>(method: Method, path: string, body?: unknown): Promise<T> {
   let answer: Response
+  const isForm = body instanceof FormData
   try {
     answer = await fetch(path, {
       method,
-      headers: { accept: 'application/json', ...(body === undefined ? {} : { 'content-type': 'application/json' }) },
-      ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+      headers: { accept: 'application/json', ...(body === undefined || isForm ? {} : { 'content-type': 'application/json' }) },
+      ...(body === undefined ? {} : { body: isForm ? body : JSON.stringify(body) }),
     })
   } catch {
     throw new Refusal({ type: 'urn:clear-quill:offline', status: 0, ...words.frame.offline })
@@ -52,5 +58,11 @@ export const api = {
   post: <T>(path: string, body: unknown = {}): Promise<T> => ask<T>('POST', path, body),
   put: <T>(path: string, body: unknown): Promise<T> => ask<T>('PUT', path, body),
   patch: <T>(path: string, body: unknown): Promise<T> => ask<T>('PATCH', path, body),
+  /** Sends one file as a form. */
+  upload: <T>(path: string, file: Blob): Promise<T> => {
+    const form = new FormData()
+    form.append('file', file)
+    return ask<T>('POST', path, form)
+  },
   remove: <T>(path: string): Promise<T> => ask<T>('DELETE', path),
 }

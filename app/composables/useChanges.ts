@@ -12,6 +12,7 @@ export function useChanges(): void {
   const clippings = useClippingsStore()
   const imports = useImportsStore()
   const schedule = useScheduleStore()
+  const desk = useDeskStore()
   const session = useSessionStore()
   const notices = useNoticesStore()
   const goTo = useGoTo()
@@ -26,11 +27,13 @@ export function useChanges(): void {
       const some = (...wanted: ChangeKind[]): boolean => wanted.some((kind) => kinds.has(kind))
       const work: Promise<unknown>[] = []
       if (some('brand')) work.push(session.load())
-      if (some('brand', 'account', 'pillar', 'watch', 'source', 'article', 'tag', 'told')) work.push(brand.load())
+      if (some('brand', 'account', 'pillar', 'watch', 'source', 'article', 'tag', 'told', 'post', 'line')) work.push(brand.load())
       if (some('article', 'watch', 'source', 'tag')) work.push(wire.refresh())
       if (some('import')) work.push(imports.load())
       if (some('article', 'line', 'delivery', 'tag')) work.push(clippings.refresh())
       if (some('line', 'delivery', 'account', 'pillar', 'brand', 'clock')) work.push(schedule.load())
+      if (some('post', 'line', 'delivery')) work.push(desk.refresh())
+      if (some('delivery', 'brand', 'account')) work.push(desk.refreshContext())
       // What could not be fetched now is fetched with the next change; the screens keep what they show.
       void Promise.allSettled(work).then(tellNews)
     },

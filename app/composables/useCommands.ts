@@ -27,7 +27,12 @@ export function useCommands() {
 
   return computed((): Place[] => [
     ...(brand.canWork
-      ? [command(says.addSource, () => goTo('/set-up/sources')), command(says.addWatch, () => goTo('/watch/new')), command(says.fetchAll, fetchAll)]
+      ? [
+          command(says.addSource, () => goTo('/set-up/sources')),
+          command(says.addWatch, () => goTo('/watch/new')),
+          command(words.writing.newPost, () => goTo('/desk/new')),
+          command(says.fetchAll, fetchAll),
+        ]
       : []),
     command(words.keys.undo, () => notices.undoLast()),
     ...theme.others.value.map((one) => command(words.frame.theme[one], () => theme.set(one))),

@@ -27,7 +27,7 @@ export function useKeys(keys: Key[]): void {
 /** Listens once, for the whole application. */
 export function useKeyListener(): void {
   useEventListener('keydown', (event: KeyboardEvent) => {
-    if (event.defaultPrevented || event.altKey || document.querySelector('[role=dialog]')) return
+    if (event.defaultPrevented || event.altKey || document.querySelector('[role=dialog], [role=alertdialog]')) return
     const command = event.ctrlKey || event.metaKey
     if (!command && isTyping(event.target)) return
     const found = known.value.findLast((key) => Boolean(key.command) === command && key.keys.includes(event.key))

@@ -19,6 +19,7 @@ export function usePlaces() {
   const fixed: Place[] = [
     { name: screens.wire, kind: 'screen', to: '/wire' },
     { name: screens.clippings, kind: 'screen', to: '/clippings' },
+    { name: screens.desk, kind: 'screen', to: '/desk' },
     { name: screens.schedule, kind: 'screen', to: '/schedule' },
     ...Object.entries(words.setUp.parts).map(([part, name]): Place => ({ name: `${screens.setUp}: ${name}`, kind: 'screen', to: `/set-up/${part}` })),
   ]

@@ -10,7 +10,7 @@ const goTo = useGoTo()
 
 useKeyListener()
 useChanges()
-const SCREENS: Record<string, string> = { 1: '/wire', 2: '/clippings', 3: '/schedule', 4: '/set-up/sources' }
+const SCREENS: Record<string, string> = { 1: '/wire', 2: '/clippings', 3: '/desk', 4: '/schedule', 5: '/set-up/sources' }
 const toFind = (): void => void goTo('/find')
 useKeys([
   { keys: Object.keys(SCREENS), says: words.keys.screens, does: (key) => void goTo(SCREENS[key]!) },

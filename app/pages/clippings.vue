@@ -54,6 +54,14 @@ function edit(one: Clipping): void {
   editing.value = one
 }
 
+/** Chosen for a round-up, in the order they were chosen. */
+const marked = ref<string[]>([])
+const mark = (id: string): void => {
+  marked.value = marked.value.includes(id) ? marked.value.filter((one) => one !== id) : [...marked.value, id]
+}
+watch(list, (now) => (marked.value = marked.value.filter((id) => now.some((one) => one.id === id))))
+const roundUp = (): void => void goTo({ path: '/desk/new', query: { clippings: marked.value.join(',') } })
+
 const index = computed(() => list.value.findIndex((one) => one.id === currentId.value))
 const current = computed(() => list.value[index.value] ?? null)
 function step(by: 1 | -1): void {
@@ -67,7 +75,9 @@ const withCurrent = (work: (one: Clipping) => void) => (): void => {
 useKeys([
   { keys: ['j', 'ArrowDown'], says: words.keys.nextFound, does: () => step(1) },
   { keys: ['k', 'ArrowUp'], says: words.keys.previousFound, does: () => step(-1) },
-  { keys: ['w', 'Enter'], says: words.keys.write, does: withCurrent((one) => void goTo({ path: '/wire', query: { show: one.shelved ? 'shelved' : 'clipped', article: one.articleId } })) },
+  { keys: ['w', 'Enter'], says: words.keys.write, does: withCurrent((one) => void goTo({ path: '/desk/new', query: one.articleId && one.quote === null ? { article: one.articleId } : { clippings: one.id } })) },
+  { keys: [' '], says: words.keys.choose, does: withCurrent((one) => mark(one.id)) },
+  { keys: ['r'], says: words.writing.roundUp, does: () => marked.value.length > 0 && brand.canWork && roundUp() },
   { keys: ['d'], says: words.keys.shelve, does: withCurrent((one) => one.quote === null && void store.move(one, one.shelved ? 'clipped' : 'shelved')) },
   { keys: ['e'], says: says.editTitle, does: withCurrent(edit) },
   { keys: ['x'], says: says.done, does: withCurrent((one) => void store.workOff(one, one.doneAt === null)) },
@@ -125,6 +135,11 @@ const select = 'rounded border border-rule bg-sheet px-1.5 py-1 text-small text-
         <option v-for="(label, value) in says.writtenChoices" :key="value" :value="value">{{ label }}</option>
       </select>
     </PageHead>
+    <div v-if="marked.length > 0 && brand.canWork" class="flex items-center gap-3 border-b border-rule bg-paper px-4 py-2">
+      <span>{{ words.wire.several.count(marked.length) }}</span>
+      <PlainButton kind="act" @click="roundUp">{{ words.writing.roundUp }} <KeyHint name="r" on-act /></PlainButton>
+      <PlainButton kind="quiet" @click="marked = []">{{ words.wire.several.clear }}</PlainButton>
+    </div>
     <div class="min-h-0 grow overflow-y-auto">
       <div v-if="store.failed" class="p-6">
         <ProblemLine :says="store.failed" />
@@ -138,6 +153,8 @@ const select = 'rounded border border-rule bg-sheet px-1.5 py-1 text-small text-
           :key="one.id"
           :one="one"
           :current="one.id === currentId"
+          :chosen="marked.includes(one.id)"
+          @mark="mark(one.id)"
           @choose="currentId = one.id"
           @edit="edit(one)"
           @move="(state) => store.move(one, state)"

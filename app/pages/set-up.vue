@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { Building2, CalendarClock, CircleUser, Eye, Layers, Rss, Tags } from '@lucide/vue'
+import { Building2, CalendarClock, CircleUser, Eye, Layers, PenLine, Rss, Tags } from '@lucide/vue'
 import { words } from '#shared/words'
 
 const route = useRoute()
@@ -12,6 +12,7 @@ const parts = [
   { to: '/set-up/tags', name: says.parts.tags, icon: Tags },
   { to: '/set-up/accounts', name: says.parts.accounts, icon: CalendarClock },
   { to: '/set-up/pillars', name: says.parts.pillars, icon: Layers },
+  { to: '/set-up/writing', name: says.parts.writing, icon: PenLine },
   { to: '/set-up/brand', name: says.parts.brand, icon: Building2 },
   { to: '/set-up/you', name: says.parts.you, icon: CircleUser },
 ]

@@ -8,7 +8,23 @@ const brand = useBrandStore()
 const session = useSessionStore()
 const route = useRoute()
 const router = useRouter()
-const line = ref<{ write: () => void; quote: (text: string) => void; lineUp: () => void } | null>(null)
+interface Line {
+  write: () => void
+  quote: (text: string) => void
+  lineUp: () => void
+  toDesk: () => void
+}
+const line = ref<Line | null>(null)
+// The margin comes with the first article; a key pressed before it is there is kept for it.
+let waiting: ((one: Line) => void) | null = null
+function withLine(does: (one: Line) => void): void {
+  if (line.value) does(line.value)
+  else if (wire.selectedId) waiting = does
+}
+watch(line, (now) => {
+  if (now && waiting) waiting(now)
+  if (now) waiting = null
+})
 const sheet = ref<{ quote: () => void; tag: () => void } | null>(null)
 const { resize } = useReading()
 
@@ -56,7 +72,8 @@ useKeys([
   { keys: ['p'], says: words.keys.pass, does: () => decide('passed') },
   { keys: ['x'], says: words.keys.choose, does: () => wire.selectedId && wire.choose(wire.selectedId) },
   { keys: ['a'], says: words.keys.allRead, does: () => brand.canWork && void wire.readAbove() },
-  { keys: ['w'], says: words.keys.write, does: () => line.value?.write() },
+  { keys: ['w'], says: words.keys.write, does: () => withLine((one) => one.write()) },
+  { keys: ['e'], says: words.writing.toWriting, does: () => brand.canWork && withLine((one) => one.toDesk()) },
   { keys: ['q'], says: words.keys.quote, does: () => sheet.value?.quote() },
   { keys: ['t'], says: words.keys.tag, does: () => brand.canWork && sheet.value?.tag() },
   { keys: ['+', '='], says: words.wire.sheet.larger, does: () => resize(1) },
@@ -79,8 +96,8 @@ useKeys([
         v-if="wire.selectedId"
         class="grid min-h-0 grid-cols-[minmax(0,1fr)_272px] bg-sheet max-wide:block max-wide:overflow-y-auto max-column:fixed max-column:inset-0 max-column:bottom-[52px] max-column:z-20"
       >
-        <ArticleSheet ref="sheet" @quote="line?.quote($event)" />
-        <YourLine v-if="wire.article" ref="line" :article="wire.article" />
+        <ArticleSheet ref="sheet" @quote="(text) => withLine((one) => one.quote(text))" />
+        <LazyYourLine v-if="wire.article" ref="line" :article="wire.article" />
       </div>
       <div v-else class="bg-sheet max-column:hidden">
         <EmptyState :title="words.wire.sheet.choose.title" :detail="words.wire.sheet.choose.detail" />

@@ -29,3 +29,14 @@ export function localMoment(at: number, zone: string): LocalMoment {
 export function addDays(date: string, days: number): string {
   return new Date(Date.parse(`${date}T00:00:00Z`) + days * 86_400_000).toISOString().slice(0, 10)
 }
+
+/** The instant of a day and time on a zone's wall clock, to the minute. A time that a change of clocks skips is read with the offset before. */
+export function instantOf(date: string, time: string, zone: string): string {
+  const wanted = Date.parse(`${date}T${time}:00Z`)
+  const offsetAt = (at: number): number => {
+    const local = localMoment(at, zone)
+    return Date.parse(`${local.date}T00:00:00Z`) + local.minutes * 60_000 - Math.floor(at / 60_000) * 60_000
+  }
+  const first = wanted - offsetAt(wanted)
+  return new Date(wanted - offsetAt(first)).toISOString()
+}

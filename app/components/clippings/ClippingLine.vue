@@ -3,24 +3,29 @@ import { Archive, Check, Pencil, PenLine, RotateCcw, Undo2 } from '@lucide/vue'
 import type { Clipping } from '#shared/api'
 import { words } from '#shared/words'
 
-const props = defineProps<{ one: Clipping; current: boolean }>()
-const emit = defineEmits<{ edit: []; done: [done: boolean]; move: [state: 'clipped' | 'shelved']; choose: [] }>()
+const props = defineProps<{ one: Clipping; current: boolean; chosen: boolean }>()
+const emit = defineEmits<{ edit: []; done: [done: boolean]; move: [state: 'clipped' | 'shelved']; choose: []; mark: [] }>()
 const says = words.clippings
 const brand = useBrandStore()
 const times = useTimes()
 const title = computed(() => props.one.title || says.noTitle)
-const writeAt = computed(() => ({ path: '/wire', query: { show: props.one.shelved ? 'shelved' : 'clipped', article: props.one.articleId ?? '' } }))
+const readAt = computed(() => ({ path: '/wire', query: { show: props.one.shelved ? 'shelved' : 'clipped', article: props.one.articleId ?? '' } }))
+const writeAt = computed(() => ({
+  path: '/desk/new',
+  query: props.one.articleId && props.one.quote === null ? { article: props.one.articleId } : { clippings: props.one.id },
+}))
 </script>
 
 <template>
   <li
-    class="grid grid-cols-[minmax(0,1fr)_auto] gap-x-4 gap-y-1 px-4 py-3 max-column:grid-cols-1"
+    class="grid grid-cols-[18px_minmax(0,1fr)_auto] gap-x-3 gap-y-1 px-4 py-3 max-column:grid-cols-[18px_minmax(0,1fr)]"
     :class="current ? 'bg-paper shadow-[inset_3px_0_0_var(--act)]' : ''"
     :data-clipping="one.id"
     @focusin="emit('choose')"
   >
+    <input type="checkbox" class="mt-1.5 size-3.5 accent-(--act)" :checked="chosen" :aria-label="says.chooseOf(title)" @change="emit('mark')" />
     <div class="min-w-0">
-      <NuxtLink :to="writeAt" class="serif text-headline leading-snug font-medium wrap-anywhere hover:text-act" dir="auto">{{ title }}</NuxtLink>
+      <NuxtLink :to="readAt" class="serif text-headline leading-snug font-medium wrap-anywhere hover:text-act" dir="auto">{{ title }}</NuxtLink>
       <p class="mt-0.5 flex flex-wrap items-center gap-x-1.5 text-small text-ink-2">
         <span class="font-medium">{{ one.outlet }}</span>
         <template v-if="one.at"
@@ -36,7 +41,7 @@ const writeAt = computed(() => ({ path: '/wire', query: { show: props.one.shelve
       </blockquote>
       <p v-if="one.note" class="mt-1 max-w-[66ch] whitespace-pre-line text-ink wrap-anywhere" dir="auto">{{ one.note }}</p>
     </div>
-    <div v-if="brand.canWork" class="flex items-start gap-1">
+    <div v-if="brand.canWork" class="flex items-start gap-1 max-column:col-start-2">
       <NuxtLink
         v-if="!one.doneAt"
         :to="writeAt"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { CalendarDays, RadioTower, Scissors, Search, SlidersHorizontal } from '@lucide/vue'
+import { CalendarDays, PenLine, RadioTower, Scissors, Search, SlidersHorizontal } from '@lucide/vue'
 import { words } from '#shared/words'
 import { NO_FILTER } from '../../stores/wire'
 
@@ -9,6 +9,7 @@ const wire = useWireStore()
 const screens = computed(() => [
   { to: '/wire', name: words.frame.screens.wire, icon: RadioTower, count: brand.view?.unread ?? 0 },
   { to: '/clippings', name: words.frame.screens.clippings, icon: Scissors, count: 0 },
+  { to: '/desk', name: words.frame.screens.desk, icon: PenLine, count: brand.view?.onDesk ?? 0 },
   { to: '/schedule', name: words.frame.screens.schedule, icon: CalendarDays, count: 0 },
   { to: '/find', name: words.frame.screens.find, icon: Search, count: 0 },
 ])
@@ -38,9 +39,12 @@ const link = 'flex items-center gap-[9px] rounded-[5px] px-2 py-[7px] font-mediu
     >
       <component :is="screen.icon" :size="17" aria-hidden="true" />
       <span class="max-wide:sr-only">{{ screen.name }}</span>
-      <span v-if="screen.count > 0" class="ml-auto text-[11.5px] text-ink-3 max-wide:hidden" :aria-label="words.frame.unread(screen.count)">{{
-        screen.count
-      }}</span>
+      <span
+        v-if="screen.count > 0"
+        class="ml-auto text-[11.5px] text-ink-3 max-wide:hidden"
+        :aria-label="screen.to === '/desk' ? words.desk.waiting(screen.count) : words.frame.unread(screen.count)"
+        >{{ screen.count }}</span
+      >
     </NuxtLink>
     <template v-if="lists.length > 0">
       <p class="mt-3 px-2 text-small font-semibold text-ink-3 max-wide:sr-only max-column:hidden">{{ words.frame.lists }}</p>

@@ -11,6 +11,7 @@ const brand = useBrandStore()
 const session = useSessionStore()
 const notices = useNoticesStore()
 const times = useTimes()
+const goTo = useGoTo()
 const asking = ref(false)
 const busy = ref(false)
 
@@ -65,12 +66,16 @@ async function act(work: () => Promise<void>): Promise<void> {
         >{{ says.onNetwork(account) }}<ExternalLink :size="13" aria-hidden="true"
       /></a>
     </div>
-    <template v-if="shown && brand.canWork && (shown.lineId || shown.state === 'not-sent')" #actions>
+    <template v-if="shown && brand.canWork" #actions>
       <template v-if="shown.lineId">
         <PlainButton @click="asking = true">{{ says.sendNow }}</PlainButton>
         <PlainButton :busy="busy" @click="act(() => schedule.takeOut(shown!.lineId!))">{{ says.takeOut }}</PlainButton>
       </template>
-      <PlainButton v-else kind="act" :busy="busy" @click="act(() => schedule.lineUpAgain(shown!.deliveryId!))">{{ says.again }}</PlainButton>
+      <PlainButton v-else-if="shown.state === 'not-sent'" kind="act" :busy="busy" @click="act(() => schedule.lineUpAgain(shown!.deliveryId!))">{{
+        says.again
+      }}</PlainButton>
+      <PlainButton v-if="shown.lineId" @click="goTo(`/desk/${shown.postId}`)">{{ words.writing.toWriting }}</PlainButton>
+      <PlainButton v-else @click="goTo(`/desk/new?post=${shown.postId}`)">{{ words.writing.writeAgain }}</PlainButton>
     </template>
   </SideDialog>
   <AskDialog

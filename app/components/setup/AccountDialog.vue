@@ -1,5 +1,7 @@
 <script setup lang="ts">
+import type { LinkRule } from '../../../core/url/linkRule'
 import type { Account } from '#shared/api'
+import { USUAL_WRITING } from '#shared/posts'
 import { accountEditSchema } from '#shared/schemas'
 import { words } from '#shared/words'
 import { api } from '../../api/client'
@@ -13,6 +15,9 @@ const form = useForm(accountEditSchema, {
   name: '',
   perDay: '' as string | number | null,
   minGapMinutes: '0' as string | number,
+  approver: 'anyone' as Account['approver'],
+  linkRule: null as Account['linkRule'],
+  repeatAfterDays: '' as string | number | null,
   token: '',
   slots: [] as PlannedSlot[],
   version: 1,
@@ -22,12 +27,46 @@ watch(
   (account) => {
     if (!account) return
     const slots = account.slots.map(({ weekday, time, use, pillarId }) => ({ weekday, time, use, pillarId }))
-    form.start({ name: account.name, perDay: account.perDay, minGapMinutes: account.minGapMinutes, token: '', slots, version: account.version })
+    form.start({
+      name: account.name,
+      perDay: account.perDay,
+      minGapMinutes: account.minGapMinutes,
+      approver: account.approver,
+      linkRule: account.linkRule,
+      repeatAfterDays: account.repeatAfterDays,
+      token: '',
+      slots,
+      version: account.version,
+    })
   },
 )
 const choices = [{ value: '', label: says.asItIs }, ...readyMadeChoices]
 const take = (choice: string): void => {
   if (choice in READY_MADE) form.values.slots = READY_MADE[choice as ReadyMade]
+}
+const setUp = words.writingSetUp
+const approvers = Object.entries(setUp.approvers).map(([value, label]) => ({ value, label }))
+const linkKinds = [{ value: '', label: setUp.ofBrand }, ...Object.entries(setUp.linkRules).map(([value, label]) => ({ value, label }))]
+const linkKind = computed({
+  get: () => form.values.linkRule?.kind ?? '',
+  set: (kind) => {
+    form.values.linkRule = kind === '' ? null : { kind: kind as LinkRule['kind'], marks: form.values.linkRule?.marks ?? { ...USUAL_WRITING.linkRule.marks } }
+  },
+})
+const notices = useNoticesStore()
+const asking = ref(false)
+/** Networks change how they take posts; what waits and no longer suits goes back to the Desk. */
+async function askAgain(): Promise<void> {
+  asking.value = true
+  try {
+    const { returned } = await api.post<{ returned: number }>(brand.path(`/accounts/${props.account!.id}/check`))
+    notices.say(setUp.checkedAgain(returned))
+    await brand.load()
+  } catch (error) {
+    notices.complain(error)
+  } finally {
+    asking.value = false
+  }
 }
 async function save(): Promise<void> {
   const id = props.account!.id
@@ -66,6 +105,19 @@ async function remove(): Promise<void> {
         <ChoiceField :label="says.timetable" model-value="" :choices="choices" @update:model-value="take" />
         <TimetableEditor v-model="form.values.slots" />
       </div>
+      <ChoiceField v-model="form.values.approver" :label="setUp.approver" :choices="approvers" />
+      <div class="grid grid-cols-2 gap-3">
+        <ChoiceField v-model="linkKind" :label="setUp.accountRule" :choices="linkKinds" />
+        <TextField
+          v-model="form.values.repeatAfterDays"
+          :label="setUp.repeatAfter"
+          :hint="setUp.repeatHint"
+          inputmode="numeric"
+          :error="form.errors.value.repeatAfterDays"
+          @leave="form.leave('repeatAfterDays')"
+        />
+      </div>
+      <LinkMarks v-if="form.values.linkRule && linkKind !== 'plain'" v-model="form.values.linkRule.marks" />
       <TextField
         v-model="form.values.token"
         :label="says.newToken"
@@ -79,6 +131,7 @@ async function remove(): Promise<void> {
     </form>
     <template #actions>
       <PlainButton kind="act" type="submit" form="account-form" :busy="form.busy.value">{{ words.frame.save }}</PlainButton>
+      <PlainButton v-if="brand.isOwner" :busy="asking" @click="askAgain">{{ setUp.checkAgain }}</PlainButton>
       <PlainButton @click="remove">{{ words.frame.remove }}</PlainButton>
     </template>
   </SideDialog>

@@ -1,163 +1,139 @@
 <script setup lang="ts">
-import { v7 as uuid } from 'uuid'
-import type { ArticleFull, LinedUp } from '#shared/api'
-import { api, Refusal, sentenceOf } from '../../api/client'
+import type { ArticleFull } from '#shared/api'
+import { quoteOf } from '../../../core/post/quote'
 import { words } from '#shared/words'
+import { docOfArticle } from '../../utils/postDocs'
 
 const props = defineProps<{ article: ArticleFull }>()
 const says = words.yourLine
 const brand = useBrandStore()
-const session = useSessionStore()
 const schedule = useScheduleStore()
 const wire = useWireStore()
-const notices = useNoticesStore()
-const times = useTimes()
+const desk = useDeskStore()
+const goTo = useGoTo()
 
-const { draft, forget } = useDraft(
-  () => `${session.brandId}:${props.article.id}`,
-  () => ({ hashtags: props.article.source.hashtags.join(' '), pillarId: knownPillar(props.article.source.pillarId) }),
-)
-function knownPillar(id: string | null): string | null {
-  return brand.view?.pillars.some((pillar) => pillar.id === id) ? id : null
-}
-const accounts = computed(() => brand.view?.accounts ?? [])
-const chosen = computed(() => accounts.value.filter((account) => draft.value.accounts === null || draft.value.accounts.includes(account.id)))
-const { partsFor, creditFor, hashtags } = usePostParts(
-  () => props.article,
-  () => draft.value,
-)
-const proofs = useProofs(() => accounts.value.map((account) => ({ accountId: account.id, parts: partsFor(account), rules: account.rules })))
+const editor = usePostEditor()
+const { doc, accounts } = editor
 const slots = useNextSlots(
-  () => draft.value.pillarId,
-  () => chosen.value.map((account) => account.id),
+  () => doc.value.pillarId,
+  () => doc.value.accounts.flatMap((part) => (part.chosen ? [part.accountId] : [])),
 )
+const look = useLinkLook(() => (doc.value.wordings[0]!.text.trim() === '' ? null : doc.value.link))
+const { proofs, chosen, ready, writing, main } = usePostProofs(editor, {
+  context: () => desk.context,
+  look: () => look.value,
+  places: () => slots.places.value,
+})
+const { busy, problem, canLineUp, lineUp } = useLiningUp(editor, {
+  // The plan's version is of all chosen accounts, so on the Wire they are lined up together.
+  ready: () => (ready.value.length === chosen.value.length ? ready.value.map(({ account }) => account.id) : []),
+  version: () => slots.version.value,
+  reload: slots.load,
+})
+const text = computed({ get: () => doc.value.wordings[0]!.text, set: (now) => (doc.value.wordings[0]!.text = now) })
+const field = ref<{ focus: () => void; blur: () => void; insert: (text: string) => void } | null>(null)
 const shown = ref<string | null>(null)
-const shownAccount = computed(() => chosen.value.find((account) => account.id === shown.value) ?? null)
-const busy = ref(false)
-const problem = ref('')
-const field = ref<HTMLTextAreaElement | null>(null)
-// One id a post: a retry after a lost answer gives the first result and makes no second post.
-let postId = uuid()
+const shownProof = computed(() => proofs.value.find(({ account }) => account.id === shown.value) ?? null)
 
-const tooLong = computed(() => chosen.value.filter((account) => (proofs.value[account.id]?.measure.left ?? 0) < 0))
-const canLineUp = computed(
-  () => brand.canWork && draft.value.text.trim() !== '' && chosen.value.length > 0 && tooLong.value.length === 0 && slots.version.value !== '',
-)
-
-function toggle(id: string): void {
-  const ids = chosen.value.map((account) => account.id)
-  draft.value.accounts = ids.includes(id) ? ids.filter((one) => one !== id) : [...ids, id]
-}
-
-async function lineUp(): Promise<void> {
-  if (!canLineUp.value || busy.value) return
-  busy.value = true
+/** Goes on with the post being written about the article, or begins one. */
+function openFor(article: ArticleFull): void {
   problem.value = ''
-  const brandId = session.brandId!
-  const article = props.article
-  try {
-    const result = await api.post<LinedUp>(brand.path('/posts'), {
-      id: postId,
-      articleId: article.id,
-      ...partsFor(null),
-      hashtags: hashtags.value,
-      pillarId: draft.value.pillarId,
-      accounts: chosen.value.map((account) => ({
-        accountId: account.id,
-        ownText: draft.value.ownTexts[account.id]?.trim() || null,
-        credit: creditFor(account),
-      })),
-      planVersion: slots.version.value,
-    })
-    sayLinedUp(result, brandId, article.id)
-  } catch (error) {
-    problem.value = sentenceOf(error)
-    if (error instanceof Refusal && error.code === 'planChanged') await slots.load()
-  } finally {
-    busy.value = false
-  }
+  const draft = desk.draftAbout(article)
+  if (draft) editor.open(draft)
+  else editor.begin(freshDoc(article), article.id)
 }
-
-function sayLinedUp(result: LinedUp, brandId: string, articleId: string): void {
-  const kept = { ...draft.value }
-  const key = `quill-draft:${brandId}:${articleId}`
-  forget()
-  postId = uuid()
-  const putBack = wire.leaveList(articleId, 'clipped')
-  const places = result.places.map((place) => `${brand.accountName(place.accountId)} ${place.at ? times.shortDayTime(place.at) : words.notices.nowhere}`)
-  notices.sayUndoable(words.notices.lineUpIn(places.join(' · ')), brandId, result.historyId, () => {
-    localStorage.setItem(key, JSON.stringify(kept))
-    putBack()
-    void schedule.load()
-    return wire.reload(articleId)
-  })
-  void schedule.load()
-}
-
+const freshDoc = (article: ArticleFull) =>
+  docOfArticle(article, { accounts: accounts.value, pillars: (brand.view?.pillars ?? []).map(({ id }) => id), brand: brand.view?.brand })
 watch(
-  () => props.article.id,
-  () => {
-    problem.value = ''
-    postId = uuid()
+  // The accounts come with the brand, which may be fetched after the article.
+  () => [props.article.id, brand.view?.brand.id ?? '', accounts.value.map(({ id }) => id).join()].join(' '),
+  async () => {
+    const { id } = props.article
+    if (editor.saving.value === 'unsaved') await editor.save()
+    if (id === props.article.id && brand.view) openFor(props.article)
   },
+  { immediate: true },
 )
+onMounted(() => void desk.loadContext())
+watch(
+  () => desk.view,
+  () => void editor.refresh(),
+)
+
+function lineItUp(): void {
+  void lineUp((undone) => {
+    const { id } = props.article
+    const putBack = wire.leaveList(id, 'clipped')
+    desk.endDraft(id)
+    if (props.article.id === id) editor.begin(freshDoc(props.article), id)
+    undone(() => {
+      desk.forgetDraft(id)
+      putBack()
+      return wire.reload(id)
+    })
+  })
+}
 // The plan behind the slots changes with every line, delivery and timetable.
 watch(() => schedule.ribbon, slots.load)
+// An undone line-up brings its post back with the article.
+watch(
+  () => props.article.draft?.id,
+  (id) => {
+    if (id && id !== editor.id.value && editor.saving.value === 'saved') openFor(props.article)
+  },
+)
 /** Puts words of the article into the text, in quotation marks, and the cursor behind them. */
-async function quote(text: string): Promise<void> {
-  draft.value.text = [draft.value.text.trimEnd(), `“${text}”`].filter(Boolean).join('\n')
-  await nextTick()
-  field.value?.focus()
-  field.value?.setSelectionRange(draft.value.text.length, draft.value.text.length)
+function quote(selected: string): void {
+  const quoted = quoteOf(selected, props.article.language)
+  text.value = [text.value.trimEnd(), quoted].filter(Boolean).join('\n')
+  void nextTick(() => field.value?.focus())
 }
-defineExpose({ write: () => field.value?.focus(), quote: (text: string) => void quote(text), lineUp: () => void lineUp() })
+async function toDesk(): Promise<void> {
+  await editor.save()
+  await goTo(editor.version.value > 0 ? `/desk/${editor.id.value}` : `/desk/new?article=${props.article.id}`)
+}
+const addTag = (tag: string): void => {
+  if (!doc.value.hashtags.includes(tag)) doc.value.hashtags.push(tag)
+}
+defineExpose({ write: () => field.value?.focus(), quote, lineUp: lineItUp, toDesk: () => void toDesk() })
 </script>
 
 <template>
   <section :aria-label="says.title" class="flex min-h-0 flex-col border-l border-rule bg-sheet max-wide:border-t max-wide:border-l-0">
     <div class="grid min-h-0 grow content-start gap-3 overflow-y-auto px-3.5 py-4 max-wide:overflow-visible">
-      <h2 class="part-name flex items-baseline justify-between">
-        {{ says.title }} <span class="font-sans text-small font-normal text-ink-2 not-italic max-column:hidden"><KeyHint name="Ctrl ↵" /> {{ says.hint }}</span>
-      </h2>
+      <h2 class="part-name flex items-baseline justify-between">{{ says.title }} <SaveState :editor="editor" /></h2>
       <EmptyState v-if="accounts.length === 0" :title="says.noAccounts.title" :detail="says.noAccounts.detail">
         <NuxtLink to="/set-up/accounts" class="rounded-[5px] bg-act px-3 py-1.5 font-semibold text-on-act">{{ says.noAccounts.go }}</NuxtLink>
       </EmptyState>
       <template v-else>
-        <textarea
+        <MainText
           ref="field"
-          v-model="draft.text"
-          rows="5"
-          :aria-label="says.label"
+          v-model="text"
+          :label="says.label"
           :placeholder="says.placeholder"
-          :lang="brand.view?.brand.language"
-          spellcheck="true"
-          class="block min-h-[118px] w-full resize-y rounded-md border border-edge bg-sheet px-2.5 py-2 text-body placeholder:text-ink-3"
-          @keydown.esc.stop="field?.blur()"
-        />
-        <LineParts v-model="draft" :article="article" />
-        <AccountLengths
-          :accounts="accounts"
-          :chosen="chosen.map((account) => account.id)"
+          :language="doc.language ?? brand.view?.brand.language ?? 'en'"
+          :entities="main"
           :proofs="proofs"
-          :places="slots.places.value"
-          :own-texts="draft.ownTexts"
-          :shown="shown"
-          @toggle="toggle"
-          @show="shown = shown === $event ? null : $event"
         />
-        <ProofSheet
-          v-if="shownAccount && proofs[shownAccount.id]"
-          v-model:own-texts="draft.ownTexts"
-          v-model:draft="draft"
-          :account="shownAccount"
-          :proof="proofs[shownAccount.id]!"
-        />
-        <LinePreflight :article="article" :draft="draft" :chosen="chosen" :too-long="tooLong.map((account) => account.name)" :places="slots.places.value" />
+        <LazyWritingHelpers :doc="doc" :writing="writing" :quotes="[]" @insert="field?.insert($event)" @hashtag="addTag" />
+        <LineParts v-model="doc" :article="article" />
+        <AccountLengths :proofs="proofs" :shown="shown" @show="shown = shown === $event ? null : $event" />
+        <ProofSheet v-if="shownProof" :one="shownProof" :doc="doc" />
+        <PostChecks v-if="text !== ''" :chosen="chosen" :doc="doc" :read-only="false" />
+        <p v-else class="text-small text-ink-2">{{ article.shared.length > 0 ? '' : says.checks.notShared }}</p>
         <ProblemLine :says="problem" />
+        <button
+          v-if="brand.canWork"
+          type="button"
+          class="min-h-6 justify-self-start text-small font-semibold text-act underline-offset-2 hover:underline"
+          @click="toDesk"
+        >
+          {{ words.writing.toWriting }} <KeyHint name="e" />
+        </button>
       </template>
     </div>
     <footer v-if="brand.canWork" class="flex flex-wrap gap-1.5 border-t border-rule px-3.5 py-3 max-wide:sticky max-wide:bottom-0 max-wide:bg-sheet">
-      <PlainButton kind="act" :busy="busy" :disabled="!canLineUp" @click="lineUp"
+      <PlainButton kind="act" :busy="busy" :disabled="!canLineUp" @click="lineItUp"
         >{{ busy ? says.liningUp : says.lineUp }} <KeyHint name="l" on-act
       /></PlainButton>
       <PlainButton :aria-pressed="article.state === 'clipped'" @click="wire.decide(article.id, 'clipped')">
@@ -172,5 +148,6 @@ defineExpose({ write: () => field.value?.focus(), quote: (text: string) => void 
         {{ article.state === 'passed' ? words.wire.actions.passed : words.wire.actions.pass }} <KeyHint name="p" />
       </PlainButton>
     </footer>
+    <LazyConflictDialog v-if="editor.conflict.value" :theirs="editor.conflict.value" :mine="doc" @settle="editor.settle" />
   </section>
 </template>

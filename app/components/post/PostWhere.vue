@@ -1,0 +1,63 @@
+<script setup lang="ts">
+import { USUAL_WRITING, type PostDoc, type Writing } from '#shared/posts'
+import { words } from '#shared/words'
+import type { AccountProof } from '../../composables/usePostProofs'
+import { instantOf } from '../../utils/localTime'
+
+/** Where and when: pillar, the first place it would take, until when it is good, its language, what becomes of its link. */
+const props = defineProps<{ chosen: AccountProof[]; writing: Writing | null; readOnly: boolean }>()
+const doc = defineModel<PostDoc>({ required: true })
+const says = words.writing
+const brand = useBrandStore()
+const times = useTimes()
+const zone = computed(() => brand.view?.brand.zone ?? 'UTC')
+const first = computed(() => props.chosen.flatMap(({ at }) => (at ? [at] : [])).sort()[0] ?? null)
+const goodUntil = computed(() => {
+  if (!doc.value.goodUntil) return ''
+  const { date, minutes } = times.moment(doc.value.goodUntil)
+  return `${date}T${String(Math.floor(minutes / 60)).padStart(2, '0')}:${String(minutes % 60).padStart(2, '0')}`
+})
+function setGoodUntil(event: Event): void {
+  const [date, time] = (event.target as HTMLInputElement).value.split('T')
+  doc.value.goodUntil = date && time ? instantOf(date, time, zone.value) : null
+}
+const languages = Object.entries(words.wire.filters.languages)
+const rule = computed(() => (props.writing ?? USUAL_WRITING).linkRule.kind)
+const row = 'grid grid-cols-[92px_minmax(0,1fr)] items-center gap-2 py-[7px] text-small'
+const field = 'min-w-0 w-full rounded border border-rule bg-sheet px-1 py-1 text-small text-ink'
+</script>
+
+<template>
+  <section :aria-label="says.whereAndWhen" class="grid">
+    <h2 class="part-name mb-1">{{ says.whereAndWhen }}</h2>
+    <div class="divide-y divide-rule">
+      <label :class="row"
+        ><span class="text-ink-2">{{ says.pillar }}</span>
+        <select v-model="doc.pillarId" :disabled="readOnly" :class="field">
+          <option :value="null">{{ says.noPillar }}</option>
+          <option v-for="pillar in brand.view?.pillars ?? []" :key="pillar.id" :value="pillar.id">{{ pillar.name }}</option>
+        </select>
+      </label>
+      <div :class="row">
+        <span class="text-ink-2">{{ says.goesOut }}</span>
+        <span class="text-right" :title="first ? times.exact(first) : undefined">{{
+          first ? `${times.shortDayTime(first)} · ${says.nextSlot}` : says.nextSlot
+        }}</span>
+      </div>
+      <label :class="row"
+        ><span class="text-ink-2">{{ says.goodUntil }}</span>
+        <input type="datetime-local" :value="goodUntil" :disabled="readOnly" :class="field" @change="setGoodUntil" />
+      </label>
+      <label :class="row"
+        ><span class="text-ink-2">{{ says.language }}</span>
+        <select v-model="doc.language" :disabled="readOnly" :class="field">
+          <option :value="null">{{ says.languageOfBrand }}</option>
+          <option v-for="[code, name] in languages" :key="code" :value="code">{{ name }}</option>
+        </select>
+      </label>
+      <div v-if="doc.link" :class="row">
+        <span class="text-ink-2">{{ says.linkBecomes }}</span><span class="text-right">{{ says.rules[rule] }}</span>
+      </div>
+    </div>
+  </section>
+</template>

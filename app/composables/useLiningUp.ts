@@ -1,0 +1,46 @@
+import type { LinedUp } from '#shared/api'
+import { words } from '#shared/words'
+import { api, Refusal, sentenceOf } from '../api/client'
+import type { PostEditor } from './usePostEditor'
+
+/** Lines a post up on the accounts that are ready, with the plan as it was shown. `done` is told where it went. */
+export function useLiningUp(editor: PostEditor, given: { ready: () => string[]; version: () => string; reload: () => Promise<void> }) {
+  const brand = useBrandStore()
+  const notices = useNoticesStore()
+  const session = useSessionStore()
+  const schedule = useScheduleStore()
+  const times = useTimes()
+  const busy = ref(false)
+  const problem = ref('')
+  const canLineUp = computed(() => brand.canWork && given.ready().length > 0 && given.version() !== '')
+
+  async function lineUp(done: (undone: (work: () => unknown) => void) => void): Promise<void> {
+    if (!canLineUp.value || busy.value) return
+    busy.value = true
+    problem.value = ''
+    const brandId = session.brandId!
+    try {
+      if (!(await editor.save('untouched'))) return
+      const input = { version: editor.version.value, planVersion: given.version(), accountIds: given.ready() }
+      const result = await api.post<LinedUp>(brand.path(`/posts/${editor.id.value}/line-up`), input)
+      let afterwards: () => unknown = () => undefined
+      done((work) => {
+        afterwards = work
+      })
+      const places = result.places.map((place) => `${brand.accountName(place.accountId)} ${place.at ? times.shortDayTime(place.at) : words.notices.nowhere}`).join(' · ') // prettier-ignore
+      const says = result.approval === 'approved' ? words.notices.lineUpIn(places) : words.writing.lineInReview(places)
+      notices.sayUndoable(says, brandId, result.historyId, () => {
+        void schedule.load()
+        return afterwards()
+      })
+      void schedule.load()
+    } catch (error) {
+      problem.value = sentenceOf(error)
+      if (error instanceof Refusal && error.code === 'planChanged') await given.reload()
+      if (error instanceof Refusal && error.code === 'stale') await editor.refresh()
+    } finally {
+      busy.value = false
+    }
+  }
+  return { busy, problem, canLineUp, lineUp }
+}

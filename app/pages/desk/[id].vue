@@ -1,0 +1,209 @@
+<script setup lang="ts">
+import type { Crop } from '../../../core/post'
+import { quoteOf } from '../../../core/post/quote'
+import { words } from '#shared/words'
+import { sentenceOf } from '../../api/client'
+
+// One page for every post: changing the address of a new one to its own must not begin anew.
+definePageMeta({ key: 'writing' })
+const says = words.writing
+useHead({ title: `${words.desk.title} · ${words.frame.product}` })
+const route = useRoute()
+const router = useRouter()
+const goTo = useGoTo()
+const brand = useBrandStore()
+const schedule = useScheduleStore()
+const desk = useDeskStore()
+
+const editor = usePostEditor()
+const { doc } = editor
+const { article, clippings, failed, load } = useWritingSource(editor)
+const readOnly = computed(() => !brand.canWork)
+const look = useLinkLook(() => doc.value.link)
+const readyIds = ref<string[]>([])
+const slots = useNextSlots(
+  () => doc.value.pillarId,
+  () => readyIds.value,
+)
+const { proofs, chosen, ready, writing, main } = usePostProofs(editor, {
+  context: () => desk.context,
+  look: () => look.value,
+  places: () => slots.places.value,
+})
+watch(ready, (now) => {
+  const ids = now.map(({ account }) => account.id)
+  if (ids.join() !== readyIds.value.join()) readyIds.value = ids
+})
+const { busy, problem, canLineUp, lineUp } = useLiningUp(editor, { ready: () => readyIds.value, version: () => slots.version.value, reload: slots.load })
+watch(() => schedule.ribbon, slots.load)
+watch(
+  () => desk.view,
+  () => void editor.refresh(),
+)
+onMounted(() => {
+  void desk.loadContext()
+  void desk.load()
+})
+watch(
+  () => `${String(route.params['id'])} ${brand.view?.brand.id ?? ''}`,
+  async () => {
+    const id = route.params['id']
+    if (!route.path.startsWith('/desk/') || typeof id !== 'string' || !brand.view || (editor.isOpen.value && id === editor.id.value)) return
+    await load(id, route.query)
+  },
+  { immediate: true },
+)
+// A new post has an address of its own as soon as it is stored.
+watch(editor.version, (version, before) => {
+  if (before === 0 && version > 0 && route.params['id'] === 'new') void router.replace(`/desk/${editor.id.value}`)
+})
+
+const text = computed({ get: () => doc.value.wordings[0]!.text, set: (now) => (doc.value.wordings[0]!.text = now) })
+const field = ref<{ focus: () => void; insert: (text: string) => void } | null>(null)
+const quotes = computed(() => clippings.value.flatMap(({ quote }) => (quote ? [quoteOf(quote, article.value?.language ?? null)] : [])))
+const addTag = (tag: string): void => {
+  if (!doc.value.hashtags.includes(tag)) doc.value.hashtags.push(tag)
+}
+
+const cropping = ref<{ accountId: string; pictureId: string } | null>(null)
+const cropped = computed(() => {
+  const account = editor.accounts.value.find(({ id }) => id === cropping.value?.accountId) ?? null
+  const picture = editor.pictures.value.get(cropping.value?.pictureId ?? '') ?? null
+  const part = doc.value.accounts.find(({ accountId }) => accountId === cropping.value?.accountId)
+  const own = doc.value.pictures.find(({ id }) => id === cropping.value?.pictureId)
+  return { account, picture, crop: part?.crops[picture?.id ?? ''] ?? null, focus: own?.focus ?? { x: 0.5, y: 0.5 } }
+})
+function setCrop(crop: Crop | null, focus: { x: number; y: number }): void {
+  const { accountId, pictureId } = cropping.value!
+  const part = doc.value.accounts.find((one) => one.accountId === accountId)
+  const own = doc.value.pictures.find(({ id }) => id === pictureId)
+  if (own) own.focus = focus
+  if (part) {
+    const { [pictureId]: _, ...others } = part.crops
+    part.crops = crop ? { ...others, [pictureId]: crop } : others
+  }
+  cropping.value = null
+}
+
+const newCount = computed(() => chosen.value.filter(({ lineId, sentAt }) => lineId === null && sentAt === null).length)
+const lineUpSays = computed(() =>
+  ready.value.length > 0 && ready.value.length < newCount.value ? says.lineUpSome(ready.value.length, newCount.value) : says.lineUp,
+)
+function lineItUp(): void {
+  void lineUp((undone) => {
+    undone(() => editor.refresh())
+    const isDone = ready.value.length === newCount.value
+    if (isDone) void goTo('/desk')
+    else void reopen()
+  })
+}
+async function reopen(): Promise<void> {
+  editor.know(await desk.open(editor.id.value))
+}
+async function ask(): Promise<void> {
+  if (await editor.save()) await desk.ask({ id: editor.id.value, version: editor.version.value }, '', reopen)
+}
+const approve = (): Promise<boolean> => desk.approve({ id: editor.id.value, version: editor.version.value }, '', reopen)
+const sendBack = (note: string): Promise<boolean> => desk.sendBack({ id: editor.id.value, version: editor.version.value }, note, reopen)
+const canAsk = computed(
+  () => brand.canWork && text.value.trim() !== '' && editor.view.value?.approval !== 'approved' && editor.view.value?.approval !== 'in-review',
+)
+
+useKeys([
+  { keys: ['w'], says: words.keys.write, does: () => field.value?.focus() },
+  { keys: ['l'], says: words.keys.lineUp, does: lineItUp },
+  { keys: ['Enter'], command: true, says: says.keys.lineUp, does: lineItUp },
+  { keys: ['Escape'], says: says.keys.back, does: () => void goTo('/desk') },
+])
+const saysFailed = (error: unknown): string => sentenceOf(error)
+</script>
+
+<template>
+  <div class="flex min-h-0 grow flex-col bg-sheet">
+    <h1 class="sr-only">{{ words.desk.title }}</h1>
+    <EmptyState v-if="failed" :title="says.notThere.title" :detail="saysFailed(failed)">
+      <NuxtLink to="/desk" class="rounded-[5px] bg-act px-3 py-1.5 font-semibold text-on-act">{{ says.notThere.go }}</NuxtLink>
+    </EmptyState>
+    <p v-else-if="!editor.isOpen.value" class="p-6 text-ink-3">{{ words.frame.loading }} …</p>
+    <div v-else class="grid min-h-0 grow grid-cols-[222px_minmax(0,1fr)_262px] max-wide:block max-wide:overflow-y-auto">
+      <aside class="min-h-0 overflow-y-auto border-r border-rule bg-paper px-3.5 py-3.5 max-wide:border-r-0 max-wide:border-b" :aria-label="says.from">
+        <PostSource
+          v-model="doc"
+          :editor="editor"
+          :article="article"
+          :clippings="clippings"
+          :look="look"
+          :read-only="readOnly"
+          @insert="field?.insert($event)"
+        />
+      </aside>
+      <div class="grid min-h-0 content-start gap-3 overflow-y-auto px-4 py-3.5 max-wide:overflow-visible">
+        <section :aria-label="says.mainText" class="grid gap-2">
+          <h2 class="part-name flex items-baseline justify-between gap-4">
+            <span class="whitespace-nowrap">{{ says.mainText }}</span> <SaveState :editor="editor" />
+          </h2>
+          <MainText
+            v-if="!readOnly"
+            ref="field"
+            v-model="text"
+            :rows="4"
+            :label="says.mainText"
+            :placeholder="words.yourLine.placeholder"
+            :language="doc.language ?? brand.view?.brand.language ?? 'en'"
+            :entities="main"
+            :proofs="proofs"
+          />
+          <p v-else class="text-body wrap-anywhere whitespace-pre-wrap" dir="auto">{{ text || words.desk.noText }}</p>
+          <template v-if="!readOnly">
+            <WritingHelpers :doc="doc" :writing="writing" :quotes="quotes" @insert="field?.insert($event)" @hashtag="addTag" />
+            <HashtagField
+              v-model="doc.hashtags"
+              sign
+              class="text-act"
+              :label="`${says.hashtags}: ${says.hashtagsHint}`"
+              :placeholder="`${says.hashtags}: ${says.hashtagsHint}`"
+            />
+          </template>
+          <WordingPanel v-model="doc" :read-only="readOnly" :language="doc.language ?? brand.view?.brand.language ?? 'en'" />
+        </section>
+        <section :aria-label="says.proofs" class="grid grid-cols-2 gap-2.5 max-column:grid-cols-1">
+          <ProofCard
+            v-for="one in proofs"
+            :key="one.account.id"
+            :one="one"
+            :doc="doc"
+            :look="look"
+            :read-only="readOnly"
+            @crop="(accountId, pictureId) => (cropping = { accountId, pictureId })"
+          />
+        </section>
+      </div>
+      <aside class="flex min-h-0 flex-col border-l border-rule bg-paper max-wide:border-t max-wide:border-l-0" :aria-label="says.whereAndWhen">
+        <div class="grid min-h-0 grow content-start gap-4 overflow-y-auto px-3.5 py-3.5 max-wide:overflow-visible">
+          <PostWhere v-model="doc" :chosen="chosen" :writing="writing" :read-only="readOnly" />
+          <div class="grid gap-1.5">
+            <h2 class="part-name">{{ says.preflight }}</h2>
+            <PostChecks :chosen="chosen" :doc="doc" :read-only="readOnly" />
+          </div>
+          <PostApproval :view="editor.view.value" @approve="approve" @send-back="sendBack" />
+          <ProblemLine :says="problem" />
+        </div>
+        <footer v-if="brand.canWork" class="grid gap-1.5 border-t border-rule px-3.5 py-3 max-wide:sticky max-wide:bottom-0 max-wide:bg-sheet">
+          <PlainButton kind="act" :busy="busy" :disabled="!canLineUp" @click="lineItUp">{{ lineUpSays }} <KeyHint name="Ctrl ↵" on-act /></PlainButton>
+          <PlainButton v-if="canAsk" @click="ask">{{ says.ask }}</PlainButton>
+        </footer>
+      </aside>
+    </div>
+    <LazyCropDialog
+      v-if="cropping"
+      :open="cropping !== null"
+      :account="cropped.account"
+      :picture="cropped.picture"
+      :crop="cropped.crop"
+      :focus="cropped.focus"
+      @close="cropping = null"
+      @done="setCrop"
+    />
+    <LazyConflictDialog v-if="editor.conflict.value" :theirs="editor.conflict.value" :mine="doc" @settle="editor.settle" />
+  </div>
+</template>

@@ -1,0 +1,85 @@
+<script setup lang="ts">
+import { words } from '#shared/words'
+import type { DeskShow } from '../../stores/desk'
+
+const says = words.desk
+useHead({ title: `${says.title} · ${words.frame.product}` })
+const desk = useDeskStore()
+const brand = useBrandStore()
+const session = useSessionStore()
+const route = useRoute()
+const router = useRouter()
+const goTo = useGoTo()
+const currentId = ref<string | null>(null)
+
+onMounted(() => {
+  const asked = route.query['show']
+  desk.show = typeof asked === 'string' && asked in says.shows ? (asked as DeskShow) : 'all'
+  void desk.load()
+})
+watch(
+  () => session.brandId,
+  () => void desk.load(),
+)
+function setShow(show: DeskShow): void {
+  desk.show = show
+  void router.replace({ path: '/desk', query: show === 'all' ? {} : { show } })
+}
+const index = computed(() => desk.rows.findIndex(({ id }) => id === currentId.value))
+function step(by: 1 | -1): void {
+  currentId.value = desk.rows[Math.min(desk.rows.length - 1, Math.max(0, index.value + by))]?.id ?? null
+  document.querySelector(`[data-post="${currentId.value}"]`)?.scrollIntoView({ block: 'nearest' })
+}
+const current = computed(() => desk.rows[index.value] ?? null)
+useKeys([
+  { keys: ['j', 'ArrowDown'], says: words.keys.nextFound, does: () => step(1) },
+  { keys: ['k', 'ArrowUp'], says: words.keys.previousFound, does: () => step(-1) },
+  { keys: ['Enter', 'w'], says: words.keys.write, does: () => current.value && void goTo(`/desk/${current.value.id}`) },
+  { keys: ['n'], says: words.writing.keys.newPost, does: () => brand.canWork && void goTo('/desk/new') },
+  { keys: ['v'], says: words.writing.keys.approve, does: () => current.value?.approval === 'in-review' && current.value.mayApprove && void desk.approve(current.value) },
+]) // prettier-ignore
+const tab = 'rounded-full px-3 py-[5px] text-small font-medium whitespace-nowrap'
+</script>
+
+<template>
+  <div class="flex min-h-0 grow flex-col bg-sheet">
+    <PageHead :title="says.title">
+      <div class="flex flex-wrap gap-1" role="group" :aria-label="says.show">
+        <button
+          v-for="(label, value) in says.shows"
+          :key="value"
+          type="button"
+          :class="[tab, desk.show === value ? 'bg-ink text-sheet' : 'text-ink-2 hover:text-ink']"
+          :aria-pressed="desk.show === value"
+          @click="setShow(value)"
+        >
+          {{ label }} <span :class="desk.show === value ? '' : 'text-ink-3'">{{ desk.counts[value] }}</span>
+        </button>
+      </div>
+      <span class="grow" />
+      <PlainButton v-if="brand.canWork" kind="act" @click="goTo('/desk/new')">{{ says.newPost }} <KeyHint name="n" on-act /></PlainButton>
+    </PageHead>
+    <div class="min-h-0 grow overflow-y-auto">
+      <div v-if="desk.failed" class="p-6">
+        <ProblemLine :says="desk.failed" />
+        <PlainButton class="mt-3" @click="desk.load()">{{ words.frame.again }}</PlainButton>
+      </div>
+      <p v-else-if="!desk.view" class="p-6 text-ink-3">{{ words.frame.loading }} …</p>
+      <EmptyState v-else-if="desk.view.rows.length === 0" :title="says.empty.title" :detail="says.empty.detail">
+        <NuxtLink to="/wire" class="rounded-[5px] bg-act px-3 py-1.5 font-semibold text-on-act">{{ words.frame.nobodyThere.go }}</NuxtLink>
+      </EmptyState>
+      <EmptyState v-else-if="desk.rows.length === 0" :title="says.emptyShow.title" :detail="says.emptyShow.detail" />
+      <ul v-else class="divide-y divide-rule border-b border-rule">
+        <DeskLine
+          v-for="row in desk.rows"
+          :key="row.id"
+          :row="row"
+          :current="row.id === currentId"
+          @choose="currentId = row.id"
+          @approve="desk.approve(row)"
+          @remove="desk.remove(row.id)"
+        />
+      </ul>
+    </div>
+  </div>
+</template>

@@ -1,0 +1,106 @@
+<script setup lang="ts">
+import { Plus, X } from '@lucide/vue'
+import { USUAL_WRITING, type Writing } from '#shared/posts'
+import { writingSchema } from '#shared/schemas'
+import { words } from '#shared/words'
+import { api } from '../../api/client'
+
+const says = words.writingSetUp
+const brand = useBrandStore()
+const desk = useDeskStore()
+const form = useForm(writingSchema, { version: 1, writing: structuredClone(USUAL_WRITING) })
+const isLoaded = ref(false)
+async function load(): Promise<void> {
+  await desk.loadContext(true)
+  if (!desk.context) return
+  form.start({ version: desk.context.writingVersion, writing: JSON.parse(JSON.stringify(desk.context.writing)) as Writing })
+  typedWords.value = writing.value.wordsNotUsed.join(', ')
+  isLoaded.value = true
+}
+onMounted(load)
+watch(
+  () => brand.view?.brand.id,
+  () => void load(),
+)
+const writing = computed(() => form.values.writing)
+const lengths = Object.entries(says.lengths).map(([value, label]) => ({ value, label }))
+const kinds = Object.entries(says.phraseKinds).map(([value, label]) => ({ value, label }))
+const rules = Object.entries(says.linkRules).map(([value, label]) => ({ value, label }))
+// What stands in the field is kept as it is typed: a comma at its end is the beginning of the next word.
+const typedWords = ref('')
+function typeWords(typed: string): void {
+  typedWords.value = typed
+  writing.value.wordsNotUsed = typed
+    .split(',')
+    .map((word) => word.trim())
+    .filter(Boolean)
+}
+async function save(): Promise<void> {
+  // Rows left empty are none.
+  writing.value.phrases = writing.value.phrases.filter(({ text }) => text.trim() !== '')
+  writing.value.hashtagGroups = writing.value.hashtagGroups.filter(({ name }) => name.trim() !== '')
+  if (await form.send((values) => brand.change(says.saved, () => api.put(brand.path('/writing'), values)))) await load()
+}
+const problem = computed(() => form.problem.value || Object.values(form.errors.value)[0] || '')
+const field = 'min-w-0 rounded-md border border-edge bg-sheet px-2 py-1.5 text-base'
+const remove = 'grid size-8 place-items-center text-ink-3 hover:text-ink'
+</script>
+
+<template>
+  <div>
+    <PartHead :title="says.title" :intro="says.detail" />
+    <form v-if="isLoaded" class="mx-6 mb-8 grid max-w-[720px] gap-6" novalidate @submit.prevent="save">
+      <fieldset class="grid gap-3" :disabled="!brand.canWork">
+        <legend class="part-name mb-2">{{ says.instruction }}</legend>
+        <TextField v-model="writing.instruction.role" :label="says.role" :placeholder="says.roleHint" maxlength="500" />
+        <TextField v-model="writing.instruction.readers" :label="says.readers" :placeholder="says.readersHint" maxlength="500" />
+        <div class="grid grid-cols-2 gap-3 max-column:grid-cols-1">
+          <TextField v-model="writing.instruction.tone" :label="says.tone" :placeholder="says.toneHint" maxlength="500" />
+          <ChoiceField v-model="writing.instruction.length" :label="says.length" :choices="lengths" />
+        </div>
+        <p class="text-small text-ink-3">{{ says.instructionHint }}</p>
+        <TextField :model-value="typedWords" :label="says.wordsNotUsed" :hint="says.wordsHint" @update:model-value="typeWords" />
+      </fieldset>
+      <fieldset class="grid gap-2" :disabled="!brand.canWork">
+        <legend class="part-name mb-2">{{ says.phrases }}</legend>
+        <div v-for="(phrase, at) in writing.phrases" :key="at" class="grid grid-cols-[130px_minmax(0,1fr)_32px] gap-2">
+          <select v-model="phrase.kind" :aria-label="says.phraseKind" :class="field">
+            <option v-for="kind in kinds" :key="kind.value" :value="kind.value">{{ kind.label }}</option>
+          </select>
+          <input v-model="phrase.text" :aria-label="says.phraseText" maxlength="500" :class="field" />
+          <button type="button" :class="remove" :aria-label="`${words.frame.remove}: ${phrase.text}`" @click="writing.phrases.splice(at, 1)">
+            <X :size="15" aria-hidden="true" />
+          </button>
+        </div>
+        <PlainButton kind="quiet" class="justify-self-start" @click="writing.phrases.push({ kind: 'phrase', text: '' })"
+          ><Plus :size="14" aria-hidden="true" />{{ says.addPhrase }}</PlainButton
+        >
+      </fieldset>
+      <fieldset class="grid gap-2" :disabled="!brand.canWork">
+        <legend class="part-name mb-2">{{ says.groups }}</legend>
+        <div v-for="(group, at) in writing.hashtagGroups" :key="at" class="grid grid-cols-[180px_minmax(0,1fr)_32px] gap-2">
+          <input v-model="group.name" :aria-label="says.groupName" :placeholder="says.groupName" maxlength="120" :class="field" />
+          <HashtagField v-model="group.tags" class="py-1.5 text-base" :label="says.groupTags" :placeholder="says.groupTags" />
+          <button type="button" :class="remove" :aria-label="`${words.frame.remove}: ${group.name}`" @click="writing.hashtagGroups.splice(at, 1)">
+            <X :size="15" aria-hidden="true" />
+          </button>
+        </div>
+        <PlainButton kind="quiet" class="justify-self-start" @click="writing.hashtagGroups.push({ name: '', tags: [] })"
+          ><Plus :size="14" aria-hidden="true" />{{ says.addGroup }}</PlainButton
+        >
+        <TextField v-model.number="writing.hashtagMost" class="max-w-[180px]" :label="says.hashtagMost" inputmode="numeric" />
+      </fieldset>
+      <fieldset class="grid gap-3" :disabled="!brand.canWork">
+        <legend class="part-name mb-2">{{ says.links }}</legend>
+        <ChoiceField v-model="writing.linkRule.kind" :label="says.linkRule" :choices="rules" />
+        <p v-if="writing.linkRule.kind === 'short' && !desk.context?.shortBase" class="text-small text-warn">{{ says.noShort }}</p>
+        <LinkMarks v-if="writing.linkRule.kind !== 'plain'" v-model="writing.linkRule.marks" />
+      </fieldset>
+      <ProblemLine :says="problem" />
+      <div v-if="brand.canWork">
+        <PlainButton kind="act" type="submit" :busy="form.busy.value">{{ words.frame.save }}</PlainButton>
+      </div>
+    </form>
+    <p v-else class="px-6 text-ink-3">{{ words.frame.loading }} …</p>
+  </div>
+</template>
