@@ -14,6 +14,7 @@ const PACKAGES = {
   'rust-url': ['librust-url-dev'],
   'snowball-data': ['snowball-data'],
   'unicode-data': ['unicode-data'],
+  linkify: ['librust-linkify-dev'],
   purell: ['golang-github-puerkitobio-purell-dev'],
 }
 

@@ -38,40 +38,75 @@ async function picture(name, work, { signedIn = true, base = server.url, ...opti
   say(`docs/screenshots/${name}.png`)
 }
 
-const line = 'Two flashes in one week: whoever owns binoculars has a reason to stand in the garden tonight. Look north-east, in the W.'
+const line = 'Five seconds of daylight over half the country. If your door camera looks north, its recording is worth more than you think: keep it.'
 async function writeLine(page) {
-  await page.locator('[data-article]', { hasText: 'What the shell tells us' }).click()
+  await page.locator('[data-article]', { hasText: 'Watch the night turn to day' }).click()
   await page.locator('#article h2').waitFor()
   await page.getByRole('textbox', { name: 'Your line' }).fill(line)
+  await page
+    .getByText(/^saved/)
+    .first()
+    .waitFor()
 }
 
-await picture('sign-in', (page) => page.goto('/sign-in'), { signedIn: false })
 await picture('first-start', (page) => page.goto('/start'), { signedIn: false, base: empty.url })
 await picture('wire', writeLine)
 await picture('wire-dark', writeLine, { colorScheme: 'dark' })
-await picture('wire-proof', async (page) => {
-  await writeLine(page)
-  await page.getByRole('textbox', { name: 'Your line' }).fill(`${line} ${line}`)
-  await page.getByRole('button', { name: 'Proof for Chatterbrook' }).click()
-})
-await picture('wire-cards', async (page) => {
-  await page.goto('/wire?show=all&own=yes')
-  await page.getByRole('button', { name: 'Cards', exact: true }).click()
-  await page.waitForTimeout(1500)
-})
 await picture('clippings', async (page) => {
   await page.keyboard.press('2')
   await page.locator('[data-clipping]').first().waitFor()
+})
+const openPost = async (page, text) => {
+  await page.goto('/desk')
+  await page.locator('[data-post] a', { hasText: text }).click()
+  await page.getByText('The link answers.').waitFor()
+}
+await picture('desk', async (page) => {
+  await page.goto('/desk')
+  await page.locator('[data-post]').first().waitFor()
+})
+await picture('writing', async (page) => {
+  await openPost(page, 'Look east')
+  await page.getByRole('button', { name: 'Crop it to shape' }).click()
+  await page
+    .getByText(/^saving|^not saved/)
+    .first()
+    .waitFor()
+  await page
+    .getByText(/^saved/)
+    .first()
+    .waitFor()
+})
+await picture('writing-too-long', (page) => openPost(page, 'Thirty thousand'))
+await picture('crop', async (page) => {
+  await openPost(page, 'Look east')
+  await page.getByRole('button', { name: /^Crop for Mantel/ }).click()
+  await page.getByTestId('crop-frame').waitFor()
+})
+await picture('conflict', async (page) => {
+  await openPost(page, 'Half the town')
+  const other = await page.context().newPage()
+  await other.goto(page.url())
+  const main = (one) => one.getByRole('textbox', { name: 'Main text' })
+  const own = 'The bright light low in the west is Sirius rising: look south-east after ten, two hands above the hill.'
+  // Only what the first window saves is let through, so that it does not hear of the second.
+  await page.route('**/api/brands/*/posts/*', (route) => (route.request().method() === 'GET' ? route.abort() : route.continue()))
+  await main(other).fill(`${own} It flickers because the air does.`)
+  await other
+    .getByText(/^saved/)
+    .first()
+    .waitFor()
+  await main(page).fill(`${own} No drone, no aircraft, no hurry.`)
+  await page.getByRole('alertdialog').waitFor()
+})
+await picture('set-up-writing', async (page) => {
+  await page.goto('/set-up/writing')
+  await page.getByText('Standing instruction').waitFor()
 })
 await picture('find', async (page) => {
   await page.keyboard.press('/')
   await page.getByLabel('Words to find').fill('comet')
   await page.locator('[data-found]').first().waitFor()
-})
-await picture('watch-form', async (page) => {
-  await page.goto('/set-up/watches')
-  await page.getByRole('link', { name: 'Edit: Light pollution' }).click()
-  await page.locator('[data-match]').first().waitFor()
 })
 await picture('watch-text', async (page) => {
   await page.goto('/set-up/watches')
@@ -81,20 +116,16 @@ await picture('watch-text', async (page) => {
   await page.getByLabel('The query').fill('(comet^2 OR "Oyelaran–Pesk"^2) titel:perihelion -hotel')
   await page.locator('[data-trouble]').waitFor()
 })
-await picture('set-up-tags', async (page) => {
-  await page.goto('/set-up/tags')
-  await page.locator('[data-tag-line]').first().waitFor()
-})
 await picture('schedule', async (page) => {
-  await page.keyboard.press('3')
+  await page.keyboard.press('4')
   await page.locator('[data-state]').first().waitFor()
 })
 await picture('post-not-sent', async (page) => {
-  await page.keyboard.press('3')
+  await page.keyboard.press('4')
   await page.getByRole('button', { name: /has not gone out/ }).click()
 })
 await picture('set-up-sources', async (page) => {
-  await page.keyboard.press('4')
+  await page.keyboard.press('5')
   await page.getByLabel('Address of a site or a feed').fill('grainledger.example')
   await page.getByRole('button', { name: 'Find its feed' }).click()
   await page.getByText('Its newest').waitFor()

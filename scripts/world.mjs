@@ -27,6 +27,7 @@ export async function startServer({ port, dataDir, standins = null, mailPort = n
       ...(standins ? { QUILL_STANDINS: standins } : {}),
       ...(mailPort ? { QUILL_MAIL_PORT: String(mailPort), QUILL_MAIL_HOST: 'lists.clearquill.example' } : {}),
       QUILL_DEMO: demo ? '1' : '0',
+      QUILL_SHORT_URL: url,
       QUILL_LOG: 'warn',
       QUILL_TICK_MS: '500',
       ...env,

@@ -22,7 +22,7 @@ test('a morning: 300 sources read in, 50 articles skimmed by keys, everything wh
 
   await test.step('300 sources are read in beside one’s work, with progress', async () => {
     await expect(page.getByText('No articles yet')).toBeVisible()
-    await page.keyboard.press('4')
+    await page.keyboard.press('5')
     await page.getByLabel('Read in a file of sources (OPML)').setInputFiles({ name: 'sources.opml', mimeType: 'text/xml', buffer: Buffer.from(opml()) })
     const bar = page.getByRole('progressbar', { name: 'Reading sources in' })
     await expect(bar).toHaveAttribute('aria-valuemax', String(FEEDS))
@@ -171,7 +171,7 @@ test('a site sent by the button in the bookmarks bar is looked for at once, also
   await page.keyboard.press('1')
   await expect(page.locator('[data-article]', { hasText: 'A letter to us' })).toBeVisible()
 
-  await page.keyboard.press('4')
+  await page.keyboard.press('5')
   await page.getByRole('checkbox', { name: 'Choose all that are shown' }).check()
   await page.getByRole('button', { name: 'Into a folder' }).click()
   await page.getByLabel('Name of the folder').fill('Morning')

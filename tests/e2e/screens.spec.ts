@@ -6,7 +6,7 @@ const SCREENS: Record<string, (page: Page) => Promise<void>> = {
     await page.locator('[data-article]').nth(2).click()
     await page.getByRole('textbox', { name: 'Your line' }).fill('x'.repeat(300))
     await page.getByRole('button', { name: 'Proof for Chatterbrook' }).click()
-    await expect(page.getByText('Too long for Chatterbrook')).toBeVisible()
+    await expect(page.getByText(/Chatterbrook: \d+ too many/)).toBeVisible()
   },
   'Wire as cards, narrowed, two chosen': async (page) => {
     await page.getByRole('button', { name: 'Cards', exact: true }).click()
@@ -33,17 +33,32 @@ const SCREENS: Record<string, (page: Page) => Promise<void>> = {
     await page.getByLabel('Words to find').fill('comet')
     await expect(page.locator('[data-found]').first()).toBeVisible()
   },
-  Schedule: async (page) => {
+  Desk: async (page) => {
     await page.keyboard.press('3')
+    await expect(page.locator('[data-post]').first()).toBeVisible()
+  },
+  'Writing, in review, with a picture': async (page) => {
+    await page.keyboard.press('3')
+    await page.locator('[data-post] a', { hasText: 'Look east' }).click()
+    await expect(page.getByRole('button', { name: 'Crop it to shape' })).toBeVisible()
+    await page.getByRole('button', { name: 'Emoji' }).click()
+    await expect(page.getByPlaceholder('Find an emoji')).toBeVisible()
+  },
+  'Set-up, Writing': async (page) => {
+    await page.goto(new URL('/set-up/writing', page.url()).href)
+    await expect(page.getByText('Standing instruction')).toBeVisible()
+  },
+  Schedule: async (page) => {
+    await page.keyboard.press('4')
     await expect(page.locator('[data-state]').first()).toBeVisible()
   },
   'a failed post': async (page) => {
-    await page.keyboard.press('3')
+    await page.keyboard.press('4')
     await page.getByRole('button', { name: /has not gone out/ }).click()
     await expect(page.getByRole('dialog')).toContainText('refused it for good')
   },
   Sources: async (page) => {
-    await page.keyboard.press('4')
+    await page.keyboard.press('5')
     await page.getByLabel('Address of a site or a feed').fill('grainledger.example')
     await page.getByRole('button', { name: 'Find its feed' }).click()
     await expect(page.getByText('Its newest')).toBeVisible()

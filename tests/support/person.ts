@@ -20,14 +20,25 @@ export class Person {
     const answer = await fetch(`${this.url}${path}`, {
       method,
       redirect: 'manual',
-      headers: { ...(body === undefined ? {} : { 'content-type': 'application/json' }), ...(this.cookie ? { cookie: this.cookie } : {}), ...headers },
-      ...(body === undefined ? {} : { body: typeof body === 'string' ? body : JSON.stringify(body) }),
+      headers: {
+        ...(body === undefined || body instanceof FormData ? {} : { 'content-type': 'application/json' }),
+        ...(this.cookie ? { cookie: this.cookie } : {}),
+        ...headers,
+      },
+      ...(body === undefined ? {} : { body: typeof body === 'string' || body instanceof FormData ? body : JSON.stringify(body) }),
     })
     const cookie = answer.headers.get('set-cookie')?.split(';')[0]
     if (cookie) this.cookie = cookie
     const text = await answer.text()
     const isJson = (answer.headers.get('content-type') ?? '').includes('json')
     return { status: answer.status, body: (isJson && text !== '' ? JSON.parse(text) : null) as T, headers: answer.headers, text }
+  }
+
+  /** Sends a file as a form. */
+  upload<T = Problem>(path: string, content: Uint8Array, name: string): Promise<Answered<T>> {
+    const form = new FormData()
+    form.append('file', new Blob([new Uint8Array(content)]), name)
+    return this.ask<T>('POST', path, form)
   }
 
   /** Asks and requires success. */

@@ -7,7 +7,8 @@ import type { Fault } from '../../standins/faults'
 import type { Trouble } from '../../standins/http'
 import type { MailToSend } from '../../standins/mail'
 import type { NetworkPost } from '../../standins/timeline'
-import type { BrandView, NextSlots, ScheduleView } from '../../shared/api'
+import type { BrandView, LinedUp, NextSlots, ScheduleView } from '../../shared/api'
+import { emptyDoc, emptyPart, type PostDoc, type PostView } from '../../shared/posts'
 import { freePort, startServer, startStandins, type Part } from '../../scripts/world.mjs'
 import { Person } from './person'
 
@@ -100,6 +101,16 @@ export class World {
     })
   }
 
+  /** What the data file holds, as it is now. */
+  rows(sql: string): unknown[] {
+    const db = new Database(join(this.dataDir, 'quill.sqlite'), { readonly: true })
+    try {
+      return db.prepare(sql).all()
+    } finally {
+      db.close()
+    }
+  }
+
   nobody = (): Person => new Person(this.server.url)
   nell = (): Promise<Person> => this.#signedIn(NELL)
   bento = (): Promise<Person> => this.#signedIn(BENTO)
@@ -139,6 +150,9 @@ export class World {
 const SLOTS = [1, 2, 3, 4, 5, 6, 7].flatMap((weekday) => ['10:00', '15:00'].map((time) => ({ weekday, time, use: 'any', pillarId: null })))
 export const CHATTERBROOK = { address: 'https://chatterbrook.example/@spare', token: 'chatter-spare-0a7e', slots: SLOTS }
 export const COMMONFIRE = { address: 'https://commonfire.example', token: 'commonfire-spare-77b9', slots: SLOTS }
+export const GUILDHALL = { address: 'https://guildhall.example/@spare', token: 'guildhall-spare-d0b3', slots: SLOTS }
+export const MANTEL = { address: 'https://mantel.example/@spare', token: 'mantel-spare-5e86', slots: SLOTS }
+export const LANTERNWAY = { address: 'https://lanternway.example/@spare', token: 'lanternway-spare-3a6c', slots: SLOTS }
 
 /** A brand in UTC with an account on each network. */
 export async function makeBrand(person: Person, accounts = [CHATTERBROOK, COMMONFIRE]): Promise<{ id: string; path: string; view: () => Promise<BrandView> }> {
@@ -158,3 +172,22 @@ export async function newPost(person: Person, path: string, text: string, more: 
 
 export const scheduleOf = (person: Person, path: string): Promise<ScheduleView> => person.want('GET', `${path}/schedule`)
 export const playHours = (person: Person, hours: number): Promise<unknown> => person.want('POST', '/api/demo/clock', { hours })
+
+/** A post as a browser would save it: on all accounts that can be sent to, unless said otherwise. */
+export async function draftOf(person: Person, path: string, text: string, more: Partial<PostDoc> = {}): Promise<PostDoc> {
+  const { accounts } = await person.want<BrandView>('GET', path)
+  const parts = accounts.map((account) => emptyPart(account.id, account.protocol !== 'atproto' && account.rules.media.min === 0))
+  return { ...emptyDoc(), wordings: [{ text, pictureId: null }], accounts: parts, ...more }
+}
+
+/** Saves a post for the first time. */
+export async function saveNew(person: Person, path: string, doc: PostDoc): Promise<PostView> {
+  return person.want<PostView>('PUT', `${path}/posts/${uuid()}`, { version: 0, doc })
+}
+
+/** Lines a saved post up on its chosen accounts, as they are shown now. */
+export async function lineUpSaved(person: Person, path: string, post: PostView, accountIds?: string[]): Promise<LinedUp> {
+  const ids = accountIds ?? post.doc.accounts.flatMap(({ chosen, accountId }) => (chosen ? [accountId] : []))
+  const { version } = await person.want<NextSlots>('GET', `${path}/next-slots?pillar=${post.doc.pillarId ?? ''}&accounts=${ids.join(',')}`)
+  return person.want<LinedUp>('POST', `${path}/posts/${post.id}/line-up`, { version: post.version, planVersion: version, accountIds: ids })
+}
