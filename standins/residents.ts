@@ -25,15 +25,19 @@ const RESIDENTS: Resident[] = [
   },
 ]
 
+const noteId = ({ hoursAgo }: { hoursAgo: number }): string => String(9000 - hoursAgo)
+
 /** Answers for the residents: where their profiles are (WebFinger, RFC 7033), their pages and what they post as RSS. Null for all else. */
 export function answerResidents(ask: Ask, host: string, start: number, now: number): Reply | null {
   if (ask.path === '/.well-known/webfinger') return webFinger(ask, host)
-  const [, handle, ending] = /^\/@([a-z0-9_]+?)(\.rss)?$/.exec(ask.path) ?? []
+  const [, handle, ending, note] = /^\/@([a-z0-9_]+?)(?:(\.rss)|\/(\d+))?$/.exec(ask.path) ?? []
   const resident = RESIDENTS.find((one) => one.handle === handle)
   if (!resident) return null
   const notes = resident.notes.map((note) => ({ ...note, at: start - note.hoursAgo * HOUR })).filter(({ at }) => at <= now)
   if (ending) return { status: 200, type: 'application/rss+xml; charset=utf-8', body: rss(resident, host, notes) }
-  const list = notes.map(({ text }) => `<p>${escapeText(text)}</p>`).join('')
+  const shown = note ? notes.filter((one) => noteId(one) === note) : notes
+  if (shown.length === 0) return null
+  const list = shown.map(({ text }) => `<p>${escapeText(text)}</p>`).join('')
   return html(
     `<!doctype html><html lang="en"><head><meta charset="utf-8"><title>${resident.name}</title><link rel="alternate" type="application/rss+xml" href="/@${resident.handle}.rss"></head><body><h1>${resident.name}</h1><p>${escapeText(resident.about)}</p>${list}</body></html>`,
   )
@@ -49,7 +53,7 @@ function webFinger(ask: Ask, host: string): Reply {
 
 function rss(resident: Resident, host: string, notes: { text: string; at: number; hoursAgo: number }[]): string {
   const items = notes.map(({ text, at, hoursAgo }) => {
-    const link = `https://${host}/@${resident.handle}/${9000 - hoursAgo}`
+    const link = `https://${host}/@${resident.handle}/${noteId({ hoursAgo })}`
     return `<item><guid isPermaLink="true">${link}</guid><link>${link}</link><pubDate>${new Date(at).toUTCString()}</pubDate><description>${escapeText(`<p>${escapeText(text)}</p>`)}</description></item>`
   })
   return `<?xml version="1.0" encoding="UTF-8"?><rss version="2.0"><channel><title>${resident.name}</title><link>https://${host}/@${resident.handle}</link><description>${escapeText(resident.about)}</description>${items.join('')}</channel></rss>`

@@ -14,6 +14,20 @@ const known = shallowRef<Key[]>([])
 /** The keys in force, for the list behind `?`. */
 export const useKnownKeys = (): Readonly<Ref<Key[]>> => known
 
+const ahead = ref<string | null>(null)
+
+/**
+ * Collects what is typed before the field it is meant for is there: keys are no commands until it is taken out, and none is lost.
+ */
+export const useTypedAhead = () => ({
+  collect: (): void => void (ahead.value ??= ''),
+  take: (): string => {
+    const typed = ahead.value ?? ''
+    ahead.value = null
+    return typed
+  },
+})
+
 /** Puts keys in force while the component is there. They rest while one types in a field or a dialog is open. */
 export function useKeys(keys: Key[]): void {
   onMounted(() => {
@@ -30,6 +44,11 @@ export function useKeyListener(): void {
     if (event.defaultPrevented || event.altKey || document.querySelector('[role=dialog], [role=alertdialog]')) return
     const command = event.ctrlKey || event.metaKey
     if (!command && isTyping(event.target)) return
+    if (!command && ahead.value !== null && event.key.length === 1) {
+      event.preventDefault()
+      ahead.value += event.key
+      return
+    }
     const found = known.value.findLast((key) => Boolean(key.command) === command && key.keys.includes(event.key))
     if (!found) return
     event.preventDefault()

@@ -109,7 +109,8 @@ export function usePostEditor() {
     running = saveOnce()
     await running
     running = null
-    return saving.value === 'saved'
+    // What was typed meanwhile goes along: whoever waits wants all of it stored.
+    return saving.value === 'unsaved' ? save(even) : saving.value === 'saved'
   }
 
   async function saveOnce(): Promise<void> {
@@ -135,7 +136,10 @@ export function usePostEditor() {
     stored = text
     pristine = ''
     const gone = doc.value.accounts.filter(({ accountId }) => !accounts.value.some((account) => account.id === accountId)).length
-    if (JSON.stringify(doc.value) !== text) return void saveSoon()
+    if (JSON.stringify(doc.value) !== text) {
+      saving.value = 'unsaved'
+      return
+    }
     saving.value = 'saved'
     forgetUnsaved(answer.id)
     if (gone > 0) notices.say(words.writing.accountGone(gone))

@@ -9,7 +9,7 @@ const session = useSessionStore()
 const route = useRoute()
 const router = useRouter()
 interface Line {
-  write: () => void
+  write: (typed?: string) => void
   quote: (text: string) => void
   lineUp: () => void
   toDesk: () => void
@@ -21,10 +21,17 @@ function withLine(does: (one: Line) => void): void {
   if (line.value) does(line.value)
   else if (wire.selectedId) waiting = does
 }
+const typedAhead = useTypedAhead()
+/** What is typed while the margin is still being fetched goes into the text, and is no command to the list. */
+function write(): void {
+  if (!line.value && wire.selectedId) typedAhead.collect()
+  withLine((one) => one.write(typedAhead.take()))
+}
 watch(line, (now) => {
   if (now && waiting) waiting(now)
   if (now) waiting = null
 })
+onBeforeUnmount(() => void typedAhead.take())
 const sheet = ref<{ quote: () => void; tag: () => void } | null>(null)
 const { resize } = useReading()
 
@@ -72,7 +79,7 @@ useKeys([
   { keys: ['p'], says: words.keys.pass, does: () => decide('passed') },
   { keys: ['x'], says: words.keys.choose, does: () => wire.selectedId && wire.choose(wire.selectedId) },
   { keys: ['a'], says: words.keys.allRead, does: () => brand.canWork && void wire.readAbove() },
-  { keys: ['w'], says: words.keys.write, does: () => withLine((one) => one.write()) },
+  { keys: ['w'], says: words.keys.write, does: write },
   { keys: ['e'], says: words.writing.toWriting, does: () => brand.canWork && withLine((one) => one.toDesk()) },
   { keys: ['q'], says: words.keys.quote, does: () => sheet.value?.quote() },
   { keys: ['t'], says: words.keys.tag, does: () => brand.canWork && sheet.value?.tag() },

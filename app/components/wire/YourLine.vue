@@ -95,7 +95,12 @@ async function toDesk(): Promise<void> {
 const addTag = (tag: string): void => {
   if (!doc.value.hashtags.includes(tag)) doc.value.hashtags.push(tag)
 }
-defineExpose({ write: () => field.value?.focus(), quote, lineUp: lineItUp, toDesk: () => void toDesk() })
+/** Puts the cursor into the text, behind what was typed before it was there. */
+function write(typed = ''): void {
+  text.value += typed
+  field.value?.focus()
+}
+defineExpose({ write, quote, lineUp: lineItUp, toDesk: () => void toDesk() })
 </script>
 
 <template>
