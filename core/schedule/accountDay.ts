@@ -1,27 +1,38 @@
-import { MINUTE, toInstant, toMs } from '../instant'
+import { DAY, MINUTE, toInstant, toMs } from '../instant'
+import { accountLimits, type AccountLimits, type Limited } from './accountLimits'
+import { laneOver, type Lane } from './lane'
+import { firstAfter } from './mixLedger'
+import type { Refusal } from './refusals'
 import { slotsBetween } from './slots'
-import type { PlanInput, SlotUse, UnplacedCode } from './types'
-import { zoneClock } from './zoneClock'
+import type { PlanInput, SlotUse } from './types'
+import { zoneClock, type ZoneClock } from './zoneClock'
 
 export interface OpenSlot {
   at: number
+  /** When a post in it goes out: its time, or now where it was just missed. */
+  goes: number
   slotId: string
   use: SlotUse
   pillar: string | null
   taken: boolean
+  /** What keeps every moving post out of it, from when it was found on. */
+  blocked: Refusal | null
 }
 
-/** What one account's timetable holds while a plan is made: its slots, and when it posts. Instants are milliseconds. */
+/** What one account's timetable holds while a plan is made: its slots, and when it posts what. Instants are milliseconds. */
 export interface AccountDay {
   account: PlanInput['accounts'][number]
+  clock: ZoneClock
   now: number
   until: number
   slots: OpenSlot[]
   onHold(at: number): boolean
-  /** The limit that a moving post at this time would break, or null. */
-  limitBroken(at: number): { code: UnplacedCode; says: string } | null
+  /** The slots as posts of one pillar see them. */
+  laneOf(pillar: string | null): Lane
+  take(index: number): void
+  limits: AccountLimits
   /** Counts a post at this time from now on. */
-  occupy(at: number): void
+  occupy(post: Limited, at: number): void
 }
 
 /** One account's slots from a little before now (a slot just missed still counts) to the plan's end, its history counted. */
@@ -29,39 +40,66 @@ export function accountDay(account: PlanInput['accounts'][number], input: PlanIn
   const now = toMs(input.now)
   const until = toMs(input.until)
   const earliest = now - input.lateMinutes * MINUTE
-  const occupied = input.history.filter((sent) => sent.accountId === account.id).map((sent) => toMs(sent.at))
-  const usedSlots = new Set(
-    input.history.filter((sent) => sent.accountId === account.id).flatMap((sent) => [toMs(sent.at), ...(sent.slotAt ? [toMs(sent.slotAt)] : [])]),
-  )
-  const clock = zoneClock(account.timetable.zone, Math.min(earliest, ...occupied), until)
-  const gap = account.minGapMinutes * MINUTE
-  const times = [...occupied]
-  const perDay = new Map<string, number>()
-  const countDay = (at: number): void => void perDay.set(clock.dayOf(at), (perDay.get(clock.dayOf(at)) ?? 0) + 1)
-  occupied.forEach(countDay)
+  const history = input.history.filter((sent) => sent.accountId === account.id).map((sent) => ({ ...sent, ms: toMs(sent.at) }))
+  const usedSlots = new Set(history.flatMap((sent) => [sent.ms, ...(sent.slotAt ? [toMs(sent.slotAt)] : [])]))
+  const clock = zoneClock(account.timetable.zone, history.reduce((first, sent) => Math.min(first, sent.ms), earliest), until) // prettier-ignore
   const holdUntil = account.hold ? (account.hold.until ? toMs(account.hold.until) : Number.POSITIVE_INFINITY) : Number.NEGATIVE_INFINITY
+  const limits = accountLimits(account, clock)
+
+  const slots = slotsBetween(account.timetable, toInstant(earliest), input.until).map((slot): OpenSlot => {
+    const at = toMs(slot.at)
+    return { ...slot, at, goes: Math.max(at, now), taken: usedSlots.has(at), blocked: null }
+  })
+  const goes = slots.map((slot) => slot.goes)
+  const lanes = new Map<string | null, Lane>()
+  const block = (index: number, refusal: Refusal): void => {
+    const slot = slots[index]!
+    if (!slot.taken) slot.blocked ??= refusal
+  }
+  /** What was counted at this time closes the slots about it for every moving post, for good: nothing is ever counted off again. */
+  const closeAround = (at: number): void => {
+    for (let index = firstAfter(goes, at - limits.gap); index < slots.length && goes[index]! < at + limits.gap; index++) {
+      const refusal = limits.tooClose(goes[index]!)
+      if (refusal) block(index, refusal)
+    }
+    const full = limits.dayIsFull(at)
+    if (!full) return
+    const day = clock.dayNumber(at)
+    for (let index = firstAfter(goes, at - 2 * DAY); index < slots.length && goes[index]! <= at + 2 * DAY; index++)
+      if (clock.dayNumber(goes[index]!) === day) block(index, full)
+  }
+
+  for (const sent of history) {
+    limits.count(sent, sent.ms)
+    limits.addPlace(sent.ms)
+  }
+  for (const [index, slot] of slots.entries()) {
+    if (slot.use !== 'free' && !slot.taken) limits.addPlace(slot.at)
+    if (slot.taken) continue
+    if (slot.goes < holdUntil) block(index, { code: 'hold', says: 'The account is on hold.' })
+    else {
+      const refusal = limits.dayIsFull(slot.goes) ?? limits.tooClose(slot.goes)
+      if (refusal) block(index, refusal)
+    }
+  }
 
   return {
     account,
+    clock,
     now,
     until,
-    slots: slotsBetween(account.timetable, toInstant(earliest), input.until).map((slot) => {
-      const at = toMs(slot.at)
-      return { ...slot, at, taken: usedSlots.has(at) }
-    }),
+    slots,
     onHold: (at) => at < holdUntil,
-    limitBroken: (at) => {
-      if (account.perDay !== null && (perDay.get(clock.dayOf(at)) ?? 0) >= account.perDay) {
-        return { code: 'ceiling', says: `That day has its ${account.perDay} posts already.` }
-      }
-      if (times.some((time) => Math.abs(time - at) < gap)) {
-        return { code: 'gap', says: `Another post is less than ${account.minGapMinutes} minutes away.` }
-      }
-      return null
+    laneOf: (pillar) => {
+      const lane = lanes.get(pillar) ?? laneOver(slots, pillar)
+      lanes.set(pillar, lane)
+      return lane
     },
-    occupy: (at) => {
-      times.push(at)
-      countDay(at)
+    take: (index) => void (slots[index]!.taken = true),
+    limits,
+    occupy: (post, at) => {
+      limits.count(post, at)
+      closeAround(at)
     },
   }
 }

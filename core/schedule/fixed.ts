@@ -1,44 +1,67 @@
 import { MINUTE, toInstant, toMs } from '../instant'
 import type { AccountDay } from './accountDay'
-import type { Plan, PlanInput, PlanPost, UnplacedCode } from './types'
+import type { Refusal } from './refusals'
+import type { Planning } from './planning'
+import type { PlanPost } from './types'
+
+interface FixedPost {
+  post: PlanPost
+  day: AccountDay
+  at: number
+}
 
 /** Places the posts with a time of their own, earliest first, exactly there. What they break is said in `warns`. */
-export function placeFixed(posts: PlanPost[], day: AccountDay, input: PlanInput, plan: Plan): void {
-  const fixed = posts.flatMap((post) => (post.fixed ? [{ post, at: toMs('at' in post.fixed ? post.fixed.at : post.fixed.slotAt) }] : []))
+export function placeFixed(posts: PlanPost[], planning: Planning): void {
+  const fixed = posts.flatMap((post): FixedPost[] => {
+    const day = planning.days.get(post.accountId)
+    return post.fixed && day ? [{ post, day, at: toMs('at' in post.fixed ? post.fixed.at : post.fixed.slotAt) }] : []
+  })
   fixed.sort((a, b) => a.at - b.at)
-  for (const { post, at } of fixed) {
-    const refusal = refusalOf(post, at, day, input)
+  for (const { post, day, at } of fixed) {
+    const index = day.slots.findIndex((slot) => !slot.taken && sameMinute(slot.at, at))
+    const slot = day.slots[index]
+    const refusal = refusalOf(post, at, day, planning) ?? lostSlot(post, at, day, slot !== undefined)
     if (refusal) {
-      plan.unplaced.push({ postId: post.id, accountId: post.accountId, ...refusal })
+      planning.refuse(post, refusal)
       continue
     }
-    const slot = day.slots.find((candidate) => !candidate.taken && sameMinute(candidate.at, at))
-    const broken = day.limitBroken(at)
-    if (slot) slot.taken = true
-    day.occupy(at)
-    plan.entries.push({
-      accountId: post.accountId,
-      at: toInstant(at),
+    const goes = Math.max(at, day.now)
+    const broken = [...day.limits.allBroken(post, goes), planning.apart.broken(post.accountId, post.linkKey, goes)].flatMap((one) => one?.says ?? [])
+    if (slot) day.take(index)
+    else day.limits.addPlace(goes)
+    planning.place(post, day, {
+      at: toInstant(goes),
       slotId: slot?.slotId ?? null,
       slotAt: slot ? toInstant(slot.at) : null,
-      postId: post.id,
-      evergreenId: null,
-      wording: 0,
-      firm: post.firm,
-      because: slot ? 'This slot was chosen for it.' : 'This time was chosen for it.',
-      warns: broken ? [broken.says] : [],
+      because: slot && post.fixed && 'slotAt' in post.fixed ? 'This slot was chosen for it.' : 'This time was chosen for it.',
+      warns: broken,
     })
   }
 }
 
-function refusalOf(post: PlanPost, at: number, day: AccountDay, input: PlanInput): { code: UnplacedCode; says: string } | null {
-  if (post.goodUntil && at > toMs(post.goodUntil)) return { code: 'good-until', says: 'Its time lies after it is good until.' }
-  if (post.notBefore && at < toMs(post.notBefore)) return { code: 'not-before', says: 'Its time lies before it may go out.' }
+function refusalOf(post: PlanPost, at: number, day: AccountDay, { input }: Planning): Refusal | null {
   if (at < day.now - input.lateMinutes * MINUTE) return { code: 'past', says: 'Its time has passed.' }
+  // One just missed would go out now: that is the time which counts.
+  if (post.goodUntil && Math.max(at, day.now) > toMs(post.goodUntil)) return { code: 'good-until', says: 'Its time lies after it is good until.' }
+  if (post.notBefore && at < toMs(post.notBefore)) return { code: 'not-before', says: 'Its time lies before it may go out.' }
   if (day.onHold(at)) return { code: 'hold', says: 'The account is on hold at its time.' }
   if (at >= day.until) return { code: 'beyond-until', says: 'Its time lies beyond the days shown.' }
-  const slotGone = post.fixed && 'slotAt' in post.fixed && !day.slots.some((slot) => slot.at === at)
-  return slotGone ? { code: 'no-slot', says: 'Its slot is no longer in the timetable.' } : null
+  if (!post.firm && at < day.now + input.settleMinutes * MINUTE) return notSettled(post)
+  return null
 }
+
+/** A chosen slot is gone where the timetable lost it, or another post that chose it came first. */
+function lostSlot(post: PlanPost, at: number, day: AccountDay, isThere: boolean): Refusal | null {
+  if (isThere || !post.fixed || !('slotAt' in post.fixed)) return null
+  return day.slots.some((slot) => slot.at === at)
+    ? { code: 'no-slot', says: 'Another post has its slot.' }
+    : { code: 'no-slot', says: 'Its slot is no longer in the timetable.' }
+}
+
+/** Why a post that is not firm gives its slot to the next. */
+export const notSettled = (post: PlanPost): Refusal =>
+  post.held
+    ? { code: 'hold', says: 'It is on hold, and its slot is about to be used.' }
+    : { code: 'not-approved', says: 'It is not approved, and its slot is about to be used.' }
 
 const sameMinute = (a: number, b: number): boolean => Math.floor(a / MINUTE) === Math.floor(b / MINUTE)

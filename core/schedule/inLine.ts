@@ -1,59 +1,83 @@
 import { MINUTE, toInstant, toMs } from '../instant'
 import type { AccountDay, OpenSlot } from './accountDay'
-import type { Plan, PlanInput, PlanPost, UnplacedCode } from './types'
+import { notSettled } from './fixed'
+import type { Planning } from './planning'
+import { becauseOf, type Refusal } from './refusals'
+import type { PlanPost, UnplacedCode } from './types'
 
-type Refusal = { code: UnplacedCode; says: string }
-
-/** Places the posts without a time of their own, in line order, each in the earliest slot it may take. */
-export function placeInLine(posts: PlanPost[], day: AccountDay, input: PlanInput, plan: Plan): void {
-  for (const post of posts) {
-    if (post.fixed) continue
-    const found = earliestSlot(post, day, input)
-    if ('code' in found) {
-      plan.unplaced.push({ postId: post.id, accountId: post.accountId, ...found })
-      continue
+/** Places the posts without a time of their own, in line order, each in the earliest slot it may take. One that follows another comes after it. */
+export function placeInLine(posts: PlanPost[], planning: Planning): void {
+  const moving = posts.filter((post) => !post.fixed && planning.days.has(post.accountId))
+  const name = (accountId: string, id: string): string => `${accountId} ${id}`
+  const toCome = new Set(moving.map((post) => name(post.accountId, post.id)))
+  const waiting = new Map<string, PlanPost[]>()
+  const settle = (post: PlanPost): void => {
+    const own = name(post.accountId, post.id)
+    const target = post.follows && name(post.accountId, post.follows.id)
+    if (target !== null && toCome.has(target)) {
+      // Whoever it follows stands further back in the line: it is placed right after that one.
+      waiting.set(target, [...(waiting.get(target) ?? []), post])
+      return
     }
-    found.taken = true
-    day.occupy(Math.max(found.at, day.now))
-    plan.entries.push({
-      accountId: post.accountId,
-      at: toInstant(Math.max(found.at, day.now)),
-      slotId: found.slotId,
-      slotAt: toInstant(found.at),
-      postId: post.id,
-      evergreenId: null,
-      wording: 0,
-      firm: post.firm,
-      because: found.at < day.now ? 'Its slot was just missed; it goes out now.' : 'The first slot it may take.',
-      warns: [],
-    })
+    toCome.delete(own)
+    placeOne(post, planning)
+    for (const follower of waiting.get(own) ?? []) settle(follower)
+    waiting.delete(own)
   }
+  moving.forEach(settle)
+  // What is left follows itself in a ring.
+  for (const post of [...waiting.values()].flat()) planning.refuse(post, FOLLOWS_NOTHING)
 }
 
-/** The slot, or the refusal that stood in the way last: the one a curator would have to change. */
-function earliestSlot(post: PlanPost, day: AccountDay, input: PlanInput): OpenSlot | Refusal {
-  let refusal: Refusal = { code: 'no-slot', says: 'The timetable has no slot for it.' }
-  for (const slot of day.slots) {
-    if (slot.taken) {
-      if (refusal.code === 'no-slot') refusal = { code: 'beyond-until', says: 'All slots of the days shown are taken.' }
-      continue
-    }
-    const refused = refusalOf(post, slot, day, input)
-    if (!refused) return slot
-    refusal = refused
-    if (refused.code === 'good-until') break
-  }
-  return refusal
+const FOLLOWS_NOTHING: Refusal = { code: 'waits-for', says: 'The post it follows has no time yet.' }
+
+function placeOne(post: PlanPost, planning: Planning): void {
+  const day = planning.days.get(post.accountId)!
+  const followed = post.follows ? planning.timeOf(post.accountId, post.follows.id) : null
+  if (post.follows && followed === null) return planning.refuse(post, FOLLOWS_NOTHING)
+  const notBefore = post.follows ? day.clock.add(followed!, post.follows.after) : Number.NEGATIVE_INFINITY
+  const found = earliestSlot(post, notBefore, day, planning)
+  if ('code' in found) return planning.refuse(post, found)
+  const slot = day.slots[found.index]!
+  day.take(found.index)
+  planning.place(post, day, {
+    at: toInstant(slot.goes),
+    slotId: slot.slotId,
+    slotAt: toInstant(slot.at),
+    because: slot.at < slot.goes ? 'Its slot was just missed; it goes out now.' : becauseOf(found.passed),
+    warns: [],
+  })
 }
 
-function refusalOf(post: PlanPost, slot: OpenSlot, day: AccountDay, input: PlanInput): Refusal | null {
-  if (slot.use === 'free') return { code: 'no-slot', says: 'The slots left are kept free on purpose.' }
-  if (slot.use === 'pillar' && slot.pillar !== post.pillar) return { code: 'no-slot', says: 'The slots left are kept for another pillar.' }
-  if (post.goodUntil && slot.at > toMs(post.goodUntil)) return { code: 'good-until', says: 'No slot is free before it is out of date.' }
-  if (post.notBefore && slot.at < toMs(post.notBefore)) return { code: 'not-before', says: 'It may not go out yet.' }
-  if (day.onHold(slot.at)) return { code: 'hold', says: 'The account is on hold.' }
-  if (!post.firm && slot.at < day.now + input.settleMinutes * MINUTE)
-    return { code: 'not-approved', says: 'It is not approved, and the slot is about to be used.' }
-  // One just missed would go out now: that is the time which limits look at.
-  return day.limitBroken(Math.max(slot.at, day.now))
+/** The slot and what kept the post out of the last open one before it; or the refusal that stood in the way last: the one a curator would have to change. */
+function earliestSlot(post: PlanPost, notBefore: number, day: AccountDay, planning: Planning): { index: number; passed: UnplacedCode | null } | Refusal {
+  const goodUntil = post.goodUntil ? toMs(post.goodUntil) : Number.POSITIVE_INFINITY
+  const may = post.notBefore ? toMs(post.notBefore) : Number.NEGATIVE_INFINITY
+  const lane = day.laneOf(post.pillar)
+  let passed: Passed = null
+  for (let index = lane.nextFree(0); index < day.slots.length; index = lane.nextFree(index + 1)) {
+    const slot = day.slots[index]!
+    if (slot.goes > goodUntil) return { code: 'good-until', says: 'No slot is free before it is out of date.' }
+    const refusal = refusalOf(post, slot, day, planning, { may, notBefore })
+    if (!refusal) return { index, passed: later(passed, lane.lastRefusal(index))?.refusal.code ?? null }
+    // A share that is reached stays reached.
+    if (refusal.code === 'mix') lane.close(index, refusal)
+    else passed = { index, refusal }
+  }
+  const last = later(passed, lane.lastRefusal(day.slots.length))
+  if (last) return last.refusal
+  return day.slots.length > 0
+    ? { code: 'beyond-until', says: 'All slots of the days shown are taken.' }
+    : { code: 'no-slot', says: 'The timetable has no slot for it.' }
+}
+
+type Passed = { index: number; refusal: Refusal } | null
+
+const later = (a: Passed, b: Passed): Passed => (a && b ? (a.index > b.index ? a : b) : (a ?? b))
+
+function refusalOf(post: PlanPost, slot: OpenSlot, day: AccountDay, planning: Planning, from: { may: number; notBefore: number }): Refusal | null {
+  if (slot.at < from.may) return { code: 'not-before', says: 'It may not go out yet.' }
+  if (slot.goes < from.notBefore) return { code: 'waits-for', says: 'No slot comes long enough after the post it follows.' }
+  if (!post.firm && slot.at < day.now + planning.input.settleMinutes * MINUTE) return notSettled(post)
+  return day.limits.ownBroken(post, slot.goes) ?? planning.apart.broken(post.accountId, post.linkKey, slot.goes)
 }

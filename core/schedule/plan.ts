@@ -1,49 +1,41 @@
-import { MINUTE, toInstant, toMs } from '../instant'
-import { accountDay, type AccountDay } from './accountDay'
+import { toInstant } from '../instant'
+import type { AccountDay, OpenSlot } from './accountDay'
+import { placeEvergreens } from './evergreens'
 import { placeFixed } from './fixed'
 import { placeInLine } from './inLine'
-import type { Plan, PlanEntry, PlanInput } from './types'
+import { beginPlanning } from './planning'
+import type { Plan, PlanInput } from './types'
 
 /**
- * Which post gets which slot. Fixed times first, kept exactly; then the line in its order, each post in the earliest slot it may
- * take (use and pillar of the slot, not before, good until, posts a day, gap, hold). What stays empty is open. The same input gives
- * the same plan, and every entry, open slot and refusal says why.
- *
- * Not yet decided here, though the shapes carry them: `follows`, `repeatAfterDays`, `sameLinkApartMinutes`, `mix`, evergreens.
+ * Which post gets which slot. Fixed times first, kept exactly; then the lines in their order, each post in the earliest slot it may take
+ * (use and pillar of the slot, not before, good until, what it follows, posts a day, gap, the same link again here or at once elsewhere,
+ * its pillar's share, hold); then evergreens by turn in the slots kept for them. What stays empty is open. The same input gives the same
+ * plan, and every entry, open slot and refusal says why. Throws RangeError for an unknown zone.
  */
 export function planLines(input: PlanInput): Plan {
-  const plan: Plan = { entries: [], open: [], unplaced: [], perAccount: [] }
-  for (const account of input.accounts) {
-    const day = accountDay(account, input)
-    const posts = input.posts.filter((post) => post.accountId === account.id)
-    placeFixed(posts, day, input, plan)
-    placeInLine(posts, day, input, plan)
-    addOpenSlots(day, plan)
-  }
-  plan.entries.sort((a, b) => toMs(a.at) - toMs(b.at))
-  plan.open.sort((a, b) => toMs(a.at) - toMs(b.at))
-  plan.perAccount = input.accounts.map((account) => summaryOf(account.id, plan, toMs(input.now)))
+  const planning = beginPlanning(input)
+  const { plan, days } = planning
+  for (const post of input.posts) if (!days.has(post.accountId)) planning.refuse(post, { code: 'no-slot', says: 'Its account is no longer there.' })
+  placeFixed(input.posts, planning)
+  placeInLine(input.posts, planning)
+  placeEvergreens(planning)
+  const open = [...days.values()].flatMap((day) => day.slots.filter((slot) => !slot.taken && slot.at >= day.now).map((slot) => ({ day, slot })))
+  open.sort((a, b) => a.slot.at - b.slot.at)
+  plan.open = open.map(({ day, slot }) => ({ accountId: day.account.id, at: toInstant(slot.at), slotId: slot.slotId, because: openBecause(slot) }))
+  // Instants of one form sort as text.
+  plan.entries.sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0))
+  plan.perAccount = input.accounts.map((account) => summaryOf(days.get(account.id)!, plan))
   return plan
 }
 
-function addOpenSlots(day: AccountDay, plan: Plan): void {
-  for (const slot of day.slots) {
-    if (slot.taken || slot.at < day.now) continue
-    plan.open.push({ accountId: day.account.id, at: toInstant(slot.at), slotId: slot.slotId, because: openBecause(slot, day) })
-  }
-}
-
-function openBecause(slot: AccountDay['slots'][number], day: AccountDay): string {
+function openBecause(slot: OpenSlot): string {
   if (slot.use === 'free') return 'Kept free on purpose.'
-  if (day.onHold(slot.at)) return 'The account is on hold.'
-  const broken = day.limitBroken(slot.at)
-  if (broken) return broken.says
+  if (slot.blocked) return slot.blocked.says
   return slot.use === 'pillar' ? 'Nothing of this slot’s pillar is waiting in line.' : 'Nothing that may go here is waiting in line.'
 }
 
-function summaryOf(accountId: string, plan: Plan, now: number): Plan['perAccount'][number] {
-  const isOwn = (row: { accountId: string }): boolean => row.accountId === accountId
-  const lined: PlanEntry[] = plan.entries.filter(isOwn)
-  const open = plan.open.filter((slot) => isOwn(slot) && toMs(slot.at) >= now - MINUTE)
-  return { accountId, lined: lined.length, open: open.length, firstOpenAt: open[0]?.at ?? null, endsAt: lined.at(-1)?.at ?? null }
+function summaryOf({ account }: AccountDay, plan: Plan): Plan['perAccount'][number] {
+  const lined = plan.entries.filter(({ accountId }) => accountId === account.id)
+  const open = plan.open.filter(({ accountId }) => accountId === account.id)
+  return { accountId: account.id, lined: lined.length, open: open.length, firstOpenAt: open[0]?.at ?? null, endsAt: lined.at(-1)?.at ?? null }
 }

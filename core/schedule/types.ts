@@ -57,6 +57,8 @@ export interface PlanPost {
   goodUntil: Instant | null
   /** Approved and not held. */
   firm: boolean
+  /** Not firm because it is on hold, and not for want of an approval: the plan says so. */
+  held?: boolean
   linkKey: string | null
 }
 

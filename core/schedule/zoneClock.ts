@@ -1,5 +1,6 @@
 import { Temporal } from 'temporal-polyfill'
-import { DAY } from '../instant'
+import { DAY, HOUR } from '../instant'
+import type { Offset } from './types'
 
 /** Wall clock of one zone within a span, with the zone's changes found once. All numbers are milliseconds. */
 export interface ZoneClock {
@@ -9,6 +10,10 @@ export interface ZoneClock {
   toUtc(local: number): number
   /** The local day `YYYY-MM-DD` at an instant. */
   dayOf(utc: number): string
+  /** The local day at an instant, in days since 1970-01-01. */
+  dayNumber(utc: number): number
+  /** The instant `times` offsets later. Hours are elapsed time; days and weeks keep the wall clock. */
+  add(utc: number, offset: Offset, times?: number): number
 }
 
 interface Stretch {
@@ -18,20 +23,23 @@ interface Stretch {
 
 /** A zone's clock for instants from `from` to `to` (with some days' margin). Throws RangeError for an unknown zone. */
 export function zoneClock(zone: string, from: number, to: number): ZoneClock {
-  const stretches = stretchesOf(zone, from - 3 * DAY, to + 3 * DAY)
+  const stretches = stretchesAround(zone, from - 3 * DAY, to + 3 * DAY)
   const offsetAt = (utc: number): number => {
-    let offset = stretches[0]!.offset
-    for (const stretch of stretches) {
-      if (stretch.from > utc) break
-      offset = stretch.offset
-    }
-    return offset
+    let at = stretches.length - 1
+    while (at > 0 && stretches[at]!.from > utc) at--
+    return stretches[at]!.offset
   }
   const toLocal = (utc: number): number => utc + offsetAt(utc)
+  const toUtc = (local: number): number => localToUtc(local, stretches)
   return {
     toLocal,
-    toUtc: (local) => localToUtc(local, stretches),
+    toUtc,
     dayOf: (utc) => new Date(toLocal(utc)).toISOString().slice(0, 10),
+    dayNumber: (utc) => Math.floor(toLocal(utc) / DAY),
+    add: (utc, offset, times = 1) => {
+      const days = (offset.days ?? 0) + 7 * (offset.weeks ?? 0)
+      return (days === 0 ? utc : toUtc(toLocal(utc) + days * times * DAY)) + (offset.hours ?? 0) * times * HOUR
+    },
   }
 }
 
@@ -49,6 +57,22 @@ function localToUtc(local: number, stretches: Stretch[]): number {
     }
   }
   return local - stretches.at(-1)!.offset
+}
+
+const YEAR = 366 * DAY
+const known = new Map<string, Stretch[]>()
+
+/** Asking a zone for its changes is slow, and the same whole years are asked for again and again. */
+function stretchesAround(zone: string, from: number, to: number): Stretch[] {
+  const [first, last] = [Math.floor(from / YEAR), Math.ceil(to / YEAR)]
+  const name = `${zone} ${first} ${last}`
+  let found = known.get(name)
+  if (!found) {
+    found = stretchesOf(zone, first * YEAR, last * YEAR)
+    if (known.size >= 500) known.clear()
+    known.set(name, found)
+  }
+  return found
 }
 
 function stretchesOf(zone: string, from: number, to: number): Stretch[] {

@@ -1,0 +1,50 @@
+import type { OpenSlot } from './accountDay'
+import type { Refusal } from './refusals'
+
+/**
+ * An account's slots as posts of one pillar see them. What is once taken or closed stays so while a plan is made, so each search goes
+ * round it at once.
+ */
+export interface Lane {
+  /** The first slot from this index on that is neither taken nor closed; the number of slots when there is none. */
+  nextFree(from: number): number
+  /** Closes a slot to this pillar's posts for good. */
+  close(index: number, refusal: Refusal): void
+  /** Why posts of this pillar can't have the last slot before `before` that nobody has; null where all of them are taken or free to them. */
+  lastRefusal(before: number): { index: number; refusal: Refusal } | null
+}
+
+const KEPT_FREE: Refusal = { code: 'no-slot', says: 'The slots left are kept free on purpose.' }
+const OF_ANOTHER: Refusal = { code: 'no-slot', says: 'The slots left are kept for another pillar.' }
+
+export function laneOver(slots: OpenSlot[], pillar: string | null): Lane {
+  const closed = slots.map((slot): Refusal | null => (slot.use === 'free' ? KEPT_FREE : slot.use === 'pillar' && slot.pillar !== pillar ? OF_ANOTHER : null))
+  // Where to look on from each slot; the way is shortened as it is walked.
+  const onward = slots.map((_, index) => index)
+  const isClosed = (index: number): boolean => slots[index]!.taken || slots[index]!.blocked !== null || closed[index] !== null
+  return {
+    nextFree: (from) => {
+      let at = from
+      while (at < slots.length) {
+        if (onward[at] !== at) at = onward[at]!
+        else if (isClosed(at)) onward[at] = at + 1
+        else break
+      }
+      for (let step = from; step < at;) {
+        const next = onward[step]!
+        onward[step] = at
+        step = next
+      }
+      return at
+    },
+    close: (index, refusal) => void (closed[index] ??= refusal),
+    lastRefusal: (before) => {
+      for (let index = before - 1; index >= 0; index--) {
+        if (slots[index]!.taken) continue
+        const refusal = slots[index]!.blocked ?? closed[index]
+        if (refusal) return { index, refusal }
+      }
+      return null
+    },
+  }
+}

@@ -1,0 +1,28 @@
+import { MINUTE, toMs } from '../instant'
+import type { Refusal } from './refusals'
+import type { PlanInput } from './types'
+
+/** Keeps one link from going out on several accounts at the same time. */
+export interface LinksApart {
+  broken(accountId: string, linkKey: string | null, at: number): Refusal | null
+  count(accountId: string, linkKey: string | null, at: number): void
+}
+
+export function linksApart(input: PlanInput): LinksApart {
+  const span = input.sameLinkApartMinutes * MINUTE
+  const links = new Map<string, { accountId: string; at: number }[]>()
+  const count: LinksApart['count'] = (accountId, linkKey, at) => {
+    if (span === 0 || linkKey === null) return
+    const same = links.get(linkKey)
+    if (same) same.push({ accountId, at })
+    else links.set(linkKey, [{ accountId, at }])
+  }
+  for (const sent of input.history) count(sent.accountId, sent.linkKey, toMs(sent.at))
+  return {
+    count,
+    broken: (accountId, linkKey, at) =>
+      linkKey !== null && (links.get(linkKey) ?? []).some((one) => one.accountId !== accountId && Math.abs(one.at - at) < span)
+        ? { code: 'gap', says: `The same link goes out on another account less than ${input.sameLinkApartMinutes} minutes away.` }
+        : null,
+  }
+}
