@@ -7,9 +7,23 @@ export type Weekday = 1 | 2 | 3 | 4 | 5 | 6 | 7
 /** Milliseconds since 1970 of an instant. NaN when the text is no instant. */
 export const toMs = (at: Instant): number => Date.parse(at)
 
-/** The instant that lies `ms` milliseconds after 1970-01-01T00:00Z. */
-export const toInstant = (ms: number): Instant => new Date(ms).toISOString()
-
 export const MINUTE = 60_000
 export const HOUR = 60 * MINUTE
 export const DAY = 24 * HOUR
+
+let lastDay = { number: Number.NaN, text: '' }
+const MINUTE_TEXTS = Array.from({ length: 24 * 60 }, (_, minute) => {
+  const two = (value: number): string => String(value).padStart(2, '0')
+  return `T${two(Math.floor(minute / 60))}:${two(minute % 60)}:00.000Z`
+})
+
+/**
+ * The instant that lies `ms` milliseconds after 1970-01-01T00:00Z. Plans name thousands of whole minutes of the same few days, for which
+ * this is several times as quick as asking Date for each.
+ */
+export function toInstant(ms: number): Instant {
+  if (ms % MINUTE !== 0) return new Date(ms).toISOString()
+  const day = Math.floor(ms / DAY)
+  if (day !== lastDay.number) lastDay = { number: day, text: new Date(ms).toISOString().slice(0, -14) }
+  return lastDay.text + MINUTE_TEXTS[(ms - day * DAY) / MINUTE]!
+}

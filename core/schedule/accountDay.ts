@@ -1,4 +1,4 @@
-import { DAY, MINUTE, toInstant, toMs } from '../instant'
+import { DAY, MINUTE, toInstant, toMs, type Instant } from '../instant'
 import { accountLimits, type AccountLimits, type Limited } from './accountLimits'
 import { laneOver, type Lane } from './lane'
 import { firstAfter } from './mixLedger'
@@ -9,6 +9,8 @@ import { zoneClock, type ZoneClock } from './zoneClock'
 
 export interface OpenSlot {
   at: number
+  /** Its time as text: making it anew for every entry would cost more than the plan. */
+  instant: Instant
   /** When a post in it goes out: its time, or now where it was just missed. */
   goes: number
   slotId: string
@@ -27,9 +29,13 @@ export interface AccountDay {
   until: number
   slots: OpenSlot[]
   onHold(at: number): boolean
+  /** The index of the first slot at or after this instant. */
+  firstFrom(at: number): number
   /** The slots as posts of one pillar see them. */
   laneOf(pillar: string | null): Lane
   take(index: number): void
+  /** The index of the last slot at or before this one that nobody has; -1 when there is none. */
+  untakenUpTo(index: number): number
   limits: AccountLimits
   /** Counts a post at this time from now on. */
   occupy(post: Limited, at: number): void
@@ -48,10 +54,24 @@ export function accountDay(account: PlanInput['accounts'][number], input: PlanIn
 
   const slots = slotsBetween(account.timetable, toInstant(earliest), input.until).map((slot): OpenSlot => {
     const at = toMs(slot.at)
-    return { ...slot, at, goes: Math.max(at, now), taken: usedSlots.has(at), blocked: null }
+    const { slotId, use, pillar } = slot
+    return { at, instant: slot.at, goes: Math.max(at, now), slotId, use, pillar, taken: usedSlots.has(at), blocked: null }
   })
+  const times = slots.map((slot) => slot.at)
   const goes = slots.map((slot) => slot.goes)
   const lanes = new Map<string | null, Lane>()
+  // Where to look on from each slot, one further on than the index; the way is shortened as it is walked.
+  const back = slots.map((_, index) => index)
+  const untakenUpTo = (from: number): number => {
+    let at = from
+    while (at >= 0 && slots[at]!.taken) at = back[at] === at ? at - 1 : back[at]!
+    for (let step = from; step > at;) {
+      const next = back[step] === step ? step - 1 : back[step]!
+      back[step] = at
+      step = next
+    }
+    return at
+  }
   const block = (index: number, refusal: Refusal): void => {
     const slot = slots[index]!
     if (!slot.taken) slot.blocked ??= refusal
@@ -90,12 +110,14 @@ export function accountDay(account: PlanInput['accounts'][number], input: PlanIn
     until,
     slots,
     onHold: (at) => at < holdUntil,
+    firstFrom: (at) => firstAfter(times, at - 1),
     laneOf: (pillar) => {
-      const lane = lanes.get(pillar) ?? laneOver(slots, pillar)
+      const lane = lanes.get(pillar) ?? laneOver(slots, pillar, untakenUpTo)
       lanes.set(pillar, lane)
       return lane
     },
     take: (index) => void (slots[index]!.taken = true),
+    untakenUpTo,
     limits,
     occupy: (post, at) => {
       limits.count(post, at)

@@ -1,4 +1,4 @@
-import { DAY, toInstant, toMs, type Instant } from '../instant'
+import { DAY, toMs, type Instant } from '../instant'
 import type { Planning } from './planning'
 import type { Evergreen, Sent } from './types'
 
@@ -68,9 +68,8 @@ export function placeEvergreens(planning: Planning): void {
     countShown(shown, turn.id, slot.at, turn.wording)
     day.take(index)
     planning.placeEvergreen({ ...turn.evergreen, seriesId: null }, day, {
-      at: toInstant(slot.at),
-      slotId: slot.slotId,
-      slotAt: toInstant(slot.at),
+      ms: slot.at,
+      slot,
       wording: turn.wording,
       because: 'Its turn among the evergreens this slot is kept for.',
       warns: [],

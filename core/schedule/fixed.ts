@@ -1,4 +1,4 @@
-import { MINUTE, toInstant, toMs } from '../instant'
+import { MINUTE, toMs } from '../instant'
 import type { AccountDay } from './accountDay'
 import type { Refusal } from './refusals'
 import type { Planning } from './planning'
@@ -18,7 +18,7 @@ export function placeFixed(posts: PlanPost[], planning: Planning): void {
   })
   fixed.sort((a, b) => a.at - b.at)
   for (const { post, day, at } of fixed) {
-    const index = day.slots.findIndex((slot) => !slot.taken && sameMinute(slot.at, at))
+    const index = slotOfMinute(day, at)
     const slot = day.slots[index]
     const refusal = refusalOf(post, at, day, planning) ?? lostSlot(post, at, day, slot !== undefined)
     if (refusal) {
@@ -30,9 +30,8 @@ export function placeFixed(posts: PlanPost[], planning: Planning): void {
     if (slot) day.take(index)
     else day.limits.addPlace(goes)
     planning.place(post, day, {
-      at: toInstant(goes),
-      slotId: slot?.slotId ?? null,
-      slotAt: slot ? toInstant(slot.at) : null,
+      ms: goes,
+      slot: slot ?? null,
       because: slot && post.fixed && 'slotAt' in post.fixed ? 'This slot was chosen for it.' : 'This time was chosen for it.',
       warns: broken,
     })
@@ -64,4 +63,9 @@ export const notSettled = (post: PlanPost): Refusal =>
     ? { code: 'hold', says: 'It is on hold, and its slot is about to be used.' }
     : { code: 'not-approved', says: 'It is not approved, and its slot is about to be used.' }
 
-const sameMinute = (a: number, b: number): boolean => Math.floor(a / MINUTE) === Math.floor(b / MINUTE)
+/** The index of the first free slot in the very minute; -1 when there is none. */
+function slotOfMinute({ slots, firstFrom }: AccountDay, at: number): number {
+  const minute = Math.floor(at / MINUTE) * MINUTE
+  for (let index = firstFrom(minute); index < slots.length && slots[index]!.at < minute + MINUTE; index++) if (!slots[index]!.taken) return index
+  return -1
+}

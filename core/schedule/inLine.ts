@@ -1,4 +1,4 @@
-import { MINUTE, toInstant, toMs } from '../instant'
+import { MINUTE, toMs } from '../instant'
 import type { AccountDay, OpenSlot } from './accountDay'
 import { notSettled } from './fixed'
 import type { Planning } from './planning'
@@ -8,6 +8,7 @@ import type { PlanPost, UnplacedCode } from './types'
 /** Places the posts without a time of their own, in line order, each in the earliest slot it may take. One that follows another comes after it. */
 export function placeInLine(posts: PlanPost[], planning: Planning): void {
   const moving = posts.filter((post) => !post.fixed && planning.days.has(post.accountId))
+  if (!moving.some((post) => post.follows)) return moving.forEach((post) => placeOne(post, planning))
   const name = (accountId: string, id: string): string => `${accountId} ${id}`
   const toCome = new Set(moving.map((post) => name(post.accountId, post.id)))
   const waiting = new Map<string, PlanPost[]>()
@@ -41,9 +42,8 @@ function placeOne(post: PlanPost, planning: Planning): void {
   const slot = day.slots[found.index]!
   day.take(found.index)
   planning.place(post, day, {
-    at: toInstant(slot.goes),
-    slotId: slot.slotId,
-    slotAt: toInstant(slot.at),
+    ms: slot.goes,
+    slot,
     because: slot.at < slot.goes ? 'Its slot was just missed; it goes out now.' : becauseOf(found.passed),
     warns: [],
   })

@@ -17,7 +17,7 @@ export interface Lane {
 const KEPT_FREE: Refusal = { code: 'no-slot', says: 'The slots left are kept free on purpose.' }
 const OF_ANOTHER: Refusal = { code: 'no-slot', says: 'The slots left are kept for another pillar.' }
 
-export function laneOver(slots: OpenSlot[], pillar: string | null): Lane {
+export function laneOver(slots: OpenSlot[], pillar: string | null, untakenUpTo: (index: number) => number): Lane {
   const closed = slots.map((slot): Refusal | null => (slot.use === 'free' ? KEPT_FREE : slot.use === 'pillar' && slot.pillar !== pillar ? OF_ANOTHER : null))
   // Where to look on from each slot; the way is shortened as it is walked.
   const onward = slots.map((_, index) => index)
@@ -39,8 +39,7 @@ export function laneOver(slots: OpenSlot[], pillar: string | null): Lane {
     },
     close: (index, refusal) => void (closed[index] ??= refusal),
     lastRefusal: (before) => {
-      for (let index = before - 1; index >= 0; index--) {
-        if (slots[index]!.taken) continue
+      for (let index = untakenUpTo(before - 1); index >= 0; index = untakenUpTo(index - 1)) {
         const refusal = slots[index]!.blocked ?? closed[index]
         if (refusal) return { index, refusal }
       }

@@ -1,5 +1,4 @@
-import { toInstant } from '../instant'
-import type { AccountDay, OpenSlot } from './accountDay'
+import type { OpenSlot } from './accountDay'
 import { placeEvergreens } from './evergreens'
 import { placeFixed } from './fixed'
 import { placeInLine } from './inLine'
@@ -21,10 +20,10 @@ export function planLines(input: PlanInput): Plan {
   placeEvergreens(planning)
   const open = [...days.values()].flatMap((day) => day.slots.filter((slot) => !slot.taken && slot.at >= day.now).map((slot) => ({ day, slot })))
   open.sort((a, b) => a.slot.at - b.slot.at)
-  plan.open = open.map(({ day, slot }) => ({ accountId: day.account.id, at: toInstant(slot.at), slotId: slot.slotId, because: openBecause(slot) }))
+  plan.open = open.map(({ day, slot }) => ({ accountId: day.account.id, at: slot.instant, slotId: slot.slotId, because: openBecause(slot) }))
   // Instants of one form sort as text.
   plan.entries.sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0))
-  plan.perAccount = input.accounts.map((account) => summaryOf(days.get(account.id)!, plan))
+  plan.perAccount = summariesOf(input, plan)
   return plan
 }
 
@@ -34,8 +33,18 @@ function openBecause(slot: OpenSlot): string {
   return slot.use === 'pillar' ? 'Nothing of this slot’s pillar is waiting in line.' : 'Nothing that may go here is waiting in line.'
 }
 
-function summaryOf({ account }: AccountDay, plan: Plan): Plan['perAccount'][number] {
-  const lined = plan.entries.filter(({ accountId }) => accountId === account.id)
-  const open = plan.open.filter(({ accountId }) => accountId === account.id)
-  return { accountId: account.id, lined: lined.length, open: open.length, firstOpenAt: open[0]?.at ?? null, endsAt: lined.at(-1)?.at ?? null }
+function summariesOf({ accounts }: PlanInput, plan: Plan): Plan['perAccount'] {
+  const summaries = new Map<string, Plan['perAccount'][number]>()
+  for (const { id } of accounts) summaries.set(id, { accountId: id, lined: 0, open: 0, firstOpenAt: null, endsAt: null })
+  for (const entry of plan.entries) {
+    const summary = summaries.get(entry.accountId)!
+    summary.lined++
+    summary.endsAt = entry.at
+  }
+  for (const slot of plan.open) {
+    const summary = summaries.get(slot.accountId)!
+    summary.open++
+    summary.firstOpenAt ??= slot.at
+  }
+  return [...summaries.values()]
 }

@@ -1,5 +1,5 @@
-import { toMs } from '../instant'
-import { accountDay, type AccountDay } from './accountDay'
+import { toInstant, toMs } from '../instant'
+import { accountDay, type AccountDay, type OpenSlot } from './accountDay'
 import type { Limited } from './accountLimits'
 import { linksApart, type LinksApart } from './linksApart'
 import type { Refusal } from './refusals'
@@ -18,7 +18,7 @@ export interface Planning {
   timeOf(accountId: string, postId: string): number | null
 }
 
-type Where = Pick<PlanEntry, 'at' | 'slotId' | 'slotAt' | 'because' | 'warns'>
+type Where = Pick<PlanEntry, 'because' | 'warns'> & { ms: number; slot: OpenSlot | null }
 
 export function beginPlanning(input: PlanInput): Planning {
   const plan: Plan = { entries: [], open: [], unplaced: [], perAccount: [] }
@@ -26,23 +26,29 @@ export function beginPlanning(input: PlanInput): Planning {
     input.history.flatMap((sent): [string, number][] => (sent.postId === null ? [] : [[`${sent.accountId} ${sent.postId}`, toMs(sent.at)]])),
   )
   const apart = linksApart(input)
-  const enter = (day: AccountDay, limited: Limited, entry: PlanEntry): void => {
-    const at = toMs(entry.at)
-    day.occupy(limited, at)
-    apart.count(entry.accountId, limited.linkKey, at)
-    plan.entries.push(entry)
+  const isFollowed = input.posts.some((post) => post.follows)
+  const enter = (
+    day: AccountDay,
+    limited: Limited,
+    { ms, slot, because, warns }: Where,
+    what: Pick<PlanEntry, 'postId' | 'evergreenId' | 'wording' | 'firm'>,
+  ): void => {
+    const accountId = day.account.id
+    day.occupy(limited, ms)
+    apart.count(accountId, limited.linkKey, ms)
+    const at = slot && slot.at === ms ? slot.instant : toInstant(ms)
+    const { postId, evergreenId, wording, firm } = what
+    plan.entries.push({ accountId, at, slotId: slot?.slotId ?? null, slotAt: slot?.instant ?? null, postId, evergreenId, wording, firm, because, warns })
+    if (isFollowed && what.postId !== null) times.set(`${accountId} ${what.postId}`, ms)
   }
   return {
     input,
     plan,
     apart,
     days: new Map(input.accounts.map((account) => [account.id, accountDay(account, input)])),
-    place: (post, day, where) => {
-      enter(day, post, { accountId: post.accountId, postId: post.id, evergreenId: null, wording: 0, firm: post.firm, ...where })
-      times.set(`${post.accountId} ${post.id}`, toMs(where.at))
-    },
-    placeEvergreen: ({ id, ...limited }, day, where) =>
-      enter(day, { ...limited, evergreenId: id }, { accountId: day.account.id, postId: null, evergreenId: id, firm: true, ...where }),
+    place: (post, day, where) => enter(day, post, where, { postId: post.id, evergreenId: null, wording: 0, firm: post.firm }),
+    placeEvergreen: ({ id, ...limited }, day, { wording, ...where }) =>
+      enter(day, { ...limited, evergreenId: id }, where, { postId: null, evergreenId: id, wording, firm: true }),
     refuse: (post, refusal) => void plan.unplaced.push({ postId: post.id, accountId: post.accountId, ...refusal }),
     timeOf: (accountId, postId) => times.get(`${accountId} ${postId}`) ?? null,
   }
