@@ -18,7 +18,11 @@ export const readText = (folder: string, file: string): string => readFileSync(`
 /** Runs a Python script with Python's feedparser at hand and gives what it printed as JSON; null where it can't run. */
 export function askFeedparser<T>(script: string, input: unknown): T | null {
   const packages = dataOf('feedparser', 'usr/lib/python3/dist-packages')
-  if (!packages) return null
+  return packages ? askPython<T>('feedparser', script, input, packages) : null
+}
+
+/** Runs a Python script and gives what it printed as JSON; null where no Python can run it, which is printed. */
+export function askPython<T>(name: string, script: string, input: unknown, packages = ''): T | null {
   for (const python of ['/usr/bin/python3', 'python3']) {
     const done = spawnSync(python, ['-c', script], {
       input: JSON.stringify(input),
@@ -28,7 +32,7 @@ export function askFeedparser<T>(script: string, input: unknown): T | null {
     })
     if (done.status === 0) return JSON.parse(done.stdout) as T
   }
-  console.info('feedparser: not run, no Python can load it')
+  console.info(`${name}: not run, no Python can load it`)
   return null
 }
 
