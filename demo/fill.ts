@@ -84,7 +84,7 @@ interface LetterPlan {
 interface View {
   watches: { id: string }[]
   pillars: { id: string; name: string; ink: number; version: number }[]
-  accounts: { id: string; name: string; version: number; perDay: number | null; minGapMinutes: number; slots: unknown[]; rules: { id: string } }[]
+  accounts: { id: string; name: string; version: number; rules: { id: string } }[]
 }
 
 interface Article {
@@ -185,14 +185,8 @@ async function addAccount(at: string, account: BrandPlan['accounts'][number]): P
   )
   const { id } = await client.post<{ id: string }>(`${at}/accounts`, { address: account.address, token: account.token, slots })
   const made = (await client.get<View>(at)).accounts.find((candidate) => candidate.id === id)!
-  await client.patch(`${at}/accounts/${id}`, {
-    name: made.name,
-    perDay: account.perDay,
-    minGapMinutes: account.minGapMinutes,
-    token: '',
-    slots,
-    version: made.version,
-  })
+  const { perDay, minGapMinutes } = account
+  await client.put(`${at}/accounts/${id}/timetable`, { slots, perDay, minGapMinutes, repeatAfterDays: 30, version: made.version })
 }
 
 /** The network refuses one post, so that there is something to mend. */
@@ -214,7 +208,9 @@ async function lineUp(brand: BrandPlan, stage: number): Promise<void> {
     if (!article) throw new Error(`there is no article ${line.article} yet in stage ${stage}`)
     const chosen = view.accounts.filter((account) => line.accounts.includes(LETTERS[account.name] ?? '-'))
     const pillarId = view.pillars.find((pillar) => pillar.name === line.pillar)?.id ?? null
-    const slots = await client.get<{ version: string }>(`${at}/next-slots?pillar=${pillarId ?? ''}&accounts=${chosen.map(({ id }) => id).join(',')}`)
+    const slots = await client.get<{ version: string }>(
+      `${at}/next-slots?pillar=${pillarId ?? ''}&link=${encodeURIComponent(article.url ?? '')}&accounts=${chosen.map(({ id }) => id).join(',')}`,
+    )
     await client.post(`${at}/posts`, {
       id: uuid(),
       articleId: article.id,
@@ -279,12 +275,12 @@ async function fillDesk(brand: BrandPlan): Promise<void> {
 }
 
 async function wishFor(at: string, account: View['accounts'][number], plan: DeskPlan): Promise<void> {
-  const { id, name, perDay, minGapMinutes, slots, version } = account
+  const { id, name, version } = account
   const linkRule = plan.short.includes(name)
     ? { kind: 'short', marks: { source: '{network}', medium: 'social', campaign: '{pillar}', term: '', content: '' } }
     : null
   const approver = plan.someoneElse.includes(name) ? 'someone-else' : 'anyone'
-  await client.patch(`${at}/accounts/${id}`, { name, perDay, minGapMinutes, approver, linkRule, repeatAfterDays: 30, token: '', slots, version })
+  await client.patch(`${at}/accounts/${id}`, { name, approver, linkRule, token: '', version })
 }
 
 /** What was there before yesterday has been looked through: most of it passed, a little shelved. */

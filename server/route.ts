@@ -1,7 +1,7 @@
 import { defineEventHandler, getHeader, getQuery, getRouterParam, readRawBody, setResponseHeader, setResponseStatus, type EventHandler, type H3Event } from 'h3'
 import * as yup from 'yup'
 import type { Person } from '../shared/api'
-import { UUID } from '../shared/schemas'
+import { UUID } from '../shared/schemaParts'
 import { words } from '../shared/words'
 import { whoAsks } from './auth'
 import { useDb } from './db'

@@ -2,6 +2,7 @@
 import type { Instant, Weekday } from '../core/instant'
 import type { NetworkRules } from '../core/post/types'
 import type { LinkRule } from '../core/url/linkRule'
+import type { ExceptView, HoldView, MixView } from './plans'
 import type { PostView } from './posts'
 import type { LeftOut } from './shows'
 import type { ArticleTag, Tag, Watch } from './watches'
@@ -26,6 +27,9 @@ export interface Brand {
   language: string
   mark: string
   markInk: number
+  /** Minutes that the same link stays apart on two accounts; 0 for none. */
+  linkApartMinutes: number
+  hold: HoldView | null
   version: number
 }
 
@@ -55,6 +59,11 @@ export interface Pillar {
   name: string
   ink: number
   description: string
+  /** Whether its posts go out once or may come again for ever. */
+  returns: 'once' | 'for-ever'
+  /** Its posts must be approved by somebody else than who wrote them. */
+  needsApproval: boolean
+  hashtags: string[]
   version: number
 }
 
@@ -87,6 +96,9 @@ export interface Account {
   linkRule: LinkRule | null
   /** Days after which the same link or text may be shared here again; null for no rule. */
   repeatAfterDays: number | null
+  except: ExceptView[]
+  mix: MixView[]
+  hold: HoldView | null
   version: number
 }
 
@@ -317,6 +329,18 @@ export interface Card {
   says: string
   warns: string[]
   remoteUrl: string | null
+  /** Which sending of how many, where it comes more than once. */
+  echo: { at: number; of: number } | null
+  /** A time or a slot was chosen for it: it does not move with the line. */
+  isFixed: boolean
+  /** Approved and not on hold; null for what left the line. */
+  approval: Approval | null
+  isHeld: boolean
+  /** What the preflight says against it. */
+  problems: string[]
+  by: string
+  /** Whose article it is about. */
+  source: string | null
 }
 
 export interface ScheduleView {
@@ -329,6 +353,8 @@ export interface ScheduleView {
   /** Posts of the last week that were not sent, or not yet, and that nobody lined up again. */
   troubled: Card[]
   unplaced: { lineId: string; postId: string; accountId: string; text: string; says: string }[]
+  /** To move a post with. */
+  planVersion: string
   /** Over the whole plan, not only the days shown. */
   lined: number
   openCount: number

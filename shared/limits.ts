@@ -23,6 +23,9 @@ export const LIMITS = Object.freeze({
   wirePage: 60,
   /** Slots of one account's week. */
   slots: 200,
+  /** Days of one account that differ from its week, and echoes of one post. */
+  exceptions: 200,
+  echoes: 12,
   /** Hashtags of one post. */
   hashtags: 30,
   /** Bytes of an answer from outside, after decompression. */

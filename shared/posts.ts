@@ -193,13 +193,19 @@ export const emptyDoc = (): PostDoc => ({
   accounts: [],
 })
 
-/** A post's document as the parts that make one account's proof. `link`: as it will stand there, by the brand's rule. */
-export function partsFor(doc: PostDoc, part: AccountPart, link: string | null, pictures: ReadonlyMap<string, PictureView>): PostParts {
+/** One of a post's wordings; the main text where there is no such one any more. */
+export const wordingOf = (doc: PostDoc, wording: number): Wording => doc.wordings[wording] ?? doc.wordings[0] ?? { text: '', pictureId: null }
+
+/**
+ * A post's document as the parts that make one account's proof. `link`: as it will stand there, by the brand's rule. An account's own
+ * wording stands in for the main text alone: an echo says it in another wording.
+ */
+export function partsFor(doc: PostDoc, part: AccountPart, link: string | null, pictures: ReadonlyMap<string, PictureView>, wording = 0): PostParts {
   const left = new Set(part.leftOut.map((one) => one.toLowerCase()))
-  const main = doc.wordings[0] ?? { text: '', pictureId: null }
+  const main = wordingOf(doc, wording)
   return {
     text: main.text,
-    ownText: part.ownText?.trim() ? part.ownText : null,
+    ownText: wording === 0 && part.ownText?.trim() ? part.ownText : null,
     hashtags: doc.hashtags.filter((tag) => !left.has(`#${tag.replace(/^#+/, '')}`.toLowerCase())),
     credit: doc.credit === null || left.has('credit') ? null : (part.credit ?? doc.credit),
     link,

@@ -1,21 +1,11 @@
 import * as yup from 'yup'
 import type { Crop, LinkPlace } from '../core/post/types'
 import { LIMITS } from './limits'
+import { echoes, placements } from './planSchemas'
+import { address, id, ink, name, slot, UUID, uuid, version } from './schemaParts'
 import { words } from './words'
 
 const says = words.fields
-
-/** An id as the product makes them, of any version. */
-export const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i
-
-const name = yup.string().trim().required(says.nameMissing).max(LIMITS.name, says.tooLong(LIMITS.name))
-const address = yup.string().trim().required(says.addressMissing).max(LIMITS.address, says.tooLong(LIMITS.address))
-// yup's own `uuid()` knows versions 1 to 5 (RFC 4122); ids here are version 7 (RFC 9562).
-const uuid = () => yup.string().matches(UUID, says.noSuch)
-const id = uuid().required(says.noSuch)
-const time = yup.string().matches(/^([01]\d|2[0-3]):[0-5]\d$/, says.time)
-const version = yup.number().integer().required()
-const ink = yup.number().integer().min(1).max(8)
 
 export const signInSchema = yup.object({
   email: yup.string().trim().required(says.emailMissing).email(says.email),
@@ -48,6 +38,12 @@ export const brandSchema = yup.object({
     .matches(/^[a-z]{2,3}(-[A-Za-z0-9]+)*$/, says.language),
   mark: yup.string().trim().required(says.mark).max(2, says.mark),
   markInk: ink.default(1),
+  linkApartMinutes: yup.number().typeError(says.minutes).integer(says.minutes).min(0, says.minutes).max(1440, says.aDayAtMost).default(0),
+  /** What fixed times keep where the zone changes. */
+  keep: yup
+    .string()
+    .oneOf(['clock', 'moment'] as const)
+    .default('clock'),
   version: yup.number().integer().default(1),
 })
 
@@ -70,22 +66,18 @@ export const pillarSchema = yup.object({
   name,
   ink: ink.required(),
   description: yup.string().trim().default('').max(500, says.tooLong(500)),
+  returns: yup
+    .string()
+    .oneOf(['once', 'for-ever'] as const)
+    .default('once'),
+  needsApproval: yup.boolean().default(false),
+  hashtags: yup.array(yup.string().trim().max(100).required()).max(LIMITS.hashtags, says.tooManyHashtags(LIMITS.hashtags)).default([]),
   version: yup.number().integer().default(1),
 })
 
 export const checkAccountSchema = yup.object({
   address,
   token: yup.string().trim().required(says.tokenMissing).max(4000, says.tooLong(4000)),
-})
-
-const slot = yup.object({
-  weekday: yup.number().integer().min(1).max(7).required(),
-  time: time.required(says.time),
-  use: yup
-    .string()
-    .oneOf(['any', 'pillar', 'free'] as const)
-    .required(),
-  pillarId: yup.string().nullable().default(null),
 })
 
 export const accountSchema = checkAccountSchema.shape({ slots: yup.array(slot).max(LIMITS.slots).default([]) })
@@ -107,32 +99,12 @@ const linkRule = yup.object({
 
 export const accountEditSchema = yup.object({
   name,
-  perDay: yup
-    .number()
-    .transform((value: number, original: unknown) => (original === '' ? null : value))
-    .typeError(says.atLeastOne)
-    .integer(says.atLeastOne)
-    .min(1, says.atLeastOne)
-    .max(200, says.atMost200)
-    .nullable()
-    .default(null),
-  minGapMinutes: yup.number().typeError(says.minutes).integer(says.minutes).min(0, says.minutes).max(10_080, says.aWeekAtMost).required(says.minutes),
   approver: yup
     .string()
     .oneOf(['anyone', 'someone-else'] as const)
     .default('anyone'),
   linkRule: linkRule.nullable().default(null),
-  repeatAfterDays: yup
-    .number()
-    .transform((value: number, original: unknown) => (original === '' ? null : value))
-    .typeError(says.atLeastOne)
-    .integer(says.atLeastOne)
-    .min(1, says.atLeastOne)
-    .max(3650)
-    .nullable()
-    .default(null),
   token: yup.string().trim().default('').max(4000, says.tooLong(4000)),
-  slots: yup.array(slot).max(LIMITS.slots, says.tooManySlots).required(),
   version,
 })
 
@@ -344,6 +316,8 @@ export const lineUpSchema = yup.object({
   version,
   planVersion: yup.string().required(),
   accountIds: yup.array(id).min(1, says.noAccount).max(50).required(says.noAccount),
+  placements,
+  echoes,
 })
 export const reviewSchema = yup.object({ version, note: text(2000).default('') })
 export const sendBackSchema = yup.object({ version, note: text(2000).required(says.noteMissing) })

@@ -1,1 +1,2 @@
 export { isPersonClick } from './clicks'
+export { mix } from './mix'

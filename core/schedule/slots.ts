@@ -1,4 +1,5 @@
 import { DAY, toInstant, toMs, type Instant } from '../instant'
+import { minutesOf } from './readyMade'
 import type { Slot, SlotUse, Timetable } from './types'
 import { zoneClock } from './zoneClock'
 
@@ -47,8 +48,3 @@ function slotsOfDay(timetable: Timetable, day: number): DaySlot[] {
 }
 
 const dayStart = (local: number): number => Math.floor(local / DAY) * DAY
-
-/** Minutes after midnight of `HH:MM`. */
-function minutesOf(time: string): number {
-  return Number(time.slice(0, 2)) * 60 + Number(time.slice(3, 5))
-}

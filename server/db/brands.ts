@@ -42,6 +42,12 @@ export const nextPosition = async (db: Db, table: 'pillars' | 'accounts' | 'watc
   return (row?.most ?? 0) + 1
 }
 
+/** The place of the first of a brand's lines; 1 when there is none. */
+export const firstPosition = async (db: Db, brandId: string): Promise<number> => {
+  const row: { least?: number | null } | undefined = await db('lines').where({ brand_id: brandId }).min({ least: 'position' }).first()
+  return row?.least ?? 1
+}
+
 export const insertPillar = async (db: Db, row: PillarRow): Promise<void> => {
   await db('pillars').insert(row)
 }

@@ -20,8 +20,16 @@ export const deliveriesBetween = (db: Db, brandId: string, from: number, to: num
   db<DeliveryRow>('deliveries').where({ brand_id: brandId }).where('due_at', '>=', from).where('due_at', '<', to).orderBy('due_at')
 
 /** Deliveries with these states that may be worked on now: due, and not held by another. */
-export const workableDeliveries = (db: Db, states: string[], due: number, realNow: number): Promise<DeliveryRow[]> =>
+export const workableDeliveries = (db: Db, states: string[], due: number, realNow: number) =>
   db<DeliveryRow>('deliveries').whereIn('state', states).where('next_try_at', '<=', due).where('lease_until', '<', realNow).orderBy('next_try_at').limit(50)
+
+/** Deliveries that may be handed over now: those of accounts and brands on hold wait. */
+export const sendableDeliveries = (db: Db, states: string[], now: number, realNow: number) =>
+  workableDeliveries(db, states, now, realNow).whereRaw(
+    `NOT EXISTS (SELECT 1 FROM accounts JOIN brands ON brands.id = accounts.brand_id WHERE accounts.id = deliveries.account_id
+      AND (accounts.held = 1 AND coalesce(accounts.hold_until, ?) > ? OR brands.held = 1 AND coalesce(brands.hold_until, ?) > ?))`,
+    [now + 1, now, now + 1, now],
+  )
 
 /** Takes one delivery for sending, if it is still in one of these states and free. Says whether it was got. */
 export const leaseDelivery = async (db: Db, id: string, states: string[], realNow: number, patch: Partial<DeliveryRow>): Promise<boolean> =>

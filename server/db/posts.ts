@@ -6,7 +6,19 @@ import { listOf } from './sqlite/bulk'
 export type LinedPost = LineRow &
   Pick<
     PostRow,
-    'pillar_id' | 'link' | 'link_title' | 'hashtags_json' | 'credit' | 'good_until' | 'not_before' | 'series_id' | 'approval' | 'approved_version' | 'version'
+    | 'pillar_id'
+    | 'link'
+    | 'link_title'
+    | 'hashtags_json'
+    | 'credit'
+    | 'good_until'
+    | 'not_before'
+    | 'series_id'
+    | 'approval'
+    | 'approved_version'
+    | 'version'
+    | 'created_by'
+    | 'article_id'
   > & {
     text: string
     own_text: string | null
@@ -24,7 +36,7 @@ const linedPosts = (db: Db, brandId: string) =>
     .whereNull('accounts.removed_at')
     .select(
       'lines.*', 'posts.pillar_id', 'posts.link', 'posts.link_title', 'posts.hashtags_json', 'posts.credit', 'posts.good_until',
-      'posts.not_before', 'posts.series_id', 'posts.approval', 'posts.approved_version', 'posts.version', 'wordings.text', 'proofs.own_text', 'proofs.credit AS account_credit',
+      'posts.not_before', 'posts.series_id', 'posts.approval', 'posts.approved_version', 'posts.version', 'posts.created_by', 'posts.article_id', 'wordings.text', 'proofs.own_text', 'proofs.credit AS account_credit',
     ) // prettier-ignore
 
 /** All of a brand's lines, in line order. */
@@ -33,8 +45,10 @@ export const linesOf = (db: Db, brandId: string): Promise<LinedPost[]> => linedP
 export const lineById = (db: Db, brandId: string, id: string): Promise<LinedPost | undefined> =>
   linedPosts(db, brandId).where('lines.id', id).first() as unknown as Promise<LinedPost | undefined>
 
-export const lineOfPost = (db: Db, brandId: string, postId: string, accountId: string): Promise<LinedPost | undefined> =>
-  linedPosts(db, brandId).where({ 'lines.post_id': postId, 'lines.account_id': accountId }).first() as unknown as Promise<LinedPost | undefined>
+export const lineOfPost = (db: Db, brandId: string, postId: string, accountId: string, echo: number): Promise<LinedPost | undefined> =>
+  linedPosts(db, brandId).where({ 'lines.post_id': postId, 'lines.account_id': accountId, 'lines.echo': echo }).first() as unknown as Promise<
+    LinedPost | undefined
+  >
 
 export const removeLine = async (db: Db, id: string): Promise<void> => {
   await db('lines').where({ id }).del()
@@ -114,3 +128,27 @@ export const hashtagsOfPosts = async (db: Db, brandId: string, since: number): P
   (await db<PostRow>('posts').where({ brand_id: brandId }).where('created_at', '>=', since).whereNot('hashtags_json', '[]').select('hashtags_json')).map(
     (row) => row.hashtags_json,
   )
+
+/** Who made posts, and whose articles they are about. */
+export const aboutPosts = (db: Db, brandId: string, ids: string[]): Promise<{ id: string; by: string; source: string | null }[]> =>
+  db('posts')
+    .join('people', 'people.id', 'posts.created_by')
+    .leftJoin('articles', 'articles.id', 'posts.article_id')
+    .leftJoin('feeds', 'feeds.id', 'articles.feed_id')
+    .leftJoin('sources', (join) => join.on('sources.feed_id', 'articles.feed_id').andOn('sources.brand_id', 'posts.brand_id').andOnNull('sources.removed_at'))
+    .where('posts.brand_id', brandId)
+    .whereRaw('posts.id IN ?', [listOf(db, ids)])
+    .select(['posts.id', db.raw('people.name AS "by"'), db.raw('coalesce(sources.label, feeds.title) AS source')]) as unknown as Promise<
+    { id: string; by: string; source: string | null }[]
+  >
+
+/** How often each post stands on each account: in line and sent, the post itself and its echoes. */
+export const sendingsOfPosts = (db: Db, brandId: string, ids: string[]): Promise<{ post_id: string; account_id: string; n: number }[]> => {
+  const echoesIn = (table: 'lines' | 'deliveries') =>
+    db(table).where({ brand_id: brandId }).whereRaw('post_id IN ?', [listOf(db, ids)]).distinct('post_id', 'account_id', 'echo') // prettier-ignore
+  return db
+    .from(echoesIn('lines').union(echoesIn('deliveries')).as('sendings'))
+    .groupBy('post_id', 'account_id')
+    .select('post_id', 'account_id')
+    .count({ n: '*' }) as unknown as Promise<{ post_id: string; account_id: string; n: number }[]>
+}

@@ -15,6 +15,11 @@ export interface BrandRow {
   /** What the brand wants of its writing; null for the usual. */
   writing_json: string | null
   writing_version: number
+  /** Minutes that the same link stays apart on two accounts; 0 for none. */
+  link_apart_minutes: number
+  held: number
+  hold_until: number | null
+  hold_reason: string | null
 }
 
 export interface PillarRow {
@@ -26,6 +31,11 @@ export interface PillarRow {
   position: number
   removed_at: number | null
   version: number
+  /** Whether its posts go out once or come again for ever. */
+  returns: 'once' | 'for-ever'
+  /** Whether its posts must be approved by somebody else than who wrote them. */
+  needs_approval: number
+  hashtags_json: string
 }
 
 export interface AccountRow {
@@ -52,6 +62,10 @@ export interface AccountRow {
   link_rule_json: string | null
   /** Days after which the same link or text may be shared here again; null for no rule. */
   repeat_after_days: number | null
+  /** Days that differ from the week. */
+  except_json: string
+  /** Shares of the posts that pillars may have. */
+  mix_json: string
   position: number
   removed_at: number | null
   version: number
@@ -309,6 +323,14 @@ export interface LineRow {
   fixed_at: number | null
   slot_at: number | null
   lined_at: number
+  /** 0 for the post itself, then its echoes. */
+  echo: number
+  wording: number
+  /** The line whose time it comes after, and how long after (an Offset). */
+  follows_id: string | null
+  after_json: string | null
+  hold_until: number | null
+  hold_reason: string | null
 }
 
 export interface DeliveryRow {
@@ -331,4 +353,7 @@ export interface DeliveryRow {
   remote_url: string | null
   says: string
   sent_at: number | null
+  line_id: string | null
+  echo: number
+  wording: number
 }

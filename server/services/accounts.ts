@@ -13,6 +13,7 @@ import { webAddress } from '../net/address'
 import { allConnectors } from '../networks'
 import { problem, ProblemError } from '../problem'
 import { seal, unseal } from '../secrets'
+import { exceptionsOf, holdView, mixOf } from './accountFacts'
 import type { Actor } from './actor'
 import { announce } from './changes'
 import { changeUndoably } from './history'
@@ -52,6 +53,9 @@ function accountOf(row: AccountRow, slots: SlotRow[], named: string[]): Account 
     approver: row.approver,
     linkRule: row.link_rule_json === null ? null : (JSON.parse(row.link_rule_json) as LinkRule),
     repeatAfterDays: row.repeat_after_days,
+    except: exceptionsOf(row),
+    mix: mixOf(row),
+    hold: holdView(row),
     version: row.version,
   }
 }
@@ -81,7 +85,7 @@ export async function checkAccount(address: string, token: string): Promise<Chec
   return { protocol, name, handle, pageUrl, rules }
 }
 
-type SlotInput = Omit<SlotView, 'id' | 'weekday'> & { weekday: number }
+export type SlotInput = Omit<SlotView, 'id' | 'weekday'> & { weekday: number }
 
 /** Adds an account after checking it live, with a first timetable. */
 export async function addAccount(actor: Actor, input: { address: string; token: string; slots: SlotInput[] }): Promise<{ id: string; historyId: string }> {
@@ -110,17 +114,13 @@ export async function addAccount(actor: Actor, input: { address: string; token: 
 
 interface AccountEdit {
   name: string
-  perDay: number | null
-  minGapMinutes: number
   approver: Account['approver']
   linkRule: LinkRule | null
-  repeatAfterDays: number | null
   token: string
-  slots: SlotInput[]
   version: number
 }
 
-/** Changes an account's name, limits and timetable; a new token is checked at the network first. */
+/** Changes an account's name, who approves and its links; a new token is checked at the network first. */
 export async function editAccount(actor: Actor, id: string, input: AccountEdit): Promise<Undoable> {
   const known = await accountById(await useDb(), actor.brandId, id)
   if (!known) throw problem('notFound')
@@ -133,15 +133,10 @@ export async function editAccount(actor: Actor, id: string, input: AccountEdit):
     const linkRule = input.linkRule === null ? null : JSON.stringify(input.linkRule)
     const wishes = {
       name: input.name,
-      per_day: input.perDay,
-      min_gap_minutes: input.minGapMinutes,
       approver: input.approver,
       link_rule_json: linkRule,
-      repeat_after_days: input.repeatAfterDays,
     }
     await tracked.update('accounts', { id }, { ...wishes, version: row.version + 1, ...token })
-    for (const slot of (await slotsOf(db, actor.brandId)).filter((candidate) => candidate.account_id === id)) await tracked.remove('slots', { id: slot.id })
-    await addSlots(tracked, id, input.slots)
   })
   if (checked) await returnUnfit(actor.brandId, id)
   return { historyId }
@@ -168,7 +163,7 @@ export async function removeAccount(actor: Actor, id: string): Promise<Undoable>
   return { historyId }
 }
 
-async function addSlots(tracked: Tracked, accountId: string, slots: SlotInput[]): Promise<void> {
+export async function addSlots(tracked: Tracked, accountId: string, slots: SlotInput[]): Promise<void> {
   for (const slot of slots) {
     const pillar_id = slot.use === 'pillar' ? slot.pillarId : null
     await tracked.insert('slots', { id: uuid() }, { account_id: accountId, weekday: slot.weekday, time: slot.time, use: slot.use, pillar_id })

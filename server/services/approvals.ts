@@ -9,7 +9,7 @@ import type { Actor } from './actor'
 import { announce } from './changes'
 import { changeUndoably } from './history'
 import { docOf } from './postDocs'
-import { addEvent, chosenAccounts, mayApprove } from './postFacts'
+import { addEvent, chosenAccounts, mayApprove, pillarsNeedingOthers } from './postFacts'
 
 type Step = (db: Db, tracked: Tracked, row: PostRow) => Promise<void>
 
@@ -38,7 +38,8 @@ export async function putInReview(tracked: Tracked, actor: Actor, row: Pick<Post
 /** Approves one version of a post. Throws `someoneElse` where an account wants another person for it. */
 export const approve = (actor: Actor, id: string, input: { version: number; note: string }): Promise<Undoable> =>
   step(actor, id, input.version, async (db, tracked, row) => {
-    if (!mayApprove(actor, row, await chosenAccounts(db, actor.brandId, await docOf(db, row)))) throw problem('someoneElse')
+    if (!mayApprove(actor, row, await chosenAccounts(db, actor.brandId, await docOf(db, row)), await pillarsNeedingOthers(db, actor.brandId)))
+      throw problem('someoneElse')
     await putApproved(tracked, actor, row, input.note)
   })
 

@@ -10,9 +10,11 @@ import { countOnDesk } from '../db/posts'
 import { tagsOf } from '../db/tags'
 import { problem } from '../problem'
 import { accountsOfBrand } from './accounts'
+import { holdView } from './accountFacts'
 import type { Actor } from './actor'
 import { announce } from './changes'
 import { changeUndoably } from './history'
+import { moveFixedTimes, type FixedKeep } from './timetables'
 import { watchesOfBrand } from './watches'
 
 export const brandOf = (row: BrandRow): Brand => ({
@@ -22,17 +24,28 @@ export const brandOf = (row: BrandRow): Brand => ({
   language: row.language,
   mark: row.mark,
   markInk: row.mark_ink,
+  linkApartMinutes: row.link_apart_minutes,
+  hold: holdView(row),
   version: row.version,
 })
 
-const pillarOf = (row: PillarRow): Pillar => ({ id: row.id, name: row.name, ink: row.ink, description: row.description, version: row.version })
+const pillarOf = (row: PillarRow): Pillar => ({
+  id: row.id,
+  name: row.name,
+  ink: row.ink,
+  description: row.description,
+  returns: row.returns,
+  needsApproval: row.needs_approval === 1,
+  hashtags: JSON.parse(row.hashtags_json) as string[],
+  version: row.version,
+})
 
 /** The pillars a new brand starts with; names and order are common practice. */
-const STARTER_PILLARS = [
-  { name: 'Worth reading', description: 'Other people’s work, with a line of our own.' },
-  { name: 'Own news', description: 'What we do and offer; a fifth of the posts at most.' },
-  { name: 'Explainers', description: 'Short lessons that stay true.' },
-  { name: 'Weekend lines', description: 'Lighter things for Saturday and Sunday.' },
+const STARTER_PILLARS: Pick<PillarRow, 'name' | 'description' | 'returns'>[] = [
+  { name: 'Worth reading', description: 'Other people’s work, with a line of our own.', returns: 'once' },
+  { name: 'Own news', description: 'What we do and offer; a fifth of the posts at most.', returns: 'once' },
+  { name: 'Explainers', description: 'Short lessons that stay true.', returns: 'for-ever' },
+  { name: 'Weekend lines', description: 'Lighter things for Saturday and Sunday.', returns: 'once' },
 ]
 
 interface BrandInput {
@@ -64,10 +77,24 @@ export function makeBrand(personId: string, input: BrandInput): Promise<Brand> {
       version: 1,
       writing_json: null,
       writing_version: 1,
+      link_apart_minutes: 0,
+      held: 0,
+      hold_until: null,
+      hold_reason: null,
     }
     await brands.insertBrand(db, row, personId)
     for (const [index, pillar] of STARTER_PILLARS.entries()) {
-      await brands.insertPillar(db, { id: uuid(), brand_id: row.id, ...pillar, ink: index + 1, position: index + 1, removed_at: null, version: 1 })
+      await brands.insertPillar(db, {
+        id: uuid(),
+        brand_id: row.id,
+        ...pillar,
+        ink: index + 1,
+        position: index + 1,
+        removed_at: null,
+        version: 1,
+        needs_approval: 0,
+        hashtags_json: '[]',
+      })
     }
     await announce(db, row.id, 'brand', row.id)
     return brandOf(row)
@@ -93,12 +120,22 @@ export async function brandView(actor: Actor): Promise<BrandView> {
   }
 }
 
-export async function editBrand(actor: Actor, input: BrandInput & { version: number }): Promise<Undoable> {
+/** Changes a brand. With another zone its slots keep their time on the clock; fixed times keep that or the moment, as chosen. */
+export async function editBrand(actor: Actor, input: BrandInput & { version: number; linkApartMinutes: number; keep: FixedKeep }): Promise<Undoable> {
   const { historyId } = await changeUndoably(actor, 'brand', actor.brandId, async (db, tracked) => {
     const row = await brands.brandById(db, actor.brandId)
     if (!row) throw problem('notFound')
     if (row.version !== input.version) throw problem('stale')
-    const patch = { name: input.name, zone: input.zone, language: input.language, mark: input.mark, mark_ink: input.markInk, version: row.version + 1 }
+    const patch = {
+      name: input.name,
+      zone: input.zone,
+      language: input.language,
+      mark: input.mark,
+      mark_ink: input.markInk,
+      link_apart_minutes: input.linkApartMinutes,
+      version: row.version + 1,
+    }
+    if (input.zone !== row.zone) await moveFixedTimes(db, tracked, row, input.zone, input.keep)
     await tracked.update('brands', { id: row.id }, patch)
   })
   return { historyId }
@@ -118,6 +155,9 @@ interface PillarInput {
   name: string
   ink: number
   description: string
+  returns: Pillar['returns']
+  needsApproval: boolean
+  hashtags: string[]
   version: number
 }
 
@@ -125,21 +165,26 @@ export async function addPillar(actor: Actor, input: PillarInput): Promise<{ id:
   const id = uuid()
   const { historyId } = await changeUndoably(actor, 'pillar', id, async (db, tracked) => {
     const position = await brands.nextPosition(db, 'pillars', actor.brandId)
-    await tracked.insert(
-      'pillars',
-      { id },
-      { brand_id: actor.brandId, name: input.name, ink: input.ink, description: input.description, position, removed_at: null, version: 1 },
-    )
+    await tracked.insert('pillars', { id }, { brand_id: actor.brandId, ...pillarColumns(input), position, removed_at: null, version: 1 })
   })
   return { id, historyId }
 }
+
+const pillarColumns = ({ name, ink, description, returns, needsApproval, hashtags }: PillarInput) => ({
+  name,
+  ink,
+  description,
+  returns,
+  needs_approval: needsApproval ? 1 : 0,
+  hashtags_json: JSON.stringify(hashtags.map((tag) => tag.replace(/^#+/, ''))),
+})
 
 export async function editPillar(actor: Actor, id: string, input: PillarInput): Promise<Undoable> {
   const { historyId } = await changeUndoably(actor, 'pillar', id, async (db, tracked) => {
     const row = await brands.pillarById(db, actor.brandId, id)
     if (!row) throw problem('notFound')
     if (row.version !== input.version) throw problem('stale')
-    await tracked.update('pillars', { id }, { name: input.name, ink: input.ink, description: input.description, version: row.version + 1 })
+    await tracked.update('pillars', { id }, { ...pillarColumns(input), version: row.version + 1 })
   })
   return { historyId }
 }

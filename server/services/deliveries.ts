@@ -30,7 +30,7 @@ export async function freezeDue(): Promise<number> {
       const { plan, lines } = await planOf(transaction, brand.id)
       const due = plan.entries.filter((entry) => entry.firm && Date.parse(entry.at) <= now() + FREEZE_AHEAD_MS)
       for (const entry of due) {
-        const line = lines.find((candidate) => candidate.post_id === entry.postId && candidate.account_id === entry.accountId)
+        const line = lines.get(entry.postId ?? '')
         if (line) await freeze(transaction, line, Date.parse(entry.at), entry.slotAt === null ? null : Date.parse(entry.slotAt))
       }
       return due.length
@@ -47,7 +47,7 @@ export async function freeze(db: Db, line: LinedPost, dueAt: number, slotAt: num
   const account = await anyAccount(db, line.brand_id, line.account_id)
   const post = await postById(db, line.brand_id, line.post_id)
   if (!account || !post) return
-  const { frozen, unfit } = await frozenOf(db, post, account)
+  const { frozen, unfit } = await frozenOf(db, post, account, line.wording)
   if (unfit) return returnToDesk(db, post, account, unfit)
   const id = uuid()
   await store.insertDelivery(db, {
@@ -71,6 +71,9 @@ export async function freeze(db: Db, line: LinedPost, dueAt: number, slotAt: num
     remote_url: null,
     says: 'About to be sent.',
     sent_at: null,
+    line_id: line.id,
+    echo: line.echo,
+    wording: line.wording,
   })
   await store.addDeliveryEvent(db, { delivery_id: id, at: now(), state: 'planned', cause: 'Due by the plan.' })
   await removeLine(db, line.id)
@@ -83,7 +86,7 @@ export async function workDueDeliveries(): Promise<number> {
   await setAbandonedToUnknown(db)
   const unsettled = await store.workableDeliveries(db, ['unknown'], now(), realNow())
   for (const delivery of unsettled) await settleUnknown(delivery)
-  const due = await store.workableDeliveries(db, ['planned', 'waiting'], now(), realNow())
+  const due = await store.sendableDeliveries(db, ['planned', 'waiting'], now(), realNow())
   await Promise.all(due.map((delivery) => send(delivery)))
   return unsettled.length + due.length
 }

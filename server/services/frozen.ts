@@ -1,5 +1,5 @@
 import type { Crop, LinkPlace } from '../../core/post'
-import { shownPictures } from '../../shared/posts'
+import { shownPictures, wordingOf } from '../../shared/posts'
 import type { Db } from '../db'
 import { brandById } from '../db/brands'
 import { linkLookOf } from '../db/linkLooks'
@@ -23,14 +23,14 @@ export interface Frozen {
 }
 
 /** A post on an account as it goes out, or what keeps it from suiting the network. From now on its short link leads somewhere. */
-export async function frozenOf(db: Db, post: PostRow, account: AccountRow): Promise<{ frozen: Frozen; unfit: string | null }> {
+export async function frozenOf(db: Db, post: PostRow, account: AccountRow, wording: number): Promise<{ frozen: Frozen; unfit: string | null }> {
   const brand = (await brandById(db, post.brand_id))!
   const doc = await docOf(db, post)
-  const made = (await proofMaker(db, brand, [post]))(post.id, account)
+  const made = (await proofMaker(db, brand, [post]))(post.id, account, wording)
   const { proof, parts } = made
   const card = post.link ? await linkLookOf(db, post.link) : null
   const shown = new Set(proof.media)
-  const pictures = shownPictures(doc, doc.wordings[0]?.pictureId ?? null)
+  const pictures = shownPictures(doc, wordingOf(doc, wording).pictureId ?? null)
   const frozen: Frozen = {
     text: proof.text,
     language: parts.language ?? brand.language,

@@ -1,12 +1,14 @@
 import { v7 as uuid } from 'uuid'
+import { toInstant } from '../../core/instant'
 import type { Check } from '../../core/post'
 import type { LinedUp, NewPost, Undoable } from '../../shared/api'
+import type { Echo, Placement } from '../../shared/plans'
 import { emptyDoc, emptyPart, type PostDoc } from '../../shared/posts'
 import { now } from '../clock'
 import { inTransaction, useDb, type Db } from '../db'
 import { accountById } from '../db/accounts'
 import { articleForBrand } from '../db/articles'
-import { brandById, nextPosition, pillarById } from '../db/brands'
+import { brandById, firstPosition, nextPosition, pillarById } from '../db/brands'
 import { historyOf } from '../db/changes'
 import { deliveriesOfPost, deliveryById } from '../db/deliveries'
 import { lineById, lineOfPost, linesOfPost, postById } from '../db/posts'
@@ -19,9 +21,10 @@ import { putApproved, putInReview } from './approvals'
 import { putState } from './articles'
 import { freeze } from './deliveries'
 import { changeUndoably } from './history'
-import { nextSlots, planOf } from './plan'
+import { planOf } from './plan'
+import { tryPlacing, type NewLine, type PlacedPost, type Trial } from './placing'
 import { docOf } from './postDocs'
-import { chosenAccounts, mayApprove } from './postFacts'
+import { chosenAccounts, mayApprove, pillarsNeedingOthers } from './postFacts'
 import { insertPost } from './posts'
 import { checksOf, proofMaker } from './proofs'
 
@@ -36,12 +39,12 @@ export async function lineUpNew(actor: Actor, input: NewPost): Promise<LinedUp> 
   if (first) return { postId: input.id, historyId: first.id, approval: 'approved', places: await placesOf(actor.brandId, input.id, accountIds) }
   const { result, historyId } = await changeUndoably(actor, 'line', input.id, async (db, tracked) => {
     for (const { accountId } of input.accounts) if (!(await accountById(db, actor.brandId, accountId))) throw problem('notFound').at('accounts')
-    await requireShownPlan(db, actor.brandId, input.pillarId, accountIds, input.planVersion)
     if (input.pillarId && !(await pillarById(db, actor.brandId, input.pillarId))) throw problem('notFound').at('pillarId')
     if (input.articleId && !(await articleForBrand(db, actor.brandId, input.articleId))) throw problem('notFound').at('articleId')
     await insertPost(db, tracked, actor, input.id, docOfNew(input))
     const row = (await postById(db, actor.brandId, input.id))!
-    return putInLine(db, tracked, actor, row, await newAccounts(db, actor.brandId, row))
+    const trial = await shownTrial(db, row, accountIds.map(nextOn), [], input.planVersion)
+    return putInLine(db, tracked, actor, row, await newAccounts(db, actor.brandId, row), trial)
   })
   return { postId: input.id, historyId, approval: result, places: await placesOf(actor.brandId, input.id, accountIds) }
 }
@@ -58,8 +61,27 @@ const docOfNew = (input: NewPost): PostDoc => ({
   accounts: input.accounts.map(({ accountId, ownText, credit }) => ({ ...emptyPart(accountId, true), ownText, credit })),
 })
 
+const nextOn = (accountId: string): Placement => ({ accountId, kind: 'next', at: null })
+
+export const placedPost = (row: PostRow): PlacedPost => ({
+  id: row.id,
+  pillarId: row.pillar_id,
+  link: row.link,
+  goodUntil: row.good_until,
+  notBefore: row.not_before,
+})
+
+interface LineUpInput {
+  version: number
+  planVersion: string
+  accountIds: string[]
+  /** Where it is to stand there; on accounts without one, the next open slot. */
+  placements: Placement[]
+  echoes: Echo[]
+}
+
 /** Lines up a post from the Desk on some of the accounts chosen for it; it stays on the Desk for the others. */
-export async function lineUpPost(actor: Actor, id: string, input: { version: number; planVersion: string; accountIds: string[] }): Promise<LinedUp> {
+export async function lineUpPost(actor: Actor, id: string, input: LineUpInput): Promise<LinedUp> {
   const { result, historyId } = await changeUndoably(actor, 'line', id, async (db, tracked) => {
     const row = await postById(db, actor.brandId, id)
     if (!row) throw problem('notFound')
@@ -67,8 +89,11 @@ export async function lineUpPost(actor: Actor, id: string, input: { version: num
     const accounts = (await newAccounts(db, actor.brandId, row)).filter((account) => input.accountIds.includes(account.id))
     const ids = accounts.map((account) => account.id)
     if (ids.length === 0) throw problem('nowhereNew')
-    await requireShownPlan(db, actor.brandId, row.pillar_id, ids, input.planVersion)
-    return { ids, approval: await putInLine(db, tracked, actor, row, accounts) }
+    const placements = input.accountIds.filter((one) => ids.includes(one)).map((accountId) => input.placements.find((one) => one.accountId === accountId) ?? nextOn(accountId)) // prettier-ignore
+    const trial = await shownTrial(db, row, placements, input.echoes, input.planVersion)
+    const approval = await putInLine(db, tracked, actor, row, accounts, trial)
+    await sendAtOnce(db, row, placements, approval)
+    return { ids, approval }
   })
   return { postId: id, historyId, approval: result.approval, places: await placesOf(actor.brandId, id, result.ids) }
 }
@@ -78,37 +103,58 @@ async function newAccounts(db: Db, brandId: string, row: PostRow): Promise<Accou
   return (await chosenAccounts(db, brandId, await docOf(db, row))).filter(({ id }) => !taken.has(id))
 }
 
-async function requireShownPlan(db: Db, brandId: string, pillarId: string | null, accountIds: string[], planVersion: string): Promise<void> {
-  const { version } = await nextSlots(db, brandId, pillarId, accountIds)
-  if (version !== planVersion) throw problem('planChanged')
+/** Where the post goes, if that is still what was shown. */
+async function shownTrial(db: Db, row: PostRow, placements: Placement[], echoes: Echo[], planVersion: string): Promise<Trial> {
+  const wordings = (await docOf(db, row)).wordings.length
+  if (echoes.some(({ wording }) => wording >= wordings)) throw problem('noWording').at('echoes')
+  const trial = await tryPlacing(db, row.brand_id, placedPost(row), placements, echoes)
+  if (trial.version !== planVersion) throw problem('planChanged')
+  const nowhere = trial.accounts.find(({ accountId, at }) => at === null && ['slot', 'time', 'now'].includes(placements.find((one) => one.accountId === accountId)!.kind)) // prettier-ignore
+  if (nowhere) throw problem('noPlace', nowhere.says).at('placements')
+  return trial
+}
+
+/** What is to go out now is handed over with the same change, so that no minute lies between. */
+async function sendAtOnce(db: Db, row: PostRow, placements: Placement[], approval: PostRow['approval']): Promise<void> {
+  for (const { accountId, kind } of placements) {
+    if (kind !== 'now') continue
+    if (approval !== 'approved') throw problem('notApproved')
+    const line = await lineOfPost(db, row.brand_id, row.id, accountId, 0)
+    if (line) await freeze(db, line, now(), null)
+  }
 }
 
 /**
  * Checks a post for each of these accounts and puts it last in their lines. Whoever may approve it does so by lining it up; else it is
  * lined up in review, and keeps its place until somebody approves it.
  */
-async function putInLine(db: Db, tracked: Tracked, actor: Actor, row: PostRow, accounts: AccountRow[]): Promise<PostRow['approval']> {
-  await requireNoStops(db, actor, row, accounts)
+async function putInLine(db: Db, tracked: Tracked, actor: Actor, row: PostRow, accounts: AccountRow[], trial: Trial): Promise<PostRow['approval']> {
+  await requireNoStops(db, actor, row, accounts, trial)
   const isApproved = row.approval === 'approved' && row.approved_version === row.version
-  const approves = !isApproved && mayApprove(actor, row, await chosenAccounts(db, actor.brandId, await docOf(db, row)))
+  const approves =
+    !isApproved && mayApprove(actor, row, await chosenAccounts(db, actor.brandId, await docOf(db, row)), await pillarsNeedingOthers(db, actor.brandId))
   if (approves) await putApproved(tracked, actor, row, '')
   else if (!isApproved && row.approval !== 'in-review') await putInReview(tracked, actor, row, '')
-  for (const account of accounts) await insertLine(db, tracked, actor.brandId, row.id, account.id)
+  await insertLines(db, tracked, row, trial.lines)
   if (row.article_id) await putState(db, tracked, actor, row.article_id, 'clipped')
   return isApproved || approves ? 'approved' : 'in-review'
 }
 
 /** Nothing is cut and nothing half right goes out: what a check stops is refused, by name, before anything is stored. */
-async function requireNoStops(db: Db, actor: Actor, row: PostRow, accounts: AccountRow[]): Promise<void> {
+export async function requireNoStops(db: Db, actor: Actor, row: PostRow, accounts: AccountRow[], trial: Pick<Trial, 'accounts' | 'lines'>): Promise<void> {
   const proofOf = await proofMaker(db, (await brandById(db, actor.brandId))!, [row])
-  const { accounts: places } = await nextSlots(db, actor.brandId, row.pillar_id, null)
   const before: { account: string; network: string; text: string }[] = []
   for (const account of accounts) {
     if (!connectorFor(account.protocol).sends) throw problem('cantSendYet', account.name).at('accounts')
     const made = proofOf(row.id, account)
-    const plannedAt = places.find(({ accountId }) => accountId === account.id)?.at ?? null
+    const plannedAt = trial.accounts.find(({ accountId }) => accountId === account.id)?.at ?? null
     const stop = (await checksOf(db, actor.brandId, row, account, made, plannedAt, before)).find(({ level }) => level === 'stop')
     if (stop) throw refusalOf(account, stop, made.proof.measure.left)
+    for (const { wording } of trial.lines.filter((line) => line.accountId === account.id && line.wording > 0)) {
+      const other = proofOf(row.id, account, wording)
+      const unfit = (await checksOf(db, actor.brandId, row, account, other, null, [])).find(({ level }) => level === 'stop')
+      if (unfit) throw refusalOf(account, unfit, other.proof.measure.left)
+    }
     before.push({ account: account.name, network: made.rules.id, text: made.proof.text })
   }
 }
@@ -116,28 +162,52 @@ async function requireNoStops(db: Db, actor: Actor, row: PostRow, accounts: Acco
 const refusalOf = (account: AccountRow, stop: Check, left: number) =>
   stop.id === 'length' ? problem('tooLongFor', account.name, -left).at('text') : problem('notReady', account.name, stop.says).at('text')
 
-async function insertLine(db: Db, tracked: Tracked, brandId: string, postId: string, accountId: string): Promise<void> {
-  const position = await nextPosition(db, 'lines', brandId)
-  const row = { brand_id: brandId, post_id: postId, account_id: accountId, position, state: 'in-line', fixed_at: null, slot_at: null, lined_at: now() }
-  await tracked.insert('lines', { id: uuid() }, row)
+/** Puts the lines to be behind all others, or before them; echoes follow the line of the post itself. */
+async function insertLines(db: Db, tracked: Tracked, post: PostRow, lines: NewLine[]): Promise<void> {
+  const ids = new Map(lines.map((line) => [line.id, uuid()]))
+  const first = await firstPosition(db, post.brand_id)
+  const front = lines.filter((line) => line.isFirst)
+  let back = await nextPosition(db, 'lines', post.brand_id)
+  for (const line of lines) {
+    const { fixed, follows } = line
+    await tracked.insert('lines', { id: ids.get(line.id)! }, {
+      brand_id: post.brand_id,
+      post_id: post.id,
+      account_id: line.accountId,
+      position: line.isFirst ? first - front.length + front.indexOf(line) : back++,
+      state: 'in-line',
+      fixed_at: fixed && 'at' in fixed ? Date.parse(fixed.at) : null,
+      slot_at: fixed && 'slotAt' in fixed ? Date.parse(fixed.slotAt) : null,
+      lined_at: now(),
+      echo: line.echo,
+      wording: line.wording,
+      follows_id: follows ? ids.get(follows.id)! : null,
+      after_json: follows ? JSON.stringify(follows.after) : null,
+    }) // prettier-ignore
+  }
 }
 
 async function placesOf(brandId: string, postId: string, accountIds: string[]): Promise<LinedUp['places']> {
-  const { plan } = await planOf(await useDb(), brandId)
+  const { plan, lines, deliveries } = await planOf(await useDb(), brandId)
   return accountIds.map((accountId) => {
-    const entry = plan.entries.find((candidate) => candidate.postId === postId && candidate.accountId === accountId)
-    const refusal = plan.unplaced.find((candidate) => candidate.postId === postId && candidate.accountId === accountId)
-    return { accountId, at: entry?.at ?? null, says: entry?.because ?? refusal?.says ?? '' }
+    const line = [...lines.values()].find((one) => one.post_id === postId && one.account_id === accountId && one.echo === 0)
+    const entry = plan.entries.find((candidate) => candidate.postId === line?.id)
+    const refusal = plan.unplaced.find((candidate) => candidate.postId === line?.id)
+    const sent = line ? undefined : deliveries.findLast((one) => one.post_id === postId && one.account_id === accountId)
+    return { accountId, at: entry?.at ?? (sent ? toInstant(sent.due_at) : null), says: entry?.because ?? refusal?.says ?? sent?.says ?? '' }
   })
 }
 
-/** Takes a post out of one account's line. What is already handed to the network can't be taken back. */
-export async function takeOut(actor: Actor, lineId: string): Promise<Undoable> {
-  const { historyId } = await changeUndoably(actor, 'line', lineId, async (db, tracked) => {
-    if (!(await lineById(db, actor.brandId, lineId))) throw problem('alreadyGone')
-    await tracked.remove('lines', { id: lineId })
+/** Takes a post out of one account's line, with the echoes that follow it. What is already handed to the network can't be taken back. */
+export async function takeOut(actor: Actor, lineId: string): Promise<Undoable & { echoes: number }> {
+  const { result, historyId } = await changeUndoably(actor, 'line', lineId, async (db, tracked) => {
+    const line = await lineById(db, actor.brandId, lineId)
+    if (!line) throw problem('alreadyGone')
+    const echoes = (await linesOfPost(db, actor.brandId, line.post_id)).filter((one) => one.follows_id === lineId)
+    for (const one of [...echoes, line]) await tracked.remove('lines', { id: one.id })
+    return echoes.length
   })
-  return { historyId }
+  return { historyId, echoes: result }
 }
 
 /** Hands a lined-up post to its network now. This can't be undone. */
@@ -155,8 +225,11 @@ export async function lineUpAgain(actor: Actor, deliveryId: string): Promise<Und
   const { historyId } = await changeUndoably(actor, 'line', deliveryId, async (db, tracked) => {
     const delivery = await deliveryById(db, actor.brandId, deliveryId)
     if (!delivery || delivery.state !== 'not-sent') throw problem('notFound')
-    if (await lineOfPost(db, actor.brandId, delivery.post_id, delivery.account_id)) throw problem('stale')
-    await insertLine(db, tracked, actor.brandId, delivery.post_id, delivery.account_id)
+    if (await lineOfPost(db, actor.brandId, delivery.post_id, delivery.account_id, delivery.echo)) throw problem('stale')
+    const post = await postById(db, actor.brandId, delivery.post_id)
+    if (!post) throw problem('notFound')
+    const { echo, wording, account_id: accountId } = delivery
+    await insertLines(db, tracked, post, [{ id: 'again', accountId, echo, wording, fixed: null, follows: null, isFirst: false }])
   })
   return { historyId }
 }

@@ -1,86 +1,113 @@
 import { createHash } from 'node:crypto'
 import { DAY, toInstant, type Weekday } from '../../core/instant'
-import { planLines, type Plan, type PlanInput, type PlanPost, type Sent } from '../../core/schedule'
+import { planLines, type Offset, type Plan, type PlanInput, type PlanPost, type Sent, type Timetable } from '../../core/schedule'
 import { canonicalUrl } from '../../core/url'
-import type { NextSlots } from '../../shared/api'
+import type { ExceptView, MixView } from '../../shared/plans'
 import { LIMITS } from '../../shared/limits'
 import { now } from '../clock'
 import type { Db } from '../db'
 import { accountsOf, slotsOf } from '../db/accounts'
-import { brandById } from '../db/brands'
+import { brandById, pillarsOf } from '../db/brands'
 import { deliveriesBetween } from '../db/deliveries'
 import { linesOf, type LinedPost } from '../db/posts'
-import type { AccountRow, BrandRow, DeliveryRow } from '../db/rows'
+import type { AccountRow, BrandRow, DeliveryRow, SlotRow } from '../db/rows'
 import { problem } from '../problem'
+import { exceptionsOf, mixOf, planHold } from './accountFacts'
 
 /** How long a slot that was missed (the server was off) still goes out, and when an unapproved post loses its slot. */
 const LATE_MINUTES = 60
 const SETTLE_MINUTES = 15
-/** Days of sent posts that the plan looks back on. */
+/** Days of sent posts that the screens look back on; the plan looks further where a rule does. */
 export const HISTORY_DAYS = 30
 
 export interface BrandPlan {
   brand: BrandRow
   accounts: AccountRow[]
-  lines: LinedPost[]
+  /** By their id, which is a planned post's id. */
+  lines: Map<string, LinedPost>
   deliveries: DeliveryRow[]
   input: PlanInput
   plan: Plan
 }
 
 /** A brand's plan from now on. It is never stored: only order, fixed times and frozen deliveries are. */
-export async function planOf(db: Db, brandId: string, extra: PlanPost[] = []): Promise<BrandPlan> {
+export async function planOf(db: Db, brandId: string): Promise<BrandPlan> {
   const brand = await brandById(db, brandId)
   if (!brand) throw problem('notFound')
   const at = now()
-  const [accounts, slots, lines, deliveries] = [
-    await accountsOf(db, brandId),
+  const accounts = await accountsOf(db, brandId)
+  const lookBack = Math.max(
+    HISTORY_DAYS,
+    ...accounts.flatMap((account) => [account.repeat_after_days ?? 0, ...mixOf(account).map(({ windowDays }) => windowDays)]),
+  )
+  const [slots, lines, deliveries, pillars] = [
     await slotsOf(db, brandId),
     await linesOf(db, brandId),
-    await deliveriesBetween(db, brandId, at - HISTORY_DAYS * DAY, at + LIMITS.planDays * DAY),
+    await deliveriesBetween(db, brandId, at - lookBack * DAY, at + LIMITS.planDays * DAY),
+    new Set((await pillarsOf(db, brandId)).map(({ id }) => id)),
   ]
   const input: PlanInput = {
     now: toInstant(at),
     until: toInstant(at + LIMITS.planDays * DAY),
     settleMinutes: SETTLE_MINUTES,
     lateMinutes: LATE_MINUTES,
-    sameLinkApartMinutes: 0,
-    accounts: accounts.map((account) => ({
-      id: account.id,
-      timetable: {
-        zone: brand.zone,
-        slots: slots
-          .filter((slot) => slot.account_id === account.id)
-          .map((slot) => ({ id: slot.id, weekday: slot.weekday as Weekday, time: slot.time, use: slot.use, pillar: slot.pillar_id })),
-        except: [],
-      },
-      perDay: account.per_day,
-      minGapMinutes: account.min_gap_minutes,
-      hold: account.held ? { until: account.hold_until === null ? null : toInstant(account.hold_until) } : null,
-      repeatAfterDays: account.repeat_after_days,
-      mix: [],
-    })),
-    posts: [...lines.map(planPost), ...extra],
+    sameLinkApartMinutes: brand.link_apart_minutes,
+    accounts: accounts.map((account) => planAccount(brand, account, slots, pillars)),
+    posts: lines.map((line) => planPost(line, at)),
     evergreens: [],
     // One that was refused keeps its slot too: else the whole line would be tried, and refused, within a minute.
     history: deliveries.map(sentOf),
   }
-  return { brand, accounts, lines, deliveries, input, plan: planLines(input) }
+  return { brand, accounts, lines: new Map(lines.map((line) => [line.id, line])), deliveries, input, plan: planLines(input) }
 }
 
-function planPost(line: LinedPost): PlanPost {
-  const fixed = line.fixed_at !== null ? { at: toInstant(line.fixed_at) } : line.slot_at !== null ? { slotAt: toInstant(line.slot_at) } : null
+function planAccount(brand: BrandRow, account: AccountRow, slots: SlotRow[], pillars: ReadonlySet<string>): PlanInput['accounts'][number] {
   return {
-    id: line.post_id,
+    id: account.id,
+    timetable: timetableOf(brand.zone, slots.filter((slot) => slot.account_id === account.id), exceptionsOf(account), pillars), // prettier-ignore
+    perDay: account.per_day,
+    minGapMinutes: account.min_gap_minutes,
+    hold: planHold(brand, account),
+    repeatAfterDays: account.repeat_after_days,
+    mix: mixOf(account)
+      .filter(({ pillarId }) => pillars.has(pillarId))
+      .map(({ pillarId, maxShare, windowDays }) => ({ pillar: pillarId, maxShare, windowDays })),
+  }
+}
+
+/** A timetable as the plan takes it. A slot kept for a pillar that was removed is open to any: else it would stay empty for ever. */
+export function timetableOf(
+  zone: string,
+  slots: Pick<SlotRow, 'id' | 'weekday' | 'time' | 'use' | 'pillar_id'>[],
+  except: ExceptView[],
+  pillars: ReadonlySet<string>,
+): Timetable {
+  const kept = (use: SlotRow['use'], pillarId: string | null): Pick<Timetable['slots'][number], 'use' | 'pillar'> =>
+    use === 'pillar' && !pillars.has(pillarId ?? '') ? { use: 'any', pillar: null } : { use, pillar: pillarId }
+  return {
+    zone,
+    slots: slots.map((slot) => ({ id: slot.id, weekday: slot.weekday as Weekday, time: slot.time, ...kept(slot.use, slot.pillar_id) })),
+    except: except.map(({ date, does, slots: own }) => ({ date, does, slots: own.map(({ time, use, pillarId }) => ({ time, ...kept(use, pillarId) })) })),
+  }
+}
+
+function planPost(line: LinedPost, at: number): PlanPost {
+  const fixed = line.fixed_at !== null ? { at: toInstant(line.fixed_at) } : line.slot_at !== null ? { slotAt: toInstant(line.slot_at) } : null
+  const isApproved = line.approval === 'approved' && line.approved_version === line.version
+  const isOnHold = line.state === 'held' && (line.hold_until === null || line.hold_until > at)
+  return {
+    id: line.id,
     accountId: line.account_id,
     pillar: line.pillar_id,
     fixed,
-    follows: null,
-    seriesId: line.series_id,
-    // A slot that had passed when the post was lined up was not missed by it.
-    notBefore: toInstant(Math.max(line.not_before ?? 0, line.lined_at)),
+    follows: line.follows_id === null ? null : { id: line.follows_id, after: JSON.parse(line.after_json ?? '{}') as Offset },
+    // Its echoes on the same account are its series.
+    seriesId: line.series_id ?? line.post_id,
+    // A slot that had passed when the post was lined up was not missed by it; a hold with an end is over then.
+    notBefore: toInstant(Math.max(line.not_before ?? 0, line.lined_at, isOnHold ? (line.hold_until ?? 0) : 0)),
     goodUntil: line.good_until === null ? null : toInstant(line.good_until),
-    firm: line.state === 'in-line' && line.approval === 'approved' && line.approved_version === line.version,
+    firm: isApproved && !(isOnHold && line.hold_until === null),
+    held: isOnHold,
     linkKey: line.link ? canonicalUrl(line.link) : null,
   }
 }
@@ -89,46 +116,21 @@ const sentOf = (delivery: DeliveryRow): Sent => ({
   accountId: delivery.account_id,
   at: toInstant(delivery.due_at),
   slotAt: delivery.slot_at === null ? null : toInstant(delivery.slot_at),
-  postId: delivery.post_id,
+  postId: delivery.line_id,
   evergreenId: null,
-  wording: 0,
+  wording: delivery.wording,
   pillar: delivery.pillar_id,
   linkKey: delivery.link_key,
-  seriesId: delivery.series_id,
+  seriesId: delivery.series_id ?? delivery.post_id,
 })
 
-/**
- * Where a post lined up last would go on each account, with a version that changes when the place on any of the `chosen` accounts
- * does (null: all of them).
- */
-export async function nextSlots(db: Db, brandId: string, pillarId: string | null, chosen: string[] | null): Promise<NextSlots> {
-  const accounts = await accountsOf(db, brandId)
-  const { plan } = await planOf(db, brandId, accounts.map((account) => probePost(account.id, pillarId))) // prettier-ignore
-  const places = accounts.map((account) => {
-    const entry = plan.entries.find((candidate) => candidate.postId === PROBE && candidate.accountId === account.id)
-    const refusal = plan.unplaced.find((candidate) => candidate.postId === PROBE && candidate.accountId === account.id)
-    return { accountId: account.id, at: entry?.at ?? null, says: entry?.because ?? refusal?.says ?? '' }
-  })
-  return { version: versionOf(places.filter((place) => chosen === null || chosen.includes(place.accountId))), accounts: places }
+/** A version that changes whenever anything in the plan does, but for the time that passes. */
+export function versionOf(plan: Plan): string {
+  const placed = plan.entries.map(({ postId, accountId, at, slotAt }) => [postId, accountId, slotAt ?? at])
+  return shortHash([placed, plan.unplaced.map(({ postId }) => postId)])
 }
 
-const versionOf = (places: NextSlots['accounts']): string =>
-  createHash('sha256').update(JSON.stringify(places.map(({ accountId, at }) => [accountId, at]))).digest('base64url').slice(0, 16) // prettier-ignore
-
-const PROBE = 'a post lined up last'
-
-const probePost = (accountId: string, pillar: string | null): PlanPost => ({
-  id: PROBE,
-  accountId,
-  pillar,
-  fixed: null,
-  follows: null,
-  seriesId: null,
-  notBefore: toInstant(now()),
-  goodUntil: null,
-  firm: true,
-  linkKey: null,
-})
+export const shortHash = (value: unknown): string => createHash('sha256').update(JSON.stringify(value)).digest('base64url').slice(0, 16)
 
 /** The next instant from `from` on at which a firm post of this brand is due; null when none is. */
 export async function nextDueAt(db: Db, brandId: string): Promise<number | null> {

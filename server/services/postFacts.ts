@@ -3,6 +3,7 @@ import type { PostDoc, PostEvent } from '../../shared/posts'
 import { now } from '../clock'
 import type { Db } from '../db'
 import { accountsOf } from '../db/accounts'
+import { pillarsOf } from '../db/brands'
 import type { AccountRow, PostRow } from '../db/rows'
 import type { Tracked } from '../db/tracked'
 import type { Actor } from './actor'
@@ -10,9 +11,13 @@ import type { Actor } from './actor'
 /** Approval is of one version: an edit withdraws it. */
 export const approvalOf = (row: PostRow): PostRow['approval'] => (row.approval === 'approved' && row.approved_version !== row.version ? 'draft' : row.approval)
 
-/** Whether a person may approve a post: where an account wants somebody else, not whoever wrote it last. */
-export const mayApprove = (actor: Actor, post: PostRow, accounts: AccountRow[]): boolean =>
-  post.saved_by !== actor.personId || accounts.every(({ approver }) => approver === 'anyone')
+/** Whether a person may approve a post: where an account or its pillar wants somebody else, not whoever wrote it last. */
+export const mayApprove = (actor: Actor, post: PostRow, accounts: AccountRow[], needingOthers: ReadonlySet<string>): boolean =>
+  post.saved_by !== actor.personId || (accounts.every(({ approver }) => approver === 'anyone') && !needingOthers.has(post.pillar_id ?? ''))
+
+/** The pillars whose posts somebody else must approve. */
+export const pillarsNeedingOthers = async (db: Db, brandId: string): Promise<ReadonlySet<string>> =>
+  new Set((await pillarsOf(db, brandId)).filter((pillar) => pillar.needs_approval === 1).map(({ id }) => id))
 
 export async function chosenAccounts(db: Db, brandId: string, doc: PostDoc): Promise<AccountRow[]> {
   const chosen = new Set(doc.accounts.filter((part) => part.chosen).map(({ accountId }) => accountId))

@@ -21,7 +21,7 @@ import { announce } from './changes'
 import { clippingsOfPost } from './clippings'
 import { changeUndoably } from './history'
 import { columnsOf, docOf, docsOf, writeParts } from './postDocs'
-import { addEvent, approvalOf, chosenAccounts, mayApprove } from './postFacts'
+import { addEvent, approvalOf, chosenAccounts, mayApprove, pillarsNeedingOthers } from './postFacts'
 import { pictureView } from './proofs'
 import { codesFor } from './shortLinks'
 import { shortBase, writingOf } from './writing'
@@ -54,7 +54,7 @@ async function viewOf(db: Db, actor: Actor, row: PostRow): Promise<PostView> {
     events: (await eventsOf(db, [row.id])).map(eventOf),
     savedAt: row.saved_at === null ? null : toInstant(row.saved_at),
     savedBy: row.saved_by === null ? null : ((await personById(db, row.saved_by))?.name ?? null),
-    mayApprove: mayApprove(actor, row, await chosenAccounts(db, actor.brandId, doc)),
+    mayApprove: mayApprove(actor, row, await chosenAccounts(db, actor.brandId, doc), await pillarsNeedingOthers(db, actor.brandId)),
     pictures: (await picturesByIds(db, actor.brandId, doc.pictures.map(({ id }) => id))).map(pictureView), // prettier-ignore
     codes: Object.fromEntries(codes.map(({ account_id, code }) => [account_id, code])),
     lines: (await store.linesOfPost(db, actor.brandId, row.id)).map(({ id, account_id }) => ({ lineId: id, accountId: account_id })),
@@ -84,7 +84,7 @@ export async function savePost(actor: Actor, id: string, input: { version: numbe
     if (JSON.stringify(before) === JSON.stringify(doc)) return
     if (row.version !== input.version) throw problem('postChanged').with({ current: await viewOf(db, actor, row) })
     if (await isAllOut(db, actor.brandId, id, before)) throw problem('postSent')
-    await rewritePost(db, actor, row, doc)
+    await rewritePost(db, new Tracked(db), actor, row, doc)
     await announce(db, actor.brandId, 'post', id)
     if ((await store.linesOfPost(db, actor.brandId, id)).length > 0) await announce(db, actor.brandId, 'line', id)
   })
@@ -97,8 +97,8 @@ async function isAllOut(db: Db, brandId: string, id: string, doc: PostDoc): Prom
   return out.size > 0 && doc.accounts.every(({ chosen, accountId }) => !chosen || out.has(accountId))
 }
 
-async function rewritePost(db: Db, actor: Actor, row: PostRow, doc: PostDoc): Promise<void> {
-  const tracked = new Tracked(db)
+/** Writes a post anew: its next version, which nobody has approved. */
+export async function rewritePost(db: Db, tracked: Tracked, actor: Actor, row: PostRow, doc: PostDoc): Promise<void> {
   const isWithdrawn = approvalOf(row) === 'approved' || row.approval === 'in-review'
   const patch: Partial<PostRow> = { ...columnsOf(doc), version: row.version + 1, saved_at: now(), saved_by: actor.personId }
   await tracked.update('posts', { id: row.id }, { ...patch, ...(isWithdrawn ? { approval: 'draft', asked_at: null } : {}) })
@@ -157,6 +157,7 @@ export async function desk(actor: Actor): Promise<DeskView> {
   const db = await useDb()
   const rows = await store.postsOnDesk(db, actor.brandId, MOST_ON_DESK)
   const docs = await docsOf(db, rows)
+  const needingOthers = await pillarsNeedingOthers(db, actor.brandId)
   const events = await eventsOf(db, rows.map(({ id }) => id)) // prettier-ignore
   const accounts = await accountsOf(db, actor.brandId)
   return {
@@ -177,7 +178,7 @@ export async function desk(actor: Actor): Promise<DeskView> {
         askedAt: row.asked_at === null ? null : toInstant(row.asked_at),
         last: last ? eventOf(last) : null,
         lined: Number(row.lined),
-        mayApprove: mayApprove(actor, row, accounts.filter(({ id }) => chosen.some(({ accountId }) => accountId === id))), // prettier-ignore
+        mayApprove: mayApprove(actor, row, accounts.filter(({ id }) => chosen.some(({ accountId }) => accountId === id)), needingOthers), // prettier-ignore
         version: row.version,
       }
     }),

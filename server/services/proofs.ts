@@ -25,13 +25,13 @@ export interface MadeProof {
 export const pictureView = ({ id, width, height, bytes, says }: PictureFacts): PictureView => ({ id, width, height, bytes, says })
 
 /** Makes proofs of a brand's posts: everything they share is looked up once. */
-export async function proofMaker(db: Db, brand: BrandRow, rows: PostRow[]): Promise<(postId: string, account: AccountRow) => MadeProof> {
+export async function proofMaker(db: Db, brand: BrandRow, rows: PostRow[]): Promise<(postId: string, account: AccountRow, wording?: number) => MadeProof> {
   const docs = await docsOf(db, rows)
   const pictures = new Map((await picturesByIds(db, brand.id, [...docs.values()].flatMap((doc) => doc.pictures.map(({ id }) => id)))).map((row) => [row.id, pictureView(row)])) // prettier-ignore
   const codes = await shortLinksOf(db, rows.map(({ id }) => id)) // prettier-ignore
   const pillars = new Map((await pillarsOf(db, brand.id)).map(({ id, name }) => [id, name]))
   const writing = writingOf(brand)
-  return (postId, account) => {
+  return (postId, account, wording = 0) => {
     const doc = docs.get(postId)!
     const part = doc.accounts.find(({ accountId }) => accountId === account.id) ?? emptyPart(account.id, true)
     const rules = rulesOf(account)
@@ -39,7 +39,7 @@ export async function proofMaker(db: Db, brand: BrandRow, rows: PostRow[]): Prom
     const names = { network: rules.name, account: account.handle, pillar: pillars.get(doc.pillarId ?? '') ?? '', brand: brand.name }
     const code = codes.find((one) => one.post_id === postId && one.account_id === account.id)?.code ?? null
     const link = linkFor(doc.link, rule, names, shortBase(), code)
-    const parts = partsFor(doc, part, link, pictures)
+    const parts = partsFor(doc, part, link, pictures, wording)
     return { parts, rules, proof: makeProof(parts, rules), target: linkFor(doc.link, rule, names, null, null) }
   }
 }
@@ -57,7 +57,7 @@ export async function checksOf(
   const brand = (await brandById(db, brandId))!
   const look = post.link ? await linkLookOf(db, post.link) : null
   const context: PreflightContext = {
-    ...neutral(brand),
+    ...neutralContext(brand),
     plannedAt,
     goodUntil: post.good_until === null ? null : toInstant(post.good_until),
     sentHere: await sentOn(db, brandId, account.id),
@@ -65,19 +65,20 @@ export async function checksOf(
     repeatAfterDays: account.repeat_after_days,
     linkState: look ? { kind: look.kind, detail: look.detail } : { kind: 'unchecked', detail: null },
     wordsNotUsed: writingOf(brand).wordsNotUsed,
-    hold: account.held === 1,
+    hold: account.held === 1 || brand.held === 1,
     equalText: others.find(({ network, text }) => network === made.rules.id && text === made.proof.text) ?? null,
   }
   return preflight(made.parts, made.proof, made.rules, context)
 }
 
-const neutral = (brand: BrandRow): PreflightContext => ({
+/** What a check knows of a post where nothing else was looked up. */
+export const neutralContext = (brand: BrandRow): PreflightContext => ({
   now: toInstant(now()), zone: brand.zone, plannedAt: null, goodUntil: null, sentHere: [], seriesId: null, repeatAfterDays: null,
   linkState: { kind: 'ok', detail: null }, wordsNotUsed: [], mixShare: null, approval: 'approved', hold: false, alsoAppearsOn: [],
 }) // prettier-ignore
 
 /** What of a post no longer suits the network as it is now, as a sentence; null where it suits. */
 export function unfitFor(brand: BrandRow, made: MadeProof): string | null {
-  const stop = preflight(made.parts, made.proof, made.rules, neutral(brand)).find(({ level, id }) => level === 'stop' && id !== 'comment')
+  const stop = preflight(made.parts, made.proof, made.rules, neutralContext(brand)).find(({ level, id }) => level === 'stop' && id !== 'comment')
   return stop ? `${made.rules.name}: ${stop.says}` : null
 }

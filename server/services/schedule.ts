@@ -1,13 +1,15 @@
 import { DAY, toInstant } from '../../core/instant'
-import { zoneClock, type Plan } from '../../core/schedule'
+import { preflight } from '../../core/post'
+import { lookAhead, zoneClock, type Plan } from '../../core/schedule'
 import type { Card, CardState, ScheduleView } from '../../shared/api'
+import type { FoundAhead } from '../../shared/plans'
 import { now } from '../clock'
-import { useDb } from '../db'
+import { useDb, type Db } from '../db'
 import { deliveriesBetween } from '../db/deliveries'
-import { postsByIds, type LinedPost } from '../db/posts'
-import type { AccountRow, DeliveryRow } from '../db/rows'
-import { HISTORY_DAYS, planOf } from './plan'
-import { proofMaker } from './proofs'
+import { aboutPosts, postsByIds, sendingsOfPosts, type LinedPost } from '../db/posts'
+import type { BrandRow, DeliveryRow } from '../db/rows'
+import { HISTORY_DAYS, planOf, versionOf } from './plan'
+import { neutralContext, proofMaker, type MadeProof } from './proofs'
 
 /** The Schedule from a local day on: what went out, what waits, what is open. */
 export async function scheduleOf(brandId: string, from: string | null, days: number): Promise<ScheduleView> {
@@ -21,10 +23,18 @@ export async function scheduleOf(brandId: string, from: string | null, days: num
   const shown = start < now() - HISTORY_DAYS * DAY ? await deliveriesBetween(db, brandId, start, end) : deliveries
   const isShown = (at: string): boolean => Date.parse(at) >= start && Date.parse(at) < end
   const entries = plan.entries.filter((entry) => isShown(entry.at))
-  const posts = await postsByIds(db, brandId, entries.flatMap((entry) => entry.postId ?? [])) // prettier-ignore
+  const shownLines = entries.flatMap((entry) => lines.get(entry.postId ?? '') ?? [])
+  const facts = await cardFacts(db, brandId, [...shownLines.map((line) => line.post_id), ...shown.map((delivery) => delivery.post_id)])
+  const posts = await postsByIds(db, brandId, [...new Set(shownLines.map((line) => line.post_id))])
   const proofOf = await proofMaker(db, brand, posts)
-  const textOf = (line: LinedPost, account: AccountRow): string => proofOf(line.post_id, account).proof.text
-  const cards = [...shown.map(deliveryCard), ...entries.flatMap((entry) => lineCard(entry, lines, accounts, textOf))]
+  const cards = [
+    ...shown.map((delivery) => deliveryCard(delivery, facts)),
+    ...entries.flatMap((entry) => {
+      const line = lines.get(entry.postId ?? '')
+      const account = accounts.find(({ id }) => id === entry.accountId)
+      return line && account ? [lineCard(entry, line, proofOf(line.post_id, account, line.wording), facts, brand)] : []
+    }),
+  ]
   const fillable = plan.open.filter((slot) => Date.parse(slot.at) < now() + 7 * DAY)
   return {
     from: first,
@@ -33,11 +43,12 @@ export async function scheduleOf(brandId: string, from: string | null, days: num
     now: toInstant(now()),
     cards: cards.filter((card) => isShown(card.at)).sort((a, b) => a.at.localeCompare(b.at)),
     open: plan.open.filter((slot) => isShown(slot.at)),
-    troubled: troubledOf(deliveries, lines).map(deliveryCard),
+    troubled: troubledOf(deliveries, [...lines.values()]).map((delivery) => deliveryCard(delivery, facts)),
     unplaced: plan.unplaced.flatMap((entry) => {
-      const line = lines.find((candidate) => candidate.post_id === entry.postId && candidate.account_id === entry.accountId)
+      const line = lines.get(entry.postId)
       return line ? [{ lineId: line.id, postId: line.post_id, accountId: line.account_id, text: line.own_text ?? line.text, says: entry.says }] : []
     }),
+    planVersion: versionOf(plan),
     lined: plan.entries.length,
     openCount: fillable.length,
     firstOpenAt: fillable[0]?.at ?? null,
@@ -50,7 +61,8 @@ const TROUBLE_DAYS = 7
 
 /** Deliveries of the last week that did not arrive, newest first; one whose post waits again or went out since is settled. */
 function troubledOf(deliveries: DeliveryRow[], lines: LinedPost[]): DeliveryRow[] {
-  const isSame = (a: { post_id: string; account_id: string }, b: DeliveryRow): boolean => a.post_id === b.post_id && a.account_id === b.account_id
+  const isSame = (a: { post_id: string; account_id: string; echo: number }, b: DeliveryRow): boolean =>
+    a.post_id === b.post_id && a.account_id === b.account_id && a.echo === b.echo
   return deliveries
     .filter((delivery) => ['not-sent', 'waiting', 'unknown'].includes(delivery.state) && delivery.due_at > now() - TROUBLE_DAYS * DAY)
     .filter(
@@ -59,31 +71,46 @@ function troubledOf(deliveries: DeliveryRow[], lines: LinedPost[]): DeliveryRow[
     .toReversed()
 }
 
-function lineCard(
-  entry: Plan['entries'][number],
-  lines: LinedPost[],
-  accounts: AccountRow[],
-  textOf: (line: LinedPost, account: AccountRow) => string,
-): Card[] {
-  const line = lines.find((candidate) => candidate.post_id === entry.postId && candidate.account_id === entry.accountId)
-  const account = accounts.find((candidate) => candidate.id === entry.accountId)
-  if (!line || !account) return []
-  return [
-    {
-      id: line.id,
-      accountId: entry.accountId,
-      postId: line.post_id,
-      lineId: line.id,
-      deliveryId: null,
-      at: entry.at,
-      state: 'lined-up',
-      text: textOf(line, account),
-      pillarId: line.pillar_id,
-      says: entry.because,
-      warns: entry.warns,
-      remoteUrl: null,
-    },
-  ]
+interface CardFacts {
+  about: Map<string, { by: string; source: string | null }>
+  /** How often a post stands on an account, sent or to be sent. */
+  times: Map<string, number>
+}
+
+async function cardFacts(db: Db, brandId: string, postIds: string[]): Promise<CardFacts> {
+  const ids = [...new Set(postIds)]
+  const about = new Map((await aboutPosts(db, brandId, ids)).map(({ id, by, source }) => [id, { by, source }]))
+  const times = new Map((await sendingsOfPosts(db, brandId, ids)).map((row) => [`${row.post_id} ${row.account_id}`, Number(row.n)]))
+  return { about, times }
+}
+
+function factsOf(row: { post_id: string; account_id: string; echo: number }, { about, times }: CardFacts): Pick<Card, 'by' | 'source' | 'echo'> {
+  const of = times.get(`${row.post_id} ${row.account_id}`) ?? 1
+  return { by: about.get(row.post_id)?.by ?? '', source: about.get(row.post_id)?.source ?? null, echo: of > 1 ? { at: row.echo + 1, of } : null }
+}
+
+function lineCard(entry: Plan['entries'][number], line: LinedPost, { parts, proof, rules }: MadeProof, facts: CardFacts, brand: BrandRow): Card {
+  const goodUntil = line.good_until === null ? null : toInstant(line.good_until)
+  const checks = preflight(parts, proof, rules, { ...neutralContext(brand), plannedAt: entry.at, goodUntil })
+  return {
+    id: line.id,
+    accountId: entry.accountId,
+    postId: line.post_id,
+    lineId: line.id,
+    deliveryId: null,
+    at: entry.at,
+    state: 'lined-up',
+    text: proof.text,
+    pillarId: line.pillar_id,
+    says: entry.because,
+    warns: entry.warns,
+    remoteUrl: null,
+    isFixed: line.fixed_at !== null || line.slot_at !== null,
+    approval: line.approval === 'approved' && line.approved_version !== line.version ? 'draft' : line.approval,
+    isHeld: line.state === 'held' && (line.hold_until === null || line.hold_until > now()),
+    problems: checks.filter(({ level }) => level === 'stop').map(({ says }) => says),
+    ...factsOf(line, facts),
+  }
 }
 
 const CARD_STATES: Record<string, CardState> = {
@@ -95,7 +122,7 @@ const CARD_STATES: Record<string, CardState> = {
   'not-sent': 'not-sent',
 }
 
-function deliveryCard(delivery: DeliveryRow): Card {
+function deliveryCard(delivery: DeliveryRow, facts: CardFacts): Card {
   const frozen = JSON.parse(delivery.frozen_json) as { text: string }
   return {
     id: delivery.id,
@@ -110,5 +137,19 @@ function deliveryCard(delivery: DeliveryRow): Card {
     says: delivery.says,
     warns: [],
     remoteUrl: delivery.remote_url,
+    isFixed: false,
+    approval: null,
+    isHeld: false,
+    problems: [],
+    ...factsOf(delivery, facts),
   }
+}
+
+/** What stands out in the coming week, with the words of the posts it is about. */
+export async function lookAheadOf(brandId: string): Promise<FoundAhead[]> {
+  const { input, plan, lines } = await planOf(await useDb(), brandId)
+  return lookAhead(input, plan).map((found) => {
+    const line = lines.get(found.postId ?? '')
+    return { ...found, postId: line?.post_id ?? null, lineId: line?.id ?? null, text: line ? (line.own_text ?? line.text) : null }
+  })
 }

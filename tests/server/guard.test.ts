@@ -84,7 +84,7 @@ describe('another brand’s thing under one’s own brand', () => {
     watches: { name: 'x', query: 'x', ink: 1, version: 1 },
     tags: { name: 'x', version: 1 },
     pillars: { name: 'x', ink: 1, description: '', version: 1 },
-    accounts: { name: 'x', perDay: null, minGapMinutes: 0, token: '', slots: [], version: 1 },
+    accounts: { name: 'x', token: '', version: 1 },
   }
   let ids: Record<string, string>
   let own: string

@@ -25,9 +25,9 @@ beforeEach(async () => {
 const open = (id: string, person = nell): Promise<PostView> => person.want<PostView>('GET', `${path}/posts/${id}`)
 const desk = async (): Promise<DeskView['rows']> => (await nell.want<DeskView>('GET', `${path}/posts`)).rows
 const wishFor = async (name: string, wish: Record<string, unknown>): Promise<void> => {
-  const { accounts } = await nell.want<{ accounts: { id: string; name: string; slots: unknown[]; version: number }[] }>('GET', path)
-  const { id, slots, version } = accounts.find((account) => account.name === name)!
-  await nell.want('PATCH', `${path}/accounts/${id}`, { name, perDay: null, minGapMinutes: 0, token: '', slots, version, ...wish })
+  const { accounts } = await nell.want<{ accounts: { id: string; name: string; version: number }[] }>('GET', path)
+  const { id, version } = accounts.find((account) => account.name === name)!
+  await nell.want('PATCH', `${path}/accounts/${id}`, { name, token: '', version, ...wish })
 }
 
 describe('a post on the Desk', () => {

@@ -17,9 +17,9 @@ async function save(): Promise<void> {
   const account = brand.view!.accounts.find((one) => one.id === props.accountId)!
   busy.value = true
   try {
-    const { name, perDay, minGapMinutes, version } = account
+    const { perDay, minGapMinutes, repeatAfterDays, except, mix, version } = account
     await brand.change(words.notices.saved, () =>
-      api.patch<Undoable>(brand.path(`/accounts/${account.id}`), { name, perDay, minGapMinutes, version, token: '', slots: slots.value }),
+      api.put<Undoable>(brand.path(`/accounts/${account.id}/timetable`), { perDay, minGapMinutes, repeatAfterDays, except, mix, version, slots: slots.value }),
     )
     emit('done')
   } catch (error) {

@@ -6,6 +6,7 @@ import * as sources from './004_sources'
 import * as undecided from './005_undecided'
 import * as watches from './006_watches'
 import * as desk from './007_desk'
+import * as timetables from './008_timetables'
 
 interface Entry {
   name: string
@@ -21,6 +22,7 @@ const ENTRIES: Entry[] = [
   { name: '005_undecided', migration: undecided },
   { name: '006_watches', migration: watches },
   { name: '007_desk', migration: desk },
+  { name: '008_timetables', migration: timetables },
 ]
 
 export const migrationSource: Knex.MigrationSource<Entry> = {

@@ -1,0 +1,7 @@
+import { route } from '../../../route'
+import { holdOf, lateLines } from '../../../services/holds'
+
+/** Posts whose own time passed while they were held: of the brand, or of the account or post that is named. */
+export default route('read', null, ({ actor, query }) =>
+  lateLines(actor, holdOf({ kind: query['account'] ? 'account' : query['post'] ? 'post' : 'brand', id: query['account'] ?? query['post'] ?? null })),
+)

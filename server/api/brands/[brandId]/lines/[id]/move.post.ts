@@ -1,0 +1,9 @@
+import type { MoveTo } from '../../../../../../core/schedule'
+import { moveSchema } from '../../../../../../shared/planSchemas'
+import { route } from '../../../../../route'
+import { moveLine } from '../../../../../services/lineMoves'
+
+export default route('work', moveSchema, ({ actor, param, body }) =>
+  // The schema asks for the time or the other post where the kind needs it.
+  moveLine(actor, param('id'), { ...body, to: body.to as MoveTo }),
+)

@@ -1,0 +1,12 @@
+import { placingSchema } from '../../../../shared/planSchemas'
+import { useDb } from '../../../db'
+import { route } from '../../../route'
+import { tryPlacing } from '../../../services/placing'
+
+/** Where a post and its echoes would go, and what would move; nothing is stored. */
+export default route('work', placingSchema, async ({ actor, body }) => {
+  const { postId, pillarId, link, goodUntil, placements, echoes } = body
+  const post = { id: postId, pillarId, link, goodUntil: goodUntil === null ? null : Date.parse(goodUntil), notBefore: null }
+  const { version, accounts, moved } = await tryPlacing(await useDb(), actor.brandId, post, placements, echoes)
+  return { version, accounts, moved }
+})

@@ -1,0 +1,88 @@
+// Timetables, placing and holds, as browser and server say them to each other. Instants are ISO 8601 in UTC, times `HH:MM` in the brand's zone.
+import type { Instant } from '../core/instant'
+import type { Finding } from '../core/schedule/lookAhead'
+import type { Offset, PlanInput } from '../core/schedule/types'
+
+/** A day that differs from the week. */
+export interface ExceptView {
+  date: string
+  does: 'none' | 'replace' | 'add'
+  slots: { time: string; use: 'any' | 'pillar' | 'free'; pillarId: string | null }[]
+}
+
+/** The largest share of the places of so many days that a pillar's posts may have; `maxShare` is 0 to 1. */
+export interface MixView {
+  pillarId: string
+  maxShare: number
+  windowDays: number
+}
+
+/** Where a post is to stand on one account: the next open slot, first or last in line, a slot or a time of its own, or now. */
+export interface Placement {
+  accountId: string
+  kind: 'next' | 'first' | 'last' | 'slot' | 'time' | 'now'
+  /** The slot or the time; null for the others. */
+  at: Instant | null
+}
+
+/** The same post once more, so long after the first time, in one of its wordings. */
+export interface Echo {
+  after: Offset
+  wording: number
+}
+
+/** Why and until when nothing goes out; `until` null for no end. */
+export interface HoldView {
+  until: Instant | null
+  reason: string
+}
+
+/** A post whose own time passed while it was held. */
+export interface LateLine {
+  lineId: string
+  accountId: string
+  text: string
+  at: Instant
+  /** It is past its good until: no other time would help. */
+  isOutOfDate: boolean
+}
+
+/** What a change of a timetable or a zone would do to the posts in line. */
+export interface PlanChange {
+  moved: MovedPost[]
+  /** Those that would have no place any more, and why. */
+  lost: { id: string; accountId: string; text: string; says: string }[]
+}
+
+/** Another post that a change moves; null for no place. */
+export interface MovedPost {
+  id: string
+  accountId: string
+  text: string
+  from: Instant | null
+  to: Instant | null
+}
+
+interface Place {
+  at: Instant | null
+  says: string
+}
+
+/** Where a post and its echoes would go, what would move, and the version to confirm it with. */
+export interface Placing {
+  version: string
+  accounts: (Place & { accountId: string; echoes: Place[] })[]
+  moved: MovedPost[]
+}
+
+/** All that a plan is made from, so that the browser can make one while somebody drags. */
+export interface PlanBase {
+  input: PlanInput
+  version: string
+}
+
+/** What stands out in the days to come, with the words of the post it is about. */
+export interface FoundAhead extends Finding {
+  text: string | null
+  lineId: string | null
+}
