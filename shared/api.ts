@@ -349,7 +349,7 @@ export interface ScheduleView {
   zone: string
   now: Instant
   cards: Card[]
-  open: { accountId: string; at: Instant; slotId: string; because: string }[]
+  open: { accountId: string; at: Instant; slotId: string; use: SlotView['use']; because: string }[]
   /** Posts of the last week that were not sent, or not yet, and that nobody lined up again. */
   troubled: Card[]
   unplaced: { lineId: string; postId: string; accountId: string; text: string; says: string }[]

@@ -79,6 +79,8 @@ export interface Placing {
 export interface PlanBase {
   input: PlanInput
   version: string
+  /** What stands in the lines, in line order. */
+  lines: { id: string; postId: string; accountId: string; text: string; pillarId: string | null }[]
 }
 
 /** What stands out in the days to come, with the words of the post it is about. */

@@ -1,10 +1,11 @@
 import type { LinedUp } from '#shared/api'
 import { words } from '#shared/words'
 import { api, Refusal, sentenceOf } from '../api/client'
+import type { PlacingWish } from './usePlacing'
 import type { PostEditor } from './usePostEditor'
 
 /** Lines a post up on the accounts that are ready, with the plan as it was shown. `done` is told where it went. */
-export function useLiningUp(editor: PostEditor, given: { ready: () => string[]; version: () => string; reload: () => Promise<void> }) {
+export function useLiningUp(editor: PostEditor, given: { ready: () => string[]; version: () => string; placing: PlacingWish; reload: () => Promise<void> }) {
   const brand = useBrandStore()
   const notices = useNoticesStore()
   const session = useSessionStore()
@@ -20,8 +21,17 @@ export function useLiningUp(editor: PostEditor, given: { ready: () => string[]; 
     problem.value = ''
     const brandId = session.brandId!
     try {
-      if (!(await editor.save('untouched'))) return
-      const input = { version: editor.version.value, planVersion: given.version(), accountIds: given.ready() }
+      if (!(await editor.save('untouched'))) {
+        problem.value = editor.problem.value
+        return
+      }
+      const input = {
+        version: editor.version.value,
+        planVersion: given.version(),
+        accountIds: given.ready(),
+        placements: given.placing.placements(),
+        echoes: given.placing.echoes.value,
+      }
       const result = await api.post<LinedUp>(brand.path(`/posts/${editor.id.value}/line-up`), input)
       let afterwards: () => unknown = () => undefined
       done((work) => {

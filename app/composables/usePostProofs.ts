@@ -1,6 +1,7 @@
 import type { Check, Proof } from '../../core/post'
 import { linkFor, partsFor, ruleOf, USUAL_WRITING, type AccountPart, type DeskContext, type LinkLook } from '#shared/posts'
-import type { Account, NextSlots } from '#shared/api'
+import type { Account } from '#shared/api'
+import type { Placing } from '#shared/plans'
 import type { ProofAsk } from '../workers/proofs'
 import type { PostEditor } from './usePostEditor'
 
@@ -21,7 +22,7 @@ export interface AccountProof {
 /** Proofs and checks of a post for each account, made while one types; those of the main text beside them. */
 export function usePostProofs(
   editor: PostEditor,
-  given: { context: () => DeskContext | null; look: () => LinkLook | null; places: () => NextSlots['accounts'] },
+  given: { context: () => DeskContext | null; look: () => LinkLook | null; places: () => Placing['accounts'] },
 ) {
   const brand = useBrandStore()
   const clock = useClockStore()

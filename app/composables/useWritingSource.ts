@@ -1,6 +1,6 @@
 import type { LocationQuery } from 'vue-router'
 import type { ArticleFull, Clipping, ClippingsView } from '#shared/api'
-import { emptyDoc } from '#shared/posts'
+import { emptyDoc, emptyPart } from '#shared/posts'
 import { api } from '../api/client'
 import { docOfArticle, docOfClippings, docOfPost } from '../utils/postDocs'
 import type { PostEditor } from './usePostEditor'
@@ -43,7 +43,7 @@ export function useWritingSource(editor: PostEditor) {
       clippings.value = all.filter((one) => ids.includes(one.id))
       return editor.begin(docOfClippings(clippings.value), `clippings ${kept}`)
     }
-    if (!articleId) return editor.begin(emptyDoc(), 'nothing')
+    if (!articleId) return beginFromNothing(asked(query, 'account'))
     const full = await api.get<ArticleFull>(brand.path(`/articles/${articleId}`))
     article.value = full
     if (full.draft) {
@@ -52,6 +52,12 @@ export function useWritingSource(editor: PostEditor) {
     }
     const pillars = (brand.view?.pillars ?? []).map(({ id }) => id)
     editor.begin(docOfArticle(full, { accounts: brand.view?.accounts ?? [], pillars, brand: brand.view?.brand }), full.id)
+  }
+  /** A post of one's own; for one account where a slot of it was chosen. */
+  function beginFromNothing(accountId: string): void {
+    const accounts = (brand.view?.accounts ?? []).map(({ id }) => emptyPart(id, id === accountId))
+    if (accountId) editor.begin({ ...emptyDoc(), accounts }, `slot of ${accountId}`)
+    else editor.begin(emptyDoc(), 'nothing')
   }
   return { article, clippings, failed, load }
 }

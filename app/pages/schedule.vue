@@ -1,32 +1,46 @@
 <script setup lang="ts">
 import { useMediaQuery } from '@vueuse/core'
-import { ChevronLeft, ChevronRight, TriangleAlert } from '@lucide/vue'
+import { ChevronLeft, ChevronRight, Pause, TriangleAlert } from '@lucide/vue'
 import { words } from '#shared/words'
+import { SHEET_DRAG } from '../composables/useSheetDrag'
+import type { HoldOf } from '../stores/schedule'
 import { addDays } from '../utils/localTime'
-import type { Card } from '#shared/api'
+import { entriesOf, isWanted, type SheetFilter } from '../utils/sheet'
+import type { Card, ScheduleView } from '#shared/api'
+import type { MoveTo } from '../../core/schedule/moves'
 
 useHead({ title: `${words.schedule.title} · ${words.frame.product}` })
 const says = words.schedule
 const schedule = useScheduleStore()
 const brand = useBrandStore()
+const notices = useNoticesStore()
 const times = useTimes()
 const route = useRoute()
 const router = useRouter()
 const openId = ref<string | null>(null)
 const isPhone = useMediaQuery('(max-width: 719.98px)')
+const asked = (name: string): string => (typeof route.query[name] === 'string' ? route.query[name] : '')
 
 onMounted(() => {
-  const from = route.query['from']
-  if (typeof from === 'string' && /^\d{4}-\d\d-\d\d$/.test(from)) void schedule.open(from)
+  const from = asked('from')
+  if (/^\d{4}-\d\d-\d\d$/.test(from)) void schedule.open(from)
 })
-watch(
-  () => schedule.from,
-  (from) => {
-    if (route.path === '/schedule') void router.replace({ path: '/schedule', query: from ? { from } : {} })
-  },
-)
+const face = ref<'sheet' | 'ahead'>(asked('face') === 'ahead' ? 'ahead' : 'sheet')
+const alone = ref<string | null>(asked('account') || null)
+const filter = ref<SheetFilter>({ pillar: '', state: '', who: '', source: '' })
+watch([() => schedule.from, face, alone], ([from, now, account]) => {
+  if (route.path !== '/schedule') return
+  void router.replace({ path: '/schedule', query: { ...(from ? { from } : {}), ...(now === 'ahead' ? { face: now } : {}), ...(account ? { account } : {}) } })
+})
+
+const plan = usePlanTrial()
+const drag = useSheetDrag(plan)
+provide(SHEET_DRAG, drag)
 
 const view = computed(() => schedule.shown)
+const shown = computed((): ScheduleView | null => view.value && { ...view.value, cards: view.value.cards.filter((one) => isWanted(one, filter.value)) })
+const accounts = computed(() => (brand.view?.accounts ?? []).filter(({ id }) => alone.value === null || id === alone.value))
+const aloneAccount = computed(() => (accounts.value.length === 1 && alone.value !== null ? accounts.value[0]! : null))
 const troubled = computed(() => view.value?.troubled ?? [])
 const card = computed<Card | null>(() => [...(view.value?.cards ?? []), ...troubled.value].find((one) => one.id === openId.value) ?? null)
 const range = computed(() => {
@@ -34,24 +48,117 @@ const range = computed(() => {
   const name = (date: string): string => times.dayMonth(Date.parse(`${date}T12:00:00Z`))
   return `${name(view.value.from)} – ${name(addDays(view.value.from, 6))}`
 })
+
+/** A card moved by keys: a place in its line, or the day before or after. It keeps the focus. */
+async function shift(one: Card, where: 'earlier' | 'later' | 'dayBefore' | 'dayAfter'): Promise<void> {
+  const to = placeFor(one, where)
+  const version = plan.base.value?.version
+  if (!one.lineId || !version) return
+  if (!to) return notices.say(words.move.noSlotThere)
+  try {
+    await schedule.move({ lineId: one.lineId, to, accountId: null }, version)
+  } catch (error) {
+    notices.complain(error)
+  }
+  await nextTick()
+  document.querySelector<HTMLElement>(`[data-card="${one.id}"]`)?.focus()
+}
+function placeFor(one: Card, where: 'earlier' | 'later' | 'dayBefore' | 'dayAfter'): MoveTo | null {
+  if (!view.value) return null
+  if (where === 'earlier' || where === 'later') {
+    const line = (plan.base.value?.lines ?? []).filter(({ accountId }) => accountId === one.accountId)
+    const other = line[line.findIndex(({ id }) => id === one.lineId) + (where === 'earlier' ? -1 : 1)]
+    return other ? { kind: where === 'earlier' ? 'before' : 'after', id: other.id } : null
+  }
+  const date = addDays(times.moment(one.at).date, where === 'dayBefore' ? -1 : 1)
+  const open = entriesOf(view.value, one.accountId, date, (at) => times.moment(at).date).find((entry) => entry.card === null && !entry.free)
+  return open ? { kind: 'slot', at: open.at } : null
+}
+const moveInLine = (lineId: string, kind: 'before' | 'after', id: string): void => {
+  const version = plan.base.value?.version
+  if (version) schedule.move({ lineId, to: { kind, id }, accountId: null }, version).catch((error: unknown) => notices.complain(error))
+}
+
+const holding = ref<HoldOf | null>(null)
+const holdName = computed(() => (holding.value?.kind === 'account' ? brand.accountName(holding.value.id) : ''))
+const isHeld = computed(() => {
+  const of = holding.value
+  if (of?.kind === 'brand') return Boolean(brand.view?.brand.hold)
+  if (of?.kind === 'account') return Boolean(brand.view?.accounts.find(({ id }) => id === of.id)?.hold)
+  return of !== null && (view.value?.cards.some((one) => one.postId === of.id && one.isHeld) ?? false)
+})
+function holdPost(id: string): void {
+  openId.value = null
+  holding.value = { kind: 'post', id }
+}
+function openDay(date: string): void {
+  face.value = 'sheet'
+  void schedule.open(date)
+}
+const faces = [
+  { value: 'sheet', label: words.ahead.sheet },
+  { value: 'ahead', label: words.ahead.title },
+] as const
 </script>
 
 <template>
   <div class="contents">
     <PageHead :title="says.title" :detail="range">
       <div class="flex gap-1.5">
-        <PlainButton :aria-label="says.earlier" :title="says.earlier" @click="schedule.move(-7)"><ChevronLeft :size="15" aria-hidden="true" /></PlainButton>
-        <PlainButton :aria-label="says.later" :title="says.later" @click="schedule.move(7)"><ChevronRight :size="15" aria-hidden="true" /></PlainButton>
+        <PlainButton :aria-label="says.earlier" :title="says.earlier" @click="schedule.step(-7)"><ChevronLeft :size="15" aria-hidden="true" /></PlainButton>
+        <PlainButton :aria-label="says.later" :title="says.later" @click="schedule.step(7)"><ChevronRight :size="15" aria-hidden="true" /></PlainButton>
         <PlainButton v-if="schedule.from" @click="schedule.open(null)">{{ says.today }}</PlainButton>
       </div>
+      <div class="flex rounded-[5px] border border-rule" role="group" :aria-label="words.ahead.view">
+        <button
+          v-for="one in faces"
+          :key="one.value"
+          type="button"
+          class="min-h-[30px] px-2.5 text-small first:rounded-l-[4px] last:rounded-r-[4px]"
+          :class="face === one.value ? 'bg-ink font-semibold text-sheet' : 'bg-sheet text-ink-2 hover:text-ink'"
+          :aria-pressed="face === one.value"
+          @click="face = one.value"
+        >
+          {{ one.label }}
+        </button>
+      </div>
+      <SheetFilters v-if="view && face === 'sheet'" v-model="filter" class="max-column:hidden" :view="view" />
+      <span class="grow" />
+      <PlainButton v-if="brand.canWork && (brand.view?.accounts.length ?? 0) > 0" @click="holding = { kind: 'brand' }">
+        <Pause :size="13" aria-hidden="true" />{{ brand.view?.brand.hold ? words.hold.lift : words.hold.all }}
+      </PlainButton>
     </PageHead>
+    <p v-if="brand.view?.brand.hold" class="flex items-center gap-1.5 border-b border-rule bg-sheet px-3.5 py-1.5 font-semibold text-warn" role="status">
+      <Pause :size="14" aria-hidden="true" />{{ words.hold.on(brand.view.brand.hold.until ? times.dayTime(brand.view.brand.hold.until) : null) }}
+      <span v-if="brand.view.brand.hold.reason" class="font-normal">{{ brand.view.brand.hold.reason }}</span>
+    </p>
     <EmptyState v-if="brand.view && brand.view.accounts.length === 0" :title="says.nothing.title" :detail="says.nothing.detail">
       <NuxtLink to="/set-up/accounts" class="rounded-[5px] bg-act px-3 py-1.5 font-semibold text-on-act">{{ says.nothing.go }}</NuxtLink>
     </EmptyState>
-    <p v-else-if="!view || !brand.view" class="p-6 text-ink-3">{{ words.frame.loading }} …</p>
+    <p v-else-if="!shown || !brand.view" class="p-6 text-ink-3">{{ words.frame.loading }} …</p>
+    <LazyAheadList v-else-if="face === 'ahead'" @lift="holding = $event" @day="openDay" />
     <template v-else>
-      <DayList v-if="isPhone" :view="view" :accounts="brand.view.accounts" @open="openId = $event" />
-      <AccountSheet v-else :view="view" :accounts="brand.view.accounts" @open="openId = $event" />
+      <DayList v-if="isPhone" :view="shown" :accounts="brand.view.accounts" @open="openId = $event" />
+      <div v-else class="flex min-h-0 grow">
+        <AccountSheet
+          :view="shown"
+          :accounts="accounts"
+          :alone="alone"
+          @open="openId = $event"
+          @alone="alone = $event"
+          @hold="holding = { kind: 'account', id: $event }"
+          @shift="shift"
+        />
+        <LazyLineOrder
+          v-if="aloneAccount && view"
+          :account="aloneAccount"
+          :base="plan.base.value"
+          :view="view"
+          @open="openId = $event"
+          @close="alone = null"
+          @move="moveInLine"
+        />
+      </div>
       <footer class="flex flex-wrap items-center gap-x-4 gap-y-1 border-t border-rule px-3.5 py-2 text-small text-ink-2">
         <ul class="flex flex-wrap gap-x-3.5 max-column:hidden" :aria-label="says.legend">
           <li v-for="pillar in brand.view.pillars" :key="pillar.id" class="flex items-center gap-1.5">
@@ -59,12 +166,15 @@ const range = computed(() => {
           </li>
         </ul>
         <span class="grow max-column:hidden" />
-        <span
-          v-if="view.unplaced.length > 0"
-          class="text-warn"
-          :title="view.unplaced.map((one) => `${brand.accountName(one.accountId)}: ${one.says}`).join('\n')"
-          >{{ says.unplaced(view.unplaced.length) }}</span
+        <button
+          v-if="view!.unplaced.length > 0"
+          type="button"
+          class="min-h-6 text-warn underline-offset-2 hover:underline"
+          :title="view!.unplaced.map((one) => `${brand.accountName(one.accountId)}: ${one.says}`).join('\n')"
+          @click="face = 'ahead'"
         >
+          {{ says.unplaced(view!.unplaced.length) }}
+        </button>
         <button
           v-if="troubled[0]"
           type="button"
@@ -76,6 +186,7 @@ const range = computed(() => {
         </button>
       </footer>
     </template>
-    <CardDialog :card="card" @close="openId = null" />
+    <CardDialog :card="card" :view="view" :plan="plan" @close="openId = null" @hold="holdPost" />
+    <LazyHoldDialog :of="holding" :name="holdName" :is-held="isHeld" @close="holding = null" />
   </div>
 </template>

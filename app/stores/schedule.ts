@@ -1,9 +1,14 @@
-import type { ScheduleView } from '#shared/api'
+import type { ScheduleView, Undoable } from '#shared/api'
+import type { FoundAhead, LateLine } from '#shared/plans'
 import { api } from '../api/client'
 import { words } from '#shared/words'
 import { addDays } from '../utils/localTime'
+import type { Move } from '../composables/usePlanTrial'
 
 const DAYS = 7
+
+/** What a hold is of: the whole brand, one account, one post. */
+export type HoldOf = { kind: 'brand' } | { kind: 'account' | 'post'; id: string }
 
 /** The next seven days (the ribbon), and the seven days the Schedule shows, which are the same unless one moves. */
 export const useScheduleStore = defineStore('schedule', () => {
@@ -13,6 +18,7 @@ export const useScheduleStore = defineStore('schedule', () => {
   const brand = useBrandStore()
   const session = useSessionStore()
   const notices = useNoticesStore()
+  const times = useTimes()
   const shown = computed(() => (from.value === null || from.value === ribbon.value?.from ? ribbon.value : other.value))
 
   async function load(): Promise<void> {
@@ -31,13 +37,35 @@ export const useScheduleStore = defineStore('schedule', () => {
     from.value = date
     await load()
   }
-  const move = (days: number): Promise<void> => open(addDays(shown.value?.from ?? '', days))
+  const step = (days: number): Promise<void> => open(addDays(shown.value?.from ?? '', days))
 
   async function takeOut(lineId: string): Promise<void> {
-    await undoably(words.notices.takenOut, () => api.remove(brand.path(`/lines/${lineId}`)))
+    await undoably(
+      ({ echoes }: Undoable & { echoes: number }) => words.notices.takenOutWith(echoes),
+      () => api.remove(brand.path(`/lines/${lineId}`)),
+    )
   }
+  /** Moves a post as it was shown, with the version of the plan it was shown with. */
+  async function moveLine({ lineId, to, accountId }: Move, planVersion: string): Promise<void> {
+    const body = { to, accountId, planVersion }
+    await undoably(() => movedTo(lineId), () => api.post<Undoable>(brand.path(`/lines/${lineId}/move`), body)) // prettier-ignore
+  }
+  function movedTo(lineId: string): string {
+    const card = [...(shown.value?.cards ?? []), ...(ribbon.value?.cards ?? [])].find((one) => one.lineId === lineId)
+    return card ? words.move.done(times.shortDayTime(card.at)) : words.move.doneNowhere
+  }
+
+  const hold = (of: HoldOf, reason: string, until: string | null): Promise<void> =>
+    undoably(() => words.hold.held, () => api.post<Undoable>(brand.path('/hold'), { of, reason, until }), brand.load) // prettier-ignore
+  const lift = (of: HoldOf, late: string): Promise<void> =>
+    undoably(() => words.hold.lifted, () => api.post<Undoable>(brand.path('/lift'), { of, late }), brand.load) // prettier-ignore
+  const late = (of: HoldOf): Promise<LateLine[]> => api.get(brand.path(`/late${of.kind === 'brand' ? '' : `?${of.kind}=${of.id}`}`))
+  const lookAhead = (): Promise<FoundAhead[]> => api.get(brand.path('/look-ahead'))
   async function lineUpAgain(deliveryId: string): Promise<void> {
-    await undoably(words.notices.linedUpAgain, () => api.post(brand.path(`/deliveries/${deliveryId}/again`)))
+    await undoably(
+      () => words.notices.linedUpAgain,
+      () => api.post<Undoable>(brand.path(`/deliveries/${deliveryId}/again`)),
+    )
   }
   async function sendNow(lineId: string): Promise<void> {
     await api.post(brand.path(`/lines/${lineId}/send`))
@@ -45,11 +73,15 @@ export const useScheduleStore = defineStore('schedule', () => {
     notices.say(words.notices.handedOver)
   }
 
-  async function undoably(says: string, work: () => Promise<{ historyId: string }>): Promise<void> {
+  async function undoably<T extends Undoable>(
+    says: (result: T) => string,
+    work: () => Promise<T>,
+    also: () => Promise<unknown> = () => Promise.resolve(),
+  ): Promise<void> {
     const id = session.brandId!
-    const { historyId } = await work()
-    await load()
-    notices.sayUndoable(says, id, historyId, load)
+    const result = await work()
+    await Promise.all([load(), also()])
+    notices.sayUndoable(says(result), id, result.historyId, () => Promise.all([load(), also()]))
   }
-  return { ribbon, shown, from, load, open, move, takeOut, lineUpAgain, sendNow }
+  return { ribbon, shown, from, load, open, step, move: moveLine, takeOut, lineUpAgain, sendNow, hold, lift, late, lookAhead }
 })

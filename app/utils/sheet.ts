@@ -8,6 +8,40 @@ export interface SheetEntry {
   card: Card | null
   /** Why the slot is open. */
   says: string
+  /** A slot that is kept free on purpose. */
+  free: boolean
+}
+
+/** What the sheet is narrowed to; empty for all. */
+export interface SheetFilter {
+  pillar: string
+  state: string
+  who: string
+  source: string
+}
+
+/** By how many things a sheet is narrowed. */
+export const isNarrowed = (filter: SheetFilter): number => Object.values(filter).filter(Boolean).length
+
+const TROUBLE = ['not-sent', 'trying-again', 'unknown']
+
+/** Whether a card is one of those looked for. */
+export function isWanted(card: Card, filter: SheetFilter): boolean {
+  if (filter.pillar && card.pillarId !== filter.pillar) return false
+  if (filter.who && card.by !== filter.who) return false
+  if (filter.source && card.source !== filter.source) return false
+  switch (filter.state) {
+    case '':
+      return true
+    case 'trouble':
+      return TROUBLE.includes(card.state)
+    case 'held':
+      return card.isHeld
+    case 'not-firm':
+      return card.approval !== null && card.approval !== 'approved'
+    default:
+      return card.state === filter.state
+  }
 }
 
 /** The days a schedule shows, `YYYY-MM-DD`. */
@@ -16,7 +50,14 @@ export const daysOf = (view: ScheduleView): string[] =>
 
 /** One account's day in time order: its posts and its open slots. */
 export function entriesOf(view: ScheduleView, accountId: string, date: string, dayOf: (at: string) => string): SheetEntry[] {
-  const cards = view.cards.map((card) => ({ key: card.id, at: card.at, card, says: '', accountId: card.accountId }))
-  const open = view.open.map((slot) => ({ key: `${slot.slotId}${slot.at}`, at: slot.at, card: null, says: slot.because, accountId: slot.accountId }))
+  const cards = view.cards.map((card) => ({ key: card.id, at: card.at, card, says: '', free: false, accountId: card.accountId }))
+  const open = view.open.map((slot) => ({
+    key: `${slot.slotId}${slot.at}`,
+    at: slot.at,
+    card: null,
+    says: slot.because,
+    free: slot.use === 'free',
+    accountId: slot.accountId,
+  }))
   return [...cards, ...open].filter((entry) => entry.accountId === accountId && dayOf(entry.at) === date).sort((a, b) => a.at.localeCompare(b.at))
 }

@@ -11,8 +11,8 @@ export interface Finding {
   kind: FindingKind
   accountId: string
   at: Instant | null
-  /** The local day, where it is about one. */
-  day: string | null
+  /** The local days it is about; none where it is about something else. */
+  days: string[]
   postId: string | null
   pillar: string | null
   says: string
@@ -53,7 +53,7 @@ interface AccountView {
 const RANK: FindingKind[] = ['hold', 'no-timetable', 'out-of-date', 'no-place', 'not-firm-soon', 'full-day', 'link-twice', 'mix', 'line-ends', 'empty-day']
 
 const finding = (view: AccountView, kind: FindingKind, says: string, more: Partial<Finding> = {}): Finding => ({
-  kind, accountId: view.account.id, at: null, day: null, postId: null, pillar: null, says, ...more,
+  kind, accountId: view.account.id, at: null, days: [], postId: null, pillar: null, says, ...more,
 }) // prettier-ignore
 
 function ofLine(view: AccountView): Finding[] {
@@ -94,16 +94,20 @@ function ofDays(view: AccountView): Finding[] {
     if (slot.accountId === account.id) openOn.set(clock.dayOf(toMs(slot.at)), (openOn.get(clock.dayOf(toMs(slot.at))) ?? 0) + 1)
   }
   const found: Finding[] = []
+  const empty: { day: string; open: number }[] = []
   for (let ahead = 0; ahead < LOOK_DAYS; ahead++) {
     const day = clock.dayOf(now + ahead * DAY)
     const planned = counts.get(day) ?? 0
     const open = openOn.get(day) ?? 0
     if (account.perDay !== null && planned > account.perDay) {
-      found.push(finding(view, 'full-day', `${planned} posts where ${account.perDay} a day are the most.`, { day }))
+      found.push(finding(view, 'full-day', `${planned} posts where ${account.perDay} a day are the most.`, { days: [day] }))
     }
-    if (planned === 0 && open > 0) found.push(finding(view, 'empty-day', `Nothing is planned; ${open} ${open === 1 ? 'slot is' : 'slots are'} open.`, { day }))
+    if (planned === 0 && open > 0) empty.push({ day, open })
   }
-  return found
+  if (empty.length === 0) return found
+  const slots = empty.reduce((sum, { open }) => sum + open, 0)
+  const says = `Nothing is planned; ${slots} ${slots === 1 ? 'slot is' : 'slots are'} open.`
+  return [...found, finding(view, 'empty-day', says, { days: empty.map(({ day }) => day) })]
 }
 
 function ofLinks(view: AccountView): Finding[] {

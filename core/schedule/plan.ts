@@ -20,7 +20,7 @@ export function planLines(input: PlanInput): Plan {
   placeEvergreens(planning)
   const open = [...days.values()].flatMap((day) => day.slots.filter((slot) => !slot.taken && slot.at >= day.now).map((slot) => ({ day, slot })))
   open.sort((a, b) => a.slot.at - b.slot.at)
-  plan.open = open.map(({ day, slot }) => ({ accountId: day.account.id, at: slot.instant, slotId: slot.slotId, because: openBecause(slot) }))
+  plan.open = open.map(({ day, slot }) => ({ accountId: day.account.id, at: slot.instant, slotId: slot.slotId, use: slot.use, because: openBecause(slot) }))
   // Instants of one form sort as text.
   plan.entries.sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0))
   plan.perAccount = summariesOf(input, plan)

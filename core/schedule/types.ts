@@ -105,7 +105,7 @@ export type UnplacedCode =
 
 export interface Plan {
   entries: PlanEntry[]
-  open: { accountId: string; at: Instant; slotId: string; because: string }[]
+  open: { accountId: string; at: Instant; slotId: string; use: SlotUse; because: string }[]
   unplaced: { postId: string; accountId: string; code: UnplacedCode; says: string }[]
   perAccount: { accountId: string; lined: number; open: number; firstOpenAt: Instant | null; endsAt: Instant | null }[]
 }

@@ -120,7 +120,6 @@ export const writing = {
   noPillar: 'no pillar',
   goodUntil: 'Good until',
   noEnd: 'no end',
-  goesOut: 'Goes out',
   nextSlot: 'next slot',
   language: 'Language',
   languageOfBrand: 'the brand’s',

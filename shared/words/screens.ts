@@ -3,6 +3,7 @@ import { account, pillar, yourself, brand, setUp } from './setUp'
 import { folder, source } from './sources'
 import { clippings, find } from './find'
 import { demo, frame, keys, notices } from './frame'
+import { ahead, hold, move, placing, timetable } from './plan'
 import { schedule } from './schedule'
 import { signIn, start } from './start'
 import { tag, watch } from './watches'
@@ -10,6 +11,11 @@ import { wire, yourLine } from './wire'
 
 /** Words of the screens, a part a screen. */
 export const screens = {
+  ahead,
+  hold,
+  move,
+  placing,
+  timetable,
   desk,
   writing,
   writingSetUp,

@@ -8,6 +8,7 @@ import type { Trouble } from '../../standins/http'
 import type { MailToSend } from '../../standins/mail'
 import type { NetworkPost } from '../../standins/timeline'
 import type { BrandView, LinedUp, NextSlots, ScheduleView } from '../../shared/api'
+import type { Echo, Placement, Placing } from '../../shared/plans'
 import { emptyDoc, emptyPart, type PostDoc, type PostView } from '../../shared/posts'
 import { freePort, startServer, startStandins, type Part } from '../../scripts/world.mjs'
 import { Person } from './person'
@@ -186,8 +187,17 @@ export async function saveNew(person: Person, path: string, doc: PostDoc): Promi
 }
 
 /** Lines a saved post up on its chosen accounts, as they are shown now. */
-export async function lineUpSaved(person: Person, path: string, post: PostView, accountIds?: string[]): Promise<LinedUp> {
+export async function lineUpSaved(
+  person: Person,
+  path: string,
+  post: PostView,
+  accountIds?: string[],
+  placed: Placement[] = [],
+  echoes: Echo[] = [],
+): Promise<LinedUp> {
   const ids = accountIds ?? post.doc.accounts.flatMap(({ chosen, accountId }) => (chosen ? [accountId] : []))
-  const { version } = await person.want<NextSlots>('GET', `${path}/next-slots?pillar=${post.doc.pillarId ?? ''}&accounts=${ids.join(',')}`)
-  return person.want<LinedUp>('POST', `${path}/posts/${post.id}/line-up`, { version: post.version, planVersion: version, accountIds: ids })
+  const { pillarId, link, goodUntil } = post.doc
+  const placements = ids.map((accountId) => ({ accountId, kind: 'next', at: null, ...placed.find((one) => one.accountId === accountId) }))
+  const { version } = await person.want<Placing>('POST', `${path}/placing`, { postId: post.id, pillarId, link, goodUntil, placements, echoes })
+  return person.want<LinedUp>('POST', `${path}/posts/${post.id}/line-up`, { version: post.version, planVersion: version, accountIds: ids, placements, echoes })
 }

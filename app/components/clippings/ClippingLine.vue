@@ -2,6 +2,7 @@
 import { Archive, Check, Pencil, PenLine, RotateCcw, Undo2 } from '@lucide/vue'
 import type { Clipping } from '#shared/api'
 import { words } from '#shared/words'
+import { CLIPPING_DATA } from '../../utils/dropped'
 
 const props = defineProps<{ one: Clipping; current: boolean; chosen: boolean }>()
 const emit = defineEmits<{ edit: []; done: [done: boolean]; move: [state: 'clipped' | 'shelved']; choose: []; mark: [] }>()
@@ -21,6 +22,8 @@ const writeAt = computed(() => ({
     class="grid grid-cols-[18px_minmax(0,1fr)_auto] gap-x-3 gap-y-1 px-4 py-3 max-column:grid-cols-[18px_minmax(0,1fr)]"
     :class="current ? 'bg-paper shadow-[inset_3px_0_0_var(--act)]' : ''"
     :data-clipping="one.id"
+    :draggable="one.doneAt === null"
+    @dragstart="(event: DragEvent) => event.dataTransfer?.setData(CLIPPING_DATA, one.id)"
     @focusin="emit('choose')"
   >
     <input type="checkbox" class="mt-1.5 size-3.5 accent-(--act)" :checked="chosen" :aria-label="says.chooseOf(title)" @change="emit('mark')" />

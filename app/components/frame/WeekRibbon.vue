@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { words } from '#shared/words'
+import { droppedClipping, droppedLine, isDroppable, nearestSlot } from '../../utils/dropped'
 import { addDays } from '../../utils/localTime'
 
 interface Tick {
@@ -50,6 +51,35 @@ function tickOf(card: NonNullable<typeof view.value>['cards'][number]): Tick {
   }
 }
 const leftOf = (at: string | number): string => `${((times.moment(at).minutes / 1440) * 100).toFixed(2)}%`
+const notices = useNoticesStore()
+const over = ref<string | null>(null)
+function dragOver(event: DragEvent, date: string): void {
+  if (!isDroppable(event) || !brand.canWork) return
+  event.preventDefault()
+  over.value = date
+}
+/** A post in line takes the open slot nearest to where it was let go; a clipping becomes a post for it. */
+async function drop(event: DragEvent, date: string): Promise<void> {
+  event.preventDefault()
+  over.value = null
+  if (!view.value) return
+  const box = (event.currentTarget as HTMLElement).getBoundingClientRect()
+  const minutes = ((event.clientX - box.left) / box.width) * 1440
+  const [line, clipping] = [droppedLine(event), droppedClipping(event)]
+  const slot = nearestSlot(view.value, date, minutes, line?.accountId ?? null, times.moment)
+  if (!slot) return notices.say(words.move.noSlotThere)
+  if (clipping) await goTo({ path: '/desk/new', query: { clippings: clipping, account: slot.accountId, at: slot.at } })
+  if (line) await schedule.move({ lineId: line.lineId, to: { kind: 'slot', at: slot.at }, accountId: null }, view.value.planVersion).catch((error: unknown) => notices.complain(error)) // prettier-ignore
+}
+const onHold = computed(() => {
+  if (brand.view?.brand.hold) return says.allHeld
+  const held = (brand.view?.accounts ?? []).filter((account) => account.hold).map(({ name }) => name)
+  return held.length > 0 ? says.held(held.join(', ')) : ''
+})
+const lineEnds = computed(
+  () =>
+  (view.value?.perAccount ?? []).map(({ accountId, endsAt }) => `${brand.accountName(accountId)}: ${endsAt ? says.ends(times.shortDayTime(endsAt)) : says.empty}`).join('\n'), // prettier-ignore
+)
 const openDay = (date: string): Promise<unknown> => Promise.all([schedule.open(date === view.value?.from ? null : date), goTo('/schedule')])
 </script>
 
@@ -60,8 +90,12 @@ const openDay = (date: string): Promise<unknown> => Promise.all([schedule.open(d
       :key="day.date"
       type="button"
       class="relative flex min-w-0 flex-col border-r border-rule px-2.5 pt-[7px] text-left hover:bg-paper max-column:px-1.5"
+      :class="{ 'bg-well': over === day.date }"
       :aria-label="says.day(day.name, day.lined, day.open)"
       @click="openDay(day.date)"
+      @dragover="dragOver($event, day.date)"
+      @dragleave="over = null"
+      @drop="drop($event, day.date)"
     >
       <span class="flex justify-between gap-1 text-[11.5px] leading-tight whitespace-nowrap">
         <b class="font-semibold" :class="at === 0 ? 'text-ink' : 'text-ink-2'">{{ day.name }}</b>
@@ -101,7 +135,8 @@ const openDay = (date: string): Promise<unknown> => Promise.all([schedule.open(d
         <span class="block" :class="view.firstOpenAt ? 'text-warn' : 'text-ok'">{{
           view.firstOpenAt ? says.firstOpen(times.shortDayTime(view.firstOpenAt)) : says.full
         }}</span>
-        <span class="block text-tiny text-ink-3">{{ view.endsAt ? says.ends(times.shortDayTime(view.endsAt)) : says.empty }}</span>
+        <b v-if="onHold" class="block truncate text-tiny font-semibold text-warn" :title="onHold">{{ onHold }}</b>
+        <span v-else class="block text-tiny text-ink-3" :title="lineEnds">{{ view.endsAt ? says.ends(times.shortDayTime(view.endsAt)) : says.empty }}</span>
       </template>
     </div>
   </section>

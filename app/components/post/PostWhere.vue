@@ -1,17 +1,17 @@
 <script setup lang="ts">
 import { USUAL_WRITING, type PostDoc, type Writing } from '#shared/posts'
 import { words } from '#shared/words'
+import type { PlacingWish } from '../../composables/usePlacing'
 import type { AccountProof } from '../../composables/usePostProofs'
 import { instantOf } from '../../utils/localTime'
 
 /** Where and when: pillar, the first place it would take, until when it is good, its language, what becomes of its link. */
-const props = defineProps<{ chosen: AccountProof[]; writing: Writing | null; readOnly: boolean }>()
+const props = defineProps<{ chosen: AccountProof[]; writing: Writing | null; placing: PlacingWish; readOnly: boolean }>()
 const doc = defineModel<PostDoc>({ required: true })
 const says = words.writing
 const brand = useBrandStore()
 const times = useTimes()
 const zone = computed(() => brand.view?.brand.zone ?? 'UTC')
-const first = computed(() => props.chosen.flatMap(({ at }) => (at ? [at] : [])).sort()[0] ?? null)
 const goodUntil = computed(() => {
   if (!doc.value.goodUntil) return ''
   const { date, minutes } = times.moment(doc.value.goodUntil)
@@ -20,6 +20,11 @@ const goodUntil = computed(() => {
 function setGoodUntil(event: Event): void {
   const [date, time] = (event.target as HTMLInputElement).value.split('T')
   doc.value.goodUntil = date && time ? instantOf(date, time, zone.value) : null
+}
+/** A pillar's own hashtags are put in where there are none yet. */
+function takeHashtags(): void {
+  const pillar = brand.view?.pillars.find(({ id }) => id === doc.value.pillarId)
+  if (pillar && doc.value.hashtags.length === 0) doc.value.hashtags = [...pillar.hashtags]
 }
 const languages = Object.entries(words.wire.filters.languages)
 const rule = computed(() => (props.writing ?? USUAL_WRITING).linkRule.kind)
@@ -33,17 +38,12 @@ const field = 'min-w-0 w-full rounded border border-rule bg-sheet px-1 py-1 text
     <div class="divide-y divide-rule">
       <label :class="row"
         ><span class="text-ink-2">{{ says.pillar }}</span>
-        <select v-model="doc.pillarId" :disabled="readOnly" :class="field">
+        <select v-model="doc.pillarId" :disabled="readOnly" :class="field" @change="takeHashtags">
           <option :value="null">{{ says.noPillar }}</option>
           <option v-for="pillar in brand.view?.pillars ?? []" :key="pillar.id" :value="pillar.id">{{ pillar.name }}</option>
         </select>
       </label>
-      <div :class="row">
-        <span class="text-ink-2">{{ says.goesOut }}</span>
-        <span class="text-right" :title="first ? times.exact(first) : undefined">{{
-          first ? `${times.shortDayTime(first)} · ${says.nextSlot}` : says.nextSlot
-        }}</span>
-      </div>
+      <PlaceParts v-if="!readOnly" :placing="placing" :chosen="chosen" :wordings="doc.wordings.length" />
       <label :class="row"
         ><span class="text-ink-2">{{ says.goodUntil }}</span>
         <input type="datetime-local" :value="goodUntil" :disabled="readOnly" :class="field" @change="setGoodUntil" />

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { ExternalLink } from '@lucide/vue'
-import type { Card } from '#shared/api'
+import type { Card, ScheduleView } from '#shared/api'
 import { words } from '#shared/words'
+import type { PlanTrial } from '../../composables/usePlanTrial'
 
-const props = defineProps<{ card: Card | null }>()
-const emit = defineEmits<{ close: [] }>()
+const props = defineProps<{ card: Card | null; view: ScheduleView | null; plan: PlanTrial }>()
+const emit = defineEmits<{ close: []; hold: [postId: string] }>()
 const says = words.schedule.card
 const schedule = useScheduleStore()
 const brand = useBrandStore()
@@ -24,6 +25,7 @@ watch(
   },
 )
 const account = computed(() => brand.accountName(shown.value?.accountId ?? ''))
+const about = computed(() => [shown.value?.source, shown.value?.by].filter(Boolean).join(' · '))
 const isSent = computed(() => shown.value?.state === 'sent')
 
 async function act(work: () => Promise<void>): Promise<void> {
@@ -52,11 +54,15 @@ async function act(work: () => Promise<void>): Promise<void> {
         </p>
         <p class="mt-0.5" :class="shown.state === 'not-sent' ? 'text-bad' : 'text-ink-2'">{{ shown.says }}</p>
         <p v-for="warn in shown.warns" :key="warn" class="text-warn">{{ warn }}</p>
+        <p v-for="problem in shown.problems" :key="problem" class="text-bad">{{ problem }}</p>
+        <p v-if="shown.echo" class="text-ink-2">{{ says.echo(shown.echo.at, shown.echo.of) }}</p>
+        <p v-if="about" class="text-small text-ink-3">{{ about }}</p>
       </div>
       <div>
         <h3 class="text-small font-semibold text-ink-2">{{ isSent ? says.sentText : says.text }}</h3>
         <p class="mt-1 rounded-md bg-paper p-3 wrap-anywhere whitespace-pre-wrap" dir="auto" data-testid="card-text">{{ shown.text }}</p>
       </div>
+      <LazyMovePanel v-if="shown.lineId && view && brand.canWork" :card="shown" :view="view" :plan="plan" @done="emit('close')" />
       <a
         v-if="shown.remoteUrl"
         :href="session.outside(shown.remoteUrl)"
@@ -70,6 +76,7 @@ async function act(work: () => Promise<void>): Promise<void> {
       <template v-if="shown.lineId">
         <PlainButton @click="asking = true">{{ says.sendNow }}</PlainButton>
         <PlainButton :busy="busy" @click="act(() => schedule.takeOut(shown!.lineId!))">{{ says.takeOut }}</PlainButton>
+        <PlainButton @click="emit('hold', shown.postId)">{{ shown.isHeld ? words.hold.lift : words.hold.act }}</PlainButton>
       </template>
       <PlainButton v-else-if="shown.state === 'not-sent'" kind="act" :busy="busy" @click="act(() => schedule.lineUpAgain(shown!.deliveryId!))">{{
         says.again

@@ -11,7 +11,9 @@ const days = computed(() =>
     date,
     name: times.dayMonth(Date.parse(`${date}T12:00:00Z`)),
     entries: props.accounts
-      .flatMap((account) => entriesOf(props.view, account.id, date, (at) => times.moment(at).date).map((entry) => ({ ...entry, account: account.name })))
+      .flatMap((account) =>
+        entriesOf(props.view, account.id, date, (at) => times.moment(at).date).map((entry) => ({ ...entry, account: account.name, accountId: account.id })),
+      )
       .sort((a, b) => a.at.localeCompare(b.at)),
   })),
 )
@@ -24,7 +26,7 @@ const days = computed(() =>
       <ul class="grid grid-cols-1 gap-1 bg-sheet px-3 py-2">
         <li v-for="entry in day.entries" :key="entry.key">
           <PostCard v-if="entry.card" :card="entry.card" :account="entry.account" @open="emit('open', entry.card.id)" />
-          <OpenSlot v-else :at="entry.at" :says="entry.says" :account="entry.account" />
+          <OpenSlot v-else :at="entry.at" :says="entry.says" :account="entry.account" :account-id="entry.accountId" :free="entry.free" />
         </li>
         <li v-if="day.entries.length === 0" class="py-1 text-small text-ink-3">{{ words.schedule.noSlots }}</li>
       </ul>

@@ -1,12 +1,32 @@
 <script setup lang="ts">
 import { words } from '#shared/words'
+import { SHEET_DRAG } from '../../composables/useSheetDrag'
 
-defineProps<{ at: string; says: string; account?: string }>()
+const props = defineProps<{ at: string; says: string; accountId: string; account?: string; free?: boolean }>()
 const times = useTimes()
+const brand = useBrandStore()
+const goTo = useGoTo()
+const drag = inject(SHEET_DRAG, null)
+const place = computed(() => ({ key: `slot ${props.accountId} ${props.at}`, accountId: props.accountId, to: { kind: 'slot' as const, at: props.at } }))
+const isOver = computed(() => drag?.over.value?.key === place.value.key)
+const label = computed(() => words.schedule.writeFor(times.dayTime(props.at), brand.accountName(props.accountId)))
+const write = (): Promise<unknown> => goTo({ path: '/desk/new', query: { account: props.accountId, at: props.at } })
 </script>
 
 <template>
-  <div class="rounded-[4px] border border-dashed border-edge px-2 py-[3px] text-tiny text-ink-2" :title="says">
-    {{ times.time(at) }} · {{ words.schedule.open }}<template v-if="account"> · {{ account }}</template>
-  </div>
+  <component
+    :is="brand.canWork ? 'button' : 'div'"
+    :type="brand.canWork ? 'button' : undefined"
+    class="block w-full rounded-[4px] border border-dashed px-2 py-[3px] text-left text-tiny"
+    :class="isOver ? 'border-act bg-paper text-ink' : 'border-edge text-ink-2 hover:text-ink'"
+    :title="says"
+    :aria-label="brand.canWork ? label : undefined"
+    :data-slot="at"
+    @click="brand.canWork && write()"
+    @dragenter.prevent.stop="drag?.enter(place)"
+    @dragover.prevent.stop="drag?.enter(place)"
+    @drop.prevent.stop="drag?.drop(place)"
+  >
+    {{ times.time(at) }} · {{ free ? words.schedule.free : words.schedule.open }}<template v-if="account"> · {{ account }}</template>
+  </component>
 </template>

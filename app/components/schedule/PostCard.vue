@@ -1,30 +1,87 @@
 <script setup lang="ts">
+import { Pause, Pin, Repeat2, TriangleAlert } from '@lucide/vue'
 import type { Card } from '#shared/api'
 import { words } from '#shared/words'
+import { ontoCard, SHEET_DRAG } from '../../composables/useSheetDrag'
+import { LINE_DATA } from '../../utils/dropped'
 
 const props = defineProps<{ card: Card; account?: string }>()
-const emit = defineEmits<{ open: [] }>()
+const emit = defineEmits<{ open: []; shift: [where: 'earlier' | 'later' | 'dayBefore' | 'dayAfter'] }>()
+const says = words.schedule
 const times = useTimes()
 const brand = useBrandStore()
+const drag = inject(SHEET_DRAG, null)
 // The link and the title below the comment say nothing on so small a card.
 const comment = computed(() => props.card.text.split('\n\n')[0])
 const isBad = computed(() => ['not-sent', 'trying-again', 'unknown'].includes(props.card.state))
+const canMove = computed(() => brand.canWork && props.card.lineId !== null)
+const isFirm = computed(() => props.card.approval === null || (props.card.approval === 'approved' && !props.card.isHeld))
+const stateSays = computed(() => {
+  if (props.card.state !== 'lined-up') return says.states[props.card.state]
+  if (props.card.isHeld) return says.held
+  return props.card.approval === 'in-review' ? says.review : props.card.approval === 'approved' ? '' : says.draft
+})
+const place = computed(() => ({
+  key: `card ${props.card.id}`,
+  accountId: props.card.accountId,
+  to: drag?.dragged.value ? ontoCard(drag.dragged.value, props.card) : null,
+}))
+const isDragged = computed(() => drag?.dragged.value?.id === props.card.id)
+/** Where it would go if the dragged card were let go now; undefined where it stays. */
+const would = computed((): string | null | undefined => {
+  if (!drag?.trial.value) return undefined
+  if (isDragged.value) return drag.trial.value.at
+  return drag.tries.value.get(props.card.lineId ?? '')
+})
+const wouldSays = computed(() => (would.value ? words.move.tryTo(times.shortDayTime(would.value)) : words.move.tryNowhere))
+function start(event: DragEvent): void {
+  event.dataTransfer?.setData('text/plain', props.card.text)
+  event.dataTransfer?.setData(LINE_DATA, JSON.stringify({ lineId: props.card.lineId, accountId: props.card.accountId }))
+  if (event.dataTransfer) event.dataTransfer.effectAllowed = 'move'
+  drag?.start(props.card)
+}
+const SHIFTS = { ArrowUp: 'earlier', ArrowDown: 'later', ArrowLeft: 'dayBefore', ArrowRight: 'dayAfter' } as const
+function onKey(event: KeyboardEvent): void {
+  if (!event.altKey || !(event.key in SHIFTS) || !canMove.value) return
+  event.preventDefault()
+  emit('shift', SHIFTS[event.key as keyof typeof SHIFTS])
+}
 </script>
 
 <template>
   <button
     type="button"
-    class="block w-full rounded-[4px] border border-l-[3px] px-2 py-1 text-left hover:border-edge"
-    :class="[card.state === 'sent' ? 'bg-paper' : 'bg-sheet', isBad ? 'border-bad' : 'border-rule']"
-    :style="{ borderLeftColor: isBad ? undefined : brand.pillarInk(card.pillarId) }"
+    class="relative block w-full rounded-[4px] border border-l-[3px] px-2 py-1 text-left hover:border-edge"
+    :class="[
+      card.state === 'sent' ? 'bg-paper' : 'bg-sheet',
+      isBad ? 'border-bad' : isFirm ? 'border-rule' : 'border-dashed border-edge',
+      { 'opacity-45': isDragged, 'ring-2 ring-act': drag?.over.value?.key === place.key && !isDragged },
+    ]"
+    :style="{ borderLeftColor: isBad ? undefined : brand.pillarInk(card.pillarId), borderLeftStyle: 'solid' }"
     :data-state="card.state"
+    :data-card="card.id"
+    :draggable="canMove"
+    :title="canMove ? words.move.hint : undefined"
     @click="emit('open')"
+    @keydown="onKey"
+    @dragstart="start"
+    @dragend="drag?.end()"
+    @dragenter.prevent.stop="drag?.enter(place)"
+    @dragover.prevent.stop="drag?.enter(place)"
+    @drop.prevent.stop="drag?.drop(place)"
   >
-    <span class="block text-tiny text-ink-2">
+    <span class="flex flex-wrap items-center gap-x-1 text-tiny text-ink-2">
       {{ times.time(card.at) }}
       <template v-if="account"> · {{ account }}</template>
-      <b v-if="card.state !== 'lined-up'" class="ml-1 font-semibold" :class="isBad ? 'text-bad' : 'text-ok'"> {{ words.schedule.states[card.state] }}</b>
+      <Pin v-if="card.isFixed" :size="10" class="text-ink" role="img" :aria-label="says.fixed" />
+      <span v-if="card.echo" class="inline-flex items-center gap-0.5"
+        ><Repeat2 :size="11" aria-hidden="true" />{{ says.echo(card.echo.at, card.echo.of) }}</span
+      >
+      <Pause v-if="card.isHeld" :size="10" class="text-warn" aria-hidden="true" />
+      <b v-if="stateSays" class="font-semibold" :class="isBad ? 'text-bad' : card.state === 'sent' ? 'text-ok' : 'text-warn'">{{ stateSays }}</b>
+      <TriangleAlert v-if="card.problems.length > 0" :size="11" class="text-bad" role="img" :aria-label="`${says.problems}: ${card.problems.join(' ')}`" />
     </span>
     <span class="serif line-clamp-3 text-[13.5px] leading-[1.22] font-medium" :class="card.state === 'sent' ? 'text-ink-2' : ''" dir="auto">{{ comment }}</span>
+    <span v-if="would !== undefined" class="absolute -top-1.5 right-1 rounded bg-act px-1 text-tiny font-semibold text-on-act">{{ wouldSays }}</span>
   </button>
 </template>

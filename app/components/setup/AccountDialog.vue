@@ -5,7 +5,6 @@ import { USUAL_WRITING } from '#shared/posts'
 import { accountEditSchema } from '#shared/schemas'
 import { words } from '#shared/words'
 import { api } from '../../api/client'
-import { READY_MADE, readyMadeChoices, type PlannedSlot, type ReadyMade } from '../../utils/timetables'
 
 const props = defineProps<{ account: Account | null }>()
 const emit = defineEmits<{ close: [] }>()
@@ -13,37 +12,24 @@ const says = words.account
 const brand = useBrandStore()
 const form = useForm(accountEditSchema, {
   name: '',
-  perDay: '' as string | number | null,
-  minGapMinutes: '0' as string | number,
   approver: 'anyone' as Account['approver'],
   linkRule: null as Account['linkRule'],
-  repeatAfterDays: '' as string | number | null,
   token: '',
-  slots: [] as PlannedSlot[],
   version: 1,
 })
 watch(
   () => props.account,
   (account) => {
     if (!account) return
-    const slots = account.slots.map(({ weekday, time, use, pillarId }) => ({ weekday, time, use, pillarId }))
     form.start({
       name: account.name,
-      perDay: account.perDay,
-      minGapMinutes: account.minGapMinutes,
       approver: account.approver,
       linkRule: account.linkRule,
-      repeatAfterDays: account.repeatAfterDays,
       token: '',
-      slots,
       version: account.version,
     })
   },
 )
-const choices = [{ value: '', label: says.asItIs }, ...readyMadeChoices]
-const take = (choice: string): void => {
-  if (choice in READY_MADE) form.values.slots = READY_MADE[choice as ReadyMade]
-}
 const setUp = words.writingSetUp
 const approvers = Object.entries(setUp.approvers).map(([value, label]) => ({ value, label }))
 const linkKinds = [{ value: '', label: setUp.ofBrand }, ...Object.entries(setUp.linkRules).map(([value, label]) => ({ value, label }))]
@@ -75,7 +61,7 @@ async function save(): Promise<void> {
 async function remove(): Promise<void> {
   const { id, name } = props.account!
   // Removing asks nothing of the other fields: what was typed there does not matter any more.
-  form.start({ ...form.values, name, perDay: null, minGapMinutes: 0 })
+  form.start({ ...form.values, name })
   if (await form.send(() => brand.change(words.notices.removed(name), () => api.remove(brand.path(`/accounts/${id}`))))) emit('close')
 }
 </script>
@@ -84,39 +70,8 @@ async function remove(): Promise<void> {
   <SideDialog :open="account !== null" :title="says.editTitle" @close="emit('close')">
     <form id="account-form" class="grid gap-4" novalidate @submit.prevent="save">
       <TextField v-model="form.values.name" :label="says.name" :error="form.errors.value.name" @leave="form.leave('name')" />
-      <div class="grid grid-cols-2 gap-3">
-        <TextField
-          v-model="form.values.perDay"
-          :label="says.perDay"
-          :placeholder="says.perDayHint"
-          inputmode="numeric"
-          :error="form.errors.value.perDay"
-          @leave="form.leave('perDay')"
-        />
-        <TextField
-          v-model="form.values.minGapMinutes"
-          :label="says.minGap"
-          inputmode="numeric"
-          :error="form.errors.value.minGapMinutes"
-          @leave="form.leave('minGapMinutes')"
-        />
-      </div>
-      <div class="grid gap-2">
-        <ChoiceField :label="says.timetable" model-value="" :choices="choices" @update:model-value="take" />
-        <TimetableEditor v-model="form.values.slots" />
-      </div>
       <ChoiceField v-model="form.values.approver" :label="setUp.approver" :choices="approvers" />
-      <div class="grid grid-cols-2 gap-3">
-        <ChoiceField v-model="linkKind" :label="setUp.accountRule" :choices="linkKinds" />
-        <TextField
-          v-model="form.values.repeatAfterDays"
-          :label="setUp.repeatAfter"
-          :hint="setUp.repeatHint"
-          inputmode="numeric"
-          :error="form.errors.value.repeatAfterDays"
-          @leave="form.leave('repeatAfterDays')"
-        />
-      </div>
+      <ChoiceField v-model="linkKind" :label="setUp.accountRule" :choices="linkKinds" />
       <LinkMarks v-if="form.values.linkRule && linkKind !== 'plain'" v-model="form.values.linkRule.marks" />
       <TextField
         v-model="form.values.token"

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { v7 as uuid } from 'uuid'
 import type { Brand, Undoable } from '#shared/api'
+import type { PlanChange } from '#shared/plans'
 import { brandSchema } from '#shared/schemas'
 import { words } from '#shared/words'
 import { api } from '../../api/client'
@@ -25,6 +26,8 @@ const form = useForm(brandSchema, {
   language: props.brand?.language ?? 'en',
   mark: props.brand?.mark ?? '',
   markInk: props.brand?.markInk ?? 1,
+  linkApartMinutes: (props.brand?.linkApartMinutes ?? 0) as number | string,
+  keep: 'clock' as 'clock' | 'moment',
   version: props.brand?.version ?? 1,
 })
 watch(
@@ -32,6 +35,17 @@ watch(
   (name, before) => {
     const first = (text: string): string => [...text.trim()][0]?.toUpperCase() ?? ''
     if (form.values.mark === first(before)) form.values.mark = first(name)
+  },
+)
+const keeps = Object.entries(says.keepNames).map(([value, label]) => ({ value, label }))
+const change = shallowRef<PlanChange | null>(null)
+watch(
+  () => [form.values.zone, form.values.keep],
+  async ([zone, keep]) => {
+    change.value = null
+    if (!props.brand || zone === props.brand.zone || !store.isOwner) return
+    const found = await api.post<PlanChange>(store.path('/zone-change'), { zone, keep }).catch(() => null)
+    if (zone === form.values.zone && keep === form.values.keep) change.value = found
   },
 )
 async function save(): Promise<void> {
@@ -46,6 +60,13 @@ async function save(): Promise<void> {
   <form class="grid gap-4" novalidate @submit.prevent="save">
     <TextField v-model="form.values.name" :label="says.name" :error="form.errors.value.name" @leave="form.leave('name')" />
     <ChoiceField v-model="form.values.zone" :label="says.zone" :choices="zones" :error="form.errors.value.zone" />
+    <template v-if="brand && form.values.zone !== brand.zone">
+      <ChoiceField v-model="form.values.keep" :label="says.keep" :choices="keeps" />
+      <div v-if="change" class="rounded-md border border-rule p-3">
+        <p class="mb-2 text-small text-ink-2">{{ says.zoneChange }}</p>
+        <PlanChangeList :change="change" />
+      </div>
+    </template>
     <ChoiceField v-model="form.values.language" :label="says.language" :choices="languages" :error="form.errors.value.language" />
     <div class="grid grid-cols-[110px_1fr] gap-4">
       <TextField
@@ -58,6 +79,15 @@ async function save(): Promise<void> {
       />
       <InkField v-model="form.values.markInk" :label="says.ink" />
     </div>
+    <TextField
+      v-if="brand"
+      v-model="form.values.linkApartMinutes"
+      :label="says.linkApart"
+      :hint="says.linkApartHint"
+      inputmode="numeric"
+      :error="form.errors.value.linkApartMinutes"
+      @leave="form.leave('linkApartMinutes')"
+    />
     <ProblemLine :says="form.problem.value" />
     <div>
       <PlainButton v-if="!brand || store.isOwner" kind="act" type="submit" :busy="form.busy.value">{{

@@ -9,16 +9,13 @@ const says = words.pillar
 const brand = useBrandStore()
 const editing = ref<Pillar | null>(null)
 const isOpen = ref(false)
-const form = useForm(pillarSchema, { name: '', ink: 1, description: '', version: 1 })
+const EMPTY = { name: '', ink: 1, description: '', returns: 'once' as Pillar['returns'], needsApproval: false, hashtags: [] as string[], version: 1 }
+const form = useForm(pillarSchema, { ...EMPTY })
 
 function open(pillar: Pillar | null = null): void {
   editing.value = pillar
   const free = ((brand.view?.pillars.length ?? 0) % 8) + 1
-  form.start(
-    pillar
-      ? { name: pillar.name, ink: pillar.ink, description: pillar.description, version: pillar.version }
-      : { name: '', ink: free, description: '', version: 1 },
-  )
+  form.start(pillar ? { ...pillar, hashtags: [...pillar.hashtags] } : { ...EMPTY, ink: free, hashtags: [] })
   isOpen.value = true
 }
 async function save(): Promise<void> {
@@ -34,6 +31,11 @@ async function remove(): Promise<void> {
   const { id, name } = editing.value!
   if (await form.send(() => brand.change(words.notices.removed(name), () => api.remove(brand.path(`/pillars/${id}`))))) isOpen.value = false
 }
+const factsOf = ({ returns, needsApproval, hashtags }: Pillar): string =>
+  [says.returnsNames[returns], needsApproval ? says.needsApprovalShort : '', hashtags.map((tag) => `#${tag}`).join(' ')].filter(Boolean).join(' · ')
+const returnsChoices = Object.entries(says.returnsNames).map(([value, label]) => ({ value, label }))
+/** Slots that are kept for it: they are open to any pillar once it is gone. */
+const keptSlots = computed(() => (brand.view?.accounts ?? []).flatMap(({ slots }) => slots).filter(({ pillarId }) => pillarId === editing.value?.id).length)
 defineExpose({ open })
 </script>
 
@@ -46,6 +48,7 @@ defineExpose({ open })
         <div class="min-w-0 grow">
           <p class="serif text-headline font-medium">{{ pillar.name }}</p>
           <p class="text-small text-ink-2">{{ pillar.description }}</p>
+          <p class="text-tiny text-ink-3">{{ factsOf(pillar) }}</p>
         </div>
         <PlainButton v-if="brand.isOwner" kind="quiet" class="px-2" :aria-label="`${words.frame.edit}: ${pillar.name}`" @click="open(pillar)"
           ><Pencil :size="15" aria-hidden="true"
@@ -63,6 +66,12 @@ defineExpose({ open })
           @leave="form.leave('description')"
         />
         <InkField v-model="form.values.ink" :label="says.ink" />
+        <ChoiceField v-model="form.values.returns" :label="says.returns" :choices="returnsChoices" />
+        <label class="flex min-h-6 items-center gap-2"
+          ><input v-model="form.values.needsApproval" type="checkbox" class="accent-(--act)" />{{ says.needsApproval }}</label
+        >
+        <HashtagField v-model="form.values.hashtags" sign :label="says.hashtags" :placeholder="says.hashtags" />
+        <p v-if="editing && keptSlots > 0" class="text-small text-ink-2">{{ says.keptSlots(keptSlots) }}</p>
         <ProblemLine :says="form.problem.value" />
       </form>
       <template #actions>

@@ -14,9 +14,10 @@ const goTo = useGoTo()
 
 const editor = usePostEditor()
 const { doc, accounts } = editor
-const slots = useNextSlots(
-  () => doc.value.pillarId,
-  () => doc.value.accounts.flatMap((part) => (part.chosen ? [part.accountId] : [])),
+const chosenIds = (): string[] => doc.value.accounts.flatMap((part) => (part.chosen ? [part.accountId] : []))
+const slots = usePlacing(
+  () => ({ postId: editor.version.value > 0 ? editor.id.value : null, pillarId: doc.value.pillarId, link: doc.value.link, goodUntil: doc.value.goodUntil }),
+  { chosen: chosenIds, ready: chosenIds },
 )
 const look = useLinkLook(() => (doc.value.wordings[0]!.text.trim() === '' ? null : doc.value.link))
 const { proofs, chosen, ready, writing, main } = usePostProofs(editor, {
@@ -28,6 +29,7 @@ const { busy, problem, canLineUp, lineUp } = useLiningUp(editor, {
   // The plan's version is of all chosen accounts, so on the Wire they are lined up together.
   ready: () => (ready.value.length === chosen.value.length ? ready.value.map(({ account }) => account.id) : []),
   version: () => slots.version.value,
+  placing: slots,
   reload: slots.load,
 })
 const text = computed({ get: () => doc.value.wordings[0]!.text, set: (now) => (doc.value.wordings[0]!.text = now) })
@@ -38,6 +40,7 @@ const shownProof = computed(() => proofs.value.find(({ account }) => account.id 
 /** Goes on with the post being written about the article, or begins one. */
 function openFor(article: ArticleFull): void {
   problem.value = ''
+  slots.reset()
   const draft = desk.draftAbout(article)
   if (draft) editor.open(draft)
   else editor.begin(freshDoc(article), article.id)

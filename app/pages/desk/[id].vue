@@ -1,5 +1,7 @@
 <script setup lang="ts">
+import type { Ref } from 'vue'
 import type { Crop } from '../../../core/post'
+import type { AccountProof } from '../../composables/usePostProofs'
 import { quoteOf } from '../../../core/post/quote'
 import { words } from '#shared/words'
 import { sentenceOf } from '../../api/client'
@@ -21,20 +23,28 @@ const { article, clippings, failed, load } = useWritingSource(editor)
 const readOnly = computed(() => !brand.canWork)
 const look = useLinkLook(() => doc.value.link)
 const readyIds = ref<string[]>([])
-const slots = useNextSlots(
-  () => doc.value.pillarId,
-  () => readyIds.value,
+const chosenIds = ref<string[]>([])
+const slots = usePlacing(
+  () => ({ postId: editor.version.value > 0 ? editor.id.value : null, pillarId: doc.value.pillarId, link: doc.value.link, goodUntil: doc.value.goodUntil }),
+  { chosen: () => chosenIds.value, ready: () => readyIds.value },
 )
 const { proofs, chosen, ready, writing, main } = usePostProofs(editor, {
   context: () => desk.context,
   look: () => look.value,
   places: () => slots.places.value,
 })
-watch(ready, (now) => {
-  const ids = now.map(({ account }) => account.id)
-  if (ids.join() !== readyIds.value.join()) readyIds.value = ids
+const keepIds = (into: Ref<string[]>, of: AccountProof[]): void => {
+  const ids = of.map(({ account }) => account.id)
+  if (ids.join() !== into.value.join()) into.value = ids
+}
+watch(ready, (now) => keepIds(readyIds, now))
+watch(chosen, (now) => keepIds(chosenIds, now.filter(({ lineId, sentAt }) => lineId === null && sentAt === null))) // prettier-ignore
+const { busy, problem, canLineUp, lineUp } = useLiningUp(editor, {
+  ready: () => readyIds.value,
+  version: () => slots.version.value,
+  placing: slots,
+  reload: slots.load,
 })
-const { busy, problem, canLineUp, lineUp } = useLiningUp(editor, { ready: () => readyIds.value, version: () => slots.version.value, reload: slots.load })
 watch(() => schedule.ribbon, slots.load)
 watch(
   () => desk.view,
@@ -50,6 +60,8 @@ watch(
     const id = route.params['id']
     if (!route.path.startsWith('/desk/') || typeof id !== 'string' || !brand.view || (editor.isOpen.value && id === editor.id.value)) return
     await load(id, route.query)
+    const { at, account } = route.query
+    slots.reset(typeof at === 'string' && id === 'new' ? { at, accountId: typeof account === 'string' ? account : null } : null)
   },
   { immediate: true },
 )
@@ -180,7 +192,7 @@ const saysFailed = (error: unknown): string => sentenceOf(error)
       </div>
       <aside class="flex min-h-0 flex-col border-l border-rule bg-paper max-wide:border-t max-wide:border-l-0" :aria-label="says.whereAndWhen">
         <div class="grid min-h-0 grow content-start gap-4 overflow-y-auto px-3.5 py-3.5 max-wide:overflow-visible">
-          <PostWhere v-model="doc" :chosen="chosen" :writing="writing" :read-only="readOnly" />
+          <PostWhere v-model="doc" :placing="slots" :chosen="chosen" :writing="writing" :read-only="readOnly" />
           <div class="grid gap-1.5">
             <h2 class="part-name">{{ says.preflight }}</h2>
             <PostChecks :chosen="chosen" :doc="doc" :read-only="readOnly" />

@@ -24,9 +24,17 @@ const rules = (account: Account): string => says.rules(account.rules.limit, says
           <p v-if="one.trouble" class="text-small text-bad">{{ says.trouble }}: {{ one.trouble }}</p>
           <SlotWeek class="mt-2" :slots="one.slots" />
         </div>
-        <PlainButton v-if="brand.isOwner" kind="quiet" class="px-2" :aria-label="`${words.frame.edit}: ${one.name} ${one.handle}`" @click="editing = one"
-          ><Pencil :size="15" aria-hidden="true"
-        /></PlainButton>
+        <span class="flex gap-1.5">
+          <NuxtLink
+            :to="`/timetable/${one.id}`"
+            class="inline-flex min-h-8 items-center rounded-[5px] border border-rule bg-sheet px-2.5 text-[12.5px] font-semibold hover:border-edge"
+            :aria-label="words.timetable.of(`${one.name} ${one.handle}`)"
+            >{{ words.timetable.edit }}</NuxtLink
+          >
+          <PlainButton v-if="brand.isOwner" kind="quiet" class="px-2" :aria-label="`${words.frame.edit}: ${one.name} ${one.handle}`" @click="editing = one"
+            ><Pencil :size="15" aria-hidden="true"
+          /></PlainButton>
+        </span>
       </li>
     </ul>
     <AccountDialog :account="editing" @close="editing = null" />

@@ -1,9 +1,17 @@
+import type { PlanBase } from '../../../../shared/plans'
 import { useDb } from '../../../db'
 import { route } from '../../../route'
 import { planOf, versionOf } from '../../../services/plan'
 
 /** All that the plan is made from, for planning in the browser. */
-export default route('read', null, async ({ actor }) => {
-  const { input, plan } = await planOf(await useDb(), actor.brandId)
-  return { input, version: versionOf(plan) }
+export default route('read', null, async ({ actor }): Promise<PlanBase> => {
+  const { input, plan, lines } = await planOf(await useDb(), actor.brandId)
+  const shown = [...lines.values()].map((line) => ({
+    id: line.id,
+    postId: line.post_id,
+    accountId: line.account_id,
+    text: line.own_text ?? line.text,
+    pillarId: line.pillar_id,
+  }))
+  return { input, version: versionOf(plan), lines: shown }
 })

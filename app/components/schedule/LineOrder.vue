@@ -1,0 +1,73 @@
+<script setup lang="ts">
+import type { Account, Card, ScheduleView } from '#shared/api'
+import type { PlanBase } from '#shared/plans'
+import { words } from '#shared/words'
+
+/** One account's line in its order, beside the sheet: what comes next, what after it, and what has no place. */
+const props = defineProps<{ account: Account; base: PlanBase | null; view: ScheduleView }>()
+const emit = defineEmits<{ open: [cardId: string]; close: []; move: [lineId: string, kind: 'before' | 'after', otherId: string] }>()
+const says = words.schedule
+const brand = useBrandStore()
+const times = useTimes()
+const rows = computed(() => (props.base?.lines ?? []).filter(({ accountId }) => accountId === props.account.id))
+const cardOf = (id: string): Card | null => props.view.cards.find((card) => card.lineId === id) ?? null
+const unplaced = (id: string): string => props.view.unplaced.find(({ lineId }) => lineId === id)?.says ?? ''
+const held = ref<string | null>(null)
+const over = ref<string | null>(null)
+function drop(id: string): void {
+  const from = rows.value.findIndex((row) => row.id === held.value)
+  const to = rows.value.findIndex((row) => row.id === id)
+  if (from >= 0 && to >= 0 && from !== to) emit('move', held.value!, from < to ? 'after' : 'before', id)
+  end()
+}
+function end(): void {
+  held.value = null
+  over.value = null
+}
+function onKey(event: KeyboardEvent, at: number): void {
+  if (!event.altKey || !['ArrowUp', 'ArrowDown'].includes(event.key)) return
+  event.preventDefault()
+  const other = rows.value[at + (event.key === 'ArrowUp' ? -1 : 1)]
+  if (other) emit('move', rows.value[at]!.id, event.key === 'ArrowUp' ? 'before' : 'after', other.id)
+}
+</script>
+
+<template>
+  <aside class="flex w-72 shrink-0 flex-col border-l border-rule bg-paper" :aria-label="says.line(account.name)">
+    <header class="flex items-center justify-between gap-2 border-b border-rule px-3.5 py-2">
+      <h2 class="part-name truncate">{{ says.line(account.name) }}</h2>
+      <button type="button" class="min-h-6 text-small font-semibold whitespace-nowrap text-act" @click="emit('close')">{{ says.together }}</button>
+    </header>
+    <p v-if="base && rows.length === 0" class="p-4 text-small text-ink-3">{{ says.lineEmpty }}</p>
+    <ol class="min-h-0 grow divide-y divide-rule overflow-y-auto">
+      <li
+        v-for="(row, at) in rows"
+        :key="row.id"
+        :class="{ 'opacity-45': held === row.id, 'bg-well': over === row.id && held !== row.id }"
+        @dragover.prevent="over = row.id"
+        @drop.prevent="drop(row.id)"
+      >
+        <button
+          type="button"
+          class="grid w-full grid-cols-[20px_minmax(0,1fr)] gap-1.5 border-l-[3px] px-2.5 py-1.5 text-left hover:bg-sheet"
+          :style="{ borderLeftColor: brand.pillarInk(row.pillarId) }"
+          :draggable="brand.canWork"
+          :title="words.move.hint"
+          :data-line="row.id"
+          @click="cardOf(row.id) && emit('open', row.id)"
+          @dragstart="held = row.id"
+          @dragend="end"
+          @keydown="onKey($event, at)"
+        >
+          <span class="text-right text-small text-ink-3 tabular-nums">{{ at + 1 }}</span>
+          <span class="min-w-0">
+            <span class="serif line-clamp-2 text-[13.5px] leading-[1.22] font-medium" dir="auto">{{ row.text }}</span>
+            <span class="block text-tiny" :class="unplaced(row.id) ? 'text-warn' : 'text-ink-2'">{{
+              unplaced(row.id) || (cardOf(row.id) ? times.shortDayTime(cardOf(row.id)!.at) : '')
+            }}</span>
+          </span>
+        </button>
+      </li>
+    </ol>
+  </aside>
+</template>

@@ -1,0 +1,49 @@
+import type { MoveTo } from '../../core/schedule/moves'
+import type { PlanBase } from '#shared/plans'
+import { api } from '../api/client'
+import type { MoveTrial, PlanAnswer, PlanAsk } from '../workers/plan'
+
+export interface Move {
+  lineId: string
+  to: MoveTo
+  /** The account it is moved to; null for its own. */
+  accountId: string | null
+}
+
+/** The plan in this browser: what a move would do is worked out here, in a worker, before anybody confirms it. */
+export function usePlanTrial() {
+  const brand = useBrandStore()
+  const schedule = useScheduleStore()
+  const base = shallowRef<PlanBase | null>(null)
+  const waiting = new Map<number, (trial: MoveTrial | null) => void>()
+  let worker: Worker | null = null
+  let turn = 0
+
+  function ask(what: Omit<PlanAsk, 'turn'>): Promise<MoveTrial | null> {
+    worker ??= begin()
+    const mine = ++turn
+    worker.postMessage({ turn: mine, ...what } satisfies PlanAsk)
+    return new Promise((resolve) => waiting.set(mine, resolve))
+  }
+  function begin(): Worker {
+    const made = new Worker(new URL('../workers/plan.ts', import.meta.url), { type: 'module' })
+    made.addEventListener('message', ({ data }: MessageEvent<PlanAnswer>) => {
+      waiting.get(data.turn)?.(data.trial)
+      waiting.delete(data.turn)
+    })
+    return made
+  }
+  async function load(): Promise<void> {
+    const found = await api.get<PlanBase>(brand.path('/plan')).catch(() => null)
+    if (!found) return
+    base.value = found
+    void ask({ input: found.input, move: null })
+  }
+  const tryMove = ({ lineId, to, accountId }: Move): Promise<MoveTrial | null> => ask({ input: null, move: { id: lineId, to, accountId } })
+
+  watch(() => schedule.ribbon, load, { immediate: true })
+  onBeforeUnmount(() => worker?.terminate())
+  return { base, tryMove }
+}
+
+export type PlanTrial = ReturnType<typeof usePlanTrial>
