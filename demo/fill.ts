@@ -62,6 +62,22 @@ interface DeskPlan {
   }[]
 }
 
+interface SlotPlan {
+  weekday: number
+  time: string
+  use: string
+  pillarId: string | null
+}
+
+interface TimetablePlan {
+  account: string
+  /** Slots kept for a pillar; null for those kept free. */
+  kept: { weekday: number; time: string; pillar: string | null }[]
+  mix: { pillar: string; maxShare: number; windowDays: number }
+  /** A post that comes again. */
+  post: { text: string; wordings: string[]; pillar: string; hashtags: string[]; accounts: string[]; echoes: unknown[] }
+}
+
 interface Outlet {
   id: string
   name: string
@@ -84,7 +100,16 @@ interface LetterPlan {
 interface View {
   watches: { id: string }[]
   pillars: { id: string; name: string; ink: number; version: number }[]
-  accounts: { id: string; name: string; version: number; rules: { id: string } }[]
+  accounts: {
+    id: string
+    name: string
+    version: number
+    perDay: number | null
+    minGapMinutes: number
+    repeatAfterDays: number | null
+    slots: SlotPlan[]
+    rules: { id: string }
+  }[]
 }
 
 interface Article {
@@ -115,6 +140,7 @@ for (const [stage, hours] of STAGES.entries()) {
 for (const brand of brands) await receiveLetters(brand)
 for (const brand of brands) await readSome(brand)
 for (const brand of brands) await fillDesk(brand)
+for (const brand of brands) await fillPlan(brand)
 
 async function setUp(brand: BrandPlan): Promise<void> {
   const { id, name, zone, language, mark, markInk } = brand
@@ -272,6 +298,33 @@ async function fillDesk(brand: BrandPlan): Promise<void> {
     if (post.does !== 'draft') await writer.post(`${at}/posts/${id}/review`, { version, note: '' })
     if (post.does === 'send-back') await client.post(`${at}/posts/${id}/send-back`, { version, note: post.note })
   }
+}
+
+/** Slots kept for a pillar or free, a share that is kept to, and a post that comes again in other words. */
+async function fillPlan(brand: BrandPlan): Promise<void> {
+  const at = `/api/brands/${brand.id}`
+  const { account: name, kept, mix, post } = read<Record<string, TimetablePlan>>('plan.json')[brand.region]!
+  const view = await client.get<View>(at)
+  const pillarId = (of: string): string => view.pillars.find((pillar) => pillar.name === of)!.id
+  const account = view.accounts.find((one) => one.name === name)!
+  const slots = account.slots.map((slot): SlotPlan => {
+    const own = kept.find(({ weekday, time }) => weekday === slot.weekday && time === slot.time)
+    if (!own) return slot
+    return { ...slot, use: own.pillar ? 'pillar' : 'free', pillarId: own.pillar ? pillarId(own.pillar) : null }
+  })
+  const { perDay, minGapMinutes, repeatAfterDays, version } = account
+  const share = { pillarId: pillarId(mix.pillar), maxShare: mix.maxShare, windowDays: mix.windowDays }
+  await client.put(`${at}/accounts/${account.id}/timetable`, { slots, perDay, minGapMinutes, repeatAfterDays, mix: [share], version })
+
+  const id = uuid()
+  const accounts = view.accounts.map((one) => ({ accountId: one.id, chosen: post.accounts.includes(one.name), ownText: null, board: null }))
+  const doc = { wordings: [post.text, ...post.wordings].map((text) => ({ text })), hashtags: post.hashtags, pillarId: pillarId(post.pillar), accounts }
+  const saved = await client.put<{ version: number }>(`${at}/posts/${id}`, { version: 0, doc })
+  const accountIds = accounts.flatMap((one) => (one.chosen ? [one.accountId] : []))
+  const placements = accountIds.map((accountId) => ({ accountId, kind: 'next', at: null }))
+  const asked = { postId: id, pillarId: doc.pillarId, link: null, goodUntil: null, placements, echoes: post.echoes }
+  const { version: planVersion } = await client.post<{ version: string }>(`${at}/placing`, asked)
+  await client.post(`${at}/posts/${id}/line-up`, { version: saved.version, planVersion, accountIds, placements, echoes: post.echoes })
 }
 
 async function wishFor(at: string, account: View['accounts'][number], plan: DeskPlan): Promise<void> {

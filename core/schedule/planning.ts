@@ -14,7 +14,7 @@ export interface Planning {
   place(post: PlanPost, day: AccountDay, where: Where): void
   placeEvergreen(evergreen: Limited & { id: string }, day: AccountDay, where: Where & { wording: number }): void
   refuse(post: PlanPost, refusal: Refusal): void
-  /** When a post of this account goes or went out, in milliseconds; null where it is placed nowhere. */
+  /** When a post of this account goes or went out, in milliseconds, by its slot where it has one: a slot is sent a little late. Null where it is placed nowhere. */
   timeOf(accountId: string, postId: string): number | null
 }
 
@@ -23,7 +23,7 @@ type Where = Pick<PlanEntry, 'because' | 'warns'> & { ms: number; slot: OpenSlot
 export function beginPlanning(input: PlanInput): Planning {
   const plan: Plan = { entries: [], open: [], unplaced: [], perAccount: [] }
   const times = new Map<string, number>(
-    input.history.flatMap((sent): [string, number][] => (sent.postId === null ? [] : [[`${sent.accountId} ${sent.postId}`, toMs(sent.at)]])),
+    input.history.flatMap((sent): [string, number][] => (sent.postId === null ? [] : [[`${sent.accountId} ${sent.postId}`, toMs(sent.slotAt ?? sent.at)]])),
   )
   const apart = linksApart(input)
   const isFollowed = input.posts.some((post) => post.follows)
@@ -39,7 +39,7 @@ export function beginPlanning(input: PlanInput): Planning {
     const at = slot && slot.at === ms ? slot.instant : toInstant(ms)
     const { postId, evergreenId, wording, firm } = what
     plan.entries.push({ accountId, at, slotId: slot?.slotId ?? null, slotAt: slot?.instant ?? null, postId, evergreenId, wording, firm, because, warns })
-    if (isFollowed && what.postId !== null) times.set(`${accountId} ${what.postId}`, ms)
+    if (isFollowed && what.postId !== null) times.set(`${accountId} ${what.postId}`, slot?.at ?? ms)
   }
   return {
     input,

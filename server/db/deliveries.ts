@@ -25,19 +25,25 @@ export const workableDeliveries = (db: Db, states: string[], due: number, realNo
 
 /** Deliveries that may be handed over now: those of accounts and brands on hold wait. */
 export const sendableDeliveries = (db: Db, states: string[], now: number, realNow: number) =>
-  workableDeliveries(db, states, now, realNow).whereRaw(
-    `NOT EXISTS (SELECT 1 FROM accounts JOIN brands ON brands.id = accounts.brand_id WHERE accounts.id = deliveries.account_id
-      AND (accounts.held = 1 AND coalesce(accounts.hold_until, ?) > ? OR brands.held = 1 AND coalesce(brands.hold_until, ?) > ?))`,
-    [now + 1, now, now + 1, now],
-  )
+  workableDeliveries(db, states, now, realNow).whereRaw(NOT_HELD, [now + 1, now, now + 1, now])
+
+// Given the moment, and one later for a hold without an end, twice.
+const NOT_HELD = `NOT EXISTS (SELECT 1 FROM accounts JOIN brands ON brands.id = accounts.brand_id WHERE accounts.id = deliveries.account_id
+  AND (accounts.held = 1 AND coalesce(accounts.hold_until, ?) > ? OR brands.held = 1 AND coalesce(brands.hold_until, ?) > ?))`
 
 /** Takes one delivery for sending, if it is still in one of these states and free. Says whether it was got. */
 export const leaseDelivery = async (db: Db, id: string, states: string[], realNow: number, patch: Partial<DeliveryRow>): Promise<boolean> =>
   (await db('deliveries').where({ id }).whereIn('state', states).where('lease_until', '<', realNow).update(patch)) === 1
 
-export const nextTryAt = async (db: Db, states: string[]): Promise<number | null> => {
-  const row: { at?: number | null } | undefined = await db('deliveries').whereIn('state', states).min({ at: 'next_try_at' }).first()
-  return row?.at ?? null
+/** When a delivery is to be worked on next; those on hold wait for its end, which is an instant of its own. */
+export const nextTryAt = async (db: Db, now: number): Promise<number | null> => {
+  const first = (states: string[]) => db('deliveries').whereIn('state', states).min({ at: 'next_try_at' }).first() // prettier-ignore
+  const [asked, sent]: ({ at?: number | null } | undefined)[] = [
+    await first(['unknown']),
+    await first(['planned', 'waiting']).whereRaw(NOT_HELD, [now + 1, now, now + 1, now]),
+  ]
+  const known = [asked?.at, sent?.at].filter((at) => at != null)
+  return known.length === 0 ? null : Math.min(...known)
 }
 
 export interface SharedBefore {

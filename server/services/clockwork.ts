@@ -12,7 +12,7 @@ import { settings } from '../settings'
 import { withLoopsResting } from '../work/loops'
 import { fetchingRound, sendingRound } from '../work/rounds'
 import { announce } from './changes'
-import { nextDueAt } from './plan'
+import { nextTurnAt } from './plan'
 
 const KEPT_AS = 'clock-ahead'
 
@@ -64,8 +64,8 @@ async function workOff(): Promise<void> {
 
 async function nextInstant(): Promise<number | null> {
   const db = await useDb()
-  const dues = await Promise.all((await liveBrands(db)).map((brand) => nextDueAt(db, brand.id)))
-  const all = [await nextFetchAt(db), await nextTryAt(db, ['planned', 'waiting', 'unknown']), ...dues]
+  const dues = await Promise.all((await liveBrands(db)).map((brand) => nextTurnAt(db, brand.id)))
+  const all = [await nextFetchAt(db), await nextTryAt(db, now()), ...dues]
   const known = all.filter((at) => at !== null)
   return known.length === 0 ? null : Math.min(...known)
 }

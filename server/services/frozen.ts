@@ -1,15 +1,18 @@
 import type { Crop, LinkPlace } from '../../core/post'
+import type { LinkRule } from '../../core/url'
 import { shownPictures, wordingOf } from '../../shared/posts'
 import type { Db } from '../db'
 import { brandById } from '../db/brands'
 import { linkLookOf } from '../db/linkLooks'
 import { pictureById } from '../db/pictures'
 import { setTarget, shortLinksOf } from '../db/shortLinks'
-import type { AccountRow, DeliveryRow, PostRow } from '../db/rows'
+import type { AccountRow, BrandRow, DeliveryRow, PostRow } from '../db/rows'
 import type { Outgoing } from '../networks'
 import { rulesOf } from './accounts'
 import { docOf } from './postDocs'
 import { proofMaker, unfitFor } from './proofs'
+import { codesFor } from './shortLinks'
+import { shortBase, writingOf } from './writing'
 import { renderPicture } from './pictureWork'
 
 /** What a delivery holds: exactly what goes out. Pictures by their id, which never change; the part shown is cut out as they are sent. */
@@ -26,6 +29,7 @@ export interface Frozen {
 export async function frozenOf(db: Db, post: PostRow, account: AccountRow, wording: number): Promise<{ frozen: Frozen; unfit: string | null }> {
   const brand = (await brandById(db, post.brand_id))!
   const doc = await docOf(db, post)
+  await makeCode(db, brand, post, account)
   const made = (await proofMaker(db, brand, [post]))(post.id, account, wording)
   const { proof, parts } = made
   const card = post.link ? await linkLookOf(db, post.link) : null
@@ -43,6 +47,12 @@ export async function frozenOf(db: Db, post: PostRow, account: AccountRow, wordi
   const code = (await shortLinksOf(db, [post.id])).find((row) => row.account_id === account.id)
   if (code && !unfit) await setTarget(db, code.code, made.target)
   return { frozen, unfit }
+}
+
+/** A link rule may have become a short one after the post was written: what goes out has its code in any case. */
+async function makeCode(db: Db, brand: BrandRow, post: PostRow, account: AccountRow): Promise<void> {
+  const rule = account.link_rule_json === null ? writingOf(brand).linkRule : (JSON.parse(account.link_rule_json) as LinkRule)
+  if (post.link && rule.kind === 'short' && shortBase() !== null) await codesFor(db, brand.id, post.id, [account.id])
 }
 
 /** What a connector is given of a delivery: its pictures cut and as heavy as the network takes. */

@@ -3,7 +3,6 @@ import { planDifference, planLines, type Moved, type Plan, type PlanInput, type 
 import { canonicalUrl } from '../../core/url'
 import type { NextSlots } from '../../shared/api'
 import type { Echo, Placement, Placing } from '../../shared/plans'
-import { now } from '../clock'
 import type { Db } from '../db'
 import { planOf, shortHash } from './plan'
 
@@ -40,8 +39,8 @@ export async function tryPlacing(db: Db, brandId: string, post: PlacedPost, plac
   const { input, plan, lines: known } = await planOf(db, brandId)
   const isHere = (accountId: string): boolean => input.accounts.some(({ id }) => id === accountId)
   const lines = placements.filter(({ accountId }) => isHere(accountId)).flatMap((placement) => newLines(post, placement, echoes, input, plan))
-  const front = lines.filter((line) => line.isFirst).map((line) => planPostOf(line, post))
-  const back = lines.filter((line) => !line.isFirst).map((line) => planPostOf(line, post))
+  const front = lines.filter((line) => line.isFirst).map((line) => planPostOf(line, post, input.now))
+  const back = lines.filter((line) => !line.isFirst).map((line) => planPostOf(line, post, input.now))
   const after = planLines({ ...input, posts: [...front, ...input.posts, ...back] })
   const moved = planDifference(plan, after)
   const places = placements.map(({ accountId }) => {
@@ -49,7 +48,7 @@ export async function tryPlacing(db: Db, brandId: string, post: PlacedPost, plac
     return { accountId, ...(of[0] ?? { at: null, says: '' }), echoes: of.slice(1) }
   })
   return {
-    version: shortHash([places.map(({ accountId, at, echoes: more }) => [accountId, at, more.map((one) => one.at)]), moved]),
+    version: shortHash([places.map((place) => shownOf(place, placements)), moved]),
     accounts: places,
     moved: movedWithTexts(moved, known),
     lines,
@@ -57,6 +56,12 @@ export async function tryPlacing(db: Db, brandId: string, post: PlacedPost, plac
 }
 
 const textOf = (line: { text: string; own_text: string | null } | undefined): string => (line ? (line.own_text ?? line.text) : '')
+
+/** What of a place was shown. One that goes out now goes out a moment later when it is confirmed. */
+const shownOf = ({ accountId, at, echoes }: Placing['accounts'][number], placements: Placement[]) => {
+  const isNow = placements.some((one) => one.accountId === accountId && one.kind === 'now')
+  return [accountId, isNow && at !== null ? 'now' : at, echoes.map((echo) => echo.at)]
+}
 
 /** Other posts that move, as the screens name them. */
 export const movedWithTexts = (moved: Moved[], lines: ReadonlyMap<string, { text: string; own_text: string | null }>): Placing['moved'] =>
@@ -77,22 +82,20 @@ function fixedOf(post: PlacedPost, { accountId, kind, at }: Placement, input: Pl
   // After all that wait there: the first slot it may take behind the last of them, which is then its own.
   const endsAt = plan.perAccount.find((one) => one.accountId === accountId)?.endsAt
   if (!endsAt) return null
-  const probe = planPostOf(
-    { id: 'probe', accountId, echo: 0, wording: 0, fixed: null, follows: null, isFirst: false },
-    { ...post, notBefore: Date.parse(endsAt) + 1 },
-  )
+  const line: NewLine = { id: 'probe', accountId, echo: 0, wording: 0, fixed: null, follows: null, isFirst: false }
+  const probe = planPostOf(line, { ...post, notBefore: Date.parse(endsAt) + 1 }, input.now)
   const entry = planLines({ ...input, posts: [...input.posts, probe] }).entries.find((one) => one.postId === 'probe')
   return entry?.slotAt ? { slotAt: entry.slotAt } : null
 }
 
-const planPostOf = (line: NewLine, post: PlacedPost): PlanPost => ({
+const planPostOf = (line: NewLine, post: PlacedPost, at: string): PlanPost => ({
   id: line.id,
   accountId: line.accountId,
   pillar: post.pillarId,
   fixed: line.fixed,
   follows: line.follows,
   seriesId: post.id ?? 'new',
-  notBefore: toInstant(Math.max(now(), post.notBefore ?? 0)),
+  notBefore: toInstant(Math.max(Date.parse(at), post.notBefore ?? 0)),
   goodUntil: post.goodUntil === null ? null : toInstant(post.goodUntil),
   firm: true,
   linkKey: post.link ? canonicalUrl(post.link) : null,

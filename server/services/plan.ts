@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto'
-import { DAY, toInstant, type Weekday } from '../../core/instant'
+import { DAY, MINUTE, toInstant, type Weekday } from '../../core/instant'
 import { planLines, type Offset, type Plan, type PlanInput, type PlanPost, type Sent, type Timetable } from '../../core/schedule'
 import { canonicalUrl } from '../../core/url'
 import type { ExceptView } from '../../shared/plans'
@@ -132,9 +132,15 @@ export function versionOf(plan: Plan): string {
 
 export const shortHash = (value: unknown): string => createHash('sha256').update(JSON.stringify(value)).digest('base64url').slice(0, 16)
 
-/** The next instant from `from` on at which a firm post of this brand is due; null when none is. */
-export async function nextDueAt(db: Db, brandId: string): Promise<number | null> {
-  const { plan } = await planOf(db, brandId)
+/**
+ * The next instant at which something about this brand's plan happens by itself: a firm post is due, one that is not firm gives its slot
+ * to the next, a hold ends. Null when nothing will.
+ */
+export async function nextTurnAt(db: Db, brandId: string): Promise<number | null> {
+  const { brand, accounts, lines, plan } = await planOf(db, brandId)
   const due = plan.entries.find((entry) => entry.firm)
-  return due ? Date.parse(due.at) : null
+  const settles = plan.entries.filter((entry) => !entry.firm).map((entry) => Date.parse(entry.slotAt ?? entry.at) - SETTLE_MINUTES * MINUTE + 1)
+  const ends = [brand, ...accounts, ...[...lines.values()].filter(({ state }) => state === 'held')].flatMap((one) => one.hold_until ?? [])
+  const turns = [...(due ? [Date.parse(due.at)] : []), ...[...settles, ...ends].filter((at) => at > now())]
+  return turns.length === 0 ? null : Math.min(...turns)
 }

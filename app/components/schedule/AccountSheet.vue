@@ -42,7 +42,7 @@ const dayPlace = (accountId: string, date: string) => {
 
 <template>
   <div class="min-h-0 min-w-0 grow overflow-auto">
-    <table class="h-full w-full min-w-[900px] table-fixed border-collapse" :aria-label="says.sheet">
+    <table class="h-full w-full table-fixed border-collapse" :class="alone ? 'min-w-[800px]' : 'min-w-[900px]'" :aria-label="says.sheet">
       <thead class="sticky top-0 z-10 bg-paper">
         <tr>
           <td class="w-32 border-r border-b border-rule" />

@@ -58,7 +58,7 @@ const use = computed({
     <select
       v-model="use"
       :disabled="readOnly"
-      class="w-full truncate bg-transparent px-1 pb-1 text-tiny text-ink-2"
+      class="w-full appearance-none truncate bg-transparent px-2 pb-1 text-tiny text-ink-2"
       :aria-label="says.useOf(planned.time, day)"
     >
       <option value="any">{{ says.uses.any }}</option>

@@ -18,6 +18,7 @@ useKeys([{ keys: ['s'], command: true, says: words.frame.save, does: () => void 
       <NuxtLink to="/set-up/accounts" class="inline-flex min-h-8 items-center px-2 text-small font-semibold text-ink-2 hover:text-ink">{{
         says.back
       }}</NuxtLink>
+      <span class="grow" />
       <PlainButton v-if="!readOnly" kind="act" :busy="form.busy.value" :disabled="!isChanged" @click="save">{{ words.frame.save }}</PlainButton>
     </PageHead>
     <EmptyState v-if="brand.view && !account" :title="words.refusals.notFound.title" :detail="words.refusals.notFound.detail" />

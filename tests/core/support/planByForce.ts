@@ -92,7 +92,8 @@ export function planByForce(input: PlanInput): { placed: Placed[]; left: string[
   const bare = (post: PlanPost): Omit<Placed, 'at' | 'slotAt'> => ({ accountId: post.accountId, id: post.id, evergreenId: null, wording: 0, pillar: post.pillar, linkKey: post.linkKey, seriesId: post.seriesId }) // prettier-ignore
 
   function placeMoving(post: PlanPost): void {
-    const followed = post.follows ? (all().findLast((one) => one.accountId === post.accountId && one.id === post.follows!.id)?.at ?? null) : null
+    const target = post.follows ? all().findLast((one) => one.accountId === post.accountId && one.id === post.follows!.id) : undefined
+    const followed = target ? (target.slotAt ?? target.at) : null
     const after = post.follows && followed !== null ? later(post.accountId, followed, post.follows.after) : Number.NEGATIVE_INFINITY
     const slot = slotsOf(post.accountId).find((one) => {
       const goes = Math.max(one.ms, now)
