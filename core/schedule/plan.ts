@@ -42,6 +42,8 @@ function summariesOf({ accounts }: PlanInput, plan: Plan): Plan['perAccount'] {
     summary.endsAt = entry.at
   }
   for (const slot of plan.open) {
+    // Kept free is not open to what is in line.
+    if (slot.use === 'free') continue
     const summary = summaries.get(slot.accountId)!
     summary.open++
     summary.firstOpenAt ??= slot.at

@@ -35,7 +35,7 @@ export async function scheduleOf(brandId: string, from: string | null, days: num
       return line && account ? [lineCard(entry, line, proofOf(line.post_id, account, line.wording), facts, brand)] : []
     }),
   ]
-  const fillable = plan.open.filter((slot) => Date.parse(slot.at) < now() + 7 * DAY)
+  const fillable = plan.open.filter((slot) => slot.use !== 'free' && Date.parse(slot.at) < now() + 7 * DAY)
   return {
     from: first,
     to: last,

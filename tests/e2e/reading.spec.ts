@@ -194,9 +194,9 @@ test('an offer makes a text fit, an own wording stays with its account, a plan t
   await expect(page.getByTestId('proof-Chatterbrook')).toContainText('Short on Chatterbrook')
 
   // Someone else takes the slots in between; this screen is kept from hearing of it until it has confirmed.
-  await page.route('**/next-slots**', (route) => route.abort())
+  await page.route('**/placing', (route) => route.abort())
   await nell.want('POST', `${path}/posts`, await newPost(nell, path, 'First'))
-  await page.unroute('**/next-slots**')
+  await page.unroute('**/placing')
   await page.getByRole('button', { name: /^Line up/ }).click()
   await expect(page.getByRole('alert')).toContainText('Another post took a slot')
   await page.getByRole('button', { name: /^Line up/ }).click()

@@ -52,6 +52,24 @@ const SCREENS: Record<string, (page: Page) => Promise<void>> = {
     await page.keyboard.press('4')
     await expect(page.locator('[data-state]').first()).toBeVisible()
   },
+  'Schedule, what stands out': async (page) => {
+    await page.goto(new URL('/schedule?face=ahead', page.url()).href)
+    await expect(page.locator('[data-finding]').first()).toBeVisible()
+  },
+  'Schedule, one account and a hold': async (page) => {
+    await page.keyboard.press('4')
+    await page.getByRole('button', { name: 'Commonfire', exact: true }).click()
+    await expect(page.locator('[data-line]').first()).toBeVisible()
+    await page.getByRole('button', { name: 'Hold Commonfire' }).click()
+    await expect(page.getByRole('dialog')).toBeVisible()
+  },
+  'a timetable, changed': async (page) => {
+    await page.keyboard.press('4')
+    await page.getByRole('link', { name: 'Timetable' }).first().click()
+    await page.getByRole('button', { name: 'Put in' }).click()
+    await page.getByRole('button', { name: 'Add a day' }).click()
+    await expect(page.getByText(/posts? moves?$/)).toBeVisible()
+  },
   'a failed post': async (page) => {
     await page.keyboard.press('4')
     await page.getByRole('button', { name: /has not gone out/ }).click()

@@ -46,8 +46,10 @@ test('from a feed to a post on two networks', async ({ page, world }) => {
   const line = 'A fifth of the samples, and all of them from one wet strip: “look at the map” first 🌾.'
   let proof = ''
   await test.step('a line is written, with each network’s own length', async () => {
+    // Typed at once: what comes before the field is there goes into it.
     await page.keyboard.press('w')
     await page.keyboard.type(line)
+    await expect(page.getByRole('textbox', { name: 'Your line' })).toHaveValue(line)
     await page.getByLabel(/^Hashtags/).fill('wheat')
     await page.getByRole('button', { name: 'Proof for Chatterbrook' }).click()
     await expect(page.getByTestId('proof-Chatterbrook')).toContainText('#wheat')
