@@ -99,7 +99,7 @@ interface LetterPlan {
 
 interface View {
   watches: { id: string }[]
-  pillars: { id: string; name: string; ink: number; version: number }[]
+  pillars: { id: string; name: string; ink: number; returns: string; version: number }[]
   accounts: {
     id: string
     name: string
@@ -149,7 +149,7 @@ async function setUp(brand: BrandPlan): Promise<void> {
   for (const { person, role } of brand.members) await client.post(`${at}/members`, { personId: people[person]!.id, role })
   for (const pillar of (await client.get<View>(at)).pillars) {
     const [newName, description] = brand.pillars[pillar.name] ?? []
-    if (newName) await client.patch(`${at}/pillars/${pillar.id}`, { name: newName, description, ink: pillar.ink, version: pillar.version })
+    if (newName) await client.patch(`${at}/pillars/${pillar.id}`, { ...pillar, name: newName, description })
   }
   for (const account of brand.accounts) await addAccount(at, account)
   for (const watch of brand.watches) await client.post(`${at}/watches`, watch)

@@ -349,7 +349,7 @@ export interface ScheduleView {
   zone: string
   now: Instant
   cards: Card[]
-  open: { accountId: string; at: Instant; slotId: string; use: SlotView['use']; because: string }[]
+  open: { accountId: string; at: Instant; slotId: string; use: SlotView['use']; because: string; held: boolean }[]
   /** Posts of the last week that were not sent, or not yet, and that nobody lined up again. */
   troubled: Card[]
   unplaced: { lineId: string; postId: string; accountId: string; text: string; says: string }[]
@@ -360,7 +360,8 @@ export interface ScheduleView {
   openCount: number
   firstOpenAt: Instant | null
   endsAt: Instant | null
-  perAccount: { accountId: string; lined: number; open: number; firstOpenAt: Instant | null; endsAt: Instant | null }[]
+  /** `waiting`: all that stands in the line, with a place or without. */
+  perAccount: { accountId: string; lined: number; waiting: number; open: number; firstOpenAt: Instant | null; endsAt: Instant | null }[]
 }
 
 /** Where a post lined up last would go on each account, and the version to confirm it with. */

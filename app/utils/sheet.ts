@@ -8,8 +8,9 @@ export interface SheetEntry {
   card: Card | null
   /** Why the slot is open. */
   says: string
-  /** A slot that is kept free on purpose. */
+  /** What an open slot is kept from: free on purpose, or the account on hold. */
   free: boolean
+  held: boolean
 }
 
 /** What the sheet is narrowed to; empty for all. */
@@ -50,13 +51,14 @@ export const daysOf = (view: ScheduleView): string[] =>
 
 /** One account's day in time order: its posts and its open slots. */
 export function entriesOf(view: ScheduleView, accountId: string, date: string, dayOf: (at: string) => string): SheetEntry[] {
-  const cards = view.cards.map((card) => ({ key: card.id, at: card.at, card, says: '', free: false, accountId: card.accountId }))
+  const cards = view.cards.map((card) => ({ key: card.id, at: card.at, card, says: '', free: false, held: false, accountId: card.accountId }))
   const open = view.open.map((slot) => ({
     key: `${slot.slotId}${slot.at}`,
     at: slot.at,
     card: null,
     says: slot.because,
     free: slot.use === 'free',
+    held: slot.held,
     accountId: slot.accountId,
   }))
   return [...cards, ...open].filter((entry) => entry.accountId === accountId && dayOf(entry.at) === date).sort((a, b) => a.at.localeCompare(b.at))

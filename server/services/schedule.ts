@@ -14,7 +14,7 @@ import { neutralContext, proofMaker, type MadeProof } from './proofs'
 /** The Schedule from a local day on: what went out, what waits, what is open. */
 export async function scheduleOf(brandId: string, from: string | null, days: number): Promise<ScheduleView> {
   const db = await useDb()
-  const { brand, accounts, lines, deliveries, plan } = await planOf(db, brandId)
+  const { brand, accounts, lines, deliveries, input, plan } = await planOf(db, brandId)
   const clock = zoneClock(brand.zone, now() - 400 * DAY, now() + 400 * DAY)
   const first = from ?? clock.dayOf(now())
   const start = clock.toUtc(Date.parse(`${first}T00:00:00Z`))
@@ -35,14 +35,16 @@ export async function scheduleOf(brandId: string, from: string | null, days: num
       return line && account ? [lineCard(entry, line, proofOf(line.post_id, account, line.wording), facts, brand)] : []
     }),
   ]
-  const fillable = plan.open.filter((slot) => slot.use !== 'free' && Date.parse(slot.at) < now() + 7 * DAY)
+  const holds = new Map(input.accounts.map(({ id, hold }) => [id, hold]))
+  const open = plan.open.map((slot) => ({ ...slot, held: isWithin(holds.get(slot.accountId) ?? null, slot.at) }))
+  const fillable = open.filter((slot) => slot.use !== 'free' && !slot.held && Date.parse(slot.at) < now() + 7 * DAY)
   return {
     from: first,
     to: last,
     zone: brand.zone,
     now: toInstant(now()),
     cards: cards.filter((card) => isShown(card.at)).sort((a, b) => a.at.localeCompare(b.at)),
-    open: plan.open.filter((slot) => isShown(slot.at)),
+    open: open.filter((slot) => isShown(slot.at)),
     troubled: troubledOf(deliveries, [...lines.values()]).map((delivery) => deliveryCard(delivery, facts)),
     unplaced: plan.unplaced.flatMap((entry) => {
       const line = lines.get(entry.postId)
@@ -53,9 +55,11 @@ export async function scheduleOf(brandId: string, from: string | null, days: num
     openCount: fillable.length,
     firstOpenAt: fillable[0]?.at ?? null,
     endsAt: plan.entries.at(-1)?.at ?? null,
-    perAccount: plan.perAccount,
+    perAccount: plan.perAccount.map((one) => ({ ...one, waiting: input.posts.filter(({ accountId }) => accountId === one.accountId).length })),
   }
 }
+
+const isWithin = (hold: { until: string | null } | null, at: string): boolean => hold !== null && (hold.until === null || at < hold.until)
 
 const TROUBLE_DAYS = 7
 

@@ -120,7 +120,6 @@ export const writing = {
   noPillar: 'no pillar',
   goodUntil: 'Good until',
   noEnd: 'no end',
-  nextSlot: 'next slot',
   language: 'Language',
   languageOfBrand: 'the brand’s',
   linkBecomes: 'Link',

@@ -25,7 +25,7 @@ const days = computed(() => {
   if (!week) return []
   return Array.from({ length: 7 }, (_, at) => addDays(week.from, at)).map((date) => {
     const cards = week.cards.filter((card) => times.moment(card.at).date === date)
-    const open = week.open.filter((slot) => slot.use !== 'free' && times.moment(slot.at).date === date)
+    const open = week.open.filter((slot) => slot.use !== 'free' && !slot.held && times.moment(slot.at).date === date)
     const name = times.day(Date.parse(`${date}T12:00:00Z`))
     return {
       date,

@@ -39,7 +39,7 @@ const when = computed(() => {
   if (!own.chosen) return says.notThis
   if (account.value.protocol === 'atproto') return says.cantSend
   const place = at ? times.shortDayTime(at) : props.one.says || words.yourLine.noSlot
-  return lineId ? says.inLine : `${place} · ${says.nextSlot}`
+  return lineId ? says.inLine : place
 })
 const card = computed(() => (props.look?.card && proof.value?.linkPlace === 'attached' && proof.value.link ? props.look.card : null))
 const field = 'min-w-0 rounded border border-rule bg-sheet px-1 py-0.5 text-small text-ink-2'

@@ -24,7 +24,7 @@ const entries = (accountId: string, date: string) => entriesOf(props.view, accou
 const summary = (account: Account): { lined: string; open: string; ends: string } => {
   const found = props.view.perAccount.find((one) => one.accountId === account.id)
   return {
-    lined: says.inLine(found?.lined ?? 0),
+    lined: says.inLine(found?.waiting ?? 0),
     open: account.slots.length === 0 ? says.noTimetable : found?.firstOpenAt ? says.firstOpen(times.day(found.firstOpenAt)) : says.allTaken,
     ends: found?.endsAt ? says.ends(times.day(found.endsAt)) : '',
   }
@@ -106,7 +106,7 @@ const dayPlace = (accountId: string, date: string) => {
             <ul class="grid grid-cols-1 gap-1">
               <li v-for="entry in entries(account.id, date)" :key="entry.key">
                 <PostCard v-if="entry.card" :card="entry.card" @open="emit('open', entry.card.id)" @shift="emit('shift', entry.card, $event)" />
-                <OpenSlot v-else :at="entry.at" :says="entry.says" :account-id="account.id" :free="entry.free" />
+                <OpenSlot v-else :at="entry.at" :says="entry.says" :account-id="account.id" :free="entry.free" :held="entry.held" />
               </li>
             </ul>
           </td>

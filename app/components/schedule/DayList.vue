@@ -26,7 +26,7 @@ const days = computed(() =>
       <ul class="grid grid-cols-1 gap-1 bg-sheet px-3 py-2">
         <li v-for="entry in day.entries" :key="entry.key">
           <PostCard v-if="entry.card" :card="entry.card" :account="entry.account" @open="emit('open', entry.card.id)" />
-          <OpenSlot v-else :at="entry.at" :says="entry.says" :account="entry.account" :account-id="entry.accountId" :free="entry.free" />
+          <OpenSlot v-else :at="entry.at" :says="entry.says" :account="entry.account" :account-id="entry.accountId" :free="entry.free" :held="entry.held" />
         </li>
         <li v-if="day.entries.length === 0" class="py-1 text-small text-ink-3">{{ words.schedule.noSlots }}</li>
       </ul>

@@ -2,7 +2,7 @@
 import { words } from '#shared/words'
 import { SHEET_DRAG } from '../../composables/useSheetDrag'
 
-const props = defineProps<{ at: string; says: string; accountId: string; account?: string; free?: boolean }>()
+const props = defineProps<{ at: string; says: string; accountId: string; account?: string; free?: boolean; held?: boolean }>()
 const times = useTimes()
 const brand = useBrandStore()
 const goTo = useGoTo()
@@ -27,6 +27,7 @@ const write = (): Promise<unknown> => goTo({ path: '/desk/new', query: { account
     @dragover.prevent.stop="drag?.enter(place)"
     @drop.prevent.stop="drag?.drop(place)"
   >
-    {{ times.time(at) }} · {{ free ? words.schedule.free : words.schedule.open }}<template v-if="account"> · {{ account }}</template>
+    {{ times.time(at) }} · {{ held ? words.schedule.held : free ? words.schedule.free : words.schedule.open
+    }}<template v-if="account"> · {{ account }}</template>
   </component>
 </template>

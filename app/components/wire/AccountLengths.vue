@@ -11,11 +11,15 @@ defineProps<{
 const emit = defineEmits<{ show: [id: string] }>()
 const says = words.yourLine
 const times = useTimes()
+const brand = useBrandStore()
 
 function whenOf({ account, part, at, says: why, lineId }: AccountProof): string {
   if (account.protocol === 'atproto') return words.writing.cantSend
   if (!part.chosen) return says.notThis
   if (lineId) return words.writing.inLine
+  const hold = account.hold ?? brand.view?.brand.hold
+  if (hold) return [words.hold.on(hold.until ? times.shortDayTime(hold.until) : null), at ? times.shortDayTime(at) : ''].filter(Boolean).join(' · ')
+  if (account.slots.length === 0) return words.schedule.noTimetable
   if (at) return times.shortDayTime(at)
   return why === '' ? says.working : says.noSlot
 }
