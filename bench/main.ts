@@ -1,6 +1,7 @@
 // npm run bench: prints what was measured beside what is aimed at. `--short` measures less, to see that the benches run;
-// `--only=feeds`, `posts`, `watching`, `fetching` or `reading` measures a part.
+// `--only=feeds`, `posts`, `plan`, `watching`, `fetching` or `reading` measures a part.
 import { fetchingRows } from './fetching'
+import { planRows } from './plan'
 import { postRows } from './posts'
 import { readingRows } from './reading'
 import { printTable } from './timing'
@@ -12,6 +13,7 @@ const only = process.argv.find((one) => one.startsWith('--only='))?.slice('--onl
 const wants = (name: string): boolean => only === undefined || only === name
 if (wants('feeds')) printTable('Reading feeds', readingRows())
 if (wants('posts')) printTable('Posts', postRows())
+if (wants('plan')) printTable('Planning', planRows())
 if (wants('watching')) printTable('Watching', watchingRows())
 if (wants('fetching')) printTable('Fetching', await fetchingRows(isShort ? 60 : 1000))
 if (wants('reading')) printTable('Reading and finding', await wireRows(isShort ? 2_000 : 200_000))

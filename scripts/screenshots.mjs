@@ -12,19 +12,17 @@ const { fillDemo, freePort, startServer, startStandins } = await import('./world
 
 const out = folder(join(root, 'docs', 'screenshots'))
 const dataDir = mkdtempSync(join(tmpdir(), 'quill-pictures-'))
-const emptyDir = mkdtempSync(join(tmpdir(), 'quill-pictures-'))
 const standins = await startStandins({ port: await freePort() })
 const mailPort = await freePort()
 const server = await startServer({ port: await freePort(), mailPort, dataDir, standins: standins.url, demo: true })
-const empty = await startServer({ port: await freePort(), dataDir: emptyDir, standins: standins.url })
 await fillDemo({ url: server.url, standins: standins.url, mailPort })
 const browser = await browserType.launch({
   executablePath,
   args: ['--no-sandbox', '--disable-gpu', '--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1'],
 })
 
-async function picture(name, work, { signedIn = true, base = server.url, ...options } = {}) {
-  const context = await browser.newContext({ baseURL: base, viewport: { width: 1280, height: 800 }, locale: 'en-GB', ...options })
+async function picture(name, work, { signedIn = true, ...options } = {}) {
+  const context = await browser.newContext({ baseURL: server.url, viewport: { width: 1280, height: 800 }, locale: 'en-GB', ...options })
   const page = await context.newPage()
   if (signedIn) {
     await page.goto('/sign-in')
@@ -49,7 +47,6 @@ async function writeLine(page) {
     .waitFor()
 }
 
-await picture('first-start', (page) => page.goto('/start'), { signedIn: false, base: empty.url })
 await picture('wire', writeLine)
 await picture('wire-dark', writeLine, { colorScheme: 'dark' })
 await picture('clippings', async (page) => {
@@ -99,15 +96,6 @@ await picture('conflict', async (page) => {
   await main(page).fill(`${own} No drone, no aircraft, no hurry.`)
   await page.getByRole('alertdialog').waitFor()
 })
-await picture('set-up-writing', async (page) => {
-  await page.goto('/set-up/writing')
-  await page.getByText('Standing instruction').waitFor()
-})
-await picture('find', async (page) => {
-  await page.keyboard.press('/')
-  await page.getByLabel('Words to find').fill('comet')
-  await page.locator('[data-found]').first().waitFor()
-})
 await picture('watch-text', async (page) => {
   await page.goto('/set-up/watches')
   await page.getByRole('link', { name: 'Edit: Comets' }).click()
@@ -120,6 +108,43 @@ await picture('schedule', async (page) => {
   await page.keyboard.press('4')
   await page.locator('[data-state]').first().waitFor()
 })
+await picture('schedule-account', async (page) => {
+  await page.keyboard.press('4')
+  await page.getByRole('button', { name: 'Commonfire', exact: true }).click()
+  await page.locator('[data-line]').first().waitFor()
+})
+await picture('timetable', async (page) => {
+  await page.keyboard.press('4')
+  await page.getByRole('link', { name: 'Timetable' }).first().click()
+  await page.getByLabel('Put in ready-made').waitFor()
+  await page.getByRole('button', { name: 'Put in' }).click()
+  await page.getByText(/posts move$/).waitFor()
+})
+await picture('look-ahead', async (page) => {
+  await page.goto('/schedule?face=ahead')
+  await page.locator('[data-finding]').first().waitFor()
+})
+await picture('lining-up', async (page) => {
+  await page.goto('/desk')
+  await page.locator('[data-post] a', { hasText: 'Half the town' }).click()
+  await page.getByText('The link answers.').waitFor()
+  await page.getByLabel('Goes out', { exact: true }).selectOption('First in line')
+  await page.getByLabel('Send it again').selectOption('next week')
+  await page.getByText(/posts move$/).waitFor()
+})
+await picture(
+  'hold',
+  async (page) => {
+    await page.keyboard.press('4')
+    await page.getByRole('button', { name: 'Hold Commonfire' }).click()
+    await page.getByLabel('Why').fill('The press office asked us to wait')
+    await page.getByRole('dialog').getByRole('button', { name: 'Hold' }).click()
+    await page.getByRole('rowheader', { name: /on hold/ }).waitFor()
+    await page.getByRole('button', { name: 'Let Commonfire go out again' }).click()
+    await page.getByText('Nothing became late meanwhile.').waitFor()
+  },
+  { colorScheme: 'dark' },
+)
 await picture('post-not-sent', async (page) => {
   await page.keyboard.press('4')
   await page.getByRole('button', { name: /has not gone out/ }).click()
@@ -130,17 +155,18 @@ await picture('set-up-sources', async (page) => {
   await page.getByRole('button', { name: 'Find its feed' }).click()
   await page.getByText('Its newest').waitFor()
 })
-await picture('set-up-sources-health', async (page) => {
-  await page.goto('/set-up/sources')
-  for (const name of ['Choose Corrente Press Agency', 'Choose O Sobreiro']) await page.getByRole('checkbox', { name }).check()
-  await page.getByRole('group', { name: 'How sources fare' }).evaluate((group) => group.scrollIntoView({ block: 'start' }))
-})
-await picture('set-up-accounts', (page) => page.goto('/set-up/accounts'))
 const phone = { viewport: { width: 390, height: 800 } }
 await picture('phone-sheet', writeLine, phone)
+await picture('schedule-empty', async (page) => {
+  await page.getByRole('button', { name: 'Brand, theme and account' }).click()
+  await page.getByRole('menuitem', { name: 'Millrace Bread School' }).click()
+  await page.keyboard.press('4')
+  await page.locator('[data-card]').first().waitFor()
+  for (let week = 0; week < 3; week++) await page.getByRole('button', { name: 'Seven days later' }).click()
+  await page.getByRole('table', { name: 'Accounts by days' }).waitFor()
+})
 await picture('network-timeline', (page) => page.goto(`${standins.url}/sites/chatterbrook.example/@hollowhill`), { signedIn: false })
 
 await browser.close()
-await Promise.all([server.stop(), empty.stop(), standins.stop()])
+await Promise.all([server.stop(), standins.stop()])
 rmSync(dataDir, { recursive: true, force: true })
-rmSync(emptyDir, { recursive: true, force: true })
