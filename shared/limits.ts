@@ -44,7 +44,7 @@ export const LIMITS = Object.freeze({
   /** Articles in a folder's feed. */
   folderFeed: 50,
   /** Days of the plan that are computed for the screens. */
-  planDays: 28,
+  planDays: 42,
   /** Articles of a feed that watches and rules look at again when its source is added or changed. */
   watchArchive: 5_000,
   /** Days that a watch looks back while it is being written. */

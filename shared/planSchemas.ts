@@ -84,6 +84,7 @@ export const placingSchema = yup.object({
   pillarId: nullableUuid,
   link: yup.string().trim().max(LIMITS.address).nullable().default(null),
   goodUntil: instant.nullable().default(null),
+  notBefore: instant.nullable().default(null),
   placements,
   echoes,
 })

@@ -80,7 +80,7 @@ export interface PlanBase {
   input: PlanInput
   version: string
   /** What stands in the lines, in line order. */
-  lines: { id: string; postId: string; accountId: string; text: string; pillarId: string | null }[]
+  lines: { id: string; postId: string; accountId: string; text: string; pillarId: string | null; at: Instant | null; says: string }[]
 }
 
 /** What stands out in the days to come, with the words of the post it is about. */

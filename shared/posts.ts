@@ -51,6 +51,8 @@ export interface PostDoc {
   credit: string | null
   pillarId: string | null
   goodUntil: Instant | null
+  /** It must not go out earlier. */
+  notBefore: Instant | null
   language: string | null
   pictures: PostPicture[]
   accounts: AccountPart[]
@@ -188,6 +190,7 @@ export const emptyDoc = (): PostDoc => ({
   credit: null,
   pillarId: null,
   goodUntil: null,
+  notBefore: null,
   language: null,
   pictures: [],
   accounts: [],

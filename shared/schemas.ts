@@ -298,6 +298,11 @@ const docSchema = yup.object({
     .nullable()
     .default(null)
     .test('instant', says.instant, (value) => !value || (/^\d{4}-\d\d-\d\dT/.test(value) && !Number.isNaN(Date.parse(value)))),
+  notBefore: yup
+    .string()
+    .nullable()
+    .default(null)
+    .test('instant', says.instant, (value) => !value || (/^\d{4}-\d\d-\d\dT/.test(value) && !Number.isNaN(Date.parse(value)))),
   language: yup
     .string()
     .nullable()

@@ -15,8 +15,17 @@ export function useLiningUp(editor: PostEditor, given: { ready: () => string[]; 
   const problem = ref('')
   const canLineUp = computed(() => brand.canWork && given.ready().length > 0 && given.version() !== '')
 
+  /** What goes out now can't be undone: it is asked for once more. */
+  const asking = ref(false)
+  const goesNow = (): boolean => given.placing.placements().some(({ kind }) => kind === 'now')
+
   async function lineUp(done: (undone: (work: () => unknown) => void) => void): Promise<void> {
     if (!canLineUp.value || busy.value) return
+    if (goesNow() && !asking.value) {
+      asking.value = true
+      return
+    }
+    asking.value = false
     busy.value = true
     problem.value = ''
     const brandId = session.brandId!
@@ -52,5 +61,5 @@ export function useLiningUp(editor: PostEditor, given: { ready: () => string[]; 
       busy.value = false
     }
   }
-  return { busy, problem, canLineUp, lineUp }
+  return { busy, problem, canLineUp, asking, lineUp }
 }

@@ -9,6 +9,7 @@ interface PlacedThing {
   pillarId: string | null
   link: string | null
   goodUntil: string | null
+  notBefore: string | null
 }
 
 const AFTER_MS = 120
@@ -47,6 +48,8 @@ export function usePlacing(post: () => PlacedThing, given: { chosen: () => strin
   }
   const asked = (): string => JSON.stringify([post(), given.chosen(), given.ready(), common.value, own.value, echoes.value, brand.view?.brand.id])
   watchDebounced(asked, load, { debounce: AFTER_MS })
+  // What was shown is of before: nothing is lined up with it.
+  watch(asked, () => (version.value = ''), { flush: 'sync' })
   void load()
   /** Begins anew for another post; where a slot was chosen for it, there. */
   function reset(slot: { at: string; accountId: string | null } | null = null): void {

@@ -11,6 +11,8 @@ export interface ExceptDraft {
   date: string
   does: ExceptView['does']
   times: string
+  /** What its slots are for, as they were stored: only their times are typed here. */
+  known?: ExceptView['slots']
 }
 
 /** A share, in percent. */
@@ -42,7 +44,7 @@ export function useTimetable(id: string) {
   function take(known: Account): void {
     const { perDay, minGapMinutes, repeatAfterDays, version } = known
     const slots = known.slots.map(({ weekday, time, use, pillarId }) => ({ weekday, time, use, pillarId }))
-    days.value = known.except.map(({ date, does, slots: own }) => ({ date, does, times: own.map(({ time }) => time).join(' ') }))
+    days.value = known.except.map(({ date, does, slots: own }) => ({ date, does, times: own.map(({ time }) => time).join(' '), known: own }))
     shares.value = known.mix.map(({ pillarId, maxShare, windowDays }) => ({ pillarId, percent: Math.round(maxShare * 100), windowDays }))
     form.start({ slots, except: known.except, mix: known.mix, perDay, minGapMinutes, repeatAfterDays, version })
     kept = current()
@@ -83,13 +85,14 @@ export function useTimetable(id: string) {
   return { account, form, days, shares, change, isChanged, isRight, save }
 }
 
-/** Slots of a single day keep no pillar here: the week is where pillars have their places. */
 const excepts = (days: ExceptDraft[]): ExceptView[] =>
-  days.map(({ date, does, times }) => ({
+  days.map(({ date, does, times, known = [] }) => ({
     date,
     does,
-    slots: does === 'none' ? [] : times.split(/[\s,;]+/).filter(Boolean).map((time) => ({ time: readTime(time) ?? time, use: 'any' as const, pillarId: null })), // prettier-ignore
+    slots: does === 'none' ? [] : times.split(/[\s,;]+/).filter(Boolean).map((time) => slotAt(readTime(time) ?? time, known)), // prettier-ignore
   }))
+
+const slotAt = (time: string, known: ExceptView['slots']): ExceptView['slots'][number] => known.find((slot) => slot.time === time) ?? { time, use: 'any', pillarId: null } // prettier-ignore
 
 const mixes = (shares: MixDraft[]) =>
   shares.map(({ pillarId, percent, windowDays }) => ({ pillarId, maxShare: Number(percent) / 100, windowDays: Number(windowDays) }))

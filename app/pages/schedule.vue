@@ -79,6 +79,12 @@ const moveInLine = (lineId: string, kind: 'before' | 'after', id: string): void 
   if (version) schedule.move({ lineId, to: { kind, id }, accountId: null }, version).catch((error: unknown) => notices.complain(error))
 }
 
+const CARD_KEYS = { earlier: 'Alt ↑', later: 'Alt ↓', dayBefore: 'Alt ←', dayAfter: 'Alt →' }
+// Cards hear these keys themselves; here they stand for the list of keys.
+useKeys(
+  (['earlier', 'later', 'dayBefore', 'dayAfter'] as const).map((name) => ({ keys: [CARD_KEYS[name]], says: words.move.keys[name], does: () => undefined })),
+)
+
 const holding = ref<HoldOf | null>(null)
 const holdName = computed(() => (holding.value?.kind === 'account' ? brand.accountName(holding.value.id) : ''))
 const isHeld = computed(() => {

@@ -33,4 +33,4 @@ export function docOfClippings(clippings: Clipping[]): PostDoc {
 }
 
 /** A post to be said anew: all of it but its dates, on the accounts it was for. */
-export const docOfPost = ({ id, doc }: PostView): PostDoc => ({ ...doc, fromPostId: id, goodUntil: null })
+export const docOfPost = ({ id, doc }: PostView): PostDoc => ({ ...doc, fromPostId: id, goodUntil: null, notBefore: null })

@@ -37,6 +37,7 @@ function placeOne(post: PlanPost, planning: Planning): void {
   const followed = post.follows ? planning.timeOf(post.accountId, post.follows.id) : null
   if (post.follows && followed === null) return planning.refuse(post, FOLLOWS_NOTHING)
   const notBefore = post.follows ? day.clock.add(followed!, post.follows.after) : Number.NEGATIVE_INFINITY
+  if (notBefore >= day.until) return planning.refuse(post, { code: 'beyond-until', says: 'Its time lies beyond the days that are planned yet.' })
   const found = earliestSlot(post, notBefore, day, planning)
   if ('code' in found) return planning.refuse(post, found)
   const slot = day.slots[found.index]!

@@ -76,7 +76,10 @@ function ofPosts(view: AccountView): Finding[] {
   const unplaced = view.plan.unplaced.filter((one) => one.accountId === view.account.id)
   const soon = toInstant(view.now + FIRM_SOON_HOURS * HOUR)
   return [
-    ...unplaced.map((one) => finding(view, OUT_OF_DATE.includes(one.code) ? 'out-of-date' : 'no-place', one.says, { postId: one.postId })),
+    // What lies beyond the plan is nothing to settle this week.
+    ...unplaced
+      .filter(({ code }) => code !== 'beyond-until')
+      .map((one) => finding(view, OUT_OF_DATE.includes(one.code) ? 'out-of-date' : 'no-place', one.says, { postId: one.postId })),
     ...view.entries
       .filter((entry) => !entry.firm && entry.at < soon)
       .map((entry) => finding(view, 'not-firm-soon', 'Not approved, or on hold, and its slot comes within a day.', { postId: entry.postId, at: entry.at })),

@@ -4,7 +4,7 @@ import { emptyPart } from '../../shared/posts'
 import type { Db } from '../db'
 import { accountById } from '../db/accounts'
 import { deliveriesOfPost } from '../db/deliveries'
-import { linesOfPost, postById, type LinedPost } from '../db/posts'
+import { linesOf, linesOfPost, postById, type LinedPost } from '../db/posts'
 import type { Tracked } from '../db/tracked'
 import { problem } from '../problem'
 import type { Actor } from './actor'
@@ -33,6 +33,7 @@ export async function moveLine(actor: Actor, lineId: string, input: { to: MoveTo
 }
 
 async function place(db: Db, tracked: Tracked, actor: Actor, lineId: string, to: MoveTo): Promise<void> {
+  await spreadPositions(db, tracked, actor.brandId)
   const before = await planOf(db, actor.brandId)
   const { lines, input } = before
   if ('id' in to && lines.get(to.id)?.account_id !== lines.get(lineId)!.account_id) throw problem('alreadyGone').at('to')
@@ -52,6 +53,15 @@ async function place(db: Db, tracked: Tracked, actor: Actor, lineId: string, to:
       { ...fixed, position: to.kind === 'swap' ? lines.get(id === lineId ? to.id : lineId)!.position : positionOf(id, posts, before) },
     )
   }
+}
+
+const CLOSEST = 1e-6
+
+/** Numbers that were halved again and again come too close to be told apart: then the line is numbered anew. */
+async function spreadPositions(db: Db, tracked: Tracked, brandId: string): Promise<void> {
+  const lines = await linesOf(db, brandId)
+  if (!lines.some((line, at) => at > 0 && line.position - lines[at - 1]!.position < CLOSEST)) return
+  for (const [at, line] of lines.entries()) await tracked.update('lines', { id: line.id }, { position: at + 1 })
 }
 
 /** A place between its neighbours in line order; its own where it was not moved. */

@@ -150,6 +150,7 @@ export async function requireNoStops(db: Db, actor: Actor, row: PostRow, account
     const plannedAt = trial.accounts.find(({ accountId }) => accountId === account.id)?.at ?? null
     const stop = (await checksOf(db, actor.brandId, row, account, made, plannedAt, before)).find(({ level }) => level === 'stop')
     if (stop) throw refusalOf(account, stop, made.proof.measure.left)
+    requireOtherWords(account, made.rules.equalTextRefusedDays, trial)
     for (const { wording } of trial.lines.filter((line) => line.accountId === account.id && line.wording > 0)) {
       const other = proofOf(row.id, account, wording)
       const unfit = (await checksOf(db, actor.brandId, row, account, other, null, [])).find(({ level }) => level === 'stop')
@@ -157,6 +158,18 @@ export async function requireNoStops(db: Db, actor: Actor, row: PostRow, account
     }
     before.push({ account: account.name, network: made.rules.id, text: made.proof.text })
   }
+}
+
+/** A network that refuses the same text within some days gets each echo of those days in other words. */
+function requireOtherWords(account: AccountRow, refusedDays: number | null, trial: Pick<Trial, 'lines'>): void {
+  if (refusedDays === null) return
+  const own = trial.lines.filter((line) => line.accountId === account.id)
+  const hoursOf = ({ follows }: NewLine): number => {
+    const { hours = 0, days = 0, weeks = 0 } = follows?.after ?? {}
+    return hours + 24 * (days + 7 * weeks)
+  }
+  const isTooSoon = own.some((line) => own.some((other) => other !== line && other.wording === line.wording && Math.abs(hoursOf(other) - hoursOf(line)) < 24 * refusedDays)) // prettier-ignore
+  if (isTooSoon) throw problem('sameAgain', account.name, refusedDays).at('echoes')
 }
 
 const refusalOf = (account: AccountRow, stop: Check, left: number) =>

@@ -26,6 +26,7 @@ export async function docsOf(db: Db, rows: PostRow[]): Promise<Map<string, PostD
         credit: row.credit,
         pillarId: row.pillar_id,
         goodUntil: row.good_until === null ? null : toInstant(row.good_until),
+        notBefore: row.not_before === null ? null : toInstant(row.not_before),
         language: row.language,
         pictures: own(pictures, row.id).map((one) => ({ id: one.picture_id, description: one.description, focus: { x: one.focus_x, y: one.focus_y } })),
         accounts: own(proofs, row.id).map(partOf),
@@ -59,6 +60,7 @@ export const columnsOf = (doc: PostDoc): Partial<PostRow> => ({
   credit: doc.credit,
   pillar_id: doc.pillarId,
   good_until: doc.goodUntil === null ? null : Date.parse(doc.goodUntil),
+  not_before: doc.notBefore === null ? null : Date.parse(doc.notBefore),
   language: doc.language,
 })
 

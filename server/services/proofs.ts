@@ -10,6 +10,7 @@ import { picturesByIds, type PictureFacts } from '../db/pictures'
 import { shortLinksOf } from '../db/shortLinks'
 import type { AccountRow, BrandRow, PostRow } from '../db/rows'
 import { docsOf } from './postDocs'
+import { planHold } from './accountFacts'
 import { rulesOf } from './accounts'
 import { sentOn, shortBase, writingOf } from './writing'
 
@@ -65,7 +66,7 @@ export async function checksOf(
     repeatAfterDays: account.repeat_after_days,
     linkState: look ? { kind: look.kind, detail: look.detail } : { kind: 'unchecked', detail: null },
     wordsNotUsed: writingOf(brand).wordsNotUsed,
-    hold: account.held === 1 || brand.held === 1,
+    hold: planHold(brand, account) !== null,
     equalText: others.find(({ network, text }) => network === made.rules.id && text === made.proof.text) ?? null,
   }
   return preflight(made.parts, made.proof, made.rules, context)

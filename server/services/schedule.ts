@@ -48,6 +48,8 @@ export async function scheduleOf(brandId: string, from: string | null, days: num
     troubled: troubledOf(deliveries, [...lines.values()]).map((delivery) => deliveryCard(delivery, facts)),
     unplaced: plan.unplaced.flatMap((entry) => {
       const line = lines.get(entry.postId)
+      // An echo of weeks ahead has its place in time.
+      if (line?.follows_id && entry.code === 'beyond-until') return []
       return line ? [{ lineId: line.id, postId: line.post_id, accountId: line.account_id, text: line.own_text ?? line.text, says: entry.says }] : []
     }),
     planVersion: versionOf(plan),

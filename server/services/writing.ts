@@ -9,6 +9,7 @@ import { sentTexts } from '../db/deliveries'
 import type { BrandRow } from '../db/rows'
 import { problem } from '../problem'
 import { settings } from '../settings'
+import { planHold } from './accountFacts'
 import type { Actor } from './actor'
 import { changeUndoably } from './history'
 
@@ -48,7 +49,7 @@ export async function deskContext(actor: Actor): Promise<DeskContext> {
     writingVersion: brand.writing_version,
     shortBase: shortBase(),
     sentHere,
-    held: accounts.filter((account) => account.held === 1 && (account.hold_until === null || account.hold_until > now())).map(({ id }) => id),
+    held: accounts.filter((account) => planHold(brand, account) !== null).map(({ id }) => id),
   }
 }
 

@@ -118,6 +118,7 @@ export const writing = {
   whereAndWhen: 'Where and when',
   pillar: 'Pillar',
   noPillar: 'no pillar',
+  notBefore: 'Not before',
   goodUntil: 'Good until',
   noEnd: 'no end',
   language: 'Language',

@@ -63,7 +63,6 @@ export const placing = {
   timeOn: (account: string) => `Time on ${account}`,
   noOpen: 'no open slot',
   each: 'Differs by account',
-  all: 'On all accounts',
   again: 'And again',
   none: 'Once',
   echoes: {
@@ -83,10 +82,8 @@ export const placing = {
   amount: 'How long after',
   unitLabel: 'Unit',
   times: 'times, every',
-  moved: (count: number) => counted(count, 'other post moves', 'other posts move'),
-  move: (text: string, from: string, to: string) => `“${text}”: ${from} → ${to}`,
   nowhere: 'no place',
-  nowAsk: { title: 'Send it now?', detail: (accounts: string) => `It goes to ${accounts} at once. That can’t be undone here.`, yes: 'Send now', no: 'Not yet' },
+  nowAsk: { title: 'Send it now?', detail: 'It is handed to its networks at once. That can’t be undone here.', yes: 'Send now', no: 'Not yet' },
 }
 
 export const hold = {
@@ -132,7 +129,6 @@ export const move = {
   account: 'Account',
   goes: (when: string) => `Goes out ${when}`,
   noPlace: (why: string) => `No place: ${why}`,
-  others: (count: number) => counted(count, 'other post moves', 'other posts move'),
   noneMoves: 'No other post moves.',
   act: 'Move',
   done: (when: string) => `Moved to ${when}`,
@@ -148,7 +144,6 @@ export const ahead = {
   title: 'Look ahead',
   sheet: 'Sheet',
   view: 'View',
-  intro: 'What stands out in the coming seven days.',
   nothing: { title: 'Nothing stands out', detail: 'Every day of the coming week has posts, nothing is late, and all shares are kept.' },
   kinds: {
     hold: 'On hold',

@@ -14,6 +14,10 @@ export const refusals = {
   noPlace: (says: string) => ({ title: 'No place there', detail: says }),
   noWording: { title: 'No such wording', detail: 'An echo names a wording that the post does not have any more. Choose another.' },
   alreadyThere: (account: string) => ({ title: 'Already there', detail: `The post is in line on ${account} already, or went out there.` }),
+  sameAgain: (account: string, days: number) => ({
+    title: 'The same text too soon',
+    detail: `${account} refuses the same text within ${days} days: give the echo another wording.`,
+  }),
   holdPast: { title: 'That is past', detail: 'A hold ends later than now; leave the end open to lift it by hand.' },
   signIn: { title: 'Not signed in', detail: 'The mail address and the password do not belong together.' },
   signInWait: (seconds: number) => ({ title: 'Too many tries', detail: `Wait ${seconds} seconds, then try again.` }),

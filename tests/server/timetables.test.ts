@@ -226,6 +226,17 @@ describe('placing', () => {
     expect(await lined()).toEqual([])
   })
 
+  it('waits until a post may go out, and refuses an echo in the same words that its network would refuse', async () => {
+    const early = await saveNew(nell, path, await draftOf(nell, path, 'Not yet', { notBefore: '2027-03-04T12:00:00.000Z' }))
+    expect((await lineUpSaved(nell, path, early)).places[0]!.at).toBe('2027-03-04T15:00:00.000Z')
+    expect((await lineOf('Not yet')).says).toMatch(/before it may go out/)
+    const same = lineUp('The same', 'next', null, [{ after: { days: 1 }, wording: 0 }])
+    await expect(same).rejects.toThrow(/refuses the same text within 2 days/)
+    await lineUp('Next month', 'next', null, [{ after: { weeks: 4 }, wording: 0 }])
+    const { lines } = await nell.want<PlanBase>('GET', `${path}/plan`)
+    expect(lines.filter(({ text }) => text === 'Next month').map(({ at }) => at?.slice(0, 10))).toEqual(['2027-03-02', '2027-03-30'])
+  })
+
   it('sends echoes at +5 hours, +1 day and +7 days in other wordings, once each; taking the post out takes them along', async () => {
     const doc = await draftOf(nell, path, 'Said once')
     doc.wordings.push({ text: 'Said otherwise', pictureId: null }, { text: 'Said a third way', pictureId: null }, { text: 'Said at last', pictureId: null })
@@ -264,6 +275,16 @@ describe('moving', () => {
     await move('Four', { kind: 'first' })
     await move('One', { kind: 'last' })
     expect(await lined()).toEqual(['Four 02T10:00', 'Three 02T13:00', 'Two 02T15:00', 'One 03T10:00'])
+  })
+
+  it('keeps the order however often a post is put between the same two', async () => {
+    for (let time = 0; time < 60; time++) {
+      const [name, other] = time % 2 ? ['Two', 'Three'] : ['Three', 'Two']
+      await move(name, { kind: 'before', id: (await lineOf(other)).lineId })
+    }
+    expect(await lined()).toEqual(['One 02T10:00', 'Two 02T15:00', 'Three 03T10:00', 'Four 03T15:00'])
+    const { n } = world.rows('SELECT count(DISTINCT position) AS n FROM lines')[0] as { n: number }
+    expect(n).toBe(4)
   })
 
   it('goes to whoever let go first: the second is shown the plan anew', async () => {

@@ -196,8 +196,8 @@ export async function lineUpSaved(
   echoes: Echo[] = [],
 ): Promise<LinedUp> {
   const ids = accountIds ?? post.doc.accounts.flatMap(({ chosen, accountId }) => (chosen ? [accountId] : []))
-  const { pillarId, link, goodUntil } = post.doc
+  const { pillarId, link, goodUntil, notBefore } = post.doc
   const placements = ids.map((accountId) => ({ accountId, kind: 'next', at: null, ...placed.find((one) => one.accountId === accountId) }))
-  const { version } = await person.want<Placing>('POST', `${path}/placing`, { postId: post.id, pillarId, link, goodUntil, placements, echoes })
+  const { version } = await person.want<Placing>('POST', `${path}/placing`, { postId: post.id, pillarId, link, goodUntil, notBefore, placements, echoes })
   return person.want<LinedUp>('POST', `${path}/posts/${post.id}/line-up`, { version: post.version, planVersion: version, accountIds: ids, placements, echoes })
 }

@@ -12,15 +12,22 @@ const says = words.writing
 const brand = useBrandStore()
 const times = useTimes()
 const zone = computed(() => brand.view?.brand.zone ?? 'UTC')
-const goodUntil = computed(() => {
-  if (!doc.value.goodUntil) return ''
-  const { date, minutes } = times.moment(doc.value.goodUntil)
-  return `${date}T${String(Math.floor(minutes / 60)).padStart(2, '0')}:${String(minutes % 60).padStart(2, '0')}`
-})
-function setGoodUntil(event: Event): void {
-  const [date, time] = (event.target as HTMLInputElement).value.split('T')
-  doc.value.goodUntil = date && time ? instantOf(date, time, zone.value) : null
-}
+/** An instant of the document as a field for day and time has it. */
+const field = (name: 'goodUntil' | 'notBefore') =>
+  computed({
+    get: () => {
+      const at = doc.value[name]
+      if (!at) return ''
+      const { date, minutes } = times.moment(at)
+      return `${date}T${String(Math.floor(minutes / 60)).padStart(2, '0')}:${String(minutes % 60).padStart(2, '0')}`
+    },
+    set: (typed: string) => {
+      const [date, time] = typed.split('T')
+      doc.value[name] = date && time ? instantOf(date, time, zone.value) : null
+    },
+  })
+const goodUntil = field('goodUntil')
+const notBefore = field('notBefore')
 /** A pillar's own hashtags are put in where there are none yet. */
 function takeHashtags(): void {
   const pillar = brand.view?.pillars.find(({ id }) => id === doc.value.pillarId)
@@ -29,7 +36,7 @@ function takeHashtags(): void {
 const languages = Object.entries(words.wire.filters.languages)
 const rule = computed(() => (props.writing ?? USUAL_WRITING).linkRule.kind)
 const row = 'grid grid-cols-[92px_minmax(0,1fr)] items-center gap-2 py-[7px] text-small'
-const field = 'min-w-0 w-full rounded border border-rule bg-sheet px-1 py-1 text-small text-ink'
+const shape = 'min-w-0 w-full rounded border border-rule bg-sheet px-1 py-1 text-small text-ink'
 </script>
 
 <template>
@@ -38,7 +45,7 @@ const field = 'min-w-0 w-full rounded border border-rule bg-sheet px-1 py-1 text
     <div class="divide-y divide-rule">
       <label :class="row"
         ><span class="text-ink-2">{{ says.pillar }}</span>
-        <select v-model="doc.pillarId" :disabled="readOnly" :class="field" @change="takeHashtags">
+        <select v-model="doc.pillarId" :disabled="readOnly" :class="shape" @change="takeHashtags">
           <option :value="null">{{ says.noPillar }}</option>
           <option v-for="pillar in brand.view?.pillars ?? []" :key="pillar.id" :value="pillar.id">{{ pillar.name }}</option>
         </select>
@@ -46,11 +53,15 @@ const field = 'min-w-0 w-full rounded border border-rule bg-sheet px-1 py-1 text
       <PlaceParts v-if="!readOnly" :placing="placing" :chosen="chosen" :wordings="doc.wordings.length" />
       <label :class="row"
         ><span class="text-ink-2">{{ says.goodUntil }}</span>
-        <input type="datetime-local" :value="goodUntil" :disabled="readOnly" :class="field" @change="setGoodUntil" />
+        <input v-model.lazy="goodUntil" type="datetime-local" :disabled="readOnly" :class="shape" />
+      </label>
+      <label :class="row"
+        ><span class="text-ink-2">{{ says.notBefore }}</span>
+        <input v-model.lazy="notBefore" type="datetime-local" :disabled="readOnly" :class="shape" />
       </label>
       <label :class="row"
         ><span class="text-ink-2">{{ says.language }}</span>
-        <select v-model="doc.language" :disabled="readOnly" :class="field">
+        <select v-model="doc.language" :disabled="readOnly" :class="shape">
           <option :value="null">{{ says.languageOfBrand }}</option>
           <option v-for="[code, name] in languages" :key="code" :value="code">{{ name }}</option>
         </select>

@@ -11,7 +11,6 @@ const brand = useBrandStore()
 const times = useTimes()
 const rows = computed(() => (props.base?.lines ?? []).filter(({ accountId }) => accountId === props.account.id))
 const cardOf = (id: string): Card | null => props.view.cards.find((card) => card.lineId === id) ?? null
-const unplaced = (id: string): string => props.view.unplaced.find(({ lineId }) => lineId === id)?.says ?? ''
 const held = ref<string | null>(null)
 const over = ref<string | null>(null)
 function drop(id: string): void {
@@ -62,8 +61,8 @@ function onKey(event: KeyboardEvent, at: number): void {
           <span class="text-right text-small text-ink-3 tabular-nums">{{ at + 1 }}</span>
           <span class="min-w-0">
             <span class="serif line-clamp-2 text-[13.5px] leading-[1.22] font-medium" dir="auto">{{ row.text }}</span>
-            <span class="block text-tiny" :class="unplaced(row.id) ? 'text-warn' : 'text-ink-2'">{{
-              unplaced(row.id) || (cardOf(row.id) ? times.shortDayTime(cardOf(row.id)!.at) : '')
+            <span class="block text-tiny" :class="row.at ? 'text-ink-2' : 'text-warn'" :title="row.says">{{
+              row.at ? times.shortDayTime(row.at) : row.says
             }}</span>
           </span>
         </button>

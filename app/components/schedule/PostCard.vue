@@ -2,8 +2,9 @@
 import { Pause, Pin, Repeat2, TriangleAlert } from '@lucide/vue'
 import type { Card } from '#shared/api'
 import { words } from '#shared/words'
-import { ontoCard, SHEET_DRAG } from '../../composables/useSheetDrag'
+import { SHEET_DRAG } from '../../composables/useSheetDrag'
 import { LINE_DATA } from '../../utils/dropped'
+import { ontoCard } from '../../utils/sheetMoves'
 
 const props = defineProps<{ card: Card; account?: string }>()
 const emit = defineEmits<{ open: []; shift: [where: 'earlier' | 'later' | 'dayBefore' | 'dayAfter'] }>()

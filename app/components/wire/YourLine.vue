@@ -16,7 +16,13 @@ const editor = usePostEditor()
 const { doc, accounts } = editor
 const chosenIds = (): string[] => doc.value.accounts.flatMap((part) => (part.chosen ? [part.accountId] : []))
 const slots = usePlacing(
-  () => ({ postId: editor.version.value > 0 ? editor.id.value : null, pillarId: doc.value.pillarId, link: doc.value.link, goodUntil: doc.value.goodUntil }),
+  () => ({
+    postId: editor.version.value > 0 ? editor.id.value : null,
+    pillarId: doc.value.pillarId,
+    link: doc.value.link,
+    goodUntil: doc.value.goodUntil,
+    notBefore: doc.value.notBefore,
+  }),
   { chosen: chosenIds, ready: chosenIds },
 )
 const look = useLinkLook(() => (doc.value.wordings[0]!.text.trim() === '' ? null : doc.value.link))

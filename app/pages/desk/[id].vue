@@ -25,7 +25,13 @@ const look = useLinkLook(() => doc.value.link)
 const readyIds = ref<string[]>([])
 const chosenIds = ref<string[]>([])
 const slots = usePlacing(
-  () => ({ postId: editor.version.value > 0 ? editor.id.value : null, pillarId: doc.value.pillarId, link: doc.value.link, goodUntil: doc.value.goodUntil }),
+  () => ({
+    postId: editor.version.value > 0 ? editor.id.value : null,
+    pillarId: doc.value.pillarId,
+    link: doc.value.link,
+    goodUntil: doc.value.goodUntil,
+    notBefore: doc.value.notBefore,
+  }),
   { chosen: () => chosenIds.value, ready: () => readyIds.value },
 )
 const { proofs, chosen, ready, writing, main } = usePostProofs(editor, {
@@ -39,7 +45,7 @@ const keepIds = (into: Ref<string[]>, of: AccountProof[]): void => {
 }
 watch(ready, (now) => keepIds(readyIds, now))
 watch(chosen, (now) => keepIds(chosenIds, now.filter(({ lineId, sentAt }) => lineId === null && sentAt === null))) // prettier-ignore
-const { busy, problem, canLineUp, lineUp } = useLiningUp(editor, {
+const { busy, problem, canLineUp, asking, lineUp } = useLiningUp(editor, {
   ready: () => readyIds.value,
   version: () => slots.version.value,
   placing: slots,
@@ -215,6 +221,16 @@ const saysFailed = (error: unknown): string => sentenceOf(error)
       :focus="cropped.focus"
       @close="cropping = null"
       @done="setCrop"
+    />
+    <AskDialog
+      :open="asking"
+      :title="words.placing.nowAsk.title"
+      :detail="words.placing.nowAsk.detail"
+      :yes="words.placing.nowAsk.yes"
+      :no="words.placing.nowAsk.no"
+      :busy="busy"
+      @yes="lineItUp"
+      @no="asking = false"
     />
     <LazyConflictDialog v-if="editor.conflict.value" :theirs="editor.conflict.value" :mine="doc" @settle="editor.settle" />
   </div>

@@ -21,6 +21,7 @@ const rules = (account: Account): string => says.rules(account.rules.limit, says
             <b class="serif text-headline font-medium">{{ one.name }}</b> <span class="text-ink-2">{{ one.handle }}</span>
           </p>
           <p class="text-small text-ink-2">{{ rules(one) }} · {{ says.protocols[one.protocol] }}</p>
+          <p v-if="one.hold" class="text-small font-semibold text-warn">{{ one.hold.reason ? words.hold.because(one.hold.reason) : words.hold.on(null) }}</p>
           <p v-if="one.trouble" class="text-small text-bad">{{ says.trouble }}: {{ one.trouble }}</p>
           <SlotWeek class="mt-2" :slots="one.slots" />
         </div>

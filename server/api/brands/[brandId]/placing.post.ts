@@ -3,10 +3,12 @@ import { useDb } from '../../../db'
 import { route } from '../../../route'
 import { tryPlacing } from '../../../services/placing'
 
+const msOf = (at: string | null): number | null => (at === null ? null : Date.parse(at))
+
 /** Where a post and its echoes would go, and what would move; nothing is stored. */
 export default route('work', placingSchema, async ({ actor, body }) => {
-  const { postId, pillarId, link, goodUntil, placements, echoes } = body
-  const post = { id: postId, pillarId, link, goodUntil: goodUntil === null ? null : Date.parse(goodUntil), notBefore: null }
+  const { postId, pillarId, link, goodUntil, notBefore, placements, echoes } = body
+  const post = { id: postId, pillarId, link, goodUntil: msOf(goodUntil), notBefore: msOf(notBefore) }
   const { version, accounts, moved } = await tryPlacing(await useDb(), actor.brandId, post, placements, echoes)
   return { version, accounts, moved }
 })
