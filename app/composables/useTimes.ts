@@ -1,4 +1,4 @@
-import { dateFormat, localMoment } from '../utils/localTime'
+import { dateFormat, instantOf, localMoment } from '../utils/localTime'
 
 const MINUTE = 60_000
 const HOUR = 60 * MINUTE
@@ -37,5 +37,15 @@ export function useTimes() {
     const there = dateFormat(own, full).format(ms(at))
     return here === there ? here : `${here} (${zone.value})\n${there} (${own})`
   }
-  return { zone, time, day, dayMonth, dayTime, shortDayTime, ago, exact, moment: (at: string | number) => localMoment(ms(at), zone.value) }
+  /** An instant as a field for day and time has it, and back; an empty field is none. */
+  const toField = (at: string | null): string => {
+    if (!at) return ''
+    const { date, minutes } = localMoment(ms(at), zone.value)
+    return `${date}T${String(Math.floor(minutes / 60)).padStart(2, '0')}:${String(minutes % 60).padStart(2, '0')}`
+  }
+  const fromField = (typed: string): string | null => {
+    const [date, clockTime] = typed.split('T')
+    return date && clockTime ? instantOf(date, clockTime, zone.value) : null
+  }
+  return { toField, fromField, zone, time, day, dayMonth, dayTime, shortDayTime, ago, exact, moment: (at: string | number) => localMoment(ms(at), zone.value) }
 }

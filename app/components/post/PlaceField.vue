@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { words } from '#shared/words'
 import type { Wish } from '../../composables/usePlacing'
-import { instantOf } from '../../utils/localTime'
 
 /** Where a post is to stand: a place in line, a slot or a time, or now. */
 const props = defineProps<{
@@ -18,15 +17,8 @@ const kind = computed({
   set: (now) => (wish.value = { kind: now, at: now === 'slot' ? (props.open?.[0]?.at ?? null) : null }),
 })
 const time = computed({
-  get: () => {
-    if (!wish.value.at) return ''
-    const { date, minutes } = times.moment(wish.value.at)
-    return `${date}T${String(Math.floor(minutes / 60)).padStart(2, '0')}:${String(minutes % 60).padStart(2, '0')}`
-  },
-  set: (typed: string) => {
-    const [date, clock] = typed.split('T')
-    wish.value = { kind: 'time', at: date && clock ? instantOf(date, clock, times.zone.value) : null }
-  },
+  get: () => times.toField(wish.value.at),
+  set: (typed: string) => (wish.value = { kind: 'time', at: times.fromField(typed) }),
 })
 const slot = computed({ get: () => wish.value.at ?? '', set: (at: string) => (wish.value = { kind: 'slot', at: at || null }) })
 const slots = computed(() => {

@@ -3,7 +3,6 @@ import { USUAL_WRITING, type PostDoc, type Writing } from '#shared/posts'
 import { words } from '#shared/words'
 import type { PlacingWish } from '../../composables/usePlacing'
 import type { AccountProof } from '../../composables/usePostProofs'
-import { instantOf } from '../../utils/localTime'
 
 /** Where and when: pillar, the first place it would take, until when it is good, its language, what becomes of its link. */
 const props = defineProps<{ chosen: AccountProof[]; writing: Writing | null; placing: PlacingWish; readOnly: boolean }>()
@@ -11,21 +10,8 @@ const doc = defineModel<PostDoc>({ required: true })
 const says = words.writing
 const brand = useBrandStore()
 const times = useTimes()
-const zone = computed(() => brand.view?.brand.zone ?? 'UTC')
-/** An instant of the document as a field for day and time has it. */
 const field = (name: 'goodUntil' | 'notBefore') =>
-  computed({
-    get: () => {
-      const at = doc.value[name]
-      if (!at) return ''
-      const { date, minutes } = times.moment(at)
-      return `${date}T${String(Math.floor(minutes / 60)).padStart(2, '0')}:${String(minutes % 60).padStart(2, '0')}`
-    },
-    set: (typed: string) => {
-      const [date, time] = typed.split('T')
-      doc.value[name] = date && time ? instantOf(date, time, zone.value) : null
-    },
-  })
+  computed({ get: () => times.toField(doc.value[name]), set: (typed: string) => (doc.value[name] = times.fromField(typed)) })
 const goodUntil = field('goodUntil')
 const notBefore = field('notBefore')
 /** A pillar's own hashtags are put in where there are none yet. */

@@ -2,7 +2,6 @@
 import type { HoldOf } from '../../stores/schedule'
 import type { LateLine } from '#shared/plans'
 import { words } from '#shared/words'
-import { instantOf } from '../../utils/localTime'
 
 /** Puts a brand, an account or a post on hold, or lets it go out again: then it says what became late. */
 const props = defineProps<{ of: HoldOf | null; name: string; isHeld: boolean }>()
@@ -41,9 +40,8 @@ async function act(): Promise<void> {
   if (!of || busy.value) return
   busy.value = true
   try {
-    const [date, time] = until.value.split('T')
     if (lifting.value) await schedule.lift(of, late.value?.length ? choice.value : 'leave')
-    else await schedule.hold(of, reason.value, date && time ? instantOf(date, time, times.zone.value) : null)
+    else await schedule.hold(of, reason.value, times.fromField(until.value))
     emit('close')
   } catch (error) {
     notices.complain(error)

@@ -3,7 +3,6 @@ import type { Card, ScheduleView } from '#shared/api'
 import { words } from '#shared/words'
 import type { MoveTo } from '../../../core/schedule/moves'
 import type { Move, PlanTrial } from '../../composables/usePlanTrial'
-import { instantOf } from '../../utils/localTime'
 import type { MoveTrial } from '../../workers/plan'
 
 /** All ways to move a card without dragging it; what would happen stands there before one does it. */
@@ -54,8 +53,8 @@ const move = computed((): Move | null => {
     case 'slot':
       return slot.value ? of({ kind: 'slot', at: slot.value }) : null
     case 'time': {
-      const [date, clock] = time.value.split('T')
-      return date && clock ? of({ kind: 'time', at: instantOf(date, clock, times.zone.value) }) : null
+      const at = times.fromField(time.value)
+      return at ? of({ kind: 'time', at }) : null
     }
     case 'swap':
       return other.value ? of({ kind: 'swap', id: other.value }) : null
