@@ -192,7 +192,7 @@ export const useWireStore = defineStore('wire', () => {
 
   async function markRead(id: string): Promise<void> {
     putState(id, 'read')
-    await api.put(brand.path(`/articles/${id}/state`), { state: 'read' }).catch(() => putState(id, 'new'))
+    await api.put(brand.path('/articles/states'), { ids: [id], state: 'read' }).catch(() => putState(id, 'new'))
   }
 
   /** What a person decides is no rule's doing any more. */

@@ -123,7 +123,11 @@ export async function setState(actor: Actor, id: string, state: ArticleState): P
 /** Puts several articles into a state at once, as one change that is undone as one. Those that are not there are left out. */
 export async function setStates(actor: Actor, ids: string[], state: ArticleState): Promise<Undoable> {
   const { historyId } = await changeUndoably(actor, 'article', ids[0]!, async (db, tracked) => {
-    for (const id of new Set(ids)) if (await articles.articleForBrand(db, actor.brandId, id)) await putState(db, tracked, actor, id, state)
+    for (const id of new Set(ids)) {
+      const article = await articles.articleForBrand(db, actor.brandId, id)
+      // That somebody looked at it takes back nothing that was decided meanwhile.
+      if (article && (state !== 'read' || article.state === 'new')) await putState(db, tracked, actor, id, state)
+    }
   })
   return { historyId }
 }

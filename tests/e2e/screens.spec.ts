@@ -61,7 +61,7 @@ const SCREENS: Record<string, (page: Page) => Promise<void>> = {
     await page.getByRole('button', { name: 'Commonfire', exact: true }).click()
     await expect(page.locator('[data-line]').first()).toBeVisible()
     await page.getByRole('button', { name: 'Hold Commonfire' }).click()
-    await expect(page.getByRole('dialog')).toBeVisible()
+    await expect(page.getByRole('dialog').getByLabel('Why')).toBeVisible()
   },
   'a timetable, changed': async (page) => {
     await page.keyboard.press('4')

@@ -88,6 +88,11 @@ describe('the Wire', () => {
   it('refuses a state there is not, and nobody’s articles', async () => {
     const [row] = (await wire('')).articles
     expect((await nell.ask<Problem>('PUT', `${path}/articles/states`, { ids: [row!.id], state: 'eaten' })).status).toBe(422)
+    // That somebody looked comes late on a slow line: it takes back no decision.
+    await nell.want('PUT', `${path}/articles/${row!.id}/state`, { state: 'passed' })
+    await nell.want('PUT', `${path}/articles/states`, { ids: [row!.id], state: 'read' })
+    expect((await nell.want<ArticleFull>('GET', `${path}/articles/${row!.id}`)).state).toBe('passed')
+    await nell.want('PUT', `${path}/articles/states`, { ids: [row!.id], state: 'new' })
     await nell.want('PUT', `${otherPath}/articles/states`, { ids: [row!.id], state: 'passed' })
     expect((await wire('')).articles.find((one) => one.id === row!.id)!.state).toBe('new')
   })
