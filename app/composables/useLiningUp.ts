@@ -29,18 +29,14 @@ export function useLiningUp(editor: PostEditor, given: { ready: () => string[]; 
     busy.value = true
     problem.value = ''
     const brandId = session.brandId!
+    // As it was shown when it was asked for.
+    const shown = { planVersion: given.version(), accountIds: given.ready(), placements: given.placing.placements(), echoes: given.placing.echoes.value }
     try {
       if (!(await editor.save('untouched'))) {
         problem.value = editor.problem.value
         return
       }
-      const input = {
-        version: editor.version.value,
-        planVersion: given.version(),
-        accountIds: given.ready(),
-        placements: given.placing.placements(),
-        echoes: given.placing.echoes.value,
-      }
+      const input = { version: editor.version.value, ...shown }
       const result = await api.post<LinedUp>(brand.path(`/posts/${editor.id.value}/line-up`), input)
       let afterwards: () => unknown = () => undefined
       done((work) => {

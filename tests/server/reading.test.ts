@@ -1,6 +1,6 @@
 // Skimming, keeping and finding: the Wire's filters and orders, several at once, clippings, full-text search; two brands apart.
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import type { ArticleRow, BrandView, Clipping, ClippingsView, FoundThings, Problem, Source, Undoable, WirePage } from '../../shared/api'
+import type { ArticleFull, ArticleRow, BrandView, Clipping, ClippingsView, FoundThings, Problem, Source, Undoable, WirePage } from '../../shared/api'
 import { makeBrand, newPost, World } from '../support/world'
 import { until, type Person } from '../support/person'
 

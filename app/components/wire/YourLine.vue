@@ -17,7 +17,7 @@ const { doc, accounts } = editor
 const chosenIds = (): string[] => doc.value.accounts.flatMap((part) => (part.chosen ? [part.accountId] : []))
 const slots = usePlacing(
   () => ({
-    postId: editor.version.value > 0 ? editor.id.value : null,
+    postId: editor.id.value || null,
     pillarId: doc.value.pillarId,
     link: doc.value.link,
     goodUntil: doc.value.goodUntil,

@@ -26,7 +26,7 @@ const readyIds = ref<string[]>([])
 const chosenIds = ref<string[]>([])
 const slots = usePlacing(
   () => ({
-    postId: editor.version.value > 0 ? editor.id.value : null,
+    postId: editor.id.value || null,
     pillarId: doc.value.pillarId,
     link: doc.value.link,
     goodUntil: doc.value.goodUntil,
