@@ -37,7 +37,8 @@ export async function scheduleOf(brandId: string, from: string | null, days: num
   ]
   const holds = new Map(input.accounts.map(({ id, hold }) => [id, hold]))
   const open = plan.open.map((slot) => ({ ...slot, held: isWithin(holds.get(slot.accountId) ?? null, slot.at) }))
-  const fillable = open.filter((slot) => slot.use !== 'free' && !slot.held && Date.parse(slot.at) < now() + 7 * DAY)
+  const takable = open.filter((slot) => slot.use !== 'free' && !slot.held)
+  const fillable = takable.filter((slot) => Date.parse(slot.at) < now() + 7 * DAY)
   return {
     from: first,
     to: last,
@@ -57,7 +58,11 @@ export async function scheduleOf(brandId: string, from: string | null, days: num
     openCount: fillable.length,
     firstOpenAt: fillable[0]?.at ?? null,
     endsAt: plan.entries.at(-1)?.at ?? null,
-    perAccount: plan.perAccount.map((one) => ({ ...one, waiting: input.posts.filter(({ accountId }) => accountId === one.accountId).length })),
+    perAccount: plan.perAccount.map((one) => ({
+      ...one,
+      firstOpenAt: takable.find((slot) => slot.accountId === one.accountId)?.at ?? null,
+      waiting: input.posts.filter(({ accountId }) => accountId === one.accountId).length,
+    })),
   }
 }
 
