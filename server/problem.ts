@@ -18,6 +18,7 @@ const STATUS = {
   noWording: 422,
   alreadyThere: 409,
   holdPast: 422,
+  onHold: 409,
   sameAgain: 422,
   alreadyStarted: 409,
   alreadyGone: 409,

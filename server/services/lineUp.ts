@@ -16,6 +16,7 @@ import type { AccountRow, PostRow } from '../db/rows'
 import type { Tracked } from '../db/tracked'
 import { connectorFor } from '../networks'
 import { problem } from '../problem'
+import { planHold } from './accountFacts'
 import type { Actor } from './actor'
 import { putApproved, putInReview } from './approvals'
 import { putState } from './articles'
@@ -229,6 +230,9 @@ export async function sendNow(actor: Actor, lineId: string): Promise<void> {
     const line = await lineById(db, actor.brandId, lineId)
     if (!line) throw problem('alreadyGone')
     if (line.approval !== 'approved' || line.approved_version !== line.version) throw problem('notApproved')
+    const [brand, account] = [await brandById(db, actor.brandId), await accountById(db, actor.brandId, line.account_id)]
+    const isOnHold = line.state === 'held' && (line.hold_until === null || line.hold_until > now())
+    if (isOnHold || (brand && account && planHold(brand, account))) throw problem('onHold')
     await freeze(db, line, now(), null)
   })
 }

@@ -70,7 +70,8 @@ export const movedWithTexts = (moved: Moved[], lines: ReadonlyMap<string, { text
 function newLines(post: PlacedPost, placement: Placement, echoes: Echo[], input: PlanInput, plan: Plan): NewLine[] {
   const { accountId } = placement
   const first: NewLine = { id: `new ${accountId}`, accountId, echo: 0, wording: 0, fixed: fixedOf(post, placement, input, plan), follows: null, isFirst: placement.kind === 'first' } // prettier-ignore
-  const more = echoes.map(({ after, wording }, at): NewLine => ({ ...first, id: `new ${accountId} ${at + 1}`, echo: at + 1, wording, fixed: null, follows: { id: first.id, after } })) // prettier-ignore
+  // Echoes wait behind all others: they move nobody.
+  const more = echoes.map(({ after, wording }, at): NewLine => ({ ...first, isFirst: false, id: `new ${accountId} ${at + 1}`, echo: at + 1, wording, fixed: null, follows: { id: first.id, after } })) // prettier-ignore
   return [first, ...more]
 }
 

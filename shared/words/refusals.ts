@@ -18,6 +18,7 @@ export const refusals = {
     title: 'The same text too soon',
     detail: `${account} refuses the same text within ${days} days: give the echo another wording.`,
   }),
+  onHold: { title: 'On hold', detail: 'Nothing of it goes out before the hold is lifted.' },
   holdPast: { title: 'That is past', detail: 'A hold ends later than now; leave the end open to lift it by hand.' },
   signIn: { title: 'Not signed in', detail: 'The mail address and the password do not belong together.' },
   signInWait: (seconds: number) => ({ title: 'Too many tries', detail: `Wait ${seconds} seconds, then try again.` }),

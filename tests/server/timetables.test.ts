@@ -333,6 +333,8 @@ describe('a hold', () => {
     const of = { kind: 'account', id: accountId }
     const { historyId } = await nell.want<Undoable>('POST', `${path}/hold`, { of, reason: 'A court case', until: null })
     expect((await account()).hold).toEqual({ until: null, reason: 'A court case' })
+    const { lines } = await nell.want<PlanBase>('GET', `${path}/plan`)
+    expect((await nell.ask('POST', `${path}/lines/${lines[0]!.id}/send`)).body.type).toBe('urn:clear-quill:onHold')
     await playHours(nell, 29)
     expect(await posted()).toEqual([])
     const ahead = await nell.want<FoundAhead[]>('GET', `${path}/look-ahead`)
