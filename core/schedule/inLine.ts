@@ -1,6 +1,7 @@
 import { MINUTE, toMs } from '../instant'
 import type { AccountDay, OpenSlot } from './accountDay'
 import { notSettled } from './fixed'
+import type { Lane } from './lane'
 import type { Planning } from './planning'
 import { becauseOf, type Refusal } from './refusals'
 import type { PlanPost, UnplacedCode } from './types'
@@ -55,30 +56,36 @@ function earliestSlot(post: PlanPost, notBefore: number, day: AccountDay, planni
   const goodUntil = post.goodUntil ? toMs(post.goodUntil) : Number.POSITIVE_INFINITY
   const may = post.notBefore ? toMs(post.notBefore) : Number.NEGATIVE_INFINITY
   const lane = day.laneOf(post.pillar)
-  let passed: Passed = null
+  let passed = -1
+  let why: Refusal | null = null
   for (let index = lane.nextFree(0); index < day.slots.length; index = lane.nextFree(index + 1)) {
     const slot = day.slots[index]!
     if (slot.goes > goodUntil) return { code: 'good-until', says: 'No slot is free before it is out of date.' }
-    const refusal = refusalOf(post, slot, day, planning, { may, notBefore })
-    if (!refusal) return { index, passed: later(passed, lane.lastRefusal(index))?.refusal.code ?? null }
+    const refusal = refusalOf(post, slot, day, planning, may, notBefore)
+    if (!refusal) return { index, passed: lastPassed(lane, passed, why, index)?.code ?? null }
     // A share that is reached stays reached.
     if (refusal.code === 'mix') lane.close(index, refusal)
-    else passed = { index, refusal }
+    else {
+      passed = index
+      why = refusal
+    }
   }
-  const last = later(passed, lane.lastRefusal(day.slots.length))
-  if (last) return last.refusal
+  const last = lastPassed(lane, passed, why, day.slots.length)
+  if (last) return last
   return day.slots.length > 0
     ? { code: 'beyond-until', says: 'All slots of the days shown are taken.' }
     : { code: 'no-slot', says: 'The timetable has no slot for it.' }
 }
 
-type Passed = { index: number; refusal: Refusal } | null
+/** What kept a post out of the last open slot before an index: its own refusal there (`passed`, `why`), or what closes the slot to all of its pillar. */
+function lastPassed(lane: Lane, passed: number, why: Refusal | null, before: number): Refusal | null {
+  const closed = lane.lastRefused(passed + 1, before)
+  return closed >= 0 ? lane.refusalAt(closed) : why
+}
 
-const later = (a: Passed, b: Passed): Passed => (a && b ? (a.index > b.index ? a : b) : (a ?? b))
-
-function refusalOf(post: PlanPost, slot: OpenSlot, day: AccountDay, planning: Planning, from: { may: number; notBefore: number }): Refusal | null {
-  if (slot.at < from.may) return { code: 'not-before', says: 'It may not go out yet.' }
-  if (slot.goes < from.notBefore) return { code: 'waits-for', says: 'No slot comes long enough after the post it follows.' }
+function refusalOf(post: PlanPost, slot: OpenSlot, day: AccountDay, planning: Planning, may: number, notBefore: number): Refusal | null {
+  if (slot.at < may) return { code: 'not-before', says: 'It may not go out yet.' }
+  if (slot.goes < notBefore) return { code: 'waits-for', says: 'No slot comes long enough after the post it follows.' }
   if (!post.firm && slot.at < day.now + planning.input.settleMinutes * MINUTE) return notSettled(post)
   return day.limits.ownBroken(post, slot.goes) ?? planning.apart.broken(post.accountId, post.linkKey, slot.goes)
 }

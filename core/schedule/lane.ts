@@ -10,8 +10,10 @@ export interface Lane {
   nextFree(from: number): number
   /** Closes a slot to this pillar's posts for good. */
   close(index: number, refusal: Refusal): void
-  /** Why posts of this pillar can't have the last slot before `before` that nobody has; null where all of them are taken or free to them. */
-  lastRefusal(before: number): { index: number; refusal: Refusal } | null
+  /** The index of the last slot from `from` up to `before` that nobody has and posts of this pillar can't have; -1 where there is none. */
+  lastRefused(from: number, before: number): number
+  /** Why posts of this pillar can't have a slot; null where they can. */
+  refusalAt(index: number): Refusal | null
 }
 
 const KEPT_FREE: Refusal = { code: 'no-slot', says: 'The slots left are kept free on purpose.' }
@@ -22,6 +24,7 @@ export function laneOver(slots: OpenSlot[], pillar: string | null, untakenUpTo: 
   // Where to look on from each slot; the way is shortened as it is walked.
   const onward = slots.map((_, index) => index)
   const isClosed = (index: number): boolean => slots[index]!.taken || slots[index]!.blocked !== null || closed[index] !== null
+  const refusalAt = (index: number): Refusal | null => slots[index]!.blocked ?? closed[index]!
   return {
     nextFree: (from) => {
       let at = from
@@ -38,12 +41,10 @@ export function laneOver(slots: OpenSlot[], pillar: string | null, untakenUpTo: 
       return at
     },
     close: (index, refusal) => void (closed[index] ??= refusal),
-    lastRefusal: (before) => {
-      for (let index = untakenUpTo(before - 1); index >= 0; index = untakenUpTo(index - 1)) {
-        const refusal = slots[index]!.blocked ?? closed[index]
-        if (refusal) return { index, refusal }
-      }
-      return null
+    lastRefused: (from, before) => {
+      for (let index = untakenUpTo(before - 1); index >= from; index = untakenUpTo(index - 1)) if (refusalAt(index)) return index
+      return -1
     },
+    refusalAt,
   }
 }

@@ -22,6 +22,8 @@ const PASSED_OVER: Record<UnplacedCode, string> = {
   'waits-for': 'come too soon after the post it follows',
 }
 
+const FIRST = 'The first slot it may take.'
+const BECAUSE = new Map(Object.entries(PASSED_OVER).map(([code, says]) => [code as UnplacedCode, `The first slot it may take; open slots before it ${says}.`]))
+
 /** Why a post has the slot it has, where `passed` is what kept it out of the last open slot before. */
-export const becauseOf = (passed: UnplacedCode | null): string =>
-  passed === null ? 'The first slot it may take.' : `The first slot it may take; open slots before it ${PASSED_OVER[passed]}.`
+export const becauseOf = (passed: UnplacedCode | null): string => (passed === null ? FIRST : BECAUSE.get(passed)!)
