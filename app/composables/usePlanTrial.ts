@@ -33,7 +33,9 @@ export function usePlanTrial() {
     })
     return made
   }
-  async function load(): Promise<void> {
+  let loading: Promise<void> = Promise.resolve()
+  const load = (): Promise<void> => (loading = loadOnce())
+  async function loadOnce(): Promise<void> {
     const found = await api.get<PlanBase>(brand.path('/plan')).catch(() => null)
     if (!found) return
     base.value = found
@@ -43,7 +45,9 @@ export function usePlanTrial() {
 
   watch(() => schedule.ribbon, load, { immediate: true })
   onBeforeUnmount(() => worker?.terminate())
-  return { base, tryMove }
+  /** Once the plan is the newest that was asked for. */
+  const settled = (): Promise<void> => loading
+  return { base, tryMove, settled }
 }
 
 export type PlanTrial = ReturnType<typeof usePlanTrial>

@@ -40,10 +40,11 @@ export function useSheetDrag(plan: PlanTrial) {
   async function drop(place: DropPlace): Promise<void> {
     const card = dragged.value
     const move = card && moveOf(card, place)
-    const version = plan.base.value?.version
     end()
     if (!card) return
     if (!place.to) return notices.say(words.move.noSlotThere)
+    await plan.settled()
+    const version = plan.base.value?.version
     if (move && version) await schedule.move(move, version).catch((error: unknown) => notices.complain(error))
   }
   return { dragged, over, trial, tries, start, end, enter, drop }

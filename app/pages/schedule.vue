@@ -9,6 +9,8 @@ import { entriesOf, isWanted, type SheetFilter } from '../utils/sheet'
 import type { Card, ScheduleView } from '#shared/api'
 import type { MoveTo } from '../../core/schedule/moves'
 
+type Shift = 'earlier' | 'later' | 'dayBefore' | 'dayAfter'
+
 useHead({ title: `${words.schedule.title} · ${words.frame.product}` })
 const says = words.schedule
 const schedule = useScheduleStore()
@@ -49,8 +51,15 @@ const range = computed(() => {
   return `${name(view.value.from)} – ${name(addDays(view.value.from, 6))}`
 })
 
+let shifting: Promise<void> = Promise.resolve()
+/** Keys pressed one after another move one after another, each by the plan that the one before left. */
+const shift = (one: Card, where: Shift): void => void (shifting = shifting.then(() => shiftOne(one.id, where)))
+
 /** A card moved by keys: a place in its line, or the day before or after. It keeps the focus. */
-async function shift(one: Card, where: 'earlier' | 'later' | 'dayBefore' | 'dayAfter'): Promise<void> {
+async function shiftOne(id: string, where: Shift): Promise<void> {
+  await plan.settled()
+  const one = view.value?.cards.find((known) => known.id === id)
+  if (!one) return
   const to = placeFor(one, where)
   const version = plan.base.value?.version
   if (!one.lineId || !version) return
@@ -63,7 +72,7 @@ async function shift(one: Card, where: 'earlier' | 'later' | 'dayBefore' | 'dayA
   await nextTick()
   document.querySelector<HTMLElement>(`[data-card="${one.id}"]`)?.focus()
 }
-function placeFor(one: Card, where: 'earlier' | 'later' | 'dayBefore' | 'dayAfter'): MoveTo | null {
+function placeFor(one: Card, where: Shift): MoveTo | null {
   if (!view.value) return null
   if (where === 'earlier' || where === 'later') {
     const line = (plan.base.value?.lines ?? []).filter(({ accountId }) => accountId === one.accountId)

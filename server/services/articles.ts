@@ -126,7 +126,7 @@ export async function setStates(actor: Actor, ids: string[], state: ArticleState
     for (const id of new Set(ids)) {
       const article = await articles.articleForBrand(db, actor.brandId, id)
       // That somebody looked at it takes back nothing that was decided meanwhile.
-      if (article && (state !== 'read' || article.state === 'new')) await putState(db, tracked, actor, id, state)
+      if (article && (state !== 'read' || (article.state ?? 'new') === 'new')) await putState(db, tracked, actor, id, state)
     }
   })
   return { historyId }

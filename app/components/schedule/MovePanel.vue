@@ -84,6 +84,7 @@ const outcome = computed(() => {
   return says.goes(times.dayTime(trial.value.at))
 })
 async function act(): Promise<void> {
+  await props.plan.settled()
   const version = props.plan.base.value?.version
   if (!move.value || !version || busy.value) return
   busy.value = true
