@@ -48,7 +48,6 @@ async function writeLine(page) {
 }
 
 await picture('wire', writeLine)
-await picture('wire-dark', writeLine, { colorScheme: 'dark' })
 await picture('clippings', async (page) => {
   await page.keyboard.press('2')
   await page.locator('[data-clipping]').first().waitFor()
