@@ -34,8 +34,6 @@ export interface AccountDay {
   /** The slots as posts of one pillar see them. */
   laneOf(pillar: string | null): Lane
   take(index: number): void
-  /** The index of the last slot at or before this one that nobody has; -1 when there is none. */
-  untakenUpTo(index: number): number
   limits: AccountLimits
   /** Counts a post at this time from now on. */
   occupy(post: Limited, at: number): void
@@ -117,7 +115,6 @@ export function accountDay(account: PlanInput['accounts'][number], input: PlanIn
       return lane
     },
     take: (index) => void (slots[index]!.taken = true),
-    untakenUpTo,
     limits,
     occupy: (post, at) => {
       limits.count(post, at)

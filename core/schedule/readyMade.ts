@@ -38,7 +38,3 @@ export function copyDay<S extends WeekSlot>(slots: S[], from: Weekday, to: Weekd
   const copies = targets.flatMap((weekday) => slots.filter((slot) => slot.weekday === from).map((slot) => ({ ...slot, weekday })))
   return [...slots.filter((slot) => !targets.includes(slot.weekday)), ...copies]
 }
-
-/** Slots of one weekday at one minute: only one of each is of use. */
-export const sameMinuteSlots = (slots: WeekSlot[]): WeekSlot[] =>
-  slots.filter((slot, index) => slots.findIndex((other) => other.weekday === slot.weekday && other.time === slot.time) !== index)

@@ -64,7 +64,7 @@ const docOfNew = (input: NewPost): PostDoc => ({
 
 const nextOn = (accountId: string): Placement => ({ accountId, kind: 'next', at: null })
 
-export const placedPost = (row: PostRow): PlacedPost => ({
+const placedPost = (row: PostRow): PlacedPost => ({
   id: row.id,
   pillarId: row.pillar_id,
   link: row.link,

@@ -59,7 +59,6 @@ export const placing = {
   title: 'Goes out',
   kinds: { next: 'Next open slot', first: 'First in line', last: 'After all others', slot: 'A slot …', time: 'A time …', now: 'Now' },
   placeOn: (account: string) => `Where on ${account}`,
-  slotOn: (account: string) => `Slot on ${account}`,
   timeOn: (account: string) => `Time on ${account}`,
   noOpen: 'no open slot',
   each: 'Differs by account',

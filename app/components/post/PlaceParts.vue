@@ -4,7 +4,7 @@ import type { AccountProof } from '../../composables/usePostProofs'
 import type { PlacingWish } from '../../composables/usePlacing'
 
 /** Where and when a post goes out, on all its accounts or on each by itself, and again; with what would move, before anything is stored. */
-const props = defineProps<{ placing: PlacingWish; chosen: AccountProof[]; wordings: number; short?: boolean }>()
+const props = defineProps<{ placing: PlacingWish; chosen: AccountProof[]; wordings: number }>()
 const says = words.placing
 const brand = useBrandStore()
 const schedule = useScheduleStore()
@@ -59,7 +59,7 @@ const row = 'grid grid-cols-[92px_minmax(0,1fr)] items-start gap-2 py-[7px] text
     <label v-if="fresh.length > 1" class="flex min-h-6 items-center gap-1.5 py-[7px] text-small text-ink-2">
       <input type="checkbox" class="accent-(--act)" :checked="isEach" @change="setEach(($event.target as HTMLInputElement).checked)" />{{ says.each }}
     </label>
-    <div v-if="!short" :class="row">
+    <div :class="row">
       <span class="pt-1 text-ink-2">{{ says.again }}</span>
       <EchoParts v-model="echoes" :wordings="wordings" />
     </div>

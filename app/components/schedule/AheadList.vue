@@ -5,7 +5,7 @@ import { words } from '#shared/words'
 import type { HoldOf } from '../../stores/schedule'
 
 /** What stands out in the days to come, each with what settles it beside it. */
-const emit = defineEmits<{ lift: [of: HoldOf]; day: [date: string]; open: [lineId: string] }>()
+const emit = defineEmits<{ lift: [of: HoldOf]; day: [date: string] }>()
 const says = words.ahead
 const schedule = useScheduleStore()
 const brand = useBrandStore()
