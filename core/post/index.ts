@@ -1,5 +1,6 @@
 export { measure } from './measure'
 export { entities } from './entities'
+export { facetsOf, type Facet } from './facets'
 export { linkPlacesOf, makeProof } from './proof'
 export { preflight } from './preflight'
 export { suggestHashtags, type HashtagInput } from './hashtags'
