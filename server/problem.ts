@@ -51,7 +51,6 @@ const STATUS = {
   tooLongFor: 422,
   notReady: 422,
   nowhereNew: 409,
-  cantSendYet: 422,
   notApproved: 409,
   someoneElse: 403,
   postChanged: 409,
@@ -61,6 +60,11 @@ const STATUS = {
   pictureBroken: 422,
   pictureTooLarge: 422,
   pictureTooHeavy: 413,
+  hookRefused: 422,
+  nowhereToTell: 409,
+  notTold: 422,
+  cantDo: 409,
+  cantTakeBack: 409,
   server: 500,
 } as const satisfies Record<keyof typeof words.refusals, number>
 

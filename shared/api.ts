@@ -122,6 +122,8 @@ export interface BrandView {
   sources: number
   /** Posts on the Desk. */
   onDesk: number
+  /** Open notices that nobody has seen yet. */
+  notices: number
 }
 
 export interface Source extends FeedHealth {
@@ -312,7 +314,8 @@ export interface WirePage {
   unread: number
 }
 
-export type CardState = 'lined-up' | 'sending' | 'sent' | 'trying-again' | 'unknown' | 'not-sent'
+export type CardState =
+  'lined-up' | 'sending' | 'sent' | 'trying-again' | 'unknown' | 'undecided' | 'in-part' | 'not-sent' | 'back-in-line' | 'given-up' | 'taken-back'
 
 /** One post on one account, as the Schedule and the ribbon show it. */
 export interface Card {
@@ -400,7 +403,8 @@ export interface ChangeEvent {
   which: string
 }
 
-export type ChangeKind = 'brand' | 'account' | 'pillar' | 'watch' | 'source' | 'article' | 'line' | 'delivery' | 'clock' | 'import' | 'told' | 'tag' | 'post'
+export type ChangeKind =
+  'notice' | 'brand' | 'account' | 'pillar' | 'watch' | 'source' | 'article' | 'line' | 'delivery' | 'clock' | 'import' | 'told' | 'tag' | 'post'
 
 /** What an undoable change answers. */
 export interface Undoable {

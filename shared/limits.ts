@@ -39,6 +39,8 @@ export const LIMITS = Object.freeze({
   /** Pictures and wordings of one post. */
   postPictures: 10,
   wordings: 6,
+  /** Mail addresses that a brand's notices go to. */
+  tellMail: 10,
   /** Bytes of one mail that a mailing list sends. */
   mailBytes: 10 * 1024 * 1024,
   /** Articles in a folder's feed. */

@@ -20,13 +20,46 @@ export const slotsOf = (db: Db, brandId: string): Promise<SlotRow[]> =>
     .orderBy(['slots.weekday', 'slots.time'])
     .select('slots.*')
 
-export const setAccountTrouble = async (db: Db, id: string, trouble: string | null, at: number): Promise<void> => {
-  await db('accounts').where({ id }).update({ trouble, checked_at: at })
+/** When something was handed over to an account's network since then, oldest first. */
+export const handoversSince = async (db: Db, accountId: string, since: number): Promise<number[]> =>
+  (await db<{ account_id: string; at: number }>('handovers').where({ account_id: accountId }).where('at', '>', since).orderBy('at')).map(({ at }) => at)
+
+export const addHandover = async (db: Db, accountId: string, at: number): Promise<void> => {
+  await db('handovers').insert({ account_id: accountId, at })
+}
+
+export const removeHandovers = async (db: Db, before: number): Promise<void> => {
+  await db('handovers').where('at', '<', before).del()
+}
+
+export const setQuiet = async (db: Db, id: string, until: number): Promise<void> => {
+  await db('accounts').where({ id }).update({ quiet_until: until })
+}
+
+/** Keeps the session a network gave, encrypted; null forgets it. */
+export const setSession = async (db: Db, id: string, sealed: string | null): Promise<void> => {
+  await db('accounts').where({ id }).update({ session_sealed: sealed })
+}
+
+/** An account whose network refuses the sign-in is on hold; one that was on hold already keeps its own reason. */
+export const setRefused = async (db: Db, id: string, says: string, at: number): Promise<void> => {
+  await db('accounts').where({ id }).update({ trouble: says, checked_at: at, refused_at: at })
+  await db('accounts').where({ id, held: 0 }).update({ held: 1, hold_until: null, hold_reason: says })
+}
+
+/** The sign-in is accepted again: the hold that came with its refusal goes. */
+export const clearRefused = async (db: Db, account: AccountRow): Promise<void> => {
+  await db('accounts').where({ id: account.id }).update({ trouble: null, refused_at: null, quiet_until: null })
+  if (account.hold_reason === account.trouble) await db('accounts').where({ id: account.id }).update({ held: 0, hold_until: null, hold_reason: null })
+}
+
+export const setAlsoTo = async (db: Db, id: string, json: string): Promise<void> => {
+  await db('accounts').where({ id }).update({ also_to_json: json })
 }
 
 /** Keeps how a network takes posts, as it says now. */
 export const setAccountRules = async (db: Db, id: string, rulesJson: string, endpointJson: string, at: number): Promise<void> => {
-  await db('accounts').where({ id }).update({ rules_json: rulesJson, endpoint_json: endpointJson, trouble: null, checked_at: at })
+  await db('accounts').where({ id }).update({ rules_json: rulesJson, endpoint_json: endpointJson, checked_at: at })
 }
 
 /** Boards that posts of a brand have named. */

@@ -48,6 +48,15 @@ export const firstPosition = async (db: Db, brandId: string): Promise<number> =>
   return row?.least ?? 1
 }
 
+/** Keeps how a brand's notices are told; the hook stays as it is where it is undefined. What waits may be told at once. */
+export const setTelling = async (db: Db, id: string, json: string, hookSealed: string | null | undefined): Promise<void> => {
+  await db('brands').where({ id }).update({ telling_json: json, tell_next_at: 0, tell_says: null, ...(hookSealed === undefined ? {} : { hook_sealed: hookSealed }) }) // prettier-ignore
+}
+
+export const updateTelling = async (db: Db, id: string, patch: Partial<Pick<BrandRow, 'tell_next_at' | 'tell_says'>>): Promise<void> => {
+  await db('brands').where({ id }).update(patch)
+}
+
 export const insertPillar = async (db: Db, row: PillarRow): Promise<void> => {
   await db('pillars').insert(row)
 }

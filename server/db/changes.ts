@@ -31,6 +31,15 @@ export const lastChange = async (db: Db): Promise<number> => {
   return row?.seq ?? 0
 }
 
+/** The last change of a brand, or one that is about all brands. */
+export const lastChangeOf = async (db: Db, brandId: string): Promise<number> => {
+  const [own, shared]: ({ seq?: number | null } | undefined)[] = [
+    await db('changes').where({ brand_id: brandId }).max({ seq: 'seq' }).first(),
+    await db('changes').whereNull('brand_id').max({ seq: 'seq' }).first(),
+  ]
+  return Math.max(own?.seq ?? 0, shared?.seq ?? 0)
+}
+
 export const insertHistory = async (db: Db, row: HistoryRow): Promise<void> => {
   await db('history').insert(row)
 }

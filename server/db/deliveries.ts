@@ -1,15 +1,19 @@
 import type { Db } from '.'
-import type { DeliveryRow } from './rows'
+import { NOTHING_THERE, type DeliveryState } from '../../shared/deliveryStates'
+import type { DeliveryEventRow, DeliveryRow } from './rows'
 
 export const insertDelivery = async (db: Db, row: DeliveryRow): Promise<void> => {
   await db('deliveries').insert(row)
 }
 
-export const updateDelivery = async (db: Db, id: string, patch: Partial<DeliveryRow>): Promise<void> => {
-  await db('deliveries').where({ id }).update(patch)
-}
+/** Changes a delivery if it is still in the state, and under the lease, that the caller knows. Says whether it was. */
+export const changeDelivery = async (
+  db: Db,
+  { id, state, lease_until }: Pick<DeliveryRow, 'id' | 'state' | 'lease_until'>,
+  patch: Partial<DeliveryRow>,
+): Promise<boolean> => (await db('deliveries').where({ id, state, lease_until }).update(patch)) === 1
 
-export const addDeliveryEvent = async (db: Db, row: { delivery_id: string; at: number; state: string; cause: string }): Promise<void> => {
+export const addDeliveryEvent = async (db: Db, row: DeliveryEventRow): Promise<void> => {
   await db('delivery_events').insert(row)
 }
 
@@ -19,21 +23,35 @@ export const deliveryById = (db: Db, brandId: string, id: string): Promise<Deliv
 export const deliveriesBetween = (db: Db, brandId: string, from: number, to: number): Promise<DeliveryRow[]> =>
   db<DeliveryRow>('deliveries').where({ brand_id: brandId }).where('due_at', '>=', from).where('due_at', '<', to).orderBy('due_at')
 
-/** Deliveries with these states that may be worked on now: due, and not held by another. */
-export const workableDeliveries = (db: Db, states: string[], due: number, realNow: number) =>
-  db<DeliveryRow>('deliveries').whereIn('state', states).where('next_try_at', '<=', due).where('lease_until', '<', realNow).orderBy('next_try_at').limit(50)
+/** Deliveries in a state that may be worked on now: due, and not held by another. */
+export const workableDeliveries = (db: Db, state: DeliveryState, due: number, realNow: number) =>
+  db<DeliveryRow>('deliveries')
+    .where({ state })
+    .where('next_try_at', '<=', due)
+    .where('lease_until', '<', realNow)
+    .orderBy(['next_try_at', 'due_at'])
+    .limit(500)
 
 /** Deliveries that may be handed over now: those of accounts and brands on hold wait. */
-export const sendableDeliveries = (db: Db, states: string[], now: number, realNow: number) =>
-  workableDeliveries(db, states, now, realNow).whereRaw(NOT_HELD, [now + 1, now, now + 1, now])
+export const sendableDeliveries = async (db: Db, now: number, realNow: number): Promise<DeliveryRow[]> => {
+  const of = (state: DeliveryState) => workableDeliveries(db, state, now, realNow).whereRaw(NOT_HELD, [now + 1, now, now + 1, now])
+  return [...(await of('planned')), ...(await of('waiting'))].sort((a, b) => a.next_try_at - b.next_try_at || a.due_at - b.due_at)
+}
+
+/** How many deliveries a line's place became already. */
+export const countOfLine = async (db: Db, lineId: string): Promise<number> =>
+  Number((await db('deliveries').where({ line_id: lineId }).count({ n: '*' }).first())?.n ?? 0)
+
+export const eventsOfDelivery = (db: Db, deliveryId: string): Promise<DeliveryEventRow[]> =>
+  db<DeliveryEventRow>('delivery_events').where({ delivery_id: deliveryId }).orderBy(['at', 'rowid'])
 
 // Given the moment, and one later for a hold without an end, twice.
 const NOT_HELD = `NOT EXISTS (SELECT 1 FROM accounts JOIN brands ON brands.id = accounts.brand_id WHERE accounts.id = deliveries.account_id
   AND (accounts.held = 1 AND coalesce(accounts.hold_until, ?) > ? OR brands.held = 1 AND coalesce(brands.hold_until, ?) > ?))`
 
-/** Takes one delivery for sending, if it is still in one of these states and free. Says whether it was got. */
-export const leaseDelivery = async (db: Db, id: string, states: string[], realNow: number, patch: Partial<DeliveryRow>): Promise<boolean> =>
-  (await db('deliveries').where({ id }).whereIn('state', states).where('lease_until', '<', realNow).update(patch)) === 1
+/** Takes one delivery to ask its network about, if it is still as known and free. Says whether it was got. */
+export const leaseDelivery = async (db: Db, { id, state, lease_until }: DeliveryRow, leaseUntil: number): Promise<boolean> =>
+  (await db('deliveries').where({ id, state, lease_until }).update({ lease_until: leaseUntil })) === 1
 
 /** When a delivery is to be worked on next; those on hold wait for its end, which is an instant of its own. */
 export const nextTryAt = async (db: Db, now: number): Promise<number | null> => {
@@ -98,10 +116,18 @@ export const sentTexts = (db: Db, brandId: string, accountId: string, since: num
   db('deliveries')
     .where({ brand_id: brandId, account_id: accountId })
     .where('due_at', '>=', since)
-    .whereNot('state', 'not-sent')
+    .whereNotIn('state', NOTHING_THERE)
     .orderBy('due_at', 'desc')
     .limit(limit)
     .select(['post_id', 'due_at', 'link_key', 'series_id', db.raw(`json_extract(frozen_json, '$.text') AS text`)]) as unknown as Promise<SentText[]>
+
+/** The latest of an account, newest first. */
+export const deliveriesOfAccount = (db: Db, brandId: string, accountId: string, limit: number): Promise<DeliveryRow[]> =>
+  db<DeliveryRow>('deliveries').where({ brand_id: brandId, account_id: accountId }).orderBy('due_at', 'desc').limit(limit)
+
+/** Deliveries of a post that its networks have something of, or may have. */
+export const standingDeliveries = (db: Db, brandId: string, postId: string): Promise<DeliveryRow[]> =>
+  db<DeliveryRow>('deliveries').where({ brand_id: brandId, post_id: postId }).whereNotIn('state', NOTHING_THERE).orderBy('due_at')
 
 export const deliveriesOfPost = (db: Db, brandId: string, postId: string): Promise<DeliveryRow[]> =>
   db<DeliveryRow>('deliveries').where({ brand_id: brandId, post_id: postId }).orderBy('due_at')

@@ -50,6 +50,18 @@ export const lineOfPost = (db: Db, brandId: string, postId: string, accountId: s
     LinedPost | undefined
   >
 
+export const insertLine = async (db: Db, row: LineRow): Promise<void> => {
+  await db('lines').insert(row)
+}
+
+/** Posts of an account whose own time has passed go back to their turn in line. */
+export const freeLateLines = async (db: Db, brandId: string, accountId: string, now: number): Promise<void> => {
+  await db('lines')
+    .where({ brand_id: brandId, account_id: accountId })
+    .whereRaw('coalesce(fixed_at, slot_at) < ?', [now])
+    .update({ fixed_at: null, slot_at: null })
+}
+
 export const removeLine = async (db: Db, id: string): Promise<void> => {
   await db('lines').where({ id }).del()
 }
@@ -66,14 +78,14 @@ export const postsByIds = (db: Db, brandId: string, ids: string[]): Promise<Post
 export const anyPost = (db: Db, id: string): Promise<PostRow | undefined> => db<PostRow>('posts').where({ id }).first()
 
 const LINED = 'EXISTS (SELECT 1 FROM lines WHERE lines.post_id = posts.id)'
-const DELIVERED = 'EXISTS (SELECT 1 FROM deliveries WHERE deliveries.post_id = posts.id)'
+const DELIVERED = "EXISTS (SELECT 1 FROM deliveries WHERE deliveries.post_id = posts.id AND deliveries.state <> 'not-sent')"
 
 // Of the accounts chosen for a post: whether there are any, and any without a line and a delivery.
 const chosenAnd = (more: string): string =>
   `EXISTS (SELECT 1 FROM proofs JOIN accounts ON accounts.id = proofs.account_id AND accounts.removed_at IS NULL WHERE proofs.post_id = posts.id AND proofs.chosen = 1${more})`
 const CHOSEN = chosenAnd('')
 const UNLINED = chosenAnd(` AND NOT EXISTS (SELECT 1 FROM lines WHERE lines.post_id = posts.id AND lines.account_id = proofs.account_id)
-  AND NOT EXISTS (SELECT 1 FROM deliveries WHERE deliveries.post_id = posts.id AND deliveries.account_id = proofs.account_id)`)
+  AND NOT EXISTS (SELECT 1 FROM deliveries WHERE deliveries.post_id = posts.id AND deliveries.account_id = proofs.account_id AND deliveries.state <> 'not-sent')`)
 
 /** The post that is being written about an article: the one last worked on that is neither lined up nor handed to a network. */
 export const draftOfArticle = (db: Db, brandId: string, articleId: string): Promise<PostRow | undefined> =>

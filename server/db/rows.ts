@@ -1,4 +1,7 @@
 // The rows as the tables hold them.
+import type { NoticeKind } from '../../shared/deliveries'
+import type { DeliveryState } from '../../shared/deliveryStates'
+
 export interface PersonRow { id: string; name: string; email: string; password_hash: string | null; created_at: number } // prettier-ignore
 export interface SessionRow { id: string; person_id: string; device: string; created_at: number; last_seen_at: number; revoked_at: number | null } // prettier-ignore
 
@@ -20,6 +23,12 @@ export interface BrandRow {
   held: number
   hold_until: number | null
   hold_reason: string | null
+  /** Where its notices go besides the application (a Telling), the chat hook's address apart and sealed; null for nowhere. */
+  telling_json: string | null
+  hook_sealed: string | null
+  /** When notices may be told next, and what became of the last try where it failed. */
+  tell_next_at: number
+  tell_says: string | null
 }
 
 export interface PillarRow {
@@ -66,6 +75,14 @@ export interface AccountRow {
   except_json: string
   /** Shares of the posts that pillars may have. */
   mix_json: string
+  /** Until when its network wants no posts of ours; null for no wish. */
+  quiet_until: number | null
+  /** Since when its network refuses the sign-in. */
+  refused_at: number | null
+  /** The session its network gave, encrypted; null where there is none. */
+  session_sealed: string | null
+  /** Where its network passes posts on to (Micropub's syndication targets), those chosen. */
+  also_to_json: string
   position: number
   removed_at: number | null
   version: number
@@ -331,6 +348,33 @@ export interface LineRow {
   after_json: string | null
   hold_until: number | null
   hold_reason: string | null
+  /** When it was due before it came back into the line, and why it came back. */
+  back_from: number | null
+  back_says: string | null
+}
+
+export interface DeliveryEventRow {
+  delivery_id: string
+  at: number
+  state: DeliveryState
+  cause: string
+  person_id: string | null
+}
+
+export interface NoticeRow {
+  id: string
+  brand_id: string
+  kind: NoticeKind
+  /** What it is about: there is one open notice of a kind for each. */
+  about: string
+  at: number
+  title: string
+  says: string
+  /** The screen that shows it. */
+  link: string
+  seen_at: number | null
+  settled_at: number | null
+  told_at: number | null
 }
 
 export interface DeliveryRow {
@@ -341,7 +385,7 @@ export interface DeliveryRow {
   key: string
   due_at: number
   slot_at: number | null
-  state: string
+  state: DeliveryState
   frozen_json: string
   pillar_id: string | null
   link_key: string | null
@@ -356,4 +400,5 @@ export interface DeliveryRow {
   line_id: string | null
   echo: number
   wording: number
+  good_until: number | null
 }

@@ -114,7 +114,6 @@ export const writing = {
   leftOut: (what: string, because: string) => `${what} left out: ${because}`,
   whats: { hashtag: 'Hashtag', credit: 'Credit', link: 'Link', picture: 'Picture' },
   placeSaid: { attached: 'shown as a card', reply: 'in the first reply', button: 'behind the picture', none: 'not shown', 'in-text': '' },
-  cantSend: 'proofs only: sending comes later',
   whereAndWhen: 'Where and when',
   pillar: 'Pillar',
   noPillar: 'no pillar',

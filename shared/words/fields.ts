@@ -41,6 +41,8 @@ export const fields = {
   fileTooLong: 'The file is larger than 2 MB; no list of sources is.',
   tooManyWordings: (most: number) => `At most ${most} wordings of one post.`,
   tooManyPictures: (most: number) => `At most ${most} pictures in one post.`,
+  tooManyMail: (most: number) => `At most ${most} mail addresses.`,
+  bothTimes: 'Quiet hours have a beginning and an end; leave both empty for none.',
   instant: 'This is not a day and time.',
   noteMissing: 'Say what is to be changed.',
 }

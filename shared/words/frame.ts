@@ -3,7 +3,7 @@ import { counted } from './plural'
 export const frame = {
   product: 'Clear Quill',
   skip: 'To the screen',
-  screens: { wire: 'Wire', clippings: 'Clippings', desk: 'Desk', schedule: 'Schedule', setUp: 'Set-up', find: 'Find' },
+  screens: { day: 'Day sheet', wire: 'Wire', clippings: 'Clippings', desk: 'Desk', schedule: 'Schedule', setUp: 'Set-up', find: 'Find' },
   rail: 'Screens',
   brandMenu: 'Brand, theme and account',
   brands: 'Brands',

@@ -2,6 +2,7 @@ import { desk, writing, writingSetUp } from './desk'
 import { account, pillar, yourself, brand, setUp } from './setUp'
 import { folder, source } from './sources'
 import { clippings, find } from './find'
+import { accountPage, day, delivery, notice, telling } from './deliveries'
 import { demo, frame, keys, notices } from './frame'
 import { ahead, hold, move, placing, timetable } from './plan'
 import { schedule } from './schedule'
@@ -20,13 +21,17 @@ export const screens = {
   writing,
   writingSetUp,
   account,
+  accountPage,
   brand,
   clippings,
+  day,
+  delivery,
   demo,
   find,
   folder,
   frame,
   keys,
+  notice,
   notices,
   pillar,
   schedule,
@@ -34,6 +39,7 @@ export const screens = {
   signIn,
   source,
   start,
+  telling,
   tag,
   watch,
   wire,

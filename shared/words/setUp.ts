@@ -2,7 +2,17 @@ import { counted } from './plural'
 
 export const setUp = {
   title: 'Set-up',
-  parts: { sources: 'Sources', watches: 'Watches', tags: 'Tags', accounts: 'Accounts', pillars: 'Pillars', writing: 'Writing', brand: 'Brand', you: 'You' },
+  parts: {
+    sources: 'Sources',
+    watches: 'Watches',
+    tags: 'Tags',
+    accounts: 'Accounts',
+    notices: 'Notices',
+    pillars: 'Pillars',
+    writing: 'Writing',
+    brand: 'Brand',
+    you: 'You',
+  },
   readOnly: 'Your part in this brand lets you look, not change.',
 }
 

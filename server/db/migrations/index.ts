@@ -7,6 +7,7 @@ import * as undecided from './005_undecided'
 import * as watches from './006_watches'
 import * as desk from './007_desk'
 import * as timetables from './008_timetables'
+import * as sending from './009_sending'
 
 interface Entry {
   name: string
@@ -23,6 +24,7 @@ const ENTRIES: Entry[] = [
   { name: '006_watches', migration: watches },
   { name: '007_desk', migration: desk },
   { name: '008_timetables', migration: timetables },
+  { name: '009_sending', migration: sending },
 ]
 
 export const migrationSource: Knex.MigrationSource<Entry> = {
