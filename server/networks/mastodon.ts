@@ -1,9 +1,24 @@
+import { setTimeout as pause } from 'node:timers/promises'
 import type { NetworkRules } from '../../core/post'
 import { plainText } from '../../core/text'
 import { problem } from '../problem'
-import { askOutside, type Answer } from '../net/outside'
+import { askOutside } from '../net/outside'
 import type { AccountAccess, Connector, Found, OutPicture, Outcome, Outgoing } from './connector'
-import { fieldsOf, formOf, NotUploaded, outcomeOf, outcomeOfFailure, textField, uploadOutcome } from './outcome'
+import {
+  bearer,
+  beforePost,
+  fieldsOf,
+  formOf,
+  listOf,
+  notTaken,
+  NotTaken,
+  noWord,
+  objectField,
+  outcomeOf,
+  outcomeOfFailure,
+  textField,
+  waitOf,
+} from './outcome'
 import { statedRules } from './rules'
 
 /**
@@ -11,8 +26,6 @@ import { statedRules } from './rules'
  * hour), so an uncertain one is looked for among the account's latest statuses before it is sent again with the same key.
  */
 export const mastodon: Connector = {
-  sends: true,
-
   async check(address, token) {
     const instance = await askOutside(new URL('/api/v2/instance', address), { headers: { accept: 'application/json' } })
     const about = fieldsOf(instance)
@@ -33,94 +46,141 @@ export const mastodon: Connector = {
 
   async publish(account, post) {
     try {
-      const mediaIds: string[] = []
-      for (const picture of post.pictures) mediaIds.push(await upload(account, picture))
-      const status = await postStatus(account, post.key, {
-        status: post.text,
-        visibility: post.audience ?? 'public',
-        ...(mediaIds.length > 0 ? { media_ids: mediaIds } : {}),
-        ...(post.language ? { language: post.language.slice(0, 2) } : {}),
-      })
+      const status = post.there ? { kind: 'done' as const, ...post.there } : await postItself(account, post)
       if (status.kind !== 'done' || post.link?.place !== 'reply') return status
-      // The key makes a repeat of the first harmless, so that a reply that failed can be tried again with all of it.
-      const reply = await postStatus(account, `${post.key}-reply`, {
-        status: post.link.url,
-        visibility: post.audience ?? 'public',
-        in_reply_to_id: status.remoteId,
-      })
-      if (reply.kind === 'done') return status
-      return {
-        kind: 'later',
-        says: `The post is there; its first reply with the link is not. ${reply.says}`,
-        waitMs: reply.kind === 'later' ? reply.waitMs : null,
-      }
+      return await postReply(account, post, status)
     } catch (error) {
-      return error instanceof NotUploaded ? error.outcome : outcomeOfFailure(error)
+      return outcomeOfFailure(error)
     }
   },
 
   async find(account, post) {
     try {
-      const url = new URL(`/api/v1/accounts/${encodeURIComponent(account.endpoint['accountId'] ?? '')}/statuses?limit=40`, account.endpoint['api'])
-      return foundIn(await askOutside(url, { headers: bearer(account.token) }), post)
+      const statuses = await latest(account)
+      if (!statuses) return { kind: 'no-word', says: 'The network does not tell which posts it has.' }
+      return foundIn(statuses, post)
     } catch (error) {
-      return { kind: 'no-word', says: error instanceof Error ? error.message : String(error) }
+      return noWord(error)
     }
+  },
+
+  async remove(account, { remoteId }) {
+    const answer = await askOutside(api(account, `/api/v1/statuses/${encodeURIComponent(remoteId)}`), { method: 'DELETE', headers: bearer(account.token) })
+    if (answer.status === 200 || answer.status === 404 || answer.status === 410) return { kind: 'done' }
+    return { kind: 'failed', says: textField(fieldsOf(answer), 'error') ?? `It answered ${answer.status}.` }
   },
 }
 
+const api = (account: AccountAccess, path: string): URL => new URL(path, account.endpoint['api'])
+
+async function postItself(account: AccountAccess, post: Outgoing): Promise<Outcome> {
+  const mediaIds: string[] = []
+  for (const picture of post.pictures) mediaIds.push(await beforePost(() => upload(account, picture)))
+  return postStatus(account, post.key, {
+    status: post.text,
+    visibility: post.audience ?? 'public',
+    ...(mediaIds.length > 0 ? { media_ids: mediaIds } : {}),
+    ...(post.language ? { language: post.language.slice(0, 2) } : {}),
+  })
+}
+
+/** The first reply with the link. The key makes a repeat of it harmless; without it the post is there in part. */
+async function postReply(account: AccountAccess, post: Outgoing, status: { remoteId: string; remoteUrl: string | null }): Promise<Outcome> {
+  const { remoteId, remoteUrl } = status
+  const body = { status: post.link!.url, visibility: post.audience ?? 'public', in_reply_to_id: remoteId }
+  const reply = await postStatus(account, `${post.key}-reply`, body).catch(outcomeOfFailure)
+  switch (reply.kind) {
+    case 'done':
+      return { kind: 'done', remoteId, remoteUrl }
+    case 'unknown':
+      return { kind: 'unknown', says: reply.says, remoteId }
+    case 'later':
+      return { kind: 'part', remoteId, remoteUrl, says: reply.says, waitMs: reply.waitMs, isForGood: false }
+    default:
+      return { kind: 'part', remoteId, remoteUrl, says: 'says' in reply ? reply.says : '', waitMs: null, isForGood: true }
+  }
+}
+
 async function postStatus(account: AccountAccess, key: string, body: Record<string, unknown>): Promise<Outcome> {
-  const answer = await askOutside(new URL('/api/v1/statuses', account.endpoint['api']), {
+  const answer = await askOutside(api(account, '/api/v1/statuses'), {
     method: 'POST',
     headers: { ...bearer(account.token), 'content-type': 'application/json', 'idempotency-key': key },
     body: JSON.stringify(body),
   })
   const status = fieldsOf(answer)
   const id = textField(status, 'id')
-  if (answer.status === 200 && id) return { kind: 'done', remoteId: id, remoteUrl: textField(status, 'url') }
-  return outcomeOf(answer, textField(status, 'error'))
+  if (answer.status !== 200 || !id) return outcomeOf(answer, textField(status, 'error'))
+  // The server says how many more it takes in its window: with none left, what comes next waits for the window's end.
+  const pauseMs = answer.headers['x-ratelimit-remaining'] === '0' ? waitOf(answer) : null
+  return { kind: 'done', remoteId: id, remoteUrl: textField(status, 'url'), ...(pauseMs === null ? {} : { pauseMs }) }
 }
 
-/** Hands over a picture; 202 means that the server still works on it, and it may be named already. */
+/** How often, and after which pause, a picture that the server still works on is asked about. */
+const LOOKS = 20
+const LOOK_PAUSE_MS = 500
+
+/** Hands over a picture with its description and focus. 202 means that the server still works on it: it may be named only when it is ready. */
 async function upload(account: AccountAccess, picture: OutPicture): Promise<string> {
-  const { body, type } = await formOf(picture, picture.description ? { description: picture.description } : {})
-  const headers = { ...bearer(account.token), 'content-type': type }
-  const answer = await askOutside(new URL('/api/v2/media', account.endpoint['api']), { method: 'POST', headers, body })
+  const { body, type } = await formOf(picture, {
+    ...(picture.description ? { description: picture.description } : {}),
+    ...(picture.focus ? { focus: `${picture.focus.x.toFixed(2)},${picture.focus.y.toFixed(2)}` } : {}),
+  })
+  const answer = await askOutside(api(account, '/api/v2/media'), { method: 'POST', headers: { ...bearer(account.token), 'content-type': type }, body })
   const fields = fieldsOf(answer)
   const id = textField(fields, 'id')
-  if ((answer.status === 200 || answer.status === 202) && id) return id
-  throw new NotUploaded(uploadOutcome(answer, textField(fields, 'error')))
+  if (!id || (answer.status !== 200 && answer.status !== 202)) throw notTaken(answer, textField(fields, 'error'))
+  if (answer.status === 202) await ready(account, id)
+  return id
+}
+
+async function ready(account: AccountAccess, id: string): Promise<void> {
+  for (let look = 0; look < LOOKS; look++) {
+    const answer = await askOutside(api(account, `/api/v1/media/${encodeURIComponent(id)}`), { headers: bearer(account.token) })
+    if (answer.status === 200) return
+    if (answer.status !== 206) throw notTaken(answer, textField(fieldsOf(answer), 'error'))
+    await pause(LOOK_PAUSE_MS)
+  }
+  throw new NotTaken({ kind: 'later', says: 'It still works on a picture.', waitMs: null })
 }
 
 /** Two clocks may differ by this much when statuses are compared by time. */
 const CLOCK_SLACK_MS = 10 * 60_000
+/** Statuses looked through, 40 a page. */
+const PAGES = 3
 
-function foundIn(answer: Answer, post: Outgoing): Found {
-  const statuses = listOf(answer)
-  if (answer.status !== 200 || !statuses) return { kind: 'no-word', says: 'The network does not tell which posts it has.' }
-  const wanted = comparable(post.text)
-  const match = statuses.find((status) => {
-    const isRecent = Date.parse(textField(status, 'created_at') ?? '') >= post.dueAt - CLOCK_SLACK_MS
-    return isRecent && comparable(plainText(textField(status, 'content') ?? '')) === wanted
-  })
-  return match ? { kind: 'there', remoteId: textField(match, 'id') ?? '', remoteUrl: textField(match, 'url') } : { kind: 'not-there' }
+/** The account's latest statuses, newest first; null where the server does not tell. */
+async function latest(account: AccountAccess): Promise<Record<string, unknown>[] | null> {
+  const all: Record<string, unknown>[] = []
+  for (let page = 0; page < PAGES; page++) {
+    const before = textField(all.at(-1) ?? {}, 'id')
+    const url = api(account, `/api/v1/accounts/${encodeURIComponent(account.endpoint['accountId'] ?? '')}/statuses?limit=40&exclude_reblogs=true`)
+    if (before) url.searchParams.set('max_id', before)
+    const answer = await askOutside(url, { headers: bearer(account.token) })
+    const statuses = listOf(answer)
+    if (answer.status !== 200 || !statuses) return null
+    all.push(...statuses)
+    if (statuses.length < 40) break
+  }
+  return all
+}
+
+function foundIn(statuses: Record<string, unknown>[], post: Outgoing): Found {
+  const isRecent = (status: Record<string, unknown>): boolean => Date.parse(textField(status, 'created_at') ?? '') >= post.dueAt - CLOCK_SLACK_MS
+  const hasText = (text: string) => (status: Record<string, unknown>) => isRecent(status) && comparable(plainText(textField(status, 'content') ?? '')) === comparable(text) // prettier-ignore
+  const match = statuses.find(hasText(post.text)) ?? statuses.find((status) => textField(status, 'id') === post.there?.remoteId)
+  const remoteId = textField(match ?? {}, 'id')
+  if (!match || remoteId === null) return { kind: 'not-there' }
+  const isWhole = post.link?.place !== 'reply' || statuses.some((status) => textField(status, 'in_reply_to_id') === remoteId && hasText(post.link!.url)(status))
+  return { kind: 'there', remoteId, remoteUrl: textField(match, 'url'), isWhole }
 }
 
 const comparable = (text: string): string => text.normalize('NFC').replace(/\s+/g, ' ').trim()
 
-function listOf(answer: Answer): Record<string, unknown>[] | null {
-  try {
-    const value: unknown = JSON.parse(new TextDecoder().decode(answer.body))
-    return Array.isArray(value) ? (value as Record<string, unknown>[]) : null
-  } catch {
-    return null
-  }
-}
-
 /** The limits a server states in `/api/v2/instance`, in the API's own field names. */
 function rulesOf(about: Record<string, unknown>, name: string, host: string): NetworkRules {
-  const configuration = about['configuration'] as { statuses?: Record<string, number>; media_attachments?: Record<string, number> }
-  const { statuses = {}, media_attachments: media = {} } = configuration
+  const configuration = objectField(about, 'configuration')
+  const statuses = objectField(configuration, 'statuses') as Record<string, number>
+  const media = objectField(configuration, 'media_attachments') as Record<string, number>
   return statedRules({
     id: host,
     name,
@@ -134,5 +194,3 @@ function rulesOf(about: Record<string, unknown>, name: string, host: string): Ne
     media: { kinds: ['picture'], max: statuses['max_media_attachments'] ?? 4, maxBytes: media['image_size_limit'] ?? 0, descriptions: 'wanted' },
   })!
 }
-
-const bearer = (token: string): Record<string, string> => ({ authorization: `Bearer ${token}`, accept: 'application/json' })

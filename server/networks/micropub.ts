@@ -2,7 +2,7 @@ import { Parser } from 'htmlparser2'
 import { problem } from '../problem'
 import { askOutside, type Answer } from '../net/outside'
 import type { AccountAccess, Connector, Found, OutPicture, Outcome, Outgoing } from './connector'
-import { fieldsOf, formOf, NotUploaded, outcomeOf, outcomeOfFailure, textField, uploadOutcome } from './outcome'
+import { bearer, beforePost, fieldsOf, formOf, notTaken, NotTaken, noWord, objectField, outcomeOf, outcomeOfFailure, textField } from './outcome'
 import { plainRules, statedRules } from './rules'
 
 /** Posts that `q=source` is asked for when looking for one of ours. */
@@ -10,12 +10,10 @@ const LOOK_BACK = 40
 
 /**
  * Micropub (W3C Recommendation, 23 May 2017). It has no idempotency key: a post carries `mp-slug` made from the delivery's key and
- * is looked for among the account's latest posts. A server may state its rules and the account's name in `q=config` as `post-rules`
- * and `account`, which are extensions of ours.
+ * is looked for among the account's latest posts, or on its page. A server may state its rules and the account's name in `q=config` as
+ * `post-rules` and `account`, which are extensions of ours.
  */
 export const micropub: Connector = {
-  sends: true,
-
   async check(address, token) {
     const page = await askOutside(address, { headers: { accept: 'text/html' } })
     const endpoint = endpointOf(page)
@@ -25,6 +23,7 @@ export const micropub: Connector = {
     const config = fieldsOf(answer)
     const account = objectField(config, 'account')
     const rules = statedRules(config['post-rules']) ?? plainRules(address.hostname, address.hostname)
+    const targets = targetsOf(config) ?? targetsOf(fieldsOf(await askOutside(withQuery(endpoint, { q: 'syndicate-to' }), { headers: bearer(token) }))) ?? []
     return {
       protocol: 'micropub',
       name: rules.name,
@@ -34,6 +33,7 @@ export const micropub: Connector = {
       endpoint: {
         micropub: endpoint,
         boards: JSON.stringify(channelsOf(config)),
+        targets: JSON.stringify(targets),
         ...(textField(config, 'media-endpoint') ? { media: textField(config, 'media-endpoint')! } : {}),
       },
     }
@@ -41,91 +41,136 @@ export const micropub: Connector = {
 
   async publish(account, post) {
     try {
-      const photo: { value: string; alt: string }[] = []
-      for (const picture of post.pictures) photo.push({ value: await upload(account, picture), alt: picture.description ?? '' })
-      const isApart = post.link !== null && (post.link.place === 'attached' || post.link.place === 'button')
-      const properties = {
-        content: [post.text],
-        'mp-slug': [slugOf(post)],
-        ...(photo.length > 0 ? { photo } : {}),
-        // A link beside the text is what the post is a bookmark of (h-entry).
-        ...(isApart ? { 'bookmark-of': [post.link!.url] } : {}),
-        ...(post.board ? { 'mp-channel': [post.board] } : {}),
-        ...(post.audience ? { visibility: [post.audience] } : {}),
-      }
-      const answer = await askOutside(account.endpoint['micropub']!, {
-        method: 'POST',
-        headers: { ...bearer(account.token), 'content-type': 'application/json' },
-        body: JSON.stringify({ type: ['h-entry'], properties }),
-      })
-      return publishOutcome(answer)
+      const photos: Photo[] = []
+      for (const picture of post.pictures) photos.push({ value: await beforePost(() => upload(account, picture)), alt: picture.description ?? '' })
+      return publishOutcome(await askOutside(account.endpoint['micropub']!, { method: 'POST', ...requestOf(account, post, photos) }))
     } catch (error) {
-      return error instanceof NotUploaded ? error.outcome : outcomeOfFailure(error)
+      return outcomeOfFailure(error)
     }
   },
 
   async find(account, post) {
     try {
       const answer = await askOutside(withQuery(account.endpoint['micropub']!, { q: 'source', limit: String(LOOK_BACK) }), { headers: bearer(account.token) })
-      return foundIn(answer, slugOf(post))
+      const { items } = fieldsOf(answer) as { items?: unknown }
+      if (answer.status === 200 && Array.isArray(items)) return foundIn(items, slugOf(post))
+      // A list of posts is an extension: a server that knows only the single query refuses it, and its page may show the post.
+      if (answer.status >= 500 || answer.status === 429 || answer.status === 401 || answer.status === 403) return { kind: 'no-word', says: `It answered ${answer.status}.` } // prettier-ignore
+      return foundOnPage(await askOutside(account.pageUrl, { headers: { accept: 'text/html' } }), slugOf(post))
     } catch (error) {
-      return { kind: 'no-word', says: error instanceof Error ? error.message : String(error) }
+      return noWord(error)
     }
   },
+
+  async remove(account, { remoteId }) {
+    const answer = await askOutside(account.endpoint['micropub']!, {
+      method: 'POST',
+      headers: { ...bearer(account.token), 'content-type': 'application/json' },
+      body: JSON.stringify({ action: 'delete', url: remoteId }),
+    })
+    if ([200, 201, 204, 404, 410].includes(answer.status)) return { kind: 'done' }
+    return { kind: 'failed', says: whyOf(answer) ?? `It answered ${answer.status}.` }
+  },
+}
+
+interface Photo {
+  value: string
+  alt: string
+}
+
+/**
+ * The request that makes a post: as a form (§3.3), the least that every server takes, unless something in it needs JSON, which is a
+ * picture's description (§3.3.2).
+ */
+export function requestOf(account: AccountAccess, post: Outgoing, photos: Photo[]): { headers: Record<string, string>; body: string } {
+  const isApart = post.link !== null && (post.link.place === 'attached' || post.link.place === 'button')
+  const properties: Record<string, unknown[]> = {
+    content: [post.text],
+    'mp-slug': [slugOf(post)],
+    ...(post.hashtags.length > 0 ? { category: post.hashtags } : {}),
+    ...(photos.length > 0 ? { photo: photos.map((photo) => (photo.alt === '' ? photo.value : photo)) } : {}),
+    // A link beside the text is what the post is a bookmark of (h-entry).
+    ...(isApart ? { 'bookmark-of': [post.link!.url] } : {}),
+    ...(post.board ? { 'mp-channel': [post.board] } : {}),
+    ...(post.audience ? { visibility: [post.audience] } : {}),
+    ...(account.alsoTo.length > 0 ? { 'mp-syndicate-to': account.alsoTo } : {}),
+  }
+  if (photos.some(({ alt }) => alt !== '')) {
+    const headers = { ...bearer(account.token), 'content-type': 'application/json' }
+    return { headers, body: JSON.stringify({ type: ['h-entry'], properties }) }
+  }
+  const form = new URLSearchParams({ h: 'entry' })
+  // Several values of one property are given with brackets behind its name (§3.3).
+  for (const [name, values] of Object.entries(properties)) for (const value of values) form.append(values.length > 1 ? `${name}[]` : name, String(value))
+  return { headers: { ...bearer(account.token), 'content-type': 'application/x-www-form-urlencoded' }, body: form.toString() }
 }
 
 /** Hands a picture to the media endpoint (Micropub §3.6), which answers with its address. */
 async function upload(account: AccountAccess, picture: OutPicture): Promise<string> {
   const endpoint = account.endpoint['media']
-  if (!endpoint) throw new NotUploaded({ kind: 'refused', says: 'It names no media endpoint, so it takes no pictures.' })
+  if (!endpoint) throw new NotTaken({ kind: 'refused', says: 'It names no media endpoint, so it takes no pictures.' })
   const { body, type } = await formOf(picture, {})
   const answer = await askOutside(endpoint, { method: 'POST', headers: { ...bearer(account.token), 'content-type': type }, body })
   const location = answer.headers['location']
-  if (answer.status === 201 && location) return location
-  const fields = fieldsOf(answer)
-  throw new NotUploaded(uploadOutcome(answer, textField(fields, 'error_description') ?? textField(fields, 'error')))
+  if (answer.status === 201 && location) return new URL(location, endpoint).href
+  throw notTaken(answer, whyOf(answer))
 }
 
 /** The post's last path segment: short enough for any server, and no other post's. */
 export const slugOf = (post: Pick<Outgoing, 'key'>): string => `q-${post.key.replace(/-/g, '').slice(-20)}`
 
+/** §3.7: an error is a JSON object with `error` and perhaps `error_description`. */
+const whyOf = (answer: Answer): string | null => textField(fieldsOf(answer), 'error_description') ?? textField(fieldsOf(answer), 'error')
+
 function publishOutcome(answer: Answer): Outcome {
   const location = answer.headers['location']
-  if ((answer.status === 201 || answer.status === 202) && location) return { kind: 'done', remoteId: location, remoteUrl: location }
-  const fields = fieldsOf(answer)
-  return outcomeOf(answer, textField(fields, 'error_description') ?? textField(fields, 'error'))
+  // 202: taken, and will be at this address (§3.4).
+  if ((answer.status === 201 || answer.status === 202) && location) {
+    const url = new URL(location, answer.url).href
+    return { kind: 'done', remoteId: url, remoteUrl: url }
+  }
+  // `insufficient_scope` comes with 401 by the Recommendation, with 403 or 400 from some servers (§3.7).
+  if (textField(fieldsOf(answer), 'error') === 'insufficient_scope') return { kind: 'signed-out', says: `The token does not let it post. ${whyOf(answer)}` }
+  return outcomeOf(answer, whyOf(answer))
 }
 
-function foundIn(answer: Answer, slug: string): Found {
-  const { items } = fieldsOf(answer) as { items?: unknown }
-  if (answer.status !== 200 || !Array.isArray(items)) return { kind: 'no-word', says: 'The network does not tell which posts it has.' }
+const lastPart = (url: string): string | undefined => (URL.canParse(url) ? new URL(url).pathname.split('/').filter(Boolean).at(-1) : undefined)
+
+function foundIn(items: unknown[], slug: string): Found {
   for (const item of items as { properties?: { url?: string[] } }[]) {
     const url = item.properties?.url?.[0]
-    if (url && new URL(url).pathname.split('/').filter(Boolean).at(-1) === slug) return { kind: 'there', remoteId: url, remoteUrl: url }
+    if (url && lastPart(url) === slug) return { kind: 'there', remoteId: url, remoteUrl: url, isWhole: true }
   }
   return { kind: 'not-there' }
 }
 
-/** The endpoint a page names: in its `Link` header first, then in a link element (Micropub §5.3). */
-function endpointOf(page: Answer): string | null {
-  const inHeader = /<([^>]+)>\s*;[^,]*rel="?[^",]*\bmicropub\b/i.exec(page.headers['link'] ?? '')?.[1]
-  const found = inHeader ?? linkElement(new TextDecoder().decode(page.body))
-  return found && URL.canParse(found, page.url) ? new URL(found, page.url).href : null
+/** A page that links to the post has it; one that does not may only not show it yet. */
+function foundOnPage(page: Answer, slug: string): Found {
+  const urls = linksOn(new TextDecoder().decode(page.body)).flatMap(({ href }) => (URL.canParse(href, page.url) ? [new URL(href, page.url).href] : []))
+  const url = urls.find((one) => lastPart(one) === slug)
+  return url
+    ? { kind: 'there', remoteId: url, remoteUrl: url, isWhole: true }
+    : { kind: 'cant-ask', says: 'it lists its posts for nobody, and its page does not show this one.' }
 }
 
-function linkElement(html: string): string | null {
-  let found: string | null = null
+/** The endpoint a page names: in its `Link` header first, then in a link element (Micropub §5.3). */
+function endpointOf(page: Answer): string | null {
+  const inHeader = /<([^>]*)>\s*;[^,]*rel="?[^",]*\bmicropub\b/i.exec(page.headers['link'] ?? '')?.[1]
+  const inPage = linksOn(new TextDecoder().decode(page.body)).find(({ rel }) => rel.includes('micropub'))?.href
+  const found = inHeader ?? inPage
+  return found !== undefined && URL.canParse(found, page.url) ? new URL(found, page.url).href : null
+}
+
+function linksOn(html: string): { href: string; rel: string[] }[] {
+  const found: { href: string; rel: string[] }[] = []
   const parser = new Parser({
-    onopentag: (name, attributes) => {
-      const isEndpoint = (name === 'link' || name === 'a') && (attributes['rel'] ?? '').split(/\s+/).includes('micropub')
-      if (isEndpoint) found ??= attributes['href'] ?? null
+    onopentag: (name, { href, rel = '' }) => {
+      if ((name === 'link' || name === 'a') && href !== undefined) found.push({ href, rel: rel.split(/\s+/) })
     },
   })
   parser.end(html)
   return found
 }
-
-const bearer = (token: AccountAccess['token']): Record<string, string> => ({ authorization: `Bearer ${token}`, accept: 'application/json' })
 
 function withQuery(address: string, query: Record<string, string>): URL {
   const url = new URL(address)
@@ -140,7 +185,9 @@ function channelsOf(config: Record<string, unknown>): string[] {
   return (channels as { name?: unknown }[]).flatMap(({ name }) => (typeof name === 'string' ? [name] : []))
 }
 
-function objectField(fields: Record<string, unknown>, name: string): Record<string, unknown> {
-  const value = fields[name]
-  return typeof value === 'object' && value !== null ? (value as Record<string, unknown>) : {}
+/** Syndication targets (§3.5 `syndicate-to`): where the server passes posts on to. Null where it does not say. */
+function targetsOf(config: Record<string, unknown>): { uid: string; name: string }[] | null {
+  const targets = config['syndicate-to']
+  if (!Array.isArray(targets)) return null
+  return (targets as { uid?: unknown; name?: unknown }[]).flatMap(({ uid, name }) => (typeof uid === 'string' ? [{ uid, name: typeof name === 'string' ? name : uid }] : [])) // prettier-ignore
 }

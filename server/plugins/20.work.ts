@@ -1,15 +1,16 @@
 import { closeDb, useDb } from '../db'
 import { log } from '../log'
-import { restoreClock } from '../services/clockwork'
+import { followClock, restoreClock } from '../services/clockwork'
 import { storeClicks } from '../services/shortLinks'
+import { settings } from '../settings'
 import { startLoops } from '../work/loops'
 import { stopThreads } from '../work/pool'
 
 export default defineNitroPlugin((nitro) => {
   if (import.meta.prerender) return
-  let stop = (): void => undefined
+  let stop = (): Promise<void> => Promise.resolve()
   nitro.hooks.hook('close', async () => {
-    stop()
+    await stop()
     await stopThreads()
     await storeClicks()
     await closeDb()
@@ -17,7 +18,8 @@ export default defineNitroPlugin((nitro) => {
   useDb()
     .then(restoreClock)
     .then(() => {
-      stop = startLoops()
+      if (settings().role !== 'web') stop = startLoops()
+      else stop = followClock()
     })
     .catch((error: unknown) => {
       log.fatal({ error }, 'The data file can’t be opened.')

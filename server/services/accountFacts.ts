@@ -2,6 +2,7 @@ import { toInstant } from '../../core/instant'
 import type { ExceptView, HoldView, MixView } from '../../shared/plans'
 import { now } from '../clock'
 import type { AccountRow, BrandRow } from '../db/rows'
+import { LATE_MS } from './pauses'
 
 export const exceptionsOf = (account: AccountRow): ExceptView[] => JSON.parse(account.except_json) as ExceptView[]
 export const mixOf = (account: AccountRow): MixView[] => JSON.parse(account.mix_json) as MixView[]
@@ -22,6 +23,8 @@ export const holdView = (row: Holdable): HoldView | null =>
 /** Until when nothing goes out to an account, by its own hold or its brand's: the one that lasts longer. */
 export function planHold(brand: BrandRow, account: AccountRow): { until: string | null } | null {
   const untils = [brand, account].filter(isHeld).map((one) => one.hold_until ?? Number.POSITIVE_INFINITY)
+  // A network that asked for a long pause is planned round; a short one is waited for.
+  if (account.quiet_until !== null && account.quiet_until > now() + LATE_MS) untils.push(account.quiet_until)
   if (untils.length === 0) return null
   const last = Math.max(...untils)
   return { until: Number.isFinite(last) ? toInstant(last) : null }

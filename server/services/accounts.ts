@@ -5,8 +5,9 @@ import type { Weekday } from '../../core/instant'
 import type { Account, CheckedAccount, SlotView, Undoable } from '../../shared/api'
 import { now } from '../clock'
 import { inTransaction, useDb, type Db } from '../db'
-import { accountById, accountsOf, boardsNamed, setAccountRules, slotsOf } from '../db/accounts'
+import { accountById, accountsOf, boardsNamed, clearRefused, setAccountRules, setRefused, slotsOf } from '../db/accounts'
 import { nextPosition } from '../db/brands'
+import { freeLateLines } from '../db/posts'
 import type { AccountRow, SlotRow } from '../db/rows'
 import type { Tracked } from '../db/tracked'
 import { webAddress } from '../net/address'
@@ -16,7 +17,9 @@ import { seal, unseal } from '../secrets'
 import { exceptionsOf, holdView, mixOf } from './accountFacts'
 import type { Actor } from './actor'
 import { announce } from './changes'
+import { noticeRules, noticeToken } from './deliveryNotices'
 import { changeUndoably } from './history'
+import { settleNotices } from './notices'
 import { returnUnfit } from './returns'
 
 /** A brand's accounts with their timetables. Tokens never leave the server. */
@@ -129,7 +132,7 @@ export async function editAccount(actor: Actor, id: string, input: AccountEdit):
     const row = await accountById(db, actor.brandId, id)
     if (!row) throw problem('notFound')
     if (row.version !== input.version) throw problem('stale')
-    const token = checked ? { token_sealed: seal(input.token), rules_json: JSON.stringify(checked.rules), checked_at: now(), trouble: null } : {}
+    const token = checked ? { token_sealed: seal(input.token), session_sealed: null, rules_json: JSON.stringify(checked.rules), checked_at: now() } : {}
     const linkRule = input.linkRule === null ? null : JSON.stringify(input.linkRule)
     const wishes = {
       name: input.name,
@@ -138,20 +141,59 @@ export async function editAccount(actor: Actor, id: string, input: AccountEdit):
     }
     await tracked.update('accounts', { id }, { ...wishes, version: row.version + 1, ...token })
   })
-  if (checked) await returnUnfit(actor.brandId, id)
+  if (checked) {
+    await acceptSignIn(actor.brandId, id)
+    await returnUnfit(actor.brandId, id)
+  }
   return { historyId }
 }
 
-/** Asks the network once more, with the token that is kept, how it takes posts; what no longer suits goes back to the Desk. */
+/** The network accepts the sign-in: the hold that came with its refusal is lifted, and what it held goes to the next slots. */
+async function acceptSignIn(brandId: string, id: string): Promise<void> {
+  await inTransaction(async (db) => {
+    const row = await accountById(db, brandId, id)
+    if (!row) return
+    if (row.refused_at !== null) await freeLateLines(db, brandId, id, now())
+    await clearRefused(db, row)
+    await settleNotices(db, brandId, 'token', id)
+    await announce(db, brandId, 'account', id)
+  })
+}
+
+/**
+ * Asks the network once more, with the token that is kept, how it takes posts; what no longer suits goes back to the Desk. Where it
+ * refuses the token, that is kept with the account and the refusal thrown.
+ */
 export async function checkAgain(actor: Actor, id: string): Promise<{ returned: number }> {
   const row = await accountById(await useDb(), actor.brandId, id)
   if (!row) throw problem('notFound')
-  const checked = await ask(row.address, unseal(row.token_sealed))
-  await inTransaction(async (db) => {
-    await setAccountRules(db, id, JSON.stringify(checked.rules), JSON.stringify(checked.endpoint), now())
-    await announce(db, actor.brandId, 'account', id)
+  return { returned: await checkRow(row) }
+}
+
+/** Does the same for an account's row. Gives how many posts went back to the Desk. */
+export async function checkRow(row: AccountRow): Promise<number> {
+  const checked = await ask(row.address, unseal(row.token_sealed)).catch(async (error: unknown) => {
+    if (error instanceof ProblemError && error.code === 'tokenRefused') await refuseSignIn(row, error.message)
+    throw error
   })
-  return { returned: await returnUnfit(actor.brandId, id) }
+  const isChanged = row.rules_json !== JSON.stringify(checked.rules)
+  await inTransaction(async (db) => {
+    await setAccountRules(db, row.id, JSON.stringify(checked.rules), JSON.stringify(checked.endpoint), now())
+    await announce(db, row.brand_id, 'account', row.id)
+  })
+  await acceptSignIn(row.brand_id, row.id)
+  if (!isChanged) return 0
+  const returned = await returnUnfit(row.brand_id, row.id)
+  await noticeRules(row, rulesOf(row), checked.rules, returned)
+  return returned
+}
+
+async function refuseSignIn(row: AccountRow, says: string): Promise<void> {
+  await inTransaction(async (db) => {
+    await setRefused(db, row.id, says, now())
+    await announce(db, row.brand_id, 'account', row.id)
+  })
+  await noticeToken(row, says)
 }
 
 /** Takes an account away; what waits in its line stays stored and comes back with an undo. */

@@ -3,6 +3,7 @@ import type { Brand, BrandView, Pillar, Undoable } from '../../shared/api'
 import { now } from '../clock'
 import { inTransaction, useDb } from '../db'
 import * as brands from '../db/brands'
+import { countUnseen } from '../db/notices'
 import { countSources } from '../db/sources'
 import { unreadByWatch, unreadOf } from '../db/articles'
 import type { BrandRow, PillarRow } from '../db/rows'
@@ -81,6 +82,10 @@ export function makeBrand(personId: string, input: BrandInput): Promise<Brand> {
       held: 0,
       hold_until: null,
       hold_reason: null,
+      telling_json: null,
+      hook_sealed: null,
+      tell_next_at: 0,
+      tell_says: null,
     }
     await brands.insertBrand(db, row, personId)
     for (const [index, pillar] of STARTER_PILLARS.entries()) {
@@ -117,6 +122,7 @@ export async function brandView(actor: Actor): Promise<BrandView> {
     unread: await unreadOf(db, brandId),
     sources: await countSources(db, brandId),
     onDesk: await countOnDesk(db, brandId),
+    notices: await countUnseen(db, brandId),
   }
 }
 

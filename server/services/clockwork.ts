@@ -23,6 +23,17 @@ export async function restoreClock(): Promise<void> {
   await tellStandins()
 }
 
+/** A process beside the one whose clock is moved looks how far it is. Returns what stops that. */
+export function followClock(): () => Promise<void> {
+  const timer = setInterval(() => {
+    if (settings().demo) void useDb().then(async (db) => setAhead(Number((await kept(db, KEPT_AS)) ?? 0)))
+  }, settings().tickMs)
+  return () => {
+    clearInterval(timer)
+    return Promise.resolve()
+  }
+}
+
 /** Moves the demo's clock forward, each thing that becomes due on the way happening at its own instant, in order. */
 export async function playForward(hours: number): Promise<{ now: string }> {
   if (!settings().demo) throw problem('notFound')

@@ -1,169 +1,154 @@
-import { createHash } from 'node:crypto'
-import { v7 as uuid } from 'uuid'
-import { canonicalUrl } from '../../core/url'
+import { HOUR } from '../../core/instant'
+import { words } from '../../shared/words'
 import { now, realNow } from '../clock'
-import { inTransaction, useDb, type Db } from '../db'
-import { anyAccount, setAccountTrouble } from '../db/accounts'
-import { liveBrands } from '../db/brands'
+import { inTransaction, useDb } from '../db'
+import { anyAccount } from '../db/accounts'
 import * as store from '../db/deliveries'
-import { postById, removeLine, type LinedPost } from '../db/posts'
 import type { AccountRow, DeliveryRow } from '../db/rows'
 import { log } from '../log'
-import { connectorFor, type AccountAccess, type Outcome } from '../networks'
-import { unseal } from '../secrets'
+import { connectorFor, type Outcome } from '../networks'
 import { settings } from '../settings'
-import { announce } from './changes'
-import { frozenOf, outgoingOf } from './frozen'
-import { planOf } from './plan'
-import { returnToDesk } from './returns'
-import { retryDelayMs, type DeliveryState } from './deliveryStates'
+import { accessOf } from './accountAccess'
+import { backInLine } from './backInLine'
+import { ChangedMeanwhile, putState, setState } from './deliveryChanges'
+import { outgoingOf } from './frozen'
+import { keepLease } from './leases'
+import { storeOutcome } from './outcomes'
+import { LATE_MS } from './pauses'
+import { countHandover, mustWait } from './rates'
+import { noticeDecide, noticeLate } from './deliveryNotices'
 
-/** A plan's entry becomes a delivery this long before it is due. */
-const FREEZE_AHEAD_MS = 0
-
-/** Turns what the plan says is due by now into deliveries: exact text frozen, the line's row taken off. */
-export async function freezeDue(): Promise<number> {
+/** Everything that is due and free, in the order of its time: what has to be asked about first, then what is to be handed over. */
+export async function dueDeliveries(): Promise<DeliveryRow[]> {
   const db = await useDb()
-  let frozen = 0
-  for (const brand of await liveBrands(db)) {
-    frozen += await inTransaction(async (transaction) => {
-      const { plan, lines } = await planOf(transaction, brand.id)
-      const due = plan.entries.filter((entry) => entry.firm && Date.parse(entry.at) <= now() + FREEZE_AHEAD_MS)
-      for (const entry of due) {
-        const line = lines.get(entry.postId ?? '')
-        if (line) await freeze(transaction, line, Date.parse(entry.at), entry.slotAt === null ? null : Date.parse(entry.slotAt))
-      }
-      return due.length
-    })
-  }
-  return frozen
-}
-
-/**
- * Makes the delivery of a lined-up post, due at `dueAt`, and takes it off the line. One that no longer suits its network goes back to the
- * Desk instead.
- */
-export async function freeze(db: Db, line: LinedPost, dueAt: number, slotAt: number | null): Promise<void> {
-  const account = await anyAccount(db, line.brand_id, line.account_id)
-  const post = await postById(db, line.brand_id, line.post_id)
-  if (!account || !post) return
-  const { frozen, unfit } = await frozenOf(db, post, account, line.wording)
-  if (unfit) return returnToDesk(db, post, account, unfit)
-  const id = uuid()
-  await store.insertDelivery(db, {
-    id,
-    brand_id: line.brand_id,
-    post_id: line.post_id,
-    account_id: line.account_id,
-    // One line becomes one delivery: a second process that comes to the same line makes the same key and is refused.
-    key: createHash('sha256').update(`line:${line.id}`).digest('hex').slice(0, 40),
-    due_at: dueAt,
-    slot_at: slotAt,
-    state: 'planned' satisfies DeliveryState,
-    frozen_json: JSON.stringify(frozen),
-    pillar_id: line.pillar_id,
-    link_key: line.link ? canonicalUrl(line.link) : null,
-    series_id: line.series_id,
-    attempts: 0,
-    next_try_at: dueAt,
-    lease_until: 0,
-    remote_id: null,
-    remote_url: null,
-    says: 'About to be sent.',
-    sent_at: null,
-    line_id: line.id,
-    echo: line.echo,
-    wording: line.wording,
-  })
-  await store.addDeliveryEvent(db, { delivery_id: id, at: now(), state: 'planned', cause: 'Due by the plan.' })
-  await removeLine(db, line.id)
-  await announce(db, line.brand_id, 'line', line.id)
-}
-
-/** Works on every delivery that is due and free: those of unknown outcome are asked about first. Gives how many. */
-export async function workDueDeliveries(): Promise<number> {
-  const db = await useDb()
-  await setAbandonedToUnknown(db)
-  const unsettled = await store.workableDeliveries(db, ['unknown'], now(), realNow())
-  for (const delivery of unsettled) await settleUnknown(delivery)
-  const due = await store.sendableDeliveries(db, ['planned', 'waiting'], now(), realNow())
-  await Promise.all(due.map((delivery) => send(delivery)))
-  return unsettled.length + due.length
+  await setAbandonedToUnknown()
+  return [...(await store.workableDeliveries(db, 'unknown', now(), realNow())), ...(await store.sendableDeliveries(db, now(), realNow()))]
 }
 
 /** A delivery whose sender died holds no lease any more; whether it arrived is not known. */
-async function setAbandonedToUnknown(db: Db): Promise<void> {
-  for (const delivery of await store.workableDeliveries(db, ['sending'], Number.MAX_SAFE_INTEGER, realNow())) {
-    await setState(delivery, 'unknown', 'The sender stopped before the network’s answer was stored; the network is asked first.', {})
+async function setAbandonedToUnknown(): Promise<void> {
+  const db = await useDb()
+  for (const delivery of await store.workableDeliveries(db, 'sending', Number.MAX_SAFE_INTEGER, realNow())) {
+    await quietly(delivery, () => setState(delivery, { state: 'unknown', says: words.causes.abandoned, patch: { next_try_at: now() } }))
   }
 }
 
-async function send(delivery: DeliveryRow): Promise<void> {
-  const db = await useDb()
-  const lease = { state: 'sending', lease_until: realNow() + settings().leaseSeconds * 1000, attempts: delivery.attempts + 1, says: 'Being sent.' }
-  if (!(await store.leaseDelivery(db, delivery.id, ['planned', 'waiting'], realNow(), lease))) return
-  await setState({ ...delivery, ...lease }, 'sending', 'Handed to the network.', lease)
-  const account = await anyAccount(db, delivery.brand_id, delivery.account_id)
-  if (!account) return
-  await storeOutcome(delivery, account, await publish(db, delivery, account))
+/** Does what a due delivery needs next. What another process did first is left to it. */
+export const workOn = (delivery: DeliveryRow, isStopping: () => boolean = () => false): Promise<void> =>
+  quietly(delivery, () => (delivery.state === 'unknown' ? settleUnknown(delivery) : sendOrPutBack(delivery, isStopping)))
+
+async function quietly(delivery: DeliveryRow, work: () => Promise<unknown>): Promise<void> {
+  try {
+    await work()
+  } catch (error) {
+    if (!(error instanceof ChangedMeanwhile)) throw error
+    log.info({ delivery: delivery.id }, `Another process works on this delivery: ${error.message}.`)
+  }
 }
 
+/** Hands it over, if it is still time for it. */
+async function sendOrPutBack(delivery: DeliveryRow, isStopping: () => boolean): Promise<void> {
+  const db = await useDb()
+  const account = await anyAccount(db, delivery.brand_id, delivery.account_id)
+  if (!account || account.removed_at !== null) return setState(delivery, { state: 'not-sent', says: words.causes.noAccount })
+  if (delivery.remote_id === null) {
+    if (delivery.good_until !== null && now() > delivery.good_until) return storeOutcome(delivery, account, { kind: 'out-of-date' })
+    if (now() > delivery.due_at + LATE_MS) return putBackLate(delivery, account)
+  }
+  const leased = await lease(delivery, account)
+  if (leased) await send(leased, account, isStopping)
+}
+
+/** One that was never handed over goes back at once; of one that was, the network is asked first, whatever it said. */
+async function putBackLate(delivery: DeliveryRow, account: AccountRow): Promise<void> {
+  if (delivery.attempts > 0) return setState(delivery, { state: 'unknown', says: words.causes.asked(account.name), patch: { next_try_at: now() } })
+  await backInLine(delivery, { says: words.causes.tooLate(account.name, LATE_MS / 60_000) })
+}
+
+/** Takes a delivery for sending, if its network may have something now. Gives it as it is from now on. */
+async function lease(delivery: DeliveryRow, account: AccountRow): Promise<DeliveryRow | null> {
+  return inTransaction(async (db) => {
+    const wait = await mustWait(db, (await anyAccount(db, delivery.brand_id, account.id)) ?? account)
+    if (wait) {
+      await putState(db, delivery, { state: 'waiting', says: wait.says, patch: { next_try_at: wait.until } })
+      return null
+    }
+    const patch = { lease_until: realNow() + settings().leaseSeconds * 1000, attempts: delivery.attempts + 1 }
+    await putState(db, delivery, { state: 'sending', says: words.causes.handedOver, patch })
+    await countHandover(db, account)
+    return { ...delivery, ...patch, state: 'sending' }
+  })
+}
+
+async function send(delivery: DeliveryRow, account: AccountRow, isStopping: () => boolean): Promise<void> {
+  const held = keepLease(delivery)
+  try {
+    const outcome = isStopping() ? HANDED_BACK : await publish(delivery, account)
+    await held.end()
+    await storeOutcome(held.delivery, account, outcome)
+  } finally {
+    await held.end()
+  }
+}
+
+const HANDED_BACK: Outcome = { kind: 'later', says: words.causes.handedBack, waitMs: 0 }
+
 /** Hands a delivery over. What can't even be made ready never went out, and is said so. */
-async function publish(db: Db, delivery: DeliveryRow, account: AccountRow): Promise<Outcome> {
-  const outgoing = await outgoingOf(db, delivery, account).catch((error: unknown) => {
+async function publish(delivery: DeliveryRow, account: AccountRow): Promise<Outcome> {
+  const outgoing = await outgoingOf(await useDb(), delivery, account).catch((error: unknown) => {
     log.error({ error, delivery: delivery.id }, 'A delivery could not be made ready.')
     return null
   })
-  if (!outgoing) return { kind: 'refused', says: 'A picture of it can’t be read any more, so nothing was sent. Take another picture.' }
+  if (!outgoing) return { kind: 'refused', says: words.causes.noPicture }
   return connectorFor(account.protocol).publish(accessOf(account), outgoing)
 }
 
-async function settleUnknown(delivery: DeliveryRow): Promise<void> {
+/** Asks the network whether it has a delivery, before anything else is done with it. */
+async function settleUnknown(known: DeliveryRow): Promise<void> {
   const db = await useDb()
-  if (!(await store.leaseDelivery(db, delivery.id, ['unknown'], realNow(), { lease_until: realNow() + settings().leaseSeconds * 1000 }))) return
-  const account = await anyAccount(db, delivery.brand_id, delivery.account_id)
+  const account = await anyAccount(db, known.brand_id, known.account_id)
   if (!account) return
-  const found = await connectorFor(account.protocol).find(accessOf(account), await outgoingOf(db, delivery, account))
-  if (found.kind === 'there') return storeOutcome(delivery, account, { kind: 'done', remoteId: found.remoteId, remoteUrl: found.remoteUrl })
-  if (found.kind === 'not-there') return setState(delivery, 'waiting', `${account.name} does not have it; it is sent again.`, { next_try_at: now() })
-  return setState(delivery, 'unknown', `${account.name} can’t be asked yet: ${found.says}`, {
-    next_try_at: now() + retryDelayMs(delivery.attempts, Math.random()),
-  })
-}
-
-/** Stores what became of a try. */
-async function storeOutcome(delivery: DeliveryRow, account: AccountRow, outcome: Outcome): Promise<void> {
-  switch (outcome.kind) {
-    case 'done':
-      await setState(delivery, 'sent', `${account.name} took it.`, { remote_id: outcome.remoteId, remote_url: outcome.remoteUrl, sent_at: now() })
-      return
-    case 'refused':
-      if (outcome.tokenRefused) await setAccountTrouble(await useDb(), account.id, outcome.says, now())
-      await setState(delivery, 'not-sent', `${account.name} refused it for good. ${outcome.says}`, {})
-      return
-    case 'later':
-      await setState(delivery, 'waiting', `${account.name} could not take it now. ${outcome.says}`, {
-        next_try_at: now() + (outcome.waitMs ?? retryDelayMs(delivery.attempts, Math.random())),
-      })
-      return
-    case 'unknown':
-      await setState(delivery, 'unknown', `Whether ${account.name} took it is not known. ${outcome.says} It is asked before anything is sent again.`, {
-        next_try_at: now() + 5_000,
-      })
+  const leaseUntil = realNow() + settings().leaseSeconds * 1000
+  if (!(await store.leaseDelivery(db, known, leaseUntil))) return
+  const held = keepLease({ ...known, lease_until: leaseUntil })
+  try {
+    const found = await connectorFor(account.protocol).find(accessOf(account), await outgoingOf(db, known, account))
+    await held.end()
+    const { delivery } = held
+    switch (found.kind) {
+      case 'there': {
+        const { remoteId, remoteUrl, isWhole } = found
+        if (isWhole) return await storeOutcome(delivery, account, { kind: 'done', remoteId, remoteUrl, wasAsked: true })
+        return await storeOutcome(delivery, account, { kind: 'part', remoteId, remoteUrl, says: '', waitMs: 0, isForGood: false })
+      }
+      case 'not-there':
+        return await sendAgain(delivery, account)
+      case 'no-word':
+        await setState(delivery, { state: 'unknown', says: words.causes.cantAskYet(account.name, found.says), patch: { next_try_at: nextAsk(delivery) } })
+        if (now() > delivery.due_at + LATE_MS) await noticeLate(account, words.causes.cantAskYet(account.name, found.says))
+        return
+      case 'cant-ask':
+        await setState(delivery, { state: 'undecided', says: words.causes.decide(account.name, found.says) })
+        return await noticeDecide(delivery, account, found.says)
+    }
+  } finally {
+    await held.end()
   }
 }
 
-async function setState(delivery: DeliveryRow, state: DeliveryState, says: string, patch: Partial<DeliveryRow>): Promise<void> {
-  await inTransaction(async (db) => {
-    await store.updateDelivery(db, delivery.id, { lease_until: 0, ...patch, state, says })
-    await store.addDeliveryEvent(db, { delivery_id: delivery.id, at: now(), state, cause: says })
-    await announce(db, delivery.brand_id, 'delivery', delivery.id)
-  })
-  log.info({ delivery: delivery.id, state }, says)
+/** The network does not have it: it is sent again, if that still is its time. */
+async function sendAgain(delivery: DeliveryRow, account: AccountRow): Promise<void> {
+  if (delivery.good_until !== null && now() > delivery.good_until) return storeOutcome(delivery, account, { kind: 'out-of-date' })
+  if (now() > delivery.due_at + LATE_MS) {
+    const says = words.causes.tooLate(account.name, LATE_MS / 60_000)
+    await backInLine(delivery, { says })
+    return noticeLate(account, says)
+  }
+  await setState(delivery, { state: 'waiting', says: words.causes.notThere(account.name), patch: { next_try_at: now() } })
 }
 
-const accessOf = (account: AccountRow): AccountAccess => ({
-  endpoint: JSON.parse(account.endpoint_json) as Record<string, string>,
-  token: unseal(account.token_sealed),
-  pageUrl: account.page_url,
-})
+/** A network that can't be asked is asked less and less often, at least every hour. */
+function nextAsk(delivery: DeliveryRow): number {
+  const pause = Math.min(HOUR, Math.max(settings().askSeconds * 1000, (now() - delivery.due_at) / 4))
+  return now() + Math.round(pause * (0.9 + 0.2 * Math.random()))
+}

@@ -1,4 +1,4 @@
-import type { Crop, LinkPlace } from '../../core/post'
+import { entities, type Crop, type Focus, type LinkPlace } from '../../core/post'
 import type { LinkRule } from '../../core/url'
 import { shownPictures, wordingOf } from '../../shared/posts'
 import type { Db } from '../db'
@@ -19,8 +19,8 @@ import { renderPicture } from './pictureWork'
 export interface Frozen {
   text: string
   language?: string | null
-  link?: { url: string; place: LinkPlace; title: string | null } | null
-  pictures?: { id: string; crop: Crop | null; description: string | null }[]
+  link?: { url: string; place: LinkPlace; title: string | null; description?: string | null } | null
+  pictures?: { id: string; crop: Crop | null; description: string | null; focus?: Focus }[]
   board?: string | null
   audience?: string | null
 }
@@ -38,8 +38,13 @@ export async function frozenOf(db: Db, post: PostRow, account: AccountRow, wordi
   const frozen: Frozen = {
     text: proof.text,
     language: parts.language ?? brand.language,
-    link: proof.link === null ? null : { url: proof.link, place: proof.linkPlace, title: card?.card?.title ?? parts.linkTitle },
-    pictures: parts.media.flatMap((medium, at) => (shown.has(medium) ? [{ id: pictures[at]!.id, crop: medium.crop, description: medium.description }] : [])),
+    link:
+      proof.link === null
+        ? null
+        : { url: proof.link, place: proof.linkPlace, title: card?.card?.title ?? parts.linkTitle, description: card?.card?.description ?? null },
+    pictures: parts.media.flatMap((medium, at) =>
+      shown.has(medium) ? [{ id: pictures[at]!.id, crop: medium.crop, description: medium.description, focus: pictures[at]!.focus }] : [],
+    ),
     board: parts.board,
     audience: parts.audience,
   }
@@ -60,18 +65,25 @@ export async function outgoingOf(db: Db, delivery: DeliveryRow, account: Account
   const frozen = JSON.parse(delivery.frozen_json) as Frozen
   const { maxBytes } = rulesOf(account).media
   const pictures: Outgoing['pictures'] = []
-  for (const { id, crop, description } of frozen.pictures ?? []) {
+  for (const { id, crop, description, focus } of frozen.pictures ?? []) {
     const row = await pictureById(db, delivery.brand_id, id)
-    if (row) pictures.push({ ...(await renderPicture(row.content, { crop, maxBytes })), description })
+    if (!row) throw new Error('A picture of it is gone.')
+    pictures.push({
+      ...(await renderPicture(row.content, { crop, maxBytes })),
+      description,
+      focus: crop || !focus ? null : { x: focus.x * 2 - 1, y: 1 - focus.y * 2 },
+    })
   }
   return {
     key: delivery.key,
     text: frozen.text,
     language: frozen.language ?? null,
     dueAt: delivery.due_at,
-    link: frozen.link ?? null,
+    link: frozen.link ? { description: null, ...frozen.link } : null,
+    hashtags: entities(frozen.text).flatMap(({ kind, value }) => (kind === 'hashtag' ? [value] : [])),
     pictures,
     board: frozen.board ?? null,
     audience: frozen.audience ?? null,
+    there: delivery.remote_id === null ? null : { remoteId: delivery.remote_id, remoteUrl: delivery.remote_url },
   }
 }

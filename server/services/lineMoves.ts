@@ -3,7 +3,7 @@ import type { Undoable } from '../../shared/api'
 import { emptyPart } from '../../shared/posts'
 import type { Db } from '../db'
 import { accountById } from '../db/accounts'
-import { deliveriesOfPost } from '../db/deliveries'
+import { standingDeliveries } from '../db/deliveries'
 import { linesOf, linesOfPost, postById, type LinedPost } from '../db/posts'
 import type { Tracked } from '../db/tracked'
 import { problem } from '../problem'
@@ -80,7 +80,7 @@ async function moveToAccount(db: Db, tracked: Tracked, actor: Actor, line: Lined
   const row = await postById(db, actor.brandId, line.post_id)
   if (!account || !row) throw problem('notFound').at('accountId')
   const lines = await linesOfPost(db, actor.brandId, row.id)
-  const isThere = [...lines, ...(await deliveriesOfPost(db, actor.brandId, row.id))].some((one) => one.account_id === accountId)
+  const isThere = [...lines, ...(await standingDeliveries(db, actor.brandId, row.id))].some((one) => one.account_id === accountId)
   if (isThere) throw problem('alreadyThere', account.name).at('accountId')
   const doc = await docOf(db, row)
   const parts = doc.accounts

@@ -10,17 +10,17 @@ import { accountById } from '../db/accounts'
 import { articleForBrand } from '../db/articles'
 import { brandById, firstPosition, nextPosition, pillarById } from '../db/brands'
 import { historyOf } from '../db/changes'
-import { deliveriesOfPost, deliveryById } from '../db/deliveries'
+import { deliveriesOfPost, standingDeliveries } from '../db/deliveries'
 import { lineById, lineOfPost, linesOfPost, postById } from '../db/posts'
 import type { AccountRow, PostRow } from '../db/rows'
 import type { Tracked } from '../db/tracked'
-import { connectorFor } from '../networks'
 import { problem } from '../problem'
 import { planHold } from './accountFacts'
 import type { Actor } from './actor'
 import { putApproved, putInReview } from './approvals'
 import { putState } from './articles'
-import { freeze } from './deliveries'
+import { settleDelivery } from './deliveryNotices'
+import { freeze } from './freezing'
 import { changeUndoably } from './history'
 import { planOf } from './plan'
 import { tryPlacing, type NewLine, type PlacedPost, type Trial } from './placing'
@@ -100,7 +100,7 @@ export async function lineUpPost(actor: Actor, id: string, input: LineUpInput): 
 }
 
 async function newAccounts(db: Db, brandId: string, row: PostRow): Promise<AccountRow[]> {
-  const taken = new Set([...(await linesOfPost(db, brandId, row.id)), ...(await deliveriesOfPost(db, brandId, row.id))].map((one) => one.account_id))
+  const taken = new Set([...(await linesOfPost(db, brandId, row.id)), ...(await standingDeliveries(db, brandId, row.id))].map((one) => one.account_id))
   return (await chosenAccounts(db, brandId, await docOf(db, row))).filter(({ id }) => !taken.has(id))
 }
 
@@ -137,8 +137,15 @@ async function putInLine(db: Db, tracked: Tracked, actor: Actor, row: PostRow, a
   if (approves) await putApproved(tracked, actor, row, '')
   else if (!isApproved && row.approval !== 'in-review') await putInReview(tracked, actor, row, '')
   await insertLines(db, tracked, row, trial.lines)
+  await settleEarlier(db, row, accounts)
   if (row.article_id) await putState(db, tracked, actor, row.article_id, 'clipped')
   return isApproved || approves ? 'approved' : 'in-review'
+}
+
+/** What was told of an earlier delivery of it there is settled: it has another place now. */
+async function settleEarlier(db: Db, row: PostRow, accounts: AccountRow[]): Promise<void> {
+  const earlier = await deliveriesOfPost(db, row.brand_id, row.id)
+  for (const delivery of earlier.filter(({ account_id }) => accounts.some(({ id }) => id === account_id))) await settleDelivery(db, delivery)
 }
 
 /** Nothing is cut and nothing half right goes out: what a check stops is refused, by name, before anything is stored. */
@@ -146,7 +153,6 @@ export async function requireNoStops(db: Db, actor: Actor, row: PostRow, account
   const proofOf = await proofMaker(db, (await brandById(db, actor.brandId))!, [row])
   const before: { account: string; network: string; text: string }[] = []
   for (const account of accounts) {
-    if (!connectorFor(account.protocol).sends) throw problem('cantSendYet', account.name).at('accounts')
     const made = proofOf(row.id, account)
     const plannedAt = trial.accounts.find(({ accountId }) => accountId === account.id)?.at ?? null
     const stop = (await checksOf(db, actor.brandId, row, account, made, plannedAt, before)).find(({ level }) => level === 'stop')
@@ -233,20 +239,6 @@ export async function sendNow(actor: Actor, lineId: string): Promise<void> {
     const [brand, account] = [await brandById(db, actor.brandId), await accountById(db, actor.brandId, line.account_id)]
     const isOnHold = line.state === 'held' && (line.hold_until === null || line.hold_until > now())
     if (isOnHold || (brand && account && planHold(brand, account))) throw problem('onHold')
-    await freeze(db, line, now(), null)
+    await freeze(db, line, now(), null, actor.personId)
   })
-}
-
-/** Lines a post that was not sent up again, last on the account it failed on. */
-export async function lineUpAgain(actor: Actor, deliveryId: string): Promise<Undoable> {
-  const { historyId } = await changeUndoably(actor, 'line', deliveryId, async (db, tracked) => {
-    const delivery = await deliveryById(db, actor.brandId, deliveryId)
-    if (!delivery || delivery.state !== 'not-sent') throw problem('notFound')
-    if (await lineOfPost(db, actor.brandId, delivery.post_id, delivery.account_id, delivery.echo)) throw problem('stale')
-    const post = await postById(db, actor.brandId, delivery.post_id)
-    if (!post) throw problem('notFound')
-    const { echo, wording, account_id: accountId } = delivery
-    await insertLines(db, tracked, post, [{ id: 'again', accountId, echo, wording, fixed: null, follows: null, isFirst: false }])
-  })
-  return { historyId }
 }

@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto'
 import { DAY, MINUTE, toInstant, type Weekday } from '../../core/instant'
 import { planLines, type Offset, type Plan, type PlanInput, type PlanPost, type Sent, type Timetable } from '../../core/schedule'
 import { canonicalUrl } from '../../core/url'
+import { NOTHING_THERE } from '../../shared/deliveryStates'
 import type { ExceptView } from '../../shared/plans'
 import { LIMITS } from '../../shared/limits'
 import { now } from '../clock'
@@ -13,9 +14,9 @@ import { linesOf, type LinedPost } from '../db/posts'
 import type { AccountRow, BrandRow, DeliveryRow, SlotRow } from '../db/rows'
 import { problem } from '../problem'
 import { exceptionsOf, mixOf, planHold } from './accountFacts'
+import { LATE_MINUTES } from './pauses'
 
-/** How long a slot that was missed (the server was off) still goes out, and when an unapproved post loses its slot. */
-const LATE_MINUTES = 60
+/** When an unapproved post loses its slot. */
 const SETTLE_MINUTES = 15
 /** Days of sent posts that the screens look back on; the plan looks further where a rule does. */
 export const HISTORY_DAYS = 30
@@ -112,17 +113,21 @@ function planPost(line: LinedPost, at: number): PlanPost {
   }
 }
 
-const sentOf = (delivery: DeliveryRow): Sent => ({
-  accountId: delivery.account_id,
-  at: toInstant(delivery.due_at),
-  slotAt: delivery.slot_at === null ? null : toInstant(delivery.slot_at),
-  postId: delivery.line_id,
-  evergreenId: null,
-  wording: delivery.wording,
-  pillar: delivery.pillar_id,
-  linkKey: delivery.link_key,
-  seriesId: delivery.series_id ?? delivery.post_id,
-})
+/** A delivery as the plan counts it: one that the network has nothing of holds its slot, and no link or series. */
+function sentOf(delivery: DeliveryRow): Sent {
+  const isThere = !NOTHING_THERE.includes(delivery.state)
+  return {
+    accountId: delivery.account_id,
+    at: toInstant(delivery.due_at),
+    slotAt: delivery.slot_at === null ? null : toInstant(delivery.slot_at),
+    postId: isThere ? delivery.line_id : null,
+    evergreenId: null,
+    wording: delivery.wording,
+    pillar: delivery.pillar_id,
+    linkKey: isThere ? delivery.link_key : null,
+    seriesId: isThere ? (delivery.series_id ?? delivery.post_id) : null,
+  }
+}
 
 /** A version that changes whenever anything in the plan does, but for the time that passes. */
 export function versionOf(plan: Plan): string {
@@ -136,8 +141,10 @@ export const shortHash = (value: unknown): string => createHash('sha256').update
  * The next instant at which something about this brand's plan happens by itself: a firm post is due, one that is not firm gives its slot
  * to the next, a hold ends. Null when nothing will.
  */
-export async function nextTurnAt(db: Db, brandId: string): Promise<number | null> {
-  const { brand, accounts, lines, plan } = await planOf(db, brandId)
+export const nextTurnAt = async (db: Db, brandId: string): Promise<number | null> => nextTurnOf(await planOf(db, brandId))
+
+/** The same of a plan that is known. */
+export function nextTurnOf({ brand, accounts, lines, plan }: BrandPlan): number | null {
   const due = plan.entries.find((entry) => entry.firm)
   const settles = plan.entries.filter((entry) => !entry.firm).map((entry) => Date.parse(entry.slotAt ?? entry.at) - SETTLE_MINUTES * MINUTE + 1)
   const ends = [brand, ...accounts, ...[...lines.values()].filter(({ state }) => state === 'held')].flatMap((one) => one.hold_until ?? [])

@@ -6,7 +6,7 @@ import { inTransaction, useDb, type Db } from '../db'
 import { accountsOf } from '../db/accounts'
 import { articleForBrand } from '../db/articles'
 import { brandById, pillarById } from '../db/brands'
-import { deliveriesOfPost } from '../db/deliveries'
+import { deliveriesOfPost, standingDeliveries } from '../db/deliveries'
 import { personById } from '../db/people'
 import { picturesByIds } from '../db/pictures'
 import { eventsOf } from '../db/postDocs'
@@ -93,7 +93,7 @@ export async function savePost(actor: Actor, id: string, input: { version: numbe
 
 /** Whether a post went out on every account chosen for it; what is out stays as it was. */
 async function isAllOut(db: Db, brandId: string, id: string, doc: PostDoc): Promise<boolean> {
-  const out = new Set((await deliveriesOfPost(db, brandId, id)).map(({ account_id }) => account_id))
+  const out = new Set((await standingDeliveries(db, brandId, id)).map(({ account_id }) => account_id))
   return out.size > 0 && doc.accounts.every(({ chosen, accountId }) => !chosen || out.has(accountId))
 }
 

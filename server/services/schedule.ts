@@ -1,6 +1,7 @@
 import { DAY, toInstant } from '../../core/instant'
 import { preflight } from '../../core/post'
 import { lookAhead, zoneClock, type Plan } from '../../core/schedule'
+import type { DeliveryState } from '../../shared/deliveryStates'
 import type { Card, CardState, ScheduleView } from '../../shared/api'
 import type { FoundAhead } from '../../shared/plans'
 import { now } from '../clock'
@@ -28,7 +29,8 @@ export async function scheduleOf(brandId: string, from: string | null, days: num
   const posts = await postsByIds(db, brandId, [...new Set(shownLines.map((line) => line.post_id))])
   const proofOf = await proofMaker(db, brand, posts)
   const cards = [
-    ...shown.map((delivery) => deliveryCard(delivery, facts)),
+    // What came back into the line stands there again.
+    ...shown.filter(({ state }) => state !== 'back-in-line').map((delivery) => deliveryCard(delivery, facts)),
     ...entries.flatMap((entry) => {
       const line = lines.get(entry.postId ?? '')
       const account = accounts.find(({ id }) => id === entry.accountId)
@@ -69,13 +71,14 @@ export async function scheduleOf(brandId: string, from: string | null, days: num
 const isWithin = (hold: { until: string | null } | null, at: string): boolean => hold !== null && (hold.until === null || at < hold.until)
 
 const TROUBLE_DAYS = 7
+const TROUBLED: DeliveryState[] = ['not-sent', 'waiting', 'unknown', 'undecided', 'in-part']
 
 /** Deliveries of the last week that did not arrive, newest first; one whose post waits again or went out since is settled. */
 function troubledOf(deliveries: DeliveryRow[], lines: LinedPost[]): DeliveryRow[] {
   const isSame = (a: { post_id: string; account_id: string; echo: number }, b: DeliveryRow): boolean =>
     a.post_id === b.post_id && a.account_id === b.account_id && a.echo === b.echo
   return deliveries
-    .filter((delivery) => ['not-sent', 'waiting', 'unknown'].includes(delivery.state) && delivery.due_at > now() - TROUBLE_DAYS * DAY)
+    .filter((delivery) => TROUBLED.includes(delivery.state) && delivery.due_at > now() - TROUBLE_DAYS * DAY)
     .filter(
       (delivery) => !lines.some((line) => isSame(line, delivery)) && !deliveries.some((other) => isSame(other, delivery) && other.due_at > delivery.due_at),
     )
@@ -114,7 +117,7 @@ function lineCard(entry: Plan['entries'][number], line: LinedPost, { parts, proo
     text: proof.text,
     pillarId: line.pillar_id,
     says: entry.because,
-    warns: entry.warns,
+    warns: line.back_says === null ? entry.warns : [line.back_says, ...entry.warns],
     remoteUrl: null,
     isFixed: line.fixed_at !== null || line.slot_at !== null,
     approval: line.approval === 'approved' && line.approved_version !== line.version ? 'draft' : line.approval,
@@ -124,13 +127,18 @@ function lineCard(entry: Plan['entries'][number], line: LinedPost, { parts, proo
   }
 }
 
-const CARD_STATES: Record<string, CardState> = {
+const CARD_STATES: Record<DeliveryState, CardState> = {
   planned: 'sending',
   sending: 'sending',
   waiting: 'trying-again',
   unknown: 'unknown',
+  undecided: 'undecided',
+  'in-part': 'in-part',
   sent: 'sent',
   'not-sent': 'not-sent',
+  'back-in-line': 'back-in-line',
+  'given-up': 'given-up',
+  'taken-back': 'taken-back',
 }
 
 function deliveryCard(delivery: DeliveryRow, facts: CardFacts): Card {
@@ -142,7 +150,7 @@ function deliveryCard(delivery: DeliveryRow, facts: CardFacts): Card {
     lineId: null,
     deliveryId: delivery.id,
     at: toInstant(delivery.due_at),
-    state: CARD_STATES[delivery.state] ?? 'unknown',
+    state: CARD_STATES[delivery.state],
     text: frozen.text,
     pillarId: delivery.pillar_id,
     says: delivery.says,

@@ -3,9 +3,13 @@ import { renewHubs } from '../services/hubs'
 import { importingRound } from '../services/imports'
 import { indexingRound } from '../services/searchIndex'
 import { watchingRound } from '../services/watchRuns'
+import { tellingRound } from '../services/telling'
+import { upkeepRound } from '../services/upkeep'
 import { settings } from '../settings'
 import { fetchesEnded, startDueFetches } from './fetching'
-import { sendingRound } from './rounds'
+import { giveTurnsBack, onlyOne } from './onlyOne'
+import { startSending } from './rounds'
+import { allowSends, sendsEnded, stopSends } from './sending'
 import { Turn } from './turn'
 
 // Fetching and sending take turns apart from each other, so that a slow site never makes a post late.
@@ -13,19 +17,28 @@ const fetching = new Turn()
 const sending = new Turn()
 let stopped = true
 
+/** How long a stop waits for answers that are on their way. */
+const STOP_PATIENCE_MS = 4_000
+
 /** Starts looking for due work again and again. Returns what stops it. */
-export function startLoops(): () => void {
+export function startLoops(): () => Promise<void> {
   stopped = false
+  allowSends()
   const stops = [
     repeat('fetching', lookForFeeds),
-    repeat('sending', () => sending.run(sendingRound)),
-    repeat('indexing', indexAll),
-    repeat('importing', importAll),
-    repeat('watching', watchAll),
+    repeat('sending', () => sending.run(startSending)),
+    repeat('indexing', () => onlyOne('indexing', indexAll)),
+    repeat('importing', () => onlyOne('importing', importAll)),
+    repeat('watching', () => onlyOne('watching', watchAll)),
+    repeat('upkeep', () => onlyOne('upkeep', upkeepRound)),
+    repeat('telling', () => onlyOne('telling', tellingRound)),
   ]
-  return () => {
+  return async () => {
     stopped = true
     stops.forEach((stop) => stop())
+    // What was not handed over yet is handed back; what was is waited for, then asked about after the next start.
+    await sending.run(() => stopSends(STOP_PATIENCE_MS))
+    await giveTurnsBack()
   }
 }
 
@@ -33,13 +46,16 @@ export function startLoops(): () => void {
 export const withLoopsResting = <T>(work: () => Promise<T>): Promise<T> =>
   fetching.run(async () => {
     await fetchesEnded()
-    return sending.run(work)
+    return sending.run(async () => {
+      await sendsEnded()
+      return work()
+    })
   })
 
 /** Starts what is due; as each fetch ends, its place is taken by the next. */
 async function lookForFeeds(): Promise<void> {
   await fetching.run(async () => {
-    await renewHubs()
+    await onlyOne('hubs', renewHubs)
     await startDueFetches(fillPlace)
   })
 }

@@ -1,6 +1,7 @@
-import { freezeDue, workDueDeliveries } from '../services/deliveries'
+import { freezeDue } from '../services/freezing'
 import { renewHubs } from '../services/hubs'
 import { fetchesEnded, startDueFetches } from './fetching'
+import { sendsEnded, startDueSends } from './sending'
 
 /** Fetches the feeds that are due until none is left, and renews what hubs announce. Gives how many things were done. */
 export async function fetchingRound(): Promise<number> {
@@ -12,8 +13,18 @@ export async function fetchingRound(): Promise<number> {
   return done
 }
 
-/** Freezes what is due and works on every due delivery. Gives how many things were done. */
+/** Freezes what is due and works on every due delivery, to its end. Gives how many things were done. */
 export async function sendingRound(): Promise<number> {
-  const frozen = await freezeDue()
-  return frozen + (await workDueDeliveries())
+  let done = await freezeDue()
+  for (let started = await startDueSends(); started > 0; started = await startDueSends()) {
+    done += started
+    await sendsEnded()
+  }
+  return done
+}
+
+/** Freezes what is due and starts work on due deliveries, as many as there is room for. */
+export async function startSending(): Promise<void> {
+  await freezeDue()
+  await startDueSends()
 }

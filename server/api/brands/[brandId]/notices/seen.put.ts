@@ -1,0 +1,4 @@
+import { route } from '../../../../route'
+import { seeNotices } from '../../../../services/notices'
+
+export default route('work', null, ({ actor }) => seeNotices(actor))

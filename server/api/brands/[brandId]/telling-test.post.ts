@@ -1,0 +1,4 @@
+import { route } from '../../../route'
+import { testTelling } from '../../../services/telling'
+
+export default route('own', null, ({ actor }) => testTelling(actor))

@@ -1,0 +1,9 @@
+// npm run backup [-- FILE]: a copy of the data as it is now, while the application runs or not.
+import { backUp } from '../services/backups'
+
+try {
+  process.stdout.write(`Backed up to ${await backUp(process.argv[2])}\n`)
+} catch (error) {
+  process.stderr.write(`The backup failed: ${error instanceof Error ? error.message : String(error)}\n`)
+  process.exitCode = 1
+}

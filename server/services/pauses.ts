@@ -1,0 +1,16 @@
+import { DAY, MINUTE } from '../../core/instant'
+import { settings } from '../settings'
+
+/** A post that its network did not take within this time of its slot is not sent at a time nobody chose: it goes back into the line. */
+export const LATE_MINUTES = 60
+export const LATE_MS = LATE_MINUTES * MINUTE
+/** What belongs to a post that is there is tried for this long. */
+export const PART_MS = DAY
+
+const LONGEST_PAUSE_MS = 60 * MINUTE
+
+/** The pause before another try: doubling to an hour, spread by a fifth. `chance` is 0 to 1. */
+export function retryDelayMs(attempts: number, chance: number): number {
+  const pause = Math.min(LONGEST_PAUSE_MS, settings().retrySeconds * 1000 * 2 ** Math.min(20, Math.max(0, attempts - 1)))
+  return Math.round(pause * (0.9 + 0.2 * chance))
+}

@@ -1,0 +1,129 @@
+import type { Telling } from '../../shared/deliveries'
+import { MINUTE } from '../../core/instant'
+import { words } from '../../shared/words'
+import { now } from '../clock'
+import { inTransaction, useDb } from '../db'
+import { brandById, liveBrands, setTelling, updateTelling } from '../db/brands'
+import { untoldNotices, updateNotice } from '../db/notices'
+import type { BrandRow, NoticeRow } from '../db/rows'
+import { askOutside } from '../net/outside'
+import { webAddress } from '../net/address'
+import { problem, ProblemError } from '../problem'
+import { seal, unseal } from '../secrets'
+import { settings } from '../settings'
+import type { Actor } from './actor'
+import { announce } from './changes'
+import { sendMail } from './mailOut'
+
+/** The first notice is told at once; what follows within this time is told together at its end. */
+const APART_MS = 10 * MINUTE
+const MOST_IN_A_MESSAGE = 20
+
+interface KeptTelling {
+  mail: string[]
+  quietFrom: string | null
+  quietUntil: string | null
+}
+
+const keptOf = (brand: BrandRow): KeptTelling =>
+  brand.telling_json === null ? { mail: [], quietFrom: null, quietUntil: null } : (JSON.parse(brand.telling_json) as KeptTelling)
+
+/** Tells what is open and was not told yet, where each brand wants it told. */
+export async function tellingRound(): Promise<void> {
+  const db = await useDb()
+  for (const brand of await liveBrands(db)) {
+    if (now() < brand.tell_next_at || !hasWay(brand) || isQuiet(brand, now())) continue
+    const notices = await untoldNotices(db, brand.id)
+    if (notices.length > 0) await tell(brand, notices)
+  }
+}
+
+const hasWay = (brand: BrandRow): boolean => brand.hook_sealed !== null || (keptOf(brand).mail.length > 0 && settings().smtp !== null)
+
+/** Whether it is a brand's quiet time, which may go over midnight. */
+export function isQuiet(brand: Pick<BrandRow, 'zone' | 'telling_json'>, at: number): boolean {
+  const { quietFrom, quietUntil } = keptOf(brand as BrandRow)
+  if (quietFrom === null || quietUntil === null || quietFrom === quietUntil) return false
+  const time = new Intl.DateTimeFormat('en-GB', { timeZone: brand.zone, hour: '2-digit', minute: '2-digit', hourCycle: 'h23' }).format(at)
+  return quietFrom < quietUntil ? time >= quietFrom && time < quietUntil : time >= quietFrom || time < quietUntil
+}
+
+async function tell(brand: BrandRow, notices: NoticeRow[]): Promise<void> {
+  const failed = await tellEverywhere(brand, words.notice.message(brand.name, notices.length), textOf(notices))
+  await inTransaction(async (db) => {
+    await updateTelling(db, brand.id, { tell_next_at: now() + APART_MS, tell_says: failed })
+    // What could be told one way is told: two ways that fail by turns would else repeat themselves for ever.
+    if (failed === null) for (const { id } of notices) await updateNotice(db, id, { told_at: now() })
+    await announce(db, brand.id, 'notice', brand.id)
+  })
+}
+
+function textOf(notices: NoticeRow[]): string {
+  const shown = notices.slice(0, MOST_IN_A_MESSAGE).map(({ title, says, link }) => `${title}\n${says}${addressOf(link)}`)
+  const left = notices.length - shown.length
+  return [...shown, ...(left > 0 ? [words.notice.more(left)] : [])].join('\n\n')
+}
+
+const addressOf = (link: string): string => (settings().publicUrl ? `\n${settings().publicUrl}${link}` : '')
+
+/** Gives why it failed, or null. */
+async function tellEverywhere(brand: BrandRow, subject: string, text: string): Promise<string | null> {
+  const failures: string[] = []
+  const attempt = async (work: () => Promise<void>): Promise<void> => {
+    try {
+      await work()
+    } catch (error) {
+      failures.push(error instanceof Error ? error.message : String(error))
+    }
+  }
+  if (brand.hook_sealed !== null) await attempt(() => tellHook(unseal(brand.hook_sealed!), `${subject}\n\n${text}`))
+  const { mail } = keptOf(brand)
+  if (mail.length > 0 && settings().smtp !== null) await attempt(() => sendMail({ to: mail, subject, text }))
+  return failures.length === 0 ? null : failures.join(' ')
+}
+
+async function tellHook(address: string, text: string): Promise<void> {
+  const answer = await askOutside(address, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ text }) })
+  if (answer.status >= 300) throw problem('hookRefused', new URL(address).hostname, answer.status)
+}
+
+/** How a brand's notices are told. The hook's address is never given out. */
+export async function tellingOf(actor: Actor): Promise<Telling> {
+  const brand = await brandById(await useDb(), actor.brandId)
+  if (!brand) throw problem('notFound')
+  return { hasHook: brand.hook_sealed !== null, ...keptOf(brand), says: brand.tell_says, canMail: settings().smtp !== null }
+}
+
+export interface TellingInput extends KeptTelling {
+  /** A new address; empty to keep the one there is, null to remove it. */
+  hook: string | null
+}
+
+/** Changes how they are told. Throws `noAddress` or `privateAddress` at the field of the hook. */
+export async function setTellingOf(actor: Actor, { hook, mail, quietFrom, quietUntil }: TellingInput): Promise<Telling> {
+  const sealed = hook === null ? null : hook === '' ? undefined : seal(addressAt(hook))
+  await inTransaction(async (db) => {
+    await setTelling(db, actor.brandId, JSON.stringify({ mail, quietFrom, quietUntil } satisfies KeptTelling), sealed)
+    await announce(db, actor.brandId, 'notice', actor.brandId)
+  })
+  return tellingOf(actor)
+}
+
+function addressAt(hook: string): string {
+  try {
+    return webAddress(hook).href
+  } catch (error) {
+    throw error instanceof ProblemError ? error.at('hook') : error
+  }
+}
+
+/** Sends a message to try the ways out. Throws `notTold` with the reason. */
+export async function testTelling(actor: Actor): Promise<void> {
+  const db = await useDb()
+  const brand = await brandById(db, actor.brandId)
+  if (!brand) throw problem('notFound')
+  if (!hasWay(brand)) throw problem('nowhereToTell')
+  const failed = await tellEverywhere(brand, brand.name, words.telling.testText(brand.name))
+  await inTransaction((transaction) => updateTelling(transaction, brand.id, { tell_says: failed }))
+  if (failed !== null) throw problem('notTold', failed)
+}
