@@ -22,10 +22,10 @@ async function stop(code) {
 for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void stop(0))
 
 try {
-  const standins = await startStandins({ port: standinsPort })
+  const standins = await startStandins({ port: standinsPort, smtpPort: await freePort() })
   parts.push(standins)
   const mailPort = await freePort()
-  const server = await startServer({ port, mailPort, dataDir, standins: standins.url, demo: true })
+  const server = await startServer({ port, mailPort, dataDir, standins: standins.url, demo: true, env: { QUILL_SMTP: standins.smtp } })
   parts.push(server)
   for (const part of parts) part.child.on('exit', (code) => void stop(code ?? 1))
   say('Filling the demo: two brands, twenty-one sources, two and a half days played through')

@@ -5,7 +5,7 @@ export interface Part {
   child: ChildProcess
   stop: () => Promise<void>
 }
-export function startStandins(options: { port: number; loud?: boolean }): Promise<Part>
+export function startStandins(options: { port: number; smtpPort?: number | null; loud?: boolean }): Promise<Part & { smtp: string | null }>
 export function startServer(options: {
   port: number
   dataDir: string

@@ -5,12 +5,16 @@ import { join } from 'node:path'
 import { root, start } from './setUp.mjs'
 
 /** Starts the stand-in world on a port and waits until it answers. */
-export async function startStandins({ port, loud = false }) {
+export async function startStandins({ port, smtpPort = null, loud = false }) {
   await requireFree(port)
   const url = `http://127.0.0.1:${port}`
-  const child = start(['--import', 'tsx', 'standins/main.ts'], { QUILL_STANDINS_PORT: String(port) }, output(loud))
+  const child = start(
+    ['--import', 'tsx', 'standins/main.ts'],
+    { QUILL_STANDINS_PORT: String(port), ...(smtpPort ? { QUILL_STANDINS_SMTP_PORT: String(smtpPort) } : {}) },
+    output(loud),
+  )
   await answers(`${url}/health`, child)
-  return { url, child, stop: () => end(child) }
+  return { url, smtp: smtpPort ? `smtp://127.0.0.1:${smtpPort}` : null, child, stop: () => end(child) }
 }
 
 /** Starts the built application on a port and waits until it answers. With `mailPort` it takes mail for mailing lists there. */

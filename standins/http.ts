@@ -17,24 +17,6 @@ export interface Reply {
   headers?: Record<string, string>
 }
 
-/** What may go wrong on the way, set through the control page. */
-export interface Trouble {
-  /** Milliseconds before an answer. */
-  slowMs?: number
-  /** Cut the connection before the request is acted on. */
-  cutBefore?: boolean
-  /** Act on the request, then cut the connection: the answer is lost. */
-  loseAnswer?: boolean
-  /** Answer this status in place of acting. */
-  refuse?: { status: number; says: string; retryAfter?: number }
-  /** Only requests that would post something meet it. */
-  postsOnly?: boolean
-  /** Only requests whose body holds these words meet it. */
-  holding?: string
-  /** How many requests it holds for; without it, until it is taken off. */
-  times?: number
-}
-
 export async function readAsk(request: IncomingMessage): Promise<Ask> {
   const parts: Buffer[] = []
   for await (const part of request) parts.push(part as Buffer)

@@ -3,6 +3,8 @@ import { createWorld } from './world'
 
 const port = Number(process.env['QUILL_STANDINS_PORT'] ?? 4555)
 const world = createWorld()
+const smtpPort = process.env['QUILL_STANDINS_SMTP_PORT']
+if (smtpPort) world.told.takeMail(Number(smtpPort))
 world.server.listen(port, '127.0.0.1')
 for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => process.exit(0))
 if (process.connected) process.once('disconnect', () => process.exit(0))

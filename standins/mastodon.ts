@@ -1,5 +1,7 @@
 import { escapeText, fieldsOf, html, json, nothing, type Ask, type Reply } from './http'
+import type { NetworkPicture } from './media'
 import type { NetworkAccount } from './networks'
+import { responsesTo } from './readers'
 import type { NetworkPost, Timeline } from './timeline'
 
 /** A server remembers a key about this long. */
@@ -8,6 +10,8 @@ const KEY_MS = 60 * 60_000
 /** A network that speaks the Mastodon-compatible REST API: its instance, the account, statuses with `Idempotency-Key`. */
 export class MastodonServer {
   readonly #timeline: Timeline
+  /** How often a picture is still to be asked about before it is ready. */
+  readonly #worked = new Map<string, number>()
   readonly #keys = new Map<string, { post: NetworkPost; until: number }>()
 
   constructor(timeline: Timeline) {
@@ -16,7 +20,7 @@ export class MastodonServer {
 
   async answer(ask: Ask, now: number): Promise<Reply> {
     if (!ask.path.startsWith('/api/')) {
-      const page = this.#timeline.page(ask.path)
+      const page = this.#timeline.page(ask.path, now)
       return page ? html(page) : nothing()
     }
     if (ask.path === '/api/v2/instance') return json(this.#instance())
@@ -25,15 +29,35 @@ export class MastodonServer {
     if (ask.path === '/api/v1/accounts/verify_credentials') return json(this.#account(account))
     if (ask.path === '/api/v1/statuses' && ask.method === 'POST') return this.#post(ask, account, now)
     if (/^\/api\/v[12]\/media$/.test(ask.path) && ask.method === 'POST') return this.#media(ask, account)
+    const picture = /^\/api\/v1\/media\/(\d+)$/.exec(ask.path)?.[1]
+    if (picture) return this.#mediaState(picture)
     const asked = /^\/api\/v1\/accounts\/(\d+)\/statuses$/.exec(ask.path)?.[1]
-    if (asked) return json(this.#timeline.of(asked, Math.min(40, Number(ask.query.get('limit') ?? 20))).map((post) => this.#status(post)))
+    if (asked) return this.#statuses(ask, asked, now)
+    const one = /^\/api\/v1\/statuses\/(\d+)$/.exec(ask.path)?.[1]
+    if (one) return this.#one(ask, account, one, now)
     return json({ error: 'Record not found' }, 404)
+  }
+
+  #statuses(ask: Ask, accountId: string, now: number): Reply {
+    const before = ask.query.get('max_id')
+    const most = Math.min(40, Number(ask.query.get('limit') ?? 20))
+    const older = this.#timeline.of(accountId, 10_000).filter(({ id }) => before === null || Number(id) < Number(before))
+    return json(older.slice(0, most).map((post) => this.#status(post, now)))
+  }
+
+  #one(ask: Ask, account: NetworkAccount, id: string, now: number): Reply {
+    const post = this.#timeline.posts.find((candidate) => candidate.id === id)
+    if (!post) return json({ error: 'Record not found' }, 404)
+    if (ask.method !== 'DELETE') return json(this.#status(post, now))
+    return this.#timeline.remove(account, (candidate) => candidate.id === id)
+      ? json(this.#status(post, now))
+      : json({ error: 'This action is not allowed' }, 403)
   }
 
   #post(ask: Ask, account: NetworkAccount, now: number): Reply {
     const key = ask.headers['idempotency-key']
     const remembered = typeof key === 'string' ? this.#keys.get(`${account.id} ${key}`) : undefined
-    if (remembered && remembered.until > now) return json(this.#status(remembered.post))
+    if (remembered && remembered.until > now) return json(this.#status(remembered.post, now))
     const fields = ask.headers['content-type']?.includes('json') ? fieldsOf(ask) : Object.fromEntries(new URLSearchParams(ask.body))
     const ids = Array.isArray(fields['media_ids']) ? fields['media_ids'].map(String) : []
     const pictures = ids.flatMap((id) => this.#timeline.picture(id) ?? [])
@@ -44,15 +68,43 @@ export class MastodonServer {
       { text: String(fields['status'] ?? ''), pictures, audience: String(fields['visibility'] ?? 'public'), replyTo },
       now,
     )
-    if ('says' in taken) return json({ error: `Validation failed: ${taken.says}` }, 422)
+    const headers = this.#limits(account, now)
+    if ('says' in taken)
+      return taken.retryAfter === undefined ? json({ error: `Validation failed: ${taken.says}` }, 422, headers) : json({ error: taken.says }, 429, headers)
     if (typeof key === 'string') this.#keys.set(`${account.id} ${key}`, { post: taken.post, until: now + KEY_MS })
-    return json(this.#status(taken.post))
+    return json(this.#status(taken.post, now), 200, headers)
   }
 
   async #media(ask: Ask, account: NetworkAccount): Promise<Reply> {
     const kept = await this.#timeline.keepPicture(ask, account)
     if ('says' in kept) return json({ error: `Validation failed: ${kept.says}` }, 422)
-    return json({ id: kept.id, type: 'image', description: kept.alt || null, meta: { original: { width: kept.width, height: kept.height } } })
+    // Large pictures are worked on for a while: they are there, and not yet ready.
+    const isReady = kept.bytes.length < 200_000
+    if (!isReady) this.#worked.set(kept.id, 1)
+    return json(this.#attachment(kept), isReady ? 200 : 202)
+  }
+
+  #mediaState(id: string): Reply {
+    const kept = this.#timeline.picture(id)
+    if (!kept) return json({ error: 'Record not found' }, 404)
+    const looks = this.#worked.get(id) ?? 0
+    if (looks === 0) return json(this.#attachment(kept))
+    this.#worked.set(id, looks - 1)
+    return json({ ...this.#attachment(kept), url: null }, 206)
+  }
+
+  #attachment = ({ id, alt, width, height }: NetworkPicture): Record<string, unknown> => ({
+    id,
+    type: 'image',
+    description: alt || null,
+    meta: { original: { width, height } },
+  })
+
+  /** The headers that say how many more posts an account may make. */
+  #limits(account: NetworkAccount, now: number): Record<string, string> {
+    const { limit, left, resetMs } = this.#timeline.rateOf(account, now)
+    if (limit === 0) return {}
+    return { 'x-ratelimit-limit': String(limit), 'x-ratelimit-remaining': String(left), 'x-ratelimit-reset': new Date(Date.now() + resetMs).toISOString() }
   }
 
   #instance(): Record<string, unknown> {
@@ -79,7 +131,8 @@ export class MastodonServer {
     }
   }
 
-  #status(post: NetworkPost): Record<string, unknown> {
+  #status(post: NetworkPost, now: number): Record<string, unknown> {
+    const { likes, reshares, answers } = responsesTo(this.#timeline.network, post, now)
     const paragraphs = post.text.split(/\n{2,}/).map((paragraph) => `<p>${escapeText(paragraph).replace(/\n/g, '<br>')}</p>`)
     return {
       id: post.id,
@@ -88,6 +141,9 @@ export class MastodonServer {
       url: this.#timeline.url(post),
       visibility: post.audience ?? 'public',
       in_reply_to_id: post.replyTo,
+      favourites_count: likes,
+      reblogs_count: reshares,
+      replies_count: answers.length,
     }
   }
 }

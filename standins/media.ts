@@ -11,6 +11,8 @@ export interface NetworkPicture {
   width: number
   height: number
   alt: string
+  /** What is to stay in sight, as it was said; null where nothing was. */
+  focus: string | null
   /** Whether anything of a camera or a place is left in it. */
   hasMetadata: boolean
 }
@@ -24,7 +26,17 @@ export async function readUpload(ask: Ask, id: string, account: NetworkAccount):
     const bytes = Buffer.from(await file.arrayBuffer())
     const { width, height, format, exif, icc, xmp } = await sharp(bytes).metadata()
     const hasMetadata = exif !== undefined || xmp !== undefined || icc !== undefined
-    return { id, accountId: account.id, bytes, type: `image/${format}`, width, height, alt: String(form.get('description') ?? ''), hasMetadata }
+    return {
+      id,
+      accountId: account.id,
+      bytes,
+      type: `image/${format}`,
+      width,
+      height,
+      alt: String(form.get('description') ?? ''),
+      focus: form.get('focus') === null ? null : String(form.get('focus')),
+      hasMetadata,
+    }
   } catch {
     return { says: 'This file is no picture.' }
   }

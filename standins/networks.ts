@@ -27,6 +27,12 @@ export interface NetworkTakes {
   audiences: string[]
   /** Days within which the same text is refused; null where it is taken again. */
   equalTextRefusedDays: number | null
+  /** How many posts an account may make in a time; null for any number. */
+  rate: { posts: number; perMinutes: number } | null
+  /** Whether it tells an account which posts it has. */
+  lists: boolean
+  /** Where it passes posts on to. */
+  targets: { uid: string; name: string }[]
 }
 
 export interface NetworkAccount {
@@ -53,6 +59,9 @@ const USUAL: NetworkTakes = {
   boards: false,
   audiences: [],
   equalTextRefusedDays: null,
+  rate: { posts: 60, perMinutes: 60 },
+  lists: true,
+  targets: [],
 }
 
 /** The networks of this world. A further one is a further row. */
@@ -62,7 +71,7 @@ export const NETWORKS: Network[] = [
     name: 'Chatterbrook',
     about: 'Short posts, quickly gone by.',
     protocol: 'micropub',
-    rules: { ...USUAL, limit: 280, counting: 'weighted', linkLength: 23, equalTextRefusedDays: 2 },
+    rules: { ...USUAL, limit: 280, counting: 'weighted', linkLength: 23, equalTextRefusedDays: 2, rate: { posts: 50, perMinutes: 60 } },
     dress: { ground: '#eef1ee', ink: '#23302b', line: '#b9c4bd', font: 'ui-monospace, monospace', form: 'ledger' },
     accounts: [
       { id: '11', handle: 'hollowhill', name: 'Hollow Hill Observatory', token: 'chatter-hollow-hill-5b1d' },
@@ -75,7 +84,13 @@ export const NETWORKS: Network[] = [
     name: 'Commonfire',
     about: 'A server among many, kept by its members.',
     protocol: 'mastodon',
-    rules: { ...USUAL, linkLength: 23, mentionCounts: 'local', media: { ...USUAL.media, ratioFrom: 0, ratioTo: 100, minWidth: 0, maxBytes: 8_000_000 } },
+    rules: {
+      ...USUAL,
+      linkLength: 23,
+      mentionCounts: 'local',
+      rate: { posts: 30, perMinutes: 30 },
+      media: { ...USUAL.media, ratioFrom: 0, ratioTo: 100, minWidth: 0, maxBytes: 8_000_000 },
+    },
     dress: { ground: '#f7f1e6', ink: '#3a2a1c', line: '#dccbb0', font: 'Georgia, serif', form: 'column' },
     accounts: [
       { id: '21', handle: 'hollowhill', name: 'Hollow Hill Observatory', token: 'commonfire-hollow-hill-2f8a' },
@@ -95,6 +110,11 @@ export const NETWORKS: Network[] = [
       linkPlaces: ['in-text'],
       shortLinks: false,
       hashtags: { max: 5 },
+      rate: { posts: 40, perMinutes: 720 },
+      targets: [
+        { uid: 'https://guildhall.example/boards/outreach', name: 'Notice board: outreach' },
+        { uid: 'https://guildhall.example/boards/schools', name: 'Notice board: schools' },
+      ],
       media: { ...USUAL.media, max: 6, ratioFrom: 0.8, ratioTo: 1.91, minWidth: 552 },
     },
     dress: { ground: '#f4f3ef', ink: '#22262e', line: '#cfccc2', font: 'Palatino, Georgia, serif', form: 'ledger' },

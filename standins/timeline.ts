@@ -3,6 +3,7 @@ import { escapeText, type Ask } from './http'
 import { lengthOn } from './length'
 import { brokenBy, readUpload, type NetworkPicture } from './media'
 import type { Network, NetworkAccount } from './networks'
+import { responsesTo } from './readers'
 
 export interface NetworkPost {
   id: string
@@ -17,6 +18,11 @@ export interface NetworkPost {
   audience: string | null
   /** The post this one answers. */
   replyTo: string | null
+  categories: string[]
+  /** Where it was passed on to. */
+  alsoTo: string[]
+  /** Facts that only its protocol knows. */
+  record: Record<string, unknown> | null
 }
 
 /** What somebody wants to post. */
@@ -28,14 +34,23 @@ export interface NewPost {
   board?: string | null
   audience?: string | null
   replyTo?: string | null
+  id?: string
+  categories?: string[]
+  alsoTo?: string[]
+  record?: Record<string, unknown> | null
 }
 
-export type Taken = { post: NetworkPost } | { says: string }
+/** Taken, refused for good, or too many at once. */
+export type Taken = { post: NetworkPost } | { says: string; retryAfter?: number }
 
 /** What has been posted on one network, newest first. */
 export class Timeline {
   readonly network: Network
   readonly posts: NetworkPost[] = []
+  /** Texts refused for good, as the network itself knows. */
+  readonly refused: { accountId: string; text: string; says: string }[] = []
+  readonly #posted = new Map<string, number[]>()
+  #now = 0
   readonly #pictures = new Map<string, NetworkPicture>()
   #next = 1
 
@@ -50,10 +65,37 @@ export class Timeline {
 
   /** Takes a post, or says which rule of the network it breaks. */
   take(account: NetworkAccount, wanted: NewPost, now: number): Taken {
+    this.#now = now
+    const { left, resetMs } = this.rateOf(account, now)
+    if (left === 0) return { says: 'Too many posts; wait a while.', retryAfter: Math.ceil(resetMs / 1000) }
+    const taken = this.#judge(account, wanted, now)
+    if ('says' in taken) this.refused.push({ accountId: account.id, text: wanted.text, says: taken.says })
+    else this.#posted.set(account.id, [...(this.#posted.get(account.id) ?? []), now])
+    return taken
+  }
+
+  /** How many more posts an account may make now, and when its time begins anew. */
+  rateOf(account: NetworkAccount, now: number): { limit: number; left: number; resetMs: number } {
+    const { rate } = this.network.rules
+    if (!rate) return { limit: 0, left: Number.POSITIVE_INFINITY, resetMs: 0 }
+    const window = rate.perMinutes * 60_000
+    const recent = (this.#posted.get(account.id) ?? []).filter((at) => at > now - window)
+    return { limit: rate.posts, left: Math.max(0, rate.posts - recent.length), resetMs: recent.length === 0 ? window : recent[0]! + window - now }
+  }
+
+  /** Removes a post of an account's. Says whether it was there. */
+  remove(account: NetworkAccount, isIt: (post: NetworkPost) => boolean): boolean {
+    const at = this.posts.findIndex((post) => post.accountId === account.id && isIt(post))
+    if (at >= 0) this.posts.splice(at, 1)
+    return at >= 0
+  }
+
+  #judge(account: NetworkAccount, wanted: NewPost, now: number): Taken {
     const { rules } = this.network
-    const { text, slug = null, pictures = [], link = null, board = null, audience = null, replyTo = null } = wanted
+    const { text, slug = null, pictures = [], link = null, board = null, audience = null, replyTo = null, categories = [], alsoTo = [], record = null } = wanted
     const length = lengthOn(this.network, text)
     if (text.trim() === '') return { says: 'A post needs a text.' }
+    if (alsoTo.some((uid) => !rules.targets.some((target) => target.uid === uid))) return { says: 'It is not passed on to there.' }
     if (length > rules.limit) return { says: `This post has ${length} characters; ${rules.limit} are allowed.` }
     if (rules.maxTextBytes !== null && Buffer.byteLength(text) > rules.maxTextBytes) return { says: `This post has more than ${rules.maxTextBytes} bytes.` }
     const broken = brokenBy(pictures, rules)
@@ -65,7 +107,7 @@ export class Timeline {
     if (board && !(account.boards ?? []).includes(board)) account.boards = [...(account.boards ?? []), board]
     const number = this.#next++
     const post = {
-      id: String(1000 + number),
+      id: wanted.id ?? String(1000 + number),
       slug: this.#freeSlug(slug ?? `p${number}`),
       accountId: account.id,
       text,
@@ -75,6 +117,9 @@ export class Timeline {
       board,
       audience,
       replyTo,
+      categories,
+      alsoTo,
+      record,
     }
     this.posts.unshift(post)
     return { post }
@@ -98,11 +143,20 @@ export class Timeline {
   }
 
   /** The public page of an account, or of one of its posts. Null where there is none. */
-  page(path: string): string | null {
-    const [, handle, part] = /^\/@([a-z0-9_]+)(?:\/([a-z0-9-]+))?\/?$/i.exec(path) ?? []
+  page(path: string, now = this.#now): string | null {
+    this.#now = now
+    const [, handle, part] = /^\/@([a-z0-9_]+)(?:\/([a-z0-9-]+)(?:\/[a-z0-9-]+)?)?\/?$/i.exec(path) ?? []
     const account = this.network.accounts.find((candidate) => candidate.handle === handle)
     if (!account) return path === '/' ? this.#document(this.network.name, this.#list(this.posts, './')) : null
     const own = this.of(account.id)
+    const board = /\/boards\/([a-z0-9-]+)\/?$/.exec(path)?.[1]
+    if (board) {
+      const posts = own.filter((post) => boardSlug(post.board) === board)
+      return this.#document(
+        `${posts[0]?.board ?? board} on ${this.network.name}`,
+        `<h1>${escapeText(posts[0]?.board ?? board)}</h1>${this.#list(posts, '../../')}`,
+      )
+    }
     if (!part)
       return this.#document(
         `${account.name} on ${this.network.name}`,
@@ -127,9 +181,16 @@ export class Timeline {
     const rows = posts.map((post) => {
       const when = new Date(post.at).toISOString().slice(0, 16).replace('T', ' ')
       const address = `${home}@${this.#handle(post)}/${this.network.protocol === 'micropub' ? post.slug : post.id}`
-      return `<article data-post="${post.id}"><header><b>@${this.#handle(post)}</b> <a href="${address}"><time datetime="${new Date(post.at).toISOString()}">${when} UTC</time></a></header><div class="body"><p class="text">${linked(post.text)}</p>${shownPictures(post)}${post.link ? `<p class="beside"><a href="${escapeText(post.link)}">${escapeText(post.link)}</a></p>` : ''}${post.board ? `<p class="board">on the board ${escapeText(post.board)}</p>` : ''}</div></article>`
+      return `<article data-post="${post.id}"><header><b>@${this.#handle(post)}</b> <a href="${address}"><time datetime="${new Date(post.at).toISOString()}">${when} UTC</time></a></header><div class="body"><p class="text">${linked(post.text)}</p>${shownPictures(post)}${post.link ? `<p class="beside"><a href="${escapeText(post.link)}">${escapeText(post.link)}</a></p>` : ''}${post.board ? `<p class="board">on the board <a href="${home}@${this.#handle(post)}/boards/${boardSlug(post.board)}">${escapeText(post.board)}</a></p>` : ''}${this.#responses(post)}</div></article>`
     })
     return rows.join('')
+  }
+
+  #responses(post: NetworkPost): string {
+    const { likes, reshares, answers } = responsesTo(this.network, post, this.#now)
+    if (likes + reshares + answers.length === 0) return ''
+    const said = answers.slice(-3).map(({ by, text }) => `<p class="answer"><b>${escapeText(by)}</b> ${escapeText(text)}</p>`)
+    return `<p class="responses">${likes} liked it · ${reshares} passed it on · ${answers.length} answered</p>${said.join('')}`
   }
 
   #document(title: string, body: string): string {
@@ -140,9 +201,11 @@ export class Timeline {
         : form === 'wall'
           ? `body{columns:2;column-gap:2rem}article{break-inside:avoid;border:1px solid ${line};margin:0 0 1.4rem;padding:.9rem}header{font-size:.8rem}img{max-width:100%!important}`
           : `article{margin:0 0 1.8rem;padding-left:1.2rem;border-left:3px solid ${line}}header{font-size:.85rem;font-style:italic}`
-    return `<!doctype html><html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>${escapeText(title)}</title>${this.network.protocol === 'micropub' ? '<link rel="micropub" href="/micropub">' : ''}<style>body{max-width:52rem;margin:2.5rem auto;padding:0 1.2rem;background:${ground};color:${ink};font:15px/1.55 ${font}}a{color:inherit}h1 small,header{color:${ink};opacity:.85}img{max-width:22rem;height:auto;display:block;margin:.5rem 0}.beside,.board{font-size:.85rem;margin:.3rem 0;overflow-wrap:anywhere}.text{white-space:pre-wrap;overflow-wrap:anywhere;margin:.2rem 0}${shape}footer{margin-top:3rem;font-size:.8rem}</style></head><body><p><b>${this.network.name}</b> · ${this.network.about}</p>${body}<footer>A stand-in network on this machine; nothing here is public.</footer></body></html>`
+    return `<!doctype html><html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>${escapeText(title)}</title>${this.network.protocol === 'micropub' ? '<link rel="micropub" href="/micropub">' : ''}<style>body{max-width:52rem;margin:2.5rem auto;padding:0 1.2rem;background:${ground};color:${ink};font:15px/1.55 ${font}}a{color:inherit}h1 small,header{color:${ink};opacity:.85}img{max-width:22rem;height:auto;display:block;margin:.5rem 0}.responses,.answer{font-size:.8rem;opacity:.85;margin:.25rem 0}.answer{padding-left:.8rem}.beside,.board{font-size:.85rem;margin:.3rem 0;overflow-wrap:anywhere}.text{white-space:pre-wrap;overflow-wrap:anywhere;margin:.2rem 0}${shape}footer{margin-top:3rem;font-size:.8rem}</style></head><body><p><b>${this.network.name}</b> · ${this.network.about}</p>${body}<footer>A stand-in network on this machine; nothing here is public.</footer></body></html>`
   }
 }
+
+const boardSlug = (board: string | null): string => (board ?? '').toLowerCase().replace(/[^a-z0-9]+/g, '-')
 
 const linked = (text: string): string => escapeText(text).replace(/https?:\/\/[^\s<>]+/g, (url) => `<a href="${url}">${url}</a>`)
 

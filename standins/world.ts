@@ -1,7 +1,8 @@
 import { createServer, type Server } from 'node:http'
-import { answerAtproto } from './atproto'
+import { AtprotoServer } from './atproto'
+import { controlPage } from './controlPage'
 import { answerFaulty, type Fault } from './faults'
-import { fieldsOf, html, json, nothing, readAsk, sendReply, type Ask, type Reply, type Trouble } from './http'
+import { fieldsOf, html, json, nothing, readAsk, sendReply, type Ask, type Reply } from './http'
 import { Hub } from './hub'
 import { sendMail, type MailToSend } from './mail'
 import { MastodonServer } from './mastodon'
@@ -11,10 +12,14 @@ import { ODD_SITES } from './odd'
 import { answerResidents } from './residents'
 import { createSites, type Sites } from './sites'
 import { Timeline, type NetworkPost } from './timeline'
+import { responsesTo } from './readers'
+import { Told } from './told'
+import { Troubles, type Trouble } from './troubles'
 
 export interface World {
   server: Server
   timelines: Map<string, Timeline>
+  told: Told
 }
 
 export interface LoggedAsk {
@@ -38,7 +43,11 @@ export function createWorld(): World {
   const mastodons = new Map(
     [...timelines.values()].filter(({ network }) => network.protocol === 'mastodon').map((timeline) => [timeline.network.host, new MastodonServer(timeline)]),
   )
-  const troubles = new Map<string, Trouble>()
+  const atprotos = new Map(
+    [...timelines.values()].filter(({ network }) => network.protocol === 'atproto').map((timeline) => [timeline.network.host, new AtprotoServer(timeline)]),
+  )
+  const troubles = new Troubles()
+  const told = new Told()
   const faults = new Map<string, Fault>()
   const hub = new Hub()
   const asks: LoggedAsk[] = []
@@ -49,15 +58,33 @@ export function createWorld(): World {
     const resident = ask.host === 'commonfire.example' ? answerResidents(ask, ask.host, start, now()) : null
     if (resident) return resident
     const timeline = timelines.get(ask.host)
-    if (timeline?.network.protocol === 'atproto') return answerAtproto(timeline, ask)
-    if (timeline) return mastodons.get(ask.host)?.answer(ask, now()) ?? answerMicropub(timeline, ask, now())
+    if (timeline) return (mastodons.get(ask.host) ?? atprotos.get(ask.host))?.answer(ask, now()) ?? answerMicropub(timeline, ask, now())
+    if (ask.host === 'hook.example') return told.hook(ask)
     return ODD_SITES[ask.host]?.(ask.path) ?? sites.answer(ask, now())
   }
+
+  /** Ends an account's token (`token`: the new one), or on the AT Protocol its access or session (`ends`). */
+  const setToken = ({ host, handle, token, ends }: Record<string, unknown>): unknown => {
+    const account = timelines.get(String(host))?.network.accounts.find((one) => one.handle === handle)
+    if (!account) return { ok: false }
+    if (typeof token === 'string') account.token = token
+    if (ends === 'access' || ends === 'session') atprotos.get(String(host))?.expire(account.id, ends)
+    return { ok: true }
+  }
+
+  const allResponses = (): unknown =>
+    Object.fromEntries(
+      [...timelines].map(([host, { network, posts }]) => [host, posts.map((post) => ({ id: post.id, at: post.at, ...responsesTo(network, post, now()) }))]),
+    )
 
   const control = async (ask: Ask): Promise<Reply> => {
     if (ask.method === 'GET' && ask.path === '/posts')
       return json(Object.fromEntries([...timelines].map(([host, timeline]) => [host, timeline.posts.map(withoutBytes)])))
+    if (ask.method === 'GET' && ask.path === '/') return html(controlPage([...timelines.values()], troubles.all(), told.all, now()))
     if (ask.method === 'GET' && ask.path === '/asks') return json(asks)
+    if (ask.method === 'GET' && ask.path === '/told') return json(told.all)
+    if (ask.method === 'GET' && ask.path === '/refused') return json(Object.fromEntries([...timelines].map(([host, timeline]) => [host, timeline.refused])))
+    if (ask.method === 'GET' && ask.path === '/responses') return json(allResponses())
     if (ask.method === 'GET' && ask.path === '/stories') return json(sites.stories)
     const fields = fieldsOf(ask)
     if (ask.method === 'POST' && ask.path === '/clock') {
@@ -66,10 +93,10 @@ export function createWorld(): World {
     }
     if (ask.method === 'POST' && ask.path === '/trouble') {
       const { host, trouble } = fields as { host?: string; trouble?: Trouble | null }
-      if (trouble) troubles.set(host ?? '', trouble)
-      else troubles.delete(host ?? '')
+      troubles.put(host ?? '', trouble ?? null)
       return json({ ok: true })
     }
+    if (ask.method === 'POST' && ask.path === '/token') return json(setToken(fields))
     if (ask.method === 'POST' && ask.path === '/rules') {
       const { host, rules } = fields as { host?: string; rules?: Partial<NetworkTakes> }
       const network = timelines.get(host ?? '')?.network
@@ -104,7 +131,7 @@ export function createWorld(): World {
     void readAsk(request).then(async (ask) => {
       const logged: LoggedAsk = { host: ask.host, method: ask.method, path: ask.path, status: 0 }
       if (ask.host.endsWith('.example') && ask.host !== 'control.example') asks.push(logged)
-      const trouble = takeTrouble(troubles, ask)
+      const trouble = troubles.take(ask)
       if (trouble?.slowMs) await new Promise((resolve) => setTimeout(resolve, trouble.slowMs))
       if (trouble?.cutBefore) return void request.socket.destroy()
       if (trouble?.refuse) {
@@ -120,23 +147,16 @@ export function createWorld(): World {
       }
       const reply = await route(ask)
       if (trouble?.loseAnswer) return void request.socket.destroy()
+      if (trouble?.failAfter) return sendReply(response, json({ error: 'Something fell over.' }, 500))
       logged.status = reply.status
       sendReply(response, reply)
     })
   })
-  return { server, timelines }
+  return { server, timelines, told }
 }
 
 /** A post as the control page tells it: pictures by their facts. */
 const withoutBytes = (post: NetworkPost): unknown => ({ ...post, pictures: post.pictures.map(({ bytes, ...facts }) => ({ ...facts, size: bytes.length })) })
-
-/** The trouble set for a host, counted down; null when this request does not meet it. */
-function takeTrouble(troubles: Map<string, Trouble>, ask: Ask): Trouble | null {
-  const trouble = troubles.get(ask.host)
-  if (!trouble || (trouble.postsOnly && ask.method !== 'POST') || (trouble.holding && !ask.body.includes(trouble.holding))) return null
-  if (trouble.times !== undefined && --trouble.times <= 0) troubles.delete(ask.host)
-  return { ...trouble }
-}
 
 /** Pages point at hosts that no browser finds; under `/sites/HOST/` links and redirects stay in this world. */
 function forBrowser(reply: Reply, host: string): Reply {
@@ -149,5 +169,5 @@ function forBrowser(reply: Reply, host: string): Reply {
 
 function indexPage(sites: Sites): string {
   const link = (host: string, name: string): string => `<li><a href="/sites/${host}/">${name}</a></li>`
-  return `<!doctype html><html lang="en"><head><meta charset="utf-8"><title>The stand-in world</title><style>body{max-width:40rem;margin:3rem auto;font:16px/1.6 Georgia,serif;color:#222;padding:0 1rem}a{color:#222}</style></head><body><h1>The stand-in world</h1><p>Invented networks and news sites, on this machine only.</p><h2>Networks</h2><ul>${NETWORKS.map((network) => link(network.host, network.name)).join('')}</ul><h2>News sites</h2><ul>${sites.hosts.map((host) => link(host, host)).join('')}</ul></body></html>`
+  return `<!doctype html><html lang="en"><head><meta charset="utf-8"><title>The stand-in world</title><style>body{max-width:40rem;margin:3rem auto;font:16px/1.6 Georgia,serif;color:#222;padding:0 1rem}a{color:#222}</style></head><body><h1>The stand-in world</h1><p>Invented networks and news sites, on this machine only.</p><p><a href="/control/">The control page: trouble, tokens, what was told</a></p><h2>Networks</h2><ul>${NETWORKS.map((network) => link(network.host, network.name)).join('')}</ul><h2>News sites</h2><ul>${sites.hosts.map((host) => link(host, host)).join('')}</ul></body></html>`
 }

@@ -1,0 +1,41 @@
+import { text as textOf } from 'node:stream/consumers'
+import PostalMime from 'postal-mime'
+import { SMTPServer } from 'smtp-server'
+import { fieldsOf, json, type Ask, type Reply } from './http'
+
+export interface ToldMessage {
+  way: 'hook' | 'mail'
+  to: string
+  text: string
+}
+
+/** A chat hook and a mail server of this world: what somebody is told stands here. */
+export class Told {
+  readonly all: ToldMessage[] = []
+
+  hook(ask: Ask): Reply {
+    const { text } = fieldsOf(ask)
+    if (ask.method !== 'POST' || typeof text !== 'string') return json({ error: 'A message has a text.' }, 400)
+    if (ask.path === '/gone') return json({ error: 'There is no such room any more.' }, 404)
+    this.all.push({ way: 'hook', to: ask.path, text })
+    return json({ ok: true })
+  }
+
+  /** Takes mail on a port, for anybody. */
+  takeMail(port: number): void {
+    const server = new SMTPServer({
+      authOptional: true,
+      disabledCommands: ['STARTTLS', 'AUTH'],
+      onData: (stream, session, done) => {
+        textOf(stream)
+          .then((raw) => PostalMime.parse(raw))
+          .then(({ subject, text }) => {
+            for (const { address } of session.envelope.rcptTo) this.all.push({ way: 'mail', to: address, text: `${subject ?? ''}\n\n${text ?? ''}` })
+            done()
+          })
+          .catch((error: unknown) => done(error instanceof Error ? error : new Error(String(error))))
+      },
+    })
+    server.listen(port, '127.0.0.1')
+  }
+}
