@@ -15,6 +15,7 @@ export function useChanges(): void {
   const desk = useDeskStore()
   const session = useSessionStore()
   const notices = useNoticesStore()
+  const noticeList = useNoticeListStore()
   const goTo = useGoTo()
   const waiting = new Set<ChangeKind>()
   /** Watches that have something to tell. */
@@ -27,7 +28,8 @@ export function useChanges(): void {
       const some = (...wanted: ChangeKind[]): boolean => wanted.some((kind) => kinds.has(kind))
       const work: Promise<unknown>[] = []
       if (some('brand')) work.push(session.load())
-      if (some('brand', 'account', 'pillar', 'watch', 'source', 'article', 'tag', 'told', 'post', 'line')) work.push(brand.load())
+      if (some('brand', 'account', 'pillar', 'watch', 'source', 'article', 'tag', 'told', 'post', 'line', 'notice')) work.push(brand.load())
+      if (some('notice')) work.push(noticeList.refresh())
       if (some('article', 'watch', 'source', 'tag')) work.push(wire.refresh())
       if (some('import')) work.push(imports.load())
       if (some('article', 'line', 'delivery', 'tag')) work.push(clippings.refresh())

@@ -17,6 +17,7 @@ export function usePlaces() {
   const commands = useCommands()
   const { screens } = words.frame
   const fixed: Place[] = [
+    { name: screens.day, kind: 'screen', to: '/day' },
     { name: screens.wire, kind: 'screen', to: '/wire' },
     { name: screens.clippings, kind: 'screen', to: '/clippings' },
     { name: screens.desk, kind: 'screen', to: '/desk' },

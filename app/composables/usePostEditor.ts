@@ -201,7 +201,7 @@ export function usePostEditor() {
 export type PostEditor = ReturnType<typeof usePostEditor>
 
 /** Accounts a new post is for: those that can be sent to and need nothing more than words. */
-const isUsual = (account: Account): boolean => account.protocol !== 'atproto' && account.rules.media.min === 0
+const isUsual = (account: Account): boolean => account.rules.media.min === 0
 
 function readUnsaved(id: string): Unsaved | null {
   try {

@@ -93,5 +93,4 @@ export function usePostProofs(
   return { proofs, chosen, ready, writing, main: computed(() => answer.value.main) }
 }
 
-const isReady = ({ proof, checks, account }: AccountProof): boolean =>
-  proof !== null && proof.measure.valid && account.protocol !== 'atproto' && !checks.some(({ level }) => level === 'stop')
+const isReady = ({ proof, checks }: AccountProof): boolean => proof !== null && proof.measure.valid && !checks.some(({ level }) => level === 'stop')

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { Building2, CalendarClock, CircleUser, Eye, Layers, PenLine, Rss, Tags } from '@lucide/vue'
+import { Bell, Building2, CalendarClock, CircleUser, Eye, Layers, PenLine, Rss, Tags } from '@lucide/vue'
 import { words } from '#shared/words'
 
 const route = useRoute()
@@ -14,6 +14,7 @@ const parts = [
   { to: '/set-up/pillars', name: says.parts.pillars, icon: Layers },
   { to: '/set-up/writing', name: says.parts.writing, icon: PenLine },
   { to: '/set-up/brand', name: says.parts.brand, icon: Building2 },
+  { to: '/set-up/notices', name: says.parts.notices, icon: Bell },
   { to: '/set-up/you', name: says.parts.you, icon: CircleUser },
 ]
 </script>

@@ -61,12 +61,6 @@ export const useScheduleStore = defineStore('schedule', () => {
     undoably(() => words.hold.lifted, () => api.post<Undoable>(brand.path('/lift'), { of, late }), brand.load) // prettier-ignore
   const late = (of: HoldOf): Promise<LateLine[]> => api.get(brand.path(`/late${of.kind === 'brand' ? '' : `?${of.kind}=${of.id}`}`))
   const lookAhead = (): Promise<FoundAhead[]> => api.get(brand.path('/look-ahead'))
-  async function lineUpAgain(deliveryId: string): Promise<void> {
-    await undoably(
-      () => words.notices.linedUpAgain,
-      () => api.post<Undoable>(brand.path(`/deliveries/${deliveryId}/again`)),
-    )
-  }
   async function sendNow(lineId: string): Promise<void> {
     await api.post(brand.path(`/lines/${lineId}/send`))
     await load()
@@ -83,5 +77,5 @@ export const useScheduleStore = defineStore('schedule', () => {
     await Promise.all([load(), also()])
     notices.sayUndoable(says(result), id, result.historyId, () => Promise.all([load(), also()]))
   }
-  return { ribbon, shown, from, load, open, step, move: moveLine, takeOut, lineUpAgain, sendNow, hold, lift, late, lookAhead }
+  return { ribbon, shown, from, load, open, step, move: moveLine, takeOut, sendNow, hold, lift, late, lookAhead }
 })

@@ -13,7 +13,7 @@ export function docOfArticle(article: ArticleFull, given: { accounts: Account[];
     pillarId: given.pillars.includes(article.source.pillarId ?? '') ? article.source.pillarId : null,
     language: language ?? null,
     accounts: given.accounts.map((account) => ({
-      ...emptyPart(account.id, account.protocol !== 'atproto' && account.rules.media.min === 0),
+      ...emptyPart(account.id, account.rules.media.min === 0),
       credit: article.source.credits[account.rules.id] ?? null,
     })),
   }

@@ -1,4 +1,4 @@
-import type { Card, ScheduleView } from '#shared/api'
+import type { Card, CardState, ScheduleView } from '#shared/api'
 import { addDays } from './localTime'
 
 export interface SheetEntry {
@@ -24,7 +24,9 @@ export interface SheetFilter {
 /** By how many things a sheet is narrowed. */
 export const isNarrowed = (filter: SheetFilter): number => Object.values(filter).filter(Boolean).length
 
-const TROUBLE = ['not-sent', 'trying-again', 'unknown']
+/** States in which a post has not arrived as it should, or not for certain. */
+const TROUBLE: readonly CardState[] = ['not-sent', 'trying-again', 'unknown', 'undecided', 'in-part']
+export const isTrouble = (state: CardState): boolean => TROUBLE.includes(state)
 
 /** Whether a card is one of those looked for. */
 export function isWanted(card: Card, filter: SheetFilter): boolean {
@@ -35,7 +37,7 @@ export function isWanted(card: Card, filter: SheetFilter): boolean {
     case '':
       return true
     case 'trouble':
-      return TROUBLE.includes(card.state)
+      return isTrouble(card.state)
     case 'held':
       return card.isHeld
     case 'not-firm':

@@ -4,7 +4,7 @@ import { join } from 'node:path'
 import Database from 'better-sqlite3'
 import { v7 as uuid } from 'uuid'
 import type { Fault } from '../../standins/faults'
-import type { Trouble } from '../../standins/http'
+import type { Trouble } from '../../standins/troubles'
 import type { MailToSend } from '../../standins/mail'
 import type { NetworkPost } from '../../standins/timeline'
 import type { BrandView, LinedUp, NextSlots, ScheduleView } from '../../shared/api'
@@ -45,11 +45,18 @@ export class World {
 
   /** `at`: where its clock begins; the outlets' newest articles are of today. */
   static async start(env: Record<string, string> = {}, demo = true, at = START): Promise<World> {
-    const standins = await startStandins({ port: await freePort() })
+    const standins = await startStandins({ port: await freePort(), smtpPort: await freePort() })
     const port = await freePort()
     const mailPort = await freePort()
     const dataDir = mkdtempSync(join(tmpdir(), 'quill-'))
-    const given: Record<string, string> = { QUILL_LEASE_SECONDS: '1', QUILL_TICK_MS: '60', QUILL_LOG: 'error', ...env }
+    const given: Record<string, string> = {
+      QUILL_LEASE_SECONDS: '1',
+      QUILL_ASK_SECONDS: '1',
+      QUILL_SMTP: standins.smtp ?? '',
+      QUILL_TICK_MS: '60',
+      QUILL_LOG: 'error',
+      ...env,
+    }
     for (const [name, value] of Object.entries(given)) given[name] = value.replace('{url}', `http://127.0.0.1:${port}`)
     const server = await startServer({ port, mailPort, dataDir, standins: standins.url, demo, env: given })
     const world = new World(standins, server, port, mailPort, dataDir, given)
@@ -177,7 +184,7 @@ export const playHours = (person: Person, hours: number): Promise<unknown> => pe
 /** A post as a browser would save it: on all accounts that can be sent to, unless said otherwise. */
 export async function draftOf(person: Person, path: string, text: string, more: Partial<PostDoc> = {}): Promise<PostDoc> {
   const { accounts } = await person.want<BrandView>('GET', path)
-  const parts = accounts.map((account) => emptyPart(account.id, account.protocol !== 'atproto' && account.rules.media.min === 0))
+  const parts = accounts.map((account) => emptyPart(account.id, account.rules.media.min === 0))
   return { ...emptyDoc(), wordings: [{ text, pictureId: null }], accounts: parts, ...more }
 }
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { CalendarDays, PenLine, RadioTower, Scissors, Search, SlidersHorizontal } from '@lucide/vue'
+import { CalendarDays, ClipboardCheck, PenLine, RadioTower, Scissors, Search, SlidersHorizontal } from '@lucide/vue'
 import { words } from '#shared/words'
 import { NO_FILTER } from '../../stores/wire'
 
@@ -7,6 +7,7 @@ const route = useRoute()
 const brand = useBrandStore()
 const wire = useWireStore()
 const screens = computed(() => [
+  { to: '/day', name: words.frame.screens.day, icon: ClipboardCheck, count: brand.view?.notices ?? 0 },
   { to: '/wire', name: words.frame.screens.wire, icon: RadioTower, count: brand.view?.unread ?? 0 },
   { to: '/clippings', name: words.frame.screens.clippings, icon: Scissors, count: 0 },
   { to: '/desk', name: words.frame.screens.desk, icon: PenLine, count: brand.view?.onDesk ?? 0 },
@@ -19,6 +20,10 @@ function openList(id: string): void {
   if (route.path === '/wire') void wire.setFilter({ ...NO_FILTER, show: 'all', watch: id })
 }
 const setUp = { to: '/set-up/sources', name: words.frame.screens.setUp, icon: SlidersHorizontal }
+function countSays(to: string, count: number): string {
+  if (to === '/day') return words.notice.unseen(count)
+  return to === '/desk' ? words.desk.waiting(count) : words.frame.unread(count)
+}
 const isHere = (to: string): boolean => route.path.startsWith(to.replace('/sources', ''))
 const link = 'flex items-center gap-[9px] rounded-[5px] px-2 py-[7px] font-medium max-wide:justify-center'
 </script>
@@ -39,12 +44,9 @@ const link = 'flex items-center gap-[9px] rounded-[5px] px-2 py-[7px] font-mediu
     >
       <component :is="screen.icon" :size="17" aria-hidden="true" />
       <span class="max-wide:sr-only">{{ screen.name }}</span>
-      <span
-        v-if="screen.count > 0"
-        class="ml-auto text-[11.5px] text-ink-3 max-wide:hidden"
-        :aria-label="screen.to === '/desk' ? words.desk.waiting(screen.count) : words.frame.unread(screen.count)"
-        >{{ screen.count }}</span
-      >
+      <span v-if="screen.count > 0" class="ml-auto text-[11.5px] text-ink-3 max-wide:hidden" :aria-label="countSays(screen.to, screen.count)">{{
+        screen.count
+      }}</span>
     </NuxtLink>
     <template v-if="lists.length > 0">
       <p class="mt-3 px-2 text-small font-semibold text-ink-3 max-wide:sr-only max-column:hidden">{{ words.frame.lists }}</p>

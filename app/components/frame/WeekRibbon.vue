@@ -46,7 +46,7 @@ function tickOf(card: NonNullable<typeof view.value>['cards'][number]): Tick {
     left: leftOf(card.at),
     ink: brand.pillarInk(card.pillarId),
     past: card.state === 'sent',
-    bad: card.state === 'not-sent',
+    bad: card.state === 'not-sent' || card.state === 'undecided' || card.state === 'in-part',
     title: `${times.time(card.at)} ${brand.accountName(card.accountId)}: ${card.text.slice(0, 80)}`,
   }
 }

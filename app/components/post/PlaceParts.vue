@@ -11,7 +11,7 @@ const schedule = useScheduleStore()
 const times = useTimes()
 const { common, own, echoes, moved } = props.placing
 const isEach = computed(() => Object.keys(own.value).length > 0)
-const fresh = computed(() => props.chosen.filter(({ lineId, sentAt, account }) => lineId === null && sentAt === null && account.protocol !== 'atproto'))
+const fresh = computed(() => props.chosen.filter(({ lineId, sentAt }) => lineId === null && sentAt === null))
 const openOf = (accountId: string) => (schedule.ribbon?.open ?? []).filter((slot) => slot.accountId === accountId)
 function setEach(on: boolean): void {
   own.value = on ? Object.fromEntries(fresh.value.map(({ account }) => [account.id, { ...common.value }])) : {}

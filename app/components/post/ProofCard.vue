@@ -37,7 +37,6 @@ const when = computed(() => {
   const { sentAt, lineId, at, part: own } = props.one
   if (sentAt) return says.sentAt(times.shortDayTime(sentAt))
   if (!own.chosen) return says.notThis
-  if (account.value.protocol === 'atproto') return says.cantSend
   const place = at ? times.shortDayTime(at) : props.one.says || words.yourLine.noSlot
   return lineId ? says.inLine : place
 })
@@ -56,7 +55,7 @@ const field = 'min-w-0 rounded border border-rule bg-sheet px-1 py-0.5 text-smal
         type="checkbox"
         class="translate-y-0.5 accent-(--act)"
         :checked="one.part.chosen"
-        :disabled="readOnly || account.protocol === 'atproto' || one.lineId !== null"
+        :disabled="readOnly || one.lineId !== null"
         :aria-label="says.useAccount(account.name)"
         @change="part.chosen = !part.chosen"
       />

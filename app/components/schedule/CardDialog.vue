@@ -2,6 +2,7 @@
 import { ExternalLink } from '@lucide/vue'
 import type { Card, ScheduleView } from '#shared/api'
 import { words } from '#shared/words'
+import { isTrouble } from '../../utils/sheet'
 import type { PlanTrial } from '../../composables/usePlanTrial'
 
 const props = defineProps<{ card: Card | null; view: ScheduleView | null; plan: PlanTrial }>()
@@ -50,7 +51,9 @@ async function act(work: () => Promise<void>): Promise<void> {
         <h3 class="text-small font-semibold text-ink-2">{{ says.when }}</h3>
         <p :title="times.exact(shown.at)">
           {{ times.dayTime(shown.at) }}
-          <b v-if="shown.state !== 'lined-up'" class="ml-1 font-semibold" :class="isSent ? 'text-ok' : 'text-bad'">{{ words.schedule.states[shown.state] }}</b>
+          <b v-if="shown.state !== 'lined-up'" class="ml-1 font-semibold" :class="isSent ? 'text-ok' : isTrouble(shown.state) ? 'text-bad' : 'text-ink-2'">{{
+            words.schedule.states[shown.state]
+          }}</b>
         </p>
         <p class="mt-0.5" :class="shown.state === 'not-sent' ? 'text-bad' : 'text-ink-2'">{{ shown.says }}</p>
         <p v-for="warn in shown.warns" :key="warn" class="text-warn">{{ warn }}</p>
@@ -78,8 +81,8 @@ async function act(work: () => Promise<void>): Promise<void> {
         <PlainButton :busy="busy" @click="act(() => schedule.takeOut(shown!.lineId!))">{{ says.takeOut }}</PlainButton>
         <PlainButton @click="emit('hold', shown.postId)">{{ shown.isHeld ? words.hold.lift : words.hold.act }}</PlainButton>
       </template>
-      <PlainButton v-else-if="shown.state === 'not-sent'" kind="act" :busy="busy" @click="act(() => schedule.lineUpAgain(shown!.deliveryId!))">{{
-        says.again
+      <PlainButton v-else-if="shown.deliveryId" :kind="isTrouble(shown.state) ? 'act' : 'plain'" @click="goTo(`/delivery/${shown.deliveryId}`)">{{
+        words.delivery.see
       }}</PlainButton>
       <PlainButton v-if="shown.lineId" @click="goTo(`/desk/${shown.postId}`)">{{ words.writing.toWriting }}</PlainButton>
       <PlainButton v-else @click="goTo(`/desk/new?post=${shown.postId}`)">{{ words.writing.writeAgain }}</PlainButton>

@@ -4,6 +4,7 @@ import type { Card } from '#shared/api'
 import { words } from '#shared/words'
 import { SHEET_DRAG } from '../../composables/useSheetDrag'
 import { LINE_DATA } from '../../utils/dropped'
+import { isTrouble } from '../../utils/sheet'
 import { ontoCard } from '../../utils/sheetMoves'
 
 const props = defineProps<{ card: Card; account?: string }>()
@@ -14,7 +15,7 @@ const brand = useBrandStore()
 const drag = inject(SHEET_DRAG, null)
 // The link and the title below the comment say nothing on so small a card.
 const comment = computed(() => props.card.text.split('\n\n')[0])
-const isBad = computed(() => ['not-sent', 'trying-again', 'unknown'].includes(props.card.state))
+const isBad = computed(() => isTrouble(props.card.state))
 const canMove = computed(() => brand.canWork && props.card.lineId !== null)
 const isFirm = computed(() => props.card.approval === null || (props.card.approval === 'approved' && !props.card.isHeld))
 const stateSays = computed(() => {

@@ -14,7 +14,6 @@ const times = useTimes()
 const brand = useBrandStore()
 
 function whenOf({ account, part, at, says: why, lineId }: AccountProof): string {
-  if (account.protocol === 'atproto') return words.writing.cantSend
   if (!part.chosen) return says.notThis
   if (lineId) return words.writing.inLine
   const hold = account.hold ?? brand.view?.brand.hold
@@ -33,7 +32,6 @@ function whenOf({ account, part, at, says: why, lineId }: AccountProof): string 
         type="checkbox"
         class="translate-y-0.5 accent-(--act)"
         :checked="one.part.chosen"
-        :disabled="one.account.protocol === 'atproto'"
         @change="one.part.chosen = !one.part.chosen"
       />
       <label :for="`account-${one.account.id}`" class="truncate font-semibold" :class="one.part.chosen ? '' : 'text-ink-3'" :title="one.account.handle">{{
@@ -51,7 +49,7 @@ function whenOf({ account, part, at, says: why, lineId }: AccountProof): string 
         >{{ whenOf(one) }}<template v-if="one.part.chosen && one.part.ownText !== null"> · {{ says.own }}</template></span
       >
       <button
-        v-if="one.part.chosen || one.account.protocol === 'atproto'"
+        v-if="one.part.chosen"
         type="button"
         class="text-[11.5px] text-act underline-offset-2 hover:underline"
         :aria-expanded="shown === one.account.id"

@@ -18,7 +18,8 @@ const rules = (account: Account): string => says.rules(account.rules.limit, says
       <li v-for="one in brand.view!.accounts" :key="one.id" class="grid grid-cols-[1fr_auto] items-start gap-x-4 py-3">
         <div class="min-w-0">
           <p>
-            <b class="serif text-headline font-medium">{{ one.name }}</b> <span class="text-ink-2">{{ one.handle }}</span>
+            <NuxtLink :to="`/account/${one.id}`" class="serif text-headline font-medium underline-offset-2 hover:underline">{{ one.name }}</NuxtLink>
+            <span class="text-ink-2">{{ one.handle }}</span>
           </p>
           <p class="text-small text-ink-2">{{ rules(one) }} · {{ says.protocols[one.protocol] }}</p>
           <p v-if="one.hold" class="text-small font-semibold text-warn">{{ one.hold.reason ? words.hold.because(one.hold.reason) : words.hold.on(null) }}</p>

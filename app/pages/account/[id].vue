@@ -1,0 +1,137 @@
+<script setup lang="ts">
+import { ExternalLink } from '@lucide/vue'
+import type { Account } from '#shared/api'
+import type { AccountPage } from '#shared/deliveries'
+import { words } from '#shared/words'
+import { api, sentenceOf } from '../../api/client'
+
+const says = words.accountPage
+const route = useRoute()
+const id = String(route.params['id'])
+const brand = useBrandStore()
+const session = useSessionStore()
+const schedule = useScheduleStore()
+const notices = useNoticesStore()
+const times = useTimes()
+const page = ref<AccountPage | null>(null)
+const failed = ref('')
+const editing = ref<Account | null>(null)
+const asking = ref(false)
+useHead({ title: () => `${page.value?.account.name ?? says.title} · ${words.frame.product}` })
+
+async function load(): Promise<void> {
+  try {
+    page.value = await api.get<AccountPage>(brand.path(`/accounts/${id}`))
+    failed.value = ''
+  } catch (error) {
+    if (page.value === null) failed.value = sentenceOf(error)
+  }
+}
+onMounted(load)
+watch([() => schedule.ribbon, () => brand.view], load)
+
+async function checkNow(): Promise<void> {
+  asking.value = true
+  try {
+    const { returned } = await api.post<{ returned: number }>(brand.path(`/accounts/${id}/check`))
+    notices.say(words.writingSetUp.checkedAgain(returned))
+  } catch (error) {
+    notices.complain(error)
+  } finally {
+    asking.value = false
+    await Promise.all([load(), brand.load()])
+  }
+}
+async function choose(uid: string, isChosen: boolean): Promise<void> {
+  const alsoTo = isChosen ? [...page.value!.alsoTo, uid] : page.value!.alsoTo.filter((one) => one !== uid)
+  try {
+    page.value = await api.put<AccountPage>(brand.path(`/accounts/${id}/also-to`), { alsoTo })
+  } catch (error) {
+    notices.complain(error)
+    await load()
+  }
+}
+const BAD = ['not-sent', 'undecided', 'in-part']
+const linkClass = 'inline-flex min-h-8 items-center rounded-[5px] border border-rule bg-sheet px-2.5 text-[12.5px] font-semibold hover:border-edge'
+</script>
+
+<template>
+  <div class="contents">
+    <PageHead :title="page?.account.name ?? says.title" :detail="page?.account.handle ?? ''">
+      <NuxtLink to="/set-up/accounts" class="inline-flex min-h-8 items-center px-2 text-small font-semibold text-ink-2 hover:text-ink">{{
+        words.setUp.parts.accounts
+      }}</NuxtLink>
+      <span class="grow" />
+      <template v-if="page">
+        <NuxtLink :to="`/timetable/${id}`" :class="linkClass">{{ words.timetable.edit }}</NuxtLink>
+        <PlainButton v-if="brand.isOwner" :busy="asking" @click="checkNow">{{ says.checkNow }}</PlainButton>
+        <PlainButton v-if="brand.isOwner" :kind="page.refusedAt ? 'act' : 'plain'" @click="editing = page.account">{{
+          page.refusedAt ? says.newToken : words.frame.edit
+        }}</PlainButton>
+      </template>
+    </PageHead>
+    <EmptyState v-if="failed" :title="words.refusals.notFound.title" :detail="failed" />
+    <p v-else-if="!page" class="p-6 text-ink-3">{{ words.frame.loading }} …</p>
+    <div v-else class="grid min-h-0 grow grid-cols-[380px_minmax(0,1fr)] max-wide:block max-wide:overflow-y-auto">
+      <div class="min-h-0 overflow-y-auto border-r border-rule px-6 py-5 max-wide:overflow-visible max-wide:border-r-0">
+        <h2 class="part-name">{{ says.standing }}</h2>
+        <p v-if="page.refusedAt" class="mt-2 text-bad" role="status" data-testid="account-standing">
+          <b class="font-semibold">{{ says.refused(times.dayTime(page.refusedAt)) }}</b> {{ page.account.trouble }} {{ says.refusedThen }}
+        </p>
+        <p v-else-if="page.account.hold" class="mt-2 text-warn" role="status" data-testid="account-standing">
+          <b class="font-semibold">{{ words.hold.on(page.account.hold.until ? times.dayTime(page.account.hold.until) : null) }}</b>
+          {{ page.account.hold.reason }}
+        </p>
+        <p v-else class="mt-2 text-ok" data-testid="account-standing">{{ says.well }}</p>
+        <p v-if="page.waits" class="mt-1 text-warn">{{ page.waits.says }} {{ says.until(times.dayTime(page.waits.until)) }}</p>
+        <p class="mt-1 text-small text-ink-3">
+          {{ words.account.protocols[page.account.protocol]
+          }}<template v-if="page.account.checkedAt"> · {{ says.checkedAt(times.dayTime(page.account.checkedAt)) }}</template>
+        </p>
+        <a
+          :href="session.outside(page.account.pageUrl)"
+          target="_blank"
+          rel="noopener noreferrer"
+          class="mt-2 inline-flex items-center gap-1.5 font-semibold text-act underline underline-offset-2"
+          >{{ says.seePage }}<ExternalLink :size="13" aria-hidden="true"
+        /></a>
+        <h2 class="part-name mt-6 mb-2">{{ says.rules }}</h2>
+        <StatedRules :account="page.account" />
+        <template v-if="page.targets.length > 0">
+          <h2 class="part-name mt-6 mb-1.5">{{ says.alsoTo }}</h2>
+          <p class="mb-1.5 text-small text-ink-2">{{ says.alsoToHint }}</p>
+          <label v-for="target in page.targets" :key="target.uid" class="flex min-h-7 items-center gap-2">
+            <input
+              type="checkbox"
+              class="accent-(--act)"
+              :checked="page.alsoTo.includes(target.uid)"
+              :disabled="!brand.isOwner"
+              @change="choose(target.uid, ($event.target as HTMLInputElement).checked)"
+            />{{ target.name }}
+          </label>
+        </template>
+      </div>
+      <section class="min-h-0 overflow-y-auto bg-sheet px-6 py-5 max-wide:overflow-visible" :aria-label="says.latest">
+        <h2 class="part-name">{{ says.latest }}</h2>
+        <p v-if="page.deliveries.length === 0" class="mt-2 text-ink-3">{{ says.noneYet }}</p>
+        <ul v-else class="mt-1 divide-y divide-rule">
+          <li v-for="one in page.deliveries" :key="one.id">
+            <NuxtLink
+              :to="`/delivery/${one.id}`"
+              class="grid grid-cols-[92px_112px_minmax(0,1fr)] items-baseline gap-x-3 py-2 hover:text-act max-column:grid-cols-[1fr_auto]"
+            >
+              <time class="text-small text-ink-2 tabular-nums" :datetime="one.at">{{ times.shortDayTime(one.at) }}</time>
+              <b
+                class="text-small font-semibold"
+                :class="one.state === 'sent' ? 'text-ok' : BAD.includes(one.state) ? 'text-bad' : one.state === 'back-in-line' ? 'text-ink-2' : 'text-warn'"
+                >{{ words.delivery.states[one.state] }}</b
+              >
+              <span class="serif truncate text-[15px] max-column:col-span-2" dir="auto">{{ one.text }}</span>
+            </NuxtLink>
+          </li>
+        </ul>
+      </section>
+    </div>
+    <AccountDialog :account="editing" @close="editing = null" />
+  </div>
+</template>

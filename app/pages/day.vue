@@ -1,0 +1,50 @@
+<script setup lang="ts">
+import { words } from '#shared/words'
+
+const says = words.day
+useHead({ title: `${says.title} · ${words.frame.product}` })
+const list = useNoticeListStore()
+const brand = useBrandStore()
+const notices = useNoticesStore()
+const times = useTimes()
+const clock = useClockStore()
+const session = useSessionStore()
+const today = computed(() => times.dayMonth(clock.now))
+const load = (): void => void list.load().catch((error: unknown) => notices.complain(error))
+watch(() => session.brandId, load, { immediate: true })
+const see = (): void => void list.seeAll().catch((error: unknown) => notices.complain(error))
+</script>
+
+<template>
+  <div class="contents">
+    <PageHead :title="says.title" :detail="today">
+      <span class="grow" />
+      <PlainButton v-if="brand.canWork && (brand.view?.notices ?? 0) > 0" @click="see">{{ words.notice.seeAll }}</PlainButton>
+      <NuxtLink v-if="brand.isOwner" to="/set-up/notices" class="inline-flex min-h-8 items-center px-2 text-small font-semibold text-ink-2 hover:text-ink">{{
+        words.notice.settings
+      }}</NuxtLink>
+    </PageHead>
+    <div class="grid min-h-0 grow grid-cols-[minmax(0,1fr)_340px] max-wide:block max-wide:overflow-y-auto">
+      <div class="min-h-0 overflow-y-auto bg-sheet px-6 py-5 max-wide:overflow-visible max-column:px-3.5">
+        <h2 class="part-name">{{ says.needsYou }}</h2>
+        <p v-if="!list.list" class="mt-2 text-ink-3">{{ words.frame.loading }} …</p>
+        <EmptyState v-else-if="list.list.length === 0" :title="words.notice.none.title" :detail="words.notice.none.detail" />
+        <template v-else>
+          <p v-if="list.open.length === 0" class="mt-2 text-ok">{{ words.notice.noneOpen }}</p>
+          <ul v-else class="divide-y divide-rule" :aria-label="says.needsYou">
+            <NoticeRow v-for="one in list.open" :key="one.id" :notice="one" />
+          </ul>
+          <template v-if="list.settled.length > 0">
+            <h2 class="part-name mt-7">{{ words.notice.settled }}</h2>
+            <ul class="divide-y divide-rule" :aria-label="words.notice.settled">
+              <NoticeRow v-for="one in list.settled" :key="one.id" :notice="one" />
+            </ul>
+          </template>
+        </template>
+      </div>
+      <aside class="min-h-0 overflow-y-auto border-l border-rule px-4 py-5 max-wide:overflow-visible max-wide:border-t max-wide:border-l-0">
+        <DayOut />
+      </aside>
+    </div>
+  </div>
+</template>

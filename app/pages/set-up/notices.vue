@@ -1,0 +1,111 @@
+<script setup lang="ts">
+import type { Telling } from '#shared/deliveries'
+import { tellingSchema } from '#shared/deliverySchemas'
+import { words } from '#shared/words'
+import { api } from '../../api/client'
+
+const says = words.telling
+const brand = useBrandStore()
+const notices = useNoticesStore()
+const kept = ref<Telling | null>(null)
+const testing = ref(false)
+const form = useForm(tellingSchema, { hook: '' as string | null, mail: [] as string[], quietFrom: '' as string | null, quietUntil: '' as string | null })
+const mailText = ref('')
+watch(mailText, (text) => {
+  form.values.mail = text
+    .split(/[\s,;]+/)
+    .map((one) => one.trim())
+    .filter(Boolean)
+})
+const mailError = computed(() => Object.entries(form.errors.value).find(([field]) => field.startsWith('mail'))?.[1] ?? '')
+
+function show(telling: Telling): void {
+  kept.value = telling
+  mailText.value = telling.mail.join(', ')
+  form.start({ hook: '', mail: telling.mail, quietFrom: telling.quietFrom ?? '', quietUntil: telling.quietUntil ?? '' })
+}
+onMounted(async () => {
+  if (!brand.isOwner) return
+  try {
+    show(await api.get<Telling>(brand.path('/telling')))
+  } catch (error) {
+    notices.complain(error)
+  }
+})
+async function save(): Promise<void> {
+  const done = await form.send(async (values) => show(await api.put<Telling>(brand.path('/telling'), values)))
+  if (done) notices.say(words.notices.saved)
+}
+async function removeHook(): Promise<void> {
+  form.values.hook = null
+  await save()
+}
+async function test(): Promise<void> {
+  testing.value = true
+  try {
+    await api.post(brand.path('/telling-test'))
+    notices.say(says.testSent)
+  } catch (error) {
+    notices.complain(error)
+  } finally {
+    testing.value = false
+  }
+}
+</script>
+
+<template>
+  <div>
+    <PartHead :title="words.setUp.parts.notices" :intro="says.intro" />
+    <p v-if="!brand.isOwner" class="px-6 text-ink-2">{{ words.setUp.readOnly }}</p>
+    <p v-else-if="!kept" class="px-6 text-ink-3">{{ words.frame.loading }} …</p>
+    <form v-else class="grid max-w-[520px] gap-5 px-6 pb-10" novalidate @submit.prevent="save">
+      <p v-if="kept.says" class="rounded-md border border-bad px-3 py-2 text-bad" role="status">{{ says.failed }}: {{ kept.says }}</p>
+      <div>
+        <TextField
+          v-model="form.values.hook"
+          :label="says.hook"
+          :hint="says.hookHint"
+          :placeholder="kept.hasHook ? says.hookKept : ''"
+          inputmode="url"
+          autocomplete="off"
+          :error="form.errors.value.hook"
+          @leave="form.leave('hook')"
+        />
+        <PlainButton v-if="kept.hasHook" kind="quiet" class="mt-1 px-0" @click="removeHook">{{ says.removeHook }}</PlainButton>
+      </div>
+      <TextField
+        v-model="mailText"
+        :label="says.mail"
+        :hint="kept.canMail ? says.mailHint : says.noMail"
+        autocomplete="off"
+        :error="mailError"
+        @leave="form.leave('mail')"
+      />
+      <fieldset>
+        <legend class="mb-1 text-small font-semibold text-ink-2">{{ says.quiet }}</legend>
+        <div class="grid grid-cols-2 gap-3">
+          <TextField
+            v-model="form.values.quietFrom"
+            :label="says.quietFrom"
+            type="time"
+            :error="form.errors.value.quietFrom"
+            @leave="form.leave('quietFrom')"
+          />
+          <TextField
+            v-model="form.values.quietUntil"
+            :label="says.quietUntil"
+            type="time"
+            :error="form.errors.value.quietUntil"
+            @leave="form.leave('quietUntil')"
+          />
+        </div>
+        <p class="mt-1 text-small text-ink-3">{{ says.quietHint }}</p>
+      </fieldset>
+      <ProblemLine :says="form.problem.value" />
+      <div class="flex gap-2">
+        <PlainButton kind="act" type="submit" :busy="form.busy.value">{{ words.frame.save }}</PlainButton>
+        <PlainButton v-if="kept.hasHook || kept.mail.length > 0" :busy="testing" @click="test">{{ says.test }}</PlainButton>
+      </div>
+    </form>
+  </div>
+</template>
