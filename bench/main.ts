@@ -1,9 +1,10 @@
 // npm run bench: prints what was measured beside what is aimed at. `--short` measures less, to see that the benches run;
-// `--only=feeds`, `posts`, `plan`, `watching`, `fetching` or `reading` measures a part.
+// `--only=feeds`, `posts`, `plan`, `watching`, `fetching`, `sending` or `reading` measures a part.
 import { fetchingRows } from './fetching'
 import { planRows } from './plan'
 import { postRows } from './posts'
 import { readingRows } from './reading'
+import { sendingRows } from './sending'
 import { printTable } from './timing'
 import { watchingRows } from './watching'
 import { wireRows } from './wire'
@@ -16,4 +17,5 @@ if (wants('posts')) printTable('Posts', postRows())
 if (wants('plan')) printTable('Planning', planRows())
 if (wants('watching')) printTable('Watching', watchingRows())
 if (wants('fetching')) printTable('Fetching', await fetchingRows(isShort ? 60 : 1000))
+if (wants('sending')) printTable('Sending', await sendingRows(isShort))
 if (wants('reading')) printTable('Reading and finding', await wireRows(isShort ? 2_000 : 200_000))

@@ -131,6 +131,8 @@ await client.post('/api/demo/begin', { at: Date.now() - STAGES.reduce((sum, hour
 await client.post('/api/demo/session', { personId: people[0]!.id })
 for (const brand of brands) await setUp(brand)
 await refuseOnce('chatterbrook.example', 'Three seconds of darkness')
+// One answer is lost on its way back: the network is asked, and has the post.
+await world.post('/control/trouble', { host: 'commonfire.example', trouble: { loseAnswer: true, postsOnly: true, times: 1 } })
 for (const [stage, hours] of STAGES.entries()) {
   for (const brand of brands) await lineUp(brand, stage)
   // What watches tell of the last stage is news; all before it was seen.
@@ -153,6 +155,7 @@ async function setUp(brand: BrandPlan): Promise<void> {
   }
   for (const account of brand.accounts) await addAccount(at, account)
   for (const watch of brand.watches) await client.post(`${at}/watches`, watch)
+  await client.put(`${at}/telling`, { hook: `https://hook.example/${brand.region}`, mail: [], quietFrom: '22:00', quietUntil: '07:00' })
   const { accounts } = await client.get<View>(at)
   const chatterbrook = accounts.find((account) => account.name === 'Chatterbrook')!.rules.id
   for (const outlet of read<Outlet[]>(`stories/${brand.region}/outlets.json`)) {

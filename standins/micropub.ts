@@ -35,13 +35,13 @@ function query(timeline: Timeline, ask: Ask, account: NetworkAccount, now: numbe
       return json({ 'syndicate-to': rules.targets })
     case 'source': {
       const url = ask.query.get('url')
-      const own = timeline.of(account.id)
+      const own = timeline.of(account.id, 10_000)
       if (url !== null) {
         const post = own.find((one) => timeline.url(one) === url)
         return post ? json(entryOfPost(timeline, post, now)) : refused('There is no such post.')
       }
       if (!rules.lists) return refused('Name the post with url.')
-      const most = Number(ask.query.get('limit') ?? 20) || 20
+      const most = Math.min(rules.listsAtMost ?? 10_000, Number(ask.query.get('limit') ?? 20) || 20)
       return json({ items: own.slice(0, most).map((post) => entryOfPost(timeline, post, now)) })
     }
     default:

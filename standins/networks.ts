@@ -31,6 +31,8 @@ export interface NetworkTakes {
   rate: { posts: number; perMinutes: number } | null
   /** Whether it tells an account which posts it has. */
   lists: boolean
+  /** How many posts it lists at most, whatever it is asked for; null for any number. */
+  listsAtMost: number | null
   /** Where it passes posts on to. */
   targets: { uid: string; name: string }[]
 }
@@ -61,6 +63,7 @@ const USUAL: NetworkTakes = {
   equalTextRefusedDays: null,
   rate: { posts: 60, perMinutes: 60 },
   lists: true,
+  listsAtMost: null,
   targets: [],
 }
 

@@ -20,6 +20,8 @@ export interface World {
   server: Server
   timelines: Map<string, Timeline>
   told: Told
+  /** Every request to a host of this world, oldest first. */
+  asks: LoggedAsk[]
 }
 
 export interface LoggedAsk {
@@ -28,7 +30,12 @@ export interface LoggedAsk {
   path: string
   /** Status of the answer; 0 as long as there is none. */
   status: number
+  headers: Ask['headers']
+  body: string
 }
+
+/** So much of each request's body is kept. */
+const BODY_KEPT = 4_000
 
 /**
  * The stand-in world on one port. A request's Host header says which site or network is meant; a person's browser reaches the same
@@ -129,7 +136,7 @@ export function createWorld(): World {
 
   const server = createServer((request, response) => {
     void readAsk(request).then(async (ask) => {
-      const logged: LoggedAsk = { host: ask.host, method: ask.method, path: ask.path, status: 0 }
+      const logged: LoggedAsk = { host: ask.host, method: ask.method, path: ask.path, status: 0, headers: ask.headers, body: ask.body.slice(0, BODY_KEPT) }
       if (ask.host.endsWith('.example') && ask.host !== 'control.example') asks.push(logged)
       const trouble = troubles.take(ask)
       if (trouble?.slowMs) await new Promise((resolve) => setTimeout(resolve, trouble.slowMs))
@@ -152,7 +159,7 @@ export function createWorld(): World {
       sendReply(response, reply)
     })
   })
-  return { server, timelines, told }
+  return { server, timelines, told, asks }
 }
 
 /** A post as the control page tells it: pictures by their facts. */

@@ -38,6 +38,23 @@ export const sendableDeliveries = async (db: Db, now: number, realNow: number): 
   return [...(await of('planned')), ...(await of('waiting'))].sort((a, b) => a.next_try_at - b.next_try_at || a.due_at - b.due_at)
 }
 
+/**
+ * Lets all that is due on an account wait until then, though never past the moment at which it is too late or out of date. Gives the ids of
+ * those that were not told so before.
+ */
+export const postponeDue = async (
+  db: Db,
+  accountId: string,
+  { until, says, now, lateMs }: { until: number; says: string; now: number; lateMs: number },
+): Promise<string[]> => {
+  const due = () => db<DeliveryRow>('deliveries').where({ account_id: accountId, lease_until: 0 }).whereIn('state', ['planned', 'waiting']).where('next_try_at', '<=', now) // prettier-ignore
+  const told = await due().whereNot({ says }).select('id')
+  const never = Number.MAX_SAFE_INTEGER
+  const next = db.raw('min(?, CASE WHEN due_at + ? > ? THEN due_at + ? ELSE ? END, coalesce(max(good_until, ?), ?) + 1)', [until, lateMs, now, lateMs + 1, never, now, never - 1]) // prettier-ignore
+  await due().update({ state: 'waiting', says, next_try_at: next as unknown as number })
+  return told.map(({ id }) => id)
+}
+
 /** How many deliveries a line's place became already. */
 export const countOfLine = async (db: Db, lineId: string): Promise<number> =>
   Number((await db('deliveries').where({ line_id: lineId }).count({ n: '*' }).first())?.n ?? 0)
@@ -124,6 +141,18 @@ export const sentTexts = (db: Db, brandId: string, accountId: string, since: num
 /** The latest of an account, newest first. */
 export const deliveriesOfAccount = (db: Db, brandId: string, accountId: string, limit: number): Promise<DeliveryRow[]> =>
   db<DeliveryRow>('deliveries').where({ brand_id: brandId, account_id: accountId }).orderBy('due_at', 'desc').limit(limit)
+
+/** What an account's network took last before an instant, by its own names for it, newest first. */
+export const sentBefore = async (db: Db, accountId: string, before: number, limit: number): Promise<string[]> =>
+  (
+    await db<DeliveryRow>('deliveries')
+      .where({ account_id: accountId, state: 'sent' })
+      .where('sent_at', '<', before)
+      .whereNotNull('remote_id')
+      .orderBy('sent_at', 'desc')
+      .limit(limit)
+      .select('remote_id')
+  ).map(({ remote_id }) => remote_id!)
 
 /** Deliveries of a post that its networks have something of, or may have. */
 export const standingDeliveries = (db: Db, brandId: string, postId: string): Promise<DeliveryRow[]> =>

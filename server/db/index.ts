@@ -1,7 +1,7 @@
 import { join } from 'node:path'
 import type { Knex } from 'knex'
 import { settings } from '../settings'
-import { openDb } from './sqlite/open'
+import { openDb, takeWriteLock } from './sqlite/open'
 
 /** The database, or a transaction on it: what every store function is given first. */
 export type Db = Knex
@@ -17,7 +17,10 @@ export function useDb(): Promise<Knex> {
 /** Runs work in one transaction: all of it is stored, or none. */
 export async function inTransaction<T>(work: (db: Db) => Promise<T>): Promise<T> {
   const db = await useDb()
-  return db.transaction((transaction) => work(transaction))
+  return db.transaction(async (transaction) => {
+    await takeWriteLock(transaction)
+    return work(transaction)
+  })
 }
 
 export async function closeDb(): Promise<void> {

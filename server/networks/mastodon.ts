@@ -7,6 +7,7 @@ import type { AccountAccess, Connector, Found, OutPicture, Outcome, Outgoing } f
 import {
   bearer,
   beforePost,
+  CLOCK_SLACK_MS,
   fieldsOf,
   formOf,
   listOf,
@@ -56,9 +57,7 @@ export const mastodon: Connector = {
 
   async find(account, post) {
     try {
-      const statuses = await latest(account)
-      if (!statuses) return { kind: 'no-word', says: 'The network does not tell which posts it has.' }
-      return foundIn(statuses, post)
+      return await foundInStatuses(account, post)
     } catch (error) {
       return noWord(error)
     }
@@ -143,30 +142,30 @@ async function ready(account: AccountAccess, id: string): Promise<void> {
   throw new NotTaken({ kind: 'later', says: 'It still works on a picture.', waitMs: null })
 }
 
-/** Two clocks may differ by this much when statuses are compared by time. */
-const CLOCK_SLACK_MS = 10 * 60_000
-/** Statuses looked through, 40 a page. */
-const PAGES = 3
+/** Pages of 40 statuses that are looked through at most. */
+const PAGES = 25
 
-/** The account's latest statuses, newest first; null where the server does not tell. */
-async function latest(account: AccountAccess): Promise<Record<string, unknown>[] | null> {
-  const all: Record<string, unknown>[] = []
+/** Looks through the account's statuses, newest first, back to before the post was due. */
+async function foundInStatuses(account: AccountAccess, post: Outgoing): Promise<Found> {
+  const recent: Record<string, unknown>[] = []
   for (let page = 0; page < PAGES; page++) {
-    const before = textField(all.at(-1) ?? {}, 'id')
+    const before = textField(recent.at(-1) ?? {}, 'id')
     const url = api(account, `/api/v1/accounts/${encodeURIComponent(account.endpoint['accountId'] ?? '')}/statuses?limit=40&exclude_reblogs=true`)
     if (before) url.searchParams.set('max_id', before)
     const answer = await askOutside(url, { headers: bearer(account.token) })
     const statuses = listOf(answer)
-    if (answer.status !== 200 || !statuses) return null
-    all.push(...statuses)
-    if (statuses.length < 40) break
+    if (answer.status !== 200 || !statuses) return { kind: 'no-word', says: `It answered ${answer.status}.` }
+    recent.push(...statuses.filter((status) => isRecent(status, post)))
+    const found = foundIn(recent, post)
+    if (statuses.length === 0 || statuses.some((status) => !isRecent(status, post)) || (found.kind === 'there' && found.isWhole)) return found
   }
-  return all
+  return { kind: 'cant-ask', says: 'it has more posts since then than it tells of.' }
 }
 
+const isRecent = (status: Record<string, unknown>, post: Outgoing): boolean => Date.parse(textField(status, 'created_at') ?? '') >= post.dueAt - CLOCK_SLACK_MS
+
 function foundIn(statuses: Record<string, unknown>[], post: Outgoing): Found {
-  const isRecent = (status: Record<string, unknown>): boolean => Date.parse(textField(status, 'created_at') ?? '') >= post.dueAt - CLOCK_SLACK_MS
-  const hasText = (text: string) => (status: Record<string, unknown>) => isRecent(status) && comparable(plainText(textField(status, 'content') ?? '')) === comparable(text) // prettier-ignore
+  const hasText = (text: string) => (status: Record<string, unknown>) => comparable(plainText(textField(status, 'content') ?? '')) === comparable(text)
   const match = statuses.find(hasText(post.text)) ?? statuses.find((status) => textField(status, 'id') === post.there?.remoteId)
   const remoteId = textField(match ?? {}, 'id')
   if (!match || remoteId === null) return { kind: 'not-there' }

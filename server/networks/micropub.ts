@@ -2,11 +2,24 @@ import { Parser } from 'htmlparser2'
 import { problem } from '../problem'
 import { askOutside, type Answer } from '../net/outside'
 import type { AccountAccess, Connector, Found, OutPicture, Outcome, Outgoing } from './connector'
-import { bearer, beforePost, fieldsOf, formOf, notTaken, NotTaken, noWord, objectField, outcomeOf, outcomeOfFailure, textField } from './outcome'
+import {
+  bearer,
+  beforePost,
+  CLOCK_SLACK_MS,
+  fieldsOf,
+  formOf,
+  notTaken,
+  NotTaken,
+  noWord,
+  objectField,
+  outcomeOf,
+  outcomeOfFailure,
+  textField,
+} from './outcome'
 import { plainRules, statedRules } from './rules'
 
-/** Posts that `q=source` is asked for when looking for one of ours. */
-const LOOK_BACK = 40
+/** How many posts `q=source` is asked for when looking for one of ours: more each time, until the list reaches back far enough. */
+const LOOK_BACK = [20, 100, 1000]
 
 /**
  * Micropub (W3C Recommendation, 23 May 2017). It has no idempotency key: a post carries `mp-slug` made from the delivery's key and
@@ -51,12 +64,7 @@ export const micropub: Connector = {
 
   async find(account, post) {
     try {
-      const answer = await askOutside(withQuery(account.endpoint['micropub']!, { q: 'source', limit: String(LOOK_BACK) }), { headers: bearer(account.token) })
-      const { items } = fieldsOf(answer) as { items?: unknown }
-      if (answer.status === 200 && Array.isArray(items)) return foundIn(items, slugOf(post))
-      // A list of posts is an extension: a server that knows only the single query refuses it, and its page may show the post.
-      if (answer.status >= 500 || answer.status === 429 || answer.status === 401 || answer.status === 403) return { kind: 'no-word', says: `It answered ${answer.status}.` } // prettier-ignore
-      return foundOnPage(await askOutside(account.pageUrl, { headers: { accept: 'text/html' } }), slugOf(post))
+      return (await foundInList(account, post)) ?? foundOnPage(await askOutside(account.pageUrl, { headers: { accept: 'text/html' } }), slugOf(post))
     } catch (error) {
       return noWord(error)
     }
@@ -122,7 +130,8 @@ export const slugOf = (post: Pick<Outgoing, 'key'>): string => `q-${post.key.rep
 /** §3.7: an error is a JSON object with `error` and perhaps `error_description`. */
 const whyOf = (answer: Answer): string | null => textField(fieldsOf(answer), 'error_description') ?? textField(fieldsOf(answer), 'error')
 
-function publishOutcome(answer: Answer): Outcome {
+/** What the answer to a post means (§3.4, §3.7). */
+export function publishOutcome(answer: Answer): Outcome {
   const location = answer.headers['location']
   // 202: taken, and will be at this address (§3.4).
   if ((answer.status === 201 || answer.status === 202) && location) {
@@ -136,12 +145,33 @@ function publishOutcome(answer: Answer): Outcome {
 
 const lastPart = (url: string): string | undefined => (URL.canParse(url) ? new URL(url).pathname.split('/').filter(Boolean).at(-1) : undefined)
 
-function foundIn(items: unknown[], slug: string): Found {
-  for (const item of items as { properties?: { url?: string[] } }[]) {
-    const url = item.properties?.url?.[0]
-    if (url && lastPart(url) === slug) return { kind: 'there', remoteId: url, remoteUrl: url, isWhole: true }
+/**
+ * Looks for a post in the account's list, which is an extension: null where the server has none. That it is not there is believed only of
+ * a list that reaches back before the post, or holds all there is.
+ */
+async function foundInList(account: AccountAccess, post: Outgoing): Promise<Found | null> {
+  for (const limit of LOOK_BACK) {
+    const answer = await askOutside(withQuery(account.endpoint['micropub']!, { q: 'source', limit: String(limit) }), { headers: bearer(account.token) })
+    if ([400, 404, 501].includes(answer.status)) return null
+    if (answer.status !== 200) return { kind: 'no-word', says: `It answered ${answer.status}.` }
+    const { items } = fieldsOf(answer) as { items?: Item[] }
+    if (!Array.isArray(items)) return null
+    const url = items.map((item) => item.properties?.url?.[0] ?? '').find((one) => lastPart(one) === slugOf(post))
+    if (url) return { kind: 'there', remoteId: url, remoteUrl: url, isWhole: true }
+    if (items.length < SHORT_LIST || items.some((item) => isOlder(item, post))) return { kind: 'not-there' }
+    if (items.length < limit) break
   }
-  return { kind: 'not-there' }
+  return { kind: 'cant-ask', says: 'its list does not reach back far enough.' }
+}
+
+/** So few posts are all that an account has: no server lists less than this at a time. */
+const SHORT_LIST = 10
+
+const isOlder = ({ properties }: Item, post: Outgoing): boolean =>
+  Date.parse(properties?.published?.[0] ?? '') < post.dueAt - CLOCK_SLACK_MS || post.knownBefore.includes(properties?.url?.[0] ?? '')
+
+interface Item {
+  properties?: { url?: string[]; published?: string[] }
 }
 
 /** A page that links to the post has it; one that does not may only not show it yet. */
@@ -154,7 +184,7 @@ function foundOnPage(page: Answer, slug: string): Found {
 }
 
 /** The endpoint a page names: in its `Link` header first, then in a link element (Micropub §5.3). */
-function endpointOf(page: Answer): string | null {
+export function endpointOf(page: Answer): string | null {
   const inHeader = /<([^>]*)>\s*;[^,]*rel="?[^",]*\bmicropub\b/i.exec(page.headers['link'] ?? '')?.[1]
   const inPage = linksOn(new TextDecoder().decode(page.body)).find(({ rel }) => rel.includes('micropub'))?.href
   const found = inHeader ?? inPage

@@ -4,6 +4,9 @@ import { NoAnswer, type Answer } from '../net/outside'
 import { ProblemError } from '../problem'
 import type { Found, Outcome } from './connector'
 
+/** Two clocks may differ by this much when posts are compared by time. */
+export const CLOCK_SLACK_MS = 10 * 60_000
+
 /** A network that wants us to wait is not asked again within this time, whatever it says. */
 const LEAST_WAIT_MS = 1_000
 

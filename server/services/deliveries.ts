@@ -1,7 +1,7 @@
 import { HOUR } from '../../core/instant'
 import { words } from '../../shared/words'
 import { now, realNow } from '../clock'
-import { inTransaction, useDb } from '../db'
+import { inTransaction, useDb, type Db } from '../db'
 import { anyAccount } from '../db/accounts'
 import * as store from '../db/deliveries'
 import type { AccountRow, DeliveryRow } from '../db/rows'
@@ -10,6 +10,7 @@ import { connectorFor, type Outcome } from '../networks'
 import { settings } from '../settings'
 import { accessOf } from './accountAccess'
 import { backInLine } from './backInLine'
+import { announce } from './changes'
 import { ChangedMeanwhile, putState, setState } from './deliveryChanges'
 import { outgoingOf } from './frozen'
 import { keepLease } from './leases'
@@ -65,12 +66,19 @@ async function putBackLate(delivery: DeliveryRow, account: AccountRow): Promise<
   await backInLine(delivery, { says: words.causes.tooLate(account.name, LATE_MS / 60_000) })
 }
 
+/** What is due on an account waits together: it is said once to each, however often the wait grows. */
+async function postponeDue(db: Db, account: AccountRow, { until, says }: { until: number; says: string }): Promise<void> {
+  const told = await store.postponeDue(db, account.id, { until, says, now: now(), lateMs: LATE_MS })
+  for (const id of told) await store.addDeliveryEvent(db, { delivery_id: id, at: now(), state: 'waiting', cause: says, person_id: null })
+  if (told.length > 0) await announce(db, account.brand_id, 'delivery', account.id)
+}
+
 /** Takes a delivery for sending, if its network may have something now. Gives it as it is from now on. */
 async function lease(delivery: DeliveryRow, account: AccountRow): Promise<DeliveryRow | null> {
   return inTransaction(async (db) => {
     const wait = await mustWait(db, (await anyAccount(db, delivery.brand_id, account.id)) ?? account)
     if (wait) {
-      await putState(db, delivery, { state: 'waiting', says: wait.says, patch: { next_try_at: wait.until } })
+      await postponeDue(db, account, wait)
       return null
     }
     const patch = { lease_until: realNow() + settings().leaseSeconds * 1000, attempts: delivery.attempts + 1 }

@@ -3,6 +3,7 @@ import type { LinkRule } from '../../core/url'
 import { shownPictures, wordingOf } from '../../shared/posts'
 import type { Db } from '../db'
 import { brandById } from '../db/brands'
+import { sentBefore } from '../db/deliveries'
 import { linkLookOf } from '../db/linkLooks'
 import { pictureById } from '../db/pictures'
 import { setTarget, shortLinksOf } from '../db/shortLinks'
@@ -60,6 +61,8 @@ async function makeCode(db: Db, brand: BrandRow, post: PostRow, account: Account
   if (post.link && rule.kind === 'short' && shortBase() !== null) await codesFor(db, brand.id, post.id, [account.id])
 }
 
+const KNOWN_BEFORE = 5
+
 /** What a connector is given of a delivery: its pictures cut and as heavy as the network takes. */
 export async function outgoingOf(db: Db, delivery: DeliveryRow, account: AccountRow): Promise<Outgoing> {
   const frozen = JSON.parse(delivery.frozen_json) as Frozen
@@ -84,6 +87,7 @@ export async function outgoingOf(db: Db, delivery: DeliveryRow, account: Account
     pictures,
     board: frozen.board ?? null,
     audience: frozen.audience ?? null,
+    knownBefore: await sentBefore(db, delivery.account_id, delivery.due_at, KNOWN_BEFORE),
     there: delivery.remote_id === null ? null : { remoteId: delivery.remote_id, remoteUrl: delivery.remote_url },
   }
 }

@@ -29,6 +29,8 @@ export async function storeOutcome(delivery: DeliveryRow, account: AccountRow, o
       return noticeNotSent(delivery, account, causes.refused(account.name, outcome.says))
     case 'out-of-date':
       await setState(delivery, { state: 'not-sent', says: causes.outOfDate })
+      // Nothing of it is late any more, and that it did not go out is told apart.
+      await settleSent(delivery)
       return noticeNotSent(delivery, account, causes.outOfDate)
     case 'signed-out':
       return storeSignedOut(delivery, account, outcome.says)

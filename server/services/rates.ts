@@ -6,6 +6,9 @@ import { addHandover, handoversSince, removeHandovers, setQuiet } from '../db/ac
 import type { AccountRow } from '../db/rows'
 import { rulesOf } from './accounts'
 
+/** A network's clock begins its count a little later than ours: when it takes a post, not when we hand it over. */
+const MARGIN_MS = 2_000
+
 /** A network that asks for a longer pause than this is tried again all the same: nobody means weeks. */
 const LONGEST_QUIET_MS = DAY
 
@@ -18,10 +21,10 @@ export async function mustWait(db: Db, account: AccountRow): Promise<{ until: nu
   const { rate } = rulesOf(account)
   if (!rate) return null
   const window = rate.perMinutes * MINUTE
-  const since = await handoversSince(db, account.id, now() - window)
+  const since = await handoversSince(db, account.id, now() - window - MARGIN_MS)
   if (since.length < rate.posts) return null
   // A place is free again when the oldest of the last so many leaves the window.
-  return { until: since[since.length - rate.posts]! + window + 1, says: words.causes.rate(account.name, rate.posts, rate.perMinutes) }
+  return { until: since[since.length - rate.posts]! + window + MARGIN_MS, says: words.causes.rate(account.name, rate.posts, rate.perMinutes) }
 }
 
 /** Counts what is handed over now. */

@@ -3,7 +3,7 @@ import { getMethod, getRequestHeaders, type H3Event } from 'h3'
 import { isPersonClick } from '../../core/results'
 import { HOUR } from '../../core/instant'
 import { now } from '../clock'
-import { useDb, type Db } from '../db'
+import { inTransaction, useDb, type Db } from '../db'
 import * as store from '../db/shortLinks'
 import { log } from '../log'
 import { problem } from '../problem'
@@ -56,8 +56,7 @@ export async function storeClicks(): Promise<void> {
   waiting = new Map()
   if (counted.length === 0) return
   try {
-    const db = await useDb()
-    await db.transaction(async (transaction) => {
+    await inTransaction(async (transaction) => {
       for (const { code, hour } of counted) await store.countClick(transaction, code, hour)
     })
   } catch (error) {

@@ -7,7 +7,7 @@ import { brandById, liveBrands, setTelling, updateTelling } from '../db/brands'
 import { untoldNotices, updateNotice } from '../db/notices'
 import type { BrandRow, NoticeRow } from '../db/rows'
 import { askOutside } from '../net/outside'
-import { webAddress } from '../net/address'
+import { routeTo, webAddress } from '../net/address'
 import { problem, ProblemError } from '../problem'
 import { seal, unseal } from '../secrets'
 import { settings } from '../settings'
@@ -101,7 +101,7 @@ export interface TellingInput extends KeptTelling {
 
 /** Changes how they are told. Throws `noAddress` or `privateAddress` at the field of the hook. */
 export async function setTellingOf(actor: Actor, { hook, mail, quietFrom, quietUntil }: TellingInput): Promise<Telling> {
-  const sealed = hook === null ? null : hook === '' ? undefined : seal(addressAt(hook))
+  const sealed = hook === null ? null : hook === '' ? undefined : seal(await openAddress(hook))
   await inTransaction(async (db) => {
     await setTelling(db, actor.brandId, JSON.stringify({ mail, quietFrom, quietUntil } satisfies KeptTelling), sealed)
     await announce(db, actor.brandId, 'notice', actor.brandId)
@@ -109,9 +109,11 @@ export async function setTellingOf(actor: Actor, { hook, mail, quietFrom, quietU
   return tellingOf(actor)
 }
 
-function addressAt(hook: string): string {
+async function openAddress(hook: string): Promise<string> {
   try {
-    return webAddress(hook).href
+    const url = webAddress(hook)
+    await routeTo(url)
+    return url.href
   } catch (error) {
     throw error instanceof ProblemError ? error.at('hook') : error
   }

@@ -75,6 +75,24 @@ const SCREENS: Record<string, (page: Page) => Promise<void>> = {
     await page.getByRole('button', { name: /has not gone out/ }).click()
     await expect(page.getByRole('dialog')).toContainText('refused it for good')
   },
+  'Day sheet': async (page) => {
+    await page.goto(new URL('/day', page.url()).href)
+    await expect(page.locator('[data-notice]').first()).toBeVisible()
+  },
+  'a delivery with its history': async (page) => {
+    await page.goto(new URL('/day', page.url()).href)
+    await page.locator('[data-notice="not-sent"]').first().getByRole('link').click()
+    await expect(page.getByTestId('delivery-state')).toHaveText('not sent')
+  },
+  'an account': async (page) => {
+    await page.goto(new URL('/set-up/accounts', page.url()).href)
+    await page.getByRole('link', { name: 'Guildhall', exact: true }).click()
+    await expect(page.getByTestId('account-standing')).toBeVisible()
+  },
+  'Set-up, Notices': async (page) => {
+    await page.goto(new URL('/set-up/notices', page.url()).href)
+    await expect(page.getByLabel('Mail addresses')).toBeVisible()
+  },
   Sources: async (page) => {
     await page.keyboard.press('5')
     await page.getByLabel('Address of a site or a feed').fill('grainledger.example')

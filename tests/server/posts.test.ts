@@ -214,14 +214,14 @@ describe('lining up from the Desk', () => {
     expect(row).toMatchObject({ approval: 'sent-back', lined: 1, last: { what: 'returned', who: null, note: 'Chatterbrook: 50 too many: 250 of 200.' } })
   })
 
-  it('shows proofs for a network it can’t send to yet, and says so', async () => {
+  it('adds an account of the AT Protocol with its lexicon’s rules, and sends by it', async () => {
     const lantern = await makeBrand(nell, [LANTERNWAY])
     path = lantern.path
     const [account] = (await lantern.view()).accounts
     expect(account).toMatchObject({ protocol: 'atproto', name: 'Lanternway', rules: { limit: 300, counting: 'graphemes', maxTextBytes: 3000 } })
-    const doc = await draftOf(nell, path, 'Not yet')
-    doc.accounts[0]!.chosen = true
-    await expect(lineUpSaved(nell, path, await saveNew(nell, path, doc))).rejects.toThrow(/can’t send to it yet/)
+    await lineUpSaved(nell, path, await saveNew(nell, path, await draftOf(nell, path, 'By lantern light')))
+    await playHours(nell, 2)
+    expect((await world.posted('lanternway.example')).map(({ text }) => text)).toEqual(['By lantern light'])
     expect((await nell.ask('POST', `${path}/accounts`, { ...LANTERNWAY, token: 'wrong' })).body.type).toBe('urn:clear-quill:tokenRefused')
   })
 })

@@ -112,7 +112,7 @@ describe('what the network says', () => {
     )
     const failed = (await cards()).find((card) => card.state === 'not-sent')!
     expect(failed.says).toMatch(/Chatterbrook refused it for good\. It answered: No posts about lamps\./)
-    await nell.want('POST', `${path}/deliveries/${failed.deliveryId}/again`)
+    await nell.want('POST', `${path}/deliveries/${failed.deliveryId}/do`, { deed: 'back-in-line' })
     await playHours(nell, 24)
     expect((await world.posted(HOSTS[0]!)).map((post) => post.text)).toEqual(['One', 'Two'])
   })

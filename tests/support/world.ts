@@ -7,6 +7,8 @@ import type { Fault } from '../../standins/faults'
 import type { Trouble } from '../../standins/troubles'
 import type { MailToSend } from '../../standins/mail'
 import type { NetworkPost } from '../../standins/timeline'
+import type { ToldMessage } from '../../standins/told'
+import type { LoggedAsk } from '../../standins/world'
 import type { BrandView, LinedUp, NextSlots, ScheduleView } from '../../shared/api'
 import type { Echo, Placement, Placing } from '../../shared/plans'
 import { emptyDoc, emptyPart, type PostDoc, type PostView } from '../../shared/posts'
@@ -147,6 +149,15 @@ export class World {
   async control<T>(what: string, body: unknown): Promise<T> {
     return (await (await fetch(`${this.standins.url}/control/${what}`, { method: 'POST', body: JSON.stringify(body) })).json()) as T
   }
+
+  /** Requests that a network has had, oldest first. */
+  async asks(host: string): Promise<LoggedAsk[]> {
+    const all = (await (await fetch(`${this.standins.url}/control/asks`)).json()) as LoggedAsk[]
+    return all.filter((ask) => ask.host === host)
+  }
+
+  /** What was told to the chat hook and by mail, oldest first. */
+  told = async (): Promise<ToldMessage[]> => (await (await fetch(`${this.standins.url}/control/told`)).json()) as ToldMessage[]
 
   /** What a network has of us, newest first. */
   async posted(host: string): Promise<NetworkPost[]> {

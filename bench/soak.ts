@@ -1,0 +1,13 @@
+// npm run soak [-- RUNS]: the fault run again and again, larger and with other seeds, until one is not clean.
+import { faultRun, isClean, tableOf, type FaultRun } from './faultRun'
+
+const runs = Number(process.argv[2] ?? 10)
+for (let at = 0; at < runs; at++) {
+  const run: FaultRun = { posts: 3000, kills: 60, share: 0.3, seed: Date.now() % 1_000_000, seconds: 60 }
+  const result = await faultRun(run)
+  process.stdout.write(`\nRun ${at + 1} of ${runs}, seed ${run.seed}\n\n${tableOf(run, result)}\n`)
+  if (!isClean(result)) {
+    process.stdout.write(`${JSON.stringify({ doubled: result.doubled, missing: result.missing, unsaid: result.unsaid }, null, 2)}\n`)
+    process.exit(1)
+  }
+}

@@ -1,0 +1,9 @@
+import { answerProblem } from '../route'
+import { problem } from '../problem'
+import { settings } from '../settings'
+
+/** A process that only works answers nobody but whoever asks how it is. */
+export default defineEventHandler((event) => {
+  if (settings().role !== 'work' || event.path === '/api/health') return undefined
+  return answerProblem(event, problem('notFound'))
+})
