@@ -74,27 +74,6 @@ await picture('writing', async (page) => {
     .waitFor()
 })
 await picture('writing-too-long', (page) => openPost(page, 'Thirty thousand'))
-await picture('crop', async (page) => {
-  await openPost(page, 'Look east')
-  await page.getByRole('button', { name: /^Crop for Mantel/ }).click()
-  await page.getByTestId('crop-frame').waitFor()
-})
-await picture('conflict', async (page) => {
-  await openPost(page, 'Half the town')
-  const other = await page.context().newPage()
-  await other.goto(page.url())
-  const main = (one) => one.getByRole('textbox', { name: 'Main text' })
-  const own = 'The bright light low in the west is Sirius rising: look south-east after ten, two hands above the hill.'
-  // Only what the first window saves is let through, so that it does not hear of the second.
-  await page.route('**/api/brands/*/posts/*', (route) => (route.request().method() === 'GET' ? route.abort() : route.continue()))
-  await main(other).fill(`${own} It flickers because the air does.`)
-  await other
-    .getByText(/^saved/)
-    .first()
-    .waitFor()
-  await main(page).fill(`${own} No drone, no aircraft, no hurry.`)
-  await page.getByRole('alertdialog').waitFor()
-})
 await picture('watch-text', async (page) => {
   await page.goto('/set-up/watches')
   await page.getByRole('link', { name: 'Edit: Comets' }).click()
@@ -144,9 +123,10 @@ await picture(
   },
   { colorScheme: 'dark' },
 )
-await picture('post-not-sent', async (page) => {
-  await page.keyboard.press('4')
-  await page.getByRole('button', { name: /has not gone out/ }).click()
+await picture('delivery', async (page) => {
+  await page.goto('/day')
+  await page.locator('[data-notice="not-sent"]').getByRole('link').click()
+  await page.getByTestId('delivery-state').waitFor()
 })
 await picture('set-up-sources', async (page) => {
   await page.keyboard.press('5')
@@ -164,7 +144,19 @@ await picture('schedule-empty', async (page) => {
   for (let week = 0; week < 3; week++) await page.getByRole('button', { name: 'Seven days later' }).click()
   await page.getByRole('table', { name: 'Accounts by days' }).waitFor()
 })
-await picture('network-timeline', (page) => page.goto(`${standins.url}/sites/chatterbrook.example/@hollowhill`), { signedIn: false })
+// From here on there is trouble: a network ends a token, and a day goes by.
+await picture('day-sheet', async (page) => {
+  await page.request.post(`${standins.url}/control/token`, { data: JSON.stringify({ host: 'commonfire.example', handle: 'hollowhill', token: 'another' }) })
+  await page.request.post('/api/demo/clock', { data: { hours: 20 } })
+  await page.goto('/day')
+  await page.locator('[data-notice="token"]').waitFor()
+})
+await picture('account', async (page) => {
+  await page.goto('/day')
+  await page.locator('[data-notice="token"]').getByRole('link').click()
+  await page.getByTestId('account-standing').waitFor()
+})
+await picture('network-timeline', (page) => page.goto(`${standins.url}/sites/commonfire.example/@hollowhill`), { signedIn: false })
 
 await browser.close()
 await Promise.all([server.stop(), standins.stop()])

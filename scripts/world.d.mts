@@ -13,6 +13,7 @@ export function startServer(options: {
   mailPort?: number | null
   demo?: boolean
   loud?: boolean
+  piped?: boolean
   env?: Record<string, string>
 }): Promise<Part>
 export function fillDemo(options: { url: string; standins: string; mailPort: number }): Promise<void>

@@ -17,8 +17,8 @@ export async function startStandins({ port, smtpPort = null, loud = false }) {
   return { url, smtp: smtpPort ? `smtp://127.0.0.1:${smtpPort}` : null, child, stop: () => end(child) }
 }
 
-/** Starts the built application on a port and waits until it answers. With `mailPort` it takes mail for mailing lists there. */
-export async function startServer({ port, dataDir, standins = null, mailPort = null, demo = false, loud = false, env = {} }) {
+/** Starts the built application on a port and waits until it answers. With `mailPort` it takes mail for mailing lists there; `piped` lets one read what it logs. */
+export async function startServer({ port, dataDir, standins = null, mailPort = null, demo = false, loud = false, piped = false, env = {} }) {
   await requireFree(port)
   const url = `http://127.0.0.1:${port}`
   const child = start(
@@ -36,7 +36,7 @@ export async function startServer({ port, dataDir, standins = null, mailPort = n
       QUILL_TICK_MS: '500',
       ...env,
     },
-    output(loud),
+    piped ? ['ignore', 'pipe', 'pipe', 'ipc'] : output(loud),
   )
   await answers(`${url}/api/health`, child)
   return { url, child, stop: () => end(child) }

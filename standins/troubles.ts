@@ -37,6 +37,10 @@ const KINDS: Trouble[] = [
   { refuse: { status: 422, says: 'Not here, not ever.' } },
 ]
 
+/** Whether a request's body holds these words, as JSON or as a form. */
+const isHolding = ({ body }: Ask, words: string): boolean =>
+  body.includes(words) || [...new URLSearchParams(body).values()].some((value) => value.includes(words))
+
 /** The troubles that are set, host by host. */
 export class Troubles {
   readonly #set = new Map<string, Trouble>()
@@ -53,7 +57,7 @@ export class Troubles {
   /** The trouble that a request meets, counted down; null where it meets none. */
   take(ask: Ask): Trouble | null {
     const trouble = this.#set.get(ask.host)
-    if (!trouble || (trouble.postsOnly && ask.method !== 'POST') || (trouble.holding && !ask.body.includes(trouble.holding))) return null
+    if (!trouble || (trouble.postsOnly && ask.method !== 'POST') || (trouble.holding && !isHolding(ask, trouble.holding))) return null
     if (trouble.mix) return this.#drawn(ask.host, trouble.mix)
     if (trouble.times !== undefined && --trouble.times <= 0) this.#set.delete(ask.host)
     return { ...trouble }

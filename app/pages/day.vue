@@ -28,12 +28,14 @@ const see = (): void => void list.seeAll().catch((error: unknown) => notices.com
       <div class="min-h-0 overflow-y-auto bg-sheet px-6 py-5 max-wide:overflow-visible max-column:px-3.5">
         <h2 class="part-name">{{ says.needsYou }}</h2>
         <p v-if="!list.list" class="mt-2 text-ink-3">{{ words.frame.loading }} …</p>
-        <EmptyState v-else-if="list.list.length === 0" :title="words.notice.none.title" :detail="words.notice.none.detail" />
         <template v-else>
-          <p v-if="list.open.length === 0" class="mt-2 text-ok">{{ words.notice.noneOpen }}</p>
+          <p v-if="list.open.length === 0" class="mt-2">
+            <span class="text-ok">{{ words.notice.noneOpen }}</span> <span class="text-ink-2">{{ words.notice.noneDetail }}</span>
+          </p>
           <ul v-else class="divide-y divide-rule" :aria-label="says.needsYou">
             <NoticeRow v-for="one in list.open" :key="one.id" :notice="one" />
           </ul>
+          <DayWaiting class="mt-7" />
           <template v-if="list.settled.length > 0">
             <h2 class="part-name mt-7">{{ words.notice.settled }}</h2>
             <ul class="divide-y divide-rule" :aria-label="words.notice.settled">

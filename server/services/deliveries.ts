@@ -6,7 +6,7 @@ import { anyAccount } from '../db/accounts'
 import * as store from '../db/deliveries'
 import type { AccountRow, DeliveryRow } from '../db/rows'
 import { log } from '../log'
-import { connectorFor, type Outcome } from '../networks'
+import { connectorFor, type Found, type Outcome } from '../networks'
 import { settings } from '../settings'
 import { accessOf } from './accountAccess'
 import { backInLine } from './backInLine'
@@ -108,7 +108,12 @@ async function publish(delivery: DeliveryRow, account: AccountRow): Promise<Outc
     return null
   })
   if (!outgoing) return { kind: 'refused', says: words.causes.noPicture }
-  return connectorFor(account.protocol).publish(accessOf(account), outgoing)
+  try {
+    return await connectorFor(account.protocol).publish(accessOf(account), outgoing)
+  } catch (error) {
+    log.error({ error, delivery: delivery.id }, 'A delivery ended in a fault of our own.')
+    return { kind: 'unknown', says: words.causes.ownFault }
+  }
 }
 
 /** Asks the network whether it has a delivery, before anything else is done with it. */
@@ -120,7 +125,7 @@ async function settleUnknown(known: DeliveryRow): Promise<void> {
   if (!(await store.leaseDelivery(db, known, leaseUntil))) return
   const held = keepLease({ ...known, lease_until: leaseUntil })
   try {
-    const found = await connectorFor(account.protocol).find(accessOf(account), await outgoingOf(db, known, account))
+    const found = await find(known, account)
     await held.end()
     const { delivery } = held
     switch (found.kind) {
@@ -141,6 +146,17 @@ async function settleUnknown(known: DeliveryRow): Promise<void> {
     }
   } finally {
     await held.end()
+  }
+}
+
+/** Asks the network. A fault of our own is no answer. */
+async function find(delivery: DeliveryRow, account: AccountRow): Promise<Found> {
+  try {
+    const outgoing = await outgoingOf(await useDb(), delivery, account, { isPictured: false })
+    return await connectorFor(account.protocol).find(accessOf(account), outgoing)
+  } catch (error) {
+    log.error({ error, delivery: delivery.id }, 'A network could not be asked, by a fault of our own.')
+    return { kind: 'no-word', says: words.causes.ownFault }
   }
 }
 

@@ -63,12 +63,12 @@ async function makeCode(db: Db, brand: BrandRow, post: PostRow, account: Account
 
 const KNOWN_BEFORE = 5
 
-/** What a connector is given of a delivery: its pictures cut and as heavy as the network takes. */
-export async function outgoingOf(db: Db, delivery: DeliveryRow, account: AccountRow): Promise<Outgoing> {
+/** What a connector is given of a delivery: its pictures cut and as heavy as the network takes, or none where it is only to be found. */
+export async function outgoingOf(db: Db, delivery: DeliveryRow, account: AccountRow, { isPictured = true } = {}): Promise<Outgoing> {
   const frozen = JSON.parse(delivery.frozen_json) as Frozen
   const { maxBytes } = rulesOf(account).media
   const pictures: Outgoing['pictures'] = []
-  for (const { id, crop, description, focus } of frozen.pictures ?? []) {
+  for (const { id, crop, description, focus } of isPictured ? (frozen.pictures ?? []) : []) {
     const row = await pictureById(db, delivery.brand_id, id)
     if (!row) throw new Error('A picture of it is gone.')
     pictures.push({

@@ -1,7 +1,7 @@
 import type { DeliveryDeed, NoticeKind } from '../deliveries'
 import { counted } from './plural'
 
-const minutes = (count: number): string => counted(count, 'minute', 'minutes')
+const minutes = (count: number): string => (count >= 120 && count % 60 === 0 ? counted(count / 60, 'hour', 'hours') : counted(count, 'minute', 'minutes'))
 
 /** What a delivery says of itself, a sentence for each change of its state. */
 export const causes = {
@@ -31,6 +31,7 @@ export const causes = {
   noLine: 'It was too late for its time, and its post stands in the line already or is gone.',
   noAccount: 'Its account was removed before it went out.',
   noPicture: 'A picture of it can’t be read any more, so nothing was sent. Take another picture.',
+  ownFault: 'Clear Quill met a fault of its own; it is in its log.',
   backInLine: 'Put back into the line.',
   tryNow: 'To be tried now.',
   gaveUp: 'Let be.',
@@ -67,11 +68,13 @@ export const delivery = {
   tries: (count: number) => counted(count, 'try', 'tries'),
   frozen: 'Exactly as it goes out',
   frozenSent: 'Exactly as it went out',
+  frozenNot: 'Exactly as it was to go out',
   link: 'Link',
   board: 'Board',
   pictures: (count: number) => counted(count, 'picture', 'pictures'),
   noDescription: 'without a description',
   history: 'What happened',
+  again: (count: number, last: string) => `${count} times, last ${last}`,
   by: (who: string) => `by ${who}`,
   todo: 'What to do',
   deeds: {
@@ -87,7 +90,7 @@ export const delivery = {
   does: {
     'try-now': 'Hands it to the network at once, as it stands.',
     'back-in-line': 'Its post takes the next slot of its account, before all others.',
-    'give-up': 'Nothing more happens with it. The post stays on the Desk’s record.',
+    'give-up': 'Nothing more happens with it; it stays in the account’s list.',
     'it-arrived': 'You looked and it is there: nothing is sent again.',
     'it-did-not': 'You looked and it is not there: it is sent once more.',
     'leave-it-so': 'The post stays as it is on the network, without the rest.',
@@ -118,14 +121,14 @@ export const notice = {
   title: 'Notices',
   open: 'Open',
   settled: 'Settled',
-  none: { title: 'Nothing to tell', detail: 'Posts that did not go out, accounts that are refused and lines that end soon are told here.' },
-  noneOpen: 'Nothing is open.',
+  noneOpen: 'Nothing needs you.',
+  noneDetail: 'Posts that did not go out, accounts that are refused and lines that end soon are told here.',
   seeAll: 'Mark all as seen',
   go: 'Open',
   settledAt: (when: string) => `settled ${when}`,
-  toldAt: (when: string) => `told outside ${when}`,
+  toldAt: (when: string) => `passed on at ${when}`,
   unseen: (count: number) => counted(count, 'new notice', 'new notices'),
-  settings: 'Where they are told',
+  settings: 'Where notices are told',
   kinds: {
     'not-sent': (network: string) => `A post was not sent to ${network}`,
     decide: (network: string) => `Did a post arrive on ${network}?`,
@@ -208,6 +211,13 @@ export const accountPage = {
 export const day = {
   title: 'Day sheet',
   needsYou: 'Needs you',
+  alsoWaiting: 'Also waiting',
+  onDesk: (count: number) => `${counted(count, 'post is', 'posts are')} on the Desk, being written or in review`,
+  toDesk: 'To the Desk',
+  openSlots: (count: number, first: string) => `${counted(count, 'slot is', 'slots are')} open in the next seven days, the first ${first}`,
+  write: 'Write something',
+  lineEnds: (when: string) => `The line ends ${when}`,
+  toSchedule: 'To the Schedule',
   out: 'Going out today',
   nothingOut: 'Nothing goes out today.',
 }

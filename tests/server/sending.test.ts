@@ -3,7 +3,7 @@ import { join } from 'node:path'
 import Database from 'better-sqlite3'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import type { LinedUp, ScheduleView } from '../../shared/api'
-import { CHATTERBROOK, COMMONFIRE, makeBrand, newPost, playHours, scheduleOf, World } from '../support/world'
+import { CHATTERBROOK, COMMONFIRE, GUILDHALL, LANTERNWAY, makeBrand, newPost, playHours, scheduleOf, World } from '../support/world'
 import { until, type Person } from '../support/person'
 
 let world: World
@@ -216,4 +216,49 @@ it('tells open screens what changed, and takes the stream up where it was', asyn
   const first = await stream()
   const id = Number(/id: (\d+)/.exec(first)![1])
   expect(await stream(String(id - 1))).toContain('"what":"line"')
+})
+
+it('keeps tokens, passwords, sessions and hooks nowhere in clear: not in the data or its copies, not in any answer, not in the log', async () => {
+  await world.stop()
+  world = await World.start({ QUILL_LOG: 'debug' })
+  await world.server.stop()
+  await world.restart({ piped: true })
+  nell = await world.nell()
+  let log = ''
+  for (const stream of [world.server.child.stdout!, world.server.child.stderr!]) stream.on('data', (part: Buffer) => (log += part.toString()))
+  const all = [CHATTERBROOK, COMMONFIRE, GUILDHALL, LANTERNWAY]
+  ;({ path } = await makeBrand(nell, all))
+  const hook = 'room-81c5-of-the-desk'
+  await nell.want('PUT', `${path}/telling`, { hook: `https://hook.example/${hook}`, mail: [], quietFrom: null, quietUntil: null })
+  await nell.want('POST', `${path}/posts`, await newPost(nell, path, 'Quiet'))
+  // One that is refused, one whose answer is lost, and one whose token ends, all leave their traces.
+  await world.trouble('chatterbrook.example', { refuse: { status: 400, says: 'No.' }, postsOnly: true, times: 1 })
+  await world.trouble('commonfire.example', { loseAnswer: true, postsOnly: true, times: 1 })
+  await world.control('token', { host: 'guildhall.example', handle: 'spare', token: 'renewed' })
+  await playHours(nell, 3)
+  const view = await nell.want<{ accounts: { id: string }[] }>('GET', path)
+  const deliveries = (await scheduleOf(nell, path)).cards.flatMap(({ deliveryId }) => (deliveryId ? [`${path}/deliveries/${deliveryId}`] : []))
+  expect(deliveries.length).toBeGreaterThan(2)
+  const paths = [
+    '/api/me',
+    path,
+    `${path}/schedule`,
+    `${path}/notices`,
+    `${path}/telling`,
+    ...view.accounts.map(({ id }) => `${path}/accounts/${id}`),
+    ...deliveries,
+  ]
+  const answers = await Promise.all(paths.map((one) => nell.ask('GET', one)))
+  expect(answers.map(({ status }) => status)).toEqual(paths.map(() => 200))
+  const files = readdirSync(world.dataDir)
+    .filter((file) => file.includes('sqlite'))
+    .map((file) => readFileSync(join(world.dataDir, file)).toString('latin1'))
+  // The log was read: it tells of the refusal.
+  expect(log).toContain('refused it for good')
+  const session = /access\.52\.\d|refresh\.52\.\d/
+  for (const text of [...files, ...answers.map((answer) => answer.text), log]) {
+    for (const { token } of all) expect(text.includes(token)).toBe(false)
+    expect(text.includes(hook)).toBe(false)
+    expect(session.test(text)).toBe(false)
+  }
 })

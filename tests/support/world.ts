@@ -100,13 +100,14 @@ export class World {
     await gone
   }
 
-  async restart(): Promise<void> {
+  async restart({ piped = false } = {}): Promise<void> {
     this.server = await startServer({
       port: this.#port,
       mailPort: this.mailPort,
       dataDir: this.dataDir,
       standins: this.standins.url,
       demo: true,
+      piped,
       env: this.#env,
     })
   }

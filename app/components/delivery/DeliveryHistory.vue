@@ -1,17 +1,20 @@
 <script setup lang="ts">
 import type { DeliveryView } from '#shared/deliveries'
 import { words } from '#shared/words'
+import { joinedEvents } from '../../utils/joinedEvents'
 
-defineProps<{ events: DeliveryView['events'] }>()
+const props = defineProps<{ events: DeliveryView['events'] }>()
 const says = words.delivery
 const times = useTimes()
+/** What happened again and again with the same words stands there once. */
+const steps = computed(() => joinedEvents(props.events))
 const BAD = ['not-sent', 'undecided', 'in-part']
 </script>
 
 <template>
   <ol class="grid" :aria-label="says.history">
     <li
-      v-for="(event, at) in events"
+      v-for="(event, at) in steps"
       :key="at"
       class="relative grid grid-cols-[88px_minmax(0,1fr)] gap-x-4 border-l border-rule pb-3.5 pl-4 last:border-transparent last:pb-0"
     >
@@ -22,7 +25,8 @@ const BAD = ['not-sent', 'undecided', 'in-part']
       />
       <time class="text-small text-ink-2 tabular-nums" :datetime="event.at" :title="times.exact(event.at)">{{ times.shortDayTime(event.at) }}</time>
       <p class="min-w-0 wrap-anywhere">
-        {{ event.says }} <span v-if="event.by" class="text-ink-3">{{ says.by(event.by) }}</span>
+        {{ event.says }} <span v-if="event.count > 1" class="text-ink-3">{{ says.again(event.count, times.shortDayTime(event.lastAt)) }}</span>
+        <span v-if="event.by" class="text-ink-3">{{ says.by(event.by) }}</span>
       </p>
     </li>
   </ol>

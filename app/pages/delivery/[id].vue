@@ -14,6 +14,8 @@ const asking = ref(false)
 const BAD = ['not-sent', 'undecided', 'in-part']
 const tone = computed(() => (view.value?.state === 'sent' ? 'text-ok' : BAD.includes(view.value?.state ?? '') ? 'text-bad' : 'text-warn'))
 const isOut = computed(() => view.value?.sentAt !== null)
+const NOT_OUT = ['not-sent', 'given-up', 'back-in-line']
+const frozenName = computed(() => (isOut.value ? says.frozenSent : NOT_OUT.includes(view.value?.state ?? '') ? says.frozenNot : says.frozen))
 const facts = computed(() => {
   const one = view.value
   if (!one) return []
@@ -44,11 +46,11 @@ async function choose(deed: DeliveryDeed): Promise<void> {
     <EmptyState v-if="failed" :title="words.refusals.notFound.title" :detail="failed" />
     <p v-else-if="!view" class="p-6 text-ink-3">{{ words.frame.loading }} …</p>
     <div v-else class="grid min-h-0 grow grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)] max-wide:block max-wide:overflow-y-auto">
-      <section class="min-h-0 overflow-y-auto bg-sheet px-6 py-5 max-wide:overflow-visible" :aria-label="isOut ? says.frozenSent : says.frozen">
+      <section class="min-h-0 overflow-y-auto bg-sheet px-6 py-5 max-wide:overflow-visible" :aria-label="frozenName">
         <p class="serif text-[24px] leading-tight font-medium" :class="tone" data-testid="delivery-state">{{ says.states[view.state] }}</p>
         <p class="mt-1.5 max-w-[62ch]">{{ view.says }}</p>
         <p class="mt-1 text-small text-ink-2">{{ facts.join(' · ') }}</p>
-        <h2 class="part-name mt-6">{{ isOut ? says.frozenSent : says.frozen }}</h2>
+        <h2 class="part-name mt-6">{{ frozenName }}</h2>
         <p class="serif mt-2 max-w-[62ch] text-[16.5px] leading-normal wrap-anywhere whitespace-pre-wrap" dir="auto">{{ view.text }}</p>
         <div v-if="view.pictures.length > 0" class="mt-3 flex flex-wrap gap-3">
           <figure v-for="one in view.pictures" :key="one.id" class="w-[180px]">

@@ -71,7 +71,7 @@ async function test(): Promise<void> {
           :error="form.errors.value.hook"
           @leave="form.leave('hook')"
         />
-        <PlainButton v-if="kept.hasHook" kind="quiet" class="mt-1 px-0" @click="removeHook">{{ says.removeHook }}</PlainButton>
+        <PlainButton v-if="kept.hasHook" kind="quiet" class="mt-1 -ml-2.5" @click="removeHook">{{ says.removeHook }}</PlainButton>
       </div>
       <TextField
         v-model="mailText"
