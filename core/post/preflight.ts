@@ -31,6 +31,21 @@ export function preflight(post: PostParts, proof: Proof, rules: NetworkRules, co
   return checks.sort((a, b) => rank[a.level] - rank[b.level])
 }
 
+/** Only what stops a post, as `preflight` finds it; reading dates and words for warnings, which costs most, is left out. For many posts at once. */
+export function stopsOf(post: PostParts, proof: Proof, rules: NetworkRules, context: PreflightContext): Check[] {
+  const text = (post.ownText ?? post.text).trim()
+  const checks = [
+    ...lengthChecks(proof, rules),
+    ...commentChecks(text, post),
+    ...repeatChecks(proof.text, post, rules, context),
+    ...linkChecks(proof, rules, context),
+    ...mediaChecks(post, proof, rules),
+    ...placeChecks(post, proof, rules, context),
+    ...goodUntilChecks(context),
+  ]
+  return checks.filter(({ level }) => level === 'stop')
+}
+
 function lengthChecks({ measure, offers }: Proof, rules: NetworkRules): Check[] {
   if (measure.left < 0) return [stop('length', `${-measure.left} too many: ${measure.length} of ${measure.limit}.`, offerFix(offers[0]))]
   if (rules.maxTextBytes !== null && measure.bytes > rules.maxTextBytes)
@@ -93,10 +108,15 @@ const percent = (share: number): string => `${Math.round(share * 100)}%`
 const mixSentence = ({ pillar, share, ceiling }: NonNullable<PreflightContext['mixShare']>): string =>
   `${pillar} would be ${percent(share)} of the posts; at most ${percent(ceiling)} are wanted.`
 
+const goodUntilChecks = ({ now, plannedAt, goodUntil }: PreflightContext): Check[] =>
+  goodUntil && Date.parse(plannedAt ?? now) > Date.parse(goodUntil) ? [stop('good-until', 'It would go out after its good-until.')] : []
+
 function dateChecks(text: string, post: PostParts, context: PreflightContext): Check[] {
   const { now, zone, plannedAt, goodUntil } = context
-  if (goodUntil && Date.parse(plannedAt ?? now) > Date.parse(goodUntil)) return [stop('good-until', 'It would go out after its good-until.')]
+  const late = goodUntilChecks(context)
+  if (late.length > 0) return late
   const dates = datesIn(text, { now, zone, language: post.language })
+  if (dates.length === 0) return []
   const today = localDay(now, zone)
   const day = localDay(plannedAt ?? now, zone)
   // What is past already is told as such; what lies between now and then would be out of date.
@@ -124,9 +144,26 @@ function stateChecks({ approval, hold }: PreflightContext): Check[] {
   return checks
 }
 
-const localDay = (at: string, zone: string): string => new Intl.DateTimeFormat('en-CA', { timeZone: zone, dateStyle: 'short' }).format(Date.parse(at))
+const DAY_FORMATS = {
+  plain: ['en-CA', { dateStyle: 'short' }],
+  named: ['en-GB', { weekday: 'short', day: 'numeric', month: 'short' }],
+} satisfies Record<string, [string, Intl.DateTimeFormatOptions]>
 
-const dayNamer = (zone: string): ((at: string) => string) => {
-  const format = new Intl.DateTimeFormat('en-GB', { timeZone: zone, weekday: 'short', day: 'numeric', month: 'short' })
-  return (at) => format.format(Date.parse(at))
+/** Formatters are dear to make and the same for a whole brand: one is kept for each zone. */
+const formatters = new Map<string, Intl.DateTimeFormat>()
+
+function dayFormat(name: keyof typeof DAY_FORMATS, zone: string): Intl.DateTimeFormat {
+  const known = formatters.get(`${name} ${zone}`)
+  if (known) return known
+  const [locale, options] = DAY_FORMATS[name]
+  const made = new Intl.DateTimeFormat(locale, { timeZone: zone, ...options })
+  formatters.set(`${name} ${zone}`, made)
+  return made
 }
+
+const localDay = (at: string, zone: string): string => dayFormat('plain', zone).format(Date.parse(at))
+
+const dayNamer =
+  (zone: string) =>
+  (at: string): string =>
+    dayFormat('named', zone).format(Date.parse(at))

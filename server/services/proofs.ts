@@ -1,4 +1,4 @@
-import { makeProof, preflight, type Check, type NetworkRules, type PostParts, type PreflightContext, type Proof } from '../../core/post'
+import { makeProof, preflight, stopsOf, type Check, type NetworkRules, type PostParts, type PreflightContext, type Proof } from '../../core/post'
 import type { LinkRule } from '../../core/url'
 import { emptyPart, linkFor, partsFor, type PictureView } from '../../shared/posts'
 import { toInstant } from '../../core/instant'
@@ -80,6 +80,6 @@ export const neutralContext = (brand: BrandRow): PreflightContext => ({
 
 /** What of a post no longer suits the network as it is now, as a sentence; null where it suits. */
 export function unfitFor(brand: BrandRow, made: MadeProof): string | null {
-  const stop = preflight(made.parts, made.proof, made.rules, neutralContext(brand)).find(({ level, id }) => level === 'stop' && id !== 'comment')
+  const stop = stopsOf(made.parts, made.proof, made.rules, neutralContext(brand)).find(({ id }) => id !== 'comment')
   return stop ? `${made.rules.name}: ${stop.says}` : null
 }

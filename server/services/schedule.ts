@@ -1,5 +1,5 @@
 import { DAY, toInstant } from '../../core/instant'
-import { preflight } from '../../core/post'
+import { stopsOf } from '../../core/post'
 import { lookAhead, zoneClock, type Plan } from '../../core/schedule'
 import type { DeliveryState } from '../../shared/deliveryStates'
 import type { Card, CardState, ScheduleView } from '../../shared/api'
@@ -105,7 +105,7 @@ function factsOf(row: { post_id: string; account_id: string; echo: number }, { a
 
 function lineCard(entry: Plan['entries'][number], line: LinedPost, { parts, proof, rules }: MadeProof, facts: CardFacts, brand: BrandRow): Card {
   const goodUntil = line.good_until === null ? null : toInstant(line.good_until)
-  const checks = preflight(parts, proof, rules, { ...neutralContext(brand), plannedAt: entry.at, goodUntil })
+  const stops = stopsOf(parts, proof, rules, { ...neutralContext(brand), plannedAt: entry.at, goodUntil })
   return {
     id: line.id,
     accountId: entry.accountId,
@@ -122,7 +122,7 @@ function lineCard(entry: Plan['entries'][number], line: LinedPost, { parts, proo
     isFixed: line.fixed_at !== null || line.slot_at !== null,
     approval: line.approval === 'approved' && line.approved_version !== line.version ? 'draft' : line.approval,
     isHeld: line.state === 'held' && (line.hold_until === null || line.hold_until > now()),
-    problems: checks.filter(({ level }) => level === 'stop').map(({ says }) => says),
+    problems: stops.map(({ says }) => says),
     ...factsOf(line, facts),
   }
 }

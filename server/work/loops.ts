@@ -9,7 +9,7 @@ import { settings } from '../settings'
 import { fetchesEnded, startDueFetches } from './fetching'
 import { giveTurnsBack, onlyOne } from './onlyOne'
 import { startSending } from './rounds'
-import { allowSends, sendsEnded, stopSends } from './sending'
+import { allowSends, sendsEnded, startDueSends, stopSends } from './sending'
 import { Turn } from './turn'
 
 // Fetching and sending take turns apart from each other, so that a slow site never makes a post late.
@@ -26,7 +26,7 @@ export function startLoops(): () => Promise<void> {
   allowSends()
   const stops = [
     repeat('fetching', lookForFeeds),
-    repeat('sending', () => sending.run(startSending)),
+    repeat('sending', () => sending.run(() => startSending(fillSends))),
     repeat('indexing', () => onlyOne('indexing', indexAll)),
     repeat('importing', () => onlyOne('importing', importAll)),
     repeat('watching', () => onlyOne('watching', watchAll)),
@@ -76,6 +76,18 @@ const othersTurn = (): Promise<void> => new Promise((resolve) => setImmediate(re
 /** Goes on with watches that look through the archive, until none does. */
 async function watchAll(): Promise<void> {
   while (!stopped && (await watchingRound()) > 0) await othersTurn()
+}
+
+let isFilling = false
+/** As deliveries end, their places are taken by the next that are due; many that end together ask once. */
+function fillSends(): void {
+  if (stopped || isFilling) return
+  isFilling = true
+  const fill = async (): Promise<unknown> => {
+    isFilling = false
+    return startDueSends(fillSends)
+  }
+  sending.run(fill).catch((error: unknown) => log.error({ error }, 'The next deliveries could not be taken.'))
 }
 
 function fillPlace(): void {

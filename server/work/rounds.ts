@@ -23,8 +23,8 @@ export async function sendingRound(): Promise<number> {
   return done
 }
 
-/** Freezes what is due and starts work on due deliveries, as many as there is room for. */
-export async function startSending(): Promise<void> {
+/** Freezes what is due and starts work on due deliveries, as many as there is room for; `ended` is called as each ends. */
+export async function startSending(ended: () => void): Promise<void> {
   await freezeDue()
-  await startDueSends()
+  await startDueSends(ended)
 }

@@ -11,13 +11,13 @@ const running = new Map<string, Promise<void>>()
 const perAccount = new Map<string, number>()
 let stopping = false
 
-/** Starts work on every delivery that is due and has room. Does not wait for it. Gives how many were started. */
-export async function startDueSends(): Promise<number> {
+/** Starts work on every delivery that is due and has room. Does not wait for it; `ended` is called as each ends. Gives how many were started. */
+export async function startDueSends(ended: () => void = () => undefined): Promise<number> {
   let started = 0
   for (const delivery of await dueDeliveries()) {
     if (running.size >= AT_ONCE || stopping) break
     if (running.has(delivery.id) || (perAccount.get(delivery.account_id) ?? 0) >= AN_ACCOUNT) continue
-    start(delivery)
+    start(delivery, ended)
     started++
   }
   return started
@@ -39,7 +39,7 @@ export function allowSends(): void {
   stopping = false
 }
 
-function start(delivery: DeliveryRow): void {
+function start(delivery: DeliveryRow, ended: () => void): void {
   const { id, account_id: account } = delivery
   perAccount.set(account, (perAccount.get(account) ?? 0) + 1)
   const mine = workOn(delivery, () => stopping)
@@ -49,6 +49,7 @@ function start(delivery: DeliveryRow): void {
       const left = (perAccount.get(account) ?? 1) - 1
       if (left > 0) perAccount.set(account, left)
       else perAccount.delete(account)
+      ended()
     })
   running.set(id, mine)
 }

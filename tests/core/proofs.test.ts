@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { cropFor, cropToRatio, isInShape, linkPlacesOf, makeProof, measure, preflight, quoteOf, shapeOf, suggestHashtags } from '../../core/post'
+import { cropFor, cropToRatio, isInShape, linkPlacesOf, makeProof, measure, preflight, quoteOf, shapeOf, stopsOf, suggestHashtags } from '../../core/post'
 import type { Check, Medium, NetworkRules, PostParts, PreflightContext } from '../../core/post'
 import { markedLink } from '../../core/url'
 
@@ -18,7 +18,13 @@ const context = (patch: Partial<PreflightContext> = {}): PreflightContext => ({
   now: NOW, zone: 'Europe/Lisbon', plannedAt: null, goodUntil: null, sentHere: [], seriesId: null, repeatAfterDays: 30, linkState: { kind: 'ok', detail: null },
   wordsNotUsed: [], mixShare: null, approval: 'draft', hold: false, alsoAppearsOn: [], ...patch,
 }) // prettier-ignore
-const checksOf = (parts: PostParts, network: NetworkRules, about: Partial<PreflightContext> = {}): Check[] => preflight(parts, makeProof(parts, network), network, context(about)) // prettier-ignore
+function checksOf(parts: PostParts, network: NetworkRules, about: Partial<PreflightContext> = {}): Check[] {
+  const [proof, known] = [makeProof(parts, network), context(about)]
+  const checks = preflight(parts, proof, network, known)
+  // Whatever is looked at here, the short way finds the same stops as the long one.
+  expect(stopsOf(parts, proof, network, known).map(({ says }) => says).sort()).toEqual(checks.filter(({ level }) => level === 'stop').map(({ says }) => says).sort()) // prettier-ignore
+  return checks
+}
 const stopped = (checks: Check[]): string[] => checks.filter(({ level }) => level === 'stop').map(({ id }) => id)
 const warned = (checks: Check[]): string[] => checks.filter(({ level }) => level === 'warn').map(({ id }) => id)
 

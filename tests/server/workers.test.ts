@@ -62,7 +62,8 @@ it('200 due within ten seconds: all sent, none twice, on time, and the interface
   expect({ sent, twice }).toEqual({ sent: 200, twice: 0 })
   // The figures of the bench are for a quiet machine; here they may be twice as large.
   expect(quantile(lateness, 0.99)).toBeLessThan(10_000)
-  expect(quantile(answers, 0.95)).toBeLessThan(200)
+  expect(quantile(answers.others, 0.95)).toBeLessThan(200)
+  expect(quantile(answers.schedule, 0.95)).toBeLessThan(400)
 })
 
 it('a burst over a network’s rate is spread by it: none lost, none refused by the network, none late without a word', { timeout: 120_000 }, async () => {
