@@ -104,7 +104,7 @@ await picture('look-ahead', async (page) => {
 })
 await picture('lining-up', async (page) => {
   await page.goto('/desk')
-  await page.locator('[data-post] a', { hasText: 'Sirius rising' }).click()
+  await page.locator('[data-post] a', { hasText: 'Half the town' }).click()
   await page.getByText('The link answers.').waitFor()
   await page.getByLabel('Goes out', { exact: true }).selectOption('First in line')
   await page.getByLabel('Send it again').selectOption('next week')
