@@ -15,36 +15,28 @@ const DAY_MS = 24 * 60 * MINUTE
  * something can be done with one click, `fix` names it and the parts it changes. All `ok` means nothing stands against it.
  */
 export function preflight(post: PostParts, proof: Proof, rules: NetworkRules, context: PreflightContext): Check[] {
-  const text = (post.ownText ?? post.text).trim()
-  const checks = [
-    ...lengthChecks(proof, rules),
-    ...commentChecks(text, post),
-    ...repeatChecks(proof.text, post, rules, context),
-    ...linkChecks(proof, rules, context),
-    ...mediaChecks(post, proof, rules),
-    ...placeChecks(post, proof, rules, context),
-    ...dateChecks(text, post, context),
-    ...wordChecks(text, context),
-    ...stateChecks(context),
-  ]
+  const text = textOf(post)
+  const checks = [...networkChecks(post, proof, rules, context), ...dateChecks(text, post, context), ...wordChecks(text, context), ...stateChecks(context)]
   const rank = { stop: 0, warn: 1, ok: 2 }
   return checks.sort((a, b) => rank[a.level] - rank[b.level])
 }
 
 /** Only what stops a post, as `preflight` finds it; reading dates and words for warnings, which costs most, is left out. For many posts at once. */
 export function stopsOf(post: PostParts, proof: Proof, rules: NetworkRules, context: PreflightContext): Check[] {
-  const text = (post.ownText ?? post.text).trim()
-  const checks = [
-    ...lengthChecks(proof, rules),
-    ...commentChecks(text, post),
-    ...repeatChecks(proof.text, post, rules, context),
-    ...linkChecks(proof, rules, context),
-    ...mediaChecks(post, proof, rules),
-    ...placeChecks(post, proof, rules, context),
-    ...goodUntilChecks(context),
-  ]
-  return checks.filter(({ level }) => level === 'stop')
+  return [...networkChecks(post, proof, rules, context), ...goodUntilChecks(context)].filter(({ level }) => level === 'stop')
 }
+
+const textOf = (post: PostParts): string => (post.ownText ?? post.text).trim()
+
+/** What the network and the account ask of a post. */
+const networkChecks = (post: PostParts, proof: Proof, rules: NetworkRules, context: PreflightContext): Check[] => [
+  ...lengthChecks(proof, rules),
+  ...commentChecks(textOf(post), post),
+  ...repeatChecks(proof.text, post, rules, context),
+  ...linkChecks(proof, rules, context),
+  ...mediaChecks(post, proof, rules),
+  ...placeChecks(post, proof, rules, context),
+]
 
 function lengthChecks({ measure, offers }: Proof, rules: NetworkRules): Check[] {
   if (measure.left < 0) return [stop('length', `${-measure.left} too many: ${measure.length} of ${measure.limit}.`, offerFix(offers[0]))]

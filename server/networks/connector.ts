@@ -26,6 +26,8 @@ export interface Outgoing {
   audience: string | null
   /** When it was first due, in milliseconds: nothing older can be it. */
   dueAt: number
+  /** When the delivery was made, in milliseconds of the machine's own time: it never changes. */
+  madeAt: number
   /** Posts of the account that its network took before this one was first handed over: what lists them reaches back far enough. */
   knownBefore: string[]
   /** The post itself, where an earlier try brought it there and something that belongs to it is wanting. */

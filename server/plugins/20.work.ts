@@ -18,8 +18,11 @@ export default defineNitroPlugin((nitro) => {
   useDb()
     .then(restoreClock)
     .then(() => {
-      if (settings().role !== 'web') stop = startLoops()
-      else stop = followClock()
+      const { role } = settings()
+      const stops = [...(role === 'web' ? [] : [startLoops()]), ...(role === 'all' ? [] : [followClock()])]
+      stop = async () => {
+        for (const one of stops) await one()
+      }
     })
     .catch((error: unknown) => {
       log.fatal({ error }, 'The data file can’t be opened.')

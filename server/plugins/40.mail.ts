@@ -2,7 +2,8 @@ import { settings } from '../settings'
 import { openMailDrop } from '../work/mailDrop'
 
 export default defineNitroPlugin((nitro) => {
-  const { mailPort, mailListen } = settings()
-  if (import.meta.prerender || mailPort === null) return
+  const { mailPort, mailListen, role } = settings()
+  // One port, one process: those that only work leave it to the one that answers.
+  if (import.meta.prerender || mailPort === null || role === 'work') return
   nitro.hooks.hook('close', openMailDrop(mailPort, mailListen))
 })

@@ -63,6 +63,9 @@ async function makeCode(db: Db, brand: BrandRow, post: PostRow, account: Account
 
 const KNOWN_BEFORE = 5
 
+/** The time in an id of version 7 (RFC 9562 §5.7): its first 48 bits are milliseconds since 1970. */
+const madeAtOf = (id: string): number => Number.parseInt(id.replaceAll('-', '').slice(0, 12), 16)
+
 /** What a connector is given of a delivery: its pictures cut and as heavy as the network takes, or none where it is only to be found. */
 export async function outgoingOf(db: Db, delivery: DeliveryRow, account: AccountRow, { isPictured = true } = {}): Promise<Outgoing> {
   const frozen = JSON.parse(delivery.frozen_json) as Frozen
@@ -87,6 +90,7 @@ export async function outgoingOf(db: Db, delivery: DeliveryRow, account: Account
     pictures,
     board: frozen.board ?? null,
     audience: frozen.audience ?? null,
+    madeAt: madeAtOf(delivery.id),
     knownBefore: await sentBefore(db, delivery.account_id, delivery.due_at, KNOWN_BEFORE),
     there: delivery.remote_id === null ? null : { remoteId: delivery.remote_id, remoteUrl: delivery.remote_url },
   }

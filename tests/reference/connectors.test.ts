@@ -42,6 +42,7 @@ const post = (more: Partial<Outgoing> = {}): Outgoing => ({
   board: null,
   audience: null,
   dueAt: NOW,
+  madeAt: NOW,
   knownBefore: [],
   there: null,
   ...more,
@@ -315,11 +316,11 @@ describe('the AT Protocol', () => {
 
   it('a record key has the form of a TID, sorts by time, and is the same at every try', async () => {
     const { recordKeyOf } = await import('../../server/networks/recordKey')
-    const keys = [0, 1, 2, 60_000].map((ms) => recordKeyOf({ key: 'x', dueAt: NOW + ms }))
+    const keys = [0, 1, 2, 60_000].map((ms) => recordKeyOf({ key: 'x', madeAt: NOW + ms }))
     for (const key of keys) expect(key).toMatch(/^[234567abcdefghij][234567abcdefghijklmnopqrstuvwxyz]{12}$/)
     expect(keys).toEqual([...keys].sort())
-    expect(recordKeyOf({ key: 'x', dueAt: NOW })).toBe(keys[0])
-    expect(recordKeyOf({ key: 'y', dueAt: NOW })).not.toBe(keys[0])
+    expect(recordKeyOf({ key: 'x', madeAt: NOW })).toBe(keys[0])
+    expect(recordKeyOf({ key: 'y', madeAt: NOW })).not.toBe(keys[0])
   })
 
   it('a second record under the key is refused by the server, asked about, and found', async () => {
