@@ -220,7 +220,7 @@ describe('lining up from the Desk', () => {
     const [account] = (await lantern.view()).accounts
     expect(account).toMatchObject({ protocol: 'atproto', name: 'Lanternway', rules: { limit: 300, counting: 'graphemes', maxTextBytes: 3000 } })
     await lineUpSaved(nell, path, await saveNew(nell, path, await draftOf(nell, path, 'By lantern light')))
-    await playHours(nell, 2)
+    await playHours(nell, 24)
     expect((await world.posted('lanternway.example')).map(({ text }) => text)).toEqual(['By lantern light'])
     expect((await nell.ask('POST', `${path}/accounts`, { ...LANTERNWAY, token: 'wrong' })).body.type).toBe('urn:clear-quill:tokenRefused')
   })

@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { ArticleFull, ArticleRow, BrandView, FoundSource, Folder, Problem, Source, Undoable, WirePage } from '../../shared/api'
 import { makeBrand, newPost, playHours, World } from '../support/world'
-import type { Person } from '../support/person'
+import { until, type Person } from '../support/person'
 
 let world: World
 let nell: Person
@@ -126,7 +126,13 @@ it('region and language of a source narrow the Wire; words of one’s own narrow
   const full = await nell.want<ArticleFull>('GET', `${path}/articles/${ofLamp[0]}`)
   expect(full.language).toBe('pt')
 
-  for (let tries = 0; (await wire('show=all&words=lamps')).length === 0 && tries < 50; tries++) await new Promise((resolve) => setTimeout(resolve, 100))
+  // Articles are indexed in the background: what is found grows until all are.
+  let before = 0
+  await until('all are indexed', async () => {
+    await new Promise((resolve) => setTimeout(resolve, 400))
+    const { length } = await wire('show=all&words=lamps')
+    return length > 0 && length === before ? true : ((before = length), false)
+  })
   const found = await wire('show=all&words=lamps')
   expect(found.length).toBeGreaterThan(0)
   for (const order of ['oldest', 'waiting', 'mixed']) {
