@@ -93,7 +93,7 @@ export class SendingWorld {
         insert(db, 'posts', { id, brand_id: brand!.id, created_by: person, created_at: now, hashtags_json: '[]', approval: 'approved', version: 1, approved_version: 1, saved_at: now, saved_by: person }) // prettier-ignore
         insert(db, 'wordings', { id: uuid(), post_id: id, position: 0, text })
         insert(db, 'proofs', { post_id: id, account_id: account.id, chosen: 1 })
-        insert(db, 'lines', { id: uuid(), brand_id: brand!.id, post_id: id, account_id: account.id, position: first + at + 1, state: 'in-line', fixed_at: dueAt(at), lined_at: now }) // prettier-ignore
+        insert(db, 'lines', { id: uuid(), brand_id: brand!.id, post_id: id, account_id: account.id, position: first + at + 1, state: 'in-line', fixed_at: Math.round(dueAt(at)), lined_at: now }) // prettier-ignore
       }
       db.prepare("INSERT INTO changes (at, brand_id, what, which) VALUES (?, ?, 'line', 'many')").run(Date.now(), brand!.id)
     })()
