@@ -83,7 +83,6 @@ export const notices = {
   removed: (name: string) => `Removed: ${name}`,
   added: (name: string) => `Added: ${name}`,
   takenOutWith: (echoes: number) => (echoes === 0 ? 'Taken out of the line.' : `Taken out of the line, with ${counted(echoes, 'echo', 'echoes')}.`),
-  linedUpAgain: 'Lined up again.',
   handedOver: 'Handed to the network.',
   putBack: (why: string) => `Not saved, so it was put back. ${why}`,
   clock: (when: string) => `It is now ${when}.`,
