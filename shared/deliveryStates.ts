@@ -40,3 +40,6 @@ export const OPEN_STATES: readonly DeliveryState[] = ['planned', 'sending', 'wai
 
 /** States in which the network has nothing of the post: what was said there counts for no rule about repeats. */
 export const NOTHING_THERE: readonly DeliveryState[] = ['not-sent', 'back-in-line', 'given-up', 'taken-back']
+
+/** Whether a delivery stays as it is until a person decides. */
+export const needsPerson = (state: DeliveryState): boolean => state === 'not-sent' || state === 'undecided' || state === 'in-part'

@@ -15,7 +15,6 @@ export const causes = {
   later: (network: string, says: string) => `${network} could not take it now. ${says}`,
   unknown: (network: string, says: string) => `Whether ${network} took it is not known. ${says} It is asked before anything is sent again.`,
   abandoned: 'The sender stopped before the network’s answer was stored; the network is asked first.',
-  stopped: 'The sender was stopped while the network had not answered yet; the network is asked first.',
   handedBack: 'The sender was stopped before it was handed over.',
   asked: (network: string) => `It is late: ${network} is asked whether it has it.`,
   notThere: (network: string) => `${network} does not have it; it is sent again.`,

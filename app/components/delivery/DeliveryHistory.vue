@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { DeliveryView } from '#shared/deliveries'
+import { needsPerson } from '#shared/deliveryStates'
 import { words } from '#shared/words'
 import { joinedEvents } from '../../utils/joinedEvents'
 
@@ -8,7 +9,6 @@ const says = words.delivery
 const times = useTimes()
 /** What happened again and again with the same words stands there once. */
 const steps = computed(() => joinedEvents(props.events))
-const BAD = ['not-sent', 'undecided', 'in-part']
 </script>
 
 <template>
@@ -20,7 +20,7 @@ const BAD = ['not-sent', 'undecided', 'in-part']
     >
       <i
         class="absolute top-[5px] -left-[4.5px] size-2 rounded-full"
-        :class="event.state === 'sent' ? 'bg-ok' : BAD.includes(event.state) ? 'bg-bad' : 'bg-ink-3'"
+        :class="event.state === 'sent' ? 'bg-ok' : needsPerson(event.state) ? 'bg-bad' : 'bg-ink-3'"
         aria-hidden="true"
       />
       <time class="text-small text-ink-2 tabular-nums" :datetime="event.at" :title="times.exact(event.at)">{{ times.shortDayTime(event.at) }}</time>

@@ -2,6 +2,7 @@
 import { ExternalLink } from '@lucide/vue'
 import type { Account } from '#shared/api'
 import type { AccountPage } from '#shared/deliveries'
+import { needsPerson } from '#shared/deliveryStates'
 import { words } from '#shared/words'
 import { api, sentenceOf } from '../../api/client'
 
@@ -51,7 +52,6 @@ async function choose(uid: string, isChosen: boolean): Promise<void> {
     await load()
   }
 }
-const BAD = ['not-sent', 'undecided', 'in-part']
 const linkClass = 'inline-flex min-h-8 items-center rounded-[5px] border border-rule bg-sheet px-2.5 text-[12.5px] font-semibold hover:border-edge'
 </script>
 
@@ -123,7 +123,7 @@ const linkClass = 'inline-flex min-h-8 items-center rounded-[5px] border border-
               <time class="text-small text-ink-2 tabular-nums" :datetime="one.at">{{ times.shortDayTime(one.at) }}</time>
               <b
                 class="text-small font-semibold"
-                :class="one.state === 'sent' ? 'text-ok' : BAD.includes(one.state) ? 'text-bad' : one.state === 'back-in-line' ? 'text-ink-2' : 'text-warn'"
+                :class="one.state === 'sent' ? 'text-ok' : needsPerson(one.state) ? 'text-bad' : one.state === 'back-in-line' ? 'text-ink-2' : 'text-warn'"
                 >{{ words.delivery.states[one.state] }}</b
               >
               <span class="serif truncate text-[15px] max-column:col-span-2" dir="auto">{{ one.text }}</span>

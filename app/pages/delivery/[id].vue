@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ExternalLink } from '@lucide/vue'
 import type { DeliveryDeed } from '#shared/deliveries'
+import { needsPerson } from '#shared/deliveryStates'
 import { words } from '#shared/words'
 
 const says = words.delivery
@@ -11,8 +12,7 @@ const times = useTimes()
 const { view, failed, busy, act } = useDelivery(String(route.params['id']))
 useHead({ title: () => `${says.title} · ${words.frame.product}` })
 const asking = ref(false)
-const BAD = ['not-sent', 'undecided', 'in-part']
-const tone = computed(() => (view.value?.state === 'sent' ? 'text-ok' : BAD.includes(view.value?.state ?? '') ? 'text-bad' : 'text-warn'))
+const tone = computed(() => (view.value?.state === 'sent' ? 'text-ok' : view.value && needsPerson(view.value.state) ? 'text-bad' : 'text-warn'))
 const isOut = computed(() => view.value?.sentAt !== null)
 const NOT_OUT = ['not-sent', 'given-up', 'back-in-line']
 const frozenName = computed(() => (isOut.value ? says.frozenSent : NOT_OUT.includes(view.value?.state ?? '') ? says.frozenNot : says.frozen))
