@@ -1,3 +1,4 @@
+import { fileURLToPath } from 'node:url'
 import tailwindcss from '@tailwindcss/vite'
 
 export default defineNuxtConfig({
@@ -23,12 +24,15 @@ export default defineNuxtConfig({
   vite: { plugins: [tailwindcss()], worker: { format: 'es' } },
   typescript: { strict: true, tsConfig: { include: ['../core/**/*.d.ts'], compilerOptions: { noUncheckedIndexedAccess: true, noImplicitOverride: true } } },
   nitro: { preset: 'node-server', compressPublicAssets: true, typescript: { strict: true, tsConfig: { include: ['../core/**/*.d.ts'] } } },
+  // The built server's own beginning; the development server has Nitro's.
+  $production: { nitro: { entry: fileURLToPath(new URL('server/entry.ts', import.meta.url)) } },
   eslint: { config: { stylistic: false } },
   security: {
     rateLimiter: false,
     xssValidator: false,
     corsHandler: false,
-    requestSizeLimiter: { maxRequestSizeInBytes: 3_000_000, maxUploadFileRequestInBytes: 20_000_000 },
+    // Bodies are counted as they are read (server/body.ts); a size that a header states proves nothing.
+    requestSizeLimiter: false,
     headers: {
       crossOriginEmbedderPolicy: false,
       strictTransportSecurity: false,

@@ -10,11 +10,14 @@ interface Sealed {
 
 const MAX_AGE_SECONDS = 30 * 24 * 60 * 60
 
+const isSecure = (): boolean => settings().publicUrl?.startsWith('https:') ?? false
+
 const config = (): SessionConfig => ({
-  name: 'quill',
+  // The prefix lets browsers take the cookie from this host over https alone (RFC 6265bis §4.1.3.2).
+  name: isSecure() ? '__Host-quill' : 'quill',
   password: keyFor('cookies').toString('base64url'),
   maxAge: MAX_AGE_SECONDS,
-  cookie: { httpOnly: true, sameSite: 'lax', path: '/', secure: settings().publicUrl?.startsWith('https:') ?? false },
+  cookie: { httpOnly: true, sameSite: 'lax', path: '/', secure: isSecure() },
 })
 
 /** Who this request comes from, by its sealed cookie and the live session row behind it; null for nobody. */

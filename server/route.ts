@@ -1,12 +1,16 @@
-import { defineEventHandler, getHeader, getQuery, getRouterParam, readRawBody, setResponseHeader, setResponseStatus, type EventHandler, type H3Event } from 'h3'
+import { defineEventHandler, getHeader, getQuery, getRouterParam, setResponseHeader, setResponseStatus, type EventHandler, type H3Event } from 'h3'
 import * as yup from 'yup'
 import type { Person } from '../shared/api'
 import { UUID } from '../shared/schemaParts'
+import { LIMITS } from '../shared/limits'
 import { words } from '../shared/words'
 import { whoAsks } from './auth'
+import { readFields } from './body'
 import { useDb } from './db'
 import { roleOf } from './db/brands'
 import { log } from './log'
+import { atWork } from './loopDelay'
+import { keepPace } from './pace'
 import { problem, ProblemError } from './problem'
 import type { Actor } from './services/actor'
 import { settings } from './settings'
@@ -29,25 +33,47 @@ export interface Given<A extends Access, B> {
 
 const RANKS = { client: 0, curator: 1, owner: 2 }
 const NEEDED: Record<'read' | 'work' | 'own', number> = { read: 0, work: 1, own: 2 }
-const MOST_BODY_MB = 1
+/** Fields that a refusal names: more help nobody, and each has its cost. */
+const MOST_ERRORS = 50
+
+export interface RouteLimits {
+  /** Bytes of its body; by default `LIMITS.publicBytes` where anyone may ask, else `LIMITS.bodyBytes`. */
+  bodyBytes?: number
+  /** Only the demo has it: elsewhere it is not there, whatever it is sent. */
+  isDemo?: boolean
+  /** How often a person may use it in a minute, where it costs much: all routes of one `kind` together. */
+  pace?: { kind: string; perMinute: number }
+}
+
+/** What a route says of itself, for those that look at all of them (tests). */
+export interface Declared {
+  access: Access
+  schema: yup.AnyObjectSchema | null
+  limits: Required<Pick<RouteLimits, 'bodyBytes' | 'isDemo'>> & Pick<RouteLimits, 'pace'>
+}
 
 /**
  * The one way to make a route: finds who acts and for which brand, refuses what is not allowed (a foreign brand is «not there»),
- * validates the body (1 MB at most, where a route does not say more), and answers problem details (RFC 9457) for every refusal. Unknown faults are logged, never shown.
+ * validates the body, and answers problem details (RFC 9457) for every refusal. Unknown faults are logged, never shown. What it says of
+ * itself stays readable on the handler, as `declared`.
  */
 export function route<A extends Access, S extends yup.AnyObjectSchema | null>(
   access: A,
   schema: S,
   work: (given: Given<A, S extends yup.AnyObjectSchema ? yup.InferType<S> : null>) => Promise<unknown>,
-  { bodyMb = MOST_BODY_MB }: { bodyMb?: number } = {},
-): EventHandler {
-  return defineEventHandler(async (event) => {
+  limits: RouteLimits = {},
+): EventHandler & { declared: Declared } {
+  const bodyBytes = limits.bodyBytes ?? (access === 'public' ? LIMITS.publicBytes : LIMITS.bodyBytes)
+  const handler = defineEventHandler(async (event) => {
+    const done = atWork(event)
     try {
+      if (limits.isDemo && !settings().demo) throw problem('notFound')
       const who = access === 'public' ? null : await whoAsks(event)
       if (access !== 'public' && !who) throw problem('notSignedIn')
       requireOwnOrigin(event)
       const actor = access === 'public' || access === 'person' ? null : await actorOf(event, who!.person.id, access as 'read' | 'work' | 'own')
-      const body = schema ? await validBody(event, schema, bodyMb) : null
+      if (limits.pace && who) keepPace(event, who.person.id, limits.pace)
+      const body = schema ? await validBody(event, schema, bodyBytes) : null
       const given = {
         event,
         person: who?.person ?? null,
@@ -61,8 +87,11 @@ export function route<A extends Access, S extends yup.AnyObjectSchema | null>(
       return (await work(given as Given<A, never>)) ?? null
     } catch (error) {
       return answerProblem(event, error)
+    } finally {
+      done()
     }
   })
+  return Object.assign(handler, { declared: { access, schema, limits: { bodyBytes, isDemo: limits.isDemo ?? false, pace: limits.pace } } })
 }
 
 /** Answers a refusal as problem details; what is not one is logged and answered without its inside. */
@@ -102,27 +131,15 @@ function requireOwnOrigin(event: H3Event): void {
   if (!isOwn) throw problem('foreignOrigin')
 }
 
-async function validBody(event: H3Event, schema: yup.AnyObjectSchema, mostMb: number): Promise<unknown> {
-  const raw = (await readRawBody(event, 'utf8')) ?? ''
-  if (raw.length > mostMb * 1024 * 1024) throw problem('tooBig', mostMb)
+async function validBody(event: H3Event, schema: yup.AnyObjectSchema, mostBytes: number): Promise<unknown> {
+  const fields = await readFields(event, mostBytes)
   try {
-    return await schema.validate(parseBody(raw, getHeader(event, 'content-type')), { abortEarly: false, stripUnknown: true })
+    return schema.validateSync(fields, { abortEarly: false, stripUnknown: true, disableStackTrace: true })
   } catch (error) {
     if (!(error instanceof yup.ValidationError)) throw error
-    const inner = error.inner.length > 0 ? error.inner : [error]
+    const inner = (error.inner.length > 0 ? error.inner : [error]).slice(0, MOST_ERRORS)
     throw new ProblemError('invalid', words.refusals.invalid, inner.map(({ path, message }) => ({ field: path ?? '', says: message }))) // prettier-ignore
   }
-}
-
-function parseBody(raw: string, contentType: string | undefined): unknown {
-  if (contentType?.includes('application/x-www-form-urlencoded')) return Object.fromEntries(new URLSearchParams(raw))
-  try {
-    const value: unknown = JSON.parse(raw || '{}')
-    if (typeof value === 'object' && value !== null && !Array.isArray(value)) return value
-  } catch {
-    // falls through to the refusal
-  }
-  throw problem('unreadable')
 }
 
 function flatQuery(event: H3Event): Record<string, string> {

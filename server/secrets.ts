@@ -1,5 +1,5 @@
 import { createCipheriv, createDecipheriv, createHash, hkdfSync, randomBytes } from 'node:crypto'
-import { mkdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { closeSync, existsSync, fsyncSync, linkSync, mkdirSync, openSync, readFileSync, rmSync, writeSync } from 'node:fs'
 import { join } from 'node:path'
 import { settings } from './settings'
 
@@ -13,16 +13,54 @@ function masterSecret(): Buffer {
   return master
 }
 
+const FILE = 'secret.key'
+/** 32 bytes in hexadecimal: anything else would be a key of something else, or of nothing. */
+const WHOLE = /^[0-9a-f]{64}$/i
+
 function secretFile(): Buffer {
-  const file = join(settings().dataDir, 'secret.key')
-  mkdirSync(settings().dataDir, { recursive: true })
+  const file = join(settings().dataDir, FILE)
+  if (!existsSync(file)) makeWhole(file)
+  const text = readFileSync(file, 'utf8').trim()
+  if (!WHOLE.test(text))
+    throw new Error(
+      `${file} is not whole: it must hold 64 hexadecimal digits. Put it back from your copy of it; without it the tokens in the data can’t be read.`,
+    )
+  return Buffer.from(text, 'hex')
+}
+
+/** Makes the file under another name, written through to the disk, and gives it its own: nobody ever sees a part of it. */
+function makeWhole(file: string): void {
+  mkdirSync(settings().dataDir, { recursive: true, mode: 0o700 })
+  const part = `${file}.${process.pid}.part`
+  const handle = openSync(part, 'wx', 0o600)
   try {
-    writeFileSync(file, randomBytes(32).toString('hex'), { mode: 0o600, flag: 'wx' })
+    writeSync(handle, randomBytes(32).toString('hex'))
+    fsyncSync(handle)
+  } finally {
+    closeSync(handle)
+  }
+  try {
+    // Unlike a renaming, it refuses where another process was first.
+    linkSync(part, file)
+    syncFolder(settings().dataDir)
   } catch (error) {
     if ((error as NodeJS.ErrnoException).code !== 'EEXIST') throw error
+  } finally {
+    rmSync(part, { force: true })
   }
-  return Buffer.from(readFileSync(file, 'utf8').trim(), 'hex')
 }
+
+function syncFolder(folder: string): void {
+  const handle = openSync(folder, 'r')
+  try {
+    fsyncSync(handle)
+  } finally {
+    closeSync(handle)
+  }
+}
+
+/** Reads the secret now, so that a damaged one ends the start. Throws an Error that says what is wrong. */
+export const requireSecret = (): void => void masterSecret()
 
 /** A key of 32 bytes for one purpose, derived from the installation's secret. */
 export function keyFor(purpose: string): Buffer {

@@ -14,6 +14,20 @@ export interface Settings {
   publicUrl: string | null
   /** QUILL_SHORT_URL: address under which short links stand (…/r/CODE); by default the public one. */
   shortUrl: string | null
+  /** QUILL_PROXIES: how many proxies of one's own stand before it, each adding the address it was asked from to X-Forwarded-For. */
+  proxies: number
+  /** QUILL_OPEN_PORTS: ports besides 80 and 443 that requests to the outside may go to, with commas between. */
+  openPorts: number[]
+  /** QUILL_START_CODE: what the first owner has to know; by default a code is made and printed as long as there is none. */
+  startCode: string | null
+  /** QUILL_HISTORY_DAYS: days for which changes can be undone. */
+  historyDays: number
+  /** QUILL_SESSION_DAYS: days after which a sign-in that was not used ends. */
+  sessionDays: number
+  /** QUILL_PICTURE_DAYS: days for which a picture is kept that no post uses. */
+  pictureDays: number
+  /** QUILL_MAILS_A_DAY: mails that one mailing list may bring in a day. */
+  mailsADay: number
   /** QUILL_LEASE_SECONDS: how long work may be held before another may take it over. */
   leaseSeconds: number
   /** QUILL_TICK_MS: pause between two looks for due work. */
@@ -60,14 +74,21 @@ export function settings(): Settings {
 export function readSettings(env: Record<string, string | undefined>): Settings {
   const demo = env['QUILL_DEMO'] === '1'
   const standins = env['QUILL_STANDINS'] ?? null
-  if (standins && !/^http:\/\/127\.0\.0\.1:\d+$/.test(standins)) throw new Error('QUILL_STANDINS must look like http://127.0.0.1:4555')
-  const publicUrl = env['QUILL_PUBLIC_URL']?.replace(/\/$/, '') ?? null
+  if (standins && !/^http:\/\/127\.0\.0\.1:\d{1,5}$/.test(standins)) throw new Error('QUILL_STANDINS must look like http://127.0.0.1:4555')
+  const publicUrl = originOf(env, 'QUILL_PUBLIC_URL')
   return {
     dataDir: resolve(env['QUILL_DATA_DIR'] ?? 'data'),
     demo,
     standins,
     publicUrl,
-    shortUrl: env['QUILL_SHORT_URL']?.replace(/\/$/, '') ?? null,
+    shortUrl: originOf(env, 'QUILL_SHORT_URL'),
+    proxies: wholeNumber(env, 'QUILL_PROXIES', 0, 0),
+    openPorts: portsOf(env['QUILL_OPEN_PORTS']),
+    startCode: env['QUILL_START_CODE'] || null,
+    historyDays: wholeNumber(env, 'QUILL_HISTORY_DAYS', 90),
+    sessionDays: wholeNumber(env, 'QUILL_SESSION_DAYS', 30),
+    pictureDays: wholeNumber(env, 'QUILL_PICTURE_DAYS', 30),
+    mailsADay: wholeNumber(env, 'QUILL_MAILS_A_DAY', 200),
     leaseSeconds: wholeNumber(env, 'QUILL_LEASE_SECONDS', 60),
     tickMs: wholeNumber(env, 'QUILL_TICK_MS', 1000),
     patienceSeconds: wholeNumber(env, 'QUILL_PATIENCE_SECONDS', 30),
@@ -88,6 +109,23 @@ export function readSettings(env: Record<string, string | undefined>): Settings 
 }
 
 const hostOf = (publicUrl: string | null): string => (publicUrl && URL.canParse(publicUrl) ? new URL(publicUrl).hostname : 'localhost')
+
+/** An address without a path: `https://quill.your.site`. */
+function originOf(env: Record<string, string | undefined>, name: string): string | null {
+  const text = env[name]
+  if (text === undefined || text === '') return null
+  const url = URL.canParse(text) ? new URL(text) : null
+  if (!url || (url.protocol !== 'http:' && url.protocol !== 'https:') || url.pathname !== '/' || url.search !== '' || url.hash !== '' || url.username !== '')
+    throw new Error(`${name} must be an address without a path, such as https://quill.your.site, not “${text}”`)
+  return url.origin
+}
+
+function portsOf(text: string | undefined): number[] {
+  const ports = (text ?? '').split(',').filter(Boolean).map(Number)
+  if (ports.some((port) => !Number.isInteger(port) || port < 1 || port > 65_535))
+    throw new Error(`QUILL_OPEN_PORTS must be ports with commas between, such as 8080,8443, not “${text}”`)
+  return ports
+}
 
 function roleOf(text: string | undefined): Role {
   if (text === undefined || text === '') return 'all'

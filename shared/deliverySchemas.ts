@@ -1,6 +1,7 @@
 import * as yup from 'yup'
 import { LIMITS } from './limits'
-import { time } from './schemaParts'
+import { listOf } from './lists'
+import { mailAddress, time } from './schemaParts'
 import { words } from './words'
 
 const says = words.fields
@@ -13,14 +14,14 @@ export const deedSchema = yup.object({
 })
 
 /** Which of its targets an account's network passes posts on to. */
-export const alsoToSchema = yup.object({ alsoTo: yup.array(yup.string().required().max(LIMITS.address)).max(50).default([]) })
+export const alsoToSchema = yup.object({ alsoTo: listOf(yup.string().required().max(LIMITS.address), 50).default([]) })
 
 const quietTime = time.nullable().default(null).transform((value: string | null) => value || null) // prettier-ignore
 
 /** Where notices go: `hook` empty keeps the address there is, null removes it. */
 export const tellingSchema = yup.object({
   hook: yup.string().trim().nullable().max(LIMITS.address, says.tooLong(LIMITS.address)).default(''),
-  mail: yup.array(yup.string().trim().email(says.email).required(says.email)).max(LIMITS.tellMail, says.tooManyMail(LIMITS.tellMail)).default([]),
+  mail: listOf(mailAddress.required(says.email), LIMITS.tellMail, says.tooManyMail(LIMITS.tellMail)).default([]),
   quietFrom: quietTime,
   quietUntil: quietTime.test('both', says.bothTimes, (value, { parent }) => (value === null) === ((parent as { quietFrom: string | null }).quietFrom === null)),
 })

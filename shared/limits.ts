@@ -23,6 +23,17 @@ export const LIMITS = Object.freeze({
   wirePage: 60,
   /** Slots of one account's week. */
   slots: 200,
+  /** Slots of a single day that differs. */
+  daySlots: 24,
+  /** Things that are changed at once. */
+  atOnce: 500,
+  /** Values in one request, and how deep they may lie in each other. */
+  bodyValues: 10_000,
+  bodyDepth: 12,
+  /** Bytes of a request's body: of one that needs no sign-in, of any other, of one with a file of sources. */
+  publicBytes: 16 * 1024,
+  bodyBytes: 1024 * 1024,
+  opmlBytes: 2.5 * 1024 * 1024,
   /** Days of one account that differ from its week, and echoes of one post. */
   exceptions: 200,
   echoes: 12,

@@ -1,11 +1,11 @@
 // What timetables, placing, moves and holds take, checked the same in the browser and on the server.
 import * as yup from 'yup'
 import { LIMITS } from './limits'
-import { daySlot, id, nullableUuid, slot, version } from './schemaParts'
+import { listOf } from './lists'
+import { day, daySlot, id, instant, nullableUuid, planVersion, slot, uuid, version, zone } from './schemaParts'
 import { words } from './words'
 
 const says = words.fields
-const instant = yup.string().matches(/^\d{4}-\d\d-\d\dT\d\d:\d\d:\d\d(\.\d+)?Z$/, says.moment)
 const minutes = (most: number) => yup.number().typeError(says.minutes).integer(says.minutes).min(0, says.minutes).max(most, says.aWeekAtMost)
 const countOrNone = (most: number, mostSays: string) =>
   yup
@@ -18,44 +18,36 @@ const countOrNone = (most: number, mostSays: string) =>
     .nullable()
     .default(null)
 
-const dayOfYear = yup
-  .string()
-  .matches(/^\d{4}-\d\d-\d\d$/, says.date)
-  .test('real', says.date, (date) => date === undefined || !Number.isNaN(Date.parse(`${date}T00:00:00Z`)))
-  .required(says.date)
-
 const sameMinute = (slots: { weekday?: number; time: string }[] | undefined): boolean =>
   new Set(slots?.map((one) => `${one.weekday} ${one.time}`)).size === (slots?.length ?? 0)
 
 export const timetableSchema = yup.object({
-  slots: yup.array(slot).max(LIMITS.slots, says.tooManySlots).test('apart', says.slotTwice, sameMinute).required(),
-  except: yup
-    .array(
-      yup.object({
-        date: dayOfYear,
-        does: yup
-          .string()
-          .oneOf(['none', 'replace', 'add'] as const)
-          .required(),
-        slots: yup.array(daySlot).max(LIMITS.slots, says.tooManySlots).test('apart', says.slotTwice, sameMinute).default([]),
-      }),
-    )
-    .max(LIMITS.exceptions, says.tooManySlots)
+  slots: listOf(slot, LIMITS.slots, says.tooManySlots).test('apart', says.slotTwice, sameMinute).required(),
+  except: listOf(
+    yup.object({
+      date: day.required(says.date),
+      does: yup
+        .string()
+        .oneOf(['none', 'replace', 'add'] as const)
+        .required(),
+      slots: listOf(daySlot, LIMITS.daySlots, says.tooManyDaySlots(LIMITS.daySlots)).test('apart', says.slotTwice, sameMinute).default([]),
+    }),
+    LIMITS.exceptions,
+    says.tooManySlots,
+  )
     .test('once', says.dayTwice, (list) => new Set(list?.map(({ date }) => date)).size === (list?.length ?? 0))
     .default([]),
   perDay: countOrNone(200, says.atMost200),
   minGapMinutes: minutes(10_080).required(says.minutes),
   repeatAfterDays: countOrNone(3650, says.atMost200),
-  mix: yup
-    .array(
-      yup.object({
-        pillarId: id,
-        maxShare: yup.number().typeError(says.share).min(0.01, says.share).max(1, says.share).required(says.share),
-        windowDays: yup.number().typeError(says.atLeastOne).integer(says.atLeastOne).min(1, says.atLeastOne).max(90, says.days90).required(says.atLeastOne),
-      }),
-    )
-    .max(20)
-    .default([]),
+  mix: listOf(
+    yup.object({
+      pillarId: id,
+      maxShare: yup.number().typeError(says.share).min(0.01, says.share).max(1, says.share).required(says.share),
+      windowDays: yup.number().typeError(says.atLeastOne).integer(says.atLeastOne).min(1, says.atLeastOne).max(90, says.days90).required(says.atLeastOne),
+    }),
+    20,
+  ).default([]),
   version,
 })
 
@@ -76,8 +68,8 @@ export const echo = yup.object({
   after: offset.required().test('later', says.echoLater, (after) => (after.hours ?? 0) + (after.days ?? 0) + (after.weeks ?? 0) > 0),
   wording: yup.number().integer().min(0).max(LIMITS.wordings).required(),
 })
-export const placements = yup.array(placement).max(50).default([])
-export const echoes = yup.array(echo).max(LIMITS.echoes, says.tooManyEchoes(LIMITS.echoes)).default([])
+export const placements = listOf(placement, 50).default([])
+export const echoes = listOf(echo, LIMITS.echoes, says.tooManyEchoes(LIMITS.echoes)).default([])
 
 export const placingSchema = yup.object({
   postId: nullableUuid,
@@ -97,14 +89,14 @@ export const moveSchema = yup.object({
         .oneOf(['slot', 'time', 'line', 'first', 'last', 'before', 'after', 'swap'] as const)
         .required(),
       at: instant,
-      id: yup.string(),
+      id: uuid(),
     })
     .test('whole', says.moment, ({ kind, at, id: other }) =>
       kind === 'slot' || kind === 'time' ? at !== undefined : ['before', 'after', 'swap'].includes(kind) ? other !== undefined : true,
     )
     .required(),
   accountId: nullableUuid,
-  planVersion: yup.string().required(),
+  planVersion,
 })
 
 const holdOf = yup
@@ -130,7 +122,7 @@ export const liftSchema = yup.object({
     .required(),
 })
 export const zoneChangeSchema = yup.object({
-  zone: yup.string().required(),
+  zone: zone.required(says.zone),
   keep: yup
     .string()
     .oneOf(['clock', 'moment'] as const)

@@ -1,6 +1,7 @@
 // The parts that schemas are put together from.
 import * as yup from 'yup'
 import { LIMITS } from './limits'
+import { listOf } from './lists'
 import { words } from './words'
 
 const says = words.fields
@@ -15,7 +16,43 @@ export const uuid = () => yup.string().matches(UUID, says.noSuch)
 export const id = uuid().required(says.noSuch)
 export const nullableUuid = uuid().nullable().default(null)
 export const time = yup.string().matches(/^([01]\d|2[0-3]):[0-5]\d$/, says.time)
+/** The version of the plan that was shown, as the server gave it. */
+export const planVersion = yup.string().max(100).required()
 export const version = yup.number().integer().required()
+/** Tags of a post, with or without their sign. */
+export const hashtags = listOf(yup.string().trim().max(100, says.tooLong(100)).required(), LIMITS.hashtags, says.tooManyHashtags(LIMITS.hashtags)).default([])
+/** Longest mail address there is (RFC 5321 §4.5.3.1.3: a path of 256 with its brackets). */
+const MAIL_ADDRESS = 254
+export const mailAddress = yup.string().trim().max(MAIL_ADDRESS, says.tooLong(MAIL_ADDRESS)).email(says.email)
+
+// Days and instants are read, not only looked at: 31 February has the form of a day and is none.
+const DAY = /^(\d{4})-(\d\d)-(\d\d)$/
+const INSTANT = /^(\d{4}-\d\d-\d\d)T([01]\d|2[0-3]):[0-5]\d:[0-5]\d(\.\d{1,9})?Z$/
+
+/** Whether a text is a day of the calendar that the product reckons with: 1970 to 2199. */
+export function isDay(text: string): boolean {
+  const [, year, month, date] = DAY.exec(text) ?? []
+  if (!year || year < '1970' || year > '2199') return false
+  const at = new Date(Date.UTC(Number(year), Number(month) - 1, Number(date)))
+  return at.getUTCMonth() === Number(month) - 1 && at.getUTCDate() === Number(date)
+}
+
+/** Whether a text is an instant as the product writes them (ISO 8601 in UTC), on a day there is. */
+export const isInstant = (text: string): boolean => isDay(INSTANT.exec(text)?.[1] ?? '')
+
+export const day = yup.string().test('day', says.date, (value) => value === undefined || value === null || isDay(value))
+export const instant = yup.string().test('instant', says.moment, (value) => value === undefined || value === null || isInstant(value))
+
+const LONGEST_ZONE = 64
+function isZone(zone: string | undefined): boolean {
+  try {
+    return Boolean(zone) && zone!.length <= LONGEST_ZONE && Boolean(new Intl.DateTimeFormat('en', { timeZone: zone }))
+  } catch {
+    return false
+  }
+}
+/** A time zone by its IANA name. */
+export const zone = yup.string().max(LONGEST_ZONE, says.zone).test('zone', says.zone, isZone)
 export const ink = yup.number().integer().min(1).max(8)
 
 const ofSlot = {
@@ -24,7 +61,7 @@ const ofSlot = {
     .string()
     .oneOf(['any', 'pillar', 'free'] as const)
     .required(),
-  pillarId: yup.string().nullable().default(null),
+  pillarId: nullableUuid,
 }
 /** A slot of the week, and one of a single day. */
 export const slot = yup.object({ weekday: yup.number().integer().min(1).max(7).required(), ...ofSlot })

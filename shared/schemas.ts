@@ -1,26 +1,27 @@
 import * as yup from 'yup'
 import type { Crop, LinkPlace } from '../core/post/types'
 import { LIMITS } from './limits'
+import { listOf } from './lists'
 import { echoes, placements } from './planSchemas'
-import { address, id, ink, name, slot, UUID, uuid, version } from './schemaParts'
+import { address, hashtags, id, ink, instant, mailAddress, name, planVersion, slot, UUID, uuid, version, zone } from './schemaParts'
 import { words } from './words'
 
 const says = words.fields
 
 export const signInSchema = yup.object({
-  email: yup.string().trim().required(says.emailMissing).email(says.email),
+  email: mailAddress.required(says.emailMissing),
   password: yup.string().required(says.passwordMissing).max(1000, says.tooLong(1000)),
 })
 
 export const ownerSchema = yup.object({
   name,
-  email: yup.string().trim().required(says.emailMissing).email(says.email).max(200, says.tooLong(200)),
+  email: mailAddress.required(says.emailMissing),
   password: yup.string().required(says.passwordMissing).min(10, says.passwordShort).max(1000, says.tooLong(1000)),
 })
 
 export const meSchema = yup.object({
   name,
-  email: yup.string().trim().required(says.emailMissing).email(says.email).max(200, says.tooLong(200)),
+  email: mailAddress.required(says.emailMissing),
   password: yup
     .string()
     .max(1000)
@@ -31,7 +32,7 @@ export const meSchema = yup.object({
 export const brandSchema = yup.object({
   id: id.default(undefined).optional(),
   name,
-  zone: yup.string().required(says.zone).test('zone', says.zone, isZone),
+  zone: zone.required(says.zone),
   language: yup
     .string()
     .required()
@@ -50,7 +51,7 @@ export const brandSchema = yup.object({
 export const importSchema = yup.object({ opml: yup.string().required(says.fileEmpty).max(LIMITS.opmlCharacters, says.fileTooLong) })
 
 export const statesSchema = yup.object({
-  ids: yup.array(id).required().min(1).max(500),
+  ids: listOf(id, LIMITS.atOnce).required().min(1),
   state: yup.string().oneOf(['new', 'read', 'clipped', 'shelved', 'passed']).required(),
 })
 
@@ -71,7 +72,7 @@ export const pillarSchema = yup.object({
     .oneOf(['once', 'for-ever'] as const)
     .default('once'),
   needsApproval: yup.boolean().default(false),
-  hashtags: yup.array(yup.string().trim().max(100).required()).max(LIMITS.hashtags, says.tooManyHashtags(LIMITS.hashtags)).default([]),
+  hashtags: hashtags,
   version: yup.number().integer().default(1),
 })
 
@@ -80,7 +81,7 @@ export const checkAccountSchema = yup.object({
   token: yup.string().trim().required(says.tokenMissing).max(4000, says.tooLong(4000)),
 })
 
-export const accountSchema = checkAccountSchema.shape({ slots: yup.array(slot).max(LIMITS.slots).default([]) })
+export const accountSchema = checkAccountSchema.shape({ slots: listOf(slot, LIMITS.slots).default([]) })
 
 const marks = yup.object({
   source: yup.string().trim().max(200, says.tooLong(200)).default(''),
@@ -118,7 +119,7 @@ const tagName = yup
   .trim()
   .max(60, says.tooLong(60))
   .matches(/^[^,]*$/, says.tagComma)
-const tagNames = yup.array(tagName.required()).max(LIMITS.tags, says.tooManyTags(LIMITS.tags)).default([])
+const tagNames = listOf(tagName.required(), LIMITS.tags, says.tooManyTags(LIMITS.tags)).default([])
 
 /** What a brand wants of a source, whatever kind it is. */
 const wishes = {
@@ -148,7 +149,7 @@ export const sourceSchema = yup.object({ feedUrl: address, ...wishes })
 export const mailSourceSchema = yup.object(wishes)
 export const sourceEditSchema = yup.object({ ...wishes, paused: yup.boolean().default(false), version })
 
-const ids = yup.array(id).required().min(1).max(500)
+const ids = listOf(id, LIMITS.atOnce).required().min(1)
 export const severalSchema = yup.object({
   ids,
   does: yup
@@ -160,10 +161,7 @@ export const severalSchema = yup.object({
 
 export const folderSchema = yup.object({
   name,
-  hashtags: yup
-    .array(yup.string().trim().max(100, says.tooLong(100)).required())
-    .max(LIMITS.hashtags, says.tooManyHashtags(LIMITS.hashtags))
-    .default([]),
+  hashtags: hashtags,
   version,
 })
 
@@ -179,17 +177,14 @@ function isCredits(value: unknown): boolean {
 
 const queryText = yup.string().trim().required(says.queryMissing).max(LIMITS.query, says.tooLong(LIMITS.query))
 /** Ids of the folders and sources that a watch looks at. */
-const scope = { folders: yup.array(id).max(200).default([]), sources: yup.array(id).max(200).default([]) }
+const scope = { folders: listOf(id, 200).default([]), sources: listOf(id, 200).default([]) }
 
 export const watchSchema = yup.object({
   name,
   query: queryText,
   ink: ink.default(1),
   tags: tagNames,
-  hashtags: yup
-    .array(yup.string().trim().max(100, says.tooLong(100)).required())
-    .max(LIMITS.hashtags, says.tooManyHashtags(LIMITS.hashtags))
-    .default([]),
+  hashtags: hashtags,
   ...scope,
   collects: yup.boolean().default(false),
   hides: yup.boolean().default(false),
@@ -200,11 +195,11 @@ export const watchSchema = yup.object({
 /** A query that is being written. */
 export const watchLookSchema = yup.object({ query: queryText, ...scope })
 export const watchOffersSchema = yup.object({ query: yup.string().trim().default('').max(LIMITS.query, says.tooLong(LIMITS.query)) })
-export const orderSchema = yup.object({ ids: yup.array(id).required().min(1).max(500) })
+export const orderSchema = yup.object({ ids: listOf(id, LIMITS.atOnce).required().min(1) })
 
 export const tagSchema = yup.object({ name: tagName.required(says.nameMissing), version })
 export const tagMergeSchema = yup.object({ into: id })
-export const tagArticlesSchema = yup.object({ ids: yup.array(id).required().min(1).max(500), add: tagNames, remove: tagNames })
+export const tagArticlesSchema = yup.object({ ids: listOf(id, LIMITS.atOnce).required().min(1), add: tagNames, remove: tagNames })
 
 export const stateSchema = yup.object({
   state: yup
@@ -227,21 +222,21 @@ export const postSchema = yup.object({
   text: yup.string().trim().required(says.lineMissing).max(LIMITS.postText, says.tooLong(LIMITS.postText)),
   link,
   linkTitle: yup.string().trim().nullable().default(null).max(500, says.tooLong(500)),
-  hashtags: yup.array(yup.string().trim().max(100).required()).max(LIMITS.hashtags).default([]),
+  hashtags: hashtags,
   credit: yup.string().trim().nullable().default(null).max(200, says.tooLong(200)),
   pillarId: uuid().nullable().default(null),
-  accounts: yup
-    .array(
-      yup.object({
-        accountId: id,
-        ownText: yup.string().trim().nullable().default(null).max(LIMITS.postText, says.tooLong(LIMITS.postText)),
-        credit: yup.string().trim().nullable().default(null).max(LIMITS.handle, says.tooLong(LIMITS.handle)),
-      }),
-    )
+  accounts: listOf(
+    yup.object({
+      accountId: id,
+      ownText: yup.string().trim().nullable().default(null).max(LIMITS.postText, says.tooLong(LIMITS.postText)),
+      credit: yup.string().trim().nullable().default(null).max(LIMITS.handle, says.tooLong(LIMITS.handle)),
+    }),
+    50,
+  )
     .min(1, says.noAccount)
     .test('once', says.accountTwice, (accounts) => new Set(accounts?.map((account) => account.accountId)).size === (accounts?.length ?? 0))
     .required(says.noAccount),
-  planVersion: yup.string().required(),
+  planVersion,
 })
 
 /** NUL means nothing in a text, and some stores end one there. */
@@ -250,10 +245,6 @@ const written = (most: number) =>
     .string()
     .transform((value: string | null) => (typeof value === 'string' ? value.replaceAll('\0', '') : value))
     .max(most, says.tooLong(most))
-const hashtags = yup
-  .array(yup.string().trim().max(100, says.tooLong(100)).required())
-  .max(LIMITS.hashtags, says.tooManyHashtags(LIMITS.hashtags))
-  .default([])
 const share = yup.number().min(0).max(1).required()
 const pixel = yup.number().integer().min(0).max(100_000).required()
 const crop = yup.object({ x: pixel, y: pixel, width: pixel.min(1), height: pixel.min(1) })
@@ -272,7 +263,7 @@ const accountPart = yup.object({
   chosen: yup.boolean().required(),
   ownText: written(LIMITS.postText).nullable().default(null),
   credit: yup.string().trim().nullable().default(null).max(LIMITS.handle, says.tooLong(LIMITS.handle)),
-  leftOut: yup.array(yup.string().max(101).required()).max(40).default([]),
+  leftOut: listOf(yup.string().max(101).required(), 40).default([]),
   board: yup.string().trim().nullable().default(null).max(LIMITS.name, says.tooLong(LIMITS.name)),
   audience: yup.string().trim().nullable().default(null).max(60),
   linkPlace: yup.mixed<LinkPlace>().oneOf(['in-text', 'attached', 'reply', 'button', 'none']).nullable().default(null),
@@ -281,46 +272,41 @@ const accountPart = yup.object({
 
 const docSchema = yup.object({
   articleId: uuid().nullable().default(null),
-  clippingIds: yup.array(id).max(100).default([]),
+  clippingIds: listOf(id, 100).default([]),
   fromPostId: uuid().nullable().default(null),
-  wordings: yup
-    .array(yup.object({ text: written(LIMITS.postText).default(''), pictureId: uuid().nullable().default(null) }))
+  wordings: listOf(
+    yup.object({ text: written(LIMITS.postText).default(''), pictureId: uuid().nullable().default(null) }),
+    LIMITS.wordings,
+    says.tooManyWordings(LIMITS.wordings),
+  )
     .min(1)
-    .max(LIMITS.wordings, says.tooManyWordings(LIMITS.wordings))
     .required(),
   link,
   linkTitle: written(500).nullable().default(null),
   hashtags,
   credit: yup.string().trim().nullable().default(null).max(200, says.tooLong(200)),
   pillarId: uuid().nullable().default(null),
-  goodUntil: yup
-    .string()
-    .nullable()
-    .default(null)
-    .test('instant', says.instant, (value) => !value || (/^\d{4}-\d\d-\d\dT/.test(value) && !Number.isNaN(Date.parse(value)))),
-  notBefore: yup
-    .string()
-    .nullable()
-    .default(null)
-    .test('instant', says.instant, (value) => !value || (/^\d{4}-\d\d-\d\dT/.test(value) && !Number.isNaN(Date.parse(value)))),
+  goodUntil: instant.nullable().default(null),
+  notBefore: instant.nullable().default(null),
   language: yup
     .string()
     .nullable()
     .default(null)
     .matches(/^[a-z]{2,3}(-[A-Za-z0-9]+)*$/, says.language),
-  pictures: yup
-    .array(yup.object({ id, description: written(1500).default(''), focus: yup.object({ x: share, y: share }) }))
-    .max(LIMITS.postPictures, says.tooManyPictures(LIMITS.postPictures))
-    .default([]),
-  accounts: yup.array(accountPart).max(50).default([]),
+  pictures: listOf(
+    yup.object({ id, description: written(1500).default(''), focus: yup.object({ x: share, y: share }) }),
+    LIMITS.postPictures,
+    says.tooManyPictures(LIMITS.postPictures),
+  ).default([]),
+  accounts: listOf(accountPart, 50).default([]),
 })
 
 /** A post as it is being written; version 0 makes it. */
 export const savePostSchema = yup.object({ version: yup.number().integer().min(0).required(), doc: docSchema.required() })
 export const lineUpSchema = yup.object({
   version,
-  planVersion: yup.string().required(),
-  accountIds: yup.array(id).min(1, says.noAccount).max(50).required(says.noAccount),
+  planVersion,
+  accountIds: listOf(id, 50).min(1, says.noAccount).required(says.noAccount),
   placements,
   echoes,
 })
@@ -344,24 +330,19 @@ export const writingSchema = yup.object({
           .oneOf(['short', 'medium', 'long'] as const)
           .required(),
       }),
-      wordsNotUsed: yup.array(text(100).required()).max(200).default([]),
+      wordsNotUsed: listOf(text(100).required(), 200).default([]),
       hashtagMost: yup.number().integer().min(0).max(LIMITS.hashtags).required(),
-      hashtagGroups: yup
-        .array(yup.object({ name: name, tags: hashtags }))
-        .max(50)
-        .default([]),
-      phrases: yup
-        .array(
-          yup.object({
-            kind: yup
-              .string()
-              .oneOf(['phrase', 'question', 'call'] as const)
-              .required(),
-            text: text(500).required(),
-          }),
-        )
-        .max(200)
-        .default([]),
+      hashtagGroups: listOf(yup.object({ name: name, tags: hashtags }), 50).default([]),
+      phrases: listOf(
+        yup.object({
+          kind: yup
+            .string()
+            .oneOf(['phrase', 'question', 'call'] as const)
+            .required(),
+          text: text(500).required(),
+        }),
+        200,
+      ).default([]),
       linkRule: linkRule.required(),
     })
     .required(),
@@ -378,19 +359,9 @@ export const clockSchema = yup.object({
 })
 export const demoSignInSchema = yup.object({ personId: id })
 
-function isZone(zone: string | undefined): boolean {
-  try {
-    return Boolean(zone) && Boolean(new Intl.DateTimeFormat('en', { timeZone: zone }))
-  } catch {
-    return false
-  }
-}
 export const beginSchema = yup.object({
   at: yup.number().integer().required(),
-  people: yup
-    .array(yup.object({ id, name, email: yup.string().email().required() }))
-    .max(20)
-    .required(),
+  people: listOf(yup.object({ id, name, email: mailAddress.required(), owner: yup.boolean().default(false) }), 20).required(),
 })
 export const memberSchema = yup.object({
   personId: id,

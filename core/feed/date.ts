@@ -2,12 +2,12 @@ import type { Instant } from '../instant'
 import { instantOf, type DateParts } from './dateParts'
 import { looseDate } from './looseDate'
 
-const ISO = /^([+-]?\d{4})-?(\d\d)(?:-?(\d\d))?(?:[T\s]+(\d\d):?(\d\d)(?::?(\d\d)(?:[.,](\d+))?)?)?\s*(Z|[+-]\d\d:?(?:\d\d)?)?$/i
+const ISO = /^([+-]?\d{4})-?(\d\d)(?:-?(\d\d))?(?:[T\s]+(\d\d):?(\d\d)(?::?(\d\d)(?:[.,](\d+))?)?)? ?(Z|[+-]\d\d:?(?:\d\d)?)?$/i
 /** W3C-DTF, which `dc:date` follows, allows a year alone. */
 const YEAR = /^(?:19|20)\d\d$/
 const ISO_YEAR_DAY = /^(\d{4})-?(\d{3})$/
 const RFC822 =
-  /^(?:[a-z]+,?\s+)?(\d{1,2})[\s-]+([a-z]{3,})\.?[\s-]+(\d{2,4})(?:[\s,T]+(\d{1,2}):(\d\d)(?::(\d\d)(?:\.(\d+))?)?)?\s*([a-z]+|[+-]\d\d:?\d\d)?(?:\s*\([^)]*\))?$/i
+  /^(?:[a-z]+,?\s+)?(\d{1,2})[\s-]+([a-z]{3,})\.?[\s-]+(\d{2,4})(?:[\s,T]+(\d{1,2}):(\d\d)(?::(\d\d)(?:\.(\d+))?)?)? ?([a-z]+|[+-]\d\d:?\d\d)?(?: ?\([^)]*\))?$/i
 /** Longer texts are no dates; the limit keeps hostile ones cheap. */
 const LONGEST = 100
 

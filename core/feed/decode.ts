@@ -104,7 +104,7 @@ function charsetOfHeader(contentType: string | null): string | null {
 function charsetOfDeclaration(body: Uint8Array): string | null {
   const head = iconv.decode(body.subarray(0, 2048), 'latin1')
   const isPage = /^\s*(<!doctype html|<html)/i.test(head)
-  const pattern = isPage ? /<meta[^>]{1,300}?charset\s*=\s*["']?\s*([^"'\s/>;]+)/i : /<\?xml[^>]*?encoding\s*=\s*["']\s*([^"'\s]+)/i
+  const pattern = isPage ? /<meta[^>]{1,300}?charset\s*=[\s"']*([^"'\s/>;]+)/i : /<\?xml[^>]{1,300}?encoding\s*=\s*["']\s*([^"'\s]+)/i
   const stated = pattern.exec(head)?.[1] ?? null
   return stated !== null && /^utf-?16/i.test(stated) ? null : stated
 }

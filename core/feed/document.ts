@@ -34,14 +34,22 @@ function withoutForbidden(text: string, repairs: string[]): string {
   return text.replace(FORBIDDEN, '')
 }
 
-/** Declarations of entities, which are left out whole: expanding them is how small documents are made huge or reach for files. */
-const SUBSET = /<!DOCTYPE[^>[]{0,500}\[[\s\S]{0,60000}?\]\s*>/i
+/** Characters in which a document type stands, if there is one, and of what stands in it before its own declarations. */
+const TYPE_WITHIN = 65_536
+const NAME_WITHIN = 500
 
+/** Declarations of entities are left out whole: expanding them is how small documents are made huge or reach for files. */
 function withoutOwnEntities(text: string, repairs: string[]): string {
-  const found = SUBSET.exec(text.slice(0, 65_536))
-  if (!found) return text
-  if (found[0].includes('<!ENTITY')) repairs.push('The document declares entities of its own; none was expanded.')
-  return text.slice(0, found.index) + text.slice(found.index + found[0].length)
+  const head = text.slice(0, TYPE_WITHIN)
+  const start = head.search(/<!DOCTYPE/i)
+  if (start < 0) return text
+  const name = head.slice(start, start + NAME_WITHIN)
+  const open = name.search(/[>[]/)
+  const close = open >= 0 && name[open] === '[' ? /\]\s*>/.exec(head.slice(start + open)) : null
+  if (!close) return text
+  const end = start + open + close.index + close[0].length
+  if (head.slice(start, end).includes('<!ENTITY')) repairs.push('The document declares entities of its own; none was expanded.')
+  return text.slice(0, start) + text.slice(end)
 }
 
 function repairsOfText(text: string): string[] {

@@ -36,7 +36,7 @@ export function findFeeds(html: string, pageUrl: string): FoundFeed[] {
 
 /** Addresses to try on a page that names no feed: the usual places beside the page, then those at the site's root. */
 export function usualPlaces(pageUrl: string): string[] {
-  const beside = USUAL_PLACES.flatMap((place) => absoluteUrl(place, pageUrl.replace(/[?#].*$/, '')) ?? [])
+  const beside = USUAL_PLACES.flatMap((place) => absoluteUrl(place, pageUrl.split(/[?#]/, 1)[0]!) ?? [])
   const atRoot = USUAL_PLACES.flatMap((place) => absoluteUrl(`/${place}`, pageUrl) ?? [])
   return [...new Set([...beside, ...atRoot])]
 }

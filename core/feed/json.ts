@@ -4,6 +4,7 @@ import { FeedError } from './errors'
 import { madeId, oneLine, safePart } from './item'
 import type { Feed, FeedItem } from './types'
 import { absoluteUrl } from './xml'
+import { withoutEnd } from '../text/ends'
 
 type Fields = Record<string, unknown>
 
@@ -50,7 +51,7 @@ function parse(text: string, repairs: string[]): Fields {
 }
 
 function mended(text: string, trouble: string): unknown {
-  const bare = text.replace(/[\s\0]+$/, '').replace(/,(?:\s*,)+/g, ',')
+  const bare = withoutEnd(text, ' \t\r\n\0\ufeff').replace(/,(?:\s*,)+/g, ',')
   for (const attempt of [bare, bare.slice(0, Math.max(bare.lastIndexOf('}'), bare.lastIndexOf(']')) + 1)]) {
     try {
       return JSON.parse(jsonrepair(attempt))

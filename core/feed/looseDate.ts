@@ -32,7 +32,7 @@ export function looseDate(text: string): DateParts | null {
 /** Comments in brackets, the monotonic reading some programs add, and marks that separate. */
 const cleaned = (text: string): string =>
   text
-    .replace(/\([^)]*\)|\bm=[+-][\d.]+/g, ' ')
+    .replace(/\([^()]*\)|\bm=[+-][\d.]+/g, ' ')
     .replace(/\s+/g, ' ')
     .trim()
 
@@ -68,8 +68,8 @@ const WAYS: { form: RegExp; order: ('year' | 'month' | 'day' | 'either')[] }[] =
   { form: /(?<![\d:])(\d{1,2})(?:-(\d{1,2})-|\/(\d{1,2})\/|\.(\d{1,2})\.)(\d{4}|\d\d)(?![\d:.])/, order: ['either', 'either', 'year'] },
   { form: /(?<![\d:])(\d{1,2}):(\d{1,2}):(\d{4})(?![\d:.])/, order: ['either', 'either', 'year'] },
   { form: /(?<![\d:])(\d{1,2})(?:st|nd|rd|th|er|º|\.)?(?:\s+(?:de|of))?[-/. ]+(\p{L}{3,})\.?,?(?:\s+(?:de|of))?[-/. ]+'?(\d{4}|\d\d(?![\d:]))(?!\d)/iu, order: ['day', 'month', 'year'] },
-  { form: /(\p{L}{3,})\.?[-/ ]+(\d{1,2})(?:st|nd|rd|th)?,?[-/ ]+'?(\d{4}|\d\d(?![\d:]))(?!\d)/iu, order: ['month', 'day', 'year'] },
-  { form: /(\p{L}{3,})\.?[-/ ](\d{1,2})(?:st|nd|rd|th)?,?(?=\s.*\s(\d{4})$)/iu, order: ['month', 'day', 'year'] },
+  { form: /(?<!\p{L})(\p{L}{3,})\.?[-/ ]+(\d{1,2})(?:st|nd|rd|th)?,?[-/ ]+'?(\d{4}|\d\d(?![\d:]))(?!\d)/iu, order: ['month', 'day', 'year'] },
+  { form: /(?<!\p{L})(\p{L}{3,})\.?[-/ ](\d{1,2})(?:st|nd|rd|th)?,?(?=\s.{0,80}\s(\d{4})$)/iu, order: ['month', 'day', 'year'] },
 ] // prettier-ignore
 
 function takeDate(reading: Reading): void {

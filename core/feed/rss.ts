@@ -64,8 +64,15 @@ function authorOf(item: Element): string | null {
   const creators = children(item, 'dc:creator').flatMap((creator) => titleFromHtml(textOf(creator)) ?? [])
   if (creators.length > 0) return creators.join(', ')
   const author = titleFromHtml(textOf(child(item, 'author', 'atom:author', 'itunes:author')))
-  const [, outside, inside] = /^(.*?)\s*\(([^)]+)\)$/.exec(author ?? '') ?? []
-  return [inside, outside].find((part) => part && !part.includes('@')) ?? author
+  return nameIn(author ?? '') ?? author
+}
+
+/** Of `address (name)` or `name (address)`, the name; null for what is written otherwise. */
+function nameIn(author: string): string | null {
+  const open = author.indexOf('(')
+  if (open < 0 || author.indexOf(')', open) !== author.length - 1) return null
+  const parts = [author.slice(open + 1, -1), author.slice(0, open).trim()]
+  return parts.find((part) => part !== '' && !part.includes('@')) ?? null
 }
 
 function htmlOf(element: Element | null, base: string, repairs: string[]): string | null {

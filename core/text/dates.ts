@@ -1,5 +1,6 @@
 import { de, en, es, fr, it, nl, pt } from 'chrono-node'
 import { Temporal } from 'temporal-polyfill'
+import { withoutEnd } from './ends'
 
 interface DateOptions {
   now: string
@@ -47,14 +48,52 @@ function readDates(text: string, options: DateOptions): DateInText[] {
   const reader = READERS[code] ?? READERS[code.slice(0, 2)] ?? en.GB
   const zoned = Temporal.Instant.from(options.now).toZonedDateTimeISO(options.zone)
   const reference = { instant: new Date(options.now), timezone: zoned.offsetNanoseconds / 60e9 }
-  return reader.parse(text, reference, { forwardDate: true }).flatMap((found) => {
-    const { start } = found
-    // Hours and minutes from now are a span, not a day.
-    if (found.tags().has('result/relativeDateAndTime') || (!start.isCertain('day') && !start.isCertain('weekday'))) return []
-    const date = dayOf(start.get('year')!, start.get('month')!, start.get('day')!)
-    const said = found.text.replace(/[\s,;.]+$/, '')
-    return [{ text: said, start: found.index, end: found.index + said.length, date }]
-  })
+  return stretchesOf(text).flatMap(({ text: stretch, at }) =>
+    reader.parse(stretch, reference, { forwardDate: true }).flatMap((found) => {
+      const { start } = found
+      // Hours and minutes from now are a span, not a day.
+      if (found.tags().has('result/relativeDateAndTime') || (!start.isCertain('day') && !start.isCertain('weekday'))) return []
+      const date = dayOf(start.get('year')!, start.get('month')!, start.get('day')!)
+      const said = withoutEnd(found.text, ' \t\r\n\u00a0,;.')
+      const from = at + found.index
+      return [{ text: said, start: from, end: from + said.length, date }]
+    }),
+  )
+}
+
+/** Characters of a text that are looked at: no post that goes out is longer. */
+const LONGEST_TEXT = 10_000
+/** Characters looked at together: no date in words is longer, and the reader's patterns take the square of it, or its third power. */
+const STRETCH = 240
+/** Blanks and figures in a row that part two stretches: no date has so many, and such runs are what makes the reader slow. */
+const RUN = /[^\S\n]{4,}|[0-9零〇一二三四五六七八九十]{12,}|\n+/g
+
+/** A text in stretches short enough for the reader, each with its place. */
+function stretchesOf(text: string): { text: string; at: number }[] {
+  const stretches: { text: string; at: number }[] = []
+  const add = (from: number, to: number): void => {
+    for (let at = from; at < to;) {
+      const end = to - at <= STRETCH ? to : endOfStretch(text, at)
+      stretches.push({ text: text.slice(at, end), at })
+      at = end
+    }
+  }
+  const looked = text.slice(0, LONGEST_TEXT)
+  let from = 0
+  for (const run of looked.matchAll(RUN)) {
+    add(from, run.index)
+    from = run.index + run[0].length
+  }
+  add(from, looked.length)
+  return stretches
+}
+
+/** Where a stretch that is too long ends: behind a sentence, else behind a word. */
+function endOfStretch(text: string, at: number): number {
+  const part = text.slice(at, at + STRETCH)
+  const sentence = Math.max(part.lastIndexOf('. '), part.lastIndexOf('! '), part.lastIndexOf('? '))
+  const end = sentence > 0 ? sentence + 2 : part.lastIndexOf(' ') + 1
+  return at + (end || STRETCH)
 }
 
 const dayOf = (year: number, month: number, day: number): string => new Date(Date.UTC(year, month - 1, day)).toISOString().slice(0, 10)

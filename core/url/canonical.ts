@@ -1,3 +1,4 @@
+import { withoutEnd } from '../text/ends'
 import { isTrackingMark } from './trackingMarks'
 
 /**
@@ -11,14 +12,14 @@ export function canonicalUrl(url: string): string {
   if (!parsed) return url.trim()
   const host = hostOf(parsed.hostname)
   const port = parsed.port && parsed.port !== '80' && parsed.port !== '443' ? `:${parsed.port}` : ''
-  const path = normaliseEscapes(parsed.pathname).replace(/\/+$/, '')
+  const path = withoutEnd(normaliseEscapes(parsed.pathname), '/')
   const fragment = parsed.hash.startsWith('#!') ? parsed.hash : ''
   return `https://${host}${port}${path}${keptQuery(parsed.search)}${fragment}`
 }
 
 /** The host without a leading `www.` (unless a suffix alone would be left) and without the root's dot. */
 function hostOf(hostname: string): string {
-  const host = hostname.replace(/(?<=[^.])\.+$/, '').replace(/^www\.(?=[^.]+\.)/, '')
+  const host = (withoutEnd(hostname, '.') || hostname).replace(/^www\.(?=[^.]+\.)/, '')
   // Without its dots a number may be an IP address, which has one way to be written.
   return host !== hostname && URL.canParse(`https://${host}/`) ? new URL(`https://${host}/`).hostname : host
 }

@@ -27,4 +27,5 @@ const filled = (pattern: string, names: LinkPlaceNames): string =>
     .normalize('NFC')
     .toLowerCase()
     .replace(/[^\p{L}\p{M}\p{N}._~-]+/gu, '-')
-    .replace(/^-+|-+$/g, '')
+    // Runs of other signs have become one hyphen each.
+    .replace(/^-|-$/g, '')

@@ -3,7 +3,7 @@ export function hostOf(text: string): string | null {
   const name = text
     .trim()
     .replace(/^[a-z][a-z0-9+.-]*:\/\//i, '')
-    .replace(/[/?#].*$/s, '')
+    .split(/[/?#]/, 1)[0]!
     .replace(/^.*@/s, '')
     .replace(/:\d+$/, '')
     .replace(/^www\./i, '')

@@ -1,4 +1,5 @@
 import { Parser } from 'htmlparser2'
+import { linksOf } from '../net/links'
 import { problem } from '../problem'
 import { askOutside, type Answer } from '../net/outside'
 import type { AccountAccess, Connector, Found, OutPicture, Outcome, Outgoing } from './connector'
@@ -185,7 +186,7 @@ function foundOnPage(page: Answer, slug: string): Found {
 
 /** The endpoint a page names: in its `Link` header first, then in a link element (Micropub §5.3). */
 export function endpointOf(page: Answer): string | null {
-  const inHeader = /<([^>]*)>\s*;[^,]*rel="?[^",]*\bmicropub\b/i.exec(page.headers['link'] ?? '')?.[1]
+  const inHeader = linksOf(page.headers['link'], page.url).get('micropub')
   const inPage = linksOn(new TextDecoder().decode(page.body)).find(({ rel }) => rel.includes('micropub'))?.href
   const found = inHeader ?? inPage
   return found !== undefined && URL.canParse(found, page.url) ? new URL(found, page.url).href : null

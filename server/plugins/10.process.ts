@@ -1,18 +1,14 @@
-import { log } from '../log'
+import { longestDelay, watchLoop } from '../loopDelay'
 
-export default defineNitroPlugin(() => {
-  if (import.meta.dev) return
+export default defineNitroPlugin((nitro) => {
+  if (import.meta.dev || import.meta.prerender) return
+  nitro.hooks.hook('close', watchLoop())
 
-  // Nitro traps uncaughtException: without this, a server whose port is taken stays alive with its loops running.
-  process.on('uncaughtException', (error: NodeJS.ErrnoException) => {
-    if (error.syscall !== 'listen') return
-    log.fatal({ error }, 'The port is taken; another server may be running.')
-    process.exit(1)
+  // Started by the demo's script: stop when it is gone; tell it, when it asks, how long anybody had to wait for the event loop.
+  if (!process.connected) return
+  process.once('disconnect', () => process.kill(process.pid, 'SIGTERM'))
+  process.on('message', (message: { ask?: string }) => {
+    if (message.ask === 'delay') process.send?.({ delay: longestDelay(), memory: process.memoryUsage.rss() })
   })
-
-  // Started by the demo's script: stop when it is gone.
-  if (process.connected) {
-    process.once('disconnect', () => process.kill(process.pid, 'SIGTERM'))
-    process.channel?.unref()
-  }
+  process.channel?.unref()
 })

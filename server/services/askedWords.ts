@@ -27,7 +27,7 @@ export async function articlesWithWords(db: Db, brandId: string, text: string): 
 /** Words and phrases of a query; a word's stems in the languages one may be asking in. */
 function partsOf(query: string, languages: string[]): Asked[] {
   const parts: Asked[] = []
-  for (const [, phrase, rest] of query.slice(0, 300).matchAll(/["“„]([^"”“]+)["”“]|([^"“„]+)/g)) {
+  for (const [, phrase, rest] of query.slice(0, 300).matchAll(/["“„]([^"”“„]+)["”“]|([^"“„]+)/g)) {
     if (phrase?.trim()) parts.push({ text: phrase.trim(), folded: fold(phrase.trim()), stems: [], languages, isPhrase: true, isBeginning: false })
     for (const word of words(rest ?? '')) {
       const stems = [...new Set(languages.map((language) => stem(word.text, language)))]

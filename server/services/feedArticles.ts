@@ -98,7 +98,7 @@ function recordOf(feed: FeedRow, item: FeedItem, text: string, language: string 
     at: known?.at ?? Math.min(publishedAt ?? firstSeen, firstSeen),
     dating: publishedAt === null ? 'missing' : publishedAt > firstSeen + CLOCK_DRIFT_MS ? 'future' : 'stated',
     changed_at: known?.changed_at ?? null,
-    kind: kindOf(item),
+    kind: kindOf(item, text),
     page_html: page?.page_html ?? null,
     page_at: page?.page_at ?? null,
     page_says: page?.page_says ?? null,
@@ -113,14 +113,14 @@ function pictureIn(html: string | null): string | null {
 }
 
 /** What an item mainly is: by what is enclosed with it, else a picture where it has hardly any words. */
-function kindOf(item: FeedItem): ArticleRecord['kind'] {
+function kindOf(item: FeedItem, text: string): ArticleRecord['kind'] {
   const types = item.enclosures.map(({ type, url }) => type ?? url)
   if (types.some((type) => /^video\/|\.(mp4|webm|mov)$/i.test(type))) return 'video'
   if (types.some((type) => /^audio\/|\.(mp3|ogg|m4a)$/i.test(type))) return 'sound'
   if (types.some((type) => /pdf|msword|officedocument|opendocument/i.test(type))) return 'document'
   const html = item.contentHtml ?? item.summaryHtml ?? ''
   const hasPicture = item.image !== null || /<img\s/i.test(html)
-  return hasPicture && html.replace(/<[^>]*>/g, '').trim().length < 200 ? 'picture' : 'text'
+  return hasPicture && text.length < 200 ? 'picture' : 'text'
 }
 
 const saysTheSame = (a: ArticleRecord, b: ArticleRecord): boolean =>

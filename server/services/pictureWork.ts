@@ -24,7 +24,7 @@ const MEGA = 1_000_000
  */
 export async function readPicture(bytes: Uint8Array): Promise<ReadPicture> {
   if (bytes.length > LIMITS.uploadBytes) throw problem('pictureTooHeavy', Math.round(LIMITS.uploadBytes / MEGA))
-  if (/^(?:\uFEFF)?\s*(?:<\?xml[^>]*>\s*)?(?:<!--[\s\S]*?-->\s*)*(?:<!DOCTYPE\s+svg[^>]*>\s*)?<svg[\s>]/i.test(Buffer.from(bytes.subarray(0, 4096)).toString('utf8'))) throw problem('pictureSvg') // prettier-ignore
+  if (isDrawing(Buffer.from(bytes.subarray(0, HEAD_BYTES)).toString('utf8'))) throw problem('pictureSvg')
   const sharp = await picturing()
   const source = (options: SharpOptions = {}): Sharp => sharp(bytes, { failOn: 'error', limitInputPixels: LIMITS.picturePixels, ...options })
   if (bytes.length === 0) throw problem('noPicture')
@@ -41,6 +41,31 @@ export async function readPicture(bytes: Uint8Array): Promise<ReadPicture> {
   } catch {
     throw problem('pictureBroken')
   }
+}
+
+/** Bytes in which a drawing shows that it is one. */
+const HEAD_BYTES = 4096
+/** What may stand before the element of a drawing, and where it ends. */
+const BEFORE = [['<?xml', '?>'], ['<!--', '-->'], ['<!doctype', '>']] as const // prettier-ignore
+
+/** Whether a text begins as SVG does: declaration, comments and doctype are stepped over, once. */
+export function isDrawing(head: string): boolean {
+  const text = head.toLowerCase()
+  for (let at = text.startsWith('\uFEFF') ? 1 : 0; ; ) {
+    at = firstSign(text, at)
+    const known = BEFORE.find(([opening]) => text.startsWith(opening, at))
+    if (!known) return text.startsWith('<svg', at)
+    const end = text.indexOf(known[1], at + known[0].length)
+    // Not closed in what was looked at: no picture begins so.
+    if (end < 0) return true
+    at = end + known[1].length
+  }
+}
+
+function firstSign(text: string, from: number): number {
+  let at = from
+  while (at < text.length && text[at]!.trim() === '') at++
+  return at
 }
 
 function saying(facts: Metadata, isSmaller: boolean, info: { width: number; height: number }): string | null {

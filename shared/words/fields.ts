@@ -19,6 +19,7 @@ export const fields = {
   aWeekAtMost: 'At most a week: 10,080 minutes.',
   aDayAtMost: 'At most a day: 1,440 minutes.',
   tooManySlots: 'A week has at most 200 slots.',
+  tooManyDaySlots: (most: number) => `A day has at most ${most} slots of its own.`,
   slotTwice: 'Two slots stand at one minute; leave one out.',
   dayTwice: 'A day stands here twice.',
   date: 'A day looks like 2026-12-24.',

@@ -1,3 +1,8 @@
+import { counted } from './plural'
+
+/** A size as a person says it. */
+const megabytes = (bytes: number): string => (bytes < 1024 * 1024 ? `${Math.round(bytes / 1024)} kB` : `${Math.round((bytes / 1024 / 1024) * 10) / 10} MB`)
+
 /** Why the server did not do something: title and, where the case has no sentence of its own, detail. */
 export const refusals = {
   invalid: { title: 'Some fields need another look', detail: 'What you entered is kept; see the fields.' },
@@ -5,6 +10,7 @@ export const refusals = {
   notAllowed: { title: 'Not yours to change', detail: 'Your part in this brand lets you look, not change.' },
   notFound: { title: 'Not there', detail: 'There is no such thing here, or it has been removed.' },
   foreignOrigin: { title: 'Request from elsewhere', detail: 'This change was asked for by another site, so it was not made.' },
+  wrongHost: { title: 'Not this address', detail: 'Clear Quill is not known under this address here. Use the one its owner gave you.' },
   stale: {
     title: 'Changed in the meantime',
     detail: 'Someone changed this after you opened it. Look at the new state and try again; nothing was overwritten.',
@@ -81,5 +87,13 @@ export const refusals = {
   cantTakeBack: (network: string, why: string) => ({ title: 'Not taken back', detail: `${network} did not remove it: ${why}` }),
   server: { title: 'Not done', detail: 'The server met a fault of its own and did nothing. It is in its log; try again.' },
   unreadable: { title: 'Unreadable request', detail: 'The request’s body is not valid JSON.' },
-  tooBig: (megabytes: number) => ({ title: 'Too much at once', detail: `The request is larger than ${megabytes} MB.` }),
+  tooBig: (bytes: number) => ({ title: 'Too much at once', detail: `The request is larger than ${megabytes(bytes)}.` }),
+  tooManyValues: (most: number) => ({
+    title: 'Too much at once',
+    detail: `The request holds more than ${most.toLocaleString('en')} values, or lists inside lists too deep to read.`,
+  }),
+  tooOften: (seconds: number) => ({
+    title: 'Too much at once',
+    detail: `That was asked for very often. Wait ${counted(seconds, 'second', 'seconds')}, then try again.`,
+  }),
 }

@@ -3,4 +3,4 @@ import { route } from '../../route'
 import { playForward } from '../../services/clockwork'
 
 /** Demo only: plays time forward. */
-export default route('person', clockSchema, ({ body }) => playForward(body.hours))
+export default route('person', clockSchema, ({ body }) => playForward(body.hours), { isDemo: true })
