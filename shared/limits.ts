@@ -14,6 +14,8 @@ export const LIMITS = Object.freeze({
   quote: 5_000,
   /** Characters of a watch's query. */
   query: 20_000,
+  /** Words and phrases of a query: one of more takes seconds for each look. */
+  queryWords: 1_000,
   /** Tags that a watch, a source or a change names at once. */
   tags: 30,
   /** Characters of a file of sources, and how many of its sources are taken. */
@@ -41,6 +43,9 @@ export const LIMITS = Object.freeze({
   hashtags: 30,
   /** Bytes of an answer from outside, after decompression. */
   responseBytes: 10 * 1024 * 1024,
+  /** Bytes of a page that is looked at for its links or its card, and of what a network answers. */
+  pageBytes: 3 * 1024 * 1024,
+  networkBytes: 2 * 1024 * 1024,
   /** Bytes of a picture passed on to the browser. */
   pictureBytes: 5 * 1024 * 1024,
   /** Bytes and pixels of a picture that is taken for a post, and the longest side it is kept with. */

@@ -1,4 +1,4 @@
-import { Parser } from 'htmlparser2'
+import { scanHtml } from '../text'
 import { oneLine } from './item'
 import { absoluteUrl } from './xml'
 
@@ -20,7 +20,7 @@ export function findFeeds(html: string, pageUrl: string): FoundFeed[] {
   const stated: FoundFeed[] = []
   const guessed: FoundFeed[] = []
   let base: string | null = null
-  const parser = new Parser({
+  scanHtml(html, {
     onopentag: (name, attributes) => {
       // HTML takes the first `base` alone.
       if (name === 'base' && attributes['href']) base ??= absoluteUrl(attributes['href'], pageUrl)
@@ -28,7 +28,6 @@ export function findFeeds(html: string, pageUrl: string): FoundFeed[] {
       if (name === 'a') guessed.push(...fromAnchor(attributes, base ?? pageUrl, pageUrl))
     },
   })
-  parser.end(html)
   const seen = new Set<string>()
   const feeds = [...stated, ...guessed].filter((feed) => !seen.has(feed.url) && seen.add(feed.url))
   return [...feeds.filter((feed) => !isOfComments(feed)), ...feeds.filter(isOfComments)]

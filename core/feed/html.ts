@@ -1,4 +1,5 @@
 import sanitizeHtml from 'sanitize-html'
+import { isTooDeep, plainText } from '../text'
 import { absoluteUrl } from './xml'
 
 const TAGS = [
@@ -12,9 +13,11 @@ export const SANITISER_VERSION = 1
 
 /**
  * Foreign HTML made safe to show: only elements that carry text and pictures, no script, handler, style, form, frame or
- * identifier, http(s) and mail addresses only, made absolute. Headings of the first rank become second. Links open apart.
+ * identifier, http(s) and mail addresses only, made absolute. Headings of the first rank become second. Links open apart. Of HTML
+ * deeper than any honest one only the text is left, up to there.
  */
 export function safeHtml(html: string, baseUrl: string): string {
+  if (isTooDeep(html)) return sanitizeHtml(plainText(html).replace(/&/g, '&amp;').replace(/</g, '&lt;'), { allowedTags: [] })
   return sanitizeHtml(html, {
     allowedTags: TAGS,
     allowedAttributes: {

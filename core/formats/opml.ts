@@ -1,4 +1,5 @@
-import { Parser } from 'htmlparser2'
+import type { Parser } from 'htmlparser2'
+import { scanHtml } from '../text'
 import { FormatError } from './errors'
 import { escapeXml as escape } from './xml'
 
@@ -17,6 +18,9 @@ export interface Read<T> {
 
 const DEEPEST = 100
 const NAME_LENGTH = 120
+/** Folders of one source, and places that can't be used which are named: more of either help nobody. */
+const MOST_FOLDERS = 50
+const MOST_PROBLEMS = 1_000
 
 /**
  * The feeds in an OPML 2.0 file (http://opml.org/spec2.opml), read leniently. A feed that stands in several folders is one row; what
@@ -28,8 +32,13 @@ export function readOpml(text: string): Read<OpmlSource> {
   const open: { name: string | null; isFeed: boolean }[] = []
   const lines = lineCounter(text)
   let isOpml = false
-  const parser = new Parser(
+  let parser: Parser
+  const isWhole = scanHtml(
+    text,
     {
+      onparserinit: (made) => {
+        parser = made
+      },
       onopentag: (name, attributes) => {
         if (name === 'opml') isOpml = true
         if (name !== 'outline') return
@@ -49,9 +58,14 @@ export function readOpml(text: string): Read<OpmlSource> {
 
   function take(attributes: Record<string, string>, address: string, label: string | null): void {
     const url = webAddress(address)
-    if (!url) return void problems.push({ line: lines(parser.startIndex), says: `“${address.slice(0, 80)}” is not a web address.` })
+    if (!url) {
+      if (problems.length < MOST_PROBLEMS) problems.push({ line: lines(parser.startIndex), says: `“${address.slice(0, 80)}” is not a web address.` })
+      return
+    }
     const known = rows.get(url) ?? { url, title: label, homeUrl: webAddress(attributes['htmlurl'] ?? ''), folders: [] }
-    known.folders = [...new Set([...known.folders, ...foldersAround(), ...categories(attributes['category'])])]
+    for (const folder of [...foldersAround(), ...categories(attributes['category'])]) {
+      if (known.folders.length < MOST_FOLDERS && !known.folders.includes(folder)) known.folders.push(folder)
+    }
     rows.set(url, known)
   }
 
@@ -60,14 +74,14 @@ export function readOpml(text: string): Read<OpmlSource> {
     return names.length > 0 ? [names.join(' / ').slice(0, NAME_LENGTH)] : []
   }
 
-  parser.end(text)
+  if (!isWhole) throw new FormatError('too-deep', lines(parser!.startIndex), 'Its elements lie deeper in each other than those of any list of sources.')
   if (!isOpml) throw new FormatError('not-opml', 1, 'This is not an OPML file: it has no opml element.')
   return { rows: [...rows.values()], problems }
 }
 
 /** OPML 2.0: categories are separated by commas, and one inside another is written with slashes. */
 const categories = (text: string | undefined): string[] =>
-  (text ?? '').split(',').flatMap((part) => {
+  (text ?? '').split(',', MOST_FOLDERS).flatMap((part) => {
     const names = part.split('/').flatMap((name) => clean(name) ?? [])
     return names.length > 0 ? [names.join(' / ').slice(0, NAME_LENGTH)] : []
   })

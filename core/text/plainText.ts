@@ -1,4 +1,4 @@
-import { Parser } from 'htmlparser2'
+import { scanHtml } from './scanHtml'
 
 const BLOCKS = new Set([
   'address', 'article', 'aside', 'blockquote', 'br', 'dd', 'div', 'dl', 'dt', 'figcaption', 'figure', 'footer', 'h1', 'h2', 'h3', 'h4',
@@ -6,11 +6,14 @@ const BLOCKS = new Set([
 ]) // prettier-ignore
 const HIDDEN = new Set(['script', 'style', 'template', 'noscript'])
 
-/** The text a person reads in a piece of HTML: markup off, entities resolved, blanks folded, blocks on lines of their own. */
+/**
+ * The text a person reads in a piece of HTML: markup off, entities resolved, blanks folded, blocks on lines of their own. Of HTML deeper
+ * than any honest one, what stands before that.
+ */
 export function plainText(html: string): string {
   let text = ''
   let hidden = 0
-  const parser = new Parser({
+  scanHtml(html, {
     onopentag: (name) => {
       if (HIDDEN.has(name)) hidden++
       if (BLOCKS.has(name)) text += '\n'
@@ -23,9 +26,14 @@ export function plainText(html: string): string {
       if (BLOCKS.has(name)) text += '\n'
     },
   })
-  parser.end(html)
   return text
     .replace(/[ \u00a0]+/g, ' ')
     .replace(/ ?\n[ \n]*/g, '\n')
     .trim()
 }
+
+/** Characters of HTML that are read for the beginning of its text. */
+const BEGINNING = 4_000
+
+/** How the text of a piece of HTML begins, from its first 4,000 characters: cheap, however long the whole is. */
+export const plainBeginning = (html: string): string => plainText(html.slice(0, BEGINNING))

@@ -10,7 +10,7 @@ export interface TermOfQuery {
   without: WatchQuery | null
 }
 
-/** The words and phrases of a query in their order. */
+/** The words and phrases of a query in their order. Its time grows with the square of their number: ask `countTerms` first. */
 export function termsOf(query: WatchQuery): TermOfQuery[] {
   const found: TermOfQuery[] = []
   const walk = (part: WatchQuery, leavesOut: boolean): void => {
@@ -20,6 +20,13 @@ export function termsOf(query: WatchQuery): TermOfQuery[] {
   }
   walk(query, false)
   return found
+}
+
+/** How many words and phrases a query has. */
+export function countTerms(query: WatchQuery): number {
+  if (query.kind === 'term') return 1
+  if (query.kind === 'not') return countTerms(query.part)
+  return query.kind === 'and' || query.kind === 'or' ? query.parts.reduce((sum, part) => sum + countTerms(part), 0) : 0
 }
 
 /** A query with one part taken out; what holds only that goes with it. */

@@ -37,6 +37,7 @@ export function useNameServer(other: NameServer): NameServer {
 export async function routeTo(url: URL): Promise<Route> {
   const { standins } = settings()
   if (standins && url.hostname.endsWith('.example')) return routeToStandins(url, standins)
+  if (!WEB_PORTS.includes(url.port) && !settings().openPorts.includes(Number(url.port))) throw problem('otherPort', url.host)
   const host = url.hostname.replace(/^\[|\]$/g, '')
   const addresses = await names.lookup(host)
   if (addresses.length === 0) throw problem('unknownHost', host)
@@ -51,8 +52,15 @@ function routeToStandins(url: URL, origin: string): Route {
 
 /** Whether an IP address is on the open internet: not private, loopback, link-local, multicast, mapped or reserved. */
 export function isOpenAddress(address: string): boolean {
-  return ipaddr.isValid(address) && ipaddr.process(address).range() === 'unicast'
+  if (!ipaddr.isValid(address)) return false
+  const known = ipaddr.process(address)
+  return known.range() === 'unicast' && (known.kind() === 'ipv4' || (known as ipaddr.IPv6).match(GLOBAL, 3))
 }
+
+/** IPv6 that is routed on the open internet at all (IANA: 2000::/3). */
+const GLOBAL = ipaddr.IPv6.parse('2000::')
+/** Ports on which the web is served; others are let through by a setting. */
+const WEB_PORTS = ['', '80', '443']
 
 /** A web address as a person typed it; `https://` is put in front where a scheme is missing. Throws a ProblemError. */
 export function webAddress(text: string): URL {
@@ -63,6 +71,15 @@ export function webAddress(text: string): URL {
     url &&
     (url.protocol === 'http:' || url.protocol === 'https:') &&
     (url.hostname.includes('.') || url.hostname.startsWith('[') || url.hostname === 'localhost')
-  if (!isWeb || /\s/.test(trimmed) || url.username !== '') throw problem('noAddress', trimmed.slice(0, 80))
+  if (!isWeb || /\s/.test(trimmed) || hasUserPart(url)) throw problem('noAddress', trimmed.slice(0, 80))
   return url
+}
+
+/** Whether a name or password, also an empty one, stands before the host: `http://paper.example@other.example`. */
+const hasUserPart = (url: URL): boolean => url.username !== '' || url.password !== ''
+
+/** An address that somebody else named, as it is opened: absolute, and of the web alone; null for any other (`javascript:`). */
+export function webUrlOf(text: string | null | undefined, base?: string): string | null {
+  const url = text && URL.canParse(text, base) ? new URL(text, base) : null
+  return url && (url.protocol === 'http:' || url.protocol === 'https:') && url.username === '' ? url.href : null
 }

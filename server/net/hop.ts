@@ -1,7 +1,6 @@
 import type { Readable } from 'node:stream'
 import { createBrotliDecompress, createGunzip, createInflate } from 'node:zlib'
 import { Agent, request, type Dispatcher } from 'undici'
-import { LIMITS } from '../../shared/limits'
 import { problem, ProblemError } from '../problem'
 import { VERSION } from '../../shared/version'
 import { settings } from '../settings'
@@ -13,7 +12,7 @@ import { patience } from './patience'
 let shared: Agent | null = null
 
 /** One request and its answer, without following where it points. */
-export async function askOnce(url: URL, ask: Ask, deadline: AbortSignal): Promise<Omit<Answer, 'url' | 'lastingUrl'>> {
+export async function askOnce(url: URL, ask: Ask & { maxBytes: number }, deadline: AbortSignal): Promise<Omit<Answer, 'url' | 'lastingUrl'>> {
   const route = await routeTo(url)
   const dispatcher = dispatcherFor(route)
   const { headers: headersTimeout, pause: bodyTimeout } = patience()
@@ -28,7 +27,7 @@ export async function askOnce(url: URL, ask: Ask, deadline: AbortSignal): Promis
       signal: deadline,
     })
     const headers = flat(answer.headers)
-    const body = await bytesOf(answer.body, headers['content-encoding'], url.hostname, ask.maxBytes ?? LIMITS.responseBytes)
+    const body = await bytesOf(answer.body, headers['content-encoding'], url.hostname, ask.maxBytes)
     return { status: answer.statusCode, headers, body }
   } catch (error) {
     throw error instanceof ProblemError ? error : failure(url.hostname, error)

@@ -5,7 +5,7 @@ const LONGEST = 16_384
 export function linksOf(header: string | undefined, base: string): Map<string, string> {
   const links = new Map<string, string>()
   const text = (header ?? '').slice(0, LONGEST)
-  for (let at = 0; ; ) {
+  for (let at = 0; ;) {
     const open = text.indexOf('<', at)
     const close = text.indexOf('>', open)
     if (open < 0 || close < 0) return links

@@ -1,8 +1,8 @@
 import { setTimeout as pause } from 'node:timers/promises'
 import type { NetworkRules } from '../../core/post'
-import { plainText } from '../../core/text'
 import { problem } from '../problem'
 import { askOutside } from '../net/outside'
+import { runInThread } from '../work/pool'
 import type { AccountAccess, Connector, Found, OutPicture, Outcome, Outgoing } from './connector'
 import {
   bearer,
@@ -18,6 +18,7 @@ import {
   outcomeOf,
   outcomeOfFailure,
   textField,
+  webField,
   waitOf,
 } from './outcome'
 import { statedRules } from './rules'
@@ -39,7 +40,7 @@ export const mastodon: Connector = {
       protocol: 'mastodon',
       name: title,
       handle: `@${textField(account, 'acct') ?? textField(account, 'username') ?? ''}`,
-      pageUrl: textField(account, 'url') ?? address.href,
+      pageUrl: webField(account, 'url') ?? address.href,
       rules: rulesOf(about, title, address.hostname),
       endpoint: { api: address.origin, accountId: textField(account, 'id') ?? '' },
     }
@@ -111,7 +112,7 @@ async function postStatus(account: AccountAccess, key: string, body: Record<stri
   if (answer.status !== 200 || !id) return outcomeOf(answer, textField(status, 'error'))
   // The server says how many more it takes in its window: with none left, what comes next waits for the window's end.
   const pauseMs = answer.headers['x-ratelimit-remaining'] === '0' ? waitOf(answer) : null
-  return { kind: 'done', remoteId: id, remoteUrl: textField(status, 'url'), ...(pauseMs === null ? {} : { pauseMs }) }
+  return { kind: 'done', remoteId: id, remoteUrl: webField(status, 'url'), ...(pauseMs === null ? {} : { pauseMs }) }
 }
 
 /** How often, and after which pause, a picture that the server still works on is asked about. */
@@ -147,7 +148,7 @@ const PAGES = 25
 
 /** Looks through the account's statuses, newest first, back to before the post was due. */
 async function foundInStatuses(account: AccountAccess, post: Outgoing): Promise<Found> {
-  const recent: Record<string, unknown>[] = []
+  const recent: ReadStatus[] = []
   for (let page = 0; page < PAGES; page++) {
     const before = textField(recent.at(-1) ?? {}, 'id')
     const url = api(account, `/api/v1/accounts/${encodeURIComponent(account.endpoint['accountId'] ?? '')}/statuses?limit=40&exclude_reblogs=true`)
@@ -155,7 +156,7 @@ async function foundInStatuses(account: AccountAccess, post: Outgoing): Promise<
     const answer = await askOutside(url, { headers: bearer(account.token) })
     const statuses = listOf(answer)
     if (answer.status !== 200 || !statuses) return { kind: 'no-word', says: `It answered ${answer.status}.` }
-    recent.push(...statuses.filter((status) => isRecent(status, post)))
+    recent.push(...(await read(account, statuses.filter((status) => isRecent(status, post))))) // prettier-ignore
     const found = foundIn(recent, post)
     if (statuses.length === 0 || statuses.some((status) => !isRecent(status, post)) || (found.kind === 'there' && found.isWhole)) return found
   }
@@ -164,13 +165,21 @@ async function foundInStatuses(account: AccountAccess, post: Outgoing): Promise<
 
 const isRecent = (status: Record<string, unknown>, post: Outgoing): boolean => Date.parse(textField(status, 'created_at') ?? '') >= post.dueAt - CLOCK_SLACK_MS
 
-function foundIn(statuses: Record<string, unknown>[], post: Outgoing): Found {
-  const hasText = (text: string) => (status: Record<string, unknown>) => comparable(plainText(textField(status, 'content') ?? '')) === comparable(text)
+/** A status and its text as a person reads it. */
+type ReadStatus = Record<string, unknown> & { text: string }
+
+async function read(account: AccountAccess, statuses: Record<string, unknown>[]): Promise<ReadStatus[]> {
+  const texts = await runInThread('background', [`host:${api(account, '/').hostname}`], 'plainTexts', statuses.map((status) => textField(status, 'content') ?? '')) // prettier-ignore
+  return statuses.map((status, at) => ({ ...status, text: comparable(texts[at]!) }))
+}
+
+function foundIn(statuses: ReadStatus[], post: Outgoing): Found {
+  const hasText = (text: string) => (status: ReadStatus) => status.text === comparable(text)
   const match = statuses.find(hasText(post.text)) ?? statuses.find((status) => textField(status, 'id') === post.there?.remoteId)
   const remoteId = textField(match ?? {}, 'id')
   if (!match || remoteId === null) return { kind: 'not-there' }
   const isWhole = post.link?.place !== 'reply' || statuses.some((status) => textField(status, 'in_reply_to_id') === remoteId && hasText(post.link!.url)(status))
-  return { kind: 'there', remoteId, remoteUrl: textField(match, 'url'), isWhole }
+  return { kind: 'there', remoteId, remoteUrl: webField(match, 'url'), isWhole }
 }
 
 const comparable = (text: string): string => text.normalize('NFC').replace(/\s+/g, ' ').trim()

@@ -1,7 +1,10 @@
-import { Parser } from 'htmlparser2'
+import { webUrlOf } from '../net/address'
 import { linksOf } from '../net/links'
+import { LIMITS } from '../../shared/limits'
 import { problem } from '../problem'
 import { askOutside, type Answer } from '../net/outside'
+import { runInThread, TaskStopped } from '../work/pool'
+import type { PageLink } from '../work/readCard'
 import type { AccountAccess, Connector, Found, OutPicture, Outcome, Outgoing } from './connector'
 import {
   bearer,
@@ -16,6 +19,7 @@ import {
   outcomeOf,
   outcomeOfFailure,
   textField,
+  webField,
 } from './outcome'
 import { plainRules, statedRules } from './rules'
 
@@ -29,8 +33,8 @@ const LOOK_BACK = [20, 100, 1000]
  */
 export const micropub: Connector = {
   async check(address, token) {
-    const page = await askOutside(address, { headers: { accept: 'text/html' } })
-    const endpoint = endpointOf(page)
+    const page = await askOutside(address, { headers: { accept: 'text/html' }, maxBytes: LIMITS.pageBytes })
+    const endpoint = endpointIn(page, page.headers['link']?.includes('micropub') ? [] : await linksOn(page))
     if (!endpoint) return null
     const answer = await askOutside(withQuery(endpoint, { q: 'config' }), { headers: bearer(token) })
     if (answer.status === 401 || answer.status === 403) throw problem('tokenRefused', address.hostname).at('token')
@@ -42,13 +46,13 @@ export const micropub: Connector = {
       protocol: 'micropub',
       name: rules.name,
       handle: textField(account, 'handle') ?? address.href.replace(/^https?:\/\//, '').replace(/\/$/, ''),
-      pageUrl: textField(account, 'url') ?? page.url,
+      pageUrl: webField(account, 'url') ?? page.url,
       rules,
       endpoint: {
         micropub: endpoint,
         boards: JSON.stringify(channelsOf(config)),
         targets: JSON.stringify(targets),
-        ...(textField(config, 'media-endpoint') ? { media: textField(config, 'media-endpoint')! } : {}),
+        ...(webField(config, 'media-endpoint') ? { media: webField(config, 'media-endpoint')! } : {}),
       },
     }
   },
@@ -65,7 +69,10 @@ export const micropub: Connector = {
 
   async find(account, post) {
     try {
-      return (await foundInList(account, post)) ?? foundOnPage(await askOutside(account.pageUrl, { headers: { accept: 'text/html' } }), slugOf(post))
+      return (
+        (await foundInList(account, post)) ??
+        foundOnPage(await askOutside(account.pageUrl, { headers: { accept: 'text/html' }, maxBytes: LIMITS.pageBytes }), slugOf(post))
+      )
     } catch (error) {
       return noWord(error)
     }
@@ -120,8 +127,8 @@ async function upload(account: AccountAccess, picture: OutPicture): Promise<stri
   if (!endpoint) throw new NotTaken({ kind: 'refused', says: 'It names no media endpoint, so it takes no pictures.' })
   const { body, type } = await formOf(picture, {})
   const answer = await askOutside(endpoint, { method: 'POST', headers: { ...bearer(account.token), 'content-type': type }, body })
-  const location = answer.headers['location']
-  if (answer.status === 201 && location) return new URL(location, endpoint).href
+  const location = webUrlOf(answer.headers['location'], endpoint)
+  if (answer.status === 201 && location) return location
   throw notTaken(answer, whyOf(answer))
 }
 
@@ -133,10 +140,9 @@ const whyOf = (answer: Answer): string | null => textField(fieldsOf(answer), 'er
 
 /** What the answer to a post means (§3.4, §3.7). */
 export function publishOutcome(answer: Answer): Outcome {
-  const location = answer.headers['location']
+  const url = webUrlOf(answer.headers['location'], answer.url)
   // 202: taken, and will be at this address (§3.4).
-  if ((answer.status === 201 || answer.status === 202) && location) {
-    const url = new URL(location, answer.url).href
+  if ((answer.status === 201 || answer.status === 202) && url) {
     return { kind: 'done', remoteId: url, remoteUrl: url }
   }
   // `insufficient_scope` comes with 401 by the Recommendation, with 403 or 400 from some servers (§3.7).
@@ -157,7 +163,7 @@ async function foundInList(account: AccountAccess, post: Outgoing): Promise<Foun
     if (answer.status !== 200) return { kind: 'no-word', says: `It answered ${answer.status}.` }
     const { items } = fieldsOf(answer) as { items?: Item[] }
     if (!Array.isArray(items)) return null
-    const url = items.map((item) => item.properties?.url?.[0] ?? '').find((one) => lastPart(one) === slugOf(post))
+    const url = items.map((item) => webUrlOf(item.properties?.url?.[0]) ?? '').find((one) => lastPart(one) === slugOf(post))
     if (url) return { kind: 'there', remoteId: url, remoteUrl: url, isWhole: true }
     if (items.length < SHORT_LIST || items.some((item) => isOlder(item, post))) return { kind: 'not-there' }
     if (items.length < limit) break
@@ -176,8 +182,8 @@ interface Item {
 }
 
 /** A page that links to the post has it; one that does not may only not show it yet. */
-function foundOnPage(page: Answer, slug: string): Found {
-  const urls = linksOn(new TextDecoder().decode(page.body)).flatMap(({ href }) => (URL.canParse(href, page.url) ? [new URL(href, page.url).href] : []))
+async function foundOnPage(page: Answer, slug: string): Promise<Found> {
+  const urls = (await linksOn(page)).flatMap(({ href }) => (URL.canParse(href, page.url) ? [new URL(href, page.url).href] : []))
   const url = urls.find((one) => lastPart(one) === slug)
   return url
     ? { kind: 'there', remoteId: url, remoteUrl: url, isWhole: true }
@@ -185,22 +191,19 @@ function foundOnPage(page: Answer, slug: string): Found {
 }
 
 /** The endpoint a page names: in its `Link` header first, then in a link element (Micropub §5.3). */
-export function endpointOf(page: Answer): string | null {
-  const inHeader = linksOf(page.headers['link'], page.url).get('micropub')
-  const inPage = linksOn(new TextDecoder().decode(page.body)).find(({ rel }) => rel.includes('micropub'))?.href
-  const found = inHeader ?? inPage
+export function endpointIn(page: Pick<Answer, 'headers' | 'url'>, links: PageLink[]): string | null {
+  const found = linksOf(page.headers['link'], page.url).get('micropub') ?? links.find(({ rel }) => rel.includes('micropub'))?.href
   return found !== undefined && URL.canParse(found, page.url) ? new URL(found, page.url).href : null
 }
 
-function linksOn(html: string): { href: string; rel: string[] }[] {
-  const found: { href: string; rel: string[] }[] = []
-  const parser = new Parser({
-    onopentag: (name, { href, rel = '' }) => {
-      if ((name === 'link' || name === 'a') && href !== undefined) found.push({ href, rel: rel.split(/\s+/) })
-    },
-  })
-  parser.end(html)
-  return found
+/** The links of a page; none where it takes too long to read. */
+async function linksOn({ body, url, headers }: Answer): Promise<PageLink[]> {
+  try {
+    return await runInThread('person', [`host:${new URL(url).hostname}`], 'readLinks', { body, url, contentType: headers['content-type'] ?? null })
+  } catch (error) {
+    if (error instanceof TaskStopped) return []
+    throw error
+  }
 }
 
 function withQuery(address: string, query: Record<string, string>): URL {

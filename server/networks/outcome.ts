@@ -1,3 +1,5 @@
+import { LIMITS } from '../../shared/limits'
+import { webUrlOf } from '../net/address'
 import { realNow } from '../clock'
 import { retryAfterMs } from '../net/meanings'
 import { NoAnswer, type Answer } from '../net/outside'
@@ -68,6 +70,7 @@ export function listOf(answer: Pick<Answer, 'body'>): Record<string, unknown>[] 
 }
 
 function jsonOf({ body }: Pick<Answer, 'body'>): unknown {
+  if (body.length > LIMITS.networkBytes) return null
   try {
     return JSON.parse(new TextDecoder().decode(body))
   } catch {
@@ -79,6 +82,9 @@ export const textField = (fields: Record<string, unknown>, name: string): string
   const value = fields[name]
   return typeof value === 'string' && value !== '' ? value : null
 }
+
+/** An address of the web in an answer; null for anything else, such as `javascript:`. */
+export const webField = (fields: Record<string, unknown>, name: string): string | null => webUrlOf(textField(fields, name))
 
 export function objectField(fields: Record<string, unknown>, name: string): Record<string, unknown> {
   const value = fields[name]

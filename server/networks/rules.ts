@@ -1,8 +1,9 @@
 import * as yup from 'yup'
 import type { NetworkRules } from '../../core/post'
+import { listOf } from '../../shared/lists'
 
 const rulesSchema = yup.object({
-  id: yup.string().required(),
+  id: yup.string().required().max(253),
   name: yup.string().required().max(60),
   limit: yup.number().integer().min(1).max(100_000).required(),
   maxTextBytes: yup.number().integer().nullable().default(null),
@@ -10,12 +11,12 @@ const rulesSchema = yup.object({
   linkLength: yup.number().integer().nullable().default(null),
   mentionCounts: yup.string().oneOf(['whole', 'local'] as const).default('whole'),
   links: yup.string().oneOf(['in-text', 'attached', 'reply', 'button', 'none'] as const).default('in-text'),
-  linkPlaces: yup.array(yup.string().oneOf(['in-text', 'attached', 'reply', 'button', 'none'] as const).required()).default([]),
+  linkPlaces: listOf(yup.string().oneOf(['in-text', 'attached', 'reply', 'button', 'none'] as const).required(), 5).default([]),
   shortLinks: yup.boolean().default(true),
   hashtags: yup.object({ max: yup.number().integer().nullable().default(null) }).default({ max: null }),
   embeds: yup.string().oneOf(['one', 'both'] as const).default('one'),
   media: yup.object({
-    kinds: yup.array(yup.string().oneOf(['picture', 'video'] as const).required()).default([]),
+    kinds: listOf(yup.string().oneOf(['picture', 'video'] as const).required(), 2).default([]),
     min: yup.number().integer().default(0),
     max: yup.number().integer().default(0),
     ratioFrom: yup.number().default(0),
@@ -25,7 +26,7 @@ const rulesSchema = yup.object({
     descriptions: yup.string().oneOf(['required', 'wanted', 'none'] as const).default('none'),
   }),
   boards: yup.boolean().default(false),
-  audiences: yup.array(yup.string().required()).default([]),
+  audiences: listOf(yup.string().required().max(60), 20).default([]),
   equalTextRefusedDays: yup.number().nullable().default(null),
   rate: yup.object({ posts: yup.number().required(), perMinutes: yup.number().required() }).nullable().default(null),
 }) // prettier-ignore

@@ -18,5 +18,5 @@ export async function takeAnnouncement(
   }
   const headers: Record<string, string> = sent.contentType ? { 'content-type': sent.contentType } : {}
   const answer = { status: 200, headers, body: sent.body, url: feed.url, lastingUrl: feed.url }
-  await keep(feed, answer, await readAnswer(answer), feed)
+  await keep(feed, answer, await readAnswer(answer, 'background'), feed)
 }

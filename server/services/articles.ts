@@ -1,6 +1,6 @@
 import { v7 as uuid } from 'uuid'
 import { mixedBySource } from '../../core/rank'
-import { plainText } from '../../core/text'
+import { plainBeginning } from '../../core/text'
 import type { ArticleRow, ArticleState, Undoable, WirePage } from '../../shared/api'
 import { LIMITS } from '../../shared/limits'
 import { belongsTo } from '../../shared/shows'
@@ -94,7 +94,7 @@ export async function withMarks(db: Db, brandId: string, rows: articles.ListedAr
       state: row.state ?? 'new',
       leftOut: row.because,
       // Enough of the beginning for a few lines; the whole need not be read for that.
-      summary: plainText((row.summary_html ?? row.content_html ?? '').slice(0, 4000)).slice(0, 280),
+      summary: plainBeginning(row.summary_html ?? row.content_html ?? '').slice(0, 280),
       image: row.image,
       watches: own.map((mark) => ({ id: mark.watch_id, name: mark.name })),
       tags: tags.get(row.id) ?? [],
@@ -107,7 +107,7 @@ const TITLE_FROM_TEXT = 90
 
 /** What stands for the title of an article that has none: how its text begins, whole words. */
 export function beginningOf(html: string): string {
-  const text = plainText(html.slice(0, 4000)).replace(/\s+/g, ' ')
+  const text = plainBeginning(html).replace(/\s+/g, ' ')
   if (text.length <= TITLE_FROM_TEXT) return text
   return `${text.slice(0, text.lastIndexOf(' ', TITLE_FROM_TEXT) + 1 || TITLE_FROM_TEXT).trimEnd()} …`
 }

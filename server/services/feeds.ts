@@ -11,6 +11,7 @@ import { meaningOf, retryAfterMs } from '../net/meanings'
 import { askOutside, type Answer } from '../net/outside'
 import { problem, ProblemError } from '../problem'
 import { runInThread, TaskStopped } from '../work/pool'
+import type { LaneName } from '../work/lanes'
 import type { ReadFeedResult } from '../work/tasks'
 import { announce } from './changes'
 import { newestDates, storeItems } from './feedArticles'
@@ -24,9 +25,13 @@ const ACCEPT = 'application/atom+xml, application/rss+xml, application/feed+json
 const fetching = new Map<string, Promise<void>>()
 
 /** Reads the bytes of an answer as a feed, in a worker thread. Throws a ProblemError where they are none. */
-export async function readAnswer(answer: Answer): Promise<ReadFeedResult> {
+export async function readAnswer(answer: Answer, lane: LaneName): Promise<ReadFeedResult> {
   try {
-    return await runInThread('readFeed', { body: answer.body, url: answer.url, contentType: answer.headers['content-type'] ?? null })
+    return await runInThread(lane, [`host:${new URL(answer.url).hostname}`], 'readFeed', {
+      body: answer.body,
+      url: answer.url,
+      contentType: answer.headers['content-type'] ?? null,
+    })
   } catch (error) {
     throw error instanceof FeedError || error instanceof TaskStopped ? problem('notAFeed', error.message) : error
   }
@@ -59,7 +64,7 @@ async function take(feed: FeedRow, answer: Answer): Promise<void> {
   if (status === 304 || (status === 200 && hashOf(answer.body) === feed.body_hash)) {
     return settle(await moveFeed(feed, answer.lastingUrl), validatorsOf(headers, feed), headers)
   }
-  if (status === 200) return keep(feed, answer, await readAnswer(answer))
+  if (status === 200) return keep(feed, answer, await readAnswer(answer, 'background'))
   const trouble = problem('httpStatus', new URL(feed.url).hostname, status, meaningOf(status)).message
   await fail(feed, trouble, waitAsked(status, headers['retry-after']), status === 410 ? { gone_at: feed.gone_at ?? now() } : {})
 }

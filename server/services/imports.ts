@@ -1,5 +1,5 @@
 import { v7 as uuid } from 'uuid'
-import { FormatError, readOpml, writeOpml } from '../../core/formats'
+import { FormatError, writeOpml, type OpmlSource, type Read } from '../../core/formats'
 import type { ImportView } from '../../shared/api'
 import { LIMITS } from '../../shared/limits'
 import { now } from '../clock'
@@ -8,6 +8,7 @@ import { brandById, roleOf } from '../db/brands'
 import * as store from '../db/imports'
 import { log } from '../log'
 import { problem, ProblemError } from '../problem'
+import { runInThread, TaskStopped } from '../work/pool'
 import type { Actor } from './actor'
 import { announce } from './changes'
 import { addFoundSource, sourcesOfBrand } from './sources'
@@ -17,7 +18,7 @@ const MOST_FAILURES_SHOWN = 200
 
 /** Takes an OPML file: its sources are added one after another in the background. Gives how it stands. */
 export async function startImport(actor: Actor, opml: string): Promise<ImportView> {
-  const { rows, problems } = read(opml)
+  const { rows, problems } = await read(actor.brandId, opml)
   const left = rows.length - LIMITS.opmlSources
   if (left > 0) problems.push({ line: 1, says: `The file names ${rows.length} sources; the first ${LIMITS.opmlSources} are taken.` })
   const id = uuid()
@@ -29,10 +30,11 @@ export async function startImport(actor: Actor, opml: string): Promise<ImportVie
   return viewOf((await store.importById(await useDb(), actor.brandId, id))!)
 }
 
-function read(opml: string): ReturnType<typeof readOpml> {
+async function read(brandId: string, opml: string): Promise<Read<OpmlSource>> {
   try {
-    return readOpml(opml)
+    return await runInThread('person', [`brand:${brandId}`], 'readOpml', opml)
   } catch (error) {
+    if (error instanceof TaskStopped) throw problem('notOpml', error.message, 1).at('opml')
     throw error instanceof FormatError ? problem('notOpml', error.message, error.line).at('opml') : error
   }
 }

@@ -55,7 +55,7 @@ async function apply(source: SourceRow, feed: FeedRow, articles: ArticleRecord[]
 async function withUnwantedWords(source: SourceRow, articles: ArticleRecord[]): Promise<Set<string>> {
   const query = anyOf(source.leave_out)
   if (!query) return new Set()
-  const { marks } = await runInThread('matchWatches', {
+  const { marks } = await runInThread('background', [`brand:${source.brand_id}`], 'matchWatches', {
     watches: [{ id: source.id, query }],
     articles: articles.map((article) => watchArticleOf(article, source)),
     now: new Date(now()).toISOString(),

@@ -1,4 +1,3 @@
-import { Parser } from 'htmlparser2'
 import { HOUR, MINUTE } from '../../core/instant'
 import type { LinkLook } from '../../shared/posts'
 import { useDb } from '../db'
@@ -8,6 +7,7 @@ import { meaningOf } from '../net/meanings'
 import { askOutside, type Answer } from '../net/outside'
 import { ProblemError } from '../problem'
 import { realNow } from '../clock'
+import { runInThread, TaskStopped } from '../work/pool'
 
 /** How long an answer counts; what did not answer is asked again sooner. */
 const GOOD_MS = 6 * HOUR
@@ -41,7 +41,7 @@ async function lookNow(text: string): Promise<LinkLook> {
       return { kind: 'dead', detail: `${url.hostname} answered ${answer.status}: ${meaningOf(answer.status)}.`, card: null }
     // Pages that turn away programs show people something: not the link's fault.
     if (answer.status >= 400) return { kind: 'unreachable', detail: `${url.hostname} answered ${answer.status}: ${meaningOf(answer.status)}.`, card: null }
-    const card = /html/i.test(answer.headers['content-type'] ?? 'html') ? cardOf(answer) : null
+    const card = /html/i.test(answer.headers['content-type'] ?? 'html') ? await cardOf(answer) : null
     return answer.lastingUrl === url.href ? { kind: 'ok', detail: null, card } : { kind: 'moved', detail: answer.lastingUrl, card }
   } catch (error) {
     if (!(error instanceof ProblemError)) throw error
@@ -50,31 +50,12 @@ async function lookNow(text: string): Promise<LinkLook> {
   }
 }
 
-/** A page's card: its Open Graph data (ogp.me), else its own title and description. */
-function cardOf(answer: Answer): LinkLook['card'] {
-  const metas = new Map<string, string>()
-  let title = ''
-  let isInTitle = false
-  const parser = new Parser({
-    onopentag: (name, attributes) => {
-      if (name === 'title' && title === '') isInTitle = true
-      const key = (attributes['property'] ?? attributes['name'] ?? '').toLowerCase()
-      if (name === 'meta' && key && attributes['content'] && !metas.has(key)) metas.set(key, attributes['content'].trim())
-    },
-    ontext: (text) => {
-      if (isInTitle) title += text
-    },
-    onclosetag: (name) => {
-      if (name === 'title') isInTitle = false
-    },
-  })
-  parser.end(new TextDecoder().decode(answer.body))
-  const image = metas.get('og:image') ?? metas.get('og:image:url') ?? null
-  const said = (metas.get('og:title') ?? title).trim().replace(/\s+/g, ' ').slice(0, 300)
-  if (said === '') return null
-  return {
-    title: said,
-    description: (metas.get('og:description') ?? metas.get('description') ?? '').replace(/\s+/g, ' ').slice(0, 500),
-    image: image && URL.canParse(image, answer.url) ? new URL(image, answer.url).href : null,
+/** A page's card; none where its page takes too long to read. */
+async function cardOf({ body, url, headers }: Answer): Promise<LinkLook['card']> {
+  try {
+    return await runInThread('person', [`host:${new URL(url).hostname}`], 'readCard', { body, url, contentType: headers['content-type'] ?? null })
+  } catch (error) {
+    if (error instanceof TaskStopped) return null
+    throw error
   }
 }

@@ -12,6 +12,8 @@ import { atField } from './fields'
 import { readAnswer } from './feeds'
 import { profilePage } from './profiles'
 
+/** Bytes in which a page says that it is one. */
+const HEAD_BYTES = 1_000
 /** Feeds named by a page that are tried in turn when the first can't be read. */
 const MOST_NAMED = 5
 /** What stands in an address for the words of a search; the second as OpenSearch 1.1 writes it. */
@@ -54,9 +56,9 @@ async function lookFor(address: string): Promise<Looked> {
   const url = webAddress(address)
   const answer = await askOutside(url)
   if (answer.status !== 200) throw problem('httpStatus', url.hostname, answer.status, meaningOf(answer.status))
-  const html = new TextDecoder().decode(answer.body)
-  if (!isPage(answer, html)) return { answer, read: await readAnswer(answer), feeds: [{ url: answer.lastingUrl, title: null, type: null }] }
-  const named = await runInThread('findFeeds', { html, url: answer.url })
+  if (!isPage(answer)) return { answer, read: await readAnswer(answer, 'person'), feeds: [{ url: answer.lastingUrl, title: null, type: null }] }
+  const contentType = answer.headers['content-type'] ?? null
+  const named = await runInThread('person', [`host:${url.hostname}`], 'findFeeds', { body: answer.body, url: answer.url, contentType })
   for (const candidate of named.slice(0, MOST_NAMED)) {
     const found = await readCandidate(candidate.url)
     if (found) return { ...found, feeds: named }
@@ -68,13 +70,14 @@ async function lookFor(address: string): Promise<Looked> {
   throw problem('noFeedOnPage', url.hostname)
 }
 
-const isPage = (answer: Answer, text: string): boolean =>
-  /text\/html|application\/xhtml/i.test(answer.headers['content-type'] ?? '') || /^\s*(<!doctype html|<html)/i.test(text)
+const isPage = ({ headers, body }: Answer): boolean =>
+  /text\/html|application\/xhtml/i.test(headers['content-type'] ?? '') ||
+  /^\s*(<!doctype html|<html)/i.test(Buffer.from(body.subarray(0, HEAD_BYTES)).toString('latin1'))
 
 async function readCandidate(url: string): Promise<Omit<Looked, 'feeds'> | null> {
   try {
     const answer = await askOutside(url)
-    return answer.status === 200 ? { answer, read: await readAnswer(answer) } : null
+    return answer.status === 200 ? { answer, read: await readAnswer(answer, 'person') } : null
   } catch (error) {
     if (error instanceof ProblemError) return null
     throw error
@@ -86,5 +89,5 @@ export async function readAt(address: string): Promise<{ answer: Answer; read: R
   const url = webAddress(address)
   const answer = await askOutside(url)
   if (answer.status !== 200) throw problem('httpStatus', url.hostname, answer.status, meaningOf(answer.status))
-  return { answer, read: await readAnswer(answer) }
+  return { answer, read: await readAnswer(answer, 'person') }
 }

@@ -57,7 +57,7 @@ export async function listBehind(address: string): Promise<FeedRow | null> {
 
 /** Keeps a mail that came for a list as an article. One that comes twice is kept once. */
 export async function takeMail(feed: FeedRow, raw: Uint8Array): Promise<void> {
-  const mail = await runInThread('readMail', { raw })
+  const mail = await runInThread('background', [`feed:${feed.id}`], 'readMail', { raw })
   const item: FeedItem = {
     id: mail.id,
     url: mail.url,

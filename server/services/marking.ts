@@ -29,7 +29,7 @@ export async function markArticles(feed: FeedRow, articles: ArticleRecord[], { f
 }
 
 async function markForBrand(source: SourceRow, watches: WatchRow[], articles: ArticleRecord[], fresh: boolean): Promise<void> {
-  const { marks } = await runInThread('matchWatches', {
+  const { marks } = await runInThread('background', [`brand:${source.brand_id}`], 'matchWatches', {
     watches: watches.map((watch) => ({ id: watch.id, query: parseWatch(watch.query) })),
     articles: articles.map((article) => watchArticleOf(article, source)),
     now: toInstant(now()),

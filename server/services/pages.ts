@@ -1,4 +1,3 @@
-import { plainText } from '../../core/text'
 import { DAY } from '../../core/instant'
 import { words } from '../../shared/words'
 import { now } from '../clock'
@@ -72,9 +71,9 @@ async function mainText(row: ArticleForBrand): Promise<Found> {
     if (answer.status !== 200) return { says: problem('httpStatus', url.hostname, answer.status, meaningOf(answer.status)).message }
     const type = answer.headers['content-type'] ?? ''
     if (type !== '' && !/html/i.test(type)) return { says: says.noPage(type.split(';')[0]!.slice(0, 60)) }
-    const found = await runInThread('readPage', { body: answer.body, url: answer.url, contentType: type || null })
-    // A page behind a wall has often less than the summary has.
-    return found && found.text.length > plainText(row.summary_html ?? '').length ? found : { says: says.noText }
+    const found = await runInThread('person', [`host:${url.hostname}`], 'readPage', { body: answer.body, url: answer.url, contentType: type || null })
+    // A page behind a wall has often less than the summary has; where there is no text of its own, an article's text is its summary's.
+    return found && found.text.length > row.text.length ? found : { says: says.noText }
   } catch (error) {
     if (error instanceof ProblemError) return { says: error.message }
     if (error instanceof TaskStopped) return { says: says.tooHeavy }

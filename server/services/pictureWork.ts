@@ -51,7 +51,7 @@ const BEFORE = [['<?xml', '?>'], ['<!--', '-->'], ['<!doctype', '>']] as const /
 /** Whether a text begins as SVG does: declaration, comments and doctype are stepped over, once. */
 export function isDrawing(head: string): boolean {
   const text = head.toLowerCase()
-  for (let at = text.startsWith('\uFEFF') ? 1 : 0; ; ) {
+  for (let at = text.startsWith('\uFEFF') ? 1 : 0; ;) {
     at = firstSign(text, at)
     const known = BEFORE.find(([opening]) => text.startsWith(opening, at))
     if (!known) return text.startsWith('<svg', at)

@@ -1,4 +1,5 @@
 import * as yup from 'yup'
+import { listOf } from '../../shared/lists'
 import { askOutside } from '../net/outside'
 import { problem } from '../problem'
 
@@ -6,7 +7,7 @@ const PROFILE = /^@?([a-z0-9._-]+)@([a-z0-9.-]+\.[a-z]{2,}(?::\d+)?)$/i
 const PAGE = 'http://webfinger.net/rel/profile-page'
 
 const answerSchema = yup.object({
-  links: yup.array(yup.object({ rel: yup.string().default(''), type: yup.string().nullable().default(null), href: yup.string().nullable().default(null) })).default([]),
+  links: listOf(yup.object({ rel: yup.string().default(''), type: yup.string().nullable().default(null), href: yup.string().nullable().default(null) }), 200).default([]),
 }) // prettier-ignore
 
 /** The page of a profile written as `@name@host`, by WebFinger (RFC 7033); null for what is written otherwise. Throws where the host knows none. */
@@ -27,7 +28,7 @@ function pageIn(body: string): string | null {
   try {
     const { links } = answerSchema.validateSync(JSON.parse(body))
     const named = links.find(({ rel }) => rel === PAGE) ?? links.find(({ rel, type }) => rel === 'self' && type === 'text/html')
-    return named?.href && URL.canParse(named.href) ? named.href : null
+    return named?.href && /^https?:/i.test(named.href) && URL.canParse(named.href) ? named.href : null
   } catch {
     return null
   }

@@ -1,6 +1,5 @@
 import { getRequestURL, type H3Event } from 'h3'
-import { safeHtml } from '../../core/feed'
-import { writeFeed, type FeedKind } from '../../core/formats'
+import type { FeedKind } from '../../core/formats'
 import { toInstant } from '../../core/instant'
 import { LIMITS } from '../../shared/limits'
 import { now } from '../clock'
@@ -11,6 +10,7 @@ import { anyWatch } from '../db/watches'
 import { derivedKey, isDerivedKey } from '../derivedKeys'
 import { problem } from '../problem'
 import { settings } from '../settings'
+import { runInThread } from '../work/pool'
 import { beginningOf } from './articles'
 import { opensWatchFeed } from './watchFeeds'
 
@@ -30,7 +30,7 @@ export async function secretFeed(event: H3Event, id: string, key: string, kind: 
   const ids = places.filter((place) => place.because === null).slice(0, LIMITS.folderFeed).map(({ id }) => id) // prettier-ignore
   const rows = await articlesWhole(db, opened.brandId, ids)
   const origin = settings().publicUrl ?? getRequestURL(event).origin
-  return writeFeed(kind, {
+  const feed = {
     title: opened.name,
     homeUrl: `${origin}/`,
     selfUrl: `${origin}/feeds/${id}/${key}.${kind}`,
@@ -39,11 +39,12 @@ export async function secretFeed(event: H3Event, id: string, key: string, kind: 
       id: `urn:uuid:${row.id}`,
       url: row.url ?? `${origin}/`,
       title: row.title ?? beginningOf(row.summary_html ?? row.content_html ?? ''),
-      html: safeHtml(row.content_html ?? row.summary_html ?? '', row.url ?? 'about:blank'),
+      html: row.content_html ?? row.summary_html ?? '',
       at: toInstant(row.at),
       author: row.author ?? row.label,
     })),
-  })
+  }
+  return runInThread('person', [`brand:${opened.brandId}`], 'writeFeed', { kind, feed })
 }
 
 interface Opened {

@@ -1,7 +1,4 @@
-import { safeHtml } from '../../core/feed'
 import { toInstant } from '../../core/instant'
-import { readingMinutes } from '../../core/text'
-import { matchWatch, parseWatch, prepareArticle } from '../../core/watch'
 import type { ArticleFull, ArticleRow, SourceOfArticle } from '../../shared/api'
 import { now } from '../clock'
 import { useDb, type Db } from '../db'
@@ -11,6 +8,7 @@ import { hashtagsOfSource } from '../db/folders'
 import { sourceById } from '../db/sources'
 import { watchesOf } from '../db/watches'
 import { problem } from '../problem'
+import { runInThread } from '../work/pool'
 import type { Actor } from './actor'
 import { withMarks } from './articles'
 import { watchArticleOf } from './marking'
@@ -25,34 +23,49 @@ export async function article(actor: Actor, id: string): Promise<ArticleFull> {
   if (!row) throw problem('notFound')
   const [summary] = await withMarks(db, brandId, [row])
   const source = await sourceOf(db, brandId, row, summary!.watches.map(({ id }) => id)) // prettier-ignore
+  const shown = await worksOut(db, brandId, row, summary!)
   return {
     ...summary!,
     url: row.url,
-    // Kept HTML, made safe once more as it is shown.
-    html: safeHtml(row.content_html ?? row.page_html ?? row.summary_html ?? '', row.url ?? 'about:blank'),
+    html: shown.html,
     textFrom: textFrom(row),
     pageWaits: mayLookAtPage(row),
     pageSays: row.page_says,
-    because: await becauseOf(db, brandId, row, summary!),
+    because: shown.because,
     language: (await sourceById(db, brandId, row.source_id))?.language ?? row.language,
     categories: JSON.parse(row.categories_json) as string[],
-    minutes: readingMinutes(row.text),
+    minutes: shown.minutes,
     shared: (await sentOfArticle(db, brandId, id)).map((sent) => ({ at: toInstant(sent.sent_at), account: sent.account, text: sent.text })),
     source,
     draft: await draftOf(db, actor, id),
   }
 }
 
-/** Why an article is here: what the watches that mark it find, looked for once more, so that it is said where. */
-async function becauseOf(db: Db, brandId: string, row: articles.ArticleForBrand, { watches }: ArticleRow): Promise<ArticleFull['because']> {
+/**
+ * What is worked out of an article as it is shown, in a thread, since its text may be long: its kept HTML made safe once more, and why it
+ * is here: what the watches that mark it find, looked for once more, so that it is said where.
+ */
+async function worksOut(
+  db: Db,
+  brandId: string,
+  row: articles.ArticleForBrand,
+  { watches }: ArticleRow,
+): Promise<Pick<ArticleFull, 'html' | 'minutes' | 'because'>> {
   const source = await sourceById(db, brandId, row.source_id)
-  if (!source || watches.length === 0) return []
   const queries = new Map((await watchesOf(db, brandId)).map((watch) => [watch.id, watch.query]))
-  const prepared = prepareArticle(watchArticleOf(row, source))
-  return watches.flatMap(({ id, name }) => {
-    const match = matchWatch(parseWatch(queries.get(id)!), prepared, toInstant(now()))
-    return match ? [{ watchId: id, name, says: match.reasons.slice(0, MOST_REASONS).join('; ') }] : []
+  const { html, minutes, reasons } = await runInThread('person', [`brand:${brandId}`], 'showArticle', {
+    html: row.content_html ?? row.page_html ?? row.summary_html ?? '',
+    url: row.url ?? 'about:blank',
+    article: watchArticleOf(row, source ?? { label: row.label, language: row.language, region: null }),
+    watches: source ? watches.flatMap(({ id }) => (queries.has(id) ? [{ id, query: queries.get(id)! }] : [])) : [],
+    now: toInstant(now()),
   })
+  const because = reasons.map((one) => ({
+    watchId: one.id,
+    name: watches.find(({ id }) => id === one.id)!.name,
+    says: one.reasons.slice(0, MOST_REASONS).join('; '),
+  }))
+  return { html, minutes, because }
 }
 
 const MOST_REASONS = 4

@@ -1,5 +1,5 @@
 import { toInstant } from '../../core/instant'
-import { termsOf, type WatchQuery } from '../../core/watch'
+import { countTerms, termsOf, type WatchQuery } from '../../core/watch'
 import type { ArticleRow } from '../../shared/api'
 import { LIMITS } from '../../shared/limits'
 import type { OfferedWord, WatchLook, WordWorth } from '../../shared/watches'
@@ -56,14 +56,14 @@ export async function lookAhead(brandId: string, { query: text, ...scope }: Scop
 
 /** Articles that hold words of the query, or of what is left of it without one of them; newest first. */
 async function holding(db: Db, brandId: string, query: WatchQuery, scope: Scope, since: number): Promise<Candidate[]> {
-  const loosened = termsOf(query).slice(0, wordsToTell(query)).flatMap(({ without }) => without ?? []) // prettier-ignore
-  const match = await runInThread('watchExpression', loosened.length > 0 ? { kind: 'or', parts: [query, ...loosened] } : query)
+  const loosened = isToTell(query) ? termsOf(query).slice(0, MOST_WORDS).flatMap(({ without }) => without ?? []) : [] // prettier-ignore
+  const match = await runInThread('person', [`brand:${brandId}`], 'watchExpression', loosened.length > 0 ? { kind: 'or', parts: [query, ...loosened] } : query)
   const ask = { brandId, match, feeds: await feedsIn(db, brandId, scope), below: null, since }
   const found = await candidatesAt(db, ask, await candidateNumbers(db, ask, MOST_NUMBERS))
   return found.sort((a, b) => b.at - a.at)
 }
 
-const wordsToTell = (query: WatchQuery): number => (termsOf(query).length > MOST_TO_TELL ? 0 : MOST_WORDS)
+const isToTell = (query: WatchQuery): boolean => countTerms(query) <= MOST_TO_TELL
 
 /** At most so many of a list, the first ones and then evenly from the rest. */
 function spread<T>(list: T[], most: number): T[] {
@@ -73,10 +73,10 @@ function spread<T>(list: T[], most: number): T[] {
 
 async function look(db: Db, brandId: string, query: WatchQuery, some: Candidate[]): Promise<Looked> {
   const articles = await watchedArticles(db, brandId, some.map((one) => one.id)) // prettier-ignore
-  return runInThread('lookWithWatch', {
+  return runInThread('person', [`brand:${brandId}`], 'lookWithWatch', {
     query,
     articles: articles.map(({ article, source }) => watchArticleOf(article, source)),
-    mostWords: wordsToTell(query),
+    mostWords: isToTell(query) ? MOST_WORDS : 0,
     now: toInstant(now()),
   })
 }
@@ -110,5 +110,5 @@ export async function offerWords(brandId: string, text: string): Promise<Offered
   const query = text === '' ? null : parsedQuery(text)
   const { kept, others } = await keptAndOther(await useDb(), brandId, WEIGHED)
   const plain = (rows: PlainText[]) => rows.map((row) => ({ title: row.title ?? '', body: row.text, language: row.language }))
-  return runInThread('offerWords', { query, kept: plain(kept), others: plain(others), count: OFFERED })
+  return runInThread('person', [`brand:${brandId}`], 'offerWords', { query, kept: plain(kept), others: plain(others), count: OFFERED })
 }

@@ -134,7 +134,7 @@ async function tidy({ run }: Going, watch: WatchRow): Promise<number> {
 
 async function match(watch: WatchRow, articles: WatchedArticle[]): Promise<MatchResult['marks']> {
   if (articles.length === 0) return []
-  const { marks } = await runInThread('matchWatches', {
+  const { marks } = await runInThread('background', [`brand:${watch.brand_id}`], 'matchWatches', {
     watches: [{ id: watch.id, query: parseWatch(watch.query) }],
     articles: articles.map(({ article, source }) => watchArticleOf(article, source)),
     now: toInstant(now()),
@@ -144,7 +144,7 @@ async function match(watch: WatchRow, articles: WatchedArticle[]): Promise<Match
 
 /** What an edited watch may match of a brand's archive. */
 async function candidatesOf(db: Db, watch: WatchRow, below: number | null): Promise<Candidates> {
-  const expression = await runInThread('watchExpression', parseWatch(watch.query))
+  const expression = await runInThread('background', [`brand:${watch.brand_id}`], 'watchExpression', parseWatch(watch.query))
   return { brandId: watch.brand_id, match: expression, feeds: await feedsIn(db, watch.brand_id, scopeOf(watch)), below, since: null }
 }
 

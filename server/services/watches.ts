@@ -1,7 +1,8 @@
 import { randomBytes } from 'node:crypto'
 import { v7 as uuid } from 'uuid'
-import { parseWatch, WatchSyntaxError, type WatchQuery } from '../../core/watch'
+import { countTerms, parseWatch, WatchSyntaxError, type WatchQuery } from '../../core/watch'
 import type { Undoable } from '../../shared/api'
+import { LIMITS } from '../../shared/limits'
 import type { Watch } from '../../shared/watches'
 import { now } from '../clock'
 import { inTransaction, type Db } from '../db'
@@ -162,7 +163,10 @@ export async function seeWatch(actor: Actor, id: string): Promise<void> {
 /** A query's text as a tree; refused at its field where it can't be read, with the place. */
 export function parsedQuery(text: string): WatchQuery {
   try {
-    return parseWatch(text)
+    const query = parseWatch(text)
+    const words = countTerms(query)
+    if (words > LIMITS.queryWords) throw problem('watchTooLong', words, LIMITS.queryWords).at('query')
+    return query
   } catch (error) {
     throw error instanceof WatchSyntaxError ? problem('watchQuery', error.message, error.at).at('query') : error
   }

@@ -35,7 +35,7 @@ export async function writingHelp(actor: Actor, input: { articleId: string | nul
     max: writing.hashtagMost,
   }
   const line = { title: article?.title ?? '', body: article?.text ?? '', language, instruction: writing.instruction, count: OPENINGS }
-  return runInThread('helpWriting', { hashtags, line })
+  return runInThread('person', [`brand:${actor.brandId}`], 'helpWriting', { hashtags, line })
 }
 
 /** Hashtags of the watches that mark an article, then its own tags as hashtags. */

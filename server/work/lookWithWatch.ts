@@ -17,7 +17,7 @@ export interface Looked {
 
 /** What a query that is being written would mark, and what each of its words is worth. */
 export function lookWithWatch({ query, articles, mostWords, now }: Asked): Looked {
-  const terms = termsOf(query).slice(0, mostWords)
+  const terms = mostWords > 0 ? termsOf(query).slice(0, mostWords) : []
   const looked: Looked = { matches: [], words: terms.map(({ text, leavesOut, without }) => ({ text, leavesOut, brings: 0, without: without ? [] : null })) }
   for (const article of articles) {
     const prepared = prepareArticle(article)

@@ -1,14 +1,8 @@
 import { Readability } from '@mozilla/readability'
 import { parseHTML } from 'linkedom'
 import { decodeBytes, safeHtml } from '../../core/feed'
-import { plainText } from '../../core/text'
-
-export interface PageInput {
-  body: Uint8Array
-  /** Where it came from, after redirects: the base of relative addresses. */
-  url: string
-  contentType: string | null
-}
+import { isTooDeep, plainText } from '../../core/text'
+import type { Received } from './readCard'
 
 export interface PageText {
   html: string
@@ -24,9 +18,16 @@ const SHORTEST = 60
 /** Elements of a page that is still read; real ones have a few thousand. */
 const MOST_ELEMENTS = 100_000
 
-/** The main text of a web page as safe HTML, found by Mozilla's Readability; null where there is none. */
-export function readPage({ body, url, contentType }: PageInput): PageText | null {
-  const document = documentOf(decodeBytes(body, contentType).text)
+/** Said of a page whose elements lie deeper in each other than those of any honest one: the parser would take minutes. */
+export class TooDeep extends Error {
+  override readonly name = 'TooDeep'
+}
+
+/** The main text of a web page as safe HTML, found by Mozilla's Readability; null where there is none. Throws TooDeep. */
+export function readPage({ body, url, contentType }: Received): PageText | null {
+  const page = decodeBytes(body, contentType).text
+  if (isTooDeep(page)) throw new TooDeep()
+  const document = documentOf(page)
   if (!document) return null
   const base = document.querySelector('base')?.getAttribute('href')
   const from = base && URL.canParse(base, url) ? new URL(base, url).href : url

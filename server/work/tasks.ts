@@ -1,4 +1,5 @@
-import { findFeeds, readFeed, type Feed, type FoundFeed } from '../../core/feed'
+import { decodeBytes, findFeeds, readFeed, safeHtml, type Feed, type FoundFeed } from '../../core/feed'
+import { readOpml, writeFeed, type FeedKind, type FeedToWrite, type OpmlSource, type Read } from '../../core/formats'
 import { fold, plainText, stem, words } from '../../core/text'
 import { suggestHashtags, type HashtagInput } from '../../core/post/hashtags'
 import type { WritingHelp } from '../../shared/posts'
@@ -6,15 +7,11 @@ import { drawnLines, type LineRequest } from '../services/lineWriters'
 import { watchExpression } from '../db/sqlite/watchExpression'
 import { foundIn } from './foundIn'
 import { lookWithWatch } from './lookWithWatch'
+import { readCard, readLinks, type Received } from './readCard'
 import { readMail } from './readMail'
 import { readPage } from './readPage'
+import { showArticle } from './showArticle'
 import { buildWatchIndex, suggestWords, type WatchArticle, type WatchQuery } from '../../core/watch'
-
-export interface ReadFeedInput {
-  body: Uint8Array
-  url: string
-  contentType: string | null
-}
 
 /** A feed with the plain text of each item, in the items' order. */
 export interface ReadFeedResult {
@@ -37,13 +34,33 @@ export interface MatchResult {
 
 /** The heavy work that runs in worker threads: pure, plain data in and out. */
 export const tasks = {
-  readFeed({ body, url, contentType }: ReadFeedInput): ReadFeedResult {
+  readFeed({ body, url, contentType }: Received): ReadFeedResult {
     const feed = readFeed(body, { url, contentType })
     return { feed, texts: feed.items.map((item) => plainText(item.contentHtml ?? item.summaryHtml ?? '')) }
   },
 
-  findFeeds({ html, url }: { html: string; url: string }): FoundFeed[] {
-    return findFeeds(html, url)
+  findFeeds({ body, url, contentType }: Received): FoundFeed[] {
+    return findFeeds(decodeBytes(body, contentType).text, url)
+  },
+
+  readCard,
+
+  readLinks,
+
+  readOpml(text: string): Read<OpmlSource> {
+    return readOpml(text)
+  },
+
+  /** The texts of some pieces of HTML. */
+  plainTexts(pieces: string[]): string[] {
+    return pieces.map(plainText)
+  },
+
+  showArticle,
+
+  /** A feed of ours, its HTML made safe once more. */
+  writeFeed({ kind, feed }: { kind: FeedKind; feed: FeedToWrite }): string {
+    return writeFeed(kind, { ...feed, items: feed.items.map((item) => ({ ...item, html: safeHtml(item.html, item.url) })) })
   },
 
   readPage,

@@ -1,6 +1,7 @@
 // The file of a worker thread: takes a task, answers its result or what went wrong.
 import { setPriority } from 'node:os'
-import { parentPort } from 'node:worker_threads'
+import { parentPort, workerData } from 'node:worker_threads'
+import type { LaneName } from './lanes'
 import { tasks, type TaskName } from './tasks'
 
 interface Job {
@@ -8,9 +9,9 @@ interface Job {
   input: never
 }
 
-// Where cores are few, the thread that answers people goes first (on Linux a priority is a thread's own).
+// Where cores are few, what people wait for goes first (on Linux a priority is a thread's own).
 try {
-  setPriority(10)
+  setPriority((workerData as { lane: LaneName }).lane === 'person' ? 2 : 10)
 } catch {
   // Without it everything works, only less smoothly.
 }
@@ -20,7 +21,8 @@ async function work({ task, input }: Job): Promise<void> {
     parentPort?.postMessage({ result: await tasks[task](input) })
   } catch (error) {
     const { name, message } = error instanceof Error ? error : new Error(String(error))
-    parentPort?.postMessage({ error: { name, message, code: (error as { code?: string }).code ?? null } })
+    const { code = null, line = 0 } = error as { code?: string; line?: number }
+    parentPort?.postMessage({ error: { name, message, code, line } })
   }
 }
 

@@ -34,6 +34,10 @@ export const refusals = {
     title: 'Address inside a private network',
     detail: `${host} is inside a private network or this machine. Sources and accounts are read from the open web only.`,
   }),
+  otherPort: (host: string) => ({
+    title: 'Not the web’s port',
+    detail: `${host} names a port other than 80 and 443. Whoever runs this installation can allow it with QUILL_OPEN_PORTS.`,
+  }),
   unknownHost: (host: string) => ({ title: 'No such host', detail: `There is no host called ${host}. Look for a slip in the address.` }),
   noAnswer: (host: string, why: string) => ({ title: 'No answer', detail: `${host} did not answer: ${why}.` }),
   httpStatus: (host: string, status: number, meaning: string) => ({ title: 'The site refused', detail: `${host} answered ${status}: ${meaning}.` }),
@@ -59,6 +63,10 @@ export const refusals = {
   tagTaken: (name: string) => ({ title: 'Already a tag', detail: `There is a tag called “${name}” already. Merge the two to make them one.` }),
   sameTag: { title: 'The same tag', detail: 'A tag can’t be merged into itself.' },
   watchQuery: (why: string, at: number) => ({ title: 'The watch can’t be read', detail: `${why} (at character ${at + 1})` }),
+  watchTooLong: (words: number, most: number) => ({
+    title: 'Too many words',
+    detail: `The watch asks for ${words.toLocaleString('en')} words; up to ${most.toLocaleString('en')} are looked for. Make two watches of it.`,
+  }),
   noNetwork: (host: string) => ({ title: 'No network here', detail: `${host} answers, but speaks neither Micropub nor the Mastodon-compatible API.` }),
   tokenRefused: (network: string) => ({ title: 'Token refused', detail: `${network} does not accept this token. Copy it again from the network’s settings.` }),
   tooLongFor: (network: string, over: number) => ({ title: 'Too long', detail: `${network}: ${over} too many. Shorten the text or take the account out.` }),

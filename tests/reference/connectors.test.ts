@@ -199,10 +199,10 @@ describe('Micropub, what the Recommendation asks of a client', () => {
 
 /** The endpoint found on a page that answers so. */
 async function discover(headers: Record<string, string>, body: string): Promise<string | undefined> {
-  const { endpointOf } = await import('../../server/networks/micropub')
-  return (
-    endpointOf({ status: 200, headers, body: new TextEncoder().encode(body), url: 'https://site.example/', lastingUrl: 'https://site.example/' }) ?? undefined
-  )
+  const { endpointIn } = await import('../../server/networks/micropub')
+  const { readLinks } = await import('../../server/work/readCard')
+  const links = readLinks({ body: new TextEncoder().encode(body), url: 'https://site.example/', contentType: 'text/html' })
+  return endpointIn({ headers, url: 'https://site.example/' }, links) ?? undefined
 }
 
 /** What an endpoint's answer to a post means. */
