@@ -74,7 +74,7 @@ export async function fetchingRows(feeds: number): Promise<Row[]> {
 }
 
 async function makeBrand(nell: Person): Promise<string> {
-  await nell.want('POST', '/api/demo/begin', { at: Date.now(), people: [NELL] })
+  await nell.want('POST', '/api/demo/begin', { at: Date.now(), people: [{ ...NELL, owner: true }] })
   await nell.want('POST', '/api/demo/session', { personId: NELL.id })
   const id = uuid()
   await nell.want('POST', '/api/brands', { id, name: 'A brand', zone: 'UTC', language: 'en', mark: 'A', markInk: 1 })

@@ -37,10 +37,10 @@ export class SendingWorld {
   static async start(env: Record<string, string> = {}, { role = 'web', hasRates = false } = {}): Promise<SendingWorld> {
     const standins = await startStandins({ port: await freePort() })
     const dataDir = mkdtempSync(join(tmpdir(), 'quill-sending-'))
-    const all = { QUILL_LOG: 'error', QUILL_TICK_MS: '100', ...env }
+    const all = { QUILL_LOG: 'error', QUILL_TICK_MS: '100', QUILL_START_CODE: 'bench', ...env }
     const web = await startServer({ port: await freePort(), dataDir, standins: standins.url, env: { ...all, QUILL_ROLE: role } })
     const owner = new Person(web.url)
-    await owner.want('POST', '/api/first-start', { name: 'Nell', email: 'nell@desk.example', password: 'a long password' })
+    await owner.want('POST', '/api/first-start', { name: 'Nell', email: 'nell@desk.example', password: 'a long password', code: 'bench' })
     await owner.want('POST', '/api/brands', { id: uuid(), name: 'A brand', zone: 'UTC', language: 'en', mark: 'A', markInk: 1 })
     const world = new SendingWorld(standins, web, owner, dataDir, all)
     // An account keeps the rate its network stated when it was added: how fast our own side is shows without one.

@@ -145,7 +145,7 @@ async function measured(person: Person, what: string, path: () => string, target
 }
 
 async function makeBrand(nell: Person): Promise<string> {
-  await nell.want('POST', '/api/demo/begin', { at: Date.now(), people: [NELL] })
+  await nell.want('POST', '/api/demo/begin', { at: Date.now(), people: [{ ...NELL, owner: true }] })
   await nell.want('POST', '/api/demo/session', { personId: NELL.id })
   const id = uuid()
   await nell.want('POST', '/api/brands', { id, name: 'A brand', zone: 'UTC', language: 'en', mark: 'A', markInk: 1 })

@@ -124,7 +124,7 @@ interface Article {
 const read = <T>(file: string): T => JSON.parse(readFileSync(fileURLToPath(new URL(file, import.meta.url)), 'utf8')) as T
 const client = new Client(process.env['QUILL_URL'] ?? 'http://127.0.0.1:4300')
 const world = new Client(process.env['QUILL_STANDINS'] ?? 'http://127.0.0.1:4555')
-const { people, brands } = read<{ people: { id: string; name: string; email: string }[]; brands: BrandPlan[] }>('brands.json')
+const { people, brands } = read<{ people: { id: string; name: string; email: string; owner?: boolean }[]; brands: BrandPlan[] }>('brands.json')
 const lines = read<DemoLine[]>('lines.json')
 
 await client.post('/api/demo/begin', { at: Date.now() - STAGES.reduce((sum, hours) => sum + hours, 0) * HOUR, people })

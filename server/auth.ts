@@ -3,6 +3,7 @@ import type { Person } from '../shared/api'
 import { keyFor } from './secrets'
 import { endSession, openSession, personOfSession } from './services/people'
 import { settings } from './settings'
+import { whereFrom } from './whereFrom'
 
 interface Sealed {
   sessionId?: string
@@ -29,7 +30,7 @@ export async function whoAsks(event: H3Event): Promise<{ person: Person; session
 
 export async function signInAs(event: H3Event, person: Person): Promise<void> {
   const session = await useSession<Sealed>(event, config())
-  await session.update({ sessionId: await openSession(person.id, getHeader(event, 'user-agent') ?? null) })
+  await session.update({ sessionId: await openSession(person.id, getHeader(event, 'user-agent') ?? null, whereFrom(event)) })
 }
 
 export async function signOut(event: H3Event): Promise<void> {

@@ -5,6 +5,13 @@ import { settings } from './settings'
 export const log = pino({
   level: settings().logLevel,
   base: null,
-  serializers: { error: pino.stdSerializers.err },
+  serializers: { error: (error: unknown) => withoutValues(pino.stdSerializers.err(error as Error)) },
   redact: { paths: ['token', '*.token', 'password', '*.password', 'authorization', '*.authorization', 'cookie', '*.cookie'], censor: '[kept back]' },
 })
+
+/** Knex puts a statement with its values before what SQLite says: what people wrote, and tokens, must not stand in a log. */
+export function withoutValues<T extends { message?: string; stack?: string; code?: string | number }>(error: T): T {
+  if (!String(error.code ?? '').startsWith('SQLITE') || !error.message) return error
+  const said = error.message.slice(error.message.lastIndexOf(' - ') + 1).trim()
+  return { ...error, message: said, stack: error.stack?.replace(error.message, said) }
+}

@@ -43,6 +43,8 @@ export const PACE = {
   parse: { kind: 'parse', perMinute: 10 },
   /** What sends messages to people. */
   tell: { kind: 'tell', perMinute: 5 },
+  /** What may send letters to new addresses. */
+  mail: { kind: 'mail', perMinute: 10 },
   /** What hashes a password. */
   password: { kind: 'password', perMinute: 10 },
 } as const

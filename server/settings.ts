@@ -20,12 +20,10 @@ export interface Settings {
   openPorts: number[]
   /** QUILL_START_CODE: what the first owner has to know; by default a code is made and printed as long as there is none. */
   startCode: string | null
-  /** QUILL_HISTORY_DAYS: days for which changes can be undone. */
+  /** QUILL_HISTORY_DAYS: days for which changes can be undone, and pictures are kept that no post uses. */
   historyDays: number
   /** QUILL_SESSION_DAYS: days after which a sign-in that was not used ends. */
   sessionDays: number
-  /** QUILL_PICTURE_DAYS: days for which a picture is kept that no post uses. */
-  pictureDays: number
   /** QUILL_MAILS_A_DAY: mails that one mailing list may bring in a day. */
   mailsADay: number
   /** QUILL_LEASE_SECONDS: how long work may be held before another may take it over. */
@@ -87,7 +85,6 @@ export function readSettings(env: Record<string, string | undefined>): Settings 
     startCode: env['QUILL_START_CODE'] || null,
     historyDays: wholeNumber(env, 'QUILL_HISTORY_DAYS', 90),
     sessionDays: wholeNumber(env, 'QUILL_SESSION_DAYS', 30),
-    pictureDays: wholeNumber(env, 'QUILL_PICTURE_DAYS', 30),
     mailsADay: wholeNumber(env, 'QUILL_MAILS_A_DAY', 200),
     leaseSeconds: wholeNumber(env, 'QUILL_LEASE_SECONDS', 60),
     tickMs: wholeNumber(env, 'QUILL_TICK_MS', 1000),

@@ -41,6 +41,8 @@ export interface Person {
 
 export interface Me {
   person: Person
+  /** Whether they sign in with a password; the demo's people have none. */
+  hasPassword: boolean
   brands: (Brand & { role: Role })[]
   demo: { sites: string } | null
   now: Instant

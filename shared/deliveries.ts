@@ -67,6 +67,8 @@ export interface Telling {
   /** Whether an address of a chat hook is kept; the address itself is never shown again. */
   hasHook: boolean
   mail: string[]
+  /** Those of them that nobody has confirmed yet; no notice goes there. */
+  unconfirmed: string[]
   /** Local times between which nothing is told; what came then is told at the end. */
   quietFrom: string | null
   quietUntil: string | null

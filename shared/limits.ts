@@ -50,7 +50,7 @@ export const LIMITS = Object.freeze({
   pictureBytes: 5 * 1024 * 1024,
   /** Bytes and pixels of a picture that is taken for a post, and the longest side it is kept with. */
   uploadBytes: 15_000_000,
-  picturePixels: 50_000_000,
+  picturePixels: 40_000_000,
   pictureSide: 3_000,
   /** Pictures and wordings of one post. */
   postPictures: 10,

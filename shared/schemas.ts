@@ -14,6 +14,7 @@ export const signInSchema = yup.object({
 })
 
 export const ownerSchema = yup.object({
+  code: yup.string().trim().max(100, says.tooLong(100)).default(''),
   name,
   email: mailAddress.required(says.emailMissing),
   password: yup.string().required(says.passwordMissing).min(10, says.passwordShort).max(1000, says.tooLong(1000)),
@@ -27,6 +28,8 @@ export const meSchema = yup.object({
     .max(1000)
     .default('')
     .test('long-enough', says.passwordShort, (value) => value === '' || value.length >= 10),
+  /** The one they have now; asked for where the password or the mail address changes. */
+  oldPassword: yup.string().max(1000, says.tooLong(1000)).default(''),
 })
 
 export const brandSchema = yup.object({

@@ -16,7 +16,7 @@ const brand = useBrandStore()
 const step = ref<Step>('you')
 const accountId = ref<string | null>(null)
 const number = computed(() => STEPS.indexOf(step.value) + 1)
-const owner = useForm(ownerSchema, { name: '', email: '', password: '' })
+const owner = useForm(ownerSchema, { code: '', name: '', email: '', password: '' })
 
 // An interrupted first start goes on where it was: with the owner there, a brand is what is missing.
 const { needsFirstStart } = await api.get<{ needsFirstStart: boolean }>('/api/start')
@@ -68,6 +68,16 @@ const finish = (): void => window.location.assign('/wire')
       <p class="mt-1 mb-5 max-w-[60ch] text-ink-2">{{ says[step].detail }}</p>
 
       <form v-if="step === 'you'" class="grid max-w-[380px] gap-4" novalidate @submit.prevent="makeOwner">
+        <TextField
+          v-model="owner.values.code"
+          :label="says.you.code"
+          :hint="says.you.codeHint"
+          autocomplete="off"
+          autocapitalize="characters"
+          spellcheck="false"
+          :error="owner.errors.value.code"
+          @leave="owner.leave('code')"
+        />
         <TextField v-model="owner.values.name" :label="says.you.name" autocomplete="name" :error="owner.errors.value.name" @leave="owner.leave('name')" />
         <TextField
           v-model="owner.values.email"

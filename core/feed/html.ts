@@ -48,3 +48,9 @@ function linkTarget(href: string | undefined, baseUrl: string): string | null {
   if (!href) return null
   return /^mailto:/i.test(href.trim()) ? href.trim() : absoluteUrl(href, baseUrl)
 }
+
+/** The address of the first picture in a piece of safe HTML; null for none. */
+export function firstPicture(html: string): string | null {
+  const src = /<img\s[^<>]{0,2000}?src="([^"]{1,2000})"/.exec(html)?.[1]
+  return src ? src.replace(/&amp;/g, '&') : null
+}

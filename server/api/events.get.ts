@@ -2,4 +2,4 @@ import { route } from '../route'
 import { streamChanges } from '../services/events'
 
 /** The stream of changes in the brands of whoever asks, as server-sent events. */
-export default route('person', null, ({ event, person }) => streamChanges(event, person.id))
+export default route('person', null, ({ event, person, sessionId }) => streamChanges(event, person.id, sessionId))

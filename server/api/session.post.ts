@@ -1,3 +1,4 @@
+import { whereFrom } from '../whereFrom'
 import { getHeader, sendRedirect } from 'h3'
 import { signInSchema } from '../../shared/schemas'
 import { signInAs } from '../auth'
@@ -9,7 +10,7 @@ import { signIn } from '../services/people'
 export default route('public', signInSchema, async ({ event, body }) => {
   const isForm = getHeader(event, 'content-type')?.includes('application/x-www-form-urlencoded') ?? false
   try {
-    const person = await signIn(body.email, body.password)
+    const person = await signIn(body.email, body.password, whereFrom(event))
     await signInAs(event, person)
     return isForm ? sendRedirect(event, '/wire', 303) : person
   } catch (error) {

@@ -32,6 +32,11 @@ export const removeHandovers = async (db: Db, before: number): Promise<void> => 
   await db('handovers').where('at', '<', before).del()
 }
 
+/** Forgets an account's token and session for good. */
+export const wipeToken = async (db: Db, id: string): Promise<void> => {
+  await db('accounts').where({ id }).update({ token_sealed: '', session_sealed: null })
+}
+
 export const setQuiet = async (db: Db, id: string, until: number): Promise<void> => {
   await db('accounts').where({ id }).update({ quiet_until: until })
 }

@@ -68,3 +68,10 @@ export const markBrandRemoved = async (db: Db, id: string, at: number): Promise<
 export const addMember = async (db: Db, brandId: string, personId: string, role: Role): Promise<void> => {
   await db('members').insert({ brand_id: brandId, person_id: personId, role })
 }
+
+/** Whether a person may make a brand: the first of an installation, and whoever owns one. */
+export const mayFound = async (db: Db, personId: string): Promise<boolean> =>
+  Boolean(
+    (await db('people').where({ id: personId, founds: 1 }).first('id')) ??
+    (await db('members').join('brands', 'brands.id', 'members.brand_id').where({ 'members.person_id': personId, 'members.role': 'owner' }).whereNull('brands.removed_at').first('brands.id')),
+  ) // prettier-ignore

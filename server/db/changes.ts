@@ -1,5 +1,6 @@
 import type { ChangeKind } from '../../shared/api'
 import type { Db } from '.'
+import type { TrackedRow } from './tracked'
 
 export interface ChangeRow {
   seq: number
@@ -50,6 +51,19 @@ export const historyById = (db: Db, brandId: string, id: string): Promise<Histor
 /** The first change a brand made of this kind to this thing, such as `line:` and a post's id. */
 export const historyOf = (db: Db, brandId: string, what: string): Promise<HistoryRow | undefined> =>
   db<HistoryRow>('history').where({ brand_id: brandId, what }).orderBy('at').first()
+
+/** Puts other values into what is remembered of a table's row, in all changes of one thing. */
+export async function wipeHistoryOf(db: Db, brandId: string, what: ChangeKind, which: string, table: string, values: Record<string, unknown>): Promise<void> {
+  for (const entry of await db<HistoryRow>('history').where({ brand_id: brandId, what: `${what}:${which}` })) {
+    const wiped = (JSON.parse(entry.rows_json) as TrackedRow[]).map((row) => {
+      const wipe = (state: TrackedRow['before']): TrackedRow['before'] => state && { ...state, ...values }
+      return row.table === table && row.key['id'] === which ? { ...row, before: wipe(row.before), after: wipe(row.after) } : row
+    })
+    await db('history')
+      .where({ id: entry.id })
+      .update({ rows_json: JSON.stringify(wiped) })
+  }
+}
 
 export const markUndone = async (db: Db, id: string, at: number): Promise<void> => {
   await db('history').where({ id }).update({ undone_at: at })

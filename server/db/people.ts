@@ -21,11 +21,17 @@ export const insertSession = async (db: Db, row: SessionRow): Promise<void> => {
   await db('sessions').insert(row)
 }
 
-/** The session, unless it was revoked. */
-export const liveSession = (db: Db, id: string): Promise<SessionRow | undefined> => db<SessionRow>('sessions').where({ id }).whereNull('revoked_at').first()
+/** The session, unless it was revoked or not used since then. */
+export const liveSession = (db: Db, id: string, usedSince: number): Promise<SessionRow | undefined> =>
+  db<SessionRow>('sessions').where({ id }).where('last_seen_at', '>', usedSince).whereNull('revoked_at').first()
 
-export const liveSessionsOf = (db: Db, personId: string): Promise<SessionRow[]> =>
-  db<SessionRow>('sessions').where({ person_id: personId }).whereNull('revoked_at').orderBy('last_seen_at', 'desc')
+export const liveSessionsOf = (db: Db, personId: string, usedSince: number): Promise<SessionRow[]> =>
+  db<SessionRow>('sessions')
+    .where({ person_id: personId })
+    .where('last_seen_at', '>', usedSince)
+    .whereNull('revoked_at')
+    .orderBy('last_seen_at', 'desc')
+    .limit(100)
 
 export const touchSession = async (db: Db, id: string, at: number): Promise<void> => {
   await db('sessions').where({ id }).update({ last_seen_at: at })
@@ -40,13 +46,35 @@ export const revokeOtherSessions = async (db: Db, personId: string, keptId: stri
   await db('sessions').where({ person_id: personId }).whereNot({ id: keptId }).whereNull('revoked_at').update({ revoked_at: at })
 }
 
-export const triesOf = (db: Db, who: string): Promise<{ failures: number; blocked_until: number } | undefined> =>
-  db<{ who: string; failures: number; blocked_until: number }>('sign_in_tries').where({ who }).first()
+export interface TriesRow {
+  who: string
+  failures: number
+  blocked_until: number
+  last_at: number
+}
 
-export const setTries = async (db: Db, who: string, failures: number, blockedUntil: number): Promise<void> => {
-  await db('sign_in_tries').insert({ who, failures, blocked_until: blockedUntil }).onConflict('who').merge()
+export const triesOf = (db: Db, who: string): Promise<TriesRow | undefined> => db<TriesRow>('sign_in_tries').where({ who }).first()
+
+export const setTries = async (db: Db, row: TriesRow): Promise<void> => {
+  await db('sign_in_tries').insert(row).onConflict('who').merge()
+}
+
+/** One counted try was none; a pause that came with it goes too. */
+export const takeTryBack = async (db: Db, who: string): Promise<void> => {
+  await db('sign_in_tries')
+    .where({ who })
+    .update({ failures: db.raw('max(0, failures - 1)'), blocked_until: 0 })
 }
 
 export const clearTries = async (db: Db, who: string): Promise<void> => {
   await db('sign_in_tries').where({ who }).del()
 }
+
+/** Whether a person of this mail address has a session that was signed in from there. */
+export const hasSignedInFrom = async (db: Db, email: string, fromHash: string): Promise<boolean> =>
+  Boolean(
+    await db('sessions')
+      .join('people', 'people.id', 'sessions.person_id')
+      .where({ 'people.email': email, 'sessions.from_hash': fromHash })
+      .first('sessions.id'),
+  )

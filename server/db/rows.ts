@@ -2,8 +2,8 @@
 import type { NoticeKind } from '../../shared/deliveries'
 import type { DeliveryState } from '../../shared/deliveryStates'
 
-export interface PersonRow { id: string; name: string; email: string; password_hash: string | null; created_at: number } // prettier-ignore
-export interface SessionRow { id: string; person_id: string; device: string; created_at: number; last_seen_at: number; revoked_at: number | null } // prettier-ignore
+export interface PersonRow { id: string; name: string; email: string; password_hash: string | null; created_at: number; founds: 0 | 1 } // prettier-ignore
+export interface SessionRow { id: string; person_id: string; device: string; created_at: number; last_seen_at: number; revoked_at: number | null; from_hash: string | null } // prettier-ignore
 
 export interface BrandRow {
   id: string
@@ -319,6 +319,8 @@ export interface PictureRow {
   says: string | null
   created_by: string
   created_at: number
+  /** Since when no post uses it. */
+  unused_since?: number | null
 }
 
 export interface ShortLinkRow {

@@ -15,12 +15,12 @@ export const setTarget = async (db: Db, code: string, target: string | null): Pr
   await db('short_links').where({ code }).update({ target })
 }
 
-/** Counts one click in an hour (milliseconds of its beginning). */
-export const countClick = async (db: Db, code: string, hour: number): Promise<void> => {
+/** Counts clicks in an hour (milliseconds of its beginning). */
+export const countClicks = async (db: Db, code: string, hour: number, clicks: number): Promise<void> => {
   await db('short_clicks')
-    .insert({ code, hour, clicks: 1 })
+    .insert({ code, hour, clicks })
     .onConflict(['code', 'hour'])
-    .merge({ clicks: db.raw('short_clicks.clicks + 1') })
+    .merge({ clicks: db.raw('short_clicks.clicks + excluded.clicks') })
 }
 
 export const clicksOf = async (db: Db, code: string): Promise<number> => {

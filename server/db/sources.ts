@@ -103,3 +103,22 @@ export const feedsOfScope = async (db: Db, brandId: string, folderIds: string[],
       .where((either) => either.whereIn('id', sourceIds).orWhereIn('id', db('source_folders').whereIn('folder_id', folderIds).select('source_id')))
       .select('feed_id')
   ).map((row) => row.feed_id)
+
+/** How many mails a list has brought on a day. */
+export const mailsOn = async (db: Db, feedId: string, day: string): Promise<number> =>
+  (await db<{ feed_id: string; day: string; mails: number }>('mail_days').where({ feed_id: feedId, day }).first())?.mails ?? 0
+
+export const countMail = async (db: Db, feedId: string, day: string): Promise<void> => {
+  await db('mail_days')
+    .insert({ feed_id: feedId, day, mails: 1 })
+    .onConflict(['feed_id', 'day'])
+    .merge({ mails: db.raw('mail_days.mails + 1') })
+}
+
+/** Sites that a list's mail came from. */
+export const sendersOf = async (db: Db, feedId: string): Promise<string[]> =>
+  (await db<{ feed_id: string; site: string }>('mail_senders').where({ feed_id: feedId })).map(({ site }) => site)
+
+export const addSender = async (db: Db, feedId: string, site: string): Promise<void> => {
+  await db('mail_senders').insert({ feed_id: feedId, site })
+}

@@ -1,7 +1,9 @@
 import { closeDb, useDb } from '../db'
 import { log } from '../log'
 import { followClock, restoreClock } from '../services/clockwork'
+import { needsFirstStart } from '../services/people'
 import { storeClicks } from '../services/shortLinks'
+import { newStartCode } from '../services/startCode'
 import { settings } from '../settings'
 import { startLoops } from '../work/loops'
 import { stopThreads } from '../work/pool'
@@ -17,6 +19,7 @@ export default defineNitroPlugin((nitro) => {
   })
   useDb()
     .then(restoreClock)
+    .then(printStartCode)
     .then(() => {
       const { role } = settings()
       const stops = [...(role === 'web' ? [] : [startLoops()]), ...(role === 'all' ? [] : [followClock()])]
@@ -29,3 +32,10 @@ export default defineNitroPlugin((nitro) => {
       process.exit(1)
     })
 })
+
+/** Whoever is to own this installation shows by the code that they see its console. */
+async function printStartCode(): Promise<void> {
+  const { demo, role } = settings()
+  if (demo || role === 'work' || !(await needsFirstStart())) return
+  process.stdout.write(`No one is set up here yet. The first start asks for this code: ${await newStartCode()}\n`)
+}

@@ -7,7 +7,8 @@ import { seal, unseal } from '../secrets'
 /** What a connector is given to act for an account. The token and the session never leave the server but to the network. */
 export const accessOf = (account: AccountRow): AccountAccess => ({
   endpoint: JSON.parse(account.endpoint_json) as Record<string, string>,
-  token: unseal(account.token_sealed),
+  // An account that was removed has none any more; its network says so.
+  token: account.token_sealed === '' ? '' : unseal(account.token_sealed),
   pageUrl: account.page_url,
   alsoTo: JSON.parse(account.also_to_json) as string[],
   session: account.session_sealed === null ? null : unseal(account.session_sealed),

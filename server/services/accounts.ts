@@ -2,11 +2,13 @@ import { v7 as uuid } from 'uuid'
 import type { NetworkRules } from '../../core/post'
 import type { LinkRule } from '../../core/url'
 import type { Weekday } from '../../core/instant'
+import { words } from '../../shared/words'
 import type { Account, CheckedAccount, SlotView, Undoable } from '../../shared/api'
 import { now } from '../clock'
 import { inTransaction, useDb, type Db } from '../db'
-import { accountById, accountsOf, boardsNamed, clearRefused, setAccountRules, setRefused, slotsOf } from '../db/accounts'
+import { accountById, accountsOf, boardsNamed, clearRefused, setAccountRules, setRefused, slotsOf, wipeToken } from '../db/accounts'
 import { nextPosition } from '../db/brands'
+import { wipeHistoryOf } from '../db/changes'
 import { freeLateLines } from '../db/posts'
 import type { AccountRow, SlotRow } from '../db/rows'
 import type { Tracked } from '../db/tracked'
@@ -172,7 +174,7 @@ export async function checkAgain(actor: Actor, id: string): Promise<{ returned: 
 
 /** Does the same for an account's row. Gives how many posts went back to the Desk. */
 export async function checkRow(row: AccountRow): Promise<number> {
-  const checked = await ask(row.address, unseal(row.token_sealed)).catch(async (error: unknown) => {
+  const checked = await askWithToken(row).catch(async (error: unknown) => {
     if (error instanceof ProblemError && error.code === 'tokenRefused') await refuseSignIn(row, error.message)
     throw error
   })
@@ -188,6 +190,12 @@ export async function checkRow(row: AccountRow): Promise<number> {
   return returned
 }
 
+/** An account whose token was wiped is like one whose network refuses it. */
+async function askWithToken(row: AccountRow): Promise<Checked> {
+  if (row.token_sealed === '') throw problem('tokenRefused', row.name).at('token')
+  return ask(row.address, unseal(row.token_sealed))
+}
+
 async function refuseSignIn(row: AccountRow, says: string): Promise<void> {
   await inTransaction(async (db) => {
     await setRefused(db, row.id, says, now())
@@ -196,14 +204,23 @@ async function refuseSignIn(row: AccountRow, says: string): Promise<void> {
   await noticeToken(row, says)
 }
 
-/** Takes an account away; what waits in its line stays stored and comes back with an undo. */
+/**
+ * Takes an account away; what waits in its line stays stored and comes back with an undo. Its token does not: it is wiped here and in what
+ * is remembered of the account, so an undo asks for a new sign-in.
+ */
 export async function removeAccount(actor: Actor, id: string): Promise<Undoable> {
   const { historyId } = await changeUndoably(actor, 'account', id, async (db, tracked) => {
-    if (!(await accountById(db, actor.brandId, id))) throw problem('notFound')
+    const row = await accountById(db, actor.brandId, id)
+    if (!row) throw problem('notFound')
+    await wipeToken(db, id)
+    await setRefused(db, id, words.account.removedToken(row.name), now())
+    await wipeHistoryOf(db, actor.brandId, 'account', id, 'accounts', WIPED)
     await tracked.update('accounts', { id }, { removed_at: now() })
   })
   return { historyId }
 }
+
+const WIPED = { token_sealed: '', session_sealed: null }
 
 export async function addSlots(tracked: Tracked, accountId: string, slots: SlotInput[]): Promise<void> {
   for (const slot of slots) {

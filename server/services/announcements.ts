@@ -1,18 +1,14 @@
 import { log } from '../log'
 import { keep, readAnswer } from './feeds'
-import { feedBehind, isSigned } from './hubs'
+import type { FeedRow } from '../db/rows'
+import { isSigned } from './hubs'
 
 /**
  * Takes what a hub announces (WebSub §7): the feed's new content, believed only with our secret's signature (§8). What is not signed
  * so is dropped without a word, as the Recommendation asks.
  */
-export async function takeAnnouncement(
-  feedId: string,
-  key: string,
-  sent: { body: Uint8Array; contentType: string | null; signature: string | null },
-): Promise<void> {
-  const { feed } = await feedBehind(feedId, key)
-  if (!isSigned(feedId, sent.body, sent.signature)) {
+export async function takeAnnouncement(feed: FeedRow, sent: { body: Uint8Array; contentType: string | null; signature: string | null }): Promise<void> {
+  if (!isSigned(feed.id, sent.body, sent.signature)) {
     log.warn({ feed: feed.url }, 'An announcement came without our signature; it was dropped.')
     return
   }

@@ -66,6 +66,7 @@ export function makeBrand(personId: string, input: BrandInput): Promise<Brand> {
       if ((await brands.roleOf(db, known.id, personId)) === null) throw problem('notFound')
       return brandOf(known)
     }
+    if (!(await brands.mayFound(db, personId))) throw problem('mayNotFound')
     const row: BrandRow = {
       id: input.id ?? uuid(),
       name: input.name,

@@ -8,12 +8,12 @@ import { settings } from '../settings'
 import { beginAt } from './clockwork'
 
 /** Begins the demo: the clock is set, and its people are made, who sign in with one click and have no password. */
-export async function beginDemo(input: { at: number; people: Person[] }): Promise<void> {
+export async function beginDemo(input: { at: number; people: (Person & { owner: boolean })[] }): Promise<void> {
   if (!settings().demo) throw problem('notFound')
   if ((await countPeople(await useDb())) > 0) throw problem('alreadyStarted')
   await beginAt(input.at)
   await inTransaction(async (db) => {
-    for (const person of input.people) await insertPerson(db, { ...person, password_hash: null, created_at: now() })
+    for (const { owner, ...person } of input.people) await insertPerson(db, { ...person, password_hash: null, created_at: now(), founds: owner ? 1 : 0 })
   })
 }
 

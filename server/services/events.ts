@@ -3,19 +3,23 @@ import type { ChangeEvent } from '../../shared/api'
 import { useDb } from '../db'
 import { brandsOf } from '../db/brands'
 import { changesAfter, lastChange, type ChangeRow } from '../db/changes'
+import { problem } from '../problem'
+import { isLive } from './people'
 
 const LOOK_EVERY_MS = 300
 const STAY_AWAKE_MS = 25_000
 const MOST_AT_ONCE = 200
 
 /** Follows the table of changes and tells a browser those of its person's brands; `Last-Event-ID` resumes where it was. */
-export async function streamChanges(event: H3Event, personId: string): Promise<void> {
+export async function streamChanges(event: H3Event, personId: string, sessionId: string): Promise<void> {
+  const leave = takePlace(sessionId)
   const stream = createEventStream(event)
   const db = await useDb()
-  let seq = Number(getHeader(event, 'last-event-id')) || (await lastChange(db))
+  let seq = seqOf(getHeader(event, 'last-event-id')) ?? (await lastChange(db))
   let closed = false
   let lastWord = 0
   const look = async (): Promise<void> => {
+    if (!(await isLive(sessionId))) return stream.close()
     const rows = await changesAfter(db, seq, MOST_AT_ONCE)
     if (rows.length > 0) {
       seq = rows.at(-1)!.seq
@@ -31,12 +35,35 @@ export async function streamChanges(event: H3Event, personId: string): Promise<v
   }
   stream.onClosed(() => {
     closed = true
+    leave()
     return stream.close()
   })
   setTimeout(() => void look().catch(() => stream.close()), LOOK_EVERY_MS)
   // Not awaited: nothing is taken from the stream before it is sent.
   void stream.push({ event: 'still-here', data: '' })
   await stream.send()
+}
+
+/** The number of a change as a browser gives it back; null for what is none. */
+const seqOf = (text: string | undefined): number | null => (/^\d{1,15}$/.test(text ?? '') ? Number(text) : null)
+
+/** Streams that one session may have open: a tab has one. */
+const MOST_STREAMS = 8
+const open = new Map<string, number>()
+
+/** Takes a stream's place; gives what leaves it again. Throws `tooManyStreams` where a session has as many as it may. */
+function takePlace(sessionId: string): () => void {
+  const mine = open.get(sessionId) ?? 0
+  if (mine >= MOST_STREAMS) throw problem('tooManyStreams')
+  open.set(sessionId, mine + 1)
+  let isLeft = false
+  return () => {
+    if (isLeft) return
+    isLeft = true
+    const left = (open.get(sessionId) ?? 1) - 1
+    if (left > 0) open.set(sessionId, left)
+    else open.delete(sessionId)
+  }
 }
 
 const eventOf = (row: ChangeRow): ChangeEvent => ({ seq: row.seq, brandId: row.brand_id, what: row.what, which: row.which })

@@ -1,6 +1,6 @@
 import { v7 as uuid } from 'uuid'
 import type { Feed, FeedItem } from '../../core/feed'
-import { SANITISER_VERSION } from '../../core/feed/html'
+import { firstPicture, SANITISER_VERSION } from '../../core/feed/html'
 import { MINUTE } from '../../core/instant'
 import { canonicalUrl } from '../../core/url'
 import { now } from '../clock'
@@ -90,7 +90,7 @@ function recordOf(feed: FeedRow, item: FeedItem, text: string, language: string 
     sanitiser_version: SANITISER_VERSION,
     language,
     categories_json: JSON.stringify(item.categories),
-    image: item.image ?? pictureIn(item.contentHtml ?? item.summaryHtml),
+    image: item.image ?? firstPicture(item.contentHtml ?? item.summaryHtml ?? ''),
     published_at: publishedAt,
     updated_at: item.updatedAt ? Date.parse(item.updatedAt) : null,
     first_seen_at: firstSeen,
@@ -104,12 +104,6 @@ function recordOf(feed: FeedRow, item: FeedItem, text: string, language: string 
     page_says: page?.page_says ?? null,
     indexed: 0,
   }
-}
-
-/** The address of the first picture in a piece of safe HTML: the item's picture, where it names none. */
-function pictureIn(html: string | null): string | null {
-  const src = /<img\s[^>]{0,2000}?src="([^"]{1,2000})"/.exec(html ?? '')?.[1]
-  return src ? src.replace(/&amp;/g, '&') : null
 }
 
 /** What an item mainly is: by what is enclosed with it, else a picture where it has hardly any words. */

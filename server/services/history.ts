@@ -2,7 +2,7 @@ import { v7 as uuid } from 'uuid'
 import type { ChangeKind } from '../../shared/api'
 import { now } from '../clock'
 import { inTransaction, type Db } from '../db'
-import { historyById, insertHistory, markUndone } from '../db/changes'
+import { historyById, insertHistory, markUndone, wipeHistoryOf } from '../db/changes'
 import { putBack, Tracked, type TrackedRow } from '../db/tracked'
 import { problem } from '../problem'
 import type { Actor } from './actor'
@@ -45,6 +45,9 @@ export async function undo(actor: Actor, historyId: string): Promise<{ what: Cha
     if (!(await putBack(db, rows))) throw problem('cantUndo')
     await markUndone(db, historyId, now())
     const [what, which] = entry.what.split(':') as [ChangeKind, string]
+    // An account whose adding is undone is gone, and its token with it.
+    if (what === 'account' && rows.some(({ table, before }) => table === 'accounts' && before === null))
+      await wipeHistoryOf(db, actor.brandId, what, which, 'accounts', { token_sealed: '', session_sealed: null })
     await announce(db, actor.brandId, what, which)
     return { what, which, rows }
   })

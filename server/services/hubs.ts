@@ -14,6 +14,8 @@ import { settings } from '../settings'
 // WebSub (W3C Recommendation): a feed that names a hub is announced by it, where this application can be reached from outside.
 const LEASE_SECONDS = 7 * 24 * 60 * 60
 const ASK_AGAIN_MS = 6 * HOUR
+/** A hub may promise more; it is asked again all the same. */
+const LONGEST_LEASE_MS = 90 * DAY
 
 /** Subscribes to the hub a feed names, once; forgets it when the feed names none any more. */
 export async function followHub(feed: FeedRow, said: { hubUrl: string | null; selfUrl: string | null }, linkHeader: string | undefined): Promise<void> {
@@ -86,7 +88,7 @@ export async function confirm(feedId: string, key: string, query: Record<string,
   }
   if (query['hub.mode'] !== 'subscribe' || !query['hub.challenge']) throw problem('notFound')
   const lease = Number(query['hub.lease_seconds'] ?? LEASE_SECONDS) * 1000
-  const until = now() + (Number.isFinite(lease) ? Math.max(5 * MINUTE, lease) : LEASE_SECONDS * 1000)
+  const until = now() + (Number.isFinite(lease) ? Math.min(LONGEST_LEASE_MS, Math.max(5 * MINUTE, lease)) : LEASE_SECONDS * 1000)
   // Renewed a day before its end, or half-way through a short one.
   await updateHub(db, feedId, { state: 'on', until, says: null, next_try_at: Math.max(until - DAY, (now() + until) / 2) })
   return query['hub.challenge']
@@ -94,6 +96,6 @@ export async function confirm(feedId: string, key: string, query: Record<string,
 
 /** Whether a body was signed by a hub with this feed's secret (WebSub §8). */
 export function isSigned(feedId: string, body: Uint8Array, signature: string | null): boolean {
-  const [, method, digest] = /^(sha1|sha256|sha384|sha512)=([0-9a-f]+)$/i.exec(signature ?? '') ?? []
+  const [, method, digest] = /^(sha1|sha256|sha384|sha512)=([0-9a-f]{40,128})$/i.exec(signature ?? '') ?? []
   return method !== undefined && isEqual(digest!.toLowerCase(), createHmac(method.toLowerCase(), secretOf(feedId)).update(body).digest('hex'))
 }

@@ -4,7 +4,8 @@ import type { FeedItem } from '../../core/feed'
 import { toInstant } from '../../core/instant'
 import type { Undoable } from '../../shared/api'
 import { now } from '../clock'
-import { inTransaction, useDb } from '../db'
+import { siteOf } from '../../core/url'
+import { inTransaction, useDb, type Db } from '../db'
 import type { FeedRow } from '../db/rows'
 import * as sources from '../db/sources'
 import { problem } from '../problem'
@@ -55,8 +56,42 @@ export async function listBehind(address: string): Promise<FeedRow | null> {
   return (await sources.brandsOfFeed(db, feed.id)).length > 0 ? feed : null
 }
 
+/** Why a mail is not taken, as SMTP says it (RFC 5321 §4.2): for good, or for today. */
+export class MailRefused extends Error {
+  readonly responseCode: number
+
+  constructor(responseCode: number, says: string) {
+    super(says)
+    this.responseCode = responseCode
+  }
+}
+
+/** Sites that one list's mail may come from: an address that others learned of brings no more than that. */
+const MOST_SENDERS = 5
+const today = (): string => toInstant(now()).slice(0, 10)
+
+/** Throws where a list has brought as many mails today as it may. */
+export async function requireRoom(feed: FeedRow): Promise<void> {
+  if ((await sources.mailsOn(await useDb(), feed.id, today())) >= settings().mailsADay)
+    throw new MailRefused(452, 'This list has brought enough for today; try again tomorrow')
+}
+
+/** Counts a mail, and throws where it is from nobody, or from one site more than a list has. */
+async function admit(db: Db, feed: FeedRow, sender: string | null): Promise<void> {
+  const domain = sender?.split('@').at(-1) ?? ''
+  if (!domain.includes('.')) throw new MailRefused(550, 'The mail does not say whom it is from')
+  const site = siteOf(`https://${domain}/`)
+  const known = await sources.sendersOf(db, feed.id)
+  if (!known.includes(site)) {
+    if (known.length >= MOST_SENDERS) throw new MailRefused(550, 'This list takes no mail from there')
+    await sources.addSender(db, feed.id, site)
+  }
+  await sources.countMail(db, feed.id, today())
+}
+
 /** Keeps a mail that came for a list as an article. One that comes twice is kept once. */
 export async function takeMail(feed: FeedRow, raw: Uint8Array): Promise<void> {
+  await requireRoom(feed)
   const mail = await runInThread('background', [`feed:${feed.id}`], 'readMail', { raw })
   const item: FeedItem = {
     id: mail.id,
@@ -71,7 +106,10 @@ export async function takeMail(feed: FeedRow, raw: Uint8Array): Promise<void> {
     image: null,
     enclosures: [],
   }
-  const { fresh } = await inTransaction((db) => storeItems(db, feed, { feed: { items: [item], language: mail.language, homeUrl: null }, texts: [mail.text] }))
+  const { fresh } = await inTransaction(async (db) => {
+    await admit(db, feed, mail.sender)
+    return storeItems(db, feed, { feed: { items: [item], language: mail.language, homeUrl: null }, texts: [mail.text] })
+  })
   await markArticles(feed, fresh, { fresh: true })
   await leaveOutFresh(feed, fresh)
   const db = await useDb()

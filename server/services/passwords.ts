@@ -1,4 +1,5 @@
 import { randomBytes, scrypt, timingSafeEqual } from 'node:crypto'
+import { Slots } from '../slots'
 
 // OWASP's password storage cheat sheet: scrypt with N = 2^16, r = 8, p = 1 as one of its equal choices.
 const COST = { N: 2 ** 16, r: 8, p: 1, maxmem: 128 * 1024 * 1024 }
@@ -18,8 +19,13 @@ export async function passwordMatches(password: string, kept: string | null): Pr
 
 const DUMMY = `scrypt$${Buffer.alloc(16).toString('base64url')}$${Buffer.alloc(32).toString('base64url')}`
 
-function derive(password: string, salt: Buffer): Promise<Buffer> {
-  return new Promise((resolve, reject) => {
-    scrypt(password.normalize('NFKC'), salt, 32, COST, (error, key) => (error ? reject(error) : resolve(key)))
-  })
-}
+/** Each takes 64 MB for a tenth of a second: more than two at once would take memory and processors from everything else. */
+const hashing = new Slots(2, 20)
+
+const derive = (password: string, salt: Buffer): Promise<Buffer> =>
+  hashing.run(
+    () =>
+      new Promise((resolve, reject) => {
+        scrypt(password.normalize('NFKC'), salt, 32, COST, (error, key) => (error ? reject(error) : resolve(key)))
+      }),
+  )

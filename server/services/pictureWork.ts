@@ -2,9 +2,19 @@ import type { Metadata, Sharp, SharpOptions } from 'sharp'
 import type { Crop } from '../../core/post'
 import { LIMITS } from '../../shared/limits'
 import { problem } from '../problem'
+import { Slots } from '../slots'
 
 /** Loaded with the first picture: a server that handles none need not carry it. */
-const picturing = async () => (await import('sharp')).default
+const picturing = async () => {
+  const sharp = (await import('sharp')).default
+  // One picture of 40 megapixels takes 160 MB for a moment; nothing of it is kept, and it takes one core.
+  sharp.cache(false)
+  sharp.concurrency(1)
+  return sharp
+}
+
+/** Pictures taken apart at once: each may need much memory for a moment. */
+const working = new Slots(1, 60)
 
 export interface ReadPicture {
   content: Buffer
@@ -22,7 +32,9 @@ const MEGA = 1_000_000
  * Reads a picture from outside by its content: turned upright, metadata off, no larger than it may be shown anywhere, as JPEG (or PNG where
  * it is see-through). Throws a refusal for what is no picture, carries script, is damaged, or has more pixels than are taken.
  */
-export async function readPicture(bytes: Uint8Array): Promise<ReadPicture> {
+export const readPicture = (bytes: Uint8Array): Promise<ReadPicture> => working.run(() => readNow(bytes))
+
+async function readNow(bytes: Uint8Array): Promise<ReadPicture> {
   if (bytes.length > LIMITS.uploadBytes) throw problem('pictureTooHeavy', Math.round(LIMITS.uploadBytes / MEGA))
   if (isDrawing(Buffer.from(bytes.subarray(0, HEAD_BYTES)).toString('utf8'))) throw problem('pictureSvg')
   const sharp = await picturing()
@@ -79,10 +91,20 @@ function saying(facts: Metadata, isSmaller: boolean, info: { width: number; heig
 const QUALITIES = [88, 78, 66, 54, 42]
 
 /** A picture as it goes out: the part shown cut out, and, where a network limits bytes, compressed until it suits. */
-export async function renderPicture(
-  content: Buffer,
-  want: { crop: Crop | null; maxBytes: number },
-): Promise<{ content: Buffer; type: string; width: number; height: number }> {
+export const renderPicture = (content: Buffer, want: Wanted): Promise<Rendered> => working.run(() => renderNow(content, want))
+
+interface Wanted {
+  crop: Crop | null
+  maxBytes: number
+}
+interface Rendered {
+  content: Buffer
+  type: string
+  width: number
+  height: number
+}
+
+async function renderNow(content: Buffer, want: Wanted): Promise<Rendered> {
   const whole = (await picturing())(content)
   const { format, ...size } = await whole.metadata()
   const crop = want.crop && within(want.crop, size)
@@ -106,7 +128,5 @@ function within(crop: Crop, size: { width: number; height: number }): Crop | nul
 }
 
 /** A small picture for lists and proofs. */
-export async function smallPicture(content: Buffer, width: number): Promise<Buffer> {
-  const sharp = await picturing()
-  return sharp(content).resize(width, undefined, { withoutEnlargement: true }).toBuffer()
-}
+export const smallPicture = (content: Buffer, width: number): Promise<Buffer> =>
+  working.run(async () => (await picturing())(content).resize(width, undefined, { withoutEnlargement: true }).toBuffer())

@@ -127,8 +127,9 @@ export async function insertPost(db: Db, tracked: Tracked, actor: Actor, id: str
 async function ownParts(db: Db, brandId: string, doc: PostDoc): Promise<PostDoc> {
   if (doc.pillarId && !(await pillarById(db, brandId, doc.pillarId))) throw problem('notFound').at('pillarId')
   if (doc.articleId && !(await articleForBrand(db, brandId, doc.articleId))) throw problem('notFound').at('articleId')
-  const known = new Set((await picturesByIds(db, brandId, doc.pictures.map(({ id }) => id))).map(({ id }) => id)) // prettier-ignore
-  if (doc.pictures.some(({ id }) => !known.has(id))) throw problem('notFound').at('pictures')
+  const named = [...doc.pictures.map(({ id }) => id), ...doc.wordings.flatMap(({ pictureId }) => pictureId ?? [])]
+  const known = new Set((await picturesByIds(db, brandId, named)).map(({ id }) => id))
+  if (named.some((id) => !known.has(id))) throw problem('notFound').at('pictures')
   const accounts = await accountsOf(db, brandId)
   return { ...doc, accounts: accounts.flatMap(({ id }) => doc.accounts.filter(({ accountId }) => accountId === id)) }
 }

@@ -38,26 +38,26 @@ export async function targetOf(code: string): Promise<string> {
 }
 
 /** Clicks counted since the last were stored, by code and hour. */
-let waiting = new Map<string, { code: string; hour: number }[]>()
+let waiting = new Map<string, { code: string; hour: number; clicks: number }>()
 
 /** Counts a click, where a person made it. Only that it happened in this hour is kept. */
 export function noteClick(event: H3Event, code: string): void {
   const headers = getRequestHeaders(event) as Record<string, string>
   if (!isPersonClick({ method: getMethod(event), userAgent: headers['user-agent'] ?? null, headers })) return
   const hour = Math.floor(now() / HOUR) * HOUR
-  const known = waiting.get(code) ?? []
-  waiting.set(code, [...known, { code, hour }])
-  if (waiting.size === 1 && known.length === 0) setTimeout(() => void storeClicks(), 200).unref()
+  const key = `${code} ${hour}`
+  if (waiting.size === 0) setTimeout(() => void storeClicks(), 200).unref()
+  waiting.set(key, { code, hour, clicks: (waiting.get(key)?.clicks ?? 0) + 1 })
 }
 
 /** Stores what was counted: off the way of whoever follows a link. */
 export async function storeClicks(): Promise<void> {
-  const counted = [...waiting.values()].flat()
+  const counted = [...waiting.values()]
   waiting = new Map()
   if (counted.length === 0) return
   try {
     await inTransaction(async (transaction) => {
-      for (const { code, hour } of counted) await store.countClick(transaction, code, hour)
+      for (const { code, hour, clicks } of counted) await store.countClicks(transaction, code, hour, clicks)
     })
   } catch (error) {
     log.error({ error }, 'Clicks could not be counted.')

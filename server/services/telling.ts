@@ -13,6 +13,7 @@ import { seal, unseal } from '../secrets'
 import { settings } from '../settings'
 import type { Actor } from './actor'
 import { announce } from './changes'
+import { askToConfirm, confirmedOf } from './mailConfirmation'
 import { sendMail } from './mailOut'
 
 /** The first notice is told at once; what follows within this time is told together at its end. */
@@ -32,13 +33,16 @@ const keptOf = (brand: BrandRow): KeptTelling =>
 export async function tellingRound(): Promise<void> {
   const db = await useDb()
   for (const brand of await liveBrands(db)) {
-    if (now() < brand.tell_next_at || !hasWay(brand) || isQuiet(brand, now())) continue
+    if (now() < brand.tell_next_at || isQuiet(brand, now()) || !(await hasWay(brand))) continue
     const notices = await untoldNotices(db, brand.id)
     if (notices.length > 0) await tell(brand, notices)
   }
 }
 
-const hasWay = (brand: BrandRow): boolean => brand.hook_sealed !== null || (keptOf(brand).mail.length > 0 && settings().smtp !== null)
+const hasWay = async (brand: BrandRow): Promise<boolean> => brand.hook_sealed !== null || (await addressesOf(brand)).length > 0
+
+/** Where its notices go by mail: to addresses that were confirmed. */
+const addressesOf = async (brand: BrandRow): Promise<string[]> => (settings().smtp === null ? [] : confirmedOf(await useDb(), brand.id, keptOf(brand).mail))
 
 /** Whether it is a brand's quiet time, which may go over midnight. */
 export function isQuiet(brand: Pick<BrandRow, 'zone' | 'telling_json'>, at: number): boolean {
@@ -77,8 +81,8 @@ async function tellEverywhere(brand: BrandRow, subject: string, text: string): P
     }
   }
   if (brand.hook_sealed !== null) await attempt(() => tellHook(unseal(brand.hook_sealed!), `${subject}\n\n${text}`))
-  const { mail } = keptOf(brand)
-  if (mail.length > 0 && settings().smtp !== null) await attempt(() => sendMail({ to: mail, subject, text }))
+  const mail = await addressesOf(brand)
+  if (mail.length > 0) await attempt(() => sendMail({ to: mail, subject, text }))
   return failures.length === 0 ? null : failures.join(' ')
 }
 
@@ -91,7 +95,10 @@ async function tellHook(address: string, text: string): Promise<void> {
 export async function tellingOf(actor: Actor): Promise<Telling> {
   const brand = await brandById(await useDb(), actor.brandId)
   if (!brand) throw problem('notFound')
-  return { hasHook: brand.hook_sealed !== null, ...keptOf(brand), says: brand.tell_says, canMail: settings().smtp !== null }
+  const kept = keptOf(brand)
+  const confirmed = await confirmedOf(await useDb(), brand.id, kept.mail)
+  const unconfirmed = kept.mail.filter((address) => !confirmed.includes(address))
+  return { hasHook: brand.hook_sealed !== null, ...kept, unconfirmed, says: brand.tell_says, canMail: settings().smtp !== null }
 }
 
 export interface TellingInput extends KeptTelling {
@@ -99,13 +106,15 @@ export interface TellingInput extends KeptTelling {
   hook: string | null
 }
 
-/** Changes how they are told. Throws `noAddress` or `privateAddress` at the field of the hook. */
-export async function setTellingOf(actor: Actor, { hook, mail, quietFrom, quietUntil }: TellingInput): Promise<Telling> {
+/** Changes how they are told; new mail addresses are asked whether they want it (`origin`: where such a letter leads). Throws `noAddress` or `privateAddress` at the field of the hook. */
+export async function setTellingOf(actor: Actor, { hook, mail, quietFrom, quietUntil }: TellingInput, origin: string): Promise<Telling> {
   const sealed = hook === null ? null : hook === '' ? undefined : seal(await openAddress(hook))
   await inTransaction(async (db) => {
     await setTelling(db, actor.brandId, JSON.stringify({ mail, quietFrom, quietUntil } satisfies KeptTelling), sealed)
     await announce(db, actor.brandId, 'notice', actor.brandId)
   })
+  const brand = await brandById(await useDb(), actor.brandId)
+  if (brand) await askToConfirm(brand, mail, origin)
   return tellingOf(actor)
 }
 
@@ -124,7 +133,7 @@ export async function testTelling(actor: Actor): Promise<void> {
   const db = await useDb()
   const brand = await brandById(db, actor.brandId)
   if (!brand) throw problem('notFound')
-  if (!hasWay(brand)) throw problem('nowhereToTell')
+  if (!(await hasWay(brand))) throw problem('nowhereToTell')
   const failed = await tellEverywhere(brand, brand.name, words.telling.testText(brand.name))
   await inTransaction((transaction) => updateTelling(transaction, brand.id, { tell_says: failed }))
   if (failed !== null) throw problem('notTold', failed)

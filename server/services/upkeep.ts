@@ -16,6 +16,7 @@ import { backUp } from './backups'
 import { putNotice, settleNotices } from './notices'
 import { planOf } from './plan'
 import { forgetHandovers } from './rates'
+import { forgetWhatIsOld } from './retention'
 
 const EVERY_MS = 5 * MINUTE
 /** A line that ends within this time is told of. */
@@ -37,6 +38,7 @@ export async function upkeepRound(): Promise<void> {
     await forgetHandovers(transaction)
     await removeOldNotices(transaction, now() - NOTICES_KEPT_DAYS * DAY)
   })
+  await forgetWhatIsOld()
   await backUpWhenDue(db)
 }
 

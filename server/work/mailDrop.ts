@@ -1,7 +1,7 @@
 import { SMTPServer, type SMTPServerDataStream, type SMTPServerSession } from 'smtp-server'
 import { LIMITS } from '../../shared/limits'
 import { log } from '../log'
-import { listBehind, takeMail } from '../services/mailingLists'
+import { listBehind, requireRoom, takeMail } from '../services/mailingLists'
 
 /** A refusal as SMTP says it (RFC 5321 §4.2). */
 const refusal = (code: number, says: string): Error => Object.assign(new Error(says), { responseCode: code })
@@ -17,16 +17,23 @@ export function openMailDrop(port: number, host: string): () => Promise<void> {
     maxClients: 20,
     socketTimeout: 60_000,
     closeTimeout: 2_000,
+    onMailFrom({ address }, _session, done) {
+      // What bounces, and answers by themselves, come from nobody (RFC 5321 §4.5.5); no list does.
+      done(address === '' ? refusal(550, 'No bounces here') : null)
+    },
     onRcptTo({ address }, _session, done) {
-      listBehind(address).then(
-        (feed) => done(feed ? null : refusal(550, 'No such mailbox here')),
-        (error: unknown) => done(failed(error)),
-      )
+      listBehind(address)
+        .then(async (feed) => {
+          if (!feed) return done(refusal(550, 'No such mailbox here'))
+          await requireRoom(feed)
+          done(null)
+        })
+        .catch((error: unknown) => done(asRefusal(error)))
     },
     onData(stream, session, done) {
       receive(stream, session).then(
         () => done(null),
-        (error: unknown) => done(error instanceof Error && 'responseCode' in error ? error : failed(error)),
+        (error: unknown) => done(asRefusal(error)),
       )
     },
   })
@@ -34,6 +41,8 @@ export function openMailDrop(port: number, host: string): () => Promise<void> {
   server.listen(port, host)
   return () => new Promise((resolve) => server.close(() => resolve()))
 }
+
+const asRefusal = (error: unknown): Error => (error instanceof Error && 'responseCode' in error ? error : failed(error))
 
 function failed(error: unknown): Error {
   log.error({ error }, 'A mail could not be kept.')

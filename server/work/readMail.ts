@@ -8,6 +8,8 @@ export interface MailText {
   id: string
   title: string | null
   from: string | null
+  /** The mail address it is from, as its From says. */
+  sender: string | null
   /** Milliseconds. */
   at: number | null
   /** Where it can be read on the web, as the list says it (Archived-At, RFC 5064). */
@@ -28,6 +30,7 @@ export async function readMail({ raw }: { raw: Uint8Array }): Promise<MailText> 
     id: mail.messageId?.trim() || `sha256:${createHash('sha256').update(raw).digest('hex')}`,
     title: mail.subject?.replace(/\s+/g, ' ').trim() || null,
     from: mail.from?.name || mail.from?.address || null,
+    sender: mail.from?.address?.toLowerCase() || null,
     at: Number.isNaN(at) ? null : at,
     url,
     language: /^[a-z]{2,3}/i.exec(header('content-language') ?? '')?.[0].toLowerCase() ?? null,

@@ -1,6 +1,6 @@
 import { Readability } from '@mozilla/readability'
 import { parseHTML } from 'linkedom'
-import { decodeBytes, safeHtml } from '../../core/feed'
+import { decodeBytes, firstPicture, safeHtml } from '../../core/feed'
 import { isTooDeep, plainText } from '../../core/text'
 import type { Received } from './readCard'
 
@@ -35,8 +35,7 @@ export function readPage({ body, url, contentType }: Received): PageText | null 
   const html = safeHtml(unwrapped(found?.content ?? ''), from)
   const text = plainText(html)
   if (text.length < SHORTEST) return null
-  const image = /<img\s[^>]{0,2000}?src="([^"]{1,2000})"/.exec(html)?.[1]
-  return { html, text, image: image ? image.replace(/&amp;/g, '&') : null }
+  return { html, text, image: firstPicture(html) }
 }
 
 /** A page as a document; where it names no html element, one is put round it. Null where nothing is left of it. */

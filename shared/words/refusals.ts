@@ -28,6 +28,13 @@ export const refusals = {
   holdPast: { title: 'That is past', detail: 'A hold ends later than now; leave the end open to lift it by hand.' },
   signIn: { title: 'Not signed in', detail: 'The mail address and the password do not belong together.' },
   signInWait: (seconds: number) => ({ title: 'Too many tries', detail: `Wait ${seconds} seconds, then try again.` }),
+  oldPasswordMissing: { title: 'Your password, please', detail: 'Enter the password you have now: a new password or mail address asks for it.' },
+  oldPassword: { title: 'Not your password', detail: 'That is not the password you have now. Nothing was changed.' },
+  startCode: {
+    title: 'Not the code',
+    detail: 'That is not the code. It stands in the window in which Clear Quill was started; each start prints a new one.',
+  },
+  mayNotFound: { title: 'Not yours to make', detail: 'Only whoever owns a brand here makes another. Ask the owner.' },
   alreadyStarted: { title: 'Already set up', detail: 'This installation has an owner. Sign in instead.' },
   noAddress: (text: string) => ({ title: 'Not a web address', detail: `“${text}” is not a web address. One looks like https://paper.example.` }),
   privateAddress: (host: string) => ({
@@ -100,6 +107,7 @@ export const refusals = {
     title: 'Too much at once',
     detail: `The request holds more than ${most.toLocaleString('en')} values, or lists inside lists too deep to read.`,
   }),
+  tooManyStreams: { title: 'Too many windows', detail: 'This sign-in has as many windows open as can be kept up to date. Close one.' },
   tooOften: (seconds: number) => ({
     title: 'Too much at once',
     detail: `That was asked for very often. Wait ${counted(seconds, 'second', 'seconds')}, then try again.`,

@@ -17,6 +17,7 @@ export const setUp = {
 }
 
 export const account = {
+  removedToken: (account: string) => `${account} was removed, and its token with it. Enter one to post there again.`,
   intro: 'Posts go out through accounts: one place each on a network, with a timetable of its own.',
   address: 'Address of the profile or server',
   addressHint: 'https://network.example/@name',
@@ -107,6 +108,8 @@ export const yourself = {
   email: 'Mail address',
   password: 'New password',
   passwordHint: 'leave empty to keep the one you have',
+  oldPassword: 'Password you have now',
+  oldPasswordHint: 'A new password or mail address asks for it.',
   reading: 'Reading',
   readWhenPassed: 'What I pass over on the Wire counts as read',
   readWhenPassedHint: 'Otherwise an article is read when it is opened. Kept in this browser.',

@@ -19,6 +19,8 @@ export const start = {
   you: {
     title: 'Who looks after this?',
     detail: 'You own this installation; colleagues can join later.',
+    code: 'Code',
+    codeHint: 'It stands in the window in which Clear Quill was started, and shows that the installation is yours.',
     name: 'Your name',
     email: 'Mail address',
     password: 'Password',

@@ -13,7 +13,7 @@ test('a first start from nothing under npm start', async ({ page, world }) => {
   const dataDir = mkdtempSync(join(tmpdir(), 'quill-start-'))
   const { npm_config_user_agent: _, ...env } = process.env
   const app = spawn('npm', ['start'], {
-    env: { ...env, PORT: String(port), QUILL_DATA_DIR: dataDir, QUILL_STANDINS: world.standins.url, QUILL_LOG: 'error' },
+    env: { ...env, PORT: String(port), QUILL_DATA_DIR: dataDir, QUILL_STANDINS: world.standins.url, QUILL_LOG: 'error', QUILL_START_CODE: 'LOOK-HERE-FIRST' },
     stdio: 'ignore',
   })
   const isUp = (): Promise<boolean> => fetch(`${url}/api/health`).then((answer) => answer.ok, () => false) // prettier-ignore
@@ -34,6 +34,10 @@ test('a first start from nothing under npm start', async ({ page, world }) => {
   await page.getByRole('button', { name: 'Go on' }).click()
   await expect(page.getByText('A password needs at least 10 characters.')).toBeVisible()
   await page.getByLabel('Password').fill('long enough for anyone')
+  await page.getByLabel('Code').fill('guessed')
+  await page.getByRole('button', { name: 'Go on' }).click()
+  await expect(page.getByRole('alert')).toContainText('That is not the code')
+  await page.getByLabel('Code').fill('look here first')
   await page.getByRole('button', { name: 'Go on' }).click()
 
   await page.getByLabel('Name of the brand').fill('Reading Room')

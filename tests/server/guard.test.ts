@@ -2,7 +2,7 @@ import { readdirSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { Problem, WirePage } from '../../shared/api'
-import { makeBrand, newPost, scheduleOf, World } from '../support/world'
+import { makeBrand, newPost, scheduleOf, START_CODE, World } from '../support/world'
 import type { Person } from '../support/person'
 
 const ID = '01900000-0000-7000-8000-00000000ffff'
@@ -144,7 +144,7 @@ it('knows no demo outside the demo', async () => {
   const plain = await World.start({}, false)
   try {
     const person = plain.nobody()
-    await person.want('POST', '/api/first-start', { name: 'Ida', email: 'ida@reading.example', password: 'long enough for anyone' })
+    await person.want('POST', '/api/first-start', { name: 'Ida', email: 'ida@reading.example', password: 'long enough for anyone', code: START_CODE })
     for (const [path, body] of [
       ['begin', { at: 0, people: [] }],
       ['session', { personId: ID }],

@@ -304,7 +304,7 @@ describe('moving', () => {
       detail: 'Its time has passed.',
     })
     expect((await ask({ kind: 'slot', at: '2027-03-05T10:01:00.000Z' })).body).toMatchObject({ detail: 'Its slot is no longer in the timetable.' })
-    expect((await ask({ kind: 'before', id: 'nothing' })).status).toBe(409)
+    expect((await ask({ kind: 'before', id: '01900000-0000-7000-8000-00000000ffff' })).status).toBe(409)
     expect((await ask({ kind: 'slot' })).status).toBe(422)
     await nell.want('DELETE', `${path}/lines/${lineId}`)
     expect((await ask({ kind: 'first' })).body.type).toBe('urn:clear-quill:alreadyGone')

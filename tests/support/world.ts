@@ -19,10 +19,12 @@ const NELL = '01900000-0000-7000-8000-0000000000a1'
 const BENTO = '01900000-0000-7000-8000-0000000000a2'
 const OTTILIE = '01900000-0000-7000-8000-0000000000a3'
 const PEOPLE = [
-  { id: NELL, name: 'Nell', email: 'nell@desk.example' },
-  { id: BENTO, name: 'Bento', email: 'bento@desk.example' },
+  { id: NELL, name: 'Nell', email: 'nell@desk.example', owner: true },
+  { id: BENTO, name: 'Bento', email: 'bento@desk.example', owner: true },
   { id: OTTILIE, name: 'Ottilie', email: 'ottilie@desk.example' },
 ]
+/** What the first owner has to know where there is no demo. */
+export const START_CODE = 'TEST-TEST-TEST'
 /** A Tuesday, 09:00 in UTC. */
 export const START = Date.UTC(2027, 2, 2, 9)
 
@@ -57,6 +59,7 @@ export class World {
       QUILL_SMTP: standins.smtp ?? '',
       QUILL_TICK_MS: '60',
       QUILL_LOG: 'error',
+      QUILL_START_CODE: START_CODE,
       ...env,
     }
     for (const [name, value] of Object.entries(given)) given[name] = value.replace('{url}', `http://127.0.0.1:${port}`)

@@ -81,6 +81,7 @@ async function test(): Promise<void> {
         :error="mailError"
         @leave="form.leave('mail')"
       />
+      <p v-if="kept.unconfirmed.length > 0" class="-mt-3 text-small text-warn" role="status">{{ says.unconfirmed(kept.unconfirmed) }}</p>
       <fieldset>
         <legend class="mb-1 text-small font-semibold text-ink-2">{{ says.quiet }}</legend>
         <div class="grid grid-cols-2 gap-3">

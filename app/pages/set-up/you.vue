@@ -10,12 +10,14 @@ const notices = useNoticesStore()
 const times = useTimes()
 const { readWhenPassed } = useReading()
 const sessions = ref(await api.get<SessionView[]>('/api/me/sessions'))
-const form = useForm(meSchema, { name: session.me!.person.name, email: session.me!.person.email, password: '' })
+const form = useForm(meSchema, { name: session.me!.person.name, email: session.me!.person.email, password: '', oldPassword: '' })
+const asksForOld = computed(() => session.me!.hasPassword && (form.values.password !== '' || form.values.email !== session.me!.person.email))
 
 async function save(): Promise<void> {
   const done = await form.send(async (values) => {
     await api.patch('/api/me', values)
     await session.load()
+    form.start({ name: values.name, email: values.email, password: '', oldPassword: '' })
   })
   if (done) notices.say(words.notices.saved)
 }
@@ -51,6 +53,16 @@ async function end(one: SessionView): Promise<void> {
           autocomplete="new-password"
           :error="form.errors.value.password"
           @leave="form.leave('password')"
+        />
+        <TextField
+          v-if="asksForOld"
+          v-model="form.values.oldPassword"
+          :label="says.oldPassword"
+          :hint="says.oldPasswordHint"
+          type="password"
+          autocomplete="current-password"
+          :error="form.errors.value.oldPassword"
+          @leave="form.leave('oldPassword')"
         />
         <ProblemLine :says="form.problem.value" />
         <div>

@@ -8,6 +8,7 @@ import * as watches from './006_watches'
 import * as desk from './007_desk'
 import * as timetables from './008_timetables'
 import * as sending from './009_sending'
+import * as ceilings from './010_ceilings'
 
 interface Entry {
   name: string
@@ -25,6 +26,7 @@ const ENTRIES: Entry[] = [
   { name: '007_desk', migration: desk },
   { name: '008_timetables', migration: timetables },
   { name: '009_sending', migration: sending },
+  { name: '010_ceilings', migration: ceilings },
 ]
 
 export const migrationSource: Knex.MigrationSource<Entry> = {

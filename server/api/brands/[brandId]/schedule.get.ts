@@ -1,9 +1,10 @@
+import { isDay } from '../../../../shared/schemaParts'
 import { route } from '../../../route'
 import { scheduleOf } from '../../../services/schedule'
 
 /** The Schedule from the local day `from` (today without it), `days` long (7 without it, 31 at most). */
 export default route('read', null, ({ actor, query }) => {
-  const from = /^\d{4}-\d\d-\d\d$/.test(query['from'] ?? '') ? query['from']! : null
+  const from = isDay(query['from'] ?? '') ? query['from']! : null
   const days = Math.min(31, Math.max(1, Number(query['days'] ?? 7) || 7))
   return scheduleOf(actor.brandId, from, days)
 })

@@ -1,3 +1,4 @@
+import { isInstant } from '../../../../../shared/schemaParts'
 import { SHOWS } from '../../../../../shared/shows'
 import { route } from '../../../../route'
 import { wire } from '../../../../services/articles'
@@ -11,7 +12,7 @@ const oneOf = <T extends string>(known: readonly T[], value: string | undefined)
  * `after` for the page behind another.
  */
 export default route('read', null, ({ actor, query }) => {
-  const since = Date.parse(query['since'] ?? '')
+  const since = isInstant(query['since'] ?? '') ? Date.parse(query['since']!) : null
   return wire(actor.brandId, {
     show: oneOf(SHOWS, query['show']) ?? 'open',
     order: oneOf(ORDERS, query['order']) ?? 'newest',
@@ -24,7 +25,7 @@ export default route('read', null, ({ actor, query }) => {
     language: /^[a-z]{2,3}$/.test(query['language'] ?? '') ? query['language']! : null,
     region: query['region'] ?? null,
     words: query['words']?.trim().slice(0, 300) || null,
-    since: Number.isNaN(since) ? null : since,
+    since,
     after: query['after'] ?? null,
   })
 })

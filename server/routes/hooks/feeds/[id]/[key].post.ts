@@ -1,22 +1,23 @@
-import { defineEventHandler, getHeader, getRouterParam, readRawBody, setResponseStatus } from 'h3'
+import { getHeader, getRouterParam, setResponseStatus } from 'h3'
 import { LIMITS } from '../../../../../shared/limits'
-import { problem } from '../../../../problem'
-import { answerProblem } from '../../../../route'
+import { readBytes } from '../../../../body'
+import { route } from '../../../../route'
 import { takeAnnouncement } from '../../../../services/announcements'
+import { feedBehind } from '../../../../services/hubs'
 
-/** A hub announces a feed's new content. */
-export default defineEventHandler(async (event) => {
-  try {
-    const body = (await readRawBody(event, false)) ?? Buffer.alloc(0)
-    if (body.length > LIMITS.responseBytes) throw problem('tooBig', LIMITS.responseBytes / 1024 / 1024)
-    await takeAnnouncement(getRouterParam(event, 'id') ?? '', getRouterParam(event, 'key') ?? '', {
-      body,
+/** A hub announces a feed's new content. Whose key is not ours is not read at all. */
+export default route(
+  'public',
+  null,
+  async ({ event }) => {
+    const { feed } = await feedBehind(getRouterParam(event, 'id') ?? '', getRouterParam(event, 'key') ?? '')
+    await takeAnnouncement(feed, {
+      body: await readBytes(event, LIMITS.responseBytes),
       contentType: getHeader(event, 'content-type') ?? null,
       signature: getHeader(event, 'x-hub-signature') ?? null,
     })
     setResponseStatus(event, 202)
     return ''
-  } catch (error) {
-    return answerProblem(event, error)
-  }
-})
+  },
+  { bodyBytes: LIMITS.responseBytes },
+)

@@ -1,0 +1,11 @@
+import { getRouterParam } from 'h3'
+import { words } from '../../../shared/words'
+import { plainPage } from '../../plainPage'
+import { route } from '../../route'
+import { askedByToken } from '../../services/mailConfirmation'
+
+/** The page a letter leads to: asks once more, since programs that look at letters open their links. */
+export default route('public', null, async ({ event }) => {
+  const { address, brand } = await askedByToken(getRouterParam(event, 'token') ?? '')
+  return plainPage(event, { title: words.telling.confirm.title, detail: words.telling.confirm.question(address, brand), button: words.telling.confirm.yes })
+})

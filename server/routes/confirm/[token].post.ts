@@ -1,0 +1,11 @@
+import { getRouterParam } from 'h3'
+import { words } from '../../../shared/words'
+import { plainPage } from '../../plainPage'
+import { route } from '../../route'
+import { confirmByToken } from '../../services/mailConfirmation'
+
+/** Whoever reads an address says that notices may come there. */
+export default route('public', null, async ({ event }) => {
+  const { address, brand } = await confirmByToken(getRouterParam(event, 'token') ?? '')
+  return plainPage(event, { title: words.telling.confirm.done, detail: words.telling.confirm.comes(address, brand) })
+})
