@@ -30,6 +30,12 @@ export function endWithAnswer(event: H3Event): void {
   setResponseHeader(event, 'connection', 'close')
 }
 
+/** Whether more of a request may come than one would read on for: what is refused before its body was read. */
+export function hasUnreadBody(event: H3Event): boolean {
+  const { req } = event.node
+  return !req.readableEnded && (req.headers['transfer-encoding'] !== undefined || Number(req.headers['content-length'] ?? 0) > LIMITS.publicBytes)
+}
+
 /** A body as the fields it holds: JSON, or a plain form's. Throws what refuses one that is neither, or holds too many values. */
 export async function readFields(event: H3Event, most: number): Promise<Record<string, unknown>> {
   const text = (await readBytes(event, most)).toString('utf8')

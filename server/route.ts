@@ -5,7 +5,7 @@ import { UUID } from '../shared/schemaParts'
 import { LIMITS } from '../shared/limits'
 import { words } from '../shared/words'
 import { whoAsks } from './auth'
-import { readFields } from './body'
+import { endWithAnswer, hasUnreadBody, readFields } from './body'
 import { useDb } from './db'
 import { roleOf } from './db/brands'
 import { log } from './log'
@@ -98,6 +98,7 @@ export function route<A extends Access, S extends yup.AnyObjectSchema | null>(
 export function answerProblem(event: H3Event, error: unknown): unknown {
   const known = error instanceof ProblemError ? error : problem('server')
   if (known.code === 'server') log.error({ error, path: event.path }, 'A request failed.')
+  if (hasUnreadBody(event)) endWithAnswer(event)
   setResponseStatus(event, known.body.status)
   setResponseHeader(event, 'content-type', 'application/problem+json')
   setResponseHeader(event, 'cache-control', 'no-store')

@@ -65,6 +65,18 @@ const FAULTS = {
   },
   deep: (response) => whole(response, `${HEAD}<item><description>${'<b>'.repeat(50_000)}`),
   deepText: (response, host) => whole(response, `${HEAD}${item(host, 1, 'deep', escapeText('<div>'.repeat(50_000)))}${TAIL}`),
+  /** A page of half a megabyte: elements within elements. */
+  nestedPage: (response) => whole(response, `<!doctype html><title>Nested</title>${'<div>'.repeat(110_000)}`, { 'content-type': 'text/html' }),
+  /** A page that names its card, with a picture that is 421 bytes of comments that do not end. */
+  commentedPage: (response, host, request) =>
+    request.url === '/picture.png'
+      ? whole(response, `${'<!---->'.repeat(60)}-`, { 'content-type': 'image/png' })
+      : whole(response, `<!doctype html><meta property="og:title" content="Commented"><meta property="og:image" content="https://${host}/picture.png">`, { 'content-type': 'text/html' }), // prettier-ignore
+  /** A page of three megabytes that names links and cards without end. */
+  namesMuch: (response) =>
+    whole(response, `<!doctype html><title>Names much</title>${'<link rel="alternate" href="x"><meta property="og:x" content="y"><a href="z">z</a>'.repeat(35_000)}`, { 'content-type': 'text/html' }), // prettier-ignore
+  honestPage: (response, host) =>
+    whole(response, `<!doctype html><html><head><title>An honest page of ${host}</title><meta property="og:title" content="An honest page"></head><body><p>Words.</p></body></html>`, { 'content-type': 'text/html' }), // prettier-ignore
   trickle: (response) => {
     response.writeHead(200, XML)
     const body = wellFeed('trickle.example')

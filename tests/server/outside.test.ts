@@ -1,4 +1,4 @@
-// The way out, against servers on this machine: a name server that changes its mind, and how redirects are followed.
+// The way out, against servers on this machine: a name server that changes its mind, how redirects are followed, where tokens go.
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
@@ -10,6 +10,7 @@ import { askOutside } from '../../server/net/outside'
 // 127.0.0.2 plays an address on the open internet, 127.0.0.3 one inside a private network; both are this machine.
 const [OPEN, PRIVATE] = ['127.0.0.2', '127.0.0.3']
 const asked: string[] = []
+const tokens: (string | null)[] = []
 let servers: Server[] = []
 let port = 0
 let before: NameServer
@@ -21,6 +22,7 @@ const listen = (server: Server, at: number, host: string): Promise<void> => new 
 function answer(name: string): (request: IncomingMessage, response: ServerResponse) => void {
   return (request, response) => {
     asked.push(`${name} ${request.headers.host} ${request.url}`)
+    tokens.push(request.headers.authorization ?? null)
     const [, status, to] = /^\/(30\d)\?to=(.*)$/.exec(request.url ?? '') ?? []
     if (status) response.writeHead(Number(status), { location: decodeURIComponent(to!) }).end()
     else response.end(`from ${name}`)
@@ -31,6 +33,7 @@ beforeAll(async () => {
   servers = [createServer(answer('open')), createServer(answer('private'))]
   await listen(servers[0]!, 0, OPEN!)
   port = (servers[0]!.address() as AddressInfo).port
+  process.env['QUILL_OPEN_PORTS'] = String(port)
   await listen(servers[1]!, port, PRIVATE!)
   before = useNameServer({
     lookup: (host) => {
@@ -48,6 +51,7 @@ beforeEach(() => {
   lookUps = []
   answers = []
   asked.length = 0
+  tokens.length = 0
 })
 
 const url = (path: string, host = 'turncoat.test'): string => `http://${host}:${port}${path}`
@@ -87,11 +91,37 @@ describe('redirects', () => {
   })
 })
 
+describe('a token', () => {
+  const away = (to: string): string => `/302?to=${encodeURIComponent(to)}`
+  const headers = { authorization: 'Bearer open-sesame' }
+
+  it('follows no redirect unless that is asked for', async () => {
+    expect((await askOutside(url(away('/a')), { headers })).status).toBe(302)
+    expect(tokens).toEqual(['Bearer open-sesame'])
+  })
+
+  it('goes on to the same origin, and to no other: not to another host, nor to the same by another scheme or port', async () => {
+    await askOutside(url(away('/a')), { headers, redirects: 5 })
+    expect(tokens).toEqual(['Bearer open-sesame', 'Bearer open-sesame'])
+    tokens.length = 0
+    await askOutside(url(away(url('/a', 'elsewhere.test'))), { headers, redirects: 5 })
+    expect(tokens).toEqual(['Bearer open-sesame', null])
+    tokens.length = 0
+    // Back again: what went to another host in between can't be trusted to lead home.
+    await askOutside(url(away(url(away(url('/b')), 'elsewhere.test'))), { headers, redirects: 5 })
+    expect(tokens.slice(0, 2)).toEqual(['Bearer open-sesame', null])
+  })
+})
+
+it.each(['http://paper.test:25/', 'http://paper.test:6379/', 'https://paper.test:8443/'])('%s is another port than the web’s', async (address) => {
+  await expect(askOutside(address)).rejects.toMatchObject({ code: 'otherPort' })
+})
+
 it.each([
   ['93.184.216.34', true], ['2606:2800:220:1::', true], ['10.1.2.3', false], ['172.16.0.1', false], ['192.168.1.1', false], ['127.0.0.1', false], ['0.0.0.0', false],
   ['169.254.169.254', false], ['100.64.0.1', false], ['192.0.2.1', false], ['198.18.0.1', false], ['224.0.0.1', false], ['240.0.0.1', false], ['255.255.255.255', false],
   ['::1', false], ['::', false], ['fe80::1', false], ['fc00::1', false], ['ff02::1', false], ['::ffff:10.0.0.1', false], ['::ffff:127.0.0.1', false], ['64:ff9b::7f00:1', false],
-  ['2002:7f00:1::', false], ['2001:db8::1', false], ['no address', false],
+  ['2002:7f00:1::', false], ['4000::1', false], ['1fff::1', false], ['2a00:1450::1', true], ['2001:db8::1', false], ['no address', false],
 ])('%s is open: %s (IANA special-purpose registries)', (address, open) => {
   expect(isOpenAddress(address)).toBe(open)
 }) // prettier-ignore
