@@ -3,7 +3,7 @@ import type { H3Event } from 'h3'
 import { log } from './log'
 
 /** How often the event loop is asked whether it is late, and from which delay on that is logged, in milliseconds. */
-const EVERY_MS = 20
+const EVERY_MS = 10
 const ALARM_MS = 200
 
 /** Requests being answered: method and path, ids taken out, so that no line of the log names a thing or a secret address. */

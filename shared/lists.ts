@@ -32,3 +32,11 @@ function isTooLong(schema: Pick<yup.AnySchema, 'tests'>, value: unknown): boolea
 /** A list of at most so many elements; the one way to say that a field is a list. */
 export const listOf = <T>(element: yup.ISchema<T, yup.AnyObject>, most: number, says?: string): yup.ArraySchema<T[] | undefined, yup.AnyObject> =>
   new BoundedList<T>(element).max(most, says)
+
+/** A test of a list: no two of its elements have one key. Elements that are none are told by their own tests. */
+export const noTwo =
+  <T>(keyOf: (element: T) => unknown) =>
+  (list: unknown): boolean => {
+    const elements = Array.isArray(list) ? list.filter((one): one is T => typeof one === 'object' && one !== null) : []
+    return new Set(elements.map(keyOf)).size === elements.length
+  }

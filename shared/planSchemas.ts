@@ -1,7 +1,7 @@
 // What timetables, placing, moves and holds take, checked the same in the browser and on the server.
 import * as yup from 'yup'
 import { LIMITS } from './limits'
-import { listOf } from './lists'
+import { listOf, noTwo } from './lists'
 import { day, daySlot, id, instant, nullableUuid, planVersion, slot, uuid, version, zone } from './schemaParts'
 import { words } from './words'
 
@@ -18,8 +18,7 @@ const countOrNone = (most: number, mostSays: string) =>
     .nullable()
     .default(null)
 
-const sameMinute = (slots: { weekday?: number; time: string }[] | undefined): boolean =>
-  new Set(slots?.map((one) => `${one.weekday} ${one.time}`)).size === (slots?.length ?? 0)
+const sameMinute = noTwo((one: { weekday?: number; time?: string }) => `${one.weekday} ${one.time}`)
 
 export const timetableSchema = yup.object({
   slots: listOf(slot, LIMITS.slots, says.tooManySlots).test('apart', says.slotTwice, sameMinute).required(),
@@ -35,7 +34,11 @@ export const timetableSchema = yup.object({
     LIMITS.exceptions,
     says.tooManySlots,
   )
-    .test('once', says.dayTwice, (list) => new Set(list?.map(({ date }) => date)).size === (list?.length ?? 0))
+    .test(
+      'once',
+      says.dayTwice,
+      noTwo((one: { date?: string }) => one.date),
+    )
     .default([]),
   perDay: countOrNone(200, says.atMost200),
   minGapMinutes: minutes(10_080).required(says.minutes),

@@ -1,7 +1,7 @@
 import * as yup from 'yup'
 import type { Crop, LinkPlace } from '../core/post/types'
 import { LIMITS } from './limits'
-import { listOf } from './lists'
+import { listOf, noTwo } from './lists'
 import { echoes, placements } from './planSchemas'
 import { address, hashtags, id, ink, instant, mailAddress, name, planVersion, slot, UUID, uuid, version, zone } from './schemaParts'
 import { words } from './words'
@@ -237,7 +237,11 @@ export const postSchema = yup.object({
     50,
   )
     .min(1, says.noAccount)
-    .test('once', says.accountTwice, (accounts) => new Set(accounts?.map((account) => account.accountId)).size === (accounts?.length ?? 0))
+    .test(
+      'once',
+      says.accountTwice,
+      noTwo((one: { accountId?: string }) => one.accountId),
+    )
     .required(says.noAccount),
   planVersion,
 })

@@ -66,7 +66,7 @@ export const markBrandRemoved = async (db: Db, id: string, at: number): Promise<
 }
 
 export const addMember = async (db: Db, brandId: string, personId: string, role: Role): Promise<void> => {
-  await db('members').insert({ brand_id: brandId, person_id: personId, role })
+  await db('members').insert({ brand_id: brandId, person_id: personId, role }).onConflict(['brand_id', 'person_id']).ignore()
 }
 
 /** Whether a person may make a brand: the first of an installation, and whoever owns one. */

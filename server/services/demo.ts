@@ -2,7 +2,7 @@ import type { Person } from '../../shared/api'
 import { now } from '../clock'
 import { inTransaction, useDb } from '../db'
 import { addMember, liveBrands } from '../db/brands'
-import { countPeople, insertPerson } from '../db/people'
+import { countPeople, insertPerson, personById } from '../db/people'
 import { problem } from '../problem'
 import { settings } from '../settings'
 import { beginAt } from './clockwork'
@@ -22,6 +22,7 @@ export async function joinBrand(brandId: string, personId: string, role: 'owner'
   if (!settings().demo) throw problem('notFound')
   await inTransaction(async (db) => {
     if (!(await liveBrands(db)).some((brand) => brand.id === brandId)) throw problem('notFound')
+    if (!(await personById(db, personId))) throw problem('notFound').at('personId')
     await addMember(db, brandId, personId, role)
   })
 }

@@ -58,6 +58,7 @@ it(`answers whatever it is sent, for ${SECONDS} seconds`, { timeout: (SECONDS + 
   }
   process.stdout.write(`fuzz: ${requests} requests to ${routes.length} routes\n`)
   expect(requests).toBeGreaterThan(routes.length)
-  expect(faults).toEqual([])
+  // One of each route, so that the list can be read.
+  expect([...new Map(faults.map((fault) => [fault.split(' seed ')[0], fault])).values()]).toEqual([])
   expect((await nell.ask('GET', `/api/brands/${brandId}`)).status).toBe(200)
 })

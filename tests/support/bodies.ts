@@ -108,21 +108,35 @@ function putAt(whole: unknown, place: number, value: unknown): unknown {
 export function largestBody(schema: yup.AnySchema, ids: string[], most: number): unknown {
   // Lists within lists would be longer than any body may be: they are made shorter together until it fits.
   for (let share = 1; share > 0.001; share *= 0.6) {
-    const made = largest(schema.describe() as Described, ids, share)
+    const made = largest(schema.describe() as Described, ids, share, 0, '')
     const text = JSON.stringify(made)
     if (text.length <= most && text.split(/[,[{]/).length < 9_000) return made
   }
   return {}
 }
 
-function largest(described: Described, ids: string[], share: number, at = 0): unknown {
+/** What fields of these names have to be, beyond what a schema's description tells. */
+const NAMED: Record<string, (length: number) => unknown> = {
+  link: (length) => `https://lowlamp.example/${'a/'.repeat(length / 2 - 20)}`,
+  url: () => 'https://lowlamp.example/feed.xml',
+  address: () => 'https://lowlamp.example/feed.xml',
+  feedUrl: () => 'https://lowlamp.example/feed.xml',
+  hook: () => 'https://hook.example/room',
+  language: () => 'en',
+  token: () => '',
+  query: () => Array.from({ length: 990 }, (_, at) => `lamp${at}`).join(' OR '),
+  opml: (length) => `<opml version="2.0"><body>${'<outline text="A paper" xmlUrl="https://papers.example/1"/>'.repeat(length / 65)}</body></opml>`,
+}
+
+function largest(described: Described, ids: string[], share: number, at: number, name: string): unknown {
+  if (described.type === 'string' && NAMED[name]) return NAMED[name](Math.floor((numberIn(described, 'max') ?? 100) * share))
   if (described.oneOf && described.oneOf.length > 0) return described.oneOf.at(at % described.oneOf.length)
   switch (described.type) {
     case 'object':
-      return Object.fromEntries(Object.entries(described.fields ?? {}).map(([name, field]) => [name, largest(field, ids, share, at)]))
+      return Object.fromEntries(Object.entries(described.fields ?? {}).map(([inner, field]) => [inner, largest(field, ids, share, at, inner)]))
     case 'array':
       return Array.from({ length: Math.max(1, Math.floor((numberIn(described, 'max') ?? 1) * share)) }, (_, index) =>
-        largest(described.innerType!, ids, share, index),
+        largest(described.innerType!, ids, share, index, name),
       )
     case 'number':
       return numberIn(described, 'max') ?? 1

@@ -115,6 +115,20 @@ export class World {
     })
   }
 
+  /** What the server says of itself: the longest block of its event loop since this was last asked, in milliseconds, and its memory in megabytes. */
+  howItIs(): Promise<{ delay: number; memory: number }> {
+    return new Promise((resolve) => {
+      const { child } = this.server
+      const take = (message: { delay?: number; memory?: number }): void => {
+        if (message.delay === undefined) return
+        child.off('message', take)
+        resolve({ delay: message.delay, memory: message.memory! / 1024 / 1024 })
+      }
+      child.on('message', take)
+      child.send({ ask: 'delay' })
+    })
+  }
+
   /** What the data file holds, as it is now. */
   rows(sql: string): unknown[] {
     const db = new Database(join(this.dataDir, 'quill.sqlite'), { readonly: true })
