@@ -43,13 +43,13 @@ export function build() {
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === sources) return
   say('Building the application (about a minute)')
   must('Build', process.execPath, [bin('nuxt'), 'build'], { env: { NODE_ENV: 'production' } })
-  bundleThread('.output/server/work/thread.mjs')
+  bundleThreads('.output/server/work')
   writeFileSync(stamp, sources)
 }
 
-/** Bundles the worker thread's file, which lies beside the server it belongs to. */
-export function bundleThread(outfile) {
-  must('Worker thread', process.execPath, ['scripts/bundleThread.mjs', outfile])
+/** Bundles the files of the threads, which lie beside the server they belong to. */
+export function bundleThreads(folder) {
+  must('Threads', process.execPath, ['scripts/bundleThreads.mjs', folder])
 }
 
 /** The Chromium to test with: CHROMIUM, or the system's, or Debian's package installed now. */
@@ -77,7 +77,8 @@ export function bin(name) {
 
 /** Starts a long-lived part in a process group of its own, told to stop when this process is gone. */
 export function start(args, env, stdio = ['ignore', 'inherit', 'inherit', 'ipc']) {
-  return spawn(process.execPath, args, { cwd: root, env: { ...process.env, ...env }, stdio, detached: true })
+  // Each of glibc's arenas keeps what pictures needed for a moment: one arena is sharp's own advice.
+  return spawn(process.execPath, args, { cwd: root, env: { MALLOC_ARENA_MAX: '1', ...process.env, ...env }, stdio, detached: true })
 }
 
 function filesIn(folder) {

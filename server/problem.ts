@@ -55,6 +55,7 @@ const STATUS = {
   watchTooLong: 422,
   watchTaken: 409,
   tagTaken: 409,
+  tooManyTags: 422,
   sameTag: 422,
   noNetwork: 422,
   tokenRefused: 422,

@@ -27,6 +27,8 @@ export const LIMITS = Object.freeze({
   slots: 200,
   /** Slots of a single day that differs. */
   daySlots: 24,
+  /** Articles times tags that are put on or taken off at once. */
+  tagsTimesArticles: 2_500,
   /** Things that are changed at once. */
   atOnce: 500,
   /** Values in one request, and how deep they may lie in each other. */

@@ -169,6 +169,10 @@ export const articleForBrand = (db: Db, brandId: string, id: string): Promise<Ar
     .where('articles.id', id)
     .first(['articles.*', ...OF_BRAND, db.raw(BECAUSE)]) as unknown as Promise<ArticleForBrand | undefined>
 
+/** Those of some articles that a brand sees, with their states; without their texts. */
+export const statesOfArticles = (db: Db, brandId: string, ids: string[]): Promise<{ id: string; feed_id: string; state: ArticleState | null }[]> =>
+  visible(db, brandId).whereRaw('articles.id IN ?', [listOf(db, ids)]).select('articles.id', 'articles.feed_id', 'article_states.state') as unknown as Promise<{ id: string; feed_id: string; state: ArticleState | null }[]> // prettier-ignore
+
 /** How many articles a brand has not read. */
 export async function unreadOf(db: Db, brandId: string): Promise<number> {
   const row = (await db('unread_counts').where({ brand_id: brandId }).sum({ n: 'n' }).first()) as { n: number | null } | undefined

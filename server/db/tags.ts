@@ -3,6 +3,7 @@ import type { Db } from '.'
 import type { TagRow } from './rows'
 import { listOf } from './sqlite/bulk'
 import { IN_FORCE } from './watches'
+import { readApart } from './sqlite/readApart'
 
 export const tagsOf = (db: Db, brandId: string): Promise<TagRow[]> => db<TagRow>('tags').where({ brand_id: brandId }).orderBy('name')
 
@@ -67,8 +68,9 @@ function tagsAt(found: Map<string, Map<string, ArticleTag>>, articleId: string):
 
 /** How many of a brand's articles have a tag at a time. */
 export async function countTagged(db: Db, brandId: string, tagId: string, at: number): Promise<number> {
-  const rows = (await db.raw(
-    `SELECT count(*) AS n FROM (
+  const rows = await readApart<{ n: number }>(
+    db.raw(
+      `SELECT count(*) AS n FROM (
        SELECT article_id FROM article_tags WHERE brand_id = :brand AND tag_id = :tag AND is_on = 1
        UNION SELECT watch_marks.article_id FROM watch_tags JOIN watches ON watches.id = watch_tags.watch_id AND watches.removed_at IS NULL
          JOIN watch_marks ON watch_marks.watch_id = watches.id
@@ -78,8 +80,9 @@ export async function countTagged(db: Db, brandId: string, tagId: string, at: nu
      ) AS tagged
      WHERE EXISTS (SELECT 1 FROM articles JOIN sources ON sources.feed_id = articles.feed_id AND sources.removed_at IS NULL WHERE articles.id = tagged.article_id AND sources.brand_id = :brand)
        AND NOT EXISTS (SELECT 1 FROM article_tags off WHERE off.brand_id = :brand AND off.tag_id = :tag AND off.article_id = tagged.article_id AND off.is_on = 0)`,
-    { brand: brandId, tag: tagId, at },
-  )) as { n: number }[]
+      { brand: brandId, tag: tagId, at },
+    ),
+  )
   return Number(rows[0]?.n ?? 0)
 }
 

@@ -1,4 +1,5 @@
 import type { Db } from '.'
+import { keyText, putRows, rowsAt } from './sqlite/bulk'
 
 type Row = Record<string, unknown>
 
@@ -33,6 +34,14 @@ export class Tracked {
   /** Inserts the row, or changes the one with this key. */
   async put(table: string, key: Row, row: Row): Promise<void> {
     await ((await this.#read(table, key)) ? this.update(table, key, row) : this.insert(table, key, row))
+  }
+
+  /** Inserts or changes many rows at once: those of these keys, all to the same values. */
+  async putAll(table: string, keys: Row[], row: Row): Promise<void> {
+    const before = await rowsAt(this.#db, table, keys)
+    await putRows(this.#db, table, keys, row)
+    const after = await rowsAt(this.#db, table, keys)
+    for (const key of keys) this.rows.push({ table, key, before: before.get(keyText(key)) ?? null, after: after.get(keyText(key)) ?? null })
   }
 
   async remove(table: string, key: Row): Promise<void> {

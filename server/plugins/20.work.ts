@@ -1,4 +1,5 @@
 import { closeDb, useDb } from '../db'
+import { stopReading } from '../db/sqlite/readApart'
 import { log } from '../log'
 import { followClock, restoreClock } from '../services/clockwork'
 import { needsFirstStart } from '../services/people'
@@ -14,6 +15,7 @@ export default defineNitroPlugin((nitro) => {
   nitro.hooks.hook('close', async () => {
     await stop()
     await stopThreads()
+    await stopReading()
     await storeClicks()
     await closeDb()
   })

@@ -123,10 +123,9 @@ export async function setState(actor: Actor, id: string, state: ArticleState): P
 /** Puts several articles into a state at once, as one change that is undone as one. Those that are not there are left out. */
 export async function setStates(actor: Actor, ids: string[], state: ArticleState): Promise<Undoable> {
   const { historyId } = await changeUndoably(actor, 'article', ids[0]!, async (db, tracked) => {
-    for (const id of new Set(ids)) {
-      const article = await articles.articleForBrand(db, actor.brandId, id)
+    for (const article of await articles.statesOfArticles(db, actor.brandId, ids)) {
       // That somebody looked at it takes back nothing that was decided meanwhile.
-      if (article && (state !== 'read' || (article.state ?? 'new') === 'new')) await putState(db, tracked, actor, id, state)
+      if (state !== 'read' || (article.state ?? 'new') === 'new') await putStateOf(db, tracked, actor, article, state)
     }
   })
   return { historyId }
@@ -134,13 +133,13 @@ export async function setStates(actor: Actor, ids: string[], state: ArticleState
 
 /** Clipping and shelving keep a clipping; leaving those states takes it away. */
 export async function putState(db: Db, tracked: Tracked, actor: Actor, id: string, state: ArticleState): Promise<void> {
-  const article = await articles.articleForBrand(db, actor.brandId, id)
+  const [article] = await articles.statesOfArticles(db, actor.brandId, [id])
   if (!article) throw problem('notFound')
-  await tracked.put(
-    'article_states',
-    { brand_id: actor.brandId, article_id: id },
-    { state, feed_id: article.feed_id, changed_at: now(), because: null, watch_id: null },
-  )
+  await putStateOf(db, tracked, actor, article, state)
+}
+
+async function putStateOf(db: Db, tracked: Tracked, actor: Actor, { id, feed_id }: { id: string; feed_id: string }, state: ArticleState): Promise<void> {
+  await tracked.put('article_states', { brand_id: actor.brandId, article_id: id }, { state, feed_id, changed_at: now(), because: null, watch_id: null })
   const clipping = await articles.clippingOfArticle(db, actor.brandId, id)
   const isKept = state === 'clipped' || state === 'shelved'
   const shelved = state === 'shelved' ? 1 : 0

@@ -1,9 +1,10 @@
 import { v7 as uuid } from 'uuid'
 import type { Undoable } from '../../shared/api'
 import type { TagUse } from '../../shared/watches'
+import { LIMITS } from '../../shared/limits'
 import { now } from '../clock'
 import { useDb, type Db } from '../db'
-import { articleForBrand } from '../db/articles'
+import { statesOfArticles } from '../db/articles'
 import * as store from '../db/tags'
 import type { Tracked } from '../db/tracked'
 import { problem } from '../problem'
@@ -24,6 +25,7 @@ export async function tagUses(brandId: string): Promise<TagUse[]> {
 
 /** Puts tags on articles and takes others off, as one change that is undone as one. A tag nobody has used yet is made. */
 export async function tagArticles(actor: Actor, { ids, add, remove }: { ids: string[]; add: string[]; remove: string[] }): Promise<Undoable> {
+  if (ids.length * (add.length + remove.length) > LIMITS.tagsTimesArticles) throw problem('tooManyTags', LIMITS.tagsTimesArticles)
   const { historyId } = await changeUndoably(actor, 'tag', ids[0]!, async (db, tracked) => {
     const on = await tagIds(db, actor.brandId, add)
     const off: string[] = []
@@ -31,14 +33,11 @@ export async function tagArticles(actor: Actor, { ids, add, remove }: { ids: str
       const tag = await store.tagByName(db, actor.brandId, name)
       if (tag) off.push(tag.id)
     }
-    let known = 0
-    for (const article_id of new Set(ids)) {
-      if (!(await articleForBrand(db, actor.brandId, article_id))) continue
-      known++
-      for (const tag_id of on) await tracked.put('article_tags', { brand_id: actor.brandId, article_id, tag_id }, { is_on: 1 })
-      for (const tag_id of off) await tracked.put('article_tags', { brand_id: actor.brandId, article_id, tag_id }, { is_on: 0 })
-    }
-    if (known === 0) throw problem('notFound')
+    const seen = await statesOfArticles(db, actor.brandId, ids)
+    if (seen.length === 0) throw problem('notFound')
+    const keys = (tag_id: string) => seen.map(({ id }) => ({ brand_id: actor.brandId, article_id: id, tag_id }))
+    for (const tag_id of on) await tracked.putAll('article_tags', keys(tag_id), { is_on: 1 })
+    for (const tag_id of off) await tracked.putAll('article_tags', keys(tag_id), { is_on: 0 })
   })
   return { historyId }
 }

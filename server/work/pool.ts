@@ -1,13 +1,11 @@
-import { existsSync } from 'node:fs'
-import { dirname, join } from 'node:path'
 import { Worker } from 'node:worker_threads'
 import { FeedError, type FeedErrorCode } from '../../core/feed/errors'
 import { FormatError } from '../../core/formats/errors'
 import { realNow } from '../clock'
 import { log } from '../log'
-import { settings } from '../settings'
 import { Fairness, LANES, type Lane, type LaneName } from './lanes'
 import type { TaskName, tasks } from './tasks'
+import { threadFileNamed } from './threadFile'
 
 interface Job {
   task: TaskName
@@ -36,6 +34,8 @@ interface Reply {
 const MOST_WAITING = 1_000
 /** How long a thread beyond a lane's first is kept without work. */
 const IDLE_MS = 10_000
+/** Room for what a thread needs for a moment: the platform's own is 48 MB for each. */
+const YOUNG_MEGABYTES = 12
 
 class LaneOfThreads {
   readonly #lane: Lane
@@ -74,7 +74,10 @@ class LaneOfThreads {
 
   #startThread(): Thread {
     const { name, megabytes } = this.#lane
-    const worker = new Worker(threadFile(), { workerData: { lane: name satisfies LaneName }, resourceLimits: { maxOldGenerationSizeMb: megabytes } })
+    const worker = new Worker(threadFileNamed('thread.mjs'), {
+      workerData: { lane: name satisfies LaneName },
+      resourceLimits: { maxOldGenerationSizeMb: megabytes, maxYoungGenerationSizeMb: YOUNG_MEGABYTES },
+    })
     const thread: Thread = { worker, job: null, startedAt: 0, timer: undefined }
     worker.unref()
     worker.on('message', ({ result, error }: Reply) => {
@@ -133,12 +136,4 @@ function errorOf({ name, message, code, line }: NonNullable<Reply['error']>): Er
   if (name === 'FeedError') return new FeedError(code as FeedErrorCode, message)
   if (name === 'FormatError') return new FormatError(code as FormatError['code'], line, message)
   return name === 'TooDeep' ? new TaskStopped('Its elements lie deeper in each other than those of any honest page.') : new Error(message)
-}
-
-/** The thread's own file lies beside the built server's entry, or where a setting says (development and tests). */
-function threadFile(): string {
-  const beside = join(dirname(process.argv[1] ?? '.'), 'work', 'thread.mjs')
-  const file = settings().threadFile ?? (existsSync(beside) ? beside : join(process.cwd(), '.nuxt', 'work', 'thread.mjs'))
-  if (!existsSync(file)) throw new Error(`The worker thread’s file is missing: ${file}. Run npm run build.`)
-  return file
 }

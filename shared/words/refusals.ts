@@ -68,6 +68,10 @@ export const refusals = {
   noProfile: (host: string, name: string) => ({ title: 'No such profile', detail: `${host} knows nobody called ${name}, or does not say where profiles are.` }),
   watchTaken: (name: string) => ({ title: 'Already a watch', detail: `There is a watch called “${name}” already.` }),
   tagTaken: (name: string) => ({ title: 'Already a tag', detail: `There is a tag called “${name}” already. Merge the two to make them one.` }),
+  tooManyTags: (most: number) => ({
+    title: 'Too much at once',
+    detail: `Articles times tags may be ${most.toLocaleString('en')} at most. Choose fewer articles, or fewer tags.`,
+  }),
   sameTag: { title: 'The same tag', detail: 'A tag can’t be merged into itself.' },
   watchQuery: (why: string, at: number) => ({ title: 'The watch can’t be read', detail: `${why} (at character ${at + 1})` }),
   watchTooLong: (words: number, most: number) => ({

@@ -18,3 +18,29 @@ export async function insertAll(db: Db, table: string, rows: Row[], conflict: st
 
 /** A list of values as a subquery, for `whereIn`: one binding, however many they are. */
 export const listOf = (db: Db, values: string[]) => db.raw('(SELECT value FROM json_each(?))', [JSON.stringify(values)])
+
+/** A key as one text, to find its row by. */
+export const keyText = (key: Row): string => JSON.stringify(Object.values(key))
+
+/** The rows that have these keys, by the key's text; all keys name the same columns. */
+export async function rowsAt(db: Db, table: string, keys: Row[]): Promise<Map<string, Row>> {
+  const columns = Object.keys(keys[0] ?? {})
+  if (columns.length === 0) return new Map()
+  const matches = columns.map((_, at) => `??.?? = json_extract(wanted.value, '$[${at}]')`).join(' AND ')
+  const rows = (await db.raw(`SELECT ??.* FROM json_each(?) AS wanted CROSS JOIN ?? ON ${matches}`, [table, jsonOf(keys), table, ...columns.flatMap((column) => [table, column])])) as Row[] // prettier-ignore
+  return new Map(rows.map((row) => [keyText(Object.fromEntries(columns.map((column) => [column, row[column]]))), row]))
+}
+
+/** Inserts rows with these keys, or changes those there are, all to the same values. */
+export async function putRows(db: Db, table: string, keys: Row[], row: Row): Promise<void> {
+  const [columns, values] = [Object.keys(keys[0] ?? {}), Object.keys(row)]
+  if (columns.length === 0) return
+  const names = [...columns, ...values].map(() => '??').join(', ')
+  const picked = [...columns.map((_, at) => `json_extract(value, '$[${at}]')`), ...values.map(() => '?')].join(', ')
+  const changes = values.map(() => '?? = excluded.??').join(', ')
+  await db.raw(`INSERT INTO ?? (${names}) SELECT ${picked} FROM json_each(?) WHERE true ON CONFLICT (${columns.map(() => '??').join(', ')}) DO UPDATE SET ${changes}`, [
+    table, ...columns, ...values, ...values.map((name) => row[name] as string), jsonOf(keys), ...columns, ...values.flatMap((name) => [name, name]),
+  ]) // prettier-ignore
+}
+
+const jsonOf = (keys: Row[]): string => JSON.stringify(keys.map((key) => Object.values(key)))

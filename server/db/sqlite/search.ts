@@ -1,6 +1,7 @@
 import type { Show } from '../../../shared/shows'
 import type { Db } from '..'
 import { narrowToShow } from '../articles'
+import { readApart } from './readApart'
 
 /** Up to so many matches are weighed against each other; of more, titles come first and then what is newest. */
 const WEIGHED = 500
@@ -62,20 +63,22 @@ export async function searchArticles(db: Db, brandId: string, filter: SearchFilt
   narrowToShow(query, filter.show)
   if (filter.sourceId) query.where('sources.id', filter.sourceId)
   if (filter.since !== null) query.where('articles.at', '>=', filter.since)
-  const rows = (await query.orderBy('hits.key').limit(filter.limit).select('articles.id')) as unknown as { id: string }[]
+  const rows = await readApart<{ id: string }>(query.orderBy('hits.key').limit(filter.limit).select('articles.id'))
   return rows.map((row) => row.id)
 }
 
 /** Numbers of the newest articles that match an FTS5 query; older ones are left out where there are very many. */
 export const newestMatches = async (db: Db, match: string): Promise<number[]> =>
   (
-    (await db.raw('SELECT rowid FROM article_search WHERE article_search MATCH ? ORDER BY rowid DESC LIMIT ?', [match, MOST_MATCHES])) as { rowid: number }[]
+    await readApart<{ rowid: number }>(
+      db.raw('SELECT rowid FROM article_search WHERE article_search MATCH ? ORDER BY rowid DESC LIMIT ?', [match, MOST_MATCHES]),
+    )
   ).map((row) => row.rowid)
 
 /** Numbers of the articles that match, in the order they are shown in. */
 async function matches(db: Db, { match, matchTitle }: SearchFilter, most: number): Promise<number[]> {
   const numbers = async (sql: string, given: (string | number)[]): Promise<number[]> =>
-    ((await db.raw(sql, given)) as { rowid: number }[]).map((row) => row.rowid)
+    (await readApart<{ rowid: number }>(db.raw(sql, given))).map((row) => row.rowid)
   const newest = await numbers('SELECT rowid FROM article_search WHERE article_search MATCH ? ORDER BY rowid DESC LIMIT ?', [match, most])
   // Weighing costs by how often the words stand in the whole archive, so common words are not weighed.
   if (newest.length <= WEIGHED)

@@ -1,6 +1,7 @@
 import type { Db } from '..'
 import type { SourceRow } from '../rows'
 import { listOf } from './bulk'
+import { readApart } from './readApart'
 
 /** A brand's articles that a watch may match, in the order of their numbers from the newest down. */
 export interface Candidates {
@@ -30,7 +31,7 @@ const MOST = 9_007_199_254_740_991
 export async function candidateNumbers(db: Db, ask: Candidates, limit: number): Promise<number[]> {
   const { sql, bindings } = numbersOf(ask, limit, await feedsInOtherWords(db, ask.brandId))
   // As one text: a hundred thousand rows would be as many objects.
-  const [row] = (await db.raw(`SELECT json_group_array(number) AS numbers FROM (${sql})`, bindings)) as { numbers: string }[]
+  const [row] = await readApart<{ numbers: string }>(db.raw(`SELECT json_group_array(number) AS numbers FROM (${sql})`, bindings))
   return JSON.parse(row?.numbers ?? '[]') as number[]
 }
 
