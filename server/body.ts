@@ -74,7 +74,7 @@ export function isModest(value: object): boolean {
       for (const name in one) {
         if (++values > LIMITS.bodyValues) return false
         const inner = (one as Record<string, unknown>)[name]
-        if (name in Object.prototype && !Array.isArray(one)) delete (one as Record<string, unknown>)[name]
+        if (name in Object.prototype && !Array.isArray(one)) Reflect.deleteProperty(one, name)
         else if (typeof inner === 'object' && inner !== null) below.push(inner)
       }
     }

@@ -171,7 +171,7 @@ export const articleForBrand = (db: Db, brandId: string, id: string): Promise<Ar
 
 /** Those of some articles that a brand sees, with their states; without their texts. */
 export const statesOfArticles = (db: Db, brandId: string, ids: string[]): Promise<{ id: string; feed_id: string; state: ArticleState | null }[]> =>
-  visible(db, brandId).whereRaw('articles.id IN ?', [listOf(db, ids)]).select('articles.id', 'articles.feed_id', 'article_states.state') as unknown as Promise<{ id: string; feed_id: string; state: ArticleState | null }[]> // prettier-ignore
+  visible(db, brandId, listedFirst(db, [...new Set(ids)])).select('articles.id', 'articles.feed_id', 'article_states.state')
 
 /** How many articles a brand has not read. */
 export async function unreadOf(db: Db, brandId: string): Promise<number> {

@@ -19,6 +19,9 @@ it.each([
   ['core/wrong.ts', "import { ref } from 'vue'\nexport const a = ref\n"],
   ['shared/wrong.ts', "import { useDb } from '../server/db'\nexport const a = useDb\n"],
   ['server/services/wrong.ts', "import { api } from '../../app/api/client'\nexport const a = api\n"],
+  ['server/services/wrong.ts', "import { Parser } from 'htmlparser2'\nexport const a = Parser\n"],
+  ['server/services/wrong.ts', "import { safeHtml } from '../../core/feed'\nexport const a = safeHtml\n"],
+  ['server/networks/wrong.ts', "import { plainText } from '../../core/text'\nexport const a = plainText\n"],
   ['app/utils/wrong.ts', "import { useDb } from '../../server/db'\nexport const a = useDb\n"],
   ['standins/wrong.ts', "import { measure } from '../core/post'\nexport const a = measure\n"],
   ['demo/wrong.ts', "import { words } from '../shared/words'\nexport const a = words\n"],
@@ -48,4 +51,12 @@ it('the linter takes what is allowed', async () => {
 it('the version is the package’s', () => {
   const { version } = JSON.parse(readFileSync(new URL('../../package.json', import.meta.url), 'utf8')) as { version: string }
   expect(VERSION).toBe(version)
+})
+
+it('the linter lets the code of threads parse', async () => {
+  expect(await complaints('server/work/readWrong.ts', "import { Parser } from 'htmlparser2'\nimport { safeHtml } from '../../core/feed'\nexport const a = [Parser, safeHtml]\n")).toEqual([]) // prettier-ignore
+})
+
+it('the linter refuses a pattern that takes the square of a text’s length', async () => {
+  expect(await complaints('server/services/wrong.ts', 'export const a = /(?:a|b)+-+$/\n')).toContain('regexp/no-super-linear-move')
 })
