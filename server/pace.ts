@@ -36,7 +36,7 @@ export const PACE = {
   /** What is computed anew while one types. */
   look: { kind: 'look', perMinute: 120 },
   /** What asks another server. */
-  outside: { kind: 'outside', perMinute: 120 },
+  outside: { kind: 'outside', perMinute: 300 },
   /** What takes a picture apart. */
   picture: { kind: 'picture', perMinute: 60 },
   /** What reads a file. */

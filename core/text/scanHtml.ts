@@ -2,13 +2,15 @@ import { Parser, type Handler, type ParserOptions } from 'htmlparser2'
 
 /** Elements within elements that are read: real pages stay under 100, and the parser's time grows with the square of the depth. */
 export const DEEPEST = 500
+/** Attributes of one element that are read: documents are searched for one by going through all. */
+const MOST_ATTRIBUTES = 500
 
 class Stop extends Error {}
 const STOP = new Stop()
 
 /**
- * Goes through HTML (or, by its options, XML) and tells the handler what it meets. Ends where elements lie deeper in each other than
- * those of any honest document; false then. Its time grows with the length alone.
+ * Goes through HTML (or, by its options, XML) and tells the handler what it meets. Ends where elements lie deeper in each other, or have
+ * more attributes, than those of any honest document; false then. Its time grows with the length alone.
  */
 export function scanHtml(html: string, handler: Partial<Handler>, options?: ParserOptions): boolean {
   let depth = 0
@@ -17,7 +19,7 @@ export function scanHtml(html: string, handler: Partial<Handler>, options?: Pars
       ...handler,
       onparserinit: (made) => handler.onparserinit?.(made),
       onopentag: (name, attributes, isImplied) => {
-        if (++depth > DEEPEST) throw STOP
+        if (++depth > DEEPEST || Object.keys(attributes).length > MOST_ATTRIBUTES) throw STOP
         handler.onopentag?.(name, attributes, isImplied)
       },
       onclosetag: (name, isImplied) => {
@@ -36,5 +38,5 @@ export function scanHtml(html: string, handler: Partial<Handler>, options?: Pars
   }
 }
 
-/** Whether elements lie deeper in each other than those of any honest page. */
+/** Whether elements lie deeper in each other, or have more attributes, than those of any honest page. */
 export const isTooDeep = (html: string): boolean => !scanHtml(html, {})

@@ -37,11 +37,11 @@ export function useNameServer(other: NameServer): NameServer {
 export async function routeTo(url: URL): Promise<Route> {
   const { standins } = settings()
   if (standins && url.hostname.endsWith('.example')) return routeToStandins(url, standins)
-  if (!WEB_PORTS.includes(url.port) && !settings().openPorts.includes(Number(url.port))) throw problem('otherPort', url.host)
   const host = url.hostname.replace(/^\[|\]$/g, '')
   const addresses = await names.lookup(host)
   if (addresses.length === 0) throw problem('unknownHost', host)
   if (addresses.some(({ address }) => !names.isOpen(address))) throw problem('privateAddress', host)
+  if (!WEB_PORTS.includes(url.port) && !settings().openPorts.includes(Number(url.port))) throw problem('otherPort', url.host)
   return { origin: url.origin, address: addresses[0]! }
 }
 

@@ -31,11 +31,21 @@ export function readPage({ body, url, contentType }: Received): PageText | null 
   if (!document) return null
   const base = document.querySelector('base')?.getAttribute('href')
   const from = base && URL.canParse(base, url) ? new URL(base, url).href : url
-  const found = new Readability(document, { maxElemsToParse: MOST_ELEMENTS }).parse()
+  const found = mainPart(document)
   const html = safeHtml(unwrapped(found?.content ?? ''), from)
   const text = plainText(html)
   if (text.length < SHORTEST) return null
   return { html, text, image: firstPicture(html) }
+}
+
+/** The main part as Readability finds it; null where there is none, or the page is none that it can go through. */
+function mainPart(document: Page): ReturnType<Readability['parse']> {
+  try {
+    return new Readability(document, { maxElemsToParse: MOST_ELEMENTS }).parse()
+  } catch (error) {
+    if (error instanceof TypeError || (error instanceof Error && error.message.startsWith('Aborting'))) return null
+    throw error
+  }
 }
 
 /** A page as a document; where it names no html element, one is put round it. Null where nothing is left of it. */

@@ -172,16 +172,16 @@ export const telling = {
   test: 'Send a test',
   testSent: 'A test went out.',
   unconfirmed: (addresses: string[]) =>
-    `Not confirmed yet: ${new Intl.ListFormat('en').format(addresses)}. Each was sent a letter to say yes to; until then nothing goes there. Save again after ten minutes to send another.`,
+    `Not confirmed yet: ${new Intl.ListFormat('en').format(addresses)}. We have sent each a message asking whether it is wanted; no notices go there before somebody says yes. To ask again, save again after ten minutes.`,
   confirm: {
     title: 'Notices by mail',
-    question: (address: string, brand: string) => `Clear Quill would send to ${address} what needs a person for ${brand}. Is that wanted?`,
+    question: (address: string, brand: string) => `Clear Quill would write to ${address} when something at ${brand} needs a person. Is that wanted?`,
     yes: 'Yes, send them here',
     done: 'Thank you',
     comes: (address: string, brand: string) => `Notices of ${brand} come to ${address} from now on. Whoever owns the brand can end that.`,
     letter: (brand: string, link: string) => ({
       subject: `Notices of ${brand} by mail?`,
-      text: `Somebody who looks after ${brand} in Clear Quill entered this address, so that it is told what needs a person there.\n\nIf you want that, say so here within seven days:\n${link}\n\nIf not, do nothing: no more comes.`,
+      text: `Somebody who looks after ${brand} in Clear Quill entered this address for its notices: what could not be sent, what waits for a word, where a line runs out.\n\nIf you want that, say so here within seven days:\n${link}\n\nIf not, do nothing: no more comes.`,
     }),
   },
   testText: (brand: string) => `Clear Quill tells here what needs a person for ${brand}.`,

@@ -32,7 +32,7 @@ export const refusals = {
   oldPassword: { title: 'Not your password', detail: 'That is not the password you have now. Nothing was changed.' },
   startCode: {
     title: 'Not the code',
-    detail: 'That is not the code. It stands in the window in which Clear Quill was started; each start prints a new one.',
+    detail: 'That is not the code. Each start prints a new one.',
   },
   mayNotFound: { title: 'Not yours to make', detail: 'Only whoever owns a brand here makes another. Ask the owner.' },
   alreadyStarted: { title: 'Already set up', detail: 'This installation has an owner. Sign in instead.' },

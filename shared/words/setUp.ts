@@ -109,7 +109,7 @@ export const yourself = {
   password: 'New password',
   passwordHint: 'leave empty to keep the one you have',
   oldPassword: 'Password you have now',
-  oldPasswordHint: 'A new password or mail address asks for it.',
+  oldPasswordHint: 'Needed for a new password or mail address.',
   reading: 'Reading',
   readWhenPassed: 'What I pass over on the Wire counts as read',
   readWhenPassedHint: 'Otherwise an article is read when it is opened. Kept in this browser.',

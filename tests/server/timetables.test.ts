@@ -446,6 +446,11 @@ describe('an account that is removed with a line', () => {
     await playHours(nell, 2)
     expect([await posted(), await cards()]).toEqual([[], []])
     await nell.want('POST', `${path}/undo`, { historyId })
+    // Its token went with it, from what is remembered as well: the undo asks for a new one.
+    const back = await account()
+    expect([back.trouble, await lined()]).toEqual([expect.stringContaining('was removed, and its token with it'), []])
+    expect(JSON.stringify(world.rows(`SELECT rows_json FROM history WHERE what = 'account:${back.id}'`))).not.toMatch(/token_sealed\\":\\"[^\\]/)
+    await nell.want('PATCH', `${path}/accounts/${back.id}`, { name: back.name, token: CHATTERBROOK.token, version: back.version })
     expect((await lined()).map((one) => one.slice(0, 5))).toEqual(['Stays'])
   })
 })

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { TriangleAlert } from '@lucide/vue'
 import type { Telling } from '#shared/deliveries'
 import { tellingSchema } from '#shared/deliverySchemas'
 import { words } from '#shared/words'
@@ -81,7 +82,9 @@ async function test(): Promise<void> {
         :error="mailError"
         @leave="form.leave('mail')"
       />
-      <p v-if="kept.unconfirmed.length > 0" class="-mt-3 text-small text-warn" role="status">{{ says.unconfirmed(kept.unconfirmed) }}</p>
+      <p v-if="kept.unconfirmed.length > 0" class="-mt-3 flex gap-1.5 text-small text-warn" role="status">
+        <TriangleAlert class="mt-0.5 size-3.5 shrink-0" aria-hidden="true" /><span>{{ says.unconfirmed(kept.unconfirmed) }}</span>
+      </p>
       <fieldset>
         <legend class="mb-1 text-small font-semibold text-ink-2">{{ says.quiet }}</legend>
         <div class="grid grid-cols-2 gap-3">
