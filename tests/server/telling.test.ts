@@ -17,8 +17,25 @@ beforeEach(async () => {
 })
 afterEach(() => world.stop())
 
-const setTelling = (more: Record<string, unknown>): Promise<Telling> =>
+const putTelling = (more: Record<string, unknown>): Promise<Telling> =>
   nell.want('PUT', `${path}/telling`, { hook: HOOK, mail: ['nell@desk.example'], quietFrom: null, quietUntil: null, ...more })
+
+/** The link in the letter that asked an address, newest last. */
+async function linksTo(address: string): Promise<string[]> {
+  const letters = (await world.told()).filter(({ way, to, text }) => way === 'mail' && to === address && text.startsWith(ASKS))
+  return letters.flatMap(({ text }) => /\/confirm\/\S+/.exec(text)?.[0] ?? [])
+}
+const ASKS = 'Notices of A brand by mail?'
+
+/** Says where notices go; whoever reads an address says yes. */
+async function setTelling(more: Record<string, unknown>): Promise<Telling> {
+  const { unconfirmed } = await putTelling(more)
+  for (const address of unconfirmed) await world.nobody().want('POST', (await linksTo(address)).at(-1)!)
+  return nell.want('GET', `${path}/telling`)
+}
+
+/** What was told, without the letters that ask. */
+const notices = async () => (await world.told()).filter(({ text }) => !text.startsWith(ASKS))
 
 async function failPosts(count: number): Promise<void> {
   await world.trouble('chatterbrook.example', { refuse: { status: 400, says: 'No.' }, postsOnly: true })
@@ -34,7 +51,7 @@ it('tells the chat and by mail, each thing once, and what comes close together i
     await new Promise((resolve) => setTimeout(resolve, 200))
   }
   expect([await refusalsTold('hook'), await refusalsTold('mail')]).toEqual([3, 3])
-  const told = await world.told()
+  const told = await notices()
   expect(told.map(({ way, to }) => `${way} ${to}`)).toEqual(expect.arrayContaining(['hook /room-7f3a91', 'mail nell@desk.example']))
   for (const { text } of told) expect(text).toMatch(/^A brand: \d notices?\n\n/)
   expect(told.find(({ text }) => text.includes('was not sent'))!.text).toMatch(
@@ -48,16 +65,16 @@ it('tells the chat and by mail, each thing once, and what comes close together i
 
 /** How many refusals were told one way, in however many messages. */
 const refusalsTold = async (way: string): Promise<number> =>
-  (await world.told()).filter((one) => one.way === way).reduce((sum, { text }) => sum + text.split('A post was not sent to Chatterbrook').length - 1, 0)
+  (await notices()).filter((one) => one.way === way).reduce((sum, { text }) => sum + text.split('A post was not sent to Chatterbrook').length - 1, 0)
 
 it('keeps quiet in the quiet hours, over midnight too, and tells when they end', async () => {
   await setTelling({ quietFrom: '08:00', quietUntil: '18:00' })
   await failPosts(1)
   await playHours(nell, 3)
   await new Promise((resolve) => setTimeout(resolve, 500))
-  expect(await world.told()).toEqual([])
+  expect(await notices()).toEqual([])
   await playHours(nell, 7)
-  await until('it is told', async () => (await world.told()).length === 2)
+  await until('it is told', async () => (await notices()).length === 2)
   const night = { zone: 'Europe/Lisbon', telling_json: JSON.stringify({ mail: [], quietFrom: '22:30', quietUntil: '07:00' }) }
   const at = (time: string): boolean => isQuiet(night, Date.parse(`2027-01-15T${time}:00Z`))
   expect(['22:29', '22:30', '03:00', '06:59', '07:00', '12:00'].map(at)).toEqual([false, true, true, true, false, false])
@@ -71,9 +88,30 @@ it('a way that fails is said, and tried again; the hook’s address is never giv
   expect(answer.text).not.toContain('/gone')
   await setTelling({})
   await nell.want('POST', `${path}/telling-test`)
-  expect((await world.told()).map(({ text }) => text)[0]).toMatch(/Clear Quill tells here what needs a person for A brand/)
+  expect((await notices()).map(({ text }) => text)[0]).toMatch(/Clear Quill tells here what needs a person for A brand/)
   expect(await setTelling({ hook: null, mail: [] })).toMatchObject({ hasHook: false })
   expect((await nell.ask('POST', `${path}/telling-test`)).body.type).toBe('urn:clear-quill:nowhereToTell')
+})
+
+it('sends nothing to an address that nobody confirmed; one yes is enough, and its link opens nothing twice', async () => {
+  expect(await putTelling({ hook: null })).toMatchObject({ mail: ['nell@desk.example'], unconfirmed: ['nell@desk.example'] })
+  expect((await nell.ask('POST', `${path}/telling-test`)).body.type).toBe('urn:clear-quill:nowhereToTell')
+  // Saved again at once, nobody is asked twice.
+  await putTelling({ hook: null })
+  const links = await linksTo('nell@desk.example')
+  expect(links).toHaveLength(1)
+  const page = await world.nobody().ask('GET', links[0]!)
+  expect(page.text).toMatch(/nell@desk\.example.*<button/)
+  expect((await notices()).length).toBe(0)
+  expect((await world.nobody().ask('POST', links[0]!, undefined, { origin: 'https://elsewhere.example' })).status).toBe(403)
+  expect((await world.nobody().ask('POST', links[0]!, undefined, { origin: world.server.url })).status).toBe(200)
+  for (const link of [links[0]!, `/confirm/${'x'.repeat(32)}`, '/confirm/x']) expect((await world.nobody().ask('POST', link)).status).toBe(404)
+  await nell.want('POST', `${path}/telling-test`)
+  expect((await notices()).map(({ to }) => to)).toEqual(['nell@desk.example'])
+  expect(JSON.stringify(world.rows('SELECT * FROM mail_addresses'))).not.toContain(links[0]!.split('/').at(-1))
+  // Taken off and put on again, it is asked anew.
+  await putTelling({ hook: null, mail: [] })
+  expect((await putTelling({ hook: null })).unconfirmed).toEqual(['nell@desk.example'])
 })
 
 it.each([
