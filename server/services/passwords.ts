@@ -19,8 +19,8 @@ export async function passwordMatches(password: string, kept: string | null): Pr
 
 const DUMMY = `scrypt$${Buffer.alloc(16).toString('base64url')}$${Buffer.alloc(32).toString('base64url')}`
 
-/** Each takes 64 MB for a tenth of a second: more than two at once would take memory and processors from everything else. */
-const hashing = new Slots(2, 20)
+/** Each takes 64 MB for a tenth of a second: several at once would take memory and processors from everything else. */
+const hashing = new Slots(1, 40)
 
 const derive = (password: string, salt: Buffer): Promise<Buffer> =>
   hashing.run(

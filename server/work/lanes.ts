@@ -14,8 +14,8 @@ export interface Lane {
 
 /** Each has threads of its own, so that nothing that goes on behind makes a person wait. */
 export const LANES: Record<LaneName, Lane> = {
-  person: { name: 'person', threads: 2, longestMs: 3_000, megabytes: 192 },
-  background: { name: 'background', threads: Math.max(1, Math.min(3, availableParallelism() - 1)), longestMs: 20_000, megabytes: 384 },
+  person: { name: 'person', threads: 2, longestMs: 3_000, megabytes: 128 },
+  background: { name: 'background', threads: Math.max(1, Math.min(3, availableParallelism() - 1)), longestMs: 20_000, megabytes: 288 },
 }
 
 /** Something that waits for a thread. `of`: whose it is, such as a brand and a host. */

@@ -35,7 +35,7 @@ const MOST_WAITING = 1_000
 /** How long a thread beyond a lane's first is kept without work. */
 const IDLE_MS = 10_000
 /** Room for what a thread needs for a moment: the platform's own is 48 MB for each. */
-const YOUNG_MEGABYTES = 12
+const YOUNG_MEGABYTES = 4
 
 class LaneOfThreads {
   readonly #lane: Lane

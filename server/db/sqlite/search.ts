@@ -36,7 +36,12 @@ export async function indexArticles(db: Db, rows: (ToIndex & { stems: string })[
      SELECT json_extract(value, '$[0]'), json_extract(value, '$[1]'), json_extract(value, '$[2]'), json_extract(value, '$[3]') FROM json_each(?)`,
     [json],
   )
-  await db.raw(`UPDATE articles SET indexed = 1 WHERE number IN (SELECT json_extract(value, '$[0]') FROM json_each(?))`, [json])
+  // One that was changed while a thread stemmed its words is indexed once more.
+  await db.raw(
+    `UPDATE articles SET indexed = 1 FROM json_each(?) AS done WHERE articles.number = json_extract(done.value, '$[0]')
+     AND coalesce(articles.title, '') = json_extract(done.value, '$[1]') AND articles.text = json_extract(done.value, '$[2]')`,
+    [json],
+  )
 }
 
 export interface SearchFilter {
