@@ -12,6 +12,7 @@ export const log = pino({
 /** Knex puts a statement with its values before what SQLite says: what people wrote, and tokens, must not stand in a log. */
 export function withoutValues<T extends { message?: string; stack?: string; code?: string | number }>(error: T): T {
   if (!String(error.code ?? '').startsWith('SQLITE') || !error.message) return error
-  const said = error.message.slice(error.message.lastIndexOf(' - ') + 1).trim()
+  const at = error.message.lastIndexOf(' - ')
+  const said = at < 0 ? error.message : error.message.slice(at + 3)
   return { ...error, message: said, stack: error.stack?.replace(error.message, said) }
 }

@@ -2,7 +2,7 @@
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
-import { isOpenAddress, useNameServer, type NameServer } from '../../server/net/address'
+import { isOpenAddress, useNameServer, webUrlOf, type NameServer } from '../../server/net/address'
 import { linksOf } from '../../server/net/links'
 import { retryAfterMs } from '../../server/net/meanings'
 import { askOutside } from '../../server/net/outside'
@@ -111,6 +111,18 @@ describe('a token', () => {
     await askOutside(url(away(url(away(url('/b')), 'elsewhere.test'))), { headers, redirects: 5 })
     expect(tokens.slice(0, 2)).toEqual(['Bearer open-sesame', null])
   })
+})
+
+it.each([
+  ['https://network.test/@a', 'https://network.test/@a'],
+  ['/posts/1', 'https://base.test/posts/1'],
+  ['javascript:alert(1)', null],
+  ['data:text/html,x', null],
+  ['https://user@network.test/', null],
+  ['', null],
+  [null, null],
+])('of what a network names, %s is kept as %s', (named, kept) => {
+  expect(webUrlOf(named, 'https://base.test/')).toBe(kept)
 })
 
 it.each(['http://paper.test:25/', 'http://paper.test:6379/', 'https://paper.test:8443/'])('%s is another port than the web’s', async (address) => {

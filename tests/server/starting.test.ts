@@ -1,0 +1,95 @@
+// How the built server begins: what it can't work with ends it with a sentence; under https it says so to browsers; its log holds no values.
+import { spawn } from 'node:child_process'
+import { once } from 'node:events'
+import { mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
+import { request, type IncomingMessage } from 'node:http'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { withoutValues } from '../../server/log'
+import { freePort, startServer } from '../../scripts/world.mjs'
+
+const entry = fileURLToPath(new URL('../../.output/server/index.mjs', import.meta.url))
+let folder: string
+beforeAll(() => {
+  folder = mkdtempSync(join(tmpdir(), 'quill-start-'))
+})
+afterAll(() => rmSync(folder, { recursive: true, force: true }))
+
+/** Starts a server that should not stay; gives its exit code and what it said. */
+async function begin(env: Record<string, string>): Promise<{ code: number | null; says: string }> {
+  const child = spawn(process.execPath, [entry], { env: { ...process.env, PORT: '0', HOST: '127.0.0.1', NODE_ENV: 'production', ...env }, stdio: ['ignore', 'ignore', 'pipe'] }) // prettier-ignore
+  let says = ''
+  child.stderr.on('data', (part: Buffer) => (says += part.toString()))
+  const force = setTimeout(() => child.kill('SIGKILL'), 15_000)
+  const [code] = (await once(child, 'exit')) as [number | null]
+  clearTimeout(force)
+  return { code, says }
+}
+
+describe('what it can’t work with ends the start, and is said', () => {
+  it.each([
+    ['an empty secret', ''],
+    ['a short one', 'abcdef'],
+    ['one of other signs', 'x'.repeat(64)],
+  ])('%s', async (_, key) => {
+    const dataDir = mkdtempSync(join(folder, 'key-'))
+    writeFileSync(join(dataDir, 'secret.key'), key)
+    const { code, says } = await begin({ QUILL_DATA_DIR: dataDir })
+    expect([code, says]).toEqual([1, expect.stringContaining('must hold 64 hexadecimal digits')])
+    expect(readFileSync(join(dataDir, 'secret.key'), 'utf8')).toBe(key)
+  })
+
+  it('a data folder that is a file', async () => {
+    writeFileSync(join(folder, 'file'), 'x')
+    const { code, says } = await begin({ QUILL_DATA_DIR: join(folder, 'file') })
+    expect([code, says]).toEqual([1, expect.stringMatching(/the data folder .* can’t be used: there is a file of that name/)])
+  })
+
+  it.each(['quill.your.site', 'ftp://quill.example', 'https://quill.example/path'])('the public address %s', async (address) => {
+    const { code, says } = await begin({ QUILL_DATA_DIR: mkdtempSync(join(folder, 'url-')), QUILL_PUBLIC_URL: address })
+    expect([code, says]).toEqual([1, expect.stringContaining('QUILL_PUBLIC_URL must be an address without a path')])
+  })
+})
+
+it('a port that is taken is said too, and a secret is made whole, for its owner alone', async () => {
+  const dataDir = mkdtempSync(join(folder, 'port-'))
+  const port = await freePort()
+  const first = await startServer({ port, dataDir })
+  try {
+    const { code, says } = await begin({ QUILL_DATA_DIR: mkdtempSync(join(folder, 'other-')), PORT: String(port) })
+    expect([code, says]).toEqual([1, expect.stringContaining(`port ${port} is taken`)])
+    expect(readFileSync(join(dataDir, 'secret.key'), 'utf8')).toMatch(/^[0-9a-f]{64}$/)
+    expect((statSync(join(dataDir, 'secret.key')).mode & 0o777).toString(8)).toBe('600')
+  } finally {
+    await first.stop()
+  }
+})
+
+it('under https its cookie is this host’s alone, and browsers are told to stay with https', async () => {
+  const port = await freePort()
+  const env = { QUILL_PUBLIC_URL: 'https://quill.test', QUILL_START_CODE: 'HERE' }
+  const server = await startServer({ port, dataDir: mkdtempSync(join(folder, 'https-')), env })
+  try {
+    const answer = await new Promise<IncomingMessage>((resolve, reject) => {
+      const headers = { host: 'quill.test', 'content-type': 'application/json', origin: 'https://quill.test' }
+      const asked = request({ host: '127.0.0.1', port, method: 'POST', path: '/api/first-start', headers }, resolve).on('error', reject)
+      asked.end(JSON.stringify({ code: 'here', name: 'Ida', email: 'ida@reading.example', password: 'long enough for anyone' }))
+    })
+    answer.resume()
+    expect(answer.statusCode).toBe(200)
+    expect(answer.headers['strict-transport-security']).toMatch(/max-age=\d{7,}/)
+    expect(answer.headers['set-cookie']?.[0]).toMatch(/^__Host-quill=.*Path=\/;.*HttpOnly;.*Secure/i)
+  } finally {
+    await server.stop()
+  }
+})
+
+it('a fault of the data file is logged without the values of its statement', () => {
+  const error = Object.assign(new Error("insert into `accounts` (`token_sealed`) values ('secret words') - UNIQUE constraint failed: accounts.id"), { code: 'SQLITE_CONSTRAINT' }) // prettier-ignore
+  const logged = withoutValues({ code: error.code, message: error.message, stack: error.stack! })
+  expect(JSON.stringify(logged)).not.toContain('secret words')
+  expect(logged.message).toBe('UNIQUE constraint failed: accounts.id')
+  expect(withoutValues({ message: 'a - b', stack: 'x' })).toEqual({ message: 'a - b', stack: 'x' })
+})
