@@ -1,11 +1,11 @@
-import { accessSync, chmodSync, constants, existsSync, mkdirSync, readdirSync, statSync } from 'node:fs'
+import { accessSync, chmodSync, constants, mkdirSync, readdirSync, statSync } from 'node:fs'
 import { join } from 'node:path'
 
 const FOLDER_MODE = 0o700
 const FILE_MODE = 0o600
 
 /**
- * Makes the data folder where it is not there, and it and what lies in it the owner's alone. Throws an Error that says what is wrong with
+ * Makes the data folder where it is not there, and it and our files in it the owner's alone. Throws an Error that says what is wrong with
  * it and what would help.
  */
 export function requireUsable(folder: string): void {
@@ -29,14 +29,17 @@ const WHY: Record<string, string> = {
   ENOSPC: 'the disk is full.',
 }
 
-/** Takes the rights of others off a folder and all below it. What belongs to somebody else is left as it is. */
-export function closeToOthers(folder: string): void {
-  restrict(folder, FOLDER_MODE)
-  if (!existsSync(folder)) return
-  for (const entry of readdirSync(folder, { withFileTypes: true })) {
-    const path = join(folder, entry.name)
-    if (entry.isDirectory()) closeToOthers(path)
-    else if (entry.isFile()) restrict(path, FILE_MODE)
+/** Files that are ours, in the data folder and among its backups; what else lies there is not touched. */
+const OWN = /^(?:quill[.-].*sqlite.*|secret\.key.*)$/
+
+/** Takes the rights of others off our own files, and off the folder where nothing else lies in it. */
+function closeToOthers(folder: string): void {
+  const entries = readdirSync(folder, { withFileTypes: true })
+  const isOurs = (name: string): boolean => OWN.test(name) || name === 'backups'
+  if (entries.every(({ name }) => isOurs(name))) restrict(folder, FOLDER_MODE)
+  for (const entry of entries) {
+    if (entry.isFile() && OWN.test(entry.name)) restrict(join(folder, entry.name), FILE_MODE)
+    else if (entry.isDirectory() && entry.name === 'backups') closeToOthers(join(folder, entry.name))
   }
 }
 

@@ -1,3 +1,4 @@
+import { whereFrom } from '../whereFrom'
 import { ownerSchema } from '../../shared/schemas'
 import { signInAs } from '../auth'
 import { route } from '../route'
@@ -5,7 +6,7 @@ import { makeOwner } from '../services/people'
 
 /** Makes the owner of a new installation and signs them in. */
 export default route('public', ownerSchema, async ({ event, body }) => {
-  const person = await makeOwner(body)
+  const person = await makeOwner(body, whereFrom(event))
   await signInAs(event, person)
   return person
 })

@@ -18,9 +18,9 @@ import { requireStartCode } from './startCode'
 export const needsFirstStart = async (): Promise<boolean> => (await people.countPeople(await useDb())) === 0
 
 /** Makes the first person, the owner. Throws when there is one, or the code is not the one that was printed. */
-export async function makeOwner(input: { name: string; email: string; password: string; code: string }): Promise<Person> {
+export async function makeOwner(input: { name: string; email: string; password: string; code: string }, from: string): Promise<Person> {
   if (!(await needsFirstStart())) throw problem('alreadyStarted')
-  const taken = await takeTry('first start', 'anywhere')
+  const taken = await takeTry('first start', from)
   await requireStartCode(input.code)
   await tryWasRight(taken)
   const password_hash = await hashPassword(input.password)

@@ -8,7 +8,7 @@ import { keyedHash } from '../whereFrom'
 /**
  * How guessing is slowed. `pair`: one name from one address; `address`: any name from one address; `name`: one name from anywhere; `all`.
  * After so many free tries each failure doubles the pause, from 5 seconds up to the longest. A name's own pause is short, so that nobody
- * can lock another out for long, and it does not hold for an address from which that person signed in before.
+ * can lock another out for long; where a person signed in before, only the pair counts.
  */
 const COUNTED = {
   pair: { free: 4, longestMs: 15 * MINUTE },
@@ -30,11 +30,12 @@ export interface Try {
  */
 export async function takeTry(name: string, address: string): Promise<Try> {
   const from = keyedHash(`from ${address}`)
-  const keys = [
-    { who: keyedHash(`pair ${name} ${address}`), kind: 'pair' as const },
-    { who: from, kind: 'address' as const },
-    ...((await people.hasSignedInFrom(await useDb(), name, from)) ? [] : [{ who: keyedHash(`name ${name}`), kind: 'name' as const }, { who: 'all', kind: 'all' as const }]),
-  ] // prettier-ignore
+  const pair = { who: keyedHash(`pair ${name} ${address}`), kind: 'pair' as const }
+  // Where somebody signed in before, only tries at their own name from there count: nobody else's keep them out.
+  const isKnown = await people.hasSignedInFrom(await useDb(), name, from)
+  const keys: Try['keys'] = isKnown
+    ? [pair]
+    : [pair, { who: from, kind: 'address' }, { who: keyedHash(`name ${name}`), kind: 'name' }, { who: 'all', kind: 'all' }]
   await inTransaction(async (db) => {
     const now = realNow()
     const known = await Promise.all(keys.map(({ who }) => people.triesOf(db, who)))

@@ -1,7 +1,7 @@
 // How the built server begins: what it can't work with ends it with a sentence; under https it says so to browsers; its log holds no values.
 import { spawn } from 'node:child_process'
 import { once } from 'node:events'
-import { mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
+import { chmodSync, mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
 import { request, type IncomingMessage } from 'node:http'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -51,6 +51,17 @@ describe('what it can’t work with ends the start, and is said', () => {
     const { code, says } = await begin({ QUILL_DATA_DIR: mkdtempSync(join(folder, 'url-')), QUILL_PUBLIC_URL: address })
     expect([code, says]).toEqual([1, expect.stringContaining('QUILL_PUBLIC_URL must be an address without a path')])
   })
+})
+
+it('what else lies in the data folder keeps its rights', async () => {
+  const dataDir = mkdtempSync(join(folder, 'mixed-'))
+  writeFileSync(join(dataDir, 'somebody-elses.txt'), 'x', { mode: 0o644 })
+  writeFileSync(join(dataDir, 'quill.sqlite.001_first'), '', { mode: 0o644 })
+  chmodSync(dataDir, 0o755)
+  const server = await startServer({ port: await freePort(), dataDir })
+  await server.stop()
+  const mode = (file: string): string => (statSync(join(dataDir, file)).mode & 0o777).toString(8)
+  expect([mode('.'), mode('somebody-elses.txt'), mode('quill.sqlite.001_first'), mode('quill.sqlite')]).toEqual(['755', '644', '600', '600'])
 })
 
 it('a port that is taken is said too, and a secret is made whole, for its owner alone', async () => {
