@@ -11,7 +11,16 @@ export default defineConfig({
     projects: [
       { resolve: { alias }, test: { name: 'core', include: ['tests/core/**/*.test.ts'], env: { TZ: 'America/St_Johns' } } },
       { resolve: { alias }, test: { name: 'app', include: ['tests/app/**/*.test.ts'] } },
-      { resolve: { alias }, test: { name: 'reference', include: ['tests/reference/**/*.test.ts'], testTimeout: 60_000 } },
+      // Connectors run in this process here; what they have read is read in the built threads.
+      {
+        resolve: { alias },
+        test: {
+          name: 'reference',
+          include: ['tests/reference/**/*.test.ts'],
+          testTimeout: 60_000,
+          env: { QUILL_THREAD_FILE: `${root}.output/server/work/thread.mjs` },
+        },
+      },
       // Each file starts a built server and a stand-in world of its own.
       {
         resolve: { alias },
