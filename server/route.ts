@@ -97,7 +97,9 @@ export function route<A extends Access, S extends yup.AnyObjectSchema | null>(
 /** Answers a refusal as problem details; what is not one is logged and answered without its inside. */
 export function answerProblem(event: H3Event, error: unknown): unknown {
   const known = error instanceof ProblemError ? error : problem('server')
-  if (known.code === 'server') log.error({ error, path: event.path }, 'A request failed.')
+  // Who goes away while they send is no fault of ours.
+  const isGone = (error as NodeJS.ErrnoException | null)?.code === 'ECONNRESET'
+  if (known.code === 'server' && !isGone) log.error({ error, path: event.path }, 'A request failed.')
   if (hasUnreadBody(event)) endWithAnswer(event)
   setResponseStatus(event, known.body.status)
   setResponseHeader(event, 'content-type', 'application/problem+json')

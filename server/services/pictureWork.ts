@@ -13,8 +13,12 @@ const picturing = async () => {
   return sharp
 }
 
-/** Pictures taken apart at once: each may need much memory for a moment. */
-const working = new Slots(1, 60)
+/**
+ * Pictures from outside are taken apart one at a time, since each may need much memory for a moment; those we keep, which are small, have
+ * room of their own, so that nobody's upload makes a list or a post wait.
+ */
+const taking = new Slots(1, 40)
+const showing = new Slots(2, 1_000)
 
 export interface ReadPicture {
   content: Buffer
@@ -32,7 +36,7 @@ const MEGA = 1_000_000
  * Reads a picture from outside by its content: turned upright, metadata off, no larger than it may be shown anywhere, as JPEG (or PNG where
  * it is see-through). Throws a refusal for what is no picture, carries script, is damaged, or has more pixels than are taken.
  */
-export const readPicture = (bytes: Uint8Array): Promise<ReadPicture> => working.run(() => readNow(bytes))
+export const readPicture = (bytes: Uint8Array): Promise<ReadPicture> => taking.run(() => readNow(bytes))
 
 async function readNow(bytes: Uint8Array): Promise<ReadPicture> {
   if (bytes.length > LIMITS.uploadBytes) throw problem('pictureTooHeavy', Math.round(LIMITS.uploadBytes / MEGA))
@@ -91,7 +95,7 @@ function saying(facts: Metadata, isSmaller: boolean, info: { width: number; heig
 const QUALITIES = [88, 78, 66, 54, 42]
 
 /** A picture as it goes out: the part shown cut out, and, where a network limits bytes, compressed until it suits. */
-export const renderPicture = (content: Buffer, want: Wanted): Promise<Rendered> => working.run(() => renderNow(content, want))
+export const renderPicture = (content: Buffer, want: Wanted): Promise<Rendered> => showing.run(() => renderNow(content, want))
 
 interface Wanted {
   crop: Crop | null
@@ -129,4 +133,4 @@ function within(crop: Crop, size: { width: number; height: number }): Crop | nul
 
 /** A small picture for lists and proofs. */
 export const smallPicture = (content: Buffer, width: number): Promise<Buffer> =>
-  working.run(async () => (await picturing())(content).resize(width, undefined, { withoutEnlargement: true }).toBuffer())
+  showing.run(async () => (await picturing())(content).resize(width, undefined, { withoutEnlargement: true }).toBuffer())
