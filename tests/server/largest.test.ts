@@ -69,16 +69,14 @@ afterAll(() => world.stop())
 
 const delay = async (): Promise<number> => (await world.howItIs()).delay
 
-const statuses = new Map<number, string[]>()
+/** How many requests were carried out, and not refused for something else. */
+let carriedOut = 0
 
 /** Asks once; gives the longest block meanwhile and just after, in milliseconds. */
 async function blockOf(method: string, path: string, body: unknown): Promise<number> {
   await delay()
   const answer = await nell.ask(method, path, body)
-  statuses.set(answer.status, [
-    ...(statuses.get(answer.status) ?? []),
-    `${method} ${path.split('/').slice(4).join('/').slice(0, 60)} ${answer.status >= 400 ? answer.text.slice(0, 300) : ''}\n`,
-  ])
+  if (answer.status < 300) carriedOut++
   if (answer.status >= 500 || (answer.status === 401 && path.includes('/brands/'))) throw new Error(`${method} ${path}: ${answer.status}`)
   // The loop tells of a block at its next look.
   await new Promise((resolve) => setTimeout(resolve, 40))
@@ -101,6 +99,6 @@ it(`no request blocks the others for more than ${MOST_MS} ms, with ${ARTICLES.to
   }
   found.sort((a, b) => b.ms - a.ms)
   process.stdout.write(`longest blocks: ${found.slice(0, 12).map(({ name, ms }) => `${name} ${ms} ms`).join('; ')}\n`) // prettier-ignore
-  for (const [status, list] of statuses) process.stdout.write(`${status}: ${list.length} ${list.slice(0, 40).join(' ')}\n`)
+  expect(carriedOut).toBeGreaterThan(70)
   expect(found.filter(({ ms }) => ms > MOST_MS)).toEqual([])
 })
