@@ -8,6 +8,7 @@ const STATUS = {
   tooManyValues: 413,
   tooOften: 429,
   tooManyStreams: 429,
+  tooHeavy: 422,
   notSignedIn: 401,
   signIn: 401,
   signInWait: 429,

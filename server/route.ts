@@ -14,6 +14,7 @@ import { keepPace } from './pace'
 import { problem, ProblemError } from './problem'
 import type { Actor } from './services/actor'
 import { settings } from './settings'
+import { TaskStopped } from './work/taskStopped'
 
 /** Who may use a route: anyone; anyone signed in; or a part in the brand of its address that lets one read, work, or own. */
 export type Access = 'public' | 'person' | 'read' | 'work' | 'own'
@@ -96,7 +97,7 @@ export function route<A extends Access, S extends yup.AnyObjectSchema | null>(
 
 /** Answers a refusal as problem details; what is not one is logged and answered without its inside. */
 export function answerProblem(event: H3Event, error: unknown): unknown {
-  const known = error instanceof ProblemError ? error : problem('server')
+  const known = error instanceof ProblemError ? error : problem(error instanceof TaskStopped ? 'tooHeavy' : 'server')
   // Who goes away while they send is no fault of ours.
   const isGone = (error as NodeJS.ErrnoException | null)?.code === 'ECONNRESET'
   if (known.code === 'server' && !isGone) log.error({ error, path: event.path }, 'A request failed.')

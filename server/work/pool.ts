@@ -5,6 +5,7 @@ import { realNow } from '../clock'
 import { log } from '../log'
 import { Fairness, LANES, type Lane, type LaneName } from './lanes'
 import type { TaskName, tasks } from './tasks'
+import { TaskStopped } from './taskStopped'
 import { threadFileNamed } from './threadFile'
 
 interface Job {
@@ -22,8 +23,7 @@ interface Thread {
   timer: NodeJS.Timeout | undefined
 }
 
-/** A task that took longer than any honest input needs, or more memory; its thread was ended. */
-export class TaskStopped extends Error {}
+export { TaskStopped }
 
 interface Reply {
   result: never

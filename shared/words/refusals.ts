@@ -111,6 +111,10 @@ export const refusals = {
     title: 'Too much at once',
     detail: `The request holds more than ${most.toLocaleString('en')} values, or lists inside lists too deep to read.`,
   }),
+  tooHeavy: {
+    title: 'Too much to work through',
+    detail: 'That took longer than it may, so it was stopped; nothing was changed. Ask for less, or try again in a minute.',
+  },
   tooManyStreams: { title: 'Too many windows', detail: 'This sign-in has as many windows open as can be kept up to date. Close one.' },
   tooOften: (seconds: number) => ({
     title: 'Too much at once',

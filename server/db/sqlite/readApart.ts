@@ -3,6 +3,7 @@ import { Worker } from 'node:worker_threads'
 import type { Knex } from 'knex'
 import { log } from '../../log'
 import { settings } from '../../settings'
+import { TaskStopped } from '../../work/taskStopped'
 import { threadFileNamed } from '../../work/threadFile'
 
 interface Waiting {
@@ -26,7 +27,7 @@ export function readApart<T>(query: Knex.QueryBuilder | Knex.Raw): Promise<T[]> 
   const { sql, bindings } = query.toSQL().toNative()
   return new Promise((resolve, reject) => {
     const id = ++asked
-    const timer = setTimeout(() => endThread(new Error('A read took too long and was ended.')), LONGEST_MS)
+    const timer = setTimeout(() => endThread(new TaskStopped('A read took too long and was ended.')), LONGEST_MS)
     waiting.set(id, { resolve, reject, timer })
     readingThread().postMessage({ id, sql, bindings: bindings.map(plain) })
   })
