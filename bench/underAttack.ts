@@ -1,5 +1,6 @@
 import type { ChildProcess } from 'node:child_process'
 import sharp from 'sharp'
+import { howItIs } from '../tests/support/howItIs'
 import { sendEndlessly } from '../tests/support/rawRequest'
 import { SendingWorld } from './sendingWorld'
 import { quantile } from './timing'
@@ -21,19 +22,6 @@ const pause = (ms: number): Promise<void> => new Promise((resolve) => setTimeout
 const MEGABYTE = 1024 * 1024
 /** Megabytes that a server under attack may take; what is aimed at is 400 (docs/performance.md). */
 export const MOST_MEMORY = 520
-
-/** What a server says of itself. */
-function howItIs(child: ChildProcess): Promise<{ delay: number; memory: number }> {
-  return new Promise((resolve) => {
-    const take = (message: { delay?: number; memory?: number }): void => {
-      if (message.delay === undefined) return
-      child.off('message', take)
-      resolve({ delay: message.delay, memory: message.memory! / MEGABYTE })
-    }
-    child.on('message', take)
-    child.send({ ask: 'delay' })
-  })
-}
 
 /** Lets so many posts go out over some seconds from one process while it is attacked in every way that is known, all of them at once. */
 export async function underAttack(posts: number, seconds: number): Promise<UnderAttack> {

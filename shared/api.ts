@@ -43,6 +43,8 @@ export interface Me {
   person: Person
   /** Whether they sign in with a password; the demo's people have none. */
   hasPassword: boolean
+  /** Whether they may make another brand. */
+  mayFound: boolean
   brands: (Brand & { role: Role })[]
   demo: { sites: string } | null
   now: Instant

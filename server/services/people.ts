@@ -3,7 +3,7 @@ import { DAY } from '../../core/instant'
 import type { Me, Person, SessionView } from '../../shared/api'
 import { now, realNow } from '../clock'
 import { inTransaction, useDb } from '../db'
-import { brandsOf } from '../db/brands'
+import { brandsOf, mayFound } from '../db/brands'
 import * as people from '../db/people'
 import type { PersonRow } from '../db/rows'
 import { problem } from '../problem'
@@ -101,6 +101,7 @@ export async function meOf(person: Person): Promise<Me> {
   return {
     person,
     hasPassword: (await people.personById(await useDb(), person.id))?.password_hash != null,
+    mayFound: await mayFound(await useDb(), person.id),
     brands: rows.map((row) => ({ ...brandOf(row), role: row.role })),
     demo: demo && standins ? { sites: `${standins}/sites` } : null,
     now: new Date(now()).toISOString(),

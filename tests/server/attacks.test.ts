@@ -239,7 +239,9 @@ describe('a colleague', () => {
     expect((await nell.ask('POST', `${path}/watches/offers`, { query: '' })).status).toBe(200)
   })
 
-  it('who owns no brand makes none', async () => {
+  it('who owns no brand makes none, and is not offered it', async () => {
+    const mayFound = async (person: Person): Promise<boolean> => (await person.want<{ mayFound: boolean }>('GET', '/api/me')).mayFound
+    expect([await mayFound(nell), await mayFound(await world.ottilie())]).toEqual([true, false])
     expect((await (await world.ottilie()).ask('POST', '/api/brands', { name: 'X', zone: 'UTC', language: 'en', mark: 'X' })).body.type).toBe('urn:clear-quill:mayNotFound') // prettier-ignore
   })
 

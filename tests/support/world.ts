@@ -13,6 +13,7 @@ import type { BrandView, LinedUp, NextSlots, ScheduleView } from '../../shared/a
 import type { Echo, Placement, Placing } from '../../shared/plans'
 import { emptyDoc, emptyPart, type PostDoc, type PostView } from '../../shared/posts'
 import { freePort, startServer, startStandins, type Part } from '../../scripts/world.mjs'
+import { howItIs, type HowItIs } from './howItIs'
 import { Person } from './person'
 
 const NELL = '01900000-0000-7000-8000-0000000000a1'
@@ -115,19 +116,8 @@ export class World {
     })
   }
 
-  /** What the server says of itself: the longest block of its event loop since this was last asked, in milliseconds, and its memory in megabytes. */
-  howItIs(): Promise<{ delay: number; memory: number }> {
-    return new Promise((resolve) => {
-      const { child } = this.server
-      const take = (message: { delay?: number; memory?: number }): void => {
-        if (message.delay === undefined) return
-        child.off('message', take)
-        resolve({ delay: message.delay, memory: message.memory! / 1024 / 1024 })
-      }
-      child.on('message', take)
-      child.send({ ask: 'delay' })
-    })
-  }
+  /** What the server says of itself now. */
+  howItIs = (): Promise<HowItIs> => howItIs(this.server.child)
 
   /** What the data file holds, as it is now. */
   rows(sql: string): unknown[] {

@@ -36,7 +36,7 @@ const lines = computed(() => {
           <Check v-if="one.id === session.brandId" :size="14" aria-hidden="true" />
         </button>
       </MenuItem>
-      <MenuItem v-slot="{ active }">
+      <MenuItem v-if="session.me?.mayFound" v-slot="{ active }">
         <NuxtLink to="/set-up/brand?new=1" :class="[row, active && 'bg-well']"
           ><Plus :size="15" class="mx-[3.5px]" aria-hidden="true" />{{ words.frame.newBrand }}</NuxtLink
         >
