@@ -11,7 +11,7 @@ import { CHATTERBROOK, COMMONFIRE, draftOf, makeBrand, saveNew, World } from '..
 const ARTICLES = Number(process.env['QUILL_ARCHIVE'] ?? 200_000)
 /** Nobody waits longer for one request of another. */
 const MOST_MS = 100
-const TRIES = 3
+const TRIES = 5
 /** These end the session, move the clock by weeks, or never end. */
 const LEFT_OUT = ['DELETE /api/session', 'POST /api/demo/clock', 'GET /api/events', 'DELETE /api/me/sessions/[id]', 'DELETE /api/brands/[brandId]', 'POST /api/demo/begin', 'PATCH /api/me'] // prettier-ignore
 /** Queries that ask much of lists. */
