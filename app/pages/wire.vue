@@ -50,6 +50,8 @@ onMounted(async () => {
   const asked = filterAsked()
   const isOther = JSON.stringify(asked) !== JSON.stringify(wire.filter) || wire.loadedFor !== session.brandId
   if (isOther) await wire.setFilter(asked)
+  // Nothing is being read that could move away from under the eyes.
+  else if (wire.selectedId === null) await wire.showArrived()
   if (typeof article === 'string' && wire.selectedId !== article) await wire.select(article)
 })
 watch(

@@ -53,6 +53,8 @@ export const useWireStore = defineStore('wire', () => {
   const rows = shallowRef<readonly ArticleRow[]>([])
   const next = ref<string | null>(null)
   const arrived = shallowRef<readonly ArticleRow[]>([])
+  /** More came than a page holds: between its end and the list lie some that are not known here. */
+  const arrivedMore = ref(false)
   const loading = ref(true)
   const failed = ref('')
   const selectedId = ref<string | null>(null)
@@ -96,7 +98,7 @@ export const useWireStore = defineStore('wire', () => {
       if (mine !== turn) return
       rows.value = alive(page)
       next.value = page.next
-      arrived.value = []
+      putArrived([])
       if (index.value < 0) await select(null)
     } catch (error) {
       if (mine === turn) failed.value = sentenceOf(error)
@@ -129,7 +131,13 @@ export const useWireStore = defineStore('wire', () => {
       return
     }
     for (const row of page.articles) Object.assign(rowOf(row.id) ?? {}, row)
-    arrived.value = arrivedOf(page)
+    const last = page.articles.at(-1)
+    putArrived(arrivedOf(page), page.next !== null && last !== undefined && placeOf(last.id) < 0)
+  }
+
+  function putArrived(articles: ArticleRow[], more = false): void {
+    arrived.value = articles
+    arrivedMore.value = more && articles.length > 0
   }
 
   /** What came since: in other orders than newest first it belongs further down and comes with its page. */
@@ -140,9 +148,11 @@ export const useWireStore = defineStore('wire', () => {
     return alive(page).filter((row) => placeOf(row.id) < 0 && row.at > oldest)
   }
 
-  function showArrived(): void {
+  /** Puts what came since into the list; where that leaves a gap the list is fetched anew. */
+  async function showArrived(): Promise<void> {
+    if (arrivedMore.value) return load()
     rows.value = [...arrived.value, ...rows.value].sort((a, b) => b.at.localeCompare(a.at))
-    arrived.value = []
+    putArrived([])
   }
 
   async function setFilter(wanted: Partial<WireFilter>): Promise<void> {
@@ -301,6 +311,7 @@ export const useWireStore = defineStore('wire', () => {
     next,
     loadedFor,
     arrived,
+    arrivedMore,
     loading,
     failed,
     selectedId,

@@ -35,7 +35,7 @@ export const wire = {
     languages: { en: 'English', de: 'German', es: 'Spanish', fr: 'French', it: 'Italian', nl: 'Dutch', pt: 'Portuguese', sv: 'Swedish' },
     ages: { day: 'a day', week: 'a week', month: 'a month' },
   },
-  arrived: (count: number) => counted(count, 'new article', 'new articles'),
+  arrived: (count: number, more: boolean) => `${counted(count, 'new article', 'new articles')}${more ? ' and more' : ''}`,
   unread: 'unread',
   noTitle: 'An article without a title',
   several: {

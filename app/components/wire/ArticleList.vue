@@ -84,7 +84,7 @@ function showArrived(): void {
       class="flex items-center justify-center gap-1.5 border-b border-rule bg-well py-1.5 font-semibold text-act"
       @click="showArrived"
     >
-      <ArrowUp :size="14" aria-hidden="true" />{{ words.wire.arrived(wire.arrived.length) }}
+      <ArrowUp :size="14" aria-hidden="true" />{{ words.wire.arrived(wire.arrived.length, wire.arrivedMore) }}
     </button>
     <div ref="list" class="min-h-0 grow overflow-y-auto">
       <div v-if="wire.failed" class="p-6">
