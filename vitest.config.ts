@@ -2,30 +2,31 @@ import { fileURLToPath } from 'node:url'
 import { defineConfig } from 'vitest/config'
 
 const root = fileURLToPath(new URL('.', import.meta.url))
-const alias = { '#shared': `${root}shared` }
+// A zone with changes of the clock, so that nothing leans on the machine's.
+const env = { TZ: 'America/St_Johns' }
+const resolve = { alias: { '#shared': `${root}shared` } }
+const server = { testTimeout: 60_000, hookTimeout: 60_000, env }
+// What they hold is how long things take, or how much memory: nothing else runs beside them.
+const timing = ['attacks', 'largest', 'underAttack', 'workers'].map((name) => `tests/server/${name}.test.ts`)
 
 export default defineConfig({
   test: {
-    // A zone with changes of the clock, so that nothing leans on the machine's.
-    env: { TZ: 'America/St_Johns' },
     projects: [
-      { resolve: { alias }, test: { name: 'core', include: ['tests/core/**/*.test.ts'], env: { TZ: 'America/St_Johns' } } },
-      { resolve: { alias }, test: { name: 'app', include: ['tests/app/**/*.test.ts'] } },
+      { resolve, test: { name: 'core', include: ['tests/core/**/*.test.ts'], env } },
+      { resolve, test: { name: 'app', include: ['tests/app/**/*.test.ts'], env } },
       // Connectors run in this process here; what they have read is read in the built threads.
       {
-        resolve: { alias },
+        resolve,
         test: {
           name: 'reference',
           include: ['tests/reference/**/*.test.ts'],
           testTimeout: 60_000,
-          env: { QUILL_THREAD_FILE: `${root}.output/server/work/thread.mjs` },
+          env: { ...env, QUILL_THREAD_FILE: `${root}.output/server/work/thread.mjs` },
         },
       },
       // Each file starts a built server and a stand-in world of its own.
-      {
-        resolve: { alias },
-        test: { name: 'server', include: ['tests/server/**/*.test.ts'], testTimeout: 60_000, hookTimeout: 60_000 },
-      },
+      { resolve, test: { name: 'server', include: ['tests/server/**/*.test.ts'], exclude: timing, ...server } },
+      { resolve, test: { name: 'timing', include: timing, ...server } },
     ],
   },
 })

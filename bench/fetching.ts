@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import Database from 'better-sqlite3'
 import { v7 as uuid } from 'uuid'
-import { freePort, startServer } from '../scripts/world.mjs'
+import { startServer } from '../scripts/world.mjs'
 import { Person } from '../tests/support/person'
 import { randomFeed } from '../tests/support/randomFeeds'
 import { quantile, type Row } from './timing'
@@ -47,7 +47,7 @@ export async function fetchingRows(feeds: number): Promise<Row[]> {
   const dataDir = mkdtempSync(join(tmpdir(), 'quill-bench-'))
   const sites = await startSites(feeds)
   const start = () =>
-    freePort().then((port) => startServer({ port, dataDir, standins: `http://127.0.0.1:${sites.port}`, demo: true, env: { QUILL_LOG: 'error' } }))
+    startServer({ dataDir, standins: `http://127.0.0.1:${sites.port}`, demo: true, env: { QUILL_LOG: 'error' } })
   let server = await start()
   try {
     const brandId = await makeBrand(new Person(server.url))

@@ -4,7 +4,7 @@ import { join } from 'node:path'
 import Database from 'better-sqlite3'
 import { v7 as uuid } from 'uuid'
 import type { BrandView } from '../shared/api'
-import { freePort, startServer, startStandins, type Part } from '../scripts/world.mjs'
+import { startServer, startStandins, type Part } from '../scripts/world.mjs'
 import type { NetworkPost } from '../standins/timeline'
 import { Person } from '../tests/support/person'
 
@@ -35,10 +35,10 @@ export class SendingWorld {
   }
 
   static async start(env: Record<string, string> = {}, { role = 'web', hasRates = false } = {}): Promise<SendingWorld> {
-    const standins = await startStandins({ port: await freePort() })
+    const standins = await startStandins()
     const dataDir = mkdtempSync(join(tmpdir(), 'quill-sending-'))
     const all = { QUILL_LOG: 'error', QUILL_TICK_MS: '100', QUILL_START_CODE: 'bench', ...env }
-    const web = await startServer({ port: await freePort(), dataDir, standins: standins.url, env: { ...all, QUILL_ROLE: role } })
+    const web = await startServer({ dataDir, standins: standins.url, env: { ...all, QUILL_ROLE: role } })
     const owner = new Person(web.url)
     await owner.want('POST', '/api/first-start', { name: 'Nell', email: 'nell@desk.example', password: 'a long password', code: 'bench' })
     await owner.want('POST', '/api/brands', { id: uuid(), name: 'A brand', zone: 'UTC', language: 'en', mark: 'A', markInk: 1 })
@@ -49,7 +49,7 @@ export class SendingWorld {
   }
 
   async startWorker(): Promise<Part> {
-    const worker = await startServer({ port: await freePort(), dataDir: this.dataDir, standins: this.standins.url, env: { ...this.#env, QUILL_ROLE: 'work' } })
+    const worker = await startServer({ dataDir: this.dataDir, standins: this.standins.url, env: { ...this.#env, QUILL_ROLE: 'work' } })
     this.workers.push(worker)
     return worker
   }

@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import Database from 'better-sqlite3'
 import { v7 as uuid } from 'uuid'
-import { freePort, startServer } from '../scripts/world.mjs'
+import { startServer } from '../scripts/world.mjs'
 import { Person } from '../tests/support/person'
 import { chanceFrom, pick } from '../tests/support/randomFeeds'
 import { fillArchive, RARE } from './archive'
@@ -18,7 +18,7 @@ const ASKS = 60
 /** The Wire in every order and Find, over a large archive, one request after another. */
 export async function wireRows(articles: number): Promise<Row[]> {
   const dataDir = mkdtempSync(join(tmpdir(), 'quill-bench-'))
-  const start = () => freePort().then((port) => startServer({ port, dataDir, standins: 'http://127.0.0.1:9', demo: true, env: { QUILL_LOG: 'error' } }))
+  const start = () => startServer({ dataDir, standins: 'http://127.0.0.1:9', demo: true, env: { QUILL_LOG: 'error' } })
   let server = await start()
   try {
     const nell = new Person(server.url)

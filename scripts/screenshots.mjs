@@ -8,14 +8,13 @@ install()
 build()
 const executablePath = chromium()
 const { chromium: browserType } = await import('@playwright/test')
-const { fillDemo, freePort, startServer, startStandins } = await import('./world.mjs')
+const { fillDemo, startServer, startStandins } = await import('./world.mjs')
 
 const out = folder(join(root, 'docs', 'screenshots'))
 const dataDir = mkdtempSync(join(tmpdir(), 'quill-pictures-'))
-const standins = await startStandins({ port: await freePort() })
-const mailPort = await freePort()
-const server = await startServer({ port: await freePort(), mailPort, dataDir, standins: standins.url, demo: true })
-await fillDemo({ url: server.url, standins: standins.url, mailPort })
+const standins = await startStandins()
+const server = await startServer({ mailPort: 0, dataDir, standins: standins.url, demo: true })
+await fillDemo({ url: server.url, standins: standins.url, mailPort: server.mailPort })
 const browser = await browserType.launch({
   executablePath,
   args: ['--no-sandbox', '--disable-gpu', '--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1'],

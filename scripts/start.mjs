@@ -6,6 +6,6 @@ build()
 const port = process.env['PORT'] ?? '4300'
 const host = process.env['HOST'] ?? '127.0.0.1'
 const server = start([`${root}.output/server/index.mjs`], { PORT: port, HOST: host, NODE_ENV: 'production' })
-say(`Clear Quill: http://${host}:${port}`)
+server.on('message', ({ listening }) => listening && say(`Clear Quill: http://${host}:${listening}`))
 for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => server.kill('SIGTERM'))
 server.on('exit', (code) => process.exit(code ?? 0))

@@ -3,10 +3,9 @@ import { build, install, root, say, start } from './setUp.mjs'
 
 install()
 build()
-const { freePort } = await import('./world.mjs')
-const port = process.env['PORT'] ?? String(await freePort())
+const port = process.env['PORT'] ?? '0'
 const host = process.env['HOST'] ?? '127.0.0.1'
 const worker = start([`${root}.output/server/index.mjs`], { PORT: port, HOST: host, NODE_ENV: 'production', QUILL_ROLE: 'work' })
-say(`A Clear Quill worker; how it is: http://${host}:${port}/api/health`)
+worker.on('message', ({ listening }) => listening && say(`A Clear Quill worker; how it is: http://${host}:${listening}/api/health`))
 for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => worker.kill('SIGTERM'))
 worker.on('exit', (code) => process.exit(code ?? 0))

@@ -5,9 +5,14 @@ export interface Part {
   child: ChildProcess
   stop: () => Promise<void>
 }
-export function startStandins(options: { port: number; smtpPort?: number | null; loud?: boolean }): Promise<Part & { smtp: string | null }>
-export function startServer(options: {
+export interface ServerPart extends Part {
   port: number
+  /** Where it takes mail; null where it takes none. */
+  mailPort: number | null
+}
+export function startStandins(options?: { port?: number; smtpPort?: number; loud?: boolean }): Promise<Part & { smtp: string }>
+export function startServer(options: {
+  port?: number
   dataDir: string
   standins?: string | null
   mailPort?: number | null
@@ -15,6 +20,5 @@ export function startServer(options: {
   loud?: boolean
   piped?: boolean
   env?: Record<string, string>
-}): Promise<Part>
+}): Promise<ServerPart>
 export function fillDemo(options: { url: string; standins: string; mailPort: number }): Promise<void>
-export function freePort(): Promise<number>

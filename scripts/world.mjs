@@ -2,25 +2,27 @@
 import { once } from 'node:events'
 import { createServer } from 'node:net'
 import { join } from 'node:path'
+import { bundled } from './bundled.mjs'
 import { root, start } from './setUp.mjs'
 
-/** Starts the stand-in world on a port and waits until it answers. */
-export async function startStandins({ port, smtpPort = null, loud = false }) {
-  await requireFree(port)
-  const url = `http://127.0.0.1:${port}`
-  const child = start(
-    ['--import', 'tsx', 'standins/main.ts'],
-    { QUILL_STANDINS_PORT: String(port), ...(smtpPort ? { QUILL_STANDINS_SMTP_PORT: String(smtpPort) } : {}) },
-    output(loud),
-  )
-  await answers(`${url}/health`, child)
-  return { url, smtp: smtpPort ? `smtp://127.0.0.1:${smtpPort}` : null, child, stop: () => end(child) }
+const START_MS = 30_000
+const LOOK_EVERY_MS = 25
+/** How long a port may still be somebody else's that is going. */
+const FREE_MS = 10_000
+
+/** Starts the stand-in world and waits until it listens. Without a port it takes one that is free. */
+export async function startStandins({ port = 0, smtpPort = 0, loud = false } = {}) {
+  const child = start([await bundled('standins/main.ts')], { QUILL_STANDINS_PORT: String(port), QUILL_STANDINS_SMTP_PORT: String(smtpPort) }, output(loud))
+  const got = await told(child, 'the stand-in world', ['listening', 'mailListening'])
+  return { url: `http://127.0.0.1:${got.listening}`, smtp: `smtp://127.0.0.1:${got.mailListening}`, child, stop: () => end(child) }
 }
 
-/** Starts the built application on a port and waits until it answers. With `mailPort` it takes mail for mailing lists there; `piped` lets one read what it logs. */
-export async function startServer({ port, dataDir, standins = null, mailPort = null, demo = false, loud = false, piped = false, env = {} }) {
-  await requireFree(port)
-  const url = `http://127.0.0.1:${port}`
+/**
+ * Starts the built application and waits until it answers. Without a port it takes one that is free and says which. With `mailPort` (0 for
+ * any) it takes mail for mailing lists there; `piped` lets one read what it logs. An address in `env` that names port 0 is its own.
+ */
+export async function startServer({ port = 0, dataDir, standins = null, mailPort = null, demo = false, loud = false, piped = false, env = {} }) {
+  for (const wanted of [port, mailPort]) if (wanted) await becomesFree(wanted)
   const child = start(
     [join(root, '.output/server/index.mjs')],
     {
@@ -29,17 +31,20 @@ export async function startServer({ port, dataDir, standins = null, mailPort = n
       NODE_ENV: 'production',
       QUILL_DATA_DIR: dataDir,
       ...(standins ? { QUILL_STANDINS: standins } : {}),
-      ...(mailPort ? { QUILL_MAIL_PORT: String(mailPort), QUILL_MAIL_HOST: 'lists.clearquill.example' } : {}),
+      ...(mailPort === null ? {} : { QUILL_MAIL_PORT: String(mailPort), QUILL_MAIL_HOST: 'lists.clearquill.example' }),
       QUILL_DEMO: demo ? '1' : '0',
-      QUILL_SHORT_URL: url,
+      QUILL_SHORT_URL: 'http://127.0.0.1:0',
       QUILL_LOG: 'warn',
       QUILL_TICK_MS: '500',
       ...env,
     },
     piped ? ['ignore', 'pipe', 'pipe', 'ipc'] : output(loud),
   )
+  const takesMail = mailPort !== null && env['QUILL_ROLE'] !== 'work'
+  const got = await told(child, 'the server', takesMail ? ['listening', 'mailListening'] : ['listening'])
+  const url = `http://127.0.0.1:${got.listening}`
   await answers(`${url}/api/health`, child)
-  return { url, child, stop: () => end(child) }
+  return { url, port: got.listening, mailPort: got.mailListening ?? null, child, stop: () => end(child) }
 }
 
 /** Fills a fresh demo through the application's own front door. */
@@ -54,15 +59,6 @@ export async function fillDemo({ url, standins, mailPort }) {
   if (code !== 0) throw new Error('the demo data could not be made')
 }
 
-/** A port nobody listens on. */
-export async function freePort() {
-  const probe = createServer().listen(0, '127.0.0.1')
-  await once(probe, 'listening')
-  const { port } = probe.address()
-  await new Promise((resolve) => probe.close(resolve))
-  return port
-}
-
 const output = (loud) => ['ignore', loud ? 'inherit' : 'ignore', 'inherit', 'ipc']
 
 async function end(child) {
@@ -74,26 +70,52 @@ async function end(child) {
   clearTimeout(force)
 }
 
-/** An old server on the port would answer in the new one's place. */
-async function requireFree(port) {
-  const probe = createServer()
-  await new Promise((resolve, reject) => {
-    probe.once('error', () => reject(new Error(`port ${port} is taken`)))
-    probe.listen(port, '127.0.0.1', resolve)
+/** Waits until a process that was started has told all of `names`. What one that stops instead had to say stands on the error output. */
+function told(child, what, names) {
+  return new Promise((resolve, reject) => {
+    const got = {}
+    const late = setTimeout(() => done(() => reject(new Error(`${what} did not say where it listens`))), START_MS)
+    const gone = (code, signal) => done(() => reject(new Error(`${what} stopped as it started (${signal ?? code}); what it said stands above`)))
+    const take = (message) => {
+      Object.assign(got, message)
+      if (names.every((name) => name in got)) done(() => resolve(got))
+    }
+    function done(does) {
+      clearTimeout(late)
+      child.off('message', take).off('exit', gone)
+      does()
+    }
+    child.on('message', take).once('exit', gone)
   })
-  await new Promise((resolve) => probe.close(resolve))
+}
+
+/** A server that was on the port a moment ago may still be going, and an old one would answer in the new one's place. */
+async function becomesFree(port) {
+  const until = Date.now() + FREE_MS
+  for (;;) {
+    const probe = createServer()
+    const isFree = await new Promise((resolve) => {
+      probe.once('error', () => resolve(false))
+      probe.listen(port, '127.0.0.1', () => resolve(true))
+    })
+    if (isFree) return void (await new Promise((resolve) => probe.close(resolve)))
+    if (Date.now() > until) throw new Error(`port ${port} is taken`)
+    await pause(LOOK_EVERY_MS)
+  }
 }
 
 async function answers(url, child) {
-  const end = Date.now() + 30_000
-  while (Date.now() < end) {
-    if (child.exitCode !== null || child.signalCode !== null) throw new Error(`what should answer at ${url} has stopped`)
+  const until = Date.now() + START_MS
+  while (Date.now() < until) {
+    if (child.exitCode !== null || child.signalCode !== null) throw new Error(`what should answer at ${url} has stopped; what it said stands above`)
     try {
       if ((await fetch(url)).ok) return
     } catch {
       // not up yet
     }
-    await new Promise((resolve) => setTimeout(resolve, 60))
+    await pause(LOOK_EVERY_MS)
   }
   throw new Error(`${url} did not answer`)
 }
+
+const pause = (ms) => new Promise((resolve) => setTimeout(resolve, ms))

@@ -6,7 +6,7 @@ import { setupGracefulShutdown } from 'nitropack/runtime/internal/shutdown'
 import { requireUsable } from './dataFolder'
 import { log } from './log'
 import { requireSecret } from './secrets'
-import { settings } from './settings'
+import { knowPort, settings } from './settings'
 
 // The built server's beginning: what it can't work with ends it here, with a sentence.
 
@@ -40,6 +40,7 @@ server.once('error', (error: NodeJS.ErrnoException) =>
 server.listen({ port, host }, () => {
   const address = server.address()
   const taken = typeof address === 'object' && address ? address.port : port
+  knowPort(taken)
   process.stdout.write(`Listening on http://${host.includes(':') ? `[${host}]` : host}:${taken}\n`)
   // Whoever started it with port 0 is told which one it got.
   process.send?.({ listening: taken })

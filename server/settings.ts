@@ -48,7 +48,7 @@ export interface Settings {
   backupDir: string
   /** QUILL_BACKUP_KEEP: how many of them. */
   backupKeep: number
-  /** QUILL_MAIL_PORT: port on which mail for mailing lists is taken (SMTP); none without it. */
+  /** QUILL_MAIL_PORT: port on which mail for mailing lists is taken (SMTP); 0 for any that is free, none without it. */
   mailPort: number | null
   /** QUILL_MAIL_LISTEN: address that port is opened on; by default the one HOST names, else all. */
   mailListen: string
@@ -66,6 +66,13 @@ let known: Settings | null = null
 export function settings(): Settings {
   known ??= Object.freeze(readSettings(process.env))
   return known
+}
+
+/** Where the server was given any free port: its own addresses that name port 0 mean the one it has got. */
+export function knowPort(port: number): void {
+  const named = (address: string | null): string | null => address?.replace(/:0$/, `:${port}`) ?? null
+  const { publicUrl, shortUrl } = settings()
+  known = Object.freeze({ ...settings(), publicUrl: named(publicUrl), shortUrl: named(shortUrl) })
 }
 
 /** Reads settings from an environment. Throws an Error that names the variable and what it may be. */
@@ -97,7 +104,7 @@ export function readSettings(env: Record<string, string | undefined>): Settings 
     backupHours: wholeNumber(env, 'QUILL_BACKUP_HOURS', demo ? 0 : 24, 0),
     backupDir: resolve(env['QUILL_BACKUP_DIR'] ?? join(env['QUILL_DATA_DIR'] ?? 'data', 'backups')),
     backupKeep: wholeNumber(env, 'QUILL_BACKUP_KEEP', 14),
-    mailPort: env['QUILL_MAIL_PORT'] ? wholeNumber(env, 'QUILL_MAIL_PORT', 25) : null,
+    mailPort: env['QUILL_MAIL_PORT'] ? wholeNumber(env, 'QUILL_MAIL_PORT', 25, 0) : null,
     mailListen: env['QUILL_MAIL_LISTEN'] ?? env['HOST'] ?? '0.0.0.0',
     mailHost: env['QUILL_MAIL_HOST'] ?? hostOf(publicUrl),
     logLevel: env['QUILL_LOG'] ?? 'info',

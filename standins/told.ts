@@ -1,3 +1,4 @@
+import type { AddressInfo } from 'node:net'
 import { text as textOf } from 'node:stream/consumers'
 import PostalMime from 'postal-mime'
 import { SMTPServer } from 'smtp-server'
@@ -21,8 +22,8 @@ export class Told {
     return json({ ok: true })
   }
 
-  /** Takes mail on a port, for anybody. */
-  takeMail(port: number): void {
+  /** Takes mail on a port (0: any that is free), for anybody; `then` is told which. */
+  takeMail(port: number, then: (taken: number) => void): void {
     const server = new SMTPServer({
       authOptional: true,
       disabledCommands: ['STARTTLS', 'AUTH'],
@@ -36,6 +37,6 @@ export class Told {
           .catch((error: unknown) => done(error instanceof Error ? error : new Error(String(error))))
       },
     })
-    server.listen(port, '127.0.0.1')
+    const listening = server.listen(port, '127.0.0.1', () => then((listening.address() as AddressInfo).port))
   }
 }

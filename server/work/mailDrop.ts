@@ -38,7 +38,11 @@ export function openMailDrop(port: number, host: string): () => Promise<void> {
     },
   })
   server.on('error', (error) => log.error({ error }, 'The mail drop had a fault.'))
-  server.listen(port, host)
+  const listening = server.listen(port, host, () => {
+    const address = listening.address()
+    // Whoever started this with port 0 is told which one it got.
+    if (typeof address === 'object' && address) process.send?.({ mailListening: address.port })
+  })
   return () => new Promise((resolve) => server.close(() => resolve()))
 }
 

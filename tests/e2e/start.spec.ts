@@ -3,19 +3,19 @@ import { once } from 'node:events'
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { freePort } from '../../scripts/world.mjs'
 import { until } from '../support/person'
 import { expect, expectAccessible, test } from './support'
 
 test('a first start from nothing under npm start', async ({ page, world }) => {
-  const port = await freePort()
-  const url = `http://127.0.0.1:${port}`
   const dataDir = mkdtempSync(join(tmpdir(), 'quill-start-'))
   const { npm_config_user_agent: _, ...env } = process.env
   const app = spawn('npm', ['start'], {
-    env: { ...env, PORT: String(port), QUILL_DATA_DIR: dataDir, QUILL_STANDINS: world.standins.url, QUILL_LOG: 'error', QUILL_START_CODE: 'LOOK-HERE-FIRST' },
-    stdio: 'ignore',
+    env: { ...env, PORT: '0', QUILL_DATA_DIR: dataDir, QUILL_STANDINS: world.standins.url, QUILL_LOG: 'error', QUILL_START_CODE: 'LOOK-HERE-FIRST' },
+    stdio: ['ignore', 'pipe', 'inherit'],
   })
+  let says = ''
+  app.stdout.on('data', (part: Buffer) => (says += part.toString()))
+  const url = await until('npm start says where it is', async () => /Clear Quill: (http:\/\/127\.0\.0\.1:\d+)/.exec(says)?.[1], 60_000)
   const isUp = (): Promise<boolean> => fetch(`${url}/api/health`).then((answer) => answer.ok, () => false) // prettier-ignore
   await until('npm start answers', isUp, 60_000)
   const main = page.getByRole('main')

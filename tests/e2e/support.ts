@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test as base, type Page } from '@playwright/test'
-import { fillDemo, freePort, startServer, startStandins } from '../../scripts/world.mjs'
+import { fillDemo, startServer, startStandins } from '../../scripts/world.mjs'
 import { World } from '../support/world'
 
 interface Demo {
@@ -20,10 +20,9 @@ export const test = base.extend<{ world: World; today: World; watched: string[] 
     // eslint-disable-next-line no-empty-pattern -- Playwright reads the fixtures' names from this pattern
     async ({}, use) => {
       const dataDir = mkdtempSync(join(tmpdir(), 'quill-demo-'))
-      const standins = await startStandins({ port: await freePort() })
-      const mailPort = await freePort()
-      const server = await startServer({ port: await freePort(), mailPort, dataDir, standins: standins.url, demo: true, env: { QUILL_LOG: 'error' } })
-      await fillDemo({ url: server.url, standins: standins.url, mailPort })
+      const standins = await startStandins()
+      const server = await startServer({ mailPort: 0, dataDir, standins: standins.url, demo: true, env: { QUILL_LOG: 'error' } })
+      await fillDemo({ url: server.url, standins: standins.url, mailPort: server.mailPort! })
       await use({ url: server.url, standins: standins.url })
       await server.stop()
       await standins.stop()

@@ -69,7 +69,7 @@ describe('many small values', () => {
 })
 
 it('demo routes read nothing outside the demo', async () => {
-  const plain = await World.start({ QUILL_PUBLIC_URL: '{url}' }, false)
+  const plain = await World.start({ QUILL_PUBLIC_URL: 'http://127.0.0.1:0' }, false)
   try {
     const { status, sent } = await sendEndlessly(plain.server.url, 'POST /api/demo/begin HTTP/1.1', 50 * MEGABYTE)
     expect([status, sent < 5 * MEGABYTE]).toEqual([404, true])

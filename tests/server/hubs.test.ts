@@ -11,7 +11,7 @@ let nell: Person
 let path: string
 
 beforeAll(async () => {
-  world = await World.start({ QUILL_PUBLIC_URL: '{url}' })
+  world = await World.start({ QUILL_PUBLIC_URL: 'http://127.0.0.1:0' })
   nell = await world.nell()
   ;({ path } = await makeBrand(nell, []))
   await world.fault('tidings.faulty.example', 'withHub')

@@ -8,7 +8,7 @@ import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { withoutValues } from '../../server/log'
-import { freePort, startServer } from '../../scripts/world.mjs'
+import { startServer } from '../../scripts/world.mjs'
 
 const entry = fileURLToPath(new URL('../../.output/server/index.mjs', import.meta.url))
 let folder: string
@@ -58,7 +58,7 @@ it('what else lies in the data folder keeps its rights', async () => {
   writeFileSync(join(dataDir, 'somebody-elses.txt'), 'x', { mode: 0o644 })
   writeFileSync(join(dataDir, 'quill.sqlite.001_first'), '', { mode: 0o644 })
   chmodSync(dataDir, 0o755)
-  const server = await startServer({ port: await freePort(), dataDir })
+  const server = await startServer({ dataDir })
   await server.stop()
   const mode = (file: string): string => (statSync(join(dataDir, file)).mode & 0o777).toString(8)
   expect([mode('.'), mode('somebody-elses.txt'), mode('quill.sqlite.001_first'), mode('quill.sqlite')]).toEqual(['755', '644', '600', '600'])
@@ -66,8 +66,8 @@ it('what else lies in the data folder keeps its rights', async () => {
 
 it('a port that is taken is said too, and a secret is made whole, for its owner alone', async () => {
   const dataDir = mkdtempSync(join(folder, 'port-'))
-  const port = await freePort()
-  const first = await startServer({ port, dataDir })
+  const first = await startServer({ dataDir })
+  const { port } = first
   try {
     const { code, says } = await begin({ QUILL_DATA_DIR: mkdtempSync(join(folder, 'other-')), PORT: String(port) })
     expect([code, says]).toEqual([1, expect.stringContaining(`port ${port} is taken`)])
@@ -79,13 +79,12 @@ it('a port that is taken is said too, and a secret is made whole, for its owner 
 })
 
 it('under https its cookie is this host’s alone, and browsers are told to stay with https', async () => {
-  const port = await freePort()
   const env = { QUILL_PUBLIC_URL: 'https://quill.test', QUILL_START_CODE: 'HERE' }
-  const server = await startServer({ port, dataDir: mkdtempSync(join(folder, 'https-')), env })
+  const server = await startServer({ dataDir: mkdtempSync(join(folder, 'https-')), env })
   try {
     const answer = await new Promise<IncomingMessage>((resolve, reject) => {
       const headers = { host: 'quill.test', 'content-type': 'application/json', origin: 'https://quill.test' }
-      const asked = request({ host: '127.0.0.1', port, method: 'POST', path: '/api/first-start', headers }, resolve).on('error', reject)
+      const asked = request({ host: '127.0.0.1', port: server.port, method: 'POST', path: '/api/first-start', headers }, resolve).on('error', reject)
       asked.end(JSON.stringify({ code: 'here', name: 'Ida', email: 'ida@reading.example', password: 'long enough for anyone' }))
     })
     answer.resume()

@@ -7,7 +7,7 @@ import { gunzipSync } from 'node:zlib'
 import Database from 'better-sqlite3'
 import { describe, expect, it } from 'vitest'
 import type { BrandView, ScheduleView, Source, WirePage } from '../../shared/api'
-import { freePort, startServer } from '../../scripts/world.mjs'
+import { startServer } from '../../scripts/world.mjs'
 import { Person } from '../support/person'
 
 const data = fileURLToPath(new URL('../data', import.meta.url))
@@ -35,7 +35,6 @@ describe.each(releases)('%s', (release) => {
     old.close()
 
     const server = await startServer({
-      port: await freePort(),
       dataDir,
       standins: STANDINS_NOWHERE,
       demo: true,

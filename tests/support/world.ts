@@ -12,7 +12,7 @@ import type { LoggedAsk } from '../../standins/world'
 import type { BrandView, LinedUp, NextSlots, ScheduleView } from '../../shared/api'
 import type { Echo, Placement, Placing } from '../../shared/plans'
 import { emptyDoc, emptyPart, type PostDoc, type PostView } from '../../shared/posts'
-import { freePort, startServer, startStandins, type Part } from '../../scripts/world.mjs'
+import { startServer, startStandins, type Part, type ServerPart } from '../../scripts/world.mjs'
 import { howItIs, type HowItIs } from './howItIs'
 import { Person } from './person'
 
@@ -31,41 +31,36 @@ export const START = Date.UTC(2027, 2, 2, 9)
 
 /** A built server with an empty data file and a stand-in world, its clock under the test's hand. */
 export class World {
-  readonly dataDir = mkdtempSync(join(tmpdir(), 'quill-'))
+  readonly dataDir: string
   readonly standins: Part
   /** Where the server takes mail for mailing lists. */
   readonly mailPort: number
-  readonly #port: number
   readonly #env: Record<string, string>
-  server: Part
+  server: ServerPart
 
-  private constructor(standins: Part, server: Part, port: number, mailPort: number, dataDir: string, env: Record<string, string>) {
+  private constructor(standins: Part, server: ServerPart, dataDir: string, env: Record<string, string>) {
     this.standins = standins
     this.server = server
-    this.#port = port
-    this.mailPort = mailPort
+    this.mailPort = server.mailPort!
     this.dataDir = dataDir
     this.#env = env
   }
 
   /** `at`: where its clock begins; the outlets' newest articles are of today. */
   static async start(env: Record<string, string> = {}, demo = true, at = START): Promise<World> {
-    const standins = await startStandins({ port: await freePort(), smtpPort: await freePort() })
-    const port = await freePort()
-    const mailPort = await freePort()
+    const standins = await startStandins()
     const dataDir = mkdtempSync(join(tmpdir(), 'quill-'))
     const given: Record<string, string> = {
       QUILL_LEASE_SECONDS: '1',
       QUILL_ASK_SECONDS: '1',
-      QUILL_SMTP: standins.smtp ?? '',
+      QUILL_SMTP: standins.smtp,
       QUILL_TICK_MS: '60',
       QUILL_LOG: 'error',
       QUILL_START_CODE: START_CODE,
       ...env,
     }
-    for (const [name, value] of Object.entries(given)) given[name] = value.replace('{url}', `http://127.0.0.1:${port}`)
-    const server = await startServer({ port, mailPort, dataDir, standins: standins.url, demo, env: given })
-    const world = new World(standins, server, port, mailPort, dataDir, given)
+    const server = await startServer({ mailPort: 0, dataDir, standins: standins.url, demo, env: given })
+    const world = new World(standins, server, dataDir, given)
     if (demo) await world.nobody().want('POST', '/api/demo/begin', { at, people: PEOPLE })
     return world
   }
@@ -106,7 +101,7 @@ export class World {
 
   async restart({ piped = false } = {}): Promise<void> {
     this.server = await startServer({
-      port: this.#port,
+      port: this.server.port,
       mailPort: this.mailPort,
       dataDir: this.dataDir,
       standins: this.standins.url,
