@@ -1,10 +1,23 @@
 import { defineConfig } from '@playwright/test'
 
+/** Those that look at the filled demo. */
+const DEMO = /(?:screens|reading|safety)\.spec\.ts/
+/** What measures the browser has it for itself. */
+const SMOOTH = /smooth\.spec\.ts/
+
 export default defineConfig({
   testDir: 'tests/e2e',
   outputDir: 'test-results',
   reporter: [['list'], ['json', { outputFile: '.cache/e2e.json' }]],
-  workers: 1,
+  workers: 2,
+  fullyParallel: true,
+  globalSetup: './tests/e2e/everything.ts',
+  projects: [
+    { name: 'fill', testMatch: /fill\.setup\.ts/ },
+    { name: 'worlds', testMatch: /spec\.ts/, testIgnore: [DEMO, SMOOTH] },
+    { name: 'demo', testMatch: DEMO, dependencies: ['fill'] },
+    { name: 'smooth', testMatch: SMOOTH, fullyParallel: false, dependencies: ['worlds', 'demo'] },
+  ],
   timeout: 90_000,
   expect: { timeout: 10_000 },
   use: {

@@ -126,6 +126,7 @@ const client = new Client(process.env['QUILL_URL'] ?? 'http://127.0.0.1:4300')
 const world = new Client(process.env['QUILL_STANDINS'] ?? 'http://127.0.0.1:4555')
 const { people, brands } = read<{ people: { id: string; name: string; email: string; owner?: boolean }[]; brands: BrandPlan[] }>('brands.json')
 const lines = read<DemoLine[]>('lines.json')
+const opened = new Map<string, Article>()
 
 await client.post('/api/demo/begin', { at: Date.now() - STAGES.reduce((sum, hours) => sum + hours, 0) * HOUR, people })
 await client.post('/api/demo/session', { personId: people[0]!.id })
@@ -255,11 +256,16 @@ async function lineUp(brand: BrandPlan, stage: number): Promise<void> {
   }
 }
 
+/** Each is opened once: of what is known then only its state changes, which stands in the list. */
 async function allArticles(at: string): Promise<Article[]> {
   const found: Article[] = []
   for (let after: string | null = ''; after !== null;) {
     const page: { articles: Article[]; next: string | null } = await client.get(`${at}/articles?show=all${after ? `&after=${after}` : ''}`)
-    found.push(...(await Promise.all(page.articles.map((row) => client.get<Article>(`${at}/articles/${row.id}`)))))
+    for (const row of page.articles) {
+      const article = opened.get(row.id) ?? (await client.get<Article>(`${at}/articles/${row.id}`))
+      opened.set(row.id, article)
+      found.push({ ...article, state: row.state })
+    }
     after = page.next
   }
   return found

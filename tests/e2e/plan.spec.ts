@@ -2,7 +2,7 @@ import type { Page } from '@playwright/test'
 import type { BrandView } from '../../shared/api'
 import { CHATTERBROOK, COMMONFIRE, draftOf, lineUpSaved, makeBrand, saveNew, World } from '../support/world'
 import type { Person } from '../support/person'
-import { expect, signIn, test } from './support'
+import { expect, signIn, test, toSchedule } from './support'
 
 /** What the sheet shows in its order: each account's days, each day's posts and open slots. */
 const sheet = (page: Page): Promise<string[]> =>
@@ -16,10 +16,6 @@ async function lineUpTexts(who: Person, path: string, texts: string[]): Promise<
   for (const text of texts) await lineUpSaved(who, path, await saveNew(who, path, await draftOf(who, path, text)))
 }
 const card = (page: Page, text: string) => page.locator('[data-card]', { hasText: text }).first()
-const toSchedule = async (page: Page): Promise<void> => {
-  await page.getByRole('link', { name: 'Schedule' }).click()
-  await expect(page.getByRole('table', { name: 'Accounts by days' })).toBeVisible()
-}
 
 test('a timetable from nothing; ten posts fill 04:00, 11:00 and 21:00 in their order over four days', async ({ page, world }) => {
   const nell = await world.nell()
@@ -233,28 +229,3 @@ for (const { zone, before, expected } of [
     }
   })
 }
-
-test('the sheet stays smooth while a card is dragged over it', async ({ page, demo }) => {
-  await signIn(page, demo.url)
-  await toSchedule(page)
-  await expect(page.locator('[data-state=lined-up]').nth(8)).toBeVisible()
-  const cards = page.locator('[data-state=lined-up]')
-  const from = (await cards.nth(0).boundingBox())!
-  await page.evaluate(() => {
-    const tasks: number[] = []
-    new PerformanceObserver((list) => list.getEntries().forEach(({ duration }) => tasks.push(duration))).observe({ type: 'longtask' })
-    Object.assign(window, { tasks })
-  })
-  await page.mouse.move(from.x + 20, from.y + 10)
-  await page.mouse.down()
-  for (let at = 1; at < 9; at++) {
-    const to = await cards.nth(at).boundingBox()
-    if (to && to.y < 700) await page.mouse.move(to.x + 20, to.y + 10, { steps: 10 })
-  }
-  await expect(cards.first()).toContainText('→')
-  await page.keyboard.press('Escape')
-  await page.mouse.up()
-  const tasks = await page.evaluate(() => (window as unknown as { tasks: number[] }).tasks)
-  console.info(`dragging over the sheet: ${tasks.length} tasks over 50 ms, the longest ${Math.round(Math.max(0, ...tasks))} ms`)
-  expect(tasks.filter((task) => task > 100)).toEqual([])
-})

@@ -1,10 +1,13 @@
-import { mkdtempSync, rmSync } from 'node:fs'
+import { cpSync, mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test as base, type Page } from '@playwright/test'
-import { fillDemo, startServer, startStandins } from '../../scripts/world.mjs'
+import { startServer } from '../../scripts/world.mjs'
 import { World } from '../support/world'
+
+/** Where the stand-ins of the demo are, and the folder in which it was filled. */
+export const demoPlaces = (): { standins: string; filled: string } => ({ standins: process.env['DEMO_STANDINS']!, filled: process.env['DEMO_FILLED']! })
 
 interface Demo {
   url: string
@@ -12,7 +15,7 @@ interface Demo {
 }
 
 /**
- * `demo` is the filled demo, shared by a run; `world` an empty world of the test's own, `today` one whose clock is the machine's. Every page is watched: no request may leave
+ * `demo` is a copy of the filled demo, shared by a worker's tests; `world` an empty world of the test's own, `today` one whose clock is the machine's. Every page is watched: no request may leave
  * this machine, nothing may fail on the console.
  */
 export const test = base.extend<{ world: World; today: World; watched: string[] }, { demo: Demo }>({
@@ -20,12 +23,11 @@ export const test = base.extend<{ world: World; today: World; watched: string[] 
     // eslint-disable-next-line no-empty-pattern -- Playwright reads the fixtures' names from this pattern
     async ({}, use) => {
       const dataDir = mkdtempSync(join(tmpdir(), 'quill-demo-'))
-      const standins = await startStandins()
-      const server = await startServer({ mailPort: 0, dataDir, standins: standins.url, demo: true, env: { QUILL_LOG: 'error' } })
-      await fillDemo({ url: server.url, standins: standins.url, mailPort: server.mailPort! })
-      await use({ url: server.url, standins: standins.url })
+      const { standins, filled } = demoPlaces()
+      cpSync(filled, dataDir, { recursive: true })
+      const server = await startServer({ mailPort: 0, dataDir, standins, demo: true, env: { QUILL_LOG: 'error' } })
+      await use({ url: server.url, standins })
       await server.stop()
-      await standins.stop()
       rmSync(dataDir, { recursive: true, force: true })
     },
     { scope: 'worker', timeout: 120_000 },
@@ -61,11 +63,21 @@ export const test = base.extend<{ world: World; today: World; watched: string[] 
 })
 export { expect }
 
-/** Signs in as one of the demo's people. */
+const BY_NAME = /name="personId" value="([^"]+)"[^]*?Sign in as (\w+)/g
+
+/** Signs in as one of the demo's people, without the page's buttons (which have a test of their own), and opens the Wire. */
 export async function signIn(page: Page, url: string, name = 'Nell'): Promise<void> {
-  await page.goto(`${url}/sign-in`)
-  await page.getByRole('button', { name: `Sign in as ${name}` }).click()
-  await page.waitForURL('**/wire**')
+  const people = await (await page.request.get(`${url}/sign-in`)).text()
+  const [, personId] = [...people.matchAll(BY_NAME)].find(([, , found]) => found === name) ?? []
+  await page.request.post(`${url}/api/demo/session`, { data: { personId } })
+  await page.goto(`${url}/wire`)
+}
+
+export const mainText = (page: Page) => page.getByRole('textbox', { name: 'Main text' })
+export const saved = (page: Page) => expect(page.getByTestId('save-state').first()).toContainText(/^saved/)
+export const toSchedule = async (page: Page): Promise<void> => {
+  await page.getByRole('link', { name: 'Schedule' }).click()
+  await expect(page.getByRole('table', { name: 'Accounts by days' })).toBeVisible()
 }
 
 /** axe-core's WCAG 2.2 A and AA rules on what is on screen. */

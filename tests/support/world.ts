@@ -185,6 +185,18 @@ export async function makeBrand(person: Person, accounts = [CHATTERBROOK, COMMON
   return { id, path, view: () => person.want<BrandView>('GET', path) }
 }
 
+/** A brand with an account on each network that takes posts, and a source with pictures; Mantel's posts are somebody else's to approve. */
+export async function fourAccounts(world: World): Promise<{ nell: Person; path: string }> {
+  const nell = await world.nell()
+  const { path } = await makeBrand(nell, [CHATTERBROOK, COMMONFIRE, GUILDHALL, MANTEL])
+  await nell.want('POST', `${path}/members`, { personId: world.ids.bento, role: 'curator' })
+  await nell.want('POST', `${path}/sources`, { feedUrl: 'https://lowlamp.example/feed.xml', label: 'The Low Lamp', folder: null, own: false })
+  const { accounts } = await nell.want<BrandView>('GET', path)
+  const { id, version } = accounts.find(({ name }) => name === 'Mantel')!
+  await nell.want('PATCH', `${path}/accounts/${id}`, { name: 'Mantel', approver: 'someone-else', token: '', version })
+  return { nell, path }
+}
+
 /** The body of a line-up as a browser would send it now. */
 export async function newPost(person: Person, path: string, text: string, more: Record<string, unknown> = {}): Promise<Record<string, unknown>> {
   const { accounts } = await person.want<BrandView>('GET', path)

@@ -3,9 +3,11 @@ import { dirname } from 'node:path'
 import { setTimeout as pause } from 'node:timers/promises'
 import knexFactory, { type Knex } from 'knex'
 import { migrationSource } from '../migrations'
+import { keepStatements } from './statements'
 
 interface RawConnection {
   pragma: (statement: string) => unknown
+  prepare: (sql: string) => unknown
 }
 
 /** Opens a data file (made if it is not there) and brings it to the newest form, a copy taken before an older one is changed. */
@@ -23,6 +25,7 @@ export async function openDb(file: string): Promise<Knex> {
         connection.pragma('synchronous = NORMAL')
         connection.pragma('foreign_keys = ON')
         connection.pragma('busy_timeout = 5000')
+        keepStatements(connection)
         done(null, connection)
       },
     },
