@@ -6,6 +6,7 @@ import { setupGracefulShutdown } from 'nitropack/runtime/internal/shutdown'
 import { requireUsable } from './dataFolder'
 import { log } from './log'
 import { requireSecret } from './secrets'
+import { endStreams } from './services/events'
 import { knowPort, settings } from './settings'
 
 // The built server's beginning: what it can't work with ends it here, with a sentence.
@@ -48,6 +49,7 @@ server.listen({ port, host }, () => {
 // One request's fault must not end everybody else's.
 process.on('unhandledRejection', (error) => log.error({ error }, 'A promise failed that nobody waited for.'))
 process.on('uncaughtException', (error) => log.error({ error }, 'A fault was caught by nobody.'))
+for (const signal of ['SIGINT', 'SIGTERM']) process.once(signal, endStreams)
 setupGracefulShutdown(server, app)
 
 export default {}

@@ -33,8 +33,11 @@ export async function streamChanges(event: H3Event, personId: string, sessionId:
     }
     if (!closed) setTimeout(() => void look().catch(() => stream.close()), LOOK_EVERY_MS)
   }
+  const end = (): Promise<void> => stream.close()
+  streams.add(end)
   stream.onClosed(() => {
     closed = true
+    streams.delete(end)
     leave()
     return stream.close()
   })
@@ -64,6 +67,13 @@ function takePlace(sessionId: string): () => void {
     if (left > 0) open.set(sessionId, left)
     else open.delete(sessionId)
   }
+}
+
+const streams = new Set<() => Promise<void>>()
+
+/** Ends all streams: a server that is to stop would wait for them, and a browser takes its stream up again by itself. */
+export function endStreams(): void {
+  for (const end of streams) void end()
 }
 
 const eventOf = (row: ChangeRow): ChangeEvent => ({ seq: row.seq, brandId: row.brand_id, what: row.what, which: row.which })

@@ -5,10 +5,12 @@ import { chmodSync, mkdtempSync, readFileSync, rmSync, statSync, writeFileSync }
 import { request, type IncomingMessage } from 'node:http'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { setTimeout as pause } from 'node:timers/promises'
 import { fileURLToPath } from 'node:url'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { withoutValues } from '../../server/log'
 import { startServer } from '../../scripts/world.mjs'
+import { Person } from '../support/person'
 
 const entry = fileURLToPath(new URL('../../.output/server/index.mjs', import.meta.url))
 let folder: string
@@ -94,6 +96,18 @@ it('under https its cookie is this host’s alone, and browsers are told to stay
   } finally {
     await server.stop()
   }
+})
+
+it('a stop ends the streams that browsers have open, and waits for none of them', async () => {
+  const server = await startServer({ dataDir: mkdtempSync(join(folder, 'stop-')), env: { QUILL_START_CODE: 'HERE' } })
+  const ida = new Person(server.url)
+  await ida.want('POST', '/api/first-start', { code: 'here', name: 'Ida', email: 'ida@reading.example', password: 'long enough for anyone' })
+  const stream = await fetch(`${server.url}/api/events`, { headers: { cookie: ida.cookie } })
+  const ended = stream.text()
+  const gone = once(server.child, 'exit')
+  server.child.kill('SIGTERM')
+  expect(await Promise.race([gone, pause(5_000, 'it still runs')])).toEqual([0, null])
+  expect(await ended).toContain('still-here')
 })
 
 it('a fault of the data file is logged without the values of its statement', () => {
