@@ -10,6 +10,8 @@ export default defineConfig({
   outputDir: 'test-results',
   reporter: [['list'], ['json', { outputFile: '.cache/e2e.json' }]],
   workers: 2,
+  // What fails once on a busy machine is tried again, and named at the end of the run.
+  retries: 1,
   fullyParallel: true,
   globalSetup: './tests/e2e/everything.ts',
   projects: [

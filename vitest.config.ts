@@ -5,7 +5,8 @@ const root = fileURLToPath(new URL('.', import.meta.url))
 // A zone with changes of the clock, so that nothing leans on the machine's.
 const env = { TZ: 'America/St_Johns' }
 const resolve = { alias: { '#shared': `${root}shared` } }
-const server = { testTimeout: 60_000, hookTimeout: 60_000, env }
+// What fails once on a busy machine is tried again, and named at the end of the run.
+const server = { testTimeout: 60_000, hookTimeout: 60_000, retry: 1, env }
 // What they hold is how long things take, or how much memory: nothing else runs beside them.
 const timing = ['attacks', 'largest', 'underAttack', 'workers'].map((name) => `tests/server/${name}.test.ts`)
 
@@ -25,8 +26,8 @@ export default defineConfig({
         },
       },
       // Each file starts a built server and a stand-in world of its own.
-      { resolve, test: { name: 'server', include: ['tests/server/**/*.test.ts'], exclude: timing, ...server } },
-      { resolve, test: { name: 'timing', include: timing, ...server } },
+      { resolve, test: { name: 'server', maxWorkers: 2, include: ['tests/server/**/*.test.ts'], exclude: timing, ...server } },
+      { resolve, test: { name: 'timing', maxWorkers: 1, fileParallelism: false, include: timing, ...server } },
     ],
   },
 })

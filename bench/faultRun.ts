@@ -10,6 +10,8 @@ export interface FaultRun {
   seed: number
   /** Seconds over which the posts are due. */
   seconds: number
+  /** Trouble goes on for so many seconds after the last post was due. */
+  troubleAfter: number
 }
 
 export interface FaultRunResult {
@@ -35,8 +37,6 @@ export interface FaultRunResult {
 
 const FINAL = ['sent', 'not-sent']
 const PATIENCE_MS = 120_000
-/** Trouble goes on for so many seconds after the last post was due. */
-const TROUBLE_AFTER_S = 25
 
 /**
  * Lets posts go out through networks that fail in every way, with two workers of which one is killed again and again, and compares what
@@ -55,7 +55,7 @@ export async function faultRun(run: FaultRun): Promise<FaultRunResult> {
       await world.control('trouble', { host, trouble: { mix: { share: run.share, seed: run.seed + at } } })
     }
     await killAgainAndAgain(world, run)
-    await pause(Math.max(0, began + (run.seconds + TROUBLE_AFTER_S) * 1000 - Date.now()))
+    await pause(Math.max(0, began + (run.seconds + run.troubleAfter) * 1000 - Date.now()))
     // In the end networks recover, and whatever was left open is settled.
     for (const host of SENDING_HOSTS) await world.control('trouble', { host, trouble: null })
     await allEnded(world, run.posts)

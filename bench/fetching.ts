@@ -46,8 +46,7 @@ async function startSites(count: number): Promise<Sites> {
 export async function fetchingRows(feeds: number): Promise<Row[]> {
   const dataDir = mkdtempSync(join(tmpdir(), 'quill-bench-'))
   const sites = await startSites(feeds)
-  const start = () =>
-    startServer({ dataDir, standins: `http://127.0.0.1:${sites.port}`, demo: true, env: { QUILL_LOG: 'error' } })
+  const start = () => startServer({ dataDir, standins: `http://127.0.0.1:${sites.port}`, demo: true, env: { QUILL_LOG: 'error' } })
   let server = await start()
   try {
     const brandId = await makeBrand(new Person(server.url))

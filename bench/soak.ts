@@ -7,7 +7,7 @@ const runs = Number(process.argv[2] ?? 10)
 for (let at = 0; at < runs; at++) {
   const attacked = await underAttack(ATTACKED_POSTS, 60)
   process.stdout.write(`\n${lineOf(attacked)}\n`)
-  const run: FaultRun = { posts: 3000, kills: 60, share: 0.3, seed: Date.now() % 1_000_000, seconds: 60 }
+  const run: FaultRun = { posts: 3000, kills: 60, share: 0.3, seed: Date.now() % 1_000_000, seconds: 60, troubleAfter: 25 }
   const result = await faultRun(run)
   process.stdout.write(`\nRun ${at + 1} of ${runs}, seed ${run.seed}\n\n${tableOf(run, result)}\n`)
   if (!isStanding(attacked, ATTACKED_POSTS)) process.exit(1)

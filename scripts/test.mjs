@@ -1,57 +1,129 @@
 // npm test: installs, builds, checks, runs every suite, and closes with one line that sums them all.
-import { spawnSync } from 'node:child_process'
+// npm test -- --only=NAME runs one of them: style, rules, types, core, app, reference, server, timing or e2e.
+import { spawn } from 'node:child_process'
 import { existsSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
-import { references } from './references.mjs'
-import { bin, build, chromium, folder, install, root, say } from './setUp.mjs'
+import { inLanes } from './lanes.mjs'
+import { bin, chromium, folder, root, say } from './setUp.mjs'
 
-install()
-build()
-const browser = chromium()
-references()
+const started = Date.now()
 const cache = folder(join(root, '.cache'))
 const total = { passed: 0, failed: 0 }
+const flaky = []
+const seconds = (since) => Math.round((Date.now() - since) / 1000)
 
-function count(name, passed, failed, started) {
+function count(name, passed, failed, since) {
   total.passed += passed
   total.failed += failed
-  say(`${name}: ${passed} passed, ${failed} failed (${Math.round((Date.now() - started) / 1000)} s)`)
+  say(`${name}: ${passed} passed, ${failed} failed (${seconds(since)} s)`)
+}
+
+/** Runs a command to its end. What several say at once is shown as each ends, what one alone says as it comes. */
+function run(args, { shown = 'failed', env = {} } = {}) {
+  return new Promise((resolve) => {
+    const child = spawn(process.execPath, args, {
+      cwd: root,
+      env: { NO_COLOR: '1', ...process.env, ...env },
+      stdio: shown === 'live' ? 'inherit' : ['ignore', 'pipe', 'pipe'],
+    })
+    let says = ''
+    for (const stream of [child.stdout, child.stderr]) stream?.setEncoding('utf8').on('data', (part) => (says += part))
+    child.once('close', (code) => {
+      if (says && (shown === 'always' || code !== 0)) process.stdout.write(says)
+      resolve(code)
+    })
+  })
 }
 
 /** A check that either holds or not: it counts as one. */
-function check(name, args) {
-  const started = Date.now()
-  const done = spawnSync(process.execPath, args, { cwd: root, encoding: 'utf8', maxBuffer: 1 << 28 })
-  if (done.status !== 0) say(`${done.stdout}${done.stderr}`)
-  count(name, done.status === 0 ? 1 : 0, done.status === 0 ? 0 : 1, started)
+const check = (name, args) => async () => {
+  const since = Date.now()
+  const code = await run(args())
+  count(name, code === 0 ? 1 : 0, code === 0 ? 0 : 1, since)
 }
 
 /** A suite that writes its result as JSON; without one it has failed as a whole. */
-function suite(name, args, file, read) {
-  const started = Date.now()
+async function suite(name, args, file, read, options) {
+  const since = Date.now()
   const report = join(cache, file)
   rmSync(report, { force: true })
-  const done = spawnSync(process.execPath, args, { cwd: root, stdio: 'inherit', env: { ...process.env, CHROMIUM: browser } })
-  const { passed, failed } = existsSync(report) ? read(JSON.parse(readFileSync(report, 'utf8'))) : { passed: 0, failed: 1 }
-  count(name, passed, failed === 0 && done.status !== 0 ? 1 : failed, started)
+  const code = await run(args, options)
+  const result = existsSync(report) ? read(JSON.parse(readFileSync(report, 'utf8'))) : { passed: 0, failed: 1, flaky: [] }
+  flaky.push(...result.flaky.map((test) => `${name}: ${test}`))
+  count(`Suite ${name}`, result.passed, result.failed === 0 && code !== 0 ? 1 : result.failed, since)
 }
 
-say('Checking style, rules and types')
-check('Style', [bin('prettier'), '--check', '.'])
-check('Rules', [bin('eslint'), '.'])
-check('Types', [bin('nuxt'), 'typecheck'])
-const vitest = (project) =>
-  suite(
-    `Suite ${project}`,
-    [bin('vitest'), 'run', '--project', project, '--reporter=dot', '--reporter=json', `--outputFile.json=.cache/${project}.json`],
-    `${project}.json`,
-    (report) => ({ passed: report.numPassedTests, failed: report.numFailedTests }),
+const vitest =
+  (project, shown = 'always') =>
+  () => {
+    const unsure = join(cache, `${project}-flaky.json`)
+    rmSync(unsure, { force: true })
+    return suite(
+      project,
+      [
+        bin('vitest'),
+        'run',
+        '--project',
+        project,
+        '--reporter=dot',
+        '--reporter=json',
+        '--reporter=./tests/support/flaky.ts',
+        `--outputFile.json=.cache/${project}.json`,
+      ],
+      `${project}.json`,
+      (report) => ({ passed: report.numPassedTests, failed: report.numFailedTests, flaky: existsSync(unsure) ? JSON.parse(readFileSync(unsure, 'utf8')) : [] }),
+      { shown, env: { FLAKY_FILE: unsure } },
+    )
+  }
+
+function browser() {
+  const flakyOf = ({ suites = [], specs = [] }) => [
+    ...suites.flatMap(flakyOf),
+    ...specs.filter(({ tests }) => tests.some(({ status }) => status === 'flaky')).map(({ title }) => title),
+  ]
+  return suite(
+    'e2e',
+    [bin('playwright'), 'test'],
+    'e2e.json',
+    (report) => ({ passed: report.stats.expected + report.stats.flaky, failed: report.stats.unexpected, flaky: flakyOf(report) }),
+    { shown: 'live', env: { CHROMIUM: chromium() } },
   )
-for (const project of ['core', 'app', 'reference', 'server']) vitest(project)
-// That they run and can measure; what they measure is for a quiet machine.
-check('Benches, in short', ['--import', 'tsx', 'bench/main.ts', '--short'])
-suite('Suite e2e', [bin('playwright'), 'test'], 'e2e.json', ({ stats }) => ({ passed: stats.expected + stats.flaky, failed: stats.unexpected }))
+}
+
+/** A step nothing goes on without. */
+const step = (script) => async () => {
+  if ((await run([script], { shown: 'always' })) !== 0) process.exit(1)
+}
+
+// Types and rules read what the build writes, and rules what types write anew. Server, timing and e2e use the whole machine.
+const jobs = [
+  { name: 'build', work: step('scripts/build.mjs') },
+  { name: 'style', work: check('Style', () => [bin('prettier'), '--check', '.']) },
+  { name: 'core', work: vitest('core') },
+  { name: 'app', work: vitest('app') },
+  { name: 'types', after: ['build'], work: check('Types', () => [bin('nuxt'), 'typecheck']) },
+  { name: 'rules', after: ['build', 'types'], work: check('Rules', () => [bin('eslint'), '.']) },
+  { name: 'reference', after: ['build'], work: vitest('reference') },
+  { name: 'server', after: ['build'], alone: true, work: vitest('server', 'live') },
+  { name: 'timing', after: ['build'], alone: true, work: vitest('timing', 'live') },
+  { name: 'e2e', after: ['build'], alone: true, work: browser },
+]
+
+const only = process.argv.find((one) => one.startsWith('--only='))?.slice('--only='.length)
+if (only !== undefined && !jobs.some(({ name }) => name === only)) {
+  say(`There is no suite “${only}”: ${jobs.map(({ name }) => name).join(', ')}`)
+  process.exit(2)
+}
+await inLanes(2, [
+  { name: 'packages', work: step('scripts/install.mjs') },
+  { name: 'fetched', work: step('scripts/fetched.mjs') },
+])
+const ready = Date.now()
+const chosen = jobs.filter(({ name }) => only === undefined || name === only)
+await inLanes(2, only === undefined || !chosen[0].after ? chosen : [jobs[0], ...chosen])
 
 say('')
+say(`Set up in ${Math.round((ready - started) / 1000)} s, built and run in ${seconds(ready)} s`)
+say(flaky.length === 0 ? 'Flaky: none' : `Flaky, passed at a second try: ${flaky.length}\n  ${flaky.join('\n  ')}`)
 say(`${total.passed} passed, ${total.failed} failed`)
 process.exit(total.failed === 0 ? 0 : 1)

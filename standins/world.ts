@@ -1,4 +1,4 @@
-import { createServer, type Server } from 'node:http'
+import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http'
 import { AtprotoServer } from './atproto'
 import { controlPage } from './controlPage'
 import { answerFaulty, type Fault } from './faults'
@@ -30,6 +30,8 @@ export interface LoggedAsk {
   path: string
   /** Status of the answer; 0 as long as there is none. */
   status: number
+  /** Whether this world is done with it, answered or not. */
+  done: boolean
   headers: Ask['headers']
   body: string
 }
@@ -136,29 +138,39 @@ export function createWorld(): World {
 
   const server = createServer((request, response) => {
     void readAsk(request).then(async (ask) => {
-      const logged: LoggedAsk = { host: ask.host, method: ask.method, path: ask.path, status: 0, headers: ask.headers, body: ask.body.slice(0, BODY_KEPT) }
+      const logged: LoggedAsk = {
+        host: ask.host,
+        method: ask.method,
+        path: ask.path,
+        status: 0,
+        done: false,
+        headers: ask.headers,
+        body: ask.body.slice(0, BODY_KEPT),
+      }
       if (ask.host.endsWith('.example') && ask.host !== 'control.example') asks.push(logged)
-      const trouble = troubles.take(ask)
-      if (trouble?.slowMs) await new Promise((resolve) => setTimeout(resolve, trouble.slowMs))
-      if (trouble?.cutBefore) return void request.socket.destroy()
-      if (trouble?.refuse) {
-        const { status, says, retryAfter } = trouble.refuse
-        return sendReply(
-          response,
-          json({ error: says, error_description: says }, status, retryAfter === undefined ? {} : { 'retry-after': String(retryAfter) }),
-        )
-      }
-      if (ask.host.endsWith('.faulty.example')) {
-        response.on('finish', () => (logged.status = response.statusCode))
-        return answerFaulty(request, response, ask.host, faults.get(ask.host))
-      }
-      const reply = await route(ask)
-      if (trouble?.loseAnswer) return void request.socket.destroy()
-      if (trouble?.failAfter) return sendReply(response, json({ error: 'Something fell over.' }, 500))
-      logged.status = reply.status
-      sendReply(response, reply)
+      await answer(ask, logged, request, response)
+      logged.done = true
     })
   })
+
+  async function answer(ask: Ask, logged: LoggedAsk, request: IncomingMessage, response: ServerResponse): Promise<void> {
+    const trouble = troubles.take(ask)
+    if (trouble?.slowMs) await new Promise((resolve) => setTimeout(resolve, trouble.slowMs))
+    if (trouble?.cutBefore) return void request.socket.destroy()
+    if (trouble?.refuse) {
+      const { status, says, retryAfter } = trouble.refuse
+      return sendReply(response, json({ error: says, error_description: says }, status, retryAfter === undefined ? {} : { 'retry-after': String(retryAfter) }))
+    }
+    if (ask.host.endsWith('.faulty.example')) {
+      response.on('finish', () => (logged.status = response.statusCode))
+      return answerFaulty(request, response, ask.host, faults.get(ask.host))
+    }
+    const reply = await route(ask)
+    if (trouble?.loseAnswer) return void request.socket.destroy()
+    if (trouble?.failAfter) return sendReply(response, json({ error: 'Something fell over.' }, 500))
+    logged.status = reply.status
+    sendReply(response, reply)
+  }
   return { server, timelines, told, asks }
 }
 

@@ -95,7 +95,12 @@ function fillPlace(): void {
   fetching.run(() => startDueFetches(fillPlace)).catch((error: unknown) => log.error({ error }, 'The next feed could not be taken.'))
 }
 
+const rounds = new Map<string, number>()
+/** How many rounds each of the loops has done at least. */
+export const roundsDone = (): number => Math.min(...rounds.values())
+
 function repeat(name: string, round: () => Promise<unknown>): () => void {
+  rounds.set(name, 0)
   let ended = false
   let timer: NodeJS.Timeout | undefined
   const again = async (): Promise<void> => {
@@ -104,6 +109,7 @@ function repeat(name: string, round: () => Promise<unknown>): () => void {
     } catch (error) {
       log.error({ error }, `A round of ${name} failed; the next one tries again.`)
     }
+    rounds.set(name, (rounds.get(name) ?? 0) + 1)
     if (!ended) timer = setTimeout(() => void again(), settings().tickMs)
   }
   timer = setTimeout(() => void again(), 50)

@@ -112,7 +112,9 @@ it('keeps copies by its timetable, so many of them', async () => {
   const folder = join(world.dataDir, 'backups')
   await until('one is made by itself', () => Promise.resolve(existsSync(folder) && readdirSync(folder).some((name) => name.endsWith('.sqlite'))))
   for (const _ of [1, 2, 3]) {
-    await new Promise((resolve) => setTimeout(resolve, 1100))
+    // A copy is named after its second.
+    const second = Math.floor(Date.now() / 1000)
+    await until('the next second', () => Promise.resolve(Math.floor(Date.now() / 1000) > second))
     execFileSync(process.execPath, ['--import', 'tsx', 'server/commands/backup.ts'], {
       cwd: root,
       env: { ...process.env, QUILL_DATA_DIR: world.dataDir, QUILL_BACKUP_KEEP: '2' },

@@ -1,10 +1,11 @@
-// A thousand posts through networks that fail in every way, the workers killed again and again: each goes out exactly once or says why not.
+// Hundreds of posts through networks that fail in every way, the workers killed again and again: each goes out exactly once or says why not.
 import { expect, it } from 'vitest'
 import { faultRun, tableOf, type FaultRun } from '../../bench/faultRun'
 
-const RUN: FaultRun = { posts: 1000, kills: 20, share: 0.2, seed: 20_270_302, seconds: 20 }
+// The long one, with other seeds, is the soak.
+const RUN: FaultRun = { posts: 400, kills: 8, share: 0.2, seed: 20_270_302, seconds: 8, troubleAfter: 8 }
 
-it('1,000 posts over four accounts, a fifth of all requests in trouble, 20 kills: exactly once, or refused and said so', { timeout: 400_000 }, async () => {
+it('400 posts over four accounts, a fifth of all requests in trouble, eight kills: exactly once, or refused and said so', { timeout: 400_000 }, async () => {
   const result = await faultRun(RUN)
   process.stdout.write(`\n${tableOf(RUN, result)}\n`)
   const { doubled, missing, unsaid, left, integrity, sent, refused } = result
@@ -18,6 +19,6 @@ it('1,000 posts over four accounts, a fifth of all requests in trouble, 20 kills
   })
   // The run is worth something only where trouble was met.
   expect(result.troubled).toBeGreaterThan(result.requests * 0.1)
-  expect(result.asked).toBeGreaterThan(50)
-  expect(refused).toBeGreaterThan(5)
+  expect(result.asked).toBeGreaterThan(20)
+  expect(refused).toBeGreaterThan(2)
 })

@@ -8,7 +8,7 @@ import type { Person } from '../support/person'
 import { allRoutes, nameOf, type KnownRoute } from '../support/routes'
 import { CHATTERBROOK, COMMONFIRE, draftOf, makeBrand, saveNew, World } from '../support/world'
 
-const SECONDS = Number(process.env['QUILL_FUZZ_SECONDS'] ?? 40)
+const SECONDS = Number(process.env['QUILL_FUZZ_SECONDS'] ?? 20)
 const SEED = Number(process.env['QUILL_FUZZ_SEED'] ?? 20271127)
 /** These do what they are told: end the session, move the clock by weeks, or never end. */
 const LEFT_OUT = ['DELETE /api/session', 'POST /api/demo/clock', 'GET /api/events', 'DELETE /api/me/sessions/[id]', 'DELETE /api/brands/[brandId]']

@@ -4,6 +4,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { Problem, WirePage } from '../../shared/api'
 import { makeBrand, newPost, scheduleOf, START_CODE, World } from '../support/world'
 import type { Person } from '../support/person'
+import { allRoutes, nameOf } from '../support/routes'
 
 const ID = '01900000-0000-7000-8000-00000000ffff'
 const PUBLIC = [
@@ -42,8 +43,9 @@ beforeAll(async () => {
 })
 afterAll(() => world.stop())
 
-it('walks over every route there is', () => {
-  expect(routes.length).toBeGreaterThan(35)
+it('walks over every route there is, and each says of itself who may use it', async () => {
+  const declared = (await allRoutes()).map(nameOf).filter((one) => one.includes(' /api/'))
+  expect(declared.toSorted()).toEqual(routes.map(name).toSorted())
   expect(CLIENTS.filter((one) => !routes.some((route) => name(route) === one))).toEqual([])
   expect(PUBLIC.filter((one) => !routes.some((route) => name(route) === one))).toEqual([])
 })

@@ -47,10 +47,10 @@ describe('a file of sources', () => {
     await until('some', async () => (await latest()).added > 3)
     const stopped = await nell.want<ImportView>('DELETE', `${path}/imports/${id}`)
     expect(stopped).toMatchObject({ stopped: true, waiting: 0 })
-    await new Promise((resolve) => setTimeout(resolve, 500))
+    await world.rounds()
     const { added } = await latest()
     expect(added).toBeLessThan(120)
-    await new Promise((resolve) => setTimeout(resolve, 500))
+    await world.rounds()
     expect((await latest()).added).toBe(added)
   })
 

@@ -48,7 +48,7 @@ it('tells the chat and by mail, each thing once, and what comes close together i
   let hours = 0
   for (; hours < 60 && ((await refusalsTold('hook')) < 3 || (await refusalsTold('mail')) < 3); hours++) {
     await playHours(nell, 1)
-    await new Promise((resolve) => setTimeout(resolve, 200))
+    await world.rounds(2)
   }
   expect([await refusalsTold('hook'), await refusalsTold('mail')]).toEqual([3, 3])
   const told = await notices()
@@ -71,7 +71,7 @@ it('keeps quiet in the quiet hours, over midnight too, and tells when they end',
   await setTelling({ quietFrom: '08:00', quietUntil: '18:00' })
   await failPosts(1)
   await playHours(nell, 3)
-  await new Promise((resolve) => setTimeout(resolve, 500))
+  await world.rounds()
   expect(await notices()).toEqual([])
   await playHours(nell, 7)
   await until('it is told', async () => (await notices()).length === 2)

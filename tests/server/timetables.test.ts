@@ -352,7 +352,7 @@ describe('a hold', () => {
     await lineUp('Almost', 'time', new Date(START + 20 * 60_000).toISOString())
     await nell.want('POST', `${path}/hold`, { of: { kind: 'brand', id: null }, reason: '' })
     await playHours(nell, 1)
-    await new Promise((resolve) => setTimeout(resolve, 1000))
+    await world.rounds()
     expect(await posted()).toEqual([])
     expect((await view()).brand.hold).toEqual({ until: null, reason: '' })
     await playHours(nell, 2)

@@ -5,7 +5,7 @@ import { afterAll, beforeAll, expect, it } from 'vitest'
 import type { BrandView } from '../../shared/api'
 import type { Watch, WatchRun } from '../../shared/watches'
 import { makeBrand, World } from '../support/world'
-import type { Person } from '../support/person'
+import { until, type Person } from '../support/person'
 
 const ARTICLES = 6_000
 let world: World
@@ -56,11 +56,10 @@ function marked(id: string): number {
 const watch = async (id: string): Promise<Watch> => (await nell.want<BrandView>('GET', path)).watches.find((one) => one.id === id)!
 const run = async (id: string): Promise<WatchRun> => (await watch(id)).run!
 async function ended(id: string): Promise<WatchRun> {
-  for (;;) {
+  return until('it has ended', async () => {
     const now = await run(id)
-    if (now.state !== 'going') return now
-    await new Promise((resolve) => setTimeout(resolve, 50))
-  }
+    return now.state !== 'going' && now
+  })
 }
 const add = async (query: string): Promise<string> => (await nell.want<{ id: string }>('POST', `${path}/watches`, { name: `${query} ${uuid()}`, query })).id
 const edit = async (id: string, query: string): Promise<unknown> => nell.want('PATCH', `${path}/watches/${id}`, { ...(await watch(id)), query })
@@ -89,7 +88,7 @@ it('can be stopped: what was marked stays, what an older state had marked goes',
   expect(stopped.state).toBe('stopped')
   expect(marked(id)).toBe(stopped.found)
   expect(stopped.found).toBeLessThan(ARTICLES / 3)
-  await new Promise((resolve) => setTimeout(resolve, 300))
+  await world.rounds()
   expect(marked(id)).toBe(stopped.found)
 })
 
@@ -97,7 +96,7 @@ it('gives up when its watch is removed, and goes on when that is undone', async 
   const id = await add('archive')
   const { historyId } = await nell.want<{ historyId: string }>('DELETE', `${path}/watches/${id}`)
   const then = marked(id)
-  await new Promise((resolve) => setTimeout(resolve, 300))
+  await world.rounds()
   expect(marked(id)).toBe(then)
   await nell.want('POST', `${path}/undo`, { historyId })
   await ended(id)

@@ -13,7 +13,7 @@ import type { BrandView, LinedUp, NextSlots, ScheduleView } from '../../shared/a
 import type { Echo, Placement, Placing } from '../../shared/plans'
 import { emptyDoc, emptyPart, type PostDoc, type PostView } from '../../shared/posts'
 import { startServer, startStandins, type Part, type ServerPart } from '../../scripts/world.mjs'
-import { howItIs, type HowItIs } from './howItIs'
+import { howItIs, roundsOf, type HowItIs } from './howItIs'
 import { Person } from './person'
 
 const NELL = '01900000-0000-7000-8000-0000000000a1'
@@ -113,6 +113,9 @@ export class World {
 
   /** What the server says of itself now. */
   howItIs = (): Promise<HowItIs> => howItIs(this.server.child)
+
+  /** Waits until due work was looked for so often again: what has not happened by then does not happen. */
+  rounds = (count = 3): Promise<void> => roundsOf(this.server.child, count)
 
   /** What the data file holds, as it is now. */
   rows(sql: string): unknown[] {

@@ -1,0 +1,3 @@
+import { install } from './setUp.mjs'
+
+install()
