@@ -1,4 +1,5 @@
 import { fileURLToPath } from 'node:url'
+import Unimport from 'unimport/unplugin'
 import { defineConfig } from 'vitest/config'
 
 const root = fileURLToPath(new URL('.', import.meta.url))
@@ -7,14 +8,16 @@ const env = { TZ: 'America/St_Johns' }
 const resolve = { alias: { '#shared': `${root}shared` } }
 // What fails once on a busy machine is tried again, and named at the end of the run.
 const server = { testTimeout: 60_000, hookTimeout: 60_000, retry: 1, env }
+const imports = Unimport.vite({ presets: ['vue', 'pinia'], dirs: ['app/stores', 'app/composables'].map((folder) => `${root}${folder}`) })
 // What they hold is how long things take, or how much memory: nothing else runs beside them.
 const timing = ['attacks', 'largest', 'underAttack', 'workers'].map((name) => `tests/server/${name}.test.ts`)
 
 export default defineConfig({
   test: {
     projects: [
-      { resolve, test: { name: 'core', include: ['tests/core/**/*.test.ts'], env } },
-      { resolve, test: { name: 'app', include: ['tests/app/**/*.test.ts'], env } },
+      { resolve, test: { name: 'core', include: ['tests/core/**/*.test.ts'], testTimeout: 20_000, env } },
+      // Stores and composables name what they use as in the application, where it is imported for them.
+      { resolve, plugins: [imports], test: { name: 'app', include: ['tests/app/**/*.test.ts'], env } },
       // Connectors run in this process here; what they have read is read in the built threads.
       {
         resolve,

@@ -95,12 +95,12 @@ const step = (script) => async () => {
   if ((await run([script], { shown: 'always' })) !== 0) process.exit(1)
 }
 
-// Types and rules read what the build writes, and rules what types write anew. Server, timing and e2e use the whole machine.
+// Core (which tries the rules), types and rules read what the build writes, and rules what types write anew. Server, timing and e2e use the whole machine.
 const jobs = [
   { name: 'build', work: step('scripts/build.mjs') },
   { name: 'style', work: check('Style', () => [bin('prettier'), '--check', '.']) },
-  { name: 'core', work: vitest('core') },
   { name: 'app', work: vitest('app') },
+  { name: 'core', after: ['build'], work: vitest('core') },
   { name: 'types', after: ['build'], work: check('Types', () => [bin('nuxt'), 'typecheck']) },
   { name: 'rules', after: ['build', 'types'], work: check('Rules', () => [bin('eslint'), '.']) },
   { name: 'reference', after: ['build'], work: vitest('reference') },

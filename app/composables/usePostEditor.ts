@@ -85,10 +85,8 @@ export function usePostEditor() {
   watch(
     doc,
     (now) => {
-      const text = JSON.stringify(now)
-      if (text === stored || !isOpen.value) return
-      // A new post that was emptied again is none.
-      if (text === pristine) return forgetUnsaved(id.value)
+      if (!isOpen.value) return
+      if (isNothingNew(now)) return forgetChanges()
       saving.value = 'unsaved'
       keepUnsaved(id.value, { version: version.value, doc: now })
       if (key && version.value === 0) localStorage.setItem(key, id.value)
@@ -96,6 +94,19 @@ export function usePostEditor() {
     },
     { deep: true },
   )
+  /** Whether it is as it is stored, or a new one of which there is nothing worth keeping: a letter typed by mistake is no draft. */
+  const isNothingNew = (now: PostDoc): boolean => {
+    const text = JSON.stringify(now)
+    return text === stored || (version.value === 0 && (text === pristine || isHardlyBegun(now)))
+  }
+  /** What was typed was taken back. A save on its way stores what it took along, and looks again when it has ended. */
+  function forgetChanges(): void {
+    if (running || conflict.value) return
+    saving.value = 'saved'
+    problem.value = ''
+    forgetUnsaved(id.value)
+    if (key) localStorage.removeItem(key)
+  }
   watch(view, (post) => post && desk.rememberDraft(post))
   const saveSoon = useDebounceFn(() => save(), SAVE_AFTER_MS)
 
@@ -104,7 +115,7 @@ export function usePostEditor() {
     while (running) await running
     if (!isOpen.value || conflict.value) return false
     const text = JSON.stringify(doc.value)
-    if (version.value === 0 && text === pristine && even === null) return false
+    if (version.value === 0 && isNothingNew(doc.value) && even === null) return false
     if (text === stored && version.value > 0) return true
     running = saveOnce()
     await running
@@ -199,6 +210,11 @@ export function usePostEditor() {
 }
 
 export type PostEditor = ReturnType<typeof usePostEditor>
+
+/** Letters from which on there is something to keep. */
+const LEAST_LETTERS = 3
+const isHardlyBegun = ({ wordings, pictures, accounts }: PostDoc): boolean =>
+  pictures.length === 0 && wordings.every(({ text }) => text.trim().length < LEAST_LETTERS) && accounts.every(({ ownText }) => ownText === null)
 
 /** Accounts a new post is for: those that can be sent to and need nothing more than words. */
 const isUsual = (account: Account): boolean => account.rules.media.min === 0

@@ -2,7 +2,7 @@
 import { useDebounceFn } from '@vueuse/core'
 import type { Clipping } from '#shared/api'
 import { words } from '#shared/words'
-import { NO_FILTER, type ClippingFilter } from '../stores/clippings'
+import { ALL_WAITING, type ClippingFilter } from '../stores/clippings'
 
 const says = words.clippings
 useHead({ title: `${says.title} · ${words.frame.product}` })
@@ -42,7 +42,7 @@ watch(
 watch(
   () => session.brandId,
   () => {
-    set(NO_FILTER)
+    set(ALL_WAITING)
     void store.load()
   },
 )

@@ -10,14 +10,14 @@ export interface ClippingFilter {
   written: 'any' | 'yes' | 'no'
 }
 
-export const NO_FILTER: ClippingFilter = { show: 'waiting', folder: '', tag: '', text: '', written: 'any' }
+export const ALL_WAITING: ClippingFilter = { show: 'waiting', folder: '', tag: '', text: '', written: 'any' }
 
 /** What the brand has kept, and what is done with it. */
 export const useClippingsStore = defineStore('clippings', () => {
   const brand = useBrandStore()
   const session = useSessionStore()
   const notices = useNoticesStore()
-  const filter = ref<ClippingFilter>({ ...NO_FILTER })
+  const filter = ref<ClippingFilter>({ ...ALL_WAITING })
   const view = ref<ClippingsView | null>(null)
   const failed = ref('')
   let turn = 0
