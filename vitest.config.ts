@@ -10,7 +10,7 @@ const resolve = { alias: { '#shared': `${root}shared` } }
 const server = { testTimeout: 60_000, hookTimeout: 60_000, retry: 1, env }
 const imports = Unimport.vite({ presets: ['vue', 'pinia'], dirs: ['app/stores', 'app/composables'].map((folder) => `${root}${folder}`) })
 // What they hold is how long things take, or how much memory: nothing else runs beside them.
-const timing = ['attacks', 'largest', 'underAttack', 'workers'].map((name) => `tests/server/${name}.test.ts`)
+const timing = ['attacks', 'heavyFeeds', 'largest', 'underAttack', 'workers'].map((name) => `tests/server/${name}.test.ts`)
 
 export default defineConfig({
   test: {

@@ -21,6 +21,8 @@ export interface FaultRunResult {
   unsaid: string[]
   /** Posts that neither went out nor were refused in the end. */
   unfinished: number
+  /** Refused posts of which nobody was told. */
+  untold: number
   /** What those say. */
   left: string[]
   sent: number
@@ -91,6 +93,7 @@ async function judged(world: SendingWorld, texts: string[], kills: number, secon
   const db = world.open()
   const rows = db.prepare("SELECT json_extract(frozen_json, '$.text') AS text, state, says, attempts FROM deliveries").all() as { text: string; state: string; says: string; attempts: number }[] // prettier-ignore
   const asked = (db.prepare("SELECT count(*) AS n FROM delivery_events WHERE state = 'unknown'").get() as { n: number }).n
+  const untold = (db.prepare("SELECT count(*) AS n FROM deliveries d WHERE d.state = 'not-sent' AND NOT EXISTS (SELECT 1 FROM notices n WHERE n.kind = 'not-sent' AND n.about = d.id)").get() as { n: number }).n // prettier-ignore
   const [{ integrity_check: integrity }] = db.pragma('integrity_check') as [{ integrity_check: string }]
   db.close()
   const left = rows.filter(({ text, state }) => texts.includes(text) && !FINAL.includes(state)).map(({ text, state, says }) => `${text} ${state}: ${says}`)
@@ -106,6 +109,7 @@ async function judged(world: SendingWorld, texts: string[], kills: number, secon
         (stateOf.get(text)?.state === 'not-sent' && !/refused it for good/.test(stateOf.get(text)!.says)),
     ),
     unfinished: texts.filter((text) => !FINAL.includes(stateOf.get(text)?.state ?? '')).length,
+    untold,
     left,
     sent: rows.filter(({ text, state }) => texts.includes(text) && state === 'sent').length,
     refused: rows.filter(({ state }) => state === 'not-sent').length,
@@ -133,6 +137,7 @@ export function tableOf(run: FaultRun, result: FaultRunResult): string {
     ['said to be sent and not there', result.missing.length],
     ['there or refused without a word', result.unsaid.length],
     ['neither sent nor refused', result.unfinished],
+    ['refused, and nobody told', result.untold],
     ['integrity_check', result.integrity],
     ['seconds', result.seconds.toFixed(0)],
   ]
@@ -140,4 +145,4 @@ export function tableOf(run: FaultRun, result: FaultRunResult): string {
 }
 
 export const isClean = (result: FaultRunResult): boolean =>
-  result.doubled.length + result.missing.length + result.unsaid.length + result.unfinished === 0 && result.integrity === 'ok'
+  result.doubled.length + result.missing.length + result.unsaid.length + result.unfinished + result.untold === 0 && result.integrity === 'ok'

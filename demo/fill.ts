@@ -238,21 +238,9 @@ async function lineUp(brand: BrandPlan, stage: number): Promise<void> {
     if (!article) throw new Error(`there is no article ${line.article} yet in stage ${stage}`)
     const chosen = view.accounts.filter((account) => line.accounts.includes(LETTERS[account.name] ?? '-'))
     const pillarId = view.pillars.find((pillar) => pillar.name === line.pillar)?.id ?? null
-    const slots = await client.get<{ version: string }>(
-      `${at}/next-slots?pillar=${pillarId ?? ''}&link=${encodeURIComponent(article.url ?? '')}&accounts=${chosen.map(({ id }) => id).join(',')}`,
-    )
-    await client.post(`${at}/posts`, {
-      id: uuid(),
-      articleId: article.id,
-      text: line.text,
-      link: article.url,
-      linkTitle: null,
-      hashtags: line.hashtags,
-      credit: line.credit,
-      pillarId,
-      accounts: chosen.map(({ id }) => ({ accountId: id, ownText: null })),
-      planVersion: slots.version,
-    })
+    const { hashtags, credit } = line
+    const doc = { articleId: article.id, wordings: [{ text: line.text }], link: article.url, hashtags, credit, pillarId, accounts: partsOf(view, chosen) }
+    await writeAndLineUp(at, doc, chosen, [])
   }
 }
 
@@ -325,15 +313,24 @@ async function fillPlan(brand: BrandPlan): Promise<void> {
   const share = { pillarId: pillarId(mix.pillar), maxShare: mix.maxShare, windowDays: mix.windowDays }
   await client.put(`${at}/accounts/${account.id}/timetable`, { slots, perDay, minGapMinutes, repeatAfterDays, mix: [share], version })
 
+  const chosen = view.accounts.filter((one) => post.accounts.includes(one.name))
+  const wordings = [post.text, ...post.wordings].map((text) => ({ text }))
+  const doc = { wordings, link: null, hashtags: post.hashtags, pillarId: pillarId(post.pillar), accounts: partsOf(view, chosen) }
+  await writeAndLineUp(at, doc, chosen, post.echoes)
+}
+
+const partsOf = (view: View, chosen: View['accounts']) =>
+  view.accounts.map((account) => ({ accountId: account.id, chosen: chosen.includes(account), ownText: null, board: null }))
+
+/** Saves a post and puts it into the line of its accounts, each echo behind it. */
+async function writeAndLineUp(at: string, doc: { link: string | null; pillarId: string | null }, chosen: View['accounts'], echoes: unknown[]): Promise<void> {
   const id = uuid()
-  const accounts = view.accounts.map((one) => ({ accountId: one.id, chosen: post.accounts.includes(one.name), ownText: null, board: null }))
-  const doc = { wordings: [post.text, ...post.wordings].map((text) => ({ text })), hashtags: post.hashtags, pillarId: pillarId(post.pillar), accounts }
   const saved = await client.put<{ version: number }>(`${at}/posts/${id}`, { version: 0, doc })
-  const accountIds = accounts.flatMap((one) => (one.chosen ? [one.accountId] : []))
+  const accountIds = chosen.map((account) => account.id)
   const placements = accountIds.map((accountId) => ({ accountId, kind: 'next', at: null }))
-  const asked = { postId: id, pillarId: doc.pillarId, link: null, goodUntil: null, placements, echoes: post.echoes }
+  const asked = { postId: id, pillarId: doc.pillarId, link: doc.link, goodUntil: null, placements, echoes }
   const { version: planVersion } = await client.post<{ version: string }>(`${at}/placing`, asked)
-  await client.post(`${at}/posts/${id}/line-up`, { version: saved.version, planVersion, accountIds, placements, echoes: post.echoes })
+  await client.post(`${at}/posts/${id}/line-up`, { version: saved.version, planVersion, accountIds, placements, echoes })
 }
 
 async function wishFor(at: string, account: View['accounts'][number], plan: DeskPlan): Promise<void> {

@@ -371,26 +371,6 @@ export interface ScheduleView {
   perAccount: { accountId: string; lined: number; waiting: number; open: number; firstOpenAt: Instant | null; endsAt: Instant | null }[]
 }
 
-/** Where a post lined up last would go on each account, and the version to confirm it with. */
-export interface NextSlots {
-  version: string
-  accounts: { accountId: string; at: Instant | null; says: string }[]
-}
-
-export interface NewPost {
-  id: string
-  articleId: string | null
-  text: string
-  link: string | null
-  linkTitle: string | null
-  hashtags: string[]
-  credit: string | null
-  pillarId: string | null
-  /** `credit`: as this account's network writes it; the post's own where it is null. */
-  accounts: { accountId: string; ownText: string | null; credit: string | null }[]
-  planVersion: string
-}
-
 export interface LinedUp {
   postId: string
   /** In review where somebody else must approve it first. */

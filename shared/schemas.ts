@@ -1,7 +1,7 @@
 import * as yup from 'yup'
 import type { Crop, LinkPlace } from '../core/post/types'
 import { LIMITS } from './limits'
-import { listOf, noTwo } from './lists'
+import { listOf } from './lists'
 import { echoes, placements } from './planSchemas'
 import { address, hashtags, id, ink, instant, mailAddress, name, planVersion, slot, UUID, uuid, version, zone } from './schemaParts'
 import { words } from './words'
@@ -218,33 +218,6 @@ const link = yup
   .default(null)
   .max(LIMITS.address, says.tooLong(LIMITS.address))
   .test('link', says.link, (value) => !value || /^https?:\/\/[^\s]+$/i.test(value))
-
-export const postSchema = yup.object({
-  id,
-  articleId: uuid().nullable().default(null),
-  text: yup.string().trim().required(says.lineMissing).max(LIMITS.postText, says.tooLong(LIMITS.postText)),
-  link,
-  linkTitle: yup.string().trim().nullable().default(null).max(500, says.tooLong(500)),
-  hashtags: hashtags,
-  credit: yup.string().trim().nullable().default(null).max(200, says.tooLong(200)),
-  pillarId: uuid().nullable().default(null),
-  accounts: listOf(
-    yup.object({
-      accountId: id,
-      ownText: yup.string().trim().nullable().default(null).max(LIMITS.postText, says.tooLong(LIMITS.postText)),
-      credit: yup.string().trim().nullable().default(null).max(LIMITS.handle, says.tooLong(LIMITS.handle)),
-    }),
-    50,
-  )
-    .min(1, says.noAccount)
-    .test(
-      'once',
-      says.accountTwice,
-      noTwo((one: { accountId?: string }) => one.accountId),
-    )
-    .required(says.noAccount),
-  planVersion,
-})
 
 /** NUL means nothing in a text, and some stores end one there. */
 const written = (most: number) =>

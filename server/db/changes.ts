@@ -48,10 +48,6 @@ export const insertHistory = async (db: Db, row: HistoryRow): Promise<void> => {
 export const historyById = (db: Db, brandId: string, id: string): Promise<HistoryRow | undefined> =>
   db<HistoryRow>('history').where({ brand_id: brandId, id }).first()
 
-/** The first change a brand made of this kind to this thing, such as `line:` and a post's id. */
-export const historyOf = (db: Db, brandId: string, what: string): Promise<HistoryRow | undefined> =>
-  db<HistoryRow>('history').where({ brand_id: brandId, what }).orderBy('at').first()
-
 /** Puts other values into what is remembered of a table's row, in all changes of one thing. */
 export async function wipeHistoryOf(db: Db, brandId: string, what: ChangeKind, which: string, table: string, values: Record<string, unknown>): Promise<void> {
   for (const entry of await db<HistoryRow>('history').where({ brand_id: brandId, what: `${what}:${which}` })) {

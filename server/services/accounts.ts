@@ -144,22 +144,22 @@ export async function editAccount(actor: Actor, id: string, input: AccountEdit):
     await tracked.update('accounts', { id }, { ...wishes, version: row.version + 1, ...token })
   })
   if (checked) {
-    await acceptSignIn(actor.brandId, id)
-    await returnUnfit(actor.brandId, id)
+    await inTransaction(async (db) => {
+      await acceptSignIn(db, actor.brandId, id)
+      await returnUnfit(db, actor.brandId, id)
+    })
   }
   return { historyId }
 }
 
 /** The network accepts the sign-in: the hold that came with its refusal is lifted, and what it held goes to the next slots. */
-async function acceptSignIn(brandId: string, id: string): Promise<void> {
-  await inTransaction(async (db) => {
-    const row = await accountById(db, brandId, id)
-    if (!row) return
-    if (row.refused_at !== null) await freeLateLines(db, brandId, id, now())
-    await clearRefused(db, row)
-    await settleNotices(db, brandId, 'token', id)
-    await announce(db, brandId, 'account', id)
-  })
+async function acceptSignIn(db: Db, brandId: string, id: string): Promise<void> {
+  const row = await accountById(db, brandId, id)
+  if (!row) return
+  if (row.refused_at !== null) await freeLateLines(db, brandId, id, now())
+  await clearRefused(db, row)
+  await settleNotices(db, brandId, 'token', id)
+  await announce(db, brandId, 'account', id)
 }
 
 /**
@@ -179,15 +179,15 @@ export async function checkRow(row: AccountRow): Promise<number> {
     throw error
   })
   const isChanged = row.rules_json !== JSON.stringify(checked.rules)
-  await inTransaction(async (db) => {
+  return inTransaction(async (db) => {
     await setAccountRules(db, row.id, JSON.stringify(checked.rules), JSON.stringify(checked.endpoint), now())
     await announce(db, row.brand_id, 'account', row.id)
+    await acceptSignIn(db, row.brand_id, row.id)
+    if (!isChanged) return 0
+    const returned = await returnUnfit(db, row.brand_id, row.id)
+    await noticeRules(db, row, rulesOf(row), checked.rules, returned)
+    return returned
   })
-  await acceptSignIn(row.brand_id, row.id)
-  if (!isChanged) return 0
-  const returned = await returnUnfit(row.brand_id, row.id)
-  await noticeRules(row, rulesOf(row), checked.rules, returned)
-  return returned
 }
 
 /** An account whose token was wiped is like one whose network refuses it. */
@@ -200,8 +200,8 @@ async function refuseSignIn(row: AccountRow, says: string): Promise<void> {
   await inTransaction(async (db) => {
     await setRefused(db, row.id, says, now())
     await announce(db, row.brand_id, 'account', row.id)
+    await noticeToken(db, row, says)
   })
-  await noticeToken(row, says)
 }
 
 /**

@@ -9,7 +9,7 @@ import { log } from '../log'
 import { connectorFor, type Found, type Outcome } from '../networks'
 import { settings } from '../settings'
 import { accessOf } from './accountAccess'
-import { backInLine } from './backInLine'
+import { backInLine, putBackInLine } from './backInLine'
 import { announce } from './changes'
 import { ChangedMeanwhile, putState, setState } from './deliveryChanges'
 import { outgoingOf } from './frozen'
@@ -137,12 +137,16 @@ async function settleUnknown(known: DeliveryRow): Promise<void> {
       case 'not-there':
         return await sendAgain(delivery, account)
       case 'no-word':
-        await setState(delivery, { state: 'unknown', says: words.causes.cantAskYet(account.name, found.says), patch: { next_try_at: nextAsk(delivery) } })
-        if (now() > delivery.due_at + LATE_MS) await noticeLate(account, words.causes.cantAskYet(account.name, found.says))
-        return
+        return await inTransaction(async (change) => {
+          const says = words.causes.cantAskYet(account.name, found.says)
+          await putState(change, delivery, { state: 'unknown', says, patch: { next_try_at: nextAsk(delivery) } })
+          if (now() > delivery.due_at + LATE_MS) await noticeLate(change, account, says)
+        })
       case 'cant-ask':
-        await setState(delivery, { state: 'undecided', says: words.causes.decide(account.name, found.says) })
-        return await noticeDecide(delivery, account, found.says)
+        return await inTransaction(async (change) => {
+          await putState(change, delivery, { state: 'undecided', says: words.causes.decide(account.name, found.says) })
+          await noticeDecide(change, delivery, account, found.says)
+        })
     }
   } finally {
     await held.end()
@@ -165,8 +169,10 @@ async function sendAgain(delivery: DeliveryRow, account: AccountRow): Promise<vo
   if (delivery.good_until !== null && now() > delivery.good_until) return storeOutcome(delivery, account, { kind: 'out-of-date' })
   if (now() > delivery.due_at + LATE_MS) {
     const says = words.causes.tooLate(account.name, LATE_MS / 60_000)
-    await backInLine(delivery, { says })
-    return noticeLate(account, says)
+    return inTransaction(async (db) => {
+      await putBackInLine(db, delivery, { says })
+      await noticeLate(db, account, says)
+    })
   }
   await setState(delivery, { state: 'waiting', says: words.causes.notThere(account.name), patch: { next_try_at: now() } })
 }

@@ -3,10 +3,11 @@ import type { Feed, FeedItem } from '../../core/feed'
 import { firstPicture, SANITISER_VERSION } from '../../core/feed/html'
 import { MINUTE } from '../../core/instant'
 import { canonicalUrl } from '../../core/url'
-import { now } from '../clock'
+import { now, realNow } from '../clock'
 import type { Db } from '../db'
 import * as articles from '../db/articles'
 import type { ArticleRecord, FeedRow } from '../db/rows'
+import { putToMatch } from '../db/toMatch'
 
 /** Clocks differ; a date this little ahead is not called one in the future. */
 const CLOCK_DRIFT_MS = 10 * MINUTE
@@ -24,7 +25,7 @@ export interface Delivered {
   texts: string[]
 }
 
-/** Stores new items and those their outlet changed. An article keeps its one row however often it comes, also under a new id. */
+/** Stores new items and those their outlet changed, noted as yet to be looked at by watches and rules. An article keeps its one row however often it comes, also under a new id. */
 export async function storeItems(db: Db, feed: FeedRow, { feed: read, texts }: Delivered): Promise<Stored> {
   const known = await knownArticles(db, feed, read)
   const fresh: ArticleRecord[] = []
@@ -42,6 +43,7 @@ export async function storeItems(db: Db, feed: FeedRow, { feed: read, texts }: D
     fresh.push(record)
   }
   await articles.insertArticles(db, feed.id, added)
+  await putToMatch(db, fresh.map(({ id }) => id), true, realNow()) // prettier-ignore
   return { fresh, notes: renamed > 0 ? ['It changes the ids of its articles; they were told by their addresses.'] : [] }
 }
 

@@ -17,8 +17,7 @@ import { announce } from './changes'
 import { newestDates, storeItems } from './feedArticles'
 import { backOffMs, nextTurn } from './feedTurns'
 import { followHub } from './hubs'
-import { leaveOutFresh } from './leavingOut'
-import { markArticles } from './marking'
+import { matchStored } from './matching'
 import { moveFeed } from './moves'
 
 const ACCEPT = 'application/atom+xml, application/rss+xml, application/feed+json, application/rdf+xml, application/xml;q=0.9, text/xml;q=0.9, */*;q=0.5'
@@ -79,8 +78,7 @@ const waitAsked = (status: number, retryAfter: string | undefined): number => re
 export async function keep(feed: FeedRow, answer: Answer, read: ReadFeedResult, known: FeedRow | null = null): Promise<void> {
   const { fresh, notes } = await inTransaction((db) => storeItems(db, feed, read))
   const home = await moveFeed(feed, answer.lastingUrl)
-  await markArticles(home, fresh, { fresh: true })
-  await leaveOutFresh(home, fresh)
+  await matchStored(home, fresh)
   const { feed: said } = read
   await settle(
     home,

@@ -70,7 +70,7 @@ export async function freeze(db: Db, line: LinedPost, dueAt: number, slotAt: num
   const account = await anyAccount(db, line.brand_id, line.account_id)
   const post = await postById(db, line.brand_id, line.post_id)
   if (!account || !post) return
-  const { frozen, unfit } = await frozenOf(db, post, account, line.wording)
+  const { frozen, unfit } = await frozenOf(db, post, account, line.wording, line.echo)
   if (unfit) return returnToDesk(db, post, account, unfit)
   const id = uuid()
   const says = personId === null ? words.causes.planned : words.causes.sentNow

@@ -12,7 +12,7 @@ import type { Outgoing } from '../networks'
 import { rulesOf } from './accounts'
 import { docOf } from './postDocs'
 import { proofMaker, unfitFor } from './proofs'
-import { codesFor } from './shortLinks'
+import { makeCodes } from './shortLinks'
 import { shortBase, writingOf } from './writing'
 import { renderPicture } from './pictureWork'
 
@@ -27,11 +27,11 @@ export interface Frozen {
 }
 
 /** A post on an account as it goes out, or what keeps it from suiting the network. From now on its short link leads somewhere. */
-export async function frozenOf(db: Db, post: PostRow, account: AccountRow, wording: number): Promise<{ frozen: Frozen; unfit: string | null }> {
+export async function frozenOf(db: Db, post: PostRow, account: AccountRow, wording: number, echo: number): Promise<{ frozen: Frozen; unfit: string | null }> {
   const brand = (await brandById(db, post.brand_id))!
   const doc = await docOf(db, post)
-  await makeCode(db, brand, post, account)
-  const made = (await proofMaker(db, brand, [post]))(post.id, account, wording)
+  await makeCode(db, brand, post, account, echo)
+  const made = (await proofMaker(db, brand, [post]))(post.id, account, wording, echo)
   const { proof, parts } = made
   const card = post.link ? await linkLookOf(db, post.link) : null
   const shown = new Set(proof.media)
@@ -50,15 +50,15 @@ export async function frozenOf(db: Db, post: PostRow, account: AccountRow, wordi
     audience: parts.audience,
   }
   const unfit = unfitFor(brand, made)
-  const code = (await shortLinksOf(db, [post.id])).find((row) => row.account_id === account.id)
+  const code = (await shortLinksOf(db, [post.id])).find((row) => row.account_id === account.id && row.echo === echo)
   if (code && !unfit) await setTarget(db, code.code, made.target)
   return { frozen, unfit }
 }
 
 /** A link rule may have become a short one after the post was written: what goes out has its code in any case. */
-async function makeCode(db: Db, brand: BrandRow, post: PostRow, account: AccountRow): Promise<void> {
+async function makeCode(db: Db, brand: BrandRow, post: PostRow, account: AccountRow, echo: number): Promise<void> {
   const rule = account.link_rule_json === null ? writingOf(brand).linkRule : (JSON.parse(account.link_rule_json) as LinkRule)
-  if (post.link && rule.kind === 'short' && shortBase() !== null) await codesFor(db, brand.id, post.id, [account.id])
+  if (post.link && rule.kind === 'short' && shortBase() !== null) await makeCodes(db, brand.id, post.id, [account.id], echo)
 }
 
 const KNOWN_BEFORE = 5

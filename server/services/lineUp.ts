@@ -1,15 +1,12 @@
 import { v7 as uuid } from 'uuid'
 import { toInstant } from '../../core/instant'
 import type { Check } from '../../core/post'
-import type { LinedUp, NewPost, Undoable } from '../../shared/api'
+import type { LinedUp, Undoable } from '../../shared/api'
 import type { Echo, Placement } from '../../shared/plans'
-import { emptyDoc, emptyPart, type PostDoc } from '../../shared/posts'
 import { now } from '../clock'
 import { inTransaction, useDb, type Db } from '../db'
 import { accountById } from '../db/accounts'
-import { articleForBrand } from '../db/articles'
-import { brandById, firstPosition, nextPosition, pillarById } from '../db/brands'
-import { historyOf } from '../db/changes'
+import { brandById, firstPosition, nextPosition } from '../db/brands'
 import { deliveriesOfPost, standingDeliveries } from '../db/deliveries'
 import { lineById, lineOfPost, linesOfPost, postById } from '../db/posts'
 import type { AccountRow, PostRow } from '../db/rows'
@@ -26,41 +23,7 @@ import { planOf } from './plan'
 import { tryPlacing, type NewLine, type PlacedPost, type Trial } from './placing'
 import { docOf } from './postDocs'
 import { chosenAccounts, mayApprove, pillarsNeedingOthers } from './postFacts'
-import { insertPost } from './posts'
 import { checksOf, proofMaker } from './proofs'
-
-/**
- * Makes a post and puts it last in the line of its accounts, at once. Carries the version of the places that were shown; throws
- * `planChanged` when they are no longer so, and a refusal by account when a check stops it. The id comes from the client: a repeat
- * answers the first result.
- */
-export async function lineUpNew(actor: Actor, input: NewPost): Promise<LinedUp> {
-  const accountIds = input.accounts.map(({ accountId }) => accountId)
-  const first = await historyOf(await useDb(), actor.brandId, `line:${input.id}`)
-  if (first) return { postId: input.id, historyId: first.id, approval: 'approved', places: await placesOf(actor.brandId, input.id, accountIds) }
-  const { result, historyId } = await changeUndoably(actor, 'line', input.id, async (db, tracked) => {
-    for (const { accountId } of input.accounts) if (!(await accountById(db, actor.brandId, accountId))) throw problem('notFound').at('accounts')
-    if (input.pillarId && !(await pillarById(db, actor.brandId, input.pillarId))) throw problem('notFound').at('pillarId')
-    if (input.articleId && !(await articleForBrand(db, actor.brandId, input.articleId))) throw problem('notFound').at('articleId')
-    await insertPost(db, tracked, actor, input.id, docOfNew(input))
-    const row = (await postById(db, actor.brandId, input.id))!
-    const trial = await shownTrial(db, row, accountIds.map(nextOn), [], input.planVersion)
-    return putInLine(db, tracked, actor, row, await newAccounts(db, actor.brandId, row), trial)
-  })
-  return { postId: input.id, historyId, approval: result, places: await placesOf(actor.brandId, input.id, accountIds) }
-}
-
-const docOfNew = (input: NewPost): PostDoc => ({
-  ...emptyDoc(),
-  articleId: input.articleId,
-  wordings: [{ text: input.text, pictureId: null }],
-  link: input.link,
-  linkTitle: input.linkTitle,
-  hashtags: input.hashtags,
-  credit: input.credit,
-  pillarId: input.pillarId,
-  accounts: input.accounts.map(({ accountId, ownText, credit }) => ({ ...emptyPart(accountId, true), ownText, credit })),
-})
 
 const nextOn = (accountId: string): Placement => ({ accountId, kind: 'next', at: null })
 

@@ -16,9 +16,8 @@ import { newestDates, storeItems } from './feedArticles'
 import { tellReaders } from './feeds'
 import { nextTurn } from './feedTurns'
 import { changeUndoably } from './history'
-import { leaveOutFresh } from './leavingOut'
 import { isMailKey, mailAddressOf, readMailAddress } from './mailAddresses'
-import { markArticles } from './marking'
+import { matchStored } from './matching'
 import { insertSource, namesIn, type SourceWishes } from './sources'
 
 const newNonce = (): string => randomBytes(16).toString('hex')
@@ -110,8 +109,7 @@ export async function takeMail(feed: FeedRow, raw: Uint8Array): Promise<void> {
     await admit(db, feed, mail.sender)
     return storeItems(db, feed, { feed: { items: [item], language: mail.language, homeUrl: null }, texts: [mail.text] })
   })
-  await markArticles(feed, fresh, { fresh: true })
-  await leaveOutFresh(feed, fresh)
+  await matchStored(feed, fresh)
   const db = await useDb()
   const dates = await newestDates(db, feed.id)
   const { gap_minutes } = nextTurn({ dates, at: now(), ttlMinutes: null, freshMinutes: null })

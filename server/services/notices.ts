@@ -20,15 +20,16 @@ export interface NewNotice {
   link: string
 }
 
-/** Tells a brand's people of something that needs one of them: once, however often it happens before it is settled. */
-export async function putNotice(notice: NewNotice): Promise<void> {
-  await inTransaction(async (db) => {
-    const open = await store.openNotice(db, notice.brandId, notice.kind, notice.about)
-    if (open?.says === notice.says) return
-    if (open) await store.updateNotice(db, open.id, { says: notice.says })
-    else await store.insertNotice(db, { id: uuid(), brand_id: notice.brandId, kind: notice.kind, about: notice.about, at: now(), title: notice.title, says: notice.says, link: notice.link, seen_at: null, settled_at: null, told_at: null }) // prettier-ignore
-    await announce(db, notice.brandId, 'notice', open?.id ?? notice.about)
-  })
+/**
+ * Tells a brand's people of something that needs one of them: once, however often it happens before it is settled. Within the transaction
+ * of what it tells of, so that neither is there without the other.
+ */
+export async function putNotice(db: Db, notice: NewNotice): Promise<void> {
+  const open = await store.openNotice(db, notice.brandId, notice.kind, notice.about)
+  if (open?.says === notice.says) return
+  if (open) await store.updateNotice(db, open.id, { says: notice.says })
+  else await store.insertNotice(db, { id: uuid(), brand_id: notice.brandId, kind: notice.kind, about: notice.about, at: now(), title: notice.title, says: notice.says, link: notice.link, seen_at: null, settled_at: null, told_at: null }) // prettier-ignore
+  await announce(db, notice.brandId, 'notice', open?.id ?? notice.about)
 }
 
 /** What a notice told of has been put right. */

@@ -1,16 +1,17 @@
 import { DAY } from '../../core/instant'
 import { words } from '../../shared/words'
-import { now } from '../clock'
+import { now, realNow } from '../clock'
 import { inTransaction, useDb, type Db } from '../db'
 import { articleForBrand, updateArticle, type ArticleForBrand } from '../db/articles'
 import type { ArticleRecord } from '../db/rows'
 import { feedById } from '../db/sources'
+import { putToMatch } from '../db/toMatch'
 import { meaningOf } from '../net/meanings'
 import { webAddress } from '../net/address'
 import { askOutside } from '../net/outside'
 import { problem, ProblemError } from '../problem'
 import { runInThread, TaskStopped } from '../work/pool'
-import { markArticles } from './marking'
+import { matchStored } from './matching'
 
 /** What a feed gives without calling it the content is a summary up to so many characters, and the text itself from there on. */
 const SUMMARY_CHARACTERS = 2_000
@@ -51,14 +52,17 @@ async function lookOnce(row: ArticleForBrand): Promise<void> {
     'says' in found
       ? { page_at: now(), page_says: found.says }
       : { page_html: found.html, page_at: now(), page_says: null, text: found.text, image: row.image ?? found.image, indexed: 0 }
-  await inTransaction((db) => updateArticle(db, row.id, patch))
+  await inTransaction(async (db) => {
+    await updateArticle(db, row.id, patch)
+    // Watches look at the whole text as well.
+    if ('html' in found) await putToMatch(db, [row.id], false, realNow())
+  })
   if ('html' in found) await markWithPage(await useDb(), { ...row, ...patch })
 }
 
-/** Watches look at the whole text as well. */
 async function markWithPage(db: Db, row: ArticleForBrand): Promise<void> {
   const feed = await feedById(db, row.feed_id)
-  if (feed) await markArticles(feed, [row])
+  if (feed) await matchStored(feed, [row], false)
 }
 
 type Found = { html: string; text: string; image: string | null } | { says: string }

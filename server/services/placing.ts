@@ -1,7 +1,6 @@
 import { toInstant } from '../../core/instant'
 import { planDifference, planLines, type Moved, type Plan, type PlanInput, type PlanPost } from '../../core/schedule'
 import { canonicalUrl } from '../../core/url'
-import type { NextSlots } from '../../shared/api'
 import type { Echo, Placement, Placing } from '../../shared/plans'
 import type { Db } from '../db'
 import { planOf, shortHash } from './plan'
@@ -106,12 +105,4 @@ function placeIn(plan: Plan, line: NewLine): { at: string | null; says: string }
   const entry = plan.entries.find((one) => one.postId === line.id)
   if (entry) return { at: entry.at, says: [entry.because, ...entry.warns].join(' ') }
   return { at: null, says: plan.unplaced.find((one) => one.postId === line.id)?.says ?? '' }
-}
-
-/** Where a post lined up last would go on each account of the brand; the version is of the `chosen` ones (null: all). */
-export async function nextSlots(db: Db, brandId: string, post: PlacedPost, accountIds: string[], chosen: string[] | null): Promise<NextSlots> {
-  const place = (ids: string[]): Promise<Trial> => tryPlacing(db, brandId, post, ids.map((accountId) => ({ accountId, kind: 'next', at: null })), []) // prettier-ignore
-  const all = await place(accountIds)
-  const { version } = chosen === null ? all : await place(chosen)
-  return { version, accounts: all.accounts.map(({ accountId, at, says }) => ({ accountId, at, says })) }
 }

@@ -23,7 +23,7 @@ import { changeUndoably } from './history'
 import { columnsOf, docOf, docsOf, writeParts } from './postDocs'
 import { addEvent, approvalOf, chosenAccounts, mayApprove, pillarsNeedingOthers } from './postFacts'
 import { pictureView } from './proofs'
-import { codesFor } from './shortLinks'
+import { makeCodes } from './shortLinks'
 import { shortBase, writingOf } from './writing'
 
 const MOST_ON_DESK = 500
@@ -56,7 +56,7 @@ async function viewOf(db: Db, actor: Actor, row: PostRow): Promise<PostView> {
     savedBy: row.saved_by === null ? null : ((await personById(db, row.saved_by))?.name ?? null),
     mayApprove: mayApprove(actor, row, await chosenAccounts(db, actor.brandId, doc), await pillarsNeedingOthers(db, actor.brandId)),
     pictures: (await picturesByIds(db, actor.brandId, doc.pictures.map(({ id }) => id))).map(pictureView), // prettier-ignore
-    codes: Object.fromEntries(codes.map(({ account_id, code }) => [account_id, code])),
+    codes: Object.fromEntries(codes.filter(({ echo }) => echo === 0).map(({ account_id, code }) => [account_id, code])),
     lines: (await store.linesOfPost(db, actor.brandId, row.id)).map(({ id, account_id }) => ({ lineId: id, accountId: account_id })),
     sent: sent.map((one) => ({ accountId: one.account_id, at: toInstant(one.sent_at ?? one.due_at), remoteUrl: one.remote_url })),
     clippings: await clippingsOfPost(db, actor.brandId, doc),
@@ -104,7 +104,7 @@ export async function rewritePost(db: Db, tracked: Tracked, actor: Actor, row: P
   await tracked.update('posts', { id: row.id }, { ...patch, ...(isWithdrawn ? { approval: 'draft', asked_at: null } : {}) })
   if (isWithdrawn) await addEvent(tracked, row.id, { person_id: actor.personId, what: 'withdrawn', version: row.version, note: null })
   await writeParts(db, tracked, row.id, doc)
-  await makeCodes(db, actor.brandId, row.id, doc)
+  await codesOfDoc(db, actor.brandId, row.id, doc)
 }
 
 /** Writes a new post's rows. */
@@ -120,7 +120,7 @@ export async function insertPost(db: Db, tracked: Tracked, actor: Actor, id: str
     version: 1,
   }) // prettier-ignore
   await writeParts(db, tracked, id, doc)
-  await makeCodes(db, actor.brandId, id, doc)
+  await codesOfDoc(db, actor.brandId, id, doc)
 }
 
 /** A document without what is not the brand's: accounts that were removed go, a foreign article, pillar or picture is refused. */
@@ -135,12 +135,12 @@ async function ownParts(db: Db, brandId: string, doc: PostDoc): Promise<PostDoc>
 }
 
 /** Short links get their codes as soon as they are wanted, so that the proof shows the address that will go out. */
-async function makeCodes(db: Db, brandId: string, postId: string, doc: PostDoc): Promise<void> {
+async function codesOfDoc(db: Db, brandId: string, postId: string, doc: PostDoc): Promise<void> {
   if (!doc.link || shortBase() === null) return
   const writing = writingOf((await brandById(db, brandId))!)
   const wanted = (await accountsOfBrand(db, brandId)).filter((account) => ruleOf(account, writing).kind === 'short')
   const chosen = new Set(doc.accounts.filter((part) => part.chosen).map(({ accountId }) => accountId))
-  await codesFor(db, brandId, postId, wanted.map(({ id }) => id).filter((id) => chosen.has(id))) // prettier-ignore
+  await makeCodes(db, brandId, postId, wanted.map(({ id }) => id).filter((id) => chosen.has(id))) // prettier-ignore
 }
 
 /** Takes a post off the Desk. One that is in line is taken out of it first. */

@@ -26,19 +26,25 @@ export interface MadeProof {
 export const pictureView = ({ id, width, height, bytes, says }: PictureFacts): PictureView => ({ id, width, height, bytes, says })
 
 /** Makes proofs of a brand's posts: everything they share is looked up once. */
-export async function proofMaker(db: Db, brand: BrandRow, rows: PostRow[]): Promise<(postId: string, account: AccountRow, wording?: number) => MadeProof> {
+export async function proofMaker(
+  db: Db,
+  brand: BrandRow,
+  rows: PostRow[],
+): Promise<(postId: string, account: AccountRow, wording?: number, echo?: number) => MadeProof> {
   const docs = await docsOf(db, rows)
   const pictures = new Map((await picturesByIds(db, brand.id, [...docs.values()].flatMap((doc) => doc.pictures.map(({ id }) => id)))).map((row) => [row.id, pictureView(row)])) // prettier-ignore
   const codes = await shortLinksOf(db, rows.map(({ id }) => id)) // prettier-ignore
   const pillars = new Map((await pillarsOf(db, brand.id)).map(({ id, name }) => [id, name]))
   const writing = writingOf(brand)
-  return (postId, account, wording = 0) => {
+  return (postId, account, wording = 0, echo = 0) => {
     const doc = docs.get(postId)!
     const part = doc.accounts.find(({ accountId }) => accountId === account.id) ?? emptyPart(account.id, true)
     const rules = rulesOf(account)
     const rule = account.link_rule_json === null ? writing.linkRule : (JSON.parse(account.link_rule_json) as LinkRule)
     const names = { network: rules.name, account: account.handle, pillar: pillars.get(doc.pillarId ?? '') ?? '', brand: brand.name }
-    const code = codes.find((one) => one.post_id === postId && one.account_id === account.id)?.code ?? null
+    // An echo has a code of its own from when it goes out; until then the post's own stands for it, which is as long.
+    const own = codes.filter((one) => one.post_id === postId && one.account_id === account.id)
+    const code = (own.find((one) => one.echo === echo) ?? own.find((one) => one.echo === 0))?.code ?? null
     const link = linkFor(doc.link, rule, names, shortBase(), code)
     const parts = partsFor(doc, part, link, pictures, wording)
     return { parts, rules, proof: makeProof(parts, rules), target: linkFor(doc.link, rule, names, null, null) }

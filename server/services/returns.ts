@@ -1,4 +1,4 @@
-import { inTransaction, type Db } from '../db'
+import type { Db } from '../db'
 import { accountById } from '../db/accounts'
 import { brandById } from '../db/brands'
 import { linesOfPost, postById, postsInLineOf, removeLine } from '../db/posts'
@@ -29,20 +29,18 @@ export async function returnToDesk(db: Db, post: PostRow, account: AccountRow, s
 }
 
 /** After a network's rules changed: what waits in an account's line and no longer suits goes back to the Desk. Gives how many did. */
-export async function returnUnfit(brandId: string, accountId: string): Promise<number> {
-  return inTransaction(async (db) => {
-    const account = await accountById(db, brandId, accountId)
-    const brand = await brandById(db, brandId)
-    if (!account || !brand) return 0
-    let returned = 0
-    for (const id of await postsInLineOf(db, accountId)) {
-      const post = await postById(db, brandId, id)
-      if (!post) continue
-      const unfit = unfitFor(brand, (await proofMaker(db, brand, [post]))(id, account))
-      if (!unfit) continue
-      await returnToDesk(db, post, account, unfit)
-      returned++
-    }
-    return returned
-  })
+export async function returnUnfit(db: Db, brandId: string, accountId: string): Promise<number> {
+  const account = await accountById(db, brandId, accountId)
+  const brand = await brandById(db, brandId)
+  if (!account || !brand) return 0
+  let returned = 0
+  for (const id of await postsInLineOf(db, accountId)) {
+    const post = await postById(db, brandId, id)
+    if (!post) continue
+    const unfit = unfitFor(brand, (await proofMaker(db, brand, [post]))(id, account))
+    if (!unfit) continue
+    await returnToDesk(db, post, account, unfit)
+    returned++
+  }
+  return returned
 }

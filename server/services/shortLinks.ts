@@ -12,15 +12,12 @@ import { problem } from '../problem'
 const SIGNS = '34679acdefghjkmnpqrtwxy'
 export const CODE_LENGTH = 6
 
-/** Makes codes for a post's links on accounts that have none; gives them all, by account. */
-export async function codesFor(db: Db, brandId: string, postId: string, accountIds: string[]): Promise<Record<string, string>> {
-  const codes = Object.fromEntries((await store.shortLinksOf(db, [postId])).map((row) => [row.account_id, row.code]))
-  for (const accountId of accountIds.filter((id) => !(id in codes))) {
-    const code = await freeCode(db)
-    await store.insertShortLink(db, { code, brand_id: brandId, post_id: postId, account_id: accountId, target: null, created_at: now() })
-    codes[accountId] = code
+/** Makes codes for a sending of a post on accounts where it has none yet; `echo` is 0 for the post itself. They stay as they are from then on. */
+export async function makeCodes(db: Db, brandId: string, postId: string, accountIds: string[], echo = 0): Promise<void> {
+  const known = (await store.shortLinksOf(db, [postId])).filter((row) => row.echo === echo).map((row) => row.account_id)
+  for (const accountId of accountIds.filter((id) => !known.includes(id))) {
+    await store.insertShortLink(db, { code: await freeCode(db), brand_id: brandId, post_id: postId, account_id: accountId, echo, target: null, created_at: now() }) // prettier-ignore
   }
-  return codes
 }
 
 async function freeCode(db: Db): Promise<string> {

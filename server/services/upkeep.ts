@@ -64,14 +64,16 @@ async function settleEnd(db: Db, brand: BrandRow, account: AccountRow): Promise<
 
 function noticeEnd(brand: BrandRow, account: AccountRow, endsAt: string): Promise<void> {
   const when = new Intl.DateTimeFormat('en-GB', { timeZone: brand.zone, weekday: 'short', day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit', hourCycle: 'h23' }).format(Date.parse(endsAt)) // prettier-ignore
-  return putNotice({
-    brandId: brand.id,
-    kind: 'line-ends',
-    about: account.id,
-    title: words.notice.kinds['line-ends'](account.name),
-    says: words.notice.lineEnds(when, LINE_ENDS_DAYS),
-    link: `/account/${account.id}`,
-  })
+  return inTransaction((db) =>
+    putNotice(db, {
+      brandId: brand.id,
+      kind: 'line-ends',
+      about: account.id,
+      title: words.notice.kinds['line-ends'](account.name),
+      says: words.notice.lineEnds(when, LINE_ENDS_DAYS),
+      link: `/account/${account.id}`,
+    }),
+  )
 }
 
 /** Networks change how they take posts and tokens end: each account is asked once a day, one at a time. */

@@ -1,13 +1,14 @@
 import { log } from '../log'
 import { renewHubs } from '../services/hubs'
 import { importingRound } from '../services/imports'
+import { matchingRound } from '../services/matching'
 import { indexingRound } from '../services/searchIndex'
 import { watchingRound } from '../services/watchRuns'
 import { tellingRound } from '../services/telling'
 import { upkeepRound } from '../services/upkeep'
 import { settings } from '../settings'
 import { fetchesEnded, startDueFetches } from './fetching'
-import { giveTurnsBack, onlyOne } from './onlyOne'
+import { giveTurnsBack, onlyOne, type HeldTurn } from './onlyOne'
 import { startSending } from './rounds'
 import { allowSends, sendsEnded, startDueSends, stopSends } from './sending'
 import { Turn } from './turn'
@@ -27,9 +28,10 @@ export function startLoops(): () => Promise<void> {
   const stops = [
     repeat('fetching', lookForFeeds),
     repeat('sending', () => sending.run(() => startSending(fillSends))),
-    repeat('indexing', () => onlyOne('indexing', indexAll)),
-    repeat('importing', () => onlyOne('importing', importAll)),
-    repeat('watching', () => onlyOne('watching', watchAll)),
+    repeat('indexing', () => onlyOne('indexing', (turn) => untilNone(indexingRound, turn))),
+    repeat('importing', () => onlyOne('importing', (turn) => untilNone(importingRound, turn))),
+    repeat('watching', () => onlyOne('watching', (turn) => untilNone(watchingRound, turn))),
+    repeat('matching', () => onlyOne('matching', (turn) => untilNone(matchingRound, turn))),
     repeat('upkeep', () => onlyOne('upkeep', upkeepRound)),
     repeat('telling', () => onlyOne('telling', tellingRound)),
   ]
@@ -60,22 +62,12 @@ async function lookForFeeds(): Promise<void> {
   })
 }
 
-/** Indexes until nothing is left; the next look comes soon enough. */
-async function indexAll(): Promise<void> {
-  while (!stopped && (await indexingRound()) > 0);
-}
-
-/** Reads sources in until none waits or somebody stops it. */
-async function importAll(): Promise<void> {
-  while (!stopped && (await importingRound()) > 0);
-}
-
 /** Lets what waits be answered: SQLite answers at once, so rounds of it alone would let nobody in between. */
 const othersTurn = (): Promise<void> => new Promise((resolve) => setImmediate(resolve))
 
-/** Goes on with watches that look through the archive, until none does. */
-async function watchAll(): Promise<void> {
-  while (!stopped && (await watchingRound()) > 0) await othersTurn()
+/** Works round by round until nothing is left, as long as the turn is held; the next look comes soon enough. */
+async function untilNone(round: () => Promise<number>, turn: HeldTurn): Promise<void> {
+  while (!stopped && turn.isHeld() && (await round()) > 0) await othersTurn()
 }
 
 let isFilling = false

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test'
-import { CHATTERBROOK, COMMONFIRE, draftOf, GUILDHALL, lineUpSaved, makeBrand, newPost, playHours, saveNew } from '../support/world'
+import { CHATTERBROOK, COMMONFIRE, draftOf, GUILDHALL, lineUpSaved, makeBrand, lineUpText, playHours, saveNew } from '../support/world'
 import { expect, signIn, test } from './support'
 
 const open = async (page: Page, screen: string): Promise<void> => {
@@ -10,7 +10,7 @@ const open = async (page: Page, screen: string): Promise<void> => {
 test('an account’s token ends in the middle of the week: told once, its line kept, a new token lets it go on', async ({ page, world }) => {
   const nell = await world.nell()
   const { path } = await makeBrand(nell, [COMMONFIRE])
-  for (const text of ['Monday’s line', 'Tuesday’s line', 'Wednesday’s line']) await nell.want('POST', `${path}/posts`, await newPost(nell, path, text))
+  for (const text of ['Monday’s line', 'Tuesday’s line', 'Wednesday’s line']) await lineUpText(nell, path, text)
   await signIn(page, world.server.url)
   await playHours(nell, 2)
   await world.control('token', { host: 'commonfire.example', handle: 'spare', token: 'renewed-token' })
@@ -40,7 +40,7 @@ test('an account’s token ends in the middle of the week: told once, its line k
 test('a network is down for a day: said where one looks, and everything goes out afterwards, once and in order', async ({ page, world }) => {
   const nell = await world.nell()
   const { path } = await makeBrand(nell, [CHATTERBROOK])
-  for (const text of ['First', 'Second', 'Third']) await nell.want('POST', `${path}/posts`, await newPost(nell, path, text))
+  for (const text of ['First', 'Second', 'Third']) await lineUpText(nell, path, text)
   await signIn(page, world.server.url)
   await world.trouble('chatterbrook.example', { cutBefore: true })
   await playHours(nell, 20)

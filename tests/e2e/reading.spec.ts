@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test'
 import type { BrandView, Source } from '../../shared/api'
-import { makeBrand, newPost } from '../support/world'
+import { makeBrand, lineUpText } from '../support/world'
 import { expect, signIn, test } from './support'
 
 const unread = async (page: Page): Promise<number> => Number(await page.getByRole('button', { name: /^All / }).locator('span').textContent())
@@ -89,7 +89,7 @@ test('what changes elsewhere appears by itself and moves nothing', async ({ page
   expect(await page.locator('[data-article]').first().textContent()).not.toBe(head)
 
   await page.keyboard.press('4')
-  await nell.want('POST', `${path}/posts`, await newPost(nell, path, 'From another window'))
+  await lineUpText(nell, path, 'From another window')
   await expect(page.locator('[data-state=lined-up]')).toHaveCount(2)
 })
 
@@ -195,7 +195,7 @@ test('an offer makes a text fit, an own wording stays with its account, a plan t
 
   // Someone else takes the slots in between; this screen is kept from hearing of it until it has confirmed.
   await page.route('**/placing', (route) => route.abort())
-  await nell.want('POST', `${path}/posts`, await newPost(nell, path, 'First'))
+  await lineUpText(nell, path, 'First')
   await page.unroute('**/placing')
   await page.getByRole('button', { name: /^Line up/ }).click()
   await expect(page.getByRole('alert')).toContainText('Another post took a slot')

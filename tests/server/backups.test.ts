@@ -6,7 +6,7 @@ import { fileURLToPath } from 'node:url'
 import Database from 'better-sqlite3'
 import { afterEach, beforeEach, expect, it } from 'vitest'
 import type { BrandView } from '../../shared/api'
-import { CHATTERBROOK, COMMONFIRE, makeBrand, newPost, playHours, scheduleOf, World } from '../support/world'
+import { CHATTERBROOK, COMMONFIRE, makeBrand, lineUpText, playHours, scheduleOf, World } from '../support/world'
 import { until, type Person } from '../support/person'
 
 let world: World
@@ -27,7 +27,7 @@ const run = (command: 'backup' | 'restore', ...given: string[]) =>
     encoding: 'utf8',
     env: { ...process.env, QUILL_DATA_DIR: world.dataDir, QUILL_LOG: 'silent' },
   })
-const lineUp = async (text: string): Promise<unknown> => nell.want('POST', `${path}/posts`, await newPost(nell, path, text))
+const lineUp = async (text: string): Promise<unknown> => lineUpText(nell, path, text)
 
 it('copies the data while it is written to: the state of one moment, whole', async () => {
   const file = join(world.dataDir, 'copy.sqlite')

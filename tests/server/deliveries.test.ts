@@ -10,7 +10,7 @@ import {
   LANTERNWAY,
   lineUpSaved,
   makeBrand,
-  newPost,
+  lineUpText,
   playHours,
   saveNew,
   scheduleOf,
@@ -30,7 +30,7 @@ afterEach(() => world.stop())
 
 type Added = typeof CHATTERBROOK
 const start = async (...accounts: Added[]): Promise<void> => void ({ path } = await makeBrand(nell, accounts))
-const lineUp = async (text: string): Promise<unknown> => nell.want('POST', `${path}/posts`, await newPost(nell, path, text))
+const lineUp = async (text: string): Promise<unknown> => lineUpText(nell, path, text)
 const cards = async (): Promise<Card[]> => (await scheduleOf(nell, path)).cards
 const troubled = async (): Promise<Card[]> => (await scheduleOf(nell, path)).troubled
 const accountId = async (): Promise<string> => (await nell.want<BrandView>('GET', path)).accounts[0]!.id

@@ -8,11 +8,12 @@ const RUN: FaultRun = { posts: 400, kills: 8, share: 0.2, seed: 20_270_302, seco
 it('400 posts over four accounts, a fifth of all requests in trouble, eight kills: exactly once, or refused and said so', { timeout: 400_000 }, async () => {
   const result = await faultRun(RUN)
   process.stdout.write(`\n${tableOf(RUN, result)}\n`)
-  const { doubled, missing, unsaid, left, integrity, sent, refused } = result
-  expect({ doubled, missing, unsaid, left, integrity, all: sent + refused }).toEqual({
+  const { doubled, missing, unsaid, untold, left, integrity, sent, refused } = result
+  expect({ doubled, missing, unsaid, untold, left, integrity, all: sent + refused }).toEqual({
     doubled: [],
     missing: [],
     unsaid: [],
+    untold: 0,
     left: [],
     integrity: 'ok',
     all: RUN.posts,

@@ -2,7 +2,7 @@ import { readdirSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { Problem, WirePage } from '../../shared/api'
-import { makeBrand, newPost, scheduleOf, START_CODE, World } from '../support/world'
+import { makeBrand, lineUpText, scheduleOf, START_CODE, World } from '../support/world'
 import type { Person } from '../support/person'
 import { allRoutes, nameOf } from '../support/routes'
 
@@ -101,7 +101,7 @@ describe('another brand’s thing under one’s own brand', () => {
       own: false,
     })
     const { id: watches } = await nell.want<{ id: string }>('POST', `${theirs.path}/watches`, { name: 'W', query: 'lamp', ink: 1, tags: ['Theirs'] })
-    const { historyId } = await nell.want<{ historyId: string }>('POST', `${theirs.path}/posts`, await newPost(nell, theirs.path, 'Theirs'))
+    const { historyId } = await lineUpText(nell, theirs.path, 'Theirs')
     const view = await theirs.view()
     const [card] = (await scheduleOf(nell, theirs.path)).cards
     const { articles } = await nell.want<WirePage>('GET', `${theirs.path}/articles`)

@@ -1,3 +1,5 @@
+import { join } from 'node:path'
+import Database from 'better-sqlite3'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { v7 as uuid } from 'uuid'
 import type { Problem, Undoable, WirePage } from '../../shared/api'
@@ -270,6 +272,32 @@ describe('links', () => {
     await until('looks are stored', () => Promise.resolve((clicks() as number) >= 2))
     expect(clicks()).toBe(2)
     expect((await world.nobody().ask('GET', '/r/OOOOOO')).status).toBe(404)
+  })
+
+  it('are short for each sending by itself, and lead where they led after their post is gone', async () => {
+    await nell.want('PUT', `${path}/writing`, { version: 1, writing: writing('short') })
+    const wordings = [{ text: 'Said once', pictureId: null }, { text: 'Said again', pictureId: null }] // prettier-ignore
+    const post = await saveNew(nell, path, { ...(await draftOf(nell, path, '', { link })), wordings })
+    const { shortBase } = await nell.want<DeskContext>('GET', `${path}/desk`)
+    const [chatterbrook] = post.doc.accounts
+    await lineUpSaved(nell, path, post, [chatterbrook!.accountId], [], [{ after: { hours: 5 }, wording: 1 }])
+    await playHours(nell, 30)
+    const texts = (await world.posted('chatterbrook.example')).map(({ text }) => text).filter((text) => /^Said/.test(text))
+    const codeIn = (says: string): string =>
+      texts
+        .find((text) => text.startsWith(says))!
+        .split(shortBase!)[1]!
+        .slice(0, 6)
+    expect(codeIn('Said once')).toBe(post.codes[chatterbrook!.accountId])
+    expect(codeIn('Said again')).not.toBe(codeIn('Said once'))
+    const data = new Database(join(world.dataDir, 'quill.sqlite'))
+    data.pragma('foreign_keys = ON')
+    for (const table of ['deliveries', 'posts']) data.prepare(`DELETE FROM ${table} WHERE ${table === 'posts' ? 'id' : 'post_id'} = ?`).run(post.id)
+    data.close()
+    for (const says of ['Said once', 'Said again']) {
+      const answer = await world.nobody().ask('GET', `/r/${codeIn(says)}`)
+      expect([answer.status, answer.headers.get('location')]).toEqual([302, `${link}&utm_source=chatterbrook&utm_medium=social`])
+    }
   })
 
   it('are looked at in the background: what answers, what moved, what is dead, and the page’s card', async () => {

@@ -1,7 +1,7 @@
 // Skimming, keeping and finding: the Wire's filters and orders, several at once, clippings, full-text search; two brands apart.
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { ArticleFull, ArticleRow, BrandView, Clipping, ClippingsView, FoundThings, Problem, Source, Undoable, WirePage } from '../../shared/api'
-import { makeBrand, newPost, World } from '../support/world'
+import { makeBrand, lineUpText, World } from '../support/world'
 import { until, type Person } from '../support/person'
 
 let world: World
@@ -125,7 +125,7 @@ describe('clippings', () => {
   })
 
   it('say whether they were written about', async () => {
-    await nell.want('POST', `${path}/posts`, await newPost(nell, path, 'A line about it', { articleId: one.articleId }))
+    await lineUpText(nell, path, 'A line about it', { articleId: one.articleId })
     expect((await view('written=yes')).clippings).toMatchObject([{ id: one.id, posts: 1 }])
     expect((await view('written=no')).clippings).toHaveLength(1)
   })

@@ -1,9 +1,24 @@
 import { readFileSync, readdirSync } from 'node:fs'
 import { join } from 'node:path'
 import Database from 'better-sqlite3'
+import { v7 as uuid } from 'uuid'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
-import type { BrandView, LinedUp, ScheduleView } from '../../shared/api'
-import { CHATTERBROOK, COMMONFIRE, GUILDHALL, LANTERNWAY, makeBrand, newPost, playHours, scheduleOf, World } from '../support/world'
+import type { BrandView, ScheduleView } from '../../shared/api'
+import {
+  CHATTERBROOK,
+  COMMONFIRE,
+  draftOf,
+  GUILDHALL,
+  LANTERNWAY,
+  lineUpSaved,
+  lineUpText,
+  makeBrand,
+  placesShown,
+  playHours,
+  saveNew,
+  scheduleOf,
+  World,
+} from '../support/world'
 import { until, type Person } from '../support/person'
 
 let world: World
@@ -22,8 +37,7 @@ const HOSTS = ['chatterbrook.example', 'commonfire.example']
 
 describe('lining up', () => {
   it('gives the places that were shown, sends at the slot, once each, text equal to the proof', async () => {
-    const post = await newPost(nell, path, 'Look <up> 👩‍🚀 "now" & then', { link: 'https://lowlamp.example/x', linkTitle: 'A title', hashtags: ['sky'] })
-    const { places } = await nell.want<LinedUp>('POST', `${path}/posts`, post)
+    const { places } = await lineUpText(nell, path, 'Look <up> 👩‍🚀 "now" & then', { link: 'https://lowlamp.example/x', linkTitle: 'A title', hashtags: ['sky'] })
     expect(places.map((place) => place.at)).toEqual(['2027-03-02T10:00:00.000Z', '2027-03-02T10:00:00.000Z'])
     const proofs = (await cards()).map((card) => card.text)
     expect(await world.posted(HOSTS[0]!)).toEqual([])
@@ -41,8 +55,7 @@ describe('lining up', () => {
 
   it('a line empties by one post a slot, not all at once', async () => {
     const brand = await makeBrand(nell, [CHATTERBROOK])
-    for (const text of ['First in line', 'Second in line', 'Third in line'])
-      await nell.want('POST', `${brand.path}/posts`, await newPost(nell, brand.path, text))
+    for (const text of ['First in line', 'Second in line', 'Third in line']) await lineUpText(nell, brand.path, text)
     await playHours(nell, 8)
     const cards = (await scheduleOf(nell, brand.path)).cards.filter((card) => card.state === 'sent')
     expect(new Set(cards.map((card) => card.at.slice(0, 13))).size).toBe(cards.length)
@@ -50,42 +63,49 @@ describe('lining up', () => {
   })
 
   it('a repeat of the same request makes no second post', async () => {
-    const post = await newPost(nell, path, 'Once')
-    const first = await nell.want<LinedUp>('POST', `${path}/posts`, post)
-    expect(await nell.want('POST', `${path}/posts`, post)).toEqual(first)
+    const post = await saveNew(nell, path, await draftOf(nell, path, 'Once'))
+    await lineUpSaved(nell, path, post)
+    await expect(lineUpSaved(nell, path, post)).rejects.toThrow(/urn:clear-quill:nowhereNew/)
     expect(await cards()).toHaveLength(2)
   })
 
   it('is refused when the plan is no longer what was shown, and stores nothing', async () => {
-    const late = await newPost(nell, path, 'Second')
-    await nell.want('POST', `${path}/posts`, await newPost(nell, path, 'First'))
-    const answer = await nell.ask('POST', `${path}/posts`, late)
+    const late = await saveNew(nell, path, await draftOf(nell, path, 'Second'))
+    const shown = await placesShown(nell, path, late)
+    await lineUpText(nell, path, 'First')
+    const answer = await nell.ask('POST', `${path}/posts/${late.id}/line-up`, shown)
     expect([answer.status, answer.body.type]).toEqual([409, 'urn:clear-quill:planChanged'])
     expect(await cards()).toHaveLength(2)
   })
 
   it.each([
-    ['', 'text', /line first/],
-    ['x'.repeat(281), 'text', /Chatterbrook: 1 too many/],
-    ['x'.repeat(10_000), 'text', /Chatterbrook: 9720 too many/],
-    ['x'.repeat(20_001), 'text', /At most 20,000/],
-  ])('refuses a text that does not fit, with the field’s sentence', async (text, field, sentence) => {
-    const answer = await nell.ask('POST', `${path}/posts`, await newPost(nell, path, text))
+    ['x'.repeat(281), /Chatterbrook: 1 too many/],
+    ['x'.repeat(10_000), /Chatterbrook: 9720 too many/],
+    ['', /Chatterbrook/],
+  ])('refuses a text that does not fit, with the field’s sentence', async (text, sentence) => {
+    const post = await saveNew(nell, path, await draftOf(nell, path, text))
+    const answer = await nell.ask('POST', `${path}/posts/${post.id}/line-up`, await placesShown(nell, path, post))
     expect(answer.status).toBe(422)
-    expect(answer.body.errors).toEqual([{ field, says: expect.stringMatching(sentence) }])
+    expect(answer.body.errors).toEqual([{ field: 'text', says: expect.stringMatching(sentence) }])
+    expect(await cards()).toEqual([])
+  })
+
+  it('keeps no text that is longer than any network takes', async () => {
+    const answer = await nell.ask('PUT', `${path}/posts/${uuid()}`, { version: 0, doc: await draftOf(nell, path, 'x'.repeat(20_001)) })
+    expect([answer.status, answer.body.errors?.[0]?.says]).toEqual([422, expect.stringMatching(/At most 20,000/)])
   })
 
   it('is undone as a whole, and what is sent is not', async () => {
-    const first = await nell.want<LinedUp>('POST', `${path}/posts`, await newPost(nell, path, 'Taken back'))
+    const first = await lineUpText(nell, path, 'Taken back')
     await nell.want('POST', `${path}/undo`, { historyId: first.historyId })
     expect(await cards()).toEqual([])
-    const second = await nell.want<LinedUp>('POST', `${path}/posts`, await newPost(nell, path, 'Sent'))
+    const second = await lineUpText(nell, path, 'Sent')
     await playHours(nell, 2)
     expect((await nell.ask('POST', `${path}/undo`, { historyId: second.historyId })).body.type).toBe('urn:clear-quill:cantUndo')
   })
 
   it('can be taken out of the line and sent now', async () => {
-    await nell.want('POST', `${path}/posts`, await newPost(nell, path, 'Now'))
+    await lineUpText(nell, path, 'Now')
     const { accounts } = await nell.want<BrandView>('GET', path)
     const lineOf = async (account: string) => (await cards()).find(({ accountId }) => accountId === accounts.find(({ name }) => name === account)!.id)
     const [chatter, fire] = [await lineOf('Chatterbrook'), await lineOf('Commonfire')]
@@ -101,7 +121,7 @@ describe('lining up', () => {
 describe('what the network says', () => {
   it('a refusal says why, and the rest of the line goes on', async () => {
     await world.trouble(HOSTS[0]!, { refuse: { status: 400, says: 'No posts about lamps.' }, postsOnly: true, times: 1 })
-    for (const text of ['One', 'Two']) await nell.want('POST', `${path}/posts`, await newPost(nell, path, text))
+    for (const text of ['One', 'Two']) await lineUpText(nell, path, text)
     await playHours(nell, 8)
     const states = (await cards()).map((card) => [card.text, card.state])
     expect(states).toEqual(
@@ -121,7 +141,7 @@ describe('what the network says', () => {
 
   it('a network that wants us to wait is tried again at its time', async () => {
     await world.trouble(HOSTS[1]!, { refuse: { status: 429, says: 'Too many posts', retryAfter: 1200 }, postsOnly: true, times: 1 })
-    await nell.want('POST', `${path}/posts`, await newPost(nell, path, 'Patience'))
+    await lineUpText(nell, path, 'Patience')
     await playHours(nell, 1)
     const waiting = (await cards()).find((card) => card.state === 'trying-again')!
     expect(waiting.says).toMatch(/Commonfire could not take it now\. It answered: Too many posts/)
@@ -132,7 +152,7 @@ describe('what the network says', () => {
 
   it('a token that is refused is said at the account', async () => {
     await world.trouble(HOSTS[0]!, { refuse: { status: 401, says: 'This token is not known here.' }, postsOnly: true })
-    await nell.want('POST', `${path}/posts`, await newPost(nell, path, 'Locked out'))
+    await lineUpText(nell, path, 'Locked out')
     await playHours(nell, 1)
     const view = await nell.want<{ accounts: { name: string; trouble: string | null }[] }>('GET', path)
     expect(view.accounts.find((account) => account.name === 'Chatterbrook')!.trouble).toMatch(/no longer accepts/)
@@ -140,7 +160,7 @@ describe('what the network says', () => {
 
   it.each(HOSTS)('an answer lost on the way back: %s is asked, and has the post once', async (host) => {
     await world.trouble(host, { loseAnswer: true, postsOnly: true, times: 1 })
-    await nell.want('POST', `${path}/posts`, await newPost(nell, path, 'Lost and found', { link: 'https://lowlamp.example/a&b' }))
+    await lineUpText(nell, path, 'Lost and found', { link: 'https://lowlamp.example/a&b' })
     await playHours(nell, 2)
     await until('it is known to be sent', async () => (await cards()).every((card) => card.state === 'sent'))
     expect(await world.posted(host)).toHaveLength(1)
@@ -148,7 +168,7 @@ describe('what the network says', () => {
 
   it.each(HOSTS)('a connection cut on the way there: %s is asked, has nothing, and gets it once', async (host) => {
     await world.trouble(host, { cutBefore: true, postsOnly: true, times: 1 })
-    await nell.want('POST', `${path}/posts`, await newPost(nell, path, 'Cut and sent'))
+    await lineUpText(nell, path, 'Cut and sent')
     await playHours(nell, 2)
     await until('it is sent', async () => (await cards()).every((card) => card.state === 'sent'))
     expect(await world.posted(host)).toHaveLength(1)
@@ -169,7 +189,7 @@ describe('a killed sender', () => {
   )('%s, %s: the post is there exactly once', async (host, moment) => {
     // The network is slow: the server dies while it waits for the answer. What it sent then arrives, or is cut off.
     await world.trouble(host, { slowMs: 1500, postsOnly: true, times: 1, ...(moment.startsWith('before') ? { cutBefore: true } : {}) })
-    await nell.want('POST', `${path}/posts`, await newPost(nell, path, 'Exactly once'))
+    await lineUpText(nell, path, 'Exactly once')
     const ids = (await cards()).map((card) => card.lineId)
     for (const id of ids) await nell.want('POST', `${path}/lines/${id}/send`)
     await until('it is on its way', async () => {
@@ -191,7 +211,7 @@ describe('a killed sender', () => {
 })
 
 it('keeps tokens nowhere in clear: not in the data, not in an answer', async () => {
-  await nell.want('POST', `${path}/posts`, await newPost(nell, path, 'Quiet'))
+  await lineUpText(nell, path, 'Quiet')
   await playHours(nell, 2)
   const answers = await Promise.all([path, `${path}/schedule`, `${path}/sources`, '/api/me'].map((one) => nell.ask('GET', one)))
   const files = readdirSync(world.dataDir).map((file) => readFileSync(join(world.dataDir, file)).toString('latin1'))
@@ -212,7 +232,7 @@ it('tells open screens what changed, and takes the stream up where it was', asyn
     const reading = (async () => {
       for (let part = await reader.read(); !part.done; part = await reader.read()) text += new TextDecoder().decode(part.value)
     })().catch(() => undefined)
-    if (!lastId) await nell.want('POST', `${path}/posts`, await newPost(nell, path, 'Seen'))
+    if (!lastId) await lineUpText(nell, path, 'Seen')
     await until('the change is told', () => Promise.resolve(text.includes('"what":"line"')))
     stop.abort()
     await reading
@@ -235,7 +255,7 @@ it('keeps tokens, passwords, sessions and hooks nowhere in clear: not in the dat
   ;({ path } = await makeBrand(nell, all))
   const hook = 'room-81c5-of-the-desk'
   await nell.want('PUT', `${path}/telling`, { hook: `https://hook.example/${hook}`, mail: [], quietFrom: null, quietUntil: null })
-  await nell.want('POST', `${path}/posts`, await newPost(nell, path, 'Quiet'))
+  await lineUpText(nell, path, 'Quiet')
   // One that is refused, one whose answer is lost, and one whose token ends, all leave their traces.
   await world.trouble('chatterbrook.example', { refuse: { status: 400, says: 'No.' }, postsOnly: true, times: 1 })
   await world.trouble('commonfire.example', { loseAnswer: true, postsOnly: true, times: 1 })

@@ -2,7 +2,7 @@
 import { afterEach, beforeEach, expect, it } from 'vitest'
 import type { Telling } from '../../shared/deliveries'
 import { isQuiet } from '../../server/services/telling'
-import { CHATTERBROOK, COMMONFIRE, makeBrand, newPost, playHours, World } from '../support/world'
+import { CHATTERBROOK, COMMONFIRE, makeBrand, lineUpText, playHours, World } from '../support/world'
 import { until, type Person } from '../support/person'
 
 let world: World
@@ -39,7 +39,7 @@ const notices = async () => (await world.told()).filter(({ text }) => !text.star
 
 async function failPosts(count: number): Promise<void> {
   await world.trouble('chatterbrook.example', { refuse: { status: 400, says: 'No.' }, postsOnly: true })
-  for (let n = 0; n < count; n++) await nell.want('POST', `${path}/posts`, await newPost(nell, path, `Refused ${n}`))
+  for (let n = 0; n < count; n++) await lineUpText(nell, path, `Refused ${n}`)
 }
 
 it('tells the chat and by mail, each thing once, and what comes close together in one message', async () => {

@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { ArticleFull, ArticleRow, BrandView, FoundSource, Folder, Problem, Source, Undoable, WirePage } from '../../shared/api'
-import { makeBrand, newPost, playHours, World } from '../support/world'
+import { draftOf, lineUpText, makeBrand, playHours, World } from '../support/world'
 import { until, type Person } from '../support/person'
 
 let world: World
@@ -149,9 +149,9 @@ it('credits go out as each account’s network writes them', async () => {
   const full = await nell.want<ArticleFull>('GET', `${path}/articles/${one!.id}`)
   expect(full.source.credits).toEqual({ [networks[0]!]: '@lowlamp' })
 
-  const post = await newPost(nell, path, 'A line of ours', { credit: 'The Low Lamp' })
-  post['accounts'] = accounts.map((account) => ({ accountId: account.id, ownText: null, credit: account.id === ids[networks[0]!] ? '@lowlamp' : null }))
-  await nell.want('POST', `${path}/posts`, post)
+  const { accounts: parts } = await draftOf(nell, path, '')
+  const credited = parts.map((part) => ({ ...part, credit: part.accountId === ids[networks[0]!] ? '@lowlamp' : null }))
+  await lineUpText(nell, path, 'A line of ours', { credit: 'The Low Lamp', accounts: credited })
   await playHours(nell, 24)
   const texts = [...(await world.posted('chatterbrook.example')), ...(await world.posted('commonfire.example'))].map(({ text }) => text)
   expect(texts.filter((text) => text.includes('via @lowlamp'))).toHaveLength(1)

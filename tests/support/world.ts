@@ -9,7 +9,7 @@ import type { MailToSend } from '../../standins/mail'
 import type { NetworkPost } from '../../standins/timeline'
 import type { ToldMessage } from '../../standins/told'
 import type { LoggedAsk } from '../../standins/world'
-import type { BrandView, LinedUp, NextSlots, ScheduleView } from '../../shared/api'
+import type { BrandView, LinedUp, ScheduleView } from '../../shared/api'
 import type { Echo, Placement, Placing } from '../../shared/plans'
 import { emptyDoc, emptyPart, type PostDoc, type PostView } from '../../shared/posts'
 import { startServer, startStandins, type Part, type ServerPart } from '../../scripts/world.mjs'
@@ -200,13 +200,6 @@ export async function fourAccounts(world: World): Promise<{ nell: Person; path: 
   return { nell, path }
 }
 
-/** The body of a line-up as a browser would send it now. */
-export async function newPost(person: Person, path: string, text: string, more: Record<string, unknown> = {}): Promise<Record<string, unknown>> {
-  const { accounts } = await person.want<BrandView>('GET', path)
-  const { version } = await person.want<NextSlots>('GET', `${path}/next-slots`)
-  return { id: uuid(), text, accounts: accounts.map((account) => ({ accountId: account.id, ownText: null })), planVersion: version, ...more }
-}
-
 export const scheduleOf = (person: Person, path: string): Promise<ScheduleView> => person.want('GET', `${path}/schedule`)
 export const playHours = (person: Person, hours: number): Promise<unknown> => person.want('POST', '/api/demo/clock', { hours })
 
@@ -222,18 +215,34 @@ export async function saveNew(person: Person, path: string, doc: PostDoc): Promi
   return person.want<PostView>('PUT', `${path}/posts/${uuid()}`, { version: 0, doc })
 }
 
+/** The body of a line-up of a saved post on its chosen accounts, with the places as they are shown now. */
+export async function placesShown(
+  person: Person,
+  path: string,
+  post: PostView,
+  accountIds = post.doc.accounts.flatMap(({ chosen, accountId }) => (chosen ? [accountId] : [])),
+  placed: Placement[] = [],
+  echoes: Echo[] = [],
+) {
+  const { pillarId, link, goodUntil, notBefore } = post.doc
+  const placements = accountIds.map((accountId) => ({ accountId, kind: 'next', at: null, ...placed.find((one) => one.accountId === accountId) }))
+  const { version } = await person.want<Placing>('POST', `${path}/placing`, { postId: post.id, pillarId, link, goodUntil, notBefore, placements, echoes })
+  return { version: post.version, planVersion: version, accountIds, placements, echoes }
+}
+
 /** Lines a saved post up on its chosen accounts, as they are shown now. */
 export async function lineUpSaved(
   person: Person,
   path: string,
   post: PostView,
   accountIds?: string[],
-  placed: Placement[] = [],
-  echoes: Echo[] = [],
+  placed?: Placement[],
+  echoes?: Echo[],
 ): Promise<LinedUp> {
-  const ids = accountIds ?? post.doc.accounts.flatMap(({ chosen, accountId }) => (chosen ? [accountId] : []))
-  const { pillarId, link, goodUntil, notBefore } = post.doc
-  const placements = ids.map((accountId) => ({ accountId, kind: 'next', at: null, ...placed.find((one) => one.accountId === accountId) }))
-  const { version } = await person.want<Placing>('POST', `${path}/placing`, { postId: post.id, pillarId, link, goodUntil, notBefore, placements, echoes })
-  return person.want<LinedUp>('POST', `${path}/posts/${post.id}/line-up`, { version: post.version, planVersion: version, accountIds: ids, placements, echoes })
+  return person.want<LinedUp>('POST', `${path}/posts/${post.id}/line-up`, await placesShown(person, path, post, accountIds, placed, echoes))
+}
+
+/** Writes a post and lines it up on all its accounts, where the next slots are. */
+export async function lineUpText(person: Person, path: string, text: string, more: Partial<PostDoc> = {}): Promise<LinedUp> {
+  return lineUpSaved(person, path, await saveNew(person, path, await draftOf(person, path, text, more)))
 }

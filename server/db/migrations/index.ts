@@ -9,6 +9,7 @@ import * as desk from './007_desk'
 import * as timetables from './008_timetables'
 import * as sending from './009_sending'
 import * as ceilings from './010_ceilings'
+import * as ground from './011_ground'
 
 interface Entry {
   name: string
@@ -27,6 +28,7 @@ const ENTRIES: Entry[] = [
   { name: '008_timetables', migration: timetables },
   { name: '009_sending', migration: sending },
   { name: '010_ceilings', migration: ceilings },
+  { name: '011_ground', migration: ground },
 ]
 
 export const migrationSource: Knex.MigrationSource<Entry> = {
