@@ -4,12 +4,14 @@ import type { NetworkRules } from '../core/post/types'
 import type { LinkRule } from '../core/url/linkRule'
 import type { ExceptView, HoldView, MixView } from './plans'
 import type { PostView } from './posts'
-import type { LeftOut } from './shows'
-import type { ArticleTag, Tag, Watch } from './watches'
+import type { ArticleRow, Clipping } from './articles'
+import type { Approval } from './states'
+import type { Tag, Watch } from './watches'
+
+export type { ArticleRow, ArticleTag, Clipping } from './articles'
+export type { Approval, ArticleState } from './states'
 
 export type Role = 'owner' | 'curator' | 'client'
-export type ArticleState = 'new' | 'read' | 'clipped' | 'shelved' | 'passed'
-export type Approval = 'draft' | 'in-review' | 'approved' | 'sent-back'
 
 /** RFC 9457 problem details, as every refused request answers. */
 export interface Problem {
@@ -220,28 +222,6 @@ export interface FoundSource {
   known: string | null
 }
 
-export interface ArticleRow {
-  id: string
-  title: string
-  outlet: string
-  author: string | null
-  /** When it was published, or when it was first seen where the feed gives no date or one in the future. */
-  at: Instant
-  dating: 'stated' | 'missing' | 'future'
-  /** When its outlet was last seen to have changed it. */
-  changedAt: Instant | null
-  state: ArticleState
-  /** The rule of its source that passed it, where no person did. */
-  leftOut: LeftOut | null
-  summary: string
-  /** Its picture's address at the outlet; shown through ours. */
-  image: string | null
-  watches: { id: string; name: string }[]
-  tags: ArticleTag[]
-  /** Forms of watched words as they stand in it. */
-  found: string[]
-}
-
 /** An article that was found: its summary is the part of the text where the words stand, `found` the forms of them. */
 export type FoundArticle = ArticleRow
 
@@ -249,29 +229,6 @@ export interface FoundThings {
   articles: FoundArticle[]
   /** Whether there are more than are shown. */
   more: boolean
-}
-
-/** Something kept for use. */
-export interface Clipping {
-  id: string
-  articleId: string | null
-  title: string
-  outlet: string
-  /** The words of it that were kept, where it is a quote. */
-  quote: string | null
-  url: string | null
-  /** When it was kept, and when the article came out. */
-  keptAt: Instant
-  at: Instant | null
-  note: string
-  folder: string | null
-  shelved: boolean
-  /** Posts made from it. */
-  posts: number
-  /** Of its article. */
-  tags: ArticleTag[]
-  doneAt: Instant | null
-  version: number
 }
 
 export interface ClippingsView {

@@ -3,7 +3,8 @@ import type { Instant } from '../core/instant'
 import type { Focus } from '../core/post/crop'
 import type { Crop, LinkPlace, Medium, PostParts, PreflightContext } from '../core/post/types'
 import { markedLink, type LinkPlaceNames, type LinkRule } from '../core/url/linkRule'
-import type { Approval, Clipping } from './api'
+import type { Clipping } from './articles'
+import type { Approval } from './states'
 
 /** A picture as it stands in one post. */
 export interface PostPicture {

@@ -1,4 +1,4 @@
-import type { ArticleState } from './api'
+import type { ArticleState } from './states'
 
 /** Which articles a list can show: what waits for a decision, what was decided, what a source's rules left out, or everything. */
 export const SHOWS = ['open', 'clipped', 'shelved', 'passed', 'left-out', 'all'] as const

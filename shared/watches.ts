@@ -1,5 +1,7 @@
 // Watches and tags, as the browser and the server speak of them.
-import type { ArticleRow } from './api'
+import type { ArticleRow, Tag } from './articles'
+
+export type { ArticleTag, Tag } from './articles'
 
 export interface Watch {
   id: string
@@ -69,20 +71,10 @@ export interface OfferedWord {
   kept: number
 }
 
-export interface Tag {
-  id: string
-  name: string
-}
-
 /** A tag with where it comes from and how many articles have it. */
 export interface TagUse extends Tag {
   articles: number
   watches: string[]
   sources: string[]
   version: number
-}
-
-/** A tag of an article: by hand, or because of a watch or its source. */
-export interface ArticleTag extends Tag {
-  by: 'hand' | 'watch' | 'source'
 }

@@ -1,5 +1,5 @@
 import type { Network } from './networks'
-import type { NetworkPost } from './timeline'
+import type { NetworkPost } from './posts'
 
 const MINUTE = 60_000
 const HOUR = 3_600_000

@@ -3,27 +3,10 @@ import { escapeText, type Ask } from './http'
 import { lengthOn } from './length'
 import { brokenBy, readUpload, type NetworkPicture } from './media'
 import type { Network, NetworkAccount } from './networks'
+import type { NetworkPost } from './posts'
 import { responsesTo } from './readers'
 
-export interface NetworkPost {
-  id: string
-  slug: string
-  accountId: string
-  text: string
-  at: number
-  pictures: NetworkPicture[]
-  /** Beside the text: as a card or behind the picture. */
-  link: string | null
-  board: string | null
-  audience: string | null
-  /** The post this one answers. */
-  replyTo: string | null
-  categories: string[]
-  /** Where it was passed on to. */
-  alsoTo: string[]
-  /** Facts that only its protocol knows. */
-  record: Record<string, unknown> | null
-}
+export type { NetworkPost } from './posts'
 
 /** What somebody wants to post. */
 export interface NewPost {

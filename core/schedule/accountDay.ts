@@ -1,25 +1,12 @@
-import { DAY, MINUTE, toInstant, toMs, type Instant } from '../instant'
+import { DAY, MINUTE, toInstant, toMs } from '../instant'
 import { accountLimits, type AccountLimits, type Limited } from './accountLimits'
 import { laneOver, type Lane } from './lane'
+import type { OpenSlot } from './openSlot'
 import { firstAfter } from './mixLedger'
 import type { Refusal } from './refusals'
 import { slotsBetween } from './slots'
-import type { PlanInput, SlotUse } from './types'
+import type { PlanInput } from './types'
 import { zoneClock, type ZoneClock } from './zoneClock'
-
-export interface OpenSlot {
-  at: number
-  /** Its time as text: making it anew for every entry would cost more than the plan. */
-  instant: Instant
-  /** When a post in it goes out: its time, or now where it was just missed. */
-  goes: number
-  slotId: string
-  use: SlotUse
-  pillar: string | null
-  taken: boolean
-  /** What keeps every moving post out of it, from when it was found on. */
-  blocked: Refusal | null
-}
 
 /** What one account's timetable holds while a plan is made: its slots, and when it posts what. Instants are milliseconds. */
 export interface AccountDay {

@@ -1,5 +1,6 @@
 import { MINUTE, toMs } from '../instant'
-import type { AccountDay, OpenSlot } from './accountDay'
+import type { AccountDay } from './accountDay'
+import type { OpenSlot } from './openSlot'
 import { notSettled } from './fixed'
 import type { Lane } from './lane'
 import type { Planning } from './planning'

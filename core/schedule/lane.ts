@@ -1,4 +1,4 @@
-import type { OpenSlot } from './accountDay'
+import type { OpenSlot } from './openSlot'
 import type { Refusal } from './refusals'
 
 /**

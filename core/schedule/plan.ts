@@ -1,4 +1,4 @@
-import type { OpenSlot } from './accountDay'
+import type { OpenSlot } from './openSlot'
 import { placeEvergreens } from './evergreens'
 import { placeFixed } from './fixed'
 import { placeInLine } from './inLine'

@@ -1,5 +1,6 @@
 import { toInstant, toMs } from '../instant'
-import { accountDay, type AccountDay, type OpenSlot } from './accountDay'
+import { accountDay, type AccountDay } from './accountDay'
+import type { OpenSlot } from './openSlot'
 import type { Limited } from './accountLimits'
 import { linksApart, type LinksApart } from './linksApart'
 import type { Refusal } from './refusals'

@@ -6,7 +6,7 @@ import { VERSION } from '../../shared/version'
 import { settings } from '../settings'
 import { routeTo, type Route } from './address'
 import { failure, NoAnswer } from './failure'
-import type { Answer, Ask } from './outside'
+import type { Answer, Ask } from './asks'
 import { patience } from './patience'
 
 let shared: Agent | null = null

@@ -1,4 +1,5 @@
 import { toInstant } from '../../core/instant'
+import type { NetworkRules } from '../../core/post'
 import type { ExceptView, HoldView, MixView } from '../../shared/plans'
 import { now } from '../clock'
 import type { AccountRow, BrandRow } from '../db/rows'
@@ -29,3 +30,5 @@ export function planHold(brand: BrandRow, account: AccountRow): { until: string 
   const last = Math.max(...untils)
   return { until: Number.isFinite(last) ? toInstant(last) : null }
 }
+
+export const rulesOf = (row: AccountRow): NetworkRules => JSON.parse(row.rules_json) as NetworkRules

@@ -1,5 +1,4 @@
 import { v7 as uuid } from 'uuid'
-import type { NetworkRules } from '../../core/post'
 import type { LinkRule } from '../../core/url'
 import type { Weekday } from '../../core/instant'
 import { words } from '../../shared/words'
@@ -16,7 +15,7 @@ import { webAddress } from '../net/address'
 import { allConnectors } from '../networks'
 import { problem, ProblemError } from '../problem'
 import { seal, unseal } from '../secrets'
-import { exceptionsOf, holdView, mixOf } from './accountFacts'
+import { exceptionsOf, holdView, mixOf, rulesOf } from './accountFacts'
 import type { Actor } from './actor'
 import { announce } from './changes'
 import { noticeRules, noticeToken } from './deliveryNotices'
@@ -36,8 +35,6 @@ export async function accountsOfBrand(db: Db, brandId: string): Promise<Account[
     ),
   )
 }
-
-export const rulesOf = (row: AccountRow): NetworkRules => JSON.parse(row.rules_json) as NetworkRules
 
 function accountOf(row: AccountRow, slots: SlotRow[], named: string[]): Account {
   const { boards = '[]' } = JSON.parse(row.endpoint_json) as Record<string, string>

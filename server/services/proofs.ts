@@ -10,8 +10,7 @@ import { picturesByIds, type PictureFacts } from '../db/pictures'
 import { shortLinksOf } from '../db/shortLinks'
 import type { AccountRow, BrandRow, PostRow } from '../db/rows'
 import { docsOf } from './postDocs'
-import { planHold } from './accountFacts'
-import { rulesOf } from './accounts'
+import { planHold, rulesOf } from './accountFacts'
 import { sentOn, shortBase, writingOf } from './writing'
 
 /** A post as one account will show it, with what it was made from. */

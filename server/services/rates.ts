@@ -4,7 +4,7 @@ import { now } from '../clock'
 import type { Db } from '../db'
 import { addHandover, handoversSince, removeHandovers, setQuiet } from '../db/accounts'
 import type { AccountRow } from '../db/rows'
-import { rulesOf } from './accounts'
+import { rulesOf } from './accountFacts'
 
 /** A network's clock begins its count a little later than ours: when it takes a post, not when we hand it over. */
 const MARGIN_MS = 2_000

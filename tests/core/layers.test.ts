@@ -1,4 +1,5 @@
-import { readFileSync } from 'node:fs'
+import { readdirSync, readFileSync } from 'node:fs'
+import { dirname, join, relative, resolve } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { ESLint } from 'eslint'
 import { expect, it } from 'vitest'
@@ -59,4 +60,37 @@ it('the linter lets the code of threads parse', async () => {
 
 it('the linter refuses a pattern that takes the square of a text’s length', async () => {
   expect(await complaints('server/services/wrong.ts', 'export const a = /(?:a|b)+-+$/\n')).toContain('regexp/no-super-linear-move')
+})
+
+const FOLDERS = ['core', 'shared', 'server', 'app', 'standins']
+const IMPORTS = /^\s*(?:import|export)\s[^;'"]*?from '((?:\.|#shared)[^']*)'/gm
+
+/** What each file imports of ours, types included. */
+function imports(): Map<string, string[]> {
+  const files = FOLDERS.flatMap((folder) =>
+    readdirSync(join(root, folder), { recursive: true, encoding: 'utf8' })
+      .filter((name) => name.endsWith('.ts'))
+      .map((name) => join(root, folder, name)),
+  )
+  const known = new Set(files)
+  const found = (from: string, name: string): string[] => {
+    const path = name.startsWith('#shared') ? join(root, 'shared', name.slice('#shared'.length)) : resolve(dirname(from), name)
+    return [`${path}.ts`, join(path, 'index.ts')].filter((file) => known.has(file))
+  }
+  return new Map(files.map((file) => [file, [...readFileSync(file, 'utf8').matchAll(IMPORTS)].flatMap(([, name]) => found(file, name!))]))
+}
+
+it('no file imports itself by way of others', () => {
+  const all = imports()
+  expect([...all.values()].flat().length).toBeGreaterThan(1000)
+  const done = new Set<string>()
+  const circles: string[] = []
+  const walk = (file: string, way: string[]): void => {
+    if (way.includes(file)) return void circles.push([...way.slice(way.indexOf(file)), file].map((one) => relative(root, one)).join(' → '))
+    if (done.has(file)) return
+    for (const next of all.get(file) ?? []) walk(next, [...way, file])
+    done.add(file)
+  }
+  for (const file of all.keys()) walk(file, [])
+  expect(circles).toEqual([])
 })

@@ -1,0 +1,20 @@
+// What is asked of another server, and what it answers.
+
+export interface Ask {
+  method?: 'GET' | 'HEAD' | 'POST' | 'DELETE'
+  headers?: Record<string, string>
+  body?: string | Uint8Array
+  maxBytes?: number
+  /** Redirects to follow: by default five; none for a POST, and none with a token, which is for the address it was given for. */
+  redirects?: number
+}
+
+export interface Answer {
+  status: number
+  headers: Record<string, string>
+  body: Uint8Array
+  /** The address that answered in the end. */
+  url: string
+  /** The address to ask from now on: as far as the redirects on the way said that they are for good (301, 308). */
+  lastingUrl: string
+}
