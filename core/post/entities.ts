@@ -18,11 +18,16 @@ const HASHTAG = new RegExp(
  * they are always links. Names on other servers (`@user@host`) are mentions where the network counts them so, or none is given.
  */
 export function entities(text: string, rules: NetworkRules | null = null, links: string[] = []): Entity[] {
-  const taken = linksIn(text, links)
-  const isFree = freeOf(taken)
+  const all = linksIn(text, links)
+  const given = all.filter((link) => links.includes(link.text))
+  const isFree = freeOf(given)
   const names = found(text, MENTION, 'mention').filter((mention) => rules?.mentionCounts !== 'whole' || !mention.value.includes('@'))
   const tags = found(text, HASHTAG, 'hashtag')
-  return [...taken, ...[...names, ...tags].filter(isFree)].sort((a, b) => a.start - b.start)
+  const written = [...all.filter((link) => !given.includes(link)), ...names, ...tags].sort((a, b) => a.start - b.start).filter(isFree)
+  // Where one runs into the next, what begins first is taken whole.
+  const kept: Entity[] = []
+  for (const one of written) if (one.start >= (kept.at(-1)?.end ?? 0)) kept.push(one)
+  return [...given, ...kept].sort((a, b) => a.start - b.start)
 }
 
 /** Whether a part of the text lies outside all of these, which stand in reading order: asked in reading order too, it goes through them once. */

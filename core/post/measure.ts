@@ -1,4 +1,5 @@
 import { entities } from './entities'
+import { linksIn } from './links'
 import type { Entity, Measure, NetworkRules } from './types'
 
 const segmenter = new Intl.Segmenter('und', { granularity: 'grapheme' })
@@ -13,7 +14,9 @@ export function measure(text: string, rules: NetworkRules, links: string[] = [])
   const normal = text.normalize('NFC')
   const tally = new Tally(rules)
   let at = 0
-  for (const entity of entities(normal, rules, links)) {
+  // The published count takes every link as such, also one that a hashtag runs into.
+  const pieces = rules.counting === 'weighted' && rules.mentionCounts === 'whole' ? linksIn(normal, links) : entities(normal, rules, links)
+  for (const entity of pieces) {
     const fixed = fixedLength(entity, rules)
     if (fixed === null) continue
     tally.graphemes(normal.slice(at, entity.start))
