@@ -56,9 +56,9 @@ export const useScheduleStore = defineStore('schedule', () => {
   }
 
   const hold = (of: HoldOf, reason: string, until: string | null): Promise<void> =>
-    undoably(() => words.hold.held, () => api.post<Undoable>(brand.path('/hold'), { of, reason, until }), brand.load) // prettier-ignore
+    undoably(() => words.hold.held, () => api.post<Undoable>(brand.path('/hold'), { of, reason, until }), brand.load, true) // prettier-ignore
   const lift = (of: HoldOf, late: string): Promise<void> =>
-    undoably(() => words.hold.lifted, () => api.post<Undoable>(brand.path('/lift'), { of, late }), brand.load) // prettier-ignore
+    undoably(() => words.hold.lifted, () => api.post<Undoable>(brand.path('/lift'), { of, late }), brand.load, true) // prettier-ignore
   const late = (of: HoldOf): Promise<LateLine[]> => api.get(brand.path(`/late${of.kind === 'brand' ? '' : `?${of.kind}=${of.id}`}`))
   const lookAhead = (): Promise<FoundAhead[]> => api.get(brand.path('/look-ahead'))
   async function sendNow(lineId: string): Promise<void> {
@@ -71,11 +71,12 @@ export const useScheduleStore = defineStore('schedule', () => {
     says: (result: T) => string,
     work: () => Promise<T>,
     also: () => Promise<unknown> = () => Promise.resolve(),
+    asks = false,
   ): Promise<void> {
     const id = session.brandId!
     const result = await work()
     await Promise.all([load(), also()])
-    notices.sayUndoable(says(result), id, result.historyId, () => Promise.all([load(), also()]))
+    notices.sayUndoable(says(result), id, result.historyId, () => Promise.all([load(), also()]), asks)
   }
   return { ribbon, shown, from, load, open, step, move: moveLine, takeOut, sendNow, hold, lift, late, lookAhead }
 })

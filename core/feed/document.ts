@@ -1,5 +1,6 @@
 import { DomHandler, type Element } from 'domhandler'
 import { DomUtils, Parser } from 'htmlparser2'
+import { declaredEntities, withPlainEntities } from './entities'
 import { FeedError } from './errors'
 import { Namespaces } from './namespaces'
 import { elementsOf } from './xml'
@@ -18,7 +19,8 @@ const BARE_AMPERSAND = /&(?!(?:[a-z][a-z0-9]*|#\d+|#x[0-9a-f]+);)/i
  * such repair is named. A whole document has one; a damaged one may have others before it. Names of elements come with this folder's prefixes and, like those of attributes, in lower case.
  */
 export function readDocument(text: string, repairs: string[]): Element[] {
-  const clean = withoutOwnEntities(withoutForbidden(text, repairs), repairs)
+  const { rest, declared } = withoutType(withoutForbidden(text, repairs), repairs)
+  const clean = withPlainEntities(rest, declared)
   const builder = new Builder()
   const parser = new Parser(builder, { xmlMode: true, decodeEntities: true, lowerCaseTags: true, lowerCaseAttributeNames: true })
   parser.write(clean)
@@ -38,18 +40,23 @@ function withoutForbidden(text: string, repairs: string[]): string {
 const TYPE_WITHIN = 65_536
 const NAME_WITHIN = 500
 
-/** Declarations of entities are left out whole: expanding them is how small documents are made huge or reach for files. */
-function withoutOwnEntities(text: string, repairs: string[]): string {
+/**
+ * The document without its type. Of the entities it declares only short plain texts are kept: expanding others is how small documents are
+ * made huge or reach for files.
+ */
+function withoutType(text: string, repairs: string[]): { rest: string; declared: Map<string, string> } {
+  const none = { rest: text, declared: new Map<string, string>() }
   const head = text.slice(0, TYPE_WITHIN)
   const start = head.search(/<!DOCTYPE/i)
-  if (start < 0) return text
+  if (start < 0) return none
   const name = head.slice(start, start + NAME_WITHIN)
   const open = name.search(/[>[]/)
   const close = open >= 0 && name[open] === '[' ? /\]\s*>/.exec(head.slice(start + open)) : null
-  if (!close) return text
+  if (!close) return none
   const end = start + open + close.index + close[0].length
-  if (head.slice(start, end).includes('<!ENTITY')) repairs.push('The document declares entities of its own; none was expanded.')
-  return text.slice(0, start) + text.slice(end)
+  const declared = declaredEntities(head.slice(start, end))
+  if (!declared) repairs.push('The document declares entities of its own; none was expanded.')
+  return { rest: text.slice(0, start) + text.slice(end), declared: declared ?? none.declared }
 }
 
 function repairsOfText(text: string): string[] {

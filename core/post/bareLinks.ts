@@ -8,7 +8,6 @@ export interface BareHost {
   links: { start: number; end: number }[]
 }
 
- 
 // Signs are looked at one by one as UTF-16 has them, as the published grammar does.
 const RUN = new RegExp(`(?:${HOST_UNIT}|[_.-])+`, 'g')
 const UNIT = new RegExp(`^${HOST_UNIT}$`)

@@ -2,7 +2,6 @@ import { bareHostsOf, hostEnds, labelsOf } from './bareLinks'
 import { AFTER_HOST, HOST_UNIT } from './linkGrammar'
 import type { Entity } from './types'
 
- 
 const LABEL = `${HOST_UNIT}(?:(?:[_-]|${HOST_UNIT})*${HOST_UNIT})?`
 const AFTER_TOP = '(?![0-9a-z@+-])'
 const ADDRESS = `localhost|\\d{1,3}(?:\\.\\d{1,3}){3}`

@@ -73,7 +73,8 @@ export const keys = {
 
 export const notices = {
   undo: 'Undo',
-  undone: 'Put back as it was.',
+  undone: (what: string) => `Undid: ${what}`,
+  askUndo: (what: string) => `Undo the last change (${what})?`,
   dismiss: 'Dismiss',
   lineUpIn: (places: string) => `Lined up: ${places}`,
   nowhere: 'no slot yet',

@@ -292,3 +292,40 @@ describe('findFeeds', () => {
     expect(usualPlaces('https://p.example/').length).toBe(places.length / 2)
   })
 })
+
+describe('entities', () => {
+  const titleOf = (title: string, type = ''): string | null | undefined =>
+    readFeed(new TextEncoder().encode(`<?xml version="1.0"?>${type}<feed xmlns="http://www.w3.org/2005/Atom"><title>F</title><entry><id>1</id><title type="text">${title}</title></entry></feed>`), { url: 'https://paper.example/feed', contentType: null }).items[0]?.title // prettier-ignore
+
+  it('of HTML are characters in a plain title too, and those of XML stay what they are', () => {
+    expect(titleOf('Caf&eacute;&nbsp;bar &amp;eacute; &lt;b&gt; &bogus; &LT;i')).toBe('Café bar &eacute; <b> &bogus; &LT;i')
+    expect(titleOf('<![CDATA[Caf&eacute;]]>')).toBe('Caf&eacute;')
+  })
+
+  it('for the character 0 are left out', () => {
+    expect(titleOf('Nu&#0;ll&#x00;')).toBe('Null')
+  })
+
+  it('that a document declares are plain texts, as old feeds need them', () => {
+    expect(titleOf('&site;: &greet;', '<!DOCTYPE feed [<!ENTITY site "The Low Lamp"><!ENTITY greet \'Good day from &site;\'>]>')).toBe(
+      'The Low Lamp: Good day from The Low Lamp',
+    )
+  })
+
+  it.each([
+    ['with markup', '<!ENTITY a "<b>x</b>">'],
+    ['from elsewhere', '<!ENTITY a SYSTEM "file:///etc/hostname">'],
+    ['of parameters', '<!ENTITY % a "x">'],
+    ['within others more than twice', '<!ENTITY d "x"><!ENTITY c "&d;"><!ENTITY b "&c;"><!ENTITY a "&b;">'],
+    ['that name themselves', '<!ENTITY a "&a;">'],
+    ['of more than a thousand signs', `<!ENTITY a "${'x'.repeat(1001)}">`],
+    ['more than fifty', Array.from({ length: 51 }, (_, at) => `<!ENTITY a${at || ''} "x">`).join('')],
+  ])('%s are not expanded', (_, declarations) => {
+    expect(titleOf('A &a; b', `<!DOCTYPE feed [${declarations}]>`)).toBe('A &a; b')
+  })
+
+  it('never make a document much longer', () => {
+    const title = titleOf('&a;'.repeat(5_000), `<!DOCTYPE feed [<!ENTITY a "${'x'.repeat(1000)}">]>`)
+    expect(title!.length).toBeLessThan(120_000)
+  })
+})

@@ -62,7 +62,7 @@ test('a morning: 300 sources read in, 50 articles skimmed by keys, everything wh
       // Two decisions are thought better of: undone, the article is back on the sheet, and one goes on.
       if (at === 41 || at === 46) {
         await page.keyboard.press('u')
-        await expect(page.getByTestId('notice')).toContainText('Put back')
+        await expect(page.getByTestId('notice')).toContainText('Undid')
         await expect(title).toHaveText(now)
         await page.keyboard.press('j')
         await expect(title).not.toHaveText(now)

@@ -27,7 +27,7 @@ test('skimming by keys alone: read, clip, pass, shelve, undo, counts right after
   await page.keyboard.press('d')
   await expect(page.getByTestId('notice')).toContainText('Shelved')
   await page.keyboard.press('u')
-  await expect(page.getByTestId('notice')).toContainText('Put back')
+  await expect(page.getByTestId('notice')).toContainText('Undid')
   await page.keyboard.press('k')
   await page.waitForLoadState('networkidle')
   await page.reload()

@@ -25,7 +25,8 @@ function follow(): void {
         class="flex items-center gap-1.5 rounded px-2 py-1 font-semibold underline-offset-2 hover:underline"
         @click="notices.current.undo()"
       >
-        <Undo2 :size="14" aria-hidden="true" />{{ words.notices.undo }}<span class="text-tiny opacity-80 max-column:hidden" aria-hidden="true">u</span>
+        <Undo2 :size="14" aria-hidden="true" />{{ words.notices.undo
+        }}<span v-if="!notices.current.asks" class="text-tiny opacity-80 max-column:hidden" aria-hidden="true">u</span>
       </button>
       <button v-if="notices.current.link" type="button" class="rounded px-2 py-1 font-semibold underline-offset-2 hover:underline" @click="follow">
         {{ notices.current.link.says }}
