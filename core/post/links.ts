@@ -51,7 +51,10 @@ function writtenIn(text: string): Entity[] {
   }
 }
 
-/** The first link with a scheme from a place on. A host goes as far as it is known; one that is not known at all is whole. */
+/**
+ * The first link with a scheme from a place on, whatever its host. Where words of another script are written behind a known host, it ends
+ * there; an ending in Latin letters may be one of a network of one's own.
+ */
 function withScheme(text: string, from: number): { start: number; end: number } | null {
   WITH_SCHEME.lastIndex = from
   const match = WITH_SCHEME.exec(text)
@@ -60,7 +63,7 @@ function withScheme(text: string, from: number): { start: number; end: number } 
   const hostStart = match.index + match[0].indexOf('//') + 2
   const labels = labelsOf(host, hostStart)
   const known = hostEnds(text, labels)[0] ?? null
-  if (known === null || known === hostStart + host.length) return { start: match.index, end: match.index + match[0].length }
+  if (known === null || !/[^\0-\x7f]/.test(text.slice(known, hostStart + host.length))) return { start: match.index, end: match.index + match[0].length }
   BEHIND.lastIndex = known
   return { start: match.index, end: known + (BEHIND.exec(text)?.[0].length ?? 0) }
 }

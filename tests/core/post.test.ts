@@ -78,6 +78,11 @@ describe('entities', () => {
   })
 
   it('takes a bare host only under a known top-level domain', () => {
+    // A network of one's own may end in anything, also behind what is a domain elsewhere.
+    expect(entities('https://wiki.dev.internal/x and https://paper.com.ですね').map((entity) => entity.text)).toEqual([
+      'https://wiki.dev.internal/x',
+      'https://paper.com',
+    ])
     expect(entities('a.com b.notadomain file.txt').map((entity) => entity.text)).toEqual(['a.com'])
   })
 

@@ -80,6 +80,7 @@ const glued = fc
   .map((parts) => parts.join('').normalize('NFC'))
   // A link with a scheme is one here whatever its host; the library knows none under a top-level domain it does not know.
   .filter((made) => ![...made.matchAll(/https?:\/\/[^/\s]*?paper\.com(.)/gu)].some(([, next]) => /[\p{L}\p{N}+@-]/u.test(next!)))
+  .filter((made) => !/https?:\/\/[^/\s]*?paper\.com\.[a-z]/.test(made))
   // It looks for a host's place by the host's words, and takes an earlier place that is none.
   .filter((made) => !/com\d/.test(made))
   // Nor has it links under a label of over 63 signs as name servers encode it, which is not counted here.
