@@ -319,8 +319,9 @@ async function fillPlan(brand: BrandPlan): Promise<void> {
   await writeAndLineUp(at, doc, chosen, post.echoes)
 }
 
-const partsOf = (view: View, chosen: View['accounts']) =>
-  view.accounts.map((account) => ({ accountId: account.id, chosen: chosen.includes(account), ownText: null, board: null }))
+function partsOf(view: View, chosen: View['accounts']) {
+  return view.accounts.map((account) => ({ accountId: account.id, chosen: chosen.includes(account), ownText: null, board: null }))
+}
 
 /** Saves a post and puts it into the line of its accounts, each echo behind it. */
 async function writeAndLineUp(at: string, doc: { link: string | null; pillarId: string | null }, chosen: View['accounts'], echoes: unknown[]): Promise<void> {
