@@ -1,30 +1,11 @@
-import { useTimeoutFn } from '@vueuse/core'
 import type { LinedUp } from '#shared/api'
 import { words } from '#shared/words'
 import { api, Refusal, sentenceOf } from '../api/client'
 import type { PlacingWish } from './usePlacing'
 import type { PostEditor } from './usePostEditor'
 
-/** How long a link may take to answer before one is told. */
-const PATIENCE_MS = 40_000
-
-/** Is told that it was lined up, and takes what is to be done where that is undone. */
-type Done = (undone: (work: () => unknown) => void) => void
-
 /** Lines a post up on the accounts that are ready, with the plan as it was shown. `done` is told where it went. */
-export function useLiningUp(
-  editor: PostEditor,
-  given: {
-    ready: () => string[]
-    version: () => string
-    placing: PlacingWish
-    reload: () => Promise<void>
-    /** What is still being looked at; null when everything is known. */
-    checking: () => 'link' | 'post' | null
-    /** Why it can't be lined up, as a sentence. */
-    stop: () => string | null
-  },
-) {
+export function useLiningUp(editor: PostEditor, given: { ready: () => string[]; version: () => string; placing: PlacingWish; reload: () => Promise<void> }) {
   const brand = useBrandStore()
   const notices = useNoticesStore()
   const session = useSessionStore()
@@ -38,35 +19,8 @@ export function useLiningUp(
   const asking = ref(false)
   const goesNow = (): boolean => given.placing.placements().some(({ kind }) => kind === 'now')
 
-  /** It was asked for while something was still being looked at: carried out when that is known, or refused aloud. */
-  const wanted = shallowRef<Done | null>(null)
-  const waitsFor = computed(() => (wanted.value ? (given.checking() ?? 'post') : null))
-  const { start: giveUpSoon, stop: goOn } = useTimeoutFn(giveUp, PATIENCE_MS, { immediate: false })
-  function giveUp(): void {
-    if (!wanted.value) return
-    wanted.value = null
-    problem.value = words.writing.notChecked
-  }
-  function settle(): void {
-    const done = wanted.value
-    if (!done || given.checking()) return
-    goOn()
-    wanted.value = null
-    if (canLineUp.value) void lineUp(done)
-    else problem.value = given.stop() ?? words.writing.notReady
-  }
-  watch(() => [given.checking(), canLineUp.value], settle)
-  // It was asked for as it stood: whoever writes on asks again.
-  watch(editor.doc, () => (wanted.value = null), { deep: true })
-
-  async function lineUp(done: Done): Promise<void> {
-    if (!brand.canWork || busy.value) return
-    if (!canLineUp.value || given.checking()) {
-      problem.value = ''
-      wanted.value = done
-      giveUpSoon()
-      return settle()
-    }
+  async function lineUp(done: (undone: (work: () => unknown) => void) => void): Promise<void> {
+    if (!canLineUp.value || busy.value) return
     if (goesNow() && !asking.value) {
       asking.value = true
       return
@@ -103,5 +57,5 @@ export function useLiningUp(
       busy.value = false
     }
   }
-  return { busy, problem, canLineUp, asking, waitsFor, lineUp }
+  return { busy, problem, canLineUp, asking, lineUp }
 }

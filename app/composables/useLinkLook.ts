@@ -1,7 +1,7 @@
 import { useDebounceFn } from '@vueuse/core'
 import type { LinkLook } from '#shared/posts'
 
-/** What the page behind a link answers, looked for a moment after the link changed; null while it is not known, or could not be asked for. */
+/** What the page behind a link answers, looked for a moment after the link changed; null while it is not known. */
 export function useLinkLook(link: () => string | null) {
   const desk = useDeskStore()
   const look = shallowRef<LinkLook | null>(null)

@@ -66,7 +66,7 @@ export function usePostProofs(
   }
   const placeOf = (accountId: string) => given.places().find((place) => place.accountId === accountId)
 
-  const { answer, isCurrent } = useProofs(ask)
+  const { answer } = useProofs(ask)
   const proofs = computed((): AccountProof[] =>
     editor.accounts.value.flatMap((account) => {
       const part = partOf(account.id)
@@ -90,15 +90,7 @@ export function usePostProofs(
   const chosen = computed(() => proofs.value.filter(({ part }) => part.chosen))
   /** Chosen, neither in line nor out, and nothing stops it. */
   const ready = computed(() => chosen.value.filter((one) => one.lineId === null && one.sentAt === null && isReady(one)))
-  /** The first that keeps it from being lined up, as a sentence; null for nothing. */
-  const stop = computed((): string | null => {
-    for (const { account, checks, lineId, sentAt } of chosen.value) {
-      const found = lineId === null && sentAt === null ? checks.find(({ level }) => level === 'stop') : undefined
-      if (found) return `${account.name}: ${found.says}`
-    }
-    return null
-  })
-  return { proofs, chosen, ready, stop, isCurrent, writing, main: computed(() => answer.value.main) }
+  return { proofs, chosen, ready, writing, main: computed(() => answer.value.main) }
 }
 
 const isReady = ({ proof, checks }: AccountProof): boolean => proof !== null && proof.measure.valid && !checks.some(({ level }) => level === 'stop')

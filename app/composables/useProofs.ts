@@ -8,10 +8,7 @@ export function useProofs(ask: () => ProofAsk['posts']) {
   let worker: Worker | undefined
   let turn = 0
   let waiting = false
-  /** Whether what is shown, checks and all, is of what was asked last. */
-  const isCurrent = ref(false)
   const send = (): void => {
-    isCurrent.value = false
     // As many as come within one frame are one.
     if (waiting || !worker) return
     waiting = true
@@ -25,13 +22,11 @@ export function useProofs(ask: () => ProofAsk['posts']) {
     worker = new Worker(new URL('../workers/proofs.ts', import.meta.url), { type: 'module' })
     worker.addEventListener('message', ({ data }: MessageEvent<ProofAnswer>) => {
       // Until the new checks come, those of a moment ago stand.
-      if (data.turn !== turn) return
-      answer.value = { ...data, checks: data.checks ?? answer.value.checks }
-      isCurrent.value = data.checks !== null && !waiting
+      if (data.turn === turn) answer.value = { ...data, checks: data.checks ?? answer.value.checks }
     })
     send()
   })
   watch(ask, send, { deep: true })
   onBeforeUnmount(() => worker?.terminate())
-  return { answer, isCurrent }
+  return { answer }
 }

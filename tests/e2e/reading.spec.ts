@@ -176,30 +176,6 @@ test('the demo’s clock brings new articles and sends what is due', async ({ pa
   await expect(page.locator('[data-article]').first()).toContainText('flares a second time')
 })
 
-test('what is asked for at typing speed is done once it is checked, and refused aloud where the link is dead', async ({ page, world }) => {
-  const nell = await world.nell()
-  const { path } = await makeBrand(nell)
-  await nell.want('POST', `${path}/sources`, { feedUrl: 'https://lowlamp.example/feed.xml', label: 'Lamp', folder: null, own: false })
-  await signIn(page, world.server.url)
-  const line = page.getByRole('textbox', { name: 'Your line' })
-  await page.locator('[data-article]').nth(0).click()
-  await line.waitFor()
-  await world.trouble('lowlamp.example', { slowMs: 1500 })
-  await line.pressSequentially('Typed in one go', { delay: 5 })
-  await line.press('Control+Enter')
-  await expect(page.getByText('Lining up once the link is checked')).toBeVisible()
-  await expect(page.getByTestId('notice')).toContainText('Lined up: Chatterbrook')
-
-  await world.trouble('lowlamp.example', { refuse: { status: 404, says: 'Nothing here' } })
-  await page.locator('[data-article]').nth(3).click()
-  await expect(line).toHaveValue('')
-  await line.pressSequentially('To a page that is gone', { delay: 5 })
-  await line.press('Control+Enter')
-  await expect(page.getByRole('alert')).toContainText('The link leads nowhere')
-  await expect(line).toHaveValue('To a page that is gone')
-  expect(await world.posted('chatterbrook.example')).toEqual([])
-})
-
 test('an offer makes a text fit, an own wording stays with its account, a plan that changed is shown anew', async ({ page, world }) => {
   const nell = await world.nell()
   const { path } = await makeBrand(nell)

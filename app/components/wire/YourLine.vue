@@ -25,22 +25,20 @@ const slots = usePlacing(
   }),
   { chosen: chosenIds, ready: chosenIds },
 )
-const text = computed({ get: () => doc.value.wordings[0]!.text, set: (now) => (doc.value.wordings[0]!.text = now) })
 const look = useLinkLook(() => (doc.value.wordings[0]!.text.trim() === '' ? null : doc.value.link))
-const { proofs, chosen, ready, stop, isCurrent, writing, main } = usePostProofs(editor, {
+const { proofs, chosen, ready, writing, main } = usePostProofs(editor, {
   context: () => desk.context,
   look: () => look.value,
   places: () => slots.places.value,
 })
-const { busy, problem, canLineUp, waitsFor, lineUp } = useLiningUp(editor, {
+const { busy, problem, canLineUp, lineUp } = useLiningUp(editor, {
   // The plan's version is of all chosen accounts, so on the Wire they are lined up together.
   ready: () => (ready.value.length === chosen.value.length ? ready.value.map(({ account }) => account.id) : []),
   version: () => slots.version.value,
   placing: slots,
   reload: slots.load,
-  checking: () => (text.value.trim() === '' ? null : doc.value.link && !look.value ? 'link' : !isCurrent.value || slots.isAsking.value ? 'post' : null),
-  stop: () => stop.value,
 })
+const text = computed({ get: () => doc.value.wordings[0]!.text, set: (now) => (doc.value.wordings[0]!.text = now) })
 const field = ref<{ focus: () => void; blur: () => void; insert: (text: string) => void } | null>(null)
 const shown = ref<string | null>(null)
 const shownProof = computed(() => proofs.value.find(({ account }) => account.id === shown.value) ?? null)
@@ -137,7 +135,6 @@ defineExpose({ write, quote, lineUp: lineItUp, toDesk: () => void toDesk() })
         <ProofSheet v-if="shownProof" :one="shownProof" :doc="doc" />
         <PostChecks v-if="text !== ''" :chosen="chosen" :doc="doc" :read-only="false" />
         <p v-else class="text-small text-ink-2">{{ article.shared.length > 0 ? '' : says.checks.notShared }}</p>
-        <p v-if="waitsFor" role="status" class="text-small text-ink-2">{{ words.writing.waits[waitsFor] }}</p>
         <ProblemLine :says="problem" />
         <button
           v-if="brand.canWork"

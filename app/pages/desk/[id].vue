@@ -34,7 +34,7 @@ const slots = usePlacing(
   }),
   { chosen: () => chosenIds.value, ready: () => readyIds.value },
 )
-const { proofs, chosen, ready, stop, isCurrent, writing, main } = usePostProofs(editor, {
+const { proofs, chosen, ready, writing, main } = usePostProofs(editor, {
   context: () => desk.context,
   look: () => look.value,
   places: () => slots.places.value,
@@ -45,13 +45,11 @@ const keepIds = (into: Ref<string[]>, of: AccountProof[]): void => {
 }
 watch(ready, (now) => keepIds(readyIds, now))
 watch(chosen, (now) => keepIds(chosenIds, now.filter(({ lineId, sentAt }) => lineId === null && sentAt === null))) // prettier-ignore
-const { busy, problem, canLineUp, asking, waitsFor, lineUp } = useLiningUp(editor, {
+const { busy, problem, canLineUp, asking, lineUp } = useLiningUp(editor, {
   ready: () => readyIds.value,
   version: () => slots.version.value,
   placing: slots,
   reload: slots.load,
-  checking: () => (doc.value.link && !look.value ? 'link' : !isCurrent.value || slots.isAsking.value ? 'post' : null),
-  stop: () => stop.value,
 })
 watch(() => schedule.ribbon, slots.load)
 watch(
@@ -206,7 +204,6 @@ const saysFailed = (error: unknown): string => sentenceOf(error)
             <PostChecks :chosen="chosen" :doc="doc" :read-only="readOnly" />
           </div>
           <PostApproval :view="editor.view.value" @approve="approve" @send-back="sendBack" />
-          <p v-if="waitsFor" role="status" class="text-small text-ink-2">{{ says.waits[waitsFor] }}</p>
           <ProblemLine :says="problem" />
         </div>
         <footer v-if="brand.canWork" class="grid gap-1.5 border-t border-rule px-3.5 py-3 max-wide:sticky max-wide:bottom-0 max-wide:bg-sheet">
