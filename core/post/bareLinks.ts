@@ -119,7 +119,11 @@ function topAt(text: string, at: number, textEnd: number): number | null {
 const known = new Map<string, boolean>()
 const MOST_KNOWN = 5_000
 
+/** Longer than any label of a host (RFC 1035 §2.3.4): such a word is neither looked up nor remembered. */
+const LONGEST_LABEL = 63
+
 function isKnown(top: string): boolean {
+  if (top.length > LONGEST_LABEL) return false
   const asked = top.toLowerCase()
   const before = known.get(asked)
   if (before !== undefined) return before

@@ -73,7 +73,6 @@ describe('usePostEditor', () => {
 
   it('goes on, after the tab was closed, with what the server never got', async () => {
     editor.begin(emptyDoc(), 'article-1')
-    answers['x'] = 0
     asked = fakeServer({})
     await type('Half a sent')
     leave()

@@ -70,6 +70,3 @@ export function inComponent<T>(work: () => T): { it: T; leave: () => void } {
   app.mount({})
   return { it, leave: () => app.unmount() }
 }
-
-/** Lets everything that waits for an answer have it. */
-export const settled = (): Promise<void> => vi.waitFor(() => new Promise((resolve) => setImmediate(resolve)))
