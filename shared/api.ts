@@ -300,6 +300,8 @@ export interface Card {
   /** Approved and not on hold; null for what left the line. */
   approval: Approval | null
   isHeld: boolean
+  /** Its account or brand is on hold, so that it has no place: it is shown where it would stand without. */
+  isHeldBack: boolean
   /** What the preflight says against it. */
   problems: string[]
   by: string
@@ -321,6 +323,8 @@ export interface ScheduleView {
   planVersion: string
   /** Over the whole plan, not only the days shown. */
   lined: number
+  /** In line too, but with no place before a hold is lifted. */
+  heldBack: number
   openCount: number
   firstOpenAt: Instant | null
   endsAt: Instant | null

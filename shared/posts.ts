@@ -133,6 +133,8 @@ export interface Writing {
   hashtagGroups: { name: string; tags: string[] }[]
   phrases: { kind: 'phrase' | 'question' | 'call'; text: string }[]
   linkRule: LinkRule
+  /** Whether clippings are done with once a post made from them is lined up. */
+  clippingsDone: boolean
 }
 
 export const USUAL_WRITING: Writing = {
@@ -142,6 +144,7 @@ export const USUAL_WRITING: Writing = {
   hashtagGroups: [],
   phrases: [],
   linkRule: { kind: 'plain', marks: { source: '', medium: '', campaign: '', term: '', content: '' } },
+  clippingsDone: true,
 }
 
 /** What the live checks know of a brand besides the post. */

@@ -311,6 +311,7 @@ export const writingSchema = yup.object({
           .required(),
       }),
       wordsNotUsed: listOf(text(100).required(), 200).default([]),
+      clippingsDone: yup.boolean().default(true),
       hashtagMost: yup.number().integer().min(0).max(LIMITS.hashtags).required(),
       hashtagGroups: listOf(yup.object({ name: name, tags: hashtags }), 50).default([]),
       phrases: listOf(

@@ -7,12 +7,19 @@ export interface Key {
   does: (key: string) => void
   /** With Ctrl or ⌘; such a key also works while typing. */
   command?: boolean
+  /** It changes something: nothing for whoever may only look. */
+  work?: boolean
+  /** Whether it is in force where the focus is. */
+  when?: (target: EventTarget | null) => boolean
 }
 
 const known = shallowRef<Key[]>([])
 
 /** The keys in force, for the list behind `?`. */
-export const useKnownKeys = (): Readonly<Ref<Key[]>> => known
+export function useKnownKeys(): Readonly<Ref<Key[]>> {
+  const brand = useBrandStore()
+  return computed(() => known.value.filter((key) => brand.canWork || !key.work))
+}
 
 const ahead = ref<string | null>(null)
 
@@ -40,6 +47,7 @@ export function useKeys(keys: Key[]): void {
 
 /** Listens once, for the whole application. */
 export function useKeyListener(): void {
+  const inForce = useKnownKeys()
   useEventListener('keydown', (event: KeyboardEvent) => {
     if (event.defaultPrevented || event.altKey || document.querySelector('[role=dialog], [role=alertdialog]')) return
     const command = event.ctrlKey || event.metaKey
@@ -49,15 +57,20 @@ export function useKeyListener(): void {
       ahead.value += event.key
       return
     }
-    const found = known.value.findLast((key) => Boolean(key.command) === command && key.keys.includes(event.key))
+    const found = inForce.value.findLast((key) => Boolean(key.command) === command && key.keys.includes(event.key) && (key.when?.(event.target) ?? true))
     if (!found) return
     event.preventDefault()
     found.does(event.key)
   })
 }
 
-function isTyping(target: EventTarget | null): boolean {
+/** Whether letters pressed there are text. */
+export function isTyping(target: EventTarget | null): boolean {
   // One ticks a box with the blank alone: every other key is free there.
   if (target instanceof HTMLInputElement) return !['checkbox', 'radio', 'button', 'file'].includes(target.type)
   return target instanceof HTMLElement && (target.isContentEditable || /^(TEXTAREA|SELECT)$/.test(target.tagName))
 }
+
+/** Whether there is text in the field one types in: its own undo is meant there. */
+export const isWritten = (target: EventTarget | null): boolean =>
+  isTyping(target) && (target instanceof HTMLTextAreaElement || target instanceof HTMLInputElement ? target.value !== '' : true)

@@ -1,11 +1,32 @@
+import { useTimeoutFn } from '@vueuse/core'
 import type { LinedUp } from '#shared/api'
 import { words } from '#shared/words'
 import { api, Refusal, sentenceOf } from '../api/client'
 import type { PlacingWish } from './usePlacing'
 import type { PostEditor } from './usePostEditor'
 
-/** Lines a post up on the accounts that are ready, with the plan as it was shown. `done` is told where it went. */
-export function useLiningUp(editor: PostEditor, given: { ready: () => string[]; version: () => string; placing: PlacingWish; reload: () => Promise<void> }) {
+/** How long the checks may take before one is told. */
+const PATIENCE_MS = 40_000
+
+/** Is told that it was lined up, and takes what is to be done where that is undone. */
+type Done = (undone: (work: () => unknown) => void) => void
+
+interface Given {
+  ready: () => string[]
+  version: () => string
+  placing: PlacingWish
+  reload: () => Promise<void>
+  /** What is still being looked at; null when everything is known. */
+  checking: () => 'link' | 'post' | null
+  /** Why it can't be lined up, as a sentence. */
+  stop: () => string | null
+}
+
+/**
+ * Lines a post up on the accounts that are ready, with the plan as it was shown. Asked for while it is still being checked, it is done
+ * once that is known, or refused aloud.
+ */
+export function useLiningUp(editor: PostEditor, given: Given) {
   const brand = useBrandStore()
   const notices = useNoticesStore()
   const session = useSessionStore()
@@ -14,13 +35,63 @@ export function useLiningUp(editor: PostEditor, given: { ready: () => string[]; 
   const busy = ref(false)
   const problem = ref('')
   const canLineUp = computed(() => brand.canWork && given.ready().length > 0 && given.version() !== '')
+  /** Whether asking for it leads to anything, now or once it is checked. */
+  const canAsk = computed(() => canLineUp.value || (brand.canWork && given.checking() !== null))
 
   /** What goes out now can't be undone: it is asked for once more. */
   const asking = ref(false)
   const goesNow = (): boolean => given.placing.placements().some(({ kind }) => kind === 'now')
 
-  async function lineUp(done: (undone: (work: () => unknown) => void) => void): Promise<void> {
-    if (!canLineUp.value || busy.value) return
+  const wanted = shallowRef<Done | null>(null)
+  const waitsFor = computed(() => (wanted.value ? (given.checking() ?? 'post') : null))
+  const patience = useTimeoutFn(() => forget(words.writing.notChecked), PATIENCE_MS, { immediate: false })
+  function want(done: Done): void {
+    wanted.value = done
+    problem.value = ''
+    patience.start()
+  }
+  function forget(why: string): void {
+    if (!wanted.value) return
+    wanted.value = null
+    patience.stop()
+    problem.value = why
+  }
+  // Behind all that looks at the post: what is known only now may begin another check.
+  watch(
+    given.checking,
+    (checking) => {
+      const done = wanted.value
+      if (!done || checking) return
+      forget('')
+      void lineUp(done)
+    },
+    { flush: 'post' },
+  )
+  // It was asked for as it stood: whoever writes on, or leaves it, asks again.
+  watch(
+    () => [editor.id.value, ...editor.doc.value.wordings.map((one) => one.text), ...editor.doc.value.accounts.map(({ ownText }) => ownText)].join('\n'),
+    () => {
+      if (wanted.value) forget(words.writing.wentOn)
+      else problem.value = ''
+    },
+  )
+  watch(
+    editor.id,
+    () => {
+      if (!wanted.value) return
+      forget('')
+      notices.say(words.writing.leftBefore)
+    },
+    { flush: 'sync' },
+  )
+
+  async function lineUp(done: Done): Promise<void> {
+    if (!brand.canWork || busy.value) return
+    if (given.checking()) return want(done)
+    if (!canLineUp.value) {
+      problem.value = given.stop() ?? (given.ready().length > 0 ? words.writing.notChecked : words.writing.notReady)
+      return
+    }
     if (goesNow() && !asking.value) {
       asking.value = true
       return
@@ -57,5 +128,5 @@ export function useLiningUp(editor: PostEditor, given: { ready: () => string[]; 
       busy.value = false
     }
   }
-  return { busy, problem, canLineUp, asking, lineUp }
+  return { busy, problem, canAsk, asking, waitsFor, lineUp }
 }

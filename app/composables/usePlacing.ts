@@ -1,4 +1,4 @@
-import { watchDebounced } from '@vueuse/core'
+import { useDebounceFn } from '@vueuse/core'
 import type { Echo, Placement, Placing } from '#shared/plans'
 import { api } from '../api/client'
 
@@ -27,6 +27,8 @@ export function usePlacing(post: () => PlacedThing, given: { chosen: () => strin
   const common = ref<Wish>({ kind: 'next', at: null })
   const own = ref<Record<string, Wish>>({})
   const echoes = ref<Echo[]>([])
+  /** Whether the places are still being asked for. */
+  const isAsking = ref(false)
   let turn = 0
 
   const placementsOf = (ids: string[]): Placement[] => ids.map((accountId) => ({ accountId, ...(own.value[accountId] ?? common.value) }))
@@ -35,6 +37,12 @@ export function usePlacing(post: () => PlacedThing, given: { chosen: () => strin
 
   async function load(): Promise<void> {
     const mine = ++turn
+    isAsking.value = true
+    await placeAll(mine).finally(() => {
+      if (mine === turn) isAsking.value = false
+    })
+  }
+  async function placeAll(mine: number): Promise<void> {
     if (!brand.view || !brand.canWork) return
     const [chosen, ready] = [given.chosen(), given.ready()]
     const all = await ask(placementsOf(chosen)).catch(() => null)
@@ -47,9 +55,17 @@ export function usePlacing(post: () => PlacedThing, given: { chosen: () => strin
     version.value = placementsOf(ready).every(isWhole) ? some.version : ''
   }
   const asked = (): string => JSON.stringify([post(), given.chosen(), given.ready(), common.value, own.value, echoes.value, brand.view?.brand.id])
-  watchDebounced(asked, load, { debounce: AFTER_MS })
+  const loadSoon = useDebounceFn(load, AFTER_MS)
   // What was shown is of before: nothing is lined up with it.
-  watch(asked, () => (version.value = ''), { flush: 'sync' })
+  watch(
+    asked,
+    () => {
+      version.value = ''
+      isAsking.value = true
+      void loadSoon()
+    },
+    { flush: 'sync' },
+  )
   void load()
   /** Begins anew for another post; where a slot was chosen for it, there. */
   function reset(slot: { at: string; accountId: string | null } | null = null): void {
@@ -58,7 +74,7 @@ export function usePlacing(post: () => PlacedThing, given: { chosen: () => strin
     own.value = slot?.accountId && wish ? { [slot.accountId]: wish } : {}
     echoes.value = []
   }
-  return { places, moved, version, common, own, echoes, load, reset, placements: () => placementsOf(given.ready()) }
+  return { places, moved, version, isAsking, common, own, echoes, load, reset, placements: () => placementsOf(given.ready()) }
 }
 
 export type PlacingWish = ReturnType<typeof usePlacing>

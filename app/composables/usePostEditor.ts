@@ -34,6 +34,10 @@ export function usePostEditor() {
   const saving = ref<Saving>('saved')
   const problem = ref('')
   const conflict = shallowRef<PostView | null>(null)
+  /** The first link in its main text, once that is read. */
+  const textLink = ref<string | null>(null)
+  /** The link it is about: its field’s, else the first in its text. */
+  const link = computed(() => doc.value.link ?? textLink.value)
   /** Whether there is a post here, empty or not. */
   const isOpen = ref(false)
   let stored = ''
@@ -206,7 +210,28 @@ export function usePostEditor() {
   onBeforeUnmount(() => {
     if (saving.value === 'unsaved') void save()
   })
-  return { id, version, doc, view, pictures, accounts, saving, problem, conflict, isOpen, open, begin, save, settle, know, refresh, addPicture, close }
+  return {
+    id,
+    version,
+    doc,
+    view,
+    pictures,
+    accounts,
+    saving,
+    problem,
+    conflict,
+    link,
+    textLink,
+    isOpen,
+    open,
+    begin,
+    save,
+    settle,
+    know,
+    refresh,
+    addPicture,
+    close,
+  }
 }
 
 export type PostEditor = ReturnType<typeof usePostEditor>

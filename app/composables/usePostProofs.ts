@@ -50,6 +50,7 @@ export function usePostProofs(
     return {
       now: new Date(clock.now).toISOString(),
       zone: brand.view?.brand.zone ?? 'UTC',
+      link: editor.doc.value.link,
       plannedAt: placeOf(account.id)?.at ?? null,
       goodUntil: editor.doc.value.goodUntil,
       sentHere: context.sentHere[account.id] ?? [],
@@ -66,7 +67,12 @@ export function usePostProofs(
   }
   const placeOf = (accountId: string) => given.places().find((place) => place.accountId === accountId)
 
-  const { answer } = useProofs(ask)
+  const { answer, isCurrent } = useProofs(() => ({ text: editor.doc.value.wordings[0]?.text ?? '', posts: ask() }))
+  watch(
+    () => answer.value.link,
+    (link) => (editor.textLink.value = link),
+    { flush: 'sync' },
+  )
   const proofs = computed((): AccountProof[] =>
     editor.accounts.value.flatMap((account) => {
       const part = partOf(account.id)
@@ -90,7 +96,15 @@ export function usePostProofs(
   const chosen = computed(() => proofs.value.filter(({ part }) => part.chosen))
   /** Chosen, neither in line nor out, and nothing stops it. */
   const ready = computed(() => chosen.value.filter((one) => one.lineId === null && one.sentAt === null && isReady(one)))
-  return { proofs, chosen, ready, writing, main: computed(() => answer.value.main) }
+  /** The first that keeps it from being lined up, as a sentence; null for nothing. */
+  const stop = computed((): string | null => {
+    for (const { account, checks, lineId, sentAt } of chosen.value) {
+      const found = lineId === null && sentAt === null ? checks.find(({ level }) => level === 'stop') : undefined
+      if (found) return `${account.name}: ${found.says}`
+    }
+    return null
+  })
+  return { proofs, chosen, ready, stop, isCurrent, writing, main: computed(() => answer.value.main) }
 }
 
 const isReady = ({ proof, checks }: AccountProof): boolean => proof !== null && proof.measure.valid && !checks.some(({ level }) => level === 'stop')

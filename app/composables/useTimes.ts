@@ -3,6 +3,8 @@ import { dateFormat, instantOf, localMoment } from '../utils/localTime'
 const MINUTE = 60_000
 const HOUR = 60 * MINUTE
 const DAY = 24 * HOUR
+/** Within so much a day is known by its name. */
+const NEAR = 7 * DAY
 
 /** Instants as the brand reads them: its own zone, the day's name, no more than is needed. */
 export function useTimes() {
@@ -19,15 +21,19 @@ export function useTimes() {
   const dayMonth = (at: string | number): string => format(at, { weekday: 'short', day: 'numeric', month: 'short' }).replace(',', '')
   /** `Thu 26 Nov, 07:00` */
   const dayTime = (at: string | number): string => `${dayMonth(at)}, ${time(at)}`
-  /** `Thu 26, 07:00` */
-  const shortDayTime = (at: string | number): string => `${day(at)}, ${time(at)}`
+  /** `Thu 26`, and `Thu 26 Nov` where that is not one of the days about today. */
+  const nearDay = (at: string | number): string => (Math.abs(ms(at) - clock.now) < NEAR ? day(at) : dayMonth(at))
+  /** Whether it is more than a week from now: a place so late is worth a reason. */
+  const isFarOff = (at: string | number): boolean => ms(at) - clock.now > NEAR
+  /** `Thu 26, 07:00`, further off `Sat 26 Dec, 07:00` */
+  const shortDayTime = (at: string | number): string => `${nearDay(at)}, ${time(at)}`
   /** How long ago: minutes and hours while it is near, else the day. */
   const ago = (at: string | number): string => {
     const passed = clock.now - ms(at)
     if (passed < MINUTE) return 'just now'
     if (passed < HOUR) return `${Math.floor(passed / MINUTE)} min`
     if (passed < DAY) return `${Math.floor(passed / HOUR)} h`
-    return day(at)
+    return nearDay(at)
   }
   /** The exact instant, and the reader's own time where it differs from the brand's. */
   const exact = (at: string | number): string => {
@@ -47,5 +53,19 @@ export function useTimes() {
     const [date, clockTime] = typed.split('T')
     return date && clockTime ? instantOf(date, clockTime, zone.value) : null
   }
-  return { toField, fromField, zone, time, day, dayMonth, dayTime, shortDayTime, ago, exact, moment: (at: string | number) => localMoment(ms(at), zone.value) }
+  return {
+    toField,
+    fromField,
+    zone,
+    isFarOff,
+    time,
+    day,
+    nearDay,
+    dayMonth,
+    dayTime,
+    shortDayTime,
+    ago,
+    exact,
+    moment: (at: string | number) => localMoment(ms(at), zone.value),
+  }
 }

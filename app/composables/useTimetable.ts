@@ -53,7 +53,7 @@ export function useTimetable(id: string) {
   let kept = ''
   const current = (): string => JSON.stringify({ ...form.values, except: excepts(days.value), mix: mixes(shares.value) })
   const isChanged = computed(() => form.values.version > 0 && current() !== kept)
-  watch(account, (now) => now && (form.values.version === 0 || (now.version > form.values.version && !isChanged.value)) && take(now), { immediate: true })
+  watch(account, (now) => now && (form.values.version === 0 || (now.version !== form.values.version && !isChanged.value)) && take(now), { immediate: true })
   watch([days, shares], () => Object.assign(form.values, { except: excepts(days.value), mix: mixes(shares.value) }), { deep: true })
 
   const checked = (): unknown => {

@@ -10,13 +10,19 @@ const goTo = useGoTo()
 
 useKeyListener()
 useChanges()
-const SCREENS: Record<string, string> = { 1: '/wire', 2: '/clippings', 3: '/desk', 4: '/schedule', 5: '/set-up/sources' }
+const { screens } = useScreens()
+/** The screens by their place on the rail. */
+const toScreen = (key: string): void => {
+  const screen = screens.value[Number(key) - 1]
+  if (screen) void goTo(screen.to)
+}
 const toFind = (): void => void goTo('/find')
 useKeys([
-  { keys: Object.keys(SCREENS), says: words.keys.screens, does: (key) => void goTo(SCREENS[key]!) },
+  { keys: ['1', '2', '3', '4', '5', '6', '7'], says: words.keys.screens, does: toScreen },
   { keys: ['/'], says: words.keys.find, does: toFind },
   { keys: ['k'], command: true, says: words.keys.find, does: toFind },
-  { keys: ['u'], says: words.keys.undo, does: () => notices.undoLast() },
+  { keys: ['u'], says: words.keys.undo, work: true, does: () => notices.undoLast() },
+  { keys: ['z'], command: true, says: words.keys.undo, work: true, does: () => notices.undoLast(), when: (target) => !isWritten(target) },
   { keys: ['?'], says: words.keys.keys, does: openKeys },
 ])
 

@@ -15,6 +15,9 @@ export default defineNuxtRouteMiddleware(async (to) => {
     const wanted = sessionStorage.getItem(WANTED)
     sessionStorage.removeItem(WANTED)
     if (wanted && to.path === '/wire') return await navigateTo(wanted)
+    // A client's own screens are the proofs in review and the week.
+    const brand = me.brands.find(({ id }) => id === session.brandId)
+    if (to.path === '/wire' && Object.keys(to.query).length === 0 && brand?.role === 'client') return await navigateTo('/desk')
   } catch (error) {
     if (error instanceof Refusal && error.code === 'notSignedIn') {
       if (to.path !== '/') sessionStorage.setItem(WANTED, to.fullPath)

@@ -70,17 +70,17 @@ function step(by: 1 | -1): void {
   document.querySelector(`[data-clipping="${currentId.value}"]`)?.scrollIntoView({ block: 'nearest' })
 }
 const withCurrent = (work: (one: Clipping) => void) => (): void => {
-  if (current.value && brand.canWork) work(current.value)
+  if (current.value) work(current.value)
 }
 useKeys([
   { keys: ['j', 'ArrowDown'], says: words.keys.nextFound, does: () => step(1) },
   { keys: ['k', 'ArrowUp'], says: words.keys.previousFound, does: () => step(-1) },
-  { keys: ['w', 'Enter'], says: words.keys.write, does: withCurrent((one) => void goTo({ path: '/desk/new', query: one.articleId && one.quote === null ? { article: one.articleId } : { clippings: one.id } })) },
-  { keys: [' '], says: words.keys.choose, does: withCurrent((one) => mark(one.id)) },
-  { keys: ['r'], says: words.writing.roundUp, does: () => marked.value.length > 0 && brand.canWork && roundUp() },
-  { keys: ['d'], says: words.keys.shelve, does: withCurrent((one) => one.quote === null && void store.move(one, one.shelved ? 'clipped' : 'shelved')) },
-  { keys: ['e'], says: says.editTitle, does: withCurrent(edit) },
-  { keys: ['x'], says: says.done, does: withCurrent((one) => void store.workOff(one, one.doneAt === null)) },
+  { keys: ['w', 'Enter'], says: words.keys.write, work: true, does: withCurrent((one) => void goTo({ path: '/desk/new', query: one.articleId && one.quote === null ? { article: one.articleId } : { clippings: one.id } })) },
+  { keys: [' '], says: words.keys.choose, work: true, does: withCurrent((one) => mark(one.id)) },
+  { keys: ['r'], says: words.writing.roundUp, work: true, does: () => marked.value.length > 0 && roundUp() },
+  { keys: ['d'], says: words.keys.shelve, work: true, does: withCurrent((one) => one.quote === null && void store.move(one, one.shelved ? 'clipped' : 'shelved')) },
+  { keys: ['e'], says: says.editTitle, work: true, does: withCurrent(edit) },
+  { keys: ['x'], says: says.done, work: true, does: withCurrent((one) => void store.workOff(one, one.doneAt === null)) },
 ]) // prettier-ignore
 const tab = 'rounded-full px-3 py-[5px] text-small font-medium whitespace-nowrap'
 const select = 'rounded border border-rule bg-sheet px-1.5 py-1 text-small text-ink-2'

@@ -102,9 +102,9 @@ const isHeld = computed(() => {
   if (of?.kind === 'account') return Boolean(brand.view?.accounts.find(({ id }) => id === of.id)?.hold)
   return of !== null && (view.value?.cards.some((one) => one.postId === of.id && one.isHeld) ?? false)
 })
-function holdPost(id: string): void {
+function holdOne(of: HoldOf): void {
   openId.value = null
-  holding.value = { kind: 'post', id }
+  holding.value = of
 }
 function openDay(date: string): void {
   face.value = 'sheet'
@@ -146,6 +146,7 @@ const faces = [
     <p v-if="brand.view?.brand.hold" class="flex items-center gap-1.5 border-b border-rule bg-sheet px-3.5 py-1.5 font-semibold text-warn" role="status">
       <Pause :size="14" aria-hidden="true" />{{ words.hold.on(brand.view.brand.hold.until ? times.dayTime(brand.view.brand.hold.until) : null) }}
       <span v-if="brand.view.brand.hold.reason" class="font-normal">{{ brand.view.brand.hold.reason }}</span>
+      <span v-if="view && view.heldBack > 0" class="font-normal text-ink-2">{{ words.hold.heldBack(view.heldBack) }}</span>
     </p>
     <EmptyState v-if="brand.view && brand.view.accounts.length === 0" :title="says.nothing.title" :detail="says.nothing.detail">
       <NuxtLink to="/set-up/accounts" class="rounded-[5px] bg-act px-3 py-1.5 font-semibold text-on-act">{{ says.nothing.go }}</NuxtLink>
@@ -201,7 +202,7 @@ const faces = [
         </button>
       </footer>
     </template>
-    <CardDialog :card="card" :view="view" :plan="plan" @close="openId = null" @hold="holdPost" />
+    <CardDialog :card="card" :view="view" :plan="plan" @close="openId = null" @hold="holdOne" />
     <LazyHoldDialog :of="holding" :name="holdName" :is-held="isHeld" @close="holding = null" />
   </div>
 </template>

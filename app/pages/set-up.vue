@@ -6,7 +6,7 @@ const route = useRoute()
 const brand = useBrandStore()
 const says = words.setUp
 useHead({ title: () => `${says.title} · ${words.frame.product}` })
-const parts = [
+const all = [
   { to: '/set-up/sources', name: says.parts.sources, icon: Rss },
   { to: '/set-up/watches', name: says.parts.watches, icon: Eye },
   { to: '/set-up/tags', name: says.parts.tags, icon: Tags },
@@ -17,6 +17,8 @@ const parts = [
   { to: '/set-up/notices', name: says.parts.notices, icon: Bell },
   { to: '/set-up/you', name: says.parts.you, icon: CircleUser },
 ]
+// A client has nothing to set up but what is their own.
+const parts = computed(() => all.filter(({ to }) => brand.canWork || to === '/set-up/you'))
 </script>
 
 <template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ChevronLeft } from '@lucide/vue'
 import type { Brand, Person } from '#shared/api'
 import { ownerSchema } from '#shared/schemas'
 import { words } from '#shared/words'
@@ -13,19 +14,51 @@ type Step = (typeof STEPS)[number]
 
 const session = useSessionStore()
 const brand = useBrandStore()
+const route = useRoute()
+const router = useRouter()
 const step = ref<Step>('you')
-const accountId = ref<string | null>(null)
 const number = computed(() => STEPS.indexOf(step.value) + 1)
 const owner = useForm(ownerSchema, { code: '', name: '', email: '', password: '' })
 
-// An interrupted first start goes on where it was: with the owner there, a brand is what is missing.
+// An interrupted first start goes on where it was: the step stands in the address, and what is there already says which come first.
 const { needsFirstStart } = await api.get<{ needsFirstStart: boolean }>('/api/start')
-if (!needsFirstStart) {
+if (!needsFirstStart) await resume()
+
+async function resume(): Promise<unknown> {
   const me = await session.load().catch(() => null)
-  if (!me) await navigateTo('/sign-in')
-  else if (me.brands.length > 0) await navigateTo('/wire')
-  else step.value = 'brand'
+  if (!me) return navigateTo('/sign-in')
+  if (me.brands.length === 0) return void (step.value = 'brand')
+  await brand.load()
+  const asked = stepAsked()
+  if (!brand.isOwner || (asked === null && !isUnfinished.value)) return navigateTo('/wire')
+  step.value = asked ?? firstMissing()
 }
+/** The accounts that go through the step of the timetable: those that have none. */
+const withoutSlots = computed(() => (brand.view?.accounts ?? []).filter(({ slots }) => slots.length === 0))
+const planned = computed(() => withoutSlots.value.at(-1) ?? brand.view?.accounts.at(-1) ?? null)
+const isUnfinished = computed(() => (brand.view?.accounts.length ?? 0) === 0 || (brand.view?.sources ?? 0) === 0)
+function firstMissing(): Step {
+  if ((brand.view?.accounts.length ?? 0) === 0) return 'account'
+  return withoutSlots.value.length > 0 ? 'timetable' : 'pillars'
+}
+/** The step in the address, where it can be taken: a timetable is of an account. */
+function stepAsked(): Step | null {
+  const asked = STEPS.find((one) => one === route.query['step'])
+  if (!asked || asked === 'you') return null
+  return asked === 'timetable' && !planned.value ? 'account' : asked
+}
+const goTo = (next: Step): unknown => router.push({ path: '/start', query: { step: next } })
+// The browser’s own back and forward go from step to step.
+watch(
+  () => route.query['step'],
+  () => {
+    if (route.path === '/start' && brand.view) step.value = stepAsked() ?? step.value
+  },
+)
+// An account that was taken back leaves its timetable behind.
+watch(planned, (now) => !now && step.value === 'timetable' && goTo('account'))
+const before = computed((): Step | null => (number.value > 2 ? STEPS[number.value - 2]! : null))
+const back = computed((): Step | null => (before.value === 'timetable' && !planned.value ? 'account' : before.value))
 
 async function makeOwner(): Promise<void> {
   if (await owner.send((values) => api.post<Person>('/api/first-start', values))) step.value = 'brand'
@@ -34,13 +67,8 @@ async function brandMade(made: Brand): Promise<void> {
   await session.load()
   session.choose(made.id)
   await brand.load()
-  step.value = 'account'
+  await goTo('account')
 }
-function accountAdded(id: string): void {
-  accountId.value = id
-  step.value = 'timetable'
-}
-const afterAccount = (): void => void (step.value = 'pillars')
 const finish = (): void => window.location.assign('/wire')
 </script>
 
@@ -101,20 +129,37 @@ const finish = (): void => window.location.assign('/wire')
           <PlainButton kind="act" type="submit" :busy="owner.busy.value">{{ says.next }}</PlainButton>
         </div>
       </form>
-      <BrandForm v-else-if="step === 'brand'" class="max-w-[420px]" :brand="null" :submit="says.next" @made="brandMade" />
+      <BrandForm
+        v-else-if="step === 'brand'"
+        class="max-w-[420px]"
+        :brand="brand.view?.brand ?? null"
+        :submit="says.next"
+        @made="brandMade"
+        @saved="goTo('account')"
+      />
       <template v-else-if="step === 'account'">
-        <AddAccount @added="accountAdded" />
-        <PlainButton class="mt-4" kind="quiet" @click="afterAccount">{{ says.skip }}</PlainButton>
+        <ul v-if="(brand.view?.accounts.length ?? 0) > 0" class="mb-4 divide-y divide-rule border-y border-rule" :aria-label="says.account.there">
+          <li v-for="one in brand.view!.accounts" :key="one.id" class="flex items-baseline gap-3 py-2">
+            <b class="serif text-[16px] font-medium">{{ one.name }}</b><span class="text-small text-ink-2">{{ one.handle }}</span>
+          </li>
+        </ul>
+        <AddAccount @added="goTo('timetable')" />
+        <NetworkHelp class="mt-4" />
+        <PlainButton v-if="planned" class="mt-4" kind="act" @click="goTo('timetable')">{{ says.next }}</PlainButton>
+        <PlainButton v-else class="mt-4" kind="quiet" @click="goTo('pillars')">{{ says.skip }}</PlainButton>
       </template>
-      <StartTimetable v-else-if="step === 'timetable'" :account-id="accountId!" @done="afterAccount" />
+      <StartTimetable v-else-if="step === 'timetable' && planned" :key="planned.id" :account="planned" @done="goTo('pillars')" />
       <template v-else-if="step === 'pillars'">
         <PillarList />
-        <PlainButton class="mt-5" kind="act" @click="step = 'source'">{{ says.next }}</PlainButton>
+        <PlainButton class="mt-5" kind="act" @click="goTo('source')">{{ says.next }}</PlainButton>
       </template>
       <template v-else>
         <AddSource @added="finish" />
         <PlainButton class="mt-4" kind="quiet" @click="finish">{{ says.skip }}</PlainButton>
       </template>
+      <p v-if="back" class="mt-5 border-t border-rule pt-3">
+        <PlainButton kind="quiet" class="-ml-3" @click="goTo(back)"><ChevronLeft :size="14" aria-hidden="true" />{{ says.back(says.steps[back]) }}</PlainButton>
+      </p>
     </section>
     <NoticeBar />
   </div>

@@ -68,27 +68,27 @@ watch(
 )
 
 const decide = (state: 'clipped' | 'shelved' | 'passed'): void => {
-  if (wire.chosen.size > 0 && brand.canWork) return void wire.decideChosen(state)
-  if (wire.selectedId && brand.canWork) void wire.decide(wire.selectedId, state)
+  if (wire.chosen.size > 0) return void wire.decideChosen(state)
+  if (wire.selectedId) void wire.decide(wire.selectedId, state)
 }
 const focusSheet = (): void => document.getElementById('article')?.focus()
 useKeys([
   { keys: ['j', 'ArrowDown'], says: words.keys.next, does: () => wire.step(1) },
   { keys: ['k', 'ArrowUp'], says: words.keys.previous, does: () => wire.step(-1) },
   { keys: ['Enter'], says: words.keys.read, does: () => (wire.selectedId ? focusSheet() : wire.step(1)) },
-  { keys: ['c'], says: words.keys.clip, does: () => decide('clipped') },
-  { keys: ['d'], says: words.keys.shelve, does: () => decide('shelved') },
-  { keys: ['p'], says: words.keys.pass, does: () => decide('passed') },
-  { keys: ['x'], says: words.keys.choose, does: () => wire.selectedId && wire.choose(wire.selectedId) },
-  { keys: ['a'], says: words.keys.allRead, does: () => brand.canWork && void wire.readAbove() },
-  { keys: ['w'], says: words.keys.write, does: write },
-  { keys: ['e'], says: words.writing.toWriting, does: () => brand.canWork && withLine((one) => one.toDesk()) },
-  { keys: ['q'], says: words.keys.quote, does: () => sheet.value?.quote() },
-  { keys: ['t'], says: words.keys.tag, does: () => brand.canWork && sheet.value?.tag() },
+  { keys: ['c'], says: words.keys.clip, work: true, does: () => decide('clipped') },
+  { keys: ['d'], says: words.keys.shelve, work: true, does: () => decide('shelved') },
+  { keys: ['p'], says: words.keys.pass, work: true, does: () => decide('passed') },
+  { keys: ['x'], says: words.keys.choose, work: true, does: () => wire.selectedId && wire.choose(wire.selectedId) },
+  { keys: ['a'], says: words.keys.allRead, work: true, does: () => void wire.readAbove() },
+  { keys: ['w'], says: words.keys.write, work: true, does: write },
+  { keys: ['e'], says: words.writing.toWriting, work: true, does: () => withLine((one) => one.toDesk()) },
+  { keys: ['q'], says: words.keys.quote, work: true, does: () => sheet.value?.quote() },
+  { keys: ['t'], says: words.keys.tag, work: true, does: () => sheet.value?.tag() },
   { keys: ['+', '='], says: words.wire.sheet.larger, does: () => resize(1) },
   { keys: ['-'], says: words.wire.sheet.smaller, does: () => resize(-1) },
-  { keys: ['l'], says: words.keys.lineUp, does: () => line.value?.lineUp() },
-  { keys: ['Enter'], command: true, says: words.keys.lineUpText, does: () => line.value?.lineUp() },
+  { keys: ['l'], says: words.keys.lineUp, work: true, does: () => line.value?.lineUp() },
+  { keys: ['Enter'], command: true, says: words.keys.lineUpText, work: true, does: () => line.value?.lineUp() },
   { keys: ['Escape'], says: words.keys.back, does: () => void wire.select(null) },
 ])
 </script>
@@ -103,10 +103,11 @@ useKeys([
       <ArticleList />
       <div
         v-if="wire.selectedId"
-        class="grid min-h-0 grid-cols-[minmax(0,1fr)_272px] bg-sheet max-wide:block max-wide:overflow-y-auto max-column:fixed max-column:inset-0 max-column:bottom-[52px] max-column:z-20"
+        class="grid min-h-0 bg-sheet max-wide:block max-wide:overflow-y-auto max-column:fixed max-column:inset-0 max-column:bottom-[52px] max-column:z-20"
+        :class="brand.canWork ? 'grid-cols-[minmax(0,1fr)_272px]' : ''"
       >
         <ArticleSheet ref="sheet" @quote="(text) => withLine((one) => one.quote(text))" />
-        <LazyYourLine v-if="wire.article" ref="line" :article="wire.article" />
+        <LazyYourLine v-if="wire.article && brand.canWork" ref="line" :article="wire.article" />
       </div>
       <div v-else class="bg-sheet max-column:hidden">
         <EmptyState :title="words.wire.sheet.choose.title" :detail="words.wire.sheet.choose.detail" />

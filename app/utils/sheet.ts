@@ -39,7 +39,7 @@ export function isWanted(card: Card, filter: SheetFilter): boolean {
     case 'trouble':
       return isTrouble(card.state)
     case 'held':
-      return card.isHeld
+      return card.isHeld || card.isHeldBack
     case 'not-firm':
       return card.approval !== null && card.approval !== 'approved'
     default:

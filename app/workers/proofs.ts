@@ -2,10 +2,13 @@
 // should not carry.
 import type { Check, Entity, NetworkRules, PostParts, PreflightContext, Proof } from '../../core/post/types'
 import { entities } from '../../core/post/entities'
+import { postLink } from '../../core/post/postLink'
 import { makeProof } from '../../core/post/proof'
 
 export interface ProofAsk {
   turn: number
+  /** The main text. */
+  text: string
   posts: {
     accountId: string
     name: string
@@ -24,6 +27,8 @@ export interface ProofAnswer {
   checks: Record<string, Check[]> | null
   /** Links, mentions and hashtags of the main text. */
   main: Entity[]
+  /** Its first link. */
+  link: string | null
 }
 
 let newest = 0
@@ -31,11 +36,12 @@ const PAUSE_MS = 90
 
 self.addEventListener('message', ({ data }: MessageEvent<ProofAsk>) => void answer(data))
 
-async function answer({ turn, posts }: ProofAsk): Promise<void> {
+async function answer({ turn, text, posts }: ProofAsk): Promise<void> {
   newest = turn
   const proofs = Object.fromEntries(posts.map(({ accountId, parts, rules }) => [accountId, makeProof(parts, rules)]))
-  const main = entities(posts[0]?.parts.text ?? '')
-  self.postMessage({ turn, proofs, checks: null, main } satisfies ProofAnswer)
+  const main = entities(text)
+  const link = postLink(null, text)
+  self.postMessage({ turn, proofs, checks: null, main, link } satisfies ProofAnswer)
   if (!posts.some(({ context }) => context !== null)) return
   // Checks compare with all that was sent: made once typing pauses.
   await new Promise((resolve) => setTimeout(resolve, PAUSE_MS))
@@ -51,5 +57,5 @@ async function answer({ turn, posts }: ProofAsk): Promise<void> {
     const equalText = other ? { account: other.name, text: proofs[other.accountId]!.text } : null
     checks[accountId] = loaded.preflight(parts, proofs[accountId]!, rules, { ...context, equalText })
   }
-  self.postMessage({ turn, proofs, checks, main } satisfies ProofAnswer)
+  self.postMessage({ turn, proofs, checks, main, link } satisfies ProofAnswer)
 }

@@ -1,5 +1,6 @@
 export { measure } from './measure'
 export { entities } from './entities'
+export { postLink } from './postLink'
 export { facetsOf, type Facet } from './facets'
 export { linkPlacesOf, makeProof } from './proof'
 export { preflight, stopsOf } from './preflight'

@@ -4,6 +4,7 @@ import { similarity } from '../text/similarity'
 import { canonicalUrl } from '../url/canonical'
 import { ok, stop, warn } from './checks'
 import { mediaChecks } from './mediaChecks'
+import { postLink } from './postLink'
 import type { Check, NetworkRules, PostParts, PreflightContext, Proof } from './types'
 
 /** Texts more alike than this count as nearly the same. */
@@ -33,10 +34,13 @@ const networkChecks = (post: PostParts, proof: Proof, rules: NetworkRules, conte
   ...lengthChecks(proof, rules),
   ...commentChecks(textOf(post), post),
   ...repeatChecks(proof.text, post, rules, context),
-  ...linkChecks(proof, rules, context),
+  ...linkChecks(post, proof, rules, context),
   ...mediaChecks(post, proof, rules),
   ...placeChecks(post, proof, rules, context),
 ]
+
+/** The link a post is about, as somebody wrote it. */
+const ownLink = (post: PostParts, { link = post.link }: PreflightContext): string | null => postLink(link, textOf(post))
 
 function lengthChecks({ measure, offers }: Proof, rules: NetworkRules): Check[] {
   if (measure.left < 0) return [stop('length', `${-measure.left} too many: ${measure.length} of ${measure.limit}.`, offerFix(offers[0]))]
@@ -62,28 +66,46 @@ function repeatChecks(text: string, post: PostParts, rules: NetworkRules, contex
   if (refused) return [stop('repeat', `${rules.name} refuses the same text within ${rules.equalTextRefusedDays} days; sent ${dayOf(refused.at)}.`)]
   if (context.equalText && similarity(context.equalText.text, text) === 1 && rules.equalTextRefusedDays !== null)
     return [stop('repeat', `${rules.name} refuses the same text twice: give this account or ${context.equalText.account} its own wording.`)]
-  const within = context.sentHere.filter(
-    (sent) => context.repeatAfterDays !== null && days(sent.at) < context.repeatAfterDays && (sent.seriesId === null || sent.seriesId !== context.seriesId),
-  )
-  const key = post.link ? canonicalUrl(post.link) : null
-  const sameLink = within.find((sent) => key !== null && sent.linkKey === key)
+  const others = context.sentHere.filter((sent) => context.repeatAfterDays !== null && (sent.seriesId === null || sent.seriesId !== context.seriesId))
+  const within = others.filter((sent) => days(sent.at) < context.repeatAfterDays!)
+  const link = others.length > 0 ? ownLink(post, context) : null
+  const key = link ? canonicalUrl(link) : null
+  const isSame = (sent: PreflightContext['sentHere'][number]): boolean => key !== null && sent.linkKey === key
+  const sameLink = within.find(isSame)
   if (sameLink) return [warn('repeat', `This link went out here ${dayOf(sameLink.at)}.`)]
   const alike = within.find((sent) => similarity(sent.text, text) > NEARLY_SAME)
-  return [alike ? warn('repeat', `Nearly the same text went out here ${dayOf(alike.at)}.`) : ok('repeat', 'Not shared here lately.')]
+  if (alike) return [warn('repeat', `Nearly the same text went out here ${dayOf(alike.at)}.`)]
+  // Its place is late enough; that it is so late because of the link is worth knowing.
+  const lately = others.find((sent) => isSame(sent) && (Date.parse(context.now) - Date.parse(sent.at)) / DAY_MS < context.repeatAfterDays!)
+  if (lately) return [warn('repeat', `This link went out here ${dayOf(lately.at)}: it waits until ${context.repeatAfterDays} days have passed.`)]
+  return [ok('repeat', 'Not shared here lately.')]
 }
 
-function linkChecks(proof: Proof, rules: NetworkRules, { linkState, linkIsShort }: PreflightContext): Check[] {
-  const checks: Check[] = []
-  if (proof.link === null) return checks
-  const { kind, detail } = linkState
-  if (kind === 'dead') checks.push(stop('link', `The link leads nowhere${detail ? `: ${detail}` : '.'}`, { does: 'leave-out-link', change: { link: null } }))
-  if (kind === 'unreachable') checks.push(warn('link', `The link’s page does not answer${detail ? `: ${detail}` : '.'}`))
-  if (kind === 'moved') checks.push(warn('link', 'The page has moved for good.', detail ? { does: 'use-new-address', change: { link: detail } } : null))
-  if (kind === 'unchecked') checks.push(ok('link', 'The link is being checked.'))
-  if (kind === 'ok') checks.push(ok('link', 'The link answers.'))
-  if (linkIsShort && !rules.shortLinks) checks.push(warn('short-link', `${rules.name} shows posts with short links less.`))
-  return checks
+function linkChecks(post: PostParts, proof: Proof, rules: NetworkRules, context: PreflightContext): Check[] {
+  // A link in the text is looked at like one in the field; one that the network leaves out is not.
+  const isInText = proof.link === null && post.link === null && ownLink(post, context) !== null
+  return proof.link === null && !isInText ? [] : [...answerChecks(context, isInText), ...(proof.link === null ? [] : shortChecks(rules, context))]
 }
+
+function answerChecks({ linkState: { kind, detail } }: PreflightContext, isInText: boolean): Check[] {
+  // What stands in the text is changed by whoever wrote it.
+  const fix = (does: string, link: string | null): Check['fix'] => (isInText ? null : { does, change: { link } })
+  switch (kind) {
+    case 'dead':
+      return [stop('link', `The link leads nowhere${detail ? `: ${detail}` : '.'}`, fix('leave-out-link', null))]
+    case 'unreachable':
+      return [warn('link', `The link’s page does not answer${detail ? `: ${detail}` : '.'}`)]
+    case 'moved':
+      return [warn('link', 'The page has moved for good.', detail ? fix('use-new-address', detail) : null)]
+    case 'unchecked':
+      return [ok('link', 'The link is being checked.')]
+    default:
+      return [ok('link', 'The link answers.')]
+  }
+}
+
+const shortChecks = (rules: NetworkRules, { linkIsShort }: PreflightContext): Check[] =>
+  linkIsShort && !rules.shortLinks ? [warn('short-link', `${rules.name} shows posts with short links less.`)] : []
 
 function placeChecks(post: PostParts, proof: Proof, rules: NetworkRules, context: PreflightContext): Check[] {
   const checks: Check[] = []

@@ -107,6 +107,8 @@ export interface PreflightContext {
   /** When it would go out; null where that is not known. */
   plannedAt: Instant | null
   goodUntil: Instant | null
+  /** The post’s own link, before campaign marks and short addresses; left out, the one of its parts stands for it. */
+  link?: string | null
   /** What went out on this account before, as it was sent. */
   sentHere: { at: Instant; linkKey: string | null; text: string; seriesId: string | null }[]
   seriesId: string | null

@@ -1,5 +1,6 @@
 export { slotsBetween } from './slots'
 export { planLines } from './plan'
+export { heldPlaces, isHeldOpenly, withHoldsLifted } from './lifted'
 export { nextEvergreen } from './evergreens'
 export { echoTimes, spreadTimes } from './series'
 export { movePost, planDifference, type Moved, type MoveTo } from './moves'

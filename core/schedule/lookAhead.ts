@@ -60,7 +60,9 @@ function ofLine(view: AccountView): Finding[] {
   const { account, now } = view
   const found: Finding[] = []
   if (account.hold && (account.hold.until === null || toMs(account.hold.until) > now)) {
-    found.push(finding(view, 'hold', 'On hold: nothing goes out.', { at: account.hold.until }))
+    const waiting = view.plan.unplaced.filter((one) => one.accountId === account.id && isWaitingForLift(view, one)).length
+    const wait = waiting === 0 ? '' : ` ${waiting} ${waiting === 1 ? 'post waits' : 'posts wait'} for the hold to be lifted.`
+    found.push(finding(view, 'hold', `On hold: nothing goes out.${wait}`, { at: account.hold.until }))
   }
   if (account.timetable.slots.length === 0 && !account.timetable.except.some(({ slots }) => slots.length > 0)) {
     return [...found, finding(view, 'no-timetable', 'It has no timetable: what is lined up gets no slot.')]
@@ -70,6 +72,10 @@ function ofLine(view: AccountView): Finding[] {
   return found
 }
 
+/** A hold without an end keeps its account's posts, and what follows them, from having a place: that is one thing to settle, not many. */
+const isWaitingForLift = ({ account }: AccountView, { code }: Plan['unplaced'][number]): boolean =>
+  account.hold?.until === null && (code === 'hold' || code === 'waits-for')
+
 const OUT_OF_DATE: UnplacedCode[] = ['good-until', 'past']
 
 function ofPosts(view: AccountView): Finding[] {
@@ -78,7 +84,7 @@ function ofPosts(view: AccountView): Finding[] {
   return [
     // What lies beyond the plan is nothing to settle this week.
     ...unplaced
-      .filter(({ code }) => code !== 'beyond-until')
+      .filter((one) => one.code !== 'beyond-until' && !isWaitingForLift(view, one))
       .map((one) => finding(view, OUT_OF_DATE.includes(one.code) ? 'out-of-date' : 'no-place', one.says, { postId: one.postId })),
     ...view.entries
       .filter((entry) => !entry.firm && entry.at < soon)
@@ -105,7 +111,8 @@ function ofDays(view: AccountView): Finding[] {
     if (account.perDay !== null && planned > account.perDay) {
       found.push(finding(view, 'full-day', `${planned} posts where ${account.perDay} a day are the most.`, { days: [day] }))
     }
-    if (planned === 0 && open > 0) empty.push({ day, open })
+    // On hold without an end, no day is to be filled before that is settled.
+    if (planned === 0 && open > 0 && account.hold?.until !== null) empty.push({ day, open })
   }
   if (empty.length === 0) return found
   const slots = empty.reduce((sum, { open }) => sum + open, 0)

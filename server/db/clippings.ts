@@ -50,6 +50,16 @@ export const clippingsFor = (db: Db, brandId: string, ids: string[], articleId: 
     .orderBy('clippings.created_at')
     .select(columns(db)) as unknown as Promise<ClippingWithArticle[]>
 
+/** Clippings by their ids, and all of an article, that nobody is done with yet. */
+export const waitingClippings = (db: Db, brandId: string, ids: string[], articleId: string | null): Promise<ClippingRow[]> =>
+  db<ClippingRow>('clippings')
+    .where({ brand_id: brandId })
+    .whereNull('done_at')
+    .where((either) => {
+      either.whereRaw('id IN ?', [listOf(db, ids)])
+      if (articleId !== null) either.orWhere({ article_id: articleId })
+    })
+
 /** A brand's clippings, newest first. What it kept stays its own, also when the source is gone. */
 export async function clippingsOf(db: Db, brandId: string, filter: ClippingFilter): Promise<ClippingWithArticle[]> {
   const query = withArticles(db, brandId).whereRaw(of(filter.show))

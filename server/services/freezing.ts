@@ -1,6 +1,5 @@
 import { createHash } from 'node:crypto'
 import { v7 as uuid } from 'uuid'
-import { canonicalUrl } from '../../core/url'
 import { words } from '../../shared/words'
 import { now } from '../clock'
 import { inTransaction, useDb, type Db } from '../db'
@@ -12,6 +11,7 @@ import { lineById, postById, removeLine, type LinedPost } from '../db/posts'
 import { announce } from './changes'
 import { frozenOf } from './frozen'
 import { nextTurnOf, planOf } from './plan'
+import { linkKeyOf } from './postLinks'
 import { returnToDesk } from './returns'
 
 /** A plan's entry becomes a delivery this long before it is due: time to make it ready, short enough to change one's mind before. */
@@ -85,7 +85,7 @@ export async function freeze(db: Db, line: LinedPost, dueAt: number, slotAt: num
     state: 'planned',
     frozen_json: JSON.stringify(frozen),
     pillar_id: line.pillar_id,
-    link_key: line.link ? canonicalUrl(line.link) : null,
+    link_key: linkKeyOf(line.link, frozen.text),
     series_id: line.series_id,
     attempts: 0,
     next_try_at: dueAt,

@@ -11,7 +11,7 @@ import type { Actor } from './actor'
 import { putApproved, putInReview } from './approvals'
 import { changeUndoably } from './history'
 import { requireNoStops } from './lineUp'
-import { planOf, versionOf, type BrandPlan } from './plan'
+import { planOf, shownPlan, versionOf, type BrandPlan } from './plan'
 import { docOf } from './postDocs'
 import { chosenAccounts, mayApprove, pillarsNeedingOthers } from './postFacts'
 import { rewritePost } from './posts'
@@ -38,7 +38,7 @@ async function place(db: Db, tracked: Tracked, actor: Actor, lineId: string, to:
   const { lines, input } = before
   if ('id' in to && lines.get(to.id)?.account_id !== lines.get(lineId)!.account_id) throw problem('alreadyGone').at('to')
   const posts = movePost(input.posts, lineId, to)
-  const plan = planLines({ ...input, posts })
+  const plan = planLines({ ...shownPlan(before).input, posts })
   const refused = plan.unplaced.find(({ postId }) => postId === lineId)
   if (refused && ['slot', 'time'].includes(to.kind)) throw problem('noPlace', refused.says).at('to')
   for (const id of to.kind === 'swap' ? [lineId, to.id] : [lineId]) {

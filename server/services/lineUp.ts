@@ -7,6 +7,7 @@ import { now } from '../clock'
 import { inTransaction, useDb, type Db } from '../db'
 import { accountById } from '../db/accounts'
 import { brandById, firstPosition, nextPosition } from '../db/brands'
+import { waitingClippings } from '../db/clippings'
 import { deliveriesOfPost, standingDeliveries } from '../db/deliveries'
 import { lineById, lineOfPost, linesOfPost, postById } from '../db/posts'
 import type { AccountRow, PostRow } from '../db/rows'
@@ -19,18 +20,20 @@ import { putState } from './articles'
 import { settleDelivery } from './deliveryNotices'
 import { freeze } from './freezing'
 import { changeUndoably } from './history'
-import { planOf } from './plan'
+import { placeSays, planOf, shownPlan } from './plan'
 import { tryPlacing, type NewLine, type PlacedPost, type Trial } from './placing'
 import { docOf } from './postDocs'
 import { chosenAccounts, mayApprove, pillarsNeedingOthers } from './postFacts'
+import { linkOfPost } from './postLinks'
 import { checksOf, proofMaker } from './proofs'
+import { writingOf } from './writing'
 
 const nextOn = (accountId: string): Placement => ({ accountId, kind: 'next', at: null })
 
-const placedPost = (row: PostRow): PlacedPost => ({
+const placedPost = (row: PostRow, text: string): PlacedPost => ({
   id: row.id,
   pillarId: row.pillar_id,
-  link: row.link,
+  link: linkOfPost(row.link, text),
   goodUntil: row.good_until,
   notBefore: row.not_before,
 })
@@ -69,9 +72,9 @@ async function newAccounts(db: Db, brandId: string, row: PostRow): Promise<Accou
 
 /** Where the post goes, if that is still what was shown. */
 async function shownTrial(db: Db, row: PostRow, placements: Placement[], echoes: Echo[], planVersion: string): Promise<Trial> {
-  const wordings = (await docOf(db, row)).wordings.length
-  if (echoes.some(({ wording }) => wording >= wordings)) throw problem('noWording').at('echoes')
-  const trial = await tryPlacing(db, row.brand_id, placedPost(row), placements, echoes)
+  const { wordings } = await docOf(db, row)
+  if (echoes.some(({ wording }) => wording >= wordings.length)) throw problem('noWording').at('echoes')
+  const trial = await tryPlacing(db, row.brand_id, placedPost(row, wordings[0]!.text), placements, echoes)
   if (trial.version !== planVersion) throw problem('planChanged')
   const nowhere = trial.accounts.find(({ accountId, at }) => at === null && ['slot', 'time', 'now'].includes(placements.find((one) => one.accountId === accountId)!.kind)) // prettier-ignore
   if (nowhere) throw problem('noPlace', nowhere.says).at('placements')
@@ -102,7 +105,16 @@ async function putInLine(db: Db, tracked: Tracked, actor: Actor, row: PostRow, a
   await insertLines(db, tracked, row, trial.lines)
   await settleEarlier(db, row, accounts)
   if (row.article_id) await putState(db, tracked, actor, row.article_id, 'clipped')
+  await endClippings(db, tracked, row)
   return isApproved || approves ? 'approved' : 'in-review'
+}
+
+/** What it was made from waits no longer, where the brand wants it so: the list of clippings is of what is still to write. */
+async function endClippings(db: Db, tracked: Tracked, row: PostRow): Promise<void> {
+  if (!writingOf((await brandById(db, row.brand_id))!).clippingsDone) return
+  const { clippingIds } = await docOf(db, row)
+  for (const clipping of await waitingClippings(db, row.brand_id, clippingIds, row.article_id))
+    await tracked.update('clippings', { id: clipping.id }, { done_at: now() })
 }
 
 /** What was told of an earlier delivery of it there is settled: it has another place now. */
@@ -171,13 +183,19 @@ async function insertLines(db: Db, tracked: Tracked, post: PostRow, lines: NewLi
 }
 
 async function placesOf(brandId: string, postId: string, accountIds: string[]): Promise<LinedUp['places']> {
-  const { plan, lines, deliveries } = await planOf(await useDb(), brandId)
+  const known = await planOf(await useDb(), brandId)
+  const { lines, deliveries } = known
+  const { plan } = shownPlan(known)
   return accountIds.map((accountId) => {
     const line = [...lines.values()].find((one) => one.post_id === postId && one.account_id === accountId && one.echo === 0)
     const entry = plan.entries.find((candidate) => candidate.postId === line?.id)
     const refusal = plan.unplaced.find((candidate) => candidate.postId === line?.id)
     const sent = line ? undefined : deliveries.findLast((one) => one.post_id === postId && one.account_id === accountId)
-    return { accountId, at: entry?.at ?? (sent ? toInstant(sent.due_at) : null), says: entry?.because ?? refusal?.says ?? sent?.says ?? '' }
+    return {
+      accountId,
+      at: entry?.at ?? (sent ? toInstant(sent.due_at) : null),
+      says: (entry && placeSays(known, accountId, entry.because)) ?? refusal?.says ?? sent?.says ?? '',
+    }
   })
 }
 

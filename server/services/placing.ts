@@ -2,8 +2,9 @@ import { toInstant } from '../../core/instant'
 import { planDifference, planLines, type Moved, type Plan, type PlanInput, type PlanPost } from '../../core/schedule'
 import { canonicalUrl } from '../../core/url'
 import type { Echo, Placement, Placing } from '../../shared/plans'
+import { words } from '../../shared/words'
 import type { Db } from '../db'
-import { planOf, shortHash } from './plan'
+import { isHeld, placeSays, planOf, shortHash, shownPlan, type BrandPlan } from './plan'
 
 /** What of a post decides where it may go. */
 export interface PlacedPost {
@@ -35,7 +36,8 @@ export interface Trial extends Placing {
  * does; what is confirmed with it goes where it was shown.
  */
 export async function tryPlacing(db: Db, brandId: string, post: PlacedPost, placements: Placement[], echoes: Echo[]): Promise<Trial> {
-  const { input, plan, lines: known } = await planOf(db, brandId)
+  const known = await planOf(db, brandId)
+  const { input, plan } = shownPlan(known)
   const isHere = (accountId: string): boolean => input.accounts.some(({ id }) => id === accountId)
   const lines = placements.filter(({ accountId }) => isHere(accountId)).flatMap((placement) => newLines(post, placement, echoes, input, plan))
   const front = lines.filter((line) => line.isFirst).map((line) => planPostOf(line, post, input.now))
@@ -43,13 +45,13 @@ export async function tryPlacing(db: Db, brandId: string, post: PlacedPost, plac
   const after = planLines({ ...input, posts: [...front, ...input.posts, ...back] })
   const moved = planDifference(plan, after)
   const places = placements.map(({ accountId }) => {
-    const of = lines.filter((line) => line.accountId === accountId).map((line) => placeIn(after, line))
+    const of = lines.filter((line) => line.accountId === accountId).map((line) => placeIn(after, line, known, placements))
     return { accountId, ...(of[0] ?? { at: null, says: '' }), echoes: of.slice(1) }
   })
   return {
     version: shortHash([places.map((place) => shownOf(place, placements)), moved]),
     accounts: places,
-    moved: movedWithTexts(moved, known),
+    moved: movedWithTexts(moved, known.lines),
     lines,
   }
 }
@@ -101,8 +103,11 @@ const planPostOf = (line: NewLine, post: PlacedPost, at: string): PlanPost => ({
   linkKey: post.link ? canonicalUrl(post.link) : null,
 })
 
-function placeIn(plan: Plan, line: NewLine): { at: string | null; says: string } {
+function placeIn(plan: Plan, line: NewLine, known: BrandPlan, placements: Placement[]): { at: string | null; says: string } {
   const entry = plan.entries.find((one) => one.postId === line.id)
-  if (entry) return { at: entry.at, says: [entry.because, ...entry.warns].join(' ') }
-  return { at: null, says: plan.unplaced.find((one) => one.postId === line.id)?.says ?? '' }
+  if (!entry) return { at: null, says: plan.unplaced.find((one) => one.postId === line.id)?.says ?? '' }
+  const isNow = line.echo === 0 && placements.some(({ accountId, kind }) => accountId === line.accountId && kind === 'now')
+  // What waits for a hold to be lifted has a place in line; what is to go out this minute has none.
+  if (isNow && isHeld(known, line.accountId)) return { at: null, says: words.hold.nothingNow }
+  return { at: entry.at, says: placeSays(known, line.accountId, [entry.because, ...entry.warns].join(' ')) }
 }

@@ -1,10 +1,10 @@
 import { createHash } from 'node:crypto'
 import { DAY, MINUTE, toInstant, type Weekday } from '../../core/instant'
-import { planLines, type Offset, type Plan, type PlanInput, type PlanPost, type Sent, type Timetable } from '../../core/schedule'
-import { canonicalUrl } from '../../core/url'
+import { isHeldOpenly, planLines, withHoldsLifted, type Offset, type Plan, type PlanInput, type PlanPost, type Sent, type Timetable } from '../../core/schedule'
 import { NOTHING_THERE } from '../../shared/deliveryStates'
 import type { ExceptView } from '../../shared/plans'
 import { LIMITS } from '../../shared/limits'
+import { words } from '../../shared/words'
 import { now } from '../clock'
 import type { Db } from '../db'
 import { accountsOf, slotsOf } from '../db/accounts'
@@ -15,6 +15,7 @@ import type { AccountRow, BrandRow, DeliveryRow, SlotRow } from '../db/rows'
 import { problem } from '../problem'
 import { exceptionsOf, mixOf, planHold } from './accountFacts'
 import { LATE_MINUTES } from './pauses'
+import { linkKeyOf } from './postLinks'
 
 /** When an unapproved post loses its slot. */
 const SETTLE_MINUTES = 15
@@ -61,6 +62,24 @@ export async function planOf(db: Db, brandId: string): Promise<BrandPlan> {
   }
   return { brand, accounts, lines: new Map(lines.map((line) => [line.id, line])), deliveries, input, plan: planLines(input) }
 }
+
+/**
+ * The plan that places are shown and tried with: as if holds without an end were lifted, since nothing can be planned behind those. What
+ * is sent goes by the plan as it is.
+ */
+export function shownPlan({ input, plan }: Pick<BrandPlan, 'input' | 'plan'>): Pick<BrandPlan, 'input' | 'plan'> {
+  if (!isHeldOpenly(input)) return { input, plan }
+  const lifted = withHoldsLifted(input, 'without-end')
+  return { input: lifted, plan: planLines(lifted) }
+}
+
+/** Whether nothing goes out on an account until somebody lifts its hold. */
+export const isHeld = ({ input }: Pick<BrandPlan, 'input'>, accountId: string): boolean =>
+  input.accounts.some(({ id, hold }) => id === accountId && hold !== null && hold.until === null)
+
+/** What is said of a place on an account that nothing goes out from until somebody lifts its hold. */
+export const placeSays = (known: Pick<BrandPlan, 'input'>, accountId: string, says: string): string =>
+  isHeld(known, accountId) ? words.hold.wouldGo(says) : says
 
 function planAccount(brand: BrandRow, account: AccountRow, slots: SlotRow[], pillars: ReadonlySet<string>): PlanInput['accounts'][number] {
   return {
@@ -109,7 +128,7 @@ function planPost(line: LinedPost, at: number): PlanPost {
     goodUntil: line.good_until === null ? null : toInstant(line.good_until),
     firm: isApproved && !(isOnHold && line.hold_until === null),
     held: isOnHold,
-    linkKey: line.link ? canonicalUrl(line.link) : null,
+    linkKey: linkKeyOf(line.link, line.own_text ?? line.text),
   }
 }
 

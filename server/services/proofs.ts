@@ -11,6 +11,7 @@ import { shortLinksOf } from '../db/shortLinks'
 import type { AccountRow, BrandRow, PostRow } from '../db/rows'
 import { docsOf } from './postDocs'
 import { planHold, rulesOf } from './accountFacts'
+import { linkOfPost } from './postLinks'
 import { sentOn, shortBase, writingOf } from './writing'
 
 /** A post as one account will show it, with what it was made from. */
@@ -61,10 +62,12 @@ export async function checksOf(
   others: { account: string; network: string; text: string }[],
 ): Promise<Check[]> {
   const brand = (await brandById(db, brandId))!
-  const look = post.link ? await linkLookOf(db, post.link) : null
+  const link = linkOfPost(post.link, made.parts.ownText ?? made.parts.text)
+  const look = link ? await linkLookOf(db, link) : null
   const context: PreflightContext = {
     ...neutralContext(brand),
     plannedAt,
+    link: post.link,
     goodUntil: post.good_until === null ? null : toInstant(post.good_until),
     sentHere: await sentOn(db, brandId, account.id),
     seriesId: post.series_id ?? post.id,

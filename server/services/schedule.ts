@@ -1,9 +1,10 @@
 import { DAY, toInstant } from '../../core/instant'
 import { stopsOf } from '../../core/post'
-import { lookAhead, zoneClock, type Plan } from '../../core/schedule'
+import { heldPlaces, lookAhead, zoneClock, type Plan } from '../../core/schedule'
 import type { DeliveryState } from '../../shared/deliveryStates'
 import type { Card, CardState, ScheduleView } from '../../shared/api'
 import type { FoundAhead } from '../../shared/plans'
+import { words } from '../../shared/words'
 import { now } from '../clock'
 import { useDb, type Db } from '../db'
 import { deliveriesBetween } from '../db/deliveries'
@@ -23,7 +24,10 @@ export async function scheduleOf(brandId: string, from: string | null, days: num
   const end = clock.toUtc(Date.parse(`${last}T00:00:00Z`))
   const shown = start < now() - HISTORY_DAYS * DAY ? await deliveriesBetween(db, brandId, start, end) : deliveries
   const isShown = (at: string): boolean => Date.parse(at) >= start && Date.parse(at) < end
-  const entries = plan.entries.filter((entry) => isShown(entry.at))
+  // What a hold keeps from having a place is shown where it would stand without: nothing seems lost while all is held.
+  const held = heldPlaces(input, plan)
+  const heldIds = new Set(held.map(({ postId }) => postId))
+  const entries = [...plan.entries, ...held].filter((entry) => isShown(entry.at))
   const shownLines = entries.flatMap((entry) => lines.get(entry.postId ?? '') ?? [])
   const facts = await cardFacts(db, brandId, [...shownLines.map((line) => line.post_id), ...shown.map((delivery) => delivery.post_id)])
   const posts = await postsByIds(db, brandId, [...new Set(shownLines.map((line) => line.post_id))])
@@ -34,13 +38,19 @@ export async function scheduleOf(brandId: string, from: string | null, days: num
     ...entries.flatMap((entry) => {
       const line = lines.get(entry.postId ?? '')
       const account = accounts.find(({ id }) => id === entry.accountId)
-      return line && account ? [lineCard(entry, line, proofOf(line.post_id, account, line.wording), facts, brand)] : []
+      if (!line || !account) return []
+      const card = lineCard(entry, line, proofOf(line.post_id, account, line.wording), facts, brand)
+      return [heldIds.has(line.id) ? { ...card, isHeldBack: !card.isHeld, says: words.hold.wouldGo(card.says) } : card]
     }),
   ]
   const holds = new Map(input.accounts.map(({ id, hold }) => [id, hold]))
-  const open = plan.open.map((slot) => ({ ...slot, held: isWithin(holds.get(slot.accountId) ?? null, slot.at) }))
+  const isKept = new Set(held.map(({ accountId, slotAt }) => `${accountId} ${slotAt}`))
+  const unkept = plan.open.filter((slot) => !isKept.has(`${slot.accountId} ${slot.at}`))
+  const open = unkept.map((slot) => ({ ...slot, held: isWithin(holds.get(slot.accountId) ?? null, slot.at) }))
   const takable = open.filter((slot) => slot.use !== 'free' && !slot.held)
-  const fillable = takable.filter((slot) => Date.parse(slot.at) < now() + 7 * DAY)
+  // An account that nothing was lined up for lately is no gap to fill.
+  const used = new Set([...input.posts, ...input.history].map(({ accountId }) => accountId))
+  const fillable = takable.filter((slot) => Date.parse(slot.at) < now() + 7 * DAY && (used.size === 0 || used.has(slot.accountId)))
   return {
     from: first,
     to: last,
@@ -52,22 +62,25 @@ export async function scheduleOf(brandId: string, from: string | null, days: num
     unplaced: plan.unplaced.flatMap((entry) => {
       const line = lines.get(entry.postId)
       // An echo of weeks ahead has its place in time.
-      if (line?.follows_id && entry.code === 'beyond-until') return []
+      if ((line?.follows_id && entry.code === 'beyond-until') || heldIds.has(entry.postId)) return []
       return line ? [{ lineId: line.id, postId: line.post_id, accountId: line.account_id, text: line.own_text ?? line.text, says: entry.says }] : []
     }),
     planVersion: versionOf(plan),
     lined: plan.entries.length,
+    heldBack: held.length,
     openCount: fillable.length,
     firstOpenAt: fillable[0]?.at ?? null,
-    endsAt: plan.entries.at(-1)?.at ?? null,
+    endsAt: lastOf([...plan.entries, ...held]),
     perAccount: plan.perAccount.map((one) => ({
       ...one,
+      endsAt: lastOf([...plan.entries, ...held].filter(({ accountId }) => accountId === one.accountId)),
       firstOpenAt: takable.find((slot) => slot.accountId === one.accountId)?.at ?? null,
       waiting: input.posts.filter(({ accountId }) => accountId === one.accountId).length,
     })),
   }
 }
 
+const lastOf = (entries: Plan['entries']): string | null => entries.reduce<string | null>((last, { at }) => (last === null || at > last ? at : last), null)
 const isWithin = (hold: { until: string | null } | null, at: string): boolean => hold !== null && (hold.until === null || at < hold.until)
 
 const TROUBLE_DAYS = 7
@@ -121,6 +134,7 @@ function lineCard(entry: Plan['entries'][number], line: LinedPost, { parts, proo
     remoteUrl: null,
     isFixed: line.fixed_at !== null || line.slot_at !== null,
     approval: line.approval === 'approved' && line.approved_version !== line.version ? 'draft' : line.approval,
+    isHeldBack: false,
     isHeld: line.state === 'held' && (line.hold_until === null || line.hold_until > now()),
     problems: stops.map(({ says }) => says),
     ...factsOf(line, facts),
@@ -159,6 +173,7 @@ function deliveryCard(delivery: DeliveryRow, facts: CardFacts): Card {
     isFixed: false,
     approval: null,
     isHeld: false,
+    isHeldBack: false,
     problems: [],
     ...factsOf(delivery, facts),
   }

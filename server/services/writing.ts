@@ -12,6 +12,7 @@ import { settings } from '../settings'
 import { planHold } from './accountFacts'
 import type { Actor } from './actor'
 import { changeUndoably } from './history'
+import { linkKeyOf } from './postLinks'
 
 /** Days back in which a repeat is looked for, and the most texts of an account that are. */
 const REPEAT_DAYS = 90
@@ -56,5 +57,10 @@ export async function deskContext(actor: Actor): Promise<DeskContext> {
 /** What went out, or is on its way, on an account lately. */
 export async function sentOn(db: Db, brandId: string, accountId: string): Promise<DeskContext['sentHere'][string]> {
   const rows = await sentTexts(db, brandId, accountId, now() - REPEAT_DAYS * DAY, MOST_TEXTS)
-  return rows.map((row) => ({ at: toInstant(row.due_at), linkKey: row.link_key, text: row.text, seriesId: row.series_id ?? row.post_id }))
+  return rows.map((row) => ({
+    at: toInstant(row.due_at),
+    linkKey: row.link_key ?? linkKeyOf(null, row.text),
+    text: row.text,
+    seriesId: row.series_id ?? row.post_id,
+  }))
 }

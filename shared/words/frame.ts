@@ -21,7 +21,8 @@ export const frame = {
     day: (name: string, lined: number, open: number) => `${name}: ${counted(lined, 'post', 'posts')}, ${counted(open, 'open slot', 'open slots')}`,
     open: (count: number) => `${count} open`,
     nothing: 'no slots',
-    summary: (lined: number, open: number) => `${lined} lined up, ${open} open`,
+    summary: (lined: number, open: number, held: number) =>
+      [`${lined} lined up`, held > 0 ? (held === lined ? 'all on hold' : `${held} on hold`) : `${open} open`].join(', '),
     firstOpen: (when: string) => `First open: ${when}`,
     full: 'No open slot this week',
     ends: (when: string) => `the line ends ${when}`,
@@ -42,6 +43,7 @@ export const frame = {
   remove: 'Remove',
   edit: 'Edit',
   back: 'Back',
+  leaving: { title: 'Leave without saving?', detail: 'What you changed here is not saved yet.', yes: 'Leave it unsaved', no: 'Stay here' },
   nobodyThere: { title: 'There is nothing at this address', detail: 'It may have moved, or it is another brand’s.', go: 'To the Wire' },
   offline: { title: 'No answer', detail: 'Clear Quill did not answer. What you entered is kept; try again when it is back.' },
 }
@@ -73,6 +75,8 @@ export const keys = {
 
 export const notices = {
   undo: 'Undo',
+  undoKey: 'u',
+  undoKeyTyping: 'Ctrl Z',
   undone: (what: string) => `Undid: ${what}`,
   askUndo: (what: string) => `Undo the last change (${what})?`,
   dismiss: 'Dismiss',

@@ -62,6 +62,7 @@ export const placing = {
   timeOn: (account: string) => `Time on ${account}`,
   noOpen: 'no open slot',
   each: 'Differs by account',
+  more: (echoes: number) => counted(echoes, 'echo', 'echoes'),
   again: 'And again',
   none: 'Once',
   echoes: {
@@ -99,6 +100,9 @@ export const hold = {
   lift: 'Lift the hold',
   liftTitle: { brand: 'Let everything go out again', account: (name: string) => `Let ${name} go out again`, post: 'Let this post go out again' },
   nothingLate: 'Nothing became late meanwhile.',
+  nothingNow: 'It is on hold: nothing goes out now.',
+  wouldGo: (because: string) => `On hold. If the hold were lifted now, it would go out then. ${because}`,
+  heldBack: (count: number) => `${counted(count, 'post waits', 'posts wait')} where ${count === 1 ? 'it' : 'they'} would go out if it were lifted now.`,
   late: (count: number) => `${counted(count, 'post', 'posts')} missed the time chosen for ${count === 1 ? 'it' : 'them'}:`,
   outOfDate: 'out of date',
   choices: { line: 'Back into the line', 'take-out': 'Let them go', leave: 'Leave them without a place' },

@@ -23,6 +23,27 @@ export const account = {
   addressHint: 'https://network.example/@name',
   token: 'Token',
   tokenHint: 'The network gives it to you in its settings. It is kept encrypted and never shown again.',
+  help: {
+    title: 'Which networks, and where does the token come from?',
+    detail: 'A token is a long password that a network makes for one program. It lets Clear Quill post for you, and you can take it back there at any time.',
+    kinds: [
+      {
+        name: 'Mastodon-compatible servers',
+        where: 'In the server’s settings, under Development, make a new application with the rights to read and write. Its access token is the one.',
+        address: 'https://server.example/@name',
+      },
+      {
+        name: 'Networks of the AT Protocol',
+        where: 'In the settings, under Privacy and security, make an app password. The address is your profile’s.',
+        address: 'https://name.example',
+      },
+      {
+        name: 'Sites with Micropub',
+        where: 'Your site’s software gives it to you, often under Apps or API keys, with the right to create posts.',
+        address: 'https://your-site.example',
+      },
+    ],
+  },
   newToken: 'New token',
   newTokenHint: 'leave empty to keep the one there is',
   check: 'Check it',

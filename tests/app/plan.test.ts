@@ -29,7 +29,7 @@ describe('what is put into a week', () => {
 
 const card = (more: Partial<Card>): Card => ({
   id: 'c', accountId: 'a', postId: 'p', lineId: 'c', deliveryId: null, at: '2027-03-02T10:00:00.000Z', state: 'lined-up', text: 'Text', pillarId: null, says: '', warns: [],
-  remoteUrl: null, echo: null, isFixed: false, approval: 'approved', isHeld: false, problems: [], by: 'Nell', source: 'Lamp', ...more,
+  remoteUrl: null, echo: null, isFixed: false, approval: 'approved', isHeld: false, isHeldBack: false, problems: [], by: 'Nell', source: 'Lamp', ...more,
 }) // prettier-ignore
 
 describe('a narrowed sheet', () => {

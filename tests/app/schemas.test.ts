@@ -5,6 +5,7 @@ import { listOf } from '../../shared/lists'
 import * as planSchemas from '../../shared/planSchemas'
 import { instant, isDay } from '../../shared/schemaParts'
 import * as schemas from '../../shared/schemas'
+import { cpuTimeOf } from '../support/cpu'
 
 type Described = yup.SchemaFieldDescription & {
   tests?: { name?: string }[]
@@ -40,10 +41,11 @@ describe('a list that is too long', () => {
 
   it('costs nothing but a look at its length, and is told once', () => {
     const list = Array.from({ length: 340_000 }, () => ({ at: 'x' }))
-    const started = performance.now()
-    const refused = expect(() => schema.validateSync({ list }, { abortEarly: false, stripUnknown: true }))
-    refused.toThrow(yup.ValidationError)
-    expect(performance.now() - started).toBeLessThan(500)
+    const took = cpuTimeOf(() => {
+      const refused = expect(() => schema.validateSync({ list }, { abortEarly: false, stripUnknown: true }))
+      refused.toThrow(yup.ValidationError)
+    })
+    expect(took).toBeLessThan(500)
     try {
       schema.validateSync({ list }, { abortEarly: false })
     } catch (error) {

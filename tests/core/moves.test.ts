@@ -112,7 +112,7 @@ describe('looking ahead', () => {
   const kinds = (given: PlanInput): string[] => lookAhead(given, planLines(given)).map(({ kind }) => kind)
 
   it('names a hold, a missing timetable, a line that ends, empty days and crowded ones', () => {
-    expect(kinds(input([], { hold: { until: null } }))).toEqual(['hold', 'empty-day'])
+    expect(kinds(input([], { hold: { until: null } }))).toEqual(['hold'])
     expect(kinds(input([plain('a')], { timetable: daily() }))).toEqual(['no-timetable', 'no-place'])
     expect(kinds(input([plain('a')]))).toEqual(['line-ends', 'empty-day'])
     const crowd = ['10', '11', '12'].map((hour) => plain(hour, { fixed: { at: `2026-03-05T${hour}:00:00.000Z` } }))

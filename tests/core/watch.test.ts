@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { buildWatchIndex, dependsOn, formatWatch, matchWatch, parseWatch, prepareArticle, termsOf, type WatchArticle } from '../../core/watch'
 import { holdingsOf } from '../../core/watch/overTime'
 import { scanning } from '../../core/watch/places'
+import { cpuTimeOf } from '../support/cpu'
 import { anyArticle, anyQuery, VOCABULARY } from '../support/randomWatches'
 
 const now = '2026-03-01T00:00:00.000Z'
@@ -117,10 +118,11 @@ describe('parseWatch', () => {
 
   it('takes ten thousand words at once', () => {
     const text = Array.from({ length: 10_000 }, (_, at) => `word${at}`).join(' OR ')
-    const started = performance.now()
-    const query = parseWatch(text)
-    expect(matchWatch(query, article('Nothing', 'word9999 alone'), now)?.reasons).toEqual(['“word9999” in the text'])
-    expect(performance.now() - started).toBeLessThan(1000)
+    const took = cpuTimeOf(() => {
+      const query = parseWatch(text)
+      expect(matchWatch(query, article('Nothing', 'word9999 alone'), now)?.reasons).toEqual(['“word9999” in the text'])
+    })
+    expect(took).toBeLessThan(1000)
   })
 
   it('takes what looks like a regular expression as the words in it', () => {

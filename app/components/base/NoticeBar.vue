@@ -1,8 +1,18 @@
 <script setup lang="ts">
 import { CircleAlert, Undo2, X } from '@lucide/vue'
+import { useActiveElement, useEventListener } from '@vueuse/core'
 import { words } from '#shared/words'
 
 const notices = useNoticesStore()
+const active = useActiveElement()
+const typed = ref(0)
+useEventListener('input', () => typed.value++)
+/** The key that undoes it from where the focus is, if one does. */
+const undoKey = computed(() => {
+  void typed.value
+  if (notices.current?.asks || isWritten(active.value ?? null)) return ''
+  return isTyping(active.value ?? null) ? words.notices.undoKeyTyping : words.notices.undoKey
+})
 function follow(): void {
   notices.current?.link?.go()
   notices.dismiss()
@@ -26,7 +36,7 @@ function follow(): void {
         @click="notices.current.undo()"
       >
         <Undo2 :size="14" aria-hidden="true" />{{ words.notices.undo
-        }}<span v-if="!notices.current.asks" class="text-tiny opacity-80 max-column:hidden" aria-hidden="true">u</span>
+        }}<span v-if="undoKey" class="text-tiny opacity-80 max-column:hidden" aria-hidden="true">{{ undoKey }}</span>
       </button>
       <button v-if="notices.current.link" type="button" class="rounded px-2 py-1 font-semibold underline-offset-2 hover:underline" @click="follow">
         {{ notices.current.link.says }}

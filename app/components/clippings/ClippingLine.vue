@@ -22,12 +22,19 @@ const writeAt = computed(() => ({
     class="grid grid-cols-[18px_minmax(0,1fr)_auto] gap-x-3 gap-y-1 px-4 py-3 max-column:grid-cols-[18px_minmax(0,1fr)]"
     :class="current ? 'bg-paper shadow-[inset_3px_0_0_var(--act)]' : ''"
     :data-clipping="one.id"
-    :draggable="one.doneAt === null"
+    :draggable="brand.canWork && one.doneAt === null"
     @dragstart="(event: DragEvent) => event.dataTransfer?.setData(CLIPPING_DATA, one.id)"
     @focusin="emit('choose')"
   >
-    <input type="checkbox" class="mt-1.5 size-3.5 accent-(--act)" :checked="chosen" :aria-label="says.chooseOf(title)" @change="emit('mark')" />
-    <div class="min-w-0">
+    <input
+      v-if="brand.canWork"
+      type="checkbox"
+      class="mt-1.5 size-3.5 accent-(--act)"
+      :checked="chosen"
+      :aria-label="says.chooseOf(title)"
+      @change="emit('mark')"
+    />
+    <div class="col-start-2 min-w-0">
       <NuxtLink :to="readAt" class="serif text-headline leading-snug font-medium wrap-anywhere hover:text-act" dir="auto">{{ title }}</NuxtLink>
       <p class="mt-0.5 flex flex-wrap items-center gap-x-1.5 text-small text-ink-2">
         <span class="font-medium">{{ one.outlet }}</span>

@@ -5,19 +5,25 @@ const { isOpen, closeKeys } = useKeysDialog()
 const known = useKnownKeys()
 const NAMES: Record<string, string> = { ArrowDown: '↓', ArrowUp: '↑', Enter: '↵', Escape: 'Esc' }
 const shown = (key: { keys: string[]; command?: boolean }): string[] => key.keys.map((name) => `${key.command ? 'Ctrl ' : ''}${NAMES[name] ?? name}`)
+/** One row for each thing that keys do, however many lead to it. */
+const rows = computed(() => {
+  const found = new Map<string, string[]>()
+  for (const key of known.value) found.set(key.says, [...(found.get(key.says) ?? []), ...shown(key)])
+  return [...found].map(([says, names]) => ({ says, names }))
+})
 </script>
 
 <template>
   <SideDialog :open="isOpen" :title="words.keys.title" @close="closeKeys()">
     <p class="mb-3 text-ink-2">{{ words.keys.hint }}</p>
     <dl class="grid grid-cols-[auto_1fr] items-center gap-x-4 gap-y-2">
-      <template v-for="key in known" :key="key.says">
+      <template v-for="row in rows" :key="row.says">
         <dt class="flex gap-1">
-          <kbd v-for="name in shown(key)" :key="name" class="rounded border border-b-2 border-rule bg-sheet px-1.5 font-sans text-small font-semibold">{{
+          <kbd v-for="name in row.names" :key="name" class="rounded border border-b-2 border-rule bg-sheet px-1.5 font-sans text-small font-semibold">{{
             name
           }}</kbd>
         </dt>
-        <dd>{{ key.says }}</dd>
+        <dd>{{ row.says }}</dd>
       </template>
     </dl>
   </SideDialog>

@@ -6,25 +6,20 @@ import { NO_FILTER } from '../../stores/wire'
 const route = useRoute()
 const brand = useBrandStore()
 const wire = useWireStore()
-const screens = computed(() => [
-  { to: '/day', name: words.frame.screens.day, icon: ClipboardCheck, count: brand.view?.notices ?? 0 },
-  { to: '/wire', name: words.frame.screens.wire, icon: RadioTower, count: brand.view?.unread ?? 0 },
-  { to: '/clippings', name: words.frame.screens.clippings, icon: Scissors, count: 0 },
-  { to: '/desk', name: words.frame.screens.desk, icon: PenLine, count: brand.view?.onDesk ?? 0 },
-  { to: '/schedule', name: words.frame.screens.schedule, icon: CalendarDays, count: 0 },
-  { to: '/find', name: words.frame.screens.find, icon: Search, count: 0 },
-])
-const lists = computed(() => (brand.view?.watches ?? []).filter(({ onRail, collects }) => onRail && collects))
+const { screens } = useScreens()
+const ICONS = { day: ClipboardCheck, wire: RadioTower, clippings: Scissors, desk: PenLine, schedule: CalendarDays, find: Search, setUp: SlidersHorizontal }
+const above = computed(() => screens.value.slice(0, -1))
+const setUp = computed(() => screens.value.at(-1)!)
+const lists = computed(() => (brand.canWork ? (brand.view?.watches ?? []) : []).filter(({ onRail, collects }) => onRail && collects))
 /** On the Wire already, its list is changed; from elsewhere it opens with it. */
 function openList(id: string): void {
   if (route.path === '/wire') void wire.setFilter({ ...NO_FILTER, show: 'all', watch: id })
 }
-const setUp = { to: '/set-up/sources', name: words.frame.screens.setUp, icon: SlidersHorizontal }
 function countSays(to: string, count: number): string {
   if (to === '/day') return words.notice.unseen(count)
   return to === '/desk' ? words.desk.waiting(count) : words.frame.unread(count)
 }
-const isHere = (to: string): boolean => route.path.startsWith(to.replace('/sources', ''))
+const isHere = (to: string): boolean => route.path.startsWith(to.replace(/^\/set-up\/.*/, '/set-up'))
 const link = 'flex items-center gap-[9px] rounded-[5px] px-2 py-[7px] font-medium max-wide:justify-center'
 </script>
 
@@ -35,14 +30,14 @@ const link = 'flex items-center gap-[9px] rounded-[5px] px-2 py-[7px] font-mediu
   >
     <BrandMenu />
     <NuxtLink
-      v-for="screen in screens"
+      v-for="screen in above"
       :key="screen.to"
       :to="screen.to"
       :class="[link, isHere(screen.to) ? 'bg-sheet text-ink ring-1 ring-rule' : 'text-ink-2 hover:text-ink']"
       :aria-current="isHere(screen.to) ? 'page' : undefined"
       :title="screen.name"
     >
-      <component :is="screen.icon" :size="17" aria-hidden="true" />
+      <component :is="ICONS[screen.icon]" :size="17" aria-hidden="true" />
       <span class="max-wide:sr-only">{{ screen.name }}</span>
       <span v-if="screen.count > 0" class="ml-auto text-[11.5px] text-ink-3 max-wide:hidden" :aria-label="countSays(screen.to, screen.count)">{{
         screen.count
@@ -69,7 +64,7 @@ const link = 'flex items-center gap-[9px] rounded-[5px] px-2 py-[7px] font-mediu
       :aria-current="isHere(setUp.to) ? 'page' : undefined"
       :title="setUp.name"
     >
-      <component :is="setUp.icon" :size="17" aria-hidden="true" />
+      <component :is="ICONS[setUp.icon]" :size="17" aria-hidden="true" />
       <span class="max-wide:sr-only">{{ setUp.name }}</span>
     </NuxtLink>
     <BrandClock />

@@ -9,6 +9,7 @@ interface Tick {
   ink: string
   past: boolean
   bad: boolean
+  held: boolean
   title: string
 }
 
@@ -47,7 +48,10 @@ function tickOf(card: NonNullable<typeof view.value>['cards'][number]): Tick {
     ink: brand.pillarInk(card.pillarId),
     past: card.state === 'sent',
     bad: card.state === 'not-sent' || card.state === 'undecided' || card.state === 'in-part',
-    title: `${times.time(card.at)} ${brand.accountName(card.accountId)}: ${card.text.slice(0, 80)}`,
+    held: card.isHeld || card.isHeldBack,
+    title: [`${times.time(card.at)} ${brand.accountName(card.accountId)}: ${card.text.slice(0, 80)}`, card.isHeld || card.isHeldBack ? words.schedule.held : '']
+      .filter(Boolean)
+      .join(' · '),
   }
 }
 const leftOf = (at: string | number): string => `${((times.moment(at).minutes / 1440) * 100).toFixed(2)}%`
@@ -114,8 +118,8 @@ const openDay = (date: string): Promise<unknown> => Promise.all([schedule.open(d
           v-for="tick in day.ticks"
           :key="tick.key"
           class="absolute bottom-0 -ml-[2.5px] h-5 w-[5px] rounded-t-[2px] max-column:h-4"
-          :class="{ 'opacity-40': tick.past, 'outline-2 outline-offset-1 outline-bad': tick.bad }"
-          :style="{ left: tick.left, background: tick.bad ? 'var(--bad)' : tick.ink }"
+          :class="{ 'opacity-40': tick.past, 'outline-2 outline-offset-1 outline-bad': tick.bad, 'border border-b-0': tick.held }"
+          :style="{ left: tick.left, borderColor: tick.ink, background: tick.bad ? 'var(--bad)' : tick.held ? 'transparent' : tick.ink }"
           :title="tick.title"
         />
         <i
@@ -131,10 +135,9 @@ const openDay = (date: string): Promise<unknown> => Promise.all([schedule.open(d
         <NuxtLink to="/set-up/accounts" class="text-act underline underline-offset-2">{{ says.noTimetableHint }}</NuxtLink>
       </template>
       <template v-else-if="view">
-        <b class="block font-semibold">{{ says.summary(view.lined, view.openCount) }}</b>
-        <span class="block" :class="view.firstOpenAt ? 'text-warn' : 'text-ok'">{{
-          view.firstOpenAt ? says.firstOpen(times.shortDayTime(view.firstOpenAt)) : says.full
-        }}</span>
+        <b class="block font-semibold">{{ says.summary(view.lined + view.heldBack, view.openCount, view.heldBack) }}</b>
+        <span v-if="view.firstOpenAt" class="block text-warn">{{ says.firstOpen(times.shortDayTime(view.firstOpenAt)) }}</span>
+        <span v-else-if="view.heldBack === 0" class="block text-ok">{{ says.full }}</span>
         <b v-if="onHold" class="block truncate text-tiny font-semibold text-warn" :title="onHold">{{ onHold }}</b>
         <span v-else class="block text-tiny text-ink-3" :title="lineEnds">{{ view.endsAt ? says.ends(times.shortDayTime(view.endsAt)) : says.empty }}</span>
       </template>

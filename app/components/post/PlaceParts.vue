@@ -3,8 +3,11 @@ import { words } from '#shared/words'
 import type { AccountProof } from '../../composables/usePostProofs'
 import type { PlacingWish } from '../../composables/usePlacing'
 
-/** Where and when a post goes out, on all its accounts or on each by itself, and again; with what would move, before anything is stored. */
-const props = defineProps<{ placing: PlacingWish; chosen: AccountProof[]; wordings: number }>()
+/**
+ * Where and when a post goes out, on all its accounts or on each by itself, and again; with what would move, before anything is stored.
+ * `short` leaves out the list of places, which stands beside it elsewhere.
+ */
+const props = defineProps<{ placing: PlacingWish; chosen: AccountProof[]; wordings: number; short?: boolean }>()
 const says = words.placing
 const brand = useBrandStore()
 const schedule = useScheduleStore()
@@ -21,6 +24,11 @@ const whenOf = (accountId: string): string => {
   const place = placeOf(accountId)
   if (!place) return ''
   return [place.at, ...place.echoes.map((echo) => echo.at)].map((at) => (at ? times.shortDayTime(at) : says.nowhere)).join(' · ')
+}
+/** No place, or one more than a week off, says why. */
+const isToldWhy = (accountId: string): boolean => {
+  const place = placeOf(accountId)
+  return place !== undefined && (place.at === null || times.isFarOff(place.at))
 }
 const holdOf = (one: AccountProof): string => {
   const hold = one.account.hold ?? brand.view?.brand.hold
@@ -46,12 +54,12 @@ const row = 'grid grid-cols-[92px_minmax(0,1fr)] items-start gap-2 py-[7px] text
         @update:model-value="own = { ...own, [one.account.id]: $event }"
       />
     </div>
-    <ul v-if="fresh.length > 0" class="py-[7px] text-small" data-testid="places">
+    <ul v-if="fresh.length > 0 && !short" class="py-[7px] text-small" data-testid="places">
       <li v-for="one in fresh" :key="one.account.id" class="grid grid-cols-[92px_minmax(0,1fr)] gap-2 py-0.5" :title="placeOf(one.account.id)?.says">
         <span class="truncate text-ink-2">{{ one.account.name }}</span>
         <span>
           {{ whenOf(one.account.id) }}
-          <span v-if="placeOf(one.account.id) && !placeOf(one.account.id)!.at" class="block text-tiny text-warn">{{ placeOf(one.account.id)!.says }}</span>
+          <span v-if="isToldWhy(one.account.id)" class="block text-tiny text-warn">{{ placeOf(one.account.id)!.says }}</span>
           <b v-if="holdOf(one)" class="block text-tiny font-semibold text-warn">{{ holdOf(one) }}</b>
         </span>
       </li>

@@ -25,8 +25,8 @@ const summary = (account: Account): { lined: string; open: string; ends: string 
   const found = props.view.perAccount.find((one) => one.accountId === account.id)
   return {
     lined: says.inLine(found?.waiting ?? 0),
-    open: account.slots.length === 0 ? says.noTimetable : found?.firstOpenAt ? says.firstOpen(times.day(found.firstOpenAt)) : says.allTaken,
-    ends: found?.endsAt ? says.ends(times.day(found.endsAt)) : '',
+    open: account.slots.length === 0 ? says.noTimetable : found?.firstOpenAt ? says.firstOpen(times.nearDay(found.firstOpenAt)) : says.allTaken,
+    ends: found?.endsAt ? says.ends(times.nearDay(found.endsAt)) : '',
   }
 }
 const holdSays = (account: Account): string => {

@@ -3,10 +3,11 @@ import { ExternalLink } from '@lucide/vue'
 import type { Card, ScheduleView } from '#shared/api'
 import { words } from '#shared/words'
 import { isTrouble } from '../../utils/sheet'
+import type { HoldOf } from '../../stores/schedule'
 import type { PlanTrial } from '../../composables/usePlanTrial'
 
 const props = defineProps<{ card: Card | null; view: ScheduleView | null; plan: PlanTrial }>()
-const emit = defineEmits<{ close: []; hold: [postId: string] }>()
+const emit = defineEmits<{ close: []; hold: [of: HoldOf] }>()
 const says = words.schedule.card
 const schedule = useScheduleStore()
 const brand = useBrandStore()
@@ -28,6 +29,12 @@ watch(
 const account = computed(() => brand.accountName(shown.value?.accountId ?? ''))
 const about = computed(() => [shown.value?.source, shown.value?.by].filter(Boolean).join(' · '))
 const isSent = computed(() => shown.value?.state === 'sent')
+
+/** What is on hold, where the card waits for that: its account, or the brand. */
+const holder = computed((): HoldOf => {
+  const id = shown.value?.accountId ?? ''
+  return brand.view?.accounts.find((one) => one.id === id)?.hold ? { kind: 'account', id } : { kind: 'brand' }
+})
 
 async function act(work: () => Promise<void>): Promise<void> {
   busy.value = true
@@ -77,9 +84,10 @@ async function act(work: () => Promise<void>): Promise<void> {
     </div>
     <template v-if="shown && brand.canWork" #actions>
       <template v-if="shown.lineId">
-        <PlainButton @click="asking = true">{{ says.sendNow }}</PlainButton>
+        <PlainButton v-if="!shown.isHeldBack" @click="asking = true">{{ says.sendNow }}</PlainButton>
         <PlainButton :busy="busy" @click="act(() => schedule.takeOut(shown!.lineId!))">{{ says.takeOut }}</PlainButton>
-        <PlainButton @click="emit('hold', shown.postId)">{{ shown.isHeld ? words.hold.lift : words.hold.act }}</PlainButton>
+        <PlainButton v-if="shown.isHeldBack" kind="act" @click="emit('hold', holder)">{{ words.hold.lift }}</PlainButton>
+        <PlainButton v-else @click="emit('hold', { kind: 'post', id: shown.postId })">{{ shown.isHeld ? words.hold.lift : words.hold.act }}</PlainButton>
       </template>
       <PlainButton v-else-if="shown.deliveryId" :kind="isTrouble(shown.state) ? 'act' : 'plain'" @click="goTo(`/delivery/${shown.deliveryId}`)">{{
         words.delivery.see

@@ -17,10 +17,11 @@ const drag = inject(SHEET_DRAG, null)
 const comment = computed(() => props.card.text.split('\n\n')[0])
 const isBad = computed(() => isTrouble(props.card.state))
 const canMove = computed(() => brand.canWork && props.card.lineId !== null)
-const isFirm = computed(() => props.card.approval === null || (props.card.approval === 'approved' && !props.card.isHeld))
+const isOnHold = computed(() => props.card.isHeld || props.card.isHeldBack)
+const isFirm = computed(() => props.card.approval === null || (props.card.approval === 'approved' && !isOnHold.value))
 const stateSays = computed(() => {
   if (props.card.state !== 'lined-up') return says.states[props.card.state]
-  if (props.card.isHeld) return says.held
+  if (isOnHold.value) return says.held
   return props.card.approval === 'in-review' ? says.review : props.card.approval === 'approved' ? '' : says.draft
 })
 const place = computed(() => ({
@@ -55,11 +56,11 @@ function onKey(event: KeyboardEvent): void {
     type="button"
     class="relative block w-full rounded-[4px] border border-l-[3px] px-2 py-1 text-left hover:border-edge"
     :class="[
-      card.state === 'sent' ? 'bg-paper' : 'bg-sheet',
+      card.state === 'sent' || isOnHold ? 'bg-paper' : 'bg-sheet',
       isBad ? 'border-bad' : isFirm ? 'border-rule' : 'border-dashed border-edge',
       { 'opacity-45': isDragged, 'ring-2 ring-act': drag?.over.value?.key === place.key && !isDragged },
     ]"
-    :style="{ borderLeftColor: isBad ? undefined : brand.pillarInk(card.pillarId), borderLeftStyle: 'solid' }"
+    :style="{ borderLeftColor: isBad ? undefined : brand.pillarInk(card.pillarId), borderLeftStyle: isOnHold ? 'dashed' : 'solid' }"
     :data-state="card.state"
     :data-card="card.id"
     :draggable="canMove"
@@ -79,11 +80,13 @@ function onKey(event: KeyboardEvent): void {
       <span v-if="card.echo" class="inline-flex items-center gap-0.5"
         ><Repeat2 :size="11" aria-hidden="true" />{{ says.echo(card.echo.at, card.echo.of) }}</span
       >
-      <Pause v-if="card.isHeld" :size="10" class="text-warn" aria-hidden="true" />
+      <Pause v-if="isOnHold" :size="10" class="text-warn" aria-hidden="true" />
       <b v-if="stateSays" class="font-semibold" :class="isBad ? 'text-bad' : card.state === 'sent' ? 'text-ok' : 'text-warn'">{{ stateSays }}</b>
       <TriangleAlert v-if="card.problems.length > 0" :size="11" class="text-bad" role="img" :aria-label="`${says.problems}: ${card.problems.join(' ')}`" />
     </span>
-    <span class="serif line-clamp-3 text-[13.5px] leading-[1.22] font-medium" :class="card.state === 'sent' ? 'text-ink-2' : ''" dir="auto">{{ comment }}</span>
+    <span class="serif line-clamp-3 text-[13.5px] leading-[1.22] font-medium" :class="card.state === 'sent' || isOnHold ? 'text-ink-2' : ''" dir="auto">{{
+      comment
+    }}</span>
     <span v-if="would !== undefined" class="absolute -top-1.5 right-1 rounded bg-act px-1 text-tiny font-semibold text-on-act">{{ wouldSays }}</span>
   </button>
 </template>

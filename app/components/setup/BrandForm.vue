@@ -11,7 +11,7 @@ const props = defineProps<{
   brand: Brand | null
   submit?: string
 }>()
-const emit = defineEmits<{ made: [brand: Brand] }>()
+const emit = defineEmits<{ made: [brand: Brand]; saved: [] }>()
 const says = words.brand
 const store = useBrandStore()
 const ownZone = Intl.DateTimeFormat().resolvedOptions().timeZone
@@ -50,8 +50,10 @@ watch(
 )
 async function save(): Promise<void> {
   await form.send(async (values) => {
-    if (props.brand) await store.change(words.notices.saved, () => api.patch<Undoable>(store.path(), values))
-    else emit('made', await api.post<Brand>('/api/brands', { id, ...values }))
+    if (props.brand) {
+      await store.change(words.notices.saved, () => api.patch<Undoable>(store.path(), values))
+      emit('saved')
+    } else emit('made', await api.post<Brand>('/api/brands', { id, ...values }))
   })
 }
 </script>

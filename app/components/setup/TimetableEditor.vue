@@ -14,7 +14,10 @@ function add(weekday: number): void {
   const last = slots.value.filter((slot) => slot.weekday === weekday).at(-1)
   const hour = last ? Math.min(23, Number(last.time.slice(0, 2)) + 2) : 9
   slots.value = sorted([...slots.value, { weekday, time: `${String(hour).padStart(2, '0')}:00`, use: 'any', pillarId: null }])
+  void takeFocus(weekday)
 }
+const week = ref<HTMLElement | null>(null)
+const takeFocus = useTypingOver(week)
 const remove = (slot: PlannedSlot): void => void (slots.value = slots.value.filter((one) => one !== slot))
 function change(slot: PlannedSlot, field: HTMLInputElement): void {
   const time = readTime(field.value)
@@ -25,7 +28,7 @@ function change(slot: PlannedSlot, field: HTMLInputElement): void {
 </script>
 
 <template>
-  <ul class="divide-y divide-rule rounded-md border border-rule" :aria-label="says.timetable">
+  <ul ref="week" class="divide-y divide-rule rounded-md border border-rule" :aria-label="says.timetable">
     <li v-for="day in days" :key="day.weekday" class="grid grid-cols-[40px_1fr_auto] items-center gap-2 px-2.5 py-1.5">
       <b class="text-small font-semibold">{{ day.short }}</b>
       <span class="flex flex-wrap gap-1">

@@ -1,20 +1,24 @@
 <script setup lang="ts">
-import type { Undoable } from '#shared/api'
+import type { Account, Undoable } from '#shared/api'
 import { words } from '#shared/words'
 import { api, sentenceOf } from '../../api/client'
 import { READY_MADE, readyMadeChoices, type ReadyMade } from '../../utils/timetables'
 
-const props = defineProps<{ accountId: string }>()
+const props = defineProps<{ account: Account }>()
 const emit = defineEmits<{ done: [] }>()
 const brand = useBrandStore()
-const choice = ref<ReadyMade>('workdays')
-const slots = ref(READY_MADE.workdays)
+// What was chosen before is shown again.
+const choice = ref<ReadyMade | ''>(props.account.slots.length > 0 ? '' : 'workdays')
+const slots = ref(
+  props.account.slots.length > 0 ? props.account.slots.map(({ weekday, time, use, pillarId }) => ({ weekday, time, use, pillarId })) : READY_MADE.workdays,
+)
+const choices = computed(() => [...(props.account.slots.length > 0 ? [{ value: '', label: words.account.asItIs }] : []), ...readyMadeChoices])
 const busy = ref(false)
 const problem = ref('')
-watch(choice, (now) => (slots.value = READY_MADE[now]))
+watch(choice, (now) => now !== '' && (slots.value = READY_MADE[now]))
 
 async function save(): Promise<void> {
-  const account = brand.view!.accounts.find((one) => one.id === props.accountId)!
+  const { account } = props
   busy.value = true
   try {
     const { perDay, minGapMinutes, repeatAfterDays, except, mix, version } = account
@@ -32,7 +36,8 @@ async function save(): Promise<void> {
 
 <template>
   <form class="grid max-w-[460px] gap-4" novalidate @submit.prevent="save">
-    <ChoiceField v-model="choice" :label="words.account.timetableChoice" :choices="readyMadeChoices" />
+    <p class="text-small text-ink-2">{{ words.start.timetable.of(account.name, account.handle) }}</p>
+    <ChoiceField v-model="choice" :label="words.account.timetableChoice" :choices="choices" />
     <TimetableEditor v-model="slots" />
     <ProblemLine :says="problem" />
     <div>

@@ -22,6 +22,8 @@ function whenOf({ account, part, at, says: why, lineId }: AccountProof): string 
   if (at) return times.shortDayTime(at)
   return why === '' ? says.working : says.noSlot
 }
+/** A place more than a week off says why it is so late. */
+const isLate = ({ part, at, lineId }: AccountProof): boolean => part.chosen && !lineId && at !== null && times.isFarOff(at)
 </script>
 
 <template>
@@ -48,6 +50,7 @@ function whenOf({ account, part, at, says: why, lineId }: AccountProof): string 
       <span class="col-start-2 text-[11.5px]" :class="one.part.chosen ? 'text-ink-2' : 'text-ink-3'"
         >{{ whenOf(one) }}<template v-if="one.part.chosen && one.part.ownText !== null"> · {{ says.own }}</template></span
       >
+      <span v-if="isLate(one)" class="order-last col-span-2 col-start-2 text-[11.5px] text-warn">{{ one.says }}</span>
       <button
         v-if="one.part.chosen"
         type="button"

@@ -96,6 +96,12 @@ function showArrived(): void {
         <NuxtLink v-if="hasNoSource" to="/set-up/sources" class="rounded-[5px] bg-act px-3 py-1.5 font-semibold text-on-act">{{
           words.wire.empty.addSource
         }}</NuxtLink>
+        <NuxtLink
+          v-if="hasNoSource && brand.isOwner"
+          to="/start"
+          class="inline-flex min-h-8 items-center font-semibold text-act underline underline-offset-2"
+          >{{ words.start.goOn }}</NuxtLink
+        >
       </EmptyState>
       <div v-else class="relative" :style="{ height: `${virtual.getTotalSize()}px` }" role="list">
         <div

@@ -103,7 +103,7 @@ defineExpose({ quote, tag: () => tags.value?.focus() })
       <!-- eslint-enable vue/no-v-html -->
       <p v-if="origin" class="mt-4 max-w-[66ch] text-small text-ink-2" aria-live="polite">{{ origin }}</p>
       <SheetFooter :article="article" />
-      <QuoteBar v-if="selected" :selected="selected" :can-clip="brand.canWork" @quote="quote" @clip="clipQuote" @watch="watchWords" />
+      <QuoteBar v-if="selected && brand.canWork" :selected="selected" @quote="quote" @clip="clipQuote" @watch="watchWords" />
     </template>
   </article>
 </template>

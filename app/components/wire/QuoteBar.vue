@@ -3,7 +3,7 @@ import { Eye, Quote, Scissors } from '@lucide/vue'
 import type { Selected } from '../../composables/useSelectedText'
 import { words } from '#shared/words'
 
-defineProps<{ selected: Selected; canClip: boolean }>()
+defineProps<{ selected: Selected }>()
 const emit = defineEmits<{ quote: []; clip: []; watch: [] }>()
 const says = words.wire.sheet
 const button = 'flex items-center gap-1.5 rounded px-2 py-1 font-semibold hover:bg-well'
@@ -19,7 +19,7 @@ const button = 'flex items-center gap-1.5 rounded px-2 py-1 font-semibold hover:
     @mousedown.prevent
   >
     <button type="button" :class="button" @click="emit('quote')"><Quote :size="14" aria-hidden="true" />{{ says.quote }} <KeyHint name="q" /></button>
-    <button v-if="canClip" type="button" :class="button" @click="emit('clip')"><Scissors :size="14" aria-hidden="true" />{{ says.clipQuote }}</button>
-    <button v-if="canClip" type="button" :class="button" @click="emit('watch')"><Eye :size="14" aria-hidden="true" />{{ says.watchThese }}</button>
+    <button type="button" :class="button" @click="emit('clip')"><Scissors :size="14" aria-hidden="true" />{{ says.clipQuote }}</button>
+    <button type="button" :class="button" @click="emit('watch')"><Eye :size="14" aria-hidden="true" />{{ says.watchThese }}</button>
   </div>
 </template>

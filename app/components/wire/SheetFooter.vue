@@ -19,7 +19,7 @@ const says = words.wire.sheet
       <p class="font-semibold text-ink">{{ says.sharedFrom(article.outlet) }}</p>
       <p v-for="sent in article.source.shared" :key="sent.account + sent.at" class="flex gap-2">
         <span class="min-w-0 grow truncate" dir="auto" :title="sent.title">{{ sent.title }}</span>
-        <span class="shrink-0 text-ink-3">{{ says.sharedOn(sent.account, times.day(sent.at)) }}</span>
+        <span class="shrink-0 text-ink-3">{{ says.sharedOn(sent.account, times.nearDay(sent.at)) }}</span>
       </p>
     </div>
   </footer>

@@ -19,28 +19,37 @@ const slots = usePlacing(
   () => ({
     postId: editor.id.value || null,
     pillarId: doc.value.pillarId,
-    link: doc.value.link,
+    link: editor.link.value,
     goodUntil: doc.value.goodUntil,
     notBefore: doc.value.notBefore,
   }),
   { chosen: chosenIds, ready: chosenIds },
 )
-const look = useLinkLook(() => (doc.value.wordings[0]!.text.trim() === '' ? null : doc.value.link))
-const { proofs, chosen, ready, writing, main } = usePostProofs(editor, {
+const { look, isLooking } = useLinkLook(() => (doc.value.wordings[0]!.text.trim() === '' ? null : editor.link.value))
+const { proofs, chosen, ready, stop, isCurrent, writing, main } = usePostProofs(editor, {
   context: () => desk.context,
   look: () => look.value,
   places: () => slots.places.value,
 })
-const { busy, problem, canLineUp, lineUp } = useLiningUp(editor, {
+const { busy, problem, canAsk, asking, waitsFor, lineUp } = useLiningUp(editor, {
   // The plan's version is of all chosen accounts, so on the Wire they are lined up together.
   ready: () => (ready.value.length === chosen.value.length ? ready.value.map(({ account }) => account.id) : []),
   version: () => slots.version.value,
   placing: slots,
   reload: slots.load,
+  checking: () => (doc.value.wordings[0]!.text.trim() === '' ? null : isLooking.value ? 'link' : !isCurrent.value || slots.isAsking.value ? 'post' : null),
+  stop: () => stop.value,
 })
 const text = computed({ get: () => doc.value.wordings[0]!.text, set: (now) => (doc.value.wordings[0]!.text = now) })
 const field = ref<{ focus: () => void; blur: () => void; insert: (text: string) => void } | null>(null)
 const shown = ref<string | null>(null)
+const isPlacing = ref(false)
+/** What is wished for where and when, in a word. */
+const placeSays = computed(() => {
+  const several = Object.keys(slots.own.value).length > 0
+  const again = slots.echoes.value.length
+  return [several ? words.placing.each : words.placing.kinds[slots.common.value.kind], again > 0 ? words.placing.more(again) : ''].filter(Boolean).join(' · ')
+})
 const shownProof = computed(() => proofs.value.find(({ account }) => account.id === shown.value) ?? null)
 
 /** Goes on with the post being written about the article, or begins one. */
@@ -74,6 +83,7 @@ function lineItUp(): void {
     const { id } = props.article
     const putBack = wire.leaveList(id, 'clipped')
     desk.endDraft(id)
+    slots.reset()
     if (props.article.id === id) editor.begin(freshDoc(props.article), id)
     undone(() => {
       desk.forgetDraft(id)
@@ -132,12 +142,23 @@ defineExpose({ write, quote, lineUp: lineItUp, toDesk: () => void toDesk() })
         <LazyWritingHelpers :doc="doc" :writing="writing" :quotes="[]" @insert="field?.insert($event)" @hashtag="addTag" />
         <LineParts v-model="doc" :article="article" />
         <AccountLengths :proofs="proofs" :shown="shown" @show="shown = shown === $event ? null : $event" />
+        <button
+          v-if="chosen.length > 0"
+          type="button"
+          class="flex min-h-6 items-center justify-between gap-2 text-small"
+          :aria-expanded="isPlacing"
+          @click="isPlacing = !isPlacing"
+        >
+          <span class="text-ink-2">{{ words.placing.title }}</span>
+          <span class="font-semibold text-act underline-offset-2 hover:underline">{{ placeSays }}</span>
+        </button>
+        <LazyPlaceParts v-if="isPlacing" short :placing="slots" :chosen="chosen" :wordings="doc.wordings.length" />
         <ProofSheet v-if="shownProof" :one="shownProof" :doc="doc" />
         <PostChecks v-if="text !== ''" :chosen="chosen" :doc="doc" :read-only="false" />
         <p v-else class="text-small text-ink-2">{{ article.shared.length > 0 ? '' : says.checks.notShared }}</p>
+        <p v-if="waitsFor" role="status" class="text-small text-ink-2">{{ words.writing.waits[waitsFor] }}</p>
         <ProblemLine :says="problem" />
         <button
-          v-if="brand.canWork"
           type="button"
           class="min-h-6 justify-self-start text-small font-semibold text-act underline-offset-2 hover:underline"
           @click="toDesk"
@@ -146,8 +167,8 @@ defineExpose({ write, quote, lineUp: lineItUp, toDesk: () => void toDesk() })
         </button>
       </template>
     </div>
-    <footer v-if="brand.canWork" class="flex flex-wrap gap-1.5 border-t border-rule px-3.5 py-3 max-wide:sticky max-wide:bottom-0 max-wide:bg-sheet">
-      <PlainButton kind="act" :busy="busy" :disabled="!canLineUp" @click="lineItUp"
+    <footer class="flex flex-wrap gap-1.5 border-t border-rule px-3.5 py-3 max-wide:sticky max-wide:bottom-0 max-wide:bg-sheet">
+      <PlainButton kind="act" :busy="busy" :disabled="!canAsk" @click="lineItUp"
         >{{ busy ? says.liningUp : says.lineUp }} <KeyHint name="l" on-act
       /></PlainButton>
       <PlainButton :aria-pressed="article.state === 'clipped'" @click="wire.decide(article.id, 'clipped')">
@@ -162,6 +183,17 @@ defineExpose({ write, quote, lineUp: lineItUp, toDesk: () => void toDesk() })
         {{ article.state === 'passed' ? words.wire.actions.passed : words.wire.actions.pass }} <KeyHint name="p" />
       </PlainButton>
     </footer>
+    <LazyAskDialog
+      v-if="asking"
+      :open="asking"
+      :title="words.placing.nowAsk.title"
+      :detail="words.placing.nowAsk.detail"
+      :yes="words.placing.nowAsk.yes"
+      :no="words.placing.nowAsk.no"
+      :busy="busy"
+      @yes="lineItUp"
+      @no="asking = false"
+    />
     <LazyConflictDialog v-if="editor.conflict.value" :theirs="editor.conflict.value" :mine="doc" @settle="editor.settle" />
   </section>
 </template>

@@ -21,20 +21,20 @@ const editor = usePostEditor()
 const { doc } = editor
 const { article, clippings, failed, load } = useWritingSource(editor)
 const readOnly = computed(() => !brand.canWork)
-const look = useLinkLook(() => doc.value.link)
+const { look, isLooking } = useLinkLook(() => editor.link.value)
 const readyIds = ref<string[]>([])
 const chosenIds = ref<string[]>([])
 const slots = usePlacing(
   () => ({
     postId: editor.id.value || null,
     pillarId: doc.value.pillarId,
-    link: doc.value.link,
+    link: editor.link.value,
     goodUntil: doc.value.goodUntil,
     notBefore: doc.value.notBefore,
   }),
   { chosen: () => chosenIds.value, ready: () => readyIds.value },
 )
-const { proofs, chosen, ready, writing, main } = usePostProofs(editor, {
+const { proofs, chosen, ready, stop, isCurrent, writing, main } = usePostProofs(editor, {
   context: () => desk.context,
   look: () => look.value,
   places: () => slots.places.value,
@@ -45,11 +45,20 @@ const keepIds = (into: Ref<string[]>, of: AccountProof[]): void => {
 }
 watch(ready, (now) => keepIds(readyIds, now))
 watch(chosen, (now) => keepIds(chosenIds, now.filter(({ lineId, sentAt }) => lineId === null && sentAt === null))) // prettier-ignore
-const { busy, problem, canLineUp, asking, lineUp } = useLiningUp(editor, {
+const {
+  busy,
+  problem,
+  canAsk: mayLineUp,
+  asking,
+  waitsFor,
+  lineUp,
+} = useLiningUp(editor, {
   ready: () => readyIds.value,
   version: () => slots.version.value,
   placing: slots,
   reload: slots.load,
+  checking: () => (isLooking.value ? 'link' : !isCurrent.value || slots.isAsking.value ? 'post' : null),
+  stop: () => stop.value,
 })
 watch(() => schedule.ribbon, slots.load)
 watch(
@@ -128,9 +137,9 @@ const canAsk = computed(
 )
 
 useKeys([
-  { keys: ['w'], says: words.keys.write, does: () => field.value?.focus() },
-  { keys: ['l'], says: words.keys.lineUp, does: lineItUp },
-  { keys: ['Enter'], command: true, says: says.keys.lineUp, does: lineItUp },
+  { keys: ['w'], says: words.keys.write, work: true, does: () => field.value?.focus() },
+  { keys: ['l'], says: words.keys.lineUp, work: true, does: lineItUp },
+  { keys: ['Enter'], command: true, says: says.keys.lineUp, work: true, does: lineItUp },
   { keys: ['Escape'], says: says.keys.back, does: () => void goTo('/desk') },
 ])
 const saysFailed = (error: unknown): string => sentenceOf(error)
@@ -204,10 +213,11 @@ const saysFailed = (error: unknown): string => sentenceOf(error)
             <PostChecks :chosen="chosen" :doc="doc" :read-only="readOnly" />
           </div>
           <PostApproval :view="editor.view.value" @approve="approve" @send-back="sendBack" />
+          <p v-if="waitsFor" role="status" class="text-small text-ink-2">{{ says.waits[waitsFor] }}</p>
           <ProblemLine :says="problem" />
         </div>
         <footer v-if="brand.canWork" class="grid gap-1.5 border-t border-rule px-3.5 py-3 max-wide:sticky max-wide:bottom-0 max-wide:bg-sheet">
-          <PlainButton kind="act" :busy="busy" :disabled="!canLineUp" @click="lineItUp">{{ lineUpSays }} <KeyHint name="Ctrl ↵" on-act /></PlainButton>
+          <PlainButton kind="act" :busy="busy" :disabled="!mayLineUp" @click="lineItUp">{{ lineUpSays }} <KeyHint name="Ctrl ↵" on-act /></PlainButton>
           <PlainButton v-if="canAsk" @click="ask">{{ says.ask }}</PlainButton>
         </footer>
       </aside>

@@ -14,16 +14,19 @@ const currentId = ref<string | null>(null)
 
 onMounted(() => {
   const asked = route.query['show']
-  desk.show = typeof asked === 'string' && asked in says.shows ? (asked as DeskShow) : 'all'
+  desk.show = typeof asked === 'string' && asked in says.shows ? (asked as DeskShow) : usual.value
   void desk.load()
 })
+/** Whoever may only look is here for what is in review. */
+const usual = computed((): DeskShow => (brand.canWork ? 'all' : 'in-review'))
+watch(usual, (now) => typeof route.query['show'] !== 'string' && (desk.show = now))
 watch(
   () => session.brandId,
   () => void desk.load(),
 )
 function setShow(show: DeskShow): void {
   desk.show = show
-  void router.replace({ path: '/desk', query: show === 'all' ? {} : { show } })
+  void router.replace({ path: '/desk', query: show === usual.value ? {} : { show } })
 }
 const index = computed(() => desk.rows.findIndex(({ id }) => id === currentId.value))
 function step(by: 1 | -1): void {
@@ -35,7 +38,7 @@ useKeys([
   { keys: ['j', 'ArrowDown'], says: words.keys.nextFound, does: () => step(1) },
   { keys: ['k', 'ArrowUp'], says: words.keys.previousFound, does: () => step(-1) },
   { keys: ['Enter', 'w'], says: words.keys.write, does: () => current.value && void goTo(`/desk/${current.value.id}`) },
-  { keys: ['n'], says: words.writing.keys.newPost, does: () => brand.canWork && void goTo('/desk/new') },
+  { keys: ['n'], says: words.writing.keys.newPost, work: true, does: () => void goTo('/desk/new') },
   { keys: ['v'], says: words.writing.keys.approve, does: () => current.value?.approval === 'in-review' && current.value.mayApprove && void desk.approve(current.value) },
 ]) // prettier-ignore
 const tab = 'rounded-full px-3 py-[5px] text-small font-medium whitespace-nowrap'
@@ -66,7 +69,7 @@ const tab = 'rounded-full px-3 py-[5px] text-small font-medium whitespace-nowrap
       </div>
       <p v-else-if="!desk.view" class="p-6 text-ink-3">{{ words.frame.loading }} …</p>
       <EmptyState v-else-if="desk.view.rows.length === 0" :title="says.empty.title" :detail="says.empty.detail">
-        <NuxtLink to="/wire" class="rounded-[5px] bg-act px-3 py-1.5 font-semibold text-on-act">{{ words.frame.nobodyThere.go }}</NuxtLink>
+        <NuxtLink v-if="brand.canWork" to="/wire" class="rounded-[5px] bg-act px-3 py-1.5 font-semibold text-on-act">{{ words.frame.nobodyThere.go }}</NuxtLink>
       </EmptyState>
       <EmptyState v-else-if="desk.rows.length === 0" :title="says.emptyShow.title" :detail="says.emptyShow.detail" />
       <ul v-else class="divide-y divide-rule border-b border-rule">

@@ -96,6 +96,12 @@ const remove = 'grid size-8 place-items-center text-ink-3 hover:text-ink'
         <p v-if="writing.linkRule.kind === 'short' && !desk.context?.shortBase" class="text-small text-warn">{{ says.noShort }}</p>
         <LinkMarks v-if="writing.linkRule.kind !== 'plain'" v-model="writing.linkRule.marks" />
       </fieldset>
+      <fieldset :disabled="!brand.canWork">
+        <legend class="part-name mb-2">{{ words.clippings.title }}</legend>
+        <label class="flex min-h-6 items-center gap-2"
+          ><input v-model="writing.clippingsDone" type="checkbox" class="accent-(--act)" />{{ says.clippingsDone }}</label
+        >
+      </fieldset>
       <ProblemLine :says="problem" />
       <div v-if="brand.canWork">
         <PlainButton kind="act" type="submit" :busy="form.busy.value">{{ words.frame.save }}</PlainButton>

@@ -9,6 +9,7 @@ useHead({ title: () => `${says.of(account.value?.name ?? '')} · ${words.frame.p
 const readOnly = computed(() => !brand.isOwner)
 // The schema names a row by its place; a person needs the sentence alone.
 const rowError = computed(() => Object.entries(form.errors.value).find(([field]) => /^(slots|except|mix)/.test(field))?.[1] ?? '')
+const { asking, leave, stay } = useLeaving(() => isChanged.value && !readOnly.value)
 useKeys([{ keys: ['s'], command: true, says: words.frame.save, does: () => void save() }])
 </script>
 
@@ -72,5 +73,14 @@ useKeys([{ keys: ['s'], command: true, says: words.frame.save, does: () => void 
         <DaysThatDiffer v-model="days" :read-only="readOnly" />
       </aside>
     </div>
+    <AskDialog
+      :open="asking"
+      :title="words.frame.leaving.title"
+      :detail="words.frame.leaving.detail"
+      :yes="words.frame.leaving.yes"
+      :no="words.frame.leaving.no"
+      @yes="leave"
+      @no="stay"
+    />
   </div>
 </template>

@@ -1,21 +1,22 @@
 import type { PlanBase } from '../../../../shared/plans'
 import { useDb } from '../../../db'
 import { route } from '../../../route'
-import { planOf, versionOf } from '../../../services/plan'
+import { placeSays, planOf, shownPlan, versionOf } from '../../../services/plan'
 
 /** All that the plan is made from, for planning in the browser. */
 export default route('read', null, async ({ actor }): Promise<PlanBase> => {
-  const { input, plan, lines } = await planOf(await useDb(), actor.brandId)
+  const known = await planOf(await useDb(), actor.brandId)
+  const { input, plan } = shownPlan(known)
   const places = new Map(plan.entries.map((entry) => [entry.postId, entry]))
   const refusals = new Map(plan.unplaced.map((one) => [one.postId, one.says]))
-  const shown = [...lines.values()].map((line) => ({
+  const shown = [...known.lines.values()].map((line) => ({
     id: line.id,
     postId: line.post_id,
     accountId: line.account_id,
     text: line.own_text ?? line.text,
     pillarId: line.pillar_id,
     at: places.get(line.id)?.at ?? null,
-    says: refusals.get(line.id) ?? places.get(line.id)?.because ?? '',
+    says: refusals.get(line.id) ?? placeSays(known, line.account_id, places.get(line.id)?.because ?? ''),
   }))
-  return { input, version: versionOf(plan), lines: shown }
+  return { input, version: versionOf(known.plan), lines: shown }
 })
