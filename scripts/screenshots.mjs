@@ -48,7 +48,7 @@ async function writeLine(page) {
 
 await picture('wire', writeLine)
 await picture('clippings', async (page) => {
-  await page.keyboard.press('2')
+  await page.keyboard.press('3')
   await page.locator('[data-clipping]').first().waitFor()
 })
 const openPost = async (page, text) => {
@@ -82,16 +82,16 @@ await picture('watch-text', async (page) => {
   await page.locator('[data-trouble]').waitFor()
 })
 await picture('schedule', async (page) => {
-  await page.keyboard.press('4')
+  await page.keyboard.press('5')
   await page.locator('[data-state]').first().waitFor()
 })
 await picture('schedule-account', async (page) => {
-  await page.keyboard.press('4')
+  await page.keyboard.press('5')
   await page.getByRole('button', { name: 'Commonfire', exact: true }).click()
   await page.locator('[data-line]').first().waitFor()
 })
 await picture('timetable', async (page) => {
-  await page.keyboard.press('4')
+  await page.keyboard.press('5')
   await page.getByRole('link', { name: 'Timetable' }).first().click()
   await page.getByLabel('Put in ready-made').waitFor()
   await page.getByRole('button', { name: 'Put in' }).click()
@@ -112,7 +112,7 @@ await picture('lining-up', async (page) => {
 await picture(
   'hold',
   async (page) => {
-    await page.keyboard.press('4')
+    await page.keyboard.press('5')
     await page.getByRole('button', { name: 'Hold Commonfire' }).click()
     await page.getByLabel('Why').fill('The press office asked us to wait')
     await page.getByRole('dialog').getByRole('button', { name: 'Hold' }).click()
@@ -128,7 +128,7 @@ await picture('delivery', async (page) => {
   await page.getByTestId('delivery-state').waitFor()
 })
 await picture('set-up-sources', async (page) => {
-  await page.keyboard.press('5')
+  await page.keyboard.press('7')
   await page.getByLabel('Address of a site or a feed').fill('grainledger.example')
   await page.getByRole('button', { name: 'Find its feed' }).click()
   await page.getByText('Its newest').waitFor()
@@ -138,7 +138,7 @@ await picture('phone-sheet', writeLine, phone)
 await picture('schedule-empty', async (page) => {
   await page.getByRole('button', { name: 'Brand, theme and account' }).click()
   await page.getByRole('menuitem', { name: 'Millrace Bread School' }).click()
-  await page.keyboard.press('4')
+  await page.keyboard.press('5')
   await page.locator('[data-card]').first().waitFor()
   for (let week = 0; week < 3; week++) await page.getByRole('button', { name: 'Seven days later' }).click()
   await page.getByRole('table', { name: 'Accounts by days' }).waitFor()

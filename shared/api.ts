@@ -202,8 +202,12 @@ export interface ImportView {
   id: string
   total: number
   added: number
-  /** Were sources already; folders they lacked were added. */
+  /** Were sources already, and stayed as they were. */
   known: number
+  /** Of these, those that the file has in folders. */
+  withFolders: number
+  /** Those that could not be added; `failed` names the first of them. */
+  notAdded: number
   failed: { title: string | null; url: string; says: string }[]
   waiting: number
   stopped: boolean
@@ -226,6 +230,8 @@ export interface FoundSource {
 export type FoundArticle = ArticleRow
 
 export interface FoundThings {
+  /** Posts in whose words all that is looked for stands. */
+  posts: { id: string; text: string; at: Instant | null; stage: 'draft' | 'lined-up' | 'sent' }[]
   articles: FoundArticle[]
   /** Whether there are more than are shown. */
   more: boolean

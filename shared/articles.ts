@@ -14,6 +14,8 @@ export interface ArticleTag extends Tag {
 }
 
 export interface ArticleRow {
+  /** The furthest that a post about it has come; null where there is none. */
+  post: 'draft' | 'lined-up' | 'sent' | null
   id: string
   title: string
   outlet: string

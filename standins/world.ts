@@ -10,6 +10,7 @@ import { answerMicropub } from './micropub'
 import { NETWORKS, type NetworkTakes } from './networks'
 import { ODD_SITES } from './odd'
 import { answerResidents } from './residents'
+import { letterPage } from './letters'
 import { createSites, type Sites } from './sites'
 import { Timeline, type NetworkPost } from './timeline'
 import { responsesTo } from './readers'
@@ -69,7 +70,7 @@ export function createWorld(): World {
     const timeline = timelines.get(ask.host)
     if (timeline) return (mastodons.get(ask.host) ?? atprotos.get(ask.host))?.answer(ask, now()) ?? answerMicropub(timeline, ask, now())
     if (ask.host === 'hook.example') return told.hook(ask)
-    return ODD_SITES[ask.host]?.(ask.path) ?? sites.answer(ask, now())
+    return ODD_SITES[ask.host]?.(ask.path) ?? letterPage(ask) ?? sites.answer(ask, now())
   }
 
   /** Ends an account's token (`token`: the new one), or on the AT Protocol its access or session (`ends`). */

@@ -32,6 +32,10 @@ export function useCommands() {
           command(says.addWatch, () => goTo('/watch/new')),
           command(words.writing.newPost, () => goTo('/desk/new')),
           command(says.fetchAll, fetchAll),
+          command(brand.view?.brand.hold ? words.hold.liftTitle.brand : words.hold.title.brand, () => goTo({ path: '/schedule', query: { hold: 'brand' } })),
+          ...(brand.view?.accounts ?? []).map(({ id, name, hold }) =>
+            command(hold ? words.hold.liftTitle.account(name) : words.hold.title.account(name), () => goTo({ path: '/schedule', query: { hold: id } })),
+          ),
         ]
       : []),
     command(words.keys.undo, () => notices.undoLast()),

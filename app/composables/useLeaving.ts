@@ -1,10 +1,14 @@
 import { useEventListener } from '@vueuse/core'
 
-/** Asks before a screen is left with changes that nobody saved; the browser asks before its tab is closed. */
-export function useLeaving(isChanged: () => boolean) {
+/**
+ * Asks before a screen is left with changes that nobody saved; the browser asks before its tab is closed. What is being saved is waited for:
+ * `saving` resolves when that has ended.
+ */
+export function useLeaving(isChanged: () => boolean, saving: () => Promise<unknown>) {
   const asking = ref(false)
   let settle: (leaves: boolean) => void = () => undefined
-  onBeforeRouteLeave(() => {
+  onBeforeRouteLeave(async () => {
+    await saving()
     if (!isChanged()) return true
     asking.value = true
     return new Promise<boolean>((resolve) => (settle = resolve))

@@ -19,10 +19,12 @@ export function usePlanTrial() {
   let worker: Worker | null = null
   let turn = 0
 
-  function ask(what: Omit<PlanAsk, 'turn'>): Promise<MoveTrial | null> {
+  function ask(what: Pick<PlanAsk, 'input' | 'move'>): Promise<MoveTrial | null> {
     worker ??= begin()
     const mine = ++turn
-    worker.postMessage({ turn: mine, ...what } satisfies PlanAsk)
+    const { zone = 'UTC', language = null } = brand.view?.brand ?? {}
+    const texts = what.input ? Object.fromEntries((base.value?.lines ?? []).map(({ id, text }) => [id, text])) : {}
+    worker.postMessage({ turn: mine, ...what, texts, zone, language } satisfies PlanAsk)
     return new Promise((resolve) => waiting.set(mine, resolve))
   }
   function begin(): Worker {

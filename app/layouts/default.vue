@@ -38,7 +38,7 @@ watch(
 </script>
 
 <template>
-  <div class="grid h-full grid-cols-[168px_minmax(0,1fr)] overflow-hidden max-wide:grid-cols-[54px_minmax(0,1fr)] max-column:grid-cols-1 max-column:pb-[52px]">
+  <div class="grid h-full grid-cols-[168px_minmax(0,1fr)] overflow-hidden max-wide:grid-cols-[54px_minmax(0,1fr)] max-column:grid-cols-1 max-column:pb-[56px]">
     <a href="#screen" class="sr-only focus:not-sr-only focus:fixed focus:z-50 focus:bg-sheet focus:p-3">{{ words.frame.skip }}</a>
     <ScreenRail />
     <div class="grid min-h-0 min-w-0 grid-rows-[auto_minmax(0,1fr)]">

@@ -13,6 +13,7 @@ const brand = useBrandStore()
 const goTo = useGoTo()
 const session = useSessionStore()
 const clock = useClockStore()
+const times = useTimes()
 const { sources, loadSources, placesNamed } = usePlaces()
 const asked = (name: string): string => (typeof route.query[name] === 'string' ? route.query[name] : '')
 const text = ref(asked('q'))
@@ -29,6 +30,9 @@ let turn = 0
 const DAYS = { any: 0, day: 1, week: 7, month: 31 }
 const places = computed(() => placesNamed(text.value))
 const isFiltered = computed(() => show.value !== 'all' || age.value !== 'any' || source.value !== '')
+// Filters are of articles.
+const articles = computed(() => found.value?.articles ?? [])
+const posts = computed(() => (isFiltered.value ? [] : (found.value?.posts ?? [])))
 
 async function search(): Promise<void> {
   const mine = ++turn
@@ -79,10 +83,15 @@ onMounted(async () => {
 const toPlace = (place: Place): unknown => (place.does ? place.does() : goTo(place.to))
 const targets = computed(() => [
   ...places.value.map((place) => () => toPlace(place)),
-  ...(found.value?.articles ?? []).map(
+  ...articles.value.map(
     ({ id }) =>
       () =>
         goTo(`/wire?show=all&article=${id}`),
+  ),
+  ...posts.value.map(
+    ({ id }) =>
+      () =>
+        goTo(`/desk/${id}`),
   ),
 ])
 function move(by: 1 | -1): void {
@@ -150,21 +159,46 @@ const shows = Object.entries(words.wire.shows)
           </button>
         </div>
       </section>
-      <section v-if="found && found.articles.length > 0">
-        <h2 class="px-4 pt-3 text-small font-semibold text-ink-2" aria-live="polite">
-          {{ says.articles }} <span class="font-normal text-ink-3">{{ says.counted(found.articles.length, found.more) }}</span>
-        </h2>
-        <ul class="max-w-[86ch] divide-y divide-rule">
-          <FoundLine
-            v-for="(row, index) in found.articles"
-            :id="`found-${places.length + index}`"
-            :key="row.id"
-            :row="row"
-            :current="places.length + index === at"
-          />
-        </ul>
-      </section>
-      <EmptyState v-else-if="found && places.length === 0 && !searching" :title="says.nothing.title" :detail="says.nothing.detail" />
+      <div
+        v-if="articles.length + posts.length > 0"
+        class="grid gap-x-6"
+        :class="articles.length > 0 && posts.length > 0 ? 'wide:grid-cols-[minmax(0,1fr)_360px]' : ''"
+      >
+        <section v-if="articles.length > 0" class="min-w-0">
+          <h2 class="px-4 pt-3 text-small font-semibold text-ink-2" aria-live="polite">
+            {{ says.articles }} <span class="font-normal text-ink-3">{{ says.counted(articles.length, found!.more) }}</span>
+          </h2>
+          <ul class="divide-y divide-rule">
+            <FoundLine
+              v-for="(row, index) in articles"
+              :id="`found-${places.length + index}`"
+              :key="row.id"
+              :row="row"
+              :current="places.length + index === at"
+            />
+          </ul>
+        </section>
+        <section v-if="posts.length > 0" class="min-w-0" :aria-label="says.posts">
+          <h2 class="px-4 pt-3 text-small font-semibold text-ink-2">{{ says.posts }}</h2>
+          <ul class="divide-y divide-rule">
+            <li
+              v-for="(post, index) in posts"
+              :id="`found-${places.length + articles.length + index}`"
+              :key="post.id"
+              :class="places.length + articles.length + index === at ? 'bg-paper shadow-[inset_3px_0_0_var(--act)]' : ''"
+            >
+              <NuxtLink :to="`/desk/${post.id}`" class="block px-4 py-2.5 hover:bg-paper" :data-post="post.id">
+                <span class="serif line-clamp-2 text-[15px] leading-snug" dir="auto">{{ post.text }}</span>
+                <span class="block text-small text-ink-3"
+                  ><span class="font-medium" :class="post.stage === 'draft' ? 'text-warn' : 'text-ok'">{{ says.stages[post.stage] }}</span
+                  ><template v-if="post.at"> · {{ times.nearDay(post.at) }}</template></span
+                >
+              </NuxtLink>
+            </li>
+          </ul>
+        </section>
+      </div>
+      <EmptyState v-else-if="found && places.length + posts.length === 0 && !searching" :title="says.nothing.title" :detail="says.nothing.detail" />
       <EmptyState v-else-if="!found && places.length === 0 && !failed" :title="says.begin.title" :detail="says.begin.detail" />
     </div>
   </div>

@@ -6,6 +6,7 @@ import { SHEET_DRAG } from '../composables/useSheetDrag'
 import type { HoldOf } from '../stores/schedule'
 import { addDays } from '../utils/localTime'
 import { entriesOf, isWanted, type SheetFilter } from '../utils/sheet'
+import { ontoCard } from '../utils/sheetMoves'
 import type { Card, ScheduleView } from '#shared/api'
 import type { MoveTo } from '../../core/schedule/moves'
 
@@ -26,6 +27,8 @@ const asked = (name: string): string => (typeof route.query[name] === 'string' ?
 onMounted(() => {
   const from = asked('from')
   if (/^\d{4}-\d\d-\d\d$/.test(from)) void schedule.open(from)
+  const held = asked('hold')
+  if (held) holding.value = held === 'brand' ? { kind: 'brand' } : { kind: 'account', id: held }
 })
 const face = ref<'sheet' | 'ahead'>(asked('face') === 'ahead' ? 'ahead' : 'sheet')
 const alone = ref<string | null>(asked('account') || null)
@@ -81,7 +84,10 @@ function placeFor(one: Card, where: Shift): MoveTo | null {
   }
   const date = addDays(times.moment(one.at).date, where === 'dayBefore' ? -1 : 1)
   const open = entriesOf(view.value, one.accountId, date, (at) => times.moment(at).date).find((entry) => entry.card === null && !entry.free)
-  return open ? { kind: 'slot', at: open.at } : null
+  if (open) return { kind: 'slot', at: open.at }
+  // A full day: the place of its first post that can be moved, as by letting it go there.
+  const cards = entriesOf(view.value, one.accountId, date, (at) => times.moment(at).date).flatMap((entry) => entry.card ?? [])
+  return cards.map((target) => ontoCard(one, target)).find((to) => to !== null) ?? null
 }
 const moveInLine = (lineId: string, kind: 'before' | 'after', id: string): void => {
   const version = plan.base.value?.version

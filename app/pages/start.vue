@@ -20,10 +20,6 @@ const step = ref<Step>('you')
 const number = computed(() => STEPS.indexOf(step.value) + 1)
 const owner = useForm(ownerSchema, { code: '', name: '', email: '', password: '' })
 
-// An interrupted first start goes on where it was: the step stands in the address, and what is there already says which come first.
-const { needsFirstStart } = await api.get<{ needsFirstStart: boolean }>('/api/start')
-if (!needsFirstStart) await resume()
-
 async function resume(): Promise<unknown> {
   const me = await session.load().catch(() => null)
   if (!me) return navigateTo('/sign-in')
@@ -59,6 +55,10 @@ watch(
 watch(planned, (now) => !now && step.value === 'timetable' && goTo('account'))
 const before = computed((): Step | null => (number.value > 2 ? STEPS[number.value - 2]! : null))
 const back = computed((): Step | null => (before.value === 'timetable' && !planned.value ? 'account' : before.value))
+
+// An interrupted first start goes on where it was: the step stands in the address, and what is there already says which come first.
+const { needsFirstStart } = await api.get<{ needsFirstStart: boolean }>('/api/start')
+if (!needsFirstStart) await resume()
 
 async function makeOwner(): Promise<void> {
   if (await owner.send((values) => api.post<Person>('/api/first-start', values))) step.value = 'brand'

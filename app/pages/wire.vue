@@ -2,8 +2,8 @@
 import { words } from '#shared/words'
 import { NO_FILTER, type WireFilter } from '../stores/wire'
 
-useHead({ title: `${words.wire.title} · ${words.frame.product}` })
 const wire = useWireStore()
+useHead({ title: () => [wire.article?.title || words.wire.title, words.frame.product].join(' · ') })
 const brand = useBrandStore()
 const session = useSessionStore()
 const route = useRoute()
@@ -87,6 +87,7 @@ useKeys([
   { keys: ['t'], says: words.keys.tag, work: true, does: () => sheet.value?.tag() },
   { keys: ['+', '='], says: words.wire.sheet.larger, does: () => resize(1) },
   { keys: ['-'], says: words.wire.sheet.smaller, does: () => resize(-1) },
+  { keys: ['o'], says: words.keys.original, does: () => wire.article?.url && window.open(session.outside(wire.article.url), '_blank', 'noopener,noreferrer') },
   { keys: ['l'], says: words.keys.lineUp, work: true, does: () => line.value?.lineUp() },
   { keys: ['Enter'], command: true, says: words.keys.lineUpText, work: true, does: () => line.value?.lineUp() },
   { keys: ['Escape'], says: words.keys.back, does: () => void wire.select(null) },
@@ -103,7 +104,7 @@ useKeys([
       <ArticleList />
       <div
         v-if="wire.selectedId"
-        class="grid min-h-0 bg-sheet max-wide:block max-wide:overflow-y-auto max-column:fixed max-column:inset-0 max-column:bottom-[52px] max-column:z-20"
+        class="grid min-h-0 bg-sheet max-wide:block max-wide:overflow-y-auto max-column:fixed max-column:inset-0 max-column:bottom-[56px] max-column:z-20"
         :class="brand.canWork ? 'grid-cols-[minmax(0,1fr)_272px]' : ''"
       >
         <ArticleSheet ref="sheet" @quote="(text) => withLine((one) => one.quote(text))" />

@@ -21,7 +21,7 @@ export const useBrandStore = defineStore('brand', () => {
 
   const pillarInk = (id: string | null): string => {
     const ink = view.value?.pillars.find((pillar) => pillar.id === id)?.ink
-    return ink ? `var(--pillar-${ink})` : 'var(--edge)'
+    return ink ? `var(--pillar-${ink})` : 'var(--ink-2)'
   }
   const accountName = (id: string): string => view.value?.accounts.find((account) => account.id === id)?.name ?? ''
 

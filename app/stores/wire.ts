@@ -74,6 +74,8 @@ export const useWireStore = defineStore('wire', () => {
   const placeOf = (id: string | null): number => (id === null ? -1 : (places.value.get(id) ?? -1))
   const rowOf = (id: string): ArticleRow | undefined => rows.value[placeOf(id)]
   const index = computed(() => placeOf(selectedId.value))
+  /** The article read last: from there one goes on after the sheet was put away. */
+  let lastId: string | null = null
   const alive = (page: WirePage): ArticleRow[] => page.articles.map((row) => shallowReactive(row))
 
   function pagePath(after: string | null): string {
@@ -166,6 +168,7 @@ export const useWireStore = defineStore('wire', () => {
 
   /** Puts an article on the sheet; one that was new counts as read from then on. */
   async function select(id: string | null): Promise<void> {
+    lastId = selectedId.value ?? lastId
     selectedId.value = id
     articleFailed.value = ''
     if (id === null) {
@@ -195,7 +198,8 @@ export const useWireStore = defineStore('wire', () => {
   }
 
   function step(by: 1 | -1): void {
-    const target = rows.value[index.value < 0 ? 0 : index.value + by]
+    // With no article on the sheet the one read last comes again, where the list still has it.
+    const target = index.value < 0 ? (rows.value[placeOf(lastId)] ?? rows.value[0]) : rows.value[index.value + by]
     if (target) void select(target.id)
     if (by === 1 && index.value >= rows.value.length - 8) void loadMore()
   }

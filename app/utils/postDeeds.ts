@@ -4,14 +4,14 @@ import { instantOf } from './localTime'
 
 /** Leaves something out on one account alone; what can't be left out there by itself is not touched. */
 export function takeOffer(part: AccountPart, offer: Proof['offers'][number]): void {
+  if (offer.does === 'cut') part.ownText = offer.text
   const what = { 'leave-out-hashtag': offer.text, 'leave-out-credit': 'credit', 'leave-out-title': 'title' }[offer.does]
   if (what && !part.leftOut.includes(what)) part.leftOut.push(what)
 }
 
 /** Does what a check offers, for one account or, where it is about the post itself, for all. Says whether there was anything to do. */
 export function takeFix(doc: PostDoc, part: AccountPart, fix: NonNullable<Check['fix']>, proof: Proof, zone: string): boolean {
-  const offer = proof.offers.find(({ does }) => does === fix.does)
-  if (offer) takeOffer(part, offer)
+  if (fix.does === 'fit') for (const offer of proof.offers) takeOffer(part, offer)
   else if (fix.does === 'crop') cropAs(doc, part, fix)
   else if (fix.does === 'leave-out-link') doc.link = null
   else if (fix.does === 'use-new-address') doc.link = fix.change.link ?? doc.link

@@ -45,7 +45,7 @@ export function readOpml(text: string): Read<OpmlSource> {
         if (open.length >= DEEPEST)
           throw new FormatError('too-deep', lines(parser.startIndex), `Folders lie more than ${DEEPEST} deep in each other; no list of sources has that.`)
         const label = clean(attributes['text'] ?? attributes['title'])
-        const address = clean(attributes['xmlurl'])
+        const address = addressOf(attributes)
         open.push({ name: label, isFeed: address !== null })
         if (address !== null) take(attributes, address, label)
       },
@@ -77,6 +77,13 @@ export function readOpml(text: string): Read<OpmlSource> {
   if (!isWhole) throw new FormatError('too-deep', lines(parser!.startIndex), 'Its elements lie deeper in each other than those of any list of sources.')
   if (!isOpml) throw new FormatError('not-opml', 1, 'This is not an OPML file: it has no opml element.')
   return { rows: [...rows.values()], problems }
+}
+
+/** The address of a feed; of a link, that of its page, whose feed is looked for. */
+function addressOf(attributes: Record<string, string>): string | null {
+  const feed = clean(attributes['xmlurl'])
+  const isLink = ['link', 'rss', 'atom', 'feed'].includes(attributes['type']?.toLowerCase() ?? '')
+  return feed ?? (isLink ? (clean(attributes['url']) ?? clean(attributes['htmlurl'])) : null)
 }
 
 /** OPML 2.0: categories are separated by commas, and one inside another is written with slashes. */

@@ -43,13 +43,15 @@ const networkChecks = (post: PostParts, proof: Proof, rules: NetworkRules, conte
 const ownLink = (post: PostParts, { link = post.link }: PreflightContext): string | null => postLink(link, textOf(post))
 
 function lengthChecks({ measure, offers }: Proof, rules: NetworkRules): Check[] {
-  if (measure.left < 0) return [stop('length', `${-measure.left} too many: ${measure.length} of ${measure.limit}.`, offerFix(offers[0]))]
+  if (measure.left < 0) return [stop('length', `${-measure.left} too many: ${measure.length} of ${measure.limit}.`, fitFix(offers))]
   if (rules.maxTextBytes !== null && measure.bytes > rules.maxTextBytes)
-    return [stop('bytes', `${measure.bytes} bytes; ${rules.name} takes ${rules.maxTextBytes}.`, offerFix(offers[0]))]
+    return [stop('bytes', `${measure.bytes} bytes; ${rules.name} takes ${rules.maxTextBytes}.`, fitFix(offers))]
   return [ok('length', `Fits: ${measure.length} of ${measure.limit}.`)]
 }
 
-const offerFix = (offer: Proof['offers'][number] | undefined): Check['fix'] => (offer && offer.does !== 'shorten' ? { does: offer.does, change: {} } : null)
+/** All that is offered, done together, makes it fit; where a person must shorten it first, nothing is. */
+const fitFix = (offers: Proof['offers']): Check['fix'] =>
+  offers.length > 0 && !offers.some(({ does }) => does === 'shorten') ? { does: 'fit', change: {} } : null
 
 function commentChecks(text: string, post: PostParts): Check[] {
   const own = text.replace(/https?:\/\/\S+/g, '').trim()

@@ -1,4 +1,5 @@
 import { entities } from './entities'
+import { sentences } from '../text/sentences'
 import { measure } from './measure'
 import type { LinkPlace, Measure, NetworkRules, PostParts, Proof } from './types'
 
@@ -103,8 +104,24 @@ function offersToFit(shown: Shown, measured: Measure, rules: NetworkRules): Proo
     offers.push({ does: 'leave-out-title', text: rest.title })
     rest = { ...rest, title: null }
   }
-  if (!restFits()) offers.push({ does: 'shorten', text: assemble(shown).slice(measured.validTo).trim() })
+  if (restFits()) return offers
+  const beginning = wholeSentences(shown.text).findLast((text) => {
+    rest = { ...rest, text }
+    return restFits()
+  })
+  offers.push(beginning ? { does: 'cut', text: beginning } : { does: 'shorten', text: assemble(shown).slice(measured.validTo).trim() })
   return offers
+}
+
+/** The beginnings of a text that end with a sentence, the shortest first; the whole is none of them. */
+function wholeSentences(text: string): string[] {
+  let end = 0
+  return sentences(text)
+    .slice(0, -1)
+    .map((sentence) => {
+      end = text.indexOf(sentence, end) + sentence.length
+      return text.slice(0, end)
+    })
 }
 
 /** Hashtags with one `#` in front, each once whatever its letter case. */

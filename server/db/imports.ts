@@ -17,6 +17,8 @@ export interface ImportItemRow {
   folders_json: string
   state: 'waiting' | 'added' | 'known' | 'failed'
   says: string | null
+  /** The source it became, or was already; null where it is none. */
+  source_id: string | null
 }
 
 export async function insertImport(db: Db, row: ImportRow, items: ImportItemRow[]): Promise<void> {
@@ -37,6 +39,15 @@ export const countItems = async (db: Db, importId: string): Promise<Map<ImportIt
 
 export const failedItems = (db: Db, importId: string, most: number): Promise<ImportItemRow[]> =>
   db<ImportItemRow>('import_items').where({ import_id: importId, state: 'failed' }).orderBy('position').limit(most)
+
+export const itemsIn = (db: Db, importId: string, state: ImportItemRow['state']): Promise<ImportItemRow[]> =>
+  db<ImportItemRow>('import_items').where({ import_id: importId, state }).orderBy('position')
+
+/** Those that could not be added wait once more, and the import goes on. */
+export const waitAgain = async (db: Db, importId: string): Promise<void> => {
+  await db('import_items').where({ import_id: importId, state: 'failed' }).update({ state: 'waiting', says: null })
+  await db('imports').where({ id: importId }).update({ stopped_at: null })
+}
 
 export const updateItem = async (db: Db, importId: string, position: number, patch: Partial<ImportItemRow>): Promise<void> => {
   await db('import_items').where({ import_id: importId, position }).update(patch)

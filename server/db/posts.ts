@@ -97,6 +97,48 @@ export const draftOfArticle = (db: Db, brandId: string, articleId: string): Prom
     .orderBy('saved_at', 'desc')
     .first()
 
+/** How far the posts about these articles have come: of each the furthest. */
+export async function postsAbout(db: Db, brandId: string, articleIds: string[]): Promise<Map<string, 'draft' | 'lined-up' | 'sent'>> {
+  const sent = "EXISTS (SELECT 1 FROM deliveries WHERE deliveries.post_id = posts.id AND deliveries.state IN ('sent', 'in-part'))"
+  const rows = (await db('posts')
+    .where({ brand_id: brandId })
+    .whereNull('removed_at')
+    .whereRaw('article_id IN ?', [listOf(db, articleIds)])
+    .groupBy('article_id')
+    .select('article_id', db.raw(`max(CASE WHEN ${sent} THEN 2 WHEN ${LINED} OR ${DELIVERED} THEN 1 ELSE 0 END) AS stage`))) as unknown as {
+    article_id: string
+    stage: number
+  }[]
+  return new Map(rows.map(({ article_id, stage }) => [article_id, (['draft', 'lined-up', 'sent'] as const)[stage]!]))
+}
+
+export interface FoundPost {
+  id: string
+  text: string
+  saved_at: number | null
+  stage: number
+}
+
+/** Posts in whose words each of these stands, those worked on last first. */
+export function postsWithWords(db: Db, brandId: string, words: string[], limit: number): Promise<FoundPost[]> {
+  const query = db('posts')
+    .join('wordings', 'wordings.post_id', 'posts.id')
+    .where('posts.brand_id', brandId)
+    .whereNull('posts.removed_at')
+    .whereNotNull('posts.saved_at')
+  for (const word of words) query.whereRaw(`wordings.text LIKE ? ESCAPE '\\'`, [`%${word.replace(/[\\%_]/g, '\\$&')}%`])
+  return query
+    .groupBy('posts.id')
+    .orderBy('posts.saved_at', 'desc')
+    .limit(limit)
+    .select(
+      'posts.id',
+      'posts.saved_at',
+      db.raw('min(wordings.text) AS text'),
+      db.raw(`CASE WHEN ${DELIVERED} THEN 2 WHEN ${LINED} THEN 1 ELSE 0 END AS stage`),
+    ) as unknown as Promise<FoundPost[]>
+}
+
 export type DeskPost = PostRow & { text: string; title: string | null; outlet: string | null; saver: string | null; lined: number; picture_id: string | null }
 
 const onDesk = (db: Db, brandId: string) =>

@@ -8,6 +8,7 @@ import { now } from '../clock'
 import { useDb, type Db } from '../db'
 import * as articles from '../db/articles'
 import type { Tracked } from '../db/tracked'
+import { postsAbout } from '../db/posts'
 import { tagsOfArticles } from '../db/tags'
 import { marksOfArticles } from '../db/watches'
 import { problem } from '../problem'
@@ -81,6 +82,7 @@ export async function withMarks(db: Db, brandId: string, rows: articles.ListedAr
   const ids = rows.map((row) => row.id)
   const marks = await marksOfArticles(db, brandId, ids, now())
   const tags = await tagsOfArticles(db, brandId, ids, now())
+  const posts = await postsAbout(db, brandId, ids)
   return rows.map((row) => {
     const own = marks.filter((mark) => mark.article_id === row.id)
     return {
@@ -96,6 +98,7 @@ export async function withMarks(db: Db, brandId: string, rows: articles.ListedAr
       // Enough of the beginning for a few lines; the whole need not be read for that.
       summary: plainBeginning(row.summary_html ?? row.content_html ?? '').slice(0, 280),
       image: row.image,
+      post: posts.get(row.id) ?? null,
       watches: own.map((mark) => ({ id: mark.watch_id, name: mark.name })),
       tags: tags.get(row.id) ?? [],
       found: [...new Set(own.flatMap((mark) => JSON.parse(mark.found_json) as string[]))],

@@ -23,10 +23,16 @@ import { moveFeed } from './moves'
 const ACCEPT = 'application/atom+xml, application/rss+xml, application/feed+json, application/rdf+xml, application/xml;q=0.9, text/xml;q=0.9, */*;q=0.5'
 const fetching = new Map<string, Promise<void>>()
 
-/** Reads the bytes of an answer as a feed, in a worker thread. Throws a ProblemError where they are none. */
+/** Bytes from which on a feed takes longer to read than the lane of waiting people grants. */
+const LARGE_BYTES = 2 * 1024 * 1024
+
+/**
+ * Reads the bytes of an answer as a feed, in a worker thread. Throws a ProblemError where they are none. A very large one is read in the
+ * background's time, also where somebody waits for it.
+ */
 export async function readAnswer(answer: Answer, lane: LaneName): Promise<ReadFeedResult> {
   try {
-    return await runInThread(lane, [`host:${new URL(answer.url).hostname}`], 'readFeed', {
+    return await runInThread(answer.body.length > LARGE_BYTES ? 'background' : lane, [`host:${new URL(answer.url).hostname}`], 'readFeed', {
       body: answer.body,
       url: answer.url,
       contentType: answer.headers['content-type'] ?? null,

@@ -1,7 +1,9 @@
 import { fold, stem } from '../../core/text'
 import type { FoundArticle, FoundThings } from '../../shared/api'
-import { useDb } from '../db'
+import { toInstant } from '../../core/instant'
+import { useDb, type Db } from '../db'
 import { articlesAt, textsOf } from '../db/articles'
+import { postsWithWords } from '../db/posts'
 import { matchExpression, searchArticles, type SearchFilter } from '../db/sqlite/search'
 import { withMarks } from './articles'
 import { askedIn, type Asked } from './askedWords'
@@ -13,18 +15,36 @@ const SNIPPET_LENGTH = 240
 /** A brand's articles that hold the words of a query, best first, with the place where they stand. */
 export async function find(brandId: string, ask: Omit<SearchFilter, 'match' | 'matchTitle' | 'limit'> & { query: string }): Promise<FoundThings> {
   const db = await useDb()
+  const posts = await postsWith(db, brandId, ask.query)
   const asked = await askedIn(db, brandId, ask.query)
   const match = matchExpression(asked, 'anywhere')
   const matchTitle = matchExpression(asked, 'title')
-  if (!match || !matchTitle) return { articles: [], more: false }
+  if (!match || !matchTitle) return { posts, articles: [], more: false }
   const ids = await searchArticles(db, brandId, { ...ask, match, matchTitle, limit: MOST_RESULTS + 1 })
   const shown = ids.slice(0, MOST_RESULTS)
   const texts = new Map((await textsOf(db, shown)).map((row) => [row.id, row.text]))
   const listed = await withMarks(db, brandId, await articlesAt(db, brandId, shown))
   return {
+    posts,
     articles: listed.map((row): FoundArticle => ({ ...row, ...placeIn({ title: row.title, text: texts.get(row.id) ?? '' }, asked) })),
     more: ids.length > MOST_RESULTS,
   }
+}
+
+const MOST_POSTS = 12
+const STAGES = ['draft', 'lined-up', 'sent'] as const
+
+/** A brand's own posts: each word stands somewhere in them, as it is typed. */
+async function postsWith(db: Db, brandId: string, query: string): Promise<FoundThings['posts']> {
+  const asked = query.replaceAll('"', ' ').split(/\s+/).filter(Boolean).slice(0, 20)
+  if (asked.length === 0) return []
+  const rows = await postsWithWords(db, brandId, asked, MOST_POSTS)
+  return rows.map(({ id, text, saved_at, stage }) => ({
+    id,
+    text: text.slice(0, 300),
+    at: saved_at === null ? null : toInstant(saved_at),
+    stage: STAGES[stage]!,
+  }))
 }
 
 /** The part of the text where the first of the words stands, and the forms to mark. */

@@ -1,17 +1,19 @@
 import { v7 as uuid } from 'uuid'
 import { FormatError, writeOpml, type OpmlSource, type Read } from '../../core/formats'
-import type { ImportView } from '../../shared/api'
+import type { ImportView, Undoable } from '../../shared/api'
 import { LIMITS } from '../../shared/limits'
 import { now } from '../clock'
 import { inTransaction, useDb } from '../db'
 import { brandById, roleOf } from '../db/brands'
 import * as store from '../db/imports'
+import { sourceById } from '../db/sources'
 import { log } from '../log'
 import { problem, ProblemError } from '../problem'
 import { runInThread, TaskStopped } from '../work/pool'
 import type { Actor } from './actor'
 import { announce } from './changes'
-import { addFoundSource, sourcesOfBrand } from './sources'
+import { changeUndoably } from './history'
+import { addFoundSource, putInFolders, sourcesOfBrand } from './sources'
 
 const AT_ONCE = 8
 const MOST_FAILURES_SHOWN = 200
@@ -24,7 +26,7 @@ export async function startImport(actor: Actor, opml: string): Promise<ImportVie
   const id = uuid()
   await inTransaction(async (db) => {
     const row = { id, brand_id: actor.brandId, created_by: actor.personId, created_at: now(), problems_json: JSON.stringify(problems.slice(0, MOST_FAILURES_SHOWN)), stopped_at: null } // prettier-ignore
-    const items = rows.slice(0, LIMITS.opmlSources).map((one, position) => ({ import_id: id, position, url: one.url, title: one.title?.slice(0, LIMITS.name) ?? null, folders_json: JSON.stringify(one.folders), state: 'waiting' as const, says: null })) // prettier-ignore
+    const items = rows.slice(0, LIMITS.opmlSources).map((one, position) => ({ import_id: id, position, url: one.url, title: one.title?.slice(0, LIMITS.name) ?? null, folders_json: JSON.stringify(one.folders), state: 'waiting' as const, says: null, source_id: null })) // prettier-ignore
     await store.insertImport(db, row, items)
   })
   return viewOf((await store.importById(await useDb(), actor.brandId, id))!)
@@ -53,6 +55,46 @@ export async function stopImport(brandId: string, id: string): Promise<ImportVie
   return viewOf((await store.importById(db, brandId, id))!)
 }
 
+/** Tries those once more that could not be added. */
+export async function tryAgain(brandId: string, id: string): Promise<ImportView> {
+  const row = await inTransaction(async (db) => {
+    const found = await store.importById(db, brandId, id)
+    if (!found) throw problem('notFound')
+    await store.waitAgain(db, id)
+    return store.importById(db, brandId, id)
+  })
+  return viewOf(row!)
+}
+
+/** Removes the sources that a file brought, as one change. What was known before stays. */
+export async function takeBack(actor: Actor, id: string): Promise<Undoable & { count: number }> {
+  const { result, historyId } = await changeUndoably(actor, 'source', id, async (db, tracked) => {
+    if (!(await store.importById(db, actor.brandId, id))) throw problem('notFound')
+    await store.stopImport(db, id, now())
+    const ids = (await store.itemsIn(db, id, 'added')).flatMap(({ source_id }) => source_id ?? [])
+    let count = 0
+    for (const sourceId of ids) {
+      if (!(await sourceById(db, actor.brandId, sourceId))) continue
+      await tracked.update('sources', { id: sourceId }, { removed_at: now() })
+      count++
+    }
+    return count
+  })
+  return { historyId, count: result }
+}
+
+/** Puts the sources that were known already into the folders they have in the file, beside their own. */
+export async function takeFolders(actor: Actor, id: string): Promise<Undoable> {
+  const { historyId } = await changeUndoably(actor, 'source', id, async (db, tracked) => {
+    if (!(await store.importById(db, actor.brandId, id))) throw problem('notFound')
+    for (const { source_id, folders_json } of await store.itemsIn(db, id, 'known')) {
+      const source = source_id === null ? undefined : await sourceById(db, actor.brandId, source_id)
+      if (source) await putInFolders(db, tracked, actor.brandId, source.id, JSON.parse(folders_json) as string[])
+    }
+  })
+  return { historyId }
+}
+
 async function viewOf(row: store.ImportRow): Promise<ImportView> {
   const db = await useDb()
   const counts = await store.countItems(db, row.id)
@@ -62,6 +104,8 @@ async function viewOf(row: store.ImportRow): Promise<ImportView> {
     total: [...counts.values()].reduce((sum, count) => sum + count, 0),
     added: of('added'),
     known: of('known'),
+    withFolders: (await store.itemsIn(db, row.id, 'known')).filter(({ folders_json, source_id }) => source_id !== null && folders_json !== '[]').length,
+    notAdded: of('failed'),
     failed: (await store.failedItems(db, row.id, MOST_FAILURES_SHOWN)).map(({ title, url, says }) => ({ title, url, says: says ?? '' })),
     waiting: row.stopped_at === null ? of('waiting') : 0,
     stopped: row.stopped_at !== null,
@@ -79,7 +123,7 @@ export async function importingRound(): Promise<number> {
 async function importOne(item: Awaited<ReturnType<typeof store.waitingItems>>[number]): Promise<void> {
   const db = await useDb()
   const role = await roleOf(db, item.brand_id, item.created_by)
-  const settle = async (patch: Pick<store.ImportItemRow, 'state' | 'says'>): Promise<void> => {
+  const settle = async (patch: Partial<store.ImportItemRow>): Promise<void> => {
     await inTransaction(async (transaction) => {
       await store.updateItem(transaction, item.import_id, item.position, patch)
       await announce(transaction, item.brand_id, 'import', item.import_id)
@@ -88,8 +132,8 @@ async function importOne(item: Awaited<ReturnType<typeof store.waitingItems>>[nu
   if (!role || role === 'client') return settle({ state: 'failed', says: 'Whoever read the file in may not add sources any more.' })
   try {
     const actor = { personId: item.created_by, brandId: item.brand_id, role }
-    const isNew = await addFoundSource(actor, { feedUrl: item.url, label: item.title, folders: JSON.parse(item.folders_json) as string[] })
-    await settle({ state: isNew ? 'added' : 'known', says: null })
+    const { id, isNew } = await addFoundSource(actor, { feedUrl: item.url, label: item.title, folders: JSON.parse(item.folders_json) as string[] })
+    await settle({ state: isNew ? 'added' : 'known', says: null, source_id: id })
   } catch (error) {
     if (!(error instanceof ProblemError)) log.error({ error, url: item.url }, 'A source could not be read in.')
     await settle({ state: 'failed', says: error instanceof ProblemError ? error.message : 'It could not be added; the server’s log says why.' })

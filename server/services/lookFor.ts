@@ -7,6 +7,7 @@ import { meaningOf } from '../net/meanings'
 import { askOutside, type Answer } from '../net/outside'
 import { problem, ProblemError } from '../problem'
 import { runInThread } from '../work/pool'
+import type { LaneName } from '../work/lanes'
 import type { ReadFeedResult } from '../work/tasks'
 import { atField } from './fields'
 import { readAnswer } from './feeds'
@@ -31,7 +32,7 @@ interface Looked {
  */
 export async function look(brandId: string, input: { address: string; words: string }): Promise<FoundSource> {
   const address = searchAddress(input)
-  const { answer, read, feeds } = await atField('address', async () => lookFor((await profilePage(address)) ?? address))
+  const { answer, read, feeds } = await atField('address', async () => lookFor((await profilePage(address)) ?? address, 'person'))
   const db = await useDb()
   const feed = await sources.feedByUrl(db, answer.lastingUrl)
   const known = feed ? await sources.sourceOfFeed(db, brandId, feed.id) : undefined
@@ -52,19 +53,20 @@ function searchAddress({ address, words }: { address: string; words: string }): 
   return address.replace(PLACE_FOR_WORDS, encodeURIComponent(words))
 }
 
-async function lookFor(address: string): Promise<Looked> {
+/** The feed of an address: its own, the first readable one its page names, or one in the usual places. Throws a ProblemError where there is none. */
+export async function lookFor(address: string, lane: LaneName): Promise<Looked> {
   const url = webAddress(address)
   const answer = await askOutside(url)
   if (answer.status !== 200) throw problem('httpStatus', url.hostname, answer.status, meaningOf(answer.status))
-  if (!isPage(answer)) return { answer, read: await readAnswer(answer, 'person'), feeds: [{ url: answer.lastingUrl, title: null, type: null }] }
+  if (!isPage(answer)) return { answer, read: await readAnswer(answer, lane), feeds: [{ url: answer.lastingUrl, title: null, type: null }] }
   const contentType = answer.headers['content-type'] ?? null
-  const named = await runInThread('person', [`host:${url.hostname}`], 'findFeeds', { body: answer.body, url: answer.url, contentType })
+  const named = await runInThread(lane, [`host:${url.hostname}`], 'findFeeds', { body: answer.body, url: answer.url, contentType })
   for (const candidate of named.slice(0, MOST_NAMED)) {
-    const found = await readCandidate(candidate.url)
+    const found = await readCandidate(candidate.url, lane)
     if (found) return { ...found, feeds: named }
   }
   for (const place of usualPlaces(answer.url)) {
-    const found = await readCandidate(place)
+    const found = await readCandidate(place, lane)
     if (found) return { ...found, feeds: [{ url: found.answer.lastingUrl, title: null, type: null }] }
   }
   throw problem('noFeedOnPage', url.hostname)
@@ -74,10 +76,10 @@ const isPage = ({ headers, body }: Answer): boolean =>
   /text\/html|application\/xhtml/i.test(headers['content-type'] ?? '') ||
   /^\s*(<!doctype html|<html)/i.test(Buffer.from(body.subarray(0, HEAD_BYTES)).toString('latin1'))
 
-async function readCandidate(url: string): Promise<Omit<Looked, 'feeds'> | null> {
+async function readCandidate(url: string, lane: LaneName): Promise<Omit<Looked, 'feeds'> | null> {
   try {
     const answer = await askOutside(url)
-    return answer.status === 200 ? { answer, read: await readAnswer(answer, 'person') } : null
+    return answer.status === 200 ? { answer, read: await readAnswer(answer, lane) } : null
   } catch (error) {
     if (error instanceof ProblemError) return null
     throw error

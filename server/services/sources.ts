@@ -10,7 +10,7 @@ import { setTagsOf } from './tags'
 import { folderByName, linksOfSource } from '../db/folders'
 import type { FeedRow, SourceRow } from '../db/rows'
 import * as sources from '../db/sources'
-import { Tracked } from '../db/tracked'
+import type { Tracked } from '../db/tracked'
 import type { Answer } from '../net/outside'
 import { problem } from '../problem'
 import type { ReadFeedResult } from '../work/tasks'
@@ -20,7 +20,7 @@ import { fetchFeed, keep, tellReaders } from './feeds'
 import { atField } from './fields'
 import { changeUndoably } from './history'
 import { leaveOutAgain } from './leavingOut'
-import { readAt } from './lookFor'
+import { lookFor, readAt } from './lookFor'
 import { mailAddressOf } from './mailAddresses'
 import { markFeed } from './marking'
 
@@ -85,36 +85,37 @@ export async function addSource(actor: Actor, input: SourceWishes & { feedUrl: s
 }
 
 /**
- * Adds a source that a file names, by its own title where it has none. One that is a source already gets the folders it lacks. Whether
- * it is new.
+ * Adds a source that a file names, by its own title where it has none; where the file names a page, the feed it leads to. One that is a
+ * source already stays as it is. Gives its id, and whether it is new.
  */
-export async function addFoundSource(actor: Actor, input: { feedUrl: string; label: string | null; folders: string[] }): Promise<boolean> {
-  const known = await sources.feedByUrl(await useDb(), new URL(input.feedUrl).href)
-  if (known && (await addFolders(actor, known.id, input.folders))) return false
-  const { answer, read } = await readAt(input.feedUrl)
+export async function addFoundSource(
+  actor: Actor,
+  input: { feedUrl: string; label: string | null; folders: string[] },
+): Promise<{ id: string; isNew: boolean }> {
+  const db = await useDb()
+  const known = await sources.feedByUrl(db, new URL(input.feedUrl).href)
+  const there = known && (await sources.sourceOfFeed(db, actor.brandId, known.id))
+  if (there) return { id: there.id, isNew: false }
+  const { answer, read } = await lookFor(input.feedUrl, 'background')
   const feed = await feedFor(answer.lastingUrl)
-  if (await addFolders(actor, feed.id, input.folders)) return false
+  const same = await sources.sourceOfFeed(db, actor.brandId, feed.id)
+  if (same) return { id: same.id, isNew: false }
   const label = input.label ?? read.feed.title ?? new URL(feed.url).hostname
   const id = uuid()
   await changeUndoably(actor, 'source', id, (db, tracked) =>
     insertSource(db, tracked, actor, { id, feedId: feed.id, wishes: { ...NO_WISHES, label: label.slice(0, LIMITS.name) }, folders: input.folders }),
   )
   await bring(actor.brandId, id, feed, answer, read)
-  return true
+  return { id, isNew: true }
 }
 
-/** Puts the source of a feed into folders it is not in yet. False when the brand has no source of it. */
-async function addFolders(actor: Actor, feedId: string, names: string[]): Promise<boolean> {
-  const source = await sources.sourceOfFeed(await useDb(), actor.brandId, feedId)
-  if (!source) return false
-  await inTransaction(async (db) => {
-    const has = new Set((await linksOfSource(db, source.id)).map((link) => link.folder_id))
-    for (const name of names) {
-      const folder = await folderByName(db, actor.brandId, name)
-      if (!folder || !has.has(folder.id)) await putInFolder(db, new Tracked(db), actor.brandId, source.id, name)
-    }
-  })
-  return true
+/** Puts a source into the folders of these names that it is not in yet, within a change. */
+export async function putInFolders(db: Db, tracked: Tracked, brandId: string, sourceId: string, names: string[]): Promise<void> {
+  const has = new Set((await linksOfSource(db, sourceId)).map((link) => link.folder_id))
+  for (const name of names) {
+    const folder = await folderByName(db, brandId, name)
+    if (!folder || !has.has(folder.id)) await putInFolder(db, tracked, brandId, sourceId, name)
+  }
 }
 
 interface NewSource {

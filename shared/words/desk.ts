@@ -128,9 +128,6 @@ export const writing = {
   allGood: 'Everything passes.',
   fixes: {
     crop: 'Crop it to shape',
-    'leave-out-hashtag': 'Leave out the last hashtag',
-    'leave-out-credit': 'Leave out the credit',
-    'leave-out-title': 'Leave out the headline',
     'leave-out-link': 'Leave out the link',
     'use-new-address': 'Use the new address',
     'good-until': 'Good until then',
@@ -142,6 +139,8 @@ export const writing = {
   waits: { link: 'Lining up once the link is checked …', post: 'Lining up once it is checked …' },
   notChecked: 'Not lined up: the checks did not end. Try again.',
   notReady: 'There is nothing to line up yet.',
+  withdraws: 'This is in review: changing it takes it out of review, and it must be asked for again.',
+  newTitle: 'New post',
   wentOn: 'Not lined up: the text changed while it was being checked.',
   leftBefore: 'Not lined up: it was still being checked. It is kept as a draft.',
   lineUpSome: (ready: number, all: number) => `Line up ${ready} of ${all}`,

@@ -13,6 +13,8 @@ export const find = {
     fetchAll: 'Fetch all sources now',
     toBrand: (name: string) => `Go to ${name}`,
   },
+  posts: 'Posts',
+  stages: { draft: 'draft', 'lined-up': 'in line', sent: 'posted' },
   articles: 'Articles',
   counted: (count: number, more: boolean) => (more ? `The best ${count}` : counted(count, 'article', 'articles')),
   show: 'Which articles',

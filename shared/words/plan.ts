@@ -132,6 +132,9 @@ export const move = {
   account: 'Account',
   goes: (when: string) => `Goes out ${when}`,
   noPlace: (why: string) => `No place: ${why}`,
+  tryOver: (day: string) => `speaks of “${day}”`,
+  speaksOf: (day: string, text: string) =>
+    text === '' ? `It speaks of “${day}”, which is over by then.` : `“${text}…” speaks of “${day}”, which is over by then.`,
   noneMoves: 'No other post moves.',
   act: 'Move',
   done: (when: string) => `Moved to ${when}`,
@@ -162,6 +165,7 @@ export const ahead = {
   },
   fixes: {
     lift: 'Lift the hold',
+    token: 'Enter a new token',
     timetable: 'Open the timetable',
     post: 'Open the post',
     day: 'Open the day',

@@ -55,6 +55,9 @@ export const wire = {
   },
   dating: { missing: 'no date given; first seen then', future: 'dated in the future; first seen then' },
   changed: 'changed since',
+  moreWatches: 'More watches',
+  unreadIn: (name: string, count: number) => `${name}: ${count} not read yet`,
+  postSigns: { draft: 'draft', 'lined-up': 'in line', sent: 'posted' },
   stateNames: { new: 'New', read: 'Read', clipped: 'Clipped', shelved: 'On the shelf', passed: 'Passed' },
   empty: {
     open: { title: 'All decided', detail: 'Every article here is clipped, shelved or passed. New ones appear by themselves.' },
@@ -122,7 +125,8 @@ export const yourLine = {
     'leave-out-hashtag': (text: string) => `Leave out ${text}`,
     'leave-out-credit': () => 'Leave out the credit',
     'leave-out-title': () => 'Leave out the title',
-    shorten: (text: string) => `Too long from: ${text}`,
+    cut: (text: string) => `End it after “${text.slice(-40).trimStart()}”`,
+    shorten: (text: string) => `Too long from: ${text.slice(0, 40)}`,
   },
   preflight: 'Preflight',
   checks: {

@@ -40,6 +40,8 @@ describe('what one click does', () => {
     const part = emptyPart(ACCOUNT, true)
     for (const offer of [{ does: 'leave-out-hashtag', text: '#Sky' }, { does: 'leave-out-hashtag', text: '#Sky' }, { does: 'leave-out-title', text: 'T' }, { does: 'shorten', text: 'x' }]) takeOffer(part, offer) // prettier-ignore
     expect(part.leftOut).toEqual(['#Sky', 'title'])
+    takeOffer(part, { does: 'cut', text: 'A sentence.' })
+    expect(part.ownText).toBe('A sentence.')
     const parts = partsFor(docWith({ hashtags: ['sky', 'night'], linkTitle: 'T', credit: 'C' }), part, null, pictures)
     expect([parts.hashtags, parts.linkTitle, parts.credit]).toEqual([['night'], null, 'C'])
   })

@@ -61,6 +61,8 @@ const nonsense = fc
 
 describe.each(Object.entries(PARSERS))('%s', (_name, parse) => {
   it('ends on anything, by a result or an error of its own', async () => {
+    // What is made once, with the first text (grammars of dates), is not the text's doing.
+    await parsed(parse, 'On 3 March 2027, next Thursday: https://a.example/')
     await fc.assert(
       fc.asyncProperty(nonsense, async (text) => (await took(parse, text)) < 1_000),
       { numRuns: 150, seed: 20271127 },

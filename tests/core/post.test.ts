@@ -132,6 +132,17 @@ describe('makeProof', () => {
     expect(proof.offers[0]!.text).toBe('#two')
   })
 
+  it('offers to end at the last sentence that fits, with what must go besides', () => {
+    const first = 'The dome opens at five. Bring a coat, Dr. Vale says.'
+    const parts = post({ text: `${first} ${'And so on. '.repeat(40)}`, hashtags: ['sky'] })
+    const { offers } = makeProof(parts, weighted)
+    expect(offers.map(({ does }) => does)).toEqual(['leave-out-hashtag', 'cut'])
+    const cut = offers.at(-1)!.text
+    expect(parts.text.startsWith(cut) && cut.startsWith(first) && cut.endsWith('And so on.')).toBe(true)
+    expect(makeProof({ ...parts, hashtags: [], ownText: cut }, weighted).measure.left).toBeGreaterThanOrEqual(0)
+    expect(makeProof({ ...parts, hashtags: [], ownText: `${cut} And so on.` }, weighted).measure.left).toBeLessThan(0)
+  })
+
   it('taking all its offers makes it fit, unless the text itself is too long', () => {
     fc.assert(
       fc.property(fc.nat(300), fc.array(fc.stringMatching(/^[a-z]{1,9}$/), { maxLength: 6 }), fc.option(fc.constant('A paper')), (size, hashtags, credit) => {

@@ -22,9 +22,9 @@ test('a morning: 300 sources read in, 50 articles skimmed by keys, everything wh
 
   await test.step('300 sources are read in beside one’s work, with progress', async () => {
     await expect(page.getByText('No articles yet')).toBeVisible()
-    await page.keyboard.press('5')
-    await page.getByLabel('Read in a file of sources (OPML)').setInputFiles({ name: 'sources.opml', mimeType: 'text/xml', buffer: Buffer.from(opml()) })
-    const bar = page.getByRole('progressbar', { name: 'Reading sources in' })
+    await page.keyboard.press('7')
+    await page.getByLabel('Add from a file (OPML)').setInputFiles({ name: 'sources.opml', mimeType: 'text/xml', buffer: Buffer.from(opml()) })
+    const bar = page.getByRole('progressbar', { name: 'Adding sources from the file' })
     await expect(bar).toHaveAttribute('aria-valuemax', String(FEEDS))
     const seen = new Set<number>()
     for (let tries = 0; tries < 600; tries++) {
@@ -35,7 +35,7 @@ test('a morning: 300 sources read in, 50 articles skimmed by keys, everything wh
       await page.waitForTimeout(100)
     }
     expect(seen.size).toBeGreaterThan(3)
-    await expect(page.getByText(`${FEEDS} added`)).toBeVisible({ timeout: 60_000 })
+    await expect(page.getByText(`${FEEDS} added`, { exact: true })).toBeVisible({ timeout: 60_000 })
     await expect(page.getByRole('button', { name: /^All 300$/ })).toBeVisible()
     await expect(page.locator('[data-source]')).toHaveCount(FEEDS)
   })
@@ -48,7 +48,7 @@ test('a morning: 300 sources read in, 50 articles skimmed by keys, everything wh
   const read: string[] = []
 
   await test.step('50 articles are skimmed, by keys alone', async () => {
-    await page.keyboard.press('1')
+    await page.keyboard.press('2')
     await page.locator('[data-article]').first().waitFor()
     await page.keyboard.press('j')
     for (let at = 1; at <= 50; at++) {
@@ -92,7 +92,7 @@ test('a morning: 300 sources read in, 50 articles skimmed by keys, everything wh
     expect(open.unread).toBe(view.unread)
     const kept = await nell.want<ClippingsView>('GET', `${path}/clippings`)
     expect(kept.counts).toEqual({ waiting: 3, shelved: 1, done: 0 })
-    await page.keyboard.press('2')
+    await page.keyboard.press('3')
     await expect(page.locator('[data-clipping]')).toHaveCount(3)
     await expect(page.getByRole('button', { name: 'On the shelf 1' })).toBeVisible()
   })
@@ -106,7 +106,7 @@ test('passing over reads where one has chosen so; the text has a size; words are
   await signIn(page, world.server.url)
   await page.goto(`${world.server.url}/set-up/you`)
   await page.getByLabel(/What I pass over/).check()
-  await page.keyboard.press('1')
+  await page.keyboard.press('2')
   await page.locator('[data-article]').first().waitFor()
   const unread = async (): Promise<number> => (await nell.want<BrandView>('GET', path)).unread
   const before = await unread()
@@ -168,10 +168,10 @@ test('a site sent by the button in the bookmarks bar is looked for at once, also
   const address = await dialog.getByLabel('Its secret mail address').inputValue()
   await dialog.getByRole('button', { name: 'Close' }).last().click()
   expect((await world.mail({ to: address, subject: 'A letter to us', text: 'Words.' })).taken).toBe(true)
-  await page.keyboard.press('1')
+  await page.keyboard.press('2')
   await expect(page.locator('[data-article]', { hasText: 'A letter to us' })).toBeVisible()
 
-  await page.keyboard.press('5')
+  await page.keyboard.press('7')
   await page.getByRole('checkbox', { name: 'Choose all that are shown' }).check()
   await page.getByRole('button', { name: 'Into a folder' }).click()
   await page.getByLabel('Name of the folder').fill('Morning')

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test'
-import type { BrandView, Source } from '../../shared/api'
+import type { BrandView, ScheduleView, Source } from '../../shared/api'
 import { makeBrand, lineUpText } from '../support/world'
 import { expect, signIn, test } from './support'
 
@@ -88,12 +88,12 @@ test('what changes elsewhere appears by itself and moves nothing', async ({ page
   await page.getByRole('button', { name: /new article/ }).click()
   expect(await page.locator('[data-article]').first().textContent()).not.toBe(head)
 
-  await page.keyboard.press('4')
+  await page.keyboard.press('5')
   await lineUpText(nell, path, 'From another window')
   await expect(page.locator('[data-state=lined-up]')).toHaveCount(2)
 })
 
-test('finding by words and going there, keeping a note, working it off, by keys', async ({ demo, page }) => {
+test('finding by words and going there, keeping a note, being done with it, by keys', async ({ demo, page }) => {
   await signIn(page, demo.url)
   await page.locator('[data-article]').first().waitFor()
   await page.keyboard.press('Control+k')
@@ -117,7 +117,7 @@ test('finding by words and going there, keeping a note, working it off, by keys'
   await expect(field).toHaveValue('comet')
 
   await page.goto(`${demo.url}/clippings`)
-  const waiting = page.getByRole('button', { name: /^Clipped \d+$/ })
+  const waiting = page.getByRole('button', { name: /^To write \d+$/ })
   await page.locator('[data-clipping]').first().waitFor()
   const before = Number((await waiting.innerText()).match(/\d+/)![0])
   await page.keyboard.press('j')
@@ -135,9 +135,9 @@ test('finding by words and going there, keeping a note, working it off, by keys'
   await expect(page.locator('[data-clipping]').nth(1)).toBeVisible()
   await page.keyboard.press('j')
   await page.keyboard.press('x')
-  await expect(waiting).toHaveText(`Clipped ${before - 1}`)
+  await expect(waiting).toHaveText(`To write ${before - 1}`)
   await page.keyboard.press('u')
-  await expect(waiting).toHaveText(`Clipped ${before}`)
+  await expect(waiting).toHaveText(`To write ${before}`)
 })
 
 test('several are chosen and passed at once, undone as one; density and narrowing stay', async ({ demo, page }) => {
@@ -176,6 +176,46 @@ test('the demo’s clock brings new articles and sends what is due', async ({ pa
   await expect(page.locator('[data-article]').first()).toContainText('flares a second time')
 })
 
+test('what is asked for at typing speed is done once it is checked, undone from the next field, and refused aloud where the link is dead', async ({
+  page,
+  world,
+}) => {
+  const nell = await world.nell()
+  const { path } = await makeBrand(nell)
+  await nell.want('POST', `${path}/sources`, { feedUrl: 'https://lowlamp.example/feed.xml', label: 'Lamp', folder: null, own: false })
+  await signIn(page, world.server.url)
+  const line = page.getByRole('textbox', { name: 'Your line' })
+  const notice = page.getByTestId('notice')
+  await page.locator('[data-article]').nth(0).click()
+  const title = await page.locator('#article h2').textContent()
+  await line.waitFor()
+  await world.trouble('lowlamp.example', { slowMs: 1500 })
+  await line.pressSequentially('Typed in one go', { delay: 5 })
+  await line.press('Control+Enter')
+  await expect(page.getByText('Lining up once the link is checked')).toBeVisible()
+  await expect(notice).toContainText('Lined up: Chatterbrook')
+  await world.trouble('lowlamp.example', null)
+
+  // The focus is in the next article's field: the key that undoes it there is named, and works.
+  await expect(page.locator('#article h2')).not.toHaveText(title!)
+  await expect(line).toHaveValue('')
+  await line.focus()
+  await expect(notice).toContainText('Ctrl Z')
+  await line.press('Control+z')
+  await expect(notice).toContainText('Undid: Lined up')
+  await expect.poll(async () => (await nell.want<ScheduleView>('GET', `${path}/schedule`)).lined).toBe(0)
+
+  await world.trouble('lowlamp.example', { refuse: { status: 404, says: 'Nothing here' } })
+  await page.locator('[data-article]').nth(3).click()
+  await expect(page.locator('#article h2')).toHaveText((await page.locator('[data-article]').nth(3).locator('.serif').textContent())!)
+  await expect(line).toHaveValue('')
+  await line.pressSequentially('To a page that is gone', { delay: 5 })
+  await line.press('Control+Enter')
+  await expect(page.getByRole('alert')).toContainText('The link leads nowhere')
+  await expect(line).toHaveValue('To a page that is gone')
+  expect(await world.posted('chatterbrook.example')).toEqual([])
+})
+
 test('an offer makes a text fit, an own wording stays with its account, a plan that changed is shown anew', async ({ page, world }) => {
   const nell = await world.nell()
   const { path } = await makeBrand(nell)
@@ -186,8 +226,8 @@ test('an offer makes a text fit, an own wording stays with its account, a plan t
   await page.getByLabel(/^Hashtags/).fill('light')
   await page.getByRole('button', { name: 'Proof for Chatterbrook' }).click()
   await expect(page.getByRole('button', { name: /^Line up/ })).toBeDisabled()
-  await page.getByRole('button', { name: 'Leave out #light' }).click()
-  await page.getByRole('button', { name: 'Leave out the title' }).click()
+  await page.getByRole('button', { name: 'Leave out #light', exact: true }).click()
+  await page.getByRole('button', { name: 'Leave out the title', exact: true }).click()
   await expect(page.getByText('Fits everywhere')).toBeVisible()
   await page.getByRole('button', { name: 'Own wording' }).click()
   await page.getByLabel('Own wording, Chatterbrook').fill('Short on Chatterbrook')
@@ -201,7 +241,7 @@ test('an offer makes a text fit, an own wording stays with its account, a plan t
   await expect(page.getByRole('alert')).toContainText('Another post took a slot')
   await page.getByRole('button', { name: /^Line up/ }).click()
   await expect(page.getByTestId('notice')).toContainText('Lined up: Chatterbrook Tue 2, 15:00')
-  await page.keyboard.press('4')
+  await page.keyboard.press('5')
   await expect(page.locator('[data-state=lined-up]', { hasText: 'Short on Chatterbrook' })).toHaveCount(1)
   await page.keyboard.press('u')
   await expect(page.locator('[data-state=lined-up]')).toHaveCount(2)
@@ -262,9 +302,22 @@ test.describe('on a phone', () => {
 
 test('a client looks and changes nothing', async ({ page, demo }) => {
   await signIn(page, demo.url, 'Ottilie')
+  // Their own screens are the proofs in review and the week; what they may not do is offered nowhere, and no key does it.
+  await expect(page.getByRole('button', { name: /^In review/ })).toHaveAttribute('aria-pressed', 'true')
+  const rail = page.getByRole('navigation', { name: 'Screens' })
+  await expect(rail.getByRole('link', { name: /Desk|Schedule|Find|You/ })).toHaveCount(4)
+  await expect(rail.getByRole('link', { name: /Day sheet|Wire|Clippings|Set-up/ })).toHaveCount(0)
+  await page.keyboard.press('2')
+  await expect(page.getByRole('table', { name: /./ })).toBeVisible()
+  await page.goto(`${demo.url}/wire?show=all`)
   await page.locator('[data-article]').first().click()
   await expect(page.locator('#article h2')).toBeVisible()
-  await expect(page.getByRole('button', { name: /^Line up/ })).toHaveCount(0)
+  await expect(page.getByRole('textbox', { name: 'Your line' })).toHaveCount(0)
+  await page.keyboard.press('c')
+  await page.keyboard.press('?')
+  await expect(page.getByRole('dialog')).toContainText('Next article')
+  await expect(page.getByRole('dialog')).not.toContainText('Clip')
+  await page.keyboard.press('Escape')
   await page.goto(`${demo.url}/set-up/accounts`)
   await expect(page.getByText('@millracebread').first()).toBeVisible()
   await expect(page.getByRole('button', { name: /Edit|Check it/ })).toHaveCount(0)

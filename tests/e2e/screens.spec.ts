@@ -20,7 +20,7 @@ const SCREENS: Record<string, (page: Page) => Promise<void>> = {
     await expect(page.getByText('2 chosen')).toBeVisible()
   },
   Clippings: async (page) => {
-    await page.keyboard.press('2')
+    await page.keyboard.press('3')
     await expect(page.locator('[data-clipping]').first()).toBeVisible()
     await page
       .getByRole('button', { name: /Note and folder of/ })
@@ -34,11 +34,11 @@ const SCREENS: Record<string, (page: Page) => Promise<void>> = {
     await expect(page.locator('[data-found]').first()).toBeVisible()
   },
   Desk: async (page) => {
-    await page.keyboard.press('3')
+    await page.keyboard.press('4')
     await expect(page.locator('[data-post]').first()).toBeVisible()
   },
   'Writing, in review, with a picture': async (page) => {
-    await page.keyboard.press('3')
+    await page.keyboard.press('4')
     await page.locator('[data-post] a', { hasText: 'Look east' }).click()
     await expect(page.getByRole('button', { name: 'Crop it to shape' })).toBeVisible()
     await page.getByRole('button', { name: 'Emoji' }).click()
@@ -49,7 +49,7 @@ const SCREENS: Record<string, (page: Page) => Promise<void>> = {
     await expect(page.getByText('Standing instruction')).toBeVisible()
   },
   Schedule: async (page) => {
-    await page.keyboard.press('4')
+    await page.keyboard.press('5')
     await expect(page.locator('[data-state]').first()).toBeVisible()
   },
   'Schedule, what stands out': async (page) => {
@@ -57,21 +57,21 @@ const SCREENS: Record<string, (page: Page) => Promise<void>> = {
     await expect(page.locator('[data-finding]').first()).toBeVisible()
   },
   'Schedule, one account and a hold': async (page) => {
-    await page.keyboard.press('4')
+    await page.keyboard.press('5')
     await page.getByRole('button', { name: 'Commonfire', exact: true }).click()
     await expect(page.locator('[data-line]').first()).toBeVisible()
     await page.getByRole('button', { name: 'Hold Commonfire' }).click()
     await expect(page.getByRole('dialog').getByLabel('Why')).toBeVisible()
   },
   'a timetable, changed': async (page) => {
-    await page.keyboard.press('4')
+    await page.keyboard.press('5')
     await page.getByRole('link', { name: 'Timetable' }).first().click()
     await page.getByRole('button', { name: 'Put in' }).click()
     await page.getByRole('button', { name: 'Add a day' }).click()
     await expect(page.getByText(/posts? moves?$/)).toBeVisible()
   },
   'a failed post': async (page) => {
-    await page.keyboard.press('4')
+    await page.keyboard.press('5')
     await page.getByRole('button', { name: /has not gone out/ }).click()
     await expect(page.getByRole('dialog')).toContainText('refused it for good')
   },
@@ -94,7 +94,7 @@ const SCREENS: Record<string, (page: Page) => Promise<void>> = {
     await expect(page.getByLabel('Mail addresses')).toBeVisible()
   },
   Sources: async (page) => {
-    await page.keyboard.press('5')
+    await page.keyboard.press('7')
     await page.getByLabel('Address of a site or a feed').fill('grainledger.example')
     await page.getByRole('button', { name: 'Find its feed' }).click()
     await expect(page.getByText('Its newest')).toBeVisible()

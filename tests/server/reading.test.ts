@@ -1,6 +1,7 @@
 // Skimming, keeping and finding: the Wire's filters and orders, several at once, clippings, full-text search; two brands apart.
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { ArticleFull, ArticleRow, BrandView, Clipping, ClippingsView, FoundThings, Problem, Source, Undoable, WirePage } from '../../shared/api'
+import type { DeskContext } from '../../shared/posts'
 import { makeBrand, lineUpText, World } from '../support/world'
 import { until, type Person } from '../support/person'
 
@@ -124,13 +125,24 @@ describe('clippings', () => {
     expect((await view('q=100%25')).clippings).toEqual([])
   })
 
-  it('say whether they were written about', async () => {
-    await lineUpText(nell, path, 'A line about it', { articleId: one.articleId })
-    expect((await view('written=yes')).clippings).toMatchObject([{ id: one.id, posts: 1 }])
+  it('are done once they are lined up, until that is undone, and say whether they were written about', async () => {
+    const { historyId } = await lineUpText(nell, path, 'A line about it', { articleId: one.articleId })
+    expect((await view('show=done&written=yes')).clippings).toMatchObject([{ id: one.id, posts: 1 }])
+    expect((await view()).clippings.some(({ id }) => id === one.id)).toBe(false)
+    await nell.want('POST', `${path}/undo`, { historyId })
+    expect((await view('written=yes')).clippings).toMatchObject([{ id: one.id }])
     expect((await view('written=no')).clippings).toHaveLength(1)
   })
 
-  it('are worked off and taken up again, with undo', async () => {
+  it('stay to be written where the brand wants it so', async () => {
+    const { writing, writingVersion: version } = await nell.want<DeskContext>('GET', `${path}/desk`)
+    await nell.want('PUT', `${path}/writing`, { writing: { ...writing, clippingsDone: false }, version })
+    const { historyId } = await lineUpText(nell, path, 'Another line about it', { articleId: one.articleId })
+    expect((await view()).clippings.some(({ id }) => id === one.id)).toBe(true)
+    await nell.want('POST', `${path}/undo`, { historyId })
+  })
+
+  it('are done with and taken up again, with undo', async () => {
     const { historyId } = await nell.want<Undoable>('PUT', `${path}/clippings/${one.id}/done`, { done: true })
     expect((await view('show=done')).clippings).toMatchObject([{ id: one.id, doneAt: expect.any(String) }])
     await nell.want('POST', `${path}/undo`, { historyId })

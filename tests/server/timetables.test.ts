@@ -334,6 +334,21 @@ describe('a hold', () => {
     const { historyId } = await nell.want<Undoable>('POST', `${path}/hold`, { of, reason: 'A court case', until: null })
     expect((await account()).hold).toEqual({ until: null, reason: 'A court case' })
     const { lines } = await nell.want<PlanBase>('GET', `${path}/plan`)
+    // Nothing seems lost: each stands where it would go if the hold were lifted.
+    const sheet = await scheduleOf(nell, path)
+    expect(sheet.cards.map(({ text, at, isHeldBack }) => [text, at.slice(8, 16), isHeldBack])).toEqual([
+      ['At its time', '02T09:30', true],
+      ['In line', '02T10:00', true],
+    ])
+    expect([sheet.unplaced, sheet.lined, sheet.heldBack]).toEqual([[], 0, 2])
+    expect(lines.map(({ at }) => at?.slice(8, 16)).sort()).toEqual(['02T09:30', '02T10:00'])
+    // It can be put elsewhere meanwhile, and nothing goes out because of that.
+    await move('In line', { kind: 'slot', at: '2027-03-02T15:00:00.000Z' })
+    expect((await lineOf('In line')).at.slice(8, 16)).toBe('02T15:00')
+    await move('In line', { kind: 'line' })
+    const urgent = await saveNew(nell, path, await draftOf(nell, path, 'At once'))
+    const now = urgent.doc.accounts.map((part) => ({ accountId: part.accountId, kind: 'now' as const, at: null }))
+    await expect(lineUpSaved(nell, path, urgent, undefined, now)).rejects.toThrow('nothing goes out now')
     expect((await nell.ask('POST', `${path}/lines/${lines[0]!.id}/send`)).body.type).toBe('urn:clear-quill:onHold')
     await playHours(nell, 29)
     expect(await posted()).toEqual([])
@@ -448,7 +463,9 @@ describe('an account that is removed with a line', () => {
     await nell.want('POST', `${path}/undo`, { historyId })
     // Its token went with it, from what is remembered as well: the undo asks for a new one.
     const back = await account()
-    expect([back.trouble, await lined()]).toEqual([expect.stringContaining('was removed, and its token with it'), []])
+    expect(back.trouble).toContain('was removed, and its token with it')
+    // It keeps its place on the sheet, and waits there.
+    expect((await cards()).map(({ text, isHeldBack }) => [text.slice(0, 5), isHeldBack])).toEqual([['Stays', true]])
     expect(JSON.stringify(world.rows(`SELECT rows_json FROM history WHERE what = 'account:${back.id}'`))).not.toMatch(/token_sealed\\":\\"[^\\]/)
     await nell.want('PATCH', `${path}/accounts/${back.id}`, { name: back.name, token: CHATTERBROOK.token, version: back.version })
     expect((await lined()).map((one) => one.slice(0, 5))).toEqual(['Stays'])

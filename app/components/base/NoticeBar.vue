@@ -20,7 +20,7 @@ function follow(): void {
 </script>
 
 <template>
-  <div class="pointer-events-none fixed inset-x-0 bottom-4 z-50 flex justify-center px-3 max-column:bottom-16" role="status" aria-live="polite">
+  <div class="pointer-events-none fixed inset-x-0 bottom-4 z-50 flex justify-center px-3 max-column:bottom-[124px]" role="status" aria-live="polite">
     <div
       v-if="notices.current"
       :key="notices.current.id"

@@ -20,13 +20,14 @@ function countSays(to: string, count: number): string {
   return to === '/desk' ? words.desk.waiting(count) : words.frame.unread(count)
 }
 const isHere = (to: string): boolean => route.path.startsWith(to.replace(/^\/set-up\/.*/, '/set-up'))
-const link = 'flex items-center gap-[9px] rounded-[5px] px-2 py-[7px] font-medium max-wide:justify-center'
+const link =
+  'flex items-center gap-[9px] rounded-[5px] px-2 py-[7px] font-medium max-wide:justify-center max-column:min-h-11 max-column:min-w-[44px] max-column:flex-col max-column:gap-0.5 max-column:px-0.5 max-column:py-1'
 </script>
 
 <template>
   <nav
     :aria-label="words.frame.rail"
-    class="flex min-h-0 flex-col gap-0.5 border-r border-rule px-2.5 py-3.5 max-wide:px-1.5 max-column:fixed max-column:inset-x-0 max-column:bottom-0 max-column:z-30 max-column:flex-row max-column:items-center max-column:justify-around max-column:border-t max-column:border-r-0 max-column:bg-paper max-column:py-1.5"
+    class="flex min-h-0 flex-col gap-0.5 border-r border-rule px-2.5 py-3.5 max-wide:px-1.5 max-column:fixed max-column:inset-x-0 max-column:bottom-0 max-column:z-30 max-column:flex-row max-column:items-center max-column:h-[56px] max-column:justify-around max-column:gap-0 max-column:border-t max-column:border-r-0 max-column:bg-paper max-column:px-1 max-column:py-1"
   >
     <BrandMenu />
     <NuxtLink
@@ -38,7 +39,7 @@ const link = 'flex items-center gap-[9px] rounded-[5px] px-2 py-[7px] font-mediu
       :title="screen.name"
     >
       <component :is="ICONS[screen.icon]" :size="17" aria-hidden="true" />
-      <span class="max-wide:sr-only">{{ screen.name }}</span>
+      <span class="max-column:text-[10px] max-column:leading-none column:max-wide:sr-only">{{ screen.name }}</span>
       <span v-if="screen.count > 0" class="ml-auto text-[11.5px] text-ink-3 max-wide:hidden" :aria-label="countSays(screen.to, screen.count)">{{
         screen.count
       }}</span>
@@ -65,7 +66,7 @@ const link = 'flex items-center gap-[9px] rounded-[5px] px-2 py-[7px] font-mediu
       :title="setUp.name"
     >
       <component :is="ICONS[setUp.icon]" :size="17" aria-hidden="true" />
-      <span class="max-wide:sr-only">{{ setUp.name }}</span>
+      <span class="max-column:text-[10px] max-column:leading-none column:max-wide:sr-only">{{ setUp.name }}</span>
     </NuxtLink>
     <BrandClock />
   </nav>

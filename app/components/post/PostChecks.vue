@@ -40,6 +40,13 @@ const saysOf = ({ check, on }: Line): string => {
     ? check.says
     : `${on.map(({ account }) => account.name).join(', ')}: ${check.says}`
 }
+/** What a click does, in words: all that makes it fit is named. */
+function fixSays({ check, on }: Line): string {
+  if (check.fix?.does !== 'fit') return says.fixes[check.fix?.does ?? ''] ?? ''
+  const { offers } = words.yourLine
+  const all = (on[0]?.proof?.offers ?? []).map(({ does, text }) => offers[does as keyof typeof offers](text))
+  return all.map((one, at) => (at === 0 ? one : one[0]!.toLowerCase() + one.slice(1))).join(', ')
+}
 function fix({ check, on }: Line): void {
   for (const one of on) if (one.proof && check.fix) takeFix(props.doc, one.part, check.fix, one.proof, brand.view?.brand.zone ?? 'UTC')
 }
@@ -56,12 +63,12 @@ const ICONS = { ok: Tick, warn: TriangleAlert, stop: X }
         <span class="min-w-0 wrap-anywhere"
           >{{ saysOf(line) }}
           <button
-            v-if="line.check.fix && !readOnly && says.fixes[line.check.fix.does]"
+            v-if="line.check.fix && !readOnly && fixSays(line)"
             type="button"
             class="min-h-6 font-semibold text-act underline underline-offset-2"
             @click="fix(line)"
           >
-            {{ says.fixes[line.check.fix.does] }}
+            {{ fixSays(line) }}
           </button></span
         >
       </li>

@@ -10,7 +10,7 @@ const props = defineProps<{ name: string; proof: Proof; part: AccountPart; doc: 
 const part = computed(() => props.part)
 const says = words.writing
 const lines = words.yourLine
-const saysOffer = (offer: Proof['offers'][number]): string => lines.offers[offer.does as keyof typeof lines.offers](offer.text.slice(0, 40))
+const saysOffer = (offer: Proof['offers'][number]): string => lines.offers[offer.does as keyof typeof lines.offers](offer.text)
 const nameOf = (what: string): string => says.parts[what as keyof typeof says.parts] ?? what
 const own = ref<HTMLTextAreaElement | null>(null)
 async function writeOwn(): Promise<void> {

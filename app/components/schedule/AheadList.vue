@@ -39,6 +39,8 @@ function fixesOf(one: FoundAhead): Fix[] {
   const timetable: Fix = { says: says.fixes.timetable, does: () => goTo(`/timetable/${one.accountId}`) }
   switch (one.kind) {
     case 'hold':
+      // A sign-in that ended is not lifted, but given a new token.
+      if (account?.hold && account.trouble) return [{ says: says.fixes.token, does: () => goTo(`/account/${account.id}`) }]
       return brand.canWork
         ? [{ says: says.fixes.lift, does: () => emit('lift', account?.hold ? { kind: 'account', id: one.accountId } : { kind: 'brand' }) }]
         : []

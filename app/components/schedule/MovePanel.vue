@@ -83,6 +83,8 @@ const outcome = computed(() => {
   if (trial.value.at === null) return says.noPlace(trial.value.says)
   return says.goes(times.dayTime(trial.value.at))
 })
+const over = computed(() => Object.entries(trial.value?.over ?? {}))
+const textOf = (id: string): string => line.value.find((one) => one.id === id)?.text.slice(0, 40) ?? ''
 async function act(): Promise<void> {
   await props.plan.settled()
   const version = props.plan.base.value?.version
@@ -129,6 +131,7 @@ const change = computed(() => ({
     />
     <template v-if="trial">
       <p :class="trial.at ? 'font-semibold' : 'text-bad'" data-testid="move-outcome">{{ outcome }}</p>
+      <p v-for="[id, day] in over" :key="id" class="text-small text-warn">{{ says.speaksOf(day, id === card.lineId ? '' : textOf(id)) }}</p>
       <p v-if="trial.at && change.moved.length === 0" class="text-small text-ink-2">{{ says.noneMoves }}</p>
       <PlanChangeList v-else-if="change.moved.length > 0" :change="change" :most="5" />
     </template>

@@ -36,7 +36,11 @@ const would = computed((): string | null | undefined => {
   if (isDragged.value) return drag.trial.value.at
   return drag.tries.value.get(props.card.lineId ?? '')
 })
-const wouldSays = computed(() => (would.value ? words.move.tryTo(times.shortDayTime(would.value)) : words.move.tryNowhere))
+const over = computed(() => drag?.trial.value?.over[props.card.lineId ?? ''] ?? null)
+const wouldSays = computed(() => {
+  if (!would.value) return words.move.tryNowhere
+  return [words.move.tryTo(times.shortDayTime(would.value)), over.value ? words.move.tryOver(over.value) : ''].filter(Boolean).join(' · ')
+})
 function start(event: DragEvent): void {
   event.dataTransfer?.setData('text/plain', props.card.text)
   event.dataTransfer?.setData(LINE_DATA, JSON.stringify({ lineId: props.card.lineId, accountId: props.card.accountId }))

@@ -27,9 +27,11 @@ async function take(event: Event): Promise<void> {
     input.value = ''
   }
 }
-const stop = (): Promise<void> => imports.stop().catch((error: unknown) => notices.complain(error))
+const act = (work: () => Promise<void>): Promise<void> => work().catch((error: unknown) => notices.complain(error))
 const now = computed(() => imports.shown)
 const done = computed(() => (now.value ? now.value.total - now.value.waiting : 0))
+/** All of the file that became no source: rows that could not be added, and lines that name none. */
+const missed = computed(() => (now.value ? now.value.notAdded + now.value.problems.length : 0))
 const isGoing = computed(() => (now.value?.waiting ?? 0) > 0)
 </script>
 
@@ -59,12 +61,19 @@ const isGoing = computed(() => (now.value?.waiting ?? 0) > 0)
     <div v-if="now" class="mt-3 rounded-lg border border-rule bg-paper p-4">
       <div class="flex flex-wrap items-center gap-x-3 gap-y-1">
         <p class="font-semibold" aria-live="polite">
-          {{ isGoing ? `${says.reading}: ${says.readIn(done, now.total)}` : says.readSummary(now.added, now.known, now.failed.length) }}
+          {{ isGoing ? `${says.reading}: ${says.readIn(done, now.total)}` : says.readSummary(now.added, now.known, missed) }}
         </p>
         <span v-if="now.stopped" class="text-ink-2">{{ says.wasStopped }}</span>
         <span class="grow" />
-        <PlainButton v-if="isGoing && brand.canWork" @click="stop">{{ says.stop }}</PlainButton>
-        <PlainButton v-else kind="quiet" @click="imports.dismiss()">{{ says.dismiss }}</PlainButton>
+        <PlainButton v-if="isGoing && brand.canWork" @click="act(imports.stop)">{{ says.stop }}</PlainButton>
+        <template v-else>
+          <template v-if="brand.canWork">
+            <PlainButton v-if="now.notAdded > 0" @click="act(imports.again)">{{ says.tryAgain }}</PlainButton>
+            <PlainButton v-if="now.withFolders > 0" @click="act(imports.takeFolders)">{{ says.takeFolders(now.withFolders) }}</PlainButton>
+            <PlainButton v-if="now.added > 0" @click="act(imports.takeBack)">{{ says.takeBack(now.added) }}</PlainButton>
+          </template>
+          <PlainButton kind="quiet" @click="imports.dismiss()">{{ says.dismiss }}</PlainButton>
+        </template>
       </div>
       <div
         v-if="isGoing"
@@ -77,8 +86,8 @@ const isGoing = computed(() => (now.value?.waiting ?? 0) > 0)
       >
         <div class="h-full rounded-full bg-act" :style="{ width: `${(100 * done) / Math.max(1, now.total)}%` }" />
       </div>
-      <details v-if="now.failed.length + now.problems.length > 0" class="mt-2">
-        <summary class="cursor-pointer text-small font-semibold text-ink-2">{{ says.failures }} ({{ now.failed.length + now.problems.length }})</summary>
+      <details v-if="missed > 0" class="mt-2">
+        <summary class="cursor-pointer text-small font-semibold text-ink-2">{{ says.failures }} ({{ missed }})</summary>
         <ul class="mt-1 max-h-[220px] overflow-y-auto text-small">
           <li v-for="problem in now.problems" :key="`${problem.line} ${problem.says}`" class="py-1">
             <b class="font-semibold">{{ says.inLine(problem.line) }}</b> {{ problem.says }}
@@ -86,6 +95,7 @@ const isGoing = computed(() => (now.value?.waiting ?? 0) > 0)
           <li v-for="one in now.failed" :key="one.url" class="py-1 wrap-anywhere">
             <b class="font-semibold">{{ one.title ?? one.url }}</b> {{ one.says }}
           </li>
+          <li v-if="now.failed.length < now.notAdded" class="py-1 text-ink-2">{{ says.moreFailed(now.notAdded - now.failed.length) }}</li>
         </ul>
       </details>
     </div>

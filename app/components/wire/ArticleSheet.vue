@@ -20,7 +20,11 @@ const tags = ref<{ focus: () => void } | null>(null)
 const goTo = useGoTo()
 watch(
   () => article.value?.id,
-  () => sheet.value?.scrollTo({ top: 0 }),
+  () => {
+    sheet.value?.scrollTo({ top: 0 })
+    // On narrow screens the sheet and the margin below it are scrolled as one.
+    sheet.value?.parentElement?.scrollTo({ top: 0 })
+  },
 )
 /** What is to say of where the text is from. */
 const origin = computed(() => {

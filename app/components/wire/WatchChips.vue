@@ -1,11 +1,26 @@
 <script setup lang="ts">
-import { Pencil, Plus } from '@lucide/vue'
+import { useScroll } from '@vueuse/core'
+import { ChevronRight, Pencil, Plus } from '@lucide/vue'
 import { words } from '#shared/words'
 import type { Show } from '#shared/shows'
 import type { Order } from '../../stores/wire'
 
 const wire = useWireStore()
 const brand = useBrandStore()
+const strip = ref<HTMLElement | null>(null)
+const { arrivedState } = useScroll(strip, { behavior: 'smooth' })
+const hasMore = computed(() => !arrivedState.right)
+/** What lies beyond the edge comes into view, as far as the strip is wide. */
+const further = (): void => strip.value?.scrollBy({ left: strip.value.clientWidth * 0.8, behavior: 'smooth' })
+watch(
+  () => [brand.view?.watches.length, wire.filter.watch],
+  async () => {
+    await nextTick()
+    strip.value?.querySelector('[aria-pressed=true]')?.scrollIntoView({ block: 'nearest', inline: 'nearest' })
+    strip.value?.dispatchEvent(new Event('scroll'))
+  },
+  { immediate: true },
+)
 const shownWatch = computed(() => brand.view?.watches.find(({ id }) => id === wire.filter.watch) ?? null)
 const chip = 'flex shrink-0 items-center gap-1.5 rounded-full px-2.5 py-[5px] text-small font-medium whitespace-nowrap'
 const quiet = '-ml-1 max-w-[108px] rounded border-0 bg-transparent py-0.5 min-h-[26px] text-small text-ink-2'
@@ -14,11 +29,18 @@ const quiet = '-ml-1 max-w-[108px] rounded border-0 bg-transparent py-0.5 min-h-
 <template>
   <div class="border-b border-rule pt-2.5">
     <div class="flex items-center pr-2">
-      <div class="flex min-w-0 grow gap-1 overflow-x-auto pl-3 [scrollbar-width:none]" role="group" :aria-label="words.wire.watches">
+      <div
+        ref="strip"
+        class="flex min-w-0 grow gap-1 overflow-x-auto pl-3 [scrollbar-width:none]"
+        :class="hasMore ? '[mask-image:linear-gradient(to_right,#000_calc(100%-28px),transparent)]' : ''"
+        role="group"
+        :aria-label="words.wire.watches"
+      >
         <button
           type="button"
           :class="[chip, wire.filter.watch === null ? 'bg-ink text-sheet' : 'text-ink-2 hover:text-ink']"
           :aria-pressed="wire.filter.watch === null"
+          :title="words.wire.unreadIn(words.wire.all, brand.view?.unread ?? 0)"
           @click="wire.setFilter({ watch: null })"
         >
           {{ words.wire.all }} <span :class="wire.filter.watch === null ? '' : 'text-ink-3'">{{ brand.view?.unread ?? 0 }}</span>
@@ -29,6 +51,7 @@ const quiet = '-ml-1 max-w-[108px] rounded border-0 bg-transparent py-0.5 min-h-
           type="button"
           :class="[chip, wire.filter.watch === one.id ? 'bg-ink text-sheet' : 'text-ink-2 hover:text-ink']"
           :aria-pressed="wire.filter.watch === one.id"
+          :title="words.wire.unreadIn(one.name, one.unread)"
           @click="wire.setFilter({ watch: one.id })"
         >
           <i class="size-2 rounded-full" :style="{ background: `var(--pillar-${one.ink})` }" aria-hidden="true" />
@@ -38,6 +61,16 @@ const quiet = '-ml-1 max-w-[108px] rounded border-0 bg-transparent py-0.5 min-h-
           >
         </button>
       </div>
+      <button
+        v-if="hasMore"
+        type="button"
+        :class="[chip, 'px-1.5 text-ink-2 hover:text-ink']"
+        :aria-label="words.wire.moreWatches"
+        :title="words.wire.moreWatches"
+        @click="further"
+      >
+        <ChevronRight :size="15" aria-hidden="true" />
+      </button>
       <NuxtLink
         v-if="brand.canWork && shownWatch"
         :to="`/watch/${shownWatch.id}`"

@@ -124,7 +124,7 @@ defineExpose({ write, quote, lineUp: lineItUp, toDesk: () => void toDesk() })
 
 <template>
   <section :aria-label="says.title" class="flex min-h-0 flex-col border-l border-rule bg-sheet max-wide:border-t max-wide:border-l-0">
-    <div class="grid min-h-0 grow content-start gap-3 overflow-y-auto px-3.5 py-4 max-wide:overflow-visible">
+    <div class="grid min-h-0 grow content-start gap-3 overflow-y-auto px-3.5 py-4 max-wide:overflow-visible max-column:pb-20">
       <h2 class="part-name flex items-baseline justify-between">{{ says.title }} <SaveState :editor="editor" /></h2>
       <EmptyState v-if="accounts.length === 0" :title="says.noAccounts.title" :detail="says.noAccounts.detail">
         <NuxtLink to="/set-up/accounts" class="rounded-[5px] bg-act px-3 py-1.5 font-semibold text-on-act">{{ says.noAccounts.go }}</NuxtLink>
@@ -158,16 +158,14 @@ defineExpose({ write, quote, lineUp: lineItUp, toDesk: () => void toDesk() })
         <p v-else class="text-small text-ink-2">{{ article.shared.length > 0 ? '' : says.checks.notShared }}</p>
         <p v-if="waitsFor" role="status" class="text-small text-ink-2">{{ words.writing.waits[waitsFor] }}</p>
         <ProblemLine :says="problem" />
-        <button
-          type="button"
-          class="min-h-6 justify-self-start text-small font-semibold text-act underline-offset-2 hover:underline"
-          @click="toDesk"
-        >
+        <button type="button" class="min-h-6 justify-self-start text-small font-semibold text-act underline-offset-2 hover:underline" @click="toDesk">
           {{ words.writing.toWriting }} <KeyHint name="e" />
         </button>
       </template>
     </div>
-    <footer class="flex flex-wrap gap-1.5 border-t border-rule px-3.5 py-3 max-wide:sticky max-wide:bottom-0 max-wide:bg-sheet">
+    <footer
+      class="flex flex-wrap gap-1.5 border-t border-rule px-3.5 py-3 max-wide:sticky max-wide:bottom-0 max-wide:bg-sheet max-column:fixed max-column:inset-x-0 max-column:bottom-[56px] max-column:z-20 max-column:flex-nowrap max-column:py-1.5 max-column:[&>button]:min-h-11"
+    >
       <PlainButton kind="act" :busy="busy" :disabled="!canAsk" @click="lineItUp"
         >{{ busy ? says.liningUp : says.lineUp }} <KeyHint name="l" on-act
       /></PlainButton>

@@ -9,7 +9,6 @@ import { sentenceOf } from '../../api/client'
 // One page for every post: changing the address of a new one to its own must not begin anew.
 definePageMeta({ key: 'writing' })
 const says = words.writing
-useHead({ title: `${words.desk.title} · ${words.frame.product}` })
 const route = useRoute()
 const router = useRouter()
 const goTo = useGoTo()
@@ -20,6 +19,7 @@ const desk = useDeskStore()
 const editor = usePostEditor()
 const { doc } = editor
 const { article, clippings, failed, load } = useWritingSource(editor)
+useHead({ title: () => [doc.value.wordings[0]?.text.trim().slice(0, 60) || says.newTitle, words.frame.product].join(' · ') })
 const readOnly = computed(() => !brand.canWork)
 const { look, isLooking } = useLinkLook(() => editor.link.value)
 const readyIds = ref<string[]>([])
@@ -169,6 +169,7 @@ const saysFailed = (error: unknown): string => sentenceOf(error)
           <h2 class="part-name flex items-baseline justify-between gap-4">
             <span class="whitespace-nowrap">{{ says.mainText }}</span> <SaveState :editor="editor" />
           </h2>
+          <p v-if="!readOnly && editor.view.value?.approval === 'in-review'" class="text-small text-warn">{{ says.withdraws }}</p>
           <MainText
             v-if="!readOnly"
             ref="field"

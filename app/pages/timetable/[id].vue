@@ -9,8 +9,13 @@ useHead({ title: () => `${says.of(account.value?.name ?? '')} · ${words.frame.p
 const readOnly = computed(() => !brand.isOwner)
 // The schema names a row by its place; a person needs the sentence alone.
 const rowError = computed(() => Object.entries(form.errors.value).find(([field]) => /^(slots|except|mix)/.test(field))?.[1] ?? '')
-const { asking, leave, stay } = useLeaving(() => isChanged.value && !readOnly.value)
-useKeys([{ keys: ['s'], command: true, says: words.frame.save, does: () => void save() }])
+let saving: Promise<unknown> = Promise.resolve()
+const saveNow = (): void => void (saving = save())
+const { asking, leave, stay } = useLeaving(
+  () => isChanged.value && !readOnly.value,
+  () => saving,
+)
+useKeys([{ keys: ['s'], command: true, says: words.frame.save, does: saveNow }])
 </script>
 
 <template>
@@ -20,7 +25,7 @@ useKeys([{ keys: ['s'], command: true, says: words.frame.save, does: () => void 
         says.back
       }}</NuxtLink>
       <span class="grow" />
-      <PlainButton v-if="!readOnly" kind="act" :busy="form.busy.value" :disabled="!isChanged" @click="save">{{ words.frame.save }}</PlainButton>
+      <PlainButton v-if="!readOnly" kind="act" :busy="form.busy.value" :disabled="!isChanged" @click="saveNow">{{ words.frame.save }}</PlainButton>
     </PageHead>
     <EmptyState v-if="brand.view && !account" :title="words.refusals.notFound.title" :detail="words.refusals.notFound.detail" />
     <p v-else-if="!account" class="p-6 text-ink-3">{{ words.frame.loading }} …</p>

@@ -10,6 +10,7 @@ import * as timetables from './008_timetables'
 import * as sending from './009_sending'
 import * as ceilings from './010_ceilings'
 import * as ground from './011_ground'
+import * as imports from './012_imports'
 
 interface Entry {
   name: string
@@ -29,6 +30,7 @@ const ENTRIES: Entry[] = [
   { name: '009_sending', migration: sending },
   { name: '010_ceilings', migration: ceilings },
   { name: '011_ground', migration: ground },
+  { name: '012_imports', migration: imports },
 ]
 
 export const migrationSource: Knex.MigrationSource<Entry> = {
