@@ -93,8 +93,8 @@ await picture('schedule-account', async (page) => {
 await picture('timetable', async (page) => {
   await page.keyboard.press('5')
   await page.getByRole('link', { name: 'Timetable' }).first().click()
-  await page.getByLabel('Put in ready-made').waitFor()
-  await page.getByRole('button', { name: 'Put in' }).click()
+  await page.getByLabel('Add slots').waitFor()
+  await page.getByRole('button', { name: 'Add', exact: true }).click()
   await page.getByText(/posts move$/).waitFor()
 })
 await picture('look-ahead', async (page) => {
@@ -118,7 +118,7 @@ await picture(
     await page.getByRole('dialog').getByRole('button', { name: 'Hold' }).click()
     await page.getByRole('rowheader', { name: /on hold/ }).waitFor()
     await page.getByRole('button', { name: 'Let Commonfire go out again' }).click()
-    await page.getByText('Nothing became late meanwhile.').waitFor()
+    await page.getByText('No post missed its time meanwhile.').waitFor()
   },
   { colorScheme: 'dark' },
 )

@@ -88,7 +88,7 @@ const select = 'rounded border border-rule bg-sheet px-1.5 py-1 text-small text-
 
 <template>
   <div class="flex min-h-0 grow flex-col bg-sheet">
-    <PageHead :title="says.title">
+    <PageHead :title="says.title" :help="words.screenHelp.clippings">
       <div class="flex gap-1" role="group" :aria-label="says.show">
         <button
           v-for="(label, value) in says.shows"

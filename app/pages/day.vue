@@ -17,7 +17,7 @@ const see = (): void => void list.seeAll().catch((error: unknown) => notices.com
 
 <template>
   <div class="contents">
-    <PageHead :title="says.title" :detail="today">
+    <PageHead :title="says.title" :help="words.screenHelp.day" :detail="today">
       <span class="grow" />
       <PlainButton v-if="brand.canWork && (brand.view?.notices ?? 0) > 0" @click="see">{{ words.notice.seeAll }}</PlainButton>
       <NuxtLink v-if="brand.isOwner" to="/set-up/notices" class="inline-flex min-h-8 items-center px-2 text-small font-semibold text-ink-2 hover:text-ink">{{

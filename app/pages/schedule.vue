@@ -124,7 +124,7 @@ const faces = [
 
 <template>
   <div class="contents">
-    <PageHead :title="says.title" :detail="range">
+    <PageHead :title="says.title" :help="words.screenHelp.schedule" :detail="range">
       <div class="flex gap-1.5">
         <PlainButton :aria-label="says.earlier" :title="says.earlier" @click="schedule.step(-7)"><ChevronLeft :size="15" aria-hidden="true" /></PlainButton>
         <PlainButton :aria-label="says.later" :title="says.later" @click="schedule.step(7)"><ChevronRight :size="15" aria-hidden="true" /></PlainButton>

@@ -6,6 +6,7 @@ import { accountPage, day, delivery, notice, telling } from './deliveries'
 import { demo, frame, keys, notices } from './frame'
 import { ahead, hold, move, placing, timetable } from './plan'
 import { schedule } from './schedule'
+import { glossary, screenHelp } from './glossary'
 import { signIn, start } from './start'
 import { tag, watch } from './watches'
 import { wire, yourLine } from './wire'
@@ -30,11 +31,13 @@ export const screens = {
   find,
   folder,
   frame,
+  glossary,
   keys,
   notice,
   notices,
   pillar,
   schedule,
+  screenHelp,
   setUp,
   signIn,
   source,

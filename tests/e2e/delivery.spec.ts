@@ -49,7 +49,7 @@ test('a network is down for a day: said where one looks, and everything goes out
   const dialog = page.getByRole('dialog')
   await expect(dialog.getByText('asking', { exact: true })).toBeVisible()
   await dialog.getByRole('button', { name: 'What happened, and what to do' }).click()
-  await expect(page.getByTestId('delivery-state')).toHaveText('asking the network')
+  await expect(page.getByTestId('delivery-state')).toHaveText('checking with the network')
   await expect(page.getByRole('list', { name: 'What happened' })).toContainText('can’t be asked yet')
   await open(page, 'Day sheet')
   await expect(page.locator('[data-notice="late"]')).toContainText('Posts for Chatterbrook are late')

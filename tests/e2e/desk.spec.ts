@@ -152,7 +152,7 @@ test('two windows on one draft meet side by side, and both texts stay', async ({
   await expect(meeting).toContainText('Changed in this one.')
   await expect(meeting).toContainText('Changed in the other window.')
   await expectAccessible(page)
-  await meeting.getByRole('button', { name: 'Put both texts into one' }).click()
+  await meeting.getByRole('button', { name: 'Combine both texts' }).click()
   await expect(mainText(page)).toHaveValue('Changed in this one.\n\nChanged in the other window.')
   await saved(page)
   await expect(mainText(other)).toHaveValue('Changed in this one.\n\nChanged in the other window.')

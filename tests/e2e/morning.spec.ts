@@ -161,7 +161,7 @@ test('a site sent by the button in the bookmarks bar is looked for at once, also
   expect(href).toBe(`javascript:void(window.open('${world.server.url}/set-up/sources?add='+encodeURIComponent(location.href)))`)
   await page.keyboard.press('Escape')
 
-  await page.getByRole('button', { name: 'Take in a mailing list' }).click()
+  await page.getByRole('button', { name: 'Add a mailing list' }).click()
   const dialog = page.getByRole('dialog')
   await dialog.getByLabel('Name', { exact: true }).fill('Letters')
   await dialog.getByRole('button', { name: 'Make the address' }).click()
@@ -172,8 +172,8 @@ test('a site sent by the button in the bookmarks bar is looked for at once, also
   await expect(page.locator('[data-article]', { hasText: 'A letter to us' })).toBeVisible()
 
   await page.keyboard.press('7')
-  await page.getByRole('checkbox', { name: 'Choose all that are shown' }).check()
-  await page.getByRole('button', { name: 'Into a folder' }).click()
+  await page.getByRole('checkbox', { name: 'Select all shown' }).check()
+  await page.getByRole('button', { name: 'Put in a folder' }).click()
   await page.getByLabel('Name of the folder').fill('Morning')
   await page.getByRole('button', { name: 'Put them there' }).click()
   await page.getByRole('button', { name: 'Edit: Morning' }).click()

@@ -10,7 +10,7 @@ const SCREENS: Record<string, (page: Page) => Promise<void>> = {
   },
   'Wire as cards, narrowed, two chosen': async (page) => {
     await page.getByRole('button', { name: 'Cards', exact: true }).click()
-    await page.getByRole('button', { name: 'Narrow', exact: true }).click()
+    await page.getByRole('button', { name: 'Filter', exact: true }).click()
     await expect(page.getByRole('combobox', { name: /^Folder/ })).toBeVisible()
     for (const at of [0, 1])
       await page
@@ -66,7 +66,7 @@ const SCREENS: Record<string, (page: Page) => Promise<void>> = {
   'a timetable, changed': async (page) => {
     await page.keyboard.press('5')
     await page.getByRole('link', { name: 'Timetable' }).first().click()
-    await page.getByRole('button', { name: 'Put in' }).click()
+    await page.getByRole('button', { name: 'Add', exact: true }).click()
     await page.getByRole('button', { name: 'Add a day' }).click()
     await expect(page.getByText(/posts? moves?$/)).toBeVisible()
   },

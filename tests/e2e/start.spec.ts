@@ -47,7 +47,7 @@ test('a first start from nothing under npm start', async ({ page, world }) => {
   await page.getByLabel('Address of the profile or server').fill('https://plainpage.example')
   await page.getByLabel('Token').fill('x')
   await page.getByRole('button', { name: 'Check it' }).click()
-  await expect(page.getByRole('alert')).toContainText('speaks neither Micropub nor the Mastodon-compatible API')
+  await expect(page.getByRole('alert')).toContainText('offers neither Micropub, nor the Mastodon-compatible API')
   await page.getByLabel('Address of the profile or server').fill('https://commonfire.example')
   await page.getByRole('button', { name: 'Check it' }).click()
   await expect(page.getByRole('alert')).toContainText('does not accept this token')

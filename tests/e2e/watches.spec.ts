@@ -22,7 +22,7 @@ test('a watch is made in the form, written on as text, broken and mended, saved;
 
   await test.step('the form shows what it would have marked, by week and by word', async () => {
     await page.getByLabel('Name', { exact: true }).fill('Lights at night')
-    await page.getByLabel('Lead words: any of').fill('billboard*')
+    await page.getByLabel('Main words: any of').fill('billboard*')
     await expect(query).toHaveText('billboard*^2')
     await expect(count).toHaveText(/^\d+ articles?$/)
     const few = Number.parseInt(await count.innerText())
@@ -31,7 +31,7 @@ test('a watch is made in the form, written on as text, broken and mended, saved;
     const weeks = await page.locator('[data-week]').evaluateAll((all) => all.map((one) => Number(one.querySelector('text')!.textContent)))
     expect(weeks.length).toBeGreaterThanOrEqual(5)
     expect(weeks.reduce((sum, one) => sum + one, 0)).toBe(few)
-    await page.getByLabel('Side words: or any of').fill('lamp, street lighting')
+    await page.getByLabel('Extra words: or any of').fill('lamp, street lighting')
     await expect(query).toHaveText('billboard*^2 OR lamp OR "street lighting"')
     await expect.poll(async () => Number.parseInt(await count.innerText())).toBeGreaterThan(few)
     // What a word is worth, and the query without it by one press.
@@ -39,7 +39,7 @@ test('a watch is made in the form, written on as text, broken and mended, saved;
     await page.getByLabel('None of').fill('comet')
     await expect(query).toHaveText('(billboard*^2 OR lamp OR "street lighting") -comet')
     await page.getByRole('button', { name: 'Take off: "street lighting"' }).click()
-    await expect(page.getByLabel('Side words: or any of')).toHaveValue('lamp')
+    await expect(page.getByLabel('Extra words: or any of')).toHaveValue('lamp')
   })
 
   await test.step('as text it is broken, and mended where it is underlined', async () => {
@@ -102,19 +102,19 @@ test('a watch is made in the form, written on as text, broken and mended, saved;
     await page.getByRole('option', { name: 'Week 9' }).click()
     await page.getByRole('dialog').getByRole('button', { name: 'Tag', exact: true }).click()
     await expect(page.getByTestId('notice')).toContainText('Tagged Week 9: 2 articles')
-    await page.getByRole('button', { name: 'Choose none' }).click()
-    await page.getByRole('button', { name: 'Narrow', exact: true }).click()
+    await page.getByRole('button', { name: 'Clear the choice' }).click()
+    await page.getByRole('button', { name: 'Filter', exact: true }).click()
     await page.locator('label', { hasText: /^Tag/ }).locator('select').selectOption({ label: 'Week 9' })
     await expect(page.locator('[data-article]')).toHaveCount(3)
-    await page.getByRole('button', { name: 'Let all of these go' }).click()
+    await page.getByRole('button', { name: 'Clear all filters' }).click()
   })
 
   await test.step('edited, it looks through the archive again; its list has a place on the rail and in Find', async () => {
     await page.getByRole('link', { name: 'Edit the watch: Lights at night' }).click()
     await page.getByLabel('None of').fill('')
-    await page.getByLabel('Side words: or any of').fill('')
+    await page.getByLabel('Extra words: or any of').fill('')
     await page.getByText('Keeps its articles as a list').click()
-    await page.getByText('The list stands on the rail').click()
+    await page.getByText('Shows the list at the left').click()
     await page.getByRole('button', { name: 'Save', exact: true }).click()
     await expect(page.getByTestId('notice')).toContainText('Saved.')
     await page.getByRole('navigation', { name: 'Screens' }).getByRole('link', { name: 'Lights at night' }).click()

@@ -34,7 +34,7 @@ test('from a feed to a post on two networks', async ({ page, world }) => {
     await expect(page.locator('[data-article]').first()).toBeVisible()
     await page.getByRole('link', { name: 'New watch' }).click()
     await page.getByLabel('Name', { exact: true }).fill('Vomitoxin')
-    await page.getByLabel('Side words: or any of').fill('vomitoxin')
+    await page.getByLabel('Extra words: or any of').fill('vomitoxin')
     await page.getByLabel('None of').fill('weather')
     await page.getByRole('button', { name: 'Add the watch' }).click()
     await expect(page.getByRole('button', { name: /^Vomitoxin/ })).toHaveAttribute('aria-pressed', 'true')

@@ -88,7 +88,7 @@ it('a way that fails is said, and tried again; the hook’s address is never giv
   expect(answer.text).not.toContain('/gone')
   await setTelling({})
   await nell.want('POST', `${path}/telling-test`)
-  expect((await notices()).map(({ text }) => text)[0]).toMatch(/Clear Quill tells here what needs a person for A brand/)
+  expect((await notices()).map(({ text }) => text)[0]).toMatch(/Clear Quill will write here when something at A brand needs a person/)
   expect(await setTelling({ hook: null, mail: [] })).toMatchObject({ hasHook: false })
   expect((await nell.ask('POST', `${path}/telling-test`)).body.type).toBe('urn:clear-quill:nowhereToTell')
 })

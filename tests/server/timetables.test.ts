@@ -96,9 +96,9 @@ describe('a timetable', () => {
 
   it('refuses two slots at one minute, a day twice and what is no share, each in a sentence', async () => {
     const refusals: [Record<string, unknown>, RegExp][] = [
-      [{ slots: [any(1, '09:00'), any(1, '09:00')] }, /Two slots stand at one minute/],
+      [{ slots: [any(1, '09:00'), any(1, '09:00')] }, /Two slots are in the same minute/],
       [{ slots: [any(1, '24:00')] }, /A time looks like/],
-      [{ except: [{ date: '2027-03-05', does: 'none', slots: [] }, { date: '2027-03-05', does: 'none', slots: [] }] }, /A day stands here twice/], // prettier-ignore
+      [{ except: [{ date: '2027-03-05', does: 'none', slots: [] }, { date: '2027-03-05', does: 'none', slots: [] }] }, /A day is here twice/], // prettier-ignore
       [{ except: [{ date: '2027-02-31x', does: 'none', slots: [] }] }, /A day looks like/],
       [{ mix: [{ pillarId: (await view()).pillars[0]!.id, maxShare: 3, windowDays: 7 }] }, /1 to 100 percent/],
       [{ minGapMinutes: -1 }, /number of minutes/],

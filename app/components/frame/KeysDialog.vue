@@ -26,5 +26,12 @@ const rows = computed(() => {
         <dd>{{ row.says }}</dd>
       </template>
     </dl>
+    <h3 class="part-name mt-6 mb-2">{{ words.glossary.title }}</h3>
+    <dl class="grid gap-2">
+      <div v-for="(says, word) in words.glossary.words" :key="word">
+        <dt class="font-semibold">{{ word }}</dt>
+        <dd class="text-ink-2">{{ says }}</dd>
+      </div>
+    </dl>
   </SideDialog>
 </template>

@@ -76,7 +76,8 @@ async function drop(event: DragEvent, date: string): Promise<void> {
   if (line) await schedule.move({ lineId: line.lineId, to: { kind: 'slot', at: slot.at }, accountId: null }, view.value.planVersion).catch((error: unknown) => notices.complain(error)) // prettier-ignore
 }
 const onHold = computed(() => {
-  if (brand.view?.brand.hold) return says.allHeld
+  // All of it is said above.
+  if (brand.view?.brand.hold) return view.value && view.value.heldBack === 0 ? says.allHeld : brand.view.brand.hold.reason
   const held = (brand.view?.accounts ?? []).filter((account) => account.hold).map(({ name }) => name)
   return held.length > 0 ? says.held(held.join(', ')) : ''
 })
@@ -139,7 +140,7 @@ const openDay = (date: string): Promise<unknown> => Promise.all([schedule.open(d
         <span v-if="view.firstOpenAt" class="block text-warn">{{ says.firstOpen(times.shortDayTime(view.firstOpenAt)) }}</span>
         <span v-else-if="view.heldBack === 0" class="block text-ok">{{ says.full }}</span>
         <b v-if="onHold" class="block truncate text-tiny font-semibold text-warn" :title="onHold">{{ onHold }}</b>
-        <span v-else class="block text-tiny text-ink-3" :title="lineEnds">{{ view.endsAt ? says.ends(times.shortDayTime(view.endsAt)) : says.empty }}</span>
+        <span v-else class="block text-tiny text-ink-3" :title="lineEnds">{{ view.endsAt ? says.ends(times.nearDay(view.endsAt)) : says.empty }}</span>
       </template>
     </div>
   </section>

@@ -57,6 +57,7 @@ const isGoing = computed(() => (now.value?.waiting ?? 0) > 0)
         ><Download :size="14" aria-hidden="true" />{{ says.toFile }}</a
       >
     </div>
+    <p class="mt-1 text-small text-ink-3">{{ says.fileHelp }}</p>
     <ProblemLine v-if="failed" class="mt-2" :says="failed" />
     <div v-if="now" class="mt-3 rounded-lg border border-rule bg-paper p-4">
       <div class="flex flex-wrap items-center gap-x-3 gap-y-1">

@@ -72,7 +72,9 @@ function press(event: MouseEvent): void {
           <template v-else-if="row.state === 'clipped' || row.state === 'shelved' || row.state === 'passed'">
             · {{ words.wire.stateNames[row.state] }}</template
           >
-          <b v-if="row.post" class="font-semibold" :class="row.post === 'draft' ? 'text-warn' : 'text-ok'"> · {{ words.wire.postSigns[row.post] }}</b>
+          <template v-if="row.post">
+            · <b class="font-semibold" :class="row.post === 'draft' ? 'text-warn' : 'text-ok'">{{ words.wire.postSigns[row.post] }}</b></template
+          >
         </span>
       </span>
       <span class="flex max-w-[112px] gap-[3px]" :class="density === 'lines' ? 'items-center' : 'flex-col items-end'">

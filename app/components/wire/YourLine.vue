@@ -149,8 +149,8 @@ defineExpose({ write, quote, lineUp: lineItUp, toDesk: () => void toDesk() })
           :aria-expanded="isPlacing"
           @click="isPlacing = !isPlacing"
         >
-          <span class="text-ink-2">{{ words.placing.title }}</span>
-          <span class="font-semibold text-act underline-offset-2 hover:underline">{{ placeSays }}</span>
+          <span class="text-ink-2">{{ isPlacing ? '' : words.placing.title }}</span>
+          <span class="font-semibold text-act underline-offset-2 hover:underline">{{ isPlacing ? words.placing.fewer : placeSays }}</span>
         </button>
         <LazyPlaceParts v-if="isPlacing" short :placing="slots" :chosen="chosen" :wordings="doc.wordings.length" />
         <ProofSheet v-if="shownProof" :one="shownProof" :doc="doc" />

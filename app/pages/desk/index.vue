@@ -46,7 +46,7 @@ const tab = 'rounded-full px-3 py-[5px] text-small font-medium whitespace-nowrap
 
 <template>
   <div class="flex min-h-0 grow flex-col bg-sheet">
-    <PageHead :title="says.title">
+    <PageHead :title="says.title" :help="words.screenHelp.desk">
       <div class="flex flex-wrap gap-1" role="group" :aria-label="says.show">
         <button
           v-for="(label, value) in says.shows"
