@@ -1,5 +1,5 @@
 import type { Problem } from '../shared/api'
-import { words } from '../shared/words'
+import * as words from '../shared/words'
 
 const STATUS = {
   invalid: 422,

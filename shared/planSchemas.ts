@@ -3,7 +3,7 @@ import * as yup from 'yup'
 import { LIMITS } from './limits'
 import { listOf, noTwo } from './lists'
 import { day, daySlot, id, instant, nullableUuid, planVersion, slot, uuid, version, zone } from './schemaParts'
-import { words } from './words'
+import * as words from './words'
 
 const says = words.fields
 const minutes = (most: number) => yup.number().typeError(says.minutes).integer(says.minutes).min(0, says.minutes).max(most, says.aWeekAtMost)

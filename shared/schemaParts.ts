@@ -2,7 +2,7 @@
 import * as yup from 'yup'
 import { LIMITS } from './limits'
 import { listOf } from './lists'
-import { words } from './words'
+import * as words from './words'
 
 const says = words.fields
 

@@ -4,7 +4,7 @@ import { LIMITS } from './limits'
 import { listOf } from './lists'
 import { echoes, placements } from './planSchemas'
 import { address, hashtags, id, ink, instant, mailAddress, name, planVersion, slot, UUID, uuid, version, zone } from './schemaParts'
-import { words } from './words'
+import * as words from './words'
 
 const says = words.fields
 

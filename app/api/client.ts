@@ -1,5 +1,5 @@
 import type { Problem } from '#shared/api'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 
 /** A request that was refused or got no answer, with the sentence for the person and, for forms, those of the fields. */
 export class Refusal extends Error {

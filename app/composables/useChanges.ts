@@ -1,6 +1,6 @@
 import { useDebounceFn } from '@vueuse/core'
 import type { ChangeEvent, ChangeKind } from '#shared/api'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 
 /**
  * Follows the server's stream of changes while the component is there, and tells each store what concerns it. Bursts are told once.

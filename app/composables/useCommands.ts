@@ -1,4 +1,4 @@
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import type { Place } from './usePlaces'
 
 /** What can be done by its name from anywhere, for whoever may do it. */

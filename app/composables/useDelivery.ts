@@ -1,5 +1,5 @@
 import type { DeliveryDeed, DeliveryView } from '#shared/deliveries'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import { api, sentenceOf } from '../api/client'
 
 /** One delivery as it is now, kept true by the schedule's changes, and what can be done with it. */

@@ -1,6 +1,6 @@
 import { useTimeoutFn } from '@vueuse/core'
 import type { LinedUp } from '#shared/api'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import { api, Refusal, sentenceOf } from '../api/client'
 import type { PlacingWish } from './usePlacing'
 import type { PostEditor } from './usePostEditor'

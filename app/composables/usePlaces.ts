@@ -1,4 +1,4 @@
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 
 export interface Place {
   name: string

@@ -2,7 +2,7 @@ import { useDebounceFn } from '@vueuse/core'
 import { v7 as uuid } from 'uuid'
 import { emptyDoc, emptyPart, type PictureView, type PostDoc, type PostView } from '#shared/posts'
 import type { Account } from '#shared/api'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import { api, Refusal, sentenceOf } from '../api/client'
 
 const SAVE_AFTER_MS = 700

@@ -1,6 +1,6 @@
 import type { InjectionKey } from 'vue'
 import type { Card } from '#shared/api'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import type { MoveTo } from '../../core/schedule/moves'
 import type { MoveTrial } from '../workers/plan'
 import type { PlanTrial } from './usePlanTrial'

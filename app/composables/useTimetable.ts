@@ -2,7 +2,7 @@ import { watchDebounced } from '@vueuse/core'
 import type { Account, Undoable } from '#shared/api'
 import type { ExceptView, PlanChange } from '#shared/plans'
 import { timetableSchema } from '#shared/planSchemas'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import { api } from '../api/client'
 import { readTime, type PlannedSlot } from '../utils/timetables'
 

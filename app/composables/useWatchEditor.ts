@@ -1,7 +1,7 @@
 import type { Undoable } from '#shared/api'
 import { watchSchema } from '#shared/schemas'
 import type { Watch } from '#shared/watches'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import { api } from '../api/client'
 
 type Values = Omit<Watch, 'id' | 'unread' | 'news' | 'run' | 'feedAddress'> & Record<string, unknown>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useDebounceFn } from '@vueuse/core'
 import type { Clipping } from '#shared/api'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import { ALL_WAITING, type ClippingFilter } from '../stores/clippings'
 
 const says = words.clippings

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useDebounceFn } from '@vueuse/core'
 import type { FoundThings } from '#shared/api'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import { api, sentenceOf } from '../api/client'
 import type { Place } from '../composables/usePlaces'
 

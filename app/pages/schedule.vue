@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useMediaQuery } from '@vueuse/core'
 import { ChevronLeft, ChevronRight, Pause, TriangleAlert } from '@lucide/vue'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import { SHEET_DRAG } from '../composables/useSheetDrag'
 import type { HoldOf } from '../stores/schedule'
 import { addDays } from '../utils/localTime'

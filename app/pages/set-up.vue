@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Bell, Building2, CalendarClock, CircleUser, Eye, Layers, PenLine, Rss, Tags } from '@lucide/vue'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 
 const route = useRoute()
 const brand = useBrandStore()

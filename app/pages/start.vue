@@ -2,7 +2,7 @@
 import { ChevronLeft } from '@lucide/vue'
 import type { Brand, Person } from '#shared/api'
 import { ownerSchema } from '#shared/schemas'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import { api } from '../api/client'
 
 definePageMeta({ layout: 'plain' })

@@ -1,5 +1,5 @@
 import type { ArticleState, Clipping, ClippingsView, Undoable } from '#shared/api'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import { api, sentenceOf } from '../api/client'
 
 export interface ClippingFilter {

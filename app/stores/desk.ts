@@ -1,6 +1,6 @@
 import type { Undoable } from '#shared/api'
 import type { DeskContext, DeskRow, DeskView, LinkLook, PictureView, PostView, WritingHelp } from '#shared/posts'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import { api, sentenceOf } from '../api/client'
 
 export type DeskShow = keyof typeof words.desk.shows

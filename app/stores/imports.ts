@@ -1,6 +1,6 @@
 import { useLocalStorage } from '@vueuse/core'
 import type { ImportView, Undoable } from '#shared/api'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import { api } from '../api/client'
 
 /** The latest file of sources that was read in, and how far it is. */

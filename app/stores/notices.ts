@@ -1,5 +1,5 @@
 import { sentenceOf, api } from '../api/client'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 
 interface Notice {
   id: number

@@ -1,7 +1,7 @@
 import type { ScheduleView, Undoable } from '#shared/api'
 import type { FoundAhead, LateLine } from '#shared/plans'
 import { api } from '../api/client'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import { addDays } from '../utils/localTime'
 import type { Move } from '../composables/usePlanTrial'
 

@@ -1,6 +1,6 @@
 import type { Undoable } from '#shared/api'
 import type { TagUse } from '#shared/watches'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import { api } from '../api/client'
 
 /** The brand's tags, and putting them on articles. */

@@ -1,7 +1,7 @@
 import type { ArticleFull, ArticleRow, ArticleState, Undoable, WirePage } from '#shared/api'
 import { api, sentenceOf } from '../api/client'
 import { belongsTo, type LeftOut, type Show } from '#shared/shows'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 
 const HOUR = 3_600_000
 const DAY = 24 * HOUR

@@ -1,6 +1,6 @@
 import { EMPTY_FORM, isEntry, type WatchForm } from '../../core/watch/form'
 import { hostOf } from '../../core/watch/site'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 
 type ListName = { [K in keyof WatchForm]: WatchForm[K] extends string[] ? K : never }[keyof WatchForm]
 type NumberName = 'minWords' | 'maxWords' | 'outlets'

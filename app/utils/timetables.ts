@@ -1,7 +1,7 @@
 import type { SlotView } from '#shared/api'
 import { copyDay, evenTimes, shiftWeek } from '../../core/schedule/readyMade'
 import type { Weekday } from '../../core/instant'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 
 export type PlannedSlot = Omit<SlotView, 'id' | 'weekday'> & { weekday: number }
 

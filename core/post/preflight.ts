@@ -124,7 +124,8 @@ const percent = (share: number): string => `${Math.round(share * 100)}%`
 const mixSentence = ({ pillar, share, ceiling }: NonNullable<PreflightContext['mixShare']>): string =>
   `${pillar} would be ${percent(share)} of the posts; at most ${percent(ceiling)} are wanted.`
 
-const goodUntilChecks = ({ now, plannedAt, goodUntil }: PreflightContext): Check[] =>
+/** What stops a post whose time lies behind its good-until. */
+export const goodUntilChecks = ({ now, plannedAt, goodUntil }: Pick<PreflightContext, 'now' | 'plannedAt' | 'goodUntil'>): Check[] =>
   goodUntil && Date.parse(plannedAt ?? now) > Date.parse(goodUntil) ? [stop('good-until', 'It would go out after its good-until.')] : []
 
 function dateChecks(text: string, post: PostParts, context: PreflightContext): Check[] {

@@ -1,7 +1,7 @@
 import { v7 as uuid } from 'uuid'
 import type { LinkRule } from '../../core/url'
 import type { Weekday } from '../../core/instant'
-import { words } from '../../shared/words'
+import * as words from '../../shared/words'
 import type { Account, CheckedAccount, SlotView, Undoable } from '../../shared/api'
 import { now } from '../clock'
 import { inTransaction, useDb, type Db } from '../db'

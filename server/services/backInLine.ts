@@ -1,4 +1,4 @@
-import { words } from '../../shared/words'
+import * as words from '../../shared/words'
 import { now } from '../clock'
 import { inTransaction, type Db } from '../db'
 import { anyAccount } from '../db/accounts'

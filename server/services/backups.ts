@@ -1,6 +1,6 @@
 import { copyFileSync, existsSync, mkdirSync, readdirSync, renameSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
-import { words } from '../../shared/words'
+import * as words from '../../shared/words'
 import { realNow } from '../clock'
 import { migrationSource } from '../db/migrations'
 import { openDb } from '../db/sqlite/open'

@@ -5,7 +5,7 @@ import { inTransaction, useDb } from '../db'
 import * as brands from '../db/brands'
 import { countUnseen } from '../db/notices'
 import { countSources } from '../db/sources'
-import { unreadByWatch, unreadOf } from '../db/articles'
+import { unreadOf } from '../db/articles'
 import type { BrandRow, PillarRow } from '../db/rows'
 import { countOnDesk } from '../db/posts'
 import { tagsOf } from '../db/tags'
@@ -16,6 +16,7 @@ import type { Actor } from './actor'
 import { announce } from './changes'
 import { changeUndoably } from './history'
 import { moveFixedTimes, type FixedKeep } from './timetables'
+import { unreadCounts } from './unreadCounts'
 import { watchesOfBrand } from './watches'
 
 export const brandOf = (row: BrandRow): Brand => ({
@@ -118,7 +119,7 @@ export async function brandView(actor: Actor): Promise<BrandView> {
     role,
     pillars: (await brands.pillarsOf(db, brandId)).map(pillarOf),
     accounts: await accountsOfBrand(db, brandId),
-    watches: await watchesOfBrand(db, actor, await unreadByWatch(db, brandId, now())),
+    watches: await watchesOfBrand(db, actor, await unreadCounts(db, brandId)),
     tags: (await tagsOf(db, brandId)).map(({ id, name }) => ({ id, name })),
     unread: await unreadOf(db, brandId),
     sources: await countSources(db, brandId),

@@ -1,5 +1,5 @@
 import { HOUR } from '../../core/instant'
-import { words } from '../../shared/words'
+import * as words from '../../shared/words'
 import { now, realNow } from '../clock'
 import { inTransaction, useDb, type Db } from '../db'
 import { anyAccount } from '../db/accounts'

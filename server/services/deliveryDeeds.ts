@@ -1,7 +1,7 @@
 import { toInstant } from '../../core/instant'
 import type { DeliveryDeed, DeliveryView } from '../../shared/deliveries'
 import { OPEN_STATES, type DeliveryState } from '../../shared/deliveryStates'
-import { words } from '../../shared/words'
+import * as words from '../../shared/words'
 import { now } from '../clock'
 import { inTransaction, useDb } from '../db'
 import { anyAccount } from '../db/accounts'

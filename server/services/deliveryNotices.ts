@@ -1,6 +1,6 @@
 import type { NoticeKind } from '../../shared/deliveries'
 import type { NetworkRules } from '../../core/post'
-import { words } from '../../shared/words'
+import * as words from '../../shared/words'
 import { now } from '../clock'
 import type { Db } from '../db'
 import type { AccountRow, DeliveryRow } from '../db/rows'

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto'
 import { v7 as uuid } from 'uuid'
-import { words } from '../../shared/words'
+import * as words from '../../shared/words'
 import { now } from '../clock'
 import { inTransaction, useDb, type Db } from '../db'
 import { anyAccount } from '../db/accounts'

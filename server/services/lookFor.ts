@@ -87,9 +87,9 @@ async function readCandidate(url: string, lane: LaneName): Promise<Omit<Looked, 
 }
 
 /** Reads the feed at an address that is one. Throws a ProblemError where it is none. */
-export async function readAt(address: string): Promise<{ answer: Answer; read: ReadFeedResult }> {
+export async function readAt(address: string, lane: LaneName): Promise<{ answer: Answer; read: ReadFeedResult }> {
   const url = webAddress(address)
   const answer = await askOutside(url)
   if (answer.status !== 200) throw problem('httpStatus', url.hostname, answer.status, meaningOf(answer.status))
-  return { answer, read: await readAnswer(answer, 'person') }
+  return { answer, read: await readAnswer(answer, lane) }
 }

@@ -1,6 +1,6 @@
 import { createHash, randomBytes } from 'node:crypto'
 import { DAY, MINUTE } from '../../core/instant'
-import { words } from '../../shared/words'
+import * as words from '../../shared/words'
 import { realNow } from '../clock'
 import { inTransaction, useDb, type Db } from '../db'
 import { askedBy, mailAddressesOf, putMailAddress, removeMailAddress, type MailAddressRow } from '../db/mailAddresses'

@@ -1,5 +1,5 @@
 import { DAY } from '../../core/instant'
-import { words } from '../../shared/words'
+import * as words from '../../shared/words'
 import { now, realNow } from '../clock'
 import { inTransaction, useDb, type Db } from '../db'
 import { articleForBrand, updateArticle, type ArticleForBrand } from '../db/articles'

@@ -2,7 +2,7 @@ import { toInstant } from '../../core/instant'
 import { planDifference, planLines, type Moved, type Plan, type PlanInput, type PlanPost } from '../../core/schedule'
 import { canonicalUrl } from '../../core/url'
 import type { Echo, Placement, Placing } from '../../shared/plans'
-import { words } from '../../shared/words'
+import * as words from '../../shared/words'
 import type { Db } from '../db'
 import { isHeld, placeSays, planOf, shortHash, shownPlan, type BrandPlan } from './plan'
 

@@ -4,7 +4,7 @@ import { isHeldOpenly, planLines, withHoldsLifted, type Offset, type Plan, type 
 import { NOTHING_THERE } from '../../shared/deliveryStates'
 import type { ExceptView } from '../../shared/plans'
 import { LIMITS } from '../../shared/limits'
-import { words } from '../../shared/words'
+import * as words from '../../shared/words'
 import { now } from '../clock'
 import type { Db } from '../db'
 import { accountsOf, slotsOf } from '../db/accounts'

@@ -1,5 +1,5 @@
 import { DAY, MINUTE } from '../../core/instant'
-import { words } from '../../shared/words'
+import * as words from '../../shared/words'
 import { now } from '../clock'
 import type { Db } from '../db'
 import { addHandover, handoversSince, removeHandovers, setQuiet } from '../db/accounts'

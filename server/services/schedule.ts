@@ -1,17 +1,17 @@
 import { DAY, toInstant } from '../../core/instant'
-import { stopsOf } from '../../core/post'
+import { goodUntilChecks } from '../../core/post'
 import { heldPlaces, lookAhead, zoneClock, type Plan } from '../../core/schedule'
 import type { DeliveryState } from '../../shared/deliveryStates'
 import type { Card, CardState, ScheduleView } from '../../shared/api'
 import type { FoundAhead } from '../../shared/plans'
-import { words } from '../../shared/words'
+import * as words from '../../shared/words'
 import { now } from '../clock'
 import { useDb, type Db } from '../db'
 import { deliveriesBetween } from '../db/deliveries'
-import { aboutPosts, postsByIds, sendingsOfPosts, type LinedPost } from '../db/posts'
-import type { BrandRow, DeliveryRow } from '../db/rows'
+import { aboutPosts, sendingsOfPosts, type LinedPost } from '../db/posts'
+import type { DeliveryRow } from '../db/rows'
+import { cardTexts, type CardText } from './cardTexts'
 import { HISTORY_DAYS, planOf, versionOf } from './plan'
-import { neutralContext, proofMaker, type MadeProof } from './proofs'
 
 /** The Schedule from a local day on: what went out, what waits, what is open. */
 export async function scheduleOf(brandId: string, from: string | null, days: number): Promise<ScheduleView> {
@@ -30,8 +30,12 @@ export async function scheduleOf(brandId: string, from: string | null, days: num
   const entries = [...plan.entries, ...held].filter((entry) => isShown(entry.at))
   const shownLines = entries.flatMap((entry) => lines.get(entry.postId ?? '') ?? [])
   const facts = await cardFacts(db, brandId, [...shownLines.map((line) => line.post_id), ...shown.map((delivery) => delivery.post_id)])
-  const posts = await postsByIds(db, brandId, [...new Set(shownLines.map((line) => line.post_id))])
-  const proofOf = await proofMaker(db, brand, posts)
+  const texts = await cardTexts(
+    db,
+    brand,
+    accounts,
+    shownLines.filter((line) => accounts.some(({ id }) => id === line.account_id)),
+  )
   const cards = [
     // What came back into the line stands there again.
     ...shown.filter(({ state }) => state !== 'back-in-line').map((delivery) => deliveryCard(delivery, facts)),
@@ -39,7 +43,7 @@ export async function scheduleOf(brandId: string, from: string | null, days: num
       const line = lines.get(entry.postId ?? '')
       const account = accounts.find(({ id }) => id === entry.accountId)
       if (!line || !account) return []
-      const card = lineCard(entry, line, proofOf(line.post_id, account, line.wording), facts, brand)
+      const card = lineCard(entry, line, texts.get(line.id)!, facts)
       return [heldIds.has(line.id) ? { ...card, isHeldBack: !card.isHeld, says: words.hold.wouldGo(card.says) } : card]
     }),
   ]
@@ -116,9 +120,9 @@ function factsOf(row: { post_id: string; account_id: string; echo: number }, { a
   return { by: about.get(row.post_id)?.by ?? '', source: about.get(row.post_id)?.source ?? null, echo: of > 1 ? { at: row.echo + 1, of } : null }
 }
 
-function lineCard(entry: Plan['entries'][number], line: LinedPost, { parts, proof, rules }: MadeProof, facts: CardFacts, brand: BrandRow): Card {
+function lineCard(entry: Plan['entries'][number], line: LinedPost, { text, problems }: CardText, facts: CardFacts): Card {
   const goodUntil = line.good_until === null ? null : toInstant(line.good_until)
-  const stops = stopsOf(parts, proof, rules, { ...neutralContext(brand), plannedAt: entry.at, goodUntil })
+  const late = goodUntilChecks({ now: toInstant(now()), plannedAt: entry.at, goodUntil })
   return {
     id: line.id,
     accountId: entry.accountId,
@@ -127,7 +131,7 @@ function lineCard(entry: Plan['entries'][number], line: LinedPost, { parts, proo
     deliveryId: null,
     at: entry.at,
     state: 'lined-up',
-    text: proof.text,
+    text,
     pillarId: line.pillar_id,
     says: entry.because,
     warns: line.back_says === null ? entry.warns : [line.back_says, ...entry.warns],
@@ -136,7 +140,7 @@ function lineCard(entry: Plan['entries'][number], line: LinedPost, { parts, proo
     approval: line.approval === 'approved' && line.approved_version !== line.version ? 'draft' : line.approval,
     isHeldBack: false,
     isHeld: line.state === 'held' && (line.hold_until === null || line.hold_until > now()),
-    problems: stops.map(({ says }) => says),
+    problems: [...problems, ...late.map(({ says }) => says)],
     ...factsOf(line, facts),
   }
 }

@@ -12,7 +12,7 @@ import type { FeedRow, SourceRow } from '../db/rows'
 import * as sources from '../db/sources'
 import type { Tracked } from '../db/tracked'
 import type { Answer } from '../net/outside'
-import { problem } from '../problem'
+import { problem, ProblemError } from '../problem'
 import type { ReadFeedResult } from '../work/tasks'
 import type { Actor } from './actor'
 import { healthOf } from './feedHealth'
@@ -72,7 +72,7 @@ const NO_WISHES: Omit<SourceWishes, 'label'> = { folder: null, own: false, pilla
 
 /** Adds a source by its feed's address; its articles are there when this returns. */
 export async function addSource(actor: Actor, input: SourceWishes & { feedUrl: string }): Promise<{ id: string; historyId: string }> {
-  const { answer, read } = await atField('feedUrl', () => readAt(input.feedUrl))
+  const { answer, read } = await atField('feedUrl', () => readAt(input.feedUrl, 'person'))
   const feed = await feedFor(answer.lastingUrl)
   const id = uuid()
   const { historyId } = await changeUndoably(actor, 'source', id, async (db, tracked) => {
@@ -82,6 +82,16 @@ export async function addSource(actor: Actor, input: SourceWishes & { feedUrl: s
   })
   await bring(actor.brandId, id, feed, answer, read)
   return { id, historyId }
+}
+
+/** What a file names as a feed; where that is a page, the feed it leads to. Throws what is wrong with the address itself. */
+async function feedNamed(address: string): Promise<Pick<Awaited<ReturnType<typeof lookFor>>, 'answer' | 'read'>> {
+  try {
+    return await readAt(address, 'background')
+  } catch (error) {
+    if (!(error instanceof ProblemError) || error.code !== 'notAFeed') throw error
+    return lookFor(address, 'background').catch(() => Promise.reject(error))
+  }
 }
 
 /**
@@ -96,7 +106,7 @@ export async function addFoundSource(
   const known = await sources.feedByUrl(db, new URL(input.feedUrl).href)
   const there = known && (await sources.sourceOfFeed(db, actor.brandId, known.id))
   if (there) return { id: there.id, isNew: false }
-  const { answer, read } = await lookFor(input.feedUrl, 'background')
+  const { answer, read } = await feedNamed(input.feedUrl)
   const feed = await feedFor(answer.lastingUrl)
   const same = await sources.sourceOfFeed(db, actor.brandId, feed.id)
   if (same) return { id: same.id, isNew: false }

@@ -1,6 +1,6 @@
 import type { Telling } from '../../shared/deliveries'
 import { MINUTE } from '../../core/instant'
-import { words } from '../../shared/words'
+import * as words from '../../shared/words'
 import { now } from '../clock'
 import { inTransaction, useDb } from '../db'
 import { brandById, liveBrands, setTelling, updateTelling } from '../db/brands'

@@ -1,8 +1,17 @@
-// The one catalogue of the words a person reads. A translation takes the place of this folder's parts.
-import { causes } from './deliveries'
-import { fields } from './fields'
-import { pages } from './pages'
-import { refusals } from './refusals'
-import { screens } from './screens'
-
-export const words = { causes, fields, pages, refusals, ...screens }
+// The one catalogue of the words a person reads; a translation takes the place of this folder's parts. Read as a namespace
+// (`import * as words`), so that each screen carries its own words and not all of them.
+export * from './deliveries'
+export * from './desk'
+export * from './fields'
+export * from './find'
+export * from './frame'
+export * from './glossary'
+export * from './pages'
+export * from './plan'
+export * from './refusals'
+export * from './schedule'
+export * from './setUp'
+export * from './sources'
+export * from './start'
+export * from './watches'
+export * from './wire'

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { joinedEvents } from '../../app/utils/joinedEvents'
 import { isTrouble } from '../../app/utils/sheet'
 import { mayFollow, NEXT_STATES, NOTHING_THERE, OPEN_STATES, type DeliveryState } from '../../shared/deliveryStates'
-import { words } from '../../shared/words'
+import * as words from '../../shared/words'
 
 const states = Object.keys(NEXT_STATES) as DeliveryState[]
 

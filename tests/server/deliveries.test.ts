@@ -94,7 +94,7 @@ describe('a sign-in that is refused', () => {
     await playHours(nell, 30)
     const view = (await nell.want<BrandView>('GET', path)).accounts[0]!
     expect(view.hold?.reason).toMatch(/no longer accepts/)
-    expect((await cards()).map(({ state, text }) => [state, text])).toEqual([])
+    expect((await cards()).map(({ text, isHeldBack }) => [text, isHeldBack])).toEqual(['One', 'Two', 'Three'].map((text) => [text, true]))
     expect((await scheduleOf(nell, path)).perAccount[0]!.waiting).toBe(3)
     expect((await notices()).filter(({ kind }) => kind === 'token')).toHaveLength(1)
     const page = await nell.want<AccountPage>('GET', `${path}/accounts/${view.id}`)
@@ -149,7 +149,7 @@ describe('rates', () => {
     }
     await playHours(nell, 2)
     expect(await texts(CHATTER)).toHaveLength(2)
-    expect((await cards()).filter(({ state }) => state === 'trying-again').map(({ says }) => says)[0]).toMatch(/takes 2 posts in 20 minutes/)
+    expect((await cards()).filter(({ state }) => state === 'trying-again').map(({ says }) => says)[0]).toMatch(/allows 2 posts in 20 minutes/)
     await playHours(nell, 1)
     const minutes = (await world.posted(CHATTER)).map((post) => Math.round((post.at - Date.parse(at)) / 60_000)).toReversed()
     expect(minutes).toEqual([0, 0, 20, 20, 40])
@@ -318,7 +318,7 @@ describe('rules that change', () => {
     await world.control('rules', { host: GUILD, rules: { limit: 300 } })
     expect(await nell.want('POST', `${path}/accounts/${await accountId()}/check`)).toEqual({ returned: 1 })
     const [notice] = await notices()
-    expect([notice!.kind, notice!.says]).toEqual(['rules', expect.stringMatching(/takes 300 characters now \(before: 3000\)\. 1 post no longer fit/)])
+    expect([notice!.kind, notice!.says]).toEqual(['rules', expect.stringMatching(/now takes 300 characters \(before: 3000\)\. 1 post no longer fit/)])
     await nell.want('PUT', `${path}/notices/seen`, {})
     expect(await open()).toEqual([])
   })

@@ -1,7 +1,7 @@
 // Files of sources, read in and written out.
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { readOpml } from '../../core/formats'
-import type { ImportView, Problem, Source } from '../../shared/api'
+import type { ImportView, Problem, Source, Undoable } from '../../shared/api'
 import { makeBrand, World } from '../support/world'
 import { until, type Person } from '../support/person'
 
@@ -35,10 +35,36 @@ describe('a file of sources', () => {
     ])
   })
 
-  it('knows what is a source already, and adds the folders it lacks', async () => {
-    await start(file(['Light', 'Lamps', 'Lanterns'].map((name) => `<outline text="${name}">${feed('one.faulty.example')}</outline>`).join('')))
-    expect(await ended()).toMatchObject({ total: 1, added: 0, known: 1, failed: [] })
-    expect((await sources()).find((source) => source.label === 'one.faulty.example')!.folders).toEqual(['Lamps', 'Lanterns', 'Light'])
+  const foldersOfOne = async (): Promise<string[]> => (await sources()).find((source) => source.label === 'one.faulty.example')!.folders
+
+  it('leaves what is a source already as it is, and gives it the file’s folders where that is asked for, with an undo', async () => {
+    const { id } = await start(file(['Light', 'Lamps', 'Lanterns'].map((name) => `<outline text="${name}">${feed('one.faulty.example')}</outline>`).join('')))
+    expect(await ended()).toMatchObject({ total: 1, added: 0, known: 1, withFolders: 1, failed: [] })
+    expect(await foldersOfOne()).toEqual(['Light'])
+    const { historyId } = await nell.want<Undoable>('POST', `${path}/imports/${id}/folders`)
+    expect(await foldersOfOne()).toEqual(['Lamps', 'Lanterns', 'Light'])
+    await nell.want('POST', `${path}/undo`, { historyId })
+    expect(await foldersOfOne()).toEqual(['Light'])
+  })
+
+  it('finds the feed of a page it names, tries again what failed, and is taken back as one', async () => {
+    await world.trouble('later.faulty.example', { refuse: { status: 503, says: 'Later' } })
+    const page = '<outline text="A site" type="rss" xmlUrl="https://lowlamp.example/"/>'
+    const link = '<outline text="A link" type="link" url="https://zenithminute.example/"/>'
+    const { id } = await start(file(page + link + feed('later.faulty.example')))
+    expect(await ended()).toMatchObject({ total: 3, added: 2, notAdded: 1, failed: [{ title: 'later.faulty.example' }] })
+    expect((await sources()).find((source) => source.label === 'A site')!.feedUrl).not.toBe('https://lowlamp.example/')
+    await world.trouble('later.faulty.example', null)
+    await nell.want('POST', `${path}/imports/${id}/again`)
+    expect(await ended()).toMatchObject({ added: 3, notAdded: 0, failed: [] })
+    const before = (await sources()).length
+    const { historyId, count } = await nell.want<Undoable & { count: number }>('POST', `${path}/imports/${id}/take-back`)
+    expect([count, (await sources()).length]).toEqual([3, before - 3])
+    await nell.want('POST', `${path}/undo`, { historyId })
+    expect((await sources()).length).toBe(before)
+    // What was known before is no part of it.
+    await nell.want('POST', `${path}/imports/${id}/take-back`)
+    expect((await sources()).some((source) => source.label === 'one.faulty.example')).toBe(true)
   })
 
   it('of 120 feeds is stopped on the way, and what was added stays', async () => {

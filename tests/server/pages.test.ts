@@ -71,7 +71,7 @@ it.each([
   ['page', /no more text than the feed/],
   ['huge', /more than 10 MB|no web page/],
   ['bomb', /more than 10 MB|no web page/],
-  ['deep', /no web page|too heavy|can’t be read/],
+  ['deep', /not a web page|too heavy|can’t be read/],
 ] as const)(
   'a page that is %s leaves the summary, with the reason, and is not asked again at once',
   async (fault, says) => {

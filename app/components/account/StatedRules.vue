@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Account } from '#shared/api'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 
 const props = defineProps<{ account: Account }>()
 const says = words.accountPage

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Undoable } from '#shared/api'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import { api } from '../../api/client'
 
 // What a folder or a watch brings, as a feed at a secret address: made, made anew, taken back.

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { RadioGroup, RadioGroupLabel, RadioGroupOption } from '@headlessui/vue'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 
 defineProps<{ label: string; modelValue: number }>()
 const emit = defineEmits<{ 'update:modelValue': [value: number] }>()

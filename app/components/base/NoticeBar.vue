@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { CircleAlert, Undo2, X } from '@lucide/vue'
 import { useActiveElement, useEventListener } from '@vueuse/core'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 
 const notices = useNoticesStore()
 const active = useActiveElement()

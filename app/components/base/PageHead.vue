@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue'
 import { CircleQuestionMark } from '@lucide/vue'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 
 /** `help`: what the screen is for, where its own words are first met. */
 defineProps<{ title: string; detail?: string; help?: string }>()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Check, Copy } from '@lucide/vue'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 
 const props = defineProps<{ label: string; address: string; hint: string }>()
 const id = useId()

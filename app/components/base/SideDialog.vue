@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Dialog, DialogPanel, DialogTitle, TransitionChild, TransitionRoot } from '@headlessui/vue'
 import { X } from '@lucide/vue'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 
 const props = withDefaults(
   defineProps<{

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Combobox, ComboboxInput, ComboboxLabel, ComboboxOption, ComboboxOptions } from '@headlessui/vue'
 import { X } from '@lucide/vue'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 
 const props = defineProps<{
   modelValue: string[]

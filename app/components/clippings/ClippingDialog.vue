@@ -2,7 +2,7 @@
 import { words as wordsOf } from '../../../core/text/words'
 import type { Clipping } from '#shared/api'
 import { clippingSchema } from '#shared/schemas'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 
 const LONG = 5
 const MOST_WORDS = 6

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Archive, Check, Pencil, PenLine, RotateCcw, Undo2 } from '@lucide/vue'
 import type { Clipping } from '#shared/api'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import { CLIPPING_DATA } from '../../utils/dropped'
 
 const props = defineProps<{ one: Clipping; current: boolean; chosen: boolean }>()

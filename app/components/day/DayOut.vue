@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Card } from '#shared/api'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 
 const says = words.day
 const schedule = useScheduleStore()

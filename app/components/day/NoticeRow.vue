@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { BellRing, CircleHelp, Clock, KeyRound, ListEnd, Scissors, TriangleAlert } from '@lucide/vue'
 import type { NoticeKind, NoticeView } from '#shared/deliveries'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 
 defineProps<{ notice: NoticeView }>()
 const says = words.notice

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { DeliveryView } from '#shared/deliveries'
 import { needsPerson } from '#shared/deliveryStates'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import { joinedEvents } from '../../utils/joinedEvents'
 
 const props = defineProps<{ events: DeliveryView['events'] }>()

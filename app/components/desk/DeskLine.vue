@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Trash2 } from '@lucide/vue'
 import type { DeskRow } from '#shared/posts'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 
 const props = defineProps<{ row: DeskRow; current: boolean }>()
 const emit = defineEmits<{ choose: []; approve: []; remove: [] }>()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { FoundArticle } from '#shared/api'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 
 defineProps<{ row: FoundArticle; current: boolean }>()
 const times = useTimes()

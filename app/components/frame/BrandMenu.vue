@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
 import { Check, ChevronsUpDown, Keyboard, LogOut, Moon, Plus, Sun } from '@lucide/vue'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 
 const session = useSessionStore()
 const brand = useBrandStore()

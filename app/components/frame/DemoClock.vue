@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ExternalLink, FastForward } from '@lucide/vue'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import { api } from '../../api/client'
 
 const session = useSessionStore()

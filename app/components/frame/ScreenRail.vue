@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { CalendarDays, ClipboardCheck, PenLine, RadioTower, Scissors, Search, SlidersHorizontal } from '@lucide/vue'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import { NO_FILTER } from '../../stores/wire'
 
 const route = useRoute()

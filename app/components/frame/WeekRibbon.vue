@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import { droppedClipping, droppedLine, isDroppable, nearestSlot } from '../../utils/dropped'
 import { addDays } from '../../utils/localTime'
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { PostDoc, PostView } from '#shared/posts'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 
 /** Two versions of one post side by side: nothing typed is lost, whichever one goes on with. */
 const props = defineProps<{ theirs: PostView | null; mine: PostDoc }>()

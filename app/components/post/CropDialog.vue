@@ -4,7 +4,7 @@ import { cropFor, cropToRatio } from '../../../core/post/crop'
 import { shapeOf } from '../../../core/post/mediaChecks'
 import type { PictureView, PostPicture } from '#shared/posts'
 import type { Account } from '#shared/api'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 
 /** The part of a picture that one network shows: a frame to drag, and the point that must stay in sight. */
 const props = defineProps<{ open: boolean; account: Account | null; picture: PictureView | null; crop: Crop | null; focus: PostPicture['focus'] }>()

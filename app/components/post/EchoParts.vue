@@ -2,7 +2,7 @@
 import { X } from '@lucide/vue'
 import type { Offset } from '../../../core/schedule/types'
 import type { Echo } from '#shared/plans'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 
 /** The same post again: this evening, next week, several times; each in a wording of its own where there are several. */
 const props = defineProps<{ wordings: number }>()

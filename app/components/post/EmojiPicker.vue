@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import compact from 'emojibase-data/en/compact.json'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 
 const emit = defineEmits<{ pick: [emoji: string] }>()
 const says = words.writing.helpers

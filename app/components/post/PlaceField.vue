@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import type { Wish } from '../../composables/usePlacing'
 
 /** Where a post is to stand: a place in line, a slot or a time, or now. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { PostEvent, PostView } from '#shared/posts'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 
 /** What was said and done about a post, newest last; and, for whoever may, its approval. */
 const props = defineProps<{ view: PostView | null }>()

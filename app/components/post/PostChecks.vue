@@ -2,7 +2,7 @@
 import { Check as Tick, TriangleAlert, X } from '@lucide/vue'
 import type { Check } from '../../../core/post'
 import type { PostDoc } from '#shared/posts'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import type { AccountProof } from '../../composables/usePostProofs'
 import { takeFix } from '../../utils/postDeeds'
 

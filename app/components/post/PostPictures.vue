@@ -3,7 +3,7 @@ import { ImagePlus, X } from '@lucide/vue'
 import type { ArticleFull } from '#shared/api'
 import type { PostDoc } from '#shared/posts'
 import { LIMITS } from '#shared/limits'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import type { PostEditor } from '../../composables/usePostEditor'
 
 /** The pictures found in the article, those taken for the post with their descriptions, and a way to upload one. */

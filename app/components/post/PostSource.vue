@@ -2,7 +2,7 @@
 import type { ArticleFull, Clipping } from '#shared/api'
 import type { LinkLook, PostDoc } from '#shared/posts'
 import { quoteOf } from '../../../core/post/quote'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import type { PostEditor } from '../../composables/usePostEditor'
 import { linkOf } from '../../utils/postDeeds'
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { USUAL_WRITING, type PostDoc, type Writing } from '#shared/posts'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import type { PlacingWish } from '../../composables/usePlacing'
 import type { AccountProof } from '../../composables/usePostProofs'
 

@@ -2,7 +2,7 @@
 import type { LinkPlace } from '../../../core/post'
 import { linkPlacesOf } from '../../../core/post/proof'
 import { shownPictures, type LinkLook, type PostDoc } from '#shared/posts'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import type { AccountProof } from '../../composables/usePostProofs'
 import { isTooMuch } from '../../utils/proofPieces'
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Proof } from '../../../core/post'
 import type { AccountPart, PostDoc } from '#shared/posts'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import { takeOffer } from '../../utils/postDeeds'
 
 /** What a proof offers and leaves out, and an account's own wording. */

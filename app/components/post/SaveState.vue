@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import type { PostEditor } from '../../composables/usePostEditor'
 
 const props = defineProps<{ editor: PostEditor }>()

@@ -3,7 +3,7 @@ import { Plus, X } from '@lucide/vue'
 import { similarity } from '../../../core/text/similarity'
 import type { PostDoc } from '#shared/posts'
 import { LIMITS } from '#shared/limits'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import { wordDifference } from '../../utils/wordDifference'
 
 /** Further main texts of the post, used in turn when it is sent again: with what differs from the first, and which hardly do. */

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Hash, MessageSquareQuote, Quote, Smile, TextQuote } from '@lucide/vue'
 import type { PostDoc, Writing, WritingHelp } from '#shared/posts'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 
 /** What one can put into the text with a click: hashtags, quotes, first lines, saved phrases, emoji. One of them is open at a time. */
 const props = defineProps<{ doc: PostDoc; writing: Writing; quotes: string[] }>()

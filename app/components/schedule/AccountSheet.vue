@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Pause } from '@lucide/vue'
 import type { Account, Card, ScheduleView } from '#shared/api'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import { SHEET_DRAG } from '../../composables/useSheetDrag'
 import { daysOf, entriesOf } from '../../utils/sheet'
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { CalendarX, CircleAlert, Clock, Copy, Pause, PieChart } from '@lucide/vue'
 import type { FoundAhead } from '#shared/plans'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import type { HoldOf } from '../../stores/schedule'
 
 /** What stands out in the days to come, each with what settles it beside it. */

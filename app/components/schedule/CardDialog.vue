@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ExternalLink } from '@lucide/vue'
 import type { Card, ScheduleView } from '#shared/api'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import { isTrouble } from '../../utils/sheet'
 import type { HoldOf } from '../../stores/schedule'
 import type { PlanTrial } from '../../composables/usePlanTrial'

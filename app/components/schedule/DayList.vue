@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Account, ScheduleView } from '#shared/api'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import { daysOf, entriesOf } from '../../utils/sheet'
 
 const props = defineProps<{ view: ScheduleView; accounts: Account[] }>()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { HoldOf } from '../../stores/schedule'
 import type { LateLine } from '#shared/plans'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 
 /** Puts a brand, an account or a post on hold, or lets it go out again: then it says what became late. */
 const props = defineProps<{ of: HoldOf | null; name: string; isHeld: boolean }>()

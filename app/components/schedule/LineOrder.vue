@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Account, Card, ScheduleView } from '#shared/api'
 import type { PlanBase } from '#shared/plans'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 
 /** One account's line in its order, beside the sheet: what comes next, what after it, and what has no place. */
 const props = defineProps<{ account: Account; base: PlanBase | null; view: ScheduleView }>()

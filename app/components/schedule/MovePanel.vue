@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Card, ScheduleView } from '#shared/api'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import type { MoveTo } from '../../../core/schedule/moves'
 import type { Move, PlanTrial } from '../../composables/usePlanTrial'
 import type { MoveTrial } from '../../workers/plan'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import { SHEET_DRAG } from '../../composables/useSheetDrag'
 
 const props = defineProps<{ at: string; says: string; accountId: string; account?: string; free?: boolean; held?: boolean }>()

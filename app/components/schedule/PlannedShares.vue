@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { mix } from '../../../core/results/mix'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 
 /** What the coming week is made of: each pillar's part of the posts planned and sent, against the lowest ceiling any account has for it. */
 const says = words.ahead

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Pause, Pin, Repeat2, TriangleAlert } from '@lucide/vue'
 import type { Card } from '#shared/api'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import { SHEET_DRAG } from '../../composables/useSheetDrag'
 import { LINE_DATA } from '../../utils/dropped'
 import { isTrouble } from '../../utils/sheet'

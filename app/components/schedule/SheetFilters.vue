@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { ScheduleView } from '#shared/api'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import { isNarrowed, type SheetFilter } from '../../utils/sheet'
 
 const props = defineProps<{ view: ScheduleView }>()

@@ -3,7 +3,7 @@ import type { LinkRule } from '../../../core/url/linkRule'
 import type { Account } from '#shared/api'
 import { USUAL_WRITING } from '#shared/posts'
 import { accountEditSchema } from '#shared/schemas'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import { api } from '../../api/client'
 
 const props = defineProps<{ account: Account | null }>()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { CheckedAccount } from '#shared/api'
 import { checkAccountSchema } from '#shared/schemas'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import { api } from '../../api/client'
 import { READY_MADE, readyMadeChoices, type ReadyMade } from '../../utils/timetables'
 

@@ -2,7 +2,7 @@
 import { BookmarkPlus, Mail } from '@lucide/vue'
 import type { FoundSource } from '#shared/api'
 import { lookSchema, sourceSchema } from '#shared/schemas'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import { api } from '../../api/client'
 import { noWishes } from '../../utils/sourceForms'
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { BookmarkPlus } from '@lucide/vue'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 
 defineProps<{ open: boolean }>()
 const emit = defineEmits<{ close: [] }>()

@@ -3,7 +3,7 @@ import { v7 as uuid } from 'uuid'
 import type { Brand, Undoable } from '#shared/api'
 import type { PlanChange } from '#shared/plans'
 import { brandSchema } from '#shared/schemas'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import { api } from '../../api/client'
 
 const props = defineProps<{

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Folder, Undoable } from '#shared/api'
 import { folderSchema } from '#shared/schemas'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import { api } from '../../api/client'
 
 const props = defineProps<{ folder: Folder | null }>()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Pencil, Rss } from '@lucide/vue'
 import type { Folder } from '#shared/api'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 
 defineProps<{ folders: Folder[] }>()
 const emit = defineEmits<{ edit: [folder: Folder] }>()

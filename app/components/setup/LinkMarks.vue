@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { CampaignMarks } from '../../../core/url/campaign'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 
 /** Patterns of the campaign marks that links carry. */
 const marks = defineModel<CampaignMarks>({ required: true })

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { mailSourceSchema } from '#shared/schemas'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import { api } from '../../api/client'
 import { noWishes } from '../../utils/sourceForms'
 

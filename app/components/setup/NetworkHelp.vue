@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 
 /** Which kinds of networks can be connected, and where each gives its token. */
 const says = words.account.help

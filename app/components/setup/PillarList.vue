@@ -2,7 +2,7 @@
 import { Pencil } from '@lucide/vue'
 import type { Pillar, Undoable } from '#shared/api'
 import { pillarSchema } from '#shared/schemas'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import { api } from '../../api/client'
 
 const says = words.pillar

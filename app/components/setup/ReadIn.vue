@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Download, FileUp } from '@lucide/vue'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import { sentenceOf } from '../../api/client'
 
 const says = words.source

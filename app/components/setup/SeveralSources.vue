@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { FolderPlus, Pause, Play, RefreshCw, Trash2, X } from '@lucide/vue'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import type { Several } from '../../stores/sources'
 
 const props = defineProps<{ ids: string[] }>()

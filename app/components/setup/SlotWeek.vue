@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import type { PlannedSlot } from '../../utils/timetables'
 
 const props = defineProps<{ slots: PlannedSlot[] }>()

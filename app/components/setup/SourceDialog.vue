@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Source } from '#shared/api'
 import { sourceEditSchema } from '#shared/schemas'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import { api } from '../../api/client'
 import { noWishes, wishesOf } from '../../utils/sourceForms'
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Pencil, RefreshCw } from '@lucide/vue'
 import type { Source } from '#shared/api'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import { api } from '../../api/client'
 import { clippedShare } from '../../utils/sourceForms'
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Source } from '#shared/api'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import { clippedShare } from '../../utils/sourceForms'
 
 const props = defineProps<{ sources: Source[] }>()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import type { Wishes } from '../../utils/sourceForms'
 
 // The form is its owner's: its fields are written here, one by one.

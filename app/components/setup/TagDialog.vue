@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { tagSchema } from '#shared/schemas'
 import type { TagUse } from '#shared/watches'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import { api } from '../../api/client'
 
 const props = defineProps<{ tag: TagUse | null; others: TagUse[] }>()

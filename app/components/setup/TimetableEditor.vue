@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Plus, X } from '@lucide/vue'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import { readTime, type PlannedSlot } from '../../utils/timetables'
 
 const slots = defineModel<PlannedSlot[]>({ required: true })

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Account, Undoable } from '#shared/api'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import { api, sentenceOf } from '../../api/client'
 import { READY_MADE, readyMadeChoices, type ReadyMade } from '../../utils/timetables'
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Plus, X } from '@lucide/vue'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import type { MixDraft } from '../../composables/useTimetable'
 
 defineProps<{ readOnly: boolean }>()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { PlanChange } from '#shared/plans'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 
 /** The posts that a change would move, and those that would lose their place. */
 const props = withDefaults(defineProps<{ change: PlanChange; most?: number }>(), { most: 8 })

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import { putIn, readTime, type PlannedSlot, type PutIn } from '../../utils/timetables'
 
 const props = defineProps<{ accountId: string }>()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Plus } from '@lucide/vue'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import { sortedSlots, type PlannedSlot } from '../../utils/timetables'
 
 defineProps<{ readOnly: boolean }>()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { EMPTY_FORM, formOfQuery, queryOfForm } from '../../../core/watch/form'
 import { formatWatch } from '../../../core/watch/format'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import { complaintsOf, fieldsOfForm, formOfFields, type QueryFields } from '../../utils/queryForm'
 import { readQuery } from '../../utils/readQuery'
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { refDebounced } from '@vueuse/core'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import { readQuery, troubledPiece } from '../../utils/readQuery'
 
 const props = defineProps<{ query: string; error?: string }>()

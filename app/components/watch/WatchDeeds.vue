@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Watch } from '#shared/watches'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 
 type Deeds = Pick<Watch, 'tags' | 'hashtags' | 'folders' | 'sources' | 'collects' | 'hides' | 'tells' | 'onRail'>
 // The form is its owner's: its fields are written here, one by one.

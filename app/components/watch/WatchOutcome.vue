@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Plus } from '@lucide/vue'
 import type { OfferedWord, WatchLook } from '#shared/watches'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 
 defineProps<{
   look: WatchLook | null

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Watch } from '#shared/watches'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import { api } from '../../api/client'
 
 const props = defineProps<{ watch: Watch }>()

@@ -2,7 +2,7 @@
 import { useElementSize } from '@vueuse/core'
 import { scaleBand, scaleLinear } from 'd3-scale'
 import type { WatchLook } from '#shared/watches'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 
 const props = defineProps<{ weeks: WatchLook['weeks']; ink: number }>()
 const says = words.watch.look

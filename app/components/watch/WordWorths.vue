@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { X } from '@lucide/vue'
 import type { WordWorth } from '#shared/watches'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 
 const props = defineProps<{ worths: WordWorth[]; count: number }>()
 const emit = defineEmits<{ leaveOut: [at: number] }>()

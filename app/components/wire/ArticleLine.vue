@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { ArticleRow } from '#shared/api'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import type { Density } from '../../composables/useDensity'
 
 const props = defineProps<{ row: ArticleRow; current: boolean; chosen: boolean; density: Density }>()

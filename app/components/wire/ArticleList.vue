@@ -2,7 +2,7 @@
 import { useDebounceFn } from '@vueuse/core'
 import { useVirtualizer } from '@tanstack/vue-virtual'
 import { ArrowUp } from '@lucide/vue'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 
 const wire = useWireStore()
 const brand = useBrandStore()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ArrowLeft } from '@lucide/vue'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import { markedHtml } from '../../utils/marks'
 
 const emit = defineEmits<{ quote: [text: string] }>()

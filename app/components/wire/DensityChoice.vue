@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { AlignJustify, Image, Rows3 } from '@lucide/vue'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 
 const { density, densities } = useDensity()
 const ICONS = { lines: AlignJustify, rows: Rows3, cards: Image }

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { ArticleFull } from '#shared/api'
 import type { PostDoc } from '#shared/posts'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 
 const props = defineProps<{ article: ArticleFull }>()
 const doc = defineModel<PostDoc>({ required: true })

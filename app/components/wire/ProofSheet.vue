@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { PostDoc } from '#shared/posts'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import type { AccountProof } from '../../composables/usePostProofs'
 
 const props = defineProps<{ one: AccountProof; doc: PostDoc }>()

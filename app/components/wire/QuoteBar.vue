@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Eye, Quote, Scissors } from '@lucide/vue'
 import type { Selected } from '../../composables/useSelectedText'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 
 defineProps<{ selected: Selected }>()
 const emit = defineEmits<{ quote: []; clip: []; watch: [] }>()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Archive, Ban, Scissors, Tag, X } from '@lucide/vue'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 
 const wire = useWireStore()
 const says = words.wire.several

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { ArticleFull } from '#shared/api'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 
 defineProps<{ article: ArticleFull }>()
 const times = useTimes()

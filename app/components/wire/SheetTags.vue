@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Plus, X } from '@lucide/vue'
 import type { ArticleFull } from '#shared/api'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 
 const props = defineProps<{ article: ArticleFull }>()
 const says = words.tag

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { AArrowDown, AArrowUp, ChevronDown, ChevronUp, ExternalLink } from '@lucide/vue'
 import type { ArticleFull } from '#shared/api'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 
 defineProps<{ article: ArticleFull }>()
 const wire = useWireStore()

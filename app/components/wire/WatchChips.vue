@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useScroll } from '@vueuse/core'
 import { ChevronRight, Pencil, Plus } from '@lucide/vue'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import type { Show } from '#shared/shows'
 import type { Order } from '../../stores/wire'
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ListFilter, X } from '@lucide/vue'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import { NO_NARROWING, type Narrowing } from '../../stores/wire'
 
 const wire = useWireStore()

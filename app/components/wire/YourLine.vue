@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { ArticleFull } from '#shared/api'
 import { quoteOf } from '../../../core/post/quote'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import { docOfArticle } from '../../utils/postDocs'
 
 const props = defineProps<{ article: ArticleFull }>()

@@ -3,7 +3,7 @@ import { ExternalLink } from '@lucide/vue'
 import type { Account } from '#shared/api'
 import type { AccountPage } from '#shared/deliveries'
 import { needsPerson } from '#shared/deliveryStates'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import { api, sentenceOf } from '../../api/client'
 
 const says = words.accountPage

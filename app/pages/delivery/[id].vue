@@ -2,7 +2,7 @@
 import { ExternalLink } from '@lucide/vue'
 import type { DeliveryDeed } from '#shared/deliveries'
 import { needsPerson } from '#shared/deliveryStates'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 
 const says = words.delivery
 const route = useRoute()

@@ -3,7 +3,7 @@ import type { Ref } from 'vue'
 import type { Crop } from '../../../core/post'
 import type { AccountProof } from '../../composables/usePostProofs'
 import { quoteOf } from '../../../core/post/quote'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import { sentenceOf } from '../../api/client'
 
 // One page for every post: changing the address of a new one to its own must not begin anew.

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Pencil } from '@lucide/vue'
 import type { Account } from '#shared/api'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 
 const says = words.account
 const brand = useBrandStore()

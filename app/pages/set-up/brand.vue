@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Brand } from '#shared/api'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import { api } from '../../api/client'
 
 const says = words.brand

@@ -2,7 +2,7 @@
 import { TriangleAlert } from '@lucide/vue'
 import type { Telling } from '#shared/deliveries'
 import { tellingSchema } from '#shared/deliverySchemas'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import { api } from '../../api/client'
 
 const says = words.telling

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Pencil } from '@lucide/vue'
 import type { TagUse } from '#shared/watches'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import { sentenceOf } from '../../api/client'
 
 const says = words.tag

@@ -2,7 +2,7 @@
 import { ChevronDown, ChevronUp, Pencil } from '@lucide/vue'
 import type { Undoable } from '#shared/api'
 import type { Watch } from '#shared/watches'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import { api } from '../../api/client'
 
 const says = words.watch

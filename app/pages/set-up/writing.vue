@@ -2,7 +2,7 @@
 import { Plus, X } from '@lucide/vue'
 import { USUAL_WRITING, type Writing } from '#shared/posts'
 import { writingSchema } from '#shared/schemas'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import { api } from '../../api/client'
 
 const says = words.writingSetUp

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { SessionView } from '#shared/api'
 import { meSchema } from '#shared/schemas'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import { api } from '../../api/client'
 
 const says = words.yourself

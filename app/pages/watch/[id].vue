@@ -4,7 +4,7 @@ import { formatWatch } from '../../../core/watch/format'
 import { termsOf } from '../../../core/watch/terms'
 import { LIMITS } from '#shared/limits'
 import type { Undoable } from '#shared/api'
-import { words } from '#shared/words'
+import * as words from '#shared/words'
 import { readQuery } from '../../utils/readQuery'
 
 const says = words.watch

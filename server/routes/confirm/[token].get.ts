@@ -1,5 +1,5 @@
 import { getRouterParam } from 'h3'
-import { words } from '../../../shared/words'
+import * as words from '../../../shared/words'
 import { plainPage } from '../../plainPage'
 import { route } from '../../route'
 import { askedByToken } from '../../services/mailConfirmation'
