@@ -117,6 +117,7 @@ interface Article {
   title: string
   url: string | null
   state: string
+  post: string | null
   image: string | null
   html: string
 }
@@ -127,6 +128,8 @@ const world = new Client(process.env['QUILL_STANDINS'] ?? 'http://127.0.0.1:4555
 const { people, brands } = read<{ people: { id: string; name: string; email: string; owner?: boolean }[]; brands: BrandPlan[] }>('brands.json')
 const lines = read<DemoLine[]>('lines.json')
 const opened = new Map<string, Article>()
+/** Of the oldest that nothing was decided about: notes of those that are clipped, none or one; null for the shelf. */
+const KEPT = ['Ask whether we may use the photograph.', '', 'Good for the weekend, with a question at the end.', null, '', 'Needs a second source.', null, '']
 
 await client.post('/api/demo/begin', { at: Date.now() - STAGES.reduce((sum, hours) => sum + hours, 0) * HOUR, people })
 await client.post('/api/demo/session', { personId: people[0]!.id })
@@ -144,6 +147,7 @@ for (const brand of brands) await receiveLetters(brand)
 for (const brand of brands) await readSome(brand)
 for (const brand of brands) await fillDesk(brand)
 for (const brand of brands) await fillPlan(brand)
+for (const brand of brands) await keepSome(brand)
 
 async function setUp(brand: BrandPlan): Promise<void> {
   const { id, name, zone, language, mark, markInk } = brand
@@ -244,7 +248,7 @@ async function lineUp(brand: BrandPlan, stage: number): Promise<void> {
   }
 }
 
-/** Each is opened once: of what is known then only its state changes, which stands in the list. */
+/** Each is opened once: of what is known then only its state and its posts change, which stand in the list. */
 async function allArticles(at: string): Promise<Article[]> {
   const found: Article[] = []
   for (let after: string | null = ''; after !== null;) {
@@ -252,7 +256,7 @@ async function allArticles(at: string): Promise<Article[]> {
     for (const row of page.articles) {
       const article = opened.get(row.id) ?? (await client.get<Article>(`${at}/articles/${row.id}`))
       opened.set(row.id, article)
-      found.push({ ...article, state: row.state })
+      found.push({ ...article, state: row.state, post: row.post })
     }
     after = page.next
   }
@@ -350,5 +354,18 @@ async function readSome(brand: BrandPlan): Promise<void> {
   for (const [index, article] of waiting.slice(Math.ceil(waiting.length / 3)).entries()) {
     const state = index % 9 === 4 ? 'shelved' : index % 4 === 1 ? 'read' : 'passed'
     await client.put(`${at}/articles/${article.id}/state`, { state })
+  }
+}
+
+/** What is kept to be written about, some of it with a note, and what lies on the shelf for later. */
+async function keepSome(brand: BrandPlan): Promise<void> {
+  const at = `/api/brands/${brand.id}`
+  const undecided = (await allArticles(at)).filter(({ state, post }) => (state === 'new' || state === 'read') && post === null)
+  const kept = undecided.slice(-KEPT.length)
+  for (const [index, { id }] of kept.entries()) await client.put(`${at}/articles/${id}/state`, { state: KEPT[index] === null ? 'shelved' : 'clipped' })
+  const { clippings } = await client.get<{ clippings: { id: string; articleId: string; version: number }[] }>(`${at}/clippings`)
+  for (const { id, articleId, version } of clippings) {
+    const note = KEPT[kept.findIndex((article) => article.id === articleId)]
+    if (note) await client.patch(`${at}/clippings/${id}`, { note, folder: 'This week', version })
   }
 }

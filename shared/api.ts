@@ -206,6 +206,8 @@ export interface ImportView {
   known: number
   /** Of these, those that the file has in folders. */
   withFolders: number
+  /** Of those added, the ones that are still sources. */
+  standing: number
   /** Those that could not be added; `failed` names the first of them. */
   notAdded: number
   failed: { title: string | null; url: string; says: string }[]

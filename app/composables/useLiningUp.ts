@@ -32,6 +32,7 @@ export function useLiningUp(editor: PostEditor, given: Given) {
   const session = useSessionStore()
   const schedule = useScheduleStore()
   const times = useTimes()
+  const usual = useUsualAccounts()
   const busy = ref(false)
   const problem = ref('')
   const canLineUp = computed(() => brand.canWork && given.ready().length > 0 && given.version() !== '')
@@ -108,6 +109,8 @@ export function useLiningUp(editor: PostEditor, given: Given) {
         return
       }
       const input = { version: editor.version.value, ...shown }
+      // What was chosen for one slot, or from nothing, says nothing of the next article.
+      if (editor.doc.value.articleId !== null) usual.remember(editor.doc.value.accounts.flatMap((part) => (part.chosen ? [part.accountId] : [])))
       const result = await api.post<LinedUp>(brand.path(`/posts/${editor.id.value}/line-up`), input)
       let afterwards: () => unknown = () => undefined
       done((work) => {

@@ -26,6 +26,7 @@ export function usePostEditor() {
   const brand = useBrandStore()
   const notices = useNoticesStore()
   const desk = useDeskStore()
+  const { isUsual } = useUsualAccounts()
   const id = ref('')
   const version = ref(0)
   const doc = ref<PostDoc>(emptyDoc())
@@ -240,9 +241,6 @@ export type PostEditor = ReturnType<typeof usePostEditor>
 const LEAST_LETTERS = 3
 const isHardlyBegun = ({ wordings, pictures, accounts }: PostDoc): boolean =>
   pictures.length === 0 && wordings.every(({ text }) => text.trim().length < LEAST_LETTERS) && accounts.every(({ ownText }) => ownText === null)
-
-/** Accounts a new post is for: those that can be sent to and need nothing more than words. */
-const isUsual = (account: Account): boolean => account.rules.media.min === 0
 
 function readUnsaved(id: string): Unsaved | null {
   try {

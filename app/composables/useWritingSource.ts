@@ -7,6 +7,7 @@ import type { PostEditor } from './usePostEditor'
 
 /** What a post on the Desk is made from: the post of an address, or a new one from an article, clippings, another post, or nothing. */
 export function useWritingSource(editor: PostEditor) {
+  const { isUsual } = useUsualAccounts()
   const brand = useBrandStore()
   const desk = useDeskStore()
   const article = shallowRef<ArticleFull | null>(null)
@@ -51,7 +52,7 @@ export function useWritingSource(editor: PostEditor) {
       return editor.open(full.draft)
     }
     const pillars = (brand.view?.pillars ?? []).map(({ id }) => id)
-    editor.begin(docOfArticle(full, { accounts: brand.view?.accounts ?? [], pillars, brand: brand.view?.brand }), full.id)
+    editor.begin(docOfArticle(full, { accounts: brand.view?.accounts ?? [], isUsual, pillars, brand: brand.view?.brand }), full.id)
   }
   /** A post of one's own; for one account where a slot of it was chosen. */
   function beginFromNothing(accountId: string): void {

@@ -2,7 +2,10 @@ import type { Account, ArticleFull, Brand, Clipping } from '#shared/api'
 import { emptyDoc, emptyPart, type PostDoc, type PostView } from '#shared/posts'
 
 /** The usual parts of a post about an article: credit as each network knows its source. */
-export function docOfArticle(article: ArticleFull, given: { accounts: Account[]; pillars: string[]; brand: Brand | undefined }): PostDoc {
+export function docOfArticle(
+  article: ArticleFull,
+  given: { accounts: Account[]; isUsual: (account: Account) => boolean; pillars: string[]; brand: Brand | undefined },
+): PostDoc {
   const language = article.language && article.language.slice(0, 2) !== given.brand?.language.slice(0, 2) ? given.brand?.language : null
   return {
     ...emptyDoc(),
@@ -13,7 +16,7 @@ export function docOfArticle(article: ArticleFull, given: { accounts: Account[];
     pillarId: given.pillars.includes(article.source.pillarId ?? '') ? article.source.pillarId : null,
     language: language ?? null,
     accounts: given.accounts.map((account) => ({
-      ...emptyPart(account.id, account.rules.media.min === 0),
+      ...emptyPart(account.id, given.isUsual(account)),
       credit: article.source.credits[account.rules.id] ?? null,
     })),
   }

@@ -83,7 +83,7 @@ function readPart(reader: Reader, place: Place): WatchQuery {
   const token = reader.take()
   switch (token.kind) {
     case 'open':
-      return readBrackets(reader, deeper(place, token.at))
+      return readBrackets(reader, deeper(place, token.at), token.at)
     case 'field':
       return readField(reader, token, place)
     case 'limit':
@@ -97,16 +97,17 @@ function readPart(reader: Reader, place: Place): WatchQuery {
   }
 }
 
-function readBrackets(reader: Reader, place: Place): WatchQuery {
+/** `at`: where the bracket opens, which is what to look at when it never closes. */
+function readBrackets(reader: Reader, place: Place, at: number): WatchQuery {
   const inside = readOr(reader, place)
-  if (!reader.accept('close')) throw new WatchSyntaxError(reader.peek().at, ')', 'A bracket is not closed.')
+  if (!reader.accept('close')) throw new WatchSyntaxError(at, ')', 'This bracket is not closed.')
   return inside
 }
 
 function readField(reader: Reader, { field, text, at }: Extract<Token, { kind: 'field' }>, place: Place): WatchQuery {
   if (place.field) throw new WatchSyntaxError(at, 'a word', `“${text}” can't stand within ${place.field}:( … ).`)
   const next = reader.take()
-  if (next.kind === 'open') return readBrackets(reader, { ...deeper(place, next.at), field })
+  if (next.kind === 'open') return readBrackets(reader, { ...deeper(place, next.at), field }, next.at)
   if (next.kind === 'word' || next.kind === 'phrase') return leafOf(next, field)
   throw new WatchSyntaxError(next.at, 'a word', `A word or a phrase should stand behind “${text}”.`)
 }

@@ -40,6 +40,17 @@ export const countItems = async (db: Db, importId: string): Promise<Map<ImportIt
 export const failedItems = (db: Db, importId: string, most: number): Promise<ImportItemRow[]> =>
   db<ImportItemRow>('import_items').where({ import_id: importId, state: 'failed' }).orderBy('position').limit(most)
 
+/** How many of the sources that an import added are still there. */
+export const countStanding = async (db: Db, importId: string): Promise<number> => {
+  const row = (await db('import_items')
+    .join('sources', 'sources.id', 'import_items.source_id')
+    .where({ import_id: importId, state: 'added' })
+    .whereNull('sources.removed_at')
+    .count({ n: '*' })
+    .first()) as { n: number } | undefined
+  return Number(row?.n ?? 0)
+}
+
 export const itemsIn = (db: Db, importId: string, state: ImportItemRow['state']): Promise<ImportItemRow[]> =>
   db<ImportItemRow>('import_items').where({ import_id: importId, state }).orderBy('position')
 
@@ -53,8 +64,10 @@ export const updateItem = async (db: Db, importId: string, position: number, pat
   await db('import_items').where({ import_id: importId, position }).update(patch)
 }
 
-export const stopImport = async (db: Db, id: string, at: number): Promise<void> => {
+/** What still waited could not be added, and is told as such. */
+export const stopImport = async (db: Db, id: string, at: number, says: string): Promise<void> => {
   await db('imports').where({ id }).whereNull('stopped_at').update({ stopped_at: at })
+  await db('import_items').where({ import_id: id, state: 'waiting' }).update({ state: 'failed', says })
 }
 
 /** Items that wait in imports which go on, in the files' order. */

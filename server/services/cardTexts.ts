@@ -15,7 +15,7 @@ export interface CardText {
 
 /** Proofs are made once for each version of a post and of what its account and brand want: the Schedule asks for the same ones again and again. */
 const known = new Map<string, CardText>()
-const MOST_KNOWN = 10_000
+const MOST_KNOWN = 5_000
 
 /** Texts for the cards of these lines, by line. */
 export async function cardTexts(db: Db, brand: BrandRow, accounts: AccountRow[], lines: LinedPost[]): Promise<Map<string, CardText>> {

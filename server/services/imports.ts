@@ -47,12 +47,15 @@ export async function latestImport(brandId: string): Promise<ImportView | null> 
   return row ? viewOf(row) : null
 }
 
+const STOPPED = 'Stopped before it was added.'
+
 /** Stops an import; what was added stays. */
 export async function stopImport(brandId: string, id: string): Promise<ImportView> {
-  const db = await useDb()
-  if (!(await store.importById(db, brandId, id))) throw problem('notFound')
-  await store.stopImport(db, id, now())
-  return viewOf((await store.importById(db, brandId, id))!)
+  await inTransaction(async (db) => {
+    if (!(await store.importById(db, brandId, id))) throw problem('notFound')
+    await store.stopImport(db, id, now(), STOPPED)
+  })
+  return viewOf((await store.importById(await useDb(), brandId, id))!)
 }
 
 /** Tries those once more that could not be added. */
@@ -70,7 +73,7 @@ export async function tryAgain(brandId: string, id: string): Promise<ImportView>
 export async function takeBack(actor: Actor, id: string): Promise<Undoable & { count: number }> {
   const { result, historyId } = await changeUndoably(actor, 'source', id, async (db, tracked) => {
     if (!(await store.importById(db, actor.brandId, id))) throw problem('notFound')
-    await store.stopImport(db, id, now())
+    await store.stopImport(db, id, now(), STOPPED)
     const ids = (await store.itemsIn(db, id, 'added')).flatMap(({ source_id }) => source_id ?? [])
     let count = 0
     for (const sourceId of ids) {
@@ -105,6 +108,7 @@ async function viewOf(row: store.ImportRow): Promise<ImportView> {
     added: of('added'),
     known: of('known'),
     withFolders: (await store.itemsIn(db, row.id, 'known')).filter(({ folders_json, source_id }) => source_id !== null && folders_json !== '[]').length,
+    standing: await store.countStanding(db, row.id),
     notAdded: of('failed'),
     failed: (await store.failedItems(db, row.id, MOST_FAILURES_SHOWN)).map(({ title, url, says }) => ({ title, url, says: says ?? '' })),
     waiting: row.stopped_at === null ? of('waiting') : 0,

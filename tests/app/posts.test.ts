@@ -112,7 +112,7 @@ describe('where a post begins', () => {
   const account = { id: ACCOUNT, protocol: 'micropub', rules } as never
 
   it('from an article: its link, headline, hashtags, whom to credit; only accounts that words are enough for', () => {
-    const doc = docOfArticle(article, { accounts: [account, { ...(account as object), id: PICTURE, rules: { ...rules, media: { ...rules.media, min: 0 } } } as never], pillars: ['p'], brand: { language: 'en' } as never }) // prettier-ignore
+    const doc = docOfArticle(article, { accounts: [account, { ...(account as object), id: PICTURE, rules: { ...rules, media: { ...rules.media, min: 0 } } } as never], isUsual: ({ id }) => id === PICTURE, pillars: ['p'], brand: { language: 'en' } as never }) // prettier-ignore
     expect(doc).toMatchObject({ link: article.url, linkTitle: 'A title', hashtags: ['sky'], pillarId: null, language: 'en' })
     expect(doc.accounts.map(({ chosen, credit }) => [chosen, credit])).toEqual([[false, '@paper'], [true, '@paper']]) // prettier-ignore
     expect(docSchemaAccepts(doc)).toBe(true)

@@ -86,7 +86,7 @@ describe('parseWatch', () => {
     ['   ', 0],
     ['"open', 0],
     ['comet "open', 6],
-    ['a (b', 4],
+    ['a (b', 2],
     ['a )', 2],
     ['a ()', 3],
     ['a OR', 4],
@@ -110,6 +110,8 @@ describe('parseWatch', () => {
     ['"dark sky"~', 11],
     ['comet~4', 5],
     ['= comet', 0],
+    ['lamp (comet OR (dark', 15],
+    ['title:(comet', 6],
     [`${'('.repeat(1000)}a`, 40],
     [`${'NOT '.repeat(10_000)}a`, 160],
   ])('refuses %.30j at its place', (text, at) => {

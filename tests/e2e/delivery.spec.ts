@@ -47,7 +47,7 @@ test('a network is down for a day: said where one looks, and everything goes out
   await open(page, 'Schedule')
   await page.getByRole('button', { name: /have not gone out/ }).click()
   const dialog = page.getByRole('dialog')
-  await expect(dialog.getByText('asking', { exact: true })).toBeVisible()
+  await expect(dialog.getByText('checking', { exact: true })).toBeVisible()
   await dialog.getByRole('button', { name: 'What happened, and what to do' }).click()
   await expect(page.getByTestId('delivery-state')).toHaveText('checking with the network')
   await expect(page.getByRole('list', { name: 'What happened' })).toContainText('can’t be asked yet')

@@ -150,7 +150,7 @@ test('a site sent by the button in the bookmarks bar is looked for at once, also
   await page.goto(`${world.server.url}/set-up/sources?add=${encodeURIComponent('https://lowlamp.example/')}`)
   await page.getByRole('button', { name: 'Sign in as Nell' }).click()
   await expect(page.getByText('Its newest')).toBeVisible()
-  await page.getByText('More wishes').click()
+  await page.getByText('More settings').click()
   await page.getByLabel('Leave out articles with these words').fill('billboard')
   await page.getByLabel('Region').fill('Iberia')
   await page.getByRole('button', { name: 'Add the source' }).click()

@@ -47,7 +47,7 @@ test('a watch is made in the form, written on as text, broken and mended, saved;
     const text = page.getByLabel('The query')
     await expect(text).toHaveValue('(billboard*^2 OR lamp) -comet')
     await text.fill('(billboard*^2 OR lamp -comet')
-    await expect(page.getByRole('alert')).toContainText('At character 29: A bracket is not closed.')
+    await expect(page.getByRole('alert')).toContainText('At character 1: This bracket is not closed.')
     await text.fill('(billboard*^2 OR lamp) titel:night')
     await expect(page.locator('[data-trouble]')).toHaveText('titel:night')
     await expect(page.getByRole('alert')).toContainText('There is no field “titel:”')

@@ -59,7 +59,7 @@ describe('a file of sources', () => {
     expect(await ended()).toMatchObject({ added: 3, notAdded: 0, failed: [] })
     const before = (await sources()).length
     const { historyId, count } = await nell.want<Undoable & { count: number }>('POST', `${path}/imports/${id}/take-back`)
-    expect([count, (await sources()).length]).toEqual([3, before - 3])
+    expect([count, (await sources()).length, (await latest()).standing]).toEqual([3, before - 3, 0])
     await nell.want('POST', `${path}/undo`, { historyId })
     expect((await sources()).length).toBe(before)
     // What was known before is no part of it.

@@ -9,8 +9,10 @@ const props = withDefaults(
     title: string
     /** At the side for things one looks at or edits; in the middle for a question. */
     place?: 'side' | 'middle'
+    /** It is only read: keys scroll it, there being nothing in it to go to. */
+    readOnly?: boolean
   }>(),
-  { place: 'side' },
+  { place: 'side', readOnly: false },
 )
 const emit = defineEmits<{ close: [] }>()
 
@@ -50,7 +52,7 @@ const giveBack = (): void => opener?.focus()
                 <X :size="17" aria-hidden="true" />
               </button>
             </header>
-            <div class="min-h-0 overflow-y-auto px-5 py-4"><slot /></div>
+            <div class="min-h-0 overflow-y-auto px-5 py-4" :tabindex="readOnly ? 0 : undefined"><slot /></div>
             <footer v-if="$slots.actions" class="flex flex-wrap gap-2 border-t border-rule px-5 py-3"><slot name="actions" /></footer>
           </DialogPanel>
         </TransitionChild>

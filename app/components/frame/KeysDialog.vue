@@ -14,7 +14,7 @@ const rows = computed(() => {
 </script>
 
 <template>
-  <SideDialog :open="isOpen" :title="words.keys.title" @close="closeKeys()">
+  <SideDialog read-only :open="isOpen" :title="words.keys.title" @close="closeKeys()">
     <p class="mb-3 text-ink-2">{{ words.keys.hint }}</p>
     <dl class="grid grid-cols-[auto_1fr] items-center gap-x-4 gap-y-2">
       <template v-for="row in rows" :key="row.says">

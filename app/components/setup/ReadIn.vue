@@ -71,7 +71,7 @@ const isGoing = computed(() => (now.value?.waiting ?? 0) > 0)
           <template v-if="brand.canWork">
             <PlainButton v-if="now.notAdded > 0" @click="act(imports.again)">{{ says.tryAgain }}</PlainButton>
             <PlainButton v-if="now.withFolders > 0" @click="act(imports.takeFolders)">{{ says.takeFolders(now.withFolders) }}</PlainButton>
-            <PlainButton v-if="now.added > 0" @click="act(imports.takeBack)">{{ says.takeBack(now.added) }}</PlainButton>
+            <PlainButton v-if="now.standing > 0" @click="act(imports.takeBack)">{{ says.takeBack(now.standing) }}</PlainButton>
           </template>
           <PlainButton kind="quiet" @click="imports.dismiss()">{{ says.dismiss }}</PlainButton>
         </template>

@@ -14,6 +14,7 @@ const goTo = useGoTo()
 
 const editor = usePostEditor()
 const { doc, accounts } = editor
+const { isUsual } = useUsualAccounts()
 const chosenIds = (): string[] => doc.value.accounts.flatMap((part) => (part.chosen ? [part.accountId] : []))
 const slots = usePlacing(
   () => ({
@@ -61,7 +62,7 @@ function openFor(article: ArticleFull): void {
   else editor.begin(freshDoc(article), article.id)
 }
 const freshDoc = (article: ArticleFull) =>
-  docOfArticle(article, { accounts: accounts.value, pillars: (brand.view?.pillars ?? []).map(({ id }) => id), brand: brand.view?.brand })
+  docOfArticle(article, { accounts: accounts.value, isUsual, pillars: (brand.view?.pillars ?? []).map(({ id }) => id), brand: brand.view?.brand })
 watch(
   // The accounts come with the brand, which may be fetched after the article.
   () => [props.article.id, brand.view?.brand.id ?? '', accounts.value.map(({ id }) => id).join()].join(' '),
