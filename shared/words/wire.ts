@@ -125,7 +125,7 @@ export const yourLine = {
     'leave-out-hashtag': (text: string) => `Leave out ${text}`,
     'leave-out-credit': () => 'Leave out the credit',
     'leave-out-title': () => 'Leave out the title',
-    cut: (text: string) => `End it after “${text.slice(-40).trimStart()}”`,
+    cut: (text: string) => `End it after “… ${text.trim().split(/\s+/).slice(-5).join(' ')}”`,
     shorten: (text: string) => `Too long from here on: ${text.slice(0, 40)}`,
   },
   preflight: 'Preflight',

@@ -65,7 +65,7 @@ const ICONS = { ok: Tick, warn: TriangleAlert, stop: X }
           <button
             v-if="line.check.fix && !readOnly && fixSays(line)"
             type="button"
-            class="min-h-6 font-semibold text-act underline underline-offset-2"
+            class="min-h-6 text-left font-semibold text-act underline underline-offset-2"
             @click="fix(line)"
           >
             {{ fixSays(line) }}
