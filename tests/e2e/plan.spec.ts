@@ -60,6 +60,28 @@ test('a timetable from nothing; ten posts fill 04:00, 11:00 and 21:00 in their o
   })
 })
 
+test('a timetable asks before it is left unsaved, and its undo shows the week as it was', async ({ page, world }) => {
+  const nell = await world.nell()
+  await makeBrand(nell)
+  await signIn(page, world.server.url)
+  await toSchedule(page)
+  await page.getByRole('link', { name: 'Timetable' }).first().click()
+  const slot = page.getByRole('button', { name: 'Remove 10:00 on Monday' })
+  await slot.click()
+  await expect(slot).toHaveCount(0)
+  await page.getByRole('link', { name: 'Schedule' }).click()
+  await page.getByRole('dialog', { name: 'Leave without saving?' }).getByRole('button', { name: 'Stay here' }).click()
+  await expect(page.getByRole('heading', { name: 'Timetable' })).toBeVisible()
+  await page.getByRole('button', { name: 'Save' }).click()
+  await expect(page.getByTestId('notice')).toContainText('Timetable saved')
+  await page.getByTestId('notice').getByRole('button', { name: 'Undo' }).click()
+  await expect(slot).toBeVisible()
+  await slot.click()
+  await page.getByRole('link', { name: 'Schedule' }).click()
+  await page.getByRole('dialog').getByRole('button', { name: 'Leave it unsaved' }).click()
+  await expect(page.getByRole('table', { name: 'Accounts by days' })).toBeVisible()
+})
+
 test('a card is dragged to another day, onto another card and by keys; the rest is planned anew and stored', async ({ page, world }) => {
   const nell = await world.nell()
   const { path } = await makeBrand(nell, [CHATTERBROOK])

@@ -170,6 +170,17 @@ describe('Find', () => {
     expect((await find(path, `"${words.split(' ').toReversed().join(' ')}"`)).articles.some((one) => one.id === article!.id)).toBe(false)
   })
 
+  it('finds posts by their words, as they are typed, and says how far they are; lists say it of articles', async () => {
+    const [row] = (await wire('')).articles
+    await nell.want('PUT', `${path}/posts/01900000-0000-7000-8000-00000000f1d0`, { version: 0, doc: { articleId: row!.id, wordings: [{ text: 'Zinnias, 100% of them', pictureId: null }] } }) // prettier-ignore
+    const { postId } = await lineUpText(nell, path, 'Zinnias in a row')
+    const posts = async (query: string) => (await find(path, query)).posts.map(({ id, stage }) => [id.slice(-4), stage])
+    expect(await posts('zinnias')).toEqual(expect.arrayContaining([['f1d0', 'draft'], [postId.slice(-4), 'lined-up']])) // prettier-ignore
+    expect(await posts('zinnias 100%')).toEqual([['f1d0', 'draft']])
+    expect(await posts('zinnias 100_')).toEqual([])
+    expect((await wire('')).articles.find(({ id }) => id === row!.id)!.post).toBe('draft')
+  })
+
   it('puts a title before a text, and narrows', async () => {
     const found = await find(path, 'comet')
     expect(found.articles[0]!.title.toLowerCase()).toContain('comet')

@@ -112,7 +112,7 @@ describe('a watch', () => {
 
   it('is told where it can’t be read, and that its name is taken', async () => {
     for (const [query, at] of [
-      ['lamp (and', 9],
+      ['lamp (and', 5],
       ['"dark sky', 0],
       ['titel:lamp', 0],
     ] as const) {
