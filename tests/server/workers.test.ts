@@ -80,7 +80,7 @@ it('a burst over a network’s rate is spread by it: none lost, none refused by 
     const waiting = db.prepare("SELECT says, next_try_at - due_at AS later FROM deliveries WHERE state = 'waiting'").all() as { says: string; later: number }[]
     db.close()
     for (const { says, later } of waiting) {
-      expect(says).toMatch(/takes 5 posts in 60 minutes, and has had them/)
+      expect(says).toMatch(/allows 5 posts in 60 minutes, and that limit is reached/)
       expect(later).toBeGreaterThan(50 * 60_000)
     }
     const asks = await world.control<{ status: number }[]>('asks')
