@@ -72,7 +72,7 @@ test('a timetable asks before it is left unsaved, and its undo shows the week as
   await page.getByRole('link', { name: 'Schedule' }).click()
   await page.getByRole('dialog', { name: 'Leave without saving?' }).getByRole('button', { name: 'Stay here' }).click()
   await expect(page.getByRole('heading', { name: 'Timetable' })).toBeVisible()
-  await page.getByRole('button', { name: 'Save' }).click()
+  await page.getByRole('button', { name: 'Save', exact: true }).click()
   await expect(page.getByTestId('notice')).toContainText('Timetable saved')
   await page.getByTestId('notice').getByRole('button', { name: 'Undo' }).click()
   await expect(slot).toBeVisible()
