@@ -97,7 +97,12 @@ const moveInLine = (lineId: string, kind: 'before' | 'after', id: string): void 
 const CARD_KEYS = { earlier: 'Alt ↑', later: 'Alt ↓', dayBefore: 'Alt ←', dayAfter: 'Alt →' }
 // Cards hear these keys themselves; here they stand for the list of keys.
 useKeys(
-  (['earlier', 'later', 'dayBefore', 'dayAfter'] as const).map((name) => ({ keys: [CARD_KEYS[name]], says: words.move.keys[name], does: () => undefined })),
+  (['earlier', 'later', 'dayBefore', 'dayAfter'] as const).map((name) => ({
+    keys: [CARD_KEYS[name]],
+    says: words.move.keys[name],
+    work: true,
+    does: () => undefined,
+  })),
 )
 
 const holding = ref<HoldOf | null>(null)

@@ -73,7 +73,7 @@ const finish = (): void => window.location.assign('/wire')
 </script>
 
 <template>
-  <div class="mx-auto grid max-w-[900px] gap-x-12 px-6 py-12 column:grid-cols-[200px_1fr] max-column:py-6">
+  <div class="mx-auto grid max-w-[900px] gap-x-12 px-6 pt-12 pb-24 column:grid-cols-[200px_1fr] max-column:py-6">
     <header class="column:col-span-2">
       <p class="serif text-[19px] text-ink-2 italic">{{ words.frame.product }}</p>
       <h1 class="serif text-[36px] leading-tight font-medium tracking-[-0.7px]">{{ says.title }}</h1>

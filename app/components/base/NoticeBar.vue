@@ -4,13 +4,15 @@ import { useActiveElement, useEventListener } from '@vueuse/core'
 import * as words from '#shared/words'
 
 const notices = useNoticesStore()
+const known = useKnownKeys()
 const active = useActiveElement()
 const typed = ref(0)
 useEventListener('input', () => typed.value++)
 /** The key that undoes it from where the focus is, if one does. */
 const undoKey = computed(() => {
   void typed.value
-  if (notices.current?.asks || isWritten(active.value ?? null)) return ''
+  const isInForce = known.value.some(({ says }) => says === words.keys.undo)
+  if (!isInForce || notices.current?.asks || isWritten(active.value ?? null)) return ''
   return isTyping(active.value ?? null) ? words.notices.undoKeyTyping : words.notices.undoKey
 })
 function follow(): void {
