@@ -31,6 +31,9 @@ export interface Brand {
   markInk: number
   /** Minutes that the same link stays apart on two accounts; 0 for none. */
   linkApartMinutes: number
+  /** Hosts of its own sites, and the pillar of posts about what stands there. */
+  ownSites: string[]
+  ownPillarId: string | null
   hold: HoldView | null
   version: number
 }
@@ -70,6 +73,8 @@ export interface Pillar {
   /** Its posts must be approved by somebody else than who wrote them. */
   needsApproval: boolean
   hashtags: string[]
+  /** Ids of the accounts its posts begin with; null where it does not say. */
+  accountIds: string[] | null
   version: number
 }
 
@@ -96,6 +101,10 @@ export interface Account {
   trouble: string | null
   /** Boards it has, and those that posts named. */
   boards: string[]
+  /** Those it has, where it says so. */
+  networkBoards: string[]
+  /** Ids of the accounts on which its posts appear by themselves. */
+  appearsOn: string[]
   /** Who may approve posts for it: anyone who works on the brand, or somebody other than who wrote them last. */
   approver: 'anyone' | 'someone-else'
   /** What becomes of links here; null for the brand's own rule. */
@@ -148,7 +157,9 @@ export interface Source extends FeedHealth {
   kind: 'web' | 'mail'
   /** The secret address that a mailing list sends to. */
   mailAddress: string | null
+  /** What posts about its articles begin with; null where it does not say. */
   pillarId: string | null
+  accountIds: string[] | null
   /** Whom to credit, by the network's id. */
   credits: Record<string, string>
   /** Words whose articles are left out, commas between. */
@@ -169,6 +180,8 @@ export interface Folder {
   name: string
   sources: number
   hashtags: string[]
+  pillarId: string | null
+  accountIds: string[] | null
   /** The secret address it can be read at as a feed, without the ending that says in which form; null when it is none. */
   feedAddress: string | null
   version: number
@@ -263,6 +276,8 @@ export interface ArticleFull extends ArticleRow {
   minutes: number
   /** Posts the brand made from this article before. */
   shared: { at: Instant; account: string; text: string }[]
+  /** Whether somebody of the brand has read it whole, or opened its own page. */
+  opened: boolean
   /** The post that is being written about it. */
   draft: PostView | null
 }
@@ -271,7 +286,9 @@ export interface ArticleFull extends ArticleRow {
 export interface SourceOfArticle {
   id: string
   credits: Record<string, string>
+  /** What a post about the article begins with: of the source, the brand’s own sites, watches, folders, pillar. */
   pillarId: string | null
+  accountIds: string[] | null
   /** Of its folders, and of the watches that mark the article. */
   hashtags: string[]
   shared: { at: Instant; account: string; title: string }[]

@@ -57,6 +57,8 @@ export const LIMITS = Object.freeze({
   /** Pictures and wordings of one post. */
   postPictures: 10,
   wordings: 6,
+  /** Sites of a brand's own. */
+  ownSites: 20,
   /** Mail addresses that a brand's notices go to. */
   tellMail: 10,
   /** Bytes of one mail that a mailing list sends. */

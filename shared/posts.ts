@@ -2,7 +2,7 @@
 import type { Instant } from '../core/instant'
 import type { Focus } from '../core/post/crop'
 import type { Crop, LinkPlace, Medium, PostParts, PreflightContext } from '../core/post/types'
-import { markedLink, type LinkPlaceNames, type LinkRule } from '../core/url/linkRule'
+import { markedLink, marksOf, type LinkPlaceNames, type LinkRule } from '../core/url/linkRule'
 import type { Clipping } from './articles'
 import type { Approval } from './states'
 
@@ -133,6 +133,10 @@ export interface Writing {
   hashtagGroups: { name: string; tags: string[] }[]
   phrases: { kind: 'phrase' | 'question' | 'call'; text: string }[]
   linkRule: LinkRule
+  /** Whether links that stand in the text carry the campaign marks as well, where the rule has some. */
+  marksInText: boolean
+  /** Whether a check says that nobody has opened the article. */
+  warnUnopened: boolean
   /** Whether clippings are done with once a post made from them is lined up. */
   clippingsDone: boolean
 }
@@ -144,6 +148,8 @@ export const USUAL_WRITING: Writing = {
   hashtagGroups: [],
   phrases: [],
   linkRule: { kind: 'plain', marks: { source: '', medium: '', campaign: '', term: '', content: '' } },
+  marksInText: false,
+  warnUnopened: false,
   clippingsDone: true,
 }
 
@@ -207,7 +213,13 @@ export const wordingOf = (doc: PostDoc, wording: number): Wording => doc.wording
  * A post's document as the parts that make one account's proof. `link`: as it will stand there, by the brand's rule. An account's own
  * wording stands in for the main text alone: an echo says it in another wording.
  */
-export function partsFor(doc: PostDoc, part: AccountPart, link: string | null, pictures: ReadonlyMap<string, PictureView>, wording = 0): PostParts {
+export function partsFor(
+  doc: PostDoc,
+  part: AccountPart,
+  link: string | null,
+  pictures: ReadonlyMap<string, PictureView>,
+  { wording = 0, textMarks = null }: { wording?: number; textMarks?: PostParts['textMarks'] } = {},
+): PostParts {
   const left = new Set(part.leftOut.map((one) => one.toLowerCase()))
   const main = wordingOf(doc, wording)
   return {
@@ -222,6 +234,7 @@ export function partsFor(doc: PostDoc, part: AccountPart, link: string | null, p
     audience: part.audience,
     language: doc.language,
     linkPlace: part.linkPlace,
+    textMarks,
   }
 }
 
@@ -244,5 +257,9 @@ export function linkFor(link: string | null, rule: LinkRule, names: LinkPlaceNam
   if (rule.kind === 'short' && shortBase) return `${shortBase}${code ?? CODE_TO_COME}`
   return markedLink(link, rule, names)
 }
+
+/** The marks for links in the text, where the brand wants them there: null for none. Behind a short address only the link itself is marked. */
+export const textMarksOf = (rule: LinkRule, names: LinkPlaceNames, { marksInText }: Pick<Writing, 'marksInText'>): PostParts['textMarks'] =>
+  marksInText && rule.kind === 'marks' ? marksOf(rule, names) : null
 
 export const ruleOf = (account: { linkRule: LinkRule | null }, writing: Writing): LinkRule => account.linkRule ?? writing.linkRule

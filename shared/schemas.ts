@@ -1,5 +1,6 @@
 import * as yup from 'yup'
 import type { Crop, LinkPlace } from '../core/post/types'
+import { siteNamed } from '../core/url/ownSite'
 import { LIMITS } from './limits'
 import { listOf } from './lists'
 import { echoes, placements } from './planSchemas'
@@ -7,6 +8,16 @@ import { address, hashtags, id, ink, instant, mailAddress, name, planVersion, sl
 import * as words from './words'
 
 const says = words.fields
+
+const text = (most: number) => yup.string().trim().max(most, says.tooLong(most))
+
+// A form's choice of none is an empty text.
+const pillarChoice = uuid()
+  .nullable()
+  .transform((value: string | null) => value || null)
+  .default(null)
+/** Accounts a post begins with; null where nothing is said. */
+const usualAccounts = listOf(id, 50).nullable().default(null)
 
 export const signInSchema = yup.object({
   email: mailAddress.required(says.emailMissing),
@@ -43,6 +54,12 @@ export const brandSchema = yup.object({
   mark: yup.string().trim().required(says.mark).max(2, says.mark),
   markInk: ink.default(1),
   linkApartMinutes: yup.number().typeError(says.minutes).integer(says.minutes).min(0, says.minutes).max(1440, says.aDayAtMost).default(0),
+  /** Its own sites, as they are written. */
+  ownSites: listOf(text(LIMITS.address).required(), LIMITS.ownSites, says.tooManySites(LIMITS.ownSites))
+    .default([])
+    // Of the whole list: a form has one field for it.
+    .test('sites', says.site, (sites) => (sites ?? []).every((site) => siteNamed(site) !== null)),
+  ownPillarId: pillarChoice,
   /** What fixed times keep where the zone changes. */
   keep: yup
     .string()
@@ -76,6 +93,7 @@ export const pillarSchema = yup.object({
     .default('once'),
   needsApproval: yup.boolean().default(false),
   hashtags: hashtags,
+  accountIds: usualAccounts,
   version: yup.number().integer().default(1),
 })
 
@@ -108,13 +126,13 @@ export const accountEditSchema = yup.object({
     .oneOf(['anyone', 'someone-else'] as const)
     .default('anyone'),
   linkRule: linkRule.nullable().default(null),
+  appearsOn: listOf(id, 50).default([]),
   token: yup.string().trim().default('').max(4000, says.tooLong(4000)),
   version,
 })
 
 export const lookSchema = yup.object({ address, words: yup.string().trim().default('').max(LIMITS.name, says.tooLong(LIMITS.name)) })
 
-const text = (most: number) => yup.string().trim().max(most, says.tooLong(most))
 const optional = (most: number) => text(most).nullable().default(null)
 
 const tagName = yup
@@ -129,11 +147,8 @@ const wishes = {
   label: name,
   folder: optional(LIMITS.name),
   own: yup.boolean().default(false),
-  // A form's choice of none is an empty text.
-  pillarId: uuid()
-    .nullable()
-    .transform((value: string | null) => value || null)
-    .default(null),
+  pillarId: pillarChoice,
+  accountIds: usualAccounts,
   credits: yup
     .mixed<Record<string, string>>()
     .default({})
@@ -165,6 +180,8 @@ export const severalSchema = yup.object({
 export const folderSchema = yup.object({
   name,
   hashtags: hashtags,
+  pillarId: pillarChoice,
+  accountIds: usualAccounts,
   version,
 })
 
@@ -188,6 +205,8 @@ export const watchSchema = yup.object({
   ink: ink.default(1),
   tags: tagNames,
   hashtags: hashtags,
+  pillarId: pillarChoice,
+  accountIds: usualAccounts,
   ...scope,
   collects: yup.boolean().default(false),
   hides: yup.boolean().default(false),
@@ -203,6 +222,9 @@ export const orderSchema = yup.object({ ids: listOf(id, LIMITS.atOnce).required(
 export const tagSchema = yup.object({ name: tagName.required(says.nameMissing), version })
 export const tagMergeSchema = yup.object({ into: id })
 export const tagArticlesSchema = yup.object({ ids: listOf(id, LIMITS.atOnce).required().min(1), add: tagNames, remove: tagNames })
+
+/** `original`: its own page was opened. */
+export const openedSchema = yup.object({ original: yup.boolean().required() })
 
 export const stateSchema = yup.object({
   state: yup
@@ -311,6 +333,8 @@ export const writingSchema = yup.object({
           .required(),
       }),
       wordsNotUsed: listOf(text(100).required(), 200).default([]),
+      marksInText: yup.boolean().default(false),
+      warnUnopened: yup.boolean().default(false),
       clippingsDone: yup.boolean().default(true),
       hashtagMost: yup.number().integer().min(0).max(LIMITS.hashtags).required(),
       hashtagGroups: listOf(yup.object({ name: name, tags: hashtags }), 50).default([]),

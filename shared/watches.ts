@@ -12,6 +12,9 @@ export interface Watch {
   /** Names of the tags it puts on articles, and hashtags it lends to drafts. */
   tags: string[]
   hashtags: string[]
+  /** What posts about what it marks begin with; null where it does not say. */
+  pillarId: string | null
+  accountIds: string[] | null
   /** Ids of the folders and sources it looks at; both empty for all. */
   folders: string[]
   sources: string[]

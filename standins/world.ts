@@ -18,7 +18,9 @@ import { Told } from './told'
 import { Troubles, type Trouble } from './troubles'
 
 export interface World {
+  /** Answers what comes to it, wherever somebody lets it listen. */
   server: Server
+  answer: (request: IncomingMessage, response: ServerResponse) => void
   timelines: Map<string, Timeline>
   told: Told
   /** Every request to a host of this world, oldest first. */
@@ -44,7 +46,7 @@ const BODY_KEPT = 4_000
  * The stand-in world on one port. A request's Host header says which site or network is meant; a person's browser reaches the same
  * pages under `/sites/HOST/…`. `control.example` (or `/control/…`) moves the clock and makes trouble.
  */
-export function createWorld(): World {
+export function createWorld(told = new Told()): World {
   const start = Date.now()
   const sites = createSites(start)
   const timelines = new Map(
@@ -57,7 +59,6 @@ export function createWorld(): World {
     [...timelines.values()].filter(({ network }) => network.protocol === 'atproto').map((timeline) => [timeline.network.host, new AtprotoServer(timeline)]),
   )
   const troubles = new Troubles()
-  const told = new Told()
   const faults = new Map<string, Fault>()
   const hub = new Hub()
   const asks: LoggedAsk[] = []
@@ -137,7 +138,7 @@ export function createWorld(): World {
     return host ? answerHost({ ...ask, host, path: path ?? '/' }).then((reply) => forBrowser(reply, host)) : html(indexPage(sites))
   }
 
-  const server = createServer((request, response) => {
+  const answerLogged = (request: IncomingMessage, response: ServerResponse): void => {
     void readAsk(request).then(async (ask) => {
       const logged: LoggedAsk = {
         host: ask.host,
@@ -152,7 +153,7 @@ export function createWorld(): World {
       await answer(ask, logged, request, response)
       logged.done = true
     })
-  })
+  }
 
   async function answer(ask: Ask, logged: LoggedAsk, request: IncomingMessage, response: ServerResponse): Promise<void> {
     const trouble = troubles.take(ask)
@@ -172,7 +173,7 @@ export function createWorld(): World {
     logged.status = reply.status
     sendReply(response, reply)
   }
-  return { server, timelines, told, asks }
+  return { server: createServer(answerLogged), answer: answerLogged, timelines, told, asks }
 }
 
 /** A post as the control page tells it: pictures by their facts. */

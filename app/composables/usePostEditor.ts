@@ -1,7 +1,8 @@
 import { useDebounceFn } from '@vueuse/core'
 import { v7 as uuid } from 'uuid'
 import { emptyDoc, emptyPart, type PictureView, type PostDoc, type PostView } from '#shared/posts'
-import type { Account } from '#shared/api'
+import type { Account, Pillar } from '#shared/api'
+import { isOnSite } from '../../core/url/ownSite'
 import * as words from '#shared/words'
 import { api, Refusal, sentenceOf } from '../api/client'
 
@@ -79,14 +80,29 @@ export function usePostEditor() {
   }
 
   /** Begins a new post from `fresh`; one begun about the same thing and never stored goes on where it was. */
-  function begin(fresh: PostDoc, of: string): void {
+  function begin(given: PostDoc, of: string): void {
+    const own = given.pillarId === null && given.link !== null ? pillarOfOwn(given.link) : null
+    const fresh = own ? { ...given, pillarId: own.id } : given
+    const usual = (account: Account): boolean => isUsual(account, own?.accountIds)
     key = newName(brand.view?.brand.id ?? '', of)
     const keptId = localStorage.getItem(key)
     const kept = keptId ? readUnsaved(keptId) : null
-    start({ id: kept ? keptId! : uuid(), version: 0, doc: withParts(fresh, isUsual), view: null })
-    if (kept?.version === 0) doc.value = withParts(kept.doc, isUsual)
+    start({ id: kept ? keptId! : uuid(), version: 0, doc: withParts(fresh, usual), view: null })
+    if (kept?.version === 0) doc.value = withParts(kept.doc, usual)
   }
 
+  /** The pillar of what stands on the brand's own sites; null for another's. */
+  function pillarOfOwn(address: string): Pillar | null {
+    const { ownSites = [], ownPillarId = null } = brand.view?.brand ?? {}
+    return isOnSite(address, ownSites) ? (brand.view?.pillars.find(({ id }) => id === ownPillarId) ?? null) : null
+  }
+  // Whatever way a link of one's own came into the post: it is own, with its pillar and that one's share. A pillar that was chosen stays.
+  watch(link, (address) => {
+    // The link of a post that was only opened is as it was stored, and its pillar too.
+    if (!isOpen.value || address === null || doc.value.pillarId !== null || isNothingNew(doc.value)) return
+    const own = pillarOfOwn(address)
+    if (own) doc.value.pillarId = own.id
+  })
   watch(
     doc,
     (now) => {

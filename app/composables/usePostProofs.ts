@@ -1,5 +1,5 @@
 import type { Check, Proof } from '../../core/post'
-import { linkFor, partsFor, ruleOf, USUAL_WRITING, type AccountPart, type DeskContext, type LinkLook } from '#shared/posts'
+import { linkFor, partsFor, ruleOf, textMarksOf, USUAL_WRITING, type AccountPart, type DeskContext, type LinkLook } from '#shared/posts'
 import type { Account } from '#shared/api'
 import type { Placing } from '#shared/plans'
 import type { ProofAsk } from '../workers/proofs'
@@ -22,7 +22,7 @@ export interface AccountProof {
 /** Proofs and checks of a post for each account, made while one types; those of the main text beside them. */
 export function usePostProofs(
   editor: PostEditor,
-  given: { context: () => DeskContext | null; look: () => LinkLook | null; places: () => Placing['accounts'] },
+  given: { context: () => DeskContext | null; look: () => LinkLook | null; places: () => Placing['accounts']; isOpened?: () => boolean },
 ) {
   const brand = useBrandStore()
   const clock = useClockStore()
@@ -37,7 +37,7 @@ export function usePostProofs(
       const rule = ruleOf(account, writing.value)
       const names = { network: account.rules.name, account: account.handle, pillar: pillarName.value, brand: brand.view?.brand.name ?? '' }
       const link = linkFor(editor.doc.value.link, rule, names, given.context()?.shortBase ?? null, editor.view.value?.codes[account.id] ?? null)
-      const parts = partsFor(editor.doc.value, part, link, editor.pictures.value)
+      const parts = partsFor(editor.doc.value, part, link, editor.pictures.value, { textMarks: textMarksOf(rule, names, writing.value) })
       return [
         { accountId: account.id, name: account.name, chosen: part.chosen, parts, rules: account.rules, context: contextOf(account, rule.kind === 'short') },
       ]
@@ -53,7 +53,7 @@ export function usePostProofs(
       link: editor.doc.value.link,
       plannedAt: placeOf(account.id)?.at ?? null,
       goodUntil: editor.doc.value.goodUntil,
-      sentHere: context.sentHere[account.id] ?? [],
+      sentHere: sentOn(account, context),
       seriesId: editor.id.value,
       repeatAfterDays: account.repeatAfterDays,
       linkState: look ? { kind: look.kind, detail: look.detail } : { kind: 'unchecked', detail: null },
@@ -61,9 +61,18 @@ export function usePostProofs(
       mixShare: null,
       approval: editor.view.value?.approval ?? 'draft',
       hold: context.held.includes(account.id),
-      alsoAppearsOn: [],
+      alsoAppearsOn: appearsOn(account).map(({ name }) => name),
+      elsewhere: appearsOn(account).map((one) => ({ account: one.name, rules: one.rules, isChosen: partOf(one.id)?.chosen === true })),
+      boards: account.networkBoards,
+      isOpened: !writing.value.warnUnopened || (given.isOpened?.() ?? true),
       linkIsShort,
     }
+  }
+  const appearsOn = (account: Account): Account[] => editor.accounts.value.filter(({ id }) => account.appearsOn.includes(id))
+  /** What went out there, and on accounts whose posts appear there too or where its own do. */
+  function sentOn(account: Account, { sentHere }: DeskContext): DeskContext['sentHere'][string] {
+    const joined = editor.accounts.value.filter((one) => one.id !== account.id && (account.appearsOn.includes(one.id) || one.appearsOn.includes(account.id)))
+    return [...(sentHere[account.id] ?? []), ...joined.flatMap(({ id, name }) => (sentHere[id] ?? []).map((sent) => ({ ...sent, on: name })))]
   }
   const placeOf = (accountId: string) => given.places().find((place) => place.accountId === accountId)
 

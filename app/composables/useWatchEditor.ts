@@ -6,7 +6,7 @@ import { api } from '../api/client'
 
 type Values = Omit<Watch, 'id' | 'unread' | 'news' | 'run' | 'feedAddress'> & Record<string, unknown>
 
-const blank = (ink: number): Values => ({ name: '', query: '', ink, tags: [], hashtags: [], folders: [], sources: [], collects: false, hides: false, tells: false, onRail: false, version: 1 }) // prettier-ignore
+const blank = (ink: number): Values => ({ name: '', query: '', ink, tags: [], hashtags: [], pillarId: null, accountIds: null, folders: [], sources: [], collects: false, hides: false, tells: false, onRail: false, version: 1 }) // prettier-ignore
 
 /**
  * A watch in writing. What is typed is kept in this browser until it is saved, also over a closed tab; of an older state of the watch it
@@ -72,7 +72,7 @@ export function useWatchEditor(id: string | null, begin: Partial<Values>) {
   return { form, known, isMissing, isChanged, save, remove }
 }
 
-const valuesOf = ({ name, query, ink, tags, hashtags, folders, sources, collects, hides, tells, onRail, version }: Watch): Values => ({ name, query, ink, tags, hashtags, folders, sources, collects, hides, tells, onRail, version }) // prettier-ignore
+const valuesOf = ({ name, query, ink, tags, hashtags, pillarId, accountIds, folders, sources, collects, hides, tells, onRail, version }: Watch): Values => ({ name, query, ink, tags, hashtags, pillarId, accountIds, folders, sources, collects, hides, tells, onRail, version }) // prettier-ignore
 
 function read(place: string): Values | null {
   try {

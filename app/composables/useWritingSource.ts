@@ -2,6 +2,7 @@ import type { LocationQuery } from 'vue-router'
 import type { ArticleFull, Clipping, ClippingsView } from '#shared/api'
 import { emptyDoc, emptyPart } from '#shared/posts'
 import { api } from '../api/client'
+import { linkOf } from '../utils/postDeeds'
 import { docOfArticle, docOfClippings, docOfPost } from '../utils/postDocs'
 import type { PostEditor } from './usePostEditor'
 
@@ -44,7 +45,7 @@ export function useWritingSource(editor: PostEditor) {
       clippings.value = all.filter((one) => ids.includes(one.id))
       return editor.begin(docOfClippings(clippings.value), `clippings ${kept}`)
     }
-    if (!articleId) return beginFromNothing(asked(query, 'account'))
+    if (!articleId) return beginFromNothing(asked(query, 'account'), linkOf(asked(query, 'link')))
     const full = await api.get<ArticleFull>(brand.path(`/articles/${articleId}`))
     article.value = full
     if (full.draft) {
@@ -54,11 +55,11 @@ export function useWritingSource(editor: PostEditor) {
     const pillars = (brand.view?.pillars ?? []).map(({ id }) => id)
     editor.begin(docOfArticle(full, { accounts: brand.view?.accounts ?? [], isUsual, pillars, brand: brand.view?.brand }), full.id)
   }
-  /** A post of one's own; for one account where a slot of it was chosen. */
-  function beginFromNothing(accountId: string): void {
+  /** A post of one's own; for one account where a slot of it was chosen, about a page where its address is known. */
+  function beginFromNothing(accountId: string, link: string | null): void {
     const accounts = (brand.view?.accounts ?? []).map(({ id }) => emptyPart(id, id === accountId))
     if (accountId) editor.begin({ ...emptyDoc(), accounts }, `slot of ${accountId}`)
-    else editor.begin(emptyDoc(), 'nothing')
+    else editor.begin({ ...emptyDoc(), link }, link ? `link ${link}` : 'nothing')
   }
   return { article, clippings, failed, load }
 }

@@ -72,6 +72,11 @@ const decide = (state: 'clipped' | 'shelved' | 'passed'): void => {
   if (wire.selectedId) void wire.decide(wire.selectedId, state)
 }
 const focusSheet = (): void => document.getElementById('article')?.focus()
+function openOriginal(): void {
+  if (!wire.article?.url) return
+  void wire.markOpened(wire.article.id, true)
+  window.open(session.outside(wire.article.url), '_blank', 'noopener,noreferrer')
+}
 useKeys([
   { keys: ['j', 'ArrowDown'], says: words.keys.next, does: () => wire.step(1) },
   { keys: ['k', 'ArrowUp'], says: words.keys.previous, does: () => wire.step(-1) },
@@ -87,7 +92,7 @@ useKeys([
   { keys: ['t'], says: words.keys.tag, work: true, does: () => sheet.value?.tag() },
   { keys: ['+', '='], says: words.wire.sheet.larger, does: () => resize(1) },
   { keys: ['-'], says: words.wire.sheet.smaller, does: () => resize(-1) },
-  { keys: ['o'], says: words.keys.original, does: () => wire.article?.url && window.open(session.outside(wire.article.url), '_blank', 'noopener,noreferrer') },
+  { keys: ['o'], says: words.keys.original, does: openOriginal },
   { keys: ['l'], says: words.keys.lineUp, work: true, does: () => line.value?.lineUp() },
   { keys: ['Enter'], command: true, says: words.keys.lineUpText, work: true, does: () => line.value?.lineUp() },
   { keys: ['Escape'], says: words.keys.back, does: () => void wire.select(null) },

@@ -181,6 +181,7 @@ export const useWireStore = defineStore('wire', () => {
       const row = rowOf(id)
       article.value = row ? { ...full, state: row.state, leftOut: row.leftOut } : full
       if (article.value.state === 'new' && brand.canWork) await markRead(id)
+      if (full.textFrom !== null) void markOpened(id)
       if (full.pageWaits && brand.canWork) await lookAtPage(id)
     } catch (error) {
       if (selectedId.value === id) articleFailed.value = sentenceOf(error)
@@ -194,6 +195,7 @@ export const useWireStore = defineStore('wire', () => {
     lookingAt.value = id
     const full = await pages.look(id)
     if (lookingAt.value === id) lookingAt.value = null
+    if (full?.textFrom === 'page') void markOpened(id)
     if (full && article.value?.id === id) article.value = { ...full, state: article.value.state, leftOut: article.value.leftOut }
   }
 
@@ -202,6 +204,14 @@ export const useWireStore = defineStore('wire', () => {
     const target = index.value < 0 ? (rows.value[placeOf(lastId)] ?? rows.value[0]) : rows.value[index.value + by]
     if (target) void select(target.id)
     if (by === 1 && index.value >= rows.value.length - 8) void loadMore()
+  }
+
+  /** Keeps that the article was read: whole on the sheet, or on its own page. */
+  async function markOpened(id: string, original = false): Promise<void> {
+    if (article.value?.id !== id || article.value.opened || !brand.canWork) return
+    article.value = { ...article.value, opened: true }
+    // Nothing hangs on it but a check: where it fails, it is kept the next time.
+    await api.post(brand.path(`/articles/${id}/opened`), { original }).catch(() => undefined)
   }
 
   async function markRead(id: string): Promise<void> {
@@ -329,6 +339,7 @@ export const useWireStore = defineStore('wire', () => {
     showArrived,
     setFilter,
     select,
+    markOpened,
     step,
     chosen,
     isNarrowed,

@@ -4,7 +4,7 @@ import { emptyDoc, emptyPart, type PostDoc, type PostView } from '#shared/posts'
 /** The usual parts of a post about an article: credit as each network knows its source. */
 export function docOfArticle(
   article: ArticleFull,
-  given: { accounts: Account[]; isUsual: (account: Account) => boolean; pillars: string[]; brand: Brand | undefined },
+  given: { accounts: Account[]; isUsual: (account: Account, stated: string[] | null) => boolean; pillars: string[]; brand: Brand | undefined },
 ): PostDoc {
   const language = article.language && article.language.slice(0, 2) !== given.brand?.language.slice(0, 2) ? given.brand?.language : null
   return {
@@ -16,7 +16,7 @@ export function docOfArticle(
     pillarId: given.pillars.includes(article.source.pillarId ?? '') ? article.source.pillarId : null,
     language: language ?? null,
     accounts: given.accounts.map((account) => ({
-      ...emptyPart(account.id, given.isUsual(account)),
+      ...emptyPart(account.id, given.isUsual(account, article.source.accountIds)),
       credit: article.source.credits[account.rules.id] ?? null,
     })),
   }

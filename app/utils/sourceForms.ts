@@ -12,6 +12,7 @@ export interface Wishes extends Record<string, unknown> {
   tags: string[]
   region: string
   language: string
+  accountIds: string[] | null
 }
 
 export const noWishes = (): Wishes => ({
@@ -25,6 +26,7 @@ export const noWishes = (): Wishes => ({
   tags: [],
   region: '',
   language: '',
+  accountIds: null,
 })
 
 export const wishesOf = (source: Source): Wishes => ({
@@ -38,6 +40,7 @@ export const wishesOf = (source: Source): Wishes => ({
   tags: [...source.tags],
   region: source.region ?? '',
   language: source.language ?? '',
+  accountIds: source.accountIds && [...source.accountIds],
 })
 
 /** The share of a source's articles that was clipped, in whole percent; null where it brought none. */

@@ -16,6 +16,21 @@ export const isInShape = (size: { width: number; height: number }, media: Networ
   return ratio >= media.ratioFrom * (1 - SLACK) && ratio <= media.ratioTo * (1 + SLACK)
 }
 
+/** Shapes that pictures are usually cut to, the tallest first; names and ratios are common practice. */
+const SHAPES = [
+  { name: 'tall', ratio: 9 / 16 },
+  { name: 'portrait', ratio: 4 / 5 },
+  { name: 'square', ratio: 1 },
+  { name: 'photo', ratio: 3 / 2 },
+  { name: 'wide', ratio: 16 / 9 },
+] as const
+
+export type ShapeName = (typeof SHAPES)[number]['name']
+
+/** The usual shapes that a network shows whole. */
+export const shapesFor = (media: NetworkRules['media']): { name: ShapeName; ratio: number }[] =>
+  SHAPES.filter(({ ratio }) => isInShape({ width: ratio, height: 1 }, media))
+
 /** The largest part of a picture, in its pixels, that has a shape the network shows, as near round the focus as the edges let it. */
 export function cropFor(size: { width: number; height: number }, media: NetworkRules['media'], focus: Focus = CENTRE): Crop {
   const ratio = Math.min(media.ratioTo, Math.max(media.ratioFrom, size.width / size.height))

@@ -3,6 +3,7 @@ import { datesIn } from '../text/dates'
 import { similarity } from '../text/similarity'
 import { canonicalUrl } from '../url/canonical'
 import { ok, stop, warn } from './checks'
+import { measure } from './measure'
 import { mediaChecks } from './mediaChecks'
 import { postLink } from './postLink'
 import type { Check, NetworkRules, PostParts, PreflightContext, Proof } from './types'
@@ -17,7 +18,13 @@ const DAY_MS = 24 * 60 * MINUTE
  */
 export function preflight(post: PostParts, proof: Proof, rules: NetworkRules, context: PreflightContext): Check[] {
   const text = textOf(post)
-  const checks = [...networkChecks(post, proof, rules, context), ...dateChecks(text, post, context), ...wordChecks(text, context), ...stateChecks(context)]
+  const checks = [
+    ...networkChecks(post, proof, rules, context),
+    ...dateChecks(text, post, context),
+    ...wordChecks(text, context),
+    ...openedChecks(context),
+    ...stateChecks(context),
+  ]
   const rank = { stop: 0, warn: 1, ok: 2 }
   return checks.sort((a, b) => rank[a.level] - rank[b.level])
 }
@@ -64,7 +71,8 @@ function repeatChecks(text: string, post: PostParts, rules: NetworkRules, contex
   const at = Date.parse(context.plannedAt ?? context.now)
   const days = (sentAt: string): number => (at - Date.parse(sentAt)) / DAY_MS
   const dayOf = dayNamer(context.zone)
-  const refused = context.sentHere.find((sent) => rules.equalTextRefusedDays !== null && days(sent.at) < rules.equalTextRefusedDays && sent.text === text)
+  const here = context.sentHere.filter(({ on }) => on === undefined)
+  const refused = here.find((sent) => rules.equalTextRefusedDays !== null && days(sent.at) < rules.equalTextRefusedDays && sent.text === text)
   if (refused) return [stop('repeat', `${rules.name} refuses the same text within ${rules.equalTextRefusedDays} days; sent ${dayOf(refused.at)}.`)]
   if (context.equalText && similarity(context.equalText.text, text) === 1 && rules.equalTextRefusedDays !== null)
     return [stop('repeat', `${rules.name} refuses the same text twice: give this account or ${context.equalText.account} its own wording.`)]
@@ -74,14 +82,16 @@ function repeatChecks(text: string, post: PostParts, rules: NetworkRules, contex
   const key = link ? canonicalUrl(link) : null
   const isSame = (sent: PreflightContext['sentHere'][number]): boolean => key !== null && sent.linkKey === key
   const sameLink = within.find(isSame)
-  if (sameLink) return [warn('repeat', `This link went out here ${dayOf(sameLink.at)}.`)]
+  if (sameLink) return [warn('repeat', `This link went out ${whereOf(sameLink)} ${dayOf(sameLink.at)}.`)]
   const alike = within.find((sent) => similarity(sent.text, text) > NEARLY_SAME)
-  if (alike) return [warn('repeat', `Nearly the same text went out here ${dayOf(alike.at)}.`)]
+  if (alike) return [warn('repeat', `Nearly the same text went out ${whereOf(alike)} ${dayOf(alike.at)}.`)]
   // Its place is late enough; that it is so late because of the link is worth knowing.
   const lately = others.find((sent) => isSame(sent) && (Date.parse(context.now) - Date.parse(sent.at)) / DAY_MS < context.repeatAfterDays!)
-  if (lately) return [warn('repeat', `This link went out here ${dayOf(lately.at)}: it waits until ${context.repeatAfterDays} days have passed.`)]
+  if (lately) return [warn('repeat', `This link went out ${whereOf(lately)} ${dayOf(lately.at)}: it waits until ${context.repeatAfterDays} days have passed.`)]
   return [ok('repeat', 'Not shared here lately.')]
 }
+
+const whereOf = ({ on }: PreflightContext['sentHere'][number]): string => (on === undefined ? 'here' : `on ${on}`)
 
 function linkChecks(post: PostParts, proof: Proof, rules: NetworkRules, context: PreflightContext): Check[] {
   // A link in the text is looked at like one in the field; one that the network leaves out is not.
@@ -111,14 +121,34 @@ const shortChecks = (rules: NetworkRules, { linkIsShort }: PreflightContext): Ch
 
 function placeChecks(post: PostParts, proof: Proof, rules: NetworkRules, context: PreflightContext): Check[] {
   const checks: Check[] = []
-  if (rules.boards && !post.board) checks.push(stop('board', `${rules.name} files posts on boards: choose one.`))
+  checks.push(...boardChecks(post, rules, context))
   const tags = proof.leftOut.filter(({ what }) => what === 'hashtag')
   if (tags.length > 0) checks.push(warn('hashtags', `${tags[0]!.because} Left out: ${tags.map(({ text }) => text).join(' ')}.`))
   for (const { because } of proof.leftOut.filter(({ what }) => what === 'link')) checks.push(warn('link-left-out', `${because} The link is left out.`))
-  if (context.alsoAppearsOn.length > 0) checks.push(warn('appears-elsewhere', `Posts here also appear on ${context.alsoAppearsOn.join(', ')} by themselves.`))
+  checks.push(...elsewhereChecks(proof, context))
   if (context.mixShare && context.mixShare.share > context.mixShare.ceiling) checks.push(warn('mix', mixSentence(context.mixShare)))
   return checks
 }
+
+function boardChecks({ board }: PostParts, rules: NetworkRules, { boards = [] }: PreflightContext): Check[] {
+  if (!rules.boards) return []
+  if (!board) return [stop('board', `${rules.name} files posts on boards: choose one.`)]
+  return boards.length === 0 || boards.includes(board) ? [] : [warn('board', `${rules.name} names no board “${board}”: it may be refused.`)]
+}
+
+/** Posts that appear elsewhere by themselves keep the stricter limit, and need no second post there. */
+function elsewhereChecks(proof: Proof, { alsoAppearsOn, elsewhere = [] }: PreflightContext): Check[] {
+  if (alsoAppearsOn.length === 0) return []
+  for (const { account, rules } of elsewhere) {
+    const { left } = measure(proof.text, rules, proof.link ? [proof.link] : [])
+    if (left < 0) return [stop('appears-elsewhere', `Posts here also appear on ${account}, which takes ${rules.limit}: ${-left} too many.`)]
+  }
+  const twice = elsewhere.filter(({ isChosen }) => isChosen).map(({ account }) => account)
+  if (twice.length > 0) return [warn('appears-elsewhere', `Would appear twice on ${twice.join(', ')}: posts here appear there by themselves.`)]
+  return [warn('appears-elsewhere', `Posts here also appear on ${alsoAppearsOn.join(', ')} by themselves.`)]
+}
+
+const openedChecks = ({ isOpened = true }: PreflightContext): Check[] => (isOpened ? [] : [warn('opened', 'Nobody has opened the article yet.')])
 
 const percent = (share: number): string => `${Math.round(share * 100)}%`
 const mixSentence = ({ pillar, share, ceiling }: NonNullable<PreflightContext['mixShare']>): string =>

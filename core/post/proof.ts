@@ -1,5 +1,6 @@
-import { entities } from './entities'
 import { sentences } from '../text/sentences'
+import { campaignUrl, type CampaignMarks } from '../url/campaign'
+import { entities } from './entities'
 import { measure } from './measure'
 import type { LinkPlace, Measure, NetworkRules, PostParts, Proof } from './types'
 
@@ -66,7 +67,7 @@ function linkPlaceOf(post: PostParts, rules: NetworkRules, hasMedia: boolean, le
 }
 
 function shownParts(post: PostParts, rules: NetworkRules, linkPlace: LinkPlace, leftOut: Proof['leftOut']): Shown {
-  const text = (post.ownText ?? post.text).trim()
+  const text = withMarks((post.ownText ?? post.text).trim(), post.textMarks ?? {})
   const standing = post.hashtags.length > 0 ? tagsIn(text) : new Set<string>()
   const tags = uniqueTags(post.hashtags).filter((tag) => !standing.has(tag.toLowerCase()))
   const most = rules.hashtags.max ?? tags.length
@@ -79,6 +80,14 @@ function shownParts(post: PostParts, rules: NetworkRules, linkPlace: LinkPlace, 
     title: inText && post.link ? post.linkTitle : null,
     link: inText ? post.link : null,
   }
+}
+
+/** The text with campaign marks on its links. One written without a scheme stays as it reads best. */
+function withMarks(text: string, marks: CampaignMarks): string {
+  if (Object.keys(marks).length === 0) return text
+  const links = entities(text).filter((entity) => entity.kind === 'link' && /^https?:/i.test(entity.text))
+  // From the last, so that what lies before keeps its place.
+  return links.reduceRight((marked, { start, end, value }) => marked.slice(0, start) + campaignUrl(value, marks) + marked.slice(end), text)
 }
 
 /** Comment, hashtags and credit in one paragraph; title and link below it. */

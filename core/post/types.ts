@@ -1,4 +1,5 @@
 import type { Instant } from '../instant'
+import type { CampaignMarks } from '../url/campaign'
 
 /** Where a link stands: in the text, as a card, in the first reply, behind a button or the picture, or nowhere. */
 export type LinkPlace = 'in-text' | 'attached' | 'reply' | 'button' | 'none'
@@ -87,6 +88,8 @@ export interface PostParts {
   language: string | null
   /** Where the link is to stand; the network's usual place where it is missing or not to be had there. */
   linkPlace?: LinkPlace | null
+  /** Campaign marks for the links that stand in the text; left out, those stay as they were written. */
+  textMarks?: CampaignMarks | null
 }
 
 export interface Proof {
@@ -110,7 +113,14 @@ export interface PreflightContext {
   /** The post’s own link, before campaign marks and short addresses; left out, the one of its parts stands for it. */
   link?: string | null
   /** What went out on this account before, as it was sent. */
-  sentHere: { at: Instant; linkKey: string | null; text: string; seriesId: string | null }[]
+  sentHere: {
+    at: Instant
+    linkKey: string | null
+    text: string
+    seriesId: string | null
+    /** The account it went out on, where that is another: one on which posts here appear by themselves. */
+    on?: string
+  }[]
   seriesId: string | null
   repeatAfterDays: number | null
   linkState: { kind: 'ok' | 'moved' | 'dead' | 'unreachable' | 'unchecked'; detail: string | null }
@@ -121,6 +131,12 @@ export interface PreflightContext {
   hold: boolean
   /** Accounts whose posts also appear elsewhere by themselves. */
   alsoAppearsOn: string[]
+  /** How those accounts take posts, and whether the post is to go out there as well. */
+  elsewhere?: { account: string; rules: NetworkRules; isChosen: boolean }[]
+  /** Names of the boards the network has; empty or left out where it does not say. */
+  boards?: string[]
+  /** Whether somebody has read what it is about; left out where that does not matter. */
+  isOpened?: boolean
   /** Where the network is the same as another chosen account's, that one's text as it would be sent. */
   equalText?: { account: string; text: string } | null
   /** Whether the link leads through our own short address. */

@@ -1,4 +1,5 @@
 export { canonicalUrl } from './canonical'
 export { campaignUrl, type CampaignMarks } from './campaign'
+export { isOnSite, siteNamed } from './ownSite'
 export { siteOf } from './site'
-export { markedLink, type LinkPlaceNames, type LinkRule } from './linkRule'
+export { marksOf, markedLink, type LinkPlaceNames, type LinkRule } from './linkRule'

@@ -15,11 +15,11 @@ export interface LinkPlaceNames {
 }
 
 /** Where a post's link leads in the end, by a brand's or account's rule. */
-export function markedLink(link: string, rule: LinkRule, names: LinkPlaceNames): string {
-  if (rule.kind === 'plain') return link
-  const marks = Object.fromEntries(Object.entries(rule.marks).flatMap(([mark, pattern]) => (pattern ? [[mark, filled(pattern, names)]] : [])))
-  return campaignUrl(link, marks)
-}
+export const markedLink = (link: string, rule: LinkRule, names: LinkPlaceNames): string => campaignUrl(link, marksOf(rule, names))
+
+/** The campaign marks of a rule with the post's own names in them; none where links stay as they are. */
+export const marksOf = (rule: LinkRule, names: LinkPlaceNames): CampaignMarks =>
+  rule.kind === 'plain' ? {} : Object.fromEntries(Object.entries(rule.marks).flatMap(([mark, pattern]) => (pattern ? [[mark, filled(pattern, names)]] : [])))
 
 const filled = (pattern: string, names: LinkPlaceNames): string =>
   pattern

@@ -23,6 +23,8 @@ export interface WireFilter {
   folder?: string | null
   /** The brand's own content, or others'; both for null. */
   own?: boolean | null
+  /** Hosts of its own sites: what stands there is its own, whatever source it came by. */
+  ownSites?: string[]
   kind?: Kind | null
   language?: string | null
   region?: string | null
@@ -113,6 +115,7 @@ async function walkedTable(db: Db, brandId: string, filter: WireFilter): Promise
 function narrow(db: Db, query: Knex.QueryBuilder, filter: WireFilter): void {
   narrowToShow(query, filter.show)
   narrowToSources(db, query, filter)
+  narrowToOwn(query, filter)
   if (filter.kind) query.where('articles.kind', filter.kind)
   if (filter.language) {
     const language = 'coalesce(sources.language, articles.language)'
@@ -130,10 +133,19 @@ function narrow(db: Db, query: Knex.QueryBuilder, filter: WireFilter): void {
   if (filter.tagId) query.whereRaw(...hasTag(filter.tagId, filter.now))
 }
 
+// The key of an address begins with `https://` and has its host in lower case.
+const HOST = `substr(articles.link_key, 9, instr(substr(articles.link_key, 9) || '/', '/') - 1)`
+
+/** Narrows a query over a brand's articles to its own, or to others'. */
+function narrowToOwn(query: Knex.QueryBuilder, { own, ownSites = [] }: WireFilter): void {
+  if (own === undefined || own === null) return
+  const conditions = ['sources.own = 1', ...ownSites.map(() => `${HOST} = ? OR ${HOST} LIKE ?`)]
+  query.whereRaw(`coalesce(${conditions.join(' OR ')}, 0) = ?`, [...ownSites.flatMap((site) => [site, `%.${site}`]), own ? 1 : 0])
+}
+
 /** Narrows a query over a brand's sources to those that are wanted. */
 function narrowToSources(db: Db, query: Knex.QueryBuilder, filter: WireFilter): void {
   if (filter.sourceId) query.where('sources.id', filter.sourceId)
-  if (filter.own !== undefined && filter.own !== null) query.where('sources.own', filter.own ? 1 : 0)
   if (filter.region) query.where('sources.region', filter.region)
   if (filter.folder)
     query.whereExists(
@@ -159,6 +171,7 @@ export function narrowToShow(query: Knex.QueryBuilder, show: Show): void {
 async function wantsMuch(db: Db, brandId: string, filter: WireFilter): Promise<boolean> {
   const wanted = db('sources').join('feeds', 'feeds.id', 'sources.feed_id').where('sources.brand_id', brandId).whereNull('sources.removed_at')
   narrowToSources(db, wanted, filter)
+  if (filter.own && !filter.ownSites?.length) wanted.where('sources.own', 1)
   const [row] = (await wanted.select(db.raw('sum(feeds.articles) AS wanted'), db.raw('(SELECT sum(articles) FROM feeds) AS everything'))) as { wanted: number | null; everything: number | null }[] // prettier-ignore
   const [some, all] = [Number(row?.wanted ?? 0), Number(row?.everything ?? 0)]
   return some * some > 100 * all
@@ -168,6 +181,14 @@ export const articleForBrand = (db: Db, brandId: string, id: string): Promise<Ar
   visible(db, brandId)
     .where('articles.id', id)
     .first(['articles.*', ...OF_BRAND, db.raw(BECAUSE)]) as unknown as Promise<ArticleForBrand | undefined>
+
+/** Keeps when an article was first opened. */
+export const setOpened = async (db: Db, brandId: string, id: string, at: number): Promise<void> => {
+  await db('article_openings').insert({ brand_id: brandId, article_id: id, at }).onConflict(['brand_id', 'article_id']).ignore()
+}
+
+export const isOpened = async (db: Db, brandId: string, id: string): Promise<boolean> =>
+  (await db('article_openings').where({ brand_id: brandId, article_id: id }).first('at')) !== undefined
 
 /** Those of some articles that a brand sees, with their states; without their texts. */
 export const statesOfArticles = (db: Db, brandId: string, ids: string[]): Promise<{ id: string; feed_id: string; state: ArticleState | null }[]> =>

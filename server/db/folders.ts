@@ -29,12 +29,16 @@ export const linksOfSource = (db: Db, sourceId: string): Promise<{ folder_id: st
 export const linksOfFolder = (db: Db, folderId: string): Promise<{ source_id: string }[]> =>
   db<{ source_id: string; folder_id: string }>('source_folders').where({ folder_id: folderId })
 
-/** The hashtags of all folders a source stands in, folder by folder. */
-export const hashtagsOfSource = async (db: Db, sourceId: string): Promise<string[]> => {
-  const rows = (await db('folders')
+/** The folders a source stands in, by name. */
+export const foldersOfSource = (db: Db, sourceId: string): Promise<FolderRow[]> =>
+  db('folders')
     .join('source_folders', 'source_folders.folder_id', 'folders.id')
     .where('source_folders.source_id', sourceId)
     .orderBy('folders.name')
-    .select('folders.hashtags_json')) as { hashtags_json: string }[]
+    .select('folders.*') as unknown as Promise<FolderRow[]>
+
+/** The hashtags of all folders a source stands in, folder by folder. */
+export const hashtagsOfSource = async (db: Db, sourceId: string): Promise<string[]> => {
+  const rows = await foldersOfSource(db, sourceId)
   return [...new Set(rows.flatMap((row) => JSON.parse(row.hashtags_json) as string[]))]
 }

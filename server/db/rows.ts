@@ -29,6 +29,9 @@ export interface BrandRow {
   /** When notices may be told next, and what became of the last try where it failed. */
   tell_next_at: number
   tell_says: string | null
+  /** Hosts of its own sites, and the pillar of posts about what stands there. */
+  own_sites_json: string
+  own_pillar_id: string | null
 }
 
 export interface PillarRow {
@@ -45,6 +48,8 @@ export interface PillarRow {
   /** Whether its posts must be approved by somebody else than who wrote them. */
   needs_approval: number
   hashtags_json: string
+  /** Ids of the accounts its posts begin with; null for no wish. Sources, folders and watches have the same. */
+  usual_accounts_json: string | null
 }
 
 export interface AccountRow {
@@ -83,6 +88,8 @@ export interface AccountRow {
   session_sealed: string | null
   /** Where its network passes posts on to (Micropub's syndication targets), those chosen. */
   also_to_json: string
+  /** Ids of the accounts on which its posts appear by themselves. */
+  appears_on_json: string
   position: number
   removed_at: number | null
   version: number
@@ -160,6 +167,7 @@ export interface SourceRow {
   /** The language its articles are in, where the feed does not say or says it wrongly. */
   language: string | null
   paused_at: number | null
+  usual_accounts_json: string | null
 }
 
 export interface FolderRow {
@@ -169,6 +177,8 @@ export interface FolderRow {
   hashtags_json: string
   /** What the key of its feed's address is derived from; null when it is no feed. */
   feed_nonce: string | null
+  pillar_id: string | null
+  usual_accounts_json: string | null
   version: number
 }
 
@@ -239,6 +249,8 @@ export interface WatchRow {
   sources_json: string
   /** What the key of its feed's address is derived from; null when it is no feed. */
   feed_nonce: string | null
+  pillar_id: string | null
+  usual_accounts_json: string | null
   version: number
 }
 

@@ -8,6 +8,9 @@ import { LATE_MS } from './pauses'
 export const exceptionsOf = (account: AccountRow): ExceptView[] => JSON.parse(account.except_json) as ExceptView[]
 export const mixOf = (account: AccountRow): MixView[] => JSON.parse(account.mix_json) as MixView[]
 
+/** Ids of the accounts on which an account's posts appear by themselves. */
+export const appearsOnOf = (account: AccountRow): string[] => JSON.parse(account.appears_on_json) as string[]
+
 interface Holdable {
   held: number
   hold_until: number | null

@@ -15,7 +15,7 @@ import { webAddress } from '../net/address'
 import { allConnectors } from '../networks'
 import { problem, ProblemError } from '../problem'
 import { seal, unseal } from '../secrets'
-import { exceptionsOf, holdView, mixOf, rulesOf } from './accountFacts'
+import { appearsOnOf, exceptionsOf, holdView, mixOf, rulesOf } from './accountFacts'
 import type { Actor } from './actor'
 import { announce } from './changes'
 import { noticeRules, noticeToken } from './deliveryNotices'
@@ -38,6 +38,7 @@ export async function accountsOfBrand(db: Db, brandId: string): Promise<Account[
 
 function accountOf(row: AccountRow, slots: SlotRow[], named: string[]): Account {
   const { boards = '[]' } = JSON.parse(row.endpoint_json) as Record<string, string>
+  const ofNetwork = JSON.parse(boards) as string[]
   return {
     id: row.id,
     name: row.name,
@@ -51,10 +52,12 @@ function accountOf(row: AccountRow, slots: SlotRow[], named: string[]): Account 
     slots: slots.filter((slot) => slot.account_id === row.id).map(slotOf),
     checkedAt: row.checked_at === null ? null : new Date(row.checked_at).toISOString(),
     trouble: row.trouble,
-    boards: [...new Set([...(JSON.parse(boards) as string[]), ...named])],
+    boards: [...new Set([...ofNetwork, ...named])],
+    networkBoards: ofNetwork,
     approver: row.approver,
     linkRule: row.link_rule_json === null ? null : (JSON.parse(row.link_rule_json) as LinkRule),
     repeatAfterDays: row.repeat_after_days,
+    appearsOn: appearsOnOf(row),
     except: exceptionsOf(row),
     mix: mixOf(row),
     hold: holdView(row),
@@ -118,6 +121,8 @@ interface AccountEdit {
   name: string
   approver: Account['approver']
   linkRule: LinkRule | null
+  /** Ids of other accounts. */
+  appearsOn: string[]
   token: string
   version: number
 }
@@ -132,11 +137,14 @@ export async function editAccount(actor: Actor, id: string, input: AccountEdit):
     if (!row) throw problem('notFound')
     if (row.version !== input.version) throw problem('stale')
     const token = checked ? { token_sealed: seal(input.token), session_sealed: null, rules_json: JSON.stringify(checked.rules), checked_at: now() } : {}
+    const others = new Set((await accountsOf(db, actor.brandId)).map((one) => one.id))
+    const appearsOn = [...new Set(input.appearsOn)].filter((one) => one !== id && others.has(one))
     const linkRule = input.linkRule === null ? null : JSON.stringify(input.linkRule)
     const wishes = {
       name: input.name,
       approver: input.approver,
       link_rule_json: linkRule,
+      appears_on_json: JSON.stringify(appearsOn),
     }
     await tracked.update('accounts', { id }, { ...wishes, version: row.version + 1, ...token })
   })

@@ -5,8 +5,9 @@ import type { ArticleRow, ArticleState, Undoable, WirePage } from '../../shared/
 import { LIMITS } from '../../shared/limits'
 import { belongsTo } from '../../shared/shows'
 import { now } from '../clock'
-import { useDb, type Db } from '../db'
+import { inTransaction, useDb, type Db } from '../db'
 import * as articles from '../db/articles'
+import { brandById } from '../db/brands'
 import type { Tracked } from '../db/tracked'
 import { postsAbout } from '../db/posts'
 import { tagsOfArticles } from '../db/tags'
@@ -15,6 +16,8 @@ import { problem } from '../problem'
 import type { Actor } from './actor'
 import { articlesWithWords } from './askedWords'
 import { changeUndoably } from './history'
+import { textFrom } from './pages'
+import { ownSitesOf } from './usual'
 
 export interface WireAsk extends Omit<articles.WireFilter, 'after' | 'limit' | 'order' | 'numbers' | 'now'> {
   /** Words that must all be in the article. */
@@ -30,7 +33,9 @@ const MIXED_FROM = 300
 export async function wire(brandId: string, ask: WireAsk): Promise<WirePage> {
   const db = await useDb()
   const numbers = ask.words ? await articlesWithWords(db, brandId, ask.words) : null
-  const { ids, next } = ask.order === 'mixed' ? await mixedPage(db, brandId, { ...ask, numbers }) : await pageInOrder(db, brandId, { ...ask, numbers })
+  const ownSites = ask.own === undefined || ask.own === null ? [] : ownSitesOf((await brandById(db, brandId))!)
+  const narrowed = { ...ask, numbers, ownSites }
+  const { ids, next } = ask.order === 'mixed' ? await mixedPage(db, brandId, narrowed) : await pageInOrder(db, brandId, narrowed)
   return { articles: await withMarks(db, brandId, await articles.articlesAt(db, brandId, ids)), next, unread: await articles.unreadOf(db, brandId) }
 }
 
@@ -132,6 +137,15 @@ export async function setStates(actor: Actor, ids: string[], state: ArticleState
     }
   })
   return { historyId }
+}
+
+/** Keeps that somebody read an article: the whole of it on the sheet, or, where there is only a summary, its own page. */
+export async function markOpened(actor: Actor, id: string, original: boolean): Promise<void> {
+  await inTransaction(async (db) => {
+    const row = await articles.articleForBrand(db, actor.brandId, id)
+    if (!row) throw problem('notFound')
+    if (original || textFrom(row) !== null) await articles.setOpened(db, actor.brandId, id, now())
+  })
 }
 
 /** Clipping and shelving keep a clipping; leaving those states takes it away. */

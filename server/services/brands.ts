@@ -1,4 +1,5 @@
 import { v7 as uuid } from 'uuid'
+import { siteNamed } from '../../core/url/ownSite'
 import type { Brand, BrandView, Pillar, Undoable } from '../../shared/api'
 import { now } from '../clock'
 import { inTransaction, useDb } from '../db'
@@ -16,6 +17,7 @@ import type { Actor } from './actor'
 import { announce } from './changes'
 import { changeUndoably } from './history'
 import { moveFixedTimes, type FixedKeep } from './timetables'
+import { accountIdsIn, accountIdsJson, ownSitesOf } from './usual'
 import { unreadCounts } from './unreadCounts'
 import { watchesOfBrand } from './watches'
 
@@ -28,6 +30,8 @@ export const brandOf = (row: BrandRow): Brand => ({
   markInk: row.mark_ink,
   linkApartMinutes: row.link_apart_minutes,
   hold: holdView(row),
+  ownSites: ownSitesOf(row),
+  ownPillarId: row.own_pillar_id,
   version: row.version,
 })
 
@@ -39,6 +43,7 @@ const pillarOf = (row: PillarRow): Pillar => ({
   returns: row.returns,
   needsApproval: row.needs_approval === 1,
   hashtags: JSON.parse(row.hashtags_json) as string[],
+  accountIds: accountIdsIn(row.usual_accounts_json),
   version: row.version,
 })
 
@@ -88,6 +93,8 @@ export function makeBrand(personId: string, input: BrandInput): Promise<Brand> {
       hook_sealed: null,
       tell_next_at: 0,
       tell_says: null,
+      own_sites_json: '[]',
+      own_pillar_id: null,
     }
     await brands.insertBrand(db, row, personId)
     for (const [index, pillar] of STARTER_PILLARS.entries()) {
@@ -101,6 +108,7 @@ export function makeBrand(personId: string, input: BrandInput): Promise<Brand> {
         version: 1,
         needs_approval: 0,
         hashtags_json: '[]',
+        usual_accounts_json: null,
       })
     }
     await announce(db, row.id, 'brand', row.id)
@@ -128,12 +136,22 @@ export async function brandView(actor: Actor): Promise<BrandView> {
   }
 }
 
+interface BrandEdit {
+  version: number
+  linkApartMinutes: number
+  keep: FixedKeep
+  /** Its own sites, as a person writes them. */
+  ownSites: string[]
+  ownPillarId: string | null
+}
+
 /** Changes a brand. With another zone its slots keep their time on the clock; fixed times keep that or the moment, as chosen. */
-export async function editBrand(actor: Actor, input: BrandInput & { version: number; linkApartMinutes: number; keep: FixedKeep }): Promise<Undoable> {
+export async function editBrand(actor: Actor, input: BrandInput & BrandEdit): Promise<Undoable> {
   const { historyId } = await changeUndoably(actor, 'brand', actor.brandId, async (db, tracked) => {
     const row = await brands.brandById(db, actor.brandId)
     if (!row) throw problem('notFound')
     if (row.version !== input.version) throw problem('stale')
+    if (input.ownPillarId && !(await brands.pillarById(db, actor.brandId, input.ownPillarId))) throw problem('notFound').at('ownPillarId')
     const patch = {
       name: input.name,
       zone: input.zone,
@@ -141,6 +159,8 @@ export async function editBrand(actor: Actor, input: BrandInput & { version: num
       mark: input.mark,
       mark_ink: input.markInk,
       link_apart_minutes: input.linkApartMinutes,
+      own_sites_json: JSON.stringify([...new Set(input.ownSites.flatMap((site) => siteNamed(site) ?? []))]),
+      own_pillar_id: input.ownPillarId,
       version: row.version + 1,
     }
     if (input.zone !== row.zone) await moveFixedTimes(db, tracked, row, input.zone, input.keep)
@@ -166,6 +186,7 @@ interface PillarInput {
   returns: Pillar['returns']
   needsApproval: boolean
   hashtags: string[]
+  accountIds: string[] | null
   version: number
 }
 
@@ -178,13 +199,14 @@ export async function addPillar(actor: Actor, input: PillarInput): Promise<{ id:
   return { id, historyId }
 }
 
-const pillarColumns = ({ name, ink, description, returns, needsApproval, hashtags }: PillarInput) => ({
+const pillarColumns = ({ name, ink, description, returns, needsApproval, hashtags, accountIds }: PillarInput) => ({
   name,
   ink,
   description,
   returns,
   needs_approval: needsApproval ? 1 : 0,
   hashtags_json: JSON.stringify(hashtags.map((tag) => tag.replace(/^#+/, ''))),
+  usual_accounts_json: accountIdsJson(accountIds),
 })
 
 export async function editPillar(actor: Actor, id: string, input: PillarInput): Promise<Undoable> {

@@ -1,6 +1,7 @@
 import { randomBytes } from 'node:crypto'
 import type { Folder, Undoable } from '../../shared/api'
 import { useDb, type Db } from '../db'
+import { pillarById } from '../db/brands'
 import * as store from '../db/folders'
 import type { FolderRow } from '../db/rows'
 import type { Tracked } from '../db/tracked'
@@ -8,6 +9,7 @@ import { problem } from '../problem'
 import type { Actor } from './actor'
 import { feedAddress } from './secretFeeds'
 import { changeUndoably } from './history'
+import { accountIdsIn, accountIdsJson } from './usual'
 
 /** A brand's folders. Whoever may only look is not told the secret addresses. */
 export async function foldersOfBrand(actor: Actor): Promise<Folder[]> {
@@ -17,6 +19,8 @@ export async function foldersOfBrand(actor: Actor): Promise<Folder[]> {
     name: row.name,
     sources: Number(row.sources),
     hashtags: JSON.parse(row.hashtags_json) as string[],
+    pillarId: row.pillar_id,
+    accountIds: accountIdsIn(row.usual_accounts_json),
     feedAddress: row.feed_nonce === null || actor.role === 'client' ? null : feedAddress(row.id, row.feed_nonce),
     version: row.version,
   }))
@@ -25,6 +29,8 @@ export async function foldersOfBrand(actor: Actor): Promise<Folder[]> {
 interface FolderInput {
   name: string
   hashtags: string[]
+  pillarId: string | null
+  accountIds: string[] | null
   version: number
 }
 
@@ -34,7 +40,9 @@ export function editFolder(actor: Actor, id: string, input: FolderInput): Promis
     const other = await store.folderByName(db, actor.brandId, input.name)
     if (other && other.id !== id) throw problem('folderTaken', input.name).at('name')
     const hashtags = [...new Set(input.hashtags.map((tag) => tag.replace(/^#+/, '')).filter(Boolean))]
-    await tracked.update('folders', { id }, { name: input.name, hashtags_json: JSON.stringify(hashtags), version: row.version + 1 })
+    if (input.pillarId && !(await pillarById(db, actor.brandId, input.pillarId))) throw problem('notFound').at('pillarId')
+    const usual = { pillar_id: input.pillarId, usual_accounts_json: accountIdsJson(input.accountIds) }
+    await tracked.update('folders', { id }, { name: input.name, hashtags_json: JSON.stringify(hashtags), ...usual, version: row.version + 1 })
   })
 }
 

@@ -1,16 +1,17 @@
 import { makeProof, preflight, stopsOf, type Check, type NetworkRules, type PostParts, type PreflightContext, type Proof } from '../../core/post'
 import type { LinkRule } from '../../core/url'
-import { emptyPart, linkFor, partsFor, type PictureView } from '../../shared/posts'
+import { emptyPart, linkFor, partsFor, textMarksOf, type PictureView } from '../../shared/posts'
 import { toInstant } from '../../core/instant'
 import { now } from '../clock'
 import type { Db } from '../db'
+import { accountsOf } from '../db/accounts'
 import { brandById, pillarsOf } from '../db/brands'
 import { linkLookOf } from '../db/linkLooks'
 import { picturesByIds, type PictureFacts } from '../db/pictures'
 import { shortLinksOf } from '../db/shortLinks'
 import type { AccountRow, BrandRow, PostRow } from '../db/rows'
 import { docsOf } from './postDocs'
-import { planHold, rulesOf } from './accountFacts'
+import { appearsOnOf, planHold, rulesOf } from './accountFacts'
 import { linkOfPost } from './postLinks'
 import { sentOn, shortBase, writingOf } from './writing'
 
@@ -46,7 +47,7 @@ export async function proofMaker(
     const own = codes.filter((one) => one.post_id === postId && one.account_id === account.id)
     const code = (own.find((one) => one.echo === echo) ?? own.find((one) => one.echo === 0))?.code ?? null
     const link = linkFor(doc.link, rule, names, shortBase(), code)
-    const parts = partsFor(doc, part, link, pictures, wording)
+    const parts = partsFor(doc, part, link, pictures, { wording, textMarks: textMarksOf(rule, names, writing) })
     return { parts, rules, proof: makeProof(parts, rules), target: linkFor(doc.link, rule, names, null, null) }
   }
 }
@@ -64,12 +65,15 @@ export async function checksOf(
   const brand = (await brandById(db, brandId))!
   const link = linkOfPost(post.link, made.parts.ownText ?? made.parts.text)
   const look = link ? await linkLookOf(db, link) : null
+  const appearsOn = (await accountsOf(db, brandId)).filter(({ id }) => appearsOnOf(account).includes(id))
   const context: PreflightContext = {
     ...neutralContext(brand),
     plannedAt,
     link: post.link,
     goodUntil: post.good_until === null ? null : toInstant(post.good_until),
     sentHere: await sentOn(db, brandId, account.id),
+    alsoAppearsOn: appearsOn.map(({ name }) => name),
+    elsewhere: appearsOn.map((one) => ({ account: one.name, rules: rulesOf(one), isChosen: false })),
     seriesId: post.series_id ?? post.id,
     repeatAfterDays: account.repeat_after_days,
     linkState: look ? { kind: look.kind, detail: look.detail } : { kind: 'unchecked', detail: null },

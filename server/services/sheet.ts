@@ -14,6 +14,7 @@ import { withMarks } from './articles'
 import { watchArticleOf } from './marking'
 import { mayLookAtPage, textFrom } from './pages'
 import { draftOf } from './posts'
+import { usualOf, type Usual } from './usual'
 
 /** One article whole, as the sheet shows it. */
 export async function article(actor: Actor, id: string): Promise<ArticleFull> {
@@ -37,6 +38,7 @@ export async function article(actor: Actor, id: string): Promise<ArticleFull> {
     minutes: shown.minutes,
     shared: (await sentOfArticle(db, brandId, id)).map((sent) => ({ at: toInstant(sent.sent_at), account: sent.account, text: sent.text })),
     source,
+    opened: await articles.isOpened(db, brandId, id),
     draft: await draftOf(db, actor, id),
   }
 }
@@ -68,6 +70,7 @@ async function worksOut(
   return { html, minutes, because }
 }
 
+const NO_USUAL: Usual = { pillarId: null, accountIds: null }
 const MOST_REASONS = 4
 const MOST_SHARED = 5
 
@@ -79,11 +82,12 @@ async function hashtagsOfWatches(db: Db, brandId: string, ids: string[]): Promis
 
 async function sourceOf(db: Db, brandId: string, row: articles.ArticleForBrand, watches: string[]): Promise<SourceOfArticle> {
   const source = await sourceById(db, brandId, row.source_id)
+  const usual = source ? await usualOf(db, brandId, row.url, source, watches) : NO_USUAL
   const sent = await sentOfFeed(db, brandId, row.feed_id, row.id, MOST_SHARED)
   return {
     id: row.source_id,
     credits: JSON.parse(source?.credits_json ?? '{}') as Record<string, string>,
-    pillarId: source?.pillar_id ?? null,
+    ...usual,
     hashtags: [...new Set([...(await hashtagsOfSource(db, row.source_id)), ...(await hashtagsOfWatches(db, brandId, watches))])],
     shared: sent.map((one) => ({ at: toInstant(one.sent_at), account: one.account, title: one.title ?? one.text.slice(0, 90) })),
   }

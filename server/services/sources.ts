@@ -23,6 +23,7 @@ import { leaveOutAgain } from './leavingOut'
 import { lookFor, readAt } from './lookFor'
 import { mailAddressOf } from './mailAddresses'
 import { markFeed } from './marking'
+import { accountIdsIn, accountIdsJson } from './usual'
 
 /** A brand's sources. Whoever may only look is not told the secret addresses of mailing lists. */
 export async function sourcesOfBrand(brandId: string, role: Role): Promise<Source[]> {
@@ -47,6 +48,7 @@ export async function sourcesOfBrand(brandId: string, role: Role): Promise<Sourc
     region: row.region,
     language: row.language,
     pausedAt: row.paused_at === null ? null : toInstant(row.paused_at),
+    accountIds: accountIdsIn(row.usual_accounts_json),
     tags: tags.get(row.id) ?? [],
     ...healthOf(row),
     version: row.version,
@@ -66,9 +68,10 @@ export interface SourceWishes {
   tags: string[]
   region: string | null
   language: string | null
+  accountIds: string[] | null
 }
 
-const NO_WISHES: Omit<SourceWishes, 'label'> = { folder: null, own: false, pillarId: null, credits: {}, leaveOut: '', onlyNew: false, tags: [], region: null, language: null } // prettier-ignore
+const NO_WISHES: Omit<SourceWishes, 'label'> = { folder: null, own: false, pillarId: null, credits: {}, leaveOut: '', onlyNew: false, tags: [], region: null, language: null, accountIds: null } // prettier-ignore
 
 /** Adds a source by its feed's address; its articles are there when this returns. */
 export async function addSource(actor: Actor, input: SourceWishes & { feedUrl: string }): Promise<{ id: string; historyId: string }> {
@@ -155,6 +158,7 @@ async function columnsOf(db: Db, brandId: string, wishes: SourceWishes): Promise
     only_new: wishes.onlyNew ? 1 : 0,
     region: wishes.region || null,
     language: wishes.language || null,
+    usual_accounts_json: accountIdsJson(wishes.accountIds),
   }
 }
 

@@ -6,7 +6,7 @@ import { LIMITS } from '../../shared/limits'
 import type { Watch } from '../../shared/watches'
 import { now } from '../clock'
 import { inTransaction, type Db } from '../db'
-import { nextPosition } from '../db/brands'
+import { nextPosition, pillarById } from '../db/brands'
 import { folderById } from '../db/folders'
 import type { WatchRow } from '../db/rows'
 import { sourceById } from '../db/sources'
@@ -19,6 +19,7 @@ import type { Actor } from './actor'
 import { announce } from './changes'
 import { changeUndoably } from './history'
 import { setTagsOf } from './tags'
+import { accountIdsIn, accountIdsJson } from './usual'
 import { watchFeedAddress } from './watchFeeds'
 import { endRunOf, runView, startRun } from './watchRuns'
 import { scopeOf } from './watchScope'
@@ -38,6 +39,8 @@ export async function watchesOfBrand(db: Db, actor: Actor, unread: Map<string, n
     tags: tags.get(row.id) ?? [],
     hashtags: JSON.parse(row.hashtags_json) as string[],
     ...scopeOf(row),
+    pillarId: row.pillar_id,
+    accountIds: accountIdsIn(row.usual_accounts_json),
     collects: row.collects === 1,
     hides: row.hides === 1,
     tells: row.tells === 1,
@@ -57,6 +60,8 @@ interface WatchInput {
   hashtags: string[]
   folders: string[]
   sources: string[]
+  pillarId: string | null
+  accountIds: string[] | null
   collects: boolean
   hides: boolean
   tells: boolean
@@ -100,6 +105,7 @@ async function columnsOf(db: Db, brandId: string, id: string, input: WatchInput)
   if (other && other.id !== id) throw problem('watchTaken', input.name).at('name')
   for (const folder of input.folders) if (!(await folderById(db, brandId, folder))) throw problem('notFound').at('folders')
   for (const source of input.sources) if (!(await sourceById(db, brandId, source))) throw problem('notFound').at('sources')
+  if (input.pillarId && !(await pillarById(db, brandId, input.pillarId))) throw problem('notFound').at('pillarId')
   return {
     name: input.name,
     query: input.query,
@@ -107,6 +113,8 @@ async function columnsOf(db: Db, brandId: string, id: string, input: WatchInput)
     hashtags_json: JSON.stringify([...new Set(input.hashtags.map((tag) => tag.replace(/^#+/, '')).filter(Boolean))]),
     folders_json: JSON.stringify(input.folders),
     sources_json: JSON.stringify(input.sources),
+    pillar_id: input.pillarId,
+    usual_accounts_json: accountIdsJson(input.accountIds),
     collects: input.collects ? 1 : 0,
     hides: input.hides ? 1 : 0,
     tells: input.tells ? 1 : 0,

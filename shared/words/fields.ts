@@ -45,5 +45,7 @@ export const fields = {
   tooManyMail: (most: number) => `At most ${most} mail addresses.`,
   bothTimes: 'Quiet hours have a beginning and an end; leave both empty for none.',
   instant: 'This is not a day and time.',
+  site: 'A site looks like lowlamp.example.',
+  tooManySites: (most: number) => `At most ${most} sites.`,
   noteMissing: 'Say what should change.',
 }

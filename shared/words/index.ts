@@ -1,5 +1,6 @@
 // The one catalogue of the words a person reads; a translation takes the place of this folder's parts. Read as a namespace
 // (`import * as words`), so that each screen carries its own words and not all of them.
+export * from './base'
 export * from './deliveries'
 export * from './desk'
 export * from './fields'

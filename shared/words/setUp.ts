@@ -76,6 +76,8 @@ export const account = {
     busy: 'Working days five, weekends two',
     none: 'An empty timetable',
   },
+  appearsOn: 'Posts here also appear by themselves on',
+  appearsOnHint: 'The stricter limit then counts, and so does what went out there.',
   trouble: 'The network said',
   editTitle: 'Edit the account',
   empty: { title: 'No account yet', detail: 'An address and a token are enough; both are checked at the network before anything is kept.' },
@@ -109,6 +111,9 @@ export const brand = {
   keep: 'Times chosen for posts keep',
   keepNames: { clock: 'what the clock shows', moment: 'the moment' },
   zoneChange: 'Slots keep their time on the clock. This is what moves:',
+  ownSites: 'Our own sites',
+  ownSitesHint: 'separated by commas, such as lowlamp.example; their subdomains count too',
+  ownPillar: 'Pillar of posts about what stands there',
   mark: 'Mark',
   markHint: 'one or two letters',
   ink: 'Ink',
@@ -121,6 +126,15 @@ export const brand = {
     yes: 'Remove the brand',
     no: 'Keep it',
   },
+}
+
+export const usualPost = {
+  title: 'A post starts with',
+  usual: 'No account ticked: the accounts used last.',
+  source: 'Posts about its articles start with these accounts.',
+  folder: 'Posts about articles of its sources start with these accounts.',
+  watch: 'Posts about what it finds start with these accounts.',
+  pillar: 'Posts of this pillar start with these accounts.',
 }
 
 export const yourself = {

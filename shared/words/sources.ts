@@ -12,6 +12,7 @@ export const source = {
   address: 'Address of a site or a feed',
   addressHint: 'https://paper.example',
   addressHelp: 'Also a profile on a network that has feeds, as @name@network.example, or a search, its address with {words} in the place of the words.',
+  withoutFeed: { title: 'Without a feed you can still', mail: 'take its newsletter', write: 'write a post about this page' },
   searchWords: 'Words to look for',
   notThis: 'Not this one',
   more: 'More settings: words to leave out, region, pillar, credits',

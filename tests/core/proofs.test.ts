@@ -1,6 +1,19 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { cropFor, cropToRatio, isInShape, linkPlacesOf, makeProof, measure, preflight, quoteOf, shapeOf, stopsOf, suggestHashtags } from '../../core/post'
+import {
+  cropFor,
+  cropToRatio,
+  isInShape,
+  linkPlacesOf,
+  makeProof,
+  measure,
+  preflight,
+  quoteOf,
+  shapeOf,
+  shapesFor,
+  stopsOf,
+  suggestHashtags,
+} from '../../core/post'
 import type { Check, Medium, NetworkRules, PostParts, PreflightContext } from '../../core/post'
 import { markedLink } from '../../core/url'
 import { cpuTimeOf } from '../support/cpu'
@@ -46,6 +59,28 @@ describe('where a link stands', () => {
     expect(makeProof(parts, rules({ links: 'attached', linkPlaces: ['in-text'] })).text).toContain('paper.com')
     const proof = makeProof(parts, rules({ links: 'attached' }))
     expect(proof.leftOut).toEqual([{ what: 'link', text: 'https://paper.com/a', because: 'Mantel shows a picture or a link card, not both.' }])
+  })
+})
+
+describe('campaign marks on links in the text', () => {
+  const textMarks = { source: 'mantel', medium: 'social' }
+  const marked = (text: string): string => makeProof(post({ text, textMarks }), rules()).text
+
+  it('stand behind each address that has its scheme, whatever stands around it', () => {
+    expect(marked('See https://paper.com/a. And (https://paper.com/b?x=1#c)!')).toBe(
+      'See https://paper.com/a?utm_source=mantel&utm_medium=social. And (https://paper.com/b?x=1&utm_source=mantel&utm_medium=social#c)!',
+    )
+    expect(marked('paper.com/a, written short')).toBe('paper.com/a, written short')
+    expect(marked('https://paper.com/a?utm_source=ours')).toContain('utm_source=ours&utm_medium=social')
+    expect(makeProof(post({ text: 'https://paper.com/a' }), rules()).text).toBe('https://paper.com/a')
+  })
+
+  it('count as the network counts links, and hide no repeat', () => {
+    const parts = post({ text: 'A line of our own: https://paper.com/a', textMarks })
+    const network = rules({ linkLength: 23 })
+    expect(makeProof(parts, network).measure.length).toBe(makeProof({ ...parts, textMarks: null }, network).measure.length)
+    const sentHere = [{ at: '2026-11-20T08:00:00.000Z', linkKey: 'https://paper.com/a', text: 'Something else entirely.', seriesId: null }]
+    expect(warned(checksOf(parts, rules(), { sentHere }))).toContain('repeat')
   })
 })
 
@@ -186,6 +221,35 @@ describe('preflight', () => {
     expect(checks.find(({ id }) => id === 'mix')!.says).toBe('Own news would be 24% of the posts; at most 20% are wanted.')
   })
 
+  it('keeps the stricter limit of where posts appear by themselves, and needs no second post there', () => {
+    const elsewhere = (patch: Partial<NetworkRules>, isChosen = false) => ({
+      alsoAppearsOn: ['Commonfire'],
+      elsewhere: [{ account: 'Commonfire', rules: rules({ limit: 20, ...patch }), isChosen }],
+    })
+    const long = post({ text: 'A line of our own that is longer.' })
+    expect(stopped(checksOf(long, rules(), elsewhere({})))).toEqual(['appears-elsewhere'])
+    expect(stopped(checksOf(long, rules(), elsewhere({ limit: 33 })))).toEqual([])
+    const twice = checksOf(post(), rules(), elsewhere({}, true))
+    expect(twice.find(({ id }) => id === 'appears-elsewhere')!.says).toMatch(/appear twice on Commonfire/)
+  })
+
+  it('counts what went out there as a repeat, by its name, but refuses an equal text only where it went out', () => {
+    const network = rules({ equalTextRefusedDays: 7 })
+    const there = { at: '2026-11-22T08:00:00.000Z', linkKey: null, text: 'A line of our own.', seriesId: 'other' }
+    const checks = checksOf(post(), network, { sentHere: [{ ...there, on: 'Commonfire' }] })
+    expect([stopped(checks), checks.find(({ id }) => id === 'repeat')!.says]).toEqual([[], 'Nearly the same text went out on Commonfire Sun 22 Nov.'])
+    expect(stopped(checksOf(post(), network, { sentHere: [there] }))).toEqual(['repeat'])
+  })
+
+  it('names a board the network does not have, and an article nobody opened', () => {
+    const network = rules({ boards: true })
+    expect(warned(checksOf(post({ board: 'Comets' }), network, { boards: ['Lamps'] }))).toContain('board')
+    expect(warned(checksOf(post({ board: 'Comets' }), network, { boards: ['Comets'] }))).not.toContain('board')
+    expect(warned(checksOf(post({ board: 'Comets' }), network, { boards: [] }))).not.toContain('board')
+    expect(warned(checksOf(post(), rules(), { isOpened: false }))).toContain('opened')
+    expect(warned(checksOf(post(), rules()))).not.toContain('opened')
+  })
+
   it('never throws and gives stops before warnings, whatever the text', () => {
     fc.assert(
       fc.property(fc.string({ unit: 'binary', maxLength: 300 }), fc.constantFrom('en', 'de', 'pt', null), (text, language) => {
@@ -197,6 +261,13 @@ describe('preflight', () => {
 })
 
 describe('crops', () => {
+  it('have names, those of the shapes that the network shows', () => {
+    const names = (ratioFrom: number, ratioTo: number): string[] => shapesFor(rules({}, { ratioFrom, ratioTo }).media).map(({ name }) => name)
+    expect(names(0.8, 1.91)).toEqual(['portrait', 'square', 'photo', 'wide'])
+    expect(names(1, 1)).toEqual(['square'])
+    expect(names(2, 3)).toEqual([])
+  })
+
   const size = fc.record({ width: fc.integer({ min: 1, max: 8000 }), height: fc.integer({ min: 1, max: 8000 }) })
   const focus = fc.record({ x: fc.float({ min: 0, max: 1, noNaN: true }), y: fc.float({ min: 0, max: 1, noNaN: true }) })
 

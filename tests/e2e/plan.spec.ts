@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test'
 import type { BrandView } from '../../shared/api'
-import { CHATTERBROOK, COMMONFIRE, draftOf, lineUpSaved, makeBrand, saveNew, World } from '../support/world'
+import { CHATTERBROOK, COMMONFIRE, draftOf, lineUpSaved, makeBrand, saveNew } from '../support/world'
 import type { Person } from '../support/person'
 import { expect, signIn, test, toSchedule } from './support'
 
@@ -237,26 +237,22 @@ for (const { zone, before, expected } of [
   { zone: 'Europe/Lisbon', before: Date.UTC(2027, 2, 27, 3), expected: ['27T07:00', '28T06:00', '29T06:00'] },
   { zone: 'America/Toronto', before: Date.UTC(2027, 2, 13, 6), expected: ['13T12:00', '14T11:00', '15T11:00'] },
 ]) {
-  test(`summer time comes in ${zone}: posts keep their time on the clock`, async ({ page }) => {
-    const world = await World.start({ QUILL_TICK_MS: '200' }, true, before)
-    try {
-      const nell = await world.nell()
-      const slots = [1, 2, 3, 4, 5, 6, 7].map((weekday) => ({ weekday, time: '07:00', use: 'any', pillarId: null }))
-      const { path } = await makeBrand(nell, [{ ...COMMONFIRE, slots }])
-      const { brand } = await nell.want<BrandView>('GET', path)
-      await nell.want('PATCH', path, { ...brand, zone })
-      await lineUpTexts(nell, path, ['The day before', 'The day itself', 'The day after'])
-      await signIn(page, world.server.url)
-      await toSchedule(page)
-      expect((await sheet(page)).filter((one) => !one.endsWith('open'))).toEqual(['07:00 The day before', '07:00 The day itself', '07:00 The day after'])
-      for (const count of [1, 2, 3]) {
-        await page.getByRole('button', { name: '+1 day' }).click()
-        await expect.poll(async () => (await world.posted('commonfire.example')).length).toBe(count)
-      }
-      const posted = (await world.posted('commonfire.example')).map(({ at }) => new Date(at).toISOString().slice(8, 16)).reverse()
-      expect(posted).toEqual(expected)
-    } finally {
-      await world.stop()
+  test(`summer time comes in ${zone}: posts keep their time on the clock`, async ({ page, worldAt }) => {
+    const world = await worldAt(before)
+    const nell = await world.nell()
+    const slots = [1, 2, 3, 4, 5, 6, 7].map((weekday) => ({ weekday, time: '07:00', use: 'any', pillarId: null }))
+    const { path } = await makeBrand(nell, [{ ...COMMONFIRE, slots }])
+    const { brand } = await nell.want<BrandView>('GET', path)
+    await nell.want('PATCH', path, { ...brand, zone })
+    await lineUpTexts(nell, path, ['The day before', 'The day itself', 'The day after'])
+    await signIn(page, world.server.url)
+    await toSchedule(page)
+    expect((await sheet(page)).filter((one) => !one.endsWith('open'))).toEqual(['07:00 The day before', '07:00 The day itself', '07:00 The day after'])
+    for (const count of [1, 2, 3]) {
+      await page.getByRole('button', { name: '+1 day' }).click()
+      await expect.poll(async () => (await world.posted('commonfire.example')).length).toBe(count)
     }
+    const posted = (await world.posted('commonfire.example')).map(({ at }) => new Date(at).toISOString().slice(8, 16)).reverse()
+    expect(posted).toEqual(expected)
   })
 }

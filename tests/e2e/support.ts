@@ -4,7 +4,7 @@ import { join } from 'node:path'
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test as base, type Page } from '@playwright/test'
 import { startServer } from '../../scripts/world.mjs'
-import { World } from '../support/world'
+import { START, World } from '../support/world'
 
 /** Where the stand-ins of the demo are, and the folder in which it was filled. */
 export const demoPlaces = (): { standins: string; filled: string } => ({ standins: process.env['DEMO_STANDINS']!, filled: process.env['DEMO_FILLED']! })
@@ -15,10 +15,10 @@ interface Demo {
 }
 
 /**
- * `demo` is a copy of the filled demo, shared by a worker's tests; `world` an empty world of the test's own, `today` one whose clock is the machine's. Every page is watched: no request may leave
- * this machine, nothing may fail on the console.
+ * `demo` is a copy of the filled demo, shared by a worker's tests; `world` an empty world, begun anew for each test, `today` one whose clock
+ * is the machine's. Every page is watched: no request may leave this machine, nothing may fail on the console.
  */
-export const test = base.extend<{ world: World; today: World; watched: string[] }, { demo: Demo }>({
+export const test = base.extend<{ world: World; today: World; watched: string[] }, { demo: Demo; worldAt: (at: number) => Promise<World> }>({
   demo: [
     // eslint-disable-next-line no-empty-pattern -- Playwright reads the fixtures' names from this pattern
     async ({}, use) => {
@@ -32,18 +32,17 @@ export const test = base.extend<{ world: World; today: World; watched: string[] 
     },
     { scope: 'worker', timeout: 120_000 },
   ],
-  // eslint-disable-next-line no-empty-pattern -- as above
-  world: async ({}, use) => {
-    const world = await World.start({ QUILL_TICK_MS: '200' })
-    await use(world)
-    await world.stop()
-  },
-  // eslint-disable-next-line no-empty-pattern -- as above
-  today: async ({}, use) => {
-    const world = await World.start({ QUILL_TICK_MS: '200' }, true, Date.now())
-    await use(world)
-    await world.stop()
-  },
+  worldAt: [
+    // eslint-disable-next-line no-empty-pattern -- as above
+    async ({}, use) => {
+      let world: World | undefined
+      await use(async (at) => (world = await World.again(world, at, { QUILL_TICK_MS: '200' })))
+      await world?.stop()
+    },
+    { scope: 'worker', timeout: 120_000 },
+  ],
+  world: async ({ worldAt }, use) => use(await worldAt(START)),
+  today: async ({ worldAt }, use) => use(await worldAt(Date.now())),
   watched: [
     async ({ context }, use) => {
       const troubles: string[] = []

@@ -4,7 +4,7 @@ import { existsSync, readdirSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import Database from 'better-sqlite3'
-import { afterEach, beforeEach, expect, it } from 'vitest'
+import { afterAll, beforeEach, expect, it } from 'vitest'
 import type { BrandView } from '../../shared/api'
 import { CHATTERBROOK, COMMONFIRE, makeBrand, lineUpText, playHours, scheduleOf, World } from '../support/world'
 import { until, type Person } from '../support/person'
@@ -12,14 +12,15 @@ import { until, type Person } from '../support/person'
 let world: World
 let nell: Person
 let path: string
+let copies = 0
 const root = fileURLToPath(new URL('../..', import.meta.url))
 
 beforeEach(async () => {
-  world = await World.start()
+  world = await World.again(world)
   nell = await world.nell()
   ;({ path } = await makeBrand(nell, [CHATTERBROOK, COMMONFIRE]))
 })
-afterEach(() => world.stop())
+afterAll(() => world.stop())
 
 const run = (command: 'backup' | 'restore', ...given: string[]) =>
   spawnSync(process.execPath, ['--import', 'tsx', `server/commands/${command}.ts`, ...given], {
@@ -30,7 +31,7 @@ const run = (command: 'backup' | 'restore', ...given: string[]) =>
 const lineUp = async (text: string): Promise<unknown> => lineUpText(nell, path, text)
 
 it('copies the data while it is written to: the state of one moment, whole', async () => {
-  const file = join(world.dataDir, 'copy.sqlite')
+  const file = join(world.dataDir, `copy-${++copies}.sqlite`)
   let isOver = false
   const writing = (async () => {
     for (let n = 0; !isOver; n++) await nell.want('POST', `${path}/pillars`, { name: `Pillar ${n}`, ink: 1, description: '', returns: 'once', needsApproval: false, hashtags: [], version: 1 }) // prettier-ignore
@@ -52,7 +53,7 @@ it('restores a backup: what was lined up since is gone, everything is on hold, w
   await world.trouble('chatterbrook.example', { slowMs: 2500, postsOnly: true, times: 1 })
   await nell.want('POST', `${path}/lines/${ids[0]}/send`)
   await until('it is on its way', async () => (await scheduleOf(nell, path)).cards.some(({ state }) => state === 'sending'))
-  const file = join(world.dataDir, 'copy.sqlite')
+  const file = join(world.dataDir, `copy-${++copies}.sqlite`)
   expect(run('backup', file).status).toBe(0)
   await until('it is sent', async () => (await scheduleOf(nell, path)).cards.some(({ state }) => state === 'sent'))
   await lineUp('After')

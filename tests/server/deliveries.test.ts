@@ -1,5 +1,5 @@
 // What becomes of posts when networks fail, refuse, limit, fall silent or lose answers; and what a person can do about it.
-import { afterEach, beforeEach, describe, expect, it } from 'vitest'
+import { afterAll, beforeEach, describe, expect, it } from 'vitest'
 import type { BrandView, Card } from '../../shared/api'
 import type { AccountPage, DeliveryDeed, DeliveryView, NoticeView } from '../../shared/deliveries'
 import {
@@ -23,10 +23,10 @@ let nell: Person
 let path: string
 
 beforeEach(async () => {
-  world = await World.start()
+  world = await World.again(world)
   nell = await world.nell()
 })
-afterEach(() => world.stop())
+afterAll(() => world.stop())
 
 type Added = typeof CHATTERBROOK
 const start = async (...accounts: Added[]): Promise<void> => void ({ path } = await makeBrand(nell, accounts))

@@ -2,7 +2,7 @@ import { readFileSync, readdirSync } from 'node:fs'
 import { join } from 'node:path'
 import Database from 'better-sqlite3'
 import { v7 as uuid } from 'uuid'
-import { afterEach, beforeEach, describe, expect, it } from 'vitest'
+import { afterAll, beforeEach, describe, expect, it } from 'vitest'
 import type { BrandView, ScheduleView } from '../../shared/api'
 import {
   CHATTERBROOK,
@@ -26,11 +26,11 @@ let nell: Person
 let path: string
 
 beforeEach(async () => {
-  world = await World.start()
+  world = await World.again(world)
   nell = await world.nell()
   ;({ path } = await makeBrand(nell))
 })
-afterEach(() => world.stop())
+afterAll(() => world.stop())
 
 const cards = async (): Promise<ScheduleView['cards']> => (await scheduleOf(nell, path)).cards
 const HOSTS = ['chatterbrook.example', 'commonfire.example']

@@ -1,5 +1,5 @@
 // Notices outside the application: to a chat hook and by mail, with quiet hours, and no flood of them.
-import { afterEach, beforeEach, expect, it } from 'vitest'
+import { afterAll, beforeEach, expect, it } from 'vitest'
 import type { Telling } from '../../shared/deliveries'
 import { isQuiet } from '../../server/services/telling'
 import { CHATTERBROOK, COMMONFIRE, makeBrand, lineUpText, playHours, World } from '../support/world'
@@ -11,11 +11,11 @@ let path: string
 const HOOK = 'https://hook.example/room-7f3a91'
 
 beforeEach(async () => {
-  world = await World.start()
+  world = await World.again(world)
   nell = await world.nell()
   ;({ path } = await makeBrand(nell, [CHATTERBROOK, COMMONFIRE]))
 })
-afterEach(() => world.stop())
+afterAll(() => world.stop())
 
 const putTelling = (more: Record<string, unknown>): Promise<Telling> =>
   nell.want('PUT', `${path}/telling`, { hook: HOOK, mail: ['nell@desk.example'], quietFrom: null, quietUntil: null, ...more })

@@ -1,4 +1,4 @@
-import { afterEach, beforeEach, describe, expect, it } from 'vitest'
+import { afterAll, beforeEach, describe, expect, it } from 'vitest'
 import type { Account, BrandView, Card, Undoable } from '../../shared/api'
 import type { FoundAhead, LateLine, PlanBase, PlanChange, Placing } from '../../shared/plans'
 import type { PostView } from '../../shared/posts'
@@ -11,14 +11,14 @@ let bento: Person
 let path: string
 
 async function begin(at = START, accounts = [CHATTERBROOK]): Promise<void> {
-  world = await World.start({}, true, at)
+  world = await World.again(world, at)
   nell = await world.nell()
   bento = await world.bento()
   ;({ path } = await makeBrand(nell, accounts))
   await nell.want('POST', `${path}/members`, { personId: world.ids.bento, role: 'curator' })
 }
 beforeEach(() => begin())
-afterEach(() => world.stop())
+afterAll(() => world.stop())
 
 const view = (): Promise<BrandView> => nell.want<BrandView>('GET', path)
 const account = async (at = 0): Promise<Account> => (await view()).accounts[at]!
@@ -140,7 +140,6 @@ describe('a timetable', () => {
   })
 
   it('keeps a link apart on two accounts where the brand wants it', async () => {
-    await world.stop()
     await begin(START, [CHATTERBROOK, COMMONFIRE])
     const { brand } = await view()
     await nell.want('PATCH', path, { ...brand, linkApartMinutes: 60 })
@@ -162,7 +161,6 @@ describe('a timetable', () => {
   })
 
   it('keeps the wall clock over changes of the clock, also in the skipped and the doubled hour', async () => {
-    await world.stop()
     // Toronto goes forward on 14 March 2027 and back on 7 November.
     for (const [at, times, sent] of [
       [Date.UTC(2027, 2, 13, 12), ['02:30', '09:00'], ['14T07:30', '14T13:00', '15T06:30', '15T13:00']],
@@ -176,7 +174,6 @@ describe('a timetable', () => {
       for (const text of ['A', 'B', 'C', 'D']) await lineUp(text)
       await playHours(nell, 60)
       expect((await posted()).map((one) => one.slice(2))).toEqual(sent)
-      if (at < Date.UTC(2027, 5)) await world.stop()
     }
   })
 })

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import type { ArticleFull, ArticleRow, BrandView, FoundSource, Folder, Problem, Source, Undoable, WirePage } from '../../shared/api'
+import type { Account, ArticleFull, ArticleRow, BrandView, FoundSource, Folder, Problem, Source, Undoable, WirePage } from '../../shared/api'
 import { draftOf, lineUpText, makeBrand, playHours, World } from '../support/world'
 import { until, type Person } from '../support/person'
 
@@ -259,4 +259,84 @@ describe('addresses that are more than a site', () => {
     const comets = await nell.want<FoundSource>('POST', `${path}/sources/look`, { address, words: 'comet' })
     expect(comets.newest.length).toBeGreaterThan(0)
   })
+})
+
+describe('what a post begins with', () => {
+  const sheet = (id: string, at = path): Promise<ArticleFull> => nell.want('GET', `${at}/articles/${id}`)
+  const begins = async (id: string): Promise<unknown> => {
+    const { pillarId, accountIds } = (await sheet(id)).source
+    return { pillarId, accountIds }
+  }
+
+  it('is said by the source, else what is the brand’s own, the watch, the folder, and for accounts the pillar', async () => {
+    const brand = await makeBrand(nell)
+    path = brand.path
+    const { accounts, pillars } = await brand.view()
+    const [first, second] = accounts.map(({ id }) => id)
+    const [reading, own, explainers, weekend] = pillars.map(({ id }) => id)
+    const lamp = await source('lowlamp.example', { folder: 'Light' })
+    const { id } = (await wire('show=all'))[0]!
+    const { url } = await sheet(id)
+    expect(await begins(id)).toEqual({ pillarId: null, accountIds: null })
+
+    const pillar = (await brand.view()).pillars.find((one) => one.id === weekend)!
+    await nell.want('PATCH', `${path}/pillars/${weekend}`, { ...pillar, accountIds: [second] })
+    const folder = (await nell.want<Folder[]>('GET', `${path}/folders`))[0]!
+    await nell.want('PATCH', `${path}/folders/${folder.id}`, { ...folder, pillarId: weekend })
+    expect(await begins(id)).toEqual({ pillarId: weekend, accountIds: [second] })
+
+    await nell.want('POST', `${path}/watches`, { name: 'All of it', query: 'site:lowlamp.example', pillarId: explainers, accountIds: [first] })
+    await until('the watch has marked it', async () => (await sheet(id)).watches.length > 0)
+    expect(await begins(id)).toEqual({ pillarId: explainers, accountIds: [first] })
+
+    const { brand: known } = await brand.view()
+    expect((await nell.ask<Problem>('PATCH', path, { ...known, ownSites: ['no site'] })).body.errors?.map(({ field }) => field)).toEqual(['ownSites'])
+    const host = new URL(url!).hostname.replace(/^www\./, '')
+    await nell.want('PATCH', path, { ...known, ownSites: [`https://www.${host}/about`], ownPillarId: own })
+    expect((await brand.view()).brand).toMatchObject({ ownSites: [host], ownPillarId: own })
+    expect(await begins(id)).toEqual({ pillarId: own, accountIds: [first] })
+    const mine = (await wire('show=all&own=yes')).map((one) => one.id)
+    expect(mine).toContain(id)
+    expect((await wire('show=all&own=no')).filter((one) => mine.includes(one.id))).toEqual([])
+
+    await edit(await again(lamp), { pillarId: reading, accountIds: [second, second] })
+    expect(await begins(id)).toEqual({ pillarId: reading, accountIds: [second] })
+    expect((await nell.ask('PATCH', `${path}/folders/${folder.id}`, { ...folder, version: folder.version + 1, pillarId: lamp.id })).status).toBe(404)
+  })
+
+  it('an article counts as opened once it was read whole, or its own page was opened', async () => {
+    const other = await makeBrand(nell, [])
+    path = other.path
+    await source('lowlamp.example')
+    const rows = await wire('show=all')
+    const full = await Promise.all(rows.map(({ id }) => sheet(id)))
+    const whole = full.find(({ textFrom }) => textFrom !== null)!
+    expect(whole.opened).toBe(false)
+    await nell.want('POST', `${path}/articles/${whole.id}/opened`, { original: false })
+    expect((await sheet(whole.id)).opened).toBe(true)
+    const short = full.find(({ textFrom }) => textFrom === null)
+    if (short) {
+      await nell.want('POST', `${path}/articles/${short.id}/opened`, { original: false })
+      expect((await sheet(short.id)).opened).toBe(false)
+    }
+    const last = full.at(-1)!
+    await nell.want('POST', `${path}/articles/${last.id}/opened`, { original: true })
+    expect((await sheet(last.id)).opened).toBe(true)
+    expect((await nell.ask('POST', `${path}/articles/${other.id}/opened`, { original: true })).status).toBe(404)
+  })
+})
+
+it('posts that also appear elsewhere keep the stricter limit', async () => {
+  const brand = await makeBrand(nell)
+  path = brand.path
+  const { accounts } = await brand.view()
+  const [short, long] = accounts.toSorted((a, b) => a.rules.limit - b.rules.limit) as [Account, Account]
+  expect(short.rules.limit).toBeLessThan(long.rules.limit)
+  const edited = { name: long.name, version: long.version, appearsOn: [short.id, long.id, brand.id] }
+  await nell.want('PATCH', `${path}/accounts/${long.id}`, edited)
+  expect((await brand.view()).accounts.find(({ id }) => id === long.id)!.appearsOn).toEqual([short.id])
+  const text = 'a long line of lamps '.repeat(Math.ceil(short.rules.limit / 20))
+  const doc = await draftOf(nell, path, text)
+  const onLong = { ...doc, accounts: doc.accounts.map((part) => ({ ...part, chosen: part.accountId === long.id })) }
+  await expect(lineUpText(nell, path, text, onLong)).rejects.toThrow(/also appear on/)
 })

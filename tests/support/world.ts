@@ -16,13 +16,10 @@ import { startServer, startStandins, type Part, type ServerPart } from '../../sc
 import { howItIs, roundsOf, type HowItIs } from './howItIs'
 import { Person } from './person'
 
-const NELL = '01900000-0000-7000-8000-0000000000a1'
-const BENTO = '01900000-0000-7000-8000-0000000000a2'
-const OTTILIE = '01900000-0000-7000-8000-0000000000a3'
-const PEOPLE = [
-  { id: NELL, name: 'Nell', email: 'nell@desk.example', owner: true },
-  { id: BENTO, name: 'Bento', email: 'bento@desk.example', owner: true },
-  { id: OTTILIE, name: 'Ottilie', email: 'ottilie@desk.example' },
+const peopleOf = ({ nell, bento, ottilie }: World['ids']) => [
+  { id: nell, name: 'Nell', email: 'nell@desk.example', owner: true },
+  { id: bento, name: 'Bento', email: 'bento@desk.example', owner: true },
+  { id: ottilie, name: 'Ottilie', email: 'ottilie@desk.example' },
 ]
 /** What the first owner has to know where there is no demo. */
 export const START_CODE = 'TEST-TEST-TEST'
@@ -61,8 +58,40 @@ export class World {
     }
     const server = await startServer({ mailPort: 0, dataDir, standins: standins.url, demo, env: given })
     const world = new World(standins, server, dataDir, given)
-    if (demo) await world.nobody().want('POST', '/api/demo/begin', { at, people: PEOPLE })
+    if (demo) await world.#begin(at)
     return world
+  }
+
+  #begin = (at: number): Promise<unknown> => this.nobody().want('POST', '/api/demo/begin', { at, people: peopleOf(this.ids) })
+
+  /**
+   * The world as if it had just begun, with other people and brands: another one would cost seconds. What it leaves behind is looked at
+   * first. The counter of changes goes on: browsers and rounds know how far they are.
+   */
+  async renew(at = START): Promise<void> {
+    if (this.server.child.exitCode !== null || this.server.child.signalCode !== null) await this.restart()
+    await this.rounds(2)
+    this.#requireSound()
+    const db = new Database(join(this.dataDir, 'quill.sqlite'), { timeout: 10_000 })
+    db.pragma('foreign_keys = OFF')
+    const names = db
+      .prepare(`SELECT name FROM sqlite_master WHERE type = 'table' AND name NOT LIKE 'sqlite_%' AND name NOT LIKE 'knex_%'`)
+      .pluck()
+      .all() as string[]
+    const kept = ['changes', 'keeping']
+    db.transaction(() => {
+      for (const name of names) if (!kept.includes(name) && !name.startsWith('article_search_')) db.exec(`DELETE FROM ${name}`)
+    })()
+    db.close()
+    await fetch(`${this.standins.url}/control/renew`, { method: 'POST' })
+    this.ids = freshIds()
+    await this.#begin(at)
+  }
+
+  /** For the next test of a file: the world it has, begun anew, or its first. */
+  static async again(known: World | undefined, at = START, env: Record<string, string> = {}): Promise<World> {
+    await known?.renew(at)
+    return known ?? World.start(env, true, at)
   }
 
   async stop(): Promise<void> {
@@ -128,10 +157,10 @@ export class World {
   }
 
   nobody = (): Person => new Person(this.server.url)
-  nell = (): Promise<Person> => this.#signedIn(NELL)
-  bento = (): Promise<Person> => this.#signedIn(BENTO)
-  ottilie = (): Promise<Person> => this.#signedIn(OTTILIE)
-  readonly ids = { nell: NELL, bento: BENTO, ottilie: OTTILIE }
+  nell = (): Promise<Person> => this.#signedIn(this.ids.nell)
+  bento = (): Promise<Person> => this.#signedIn(this.ids.bento)
+  ottilie = (): Promise<Person> => this.#signedIn(this.ids.ottilie)
+  ids = freshIds()
 
   async #signedIn(personId: string): Promise<Person> {
     const person = this.nobody()
@@ -171,6 +200,8 @@ export class World {
     return all[host] ?? []
   }
 }
+
+const freshIds = (): { nell: string; bento: string; ottilie: string } => ({ nell: uuid(), bento: uuid(), ottilie: uuid() })
 
 const SLOTS = [1, 2, 3, 4, 5, 6, 7].flatMap((weekday) => ['10:00', '15:00'].map((time) => ({ weekday, time, use: 'any', pillarId: null })))
 export const CHATTERBROOK = { address: 'https://chatterbrook.example/@spare', token: 'chatter-spare-0a7e', slots: SLOTS }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Crop } from '../../../core/post'
-import { cropFor, cropToRatio } from '../../../core/post/crop'
+import { cropFor, cropToRatio, shapesFor } from '../../../core/post/crop'
 import { shapeOf } from '../../../core/post/mediaChecks'
 import type { PictureView, PostPicture } from '#shared/posts'
 import type { Account } from '#shared/api'
@@ -16,12 +16,23 @@ const point = ref({ x: 0.5, y: 0.5 })
 const stage = ref<HTMLElement | null>(null)
 
 const size = computed(() => ({ width: props.picture?.width ?? 1, height: props.picture?.height ?? 1 }))
-const most = computed(() => (props.account ? cropFor(size.value, props.account.rules.media, point.value) : frame.value))
+/** The shape asked for; null for the one nearest to the whole picture. */
+const ratio = ref<number | null>(null)
+const shapes = computed(() => (props.account ? shapesFor(props.account.rules.media) : []))
+const most = computed(() => {
+  if (!props.account) return frame.value
+  return ratio.value === null ? cropFor(size.value, props.account.rules.media, point.value) : cropToRatio(size.value, ratio.value, point.value)
+})
+function shape(wanted: number | null): void {
+  ratio.value = wanted
+  frame.value = { ...most.value }
+}
 watch(
   () => props.open,
   (open) => {
     if (!open || !props.account) return
     point.value = { ...props.focus }
+    ratio.value = null
     frame.value = props.crop ? { ...props.crop } : cropFor(size.value, props.account.rules.media, props.focus)
   },
   { immediate: true },
@@ -119,6 +130,17 @@ function pick(event: MouseEvent): void {
           :style="{ left: `${point.x * 100}%`, top: `${point.y * 100}%` }"
           aria-hidden="true"
         />
+      </div>
+      <div v-if="shapes.length > 1" class="flex flex-wrap gap-1" role="group" :aria-label="says.shape">
+        <PlainButton :class="ratio === null ? 'border-edge bg-well' : ''" :aria-pressed="ratio === null" @click="shape(null)">{{ says.anyShape }}</PlainButton>
+        <PlainButton
+          v-for="one in shapes"
+          :key="one.name"
+          :class="ratio === one.ratio ? 'border-edge bg-well' : ''"
+          :aria-pressed="ratio === one.ratio"
+          @click="shape(one.ratio)"
+          >{{ says.shapes[one.name] }}</PlainButton
+        >
       </div>
       <label class="grid grid-cols-[auto_1fr] items-center gap-3 text-small text-ink-2"
         >{{ says.zoom }}

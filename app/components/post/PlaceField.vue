@@ -37,6 +37,12 @@ const field = 'min-w-0 w-full rounded border border-rule bg-sheet px-1 py-1 text
       <option v-if="slots.length === 0" value="">{{ says.noOpen }}</option>
       <option v-for="one in slots" :key="one.at" :value="one.at">{{ times.shortDayTime(one.at) }}</option>
     </select>
-    <input v-if="wish.kind === 'time'" v-model="time" type="datetime-local" :class="field" :aria-label="words.move.time" />
+    <MomentField
+      v-if="wish.kind === 'time'"
+      v-model="time"
+      :label="words.move.time"
+      is-label-hidden
+      :offers="(open ?? []).map(({ at }) => times.toField(at))"
+    />
   </span>
 </template>

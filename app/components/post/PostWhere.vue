@@ -37,14 +37,22 @@ const shape = 'min-w-0 w-full rounded border border-rule bg-sheet px-1 py-1 text
         </select>
       </label>
       <PlaceParts v-if="!readOnly" :placing="placing" :chosen="chosen" :wordings="doc.wordings.length" />
-      <label :class="row"
-        ><span class="text-ink-2">{{ says.goodUntil }}</span>
-        <input v-model.lazy="goodUntil" type="datetime-local" :disabled="readOnly" :class="shape" />
-      </label>
-      <label :class="row"
-        ><span class="text-ink-2">{{ says.notBefore }}</span>
-        <input v-model.lazy="notBefore" type="datetime-local" :disabled="readOnly" :class="shape" />
-      </label>
+      <div :class="row">
+        <span class="text-ink-2" aria-hidden="true">{{ says.goodUntil }}</span><MomentField
+          v-model="goodUntil"
+          :label="says.goodUntil"
+          is-label-hidden
+          :disabled="readOnly"
+        />
+      </div>
+      <div :class="row">
+        <span class="text-ink-2" aria-hidden="true">{{ says.notBefore }}</span><MomentField
+          v-model="notBefore"
+          :label="says.notBefore"
+          is-label-hidden
+          :disabled="readOnly"
+        />
+      </div>
       <label :class="row"
         ><span class="text-ink-2">{{ says.language }}</span>
         <select v-model="doc.language" :disabled="readOnly" :class="shape">

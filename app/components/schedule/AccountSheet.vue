@@ -45,7 +45,7 @@ const dayPlace = (accountId: string, date: string) => {
     <table class="h-full w-full table-fixed border-collapse" :class="alone ? 'min-w-[800px]' : 'min-w-[900px]'" :aria-label="says.sheet">
       <thead class="sticky top-0 z-10 bg-paper">
         <tr>
-          <td class="w-32 border-r border-b border-rule" />
+          <td class="w-40 border-r border-b border-rule" />
           <th
             v-for="date in days"
             :key="date"
@@ -71,7 +71,8 @@ const dayPlace = (accountId: string, date: string) => {
             </button>
             <span class="block truncate text-tiny text-ink-2">{{ account.handle }}</span>
             <span class="block text-tiny text-ink-2">{{ says.rules(account.rules.limit, account.perDay) }}</span>
-            <span class="mt-2 block text-tiny text-ink-2">{{ summary(account).lined }} · {{ summary(account).open }}</span>
+            <span class="mt-2 block text-tiny text-ink-2">{{ summary(account).lined }}</span>
+            <span class="block text-tiny text-ink-2">{{ summary(account).open }}</span>
             <span class="block text-tiny text-ink-2">{{ summary(account).ends }}</span>
             <span v-if="holdSays(account)" class="mt-1 flex items-start gap-1 text-tiny font-semibold text-warn"
               ><Pause :size="11" class="mt-0.5 shrink-0" aria-hidden="true" />{{ holdSays(account) }}</span

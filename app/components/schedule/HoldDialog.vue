@@ -74,7 +74,7 @@ const choices = Object.entries(says.choices).map(([value, label]) => ({ value, l
       <template v-else>
         <p>{{ says.detail }}</p>
         <TextField v-model="reason" :label="says.reason" :hint="says.reasonHint" maxlength="300" />
-        <TextField v-model="until" type="datetime-local" :label="says.until" :hint="says.untilHint" />
+        <MomentField v-model="until" :label="says.until" :hint="says.untilHint" />
       </template>
     </form>
     <template #actions>

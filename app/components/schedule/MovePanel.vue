@@ -116,7 +116,7 @@ const change = computed(() => ({
       :label="says.slot"
       :choices="open.map((one) => ({ value: one.at, label: times.shortDayTime(one.at) }))"
     />
-    <TextField v-if="kind === 'time'" v-model="time" type="datetime-local" :label="says.time" />
+    <MomentField v-if="kind === 'time'" v-model="time" :label="says.time" :offers="open.map((one) => times.toField(one.at))" />
     <ChoiceField
       v-if="kind === 'swap'"
       v-model="other"

@@ -14,6 +14,7 @@ const form = useForm(accountEditSchema, {
   name: '',
   approver: 'anyone' as Account['approver'],
   linkRule: null as Account['linkRule'],
+  appearsOn: [] as string[],
   token: '',
   version: 1,
 })
@@ -25,11 +26,13 @@ watch(
       name: account.name,
       approver: account.approver,
       linkRule: account.linkRule,
+      appearsOn: [...account.appearsOn],
       token: '',
       version: account.version,
     })
   },
 )
+const others = computed(() => (brand.view?.accounts ?? []).filter(({ id }) => id !== props.account?.id))
 const setUp = words.writingSetUp
 const approvers = Object.entries(setUp.approvers).map(([value, label]) => ({ value, label }))
 const linkKinds = [{ value: '', label: setUp.ofBrand }, ...Object.entries(setUp.linkRules).map(([value, label]) => ({ value, label }))]
@@ -73,6 +76,13 @@ async function remove(): Promise<void> {
       <ChoiceField v-model="form.values.approver" :label="setUp.approver" :choices="approvers" />
       <ChoiceField v-model="linkKind" :label="setUp.accountRule" :choices="linkKinds" />
       <LinkMarks v-if="form.values.linkRule && linkKind !== 'plain'" v-model="form.values.linkRule.marks" />
+      <fieldset v-if="others.length > 0" class="grid gap-1">
+        <legend class="mb-1 text-small font-semibold text-ink-2">{{ says.appearsOn }}</legend>
+        <label v-for="one in others" :key="one.id" class="flex min-h-6 items-center gap-2"
+          ><input v-model="form.values.appearsOn" type="checkbox" :value="one.id" class="accent-(--act)" />{{ one.name }}</label
+        >
+        <p class="text-small text-ink-3">{{ says.appearsOnHint }}</p>
+      </fieldset>
       <TextField
         v-model="form.values.token"
         :label="says.newToken"

@@ -3,7 +3,7 @@ import { BookmarkPlus, Mail } from '@lucide/vue'
 import type { FoundSource } from '#shared/api'
 import { lookSchema, sourceSchema } from '#shared/schemas'
 import * as words from '#shared/words'
-import { api } from '../../api/client'
+import { api, Refusal } from '../../api/client'
 import { noWishes } from '../../utils/sourceForms'
 
 const emit = defineEmits<{ added: [label: string] }>()
@@ -16,12 +16,23 @@ const found = ref<FoundSource | null>(null)
 const looking = useForm(lookSchema, { address: '', words: '' })
 const adding = useForm(sourceSchema, { ...noWishes(), feedUrl: '' })
 const isSearch = computed(() => /\{(words|searchTerms)\??\}/.test(looking.values.address))
+/** The page in which no feed was found: there are other ways on. */
+const withoutFeed = ref('')
+const withScheme = (address: string): string => (/^https?:\/\//i.test(address) ? address : `https://${address.trim()}`)
+watch(
+  () => looking.values.address,
+  () => (withoutFeed.value = ''),
+)
 const hasMail = ref(false)
 const hasBookmark = ref(false)
 
 async function look(asked: { address: string; words: string }): Promise<void> {
   found.value = null
-  const shown = await api.post<FoundSource>(brand.path('/sources/look'), asked)
+  withoutFeed.value = ''
+  const shown = await api.post<FoundSource>(brand.path('/sources/look'), asked).catch((error: unknown) => {
+    if (error instanceof Refusal && error.code === 'noFeedOnPage') withoutFeed.value = withScheme(asked.address)
+    throw error
+  })
   found.value = shown
   adding.start({ ...noWishes(), feedUrl: shown.url, label: (asked.words ? `${shown.title}: ${asked.words}` : shown.title).slice(0, 120) })
 }
@@ -64,6 +75,15 @@ onMounted(() => {
         looking.busy.value ? says.finding : says.find
       }}</PlainButton>
     </form>
+    <div v-if="withoutFeed" class="mt-2 flex flex-wrap items-center gap-x-4 gap-y-1 text-small" role="status">
+      <span class="text-ink-2">{{ says.withoutFeed.title }}</span>
+      <button type="button" class="min-h-6 font-semibold text-act underline-offset-2 hover:underline" @click="hasMail = true">
+        {{ says.withoutFeed.mail }}
+      </button>
+      <NuxtLink :to="{ path: '/desk/new', query: { link: withoutFeed } }" class="min-h-6 font-semibold text-act underline-offset-2 hover:underline">{{
+        says.withoutFeed.write
+      }}</NuxtLink>
+    </div>
     <p v-if="!found" class="mt-2 max-w-[80ch] text-small text-ink-3">{{ says.addressHelp }}</p>
     <div v-if="!found" class="mt-3 flex flex-wrap gap-2">
       <PlainButton @click="hasMail = true"><Mail :size="14" aria-hidden="true" />{{ says.mail }}</PlainButton>

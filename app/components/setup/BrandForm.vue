@@ -27,6 +27,8 @@ const form = useForm(brandSchema, {
   mark: props.brand?.mark ?? '',
   markInk: props.brand?.markInk ?? 1,
   linkApartMinutes: (props.brand?.linkApartMinutes ?? 0) as number | string,
+  ownSites: [...(props.brand?.ownSites ?? [])],
+  ownPillarId: props.brand?.ownPillarId ?? null,
   keep: 'clock' as 'clock' | 'moment',
   version: props.brand?.version ?? 1,
 })
@@ -37,6 +39,12 @@ watch(
     if (form.values.mark === first(before)) form.values.mark = first(name)
   },
 )
+const typedSites = ref(form.values.ownSites.join(', '))
+watch(typedSites, (typed) => (form.values.ownSites = typed.split(/[\s,]+/).filter(Boolean)))
+const pillars = computed(() => [
+  { value: '', label: words.source.noPillar },
+  ...(store.view?.pillars ?? []).map((pillar) => ({ value: pillar.id, label: pillar.name })),
+])
 const keeps = Object.entries(says.keepNames).map(([value, label]) => ({ value, label }))
 const change = shallowRef<PlanChange | null>(null)
 watch(
@@ -90,6 +98,24 @@ async function save(): Promise<void> {
       :error="form.errors.value.linkApartMinutes"
       @leave="form.leave('linkApartMinutes')"
     />
+    <template v-if="brand">
+      <TextField
+        v-model="typedSites"
+        :label="says.ownSites"
+        :hint="says.ownSitesHint"
+        inputmode="url"
+        autocomplete="off"
+        :error="form.errors.value.ownSites"
+        @leave="form.leave('ownSites')"
+      />
+      <ChoiceField
+        v-if="form.values.ownSites.length > 0"
+        :model-value="form.values.ownPillarId ?? ''"
+        :label="says.ownPillar"
+        :choices="pillars"
+        @update:model-value="form.values.ownPillarId = $event || null"
+      />
+    </template>
     <ProblemLine :says="form.problem.value" />
     <div>
       <PlainButton v-if="!brand || store.isOwner" kind="act" type="submit" :busy="form.busy.value">{{

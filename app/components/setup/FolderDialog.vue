@@ -9,7 +9,7 @@ const emit = defineEmits<{ close: [] }>()
 const says = words.folder
 const brand = useBrandStore()
 const sources = useSourcesStore()
-const form = useForm(folderSchema, { name: '', hashtags: [] as string[], version: 1 })
+const form = useForm(folderSchema, { name: '', hashtags: [] as string[], pillarId: null as string | null, accountIds: null as string[] | null, version: 1 })
 const tags = ref('')
 // Begun anew for another folder alone: what is typed stays when the list is fetched anew behind it.
 watch(
@@ -17,7 +17,8 @@ watch(
   () => {
     const { folder } = props
     if (!folder) return
-    form.start({ name: folder.name, hashtags: folder.hashtags, version: folder.version })
+    const { name, hashtags, pillarId, accountIds, version } = folder
+    form.start({ name, hashtags, pillarId, accountIds: accountIds && [...accountIds], version })
     tags.value = folder.hashtags.join(' ')
   },
   { immediate: true },
@@ -46,6 +47,7 @@ async function remove(): Promise<void> {
     <form id="folder-form" class="grid gap-4" novalidate @submit.prevent="save">
       <TextField v-model="form.values.name" :label="says.name" :error="form.errors.value.name" @leave="form.leave('name')" />
       <TextField v-model="tags" :label="says.hashtags" :hint="says.hashtagsHint" :error="form.errors.value.hashtags" @leave="form.leave('hashtags')" />
+      <UsualPost v-model:pillar-id="form.values.pillarId" v-model:account-ids="form.values.accountIds" :hint="words.usualPost.folder" />
       <ProblemLine :says="form.problem.value" />
     </form>
     <div class="mt-6 border-t border-rule pt-4">

@@ -9,7 +9,16 @@ const says = words.pillar
 const brand = useBrandStore()
 const editing = ref<Pillar | null>(null)
 const isOpen = ref(false)
-const EMPTY = { name: '', ink: 1, description: '', returns: 'once' as Pillar['returns'], needsApproval: false, hashtags: [] as string[], version: 1 }
+const EMPTY = {
+  name: '',
+  ink: 1,
+  description: '',
+  returns: 'once' as Pillar['returns'],
+  needsApproval: false,
+  hashtags: [] as string[],
+  accountIds: null as string[] | null,
+  version: 1,
+}
 const form = useForm(pillarSchema, { ...EMPTY })
 
 function open(pillar: Pillar | null = null): void {
@@ -71,6 +80,7 @@ defineExpose({ open })
           ><input v-model="form.values.needsApproval" type="checkbox" class="accent-(--act)" />{{ says.needsApproval }}</label
         >
         <HashtagField v-model="form.values.hashtags" sign :label="says.hashtags" :placeholder="says.hashtags" />
+        <UsualPost v-model:account-ids="form.values.accountIds" accounts-only :hint="words.usualPost.pillar" />
         <p v-if="editing && keptSlots > 0" class="text-small text-ink-2">{{ says.keptSlots(keptSlots) }}</p>
         <ProblemLine :says="form.problem.value" />
       </form>

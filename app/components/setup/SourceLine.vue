@@ -45,11 +45,16 @@ const where = computed(() => (props.source.kind === 'mail' ? says.byMail : host(
 </script>
 
 <template>
-  <tr :class="chosen ? 'bg-well/60' : ''" :data-source="source.id">
+  <!-- On a phone a row is a card: its cells stand below each other, with words in the place of the columns' names. -->
+  <tr
+    class="max-column:grid max-column:grid-cols-[28px_1fr_auto] max-column:py-1.5 max-column:[&>td]:p-0"
+    :class="chosen ? 'bg-well/60' : ''"
+    :data-source="source.id"
+  >
     <td v-if="brand.canWork" class="w-7 py-2 pr-2 pl-1 align-top">
       <input type="checkbox" class="mt-1 accent-(--act)" :checked="chosen" :aria-label="says.choose(source.label)" @change="emit('choose')" />
     </td>
-    <td class="max-w-[300px] py-2 pr-4 align-top">
+    <td class="max-w-[300px] py-2 pr-4 align-top max-column:col-start-2">
       <span class="serif text-[15.5px] leading-tight font-medium wrap-anywhere" dir="auto">{{ source.label }}</span>
       <span v-if="source.own" class="ml-1 rounded-[3px] bg-well px-1.5 text-tiny text-ink-2">{{ says.ownMark }}</span>
       <span class="block truncate text-small text-ink-3"
@@ -58,20 +63,26 @@ const where = computed(() => (props.source.kind === 'mail' ? says.byMail : host(
       <span v-if="source.trouble" class="block text-small text-bad wrap-anywhere">{{ source.trouble }} {{ troubleSince }}</span>
       <span v-for="note in notes" :key="note" class="block text-small text-ink-2 wrap-anywhere">{{ note }}</span>
     </td>
-    <td class="py-2 pr-4 align-top text-ink-2">{{ source.folders.join(', ') }}</td>
-    <td class="py-2 pr-4 text-right align-top">
-      {{ source.articles }}<span v-if="source.everyMinutes" class="block text-tiny whitespace-nowrap text-ink-3">{{ says.brings(source.everyMinutes) }}</span>
+    <td class="py-2 pr-4 align-top text-ink-2 max-column:col-start-2 max-column:text-small">{{ source.folders.join(', ') }}</td>
+    <td class="py-2 pr-4 text-right align-top max-column:col-start-2 max-column:text-left max-column:text-small">
+      <span class="text-ink-3 column:hidden">{{ says.columns.articles }} </span>{{ source.articles
+      }}<span v-if="source.everyMinutes" class="block text-tiny whitespace-nowrap text-ink-3">{{ says.brings(source.everyMinutes) }}</span>
     </td>
-    <td class="py-2 pr-4 text-right align-top" :title="says.clippedOf(source.clipped, source.articles)">
+    <td
+      class="py-2 pr-4 text-right align-top max-column:col-start-2 max-column:text-left max-column:text-small"
+      :title="says.clippedOf(source.clipped, source.articles)"
+    >
+      <span class="text-ink-3 column:hidden">{{ says.columns.clipped }} </span>
       <template v-if="share !== null && source.clipped > 0">{{ share }} %</template><span v-else class="text-ink-3">–</span>
     </td>
-    <td class="py-2 pr-4 align-top whitespace-nowrap text-ink-2">
+    <td class="py-2 pr-4 align-top whitespace-nowrap text-ink-2 max-column:col-start-2 max-column:text-small">
+      <span class="text-ink-3 column:hidden">{{ says.columns.fetched }} </span>
       <span v-if="source.lastFetchedAt" :title="times.exact(source.lastFetchedAt)">{{ times.ago(source.lastFetchedAt) }}</span><template v-else>{{
         says.never
       }}</template>
       <span v-if="source.nextFetchAt" class="block text-tiny text-ink-3">{{ says.nextAt(times.time(source.nextFetchAt)) }}</span>
     </td>
-    <td class="py-1.5 text-right align-top whitespace-nowrap">
+    <td class="py-1.5 text-right align-top whitespace-nowrap max-column:col-start-3 max-column:row-start-1">
       <template v-if="brand.canWork">
         <PlainButton
           v-if="source.kind === 'web'"

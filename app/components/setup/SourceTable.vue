@@ -79,9 +79,9 @@ const select = 'max-w-[150px] rounded border border-rule bg-sheet px-1.5 py-1 te
     </div>
     <SeveralSources v-if="chosenShown.length > 0" :ids="chosenShown" @done="chooseNone" />
     <p v-if="shown.length === 0" class="py-8 text-center text-ink-2">{{ says.noneLikeThat }}</p>
-    <div v-else class="overflow-x-auto">
-      <table class="w-full min-w-[620px]">
-        <thead class="border-b border-rule">
+    <div v-else class="column:overflow-x-auto">
+      <table class="w-full column:min-w-[620px] max-column:block">
+        <thead class="border-b border-rule max-column:hidden">
           <tr>
             <td v-if="brand.canWork" class="w-7 pr-2 pl-1">
               <input type="checkbox" class="accent-(--act)" :checked="hasAll" :aria-label="says.chooseAll" @change="chooseAll" />
@@ -94,7 +94,7 @@ const select = 'max-w-[150px] rounded border border-rule bg-sheet px-1.5 py-1 te
             <td />
           </tr>
         </thead>
-        <tbody class="divide-y divide-rule">
+        <tbody class="divide-y divide-rule max-column:block">
           <SourceLine
             v-for="source in shown"
             :key="source.id"

@@ -15,10 +15,6 @@ const networks = computed(() => {
   const byId = new Map((brand.view?.accounts ?? []).map((account) => [account.rules.id, account.rules.name]))
   return [...byId].map(([network, name]) => ({ network, name }))
 })
-const pillars = computed(() => [
-  { value: '', label: says.noPillar },
-  ...(brand.view?.pillars ?? []).map((pillar) => ({ value: pillar.id, label: pillar.name })),
-])
 const languages = [{ value: '', label: says.languageOfFeed }, ...Object.entries(words.wire.filters.languages).map(([value, label]) => ({ value, label }))]
 </script>
 
@@ -54,7 +50,8 @@ const languages = [{ value: '', label: says.languageOfFeed }, ...Object.entries(
           <datalist :id="`${id}-regions`"><option v-for="region in sources.regions" :key="region" :value="region" /></datalist>
           <ChoiceField v-model="form.language" :label="says.language" :choices="languages" :error="errors['language']" />
         </div>
-        <ChoiceField v-model="form.pillarId" :label="says.pillar" :choices="pillars" :hint="says.pillarHint" :error="errors['pillarId']" />
+        <UsualPost v-model:pillar-id="form.pillarId" v-model:account-ids="form.accountIds" :hint="words.usualPost.source" />
+        <p v-if="errors['pillarId']" class="text-small text-bad" role="alert">{{ errors['pillarId'] }}</p>
         <fieldset v-if="networks.length > 0" class="grid gap-2">
           <legend class="mb-1 text-small font-semibold text-ink-2">{{ says.credits }}</legend>
           <label v-for="one in networks" :key="one.network" class="grid grid-cols-[110px_1fr] items-center gap-2">

@@ -21,7 +21,7 @@ const field = 'min-w-0 rounded border border-edge bg-sheet px-1.5 py-1 text-smal
   <section :aria-label="says.except" class="grid gap-1.5">
     <h2 class="part-name">{{ says.except }}</h2>
     <div v-for="(day, at) in days" :key="at" class="grid grid-cols-[minmax(0,1fr)_auto] gap-1.5 rounded border border-rule bg-sheet p-1.5">
-      <input v-model="day.date" type="date" :class="field" :aria-label="says.date" :disabled="readOnly" />
+      <MomentField v-model="day.date" day-only :label="says.date" is-label-hidden :disabled="readOnly" />
       <button v-if="!readOnly" type="button" class="grid size-6 place-items-center text-ink-3 hover:text-bad" :aria-label="says.removeRow" @click="remove(at)">
         <X :size="12" aria-hidden="true" />
       </button>

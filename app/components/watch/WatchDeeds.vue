@@ -2,7 +2,7 @@
 import type { Watch } from '#shared/watches'
 import * as words from '#shared/words'
 
-type Deeds = Pick<Watch, 'tags' | 'hashtags' | 'folders' | 'sources' | 'collects' | 'hides' | 'tells' | 'onRail'>
+type Deeds = Pick<Watch, 'tags' | 'hashtags' | 'pillarId' | 'accountIds' | 'folders' | 'sources' | 'collects' | 'hides' | 'tells' | 'onRail'>
 // The form is its owner's: its fields are written here, one by one.
 const props = defineProps<{ values: Deeds; errors: Record<string, string> }>()
 const says = words.watch.deeds
@@ -39,6 +39,7 @@ const checks = ['collects', 'tells', 'hides'] as const
         >
       </template>
     </div>
+    <UsualPost v-model:pillar-id="form.pillarId" v-model:account-ids="form.accountIds" :hint="words.usualPost.watch" />
     <details>
       <summary class="cursor-pointer text-small font-semibold text-ink-2">
         {{ says.scope }}: {{ says.chooseScope(form.folders.length + form.sources.length) }}

@@ -40,6 +40,7 @@ const tool = 'grid size-[26px] place-items-center rounded text-ink-2 hover:bg-we
       :class="tool"
       :aria-label="says.original"
       :title="says.original"
+      @click="wire.markOpened(article.id, true)"
       ><ExternalLink :size="15" aria-hidden="true"
     /></a>
   </div>

@@ -31,6 +31,7 @@ const { proofs, chosen, ready, stop, isCurrent, writing, main } = usePostProofs(
   context: () => desk.context,
   look: () => look.value,
   places: () => slots.places.value,
+  isOpened: () => props.article.opened,
 })
 const { busy, problem, canAsk, asking, waitsFor, lineUp } = useLiningUp(editor, {
   // The plan's version is of all chosen accounts, so on the Wire they are lined up together.

@@ -38,6 +38,7 @@ const { proofs, chosen, ready, stop, isCurrent, writing, main } = usePostProofs(
   context: () => desk.context,
   look: () => look.value,
   places: () => slots.places.value,
+  isOpened: () => article.value?.opened ?? true,
 })
 const keepIds = (into: Ref<string[]>, of: AccountProof[]): void => {
   const ids = of.map(({ account }) => account.id)

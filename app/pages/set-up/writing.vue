@@ -95,6 +95,15 @@ const remove = 'grid size-8 place-items-center text-ink-3 hover:text-ink'
         <ChoiceField v-model="writing.linkRule.kind" :label="says.linkRule" :choices="rules" />
         <p v-if="writing.linkRule.kind === 'short' && !desk.context?.shortBase" class="text-small text-warn">{{ says.noShort }}</p>
         <LinkMarks v-if="writing.linkRule.kind !== 'plain'" v-model="writing.linkRule.marks" />
+        <label v-if="writing.linkRule.kind === 'marks'" class="flex min-h-6 items-center gap-2"
+          ><input v-model="writing.marksInText" type="checkbox" class="accent-(--act)" />{{ says.marksInText }}</label
+        >
+      </fieldset>
+      <fieldset :disabled="!brand.canWork">
+        <legend class="part-name mb-2">{{ says.checks }}</legend>
+        <label class="flex min-h-6 items-center gap-2"
+          ><input v-model="writing.warnUnopened" type="checkbox" class="accent-(--act)" />{{ says.warnUnopened }}</label
+        >
       </fieldset>
       <fieldset :disabled="!brand.canWork">
         <legend class="part-name mb-2">{{ words.clippings.title }}</legend>

@@ -11,6 +11,7 @@ import * as sending from './009_sending'
 import * as ceilings from './010_ceilings'
 import * as ground from './011_ground'
 import * as imports from './012_imports'
+import * as usual from './013_usual'
 
 interface Entry {
   name: string
@@ -31,6 +32,7 @@ const ENTRIES: Entry[] = [
   { name: '010_ceilings', migration: ceilings },
   { name: '011_ground', migration: ground },
   { name: '012_imports', migration: imports },
+  { name: '013_usual', migration: usual },
 ]
 
 export const migrationSource: Knex.MigrationSource<Entry> = {

@@ -1,0 +1,8 @@
+/** What the fields that stand everywhere say. */
+export const momentField = {
+  clear: (label: string) => `Clear: ${label}`,
+  open: (label: string) => `Calendar: ${label}`,
+  previous: 'Month before',
+  next: 'Next month',
+  offers: 'Open slots that day',
+}
