@@ -1,6 +1,7 @@
 /** What the fields that stand everywhere say. */
 export const momentField = {
   clear: (label: string) => `Clear: ${label}`,
+  none: 'Leave it empty',
   open: (label: string) => `Calendar: ${label}`,
   previous: 'Month before',
   next: 'Next month',

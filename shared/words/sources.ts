@@ -83,6 +83,8 @@ export const source = {
   columns: { source: 'Source', folder: 'Folders', articles: 'Articles', clipped: 'Clipped', fetched: 'Fetched' },
   nextAt: (time: string) => `again ${time}`,
   clippedOf: (clipped: number, articles: number) => `${clipped} of ${articles} clipped`,
+  articles: (count: number) => counted(count, 'article', 'articles'),
+  fetchedAgo: (ago: string) => `fetched ${ago === 'just now' || /^\w{3} /.test(ago) ? ago : `${ago} ago`}`,
   health: 'Health',
   healths: { all: 'All', well: 'Working', trouble: 'Failing', silent: 'Gone quiet', unused: 'Nothing clipped yet', paused: 'Paused' },
   orders: { name: 'By name', newest: 'Newest article first', articles: 'Most articles first', clipped: 'Most clipped first' },

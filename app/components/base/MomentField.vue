@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { CalendarDateTime, parseDate, parseDateTime, toCalendarDate, type CalendarDate, type DateValue } from '@internationalized/date'
-import { CalendarDays, ChevronLeft, ChevronRight, X } from '@lucide/vue'
+import { CalendarDays, ChevronLeft, ChevronRight } from '@lucide/vue'
 import {
   CalendarCell,
   CalendarCellTrigger,
@@ -29,6 +29,8 @@ const props = defineProps<{
   isLabelHidden?: boolean
   hint?: string
   error?: string
+  /** The label is as quiet as its neighbours’. */
+  plain?: boolean
   dayOnly?: boolean
   disabled?: boolean
   /** Times it offers, as `YYYY-MM-DDTHH:MM` in the brand's zone: open slots. */
@@ -72,6 +74,10 @@ function pick(day: DateValue | undefined): void {
   take(props.dayOnly ? toCalendarDate(day) : new CalendarDateTime(day.year, day.month, day.day, hour, minute))
   if (props.dayOnly) isOpen.value = false
 }
+function clear(): void {
+  typed.value = ''
+  isOpen.value = false
+}
 const day = computed((): CalendarDate | undefined => value.value && toCalendarDate(value.value))
 const offered = computed(() => (props.offers ?? []).filter((at) => at.startsWith(day.value?.toString() ?? '')).slice(0, MOST_OFFERS))
 const MOST_OFFERS = 12
@@ -84,9 +90,9 @@ const step = 'grid size-7 place-items-center rounded text-ink-2 hover:bg-well ho
 
 <template>
   <div @focusout="leave">
-    <span :id="`${id}-label`" :class="isLabelHidden ? 'sr-only' : 'mb-1 block text-small font-semibold text-ink-2'">{{ label }}</span>
+    <span :id="`${id}-label`" :class="isLabelHidden ? 'sr-only' : ['mb-1 block text-small text-ink-2', plain ? '' : 'font-semibold']">{{ label }}</span>
     <div
-      class="flex items-center rounded-md border bg-sheet focus-within:outline-2 focus-within:outline-offset-1 focus-within:outline-(--focus)"
+      class="flex items-center rounded-md border bg-sheet pr-0.5 focus-within:outline-2 focus-within:outline-offset-1 focus-within:outline-(--focus)"
       :class="error ? 'border-bad' : 'border-edge'"
     >
       <DateFieldRoot
@@ -101,7 +107,7 @@ const step = 'grid size-7 place-items-center rounded text-ink-2 hover:bg-well ho
         :aria-labelledby="`${id}-label`"
         :aria-describedby="error ? `${id}-error` : undefined"
         :aria-invalid="error ? true : undefined"
-        class="flex min-w-0 grow flex-wrap items-center px-1 py-0.5 text-base"
+        class="flex min-w-0 grow flex-wrap items-center px-1 py-0.5"
         @update:model-value="take"
       >
         <template v-for="(one, at) in segments" :key="`${one.part}-${at}`">
@@ -113,9 +119,6 @@ const step = 'grid size-7 place-items-center rounded text-ink-2 hover:bg-well ho
           >
         </template>
       </DateFieldRoot>
-      <button v-if="typed && !disabled" type="button" :class="step" :aria-label="says.clear(label)" @click="typed = ''">
-        <X :size="14" aria-hidden="true" />
-      </button>
       <button v-if="!disabled" type="button" :class="step" :aria-label="says.open(label)" :aria-expanded="isOpen" @click="isOpen = !isOpen">
         <CalendarDays :size="15" aria-hidden="true" />
       </button>
@@ -168,6 +171,15 @@ const step = 'grid size-7 place-items-center rounded text-ink-2 hover:bg-well ho
           {{ at.slice(11) }}
         </button>
       </div>
+      <button
+        v-if="typed"
+        type="button"
+        class="mt-1 min-h-6 text-small font-semibold text-act underline-offset-2 hover:underline"
+        :aria-label="says.clear(label)"
+        @click="clear"
+      >
+        {{ says.none }}
+      </button>
     </div>
     <p v-if="error" :id="`${id}-error`" class="mt-1 text-small text-bad" role="alert">{{ error }}</p>
     <p v-if="hint" class="mt-1 text-small text-ink-3">{{ hint }}</p>

@@ -37,22 +37,8 @@ const shape = 'min-w-0 w-full rounded border border-rule bg-sheet px-1 py-1 text
         </select>
       </label>
       <PlaceParts v-if="!readOnly" :placing="placing" :chosen="chosen" :wordings="doc.wordings.length" />
-      <div :class="row">
-        <span class="text-ink-2" aria-hidden="true">{{ says.goodUntil }}</span><MomentField
-          v-model="goodUntil"
-          :label="says.goodUntil"
-          is-label-hidden
-          :disabled="readOnly"
-        />
-      </div>
-      <div :class="row">
-        <span class="text-ink-2" aria-hidden="true">{{ says.notBefore }}</span><MomentField
-          v-model="notBefore"
-          :label="says.notBefore"
-          is-label-hidden
-          :disabled="readOnly"
-        />
-      </div>
+      <MomentField v-model="goodUntil" class="py-[7px] text-small" :label="says.goodUntil" :disabled="readOnly" plain />
+      <MomentField v-model="notBefore" class="py-[7px] text-small" :label="says.notBefore" :disabled="readOnly" plain />
       <label :class="row"
         ><span class="text-ink-2">{{ says.language }}</span>
         <select v-model="doc.language" :disabled="readOnly" :class="shape">

@@ -40,6 +40,20 @@ const notes = computed(() => {
     ...source.repairs,
   ]
 })
+/** What the columns say, in one line: a phone has no room for columns. */
+const facts = computed(() => {
+  const { folders, articles, clipped, everyMinutes, lastFetchedAt } = props.source
+  const fetched = lastFetchedAt ? says.fetchedAgo(times.ago(lastFetchedAt)) : says.never
+  return [
+    folders.join(', '),
+    says.articles(articles),
+    everyMinutes ? says.brings(everyMinutes) : '',
+    clipped > 0 ? says.clippedOf(clipped, articles) : '',
+    fetched,
+  ]
+    .filter(Boolean)
+    .join(' · ')
+})
 const host = (url: string): string => new URL(url).hostname
 const where = computed(() => (props.source.kind === 'mail' ? says.byMail : host(props.source.feedUrl)))
 </script>
@@ -47,7 +61,7 @@ const where = computed(() => (props.source.kind === 'mail' ? says.byMail : host(
 <template>
   <!-- On a phone a row is a card: its cells stand below each other, with words in the place of the columns' names. -->
   <tr
-    class="max-column:grid max-column:grid-cols-[28px_1fr_auto] max-column:py-1.5 max-column:[&>td]:p-0"
+    class="max-column:grid max-column:grid-cols-[28px_minmax(0,1fr)_auto] max-column:py-1.5 max-column:[&>td]:p-0"
     :class="chosen ? 'bg-well/60' : ''"
     :data-source="source.id"
   >
@@ -61,22 +75,17 @@ const where = computed(() => (props.source.kind === 'mail' ? says.byMail : host(
         >{{ where }}<template v-if="source.region"> · {{ source.region }}</template></span
       >
       <span v-if="source.trouble" class="block text-small text-bad wrap-anywhere">{{ source.trouble }} {{ troubleSince }}</span>
+      <span class="block text-small text-ink-2 column:hidden">{{ facts }}</span>
       <span v-for="note in notes" :key="note" class="block text-small text-ink-2 wrap-anywhere">{{ note }}</span>
     </td>
-    <td class="py-2 pr-4 align-top text-ink-2 max-column:col-start-2 max-column:text-small">{{ source.folders.join(', ') }}</td>
-    <td class="py-2 pr-4 text-right align-top max-column:col-start-2 max-column:text-left max-column:text-small">
-      <span class="text-ink-3 column:hidden">{{ says.columns.articles }} </span>{{ source.articles
-      }}<span v-if="source.everyMinutes" class="block text-tiny whitespace-nowrap text-ink-3">{{ says.brings(source.everyMinutes) }}</span>
+    <td class="py-2 pr-4 align-top text-ink-2 max-column:hidden">{{ source.folders.join(', ') }}</td>
+    <td class="py-2 pr-4 text-right align-top max-column:hidden">
+      {{ source.articles }}<span v-if="source.everyMinutes" class="block text-tiny whitespace-nowrap text-ink-3">{{ says.brings(source.everyMinutes) }}</span>
     </td>
-    <td
-      class="py-2 pr-4 text-right align-top max-column:col-start-2 max-column:text-left max-column:text-small"
-      :title="says.clippedOf(source.clipped, source.articles)"
-    >
-      <span class="text-ink-3 column:hidden">{{ says.columns.clipped }} </span>
+    <td class="py-2 pr-4 text-right align-top max-column:hidden" :title="says.clippedOf(source.clipped, source.articles)">
       <template v-if="share !== null && source.clipped > 0">{{ share }} %</template><span v-else class="text-ink-3">–</span>
     </td>
-    <td class="py-2 pr-4 align-top whitespace-nowrap text-ink-2 max-column:col-start-2 max-column:text-small">
-      <span class="text-ink-3 column:hidden">{{ says.columns.fetched }} </span>
+    <td class="py-2 pr-4 align-top whitespace-nowrap text-ink-2 max-column:hidden">
       <span v-if="source.lastFetchedAt" :title="times.exact(source.lastFetchedAt)">{{ times.ago(source.lastFetchedAt) }}</span><template v-else>{{
         says.never
       }}</template>

@@ -19,7 +19,7 @@ const rules = (account: Account): string => says.rules(account.rules.limit, says
         <div class="min-w-0">
           <p>
             <NuxtLink :to="`/account/${one.id}`" class="serif text-headline font-medium underline-offset-2 hover:underline">{{ one.name }}</NuxtLink>
-            <span class="text-ink-2">{{ one.handle }}</span>
+            <span class="ml-1.5 text-ink-2">{{ one.handle }}</span>
           </p>
           <p class="text-small text-ink-2">{{ rules(one) }} · {{ says.protocols[one.protocol] }}</p>
           <p v-if="one.hold" class="text-small font-semibold text-warn">{{ one.hold.reason ? words.hold.because(one.hold.reason) : words.hold.on(null) }}</p>
