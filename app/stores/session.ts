@@ -1,11 +1,13 @@
-import { useLocalStorage } from '@vueuse/core'
 import type { Me } from '#shared/api'
 import { api } from '../api/client'
+
+const A_YEAR = 365 * 24 * 60 * 60
 
 /** Who is signed in, and which of their brands is on screen. */
 export const useSessionStore = defineStore('session', () => {
   const me = ref<Me | null>(null)
-  const chosen = useLocalStorage('quill-brand', '')
+  // A cookie, so that the server knows it too: it names in the page what will be asked for first.
+  const chosen = useCookie('quill-brand', { maxAge: A_YEAR, sameSite: 'lax', default: () => '' })
   const brandId = computed(() => me.value?.brands.find((brand) => brand.id === chosen.value)?.id ?? me.value?.brands[0]?.id ?? null)
 
   /** Asks who is signed in. Throws a Refusal where nobody is. */
