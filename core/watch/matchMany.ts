@@ -50,7 +50,8 @@ export function buildWatchIndex(watches: { id: string; query: WatchQuery }[]): W
     look: (query: WatchQuery, prepared: PreparedArticle, find: FindWord) => T[],
   ): ({ id: string } & T)[] {
     const prepared = 'prepared' in article ? article : prepareArticle(article)
-    const numbers = candidates(shelfFor(prepared.language), prepared)
+    // One alone is looked for itself: whether its words are there costs as much to find out.
+    const numbers = watches.length === 1 ? [0] : candidates(shelfFor(prepared.language), prepared)
     const find = numbers.length > MANY ? new Postings(prepared).find : scanning(prepared)
     return numbers.flatMap((number) => {
       const { id, query } = watches[number]!

@@ -45,22 +45,39 @@ export function prepareArticle(article: WatchArticle): PreparedArticle {
   const bodyFrom = append(article.title)
   const authorFrom = append(article.body)
   append(article.author ?? '')
-  const host = article.url && /^https?:\/\//i.test(article.url) ? hostOf(article.url) : null
+  // Few queries ask for these: each is worked out when one does.
+  let source: PreparedText | null = null
+  let region: PreparedText | null = null
+  let categories: PreparedText[] | null = null
+  let host: string | null | undefined
   return {
     prepared: true,
     ...all,
     bodyFrom,
     authorFrom,
-    source: prepareText(article.source, null),
-    region: prepareText(article.region ?? '', null),
-    categories: article.categories.map((category) => prepareText(category, article.language)),
-    host: host === null ? null : asciiHost(host),
+    get source() {
+      return (source ??= prepareText(article.source, null))
+    },
+    get region() {
+      return (region ??= prepareText(article.region ?? '', null))
+    },
+    get categories() {
+      return (categories ??= article.categories.map((category) => prepareText(category, article.language)))
+    },
+    get host() {
+      return host === undefined ? (host = hostNamed(article.url)) : host
+    },
     language: article.language,
     publishedAt: article.publishedAt === null ? null : Date.parse(article.publishedAt),
     // An article alone is in one outlet: its own.
     outlets: article.outlets ?? 1,
     responses: article.responses ?? null,
   }
+}
+
+function hostNamed(url: string | null): string | null {
+  const host = url && /^https?:\/\//i.test(url) ? hostOf(url) : null
+  return host === null ? null : asciiHost(host)
 }
 
 function prepareText(text: string, language: string | null): PreparedText {

@@ -76,7 +76,12 @@ export async function watchingRound(): Promise<number> {
   }
   const isKnown = going?.run.watch_id === run.watch_id && going.run.started_at === run.started_at && going.run.below === run.below
   if (!isKnown) going = await takenUp(db, run)
-  return going ? step(going, AT_ONCE) : 0
+  if (!going) return 0
+  return step(going, AT_ONCE).catch((error: unknown) => {
+    // What was read for it is gone: it is taken up from where the last was stored.
+    going = null
+    throw error
+  })
 }
 
 /** A run taken up where it was left, also by another process. */
