@@ -7,6 +7,7 @@ import { startServer } from '../scripts/world.mjs'
 import { Person } from '../tests/support/person'
 import { chanceFrom, pick } from '../tests/support/randomFeeds'
 import { fillArchive, RARE } from './archive'
+import { auditRows } from './audit'
 import { quantile, type Row } from './timing'
 import type { BrandView } from '../shared/api'
 import type { Watch, WatchLook } from '../shared/watches'
@@ -45,6 +46,7 @@ export async function wireRows(articles: number): Promise<Row[]> {
     const megabytes = memoryOf(server.child.pid)
     if (megabytes !== null) rows.push({ what: 'memory of the server after that', figure: `${megabytes} MB`, target: '< 300 MB', met: megabytes < 300 })
     rows.push(...(await viewRows(server.url, signedIn.cookie, Math.min(10_000, articles / 4))))
+    rows.push(...(await auditRows(server.url, signedIn.cookie)))
     await server.stop()
     decideAll(join(dataDir, 'quill.sqlite'), path.split('/').at(-1)!, 40)
     server = await start()
