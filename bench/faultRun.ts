@@ -38,6 +38,7 @@ export interface FaultRunResult {
 }
 
 const FINAL = ['sent', 'not-sent']
+/** So long nothing ends any more: tries of one post lie further and further apart. */
 const PATIENCE_MS = 120_000
 
 /**
@@ -77,10 +78,12 @@ async function killAgainAndAgain(world: SendingWorld, { kills, seed }: FaultRun)
 }
 
 async function allEnded(world: SendingWorld, posts: number): Promise<void> {
-  const end = Date.now() + PATIENCE_MS
-  while (Date.now() < end) {
+  let [ended, since] = [0, Date.now()]
+  while (Date.now() < since + PATIENCE_MS) {
     const states = world.states()
-    if (FINAL.reduce((sum, state) => sum + (states[state] ?? 0), 0) === posts + SENDING_HOSTS.length) return
+    const now = FINAL.reduce((sum, state) => sum + (states[state] ?? 0), 0)
+    if (now === posts + SENDING_HOSTS.length) return
+    if (now > ended) [ended, since] = [now, Date.now()]
     await pause(300)
   }
 }

@@ -12,7 +12,7 @@ for (let at = 0; at < runs; at++) {
   process.stdout.write(`\nRun ${at + 1} of ${runs}, seed ${run.seed}\n\n${tableOf(run, result)}\n`)
   if (!isStanding(attacked, ATTACKED_POSTS)) process.exit(1)
   if (!isClean(result)) {
-    process.stdout.write(`${JSON.stringify({ doubled: result.doubled, missing: result.missing, unsaid: result.unsaid }, null, 2)}\n`)
+    process.stdout.write(`${JSON.stringify({ doubled: result.doubled, missing: result.missing, unsaid: result.unsaid, left: result.left }, null, 2)}\n`)
     process.exit(1)
   }
 }

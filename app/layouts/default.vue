@@ -26,12 +26,15 @@ useKeys([
   { keys: ['?'], says: words.keys.keys, does: openKeys },
 ])
 
+/** Without these no screen can show what it has. */
+const failed = computed(() => brand.failed || schedule.failed)
+const loadBoth = (): Promise<unknown> => Promise.allSettled([brand.load(), schedule.load()])
 // The Wire loads its own list; what stands on every screen is loaded here.
 watch(
   () => session.brandId,
   async () => {
     schedule.from = null
-    await Promise.allSettled([brand.load(), schedule.load()])
+    await loadBoth()
   },
   { immediate: true },
 )
@@ -43,7 +46,12 @@ watch(
     <ScreenRail />
     <div class="grid min-h-0 min-w-0 grid-rows-[auto_minmax(0,1fr)]">
       <WeekRibbon />
-      <main id="screen" tabindex="-1" class="flex min-h-0 min-w-0 flex-col outline-none"><slot /></main>
+      <main id="screen" tabindex="-1" class="flex min-h-0 min-w-0 flex-col outline-none">
+        <div v-if="failed" class="flex flex-wrap items-center gap-3 border-b border-rule bg-sheet px-3.5 py-1.5">
+          <ProblemLine :says="failed" /><PlainButton @click="loadBoth">{{ words.frame.again }}</PlainButton>
+        </div>
+        <slot />
+      </main>
     </div>
     <KeysDialog />
     <NoticeBar />

@@ -162,7 +162,7 @@ const faces = [
     <EmptyState v-if="brand.view && brand.view.accounts.length === 0" :title="says.nothing.title" :detail="says.nothing.detail">
       <NuxtLink to="/set-up/accounts" class="rounded-[5px] bg-act px-3 py-1.5 font-semibold text-on-act">{{ says.nothing.go }}</NuxtLink>
     </EmptyState>
-    <p v-else-if="!shown || !brand.view" class="p-6 text-ink-3">{{ words.frame.loading }} …</p>
+    <p v-else-if="!shown || !brand.view" class="p-6 text-ink-3">{{ schedule.failed || brand.failed ? '' : `${words.frame.loading} …` }}</p>
     <LazyAheadList v-else-if="face === 'ahead'" @lift="holding = $event" @day="openDay" />
     <template v-else>
       <DayList v-if="isPhone" :view="shown" :accounts="brand.view.accounts" @open="openId = $event" />

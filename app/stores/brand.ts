@@ -1,9 +1,11 @@
 import type { BrandView, Undoable } from '#shared/api'
-import { api } from '../api/client'
+import { api, sentenceOf } from '../api/client'
 
 /** The brand on screen: its pillars, accounts and watches, what is unread, and every change to them. */
 export const useBrandStore = defineStore('brand', () => {
   const view = ref<BrandView | null>(null)
+  /** Why there is nothing to show; empty where there is, or may be yet. */
+  const failed = ref('')
   const session = useSessionStore()
   const notices = useNoticesStore()
 
@@ -15,7 +17,11 @@ export const useBrandStore = defineStore('brand', () => {
   async function load(): Promise<void> {
     const asked = session.brandId
     if (!asked) return
-    const loaded = await api.get<BrandView>(path())
+    const loaded = await api.get<BrandView>(path()).catch((error: unknown) => {
+      if (!view.value) failed.value = sentenceOf(error)
+      throw error
+    })
+    failed.value = ''
     if (asked === session.brandId) view.value = loaded
   }
 
@@ -40,5 +46,5 @@ export const useBrandStore = defineStore('brand', () => {
     found.news = 0
     await api.put(path(`/watches/${id}/seen`), {}).catch(() => undefined)
   }
-  return { view, path, seeWatch, canWork, isOwner, load, pillarInk, accountName, change }
+  return { view, failed, path, seeWatch, canWork, isOwner, load, pillarInk, accountName, change }
 })

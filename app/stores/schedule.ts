@@ -1,6 +1,6 @@
 import type { ScheduleView, Undoable } from '#shared/api'
 import type { FoundAhead, LateLine } from '#shared/plans'
-import { api } from '../api/client'
+import { api, sentenceOf } from '../api/client'
 import * as words from '#shared/words'
 import { addDays } from '../utils/localTime'
 import type { Move } from '../composables/usePlanTrial'
@@ -15,6 +15,8 @@ export const useScheduleStore = defineStore('schedule', () => {
   const ribbon = ref<ScheduleView | null>(null)
   const other = ref<ScheduleView | null>(null)
   const from = ref<string | null>(null)
+  /** Why there is nothing to show; empty where there is, or may be yet. */
+  const failed = ref('')
   const brand = useBrandStore()
   const session = useSessionStore()
   const notices = useNoticesStore()
@@ -24,7 +26,11 @@ export const useScheduleStore = defineStore('schedule', () => {
   async function load(): Promise<void> {
     const asked = session.brandId
     if (!asked) return
-    const week = await api.get<ScheduleView>(brand.path('/schedule'))
+    const week = await api.get<ScheduleView>(brand.path('/schedule')).catch((error: unknown) => {
+      if (!ribbon.value) failed.value = sentenceOf(error)
+      throw error
+    })
+    failed.value = ''
     const moved = from.value !== null && from.value !== week.from ? await api.get<ScheduleView>(brand.path(`/schedule?from=${from.value}&days=${DAYS}`)) : null
     if (asked !== session.brandId) return
     ribbon.value = week
@@ -78,5 +84,5 @@ export const useScheduleStore = defineStore('schedule', () => {
     await Promise.all([load(), also()])
     notices.sayUndoable(says(result), id, result.historyId, () => Promise.all([load(), also()]), asks)
   }
-  return { ribbon, shown, from, load, open, step, move: moveLine, takeOut, sendNow, hold, lift, late, lookAhead }
+  return { ribbon, failed, shown, from, load, open, step, move: moveLine, takeOut, sendNow, hold, lift, late, lookAhead }
 })

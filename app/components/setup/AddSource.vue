@@ -75,14 +75,16 @@ onMounted(() => {
         looking.busy.value ? says.finding : says.find
       }}</PlainButton>
     </form>
-    <div v-if="withoutFeed" class="mt-2 flex flex-wrap items-center gap-x-4 gap-y-1 text-small" role="status">
+    <div v-if="withoutFeed" class="mt-2 flex flex-wrap items-baseline gap-x-4 gap-y-1 text-small" role="status">
       <span class="text-ink-2">{{ says.withoutFeed.title }}</span>
       <button type="button" class="min-h-6 font-semibold text-act underline-offset-2 hover:underline" @click="hasMail = true">
         {{ says.withoutFeed.mail }}
       </button>
-      <NuxtLink :to="{ path: '/desk/new', query: { link: withoutFeed } }" class="min-h-6 font-semibold text-act underline-offset-2 hover:underline">{{
-        says.withoutFeed.write
-      }}</NuxtLink>
+      <NuxtLink
+        :to="{ path: '/desk/new', query: { link: withoutFeed } }"
+        class="inline-flex min-h-6 items-center font-semibold text-act underline-offset-2 hover:underline"
+        >{{ says.withoutFeed.write }}</NuxtLink
+      >
     </div>
     <p v-if="!found" class="mt-2 max-w-[80ch] text-small text-ink-3">{{ says.addressHelp }}</p>
     <div v-if="!found" class="mt-3 flex flex-wrap gap-2">
