@@ -14,7 +14,8 @@ const OPEN = ['/sign-in', '/start']
 export default defineNitroPlugin((nitro) => {
   nitro.hooks.hook('render:html', async (html, { event }) => {
     const { pathname, search } = new URL(event.path, 'http://page.invalid')
-    if (OPEN.includes(pathname) || pathname.startsWith('/api/')) return
+    // Whoever brings no cookie is nobody, and is given none.
+    if (OPEN.includes(pathname) || !event.node.req.headers.cookie) return
     // Whose page it is stands in it.
     setResponseHeader(event, 'cache-control', 'no-store')
     try {

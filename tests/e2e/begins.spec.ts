@@ -4,6 +4,21 @@ import type { PostView } from '../../shared/posts'
 import { makeBrand } from '../support/world'
 import { expect, expectAccessible, mainText, saved, signIn, test } from './support'
 
+test('the first view asks once for each thing, while its script is on the way', async ({ page, world }) => {
+  const nell = await world.nell()
+  const { path } = await makeBrand(nell)
+  await nell.want('POST', `${path}/sources`, { feedUrl: 'https://lowlamp.example/feed.xml', label: 'The Low Lamp' })
+  await signIn(page, world.server.url)
+  await expect(page.locator('[data-article]').first()).toBeVisible()
+  const asked: string[] = []
+  page.on('request', (request) => asked.push(new URL(request.url()).pathname))
+  await page.reload()
+  await expect(page.locator('[data-article]').first()).toBeVisible()
+  await page.waitForLoadState('load')
+  for (const address of ['/api/me', path, `${path}/schedule`, `${path}/articles`]) expect(asked.filter((one) => one === address)).toHaveLength(1)
+  expect(asked.filter((one) => one.endsWith('.js')).length).toBeLessThan(20)
+})
+
 test('a page without a feed offers ways on; a post begins with what its page, source and brand say', async ({ page, world }) => {
   const nell = await world.nell()
   const { path, view } = await makeBrand(nell)

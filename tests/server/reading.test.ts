@@ -232,3 +232,28 @@ describe('two brands', () => {
     expect((await nell.want<ArticleRow>('GET', `${otherPath}/articles/${mine!.id}`)).state).toBe('passed')
   })
 })
+
+describe('a page behind the sign-in', () => {
+  const named = async (address: string, who = nell, cookie = who.cookie): Promise<string[]> => {
+    const { text, headers } = await who.ask('GET', address, undefined, { cookie })
+    expect(headers.get('content-type')).toMatch(/text\/html/)
+    return [...text.matchAll(/<link [^>]*as="fetch"[^>]* href="([^"]+)"/g)].map(([, href]) => href!.replaceAll('&amp;', '&'))
+  }
+
+  it('names what will be asked first: of the brand on screen, where it is one of theirs', async () => {
+    const list = (at: string): string[] => ['/api/me', at, `${at}/schedule`, `${at}/articles?show=open&order=newest`]
+    expect(await named('/wire')).toEqual(list(path))
+    expect(await named('/wire', nell, `${nell.cookie}; quill-brand=${otherPath.split('/').at(-1)}`)).toEqual(list(otherPath))
+    expect(await named('/wire', nell, `${nell.cookie}; quill-brand="><script>`)).toEqual(list(path))
+    expect(await named('/desk')).toEqual(list(path).slice(0, 3))
+    for (const address of await named('/wire')) expect((await nell.ask('GET', address)).status).toBe(200)
+  })
+
+  it('names nothing to nobody, nor before the sign-in, and is kept by no cache', async () => {
+    const nobody = world.nobody()
+    expect(await named('/wire', nobody, '')).toEqual([])
+    expect(await named('/wire', nobody, 'quill=forged')).toEqual([])
+    expect(await named('/sign-in')).toEqual([])
+    expect((await nell.ask('GET', '/wire')).headers.get('cache-control')).toBe('no-store')
+  })
+})
