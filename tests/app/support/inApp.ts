@@ -1,7 +1,7 @@
 // What composables and stores find around them in the application, without a browser: a component, a server, a store of the browser's.
 import { createPinia, setActivePinia } from 'pinia'
 import { vi } from 'vitest'
-import { createRenderer, defineComponent } from 'vue'
+import { createRenderer, defineComponent, ref } from 'vue'
 
 export interface Asked {
   method: string
@@ -39,6 +39,8 @@ export function freshApp(): Map<string, string> {
     setItem: (name: string, value: string) => void kept.set(name, value),
     removeItem: (name: string) => void kept.delete(name),
   })
+  // Nuxt's own: what a cookie holds, of which nothing was kept yet.
+  vi.stubGlobal('useCookie', (_: string, options: { default: () => string }) => ref(options.default()))
   setActivePinia(createPinia())
   return kept
 }
