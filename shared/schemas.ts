@@ -57,8 +57,8 @@ export const brandSchema = yup.object({
   /** Its own sites, as they are written. */
   ownSites: listOf(text(LIMITS.address).required(), LIMITS.ownSites, says.tooManySites(LIMITS.ownSites))
     .default([])
-    // Of the whole list: a form has one field for it.
-    .test('sites', says.site, (sites) => (sites ?? []).every((site) => siteNamed(site) !== null)),
+    // Of the whole list: a form has one field for it. What is no text at all is told by the elements' own test.
+    .test('sites', says.site, (sites) => (Array.isArray(sites) ? sites : []).every((site: unknown) => typeof site !== 'string' || siteNamed(site) !== null)),
   ownPillarId: pillarChoice,
   /** What fixed times keep where the zone changes. */
   keep: yup

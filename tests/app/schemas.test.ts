@@ -71,3 +71,26 @@ describe('days and instants', () => {
   )
   it('2026-02-28T10:00:00.123Z is one', () => expect(instant.isValidSync('2026-02-28T10:00:00.123Z')).toBe(true))
 })
+
+describe('sites of a brand’s own', () => {
+  const brand = { name: 'A', zone: 'UTC', language: 'en', mark: 'A' }
+  const complaints = (ownSites: unknown): string[] => {
+    try {
+      schemas.brandSchema.validateSync({ ...brand, ownSites }, { abortEarly: false })
+      return []
+    } catch (error) {
+      if (!(error instanceof yup.ValidationError)) throw error
+      return error.inner.map(({ path }) => path ?? '')
+    }
+  }
+  it.each([
+    [['lowlamp.example', ' https://www.lowlamp.example/x '], []],
+    [undefined, []],
+    [['lowlamp.example', 'nothing'], ['ownSites']],
+    [[{ a: [null] }], ['ownSites[0]']],
+    [[[1, false], 'lowlamp.example'], ['ownSites[0]']],
+    [[null], ['ownSites[0]']],
+    [{ length: 3 }, ['ownSites']],
+    ['lowlamp.example', ['ownSites']],
+  ])('%j: %j', (sites, paths) => expect(complaints(sites)).toEqual(paths))
+})
