@@ -21,4 +21,6 @@ export function startServer(options: {
   piped?: boolean
   env?: Record<string, string>
 }): Promise<ServerPart>
+/** A port nobody has, which nobody's outgoing connection is given either. */
+export function standingPort(): Promise<number>
 export function fillDemo(options: { url: string; standins: string; mailPort: number }): Promise<void>

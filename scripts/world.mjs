@@ -9,6 +9,8 @@ const START_MS = 30_000
 const LOOK_EVERY_MS = 25
 /** How long a port may still be somebody else's that is going. */
 const FREE_MS = 10_000
+const LOWEST_PORT = 20_000
+const FIRST_GIVEN_PORT = 32_768
 
 /** Starts the stand-in world and waits until it listens. Without a port it takes one that is free. */
 export async function startStandins({ port = 0, smtpPort = 0, loud = false } = {}) {
@@ -74,7 +76,11 @@ async function end(child) {
 function told(child, what, names) {
   return new Promise((resolve, reject) => {
     const got = {}
-    const late = setTimeout(() => done(() => reject(new Error(`${what} did not say where it listens`))), START_MS)
+    const late = setTimeout(() => {
+      // Left alone it would go on and answer in the place of the next one.
+      child.kill('SIGKILL')
+      done(() => reject(new Error(`${what} did not say where it listens; it said: ${JSON.stringify(got)}`)))
+    }, START_MS)
     const gone = (code, signal) => done(() => reject(new Error(`${what} stopped as it started (${signal ?? code}); what it said stands above`)))
     const take = (message) => {
       Object.assign(got, message)
@@ -89,19 +95,33 @@ function told(child, what, names) {
   })
 }
 
+/**
+ * A port nobody has, below those the system gives to connections going out: whoever stops and comes back finds it free, where any other may
+ * meanwhile be the near end of somebody's connection.
+ */
+export async function standingPort() {
+  for (;;) {
+    const port = LOWEST_PORT + Math.floor(Math.random() * (FIRST_GIVEN_PORT - LOWEST_PORT))
+    if (await isFree(port)) return port
+  }
+}
+
 /** A server that was on the port a moment ago may still be going, and an old one would answer in the new one's place. */
 async function becomesFree(port) {
   const until = Date.now() + FREE_MS
   for (;;) {
-    const probe = createServer()
-    const isFree = await new Promise((resolve) => {
-      probe.once('error', () => resolve(false))
-      probe.listen(port, '127.0.0.1', () => resolve(true))
-    })
-    if (isFree) return void (await new Promise((resolve) => probe.close(resolve)))
+    if (await isFree(port)) return
     if (Date.now() > until) throw new Error(`port ${port} is taken`)
     await pause(LOOK_EVERY_MS)
   }
+}
+
+function isFree(port) {
+  const probe = createServer()
+  return new Promise((resolve) => {
+    probe.once('error', () => resolve(false))
+    probe.listen(port, '127.0.0.1', () => probe.close(() => resolve(true)))
+  })
 }
 
 async function answers(url, child) {

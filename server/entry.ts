@@ -3,6 +3,7 @@ import { Server } from 'node:http'
 import { toNodeListener } from 'h3'
 import { useNitroApp } from 'nitropack/runtime'
 import { setupGracefulShutdown } from 'nitropack/runtime/internal/shutdown'
+import { cantStart } from './cantStart'
 import { requireUsable } from './dataFolder'
 import { log } from './log'
 import { requireSecret } from './secrets'
@@ -16,18 +17,13 @@ const HEAD_MS = 15_000
 const REQUEST_MS = 120_000
 const LOOK_EVERY_MS = 3_000
 
-function end(says: string): never {
-  process.stderr.write(`Clear Quill can’t start: ${says}\n`)
-  process.exit(1)
-}
-
 try {
   // Whatever is made from now on is its owner's alone.
   process.umask(0o077)
   requireUsable(settings().dataDir)
   requireSecret()
 } catch (error) {
-  end(error instanceof Error ? error.message : String(error))
+  cantStart(error instanceof Error ? error.message : String(error))
 }
 
 const app = useNitroApp()
@@ -36,7 +32,7 @@ const port = Number(process.env['PORT'] ?? 3000)
 const host = process.env['HOST'] ?? '127.0.0.1'
 
 server.once('error', (error: NodeJS.ErrnoException) =>
-  end(error.code === 'EADDRINUSE' ? `port ${port} is taken; another server may be running.` : `it can’t listen on ${host}:${port} (${error.message}).`),
+  cantStart(error.code === 'EADDRINUSE' ? `port ${port} is taken; another server may be running.` : `it can’t listen on ${host}:${port} (${error.message}).`),
 )
 server.listen({ port, host }, () => {
   const address = server.address()

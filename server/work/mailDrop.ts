@@ -1,5 +1,6 @@
 import { SMTPServer, type SMTPServerDataStream, type SMTPServerSession } from 'smtp-server'
 import { LIMITS } from '../../shared/limits'
+import { cantStart } from '../cantStart'
 import { log } from '../log'
 import { listBehind, requireRoom, takeMail } from '../services/mailingLists'
 
@@ -37,8 +38,13 @@ export function openMailDrop(port: number, host: string): () => Promise<void> {
       )
     },
   })
-  server.on('error', (error) => log.error({ error }, 'The mail drop had a fault.'))
+  // Letters would go astray and nobody would know.
+  const cantListen = (error: NodeJS.ErrnoException): never =>
+    cantStart(error.code === 'EADDRINUSE' ? `the mail port ${port} is taken.` : `mail can’t be taken on ${host}:${port} (${error.message}).`)
+  server.once('error', cantListen)
   const listening = server.listen(port, host, () => {
+    server.off('error', cantListen)
+    server.on('error', (error) => log.error({ error }, 'The mail drop had a fault.'))
     const address = listening.address()
     // Whoever started this with port 0 is told which one it got.
     if (typeof address === 'object' && address) process.send?.({ mailListening: address.port })

@@ -73,6 +73,8 @@ it('a port that is taken is said too, and a secret is made whole, for its owner 
   try {
     const { code, says } = await begin({ QUILL_DATA_DIR: mkdtempSync(join(folder, 'other-')), PORT: String(port) })
     expect([code, says]).toEqual([1, expect.stringContaining(`port ${port} is taken`)])
+    const mail = await begin({ QUILL_DATA_DIR: mkdtempSync(join(folder, 'mail-')), QUILL_MAIL_PORT: String(port), QUILL_MAIL_HOST: 'lists.clearquill.example' })
+    expect([mail.code, mail.says]).toEqual([1, expect.stringContaining(`the mail port ${port} is taken`)])
     expect(readFileSync(join(dataDir, 'secret.key'), 'utf8')).toMatch(/^[0-9a-f]{64}$/)
     expect((statSync(join(dataDir, 'secret.key')).mode & 0o777).toString(8)).toBe('600')
   } finally {

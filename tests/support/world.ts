@@ -12,7 +12,7 @@ import type { LoggedAsk } from '../../standins/world'
 import type { BrandView, LinedUp, ScheduleView } from '../../shared/api'
 import type { Echo, Placement, Placing } from '../../shared/plans'
 import { emptyDoc, emptyPart, type PostDoc, type PostView } from '../../shared/posts'
-import { startServer, startStandins, type Part, type ServerPart } from '../../scripts/world.mjs'
+import { standingPort, startServer, startStandins, type Part, type ServerPart } from '../../scripts/world.mjs'
 import { howItIs, roundsOf, type HowItIs } from './howItIs'
 import { Person } from './person'
 
@@ -30,15 +30,12 @@ export const START = Date.UTC(2027, 2, 2, 9)
 export class World {
   readonly dataDir: string
   readonly standins: Part
-  /** Where the server takes mail for mailing lists. */
-  readonly mailPort: number
   readonly #env: Record<string, string>
   server: ServerPart
 
   private constructor(standins: Part, server: ServerPart, dataDir: string, env: Record<string, string>) {
     this.standins = standins
     this.server = server
-    this.mailPort = server.mailPort!
     this.dataDir = dataDir
     this.#env = env
   }
@@ -56,7 +53,7 @@ export class World {
       QUILL_START_CODE: START_CODE,
       ...env,
     }
-    const server = await startServer({ mailPort: 0, dataDir, standins: standins.url, demo, env: given })
+    const server = await startServer({ port: await standingPort(), mailPort: 0, dataDir, standins: standins.url, demo, env: given })
     const world = new World(standins, server, dataDir, given)
     if (demo) await world.#begin(at)
     return world
@@ -121,6 +118,11 @@ export class World {
       throw new Error(`The data file is not sound: ${wrong.n} rows of what waits are wrong, ${miscounted.n} counts; ${integrity}`)
   }
 
+  /** Where the server takes mail for mailing lists; another port after a restart. */
+  get mailPort(): number {
+    return this.server.mailPort!
+  }
+
   /** Kills the server as a power cut would. */
   async kill(): Promise<void> {
     const gone = new Promise((resolve) => this.server.child.once('exit', resolve))
@@ -131,7 +133,7 @@ export class World {
   async restart({ piped = false } = {}): Promise<void> {
     this.server = await startServer({
       port: this.server.port,
-      mailPort: this.mailPort,
+      mailPort: 0,
       dataDir: this.dataDir,
       standins: this.standins.url,
       demo: true,
