@@ -3,6 +3,7 @@ import type { Card } from '#shared/api'
 import * as words from '#shared/words'
 import type { MoveTo } from '../../core/schedule/moves'
 import type { MoveTrial } from '../workers/plan'
+import { dragging, type DropTarget } from '../utils/dragging'
 import type { PlanTrial } from './usePlanTrial'
 
 /** Where a card can be let go. */
@@ -16,38 +17,40 @@ export interface DropPlace {
 export function useSheetDrag(plan: PlanTrial) {
   const schedule = useScheduleStore()
   const notices = useNoticesStore()
-  const dragged = shallowRef<Card | null>(null)
+  const dragged = computed(() => (dragging.value?.what.kind === 'card' ? dragging.value.what.card : null))
   const over = shallowRef<DropPlace | null>(null)
   const trial = shallowRef<MoveTrial | null>(null)
   /** Where each other post would go, by line; null for nowhere. */
   const tries = computed(() => new Map((trial.value?.moved ?? []).map(({ id, to }) => [id, to])))
 
-  const start = (card: Card): void => void (dragged.value = card)
-  function end(): void {
-    dragged.value = null
+  function leave(key: string): void {
+    if (over.value?.key !== key) return
     over.value = null
     trial.value = null
   }
-  async function enter(place: DropPlace): Promise<void> {
-    if (!dragged.value || over.value?.key === place.key) return
+  async function enter(card: Card, place: DropPlace): Promise<void> {
+    if (over.value?.key === place.key) return
     over.value = place
     trial.value = null
-    const move = moveOf(dragged.value, place)
+    const move = moveOf(card, place)
     if (!move) return
     const found = await plan.tryMove(move)
     if (over.value?.key === place.key) trial.value = found
   }
-  async function drop(place: DropPlace): Promise<void> {
-    const card = dragged.value
-    const move = card && moveOf(card, place)
-    end()
-    if (!card) return
+  async function drop(card: Card, place: DropPlace): Promise<void> {
     if (!place.to) return notices.say(words.move.noSlotThere)
     await plan.settled()
+    const move = moveOf(card, place)
     const version = plan.base.value?.version
     if (move && version) await schedule.move(move, version).catch((error: unknown) => notices.complain(error))
   }
-  return { dragged, over, trial, tries, start, end, enter, drop }
+  /** A place on the sheet that cards can be let go on; where a card goes by it may depend on the card. */
+  const target = (key: string, placeFor: (card: Card) => DropPlace): DropTarget => ({
+    takes: (what) => what.kind === 'card',
+    over: (what) => void (what?.kind === 'card' ? enter(what.card, placeFor(what.card)) : leave(key)),
+    drop: (what) => void (what.kind === 'card' && drop(what.card, placeFor(what.card))),
+  })
+  return { dragged, over, trial, tries, target }
 }
 
 function moveOf(card: Card, { accountId, to }: DropPlace) {

@@ -55,5 +55,6 @@ watch(
     </div>
     <KeysDialog />
     <NoticeBar />
+    <DragLabel />
   </div>
 </template>

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { Card, ScheduleView } from '../../shared/api'
-import { nearestSlot } from '../../app/utils/dropped'
+import { nearestSlot } from '../../app/utils/nearestSlot'
 import { entriesOf, isNarrowed, isWanted, type SheetFilter } from '../../app/utils/sheet'
 import { putIn, readTime, type PlannedSlot, type PutIn } from '../../app/utils/timetables'
 import { ontoCard } from '../../app/utils/sheetMoves'

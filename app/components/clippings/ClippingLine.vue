@@ -2,7 +2,7 @@
 import { Archive, Check, Pencil, PenLine, RotateCcw, Undo2 } from '@lucide/vue'
 import type { Clipping } from '#shared/api'
 import * as words from '#shared/words'
-import { CLIPPING_DATA } from '../../utils/dropped'
+import { vDrag, type DragSource } from '../../utils/dragging'
 
 const props = defineProps<{ one: Clipping; current: boolean; chosen: boolean }>()
 const emit = defineEmits<{ edit: []; done: [done: boolean]; move: [state: 'clipped' | 'shelved']; choose: []; mark: [] }>()
@@ -10,6 +10,9 @@ const says = words.clippings
 const brand = useBrandStore()
 const times = useTimes()
 const title = computed(() => props.one.title || says.noTitle)
+const source = computed((): DragSource | null =>
+  brand.canWork && props.one.doneAt === null ? { what: { kind: 'clipping', id: props.one.id }, label: title.value } : null,
+)
 const readAt = computed(() => ({ path: '/wire', query: { show: props.one.shelved ? 'shelved' : 'clipped', article: props.one.articleId ?? '' } }))
 const writeAt = computed(() => ({
   path: '/desk/new',
@@ -19,11 +22,10 @@ const writeAt = computed(() => ({
 
 <template>
   <li
+    v-drag="source"
     class="grid grid-cols-[18px_minmax(0,1fr)_auto] gap-x-3 gap-y-1 px-4 py-3 max-column:grid-cols-[18px_minmax(0,1fr)]"
     :class="current ? 'bg-paper shadow-[inset_3px_0_0_var(--act)]' : ''"
     :data-clipping="one.id"
-    :draggable="brand.canWork && one.doneAt === null"
-    @dragstart="(event: DragEvent) => event.dataTransfer?.setData(CLIPPING_DATA, one.id)"
     @focusin="emit('choose')"
   >
     <input

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import * as words from '#shared/words'
-import { droppedClipping, droppedLine, isDroppable, nearestSlot } from '../../utils/dropped'
+import { vDropTarget, type Dragged, type DropTarget, type Point } from '../../utils/dragging'
 import { addDays } from '../../utils/localTime'
+import { nearestSlot } from '../../utils/nearestSlot'
 
 interface Tick {
   key: string
@@ -57,23 +58,22 @@ function tickOf(card: NonNullable<typeof view.value>['cards'][number]): Tick {
 const leftOf = (at: string | number): string => `${((times.moment(at).minutes / 1440) * 100).toFixed(2)}%`
 const notices = useNoticesStore()
 const over = ref<string | null>(null)
-function dragOver(event: DragEvent, date: string): void {
-  if (!isDroppable(event) || !brand.canWork) return
-  event.preventDefault()
-  over.value = date
-}
+const target = (date: string): DropTarget => ({
+  takes: (what) => what.kind !== 'row' && brand.canWork,
+  over: (what) => void (over.value = what ? date : null),
+  drop: (what, at, element) => void drop(date, what, at, element),
+})
 /** A post in line takes the open slot nearest to where it was let go; a clipping becomes a post for it. */
-async function drop(event: DragEvent, date: string): Promise<void> {
-  event.preventDefault()
-  over.value = null
+async function drop(date: string, what: Dragged, at: Point, element: HTMLElement): Promise<void> {
   if (!view.value) return
-  const box = (event.currentTarget as HTMLElement).getBoundingClientRect()
-  const minutes = ((event.clientX - box.left) / box.width) * 1440
-  const [line, clipping] = [droppedLine(event), droppedClipping(event)]
-  const slot = nearestSlot(view.value, date, minutes, line?.accountId ?? null, times.moment)
+  const box = element.getBoundingClientRect()
+  const minutes = ((at.x - box.left) / box.width) * 1440
+  const slot = nearestSlot(view.value, date, minutes, what.kind === 'card' ? what.card.accountId : null, times.moment)
   if (!slot) return notices.say(words.move.noSlotThere)
-  if (clipping) await goTo({ path: '/desk/new', query: { clippings: clipping, account: slot.accountId, at: slot.at } })
-  if (line) await schedule.move({ lineId: line.lineId, to: { kind: 'slot', at: slot.at }, accountId: null }, view.value.planVersion).catch((error: unknown) => notices.complain(error)) // prettier-ignore
+  if (what.kind === 'clipping') return void (await goTo({ path: '/desk/new', query: { clippings: what.id, account: slot.accountId, at: slot.at } }))
+  if (what.kind !== 'card' || !what.card.lineId) return
+  const move = { lineId: what.card.lineId, to: { kind: 'slot' as const, at: slot.at }, accountId: null }
+  await schedule.move(move, view.value.planVersion).catch((error: unknown) => notices.complain(error))
 }
 const onHold = computed(() => {
   // All of it is said above.
@@ -93,14 +93,12 @@ const openDay = (date: string): Promise<unknown> => Promise.all([schedule.open(d
     <button
       v-for="(day, at) in days"
       :key="day.date"
+      v-drop-target="target(day.date)"
       type="button"
       class="relative flex min-w-0 flex-col border-r border-rule px-2.5 pt-[7px] text-left hover:bg-paper max-column:px-1.5"
       :class="{ 'bg-well': over === day.date }"
       :aria-label="says.day(day.name, day.lined, day.open)"
       @click="openDay(day.date)"
-      @dragover="dragOver($event, day.date)"
-      @dragleave="over = null"
-      @drop="drop($event, day.date)"
     >
       <span class="flex justify-between gap-1 text-[11.5px] leading-tight whitespace-nowrap">
         <b class="font-semibold" :class="at === 0 ? 'text-ink' : 'text-ink-2'">{{ day.name }}</b>

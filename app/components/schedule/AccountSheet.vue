@@ -3,6 +3,7 @@ import { Pause } from '@lucide/vue'
 import type { Account, Card, ScheduleView } from '#shared/api'
 import * as words from '#shared/words'
 import { SHEET_DRAG } from '../../composables/useSheetDrag'
+import { NOWHERE, vDropTarget } from '../../utils/dragging'
 import { daysOf, entriesOf } from '../../utils/sheet'
 
 const props = defineProps<{ view: ScheduleView; accounts: Account[]; alone: string | null }>()
@@ -36,8 +37,10 @@ const holdSays = (account: Account): string => {
 /** A card let go on a day, beside its slots, takes the day's first open one. */
 const dayPlace = (accountId: string, date: string) => {
   const open = entries(accountId, date).find((entry) => entry.card === null)
-  return { key: `day ${accountId} ${date}`, accountId, to: open ? { kind: 'slot' as const, at: open.at } : null }
+  return { key: dayKey(accountId, date), accountId, to: open ? { kind: 'slot' as const, at: open.at } : null }
 }
+const dayKey = (accountId: string, date: string): string => `day ${accountId} ${date}`
+const dayTarget = (accountId: string, date: string) => drag?.target(dayKey(accountId, date), () => dayPlace(accountId, date)) ?? NOWHERE
 </script>
 
 <template>
@@ -98,11 +101,9 @@ const dayPlace = (accountId: string, date: string) => {
           <td
             v-for="date in days"
             :key="date"
+            v-drop-target="dayTarget(account.id, date)"
             class="border-r border-b border-rule bg-sheet p-[5px] align-top"
-            :class="{ 'bg-paper': drag?.over.value?.key === `day ${account.id} ${date}` }"
-            @dragenter.prevent="drag?.enter(dayPlace(account.id, date))"
-            @dragover.prevent="drag?.enter(dayPlace(account.id, date))"
-            @drop.prevent="drag?.drop(dayPlace(account.id, date))"
+            :class="{ 'bg-paper': drag?.over.value?.key === dayKey(account.id, date) }"
           >
             <ul class="grid grid-cols-1 gap-1">
               <li v-for="entry in entries(account.id, date)" :key="entry.key">

@@ -2,6 +2,7 @@
 import type { Account, Card, ScheduleView } from '#shared/api'
 import type { PlanBase } from '#shared/plans'
 import * as words from '#shared/words'
+import { dragging, vDrag, vDropTarget, type DropTarget } from '../../utils/dragging'
 
 /** One account's line in its order, beside the sheet: what comes next, what after it, and what has no place. */
 const props = defineProps<{ account: Account; base: PlanBase | null; view: ScheduleView }>()
@@ -11,17 +12,17 @@ const brand = useBrandStore()
 const times = useTimes()
 const rows = computed(() => (props.base?.lines ?? []).filter(({ accountId }) => accountId === props.account.id))
 const cardOf = (id: string): Card | null => props.view.cards.find((card) => card.lineId === id) ?? null
-const held = ref<string | null>(null)
+const held = computed(() => (dragging.value?.what.kind === 'row' ? dragging.value.what.id : null))
 const over = ref<string | null>(null)
-function drop(id: string): void {
-  const from = rows.value.findIndex((row) => row.id === held.value)
+const target = (id: string): DropTarget => ({
+  takes: (what) => what.kind === 'row',
+  over: (what) => void (over.value = what ? id : null),
+  drop: (what) => what.kind === 'row' && drop(what.id, id),
+})
+function drop(dragged: string, id: string): void {
+  const from = rows.value.findIndex((row) => row.id === dragged)
   const to = rows.value.findIndex((row) => row.id === id)
-  if (from >= 0 && to >= 0 && from !== to) emit('move', held.value!, from < to ? 'after' : 'before', id)
-  end()
-}
-function end(): void {
-  held.value = null
-  over.value = null
+  if (from >= 0 && to >= 0 && from !== to) emit('move', dragged, from < to ? 'after' : 'before', id)
 }
 function onKey(event: KeyboardEvent, at: number): void {
   if (!event.altKey || !['ArrowUp', 'ArrowDown'].includes(event.key)) return
@@ -42,20 +43,17 @@ function onKey(event: KeyboardEvent, at: number): void {
       <li
         v-for="(row, at) in rows"
         :key="row.id"
+        v-drop-target="target(row.id)"
         :class="{ 'opacity-45': held === row.id, 'bg-well': over === row.id && held !== row.id }"
-        @dragover.prevent="over = row.id"
-        @drop.prevent="drop(row.id)"
       >
         <button
+          v-drag="brand.canWork ? { what: { kind: 'row', id: row.id }, label: row.text } : null"
           type="button"
           class="grid w-full grid-cols-[20px_minmax(0,1fr)] gap-1.5 border-l-[3px] px-2.5 py-1.5 text-left hover:bg-sheet"
           :style="{ borderLeftColor: brand.pillarInk(row.pillarId) }"
-          :draggable="brand.canWork"
           :title="words.move.hint"
           :data-line="row.id"
           @click="cardOf(row.id) && emit('open', row.id)"
-          @dragstart="held = row.id"
-          @dragend="end"
           @keydown="onKey($event, at)"
         >
           <span class="text-right text-small text-ink-3 tabular-nums">{{ at + 1 }}</span>

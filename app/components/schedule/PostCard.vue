@@ -3,7 +3,7 @@ import { Pause, Pin, Repeat2, TriangleAlert } from '@lucide/vue'
 import type { Card } from '#shared/api'
 import * as words from '#shared/words'
 import { SHEET_DRAG } from '../../composables/useSheetDrag'
-import { LINE_DATA } from '../../utils/dropped'
+import { NOWHERE, vDrag, vDropTarget, type DragSource } from '../../utils/dragging'
 import { isTrouble } from '../../utils/sheet'
 import { ontoCard } from '../../utils/sheetMoves'
 
@@ -24,11 +24,11 @@ const stateSays = computed(() => {
   if (isOnHold.value) return says.held
   return props.card.approval === 'in-review' ? says.review : props.card.approval === 'approved' ? '' : says.draft
 })
-const place = computed(() => ({
-  key: `card ${props.card.id}`,
-  accountId: props.card.accountId,
-  to: drag?.dragged.value ? ontoCard(drag.dragged.value, props.card) : null,
-}))
+const source = computed((): DragSource | null => (canMove.value ? { what: { kind: 'card', card: props.card }, label: comment.value ?? '' } : null))
+const key = computed(() => `card ${props.card.id}`)
+const target = computed(
+  () => drag?.target(key.value, (card) => ({ key: key.value, accountId: props.card.accountId, to: ontoCard(card, props.card) })) ?? NOWHERE,
+)
 const isDragged = computed(() => drag?.dragged.value?.id === props.card.id)
 /** Where it would go if the dragged card were let go now; undefined where it stays. */
 const would = computed((): string | null | undefined => {
@@ -41,12 +41,6 @@ const wouldSays = computed(() => {
   if (!would.value) return words.move.tryNowhere
   return [words.move.tryTo(times.shortDayTime(would.value)), over.value ? words.move.tryOver(over.value) : ''].filter(Boolean).join(' · ')
 })
-function start(event: DragEvent): void {
-  event.dataTransfer?.setData('text/plain', props.card.text)
-  event.dataTransfer?.setData(LINE_DATA, JSON.stringify({ lineId: props.card.lineId, accountId: props.card.accountId }))
-  if (event.dataTransfer) event.dataTransfer.effectAllowed = 'move'
-  drag?.start(props.card)
-}
 const SHIFTS = { ArrowUp: 'earlier', ArrowDown: 'later', ArrowLeft: 'dayBefore', ArrowRight: 'dayAfter' } as const
 function onKey(event: KeyboardEvent): void {
   if (!event.altKey || !(event.key in SHIFTS) || !canMove.value) return
@@ -57,25 +51,21 @@ function onKey(event: KeyboardEvent): void {
 
 <template>
   <button
+    v-drag="source"
+    v-drop-target="target"
     type="button"
     class="relative block w-full rounded-[4px] border border-l-[3px] px-2 py-1 text-left hover:border-edge"
     :class="[
       card.state === 'sent' || isOnHold ? 'bg-paper' : 'bg-sheet',
       isBad ? 'border-bad' : isFirm ? 'border-rule' : 'border-dashed border-edge',
-      { 'opacity-45': isDragged, 'ring-2 ring-act': drag?.over.value?.key === place.key && !isDragged },
+      { 'opacity-45': isDragged, 'ring-2 ring-act': drag?.over.value?.key === key && !isDragged },
     ]"
     :style="{ borderLeftColor: isBad ? undefined : brand.pillarInk(card.pillarId), borderLeftStyle: isOnHold ? 'dashed' : 'solid' }"
     :data-state="card.state"
     :data-card="card.id"
-    :draggable="canMove"
     :title="canMove ? words.move.hint : undefined"
     @click="emit('open')"
     @keydown="onKey"
-    @dragstart="start"
-    @dragend="drag?.end()"
-    @dragenter.prevent.stop="drag?.enter(place)"
-    @dragover.prevent.stop="drag?.enter(place)"
-    @drop.prevent.stop="drag?.drop(place)"
   >
     <span class="flex flex-wrap items-center gap-x-1 text-tiny text-ink-2">
       {{ times.time(card.at) }}
