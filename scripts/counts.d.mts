@@ -1,0 +1,1 @@
+export function counts(): Record<string, number>
