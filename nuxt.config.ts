@@ -1,5 +1,6 @@
 import { fileURLToPath } from 'node:url'
 import tailwindcss from '@tailwindcss/vite'
+import { aliases } from './aliases.mjs'
 
 const root = fileURLToPath(new URL('.', import.meta.url))
 /** What the first screen after the sign-in is made of. */
@@ -7,7 +8,8 @@ const FIRST = ['app/pages/wire.vue', 'app/layouts/default.vue'].map((file) => `$
 /** Lists of what there is: who imports one takes little of it. */
 const LISTS = /\/(?:index|lucide-vue|headlessui\.esm)\.(?:ts|m?js)$/
 /** Words that it does not say. */
-const OTHER_WORDS = /\/shared\/words\/(base|deliveries|desk|fields|find|glossary|plan|schedule|setUp|sources|start|watches)\.ts$/
+const OTHER_WORDS =
+  /\/shared\/(platform\/baseWords|platform\/fieldWords|platform\/glossary|delivery\/words|posts\/words|reading\/findWords|schedule\/planWords|schedule\/words|people\/setUpWords|people\/startWords|sources\/words|watches\/words)\.ts$/
 
 interface Graph {
   getModuleInfo: (id: string) => { importedIds: readonly string[] } | null
@@ -25,7 +27,7 @@ function firstView(id: string, { getModuleInfo, getModuleIds }: Graph): string |
     for (const one of ofFirst) if (!LISTS.test(one)) for (const next of getModuleInfo(one)?.importedIds ?? []) ofFirst.add(next)
   }
   const [, words] = OTHER_WORDS.exec(id) ?? []
-  return words ? `words-${words}` : ofFirst.has(id) ? 'first' : undefined
+  return words ? `words-${words.replace('/', '-')}` : ofFirst.has(id) ? 'first' : undefined
 }
 
 export default defineNuxtConfig({
@@ -33,9 +35,12 @@ export default defineNuxtConfig({
   telemetry: false,
   devtools: { enabled: false },
   modules: ['@pinia/nuxt', 'nuxt-security', '@nuxt/eslint'],
+  alias: { '#core': aliases['#core']!, '#server': aliases['#server']! },
   css: ['~/assets/main.css'],
-  components: [{ path: '~/components', pathPrefix: false }],
-  imports: { autoImport: true },
+  // What all screens are made of is there by itself; whatever belongs to a subject is imported, so that one sees who knows whom.
+  components: [{ path: '~/base', pathPrefix: false }],
+  imports: { dirs: ['base'] },
+  pinia: { storesDirs: [] },
   // Public pages are rendered on the server and work without script; the application behind the sign-in is not.
   routeRules: { '/**': { ssr: false }, '/sign-in': { ssr: true } },
   app: {

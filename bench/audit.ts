@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath, pathToFileURL } from 'node:url'
 import { chromium } from '@playwright/test'
-import type { Row } from './timing'
+import type { Row } from '../tests/support/load/timing'
 
 const VERSION = '12.8.2'
 const root = fileURLToPath(new URL('..', import.meta.url))

@@ -8,7 +8,7 @@ import { v7 as uuid } from 'uuid'
 import { startServer } from '../scripts/world.mjs'
 import { Person } from '../tests/support/person'
 import { randomFeed } from '../tests/support/randomFeeds'
-import { quantile, type Row } from './timing'
+import { quantile, type Row } from '../tests/support/load/timing'
 
 const ITEMS = 30
 const NELL = { id: '01900000-0000-7000-8000-0000000000a1', name: 'Nell', email: 'nell@desk.example' }

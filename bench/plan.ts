@@ -1,5 +1,5 @@
-import { movePost, planDifference, planLines, type PlanInput, type PlanPost } from '../core/schedule'
-import { median, type Row } from './timing'
+import { movePost, planDifference, planLines, type PlanInput, type PlanPost } from '#core/schedule'
+import { median, type Row } from '../tests/support/load/timing'
 
 const START = Date.UTC(2026, 2, 2)
 const DAY = 86_400_000

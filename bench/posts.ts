@@ -1,5 +1,5 @@
-import { makeProof, measure, preflight, type NetworkRules, type PostParts, type PreflightContext } from '../core/post'
-import { median, type Row } from './timing'
+import { makeProof, measure, preflight, type NetworkRules, type PostParts, type PreflightContext } from '#core/post'
+import { median, type Row } from '../tests/support/load/timing'
 
 const rules = (patch: Partial<NetworkRules>): NetworkRules => ({
   id: 'n', name: 'N', limit: 3000, maxTextBytes: null, counting: 'characters', linkLength: 23, mentionCounts: 'local', links: 'in-text', shortLinks: true,

@@ -1,8 +1,8 @@
 import { parseFeed } from 'feedsmith'
 import { Parser } from 'htmlparser2'
-import { readFeed, safeHtml } from '../core/feed'
+import { readFeed, safeHtml } from '#core/feed'
 import { randomFeed, type FeedKind } from '../tests/support/randomFeeds'
-import { median, type Row } from './timing'
+import { median, type Row } from '../tests/support/load/timing'
 
 const KINDS: FeedKind[] = ['rss', 'atom', 'rdf']
 const at = { url: 'https://paper.example/feed' }

@@ -1,6 +1,6 @@
 // npm run soak [-- RUNS]: the fault run again and again, larger and with other seeds, and posts under attack, until one is not clean.
-import { faultRun, isClean, tableOf, type FaultRun } from './faultRun'
-import { isStanding, lineOf, underAttack } from './underAttack'
+import { faultRun, isClean, tableOf, type FaultRun } from '../tests/support/load/faultRun'
+import { isStanding, lineOf, underAttack } from '../tests/support/load/underAttack'
 
 const ATTACKED_POSTS = 600
 const runs = Number(process.argv[2] ?? 10)

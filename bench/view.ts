@@ -1,6 +1,6 @@
 import { existsSync, readFileSync } from 'node:fs'
 import { chromium } from '@playwright/test'
-import { quantile, type Row } from './timing'
+import { quantile, type Row } from '../tests/support/load/timing'
 
 const ROWS = 10_000
 /** Pixels of one turn of the wheel, and the pause before the next: about eight rows, a fast reader's pace. */

@@ -1,6 +1,6 @@
-import { buildWatchIndex, matchWatch, parseWatch, prepareArticle, type PreparedArticle, type WatchArticle } from '../core/watch'
+import { buildWatchIndex, matchWatch, parseWatch, prepareArticle, type PreparedArticle, type WatchArticle } from '#core/watch'
 import { chanceFrom, pick, type Chance } from '../tests/support/randomFeeds'
-import { median, type Row } from './timing'
+import { median, type Row } from '../tests/support/load/timing'
 
 const now = '2026-03-01T00:00:00.000Z'
 /** Words as they are spread in texts: a few stand everywhere, most are rare. */

@@ -2,6 +2,7 @@
 import { existsSync, mkdirSync, readFileSync, renameSync, statSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { build } from 'esbuild'
+import { aliases } from '../aliases.mjs'
 import { root } from './setUp.mjs'
 
 /** The bundle of an entry file, made anew where one of the files in it has changed since. It lies one level below the root, as its entry does. */
@@ -27,7 +28,7 @@ export async function bundled(entry) {
     format: 'esm',
     target: 'node20',
     packages: 'external',
-    alias: { '#shared': join(root, 'shared') },
+    alias: aliases,
     sourcemap: 'inline',
   })
   // Several may bundle at once: each puts a whole file in place.

@@ -38,7 +38,7 @@ export function build() {
   const sources = hashOf(
     ['app', 'core', 'shared', 'server', 'public']
       .flatMap((folder) => filesIn(join(root, folder)))
-      .concat(['nuxt.config.ts', 'package-lock.json'].map((file) => join(root, file))),
+      .concat(['nuxt.config.ts', 'aliases.mjs', 'package-lock.json'].map((file) => join(root, file))),
   )
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === sources) return
   say('Building the application (about a minute)')

@@ -3,12 +3,12 @@ import { Server } from 'node:http'
 import { toNodeListener } from 'h3'
 import { useNitroApp } from 'nitropack/runtime'
 import { setupGracefulShutdown } from 'nitropack/runtime/internal/shutdown'
-import { cantStart } from './cantStart'
-import { requireUsable } from './dataFolder'
-import { log } from './log'
-import { requireSecret } from './secrets'
-import { endStreams } from './services/events'
-import { knowPort, settings } from './settings'
+import { cantStart } from './platform/cantStart'
+import { requireUsable } from './platform/dataFolder'
+import { log } from './platform/log'
+import { requireSecret } from './platform/secrets'
+import { endStreams } from './people'
+import { knowPort, settings } from './platform/settings'
 
 // The built server's beginning: what it can't work with ends it here, with a sentence.
 

@@ -1,5 +1,11 @@
 <script setup lang="ts">
 import * as words from '#shared/words'
+import { useScheduleStore } from '~/schedule/scheduleStore'
+import { useChanges } from '~/frame/useChanges'
+import { useScreens } from '~/frame/useScreens'
+import ScreenRail from '~/frame/ScreenRail.vue'
+import WeekRibbon from '~/frame/WeekRibbon.vue'
+import KeysDialog from '~/frame/KeysDialog.vue'
 
 const session = useSessionStore()
 const brand = useBrandStore()

@@ -1,4 +1,4 @@
-import { Refusal } from '../api/client'
+import { Refusal } from '~/base/client'
 
 /** Where one wanted to go before signing in. */
 const WANTED = 'quill-wanted'

@@ -1,11 +1,16 @@
 <script setup lang="ts">
+import { useTagging } from '~/reading/useTagging'
 import { useDebounceFn } from '@vueuse/core'
-import type { Clipping } from '#shared/api'
+import type { Clipping } from '#shared/clippings/types'
 import * as words from '#shared/words'
-import { ALL_WAITING, type ClippingFilter } from '../stores/clippings'
+import { ALL_WAITING, type ClippingFilter, useClippingsStore } from '~/clippings/clippingsStore'
+import ClippingLine from '~/clippings/ClippingLine.vue'
+
+const LazyClippingDialog = defineAsyncComponent(() => import('~/clippings/ClippingDialog.vue'))
 
 const says = words.clippings
 useHead({ title: `${says.title} · ${words.frame.product}` })
+const { tagArticles } = useTagging()
 const store = useClippingsStore()
 const goTo = useGoTo()
 const session = useSessionStore()
@@ -162,6 +167,12 @@ const select = 'rounded border border-rule bg-sheet px-1.5 py-1 text-small text-
         />
       </ul>
     </div>
-    <LazyClippingDialog v-if="wasOpened" :one="editing" :folders="(store.view?.folders ?? []).map(({ name }) => name)" @close="editing = null" />
+    <LazyClippingDialog
+      v-if="wasOpened"
+      :one="editing"
+      :folders="(store.view?.folders ?? []).map(({ name }) => name)"
+      @tag="(id, add, remove) => tagArticles([id], add, remove)"
+      @close="editing = null"
+    />
   </div>
 </template>

@@ -1,5 +1,9 @@
 <script setup lang="ts">
 import * as words from '#shared/words'
+import { useNoticeListStore } from '~/notices/noticeListStore'
+import NoticeRow from '~/notices/NoticeRow.vue'
+import DayWaiting from '~/delivery/DayWaiting.vue'
+import DayOut from '~/delivery/DayOut.vue'
 
 const says = words.day
 useHead({ title: `${says.title} · ${words.frame.product}` })

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import { useDebounceFn } from '@vueuse/core'
-import type { FoundThings } from '#shared/api'
+import type { FoundThings } from '#shared/reading/types'
 import * as words from '#shared/words'
-import { api, sentenceOf } from '../api/client'
-import type { Place } from '../composables/usePlaces'
+import { api, sentenceOf } from '~/base/client'
+import type { Place } from '~/frame/place'
+import { usePlaces } from '~/frame/usePlaces'
+import FoundLine from '~/reading/FoundLine.vue'
 
 const says = words.find
 useHead({ title: `${says.title} · ${words.frame.product}` })

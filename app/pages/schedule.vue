@@ -2,13 +2,22 @@
 import { useMediaQuery } from '@vueuse/core'
 import { ChevronLeft, ChevronRight, Pause, TriangleAlert } from '@lucide/vue'
 import * as words from '#shared/words'
-import { SHEET_DRAG } from '../composables/useSheetDrag'
-import type { HoldOf } from '../stores/schedule'
-import { addDays } from '../utils/localTime'
-import { entriesOf, isWanted, type SheetFilter } from '../utils/sheet'
-import { ontoCard } from '../utils/sheetMoves'
-import type { Card, ScheduleView } from '#shared/api'
-import type { MoveTo } from '../../core/schedule/moves'
+import { SHEET_DRAG, useSheetDrag } from '~/schedule/useSheetDrag'
+import { type HoldOf, useScheduleStore } from '~/schedule/scheduleStore'
+import { addDays } from '~/base/localTime'
+import { entriesOf, isWanted, type SheetFilter } from '~/schedule/sheet'
+import { ontoCard } from '~/schedule/sheetMoves'
+import type { Card, ScheduleView } from '#shared/schedule/types'
+import type { MoveTo } from '#core/schedule/moves'
+import { usePlanTrial } from '~/schedule/usePlanTrial'
+import SheetFilters from '~/schedule/SheetFilters.vue'
+import DayList from '~/schedule/DayList.vue'
+import AccountSheet from '~/schedule/AccountSheet.vue'
+import CardDialog from '~/schedule/CardDialog.vue'
+
+const LazyAheadList = defineAsyncComponent(() => import('~/schedule/AheadList.vue'))
+const LazyLineOrder = defineAsyncComponent(() => import('~/schedule/LineOrder.vue'))
+const LazyHoldDialog = defineAsyncComponent(() => import('~/schedule/HoldDialog.vue'))
 
 type Shift = 'earlier' | 'later' | 'dayBefore' | 'dayAfter'
 

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import * as words from '#shared/words'
-import { signInSchema } from '#shared/schemas'
-import { api } from '../api/client'
+import { signInSchema } from '#shared/people/schemas'
+import { api } from '~/base/client'
+import BrandMark from '~/frame/BrandMark.vue'
 
 definePageMeta({ layout: 'plain' })
 useHead({ title: `${words.signIn.title} · ${words.frame.product}` })

@@ -1,9 +1,15 @@
 <script setup lang="ts">
 import { ChevronLeft } from '@lucide/vue'
-import type { Brand, Person } from '#shared/api'
-import { ownerSchema } from '#shared/schemas'
+import type { Brand, Person } from '#shared/people/types'
+import { ownerSchema } from '#shared/people/schemas'
 import * as words from '#shared/words'
-import { api } from '../api/client'
+import { api } from '~/base/client'
+import BrandForm from '~/people/BrandForm.vue'
+import AddAccount from '~/networks/AddAccount.vue'
+import NetworkHelp from '~/networks/NetworkHelp.vue'
+import StartTimetable from '~/schedule/StartTimetable.vue'
+import PillarList from '~/people/PillarList.vue'
+import AddSource from '~/sources/AddSource.vue'
 
 definePageMeta({ layout: 'plain' })
 const says = words.start

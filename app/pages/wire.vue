@@ -1,6 +1,11 @@
 <script setup lang="ts">
 import * as words from '#shared/words'
-import { NO_FILTER, type WireFilter } from '../stores/wire'
+import { NO_FILTER, type WireFilter, useWireStore } from '~/reading/wireStore'
+import { useReading } from '~/reading/useReading'
+import ArticleList from '~/reading/ArticleList.vue'
+import ArticleSheet from '~/reading/ArticleSheet.vue'
+
+const LazyYourLine = defineAsyncComponent(() => import('~/reading/YourLine.vue'))
 
 const wire = useWireStore()
 useHead({ title: () => [wire.article?.title || words.wire.title, words.frame.product].join(' · ') })

@@ -1,6 +1,6 @@
-import { brandSchema } from '../../shared/schemas'
-import { route } from '../route'
-import { makeBrand } from '../services/brands'
+import { brandSchema } from '#shared/people/schemas'
+import { route } from '#server/route'
+import { makeBrand } from '#server/brands'
 
 /** Makes a brand owned by whoever asks. */
 export default route('person', brandSchema, ({ person, body }) => makeBrand(person.id, body))

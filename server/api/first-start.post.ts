@@ -1,8 +1,7 @@
-import { whereFrom } from '../whereFrom'
-import { ownerSchema } from '../../shared/schemas'
-import { signInAs } from '../auth'
-import { route } from '../route'
-import { makeOwner } from '../services/people'
+import { whereFrom } from '#server/platform/http/whereFrom'
+import { ownerSchema } from '#shared/people/schemas'
+import { signInAs, makeOwner } from '#server/people'
+import { route } from '#server/route'
 
 /** Makes the owner of a new installation and signs them in. */
 export default route('public', ownerSchema, async ({ event, body }) => {

@@ -1,6 +1,6 @@
-import { now } from '../clock'
-import { useDb } from '../db'
-import { route } from '../route'
+import { now } from '#server/platform/clock'
+import { useDb } from '#server/platform/db'
+import { route } from '#server/route'
 
 /** Whether the application is up and its data can be read. */
 export default route('public', null, async () => {

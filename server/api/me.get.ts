@@ -1,4 +1,4 @@
-import { route } from '../route'
-import { meOf } from '../services/people'
+import { route } from '#server/route'
+import { meOf } from '#server/people'
 
 export default route('person', null, ({ person }) => meOf(person))

@@ -1,8 +1,8 @@
-import { PACE } from '../pace'
-import { whereFrom } from '../whereFrom'
-import { meSchema } from '../../shared/schemas'
-import { route } from '../route'
-import { editMe } from '../services/people'
+import { PACE } from '#server/platform/http/pace'
+import { whereFrom } from '#server/platform/http/whereFrom'
+import { meSchema } from '#shared/people/schemas'
+import { route } from '#server/route'
+import { editMe } from '#server/people'
 
 export default route('person', meSchema, ({ event, person, sessionId, body }) => editMe(person.id, sessionId, whereFrom(event), body), {
   pace: PACE.password,

@@ -1,5 +1,5 @@
-import { signOut } from '../auth'
-import { route } from '../route'
+import { signOut } from '#server/people'
+import { route } from '#server/route'
 
 /** Signs out: the session row is ended, the cookie emptied. */
 export default route('public', null, ({ event }) => signOut(event))

@@ -1,10 +1,9 @@
-import { whereFrom } from '../whereFrom'
+import { whereFrom } from '#server/platform/http/whereFrom'
 import { getHeader, sendRedirect } from 'h3'
-import { signInSchema } from '../../shared/schemas'
-import { signInAs } from '../auth'
-import { ProblemError } from '../problem'
-import { route } from '../route'
-import { signIn } from '../services/people'
+import { signInSchema } from '#shared/people/schemas'
+import { signInAs, signIn } from '#server/people'
+import { ProblemError } from '#server/platform/http/problem'
+import { route } from '#server/route'
 
 /** Signs in. A plain form (no script) is sent on to the Wire, or back to the sign-in page with the refusal's name. */
 export default route('public', signInSchema, async ({ event, body }) => {

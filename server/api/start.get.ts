@@ -1,6 +1,6 @@
-import { route } from '../route'
-import { demoPeople, needsFirstStart } from '../services/people'
-import { settings } from '../settings'
+import { route } from '#server/route'
+import { demoPeople, needsFirstStart } from '#server/people'
+import { settings } from '#server/platform/settings'
 
 /** What the sign-in page needs: whether anyone is there yet, and in the demo its people. */
 export default route('public', null, async () => ({

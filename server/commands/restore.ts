@@ -1,5 +1,5 @@
 // npm run restore -- FILE: puts a backup in the place of the data, with everything on hold.
-import { restore } from '../services/backups'
+import { restore } from '#server/platform/backup/backups'
 
 const file = process.argv[2]
 try {

@@ -1,8 +1,8 @@
 import { getHeader, setResponseHeader, type H3Event } from 'h3'
-import { isOwnHost } from '../ownHosts'
-import { problem } from '../problem'
-import { answerProblem } from '../route'
-import { settings } from '../settings'
+import { isOwnHost } from '#server/platform/http/ownHosts'
+import { problem } from '#server/platform/http/problem'
+import { answerProblem } from '#server/route'
+import { settings } from '#server/platform/settings'
 
 const HSTS = 'max-age=31536000'
 

@@ -1,6 +1,6 @@
-import { answerProblem } from '../route'
-import { problem } from '../problem'
-import { settings } from '../settings'
+import { answerProblem } from '#server/route'
+import { problem } from '#server/platform/http/problem'
+import { settings } from '#server/platform/settings'
 
 /** A process that only works answers nobody but whoever asks how it is. */
 export default defineEventHandler((event) => {

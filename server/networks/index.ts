@@ -1,14 +1,13 @@
-import type { Account } from '../../shared/api'
-import { atproto } from './atproto'
-import type { Connector } from './connector'
-import { mastodon } from './mastodon'
-import { micropub } from './micropub'
-
-export type { AccountAccess, Connector, Found, Outcome, Outgoing } from './connector'
-
-const CONNECTORS: Record<Account['protocol'], Connector> = { atproto, mastodon, micropub }
-
-export const connectorFor = (protocol: string): Connector => CONNECTORS[protocol as Account['protocol']]
-
-/** The connectors in the order in which an address is tried. */
-export const allConnectors: Connector[] = [mastodon, atproto, micropub]
+// Networks and the accounts on them: their protocols, rules, sign-in and how they are asked.
+// Owns: accounts, their slots, handovers.
+// May ask: people, notices.
+export { accessOf } from './accountAccess'
+export { appearsOnOf, exceptionsOf, mixOf, planHold, rulesOf } from './accountFacts'
+export { noticeLate, noticeToken } from './accountNotices'
+export { accountsOfBrand, addAccount, addSlots, checkAccount, checkAgain, checkRow, editAccount, removeAccount, type SlotInput } from './accounts'
+export { rulesChanged, signInAccepted } from './hooks'
+export { LATE_MINUTES, LATE_MS } from './patience'
+export { profilePage } from './profiles'
+export { accountById, accountsOf, anyAccount, setAlsoTo, setRefused, slotsOf } from './queries/accounts'
+export { countHandover, forgetHandovers, keepQuiet, mustWait } from './rates'
+export type { AccountRow, SlotRow } from './rows'

@@ -1,5 +1,5 @@
-import { longestDelay, watchLoop } from '../loopDelay'
-import { roundsDone } from '../work/loops'
+import { longestDelay, watchLoop } from '#server/platform/loopDelay'
+import { roundsDone } from '#server/work/loops'
 
 export default defineNitroPlugin((nitro) => {
   if (import.meta.dev || import.meta.prerender) return

@@ -1,16 +1,17 @@
-import { closeDb, useDb } from '../db'
-import { stopReading } from '../db/sqlite/readApart'
-import { log } from '../log'
-import { followClock, restoreClock } from '../services/clockwork'
-import { needsFirstStart } from '../services/people'
-import { storeClicks } from '../services/shortLinks'
-import { newStartCode } from '../services/startCode'
-import { settings } from '../settings'
-import { startLoops } from '../work/loops'
-import { stopThreads } from '../work/pool'
+import { closeDb, useDb } from '#server/platform/db'
+import { stopReading } from '#server/platform/db/sqlite/readApart'
+import { log } from '#server/platform/log'
+import { followClock, restoreClock } from '#server/work/clockwork'
+import { needsFirstStart, newStartCode } from '#server/people'
+import { storeClicks } from '#server/results'
+import { settings } from '#server/platform/settings'
+import { registerSubjects } from '../subjects'
+import { startLoops } from '#server/work/loops'
+import { stopThreads } from '#server/platform/jobs/pool'
 
 export default defineNitroPlugin((nitro) => {
   if (import.meta.prerender) return
+  registerSubjects()
   let stop = (): Promise<void> => Promise.resolve()
   nitro.hooks.hook('close', async () => {
     await stop()

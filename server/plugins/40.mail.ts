@@ -1,5 +1,5 @@
-import { settings } from '../settings'
-import { openMailDrop } from '../work/mailDrop'
+import { settings } from '#server/platform/settings'
+import { openMailDrop } from '#server/sources'
 
 export default defineNitroPlugin((nitro) => {
   const { mailPort, mailListen, role } = settings()

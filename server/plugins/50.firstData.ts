@@ -1,8 +1,7 @@
 import { getCookie, setResponseHeader } from 'h3'
-import { whoAsks } from '../auth'
-import { useDb } from '../db'
-import { brandsOf } from '../db/brands'
-import { log } from '../log'
+import { whoAsks, brandsOf } from '#server/people'
+import { useDb } from '#server/platform/db'
+import { log } from '#server/platform/log'
 
 /** Pages that are not behind the sign-in. */
 const OPEN = ['/sign-in', '/start']

@@ -1,17 +1,12 @@
-import { log } from '../log'
-import { renewHubs } from '../services/hubs'
-import { importingRound } from '../services/imports'
-import { matchingRound } from '../services/matching'
-import { indexingRound } from '../services/searchIndex'
-import { watchingRound } from '../services/watchRuns'
-import { tellingRound } from '../services/telling'
-import { upkeepRound } from '../services/upkeep'
-import { settings } from '../settings'
-import { fetchesEnded, startDueFetches } from './fetching'
-import { giveTurnsBack, onlyOne, type HeldTurn } from './onlyOne'
+import { log } from '#server/platform/log'
+import { renewHubs, fetchesEnded, startDueFetches } from '#server/sources'
+import { upkeepRound } from './upkeep'
+import { settings } from '#server/platform/settings'
+import { giveTurnsBack, onlyOne, type HeldTurn } from '#server/platform/jobs/onlyOne'
+import { definedJobs, type Job } from '#server/platform/jobs/registry'
 import { startSending } from './rounds'
-import { allowSends, sendsEnded, startDueSends, stopSends } from './sending'
-import { Turn } from './turn'
+import { allowSends, sendsEnded, startDueSends, stopSends } from '#server/sending'
+import { Turn } from '#server/platform/jobs/turn'
 
 // Fetching and sending take turns apart from each other, so that a slow site never makes a post late.
 const fetching = new Turn()
@@ -28,12 +23,8 @@ export function startLoops(): () => Promise<void> {
   const stops = [
     repeat('fetching', lookForFeeds),
     repeat('sending', () => sending.run(() => startSending(fillSends))),
-    repeat('indexing', () => onlyOne('indexing', (turn) => untilNone(indexingRound, turn))),
-    repeat('importing', () => onlyOne('importing', (turn) => untilNone(importingRound, turn))),
-    repeat('watching', () => onlyOne('watching', (turn) => untilNone(watchingRound, turn))),
-    repeat('matching', () => onlyOne('matching', (turn) => untilNone(matchingRound, turn))),
     repeat('upkeep', () => onlyOne('upkeep', upkeepRound)),
-    repeat('telling', () => onlyOne('telling', tellingRound)),
+    ...definedJobs().map(({ name, round }) => repeat(name, () => onlyOne(name, (turn) => untilNone(round, turn)))),
   ]
   return async () => {
     stopped = true
@@ -66,8 +57,8 @@ async function lookForFeeds(): Promise<void> {
 const othersTurn = (): Promise<void> => new Promise((resolve) => setImmediate(resolve))
 
 /** Works round by round until nothing is left, as long as the turn is held; the next look comes soon enough. */
-async function untilNone(round: () => Promise<number>, turn: HeldTurn): Promise<void> {
-  while (!stopped && turn.isHeld() && (await round()) > 0) await othersTurn()
+async function untilNone(round: Job['round'], turn: HeldTurn): Promise<void> {
+  while (!stopped && turn.isHeld() && Number((await round(turn)) ?? 0) > 0) await othersTurn()
 }
 
 let isFilling = false

@@ -1,7 +1,5 @@
-import { freezeDue } from '../services/freezing'
-import { renewHubs } from '../services/hubs'
-import { fetchesEnded, startDueFetches } from './fetching'
-import { sendsEnded, startDueSends } from './sending'
+import { freezeDue, sendsEnded, startDueSends } from '#server/sending'
+import { renewHubs, fetchesEnded, startDueFetches } from '#server/sources'
 
 /** Fetches the feeds that are due until none is left, and renews what hubs announce. Gives how many things were done. */
 export async function fetchingRound(): Promise<number> {

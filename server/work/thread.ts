@@ -1,11 +1,19 @@
 // The file of a worker thread: takes a task, answers its result or what went wrong.
 import { setPriority } from 'node:os'
 import { parentPort, workerData } from 'node:worker_threads'
-import type { LaneName } from './lanes'
-import { tasks, type TaskName } from './tasks'
+import type { LaneName } from '#server/platform/jobs/lanes'
+import { articlesInThread } from '#server/articles/inThread'
+import { pagesInThread } from '#server/platform/pages/inThread'
+import { postsInThread } from '#server/posts/inThread'
+import { readingInThread } from '#server/reading/inThread'
+import { sourcesInThread } from '#server/sources/inThread'
+import { watchesInThread } from '#server/watches/inThread'
+
+/** All that runs in threads, by its name: what each subject says of its own. */
+const tasks = new Map([...articlesInThread, ...pagesInThread, ...postsInThread, ...readingInThread, ...sourcesInThread, ...watchesInThread])
 
 interface Job {
-  task: TaskName
+  task: string
   input: never
 }
 
@@ -18,7 +26,7 @@ try {
 
 async function work({ task, input }: Job): Promise<void> {
   try {
-    parentPort?.postMessage({ result: await tasks[task](input) })
+    parentPort?.postMessage({ result: await tasks.get(task)!(input) })
   } catch (error) {
     const { name, message } = error instanceof Error ? error : new Error(String(error))
     const { code = null, line = 0 } = error as { code?: string; line?: number }

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest'
-import { joinedEvents } from '../../app/utils/joinedEvents'
-import { isTrouble } from '../../app/utils/sheet'
-import { mayFollow, NEXT_STATES, NOTHING_THERE, OPEN_STATES, type DeliveryState } from '../../shared/deliveryStates'
-import * as words from '../../shared/words'
+import { joinedEvents } from '~/base/joinedEvents'
+import { isTrouble } from '~/schedule/sheet'
+import { mayFollow, NEXT_STATES, NOTHING_THERE, OPEN_STATES, type DeliveryState } from '#shared/delivery/states'
+import * as words from '#shared/words'
 
 const states = Object.keys(NEXT_STATES) as DeliveryState[]
 

@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, it } from 'vitest'
-import { useNoticesStore } from '../../app/stores/notices'
+import { useNoticesStore } from '~/base/noticesStore'
 import { fakeServer, freshApp, refusal, type Asked } from './support/inApp'
 
 let asked: Asked[]

@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest'
-import type { Card, ScheduleView } from '../../shared/api'
-import { nearestSlot } from '../../app/utils/nearestSlot'
-import { entriesOf, isNarrowed, isWanted, type SheetFilter } from '../../app/utils/sheet'
-import { putIn, readTime, type PlannedSlot, type PutIn } from '../../app/utils/timetables'
-import { ontoCard } from '../../app/utils/sheetMoves'
+import type { Card, ScheduleView } from '#shared/schedule/types'
+import { nearestSlot } from '~/schedule/nearestSlot'
+import { entriesOf, isNarrowed, isWanted, type SheetFilter } from '~/schedule/sheet'
+import { putIn, readTime, type PlannedSlot, type PutIn } from '~/schedule/timetables'
+import { ontoCard } from '~/schedule/sheetMoves'
 
 const slot = (weekday: number, time: string): PlannedSlot => ({ weekday, time, use: 'any', pillarId: null })
 const wish: PutIn = { kind: 'even', days: [1, 2], count: 2, from: '08:00', to: '18:00', at: '12:00', dayFrom: 1, minutes: 20 }

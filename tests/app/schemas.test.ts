@@ -1,10 +1,9 @@
+/// <reference types="vite/client" />
 import * as yup from 'yup'
 import { describe, expect, it } from 'vitest'
-import * as deliverySchemas from '../../shared/deliverySchemas'
-import { listOf } from '../../shared/lists'
-import * as planSchemas from '../../shared/planSchemas'
-import { instant, isDay } from '../../shared/schemaParts'
-import * as schemas from '../../shared/schemas'
+import { listOf } from '#shared/platform/lists'
+import { instant, isDay } from '#shared/platform/schemaParts'
+import { brandSchema } from '#shared/people/schemas'
 import { cpuTimeOf } from '../support/cpu'
 
 type Described = yup.SchemaFieldDescription & {
@@ -14,7 +13,10 @@ type Described = yup.SchemaFieldDescription & {
   innerType?: Described
 }
 
-const all = Object.entries({ ...schemas, ...planSchemas, ...deliverySchemas }).filter(([, schema]) => yup.isSchema(schema)) as [string, yup.AnySchema][]
+const modules = import.meta.glob<Record<string, unknown>>('../../shared/*/schemas.ts', { eager: true })
+const all = Object.values(modules)
+  .flatMap((module) => Object.entries(module))
+  .filter(([, schema]) => yup.isSchema(schema)) as [string, yup.AnySchema][]
 
 /** Tests that bound a text by themselves: what they take has one length, or few. */
 const BOUNDED = ['max', 'day', 'instant', 'zone', 'language']
@@ -76,7 +78,7 @@ describe('sites of a brand’s own', () => {
   const brand = { name: 'A', zone: 'UTC', language: 'en', mark: 'A' }
   const complaints = (ownSites: unknown): string[] => {
     try {
-      schemas.brandSchema.validateSync({ ...brand, ownSites }, { abortEarly: false })
+      brandSchema.validateSync({ ...brand, ownSites }, { abortEarly: false })
       return []
     } catch (error) {
       if (!(error instanceof yup.ValidationError)) throw error

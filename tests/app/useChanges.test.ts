@@ -1,6 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { useChanges } from '../../app/composables/useChanges'
-import { useSessionStore } from '../../app/stores/session'
+import { useChanges } from '~/frame/useChanges'
+import { useSessionStore } from '~/base/sessionStore'
 import { fakeServer, freshApp, inComponent, type Asked } from './support/inApp'
 
 class Stream extends EventTarget {

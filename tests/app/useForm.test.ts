@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { nextTick } from 'vue'
 import { number, object, string } from 'yup'
-import { Refusal } from '../../app/api/client'
-import { useForm } from '../../app/composables/useForm'
+import { Refusal } from '~/base/client'
+import { useForm } from '~/base/useForm'
 import { inComponent } from './support/inApp'
 
 const schema = object({ name: string().trim().required('Give it a name.'), perDay: number().min(1, 'At least one.').required('How many?') })

@@ -1,9 +1,10 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { nextTick } from 'vue'
-import { usePostEditor, type PostEditor } from '../../app/composables/usePostEditor'
-import { useBrandStore } from '../../app/stores/brand'
-import { useSessionStore } from '../../app/stores/session'
-import { emptyDoc, type PostDoc, type PostView } from '../../shared/posts'
+import { usePostEditor, type PostEditor } from '~/posts/usePostEditor'
+import { useBrandStore } from '~/base/brandStore'
+import { useSessionStore } from '~/base/sessionStore'
+import { emptyDoc } from '#shared/posts/docs'
+import type { PostDoc, PostView } from '#shared/posts/types'
 import { fakeServer, freshApp, inComponent, refusal, type Asked } from './support/inApp'
 
 const SAVED_AFTER_MS = 700

@@ -1,8 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { addDays, localMoment } from '../../app/utils/localTime'
-import { markedPieces } from '../../app/utils/marks'
-import { readTime } from '../../app/utils/timetables'
+import { addDays, localMoment } from '~/base/localTime'
+import { markedPieces } from '~/articles/marks'
+import { readTime } from '~/schedule/timetables'
 
 describe('markedPieces', () => {
   it('marks whole words only, whatever their letter case', () => {

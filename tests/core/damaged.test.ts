@@ -1,6 +1,6 @@
 // Feeds damaged in ways that are met in the world: whatever a person could still read in them must be read.
 import { expect, it } from 'vitest'
-import { readFeed } from '../../core/feed'
+import { readFeed } from '#core/feed'
 
 const COUNT = 6
 type Kind = 'rss' | 'atom' | 'rdf' | 'json'

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { randomFeed } from '../support/randomFeeds'
-import { findFeeds, FeedError, parseFeedDate, readFeed, safeHtml, usualPlaces } from '../../core/feed'
+import { findFeeds, FeedError, parseFeedDate, readFeed, safeHtml, usualPlaces } from '#core/feed'
 
 const at = { url: 'https://paper.example/feeds/main.xml' }
 const rss = (items: string, head = ''): string =>

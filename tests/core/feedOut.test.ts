@@ -1,8 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { readFeed } from '../../core/feed'
-import { writeFeed, type FeedToWrite } from '../../core/formats'
-import { anyOf, matchWatch } from '../../core/watch'
+import { readFeed } from '#core/feed'
+import { writeFeed, type FeedToWrite } from '#core/formats'
+import { anyOf, matchWatch } from '#core/watch'
 
 const feed = (items: FeedToWrite['items']): FeedToWrite => ({
   title: 'A folder & its sources',

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { heldPlaces, lookAhead, planLines, withHoldsLifted, type PlanInput, type PlanPost } from '../../core/schedule'
+import { heldPlaces, lookAhead, planLines, withHoldsLifted, type PlanInput, type PlanPost } from '#core/schedule'
 
 const slots = [1, 2, 3, 4, 5, 6, 7].map((weekday) => ({ id: `${weekday}`, weekday: weekday as 1, time: '09:00', use: 'any' as const, pillar: null }))
 const account = (id: string, hold: { until: string | null } | null): PlanInput['accounts'][number] => ({

@@ -1,9 +1,9 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { mix } from '../../core/results'
+import { mix } from '#core/results'
 import {
   copyDay, evenTimes, lookAhead, movePost, planDifference, planLines, shiftWeek, zoneClock, type PlanInput, type PlanPost, type Timetable,
-} from '../../core/schedule' // prettier-ignore
+} from '#core/schedule' // prettier-ignore
 
 const plain = (id: string, more: Partial<PlanPost> = {}): PlanPost => ({
   id, accountId: 'a', pillar: null, fixed: null, follows: null, seriesId: null, notBefore: null, goodUntil: null, firm: true, linkKey: null, ...more,

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { readOpml, writeOpml, type FormatError } from '../../core/formats'
+import { readOpml, writeOpml, type FormatError } from '#core/formats'
 
 const file = (body: string): string => `<?xml version="1.0"?>\n<opml version="2.0"><head><title>T</title></head><body>\n${body}\n</body></opml>`
 const feed = (host: string, more = ''): string => `<outline text="${host}" type="rss" xmlUrl="https://${host}/feed"${more}/>`

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { isOnSite, siteNamed } from '../../core/url'
+import { isOnSite, siteNamed } from '#core/url'
 
 describe('sites of one’s own', () => {
   it.each([

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { isSilent, paceOf } from '../../core/feed'
+import { isSilent, paceOf } from '#core/feed'
 
 const NOW = '2026-11-25T12:00:00.000Z'
 const ago = (hours: number): string => new Date(Date.parse(NOW) - hours * 3_600_000).toISOString()

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { planLines, type PlanInput, type PlanPost, type Timetable } from '../../core/schedule'
+import { planLines, type PlanInput, type PlanPost, type Timetable } from '#core/schedule'
 import { planByForce } from './support/planByForce'
 
 const START = Date.UTC(2026, 2, 24)

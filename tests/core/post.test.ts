@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { entities, makeProof, measure, type NetworkRules, type PostParts } from '../../core/post'
+import { entities, makeProof, measure, type NetworkRules, type PostParts } from '#core/post'
 
 const base: NetworkRules = {
   id: 'n', name: 'N', limit: 280, maxTextBytes: null, counting: 'weighted', linkLength: 23, mentionCounts: 'whole', links: 'in-text', shortLinks: true,

@@ -13,9 +13,13 @@ import {
   shapesFor,
   stopsOf,
   suggestHashtags,
-} from '../../core/post'
-import type { Check, Medium, NetworkRules, PostParts, PreflightContext } from '../../core/post'
-import { markedLink } from '../../core/url'
+  type Check,
+  type Medium,
+  type NetworkRules,
+  type PostParts,
+  type PreflightContext,
+} from '#core/post'
+import { markedLink } from '#core/url'
 import { cpuTimeOf } from '../support/cpu'
 
 const rules = (patch: Partial<NetworkRules> = {}, media: Partial<NetworkRules['media']> = {}): NetworkRules => ({

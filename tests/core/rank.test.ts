@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { expect, it } from 'vitest'
-import { mixedBySource } from '../../core/rank'
+import { mixedBySource } from '#core/rank'
 
 const sourceOf = (row: { source: string }): string => row.source
 

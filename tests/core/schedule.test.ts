@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { echoTimes, planLines, slotsBetween, spreadTimes, type PlanInput, type PlanPost, type Timetable } from '../../core/schedule'
+import { echoTimes, planLines, slotsBetween, spreadTimes, type PlanInput, type PlanPost, type Timetable } from '#core/schedule'
 
 const WEEK = [1, 2, 3, 4, 5, 6, 7] as const
 const daily = (times: string[], zone = 'UTC'): Timetable => ({

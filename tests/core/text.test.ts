@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { datesIn, firstLines, fold, keyPhrases, sentences, similarity, stem, summarise, words } from '../../core/text'
-import { segmentedWords } from '../../core/text/words'
+import { datesIn, firstLines, fold, keyPhrases, sentences, similarity, stem, summarise, words } from '#core/text'
+import { segmentedWords } from '#core/text/words'
 
 describe('words', () => {
   it('are cut by Unicode Annex 29, with their places', () => {

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { campaignUrl, canonicalUrl, siteOf } from '../../core/url'
+import { campaignUrl, canonicalUrl, siteOf } from '#core/url'
 
 describe('canonicalUrl', () => {
   it('is equal for the equivalent addresses of RFC 3986 §6.2.2', () => {

@@ -1,8 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { buildWatchIndex, dependsOn, formatWatch, matchWatch, parseWatch, prepareArticle, termsOf, type WatchArticle } from '../../core/watch'
-import { holdingsOf } from '../../core/watch/overTime'
-import { scanning } from '../../core/watch/places'
+import { buildWatchIndex, dependsOn, formatWatch, matchWatch, parseWatch, prepareArticle, termsOf, type WatchArticle } from '#core/watch'
+import { holdingsOf } from '#core/watch/overTime'
+import { scanning } from '#core/watch/places'
 import { cpuTimeOf } from '../support/cpu'
 import { anyArticle, anyQuery, VOCABULARY } from '../support/randomWatches'
 

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { EMPTY_FORM, formatWatch, formOfQuery, matchWatch, parseWatch, queryOfForm, suggestWords, termsOf, type WatchForm } from '../../core/watch'
+import { EMPTY_FORM, formatWatch, formOfQuery, matchWatch, parseWatch, queryOfForm, suggestWords, termsOf, type WatchForm } from '#core/watch'
 import { anyArticle, anyQuery } from '../support/randomWatches'
 
 const now = '2026-03-01T00:00:00.000Z'

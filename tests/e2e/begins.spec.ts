@@ -1,6 +1,7 @@
 // What a post begins with, and its fields for day and time.
-import type { BrandView, Source } from '../../shared/api'
-import type { PostView } from '../../shared/posts'
+import type { BrandView } from '#shared/people/types'
+import type { Source } from '#shared/sources/types'
+import type { PostView } from '#shared/posts/types'
 import { makeBrand } from '../support/world'
 import { expect, expectAccessible, mainText, saved, signIn, test } from './support'
 

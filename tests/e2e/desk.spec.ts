@@ -1,5 +1,5 @@
-import type { WirePage } from '../../shared/api'
-import type { PostView } from '../../shared/posts'
+import type { WirePage } from '#shared/reading/types'
+import type { PostView } from '#shared/posts/types'
 import { fourAccounts, playHours } from '../support/world'
 import { expect, expectAccessible, signIn, test, mainText, saved } from './support'
 

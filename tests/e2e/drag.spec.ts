@@ -1,6 +1,6 @@
 // Dragging by a finger as by a mouse: what is let go where, and what is given up.
 import type { Page } from '@playwright/test'
-import type { WirePage } from '../../shared/api'
+import type { WirePage } from '#shared/reading/types'
 import { CHATTERBROOK, draftOf, lineUpSaved, makeBrand, saveNew } from '../support/world'
 import { expect, signIn, test, toSchedule } from './support'
 

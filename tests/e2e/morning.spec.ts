@@ -1,4 +1,6 @@
-import type { BrandView, ClippingsView, WirePage } from '../../shared/api'
+import type { BrandView } from '#shared/people/types'
+import type { ClippingsView } from '#shared/clippings/types'
+import type { WirePage } from '#shared/reading/types'
 import { makeBrand } from '../support/world'
 import { expect, signIn, test } from './support'
 

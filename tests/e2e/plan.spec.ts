@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test'
-import type { BrandView } from '../../shared/api'
+import type { BrandView } from '#shared/people/types'
 import { CHATTERBROOK, COMMONFIRE, draftOf, lineUpSaved, makeBrand, saveNew } from '../support/world'
 import type { Person } from '../support/person'
 import { expect, signIn, test, toSchedule } from './support'

@@ -1,5 +1,7 @@
 import type { Page } from '@playwright/test'
-import type { BrandView, ScheduleView, Source } from '../../shared/api'
+import type { BrandView } from '#shared/people/types'
+import type { ScheduleView } from '#shared/schedule/types'
+import type { Source } from '#shared/sources/types'
 import { makeBrand, lineUpText } from '../support/world'
 import { expect, signIn, test } from './support'
 

@@ -3,7 +3,7 @@
 import { existsSync, readdirSync, readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import type { Page } from '@playwright/test'
-import { safeHtml } from '../../core/feed'
+import { safeHtml } from '#core/feed'
 import { expect, signIn, test } from './support'
 
 const cache = fileURLToPath(new URL('../../.cache/references', import.meta.url))

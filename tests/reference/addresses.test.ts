@@ -2,8 +2,8 @@
 // List's test data (golang-golang-x-net-dev, publicsuffix/list_test.go); RFC 3986 §5.4 and §6, its own examples written anew.
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { absoluteUrl } from '../../core/feed/xml'
-import { canonicalUrl, siteOf } from '../../core/url'
+import { absoluteUrl } from '#core/feed/xml'
+import { canonicalUrl, siteOf } from '#core/url'
 import { dataOf, readText, report } from './data'
 
 const whatwg = dataOf('rust-url', 'usr/share/cargo/registry/url-2.3.1/tests')

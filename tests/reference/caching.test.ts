@@ -2,7 +2,7 @@
 import fc from 'fast-check'
 import CachePolicy from 'http-cache-semantics'
 import { describe, expect, it } from 'vitest'
-import { conditionsFor, freshMinutes, validatorsOf } from '../../server/net/caching'
+import { conditionsFor, freshMinutes, validatorsOf } from '#server/platform/net/caching'
 
 const DATE = new Date(Date.UTC(2026, 10, 25, 8))
 const request = { url: '/feed.xml', method: 'GET', headers: { host: 'paper.example' } }

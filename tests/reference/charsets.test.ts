@@ -1,8 +1,8 @@
 // Sources: the pairs of Go's golang.org/x/net/html/charset (BSD, Debian package golang-golang-x-net-dev); Python's codecs, run live
 // (the interpreter of the feedparser reference), as an encoder that is not ours.
 import { describe, expect, it } from 'vitest'
-import { readFeed } from '../../core/feed'
-import { decodeBytes } from '../../core/feed/decode'
+import { readFeed } from '#core/feed'
+import { decodeBytes } from '#core/feed/decode'
 import { askFeedparser, dataOf, readText, report } from './data'
 
 const xnet = dataOf('x-net', 'usr/share/gocode/src/golang.org/x/net/html/charset')

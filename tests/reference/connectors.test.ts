@@ -1,13 +1,12 @@
 // Sources: Micropub, W3C Recommendation 23 May 2017 (the sections named beside each check; its examples written anew); AT Protocol lexicons as
 // npm @atproto/api 0.19.19 carries them, run live, and its RichText; record keys as atproto.com describes TIDs. The Mastodon-compatible API's
 // field names as its public documentation gives them (from memory: npm `masto` has the same).
-import type { Server } from 'node:http'
-import { createServer } from 'node:http'
+import { type Server, createServer } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { AppBskyFeedPost, lexicons, RichText } from '@atproto/api'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
-import { facetsOf } from '../../core/post'
-import type { AccountAccess, Connector, Outgoing } from '../../server/networks/connector'
+import { facetsOf } from '#core/post'
+import type { AccountAccess, Connector, Outgoing } from '#server/networks/connectors/connector'
 import { createWorld, type World } from '../../standins/world'
 import sharp from 'sharp'
 
@@ -22,7 +21,7 @@ beforeAll(async () => {
   // Settings are read once, with the first request: the stand-ins must be known before.
   process.env['QUILL_STANDINS'] = await listen(world.server)
   process.env['QUILL_DEMO'] = '1'
-  const { connectorFor } = await import('../../server/networks')
+  const { connectorFor } = await import('#server/networks/connectors')
   connectors = { micropub: connectorFor('micropub'), mastodon: connectorFor('mastodon'), atproto: connectorFor('atproto') }
 })
 afterAll(() => new Promise((resolve) => world.server.close(resolve)))
@@ -199,15 +198,15 @@ describe('Micropub, what the Recommendation asks of a client', () => {
 
 /** The endpoint found on a page that answers so. */
 async function discover(headers: Record<string, string>, body: string): Promise<string | undefined> {
-  const { endpointIn } = await import('../../server/networks/micropub')
-  const { readLinks } = await import('../../server/work/readCard')
+  const { endpointIn } = await import('#server/networks/connectors/micropub')
+  const { readLinks } = await import('#server/platform/pages/readCard')
   const links = readLinks({ body: new TextEncoder().encode(body), url: 'https://site.example/', contentType: 'text/html' })
   return endpointIn({ headers, url: 'https://site.example/' }, links) ?? undefined
 }
 
 /** What an endpoint's answer to a post means. */
 async function answered(answer: { status: number; headers?: Record<string, string>; body?: string }) {
-  const { publishOutcome } = await import('../../server/networks/micropub')
+  const { publishOutcome } = await import('#server/networks/connectors/micropub')
   return publishOutcome({
     headers: {},
     ...answer,
@@ -315,7 +314,7 @@ describe('the AT Protocol', () => {
   })
 
   it('a record key has the form of a TID, sorts by time, and is the same at every try', async () => {
-    const { recordKeyOf } = await import('../../server/networks/recordKey')
+    const { recordKeyOf } = await import('#server/networks/connectors/recordKey')
     const keys = [0, 1, 2, 60_000].map((ms) => recordKeyOf({ key: 'x', madeAt: NOW + ms }))
     for (const key of keys) expect(key).toMatch(/^[234567abcdefghij][234567abcdefghijklmnopqrstuvwxyz]{12}$/)
     expect(keys).toEqual([...keys].sort())

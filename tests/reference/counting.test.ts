@@ -3,8 +3,8 @@
 import { RichText } from '@atproto/api'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { entities, measure, type NetworkRules } from '../../core/post'
-import { campaignUrl } from '../../core/url'
+import { entities, measure, type NetworkRules } from '#core/post'
+import { campaignUrl } from '#core/url'
 import { dataOf, readText, report } from './data'
 
 const unicode = dataOf('unicode-data', 'usr/share/unicode')

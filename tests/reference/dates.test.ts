@@ -1,6 +1,6 @@
 // Sources: dateparse's cases (MIT), Debian package golang-github-araddon-dateparse-dev; Python feedparser 6.0.10, run live.
 import { describe, expect, it } from 'vitest'
-import { parseFeedDate } from '../../core/feed'
+import { parseFeedDate } from '#core/feed'
 import { askFeedparser, dataOf, readText, report } from './data'
 
 const dateparse = dataOf('dateparse', 'usr/share/gocode/src/github.com/araddon/dateparse')

@@ -2,8 +2,8 @@
 // feeds (MIT, Debian package golang-github-mmcdole-gofeed-dev) and on feeds made here.
 import { readdirSync, readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
-import { FeedError, readFeed, type Feed } from '../../core/feed'
-import { plainText } from '../../core/text'
+import { FeedError, readFeed, type Feed } from '#core/feed'
+import { plainText } from '#core/text'
 import { randomFeed, type FeedKind } from '../support/randomFeeds'
 import { askFeedparser, dataOf, report, withTitles } from './data'
 

@@ -3,7 +3,7 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import Database from 'better-sqlite3'
 import { describe, expect, it } from 'vitest'
-import { buildWatchIndex, formatWatch, matchWatch, parseWatch, prepareArticle, type PreparedArticle, type Term, type WatchQuery } from '../../core/watch'
+import { buildWatchIndex, formatWatch, matchWatch, parseWatch, prepareArticle, type PreparedArticle, type Term, type WatchQuery } from '#core/watch'
 import { report } from './data'
 
 const now = '2026-03-01T00:00:00.000Z'

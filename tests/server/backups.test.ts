@@ -5,7 +5,7 @@ import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import Database from 'better-sqlite3'
 import { afterAll, beforeEach, expect, it } from 'vitest'
-import type { BrandView } from '../../shared/api'
+import type { BrandView } from '#shared/people/types'
 import { CHATTERBROOK, COMMONFIRE, makeBrand, lineUpText, playHours, scheduleOf, World } from '../support/world'
 import { until, type Person } from '../support/person'
 

@@ -3,7 +3,7 @@ import Database from 'better-sqlite3'
 import { join } from 'node:path'
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import sharp from 'sharp'
-import type { Source } from '../../shared/api'
+import type { Source } from '#shared/sources/types'
 import { makeBrand, playHours, World } from '../support/world'
 import { until, type Person } from '../support/person'
 

@@ -1,7 +1,9 @@
 // What becomes of posts when networks fail, refuse, limit, fall silent or lose answers; and what a person can do about it.
 import { afterAll, beforeEach, describe, expect, it } from 'vitest'
-import type { BrandView, Card } from '../../shared/api'
-import type { AccountPage, DeliveryDeed, DeliveryView, NoticeView } from '../../shared/deliveries'
+import type { BrandView } from '#shared/people/types'
+import type { Card } from '#shared/schedule/types'
+import type { AccountPage, DeliveryDeed, DeliveryView } from '#shared/delivery/types'
+import type { NoticeView } from '#shared/notices/types'
 import {
   CHATTERBROOK,
   COMMONFIRE,

@@ -1,6 +1,6 @@
 // Hundreds of posts through networks that fail in every way, the workers killed again and again: each goes out exactly once or says why not.
 import { expect, it } from 'vitest'
-import { faultRun, tableOf, type FaultRun } from '../../bench/faultRun'
+import { faultRun, tableOf, type FaultRun } from '../support/load/faultRun'
 
 // The long one, with other seeds, is the soak.
 const RUN: FaultRun = { posts: 400, kills: 8, share: 0.2, seed: 20_270_302, seconds: 8, troubleAfter: 8 }

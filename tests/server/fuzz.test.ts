@@ -2,7 +2,8 @@
 // QUILL_FUZZ_SECONDS lets it look for longer than in a run of all tests.
 import fc from 'fast-check'
 import { afterAll, beforeAll, expect, it } from 'vitest'
-import type { BrandView, WirePage } from '../../shared/api'
+import type { BrandView } from '#shared/people/types'
+import type { WirePage } from '#shared/reading/types'
 import { rightBody, wrongBody } from '../support/bodies'
 import type { Person } from '../support/person'
 import { allRoutes, nameOf, type KnownRoute } from '../support/routes'

@@ -1,7 +1,7 @@
 // Feeds as large and as hostile as they come: how long they take, what they hold up, and in how much memory.
 import { readFileSync } from 'node:fs'
 import { afterAll, beforeAll, expect, it } from 'vitest'
-import type { Source } from '../../shared/api'
+import type { Source } from '#shared/sources/types'
 import type { Fault } from '../../standins/faults'
 import { makeBrand, World } from '../support/world'
 import type { Person } from '../support/person'

@@ -1,6 +1,7 @@
 // WebSub (W3C Recommendation), with a hub of the stand-in world: subscribing, what it announces, and what is not believed.
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import type { Source, WirePage } from '../../shared/api'
+import type { Source } from '#shared/sources/types'
+import type { WirePage } from '#shared/reading/types'
 import { makeBrand, World } from '../support/world'
 import { until, type Person } from '../support/person'
 

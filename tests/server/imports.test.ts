@@ -1,7 +1,8 @@
 // Files of sources, read in and written out.
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { readOpml } from '../../core/formats'
-import type { ImportView, Problem, Source, Undoable } from '../../shared/api'
+import { readOpml } from '#core/formats'
+import type { ImportView, Source } from '#shared/sources/types'
+import type { Problem, Undoable } from '#shared/platform/types'
 import { makeBrand, World } from '../support/world'
 import { until, type Person } from '../support/person'
 

@@ -1,8 +1,9 @@
 // Every route with the largest input it takes, on a large archive: how long the event loop is blocked, so that nobody else is answered.
 import { join } from 'node:path'
 import { afterAll, beforeAll, expect, it } from 'vitest'
-import { fillArchive } from '../../bench/archive'
-import type { BrandView, WirePage } from '../../shared/api'
+import { fillArchive } from '../support/load/archive'
+import type { BrandView } from '#shared/people/types'
+import type { WirePage } from '#shared/reading/types'
 import { largestBody } from '../support/bodies'
 import type { Person } from '../support/person'
 import { allRoutes, nameOf, type KnownRoute } from '../support/routes'

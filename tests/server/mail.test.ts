@@ -1,6 +1,8 @@
 import { connect } from 'node:net'
 import { afterAll, beforeAll, expect, it } from 'vitest'
-import type { ArticleFull, Problem, Source, WirePage } from '../../shared/api'
+import type { ArticleFull, WirePage } from '#shared/reading/types'
+import type { Problem } from '#shared/platform/types'
+import type { Source } from '#shared/sources/types'
 import { makeBrand, World } from '../support/world'
 import type { Person } from '../support/person'
 

@@ -1,5 +1,9 @@
 import { afterAll, beforeAll, expect, it } from 'vitest'
-import type { ArticleFull, ArticleRow, BrandView, ClippingsView, Problem, Source, WirePage } from '../../shared/api'
+import type { ArticleFull, ArticleRow, WirePage } from '#shared/reading/types'
+import type { BrandView } from '#shared/people/types'
+import type { ClippingsView } from '#shared/clippings/types'
+import type { Problem } from '#shared/platform/types'
+import type { Source } from '#shared/sources/types'
 import { makeBrand, World } from '../support/world'
 import type { Person } from '../support/person'
 

@@ -2,10 +2,10 @@
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
-import { isOpenAddress, useNameServer, webUrlOf, type NameServer } from '../../server/net/address'
-import { linksOf } from '../../server/net/links'
-import { retryAfterMs } from '../../server/net/meanings'
-import { askOutside } from '../../server/net/outside'
+import { isOpenAddress, useNameServer, webUrlOf, type NameServer } from '#server/platform/net/address'
+import { linksOf } from '#server/platform/net/links'
+import { retryAfterMs } from '#server/platform/net/meanings'
+import { askOutside } from '#server/platform/net/outside'
 
 // 127.0.0.2 plays an address on the open internet, 127.0.0.3 one inside a private network; both are this machine.
 const [OPEN, PRIVATE] = ['127.0.0.2', '127.0.0.3']

@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, expect, it } from 'vitest'
-import type { ArticleFull, ArticleRow, FoundSource, Source, WirePage } from '../../shared/api'
+import type { ArticleFull, ArticleRow, WirePage } from '#shared/reading/types'
+import type { FoundSource, Source } from '#shared/sources/types'
 import { makeBrand, World } from '../support/world'
 import type { Person } from '../support/person'
 

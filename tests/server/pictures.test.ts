@@ -1,8 +1,8 @@
 import sharp, { type Sharp } from 'sharp'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import type { WirePage } from '../../shared/api'
-import type { PictureView } from '../../shared/posts'
-import { cropToRatio } from '../../core/post'
+import type { WirePage } from '#shared/reading/types'
+import type { PictureView } from '#shared/posts/types'
+import { cropToRatio } from '#core/post'
 import type { Person } from '../support/person'
 import { draftOf, lineUpSaved, makeBrand, MANTEL, playHours, saveNew, scheduleOf, World } from '../support/world'
 

@@ -1,7 +1,11 @@
 // Skimming, keeping and finding: the Wire's filters and orders, several at once, clippings, full-text search; two brands apart.
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import type { ArticleFull, ArticleRow, BrandView, Clipping, ClippingsView, FoundThings, Problem, Source, Undoable, WirePage } from '../../shared/api'
-import type { DeskContext } from '../../shared/posts'
+import type { ArticleFull, ArticleRow, FoundThings, WirePage } from '#shared/reading/types'
+import type { BrandView } from '#shared/people/types'
+import type { Clipping, ClippingsView } from '#shared/clippings/types'
+import type { Problem, Undoable } from '#shared/platform/types'
+import type { Source } from '#shared/sources/types'
+import type { DeskContext } from '#shared/posts/types'
 import { makeBrand, lineUpText, World } from '../support/world'
 import { until, type Person } from '../support/person'
 

@@ -3,7 +3,8 @@ import { join } from 'node:path'
 import Database from 'better-sqlite3'
 import { v7 as uuid } from 'uuid'
 import { afterAll, beforeEach, describe, expect, it } from 'vitest'
-import type { BrandView, ScheduleView } from '../../shared/api'
+import type { BrandView } from '#shared/people/types'
+import type { ScheduleView } from '#shared/schedule/types'
 import {
   CHATTERBROOK,
   COMMONFIRE,

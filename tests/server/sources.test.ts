@@ -1,5 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import type { ArticleFull, FoundSource, Problem, Source, WirePage } from '../../shared/api'
+import type { ArticleFull, WirePage } from '#shared/reading/types'
+import type { FoundSource, Source } from '#shared/sources/types'
+import type { Problem } from '#shared/platform/types'
 import { makeBrand, World } from '../support/world'
 import type { Person } from '../support/person'
 

@@ -8,7 +8,7 @@ import { join } from 'node:path'
 import { setTimeout as pause } from 'node:timers/promises'
 import { fileURLToPath } from 'node:url'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { withoutValues } from '../../server/log'
+import { withoutValues } from '#server/platform/log'
 import { startServer } from '../../scripts/world.mjs'
 import { Person } from '../support/person'
 

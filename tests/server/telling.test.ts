@@ -1,7 +1,7 @@
 // Notices outside the application: to a chat hook and by mail, with quiet hours, and no flood of them.
 import { afterAll, beforeEach, expect, it } from 'vitest'
-import type { Telling } from '../../shared/deliveries'
-import { isQuiet } from '../../server/services/telling'
+import type { Telling } from '#shared/notices/types'
+import { isQuiet } from '#server/notices/telling'
 import { CHATTERBROOK, COMMONFIRE, makeBrand, lineUpText, playHours, World } from '../support/world'
 import { until, type Person } from '../support/person'
 

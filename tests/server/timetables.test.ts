@@ -1,7 +1,9 @@
 import { afterAll, beforeEach, describe, expect, it } from 'vitest'
-import type { Account, BrandView, Card, Undoable } from '../../shared/api'
-import type { FoundAhead, LateLine, PlanBase, PlanChange, Placing } from '../../shared/plans'
-import type { PostView } from '../../shared/posts'
+import type { Account } from '#shared/networks/types'
+import type { BrandView } from '#shared/people/types'
+import type { Card, FoundAhead, LateLine, PlanBase, PlanChange, Placing } from '#shared/schedule/types'
+import type { Undoable } from '#shared/platform/types'
+import type { PostView } from '#shared/posts/types'
 import { CHATTERBROOK, COMMONFIRE, draftOf, lineUpSaved, makeBrand, playHours, saveNew, scheduleOf, START, World } from '../support/world'
 import { until, type Person } from '../support/person'
 

@@ -6,13 +6,13 @@ import { setTimeout as pause } from 'node:timers/promises'
 import { afterAll, beforeAll, expect, it, vi } from 'vitest'
 
 const folder = mkdtempSync(join(tmpdir(), 'quill-turns-'))
-type Turns = typeof import('../../server/work/onlyOne')
-type Data = typeof import('../../server/db')
+type Turns = typeof import('#server/platform/jobs/onlyOne')
+type Data = typeof import('#server/platform/db')
 
 /** The modules as a process of its own has them. */
 async function process(): Promise<Turns & Data> {
   vi.resetModules()
-  return { ...(await import('../../server/work/onlyOne')), ...(await import('../../server/db')) }
+  return { ...(await import('#server/platform/jobs/onlyOne')), ...(await import('#server/platform/db')) }
 }
 
 let one: Turns & Data

@@ -1,6 +1,6 @@
 // Everything that could stop it, all at once, while posts go out: they go out in time, once, and memory stays bounded.
 import { expect, it } from 'vitest'
-import { lineOf, MOST_MEMORY, underAttack } from '../../bench/underAttack'
+import { lineOf, MOST_MEMORY, underAttack } from '../support/load/underAttack'
 
 const POSTS = 120
 

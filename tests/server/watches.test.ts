@@ -1,6 +1,11 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
-import type { ArticleFull, ArticleRow, BrandView, ClippingsView, Folder, FoundSource, Problem, Source, Undoable, WirePage } from '../../shared/api'
-import type { OfferedWord, TagUse, Watch, WatchLook } from '../../shared/watches'
+import type { ArticleFull, ArticleRow, WirePage } from '#shared/reading/types'
+import type { TagUse } from '#shared/articles/types'
+import type { BrandView } from '#shared/people/types'
+import type { ClippingsView } from '#shared/clippings/types'
+import type { Folder, FoundSource, Source } from '#shared/sources/types'
+import type { Problem, Undoable } from '#shared/platform/types'
+import type { OfferedWord, Watch, WatchLook } from '#shared/watches/types'
 import { makeBrand, playHours, World } from '../support/world'
 import type { Person } from '../support/person'
 

@@ -1,5 +1,9 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import type { Account, ArticleFull, ArticleRow, BrandView, FoundSource, Folder, Problem, Source, Undoable, WirePage } from '../../shared/api'
+import type { Account } from '#shared/networks/types'
+import type { ArticleFull, ArticleRow, WirePage } from '#shared/reading/types'
+import type { BrandView } from '#shared/people/types'
+import type { FoundSource, Folder, Source } from '#shared/sources/types'
+import type { Problem, Undoable } from '#shared/platform/types'
 import { draftOf, lineUpText, makeBrand, playHours, World } from '../support/world'
 import { until, type Person } from '../support/person'
 

@@ -1,8 +1,8 @@
 // Several processes on one data file: nothing done twice, a clean stop, a start after a crash; and how a burst goes out.
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
-import { spreadRun } from '../../bench/sending'
-import { quantile } from '../../bench/timing'
-import { SendingWorld } from '../../bench/sendingWorld'
+import { spreadRun } from '../support/load/sending'
+import { quantile } from '../support/load/timing'
+import { SendingWorld } from '../support/load/sendingWorld'
 import { until } from '../support/person'
 
 const textsOf = async (world: SendingWorld): Promise<string[]> => Object.values(await world.posted()).flatMap((posts) => posts.map(({ text }) => text))

@@ -1,4 +1,4 @@
-import type { Problem } from '../../shared/api'
+import type { Problem } from '#shared/platform/types'
 
 export interface Answered<T> {
   status: number

@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import type { Term, WatchArticle, WatchQuery } from '../../core/watch'
+import type { Term, WatchArticle, WatchQuery } from '#core/watch'
 
 /** Words that queries and articles of the tests share, with forms of each other among them. */
 export const VOCABULARY = [

@@ -2,7 +2,7 @@
 import { readdirSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import type { EventHandler } from 'h3'
-import type { Declared } from '../../server/route'
+import type { Declared } from '#server/route'
 
 export interface KnownRoute {
   method: string

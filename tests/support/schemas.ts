@@ -1,5 +1,5 @@
-import { savePostSchema } from '../../shared/schemas'
-import type { PostDoc } from '../../shared/posts'
+import { savePostSchema } from '#shared/posts/schemas'
+import type { PostDoc } from '#shared/posts/types'
 
 /** Whether the server would take a document, and leave it as it is. */
 export function docSchemaAccepts(doc: PostDoc): boolean {

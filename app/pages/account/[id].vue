@@ -1,10 +1,13 @@
 <script setup lang="ts">
 import { ExternalLink } from '@lucide/vue'
-import type { Account } from '#shared/api'
-import type { AccountPage } from '#shared/deliveries'
-import { needsPerson } from '#shared/deliveryStates'
+import type { Account } from '#shared/networks/types'
+import type { AccountPage } from '#shared/delivery/types'
+import { needsPerson } from '#shared/delivery/states'
 import * as words from '#shared/words'
-import { api, sentenceOf } from '../../api/client'
+import { api, sentenceOf } from '~/base/client'
+import { useScheduleStore } from '~/schedule/scheduleStore'
+import StatedRules from '~/networks/StatedRules.vue'
+import AccountDialog from '~/networks/AccountDialog.vue'
 
 const says = words.accountPage
 const route = useRoute()

@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import { ExternalLink } from '@lucide/vue'
-import type { DeliveryDeed } from '#shared/deliveries'
-import { needsPerson } from '#shared/deliveryStates'
+import type { DeliveryDeed } from '#shared/delivery/types'
+import { needsPerson } from '#shared/delivery/states'
 import * as words from '#shared/words'
+import { useDelivery } from '~/delivery/useDelivery'
+import DeliveryHistory from '~/delivery/DeliveryHistory.vue'
 
 const says = words.delivery
 const route = useRoute()

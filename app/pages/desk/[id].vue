@@ -1,10 +1,30 @@
 <script setup lang="ts">
 import type { Ref } from 'vue'
-import type { Crop } from '../../../core/post'
-import type { AccountProof } from '../../composables/usePostProofs'
-import { quoteOf } from '../../../core/post/quote'
+import type { Crop } from '#core/post'
+import { type AccountProof, usePostProofs } from '~/posts/usePostProofs'
+import { quoteOf } from '#core/post/quote'
 import * as words from '#shared/words'
-import { sentenceOf } from '../../api/client'
+import { sentenceOf } from '~/base/client'
+import { useScheduleStore } from '~/schedule/scheduleStore'
+import { useDeskStore } from '~/posts/deskStore'
+import { usePostEditor } from '~/posts/usePostEditor'
+import { useWritingSource } from '~/posts/useWritingSource'
+import { useLinkLook } from '~/posts/useLinkLook'
+import { usePlacing } from '~/schedule/usePlacing'
+import { useLiningUp } from '~/posts/useLiningUp'
+import PostSource from '~/posts/PostSource.vue'
+import SaveState from '~/posts/SaveState.vue'
+import MainText from '~/posts/MainText.vue'
+import WritingHelpers from '~/posts/WritingHelpers.vue'
+import HashtagField from '~/posts/HashtagField.vue'
+import WordingPanel from '~/posts/WordingPanel.vue'
+import ProofCard from '~/posts/ProofCard.vue'
+import PostWhere from '~/posts/PostWhere.vue'
+import PostChecks from '~/posts/PostChecks.vue'
+import PostApproval from '~/posts/PostApproval.vue'
+
+const LazyCropDialog = defineAsyncComponent(() => import('~/posts/CropDialog.vue'))
+const LazyConflictDialog = defineAsyncComponent(() => import('~/posts/ConflictDialog.vue'))
 
 // One page for every post: changing the address of a new one to its own must not begin anew.
 definePageMeta({ key: 'writing' })

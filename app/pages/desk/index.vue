@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import * as words from '#shared/words'
-import type { DeskShow } from '../../stores/desk'
+import { type DeskShow, useDeskStore } from '~/posts/deskStore'
+import DeskLine from '~/posts/DeskLine.vue'
 
 const says = words.desk
 useHead({ title: `${says.title} · ${words.frame.product}` })

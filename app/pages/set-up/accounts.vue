@@ -1,7 +1,10 @@
 <script setup lang="ts">
 import { Pencil } from '@lucide/vue'
-import type { Account } from '#shared/api'
+import type { Account } from '#shared/networks/types'
 import * as words from '#shared/words'
+import AddAccount from '~/networks/AddAccount.vue'
+import SlotWeek from '~/schedule/SlotWeek.vue'
+import AccountDialog from '~/networks/AccountDialog.vue'
 
 const says = words.account
 const brand = useBrandStore()

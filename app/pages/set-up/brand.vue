@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import type { Brand } from '#shared/api'
+import type { Brand } from '#shared/people/types'
 import * as words from '#shared/words'
-import { api } from '../../api/client'
+import { api } from '~/base/client'
+import BrandForm from '~/people/BrandForm.vue'
 
 const says = words.brand
 const brand = useBrandStore()

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { TriangleAlert } from '@lucide/vue'
-import type { Telling } from '#shared/deliveries'
-import { tellingSchema } from '#shared/deliverySchemas'
+import type { Telling } from '#shared/notices/types'
+import { tellingSchema } from '#shared/notices/schemas'
 import * as words from '#shared/words'
-import { api } from '../../api/client'
+import { api } from '~/base/client'
 
 const says = words.telling
 const brand = useBrandStore()

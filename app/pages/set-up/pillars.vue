@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import * as words from '#shared/words'
+import PillarList from '~/people/PillarList.vue'
 
 const brand = useBrandStore()
 const list = ref<{ open: () => void } | null>(null)

@@ -1,6 +1,13 @@
 <script setup lang="ts">
 import * as words from '#shared/words'
-import { sentenceOf } from '../../api/client'
+import { sentenceOf } from '~/base/client'
+import { useSourcesStore } from '~/sources/sourcesStore'
+import AddSource from '~/sources/AddSource.vue'
+import ReadIn from '~/sources/ReadIn.vue'
+import SourceTable from '~/sources/SourceTable.vue'
+import FolderList from '~/sources/FolderList.vue'
+import SourceDialog from '~/sources/SourceDialog.vue'
+import FolderDialog from '~/sources/FolderDialog.vue'
 
 const says = words.source
 const brand = useBrandStore()

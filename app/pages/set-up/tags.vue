@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import { Pencil } from '@lucide/vue'
-import type { TagUse } from '#shared/watches'
+import type { TagUse } from '#shared/articles/types'
 import * as words from '#shared/words'
-import { sentenceOf } from '../../api/client'
+import { sentenceOf } from '~/base/client'
+import { useTagsStore } from '~/articles/tagsStore'
+import TagDialog from '~/articles/TagDialog.vue'
 
 const says = words.tag
 const brand = useBrandStore()

@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { ChevronDown, ChevronUp, Pencil } from '@lucide/vue'
-import type { Undoable } from '#shared/api'
-import type { Watch } from '#shared/watches'
+import type { Undoable } from '#shared/platform/types'
+import type { Watch } from '#shared/watches/types'
 import * as words from '#shared/words'
-import { api } from '../../api/client'
+import { api } from '~/base/client'
+import WatchRunLine from '~/watches/WatchRunLine.vue'
 
 const says = words.watch
 const brand = useBrandStore()

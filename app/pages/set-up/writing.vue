@@ -1,9 +1,13 @@
 <script setup lang="ts">
 import { Plus, X } from '@lucide/vue'
-import { USUAL_WRITING, type Writing } from '#shared/posts'
-import { writingSchema } from '#shared/schemas'
+import { USUAL_WRITING } from '#shared/posts/docs'
+import type { Writing } from '#shared/posts/types'
+import { writingSchema } from '#shared/posts/schemas'
 import * as words from '#shared/words'
-import { api } from '../../api/client'
+import { api } from '~/base/client'
+import { useDeskStore } from '~/posts/deskStore'
+import HashtagField from '~/posts/HashtagField.vue'
+import LinkMarks from '~/posts/LinkMarks.vue'
 
 const says = words.writingSetUp
 const brand = useBrandStore()

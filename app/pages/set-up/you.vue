@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import type { SessionView } from '#shared/api'
-import { meSchema } from '#shared/schemas'
+import type { SessionView } from '#shared/people/types'
+import { meSchema } from '#shared/people/schemas'
 import * as words from '#shared/words'
-import { api } from '../../api/client'
+import { api } from '~/base/client'
+import { useReading } from '~/reading/useReading'
 
 const says = words.yourself
 const session = useSessionStore()

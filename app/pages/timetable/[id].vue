@@ -1,5 +1,11 @@
 <script setup lang="ts">
 import * as words from '#shared/words'
+import { useTimetable } from '~/schedule/useTimetable'
+import ReadyMadeSlots from '~/schedule/ReadyMadeSlots.vue'
+import WeekGrid from '~/schedule/WeekGrid.vue'
+import PlanChangeList from '~/schedule/PlanChangeList.vue'
+import MixRules from '~/schedule/MixRules.vue'
+import DaysThatDiffer from '~/schedule/DaysThatDiffer.vue'
 
 const says = words.timetable
 const route = useRoute()

@@ -1,11 +1,18 @@
 <script setup lang="ts">
-import { formOfQuery, queryOfForm } from '../../../core/watch/form'
-import { formatWatch } from '../../../core/watch/format'
-import { termsOf } from '../../../core/watch/terms'
-import { LIMITS } from '#shared/limits'
-import type { Undoable } from '#shared/api'
+import { formOfQuery, queryOfForm } from '#core/watch/form'
+import { formatWatch } from '#core/watch/format'
+import { termsOf } from '#core/watch/terms'
+import { LIMITS } from '#shared/platform/limits'
+import type { Undoable } from '#shared/platform/types'
 import * as words from '#shared/words'
-import { readQuery } from '../../utils/readQuery'
+import { readQuery } from '~/watches/readQuery'
+import { useWatchEditor } from '~/watches/useWatchEditor'
+import { useWatchLook } from '~/watches/useWatchLook'
+import WatchRunLine from '~/watches/WatchRunLine.vue'
+import QueryText from '~/watches/QueryText.vue'
+import QueryForm from '~/watches/QueryForm.vue'
+import WatchDeeds from '~/watches/WatchDeeds.vue'
+import WatchOutcome from '~/watches/WatchOutcome.vue'
 
 const says = words.watch
 const route = useRoute()

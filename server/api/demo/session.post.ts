@@ -1,7 +1,6 @@
-import { demoSignInSchema } from '../../../shared/schemas'
-import { signInAs } from '../../auth'
-import { route } from '../../route'
-import { demoPerson } from '../../services/people'
+import { demoSignInSchema } from '#shared/people/schemas'
+import { signInAs, demoPerson } from '#server/people'
+import { route } from '#server/route'
 import { sendRedirect } from 'h3'
 
 /** Demo only: signs in one of the demo's people with one click, also without script. */

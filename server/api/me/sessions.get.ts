@@ -1,4 +1,4 @@
-import { route } from '../../route'
-import { sessionsOf } from '../../services/people'
+import { route } from '#server/route'
+import { sessionsOf } from '#server/people'
 
 export default route('person', null, ({ person, sessionId }) => sessionsOf(person.id, sessionId))

@@ -1,8 +1,8 @@
 import { getRouterParam } from 'h3'
-import * as words from '../../../shared/words'
-import { plainPage } from '../../plainPage'
-import { route } from '../../route'
-import { askedByToken } from '../../services/mailConfirmation'
+import * as words from '#shared/words'
+import { plainPage } from '#server/platform/http/plainPage'
+import { route } from '#server/route'
+import { askedByToken } from '#server/notices'
 
 /** The page a letter leads to: asks once more, since programs that look at letters open their links. */
 export default route('public', null, async ({ event }) => {

@@ -1,8 +1,8 @@
 import { getRouterParam } from 'h3'
-import * as words from '../../../shared/words'
-import { plainPage } from '../../plainPage'
-import { route } from '../../route'
-import { confirmByToken } from '../../services/mailConfirmation'
+import * as words from '#shared/words'
+import { plainPage } from '#server/platform/http/plainPage'
+import { route } from '#server/route'
+import { confirmByToken } from '#server/notices'
 
 /** Whoever reads an address says that notices may come there. */
 export default route('public', null, async ({ event }) => {

@@ -1,7 +1,7 @@
 import { getRouterParam, sendRedirect, setResponseHeader } from 'h3'
-import { problem } from '../../problem'
-import { route } from '../../route'
-import { noteClick, targetOf } from '../../services/shortLinks'
+import { problem } from '#server/platform/http/problem'
+import { route } from '#server/route'
+import { noteClick, targetOf } from '#server/results'
 
 /** A short link: leads on, and counts that somebody went by. */
 export default route('public', null, async ({ event }) => {

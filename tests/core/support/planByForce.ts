@@ -1,5 +1,5 @@
 import { Temporal } from 'temporal-polyfill'
-import { slotsBetween, type Evergreen, type Offset, type PlanInput, type PlanPost } from '../../../core/schedule'
+import { slotsBetween, type Evergreen, type Offset, type PlanInput, type PlanPost } from '#core/schedule'
 
 /** One thing at a time on one account, as the second opinion keeps it. */
 export interface Placed {

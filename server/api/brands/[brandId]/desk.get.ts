@@ -1,4 +1,4 @@
-import { route } from '../../../../server/route'
-import { deskContext } from '../../../../server/services/writing'
+import { route } from '#server/route'
+import { deskContext } from '#server/posts'
 
 export default route('read', null, ({ actor }) => deskContext(actor))

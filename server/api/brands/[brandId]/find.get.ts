@@ -1,7 +1,7 @@
-import { isInstant } from '../../../../shared/schemaParts'
-import { SHOWS } from '../../../../shared/shows'
-import { route } from '../../../route'
-import { find } from '../../../services/find'
+import { isInstant } from '#shared/platform/schemaParts'
+import { SHOWS } from '#shared/articles/shows'
+import { route } from '#server/route'
+import { find } from '#server/reading'
 
 const UUID = /^[0-9a-f-]{36}$/i
 

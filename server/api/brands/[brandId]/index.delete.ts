@@ -1,4 +1,4 @@
-import { route } from '../../../route'
-import { removeBrand } from '../../../services/brands'
+import { route } from '#server/route'
+import { removeBrand } from '#server/brands'
 
 export default route('own', null, ({ actor }) => removeBrand(actor))

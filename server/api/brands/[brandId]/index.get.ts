@@ -1,4 +1,4 @@
-import { route } from '../../../route'
-import { brandView } from '../../../services/brands'
+import { route } from '#server/route'
+import { brandView } from '#server/brands'
 
 export default route('read', null, ({ actor }) => brandView(actor))

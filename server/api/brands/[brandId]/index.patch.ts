@@ -1,5 +1,5 @@
-import { brandSchema } from '../../../../shared/schemas'
-import { route } from '../../../route'
-import { editBrand } from '../../../services/brands'
+import { brandSchema } from '#shared/people/schemas'
+import { route } from '#server/route'
+import { editBrand } from '#server/brands'
 
 export default route('own', brandSchema, ({ actor, body }) => editBrand(actor, body))

@@ -1,5 +1,5 @@
-import { route } from '../../../route'
-import { holdOf, lateLines } from '../../../services/holds'
+import { route } from '#server/route'
+import { holdOf, lateLines } from '#server/schedule'
 
 /** Posts whose own time passed while they were held: of the brand, or of the account or post that is named. */
 export default route('read', null, ({ actor, query }) =>

@@ -1,5 +1,5 @@
-import { liftSchema } from '../../../../shared/planSchemas'
-import { route } from '../../../route'
-import { holdOf, lift } from '../../../services/holds'
+import { liftSchema } from '#shared/schedule/schemas'
+import { route } from '#server/route'
+import { holdOf, lift } from '#server/schedule'
 
 export default route('work', liftSchema, ({ actor, body }) => lift(actor, holdOf(body.of), body.late))

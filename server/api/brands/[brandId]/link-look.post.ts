@@ -1,6 +1,6 @@
-import { PACE } from '../../../pace'
-import { linkLookSchema } from '../../../../shared/schemas'
-import { route } from '../../../../server/route'
-import { lookAtLink } from '../../../../server/services/linkLooks'
+import { PACE } from '#server/platform/http/pace'
+import { linkLookSchema } from '#shared/posts/schemas'
+import { route } from '#server/route'
+import { lookAtLink } from '#server/posts'
 
 export default route('work', linkLookSchema, ({ body }) => lookAtLink(body.url), { pace: PACE.outside })

@@ -1,4 +1,4 @@
-import { route } from '../../../route'
-import { lookAheadOf } from '../../../services/schedule'
+import { route } from '#server/route'
+import { lookAheadOf } from '#server/schedule'
 
 export default route('read', null, ({ actor }) => lookAheadOf(actor.brandId))

@@ -1,7 +1,7 @@
-import { placingSchema } from '../../../../shared/planSchemas'
-import { useDb } from '../../../db'
-import { route } from '../../../route'
-import { tryPlacing } from '../../../services/placing'
+import { placingSchema } from '#shared/schedule/schemas'
+import { useDb } from '#server/platform/db'
+import { route } from '#server/route'
+import { tryPlacing } from '#server/schedule'
 
 const msOf = (at: string | null): number | null => (at === null ? null : Date.parse(at))
 

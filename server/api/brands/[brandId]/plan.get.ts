@@ -1,7 +1,7 @@
-import type { PlanBase } from '../../../../shared/plans'
-import { useDb } from '../../../db'
-import { route } from '../../../route'
-import { placeSays, planOf, shownPlan, versionOf } from '../../../services/plan'
+import type { PlanBase } from '#shared/schedule/types'
+import { useDb } from '#server/platform/db'
+import { route } from '#server/route'
+import { placeSays, planOf, shownPlan, versionOf } from '#server/schedule'
 
 /** All that the plan is made from, for planning in the browser. */
 export default route('read', null, async ({ actor }): Promise<PlanBase> => {

@@ -1,6 +1,6 @@
-import { isDay } from '../../../../shared/schemaParts'
-import { route } from '../../../route'
-import { scheduleOf } from '../../../services/schedule'
+import { isDay } from '#shared/platform/schemaParts'
+import { route } from '#server/route'
+import { scheduleOf } from '#server/schedule'
 
 /** The Schedule from the local day `from` (today without it), `days` long (7 without it, 31 at most). */
 export default route('read', null, ({ actor, query }) => {

@@ -1,4 +1,4 @@
-import { route } from '../../../route'
-import { tellingOf } from '../../../services/telling'
+import { route } from '#server/route'
+import { tellingOf } from '#server/notices'
 
 export default route('own', null, ({ actor }) => tellingOf(actor))

@@ -1,7 +1,7 @@
 import { getRequestURL } from 'h3'
-import { PACE } from '../../../pace'
-import { tellingSchema } from '../../../../shared/deliverySchemas'
-import { route } from '../../../route'
-import { setTellingOf } from '../../../services/telling'
+import { PACE } from '#server/platform/http/pace'
+import { tellingSchema } from '#shared/notices/schemas'
+import { route } from '#server/route'
+import { setTellingOf } from '#server/notices'
 
 export default route('own', tellingSchema, ({ actor, body, event }) => setTellingOf(actor, body, getRequestURL(event).origin), { pace: PACE.mail })

@@ -1,5 +1,5 @@
-import { writingSchema } from '../../../../shared/schemas'
-import { route } from '../../../../server/route'
-import { saveWriting } from '../../../../server/services/writing'
+import { writingSchema } from '#shared/posts/schemas'
+import { route } from '#server/route'
+import { saveWriting } from '#server/posts'
 
 export default route('work', writingSchema, ({ actor, body }) => saveWriting(actor, body))

@@ -1,4 +1,4 @@
-import { route } from '../../../route'
-import { endSession } from '../../../services/people'
+import { route } from '#server/route'
+import { endSession } from '#server/people'
 
 export default route('person', null, ({ person, param }) => endSession(person.id, param('id')))

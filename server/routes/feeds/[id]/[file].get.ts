@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto'
 import { defineEventHandler, getHeader, getRouterParam, setResponseHeaders, setResponseStatus } from 'h3'
-import { answerProblem } from '../../../route'
-import { secretFeed } from '../../../services/secretFeeds'
+import { answerProblem } from '#server/route'
+import { secretFeed } from '#server/reading'
 
 const TYPES = { rss: 'application/rss+xml', atom: 'application/atom+xml', json: 'application/feed+json' }
 

@@ -1,8 +1,8 @@
 import { getRouterParam } from 'h3'
-import * as words from '../../../../shared/words'
-import { plainPage } from '../../../plainPage'
-import { route } from '../../../route'
-import { targetOf } from '../../../services/shortLinks'
+import * as words from '#shared/words'
+import { plainPage } from '#server/platform/http/plainPage'
+import { route } from '#server/route'
+import { targetOf } from '#server/results'
 
 /** Where a short link leads, for whoever wants to know before going there. */
 export default route('public', null, async ({ event }) =>

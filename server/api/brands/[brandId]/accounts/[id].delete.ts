@@ -1,4 +1,4 @@
-import { route } from '../../../../route'
-import { removeAccount } from '../../../../services/accounts'
+import { route } from '#server/route'
+import { removeAccount } from '#server/networks'
 
 export default route('own', null, ({ actor, param }) => removeAccount(actor, param('id')))

@@ -1,6 +1,6 @@
-import { PACE } from '../../../../pace'
-import { accountEditSchema } from '../../../../../shared/schemas'
-import { route } from '../../../../route'
-import { editAccount } from '../../../../services/accounts'
+import { PACE } from '#server/platform/http/pace'
+import { accountEditSchema } from '#shared/networks/schemas'
+import { route } from '#server/route'
+import { editAccount } from '#server/networks'
 
 export default route('own', accountEditSchema, ({ actor, body, param }) => editAccount(actor, param('id'), body), { pace: PACE.outside })

@@ -1,6 +1,6 @@
-import { PACE } from '../../../../pace'
-import { accountSchema } from '../../../../../shared/schemas'
-import { route } from '../../../../route'
-import { addAccount } from '../../../../services/accounts'
+import { PACE } from '#server/platform/http/pace'
+import { accountSchema } from '#shared/networks/schemas'
+import { route } from '#server/route'
+import { addAccount } from '#server/networks'
 
 export default route('own', accountSchema, ({ actor, body }) => addAccount(actor, body), { pace: PACE.outside })

@@ -1,4 +1,4 @@
-import { route } from '../../../../route'
-import { article } from '../../../../services/sheet'
+import { route } from '#server/route'
+import { article } from '#server/reading'
 
 export default route('read', null, ({ actor, param }) => article(actor, param('id')))

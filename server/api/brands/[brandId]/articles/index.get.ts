@@ -1,7 +1,7 @@
-import { isInstant } from '../../../../../shared/schemaParts'
-import { SHOWS } from '../../../../../shared/shows'
-import { route } from '../../../../route'
-import { wire } from '../../../../services/articles'
+import { isInstant } from '#shared/platform/schemaParts'
+import { SHOWS } from '#shared/articles/shows'
+import { route } from '#server/route'
+import { wire } from '#server/reading'
 
 const ORDERS = ['newest', 'oldest', 'waiting', 'mixed'] as const
 const KINDS = ['text', 'picture', 'video', 'sound', 'document'] as const

@@ -1,6 +1,6 @@
-import { statesSchema } from '../../../../../shared/schemas'
-import { route } from '../../../../route'
-import { setStates } from '../../../../services/articles'
+import { statesSchema } from '#shared/reading/schemas'
+import { route } from '#server/route'
+import { setStates } from '#server/reading'
 
 /** Several articles at once. */
 export default route('work', statesSchema, ({ actor, body }) => setStates(actor, body.ids, body.state))

@@ -1,5 +1,5 @@
-import { route } from '../../../../route'
-import { clippings } from '../../../../services/clippings'
+import { route } from '#server/route'
+import { clippings } from '#server/clippings'
 
 const SHOWS = ['waiting', 'shelved', 'done'] as const
 

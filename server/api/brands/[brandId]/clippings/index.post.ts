@@ -1,6 +1,6 @@
-import { quoteSchema } from '../../../../../shared/schemas'
-import { route } from '../../../../route'
-import { keepQuote } from '../../../../services/clippings'
+import { quoteSchema } from '#shared/clippings/schemas'
+import { route } from '#server/route'
+import { keepQuote } from '#server/clippings'
 
 /** Keeps a quote from an article. */
 export default route('work', quoteSchema, ({ actor, body }) => keepQuote(actor, body))

@@ -1,5 +1,5 @@
-import { route } from '../../../../route'
-import { removeFolder } from '../../../../services/folders'
+import { route } from '#server/route'
+import { removeFolder } from '#server/sources'
 
 /** Removes a folder; its sources stay. */
 export default route('work', null, ({ actor, param }) => removeFolder(actor, param('id')))

@@ -1,5 +1,5 @@
-import { folderSchema } from '../../../../../shared/schemas'
-import { route } from '../../../../route'
-import { editFolder } from '../../../../services/folders'
+import { folderSchema } from '#shared/sources/schemas'
+import { route } from '#server/route'
+import { editFolder } from '#server/sources'
 
 export default route('work', folderSchema, ({ actor, body, param }) => editFolder(actor, param('id'), body))

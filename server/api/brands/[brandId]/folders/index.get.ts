@@ -1,4 +1,4 @@
-import { route } from '../../../../route'
-import { foldersOfBrand } from '../../../../services/folders'
+import { route } from '#server/route'
+import { foldersOfBrand } from '#server/sources'
 
 export default route('read', null, ({ actor }) => foldersOfBrand(actor))

@@ -1,8 +1,8 @@
-import { LIMITS } from '../../../../../shared/limits'
-import { PACE } from '../../../../pace'
-import { importSchema } from '../../../../../shared/schemas'
-import { route } from '../../../../route'
-import { startImport } from '../../../../services/imports'
+import { LIMITS } from '#shared/platform/limits'
+import { PACE } from '#server/platform/http/pace'
+import { importSchema } from '#shared/sources/schemas'
+import { route } from '#server/route'
+import { startImport } from '#server/sources'
 
 export default route('work', importSchema, ({ actor, body }) => startImport(actor, body.opml), {
   bodyBytes: LIMITS.opmlBytes,

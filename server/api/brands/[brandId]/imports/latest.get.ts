@@ -1,4 +1,4 @@
-import { route } from '../../../../route'
-import { latestImport } from '../../../../services/imports'
+import { route } from '#server/route'
+import { latestImport } from '#server/sources'
 
 export default route('read', null, ({ actor }) => latestImport(actor.brandId))

@@ -1,4 +1,4 @@
-import { route } from '../../../../route'
-import { takeOut } from '../../../../services/lineUp'
+import { route } from '#server/route'
+import { takeOut } from '#server/schedule'
 
 export default route('work', null, ({ actor, param }) => takeOut(actor, param('id')))

@@ -1,4 +1,4 @@
-import { route } from '../../../../route'
-import { noticesOfBrand } from '../../../../services/notices'
+import { route } from '#server/route'
+import { noticesOfBrand } from '#server/notices'
 
 export default route('read', null, ({ actor }) => noticesOfBrand(actor))

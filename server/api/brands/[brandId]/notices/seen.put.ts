@@ -1,4 +1,4 @@
-import { route } from '../../../../route'
-import { seeNotices } from '../../../../services/notices'
+import { route } from '#server/route'
+import { seeNotices } from '#server/notices'
 
 export default route('work', null, ({ actor }) => seeNotices(actor))

@@ -1,6 +1,6 @@
 import { setResponseHeader } from 'h3'
-import { route } from '../../../../../server/route'
-import { pictureContent } from '../../../../../server/services/postPictures'
+import { route } from '#server/route'
+import { pictureContent } from '#server/posts'
 
 const WIDTHS = new Set([160, 320, 640, 1280])
 

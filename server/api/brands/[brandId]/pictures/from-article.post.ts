@@ -1,6 +1,6 @@
-import { PACE } from '../../../../pace'
-import { articlePictureSchema } from '../../../../../shared/schemas'
-import { route } from '../../../../../server/route'
-import { pictureOfArticle } from '../../../../../server/services/postPictures'
+import { PACE } from '#server/platform/http/pace'
+import { articlePictureSchema } from '#shared/posts/schemas'
+import { route } from '#server/route'
+import { pictureOfArticle } from '#server/posts'
 
 export default route('work', articlePictureSchema, ({ actor, body }) => pictureOfArticle(actor, body), { pace: PACE.picture })

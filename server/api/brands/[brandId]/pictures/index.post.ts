@@ -1,9 +1,9 @@
-import { readFile } from '../../../../body'
-import { LIMITS } from '../../../../../shared/limits'
-import { PACE } from '../../../../pace'
-import { problem } from '../../../../problem'
-import { route } from '../../../../route'
-import { uploadPicture } from '../../../../services/postPictures'
+import { readFile } from '#server/platform/http/body'
+import { LIMITS } from '#shared/platform/limits'
+import { PACE } from '#server/platform/http/pace'
+import { problem } from '#server/platform/http/problem'
+import { route } from '#server/route'
+import { uploadPicture } from '#server/posts'
 
 /** What a form puts round a file. */
 const FORM_BYTES = 64 * 1024

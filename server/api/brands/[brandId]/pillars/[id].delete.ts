@@ -1,4 +1,4 @@
-import { route } from '../../../../route'
-import { removePillar } from '../../../../services/brands'
+import { route } from '#server/route'
+import { removePillar } from '#server/brands'
 
 export default route('own', null, ({ actor, param }) => removePillar(actor, param('id')))

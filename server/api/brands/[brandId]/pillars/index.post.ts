@@ -1,5 +1,5 @@
-import { pillarSchema } from '../../../../../shared/schemas'
-import { route } from '../../../../route'
-import { addPillar } from '../../../../services/brands'
+import { pillarSchema } from '#shared/people/schemas'
+import { route } from '#server/route'
+import { addPillar } from '#server/brands'
 
 export default route('own', pillarSchema, ({ actor, body }) => addPillar(actor, body))

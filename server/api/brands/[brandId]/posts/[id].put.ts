@@ -1,5 +1,5 @@
-import { savePostSchema } from '../../../../../shared/schemas'
-import { route } from '../../../../../server/route'
-import { savePost } from '../../../../../server/services/posts'
+import { savePostSchema } from '#shared/posts/schemas'
+import { route } from '#server/route'
+import { savePost } from '#server/posts'
 
 export default route('work', savePostSchema, ({ actor, param, body }) => savePost(actor, param('id'), body))

@@ -1,4 +1,4 @@
-import { route } from '../../../../../server/route'
-import { desk } from '../../../../../server/services/posts'
+import { route } from '#server/route'
+import { desk } from '#server/posts'
 
 export default route('read', null, ({ actor }) => desk(actor))

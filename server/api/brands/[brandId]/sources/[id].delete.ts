@@ -1,4 +1,4 @@
-import { route } from '../../../../route'
-import { removeSource } from '../../../../services/sources'
+import { route } from '#server/route'
+import { removeSource } from '#server/sources'
 
 export default route('work', null, ({ actor, param }) => removeSource(actor, param('id')))

@@ -1,5 +1,5 @@
-import { sourceEditSchema } from '../../../../../shared/schemas'
-import { route } from '../../../../route'
-import { editSource } from '../../../../services/sources'
+import { sourceEditSchema } from '#shared/sources/schemas'
+import { route } from '#server/route'
+import { editSource } from '#server/sources'
 
 export default route('work', sourceEditSchema, ({ actor, body, param }) => editSource(actor, param('id'), body))

@@ -1,4 +1,4 @@
-import { route } from '../../../../route'
-import { sourcesOfBrand } from '../../../../services/sources'
+import { route } from '#server/route'
+import { sourcesOfBrand } from '#server/sources'
 
 export default route('read', null, ({ actor }) => sourcesOfBrand(actor.brandId, actor.role))

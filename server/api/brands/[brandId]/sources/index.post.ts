@@ -1,6 +1,6 @@
-import { PACE } from '../../../../pace'
-import { sourceSchema } from '../../../../../shared/schemas'
-import { route } from '../../../../route'
-import { addSource } from '../../../../services/sources'
+import { PACE } from '#server/platform/http/pace'
+import { sourceSchema } from '#shared/sources/schemas'
+import { route } from '#server/route'
+import { addSource } from '#server/sources'
 
 export default route('work', sourceSchema, ({ actor, body }) => addSource(actor, body), { pace: PACE.outside })

@@ -1,6 +1,6 @@
 import { setResponseHeader } from 'h3'
-import { route } from '../../../../route'
-import { exportOpml } from '../../../../services/imports'
+import { route } from '#server/route'
+import { exportOpml } from '#server/sources'
 
 /** The brand's sources as a file for other programs. */
 export default route('read', null, async ({ actor, event }) => {

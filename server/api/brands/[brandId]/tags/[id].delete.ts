@@ -1,4 +1,4 @@
-import { route } from '../../../../route'
-import { removeTag } from '../../../../services/tags'
+import { route } from '#server/route'
+import { removeTag } from '#server/articles'
 
 export default route('work', null, ({ actor, param }) => removeTag(actor, param('id')))

@@ -1,5 +1,5 @@
-import { tagSchema } from '../../../../../shared/schemas'
-import { route } from '../../../../route'
-import { renameTag } from '../../../../services/tags'
+import { tagSchema } from '#shared/reading/schemas'
+import { route } from '#server/route'
+import { renameTag } from '#server/articles'
 
 export default route('work', tagSchema, ({ actor, body, param }) => renameTag(actor, param('id'), body))

@@ -1,6 +1,6 @@
-import { tagArticlesSchema } from '../../../../../shared/schemas'
-import { route } from '../../../../route'
-import { tagArticles } from '../../../../services/tags'
+import { tagArticlesSchema } from '#shared/reading/schemas'
+import { route } from '#server/route'
+import { tagArticles } from '#server/articles'
 
 /** Puts tags on articles and takes others off. */
 export default route('work', tagArticlesSchema, ({ actor, body }) => tagArticles(actor, body))

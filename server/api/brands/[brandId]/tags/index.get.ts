@@ -1,4 +1,4 @@
-import { route } from '../../../../route'
-import { tagUses } from '../../../../services/tags'
+import { route } from '#server/route'
+import { tagUses } from '#server/articles'
 
 export default route('read', null, ({ actor }) => tagUses(actor.brandId))

@@ -1,4 +1,4 @@
-import { route } from '../../../../route'
-import { removeWatch } from '../../../../services/watches'
+import { route } from '#server/route'
+import { removeWatch } from '#server/watches'
 
 export default route('work', null, ({ actor, param }) => removeWatch(actor, param('id')))

@@ -1,5 +1,5 @@
-import { watchSchema } from '../../../../../shared/schemas'
-import { route } from '../../../../route'
-import { editWatch } from '../../../../services/watches'
+import { watchSchema } from '#shared/watches/schemas'
+import { route } from '#server/route'
+import { editWatch } from '#server/watches'
 
 export default route('work', watchSchema, ({ actor, body, param }) => editWatch(actor, param('id'), body))

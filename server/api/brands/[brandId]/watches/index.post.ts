@@ -1,5 +1,5 @@
-import { watchSchema } from '../../../../../shared/schemas'
-import { route } from '../../../../route'
-import { addWatch } from '../../../../services/watches'
+import { watchSchema } from '#shared/watches/schemas'
+import { route } from '#server/route'
+import { addWatch } from '#server/watches'
 
 export default route('work', watchSchema, ({ actor, body }) => addWatch(actor, body))

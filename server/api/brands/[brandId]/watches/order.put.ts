@@ -1,5 +1,5 @@
-import { orderSchema } from '../../../../../shared/schemas'
-import { route } from '../../../../route'
-import { orderWatches } from '../../../../services/watches'
+import { orderSchema } from '#shared/platform/schemas'
+import { route } from '#server/route'
+import { orderWatches } from '#server/watches'
 
 export default route('work', orderSchema, ({ actor, body }) => orderWatches(actor, body.ids))

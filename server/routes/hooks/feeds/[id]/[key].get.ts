@@ -1,6 +1,6 @@
 import { defineEventHandler, getQuery, getRouterParam, setResponseHeader } from 'h3'
-import { answerProblem } from '../../../../route'
-import { confirm } from '../../../../services/hubs'
+import { answerProblem } from '#server/route'
+import { confirm } from '#server/sources'
 
 /** A hub asks whether we meant to subscribe. */
 export default defineEventHandler(async (event) => {

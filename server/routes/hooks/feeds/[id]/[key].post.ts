@@ -1,9 +1,8 @@
 import { getHeader, getRouterParam, setResponseStatus } from 'h3'
-import { LIMITS } from '../../../../../shared/limits'
-import { readBytes } from '../../../../body'
-import { route } from '../../../../route'
-import { takeAnnouncement } from '../../../../services/announcements'
-import { feedBehind } from '../../../../services/hubs'
+import { LIMITS } from '#shared/platform/limits'
+import { readBytes } from '#server/platform/http/body'
+import { route } from '#server/route'
+import { takeAnnouncement, feedBehind } from '#server/sources'
 
 /** A hub announces a feed's new content. Whose key is not ours is not read at all. */
 export default route(

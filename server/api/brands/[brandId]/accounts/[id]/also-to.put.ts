@@ -1,5 +1,5 @@
-import { alsoToSchema } from '../../../../../../shared/deliverySchemas'
-import { route } from '../../../../../route'
-import { setAlsoToOf } from '../../../../../services/accountPages'
+import { alsoToSchema } from '#shared/networks/schemas'
+import { route } from '#server/route'
+import { setAlsoToOf } from '#server/sending'
 
 export default route('own', alsoToSchema, ({ actor, param, body }) => setAlsoToOf(actor, param('id'), body.alsoTo))

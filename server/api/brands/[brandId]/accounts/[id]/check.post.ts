@@ -1,5 +1,5 @@
-import { PACE } from '../../../../../pace'
-import { route } from '../../../../../../server/route'
-import { checkAgain } from '../../../../../../server/services/accounts'
+import { PACE } from '#server/platform/http/pace'
+import { route } from '#server/route'
+import { checkAgain } from '#server/networks'
 
 export default route('own', null, ({ actor, param }) => checkAgain(actor, param('id')), { pace: PACE.outside })

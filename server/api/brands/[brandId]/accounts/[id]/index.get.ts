@@ -1,4 +1,4 @@
-import { route } from '../../../../../route'
-import { accountPage } from '../../../../../services/accountPages'
+import { route } from '#server/route'
+import { accountPage } from '#server/sending'
 
 export default route('read', null, ({ actor, param }) => accountPage(actor, param('id')))

@@ -1,6 +1,6 @@
-import { timetableSchema } from '../../../../../../shared/planSchemas'
-import { route } from '../../../../../route'
-import { tryTimetable } from '../../../../../services/timetables'
+import { timetableSchema } from '#shared/schedule/schemas'
+import { route } from '#server/route'
+import { tryTimetable } from '#server/schedule'
 
 /** What a changed timetable would move; nothing is stored. */
 export default route('own', timetableSchema, ({ actor, param, body }) => tryTimetable(actor, param('id'), body))

@@ -1,5 +1,5 @@
-import { timetableSchema } from '../../../../../../shared/planSchemas'
-import { route } from '../../../../../route'
-import { setTimetable } from '../../../../../services/timetables'
+import { timetableSchema } from '#shared/schedule/schemas'
+import { route } from '#server/route'
+import { setTimetable } from '#server/schedule'
 
 export default route('own', timetableSchema, ({ actor, param, body }) => setTimetable(actor, param('id'), body))

@@ -1,7 +1,6 @@
-import { PACE } from '../../../../../pace'
-import { route } from '../../../../../route'
-import { lookAtPage } from '../../../../../services/pages'
-import { article } from '../../../../../services/sheet'
+import { PACE } from '#server/platform/http/pace'
+import { route } from '#server/route'
+import { lookAtPage, article } from '#server/reading'
 
 /** Looks at the article's own page for the text its feed does not give; answers the article as it then is. */
 export default route(

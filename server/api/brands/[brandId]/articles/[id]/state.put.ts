@@ -1,5 +1,5 @@
-import { stateSchema } from '../../../../../../shared/schemas'
-import { route } from '../../../../../route'
-import { setState } from '../../../../../services/articles'
+import { stateSchema } from '#shared/reading/schemas'
+import { route } from '#server/route'
+import { setState } from '#server/reading'
 
 export default route('work', stateSchema, ({ actor, body, param }) => setState(actor, param('id'), body.state))

@@ -1,5 +1,5 @@
-import { doneSchema } from '../../../../../../shared/schemas'
-import { route } from '../../../../../route'
-import { workOff } from '../../../../../services/clippings'
+import { doneSchema } from '#shared/clippings/schemas'
+import { route } from '#server/route'
+import { workOff } from '#server/clippings'
 
 export default route('work', doneSchema, ({ actor, body, param }) => workOff(actor, param('id'), body.done))

@@ -1,5 +1,5 @@
-import { deedSchema } from '../../../../../../shared/deliverySchemas'
-import { route } from '../../../../../route'
-import { doWithDelivery } from '../../../../../services/deliveryDeeds'
+import { deedSchema } from '#shared/delivery/schemas'
+import { route } from '#server/route'
+import { doWithDelivery } from '#server/sending'
 
 export default route('work', deedSchema, ({ actor, param, body }) => doWithDelivery(actor, param('id'), body.deed))

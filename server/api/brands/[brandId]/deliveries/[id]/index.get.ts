@@ -1,4 +1,4 @@
-import { route } from '../../../../../route'
-import { deliveryView } from '../../../../../services/deliveryDeeds'
+import { route } from '#server/route'
+import { deliveryView } from '#server/sending'
 
 export default route('read', null, ({ actor, param }) => deliveryView(actor, param('id')))

@@ -1,5 +1,5 @@
-import { route } from '../../../../../route'
-import { closeFeed } from '../../../../../services/folders'
+import { route } from '#server/route'
+import { closeFeed } from '#server/sources'
 
 /** Takes the address of a folder's feed back. */
 export default route('work', null, ({ actor, param }) => closeFeed(actor, param('id')))

@@ -1,7 +1,7 @@
-import type { MoveTo } from '../../../../../../core/schedule'
-import { moveSchema } from '../../../../../../shared/planSchemas'
-import { route } from '../../../../../route'
-import { moveLine } from '../../../../../services/lineMoves'
+import type { MoveTo } from '#core/schedule'
+import { moveSchema } from '#shared/schedule/schemas'
+import { route } from '#server/route'
+import { moveLine } from '#server/schedule'
 
 export default route('work', moveSchema, ({ actor, param, body }) =>
   // The schema asks for the time or the other post where the kind needs it.

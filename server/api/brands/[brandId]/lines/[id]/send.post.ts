@@ -1,4 +1,4 @@
-import { route } from '../../../../../route'
-import { sendNow } from '../../../../../services/lineUp'
+import { route } from '#server/route'
+import { sendNow } from '#server/schedule'
 
 export default route('work', null, ({ actor, param }) => sendNow(actor, param('id')))

@@ -1,5 +1,5 @@
-import { reviewSchema } from '../../../../../../shared/schemas'
-import { route } from '../../../../../../server/route'
-import { approve } from '../../../../../../server/services/approvals'
+import { reviewSchema } from '#shared/posts/schemas'
+import { route } from '#server/route'
+import { approve } from '#server/posts'
 
 export default route('read', reviewSchema, ({ actor, param, body }) => approve(actor, param('id'), body))

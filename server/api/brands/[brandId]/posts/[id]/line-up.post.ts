@@ -1,5 +1,5 @@
-import { lineUpSchema } from '../../../../../../shared/schemas'
-import { route } from '../../../../../../server/route'
-import { lineUpPost } from '../../../../../../server/services/lineUp'
+import { lineUpSchema } from '#shared/schedule/schemas'
+import { route } from '#server/route'
+import { lineUpPost } from '#server/schedule'
 
 export default route('work', lineUpSchema, ({ actor, param, body }) => lineUpPost(actor, param('id'), body))

@@ -1,5 +1,5 @@
-import { sendBackSchema } from '../../../../../../shared/schemas'
-import { route } from '../../../../../../server/route'
-import { sendBack } from '../../../../../../server/services/approvals'
+import { sendBackSchema } from '#shared/posts/schemas'
+import { route } from '#server/route'
+import { sendBack } from '#server/posts'
 
 export default route('read', sendBackSchema, ({ actor, param, body }) => sendBack(actor, param('id'), body))

@@ -1,5 +1,5 @@
-import { PACE } from '../../../../../pace'
-import { route } from '../../../../../route'
-import { fetchNow } from '../../../../../services/sources'
+import { PACE } from '#server/platform/http/pace'
+import { route } from '#server/route'
+import { fetchNow } from '#server/sources'
 
 export default route('work', null, ({ actor, param }) => fetchNow(actor.brandId, param('id')), { pace: PACE.outside })

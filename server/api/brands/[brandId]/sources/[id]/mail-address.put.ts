@@ -1,5 +1,5 @@
-import { route } from '../../../../../route'
-import { renewMailAddress } from '../../../../../services/mailingLists'
+import { route } from '#server/route'
+import { renewMailAddress } from '#server/sources'
 
 /** Gives a mailing list another address; the old one takes nothing any more. */
 export default route('work', null, ({ actor, param }) => renewMailAddress(actor, param('id')))

@@ -1,6 +1,6 @@
-import { tagMergeSchema } from '../../../../../../shared/schemas'
-import { route } from '../../../../../route'
-import { mergeTags } from '../../../../../services/tags'
+import { tagMergeSchema } from '#shared/reading/schemas'
+import { route } from '#server/route'
+import { mergeTags } from '#server/articles'
 
 /** Makes one tag of two: this one goes into another. */
 export default route('work', tagMergeSchema, ({ actor, body, param }) => mergeTags(actor, param('id'), body.into))

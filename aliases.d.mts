@@ -1,0 +1,2 @@
+export const FOLDERS: Record<string, string>
+export const aliases: Record<string, string>

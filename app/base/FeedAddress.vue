@@ -1,0 +1,50 @@
+<script setup lang="ts">
+import type { Undoable } from '#shared/platform/types'
+import * as words from '#shared/words'
+import { api } from './client'
+
+// What a folder or a watch brings, as a feed at a secret address: made, made anew, taken back.
+const props = defineProps<{
+  /** Its address without the ending, or null where there is none. */
+  stated: string | null
+  /** The path of the route that opens and closes it. */
+  at: string
+  intro: string
+  addressHint: string
+  opened: string
+  /** Makes the change, says it, and shows what came of it. */
+  change: (says: string, work: () => Promise<Undoable>) => Promise<unknown>
+  busy: boolean
+  /** The level of its heading on the screen it stands on. */
+  heading?: 'h2' | 'h3'
+}>()
+const says = words.folder
+const kind = ref<'rss' | 'atom' | 'json'>('rss')
+const address = computed(() => (props.stated ? `${props.stated.startsWith('/') ? window.location.origin : ''}${props.stated}.${kind.value}` : null))
+</script>
+
+<template>
+  <div>
+    <component :is="heading ?? 'h3'" class="part-name">{{ says.feed }}</component>
+    <template v-if="address">
+      <div class="mt-2 mb-3 flex gap-1" role="group" :aria-label="says.form">
+        <PlainButton
+          v-for="one in ['rss', 'atom', 'json'] as const"
+          :key="one"
+          :class="kind === one ? 'border-edge bg-well' : ''"
+          :aria-pressed="kind === one"
+          @click="kind = one"
+          >{{ says.forms[one] }}</PlainButton
+        >
+      </div>
+      <SecretAddress :label="says.address" :address="address" :hint="addressHint">
+        <PlainButton @click="change(says.renewed, () => api.put(at, {}))">{{ says.renew }}</PlainButton>
+        <PlainButton @click="change(says.closed, () => api.remove(at))">{{ says.close }}</PlainButton>
+      </SecretAddress>
+    </template>
+    <template v-else>
+      <p class="mt-1 mb-3 text-ink-2">{{ intro }}</p>
+      <PlainButton :busy="busy" @click="change(opened, () => api.put(at, {}))">{{ says.open }}</PlainButton>
+    </template>
+  </div>
+</template>

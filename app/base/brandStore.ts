@@ -1,0 +1,51 @@
+import type { BrandView } from '#shared/people/types'
+import type { Undoable } from '#shared/platform/types'
+import { api, sentenceOf } from './client'
+
+/** The brand on screen: its pillars, accounts and watches, what is unread, and every change to them. */
+export const useBrandStore = defineStore('brand', () => {
+  const view = ref<BrandView | null>(null)
+  /** Why there is nothing to show; empty where there is, or may be yet. */
+  const failed = ref('')
+  const session = useSessionStore()
+  const notices = useNoticesStore()
+
+  /** `/api/brands/ID` with what comes behind it. */
+  const path = (rest = ''): string => `/api/brands/${session.brandId}${rest}`
+  const canWork = computed(() => view.value?.role !== 'client')
+  const isOwner = computed(() => view.value?.role === 'owner')
+
+  async function load(): Promise<void> {
+    const asked = session.brandId
+    if (!asked) return
+    const loaded = await api.get<BrandView>(path()).catch((error: unknown) => {
+      if (!view.value) failed.value = sentenceOf(error)
+      throw error
+    })
+    failed.value = ''
+    if (asked === session.brandId) view.value = loaded
+  }
+
+  const pillarInk = (id: string | null): string => {
+    const ink = view.value?.pillars.find((pillar) => pillar.id === id)?.ink
+    return ink ? `var(--pillar-${ink})` : 'var(--ink-2)'
+  }
+  const accountName = (id: string): string => view.value?.accounts.find((account) => account.id === id)?.name ?? ''
+
+  /** Makes a change that can be undone, shows its result, and says so. */
+  async function change<T extends Undoable>(says: string, work: () => Promise<T>): Promise<T> {
+    const id = session.brandId!
+    const result = await work()
+    await load()
+    notices.sayUndoable(says, id, result.historyId, load)
+    return result
+  }
+  /** Whoever looks at a watch has seen what it had to tell. */
+  async function seeWatch(id: string): Promise<void> {
+    const found = view.value?.watches.find((one) => one.id === id)
+    if (!found || found.news === 0) return
+    found.news = 0
+    await api.put(path(`/watches/${id}/seen`), {}).catch(() => undefined)
+  }
+  return { view, failed, path, seeWatch, canWork, isOwner, load, pillarInk, accountName, change }
+})

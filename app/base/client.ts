@@ -1,0 +1,68 @@
+import type { Problem } from '#shared/platform/types'
+import * as words from '#shared/words'
+
+/** A request that was refused or got no answer, with the sentence for the person and, for forms, those of the fields. */
+export class Refusal extends Error {
+  readonly problem: Problem
+
+  constructor(problem: Problem) {
+    super(problem.detail)
+    this.name = 'Refusal'
+    this.problem = problem
+  }
+
+  /** The refusal's code, the last part of its type. */
+  get code(): string {
+    return this.problem.type.split(':').at(-1) ?? ''
+  }
+
+  /** What the refusal carries besides (an extension member); null for nothing. */
+  more<T>(name: string): T | null {
+    return ((this.problem as unknown as Record<string, unknown>)[name] as T | undefined) ?? null
+  }
+
+  /** What is said about each field of the form. */
+  get fields(): Record<string, string> {
+    return Object.fromEntries((this.problem.errors ?? []).map(({ field, says }) => [field, says]))
+  }
+}
+
+/** Any error as a sentence for the person. */
+export const sentenceOf = (error: unknown): string => (error instanceof Error ? error.message : String(error))
+
+type Method = 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE'
+
+/** The one way the application speaks to the server. Throws a Refusal for anything but success. */
+async function ask<T>(method: Method, path: string, body?: unknown): Promise<T> {
+  let answer: Response
+  const isForm = body instanceof FormData
+  try {
+    answer = await fetch(path, {
+      method,
+      headers: { accept: 'application/json', ...(body === undefined || isForm ? {} : { 'content-type': 'application/json' }) },
+      ...(body === undefined ? {} : { body: isForm ? body : JSON.stringify(body) }),
+    })
+  } catch {
+    throw new Refusal({ type: 'urn:clear-quill:offline', status: 0, ...words.frame.offline })
+  }
+  const text = await answer.text()
+  const value: unknown = /json/.test(answer.headers.get('content-type') ?? '') && text !== '' ? JSON.parse(text) : null
+  if (answer.ok) return value as T
+  throw new Refusal(isProblem(value) ? value : { type: 'urn:clear-quill:server', status: answer.status, ...words.refusals.server })
+}
+
+const isProblem = (value: unknown): value is Problem => typeof value === 'object' && value !== null && 'detail' in value && 'type' in value
+
+export const api = {
+  get: <T>(path: string): Promise<T> => ask<T>('GET', path),
+  post: <T>(path: string, body: unknown = {}): Promise<T> => ask<T>('POST', path, body),
+  put: <T>(path: string, body: unknown): Promise<T> => ask<T>('PUT', path, body),
+  patch: <T>(path: string, body: unknown): Promise<T> => ask<T>('PATCH', path, body),
+  /** Sends one file as a form. */
+  upload: <T>(path: string, file: Blob): Promise<T> => {
+    const form = new FormData()
+    form.append('file', file)
+    return ask<T>('POST', path, form)
+  },
+  remove: <T>(path: string): Promise<T> => ask<T>('DELETE', path),
+}

@@ -1,0 +1,83 @@
+<script setup lang="ts">
+import { words as wordsOf } from '#core/text/words'
+import type { Clipping } from '#shared/clippings/types'
+import { clippingSchema } from '#shared/clippings/schemas'
+import * as words from '#shared/words'
+import { useClippingsStore } from './clippingsStore'
+
+const LONG = 5
+const MOST_WORDS = 6
+const props = defineProps<{ one: Clipping | null; folders: string[] }>()
+const emit = defineEmits<{ close: []; tag: [articleId: string, add: string[], remove: string[]] }>()
+const says = words.clippings
+const store = useClippingsStore()
+const form = useForm(clippingSchema, { note: '', folder: '', version: 1 })
+const listId = useId()
+watch(
+  () => props.one,
+  (one) => {
+    if (one) form.start({ note: one.note, folder: one.folder ?? '', version: one.version })
+  },
+  { immediate: true },
+)
+const brand = useBrandStore()
+// Tags are put on at once, as everywhere; the list behind is fetched anew and this dialog shows what it was opened with.
+const tagNames = ref<string[]>([])
+watch(
+  () => props.one?.id,
+  () => (tagNames.value = (props.one?.tags ?? []).map(({ name }) => name)),
+  { immediate: true },
+)
+function tag(wanted: string[]): void {
+  const before = tagNames.value
+  tagNames.value = wanted
+  const [add, remove] = [wanted.filter((name) => !before.includes(name)), before.filter((name) => !wanted.includes(name))]
+  emit('tag', props.one!.articleId!, add, remove)
+}
+/** The longer words of its quote or title, any of them, as the beginning of a watch. */
+const watchAt = computed(() => {
+  const text = props.one?.quote ?? props.one?.title ?? ''
+  const found = [...new Set(wordsOf(text).map((word) => word.text).filter((word) => word.length >= LONG))].slice(0, MOST_WORDS) // prettier-ignore
+  return { path: '/watch/new', query: { words: found.map((word) => `"${word}"`).join(' OR '), name: found.slice(0, 3).join(' ') } }
+})
+async function save(): Promise<void> {
+  if (await form.send(() => store.edit(props.one!, { note: form.values.note, folder: form.values.folder }))) emit('close')
+}
+</script>
+
+<template>
+  <SideDialog :open="one !== null" :title="says.editTitle" @close="emit('close')">
+    <form id="clipping-form" class="grid gap-4" novalidate @submit.prevent="save">
+      <p class="serif text-headline font-medium wrap-anywhere" dir="auto">{{ one?.title }}</p>
+      <TextField
+        v-model="form.values.note"
+        :label="says.note"
+        :placeholder="says.notePlaceholder"
+        :lines="5"
+        :error="form.errors.value.note"
+        @leave="form.leave('note')"
+      />
+      <TextField
+        v-model="form.values.folder"
+        :label="says.folder"
+        :placeholder="says.folderPlaceholder"
+        :list="listId"
+        :error="form.errors.value.folder"
+        @leave="form.leave('folder')"
+      />
+      <datalist :id="listId"><option v-for="folder in folders" :key="folder" :value="folder" /></datalist>
+      <TagField
+        v-if="one?.articleId"
+        :model-value="tagNames"
+        :known="(brand.view?.tags ?? []).map(({ name }) => name)"
+        :label="words.wire.sheet.tags"
+        @update:model-value="tag"
+      />
+      <ProblemLine :says="form.problem.value" />
+    </form>
+    <template #actions>
+      <PlainButton kind="act" type="submit" form="clipping-form" :busy="form.busy.value">{{ words.frame.save }}</PlainButton>
+      <NuxtLink :to="watchAt" class="px-2 py-1.5 font-semibold text-act">{{ says.watchThese }}</NuxtLink>
+    </template>
+  </SideDialog>
+</template>

@@ -1,0 +1,86 @@
+<script setup lang="ts">
+import { Archive, Check, Pencil, PenLine, RotateCcw, Undo2 } from '@lucide/vue'
+import type { Clipping } from '#shared/clippings/types'
+import * as words from '#shared/words'
+import { vDrag, type DragSource } from '~/base/dragging'
+
+const props = defineProps<{ one: Clipping; current: boolean; chosen: boolean }>()
+const emit = defineEmits<{ edit: []; done: [done: boolean]; move: [state: 'clipped' | 'shelved']; choose: []; mark: [] }>()
+const says = words.clippings
+const brand = useBrandStore()
+const times = useTimes()
+const title = computed(() => props.one.title || says.noTitle)
+const source = computed((): DragSource | null =>
+  brand.canWork && props.one.doneAt === null ? { what: { kind: 'clipping', id: props.one.id }, label: title.value } : null,
+)
+const readAt = computed(() => ({ path: '/wire', query: { show: props.one.shelved ? 'shelved' : 'clipped', article: props.one.articleId ?? '' } }))
+const writeAt = computed(() => ({
+  path: '/desk/new',
+  query: props.one.articleId && props.one.quote === null ? { article: props.one.articleId } : { clippings: props.one.id },
+}))
+</script>
+
+<template>
+  <li
+    v-drag="source"
+    class="grid grid-cols-[18px_minmax(0,1fr)_auto] gap-x-3 gap-y-1 px-4 py-3 max-column:grid-cols-[18px_minmax(0,1fr)]"
+    :class="current ? 'bg-paper shadow-[inset_3px_0_0_var(--act)]' : ''"
+    :data-clipping="one.id"
+    @focusin="emit('choose')"
+  >
+    <input
+      v-if="brand.canWork"
+      type="checkbox"
+      class="mt-1.5 size-3.5 accent-(--act)"
+      :checked="chosen"
+      :aria-label="says.chooseOf(title)"
+      @change="emit('mark')"
+    />
+    <div class="col-start-2 min-w-0">
+      <NuxtLink :to="readAt" class="serif text-headline leading-snug font-medium wrap-anywhere hover:text-act" dir="auto">{{ title }}</NuxtLink>
+      <p class="mt-0.5 flex flex-wrap items-center gap-x-1.5 text-small text-ink-2">
+        <span class="font-medium">{{ one.outlet }}</span>
+        <template v-if="one.at"
+          >· <time :datetime="one.at" :title="times.exact(one.at)">{{ times.dayMonth(one.at) }}</time></template
+        >
+        · <span :title="times.exact(one.keptAt)">{{ says.kept(times.ago(one.keptAt)) }}</span>
+        <span v-if="one.folder" class="rounded-[3px] bg-well px-1.5 text-tiny text-ink-2">{{ one.folder }}</span>
+        <span v-for="tag in one.tags" :key="tag.id" class="rounded-[4px] border border-rule px-1.5 text-tiny text-ink-2">{{ tag.name }}</span>
+        <span v-if="one.posts > 0" class="flex items-center gap-1 text-ok"><Check :size="13" aria-hidden="true" />{{ says.posts(one.posts) }}</span>
+      </p>
+      <blockquote v-if="one.quote" class="serif mt-1 max-w-[66ch] border-l-2 border-edge pl-3 text-[15.5px] text-ink-2 wrap-anywhere" dir="auto">
+        {{ one.quote }}
+      </blockquote>
+      <p v-if="one.note" class="mt-1 max-w-[66ch] whitespace-pre-line text-ink wrap-anywhere" dir="auto">{{ one.note }}</p>
+    </div>
+    <div v-if="brand.canWork" class="flex items-start gap-1 max-column:col-start-2">
+      <NuxtLink
+        v-if="!one.doneAt"
+        :to="writeAt"
+        class="inline-flex min-h-8 items-center gap-1.5 rounded-[5px] border border-rule px-2.5 text-[12.5px] font-semibold hover:border-edge"
+        :aria-label="says.writeOf(title)"
+        ><PenLine :size="14" aria-hidden="true" />{{ says.write }}</NuxtLink
+      >
+      <PlainButton kind="quiet" class="px-2" :aria-label="says.edit(title)" :title="says.editTitle" @click="emit('edit')"
+        ><Pencil :size="15" aria-hidden="true"
+      /></PlainButton>
+      <template v-if="!one.doneAt">
+        <PlainButton
+          v-if="one.quote === null"
+          kind="quiet"
+          class="px-2"
+          :aria-label="says.moveOf(one.shelved ? says.clip : says.shelve, title)"
+          :title="one.shelved ? says.clip : says.shelve"
+          @click="emit('move', one.shelved ? 'clipped' : 'shelved')"
+          ><component :is="one.shelved ? Undo2 : Archive" :size="15" aria-hidden="true"
+        /></PlainButton>
+        <PlainButton kind="quiet" class="px-2" :aria-label="says.doneOf(title)" :title="says.done" @click="emit('done', true)"
+          ><Check :size="15" aria-hidden="true"
+        /></PlainButton>
+      </template>
+      <PlainButton v-else kind="quiet" class="px-2" :aria-label="says.againOf(title)" :title="says.again" @click="emit('done', false)"
+        ><RotateCcw :size="15" aria-hidden="true"
+      /></PlainButton>
+    </div>
+  </li>
+</template>

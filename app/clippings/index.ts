@@ -1,0 +1,3 @@
+// Clippings and the shelf.
+export { default as ClippingLine } from './ClippingLine.vue'
+export { ALL_WAITING, type ClippingFilter, useClippingsStore } from './clippingsStore'

@@ -1,0 +1,76 @@
+<script setup lang="ts">
+import { CalendarDays, ClipboardCheck, PenLine, RadioTower, Scissors, Search, SlidersHorizontal } from '@lucide/vue'
+import * as words from '#shared/words'
+import { NO_FILTER, useWireStore } from '~/reading/wireStore'
+import { useScreens } from './useScreens'
+import BrandMenu from './BrandMenu.vue'
+import BrandClock from './BrandClock.vue'
+
+const route = useRoute()
+const brand = useBrandStore()
+const wire = useWireStore()
+const { screens } = useScreens()
+const ICONS = { day: ClipboardCheck, wire: RadioTower, clippings: Scissors, desk: PenLine, schedule: CalendarDays, find: Search, setUp: SlidersHorizontal }
+const above = computed(() => screens.value.slice(0, -1))
+const setUp = computed(() => screens.value.at(-1)!)
+const lists = computed(() => (brand.canWork ? (brand.view?.watches ?? []) : []).filter(({ onRail, collects }) => onRail && collects))
+/** On the Wire already, its list is changed; from elsewhere it opens with it. */
+function openList(id: string): void {
+  if (route.path === '/wire') void wire.setFilter({ ...NO_FILTER, show: 'all', watch: id })
+}
+function countSays(to: string, count: number): string {
+  if (to === '/day') return words.notice.unseen(count)
+  return to === '/desk' ? words.desk.waiting(count) : words.frame.unread(count)
+}
+const isHere = (to: string): boolean => route.path.startsWith(to.replace(/^\/set-up\/.*/, '/set-up'))
+const link =
+  'flex items-center gap-[9px] rounded-[5px] px-2 py-[7px] font-medium max-wide:justify-center max-column:min-h-11 max-column:min-w-[44px] max-column:flex-col max-column:gap-0.5 max-column:px-0.5 max-column:py-1'
+</script>
+
+<template>
+  <nav
+    :aria-label="words.frame.rail"
+    class="flex min-h-0 flex-col gap-0.5 border-r border-rule px-2.5 py-3.5 max-wide:px-1.5 max-column:fixed max-column:inset-x-0 max-column:bottom-0 max-column:z-30 max-column:flex-row max-column:items-center max-column:h-[56px] max-column:justify-around max-column:gap-0 max-column:border-t max-column:border-r-0 max-column:bg-paper max-column:px-1 max-column:py-1"
+  >
+    <BrandMenu />
+    <NuxtLink
+      v-for="screen in above"
+      :key="screen.to"
+      :to="screen.to"
+      :class="[link, isHere(screen.to) ? 'bg-sheet text-ink ring-1 ring-rule' : 'text-ink-2 hover:text-ink']"
+      :aria-current="isHere(screen.to) ? 'page' : undefined"
+      :title="screen.name"
+    >
+      <component :is="ICONS[screen.icon]" :size="17" aria-hidden="true" />
+      <span class="max-column:text-[10px] max-column:leading-none column:max-wide:sr-only">{{ screen.name }}</span>
+      <span v-if="screen.count > 0" class="ml-auto text-[11.5px] text-ink-3 max-wide:hidden" :aria-label="countSays(screen.to, screen.count)">{{
+        screen.count
+      }}</span>
+    </NuxtLink>
+    <template v-if="lists.length > 0">
+      <p class="mt-3 px-2 text-small font-semibold text-ink-3 max-wide:sr-only max-column:hidden">{{ words.frame.lists }}</p>
+      <NuxtLink
+        v-for="one in lists"
+        :key="one.id"
+        :to="{ path: '/wire', query: { show: 'all', watch: one.id } }"
+        class="flex items-center gap-2 rounded-[5px] px-2 py-1 text-ink-2 hover:text-ink max-wide:justify-center max-column:hidden"
+        :title="one.name"
+        @click="openList(one.id)"
+      >
+        <i class="size-2 shrink-0 rounded-full" :style="{ background: `var(--pillar-${one.ink})` }" aria-hidden="true" />
+        <span class="truncate max-wide:sr-only">{{ one.name }}</span>
+      </NuxtLink>
+    </template>
+    <span class="grow max-column:hidden" />
+    <NuxtLink
+      :to="setUp.to"
+      :class="[link, isHere(setUp.to) ? 'bg-sheet text-ink ring-1 ring-rule' : 'text-ink-2 hover:text-ink']"
+      :aria-current="isHere(setUp.to) ? 'page' : undefined"
+      :title="setUp.name"
+    >
+      <component :is="ICONS[setUp.icon]" :size="17" aria-hidden="true" />
+      <span class="max-column:text-[10px] max-column:leading-none column:max-wide:sr-only">{{ setUp.name }}</span>
+    </NuxtLink>
+    <BrandClock />
+  </nav>
+</template>

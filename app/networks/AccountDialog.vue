@@ -1,0 +1,104 @@
+<script setup lang="ts">
+import type { LinkRule } from '#core/url/linkRule'
+import type { Account } from '#shared/networks/types'
+import { USUAL_WRITING } from '#shared/posts/docs'
+import { accountEditSchema } from '#shared/networks/schemas'
+import * as words from '#shared/words'
+import { api } from '~/base/client'
+import LinkMarks from '~/posts/LinkMarks.vue'
+
+const props = defineProps<{ account: Account | null }>()
+const emit = defineEmits<{ close: [] }>()
+const says = words.account
+const brand = useBrandStore()
+const form = useForm(accountEditSchema, {
+  name: '',
+  approver: 'anyone' as Account['approver'],
+  linkRule: null as Account['linkRule'],
+  appearsOn: [] as string[],
+  token: '',
+  version: 1,
+})
+watch(
+  () => props.account,
+  (account) => {
+    if (!account) return
+    form.start({
+      name: account.name,
+      approver: account.approver,
+      linkRule: account.linkRule,
+      appearsOn: [...account.appearsOn],
+      token: '',
+      version: account.version,
+    })
+  },
+)
+const others = computed(() => (brand.view?.accounts ?? []).filter(({ id }) => id !== props.account?.id))
+const setUp = words.writingSetUp
+const approvers = Object.entries(setUp.approvers).map(([value, label]) => ({ value, label }))
+const linkKinds = [{ value: '', label: setUp.ofBrand }, ...Object.entries(setUp.linkRules).map(([value, label]) => ({ value, label }))]
+const linkKind = computed({
+  get: () => form.values.linkRule?.kind ?? '',
+  set: (kind) => {
+    form.values.linkRule = kind === '' ? null : { kind: kind as LinkRule['kind'], marks: form.values.linkRule?.marks ?? { ...USUAL_WRITING.linkRule.marks } }
+  },
+})
+const notices = useNoticesStore()
+const asking = ref(false)
+/** Networks change how they take posts; what waits and no longer suits goes back to the Desk. */
+async function askAgain(): Promise<void> {
+  asking.value = true
+  try {
+    const { returned } = await api.post<{ returned: number }>(brand.path(`/accounts/${props.account!.id}/check`))
+    notices.say(setUp.checkedAgain(returned))
+    await brand.load()
+  } catch (error) {
+    notices.complain(error)
+  } finally {
+    asking.value = false
+  }
+}
+async function save(): Promise<void> {
+  const id = props.account!.id
+  if (await form.send((values) => brand.change(words.notices.saved, () => api.patch(brand.path(`/accounts/${id}`), values)))) emit('close')
+}
+async function remove(): Promise<void> {
+  const { id, name } = props.account!
+  // Removing asks nothing of the other fields: what was typed there does not matter any more.
+  form.start({ ...form.values, name })
+  if (await form.send(() => brand.change(words.notices.removed(name), () => api.remove(brand.path(`/accounts/${id}`))))) emit('close')
+}
+</script>
+
+<template>
+  <SideDialog :open="account !== null" :title="says.editTitle" @close="emit('close')">
+    <form id="account-form" class="grid gap-4" novalidate @submit.prevent="save">
+      <TextField v-model="form.values.name" :label="says.name" :error="form.errors.value.name" @leave="form.leave('name')" />
+      <ChoiceField v-model="form.values.approver" :label="setUp.approver" :choices="approvers" />
+      <ChoiceField v-model="linkKind" :label="setUp.accountRule" :choices="linkKinds" />
+      <LinkMarks v-if="form.values.linkRule && linkKind !== 'plain'" v-model="form.values.linkRule.marks" />
+      <fieldset v-if="others.length > 0" class="grid gap-1">
+        <legend class="mb-1 text-small font-semibold text-ink-2">{{ says.appearsOn }}</legend>
+        <label v-for="one in others" :key="one.id" class="flex min-h-6 items-center gap-2"
+          ><input v-model="form.values.appearsOn" type="checkbox" :value="one.id" class="accent-(--act)" />{{ one.name }}</label
+        >
+        <p class="text-small text-ink-3">{{ says.appearsOnHint }}</p>
+      </fieldset>
+      <TextField
+        v-model="form.values.token"
+        :label="says.newToken"
+        :hint="says.newTokenHint"
+        type="password"
+        autocomplete="off"
+        :error="form.errors.value.token"
+        @leave="form.leave('token')"
+      />
+      <ProblemLine :says="form.problem.value" />
+    </form>
+    <template #actions>
+      <PlainButton kind="act" type="submit" form="account-form" :busy="form.busy.value">{{ words.frame.save }}</PlainButton>
+      <PlainButton v-if="brand.isOwner" :busy="asking" @click="askAgain">{{ setUp.checkAgain }}</PlainButton>
+      <PlainButton @click="remove">{{ words.frame.remove }}</PlainButton>
+    </template>
+  </SideDialog>
+</template>

@@ -1,0 +1,5 @@
+// Accounts on networks.
+export { default as AccountDialog } from './AccountDialog.vue'
+export { default as AddAccount } from './AddAccount.vue'
+export { default as NetworkHelp } from './NetworkHelp.vue'
+export { default as StatedRules } from './StatedRules.vue'

@@ -1,0 +1,45 @@
+<script setup lang="ts">
+import { BellRing, CircleHelp, Clock, KeyRound, ListEnd, Scissors, TriangleAlert } from '@lucide/vue'
+import type { NoticeKind, NoticeView } from '#shared/notices/types'
+import * as words from '#shared/words'
+
+defineProps<{ notice: NoticeView }>()
+const says = words.notice
+const times = useTimes()
+const ICONS: Record<NoticeKind, typeof Clock> = {
+  'not-sent': TriangleAlert,
+  decide: CircleHelp,
+  'in-part': Scissors,
+  late: Clock,
+  token: KeyRound,
+  'line-ends': ListEnd,
+  rules: BellRing,
+}
+const BAD: NoticeKind[] = ['not-sent', 'decide', 'in-part', 'token']
+</script>
+
+<template>
+  <li class="grid grid-cols-[18px_minmax(0,1fr)_auto] items-start gap-x-3 py-3" :data-notice="notice.kind">
+    <component
+      :is="ICONS[notice.kind]"
+      :size="16"
+      class="mt-[3px]"
+      :class="notice.settledAt ? 'text-ink-3' : BAD.includes(notice.kind) ? 'text-bad' : 'text-warn'"
+      aria-hidden="true"
+    />
+    <div class="min-w-0">
+      <p class="serif text-[16.5px] leading-snug font-medium" :class="notice.settledAt ? 'text-ink-2' : ''">{{ notice.title }}</p>
+      <p class="max-w-[80ch] wrap-anywhere text-ink-2">{{ notice.says }}</p>
+      <p class="mt-0.5 text-small text-ink-3">
+        {{ times.dayTime(notice.at) }}<template v-if="notice.settledAt"> · {{ says.settledAt(times.dayTime(notice.settledAt)) }}</template
+        ><template v-if="notice.toldAt"> · {{ says.toldAt(times.time(notice.toldAt)) }}</template>
+      </p>
+    </div>
+    <NuxtLink
+      :to="notice.link"
+      class="inline-flex min-h-8 items-center rounded-[5px] border border-rule bg-sheet px-2.5 text-[12.5px] font-semibold hover:border-edge"
+      :aria-label="`${says.go}: ${notice.title}`"
+      >{{ says.go }}</NuxtLink
+    >
+  </li>
+</template>

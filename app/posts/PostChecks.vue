@@ -1,0 +1,77 @@
+<script setup lang="ts">
+import { Check as Tick, TriangleAlert, X } from '@lucide/vue'
+import type { Check } from '#core/post'
+import type { PostDoc } from '#shared/posts/types'
+import * as words from '#shared/words'
+import type { AccountProof } from './usePostProofs'
+import { takeFix } from './postDeeds'
+
+/** The preflight of all chosen accounts: what is the same on several is said once, with their names. */
+const props = defineProps<{ chosen: AccountProof[]; doc: PostDoc; readOnly: boolean }>()
+const says = words.writing
+const brand = useBrandStore()
+
+interface Line {
+  check: Check
+  on: AccountProof[]
+}
+const lines = computed((): Line[] => {
+  const found = new Map<string, Line>()
+  for (const one of props.chosen) {
+    for (const check of one.checks) {
+      const key = check.level === 'ok' ? `ok ${check.id}` : `${check.id} ${check.says}`
+      const known = found.get(key)
+      if (known) known.on.push(one)
+      else found.set(key, { check, on: [one] })
+    }
+  }
+  const all = [...found.values()]
+  // What is well is said only where nothing else is said of it.
+  const subject = (check: Check): string => check.id.split('-')[0]!
+  const troubled = new Set(all.filter(({ check }) => check.level !== 'ok').map(({ check }) => subject(check)))
+  const rank = { stop: 0, warn: 1, ok: 2 }
+  return all.filter(({ check }) => check.level !== 'ok' || !troubled.has(subject(check))).sort((a, b) => rank[a.check.level] - rank[b.check.level])
+})
+const saysOf = ({ check, on }: Line): string => {
+  if (check.level === 'ok') return check.id === 'length' ? words.yourLine.checks.fits : check.says
+  // A sentence that names its network needs no name before it.
+  const isNamed = on.length === 1 && check.says.includes(on[0]!.account.name)
+  return isNamed || (on.length === props.chosen.length && props.chosen.length > 1)
+    ? check.says
+    : `${on.map(({ account }) => account.name).join(', ')}: ${check.says}`
+}
+/** What a click does, in words: all that makes it fit is named. */
+function fixSays({ check, on }: Line): string {
+  if (check.fix?.does !== 'fit') return says.fixes[check.fix?.does ?? ''] ?? ''
+  const { offers } = words.yourLine
+  const all = (on[0]?.proof?.offers ?? []).map(({ does, text }) => offers[does as keyof typeof offers](text))
+  return all.map((one, at) => (at === 0 ? one : one[0]!.toLowerCase() + one.slice(1))).join(', ')
+}
+function fix({ check, on }: Line): void {
+  for (const one of on) if (one.proof && check.fix) takeFix(props.doc, one.part, check.fix, one.proof, brand.view?.brand.zone ?? 'UTC')
+}
+const INKS: Record<Check['level'], string> = { ok: 'text-ok', warn: 'text-warn', stop: 'text-bad' }
+const ICONS = { ok: Tick, warn: TriangleAlert, stop: X }
+</script>
+
+<template>
+  <section :aria-label="says.preflight">
+    <p v-if="chosen.length === 0" class="flex gap-1.5 text-small text-bad"><X :size="14" class="mt-px shrink-0" aria-hidden="true" />{{ says.noAccount }}</p>
+    <ul class="grid gap-[3px] text-small">
+      <li v-for="line in lines" :key="line.check.id + line.check.says" class="flex gap-1.5" :class="INKS[line.check.level]">
+        <component :is="ICONS[line.check.level]" :size="14" class="mt-px shrink-0" aria-hidden="true" />
+        <span class="min-w-0 wrap-anywhere"
+          >{{ saysOf(line) }}
+          <button
+            v-if="line.check.fix && !readOnly && fixSays(line)"
+            type="button"
+            class="min-h-6 text-left font-semibold text-act underline underline-offset-2"
+            @click="fix(line)"
+          >
+            {{ fixSays(line) }}
+          </button></span
+        >
+      </li>
+    </ul>
+  </section>
+</template>

@@ -1,0 +1,56 @@
+<script setup lang="ts">
+import { USUAL_WRITING } from '#shared/posts/docs'
+import type { PostDoc, Writing } from '#shared/posts/types'
+import * as words from '#shared/words'
+import type { PlacingWish } from '~/schedule/usePlacing'
+import type { AccountProof } from './usePostProofs'
+import PlaceParts from './PlaceParts.vue'
+
+/** Where and when: pillar, the first place it would take, until when it is good, its language, what becomes of its link. */
+const props = defineProps<{ chosen: AccountProof[]; writing: Writing | null; placing: PlacingWish; readOnly: boolean }>()
+const doc = defineModel<PostDoc>({ required: true })
+const says = words.writing
+const brand = useBrandStore()
+const times = useTimes()
+const field = (name: 'goodUntil' | 'notBefore') =>
+  computed({ get: () => times.toField(doc.value[name]), set: (typed: string) => (doc.value[name] = times.fromField(typed)) })
+const goodUntil = field('goodUntil')
+const notBefore = field('notBefore')
+/** A pillar's own hashtags are put in where there are none yet. */
+function takeHashtags(): void {
+  const pillar = brand.view?.pillars.find(({ id }) => id === doc.value.pillarId)
+  if (pillar && doc.value.hashtags.length === 0) doc.value.hashtags = [...pillar.hashtags]
+}
+const languages = Object.entries(words.wire.filters.languages)
+const rule = computed(() => (props.writing ?? USUAL_WRITING).linkRule.kind)
+const row = 'grid grid-cols-[92px_minmax(0,1fr)] items-center gap-2 py-[7px] text-small'
+const shape = 'min-w-0 w-full rounded border border-rule bg-sheet px-1 py-1 text-small text-ink'
+</script>
+
+<template>
+  <section :aria-label="says.whereAndWhen" class="grid">
+    <h2 class="part-name mb-1">{{ says.whereAndWhen }}</h2>
+    <div class="divide-y divide-rule">
+      <label :class="row"
+        ><span class="text-ink-2">{{ says.pillar }}</span>
+        <select v-model="doc.pillarId" :disabled="readOnly" :class="shape" @change="takeHashtags">
+          <option :value="null">{{ says.noPillar }}</option>
+          <option v-for="pillar in brand.view?.pillars ?? []" :key="pillar.id" :value="pillar.id">{{ pillar.name }}</option>
+        </select>
+      </label>
+      <PlaceParts v-if="!readOnly" :placing="placing" :chosen="chosen" :wordings="doc.wordings.length" />
+      <MomentField v-model="goodUntil" class="py-[7px] text-small" :label="says.goodUntil" :disabled="readOnly" plain />
+      <MomentField v-model="notBefore" class="py-[7px] text-small" :label="says.notBefore" :disabled="readOnly" plain />
+      <label :class="row"
+        ><span class="text-ink-2">{{ says.language }}</span>
+        <select v-model="doc.language" :disabled="readOnly" :class="shape">
+          <option :value="null">{{ says.languageOfBrand }}</option>
+          <option v-for="[code, name] in languages" :key="code" :value="code">{{ name }}</option>
+        </select>
+      </label>
+      <div v-if="doc.link" :class="row">
+        <span class="text-ink-2">{{ says.linkBecomes }}</span><span class="text-right">{{ says.rules[rule] }}</span>
+      </div>
+    </div>
+  </section>
+</template>

@@ -1,0 +1,70 @@
+<script setup lang="ts">
+import type { Proof } from '#core/post'
+import type { AccountPart, PostDoc } from '#shared/posts/types'
+import * as words from '#shared/words'
+import { takeOffer } from './postDeeds'
+
+/** What a proof offers and leaves out, and an account's own wording. */
+const props = defineProps<{ name: string; proof: Proof; part: AccountPart; doc: PostDoc }>()
+// The post's own object, which is changed in place: one document, many who write at it.
+const part = computed(() => props.part)
+const says = words.writing
+const lines = words.yourLine
+const saysOffer = (offer: Proof['offers'][number]): string => lines.offers[offer.does as keyof typeof lines.offers](offer.text)
+const nameOf = (what: string): string => says.parts[what as keyof typeof says.parts] ?? what
+const own = ref<HTMLTextAreaElement | null>(null)
+async function writeOwn(): Promise<void> {
+  part.value.ownText = props.doc.wordings[0]!.text
+  await nextTick()
+  own.value?.focus()
+}
+</script>
+
+<template>
+  <div class="grid gap-1.5">
+    <template v-for="offer in proof.offers" :key="offer.does + offer.text">
+      <p v-if="offer.does === 'shorten'" class="text-small text-bad">{{ saysOffer(offer) }}</p>
+      <button
+        v-else
+        type="button"
+        class="min-h-6 justify-self-start text-left text-small font-semibold text-act underline underline-offset-2"
+        @click="takeOffer(part, offer)"
+      >
+        {{ saysOffer(offer) }}
+      </button>
+    </template>
+    <p v-if="part.leftOut.length > 0" class="flex flex-wrap items-center gap-1 text-small text-ink-3">
+      {{ says.leftOutHere }}
+      <button
+        v-for="what in part.leftOut"
+        :key="what"
+        type="button"
+        class="min-h-6 rounded-full border border-dashed border-edge px-2 text-ink-2 hover:text-ink"
+        :aria-label="says.putBack(nameOf(what))"
+        @click="part.leftOut = part.leftOut.filter((one) => one !== what)"
+      >
+        {{ nameOf(what) }} ×
+      </button>
+    </p>
+    <p v-for="one in proof.leftOut" :key="one.what + one.text" class="text-small text-warn">
+      {{ says.leftOut(one.what === 'hashtag' ? one.text : says.whats[one.what], one.because) }}
+    </p>
+    <template v-if="part.ownText !== null">
+      <textarea
+        ref="own"
+        :value="part.ownText"
+        rows="4"
+        spellcheck="true"
+        :aria-label="`${says.ownWording}, ${name}`"
+        class="w-full rounded-md border border-edge bg-sheet px-2 py-1.5 text-base"
+        @input="part.ownText = ($event.target as HTMLTextAreaElement).value"
+      />
+      <button type="button" class="min-h-6 justify-self-start text-small text-act underline-offset-2 hover:underline" @click="part.ownText = null">
+        {{ says.followAgain }}
+      </button>
+    </template>
+    <button v-else type="button" class="min-h-6 justify-self-start text-small text-act underline-offset-2 hover:underline" @click="writeOwn">
+      {{ says.ownWording }}
+    </button>
+  </div>
+</template>

@@ -1,0 +1,118 @@
+<script setup lang="ts">
+import { Hash, MessageSquareQuote, Quote, Smile, TextQuote } from '@lucide/vue'
+import type { PostDoc, Writing, WritingHelp } from '#shared/posts/types'
+import * as words from '#shared/words'
+import { useDeskStore } from './deskStore'
+
+const LazyEmojiPicker = defineAsyncComponent(() => import('./EmojiPicker.vue'))
+
+/** What one can put into the text with a click: hashtags, quotes, first lines, saved phrases, emoji. One of them is open at a time. */
+const props = defineProps<{ doc: PostDoc; writing: Writing; quotes: string[] }>()
+const emit = defineEmits<{ insert: [text: string]; hashtag: [tag: string] }>()
+const says = words.writing.helpers
+const desk = useDeskStore()
+const notices = useNoticesStore()
+type Open = 'hashtags' | 'quote' | 'openings' | 'phrases' | 'emoji'
+const open = ref<Open | null>(null)
+const help = ref<WritingHelp | null>(null)
+const busy = ref(false)
+let turn = 0
+
+const chips = computed((): { name: Open; says: string; icon: unknown }[] => [
+  { name: 'hashtags', says: says.hashtags, icon: Hash },
+  ...(props.quotes.length > 0 ? [{ name: 'quote' as const, says: says.quote, icon: Quote }] : []),
+  ...(props.doc.articleId ? [{ name: 'openings' as const, says: says.openings, icon: TextQuote }] : []),
+  { name: 'phrases', says: says.phrases, icon: MessageSquareQuote },
+  { name: 'emoji', says: says.emoji, icon: Smile },
+])
+async function toggle(name: Open): Promise<void> {
+  open.value = open.value === name ? null : name
+  if (open.value === 'hashtags' || open.value === 'openings') await look()
+}
+async function look(): Promise<void> {
+  const mine = ++turn
+  busy.value = true
+  try {
+    const found = await desk.help(props.doc.articleId, props.doc.wordings[0]!.text)
+    if (mine === turn) help.value = found
+  } catch (error) {
+    notices.complain(error)
+  } finally {
+    if (mine === turn) busy.value = false
+  }
+}
+watch(
+  () => props.doc.articleId,
+  () => {
+    open.value = null
+    help.value = null
+  },
+)
+const isIn = (tag: string): boolean => props.doc.hashtags.some((one) => one.toLowerCase() === tag.toLowerCase())
+const kinds = computed(() => (['phrase', 'question', 'call'] as const).map((kind) => ({ kind, list: props.writing.phrases.filter((one) => one.kind === kind) })).filter(({ list }) => list.length > 0)) // prettier-ignore
+const item = 'block w-full rounded px-2 py-1 text-left text-small hover:bg-well'
+</script>
+
+<template>
+  <div class="grid gap-1.5">
+    <div class="flex flex-wrap gap-[5px]" role="group" :aria-label="says.name">
+      <button
+        v-for="chip in chips"
+        :key="chip.name"
+        type="button"
+        class="flex min-h-6 items-center gap-1 rounded-full border px-2 text-small"
+        :class="open === chip.name ? 'border-transparent bg-well text-ink' : 'border-dashed border-edge text-ink-2 hover:text-ink'"
+        :aria-expanded="open === chip.name"
+        @click="toggle(chip.name)"
+      >
+        <component :is="chip.icon" :size="13" aria-hidden="true" />{{ chip.says }}
+      </button>
+    </div>
+    <div v-if="open" class="rounded-md border border-rule bg-sheet p-1.5">
+      <p v-if="busy && !help" class="px-2 py-1 text-small text-ink-3" role="status">{{ says.looking }} …</p>
+      <template v-else-if="open === 'hashtags'">
+        <ul>
+          <li v-for="one in help?.hashtags ?? []" :key="one.tag">
+            <button type="button" :class="item" :disabled="isIn(one.tag)" @click="emit('hashtag', one.tag)">
+              <b class="font-semibold" :class="isIn(one.tag) ? 'text-ink-3' : 'text-act'">#{{ one.tag }}</b>
+              <span class="ml-1.5 text-ink-2">{{ isIn(one.tag) ? says.added : one.because }}</span>
+            </button>
+          </li>
+        </ul>
+        <p v-if="help?.hashtags.length === 0" class="px-2 py-1 text-small text-ink-3">{{ says.nothing }}</p>
+        <template v-if="writing.hashtagGroups.length > 0">
+          <p class="mt-1 px-2 text-tiny text-ink-3">{{ says.groups }}</p>
+          <button
+            v-for="group in writing.hashtagGroups"
+            :key="group.name"
+            type="button"
+            :class="item"
+            @click="group.tags.forEach((tag) => emit('hashtag', tag))"
+          >
+            <b class="font-semibold">{{ group.name }}</b> <span class="ml-1.5 text-ink-2">{{ group.tags.map((tag) => `#${tag}`).join(' ') }}</span>
+          </button>
+        </template>
+      </template>
+      <template v-else-if="open === 'openings'">
+        <p class="px-2 text-tiny text-ink-3">{{ says.openingsHint }}</p>
+        <button v-for="line in help?.openings ?? []" :key="line" type="button" class="serif" :class="item" dir="auto" @click="emit('insert', line)">
+          {{ line }}
+        </button>
+        <p v-if="help?.openings.length === 0" class="px-2 py-1 text-small text-ink-3">{{ says.nothing }}</p>
+      </template>
+      <template v-else-if="open === 'quote'">
+        <button v-for="quote in quotes" :key="quote" type="button" class="serif" :class="item" dir="auto" @click="emit('insert', quote)">{{ quote }}</button>
+      </template>
+      <template v-else-if="open === 'phrases'">
+        <p v-if="kinds.length === 0" class="px-2 py-1 text-small text-ink-3">{{ says.noPhrases }}</p>
+        <template v-for="{ kind, list } in kinds" :key="kind">
+          <p class="px-2 text-tiny text-ink-3">{{ says.kinds[kind] }}</p>
+          <button v-for="phrase in list" :key="phrase.text" type="button" :class="item" dir="auto" @click="emit('insert', phrase.text)">
+            {{ phrase.text }}
+          </button>
+        </template>
+      </template>
+      <LazyEmojiPicker v-else-if="open === 'emoji'" @pick="emit('insert', $event)" />
+    </div>
+  </div>
+</template>

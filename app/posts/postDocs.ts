@@ -1,0 +1,43 @@
+import type { Account } from '#shared/networks/types'
+import type { ArticleFull } from '#shared/reading/types'
+import type { Brand } from '#shared/people/types'
+import type { Clipping } from '#shared/clippings/types'
+import { emptyDoc, emptyPart } from '#shared/posts/docs'
+import type { PostDoc, PostView } from '#shared/posts/types'
+
+/** The usual parts of a post about an article: credit as each network knows its source. */
+export function docOfArticle(
+  article: ArticleFull,
+  given: { accounts: Account[]; isUsual: (account: Account, stated: string[] | null) => boolean; pillars: string[]; brand: Brand | undefined },
+): PostDoc {
+  const language = article.language && article.language.slice(0, 2) !== given.brand?.language.slice(0, 2) ? given.brand?.language : null
+  return {
+    ...emptyDoc(),
+    articleId: article.id,
+    link: article.url,
+    linkTitle: article.title,
+    hashtags: article.source.hashtags,
+    pillarId: given.pillars.includes(article.source.pillarId ?? '') ? article.source.pillarId : null,
+    language: language ?? null,
+    accounts: given.accounts.map((account) => ({
+      ...emptyPart(account.id, given.isUsual(account, article.source.accountIds)),
+      credit: article.source.credits[account.rules.id] ?? null,
+    })),
+  }
+}
+
+/** A round-up: a line for each clipping, with its address, to be written over. */
+export function docOfClippings(clippings: Clipping[]): PostDoc {
+  const lines = clippings.map(({ title, url, quote }) => [quote ? `“${quote}”` : title, url ?? ''].filter(Boolean).join('\n'))
+  const [only] = clippings
+  const single = clippings.length === 1 && only ? { articleId: only.articleId, link: only.url, linkTitle: only.title || null } : {}
+  return {
+    ...emptyDoc(),
+    ...single,
+    clippingIds: clippings.map(({ id }) => id),
+    wordings: [{ text: clippings.length === 1 ? (only?.quote ? `“${only.quote}”` : '') : lines.join('\n\n'), pictureId: null }],
+  }
+}
+
+/** A post to be said anew: all of it but its dates, on the accounts it was for. */
+export const docOfPost = ({ id, doc }: PostView): PostDoc => ({ ...doc, fromPostId: id, goodUntil: null, notBefore: null })

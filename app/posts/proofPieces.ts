@@ -1,0 +1,24 @@
+import type { Entity, Proof } from '#core/post'
+
+export interface ProofPiece {
+  text: string
+  kind: Entity['kind'] | null
+  /** Whether it lies beyond the network's limit. */
+  over: boolean
+}
+
+/** A text cut at its links, mentions and hashtags, and where a limit is crossed. `overAt`: from where it is too much; null for nowhere. */
+export function piecesOf(text: string, entities: Entity[], overAt: number | null): ProofPiece[] {
+  const cuts = [0, ...entities.flatMap((entity) => [entity.start, entity.end]), overAt ?? text.length, text.length]
+  const points = [...new Set(cuts)].filter((at) => at >= 0 && at <= text.length).sort((a, b) => a - b)
+  return points.slice(0, -1).map((start, at) => ({
+    text: text.slice(start, points[at + 1]),
+    kind: entities.find((entity) => entity.start <= start && start < entity.end)?.kind ?? null,
+    over: overAt !== null && start >= overAt,
+  }))
+}
+
+export const isTooMuch = ({ measure }: Proof): boolean => !measure.valid && measure.length > 0
+
+/** From where a proof's text is too much; null where it fits. */
+export const overAtOf = (proof: Proof): number | null => (isTooMuch(proof) ? proof.measure.validTo : null)

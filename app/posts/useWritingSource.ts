@@ -1,0 +1,68 @@
+import type { LocationQuery } from 'vue-router'
+import type { ArticleFull } from '#shared/reading/types'
+import type { Clipping, ClippingsView } from '#shared/clippings/types'
+import { emptyDoc, emptyPart } from '#shared/posts/docs'
+import { api } from '~/base/client'
+import { linkOf } from './postDeeds'
+import { docOfArticle, docOfClippings, docOfPost } from './postDocs'
+import type { PostEditor } from './usePostEditor'
+import { useUsualAccounts } from './useUsualAccounts'
+import { useDeskStore } from './deskStore'
+
+/** What a post on the Desk is made from: the post of an address, or a new one from an article, clippings, another post, or nothing. */
+export function useWritingSource(editor: PostEditor) {
+  const { isUsual } = useUsualAccounts()
+  const brand = useBrandStore()
+  const desk = useDeskStore()
+  const article = shallowRef<ArticleFull | null>(null)
+  const clippings = shallowRef<Clipping[]>([])
+  const failed = shallowRef<unknown>(null)
+
+  const asked = (query: LocationQuery, name: string): string => (typeof query[name] === 'string' ? query[name] : '')
+
+  async function load(id: string, query: LocationQuery): Promise<void> {
+    editor.close()
+    failed.value = null
+    article.value = null
+    clippings.value = []
+    try {
+      await (id === 'new' ? loadNew(query) : loadKnown(id))
+    } catch (error) {
+      failed.value = error
+    }
+  }
+
+  async function loadKnown(id: string): Promise<void> {
+    const post = await desk.open(id)
+    editor.open(post)
+    clippings.value = post.clippings
+    if (post.doc.articleId) article.value = await api.get<ArticleFull>(brand.path(`/articles/${post.doc.articleId}`)).catch(() => null)
+  }
+
+  async function loadNew(query: LocationQuery): Promise<void> {
+    const [articleId, from, kept] = [asked(query, 'article'), asked(query, 'post'), asked(query, 'clippings')]
+    if (from) return editor.begin(docOfPost(await desk.open(from)), `post ${from}`)
+    if (kept) {
+      const ids = kept.split(',')
+      const { clippings: all } = await api.get<ClippingsView>(brand.path('/clippings'))
+      clippings.value = all.filter((one) => ids.includes(one.id))
+      return editor.begin(docOfClippings(clippings.value), `clippings ${kept}`)
+    }
+    if (!articleId) return beginFromNothing(asked(query, 'account'), linkOf(asked(query, 'link')))
+    const full = await api.get<ArticleFull>(brand.path(`/articles/${articleId}`))
+    article.value = full
+    if (full.draft) {
+      clippings.value = full.draft.clippings
+      return editor.open(full.draft)
+    }
+    const pillars = (brand.view?.pillars ?? []).map(({ id }) => id)
+    editor.begin(docOfArticle(full, { accounts: brand.view?.accounts ?? [], isUsual, pillars, brand: brand.view?.brand }), full.id)
+  }
+  /** A post of one's own; for one account where a slot of it was chosen, about a page where its address is known. */
+  function beginFromNothing(accountId: string, link: string | null): void {
+    const accounts = (brand.view?.accounts ?? []).map(({ id }) => emptyPart(id, id === accountId))
+    if (accountId) editor.begin({ ...emptyDoc(), accounts }, `slot of ${accountId}`)
+    else editor.begin({ ...emptyDoc(), link }, link ? `link ${link}` : 'nothing')
+  }
+  return { article, clippings, failed, load }
+}

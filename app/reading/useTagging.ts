@@ -1,0 +1,31 @@
+import type { Undoable } from '#shared/platform/types'
+import * as words from '#shared/words'
+import { api } from '~/base/client'
+import { useWireStore } from './wireStore'
+
+/** Putting tags on articles and taking them off, as one change that can be undone. */
+export function useTagging() {
+  const brand = useBrandStore()
+  const session = useSessionStore()
+  const notices = useNoticesStore()
+  const wire = useWireStore()
+
+  const tagArticles = (ids: string[], add: string[], remove: string[] = []): Promise<void> => notices.whileSaving(tagNow(ids, add, remove))
+
+  async function tagNow(ids: string[], add: string[], remove: string[]): Promise<void> {
+    if (ids.length === 0 || add.length + remove.length === 0) return
+    const message = add.length > 0 ? words.tag.said(add.join(', '), ids.length) : words.tag.saidOff(remove.join(', '))
+    const shown = async (): Promise<void> => {
+      await Promise.all([brand.load(), wire.refresh(), ...(wire.article && ids.includes(wire.article.id) ? [wire.reload(wire.article.id)] : [])])
+    }
+    const brandId = session.brandId!
+    try {
+      const { historyId } = await api.put<Undoable>(brand.path('/tags/articles'), { ids, add, remove })
+      notices.sayUndoable(message, brandId, historyId, shown)
+      await shown()
+    } catch (error) {
+      notices.complain(error)
+    }
+  }
+  return { tagArticles }
+}

@@ -1,0 +1,94 @@
+<script setup lang="ts">
+import { CalendarX, CircleAlert, Clock, Copy, Pause, PieChart } from '@lucide/vue'
+import type { FoundAhead } from '#shared/schedule/types'
+import * as words from '#shared/words'
+import { type HoldOf, useScheduleStore } from './scheduleStore'
+import PlannedShares from './PlannedShares.vue'
+
+/** What stands out in the days to come, each with what settles it beside it. */
+const emit = defineEmits<{ lift: [of: HoldOf]; day: [date: string] }>()
+const says = words.ahead
+const schedule = useScheduleStore()
+const brand = useBrandStore()
+const times = useTimes()
+const goTo = useGoTo()
+const notices = useNoticesStore()
+const found = ref<FoundAhead[] | null>(null)
+async function load(): Promise<void> {
+  found.value = await schedule.lookAhead().catch((error: unknown) => {
+    notices.complain(error)
+    return found.value ?? []
+  })
+}
+watch(() => schedule.ribbon, load, { immediate: true })
+const ICONS = {
+  hold: Pause, 'no-timetable': CalendarX, 'no-place': CircleAlert, 'out-of-date': Clock, 'not-firm-soon': Clock, 'empty-day': CalendarX, 'full-day': CircleAlert, 'line-ends': Clock, 'link-twice': Copy, mix: PieChart,
+} // prettier-ignore
+const SERIOUS = ['hold', 'no-timetable', 'no-place', 'out-of-date']
+const when = (one: FoundAhead): string =>
+  one.days.length > 0 ? one.days.map((day) => times.day(Date.parse(`${day}T12:00:00Z`))).join(', ') : one.at ? times.shortDayTime(one.at) : ''
+const pillarName = (id: string | null): string => brand.view?.pillars.find((pillar) => pillar.id === id)?.name ?? ''
+
+interface Fix {
+  says: string
+  does: () => unknown
+}
+function fixesOf(one: FoundAhead): Fix[] {
+  const account = brand.view?.accounts.find(({ id }) => id === one.accountId)
+  const open: Fix[] = one.postId ? [{ says: says.fixes.post, does: () => goTo(`/desk/${one.postId}`) }] : []
+  const takeOut: Fix[] = one.lineId && brand.canWork ? [{ says: says.fixes.takeOut, does: () => schedule.takeOut(one.lineId!) }] : []
+  const timetable: Fix = { says: says.fixes.timetable, does: () => goTo(`/timetable/${one.accountId}`) }
+  switch (one.kind) {
+    case 'hold':
+      // A sign-in that ended is not lifted, but given a new token.
+      if (account?.hold && account.trouble) return [{ says: says.fixes.token, does: () => goTo(`/account/${account.id}`) }]
+      return brand.canWork
+        ? [{ says: says.fixes.lift, does: () => emit('lift', account?.hold ? { kind: 'account', id: one.accountId } : { kind: 'brand' }) }]
+        : []
+    case 'out-of-date':
+    case 'link-twice':
+      return [...open, ...takeOut]
+    case 'no-place':
+    case 'not-firm-soon':
+      return open
+    case 'no-timetable':
+    case 'mix':
+      return [timetable]
+    case 'line-ends':
+      return [{ says: says.fixes.write, does: () => goTo('/wire') }]
+    default:
+      return [{ says: says.fixes.day, does: () => emit('day', one.days[0]!) }]
+  }
+}
+</script>
+
+<template>
+  <div class="min-h-0 grow overflow-y-auto bg-sheet">
+    <p v-if="found === null" class="p-6 text-ink-3">{{ words.frame.loading }} …</p>
+    <EmptyState v-else-if="found.length === 0" :title="says.nothing.title" :detail="says.nothing.detail" />
+    <template v-else>
+      <PlannedShares class="border-b border-rule px-5 py-4" />
+      <ul class="divide-y divide-rule" :aria-label="says.title">
+        <li
+          v-for="(one, at) in found"
+          :key="at"
+          class="grid grid-cols-[18px_150px_minmax(0,1fr)_auto] items-start gap-x-3 px-5 py-2.5 max-column:grid-cols-[18px_minmax(0,1fr)]"
+          :data-finding="one.kind"
+        >
+          <component :is="ICONS[one.kind]" :size="15" class="mt-0.5" :class="SERIOUS.includes(one.kind) ? 'text-bad' : 'text-warn'" aria-hidden="true" />
+          <span>
+            <b class="block font-semibold">{{ says.kinds[one.kind] }}</b>
+            <span class="block text-small text-ink-2">{{ brand.accountName(one.accountId) }}</span>
+          </span>
+          <span class="min-w-0 max-column:col-start-2">
+            <span v-if="one.text" class="serif line-clamp-1 text-[14.5px]" dir="auto">{{ one.text }}</span>
+            <span class="block text-ink-2">{{ [when(one), pillarName(one.pillar), one.says].filter(Boolean).join(' · ') }}</span>
+          </span>
+          <span class="flex flex-wrap justify-end gap-1.5 max-column:col-start-2 max-column:justify-start">
+            <PlainButton v-for="fix in fixesOf(one)" :key="fix.says" @click="fix.does()">{{ fix.says }}</PlainButton>
+          </span>
+        </li>
+      </ul>
+    </template>
+  </div>
+</template>

@@ -1,0 +1,86 @@
+<script setup lang="ts">
+import { Pause, Pin, Repeat2, TriangleAlert } from '@lucide/vue'
+import type { Card } from '#shared/schedule/types'
+import * as words from '#shared/words'
+import { SHEET_DRAG } from './useSheetDrag'
+import { NOWHERE, vDrag, vDropTarget, type DragSource } from '~/base/dragging'
+import { isTrouble } from './sheet'
+import { ontoCard } from './sheetMoves'
+
+const props = defineProps<{ card: Card; account?: string }>()
+const emit = defineEmits<{ open: []; shift: [where: 'earlier' | 'later' | 'dayBefore' | 'dayAfter'] }>()
+const says = words.schedule
+const times = useTimes()
+const brand = useBrandStore()
+const drag = inject(SHEET_DRAG, null)
+// The link and the title below the comment say nothing on so small a card.
+const comment = computed(() => props.card.text.split('\n\n')[0])
+const isBad = computed(() => isTrouble(props.card.state))
+const canMove = computed(() => brand.canWork && props.card.lineId !== null)
+const isOnHold = computed(() => props.card.isHeld || props.card.isHeldBack)
+const isFirm = computed(() => props.card.approval === null || (props.card.approval === 'approved' && !isOnHold.value))
+const stateSays = computed(() => {
+  if (props.card.state !== 'lined-up') return says.states[props.card.state]
+  if (isOnHold.value) return says.held
+  return props.card.approval === 'in-review' ? says.review : props.card.approval === 'approved' ? '' : says.draft
+})
+const source = computed((): DragSource | null => (canMove.value ? { what: { kind: 'card', card: props.card }, label: comment.value ?? '' } : null))
+const key = computed(() => `card ${props.card.id}`)
+const target = computed(
+  () => drag?.target(key.value, (card) => ({ key: key.value, accountId: props.card.accountId, to: ontoCard(card, props.card) })) ?? NOWHERE,
+)
+const isDragged = computed(() => drag?.dragged.value?.id === props.card.id)
+/** Where it would go if the dragged card were let go now; undefined where it stays. */
+const would = computed((): string | null | undefined => {
+  if (!drag?.trial.value) return undefined
+  if (isDragged.value) return drag.trial.value.at
+  return drag.tries.value.get(props.card.lineId ?? '')
+})
+const over = computed(() => drag?.trial.value?.over[props.card.lineId ?? ''] ?? null)
+const wouldSays = computed(() => {
+  if (!would.value) return words.move.tryNowhere
+  return [words.move.tryTo(times.shortDayTime(would.value)), over.value ? words.move.tryOver(over.value) : ''].filter(Boolean).join(' · ')
+})
+const SHIFTS = { ArrowUp: 'earlier', ArrowDown: 'later', ArrowLeft: 'dayBefore', ArrowRight: 'dayAfter' } as const
+function onKey(event: KeyboardEvent): void {
+  if (!event.altKey || !(event.key in SHIFTS) || !canMove.value) return
+  event.preventDefault()
+  emit('shift', SHIFTS[event.key as keyof typeof SHIFTS])
+}
+</script>
+
+<template>
+  <button
+    v-drag="source"
+    v-drop-target="target"
+    type="button"
+    class="relative block w-full rounded-[4px] border border-l-[3px] px-2 py-1 text-left hover:border-edge"
+    :class="[
+      card.state === 'sent' || isOnHold ? 'bg-paper' : 'bg-sheet',
+      isBad ? 'border-bad' : isFirm ? 'border-rule' : 'border-dashed border-edge',
+      { 'opacity-45': isDragged, 'ring-2 ring-act': drag?.over.value?.key === key && !isDragged },
+    ]"
+    :style="{ borderLeftColor: isBad ? undefined : brand.pillarInk(card.pillarId), borderLeftStyle: isOnHold ? 'dashed' : 'solid' }"
+    :data-state="card.state"
+    :data-card="card.id"
+    :title="canMove ? words.move.hint : undefined"
+    @click="emit('open')"
+    @keydown="onKey"
+  >
+    <span class="flex flex-wrap items-center gap-x-1 text-tiny text-ink-2">
+      {{ times.time(card.at) }}
+      <template v-if="account"> · {{ account }}</template>
+      <Pin v-if="card.isFixed" :size="10" class="text-ink" role="img" :aria-label="says.fixed" />
+      <span v-if="card.echo" class="inline-flex items-center gap-0.5"
+        ><Repeat2 :size="11" aria-hidden="true" />{{ says.echo(card.echo.at, card.echo.of) }}</span
+      >
+      <Pause v-if="isOnHold" :size="10" class="text-warn" aria-hidden="true" />
+      <b v-if="stateSays" class="font-semibold" :class="isBad ? 'text-bad' : card.state === 'sent' ? 'text-ok' : 'text-warn'">{{ stateSays }}</b>
+      <TriangleAlert v-if="card.problems.length > 0" :size="11" class="text-bad" role="img" :aria-label="`${says.problems}: ${card.problems.join(' ')}`" />
+    </span>
+    <span class="serif line-clamp-3 text-[13.5px] leading-[1.22] font-medium" :class="card.state === 'sent' || isOnHold ? 'text-ink-2' : ''" dir="auto">{{
+      comment
+    }}</span>
+    <span v-if="would !== undefined" class="absolute -top-1.5 right-1 rounded bg-act px-1 text-tiny font-semibold text-on-act">{{ wouldSays }}</span>
+  </button>
+</template>

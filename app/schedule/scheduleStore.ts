@@ -1,0 +1,95 @@
+import type { ScheduleView, FoundAhead, LateLine } from '#shared/schedule/types'
+import type { Undoable } from '#shared/platform/types'
+import { api, sentenceOf } from '~/base/client'
+import * as words from '#shared/words'
+import { addDays } from '~/base/localTime'
+import type { MoveTo } from '#core/schedule/moves'
+
+const DAYS = 7
+
+export interface Move {
+  lineId: string
+  to: MoveTo
+  /** The account it is moved to; null for its own. */
+  accountId: string | null
+}
+
+/** What a hold is of: the whole brand, one account, one post. */
+export type HoldOf = { kind: 'brand' } | { kind: 'account' | 'post'; id: string }
+
+/** The next seven days (the ribbon), and the seven days the Schedule shows, which are the same unless one moves. */
+export const useScheduleStore = defineStore('schedule', () => {
+  const ribbon = ref<ScheduleView | null>(null)
+  const other = ref<ScheduleView | null>(null)
+  const from = ref<string | null>(null)
+  /** Why there is nothing to show; empty where there is, or may be yet. */
+  const failed = ref('')
+  const brand = useBrandStore()
+  const session = useSessionStore()
+  const notices = useNoticesStore()
+  const times = useTimes()
+  const shown = computed(() => (from.value === null || from.value === ribbon.value?.from ? ribbon.value : other.value))
+
+  async function load(): Promise<void> {
+    const asked = session.brandId
+    if (!asked) return
+    const week = await api.get<ScheduleView>(brand.path('/schedule')).catch((error: unknown) => {
+      if (!ribbon.value) failed.value = sentenceOf(error)
+      throw error
+    })
+    failed.value = ''
+    const moved = from.value !== null && from.value !== week.from ? await api.get<ScheduleView>(brand.path(`/schedule?from=${from.value}&days=${DAYS}`)) : null
+    if (asked !== session.brandId) return
+    ribbon.value = week
+    other.value = moved
+    useClockStore().set(week.now)
+  }
+
+  /** Shows the seven days from a day on; null goes back to today. */
+  async function open(date: string | null): Promise<void> {
+    from.value = date
+    await load()
+  }
+  const step = (days: number): Promise<void> => open(addDays(shown.value?.from ?? '', days))
+
+  async function takeOut(lineId: string): Promise<void> {
+    await undoably(
+      ({ echoes }: Undoable & { echoes: number }) => words.notices.takenOutWith(echoes),
+      () => api.remove(brand.path(`/lines/${lineId}`)),
+    )
+  }
+  /** Moves a post as it was shown, with the version of the plan it was shown with. */
+  async function moveLine({ lineId, to, accountId }: Move, planVersion: string): Promise<void> {
+    const body = { to, accountId, planVersion }
+    await undoably(() => movedTo(lineId), () => api.post<Undoable>(brand.path(`/lines/${lineId}/move`), body)) // prettier-ignore
+  }
+  function movedTo(lineId: string): string {
+    const card = [...(shown.value?.cards ?? []), ...(ribbon.value?.cards ?? [])].find((one) => one.lineId === lineId)
+    return card ? words.move.done(times.shortDayTime(card.at)) : words.move.doneNowhere
+  }
+
+  const hold = (of: HoldOf, reason: string, until: string | null): Promise<void> =>
+    undoably(() => words.hold.held, () => api.post<Undoable>(brand.path('/hold'), { of, reason, until }), brand.load, true) // prettier-ignore
+  const lift = (of: HoldOf, late: string): Promise<void> =>
+    undoably(() => words.hold.lifted, () => api.post<Undoable>(brand.path('/lift'), { of, late }), brand.load, true) // prettier-ignore
+  const late = (of: HoldOf): Promise<LateLine[]> => api.get(brand.path(`/late${of.kind === 'brand' ? '' : `?${of.kind}=${of.id}`}`))
+  const lookAhead = (): Promise<FoundAhead[]> => api.get(brand.path('/look-ahead'))
+  async function sendNow(lineId: string): Promise<void> {
+    await api.post(brand.path(`/lines/${lineId}/send`))
+    await load()
+    notices.say(words.notices.handedOver)
+  }
+
+  async function undoably<T extends Undoable>(
+    says: (result: T) => string,
+    work: () => Promise<T>,
+    also: () => Promise<unknown> = () => Promise.resolve(),
+    asks = false,
+  ): Promise<void> {
+    const id = session.brandId!
+    const result = await work()
+    await Promise.all([load(), also()])
+    notices.sayUndoable(says(result), id, result.historyId, () => Promise.all([load(), also()]), asks)
+  }
+  return { ribbon, failed, shown, from, load, open, step, move: moveLine, takeOut, sendNow, hold, lift, late, lookAhead }
+})

@@ -1,0 +1,65 @@
+import type { SlotView } from '#shared/schedule/types'
+import { copyDay, evenTimes, shiftWeek } from '#core/schedule/readyMade'
+import type { Weekday } from '#core/instant'
+import * as words from '#shared/words'
+
+export type PlannedSlot = Omit<SlotView, 'id' | 'weekday'> & { weekday: number }
+
+const WORKDAYS = [1, 2, 3, 4, 5]
+const WEEKEND = [6, 7]
+const EVERY_DAY = [...WORKDAYS, ...WEEKEND]
+
+const on = (weekdays: number[], times: string[]): PlannedSlot[] =>
+  weekdays.flatMap((weekday) => times.map((time) => ({ weekday, time, use: 'any' as const, pillarId: null })))
+
+/** Ready-made timetables to start from (common practice). */
+export const READY_MADE: Record<keyof typeof words.account.choices, PlannedSlot[]> = {
+  workdays: on(WORKDAYS, ['08:30', '12:30', '17:30']),
+  steady: on(EVERY_DAY, ['09:00', '18:00']),
+  quiet: on(WORKDAYS, ['12:00']),
+  busy: [...on(WORKDAYS, ['07:30', '10:00', '12:30', '16:00', '19:00']), ...on(WEEKEND, ['10:00', '18:00'])],
+  none: [],
+}
+
+export type ReadyMade = keyof typeof READY_MADE
+
+export const readyMadeChoices = Object.entries(words.account.choices).map(([value, label]) => ({ value, label }))
+
+export const sortedSlots = (slots: PlannedSlot[]): PlannedSlot[] => [...slots].sort((a, b) => a.weekday - b.weekday || a.time.localeCompare(b.time))
+
+/** What is put into a week: so many times evenly over a day, one time, another account's week some minutes later, or one day as another. */
+export interface PutIn {
+  kind: 'even' | 'at' | 'account' | 'day'
+  days: number[]
+  count: number
+  from: string
+  to: string
+  at: string
+  dayFrom: number
+  minutes: number
+}
+
+/** The week after something ready-made was put in. A day that is given times evenly, or as another, loses those it had. */
+export function putIn(slots: PlannedSlot[], wish: PutIn, others: PlannedSlot[]): PlannedSlot[] {
+  const kept = slots.filter(({ weekday }) => !wish.days.includes(weekday))
+  switch (wish.kind) {
+    case 'even':
+      return sortedSlots([...kept, ...on(wish.days, evenTimes(wish.count, wish.from, wish.to))])
+    case 'at':
+      return sortedSlots([...slots.filter(({ weekday, time }) => !(wish.days.includes(weekday) && time === wish.at)), ...on(wish.days, [wish.at])])
+    case 'account':
+      return sortedSlots(shiftWeek(asWeek(others), wish.minutes).map(ofWeek))
+    case 'day':
+      return sortedSlots(copyDay(asWeek(slots), wish.dayFrom as Weekday, wish.days as Weekday[]).map(ofWeek))
+  }
+}
+
+const asWeek = (slots: PlannedSlot[]) => slots.map(({ weekday, time, use, pillarId }) => ({ weekday: weekday as Weekday, time, use, pillar: pillarId }))
+const ofWeek = ({ weekday, time, use, pillar }: ReturnType<typeof asWeek>[number]): PlannedSlot => ({ weekday, time, use, pillarId: pillar })
+
+/** A time of day as a person types it (`7:30`, `0730`, `07.30`) as `HH:MM`; null for what is none. */
+export function readTime(text: string): string | null {
+  const [, hour, minute] = /^\s*(\d{1,2})[:.h]?(\d{2})\s*$/.exec(text) ?? []
+  if (hour === undefined || Number(hour) > 23 || Number(minute) > 59) return null
+  return `${hour.padStart(2, '0')}:${minute}`
+}

@@ -1,0 +1,80 @@
+import { useDebounceFn } from '@vueuse/core'
+import type { Echo, Placement, Placing } from '#shared/schedule/types'
+import { api } from '~/base/client'
+
+export type Wish = Pick<Placement, 'kind' | 'at'>
+
+interface PlacedThing {
+  postId: string | null
+  pillarId: string | null
+  link: string | null
+  goodUntil: string | null
+  notBefore: string | null
+}
+
+const AFTER_MS = 120
+
+/**
+ * Where a post would go on each account, by what is wished for there, and what else would move; asked for anew as anything of it changes.
+ * The version is of the accounts that are `ready`: those are lined up with it.
+ */
+export function usePlacing(post: () => PlacedThing, given: { chosen: () => string[]; ready: () => string[] }) {
+  const brand = useBrandStore()
+  const places = shallowRef<Placing['accounts']>([])
+  const moved = shallowRef<Placing['moved']>([])
+  const version = ref('')
+  /** What is wished for on all accounts, and where one differs. */
+  const common = ref<Wish>({ kind: 'next', at: null })
+  const own = ref<Record<string, Wish>>({})
+  const echoes = ref<Echo[]>([])
+  /** Whether the places are still being asked for. */
+  const isAsking = ref(false)
+  let turn = 0
+
+  const placementsOf = (ids: string[]): Placement[] => ids.map((accountId) => ({ accountId, ...(own.value[accountId] ?? common.value) }))
+  const isWhole = ({ kind, at }: Wish): boolean => (kind !== 'slot' && kind !== 'time') || at !== null
+  const ask = (placements: Placement[]): Promise<Placing> => api.post<Placing>(brand.path('/placing'), { ...post(), placements: placements.filter(isWhole), echoes: echoes.value }) // prettier-ignore
+
+  async function load(): Promise<void> {
+    const mine = ++turn
+    isAsking.value = true
+    await placeAll(mine).finally(() => {
+      if (mine === turn) isAsking.value = false
+    })
+  }
+  async function placeAll(mine: number): Promise<void> {
+    if (!brand.view || !brand.canWork) return
+    const [chosen, ready] = [given.chosen(), given.ready()]
+    const all = await ask(placementsOf(chosen)).catch(() => null)
+    if (mine !== turn || !all) return
+    places.value = all.accounts
+    const isSame = chosen.join() === ready.join()
+    const some = isSame || ready.length === 0 ? all : await ask(placementsOf(ready)).catch(() => null)
+    if (mine !== turn || !some) return
+    moved.value = some.moved
+    version.value = placementsOf(ready).every(isWhole) ? some.version : ''
+  }
+  const asked = (): string => JSON.stringify([post(), given.chosen(), given.ready(), common.value, own.value, echoes.value, brand.view?.brand.id])
+  const loadSoon = useDebounceFn(load, AFTER_MS)
+  // What was shown is of before: nothing is lined up with it.
+  watch(
+    asked,
+    () => {
+      version.value = ''
+      isAsking.value = true
+      void loadSoon()
+    },
+    { flush: 'sync' },
+  )
+  void load()
+  /** Begins anew for another post; where a slot was chosen for it, there. */
+  function reset(slot: { at: string; accountId: string | null } | null = null): void {
+    const wish: Wish | null = slot && { kind: 'slot', at: slot.at }
+    common.value = slot?.accountId || !wish ? { kind: 'next', at: null } : wish
+    own.value = slot?.accountId && wish ? { [slot.accountId]: wish } : {}
+    echoes.value = []
+  }
+  return { places, moved, version, isAsking, common, own, echoes, load, reset, placements: () => placementsOf(given.ready()) }
+}
+
+export type PlacingWish = ReturnType<typeof usePlacing>

@@ -1,0 +1,63 @@
+import type { InjectionKey } from 'vue'
+import type { Card } from '#shared/schedule/types'
+import * as words from '#shared/words'
+import type { MoveTo } from '#core/schedule/moves'
+import type { MoveTrial } from './workers/plan'
+import { dragging, type DropTarget } from '~/base/dragging'
+import type { PlanTrial } from './usePlanTrial'
+import { useScheduleStore } from './scheduleStore'
+
+/** Where a card can be let go. */
+export interface DropPlace {
+  key: string
+  accountId: string
+  to: MoveTo | null
+}
+
+/** Dragging cards: what lies under the pointer is tried at once, and only letting go changes anything. */
+export function useSheetDrag(plan: PlanTrial) {
+  const schedule = useScheduleStore()
+  const notices = useNoticesStore()
+  const dragged = computed(() => (dragging.value?.what.kind === 'card' ? dragging.value.what.card : null))
+  const over = shallowRef<DropPlace | null>(null)
+  const trial = shallowRef<MoveTrial | null>(null)
+  /** Where each other post would go, by line; null for nowhere. */
+  const tries = computed(() => new Map((trial.value?.moved ?? []).map(({ id, to }) => [id, to])))
+
+  function leave(key: string): void {
+    if (over.value?.key !== key) return
+    over.value = null
+    trial.value = null
+  }
+  async function enter(card: Card, place: DropPlace): Promise<void> {
+    if (over.value?.key === place.key) return
+    over.value = place
+    trial.value = null
+    const move = moveOf(card, place)
+    if (!move) return
+    const found = await plan.tryMove(move)
+    if (over.value?.key === place.key) trial.value = found
+  }
+  async function drop(card: Card, place: DropPlace): Promise<void> {
+    if (!place.to) return notices.say(words.move.noSlotThere)
+    await plan.settled()
+    const move = moveOf(card, place)
+    const version = plan.base.value?.version
+    if (move && version) await schedule.move(move, version).catch((error: unknown) => notices.complain(error))
+  }
+  /** A place on the sheet that cards can be let go on; where a card goes by it may depend on the card. */
+  const target = (key: string, placeFor: (card: Card) => DropPlace): DropTarget => ({
+    takes: (what) => what.kind === 'card',
+    over: (what) => void (what?.kind === 'card' ? enter(what.card, placeFor(what.card)) : leave(key)),
+    drop: (what) => void (what.kind === 'card' && drop(what.card, placeFor(what.card))),
+  })
+  return { dragged, over, trial, tries, target }
+}
+
+function moveOf(card: Card, { accountId, to }: DropPlace) {
+  if (!card.lineId || !to || ('id' in to && to.id === card.lineId)) return null
+  return { lineId: card.lineId, to, accountId: accountId === card.accountId ? null : accountId }
+}
+
+export type SheetDrag = ReturnType<typeof useSheetDrag>
+export const SHEET_DRAG: InjectionKey<SheetDrag> = Symbol('dragging on the sheet')

@@ -1,0 +1,99 @@
+import { watchDebounced } from '@vueuse/core'
+import type { Account } from '#shared/networks/types'
+import type { Undoable } from '#shared/platform/types'
+import type { ExceptView, PlanChange } from '#shared/schedule/types'
+import { timetableSchema } from '#shared/schedule/schemas'
+import * as words from '#shared/words'
+import { api } from '~/base/client'
+import { readTime, type PlannedSlot } from './timetables'
+
+/** A day that differs, as it is typed. */
+export interface ExceptDraft {
+  date: string
+  does: ExceptView['does']
+  times: string
+  /** What its slots are for, as they were stored: only their times are typed here. */
+  known?: ExceptView['slots']
+}
+
+/** A share, in percent. */
+export interface MixDraft {
+  pillarId: string
+  percent: number | string
+  windowDays: number | string
+}
+
+const TRY_AFTER_MS = 250
+
+/** An account's timetable being edited: what it would move is asked for as it changes, and nothing is stored before one saves. */
+export function useTimetable(id: string) {
+  const brand = useBrandStore()
+  const account = computed(() => brand.view?.accounts.find((one) => one.id === id) ?? null)
+  const form = useForm(timetableSchema, {
+    slots: [] as PlannedSlot[],
+    except: [] as unknown[],
+    mix: [] as unknown[],
+    perDay: null as number | string | null,
+    minGapMinutes: 0 as number | string,
+    repeatAfterDays: null as number | string | null,
+    version: 0,
+  })
+  const days = ref<ExceptDraft[]>([])
+  const shares = ref<MixDraft[]>([])
+  const change = ref<PlanChange | null>(null)
+
+  function take(known: Account): void {
+    const { perDay, minGapMinutes, repeatAfterDays, version } = known
+    const slots = known.slots.map(({ weekday, time, use, pillarId }) => ({ weekday, time, use, pillarId }))
+    days.value = known.except.map(({ date, does, slots: own }) => ({ date, does, times: own.map(({ time }) => time).join(' '), known: own }))
+    shares.value = known.mix.map(({ pillarId, maxShare, windowDays }) => ({ pillarId, percent: Math.round(maxShare * 100), windowDays }))
+    form.start({ slots, except: known.except, mix: known.mix, perDay, minGapMinutes, repeatAfterDays, version })
+    kept = current()
+    change.value = null
+  }
+  let kept = ''
+  const current = (): string => JSON.stringify({ ...form.values, except: excepts(days.value), mix: mixes(shares.value) })
+  const isChanged = computed(() => form.values.version > 0 && current() !== kept)
+  watch(account, (now) => now && (form.values.version === 0 || (now.version !== form.values.version && !isChanged.value)) && take(now), { immediate: true })
+  watch([days, shares], () => Object.assign(form.values, { except: excepts(days.value), mix: mixes(shares.value) }), { deep: true })
+
+  const checked = (): unknown => {
+    try {
+      return timetableSchema.validateSync({ ...form.values }, { abortEarly: true })
+    } catch {
+      return null
+    }
+  }
+  const isRight = computed(() => checked() !== null)
+  let turn = 0
+  watchDebounced(
+    current,
+    async () => {
+      const mine = ++turn
+      const asked = checked()
+      if (!isChanged.value || asked === null || !brand.isOwner) return void (change.value = null)
+      const found = await api.post<PlanChange>(brand.path(`/accounts/${id}/timetable-change`), asked).catch(() => null)
+      if (mine === turn) change.value = found
+    },
+    { debounce: TRY_AFTER_MS },
+  )
+
+  async function save(): Promise<boolean> {
+    const done = await form.send((values) => brand.change<Undoable>(words.timetable.saved, () => api.put(brand.path(`/accounts/${id}/timetable`), values)))
+    if (done && account.value) take(account.value)
+    return done
+  }
+  return { account, form, days, shares, change, isChanged, isRight, save }
+}
+
+const excepts = (days: ExceptDraft[]): ExceptView[] =>
+  days.map(({ date, does, times, known = [] }) => ({
+    date,
+    does,
+    slots: does === 'none' ? [] : times.split(/[\s,;]+/).filter(Boolean).map((time) => slotAt(readTime(time) ?? time, known)), // prettier-ignore
+  }))
+
+const slotAt = (time: string, known: ExceptView['slots']): ExceptView['slots'][number] => known.find((slot) => slot.time === time) ?? { time, use: 'any', pillarId: null } // prettier-ignore
+
+const mixes = (shares: MixDraft[]) =>
+  shares.map(({ pillarId, percent, windowDays }) => ({ pillarId, maxShare: Number(percent) / 100, windowDays: Number(windowDays) }))

@@ -1,0 +1,72 @@
+<script setup lang="ts">
+import type { Folder } from '#shared/sources/types'
+import type { Undoable } from '#shared/platform/types'
+import { folderSchema } from '#shared/sources/schemas'
+import * as words from '#shared/words'
+import { api } from '~/base/client'
+import { useSourcesStore } from './sourcesStore'
+import UsualPost from '~/posts/UsualPost.vue'
+
+const props = defineProps<{ folder: Folder | null }>()
+const emit = defineEmits<{ close: [] }>()
+const says = words.folder
+const brand = useBrandStore()
+const sources = useSourcesStore()
+const form = useForm(folderSchema, { name: '', hashtags: [] as string[], pillarId: null as string | null, accountIds: null as string[] | null, version: 1 })
+const tags = ref('')
+// Begun anew for another folder alone: what is typed stays when the list is fetched anew behind it.
+watch(
+  () => props.folder?.id,
+  () => {
+    const { folder } = props
+    if (!folder) return
+    const { name, hashtags, pillarId, accountIds, version } = folder
+    form.start({ name, hashtags, pillarId, accountIds: accountIds && [...accountIds], version })
+    tags.value = folder.hashtags.join(' ')
+  },
+  { immediate: true },
+)
+watch(tags, (now) => (form.values.hashtags = now.split(/[\s,]+/).filter(Boolean)))
+/** Changes the folder's feed; what is typed in the form stays and can still be saved. */
+const change = (says: string, work: () => Promise<Undoable>): Promise<boolean> =>
+  form.send(async () => {
+    await brand.change(says, work)
+    await sources.load()
+    form.values.version = props.folder?.version ?? form.values.version
+  })
+const at = (rest = ''): string => brand.path(`/folders/${props.folder?.id}${rest}`)
+
+async function save(): Promise<void> {
+  if (await form.send((values) => brand.change(words.notices.saved, () => api.patch(at(), values)))) emit('close')
+}
+async function remove(): Promise<void> {
+  const { name } = props.folder!
+  if (await change(words.notices.removed(name), () => api.remove(at()))) emit('close')
+}
+</script>
+
+<template>
+  <SideDialog :open="folder !== null" :title="says.editTitle" @close="emit('close')">
+    <form id="folder-form" class="grid gap-4" novalidate @submit.prevent="save">
+      <TextField v-model="form.values.name" :label="says.name" :error="form.errors.value.name" @leave="form.leave('name')" />
+      <TextField v-model="tags" :label="says.hashtags" :hint="says.hashtagsHint" :error="form.errors.value.hashtags" @leave="form.leave('hashtags')" />
+      <UsualPost v-model:pillar-id="form.values.pillarId" v-model:account-ids="form.values.accountIds" :hint="words.usualPost.folder" />
+      <ProblemLine :says="form.problem.value" />
+    </form>
+    <div class="mt-6 border-t border-rule pt-4">
+      <FeedAddress
+        :stated="props.folder?.feedAddress ?? null"
+        :at="at('/feed')"
+        :intro="says.feedIntro"
+        :address-hint="says.addressHint"
+        :opened="says.opened"
+        :change="change"
+        :busy="form.busy.value"
+      />
+    </div>
+    <template #actions>
+      <PlainButton kind="act" type="submit" form="folder-form" :busy="form.busy.value">{{ words.frame.save }}</PlainButton>
+      <PlainButton @click="remove">{{ says.remove }}</PlainButton>
+    </template>
+  </SideDialog>
+</template>

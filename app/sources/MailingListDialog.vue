@@ -1,0 +1,45 @@
+<script setup lang="ts">
+import { mailSourceSchema } from '#shared/sources/schemas'
+import * as words from '#shared/words'
+import { api } from '~/base/client'
+import { noWishes } from './sourceForms'
+import SourceWishes from './SourceWishes.vue'
+
+const props = defineProps<{ open: boolean }>()
+const emit = defineEmits<{ close: [] }>()
+const says = words.source
+const brand = useBrandStore()
+const form = useForm(mailSourceSchema, noWishes())
+const address = ref('')
+watch(
+  () => props.open,
+  (open) => {
+    if (!open) return
+    form.start(noWishes())
+    address.value = ''
+  },
+)
+async function add(): Promise<void> {
+  await form.send(async (values) => {
+    const made = await brand.change(words.notices.added(values.label), () =>
+      api.post<{ historyId: string; mailAddress: string }>(brand.path('/sources/mail'), values),
+    )
+    address.value = made.mailAddress
+  })
+}
+</script>
+
+<template>
+  <SideDialog :open="open" :title="says.mailTitle" @close="emit('close')">
+    <SecretAddress v-if="address" :label="says.mailAddress" :address="address" :hint="says.mailHint" />
+    <form v-else id="mail-form" class="grid gap-4" novalidate @submit.prevent="add">
+      <p class="text-ink-2">{{ says.mailIntro }}</p>
+      <SourceWishes :values="form.values" :errors="form.errors.value" folded @leave="form.leave" />
+      <ProblemLine :says="form.problem.value" />
+    </form>
+    <template #actions>
+      <PlainButton v-if="address" kind="act" @click="emit('close')">{{ words.frame.close }}</PlainButton>
+      <PlainButton v-else kind="act" type="submit" form="mail-form" :busy="form.busy.value">{{ says.mailMake }}</PlainButton>
+    </template>
+  </SideDialog>
+</template>

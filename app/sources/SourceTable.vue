@@ -1,0 +1,112 @@
+<script setup lang="ts">
+import type { Source } from '#shared/sources/types'
+import * as words from '#shared/words'
+import { clippedShare } from './sourceForms'
+import SeveralSources from './SeveralSources.vue'
+import SourceLine from './SourceLine.vue'
+
+const props = defineProps<{ sources: Source[] }>()
+const emit = defineEmits<{ edit: [source: Source] }>()
+const says = words.source
+const brand = useBrandStore()
+const chosen = ref<ReadonlySet<string>>(new Set())
+const health = ref<keyof typeof says.healths>('all')
+const folder = ref('')
+const text = ref('')
+const order = ref<keyof typeof says.orders>('name')
+
+const OF: Record<keyof typeof says.healths, (source: Source) => boolean> = {
+  all: () => true,
+  well: ({ state }) => state === 'well' || state === 'waiting',
+  trouble: ({ state }) => state === 'failing' || state === 'gone',
+  silent: ({ state }) => state === 'silent',
+  unused: (source) => source.articles > 0 && source.clipped === 0,
+  paused: ({ state }) => state === 'paused',
+}
+const counts = computed(() => Object.fromEntries(Object.entries(OF).map(([name, isSo]) => [name, props.sources.filter(isSo).length])))
+const healths = computed(() => (Object.keys(OF) as (keyof typeof OF)[]).filter((name) => name === 'all' || counts.value[name]! > 0 || name === health.value))
+const folders = computed(() => [...new Set(props.sources.flatMap((source) => source.folders))].sort((a, b) => a.localeCompare(b)))
+const BY: Record<keyof typeof says.orders, (a: Source, b: Source) => number> = {
+  name: (a, b) => a.label.localeCompare(b.label),
+  newest: (a, b) => (b.newestAt ?? '').localeCompare(a.newestAt ?? ''),
+  articles: (a, b) => b.articles - a.articles,
+  clipped: (a, b) => (clippedShare(b) ?? -1) - (clippedShare(a) ?? -1) || b.clipped - a.clipped,
+}
+const shown = computed(() => {
+  const wanted = text.value.trim().toLowerCase()
+  return props.sources
+    .filter((source) => OF[health.value](source) && (folder.value === '' || source.folders.includes(folder.value)))
+    .filter(({ label, feedUrl }) => wanted === '' || `${label} ${feedUrl}`.toLowerCase().includes(wanted))
+    .sort((a, b) => BY[order.value](a, b) || a.label.localeCompare(b.label))
+})
+// One that is out of sight is never acted on.
+const chosenShown = computed(() => shown.value.filter(({ id }) => chosen.value.has(id)).map(({ id }) => id))
+const hasAll = computed(() => shown.value.length > 0 && chosenShown.value.length === shown.value.length)
+function choose(id: string): void {
+  const next = new Set(chosen.value)
+  if (!next.delete(id)) next.add(id)
+  chosen.value = next
+}
+const chooseAll = (): void => void (chosen.value = new Set(hasAll.value ? [] : shown.value.map(({ id }) => id)))
+const chooseNone = (): void => void (chosen.value = new Set())
+const head = 'py-1.5 pr-4 text-left text-small font-semibold text-ink-2 whitespace-nowrap'
+const chip = 'rounded-full px-2.5 py-[5px] text-small font-medium whitespace-nowrap'
+const select = 'max-w-[150px] rounded border border-rule bg-sheet px-1.5 py-1 text-small text-ink-2'
+</script>
+
+<template>
+  <section class="px-6 pb-8" :aria-label="words.setUp.parts.sources">
+    <div class="flex flex-wrap items-center gap-x-3 gap-y-2 pb-2">
+      <div class="flex flex-wrap gap-1" role="group" :aria-label="says.health">
+        <button
+          v-for="name in healths"
+          :key="name"
+          type="button"
+          :class="[chip, health === name ? 'bg-ink text-sheet' : 'text-ink-2 hover:text-ink']"
+          :aria-pressed="health === name"
+          @click="health = name"
+        >
+          {{ says.healths[name] }} <span :class="health === name ? '' : 'text-ink-3'">{{ counts[name] }}</span>
+        </button>
+      </div>
+      <span class="grow" />
+      <input v-model="text" type="search" :aria-label="says.search" :placeholder="says.search" :class="[select, 'w-[150px] placeholder:text-ink-3']" />
+      <select v-model="folder" :aria-label="says.folder" :class="select">
+        <option value="">{{ says.allFolders }}</option>
+        <option v-for="name in folders" :key="name" :value="name">{{ name }}</option>
+      </select>
+      <select v-model="order" :aria-label="says.order" :class="select">
+        <option v-for="(label, name) in says.orders" :key="name" :value="name">{{ label }}</option>
+      </select>
+    </div>
+    <SeveralSources v-if="chosenShown.length > 0" :ids="chosenShown" @done="chooseNone" />
+    <p v-if="shown.length === 0" class="py-8 text-center text-ink-2">{{ says.noneLikeThat }}</p>
+    <div v-else class="column:overflow-x-auto">
+      <table class="w-full column:min-w-[620px] max-column:block">
+        <thead class="border-b border-rule max-column:hidden">
+          <tr>
+            <td v-if="brand.canWork" class="w-7 pr-2 pl-1">
+              <input type="checkbox" class="accent-(--act)" :checked="hasAll" :aria-label="says.chooseAll" @change="chooseAll" />
+            </td>
+            <th scope="col" :class="head">{{ says.columns.source }}</th>
+            <th scope="col" :class="head">{{ says.columns.folder }}</th>
+            <th scope="col" :class="[head, 'text-right']">{{ says.columns.articles }}</th>
+            <th scope="col" :class="[head, 'text-right']">{{ says.columns.clipped }}</th>
+            <th scope="col" :class="head">{{ says.columns.fetched }}</th>
+            <td />
+          </tr>
+        </thead>
+        <tbody class="divide-y divide-rule max-column:block">
+          <SourceLine
+            v-for="source in shown"
+            :key="source.id"
+            :source="source"
+            :chosen="chosen.has(source.id)"
+            @edit="emit('edit', source)"
+            @choose="choose(source.id)"
+          />
+        </tbody>
+      </table>
+    </div>
+  </section>
+</template>

@@ -1,0 +1,120 @@
+<script setup lang="ts">
+import { EMPTY_FORM, formOfQuery, queryOfForm } from '#core/watch/form'
+import { formatWatch } from '#core/watch/format'
+import * as words from '#shared/words'
+import { complaintsOf, fieldsOfForm, formOfFields, type QueryFields } from './queryForm'
+import { readQuery } from './readQuery'
+import { useSourcesStore } from '~/sources/sourcesStore'
+
+const props = defineProps<{ query: string }>()
+const emit = defineEmits<{ 'update:query': [query: string] }>()
+const says = words.watch.form
+const sources = useSourcesStore()
+const fields = ref<QueryFields>(fieldsOfForm(structuredClone(EMPTY_FORM)))
+const left = reactive(new Set<string>())
+const complaints = computed(() => complaintsOf(fields.value))
+const id = useId()
+const ask = (now: QueryFields): string => {
+  const tree = queryOfForm(formOfFields(now))
+  return tree ? formatWatch(tree) : ''
+}
+// What is typed stays as it is typed; only another query fills the fields anew.
+watch(
+  () => props.query,
+  (query) => {
+    const { tree } = readQuery(query)
+    if ((tree ? formatWatch(tree) : '') === ask(fields.value)) return
+    const form = tree ? formOfQuery(tree) : structuredClone(EMPTY_FORM)
+    if (form) fields.value = fieldsOfForm(form)
+  },
+  { immediate: true },
+)
+function put(name: keyof QueryFields, value: string): void {
+  fields.value = { ...fields.value, [name]: value }
+  emit('update:query', ask(fields.value))
+}
+const errorOf = (name: keyof QueryFields): string | undefined => (left.has(name) ? complaints.value[name] : undefined)
+const more = ['sites', 'notSites', 'sources', 'notSources', 'authors', 'notAuthors', 'languages', 'regions'] as const
+const limits = ['age', 'minWords', 'maxWords', 'outlets'] as const
+const isAnyOf = (names: readonly (keyof QueryFields)[]): boolean => names.some((name) => fields.value[name] !== '')
+// Open where something stands in it; afterwards as one left it.
+const moreOpen = ref(isAnyOf(more))
+const limitsOpen = ref(isAnyOf(limits))
+const hint = (name: string): string | undefined => (says as unknown as Record<string, string | undefined>)[`${name}Hint`]
+</script>
+
+<template>
+  <div class="grid gap-3">
+    <TextField
+      v-for="name in ['lead', 'side'] as const"
+      :key="name"
+      :model-value="fields[name]"
+      :label="says[name]"
+      :placeholder="hint(name)"
+      :error="errorOf(name)"
+      spellcheck="false"
+      autocomplete="off"
+      @update:model-value="put(name, $event)"
+      @leave="left.add(name)"
+    />
+    <div class="grid grid-cols-2 gap-3">
+      <TextField
+        v-for="name in ['all', 'exact', 'none'] as const"
+        :key="name"
+        :model-value="fields[name]"
+        :label="says[name]"
+        :placeholder="hint(name)"
+        :error="errorOf(name)"
+        spellcheck="false"
+        autocomplete="off"
+        @update:model-value="put(name, $event)"
+        @leave="left.add(name)"
+      />
+      <ChoiceField
+        :model-value="fields.where"
+        :label="says.where"
+        :choices="Object.entries(says.wheres).map(([value, label]) => ({ value, label }))"
+        @update:model-value="put('where', $event)"
+      />
+    </div>
+    <p class="-mt-1 text-small text-ink-3">{{ says.help }}</p>
+    <details :open="moreOpen" @toggle="moreOpen = ($event.target as HTMLDetailsElement).open">
+      <summary class="cursor-pointer py-0.5 text-small font-semibold text-ink-2">{{ says.more }}</summary>
+      <div class="mt-2 grid grid-cols-2 gap-x-3 gap-y-2.5">
+        <TextField
+          v-for="name in more"
+          :key="name"
+          :model-value="fields[name]"
+          :label="says[name]"
+          :placeholder="hint(name)"
+          :error="errorOf(name)"
+          :list="name === 'sources' || name === 'notSources' ? `${id}-sources` : name === 'regions' ? `${id}-regions` : undefined"
+          spellcheck="false"
+          autocomplete="off"
+          @update:model-value="put(name, $event)"
+          @leave="left.add(name)"
+        />
+        <datalist :id="`${id}-sources`"><option v-for="one in sources.list ?? []" :key="one.id" :value="one.label" /></datalist>
+        <datalist :id="`${id}-regions`"><option v-for="one in sources.regions" :key="one" :value="one" /></datalist>
+      </div>
+    </details>
+    <details :open="limitsOpen" @toggle="limitsOpen = ($event.target as HTMLDetailsElement).open">
+      <summary class="cursor-pointer py-0.5 text-small font-semibold text-ink-2">{{ says.limits }}</summary>
+      <div class="mt-2 grid grid-cols-2 gap-x-3 gap-y-2.5">
+        <TextField
+          v-for="name in limits"
+          :key="name"
+          :model-value="fields[name]"
+          :label="says[name]"
+          :placeholder="name === 'outlets' ? undefined : hint(name)"
+          :hint="name === 'outlets' ? says.outletsHint : undefined"
+          :error="errorOf(name)"
+          :inputmode="name === 'age' ? undefined : 'numeric'"
+          autocomplete="off"
+          @update:model-value="put(name, $event)"
+          @leave="left.add(name)"
+        />
+      </div>
+    </details>
+  </div>
+</template>

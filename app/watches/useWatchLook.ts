@@ -1,0 +1,50 @@
+import { useDebounceFn } from '@vueuse/core'
+import type { OfferedWord, WatchLook } from '#shared/watches/types'
+import { api, sentenceOf } from '~/base/client'
+
+/** What a query that is being written would mark, asked anew a moment after it changed; the newest answer wins. */
+export function useWatchLook(ask: () => { query: string; folders: string[]; sources: string[] } | null) {
+  const brand = useBrandStore()
+  const look = shallowRef<WatchLook | null>(null)
+  const offered = shallowRef<OfferedWord[]>([])
+  const looking = ref(false)
+  const failed = ref('')
+  let turn = 0
+
+  async function load(): Promise<void> {
+    const asked = ask()
+    const mine = ++turn
+    if (!asked) {
+      looking.value = false
+      failed.value = ''
+      return
+    }
+    looking.value = true
+    try {
+      const answer = await api.post<WatchLook>(brand.path('/watches/look'), asked)
+      if (mine !== turn) return
+      look.value = answer
+      failed.value = ''
+    } catch (error) {
+      if (mine === turn) failed.value = sentenceOf(error)
+    } finally {
+      if (mine === turn) looking.value = false
+    }
+  }
+  async function loadOffered(): Promise<void> {
+    const mine = turn
+    const words = await api.post<OfferedWord[]>(brand.path('/watches/offers'), { query: ask()?.query ?? '' }).catch(() => null)
+    if (words && mine === turn) offered.value = words
+  }
+  const soon = useDebounceFn(load, 250)
+  const later = useDebounceFn(loadOffered, 900)
+  watch(
+    () => JSON.stringify(ask()),
+    () => {
+      void soon()
+      void later()
+    },
+    { immediate: true },
+  )
+  return { look, offered, looking, failed }
+}

@@ -1,0 +1,36 @@
+// Articles as feeds bring them: stored once for all brands, with what each brand decided of them, their tags and the search index.
+// Owns: articles, states, openings, tags, what is yet to be looked at, the index.
+// May ask: people.
+export { ALWAYS, IN_FORCE } from './marks'
+export {
+  articleForBrand,
+  type ArticleForBrand,
+  articlesAt,
+  articlesByGuids,
+  articlesByLinks,
+  articlesOfFeed,
+  articlesWhole,
+  insertArticles,
+  isOpened,
+  type ListedArticle,
+  moveArticles,
+  newestTimes,
+  setOpened,
+  statesOfArticles,
+  textsOf,
+  unreadByWatch,
+  unreadOf,
+  updateArticle,
+  type WireFilter,
+  type WireOrder,
+  type WirePlace,
+  wirePlaces,
+} from './queries/articles'
+export { decidedStates, putHidden, putLeftOut, takeBackHidden, takeBackLeftOut, takeBackUnmarked } from './queries/leftOut'
+export { matchExpression, newestMatches, searchArticles, type SearchFilter } from './queries/search'
+export { clearUnusedTags, hasTag, namesByTagger, tagsOf, tagsOfArticles } from './queries/tags'
+export { leftToMatch, putToMatch, takeOffToMatch } from './queries/toMatch'
+export type { ArticleRecord } from './rows'
+export { putState, putStateOf } from './states'
+export { mergeTags, removeTag, renameTag, setTagsOf, tagArticles, tagUses } from './tags'
+export { beginningOf } from './titles'

@@ -1,0 +1,60 @@
+import type { ArticleState } from '#shared/articles/types'
+import type { LeftOut } from '#shared/articles/shows'
+import type { Db } from '#server/platform/db'
+import { insertAll, listOf } from '#server/platform/db/sqlite/bulk'
+
+interface StateRow {
+  article_id: string
+  state: ArticleState
+  because: LeftOut | null
+  watch_id: string | null
+}
+
+/** What a brand decided about articles, or a rule did for it. */
+export async function decidedStates(db: Db, brandId: string, articleIds: string[]): Promise<Map<string, StateRow>> {
+  const rows = (await db('article_states')
+    .where({ brand_id: brandId })
+    .whereRaw('article_id IN ?', [listOf(db, articleIds)])
+    .select('article_id', 'state', 'because', 'watch_id')) as StateRow[]
+  return new Map(rows.map((row) => [row.article_id, row]))
+}
+
+/** Passes articles in a brand's place, each with the rule that did it; only such as nobody decided about. */
+export async function putLeftOut(db: Db, brandId: string, feedId: string, left: { id: string; because: LeftOut }[], at: number): Promise<void> {
+  await db('article_states').where({ brand_id: brandId, state: 'new' }).whereRaw('article_id IN ?', [listOf(db, left.map(({ id }) => id))]).del() // prettier-ignore
+  const rows = left.map(({ id, because }) => ({ brand_id: brandId, article_id: id, state: 'passed', feed_id: feedId, changed_at: at, because }))
+  await insertAll(db, 'article_states', rows, ['brand_id', 'article_id'])
+}
+
+/** Lets articles wait again that a rule had passed. */
+export const takeBackLeftOut = async (db: Db, brandId: string, ids: string[]): Promise<void> => {
+  await db('article_states')
+    .where({ brand_id: brandId })
+    .whereNotNull('because')
+    .whereNull('watch_id')
+    .whereRaw('article_id IN ?', [listOf(db, ids)])
+    .del()
+}
+
+/** Passes articles that a watch hides, for the brand of the watch; only such as nobody decided about. */
+export async function putHidden(db: Db, watch: { id: string; brand_id: string }, found: { article_id: string; feed_id: string }[], at: number): Promise<void> {
+  const ids = found.map((one) => one.article_id)
+  await db('article_states').where({ brand_id: watch.brand_id, state: 'new' }).whereRaw('article_id IN ?', [listOf(db, ids)]).del() // prettier-ignore
+  const rows = found.map(({ article_id, feed_id }) => ({ brand_id: watch.brand_id, article_id, state: 'passed', feed_id, changed_at: at, because: 'words', watch_id: watch.id })) // prettier-ignore
+  await insertAll(db, 'article_states', rows, ['brand_id', 'article_id'])
+}
+
+/** Lets articles wait again that a watch had hidden and does not mark any more. */
+export const takeBackUnmarked = async (db: Db, brandId: string, watchId: string): Promise<void> => {
+  await db('article_states')
+    .where({ brand_id: brandId, watch_id: watchId })
+    .whereNotIn('article_id', db('watch_marks').where({ watch_id: watchId }).select('article_id'))
+    .del()
+}
+
+/** Lets articles wait again that a watch had hidden: some of them, or (null) all. */
+export const takeBackHidden = async (db: Db, brandId: string, watchId: string, ids: string[] | null): Promise<void> => {
+  const query = db('article_states').where({ brand_id: brandId, watch_id: watchId })
+  if (ids) query.whereRaw('article_id IN ?', [listOf(db, ids)])
+  await query.del()
+}

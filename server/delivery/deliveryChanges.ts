@@ -1,0 +1,34 @@
+import { mayFollow, type DeliveryState } from '#shared/delivery/states'
+import { now } from '#server/platform/clock'
+import { inTransaction, type Db } from '#server/platform/db'
+import * as store from './queries/deliveries'
+import type { DeliveryRow } from './rows'
+import { log } from '#server/platform/log'
+import { announce } from '#server/platform/changes/announce'
+
+/** A change that the table of states does not know, or that another process made first. */
+export class ChangedMeanwhile extends Error {}
+
+export interface Change {
+  state: DeliveryState
+  says: string
+  patch?: Partial<DeliveryRow>
+  /** Who did it, where a person did. */
+  personId?: string | null
+}
+
+/**
+ * Changes a delivery's state and writes down why, within a transaction. Throws ChangedMeanwhile when the delivery is no longer as the
+ * caller knew it, so that of two processes only one goes on.
+ */
+export async function putState(db: Db, delivery: Pick<DeliveryRow, 'id' | 'brand_id' | 'state' | 'lease_until'>, change: Change): Promise<void> {
+  const { state, says, patch = {}, personId = null } = change
+  if (!mayFollow(delivery.state, state)) throw new ChangedMeanwhile(`${delivery.state} can’t become ${state}`)
+  if (!(await store.changeDelivery(db, delivery, { lease_until: 0, ...patch, state, says }))) throw new ChangedMeanwhile('changed by another process')
+  await store.addDeliveryEvent(db, { delivery_id: delivery.id, at: now(), state, cause: says, person_id: personId })
+  await announce(db, delivery.brand_id, 'delivery', delivery.id)
+  log.info({ delivery: delivery.id, state }, says)
+}
+
+/** The same in a transaction of its own. */
+export const setState = (delivery: DeliveryRow, change: Change): Promise<void> => inTransaction((db) => putState(db, delivery, change))

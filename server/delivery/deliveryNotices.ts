@@ -1,0 +1,30 @@
+import * as words from '#shared/words'
+import type { DeliveryRow } from './rows'
+import type { Db } from '#server/platform/db'
+import type { AccountRow } from '#server/networks'
+import { putNotice, settleNotices } from '#server/notices'
+import type { NoticeKind } from '#shared/notices/types'
+
+const linkTo = (delivery: DeliveryRow): string => `/delivery/${delivery.id}`
+
+const about = (db: Db, delivery: DeliveryRow, account: AccountRow, kind: 'not-sent' | 'decide' | 'in-part', says: string): Promise<void> =>
+  putNotice(db, { brandId: delivery.brand_id, kind, about: delivery.id, title: words.notice.kinds[kind](account.name), says, link: linkTo(delivery) })
+
+export const noticeNotSent = (db: Db, delivery: DeliveryRow, account: AccountRow, says: string): Promise<void> => about(db, delivery, account, 'not-sent', says)
+
+export const noticeDecide = (db: Db, delivery: DeliveryRow, account: AccountRow, says: string): Promise<void> => about(db, delivery, account, 'decide', says)
+
+export const noticeInPart = (db: Db, delivery: DeliveryRow, account: AccountRow, says: string): Promise<void> => about(db, delivery, account, 'in-part', says)
+
+const OF_DELIVERY: NoticeKind[] = ['not-sent', 'decide', 'in-part']
+
+/** Whatever was told of a delivery is settled. */
+export async function settleDelivery(db: Db, delivery: DeliveryRow): Promise<void> {
+  for (const kind of OF_DELIVERY) await settleNotices(db, delivery.brand_id, kind, delivery.id)
+}
+
+/** A delivery arrived: what was told of it is settled, and that its account is late. */
+export async function settleSent(db: Db, delivery: DeliveryRow): Promise<void> {
+  await settleDelivery(db, delivery)
+  await settleNotices(db, delivery.brand_id, 'late', delivery.account_id)
+}

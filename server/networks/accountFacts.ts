@@ -1,0 +1,26 @@
+import type { AccountRow } from './rows'
+import type { ExceptView, MixView } from '#shared/schedule/types'
+import { type BrandRow, isHeld } from '#server/people'
+import { now } from '#server/platform/clock'
+import { LATE_MS } from './patience'
+import { toInstant } from '#core/instant'
+import type { NetworkRules } from '#core/post'
+
+export const exceptionsOf = (account: AccountRow): ExceptView[] => JSON.parse(account.except_json) as ExceptView[]
+
+export const mixOf = (account: AccountRow): MixView[] => JSON.parse(account.mix_json) as MixView[]
+
+/** Ids of the accounts on which an account's posts appear by themselves. */
+export const appearsOnOf = (account: AccountRow): string[] => JSON.parse(account.appears_on_json) as string[]
+
+/** Until when nothing goes out to an account, by its own hold or its brand's: the one that lasts longer. */
+export function planHold(brand: BrandRow, account: AccountRow): { until: string | null } | null {
+  const untils = [brand, account].filter(isHeld).map((one) => one.hold_until ?? Number.POSITIVE_INFINITY)
+  // A network that asked for a long pause is planned round; a short one is waited for.
+  if (account.quiet_until !== null && account.quiet_until > now() + LATE_MS) untils.push(account.quiet_until)
+  if (untils.length === 0) return null
+  const last = Math.max(...untils)
+  return { until: Number.isFinite(last) ? toInstant(last) : null }
+}
+
+export const rulesOf = (row: AccountRow): NetworkRules => JSON.parse(row.rules_json) as NetworkRules

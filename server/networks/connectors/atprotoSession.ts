@@ -1,0 +1,86 @@
+import { askOutside, type Answer } from '#server/platform/net/outside'
+import type { AccountAccess } from './connector'
+import { bearer, beforePost, fieldsOf, notTaken, NotTaken, textField } from './outcome'
+
+interface Session {
+  access: string
+  refresh: string
+}
+
+/** The address of an XRPC method (atproto.com, HTTP API). */
+export function xrpc(origin: string, method: string, query: Record<string, string> = {}): URL {
+  const url = new URL(`/xrpc/${method}`, origin)
+  for (const [name, value] of Object.entries(query)) url.searchParams.set(name, value)
+  return url
+}
+
+/** Signs in (`com.atproto.server.createSession`), or says why the server refuses. */
+export async function atprotoSession(
+  origin: string,
+  identifier: string,
+  password: string,
+): Promise<(Session & { did: string; handle: string }) | { refused: string }> {
+  const answer = await askOutside(xrpc(origin, 'com.atproto.server.createSession'), {
+    method: 'POST',
+    headers: { accept: 'application/json', 'content-type': 'application/json' },
+    body: JSON.stringify({ identifier, password }),
+  })
+  const fields = fieldsOf(answer)
+  if (answer.status === 400 || answer.status === 401)
+    return { refused: textField(fields, 'message') ?? textField(fields, 'error') ?? `It answered ${answer.status}.` }
+  const session = sessionIn(answer)
+  if (!session) throw notTaken(answer, textField(fields, 'message'))
+  return { ...session, did: textField(fields, 'did') ?? '', handle: textField(fields, 'handle') ?? identifier }
+}
+
+function sessionIn(answer: Answer): Session | null {
+  const fields = fieldsOf(answer)
+  const [access, refresh] = [textField(fields, 'accessJwt'), textField(fields, 'refreshJwt')]
+  return answer.status === 200 && access && refresh ? { access, refresh } : null
+}
+
+/** Whether an answer says that the session's token is over; nothing was done then. */
+const isOver = ({ status, body }: Pick<Answer, 'status' | 'body'>): boolean =>
+  (status === 400 || status === 401) && ['ExpiredToken', 'InvalidToken'].includes(textField(fieldsOf({ body }), 'error') ?? '')
+
+class SessionOver extends Error {}
+
+/** For work with a session: an answer that says it is over ends the work, and it is begun anew with another session. */
+export function requireSession(answer: Answer): Answer {
+  if (isOver(answer)) throw new SessionOver()
+  return answer
+}
+
+/**
+ * Does something with the account's session: the one that is kept, refreshed where it is over (`refreshSession`), or a new one. Throws
+ * NotTaken, signed out, where the server does not accept the password any more.
+ */
+export async function withSession<T>(account: AccountAccess, work: (accessToken: string) => Promise<T>): Promise<T> {
+  const kept = account.session === null ? null : (JSON.parse(account.session) as Session)
+  if (kept) {
+    try {
+      return await work(kept.access)
+    } catch (error) {
+      if (!(error instanceof SessionOver)) throw error
+    }
+  }
+  const session = (kept && (await beforePost(() => refreshed(account, kept)))) ?? (await beforePost(() => begun(account)))
+  await account.keepSession(JSON.stringify(session))
+  try {
+    return await work(session.access)
+  } catch (error) {
+    if (error instanceof SessionOver) throw new NotTaken({ kind: 'signed-out', says: 'The network does not accept the session it just gave.' })
+    throw error
+  }
+}
+
+async function refreshed(account: AccountAccess, { refresh }: Session): Promise<Session | null> {
+  return sessionIn(await askOutside(xrpc(account.endpoint['api'] ?? '', 'com.atproto.server.refreshSession'), { method: 'POST', headers: bearer(refresh) }))
+}
+
+async function begun(account: AccountAccess): Promise<Session> {
+  const session = await atprotoSession(account.endpoint['api'] ?? '', account.endpoint['identifier'] ?? account.endpoint['did'] ?? '', account.token)
+  if (!('refused' in session)) return { access: session.access, refresh: session.refresh }
+  await account.keepSession(null)
+  throw new NotTaken({ kind: 'signed-out', says: `The network no longer accepts this account’s password. It answered: ${session.refused}` })
+}

@@ -1,0 +1,228 @@
+import { readLinksTask } from '#server/platform/pages/tasks'
+import { webUrlOf } from '#server/platform/net/address'
+import { linksOf } from '#server/platform/net/links'
+import { LIMITS } from '#shared/platform/limits'
+import { problem } from '#server/platform/http/problem'
+import { askOutside, type Answer } from '#server/platform/net/outside'
+import { runInThread, TaskStopped } from '#server/platform/jobs/pool'
+import type { PageLink } from '#server/platform/pages/readCard'
+import type { AccountAccess, Connector, Found, OutPicture, Outcome, Outgoing } from './connector'
+import {
+  bearer,
+  beforePost,
+  CLOCK_SLACK_MS,
+  fieldsOf,
+  formOf,
+  notTaken,
+  NotTaken,
+  noWord,
+  objectField,
+  outcomeOf,
+  outcomeOfFailure,
+  textField,
+  webField,
+} from './outcome'
+import { plainRules, statedRules } from './rules'
+
+/** How many posts `q=source` is asked for when looking for one of ours: more each time, until the list reaches back far enough. */
+const LOOK_BACK = [20, 100, 1000]
+
+/**
+ * Micropub (W3C Recommendation, 23 May 2017). It has no idempotency key: a post carries `mp-slug` made from the delivery's key and
+ * is looked for among the account's latest posts, or on its page. A server may state its rules and the account's name in `q=config` as
+ * `post-rules` and `account`, which are extensions of ours.
+ */
+export const micropub: Connector = {
+  async check(address, token) {
+    const page = await askOutside(address, { headers: { accept: 'text/html' }, maxBytes: LIMITS.pageBytes })
+    const endpoint = endpointIn(page, page.headers['link']?.includes('micropub') ? [] : await linksOn(page))
+    if (!endpoint) return null
+    const answer = await askOutside(withQuery(endpoint, { q: 'config' }), { headers: bearer(token) })
+    if (answer.status === 401 || answer.status === 403) throw problem('tokenRefused', address.hostname).at('token')
+    const config = fieldsOf(answer)
+    const account = objectField(config, 'account')
+    const rules = statedRules(config['post-rules']) ?? plainRules(address.hostname, address.hostname)
+    const targets = targetsOf(config) ?? targetsOf(fieldsOf(await askOutside(withQuery(endpoint, { q: 'syndicate-to' }), { headers: bearer(token) }))) ?? []
+    return {
+      protocol: 'micropub',
+      name: rules.name,
+      handle: textField(account, 'handle') ?? address.href.replace(/^https?:\/\//, '').replace(/\/$/, ''),
+      pageUrl: webField(account, 'url') ?? page.url,
+      rules,
+      endpoint: {
+        micropub: endpoint,
+        boards: JSON.stringify(channelsOf(config)),
+        targets: JSON.stringify(targets),
+        ...(webField(config, 'media-endpoint') ? { media: webField(config, 'media-endpoint')! } : {}),
+      },
+    }
+  },
+
+  async publish(account, post) {
+    try {
+      const photos: Photo[] = []
+      for (const picture of post.pictures) photos.push({ value: await beforePost(() => upload(account, picture)), alt: picture.description ?? '' })
+      return publishOutcome(await askOutside(account.endpoint['micropub']!, { method: 'POST', ...requestOf(account, post, photos) }))
+    } catch (error) {
+      return outcomeOfFailure(error)
+    }
+  },
+
+  async find(account, post) {
+    try {
+      return (
+        (await foundInList(account, post)) ??
+        foundOnPage(await askOutside(account.pageUrl, { headers: { accept: 'text/html' }, maxBytes: LIMITS.pageBytes }), slugOf(post))
+      )
+    } catch (error) {
+      return noWord(error)
+    }
+  },
+
+  async remove(account, { remoteId }) {
+    const answer = await askOutside(account.endpoint['micropub']!, {
+      method: 'POST',
+      headers: { ...bearer(account.token), 'content-type': 'application/json' },
+      body: JSON.stringify({ action: 'delete', url: remoteId }),
+    })
+    if ([200, 201, 204, 404, 410].includes(answer.status)) return { kind: 'done' }
+    return { kind: 'failed', says: whyOf(answer) ?? `It answered ${answer.status}.` }
+  },
+}
+
+interface Photo {
+  value: string
+  alt: string
+}
+
+/**
+ * The request that makes a post: as a form (§3.3), the least that every server takes, unless something in it needs JSON, which is a
+ * picture's description (§3.3.2).
+ */
+export function requestOf(account: AccountAccess, post: Outgoing, photos: Photo[]): { headers: Record<string, string>; body: string } {
+  const isApart = post.link !== null && (post.link.place === 'attached' || post.link.place === 'button')
+  const properties: Record<string, unknown[]> = {
+    content: [post.text],
+    'mp-slug': [slugOf(post)],
+    ...(post.hashtags.length > 0 ? { category: post.hashtags } : {}),
+    ...(photos.length > 0 ? { photo: photos.map((photo) => (photo.alt === '' ? photo.value : photo)) } : {}),
+    // A link beside the text is what the post is a bookmark of (h-entry).
+    ...(isApart ? { 'bookmark-of': [post.link!.url] } : {}),
+    ...(post.board ? { 'mp-channel': [post.board] } : {}),
+    ...(post.audience ? { visibility: [post.audience] } : {}),
+    ...(account.alsoTo.length > 0 ? { 'mp-syndicate-to': account.alsoTo } : {}),
+  }
+  if (photos.some(({ alt }) => alt !== '')) {
+    const headers = { ...bearer(account.token), 'content-type': 'application/json' }
+    return { headers, body: JSON.stringify({ type: ['h-entry'], properties }) }
+  }
+  const form = new URLSearchParams({ h: 'entry' })
+  // Several values of one property are given with brackets behind its name (§3.3).
+  for (const [name, values] of Object.entries(properties)) for (const value of values) form.append(values.length > 1 ? `${name}[]` : name, String(value))
+  return { headers: { ...bearer(account.token), 'content-type': 'application/x-www-form-urlencoded' }, body: form.toString() }
+}
+
+/** Hands a picture to the media endpoint (Micropub §3.6), which answers with its address. */
+async function upload(account: AccountAccess, picture: OutPicture): Promise<string> {
+  const endpoint = account.endpoint['media']
+  if (!endpoint) throw new NotTaken({ kind: 'refused', says: 'It names no media endpoint, so it takes no pictures.' })
+  const { body, type } = await formOf(picture, {})
+  const answer = await askOutside(endpoint, { method: 'POST', headers: { ...bearer(account.token), 'content-type': type }, body })
+  const location = webUrlOf(answer.headers['location'], endpoint)
+  if (answer.status === 201 && location) return location
+  throw notTaken(answer, whyOf(answer))
+}
+
+/** The post's last path segment: short enough for any server, and no other post's. */
+export const slugOf = (post: Pick<Outgoing, 'key'>): string => `q-${post.key.replace(/-/g, '').slice(-20)}`
+
+/** §3.7: an error is a JSON object with `error` and perhaps `error_description`. */
+const whyOf = (answer: Answer): string | null => textField(fieldsOf(answer), 'error_description') ?? textField(fieldsOf(answer), 'error')
+
+/** What the answer to a post means (§3.4, §3.7). */
+export function publishOutcome(answer: Answer): Outcome {
+  const url = webUrlOf(answer.headers['location'], answer.url)
+  // 202: taken, and will be at this address (§3.4).
+  if ((answer.status === 201 || answer.status === 202) && url) {
+    return { kind: 'done', remoteId: url, remoteUrl: url }
+  }
+  // `insufficient_scope` comes with 401 by the Recommendation, with 403 or 400 from some servers (§3.7).
+  if (textField(fieldsOf(answer), 'error') === 'insufficient_scope') return { kind: 'signed-out', says: `The token does not let it post. ${whyOf(answer)}` }
+  return outcomeOf(answer, whyOf(answer))
+}
+
+const lastPart = (url: string): string | undefined => (URL.canParse(url) ? new URL(url).pathname.split('/').filter(Boolean).at(-1) : undefined)
+
+/**
+ * Looks for a post in the account's list, which is an extension: null where the server has none. That it is not there is believed only of
+ * a list that reaches back before the post, or holds all there is.
+ */
+async function foundInList(account: AccountAccess, post: Outgoing): Promise<Found | null> {
+  for (const limit of LOOK_BACK) {
+    const answer = await askOutside(withQuery(account.endpoint['micropub']!, { q: 'source', limit: String(limit) }), { headers: bearer(account.token) })
+    if ([400, 404, 501].includes(answer.status)) return null
+    if (answer.status !== 200) return { kind: 'no-word', says: `It answered ${answer.status}.` }
+    const { items } = fieldsOf(answer) as { items?: Item[] }
+    if (!Array.isArray(items)) return null
+    const url = items.map((item) => webUrlOf(item.properties?.url?.[0]) ?? '').find((one) => lastPart(one) === slugOf(post))
+    if (url) return { kind: 'there', remoteId: url, remoteUrl: url, isWhole: true }
+    if (items.length < SHORT_LIST || items.some((item) => isOlder(item, post))) return { kind: 'not-there' }
+    if (items.length < limit) break
+  }
+  return { kind: 'cant-ask', says: 'its list does not reach back far enough.' }
+}
+
+/** So few posts are all that an account has: no server lists less than this at a time. */
+const SHORT_LIST = 10
+
+const isOlder = ({ properties }: Item, post: Outgoing): boolean =>
+  Date.parse(properties?.published?.[0] ?? '') < post.dueAt - CLOCK_SLACK_MS || post.knownBefore.includes(properties?.url?.[0] ?? '')
+
+interface Item {
+  properties?: { url?: string[]; published?: string[] }
+}
+
+/** A page that links to the post has it; one that does not may only not show it yet. */
+async function foundOnPage(page: Answer, slug: string): Promise<Found> {
+  const urls = (await linksOn(page)).flatMap(({ href }) => (URL.canParse(href, page.url) ? [new URL(href, page.url).href] : []))
+  const url = urls.find((one) => lastPart(one) === slug)
+  return url
+    ? { kind: 'there', remoteId: url, remoteUrl: url, isWhole: true }
+    : { kind: 'cant-ask', says: 'it lists its posts for nobody, and its page does not show this one.' }
+}
+
+/** The endpoint a page names: in its `Link` header first, then in a link element (Micropub §5.3). */
+export function endpointIn(page: Pick<Answer, 'headers' | 'url'>, links: PageLink[]): string | null {
+  const found = linksOf(page.headers['link'], page.url).get('micropub') ?? links.find(({ rel }) => rel.includes('micropub'))?.href
+  return found !== undefined && URL.canParse(found, page.url) ? new URL(found, page.url).href : null
+}
+
+/** The links of a page; none where it takes too long to read. */
+async function linksOn({ body, url, headers }: Answer): Promise<PageLink[]> {
+  try {
+    return await runInThread('person', [`host:${new URL(url).hostname}`], readLinksTask, { body, url, contentType: headers['content-type'] ?? null })
+  } catch (error) {
+    if (error instanceof TaskStopped) return []
+    throw error
+  }
+}
+
+function withQuery(address: string, query: Record<string, string>): URL {
+  const url = new URL(address)
+  for (const [name, value] of Object.entries(query)) url.searchParams.set(name, value)
+  return url
+}
+
+/** Names of the channels a server has (its boards), by the `channels` extension of `q=config`. */
+function channelsOf(config: Record<string, unknown>): string[] {
+  const { channels } = config
+  if (!Array.isArray(channels)) return []
+  return (channels as { name?: unknown }[]).flatMap(({ name }) => (typeof name === 'string' ? [name] : []))
+}
+
+/** Syndication targets (§3.5 `syndicate-to`): where the server passes posts on to. Null where it does not say. */
+function targetsOf(config: Record<string, unknown>): { uid: string; name: string }[] | null {
+  const targets = config['syndicate-to']
+  if (!Array.isArray(targets)) return null
+  return (targets as { uid?: unknown; name?: unknown }[]).flatMap(({ uid, name }) => (typeof uid === 'string' ? [{ uid, name: typeof name === 'string' ? name : uid }] : [])) // prettier-ignore
+}

@@ -1,0 +1,129 @@
+import { LIMITS } from '#shared/platform/limits'
+import { webUrlOf } from '#server/platform/net/address'
+import { realNow } from '#server/platform/clock'
+import { retryAfterMs } from '#server/platform/net/meanings'
+import { NoAnswer, type Answer } from '#server/platform/net/outside'
+import { ProblemError } from '#server/platform/http/problem'
+import type { Found, Outcome } from './connector'
+
+/** Two clocks may differ by this much when posts are compared by time. */
+export const CLOCK_SLACK_MS = 10 * 60_000
+
+/** A network that wants us to wait is not asked again within this time, whatever it says. */
+const LEAST_WAIT_MS = 1_000
+
+/**
+ * What an answer that does not name the post means. `why` is the network's own sentence. A success without what was asked for, and a fault
+ * of the server's own, leave open whether the post is there.
+ */
+export function outcomeOf(answer: Answer, why: string | null): Outcome {
+  const { status } = answer
+  const says = why ? `It answered: ${why}` : `It answered ${status}.`
+  if (status === 401 || status === 403) return { kind: 'signed-out', says: `The network no longer accepts this account’s token. ${says}` }
+  if (status === 429 || status === 503) return { kind: 'later', says, waitMs: waitOf(answer), isPause: true }
+  // 408, 425: it did not read the request to its end, or did not want to (RFC 9110 §15.5.9, RFC 8470 §5.2).
+  if (status === 408 || status === 425) return { kind: 'later', says, waitMs: null }
+  if (status >= 500 || status < 300) return { kind: 'unknown', says }
+  return { kind: 'refused', says }
+}
+
+/** How long a network wants us to wait: `Retry-After` (RFC 9110 §10.2.3), or the end of its window in the usual headers. */
+export function waitOf(answer: Answer): number | null {
+  const wait = retryAfterMs(answer.headers['retry-after'], realNow()) ?? resetMs(answer)
+  return wait === null ? null : Math.max(LEAST_WAIT_MS, wait)
+}
+
+/** `X-RateLimit-Reset` as a date (Mastodon-compatible servers), `RateLimit-Reset` as seconds since 1970 (AT Protocol servers). */
+function resetMs({ headers }: Answer): number | null {
+  const text = headers['x-ratelimit-reset'] ?? headers['ratelimit-reset']
+  if (text === undefined) return null
+  const at = /^\d+$/.test(text) ? Number(text) * 1000 : Date.parse(text)
+  return Number.isNaN(at) ? null : Math.max(0, at - realNow())
+}
+
+const NEVER_LEFT = new Set(['noAddress', 'privateAddress', 'unknownHost'])
+
+/** What a request without an answer means: whether the post may have arrived is what counts. */
+export function outcomeOfFailure(error: unknown): Outcome {
+  if (error instanceof NotTaken) return error.outcome
+  if (!(error instanceof ProblemError)) throw error
+  const neverArrived = error instanceof NoAnswer ? !error.reached : NEVER_LEFT.has(error.code)
+  return neverArrived ? { kind: 'later', says: error.message, waitMs: null } : { kind: 'unknown', says: error.message }
+}
+
+/** A network that can't be reached now may be asked later. */
+export function noWord(error: unknown): Found {
+  if (error instanceof NotTaken || error instanceof ProblemError) return { kind: 'no-word', says: error.message }
+  throw error
+}
+
+/** JSON of an answer as plain fields; an empty object for anything else. */
+export function fieldsOf(answer: Pick<Answer, 'body'>): Record<string, unknown> {
+  const value = jsonOf(answer)
+  return typeof value === 'object' && value !== null && !Array.isArray(value) ? (value as Record<string, unknown>) : {}
+}
+
+/** A list of objects in an answer; null for anything else. */
+export function listOf(answer: Pick<Answer, 'body'>): Record<string, unknown>[] | null {
+  const value = jsonOf(answer)
+  return Array.isArray(value) ? (value as Record<string, unknown>[]) : null
+}
+
+function jsonOf({ body }: Pick<Answer, 'body'>): unknown {
+  if (body.length > LIMITS.networkBytes) return null
+  try {
+    return JSON.parse(new TextDecoder().decode(body))
+  } catch {
+    return null
+  }
+}
+
+export const textField = (fields: Record<string, unknown>, name: string): string | null => {
+  const value = fields[name]
+  return typeof value === 'string' && value !== '' ? value : null
+}
+
+/** An address of the web in an answer; null for anything else, such as `javascript:`. */
+export const webField = (fields: Record<string, unknown>, name: string): string | null => webUrlOf(textField(fields, name))
+
+export function objectField(fields: Record<string, unknown>, name: string): Record<string, unknown> {
+  const value = fields[name]
+  return typeof value === 'object' && value !== null && !Array.isArray(value) ? (value as Record<string, unknown>) : {}
+}
+
+/** Something on the way to a post that was not taken, before anything was posted. */
+export class NotTaken extends Error {
+  readonly outcome: Outcome
+
+  constructor(outcome: Outcome) {
+    super('says' in outcome ? outcome.says : 'It was not taken.')
+    this.outcome = outcome
+  }
+}
+
+/** What a failure before the post itself means: nothing is there, so it is tried again unless it was refused for good. */
+export function notTaken(answer: Answer, why: string | null): NotTaken {
+  const outcome = outcomeOf(answer, why)
+  return new NotTaken(outcome.kind === 'unknown' ? { kind: 'later', says: outcome.says, waitMs: null } : outcome)
+}
+
+/** Asks for something that comes before the post: without an answer nothing was posted, so it is only a matter of time. */
+export async function beforePost<T>(work: () => Promise<T>): Promise<T> {
+  try {
+    return await work()
+  } catch (error) {
+    if (error instanceof ProblemError) throw new NotTaken({ kind: 'later', says: error.message, waitMs: null })
+    throw error
+  }
+}
+
+/** A form with a file in it (RFC 7578), as a body and its type. */
+export async function formOf(file: { content: Buffer; type: string }, fields: Record<string, string>): Promise<{ body: Uint8Array; type: string }> {
+  const form = new FormData()
+  form.append('file', new Blob([new Uint8Array(file.content)], { type: file.type }), `picture.${file.type.split('/')[1]}`)
+  for (const [name, value] of Object.entries(fields)) form.append(name, value)
+  const response = new Response(form)
+  return { body: new Uint8Array(await response.arrayBuffer()), type: response.headers.get('content-type')! }
+}
+
+export const bearer = (token: string): Record<string, string> => ({ authorization: `Bearer ${token}`, accept: 'application/json' })

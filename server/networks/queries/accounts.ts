@@ -1,0 +1,77 @@
+import type { Db } from '#server/platform/db'
+import type { AccountRow, SlotRow } from '../rows'
+
+export const accountsOf = (db: Db, brandId: string): Promise<AccountRow[]> =>
+  db<AccountRow>('accounts').where({ brand_id: brandId }).whereNull('removed_at').orderBy('position')
+
+export const accountById = (db: Db, brandId: string, id: string): Promise<AccountRow | undefined> =>
+  db<AccountRow>('accounts').where({ brand_id: brandId, id }).whereNull('removed_at').first()
+
+/** An account whatever became of it: deliveries of a removed account still need its name. */
+export const anyAccount = (db: Db, brandId: string, id: string): Promise<AccountRow | undefined> =>
+  db<AccountRow>('accounts').where({ brand_id: brandId, id }).first()
+
+/** The slots of all of a brand's accounts, in the order of the week. */
+export const slotsOf = (db: Db, brandId: string): Promise<SlotRow[]> =>
+  db('slots')
+    .join('accounts', 'accounts.id', 'slots.account_id')
+    .where('accounts.brand_id', brandId)
+    .whereNull('accounts.removed_at')
+    .orderBy(['slots.weekday', 'slots.time'])
+    .select('slots.*')
+
+/** When something was handed over to an account's network since then, oldest first. */
+export const handoversSince = async (db: Db, accountId: string, since: number): Promise<number[]> =>
+  (await db<{ account_id: string; at: number }>('handovers').where({ account_id: accountId }).where('at', '>', since).orderBy('at')).map(({ at }) => at)
+
+export const addHandover = async (db: Db, accountId: string, at: number): Promise<void> => {
+  await db('handovers').insert({ account_id: accountId, at })
+}
+
+export const removeHandovers = async (db: Db, before: number): Promise<void> => {
+  await db('handovers').where('at', '<', before).del()
+}
+
+/** Forgets an account's token and session for good. */
+export const wipeToken = async (db: Db, id: string): Promise<void> => {
+  await db('accounts').where({ id }).update({ token_sealed: '', session_sealed: null })
+}
+
+export const setQuiet = async (db: Db, id: string, until: number): Promise<void> => {
+  await db('accounts').where({ id }).update({ quiet_until: until })
+}
+
+/** Keeps the session a network gave, encrypted; null forgets it. */
+export const setSession = async (db: Db, id: string, sealed: string | null): Promise<void> => {
+  await db('accounts').where({ id }).update({ session_sealed: sealed })
+}
+
+/** An account whose network refuses the sign-in is on hold; one that was on hold already keeps its own reason. */
+export const setRefused = async (db: Db, id: string, says: string, at: number): Promise<void> => {
+  await db('accounts').where({ id }).update({ trouble: says, checked_at: at, refused_at: at })
+  await db('accounts').where({ id, held: 0 }).update({ held: 1, hold_until: null, hold_reason: says })
+}
+
+/** The sign-in is accepted again: the hold that came with its refusal goes. */
+export const clearRefused = async (db: Db, account: AccountRow): Promise<void> => {
+  await db('accounts').where({ id: account.id }).update({ trouble: null, refused_at: null, quiet_until: null })
+  if (account.hold_reason === account.trouble) await db('accounts').where({ id: account.id }).update({ held: 0, hold_until: null, hold_reason: null })
+}
+
+export const setAlsoTo = async (db: Db, id: string, json: string): Promise<void> => {
+  await db('accounts').where({ id }).update({ also_to_json: json })
+}
+
+/** Keeps how a network takes posts, as it says now. */
+export const setAccountRules = async (db: Db, id: string, rulesJson: string, endpointJson: string, at: number): Promise<void> => {
+  await db('accounts').where({ id }).update({ rules_json: rulesJson, endpoint_json: endpointJson, checked_at: at })
+}
+
+/** Boards that posts of a brand have named. */
+export const boardsNamed = (db: Db, brandId: string): Promise<{ account_id: string; board: string }[]> =>
+  db('proofs')
+    .join('accounts', 'accounts.id', 'proofs.account_id')
+    .where('accounts.brand_id', brandId)
+    .whereNotNull('proofs.board')
+    .whereNot('proofs.board', '')
+    .distinct('proofs.account_id', 'proofs.board') as unknown as Promise<{ account_id: string; board: string }[]>

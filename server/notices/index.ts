@@ -1,0 +1,7 @@
+// Notices: what somebody must know, and the ways it is told outside the application.
+// Owns: notices, mail addresses and their confirmations.
+// May ask: people.
+export { askedByToken, confirmByToken } from './mailConfirmation'
+export { noticesOfBrand, putNotice, seeNotices, settleNotices } from './notices'
+export { countUnseen, openNotices, removeOldNotices } from './queries/notices'
+export { setTellingOf, tellingOf, testTelling } from './telling'

@@ -1,0 +1,63 @@
+import { v7 as uuid } from 'uuid'
+import { toInstant } from '#core/instant'
+import type { NoticeKind, NoticeView } from '#shared/notices/types'
+import { now } from '#server/platform/clock'
+import { inTransaction, useDb, type Db } from '#server/platform/db'
+import * as store from './queries/notices'
+import type { NoticeRow } from './rows'
+import type { Actor } from '#server/platform/changes/actor'
+import { announce } from '#server/platform/changes/announce'
+
+const MOST_SHOWN = 200
+
+export interface NewNotice {
+  brandId: string
+  kind: NoticeKind
+  /** What it is about: while a notice of this kind about it is open, there is no second. */
+  about: string
+  title: string
+  says: string
+  link: string
+}
+
+/**
+ * Tells a brand's people of something that needs one of them: once, however often it happens before it is settled. Within the transaction
+ * of what it tells of, so that neither is there without the other.
+ */
+export async function putNotice(db: Db, notice: NewNotice): Promise<void> {
+  const open = await store.openNotice(db, notice.brandId, notice.kind, notice.about)
+  if (open?.says === notice.says) return
+  if (open) await store.updateNotice(db, open.id, { says: notice.says })
+  else await store.insertNotice(db, { id: uuid(), brand_id: notice.brandId, kind: notice.kind, about: notice.about, at: now(), title: notice.title, says: notice.says, link: notice.link, seen_at: null, settled_at: null, told_at: null }) // prettier-ignore
+  await announce(db, notice.brandId, 'notice', open?.id ?? notice.about)
+}
+
+/** What a notice told of has been put right. */
+export async function settleNotices(db: Db, brandId: string, kind: NoticeKind, about: string): Promise<void> {
+  const open = await store.openNotice(db, brandId, kind, about)
+  if (!open) return
+  await store.updateNotice(db, open.id, { settled_at: now() })
+  await announce(db, brandId, 'notice', open.id)
+}
+
+/** A brand's notices, open ones first. */
+export const noticesOfBrand = async (actor: Actor): Promise<NoticeView[]> => (await store.noticesOf(await useDb(), actor.brandId, MOST_SHOWN)).map(viewOf)
+
+export async function seeNotices(actor: Actor): Promise<void> {
+  await inTransaction(async (db) => {
+    await store.markSeen(db, actor.brandId, now())
+    await announce(db, actor.brandId, 'notice', actor.brandId)
+  })
+}
+
+const viewOf = (row: NoticeRow): NoticeView => ({
+  id: row.id,
+  kind: row.kind,
+  at: toInstant(row.at),
+  title: row.title,
+  says: row.says,
+  link: row.link,
+  seen: row.seen_at !== null,
+  settledAt: row.settled_at === null ? null : toInstant(row.settled_at),
+  toldAt: row.told_at === null ? null : toInstant(row.told_at),
+})

@@ -1,0 +1,140 @@
+import type { Telling } from '#shared/notices/types'
+import { MINUTE } from '#core/instant'
+import * as words from '#shared/words'
+import { now } from '#server/platform/clock'
+import { inTransaction, useDb } from '#server/platform/db'
+import { brandById, liveBrands, setTelling, updateTelling, type BrandRow } from '#server/people'
+import { untoldNotices, updateNotice } from './queries/notices'
+import type { NoticeRow } from './rows'
+import { askOutside } from '#server/platform/net/outside'
+import { routeTo, webAddress } from '#server/platform/net/address'
+import { problem, ProblemError } from '#server/platform/http/problem'
+import { seal, unseal } from '#server/platform/secrets'
+import { settings } from '#server/platform/settings'
+import type { Actor } from '#server/platform/changes/actor'
+import { announce } from '#server/platform/changes/announce'
+import { askToConfirm, confirmedOf } from './mailConfirmation'
+import { sendMail } from './mailOut'
+
+/** The first notice is told at once; what follows within this time is told together at its end. */
+const APART_MS = 10 * MINUTE
+const MOST_IN_A_MESSAGE = 20
+
+interface KeptTelling {
+  mail: string[]
+  quietFrom: string | null
+  quietUntil: string | null
+}
+
+const keptOf = (brand: BrandRow): KeptTelling =>
+  brand.telling_json === null ? { mail: [], quietFrom: null, quietUntil: null } : (JSON.parse(brand.telling_json) as KeptTelling)
+
+/** Tells what is open and was not told yet, where each brand wants it told. */
+export async function tellingRound(): Promise<void> {
+  const db = await useDb()
+  for (const brand of await liveBrands(db)) {
+    if (now() < brand.tell_next_at || isQuiet(brand, now()) || !(await hasWay(brand))) continue
+    const notices = await untoldNotices(db, brand.id)
+    if (notices.length > 0) await tell(brand, notices)
+  }
+}
+
+const hasWay = async (brand: BrandRow): Promise<boolean> => brand.hook_sealed !== null || (await addressesOf(brand)).length > 0
+
+/** Where its notices go by mail: to addresses that were confirmed. */
+const addressesOf = async (brand: BrandRow): Promise<string[]> => (settings().smtp === null ? [] : confirmedOf(await useDb(), brand.id, keptOf(brand).mail))
+
+/** Whether it is a brand's quiet time, which may go over midnight. */
+export function isQuiet(brand: Pick<BrandRow, 'zone' | 'telling_json'>, at: number): boolean {
+  const { quietFrom, quietUntil } = keptOf(brand as BrandRow)
+  if (quietFrom === null || quietUntil === null || quietFrom === quietUntil) return false
+  const time = new Intl.DateTimeFormat('en-GB', { timeZone: brand.zone, hour: '2-digit', minute: '2-digit', hourCycle: 'h23' }).format(at)
+  return quietFrom < quietUntil ? time >= quietFrom && time < quietUntil : time >= quietFrom || time < quietUntil
+}
+
+async function tell(brand: BrandRow, notices: NoticeRow[]): Promise<void> {
+  const failed = await tellEverywhere(brand, words.notice.message(brand.name, notices.length), textOf(notices))
+  await inTransaction(async (db) => {
+    await updateTelling(db, brand.id, { tell_next_at: now() + APART_MS, tell_says: failed })
+    // What could be told one way is told: two ways that fail by turns would else repeat themselves for ever.
+    if (failed === null) for (const { id } of notices) await updateNotice(db, id, { told_at: now() })
+    await announce(db, brand.id, 'notice', brand.id)
+  })
+}
+
+function textOf(notices: NoticeRow[]): string {
+  const shown = notices.slice(0, MOST_IN_A_MESSAGE).map(({ title, says, link }) => `${title}\n${says}${addressOf(link)}`)
+  const left = notices.length - shown.length
+  return [...shown, ...(left > 0 ? [words.notice.more(left)] : [])].join('\n\n')
+}
+
+const addressOf = (link: string): string => (settings().publicUrl ? `\n${settings().publicUrl}${link}` : '')
+
+/** Gives why it failed, or null. */
+async function tellEverywhere(brand: BrandRow, subject: string, text: string): Promise<string | null> {
+  const failures: string[] = []
+  const attempt = async (work: () => Promise<void>): Promise<void> => {
+    try {
+      await work()
+    } catch (error) {
+      failures.push(error instanceof Error ? error.message : String(error))
+    }
+  }
+  if (brand.hook_sealed !== null) await attempt(() => tellHook(unseal(brand.hook_sealed!), `${subject}\n\n${text}`))
+  const mail = await addressesOf(brand)
+  if (mail.length > 0) await attempt(() => sendMail({ to: mail, subject, text }))
+  return failures.length === 0 ? null : failures.join(' ')
+}
+
+async function tellHook(address: string, text: string): Promise<void> {
+  const answer = await askOutside(address, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ text }) })
+  if (answer.status >= 300) throw problem('hookRefused', new URL(address).hostname, answer.status)
+}
+
+/** How a brand's notices are told. The hook's address is never given out. */
+export async function tellingOf(actor: Actor): Promise<Telling> {
+  const brand = await brandById(await useDb(), actor.brandId)
+  if (!brand) throw problem('notFound')
+  const kept = keptOf(brand)
+  const confirmed = await confirmedOf(await useDb(), brand.id, kept.mail)
+  const unconfirmed = kept.mail.filter((address) => !confirmed.includes(address))
+  return { hasHook: brand.hook_sealed !== null, ...kept, unconfirmed, says: brand.tell_says, canMail: settings().smtp !== null }
+}
+
+export interface TellingInput extends KeptTelling {
+  /** A new address; empty to keep the one there is, null to remove it. */
+  hook: string | null
+}
+
+/** Changes how they are told; new mail addresses are asked whether they want it (`origin`: where such a letter leads). Throws `noAddress` or `privateAddress` at the field of the hook. */
+export async function setTellingOf(actor: Actor, { hook, mail, quietFrom, quietUntil }: TellingInput, origin: string): Promise<Telling> {
+  const sealed = hook === null ? null : hook === '' ? undefined : seal(await openAddress(hook))
+  await inTransaction(async (db) => {
+    await setTelling(db, actor.brandId, JSON.stringify({ mail, quietFrom, quietUntil } satisfies KeptTelling), sealed)
+    await announce(db, actor.brandId, 'notice', actor.brandId)
+  })
+  const brand = await brandById(await useDb(), actor.brandId)
+  if (brand) await askToConfirm(brand, mail, origin)
+  return tellingOf(actor)
+}
+
+async function openAddress(hook: string): Promise<string> {
+  try {
+    const url = webAddress(hook)
+    await routeTo(url)
+    return url.href
+  } catch (error) {
+    throw error instanceof ProblemError ? error.at('hook') : error
+  }
+}
+
+/** Sends a message to try the ways out. Throws `notTold` with the reason. */
+export async function testTelling(actor: Actor): Promise<void> {
+  const db = await useDb()
+  const brand = await brandById(db, actor.brandId)
+  if (!brand) throw problem('notFound')
+  if (!(await hasWay(brand))) throw problem('nowhereToTell')
+  const failed = await tellEverywhere(brand, brand.name, words.telling.testText(brand.name))
+  await inTransaction((transaction) => updateTelling(transaction, brand.id, { tell_says: failed }))
+  if (failed !== null) throw problem('notTold', failed)
+}

@@ -1,0 +1,66 @@
+import { MINUTE } from '#core/instant'
+import { realNow } from '#server/platform/clock'
+import { inTransaction, useDb } from '#server/platform/db'
+import * as people from './queries/people'
+import { problem } from '#server/platform/http/problem'
+import { keyedHash } from '#server/platform/http/whereFrom'
+
+/**
+ * How guessing is slowed. `pair`: one name from one address; `address`: any name from one address; `name`: one name from anywhere; `all`.
+ * After so many free tries each failure doubles the pause, from 5 seconds up to the longest. A name's own pause is short, so that nobody
+ * can lock another out for long; where a person signed in before, only the pair counts.
+ */
+const COUNTED = {
+  pair: { free: 4, longestMs: 15 * MINUTE },
+  address: { free: 20, longestMs: 5 * MINUTE },
+  name: { free: 10, longestMs: 30_000 },
+  all: { free: 200, longestMs: 10_000 },
+} as const
+const FIRST_PAUSE_MS = 5_000
+/** After this long without a failure the count begins anew. */
+const FORGOTTEN_MS = 30 * MINUTE
+
+export interface Try {
+  keys: { who: string; kind: keyof typeof COUNTED }[]
+}
+
+/**
+ * Takes one try at a name's password from an address, before anything costly is done: counted as a failure at once, in one transaction, so
+ * that many at a time are one after another. Throws `signInWait` while any of the counts wants a pause.
+ */
+export async function takeTry(name: string, address: string): Promise<Try> {
+  const from = keyedHash(`from ${address}`)
+  const pair = { who: keyedHash(`pair ${name} ${address}`), kind: 'pair' as const }
+  // Where somebody signed in before, only tries at their own name from there count: nobody else's keep them out.
+  const isKnown = await people.hasSignedInFrom(await useDb(), name, from)
+  const keys: Try['keys'] = isKnown
+    ? [pair]
+    : [pair, { who: from, kind: 'address' }, { who: keyedHash(`name ${name}`), kind: 'name' }, { who: 'all', kind: 'all' }]
+  await inTransaction(async (db) => {
+    const now = realNow()
+    const known = await Promise.all(keys.map(({ who }) => people.triesOf(db, who)))
+    const waits = Math.max(0, ...known.map((tries) => (tries?.blocked_until ?? 0) - now))
+    if (waits > 0) throw problem('signInWait', Math.ceil(waits / 1000))
+    for (const [at, { who, kind }] of keys.entries()) {
+      const before = known[at]
+      const failures = (before && before.last_at > now - FORGOTTEN_MS ? before.failures : 0) + 1
+      await people.setTries(db, { who, failures, blocked_until: now + pauseMs(kind, failures), last_at: now })
+    }
+  })
+  return { keys }
+}
+
+function pauseMs(kind: keyof typeof COUNTED, failures: number): number {
+  const { free, longestMs } = COUNTED[kind]
+  return failures < free ? 0 : Math.min(longestMs, 2 ** Math.min(20, failures - free) * FIRST_PAUSE_MS)
+}
+
+/** The try was right: what was counted for this name is forgotten; for the address and for all it is taken back. */
+export async function tryWasRight({ keys }: Try): Promise<void> {
+  await inTransaction(async (db) => {
+    for (const { who, kind } of keys) {
+      if (kind === 'pair' || kind === 'name') await people.clearTries(db, who)
+      else await people.takeTryBack(db, who)
+    }
+  })
+}

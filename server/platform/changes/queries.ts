@@ -1,0 +1,74 @@
+import type { ChangeKind } from '#shared/platform/types'
+import type { Db } from '../db'
+import type { TrackedRow } from '../db/tracked'
+
+export interface ChangeRow {
+  seq: number
+  at: number
+  brand_id: string | null
+  what: ChangeKind
+  which: string
+}
+
+export interface HistoryRow {
+  id: string
+  brand_id: string
+  person_id: string
+  at: number
+  what: string
+  rows_json: string
+  undone_at: number | null
+}
+
+export const insertChange = async (db: Db, row: Omit<ChangeRow, 'seq'>): Promise<void> => {
+  await db('changes').insert(row)
+}
+
+export const changesAfter = (db: Db, seq: number, most: number): Promise<ChangeRow[]> =>
+  db<ChangeRow>('changes').where('seq', '>', seq).orderBy('seq').limit(most)
+
+export const lastChange = async (db: Db): Promise<number> => {
+  const row: { seq?: number | null } | undefined = await db('changes').max({ seq: 'seq' }).first()
+  return row?.seq ?? 0
+}
+
+/** The last change of a brand, or one that is about all brands. */
+export const lastChangeOf = async (db: Db, brandId: string): Promise<number> => {
+  const [own, shared]: ({ seq?: number | null } | undefined)[] = [
+    await db('changes').where({ brand_id: brandId }).max({ seq: 'seq' }).first(),
+    await db('changes').whereNull('brand_id').max({ seq: 'seq' }).first(),
+  ]
+  return Math.max(own?.seq ?? 0, shared?.seq ?? 0)
+}
+
+export const insertHistory = async (db: Db, row: HistoryRow): Promise<void> => {
+  await db('history').insert(row)
+}
+
+export const historyById = (db: Db, brandId: string, id: string): Promise<HistoryRow | undefined> =>
+  db<HistoryRow>('history').where({ brand_id: brandId, id }).first()
+
+/** Puts other values into what is remembered of a table's row, in all changes of one thing. */
+export async function wipeHistoryOf(db: Db, brandId: string, what: ChangeKind, which: string, table: string, values: Record<string, unknown>): Promise<void> {
+  for (const entry of await db<HistoryRow>('history').where({ brand_id: brandId, what: `${what}:${which}` })) {
+    const wiped = (JSON.parse(entry.rows_json) as TrackedRow[]).map((row) => {
+      const wipe = (state: TrackedRow['before']): TrackedRow['before'] => state && { ...state, ...values }
+      return row.table === table && row.key['id'] === which ? { ...row, before: wipe(row.before), after: wipe(row.after) } : row
+    })
+    await db('history')
+      .where({ id: entry.id })
+      .update({ rows_json: JSON.stringify(wiped) })
+  }
+}
+
+export const markUndone = async (db: Db, id: string, at: number): Promise<void> => {
+  await db('history').where({ id }).update({ undone_at: at })
+}
+
+/** A value kept by name, such as how far the demo clock runs ahead. */
+export const kept = async (db: Db, name: string): Promise<string | null> =>
+  (await db<{ name: string; value: string }>('keeping').where({ name }).first())?.value ?? null
+
+export const keep = async (db: Db, name: string, value: string): Promise<void> => {
+  await db('keeping').insert({ name, value }).onConflict('name').merge()
+}

@@ -1,0 +1,8 @@
+import { settings } from '../settings'
+
+/** Whether a `Host` is one of ours: any, as long as no public address is set. */
+export function isOwnHost(host: string): boolean {
+  const { publicUrl, shortUrl } = settings()
+  if (publicUrl === null) return true
+  return [publicUrl, shortUrl].some((url) => url !== null && new URL(url).host === host.toLowerCase())
+}

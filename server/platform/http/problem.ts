@@ -1,0 +1,116 @@
+import type { Problem } from '#shared/platform/types'
+import * as words from '#shared/words'
+
+const STATUS = {
+  invalid: 422,
+  unreadable: 400,
+  tooBig: 413,
+  tooManyValues: 413,
+  tooOften: 429,
+  tooManyStreams: 429,
+  tooHeavy: 422,
+  notSignedIn: 401,
+  signIn: 401,
+  signInWait: 429,
+  oldPasswordMissing: 422,
+  oldPassword: 403,
+  startCode: 403,
+  mayNotFound: 403,
+  notAllowed: 403,
+  foreignOrigin: 403,
+  wrongHost: 421,
+  notFound: 404,
+  stale: 409,
+  emailTaken: 409,
+  planChanged: 409,
+  noPlace: 409,
+  noWording: 422,
+  alreadyThere: 409,
+  holdPast: 422,
+  onHold: 409,
+  sameAgain: 422,
+  alreadyStarted: 409,
+  alreadyGone: 409,
+  cantUndo: 409,
+  nothingToUndo: 409,
+  lastOwner: 409,
+  knownSource: 409,
+  folderTaken: 409,
+  folderMissing: 422,
+  comesByMail: 409,
+  noMail: 409,
+  searchWords: 422,
+  noProfile: 422,
+  noAddress: 422,
+  privateAddress: 422,
+  unknownHost: 422,
+  otherPort: 422,
+  noAnswer: 422,
+  httpStatus: 422,
+  tooLarge: 422,
+  tooManyRedirects: 422,
+  noFeedOnPage: 422,
+  notAFeed: 422,
+  notOpml: 422,
+  watchQuery: 422,
+  watchTooLong: 422,
+  watchTaken: 409,
+  tagTaken: 409,
+  tooManyTags: 422,
+  sameTag: 422,
+  noNetwork: 422,
+  tokenRefused: 422,
+  tooLongFor: 422,
+  notReady: 422,
+  nowhereNew: 409,
+  notApproved: 409,
+  someoneElse: 403,
+  postChanged: 409,
+  postSent: 409,
+  noPicture: 422,
+  pictureSvg: 422,
+  pictureBroken: 422,
+  pictureTooLarge: 422,
+  pictureTooHeavy: 413,
+  hookRefused: 422,
+  nowhereToTell: 409,
+  notTold: 422,
+  cantDo: 409,
+  cantTakeBack: 409,
+  server: 500,
+} as const satisfies Record<keyof typeof words.refusals, number>
+
+export type ProblemCode = keyof typeof STATUS
+
+type Text = { title: string; detail: string }
+type Arguments<C extends ProblemCode> = (typeof words.refusals)[C] extends (...given: infer A) => Text ? A : []
+
+/** A refusal on its way to the person who asked. `field` names the field of the form that it is about. */
+export class ProblemError extends Error {
+  readonly code: ProblemCode
+  readonly body: Problem
+
+  constructor(code: ProblemCode, text: Text, errors?: Problem['errors'], status: number = STATUS[code]) {
+    super(text.detail)
+    this.name = 'ProblemError'
+    this.code = code
+    this.body = { type: `urn:clear-quill:${code}`, title: text.title, status, detail: text.detail, ...(errors ? { errors } : {}) }
+  }
+
+  /** The same refusal with more beside it (an extension member, RFC 9457 §3.2). */
+  with(more: Record<string, unknown>): this {
+    Object.assign(this.body, more)
+    return this
+  }
+
+  /** The same refusal, said at a field of the form. */
+  at(field: string): ProblemError {
+    return new ProblemError(this.code, this.body, [{ field, says: this.body.detail }])
+  }
+}
+
+/** A refusal by its code, with what its sentence needs. */
+export function problem<C extends ProblemCode>(code: C, ...given: Arguments<C>): ProblemError {
+  const entry = words.refusals[code] as Text | ((...values: unknown[]) => Text)
+  return new ProblemError(code, typeof entry === 'function' ? entry(...given) : entry)
+}

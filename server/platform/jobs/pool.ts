@@ -1,0 +1,134 @@
+import { Worker } from 'node:worker_threads'
+import { FeedError, type FeedErrorCode } from '#core/feed/errors'
+import { FormatError } from '#core/formats/errors'
+import { realNow } from '../clock'
+import { log } from '../log'
+import { Fairness, LANES, type Lane, type LaneName } from './lanes'
+import { TaskStopped } from './taskStopped'
+import { threadFileNamed } from './threadFile'
+import type { ThreadTask } from './threadTask'
+
+interface Job {
+  task: string
+  input: unknown
+  of: string[]
+  resolve: (value: never) => void
+  reject: (error: Error) => void
+}
+
+interface Thread {
+  worker: Worker
+  job: Job | null
+  startedAt: number
+  timer: NodeJS.Timeout | undefined
+}
+
+export { TaskStopped }
+
+interface Reply {
+  result: never
+  error?: { name: string; message: string; code: string | null; line: number }
+}
+
+/** Tasks that may wait in a lane; what comes on top is refused at once. */
+const MOST_WAITING = 1_000
+/** How long a thread beyond a lane's first is kept without work. */
+const IDLE_MS = 10_000
+/** Room for what a thread needs for a moment: the platform's own is 48 MB for each. */
+const YOUNG_MEGABYTES = 4
+
+class LaneOfThreads {
+  readonly #lane: Lane
+  readonly #fairness = new Fairness()
+  #threads: Thread[] = []
+  #waiting: Job[] = []
+
+  constructor(lane: Lane) {
+    this.#lane = lane
+  }
+
+  run(job: Job): void {
+    if (this.#waiting.length >= MOST_WAITING) return job.reject(new TaskStopped('Too much is waiting to be read; try again in a minute.'))
+    this.#waiting.push(job)
+    this.#startNext()
+  }
+
+  async stop(): Promise<void> {
+    await Promise.all(this.#threads.splice(0).map(({ worker }) => worker.terminate()))
+  }
+
+  #startNext(): void {
+    const running = this.#threads.flatMap(({ job }) => job ?? [])
+    const job = this.#fairness.next(this.#waiting, running, this.#lane, realNow())
+    if (!job) return
+    const free = this.#threads.find((thread) => thread.job === null) ?? (this.#threads.length < this.#lane.threads ? this.#startThread() : null)
+    if (!free) return
+    this.#waiting.splice(this.#waiting.indexOf(job), 1)
+    clearTimeout(free.timer)
+    free.job = job
+    free.startedAt = realNow()
+    free.timer = setTimeout(() => this.#end(free, new TaskStopped('It took longer to read than anything of its kind should.')), this.#lane.longestMs)
+    free.worker.postMessage({ task: job.task, input: job.input })
+    this.#startNext()
+  }
+
+  #startThread(): Thread {
+    const { name, megabytes } = this.#lane
+    const worker = new Worker(threadFileNamed('thread.mjs'), {
+      workerData: { lane: name satisfies LaneName },
+      resourceLimits: { maxOldGenerationSizeMb: megabytes, maxYoungGenerationSizeMb: YOUNG_MEGABYTES },
+    })
+    const thread: Thread = { worker, job: null, startedAt: 0, timer: undefined }
+    worker.unref()
+    worker.on('message', ({ result, error }: Reply) => {
+      const job = this.#settle(thread)
+      if (error) job?.reject(errorOf(error))
+      else job?.resolve(result)
+      this.#startNext()
+      if (thread.job === null && this.#threads.length > 1) thread.timer = setTimeout(() => this.#end(thread, new TaskStopped('')), IDLE_MS).unref()
+    })
+    worker.on('error', (error: NodeJS.ErrnoException) => {
+      log.error({ error }, 'A worker thread died; its work is given back.')
+      this.#end(thread, error.code === 'ERR_WORKER_OUT_OF_MEMORY' ? new TaskStopped('It takes more memory to read than anything of its kind should.') : error)
+    })
+    this.#threads.push(thread)
+    return thread
+  }
+
+  /** Takes the job off its thread. */
+  #settle(thread: Thread): Job | null {
+    clearTimeout(thread.timer)
+    const { job } = thread
+    thread.job = null
+    if (job) this.#fairness.note(job.of, realNow() - thread.startedAt, realNow())
+    return job
+  }
+
+  #end(thread: Thread, error: Error): void {
+    this.#threads = this.#threads.filter((one) => one !== thread)
+    void thread.worker.terminate()
+    this.#settle(thread)?.reject(error)
+    this.#startNext()
+  }
+}
+
+const lanes = { person: new LaneOfThreads(LANES.person), background: new LaneOfThreads(LANES.background) }
+
+/**
+ * Runs a task in a worker thread of a lane, those who used it least first. A FeedError or FormatError thrown there is thrown here. One
+ * that takes too long or too much memory is stopped and throws TaskStopped; the tasks behind it go on in a new thread.
+ * `of`: whose it is, such as `brand:ID` and `host:NAME`.
+ */
+export function runInThread<Input, Output>(lane: LaneName, of: string[], { name }: ThreadTask<Input, Output>, input: Input): Promise<Output> {
+  return new Promise<Output>((resolve, reject) => lanes[lane].run({ task: name, input, of, resolve, reject }))
+}
+
+export async function stopThreads(): Promise<void> {
+  await Promise.all(Object.values(lanes).map((lane) => lane.stop()))
+}
+
+function errorOf({ name, message, code, line }: NonNullable<Reply['error']>): Error {
+  if (name === 'FeedError') return new FeedError(code as FeedErrorCode, message)
+  if (name === 'FormatError') return new FormatError(code as FormatError['code'], line, message)
+  return name === 'TooDeep' ? new TaskStopped('Its elements lie deeper in each other than those of any honest page.') : new Error(message)
+}

@@ -1,0 +1,62 @@
+import type { Undoable } from '#shared/platform/types'
+import { now } from '#server/platform/clock'
+import type { Db } from '#server/platform/db'
+import { linesOfPost, postById } from './queries/posts'
+import type { PostRow } from './rows'
+import type { Tracked } from '#server/platform/db/tracked'
+import { problem } from '#server/platform/http/problem'
+import type { Actor } from '#server/platform/changes/actor'
+import { announce } from '#server/platform/changes/announce'
+import { changeUndoably } from '#server/platform/changes/history'
+import { docOf } from './postDocs'
+import { addEvent, chosenAccounts, mayApprove, pillarsNeedingOthers } from './postFacts'
+
+type Step = (db: Db, tracked: Tracked, row: PostRow) => Promise<void>
+
+/** One step of approval, of the version that was looked at; undone as one. */
+async function step(actor: Actor, id: string, version: number, work: Step): Promise<Undoable> {
+  const { historyId } = await changeUndoably(actor, 'post', id, async (db, tracked) => {
+    const row = await postById(db, actor.brandId, id)
+    if (!row) throw problem('notFound')
+    if (row.version !== version) throw problem('stale')
+    await work(db, tracked, row)
+    // Whether it goes out follows from it.
+    if ((await linesOfPost(db, actor.brandId, id)).length > 0) await announce(db, actor.brandId, 'line', id)
+  })
+  return { historyId }
+}
+
+/** Asks somebody to look at a post. */
+export const askReview = (actor: Actor, id: string, input: { version: number; note: string }): Promise<Undoable> =>
+  step(actor, id, input.version, (_, tracked, row) => putInReview(tracked, actor, row, input.note))
+
+export async function putInReview(tracked: Tracked, actor: Actor, row: Pick<PostRow, 'id' | 'version'>, note: string): Promise<void> {
+  await tracked.update('posts', { id: row.id }, { approval: 'in-review', asked_at: now() })
+  await addEvent(tracked, row.id, { person_id: actor.personId, what: 'asked', version: row.version, note: note || null })
+}
+
+/** Approves one version of a post. Throws `someoneElse` where an account wants another person for it. */
+export const approve = (actor: Actor, id: string, input: { version: number; note: string }): Promise<Undoable> =>
+  step(actor, id, input.version, async (db, tracked, row) => {
+    if (!mayApprove(actor, row, await chosenAccounts(db, actor.brandId, await docOf(db, row)), await pillarsNeedingOthers(db, actor.brandId)))
+      throw problem('someoneElse')
+    await putApproved(tracked, actor, row, input.note)
+  })
+
+export async function putApproved(tracked: Tracked, actor: Actor, row: Pick<PostRow, 'id' | 'version'>, note: string): Promise<void> {
+  await tracked.update('posts', { id: row.id }, {
+    approval: 'approved',
+    approved_by: actor.personId,
+    approved_at: now(),
+    approved_version: row.version,
+    asked_at: null,
+  }) // prettier-ignore
+  await addEvent(tracked, row.id, { person_id: actor.personId, what: 'approved', version: row.version, note: note || null })
+}
+
+/** Sends a post back to whoever wrote it, with what is to be changed. */
+export const sendBack = (actor: Actor, id: string, input: { version: number; note: string }): Promise<Undoable> =>
+  step(actor, id, input.version, async (_, tracked, row) => {
+    await tracked.update('posts', { id }, { approval: 'sent-back', asked_at: null })
+    await addEvent(tracked, id, { person_id: actor.personId, what: 'sent-back', version: row.version, note: input.note || null })
+  })

@@ -1,0 +1,96 @@
+import { entities, type Crop, type Focus, type LinkPlace } from '#core/post'
+import type { LinkRule } from '#core/url'
+import { shownPictures, wordingOf } from '#shared/posts/docs'
+import type { Db } from '#server/platform/db'
+import { brandById, type BrandRow } from '#server/people'
+import { sentBefore, type DeliveryRow } from '#server/delivery'
+import { linkLookOf } from './queries/linkLooks'
+import { pictureById } from './queries/pictures'
+import { setTarget, shortLinksOf, makeCodes } from '#server/results'
+import { type AccountRow, rulesOf } from '#server/networks'
+import type { PostRow } from './rows'
+import type { Outgoing } from '#server/networks/connectors'
+import { docOf } from './postDocs'
+import { proofMaker, unfitFor } from './proofs'
+import { shortBase, writingOf } from './writing'
+import { renderPicture } from './pictureWork'
+
+/** What a delivery holds: exactly what goes out. Pictures by their id, which never change; the part shown is cut out as they are sent. */
+export interface Frozen {
+  text: string
+  language?: string | null
+  link?: { url: string; place: LinkPlace; title: string | null; description?: string | null } | null
+  pictures?: { id: string; crop: Crop | null; description: string | null; focus?: Focus }[]
+  board?: string | null
+  audience?: string | null
+}
+
+/** A post on an account as it goes out, or what keeps it from suiting the network. From now on its short link leads somewhere. */
+export async function frozenOf(db: Db, post: PostRow, account: AccountRow, wording: number, echo: number): Promise<{ frozen: Frozen; unfit: string | null }> {
+  const brand = (await brandById(db, post.brand_id))!
+  const doc = await docOf(db, post)
+  await makeCode(db, brand, post, account, echo)
+  const made = (await proofMaker(db, brand, [post]))(post.id, account, wording, echo)
+  const { proof, parts } = made
+  const card = post.link ? await linkLookOf(db, post.link) : null
+  const shown = new Set(proof.media)
+  const pictures = shownPictures(doc, wordingOf(doc, wording).pictureId ?? null)
+  const frozen: Frozen = {
+    text: proof.text,
+    language: parts.language ?? brand.language,
+    link:
+      proof.link === null
+        ? null
+        : { url: proof.link, place: proof.linkPlace, title: card?.card?.title ?? parts.linkTitle, description: card?.card?.description ?? null },
+    pictures: parts.media.flatMap((medium, at) =>
+      shown.has(medium) ? [{ id: pictures[at]!.id, crop: medium.crop, description: medium.description, focus: pictures[at]!.focus }] : [],
+    ),
+    board: parts.board,
+    audience: parts.audience,
+  }
+  const unfit = unfitFor(brand, made)
+  const code = (await shortLinksOf(db, [post.id])).find((row) => row.account_id === account.id && row.echo === echo)
+  if (code && !unfit) await setTarget(db, code.code, made.target)
+  return { frozen, unfit }
+}
+
+/** A link rule may have become a short one after the post was written: what goes out has its code in any case. */
+async function makeCode(db: Db, brand: BrandRow, post: PostRow, account: AccountRow, echo: number): Promise<void> {
+  const rule = account.link_rule_json === null ? writingOf(brand).linkRule : (JSON.parse(account.link_rule_json) as LinkRule)
+  if (post.link && rule.kind === 'short' && shortBase() !== null) await makeCodes(db, brand.id, post.id, [account.id], echo)
+}
+
+const KNOWN_BEFORE = 5
+
+/** The time in an id of version 7 (RFC 9562 §5.7): its first 48 bits are milliseconds since 1970. */
+const madeAtOf = (id: string): number => Number.parseInt(id.replaceAll('-', '').slice(0, 12), 16)
+
+/** What a connector is given of a delivery: its pictures cut and as heavy as the network takes, or none where it is only to be found. */
+export async function outgoingOf(db: Db, delivery: DeliveryRow, account: AccountRow, { isPictured = true } = {}): Promise<Outgoing> {
+  const frozen = JSON.parse(delivery.frozen_json) as Frozen
+  const { maxBytes } = rulesOf(account).media
+  const pictures: Outgoing['pictures'] = []
+  for (const { id, crop, description, focus } of isPictured ? (frozen.pictures ?? []) : []) {
+    const row = await pictureById(db, delivery.brand_id, id)
+    if (!row) throw new Error('A picture of it is gone.')
+    pictures.push({
+      ...(await renderPicture(row.content, { crop, maxBytes })),
+      description,
+      focus: crop || !focus ? null : { x: focus.x * 2 - 1, y: 1 - focus.y * 2 },
+    })
+  }
+  return {
+    key: delivery.key,
+    text: frozen.text,
+    language: frozen.language ?? null,
+    dueAt: delivery.due_at,
+    link: frozen.link ? { description: null, ...frozen.link } : null,
+    hashtags: entities(frozen.text).flatMap(({ kind, value }) => (kind === 'hashtag' ? [value] : [])),
+    pictures,
+    board: frozen.board ?? null,
+    audience: frozen.audience ?? null,
+    madeAt: madeAtOf(delivery.id),
+    knownBefore: await sentBefore(db, delivery.account_id, delivery.due_at, KNOWN_BEFORE),
+    there: delivery.remote_id === null ? null : { remoteId: delivery.remote_id, remoteUrl: delivery.remote_url },
+  }
+}

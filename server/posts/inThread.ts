@@ -1,0 +1,11 @@
+import { suggestHashtags } from '#core/post/hashtags'
+import { inThread, type InThread } from '#server/platform/jobs/threadTask'
+import { drawnLines } from './lineWriters'
+import { helpWritingTask } from './tasks'
+
+export const postsInThread: InThread[] = [
+  inThread(helpWritingTask, async ({ hashtags, line }) => ({
+    hashtags: suggestHashtags(hashtags),
+    openings: line.body === '' ? [] : await drawnLines.openings(line),
+  })),
+]

@@ -1,0 +1,35 @@
+// Posts as they are written: texts, pictures, proofs, approvals, and the exact payload a network gets.
+// Owns: posts, their places in line, pictures, link previews, approvals.
+// May ask: people, articles, sources, watches, clippings, networks, delivery, results.
+export { approve, askReview, putApproved, putInReview, sendBack } from './approvals'
+export { type Frozen, frozenOf, outgoingOf } from './frozen'
+export { lookAtLink } from './linkLooks'
+export { passOnPicture } from './pictures'
+export { docOf } from './postDocs'
+export { addEvent, chosenAccounts, mayApprove, pillarsNeedingOthers } from './postFacts'
+export { linkKeyOf, linkOfPost } from './postLinks'
+export { pictureContent, pictureOfArticle, pictureOfCard, uploadPicture } from './postPictures'
+export { desk, draftOf, openPost, removePost, rewritePost, savePost } from './posts'
+export { checksOf, neutralContext, proofMaker, unfitFor } from './proofs'
+export {
+  aboutPosts,
+  countOnDesk,
+  freeLateLines,
+  insertLine,
+  lineById,
+  type LinedPost,
+  lineOfPost,
+  linesOf,
+  linesOfPost,
+  postById,
+  postsAbout,
+  postsByIds,
+  postsInLineOf,
+  postsWithWords,
+  removeLine,
+  sendingsOfPosts,
+} from './queries/posts'
+export type { PostRow } from './rows'
+export { type Usual, usualOf } from './usual'
+export { deskContext, saveWriting, shortBase, writingOf } from './writing'
+export { writingHelp } from './writingHelp'

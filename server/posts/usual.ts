@@ -1,0 +1,28 @@
+import type { Db } from '#server/platform/db'
+import { type SourceRow, foldersOfSource } from '#server/sources'
+import { brandById, pillarsOf } from '#server/people'
+import { watchesOf } from '#server/watches'
+import { isOnSite } from '#core/url/ownSite'
+import { ownSitesOf, accountIdsIn } from '#server/platform/db/columns'
+
+/** What a post begins with: its pillar, and the accounts it is for; null where nothing says so. */
+export interface Usual {
+  pillarId: string | null
+  accountIds: string[] | null
+}
+
+/**
+ * What a post about an article begins with, the first that says so: its source, that it is the brand's own, the watches that mark it in
+ * their order, the source's folders by name; for accounts, the pillar last.
+ */
+export async function usualOf(db: Db, brandId: string, url: string | null, source: SourceRow, watchIds: string[]): Promise<Usual> {
+  const brand = (await brandById(db, brandId))!
+  const watches = (await watchesOf(db, brandId)).filter(({ id }) => watchIds.includes(id))
+  const folders = await foldersOfSource(db, source.id)
+  const isOwn = source.own === 1 || (url !== null && isOnSite(url, ownSitesOf(brand)))
+  const pillars = new Map((await pillarsOf(db, brandId)).map((pillar) => [pillar.id, pillar]))
+  const wished = [source.pillar_id, isOwn ? brand.own_pillar_id : null, ...[...watches, ...folders].map(({ pillar_id }) => pillar_id)]
+  const pillarId = wished.find((id) => id !== null && pillars.has(id)) ?? null
+  const says = [source, ...watches, ...folders, ...(pillarId ? [pillars.get(pillarId)!] : [])].map((row) => row.usual_accounts_json)
+  return { pillarId, accountIds: accountIdsIn(says.find((json) => json !== null) ?? null) }
+}

@@ -1,0 +1,56 @@
+import { helpWritingTask } from './tasks'
+import type { HashtagInput } from '#core/post'
+import { DAY } from '#core/instant'
+import type { WritingHelp } from '#shared/posts/types'
+import { now } from '#server/platform/clock'
+import { useDb, type Db } from '#server/platform/db'
+import { articleForBrand, tagsOfArticles } from '#server/articles'
+import { brandById } from '#server/people'
+import { hashtagsOfSource } from '#server/sources'
+import { hashtagsOfPosts } from './queries/posts'
+import { marksOfArticles, watchesOf } from '#server/watches'
+import { problem } from '#server/platform/http/problem'
+import { runInThread } from '#server/platform/jobs/pool'
+import type { Actor } from '#server/platform/changes/actor'
+import { writingOf } from './writing'
+
+const OPENINGS = 3
+const PAST_DAYS = 180
+
+/** Help with a post about an article, or about nothing but its own text: hashtags with their reasons, lines to open with. */
+export async function writingHelp(actor: Actor, input: { articleId: string | null; text: string }): Promise<WritingHelp> {
+  const db = await useDb()
+  const brand = (await brandById(db, actor.brandId))!
+  const writing = writingOf(brand)
+  const article = input.articleId ? await articleForBrand(db, actor.brandId, input.articleId) : null
+  if (input.articleId && !article) throw problem('notFound')
+  const language = article?.language ?? brand.language
+  const hashtags: HashtagInput = {
+    text: [input.text, article?.title ?? '', article?.text ?? ''].join('\n'),
+    language,
+    fromWatches: article ? await tagsFromWatches(db, actor.brandId, article.id) : [],
+    fromFolder: article ? await hashtagsOfSource(db, article.source_id) : [],
+    saved: writing.hashtagGroups.map(({ tags }) => tags),
+    past: await pastTags(db, actor.brandId),
+    max: writing.hashtagMost,
+  }
+  const line = { title: article?.title ?? '', body: article?.text ?? '', language, instruction: writing.instruction, count: OPENINGS }
+  return runInThread('person', [`brand:${actor.brandId}`], helpWritingTask, { hashtags, line })
+}
+
+/** Hashtags of the watches that mark an article, then its own tags as hashtags. */
+async function tagsFromWatches(db: Db, brandId: string, articleId: string): Promise<string[]> {
+  const marks = await marksOfArticles(db, brandId, [articleId], now())
+  const watches = (await watchesOf(db, brandId)).filter(({ id }) => marks.some(({ watch_id }) => watch_id === id))
+  const tags = (await tagsOfArticles(db, brandId, [articleId], now())).get(articleId) ?? []
+  return [...watches.flatMap((watch) => JSON.parse(watch.hashtags_json) as string[]), ...tags.map(({ name }) => name)]
+}
+
+async function pastTags(db: Db, brandId: string): Promise<HashtagInput['past']> {
+  const posts = new Map<string, number>()
+  for (const row of await hashtagsOfPosts(db, brandId, now() - PAST_DAYS * DAY)) {
+    for (const tag of JSON.parse(row) as string[]) posts.set(tag, (posts.get(tag) ?? 0) + 1)
+  }
+  // What posts brought is not known until responses are collected; then it counts here.
+  return [...posts].map(([tag, count]) => ({ tag, posts: count, responses: 0 }))
+}

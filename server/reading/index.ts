@@ -1,0 +1,10 @@
+// Reading: the Wire, the article on the sheet, Find, feeds of our own.
+// Owns: nothing of its own.
+// May ask: people, articles, sources, watches, posts, delivery.
+export { markOpened, setState, setStates, wire } from './articles'
+export { find } from './find'
+export { lookAtPage } from './pages'
+export { secretFeed } from './secretFeeds'
+export { article } from './sheet'
+export { unreadCounts } from './unreadCounts'
+export { lookAhead, offerWords } from './watchLook'

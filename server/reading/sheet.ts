@@ -1,0 +1,92 @@
+import { showArticleTask } from './tasks'
+import { toInstant } from '#core/instant'
+import type { ArticleFull, ArticleRow, SourceOfArticle } from '#shared/reading/types'
+import { now } from '#server/platform/clock'
+import { useDb, type Db } from '#server/platform/db'
+import * as articles from '#server/articles'
+import { sentOfArticle, sentOfFeed } from '#server/delivery'
+import { hashtagsOfSource, sourceById } from '#server/sources'
+import { watchesOf, watchArticleOf } from '#server/watches'
+import { problem } from '#server/platform/http/problem'
+import { runInThread } from '#server/platform/jobs/pool'
+import type { Actor } from '#server/platform/changes/actor'
+import { withMarks } from './articles'
+import { mayLookAtPage, textFrom } from './pages'
+import { draftOf, usualOf, type Usual } from '#server/posts'
+
+/** One article whole, as the sheet shows it. */
+export async function article(actor: Actor, id: string): Promise<ArticleFull> {
+  const { brandId } = actor
+  const db = await useDb()
+  const row = await articles.articleForBrand(db, brandId, id)
+  if (!row) throw problem('notFound')
+  const [summary] = await withMarks(db, brandId, [row])
+  const source = await sourceOf(db, brandId, row, summary!.watches.map(({ id }) => id)) // prettier-ignore
+  const shown = await worksOut(db, brandId, row, summary!)
+  return {
+    ...summary!,
+    url: row.url,
+    html: shown.html,
+    textFrom: textFrom(row),
+    pageWaits: mayLookAtPage(row),
+    pageSays: row.page_says,
+    because: shown.because,
+    language: (await sourceById(db, brandId, row.source_id))?.language ?? row.language,
+    categories: JSON.parse(row.categories_json) as string[],
+    minutes: shown.minutes,
+    shared: (await sentOfArticle(db, brandId, id)).map((sent) => ({ at: toInstant(sent.sent_at), account: sent.account, text: sent.text })),
+    source,
+    opened: await articles.isOpened(db, brandId, id),
+    draft: await draftOf(db, actor, id),
+  }
+}
+
+/**
+ * What is worked out of an article as it is shown, in a thread, since its text may be long: its kept HTML made safe once more, and why it
+ * is here: what the watches that mark it find, looked for once more, so that it is said where.
+ */
+async function worksOut(
+  db: Db,
+  brandId: string,
+  row: articles.ArticleForBrand,
+  { watches }: ArticleRow,
+): Promise<Pick<ArticleFull, 'html' | 'minutes' | 'because'>> {
+  const source = await sourceById(db, brandId, row.source_id)
+  const queries = new Map((await watchesOf(db, brandId)).map((watch) => [watch.id, watch.query]))
+  const { html, minutes, reasons } = await runInThread('person', [`brand:${brandId}`], showArticleTask, {
+    html: row.content_html ?? row.page_html ?? row.summary_html ?? '',
+    url: row.url ?? 'about:blank',
+    article: watchArticleOf(row, source ?? { label: row.label, language: row.language, region: null }),
+    watches: source ? watches.flatMap(({ id }) => (queries.has(id) ? [{ id, query: queries.get(id)! }] : [])) : [],
+    now: toInstant(now()),
+  })
+  const because = reasons.map((one) => ({
+    watchId: one.id,
+    name: watches.find(({ id }) => id === one.id)!.name,
+    says: one.reasons.slice(0, MOST_REASONS).join('; '),
+  }))
+  return { html, minutes, because }
+}
+
+const NO_USUAL: Usual = { pillarId: null, accountIds: null }
+const MOST_REASONS = 4
+const MOST_SHARED = 5
+
+/** The hashtags that watches lend. */
+async function hashtagsOfWatches(db: Db, brandId: string, ids: string[]): Promise<string[]> {
+  const rows = (await watchesOf(db, brandId)).filter((watch) => ids.includes(watch.id))
+  return rows.flatMap((watch) => JSON.parse(watch.hashtags_json) as string[])
+}
+
+async function sourceOf(db: Db, brandId: string, row: articles.ArticleForBrand, watches: string[]): Promise<SourceOfArticle> {
+  const source = await sourceById(db, brandId, row.source_id)
+  const usual = source ? await usualOf(db, brandId, row.url, source, watches) : NO_USUAL
+  const sent = await sentOfFeed(db, brandId, row.feed_id, row.id, MOST_SHARED)
+  return {
+    id: row.source_id,
+    credits: JSON.parse(source?.credits_json ?? '{}') as Record<string, string>,
+    ...usual,
+    hashtags: [...new Set([...(await hashtagsOfSource(db, row.source_id)), ...(await hashtagsOfWatches(db, brandId, watches))])],
+    shared: sent.map((one) => ({ at: toInstant(one.sent_at), account: one.account, title: one.title ?? one.text.slice(0, 90) })),
+  }
+}

@@ -1,0 +1,12 @@
+// The Schedule: timetables, the plan, placing and moving what is lined up, holds.
+// Owns: what the plan is made from; a plan itself is never stored.
+// May ask: people, articles, clippings, networks, delivery, posts.
+export { backInLine, putBackInLine } from './backInLine'
+export { freeze } from './freeze'
+export { hold, holdOf, lateLines, lift } from './holds'
+export { moveLine } from './lineMoves'
+export { lineUpPost, sendNow, takeOut } from './lineUp'
+export { tryPlacing } from './placing'
+export { nextTurnAt, nextTurnOf, placeSays, planOf, shownPlan, versionOf } from './plan'
+export { lookAheadOf, scheduleOf } from './schedule'
+export { type FixedKeep, moveFixedTimes, setTimetable, tryTimetable, tryZone } from './timetables'

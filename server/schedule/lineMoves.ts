@@ -1,0 +1,106 @@
+import { movePost, planLines, type MoveTo } from '#core/schedule'
+import type { Undoable } from '#shared/platform/types'
+import { emptyPart } from '#shared/posts/docs'
+import type { Db } from '#server/platform/db'
+import { accountById } from '#server/networks'
+import { standingDeliveries } from '#server/delivery'
+import {
+  linesOf,
+  linesOfPost,
+  postById,
+  type LinedPost,
+  putApproved,
+  putInReview,
+  docOf,
+  chosenAccounts,
+  mayApprove,
+  pillarsNeedingOthers,
+  rewritePost,
+} from '#server/posts'
+import type { Tracked } from '#server/platform/db/tracked'
+import { problem } from '#server/platform/http/problem'
+import type { Actor } from '#server/platform/changes/actor'
+import { changeUndoably } from '#server/platform/changes/history'
+import { requireNoStops } from './lineUp'
+import { planOf, shownPlan, versionOf, type BrandPlan } from './plan'
+
+/**
+ * Moves a post in line, or to another account's line. Carries the version of the plan as it was shown: throws `planChanged` where it is
+ * no longer so, and `noPlace`, with the plan's own reason, where the place can't be had.
+ */
+export async function moveLine(actor: Actor, lineId: string, input: { to: MoveTo; accountId: string | null; planVersion: string }): Promise<Undoable> {
+  const { historyId } = await changeUndoably(actor, 'line', lineId, async (db, tracked) => {
+    const known = await planOf(db, actor.brandId)
+    const line = known.lines.get(lineId)
+    if (!line) throw problem('alreadyGone')
+    if (versionOf(known.plan) !== input.planVersion) throw problem('planChanged')
+    if (input.accountId !== null && input.accountId !== line.account_id) await moveToAccount(db, tracked, actor, line, input.accountId)
+    await place(db, tracked, actor, lineId, input.to)
+  })
+  return { historyId }
+}
+
+async function place(db: Db, tracked: Tracked, actor: Actor, lineId: string, to: MoveTo): Promise<void> {
+  await spreadPositions(db, tracked, actor.brandId)
+  const before = await planOf(db, actor.brandId)
+  const { lines, input } = before
+  if ('id' in to && lines.get(to.id)?.account_id !== lines.get(lineId)!.account_id) throw problem('alreadyGone').at('to')
+  const posts = movePost(input.posts, lineId, to)
+  const plan = planLines({ ...shownPlan(before).input, posts })
+  const refused = plan.unplaced.find(({ postId }) => postId === lineId)
+  if (refused && ['slot', 'time'].includes(to.kind)) throw problem('noPlace', refused.says).at('to')
+  for (const id of to.kind === 'swap' ? [lineId, to.id] : [lineId]) {
+    const post = posts.find((one) => one.id === id)!
+    const fixed = {
+      fixed_at: post.fixed && 'at' in post.fixed ? Date.parse(post.fixed.at) : null,
+      slot_at: post.fixed && 'slotAt' in post.fixed ? Date.parse(post.fixed.slotAt) : null,
+    }
+    await tracked.update(
+      'lines',
+      { id },
+      { ...fixed, position: to.kind === 'swap' ? lines.get(id === lineId ? to.id : lineId)!.position : positionOf(id, posts, before) },
+    )
+  }
+}
+
+const CLOSEST = 1e-6
+
+/** Numbers that were halved again and again come too close to be told apart: then the line is numbered anew. */
+async function spreadPositions(db: Db, tracked: Tracked, brandId: string): Promise<void> {
+  const lines = await linesOf(db, brandId)
+  if (!lines.some((line, at) => at > 0 && line.position - lines[at - 1]!.position < CLOSEST)) return
+  for (const [at, line] of lines.entries()) await tracked.update('lines', { id: line.id }, { position: at + 1 })
+}
+
+/** A place between its neighbours in line order; its own where it was not moved. */
+function positionOf(id: string, posts: { id: string }[], { lines, input }: BrandPlan): number {
+  const at = posts.findIndex((post) => post.id === id)
+  if (input.posts[at]?.id === id) return lines.get(id)!.position
+  const before = lines.get(posts[at - 1]?.id ?? '')?.position
+  const after = lines.get(posts[at + 1]?.id ?? '')?.position
+  if (before === undefined) return (after ?? 1) - 1
+  return after === undefined ? before + 1 : (before + after) / 2
+}
+
+/** The post goes out on another account in place of this one, with the echoes that follow it. It must fit there, and be approved for there. */
+async function moveToAccount(db: Db, tracked: Tracked, actor: Actor, line: LinedPost, accountId: string): Promise<void> {
+  const account = await accountById(db, actor.brandId, accountId)
+  const row = await postById(db, actor.brandId, line.post_id)
+  if (!account || !row) throw problem('notFound').at('accountId')
+  const lines = await linesOfPost(db, actor.brandId, row.id)
+  const isThere = [...lines, ...(await standingDeliveries(db, actor.brandId, row.id))].some((one) => one.account_id === accountId)
+  if (isThere) throw problem('alreadyThere', account.name).at('accountId')
+  const doc = await docOf(db, row)
+  const parts = doc.accounts
+    .filter((part) => part.accountId !== accountId)
+    .map((part) => (part.accountId === line.account_id ? { ...part, chosen: false } : part))
+  const part = doc.accounts.find((one) => one.accountId === accountId) ?? emptyPart(accountId, true)
+  await rewritePost(db, tracked, actor, row, { ...doc, accounts: [...parts, { ...part, chosen: true }] })
+  const now = (await postById(db, actor.brandId, row.id))!
+  await requireNoStops(db, actor, now, [account], { accounts: [], lines: [] })
+  const chosen = await chosenAccounts(db, actor.brandId, await docOf(db, now))
+  if (mayApprove(actor, now, chosen, await pillarsNeedingOthers(db, actor.brandId))) await putApproved(tracked, actor, now, '')
+  else await putInReview(tracked, actor, now, '')
+  const along = lines.filter((one) => one.id === line.id || one.follows_id === line.id)
+  for (const { id } of along) await tracked.update('lines', { id }, { account_id: accountId, fixed_at: null, slot_at: null })
+}

@@ -1,0 +1,113 @@
+import { toInstant } from '#core/instant'
+import { planDifference, planLines, type Moved, type Plan, type PlanInput, type PlanPost } from '#core/schedule'
+import { canonicalUrl } from '#core/url'
+import type { Echo, Placement, Placing } from '#shared/schedule/types'
+import * as words from '#shared/words'
+import type { Db } from '#server/platform/db'
+import { isHeld, placeSays, planOf, shortHash, shownPlan, type BrandPlan } from './plan'
+
+/** What of a post decides where it may go. */
+export interface PlacedPost {
+  /** Null for one that is not stored yet. */
+  id: string | null
+  pillarId: string | null
+  link: string | null
+  goodUntil: number | null
+  notBefore: number | null
+}
+
+/** One line to be: the post itself on an account, or an echo of it. */
+export interface NewLine {
+  id: string
+  accountId: string
+  echo: number
+  wording: number
+  fixed: PlanPost['fixed']
+  follows: PlanPost['follows']
+  isFirst: boolean
+}
+
+export interface Trial extends Placing {
+  lines: NewLine[]
+}
+
+/**
+ * Where a post and its echoes would go, and which other posts would move, without storing anything. The version changes when any of it
+ * does; what is confirmed with it goes where it was shown.
+ */
+export async function tryPlacing(db: Db, brandId: string, post: PlacedPost, placements: Placement[], echoes: Echo[]): Promise<Trial> {
+  const known = await planOf(db, brandId)
+  const { input, plan } = shownPlan(known)
+  const isHere = (accountId: string): boolean => input.accounts.some(({ id }) => id === accountId)
+  const lines = placements.filter(({ accountId }) => isHere(accountId)).flatMap((placement) => newLines(post, placement, echoes, input, plan))
+  const front = lines.filter((line) => line.isFirst).map((line) => planPostOf(line, post, input.now))
+  const back = lines.filter((line) => !line.isFirst).map((line) => planPostOf(line, post, input.now))
+  const after = planLines({ ...input, posts: [...front, ...input.posts, ...back] })
+  const moved = planDifference(plan, after)
+  const places = placements.map(({ accountId }) => {
+    const of = lines.filter((line) => line.accountId === accountId).map((line) => placeIn(after, line, known, placements))
+    return { accountId, ...(of[0] ?? { at: null, says: '' }), echoes: of.slice(1) }
+  })
+  return {
+    version: shortHash([places.map((place) => shownOf(place, placements)), moved]),
+    accounts: places,
+    moved: movedWithTexts(moved, known.lines),
+    lines,
+  }
+}
+
+const textOf = (line: { text: string; own_text: string | null } | undefined): string => (line ? (line.own_text ?? line.text) : '')
+
+/** What of a place was shown. One that goes out now goes out a moment later when it is confirmed. */
+const shownOf = ({ accountId, at, echoes }: Placing['accounts'][number], placements: Placement[]) => {
+  const isNow = placements.some((one) => one.accountId === accountId && one.kind === 'now')
+  return [accountId, isNow && at !== null ? 'now' : at, echoes.map((echo) => echo.at)]
+}
+
+/** Other posts that move, as the screens name them. */
+export const movedWithTexts = (moved: Moved[], lines: ReadonlyMap<string, { text: string; own_text: string | null }>): Placing['moved'] =>
+  moved.map((one) => ({ ...one, text: textOf(lines.get(one.id)) }))
+
+function newLines(post: PlacedPost, placement: Placement, echoes: Echo[], input: PlanInput, plan: Plan): NewLine[] {
+  const { accountId } = placement
+  const first: NewLine = { id: `new ${accountId}`, accountId, echo: 0, wording: 0, fixed: fixedOf(post, placement, input, plan), follows: null, isFirst: placement.kind === 'first' } // prettier-ignore
+  // Echoes wait behind all others: they move nobody.
+  const more = echoes.map(({ after, wording }, at): NewLine => ({ ...first, isFirst: false, id: `new ${accountId} ${at + 1}`, echo: at + 1, wording, fixed: null, follows: { id: first.id, after } })) // prettier-ignore
+  return [first, ...more]
+}
+
+function fixedOf(post: PlacedPost, { accountId, kind, at }: Placement, input: PlanInput, plan: Plan): PlanPost['fixed'] {
+  if (kind === 'now') return { at: input.now }
+  if (kind === 'time') return { at: at! }
+  if (kind === 'slot') return { slotAt: at! }
+  if (kind !== 'last') return null
+  // After all that wait there: the first slot it may take behind the last of them, which is then its own.
+  const endsAt = plan.perAccount.find((one) => one.accountId === accountId)?.endsAt
+  if (!endsAt) return null
+  const line: NewLine = { id: 'probe', accountId, echo: 0, wording: 0, fixed: null, follows: null, isFirst: false }
+  const probe = planPostOf(line, { ...post, notBefore: Date.parse(endsAt) + 1 }, input.now)
+  const entry = planLines({ ...input, posts: [...input.posts, probe] }).entries.find((one) => one.postId === 'probe')
+  return entry?.slotAt ? { slotAt: entry.slotAt } : null
+}
+
+const planPostOf = (line: NewLine, post: PlacedPost, at: string): PlanPost => ({
+  id: line.id,
+  accountId: line.accountId,
+  pillar: post.pillarId,
+  fixed: line.fixed,
+  follows: line.follows,
+  seriesId: post.id ?? 'new',
+  notBefore: toInstant(Math.max(Date.parse(at), post.notBefore ?? 0)),
+  goodUntil: post.goodUntil === null ? null : toInstant(post.goodUntil),
+  firm: true,
+  linkKey: post.link ? canonicalUrl(post.link) : null,
+})
+
+function placeIn(plan: Plan, line: NewLine, known: BrandPlan, placements: Placement[]): { at: string | null; says: string } {
+  const entry = plan.entries.find((one) => one.postId === line.id)
+  if (!entry) return { at: null, says: plan.unplaced.find((one) => one.postId === line.id)?.says ?? '' }
+  const isNow = line.echo === 0 && placements.some(({ accountId, kind }) => accountId === line.accountId && kind === 'now')
+  // What waits for a hold to be lifted has a place in line; what is to go out this minute has none.
+  if (isNow && isHeld(known, line.accountId)) return { at: null, says: words.hold.nothingNow }
+  return { at: entry.at, says: placeSays(known, line.accountId, [entry.because, ...entry.warns].join(' ')) }
+}

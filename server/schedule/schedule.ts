@@ -1,0 +1,191 @@
+import { DAY, toInstant } from '#core/instant'
+import { goodUntilChecks } from '#core/post'
+import { heldPlaces, lookAhead, zoneClock, type Plan } from '#core/schedule'
+import type { DeliveryState } from '#shared/delivery/states'
+import type { Card, CardState, ScheduleView, FoundAhead } from '#shared/schedule/types'
+import * as words from '#shared/words'
+import { now } from '#server/platform/clock'
+import { useDb, type Db } from '#server/platform/db'
+import { deliveriesBetween, type DeliveryRow } from '#server/delivery'
+import { aboutPosts, sendingsOfPosts, type LinedPost } from '#server/posts'
+import { cardTexts, type CardText } from './cardTexts'
+import { HISTORY_DAYS, planOf, versionOf } from './plan'
+
+/** The Schedule from a local day on: what went out, what waits, what is open. */
+export async function scheduleOf(brandId: string, from: string | null, days: number): Promise<ScheduleView> {
+  const db = await useDb()
+  const { brand, accounts, lines, deliveries, input, plan } = await planOf(db, brandId)
+  const clock = zoneClock(brand.zone, now() - 400 * DAY, now() + 400 * DAY)
+  const first = from ?? clock.dayOf(now())
+  const start = clock.toUtc(Date.parse(`${first}T00:00:00Z`))
+  const last = new Date(Date.parse(`${first}T00:00:00Z`) + days * DAY).toISOString().slice(0, 10)
+  const end = clock.toUtc(Date.parse(`${last}T00:00:00Z`))
+  const shown = start < now() - HISTORY_DAYS * DAY ? await deliveriesBetween(db, brandId, start, end) : deliveries
+  const isShown = (at: string): boolean => Date.parse(at) >= start && Date.parse(at) < end
+  // What a hold keeps from having a place is shown where it would stand without: nothing seems lost while all is held.
+  const held = heldPlaces(input, plan)
+  const heldIds = new Set(held.map(({ postId }) => postId))
+  const entries = [...plan.entries, ...held].filter((entry) => isShown(entry.at))
+  const shownLines = entries.flatMap((entry) => lines.get(entry.postId ?? '') ?? [])
+  const facts = await cardFacts(db, brandId, [...shownLines.map((line) => line.post_id), ...shown.map((delivery) => delivery.post_id)])
+  const texts = await cardTexts(
+    db,
+    brand,
+    accounts,
+    shownLines.filter((line) => accounts.some(({ id }) => id === line.account_id)),
+  )
+  const cards = [
+    // What came back into the line stands there again.
+    ...shown.filter(({ state }) => state !== 'back-in-line').map((delivery) => deliveryCard(delivery, facts)),
+    ...entries.flatMap((entry) => {
+      const line = lines.get(entry.postId ?? '')
+      const account = accounts.find(({ id }) => id === entry.accountId)
+      if (!line || !account) return []
+      const card = lineCard(entry, line, texts.get(line.id)!, facts)
+      return [heldIds.has(line.id) ? { ...card, isHeldBack: !card.isHeld, says: words.hold.wouldGo(card.says) } : card]
+    }),
+  ]
+  const holds = new Map(input.accounts.map(({ id, hold }) => [id, hold]))
+  const isKept = new Set(held.map(({ accountId, slotAt }) => `${accountId} ${slotAt}`))
+  const unkept = plan.open.filter((slot) => !isKept.has(`${slot.accountId} ${slot.at}`))
+  const open = unkept.map((slot) => ({ ...slot, held: isWithin(holds.get(slot.accountId) ?? null, slot.at) }))
+  const takable = open.filter((slot) => slot.use !== 'free' && !slot.held)
+  // An account that nothing was lined up for lately is no gap to fill.
+  const used = new Set([...input.posts, ...input.history].map(({ accountId }) => accountId))
+  const fillable = takable.filter((slot) => Date.parse(slot.at) < now() + 7 * DAY && (used.size === 0 || used.has(slot.accountId)))
+  return {
+    from: first,
+    to: last,
+    zone: brand.zone,
+    now: toInstant(now()),
+    cards: cards.filter((card) => isShown(card.at)).sort((a, b) => a.at.localeCompare(b.at)),
+    open: open.filter((slot) => isShown(slot.at)),
+    troubled: troubledOf(deliveries, [...lines.values()]).map((delivery) => deliveryCard(delivery, facts)),
+    unplaced: plan.unplaced.flatMap((entry) => {
+      const line = lines.get(entry.postId)
+      // An echo of weeks ahead has its place in time.
+      if ((line?.follows_id && entry.code === 'beyond-until') || heldIds.has(entry.postId)) return []
+      return line ? [{ lineId: line.id, postId: line.post_id, accountId: line.account_id, text: line.own_text ?? line.text, says: entry.says }] : []
+    }),
+    planVersion: versionOf(plan),
+    lined: plan.entries.length,
+    heldBack: held.length,
+    openCount: fillable.length,
+    firstOpenAt: fillable[0]?.at ?? null,
+    endsAt: lastOf([...plan.entries, ...held]),
+    perAccount: plan.perAccount.map((one) => ({
+      ...one,
+      endsAt: lastOf([...plan.entries, ...held].filter(({ accountId }) => accountId === one.accountId)),
+      firstOpenAt: takable.find((slot) => slot.accountId === one.accountId)?.at ?? null,
+      waiting: input.posts.filter(({ accountId }) => accountId === one.accountId).length,
+    })),
+  }
+}
+
+const lastOf = (entries: Plan['entries']): string | null => entries.reduce<string | null>((last, { at }) => (last === null || at > last ? at : last), null)
+const isWithin = (hold: { until: string | null } | null, at: string): boolean => hold !== null && (hold.until === null || at < hold.until)
+
+const TROUBLE_DAYS = 7
+const TROUBLED: DeliveryState[] = ['not-sent', 'waiting', 'unknown', 'undecided', 'in-part']
+
+/** Deliveries of the last week that did not arrive, newest first; one whose post waits again or went out since is settled. */
+function troubledOf(deliveries: DeliveryRow[], lines: LinedPost[]): DeliveryRow[] {
+  const isSame = (a: { post_id: string; account_id: string; echo: number }, b: DeliveryRow): boolean =>
+    a.post_id === b.post_id && a.account_id === b.account_id && a.echo === b.echo
+  return deliveries
+    .filter((delivery) => TROUBLED.includes(delivery.state) && delivery.due_at > now() - TROUBLE_DAYS * DAY)
+    .filter(
+      (delivery) => !lines.some((line) => isSame(line, delivery)) && !deliveries.some((other) => isSame(other, delivery) && other.due_at > delivery.due_at),
+    )
+    .toReversed()
+}
+
+interface CardFacts {
+  about: Map<string, { by: string; source: string | null }>
+  /** How often a post stands on an account, sent or to be sent. */
+  times: Map<string, number>
+}
+
+async function cardFacts(db: Db, brandId: string, postIds: string[]): Promise<CardFacts> {
+  const ids = [...new Set(postIds)]
+  const about = new Map((await aboutPosts(db, brandId, ids)).map(({ id, by, source }) => [id, { by, source }]))
+  const times = new Map((await sendingsOfPosts(db, brandId, ids)).map((row) => [`${row.post_id} ${row.account_id}`, Number(row.n)]))
+  return { about, times }
+}
+
+function factsOf(row: { post_id: string; account_id: string; echo: number }, { about, times }: CardFacts): Pick<Card, 'by' | 'source' | 'echo'> {
+  const of = times.get(`${row.post_id} ${row.account_id}`) ?? 1
+  return { by: about.get(row.post_id)?.by ?? '', source: about.get(row.post_id)?.source ?? null, echo: of > 1 ? { at: row.echo + 1, of } : null }
+}
+
+function lineCard(entry: Plan['entries'][number], line: LinedPost, { text, problems }: CardText, facts: CardFacts): Card {
+  const goodUntil = line.good_until === null ? null : toInstant(line.good_until)
+  const late = goodUntilChecks({ now: toInstant(now()), plannedAt: entry.at, goodUntil })
+  return {
+    id: line.id,
+    accountId: entry.accountId,
+    postId: line.post_id,
+    lineId: line.id,
+    deliveryId: null,
+    at: entry.at,
+    state: 'lined-up',
+    text,
+    pillarId: line.pillar_id,
+    says: entry.because,
+    warns: line.back_says === null ? entry.warns : [line.back_says, ...entry.warns],
+    remoteUrl: null,
+    isFixed: line.fixed_at !== null || line.slot_at !== null,
+    approval: line.approval === 'approved' && line.approved_version !== line.version ? 'draft' : line.approval,
+    isHeldBack: false,
+    isHeld: line.state === 'held' && (line.hold_until === null || line.hold_until > now()),
+    problems: [...problems, ...late.map(({ says }) => says)],
+    ...factsOf(line, facts),
+  }
+}
+
+const CARD_STATES: Record<DeliveryState, CardState> = {
+  planned: 'sending',
+  sending: 'sending',
+  waiting: 'trying-again',
+  unknown: 'unknown',
+  undecided: 'undecided',
+  'in-part': 'in-part',
+  sent: 'sent',
+  'not-sent': 'not-sent',
+  'back-in-line': 'back-in-line',
+  'given-up': 'given-up',
+  'taken-back': 'taken-back',
+}
+
+function deliveryCard(delivery: DeliveryRow, facts: CardFacts): Card {
+  const frozen = JSON.parse(delivery.frozen_json) as { text: string }
+  return {
+    id: delivery.id,
+    accountId: delivery.account_id,
+    postId: delivery.post_id,
+    lineId: null,
+    deliveryId: delivery.id,
+    at: toInstant(delivery.due_at),
+    state: CARD_STATES[delivery.state],
+    text: frozen.text,
+    pillarId: delivery.pillar_id,
+    says: delivery.says,
+    warns: [],
+    remoteUrl: delivery.remote_url,
+    isFixed: false,
+    approval: null,
+    isHeld: false,
+    isHeldBack: false,
+    problems: [],
+    ...factsOf(delivery, facts),
+  }
+}
+
+/** What stands out in the coming week, with the words of the posts it is about. */
+export async function lookAheadOf(brandId: string): Promise<FoundAhead[]> {
+  const { input, plan, lines } = await planOf(await useDb(), brandId)
+  return lookAhead(input, plan).map((found) => {
+    const line = lines.get(found.postId ?? '')
+    return { ...found, postId: line?.post_id ?? null, lineId: line?.id ?? null, text: line ? (line.own_text ?? line.text) : null }
+  })
+}

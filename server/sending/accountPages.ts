@@ -1,0 +1,47 @@
+import { toInstant } from '#core/instant'
+import type { AccountPage } from '#shared/delivery/types'
+import { now } from '#server/platform/clock'
+import { inTransaction, useDb } from '#server/platform/db'
+import { accountById, setAlsoTo, accountsOfBrand, mustWait } from '#server/networks'
+import { deliveriesOfAccount } from '#server/delivery'
+import { problem } from '#server/platform/http/problem'
+import type { Actor } from '#server/platform/changes/actor'
+import { announce } from '#server/platform/changes/announce'
+import type { Frozen } from '#server/posts'
+
+const RECENT = 40
+
+/** An account with what its own page shows: how its network stands to us, and what became of the posts that went there. */
+export async function accountPage(actor: Actor, id: string): Promise<AccountPage> {
+  const db = await useDb()
+  const row = await accountById(db, actor.brandId, id)
+  const account = (await accountsOfBrand(db, actor.brandId)).find((one) => one.id === id)
+  if (!row || !account) throw problem('notFound')
+  const wait = await mustWait(db, row)
+  const { targets = '[]' } = JSON.parse(row.endpoint_json) as Record<string, string>
+  return {
+    account,
+    refusedAt: row.refused_at === null ? null : toInstant(row.refused_at),
+    waits: wait === null || wait.until <= now() ? null : { until: toInstant(wait.until), says: wait.says },
+    targets: JSON.parse(targets) as AccountPage['targets'],
+    alsoTo: JSON.parse(row.also_to_json) as string[],
+    deliveries: (await deliveriesOfAccount(db, actor.brandId, id, RECENT)).map((one) => ({
+      id: one.id,
+      at: toInstant(one.due_at),
+      state: one.state,
+      text: (JSON.parse(one.frozen_json) as Frozen).text,
+      says: one.says,
+    })),
+  }
+}
+
+/** Chooses where the account's network passes its posts on to. Throws `invalid` for what it does not offer. */
+export async function setAlsoToOf(actor: Actor, id: string, alsoTo: string[]): Promise<AccountPage> {
+  const page = await accountPage(actor, id)
+  if (alsoTo.some((uid) => !page.targets.some((target) => target.uid === uid))) throw problem('notFound')
+  await inTransaction(async (db) => {
+    await setAlsoTo(db, id, JSON.stringify(alsoTo))
+    await announce(db, actor.brandId, 'account', id)
+  })
+  return { ...page, alsoTo }
+}

@@ -1,0 +1,179 @@
+import { HOUR } from '#core/instant'
+import * as words from '#shared/words'
+import { now, realNow } from '#server/platform/clock'
+import { inTransaction, useDb, type Db } from '#server/platform/db'
+import { anyAccount, type AccountRow, accessOf, LATE_MS, countHandover, mustWait, noticeLate } from '#server/networks'
+import * as store from '#server/delivery'
+import { type DeliveryRow, ChangedMeanwhile, putState, setState, noticeDecide } from '#server/delivery'
+import { log } from '#server/platform/log'
+import { connectorFor, type Found, type Outcome } from '#server/networks/connectors'
+import { settings } from '#server/platform/settings'
+import { backInLine, putBackInLine } from '#server/schedule'
+import { announce } from '#server/platform/changes/announce'
+import { outgoingOf } from '#server/posts'
+import { keepLease } from './deliveryLeases'
+import { storeOutcome } from './outcomes'
+
+/** Everything that is due and free, in the order of its time: what has to be asked about first, then what is to be handed over. */
+export async function dueDeliveries(): Promise<DeliveryRow[]> {
+  const db = await useDb()
+  await setAbandonedToUnknown()
+  return [...(await store.workableDeliveries(db, 'unknown', now(), realNow())), ...(await store.sendableDeliveries(db, now(), realNow()))]
+}
+
+/** A delivery whose sender died holds no lease any more; whether it arrived is not known. */
+async function setAbandonedToUnknown(): Promise<void> {
+  const db = await useDb()
+  for (const delivery of await store.workableDeliveries(db, 'sending', Number.MAX_SAFE_INTEGER, realNow())) {
+    await quietly(delivery, () => setState(delivery, { state: 'unknown', says: words.causes.abandoned, patch: { next_try_at: now() } }))
+  }
+}
+
+/** Does what a due delivery needs next. What another process did first is left to it. */
+export const workOn = (delivery: DeliveryRow, isStopping: () => boolean = () => false): Promise<void> =>
+  quietly(delivery, () => (delivery.state === 'unknown' ? settleUnknown(delivery) : sendOrPutBack(delivery, isStopping)))
+
+async function quietly(delivery: DeliveryRow, work: () => Promise<unknown>): Promise<void> {
+  try {
+    await work()
+  } catch (error) {
+    if (!(error instanceof ChangedMeanwhile)) throw error
+    log.info({ delivery: delivery.id }, `Another process works on this delivery: ${error.message}.`)
+  }
+}
+
+/** Hands it over, if it is still time for it. */
+async function sendOrPutBack(delivery: DeliveryRow, isStopping: () => boolean): Promise<void> {
+  const db = await useDb()
+  const account = await anyAccount(db, delivery.brand_id, delivery.account_id)
+  if (!account || account.removed_at !== null) return setState(delivery, { state: 'not-sent', says: words.causes.noAccount })
+  if (delivery.remote_id === null) {
+    if (delivery.good_until !== null && now() > delivery.good_until) return storeOutcome(delivery, account, { kind: 'out-of-date' })
+    if (now() > delivery.due_at + LATE_MS) return putBackLate(delivery, account)
+  }
+  const leased = await lease(delivery, account)
+  if (leased) await send(leased, account, isStopping)
+}
+
+/** One that was never handed over goes back at once; of one that was, the network is asked first, whatever it said. */
+async function putBackLate(delivery: DeliveryRow, account: AccountRow): Promise<void> {
+  if (delivery.attempts > 0) return setState(delivery, { state: 'unknown', says: words.causes.asked(account.name), patch: { next_try_at: now() } })
+  await backInLine(delivery, { says: words.causes.tooLate(account.name, LATE_MS / 60_000) })
+}
+
+/** What is due on an account waits together: it is said once to each, however often the wait grows. */
+async function postponeDue(db: Db, account: AccountRow, { until, says }: { until: number; says: string }): Promise<void> {
+  const told = await store.postponeDue(db, account.id, { until, says, now: now(), lateMs: LATE_MS })
+  for (const id of told) await store.addDeliveryEvent(db, { delivery_id: id, at: now(), state: 'waiting', cause: says, person_id: null })
+  if (told.length > 0) await announce(db, account.brand_id, 'delivery', account.id)
+}
+
+/** Takes a delivery for sending, if its network may have something now. Gives it as it is from now on. */
+async function lease(delivery: DeliveryRow, account: AccountRow): Promise<DeliveryRow | null> {
+  return inTransaction(async (db) => {
+    const wait = await mustWait(db, (await anyAccount(db, delivery.brand_id, account.id)) ?? account)
+    if (wait) {
+      await postponeDue(db, account, wait)
+      return null
+    }
+    const patch = { lease_until: realNow() + settings().leaseSeconds * 1000, attempts: delivery.attempts + 1 }
+    await putState(db, delivery, { state: 'sending', says: words.causes.handedOver, patch })
+    await countHandover(db, account)
+    return { ...delivery, ...patch, state: 'sending' }
+  })
+}
+
+async function send(delivery: DeliveryRow, account: AccountRow, isStopping: () => boolean): Promise<void> {
+  const held = keepLease(delivery)
+  try {
+    const outcome = isStopping() ? HANDED_BACK : await publish(delivery, account)
+    await held.end()
+    await storeOutcome(held.delivery, account, outcome)
+  } finally {
+    await held.end()
+  }
+}
+
+const HANDED_BACK: Outcome = { kind: 'later', says: words.causes.handedBack, waitMs: 0 }
+
+/** Hands a delivery over. What can't even be made ready never went out, and is said so. */
+async function publish(delivery: DeliveryRow, account: AccountRow): Promise<Outcome> {
+  const outgoing = await outgoingOf(await useDb(), delivery, account).catch((error: unknown) => {
+    log.error({ error, delivery: delivery.id }, 'A delivery could not be made ready.')
+    return null
+  })
+  if (!outgoing) return { kind: 'refused', says: words.causes.noPicture }
+  try {
+    return await connectorFor(account.protocol).publish(accessOf(account), outgoing)
+  } catch (error) {
+    log.error({ error, delivery: delivery.id }, 'A delivery ended in a fault of our own.')
+    return { kind: 'unknown', says: words.causes.ownFault }
+  }
+}
+
+/** Asks the network whether it has a delivery, before anything else is done with it. */
+async function settleUnknown(known: DeliveryRow): Promise<void> {
+  const db = await useDb()
+  const account = await anyAccount(db, known.brand_id, known.account_id)
+  if (!account) return
+  const leaseUntil = realNow() + settings().leaseSeconds * 1000
+  if (!(await store.leaseDelivery(db, known, leaseUntil))) return
+  const held = keepLease({ ...known, lease_until: leaseUntil })
+  try {
+    const found = await find(known, account)
+    await held.end()
+    const { delivery } = held
+    switch (found.kind) {
+      case 'there': {
+        const { remoteId, remoteUrl, isWhole } = found
+        if (isWhole) return await storeOutcome(delivery, account, { kind: 'done', remoteId, remoteUrl, wasAsked: true })
+        return await storeOutcome(delivery, account, { kind: 'part', remoteId, remoteUrl, says: '', waitMs: 0, isForGood: false })
+      }
+      case 'not-there':
+        return await sendAgain(delivery, account)
+      case 'no-word':
+        return await inTransaction(async (change) => {
+          const says = words.causes.cantAskYet(account.name, found.says)
+          await putState(change, delivery, { state: 'unknown', says, patch: { next_try_at: nextAsk(delivery) } })
+          if (now() > delivery.due_at + LATE_MS) await noticeLate(change, account, says)
+        })
+      case 'cant-ask':
+        return await inTransaction(async (change) => {
+          await putState(change, delivery, { state: 'undecided', says: words.causes.decide(account.name, found.says) })
+          await noticeDecide(change, delivery, account, found.says)
+        })
+    }
+  } finally {
+    await held.end()
+  }
+}
+
+/** Asks the network. A fault of our own is no answer. */
+async function find(delivery: DeliveryRow, account: AccountRow): Promise<Found> {
+  try {
+    const outgoing = await outgoingOf(await useDb(), delivery, account, { isPictured: false })
+    return await connectorFor(account.protocol).find(accessOf(account), outgoing)
+  } catch (error) {
+    log.error({ error, delivery: delivery.id }, 'A network could not be asked, by a fault of our own.')
+    return { kind: 'no-word', says: words.causes.ownFault }
+  }
+}
+
+/** The network does not have it: it is sent again, if that still is its time. */
+async function sendAgain(delivery: DeliveryRow, account: AccountRow): Promise<void> {
+  if (delivery.good_until !== null && now() > delivery.good_until) return storeOutcome(delivery, account, { kind: 'out-of-date' })
+  if (now() > delivery.due_at + LATE_MS) {
+    const says = words.causes.tooLate(account.name, LATE_MS / 60_000)
+    return inTransaction(async (db) => {
+      await putBackInLine(db, delivery, { says })
+      await noticeLate(db, account, says)
+    })
+  }
+  await setState(delivery, { state: 'waiting', says: words.causes.notThere(account.name), patch: { next_try_at: now() } })
+}
+
+/** A network that can't be asked is asked less and less often, at least every hour. */
+function nextAsk(delivery: DeliveryRow): number {
+  const pause = Math.min(HOUR, Math.max(settings().askSeconds * 1000, (now() - delivery.due_at) / 4))
+  return now() + Math.round(pause * (0.9 + 0.2 * Math.random()))
+}

@@ -1,0 +1,130 @@
+import { toInstant } from '#core/instant'
+import type { DeliveryDeed, DeliveryView } from '#shared/delivery/types'
+import { OPEN_STATES, type DeliveryState } from '#shared/delivery/states'
+import * as words from '#shared/words'
+import { now } from '#server/platform/clock'
+import { inTransaction, useDb } from '#server/platform/db'
+import { anyAccount, type AccountRow, accessOf } from '#server/networks'
+import { deliveryById, eventsOfDelivery, type DeliveryRow, ChangedMeanwhile, putState, settleDelivery } from '#server/delivery'
+import { personById } from '#server/people'
+import { connectorFor } from '#server/networks/connectors'
+import { problem } from '#server/platform/http/problem'
+import type { Actor } from '#server/platform/changes/actor'
+import { putBackInLine } from '#server/schedule'
+import type { Frozen } from '#server/posts'
+
+/** What a person may do in each state; nothing where a state is not named. */
+const DEEDS: Partial<Record<DeliveryState, DeliveryDeed[]>> = {
+  planned: ['give-up'],
+  waiting: ['try-now', 'give-up'],
+  undecided: ['it-arrived', 'it-did-not', 'give-up'],
+  'in-part': ['try-now', 'leave-it-so', 'take-back'],
+  'not-sent': ['change', 'try-now', 'back-in-line', 'give-up'],
+  sent: ['take-back'],
+}
+
+/** One delivery whole, with its history. Throws `notFound`. */
+export async function deliveryView(actor: Actor, id: string): Promise<DeliveryView> {
+  const db = await useDb()
+  const { delivery, account } = await known(actor, id)
+  const frozen = JSON.parse(delivery.frozen_json) as Frozen
+  const events = []
+  for (const event of await eventsOfDelivery(db, id)) {
+    const by = event.person_id === null ? null : ((await personById(db, event.person_id))?.name ?? null)
+    events.push({ at: toInstant(event.at), state: event.state, says: event.cause, by })
+  }
+  return {
+    id,
+    postId: delivery.post_id,
+    accountId: account.id,
+    account: account.name,
+    handle: account.handle,
+    state: delivery.state,
+    dueAt: toInstant(delivery.due_at),
+    sentAt: delivery.sent_at === null ? null : toInstant(delivery.sent_at),
+    nextAt: OPEN_STATES.includes(delivery.state) && delivery.state !== 'sending' ? toInstant(Math.max(now(), delivery.next_try_at)) : null,
+    attempts: delivery.attempts,
+    goodUntil: delivery.good_until === null ? null : toInstant(delivery.good_until),
+    text: frozen.text,
+    link: frozen.link?.url ?? null,
+    board: frozen.board ?? null,
+    pictures: (frozen.pictures ?? []).map(({ id: picture, description }) => ({ id: picture, description })),
+    remoteUrl: delivery.remote_url,
+    says: delivery.says,
+    events,
+    deeds: deedsOf(delivery),
+  }
+}
+
+/** One that is partly there is not given up as if it were not. */
+const deedsOf = ({ state, remote_id }: DeliveryRow): DeliveryDeed[] =>
+  (DEEDS[state] ?? []).filter((deed) => !(state === 'waiting' && deed === 'give-up' && remote_id !== null))
+
+/** Does what a person decided about a delivery. Throws `cantDo` where it is no longer in a state for it. */
+export async function doWithDelivery(actor: Actor, id: string, deed: Exclude<DeliveryDeed, 'change'>): Promise<DeliveryView> {
+  const { delivery, account } = await known(actor, id)
+  if (!deedsOf(delivery).includes(deed)) throw problem('cantDo')
+  try {
+    if (deed === 'take-back') await takeBack(actor, delivery, account)
+    else await change(actor, delivery, account, deed)
+  } catch (error) {
+    throw error instanceof ChangedMeanwhile ? problem('cantDo') : error
+  }
+  return deliveryView(actor, id)
+}
+
+async function change(actor: Actor, delivery: DeliveryRow, account: AccountRow, deed: Exclude<DeliveryDeed, 'change' | 'take-back'>): Promise<void> {
+  const { causes } = words
+  const { personId } = actor
+  await inTransaction(async (db) => {
+    switch (deed) {
+      case 'try-now':
+      case 'it-did-not': {
+        requireAccount(account)
+        // A person wants it now: its time counts from here, and so does how late it may be.
+        const patch = { next_try_at: now(), due_at: now(), ...(deed === 'try-now' ? { good_until: null } : {}) }
+        await putState(db, delivery, { state: 'waiting', says: deed === 'try-now' ? causes.tryNow : causes.didNot, personId, patch })
+        break
+      }
+      case 'back-in-line':
+        requireAccount(account)
+        await putBackInLine(db, delivery, { says: causes.backInLine, personId })
+        break
+      case 'give-up':
+        await putState(db, delivery, { state: 'given-up', says: causes.gaveUp, personId })
+        break
+      case 'it-arrived':
+        await putState(db, delivery, { state: 'sent', says: causes.arrived, personId, patch: { sent_at: now() } })
+        break
+      case 'leave-it-so':
+        await putState(db, delivery, { state: 'sent', says: causes.leftSo, personId })
+    }
+    await settleDelivery(db, delivery)
+  })
+}
+
+function requireAccount(account: AccountRow): void {
+  if (account.removed_at !== null) throw problem('cantDo')
+  if (account.refused_at !== null) throw problem('onHold')
+}
+
+/** Removes the post from its network. Throws `cantTakeBack` with the network's words. */
+async function takeBack(actor: Actor, delivery: DeliveryRow, account: AccountRow): Promise<void> {
+  if (delivery.remote_id === null) throw problem('cantDo')
+  const removed = await connectorFor(account.protocol)
+    .remove(accessOf(account), { remoteId: delivery.remote_id, remoteUrl: delivery.remote_url })
+    .catch((error: unknown) => ({ kind: 'failed' as const, says: error instanceof Error ? error.message : String(error) }))
+  if (removed.kind === 'failed') throw problem('cantTakeBack', account.name, removed.says)
+  await inTransaction(async (db) => {
+    await putState(db, delivery, { state: 'taken-back', says: words.causes.takenBack(account.name), personId: actor.personId })
+    await settleDelivery(db, delivery)
+  })
+}
+
+async function known(actor: Actor, id: string): Promise<{ delivery: DeliveryRow; account: AccountRow }> {
+  const db = await useDb()
+  const delivery = await deliveryById(db, actor.brandId, id)
+  const account = delivery && (await anyAccount(db, actor.brandId, delivery.account_id))
+  if (!delivery || !account) throw problem('notFound')
+  return { delivery, account }
+}

@@ -1,0 +1,18 @@
+// Sources: feeds and mailing lists that brands read, their folders, their fetching and health.
+// Owns: feeds, hubs, sources, folders, imports.
+// May ask: people, articles, networks (a profile's page).
+export { takeAnnouncement } from './announcements'
+export { fetchesEnded, startDueFetches } from './fetching'
+export { PURPOSE } from './folderAddress'
+export { closeFeed, editFolder, foldersOfBrand, openFeed, removeFolder } from './folders'
+export { articlesStored, sourceChanged } from './hooks'
+export { confirm, feedBehind, renewHubs } from './hubs'
+export { exportOpml, latestImport, startImport, stopImport, takeBack, takeFolders, tryAgain } from './imports'
+export { look } from './lookFor'
+export { openMailDrop } from './mailDrop'
+export { addMailingList, renewMailAddress } from './mailingLists'
+export { anyFolder, folderById, foldersOfSource, hashtagsOfSource, linksOfSource } from './queries/folders'
+export { countSources, feedById, feedsOfScope, nextFetchAt, sourceById, sourcesOfFeed, sourcesWithRules } from './queries/sources'
+export type { FeedRow, SourceRow } from './rows'
+export { doWithSeveral } from './severalSources'
+export { addSource, editSource, fetchNow, lookAgain, removeSource, sourcesOfBrand } from './sources'

@@ -1,0 +1,63 @@
+import { matchWatchesTask } from './tasks'
+import { anyOf } from '#core/watch'
+import { LIMITS } from '#shared/platform/limits'
+import type { LeftOut } from '#shared/articles/shows'
+import { now } from '#server/platform/clock'
+import { inTransaction, useDb } from '#server/platform/db'
+import { articlesOfFeed, decidedStates, putLeftOut, takeBackLeftOut, type ArticleRecord } from '#server/articles'
+import { type FeedRow, type SourceRow, feedById, sourceById, sourcesWithRules } from '#server/sources'
+import { runInThread } from '#server/platform/jobs/pool'
+import { watchArticleOf } from './marking'
+
+/** Passes what the rules of a feed's sources leave out, for each brand that reads it. `fresh`: articles that are new or were changed. */
+export async function leaveOutFresh(feed: FeedRow, fresh: ArticleRecord[]): Promise<void> {
+  if (fresh.length === 0) return
+  for (const source of await sourcesWithRules(await useDb(), feed.id)) await apply(source, feed, fresh)
+}
+
+/** Looks at a source's kept articles with its rules as they are now; what they leave out no more waits again. */
+export async function leaveOutAgain(brandId: string, sourceId: string): Promise<void> {
+  const db = await useDb()
+  const source = await sourceById(db, brandId, sourceId)
+  const feed = source && (await feedById(db, source.feed_id))
+  if (source && feed) await apply(source, feed, await articlesOfFeed(db, feed.id, LIMITS.watchArchive))
+}
+
+/**
+ * What a person decided or read stays as it is. What came while the source was paused stays left out when it goes on, so that nobody
+ * comes back to a flood; it can be looked through under its own name.
+ */
+async function apply(source: SourceRow, feed: FeedRow, articles: ArticleRecord[]): Promise<void> {
+  const unwanted = await withUnwantedWords(source, articles)
+  const reasonFor = (article: ArticleRecord): LeftOut | null => {
+    if (source.paused_at !== null && article.first_seen_at >= source.paused_at) return 'paused'
+    if (source.only_new === 1 && article.at < source.created_at) return 'old'
+    return unwanted.has(article.id) ? 'words' : null
+  }
+  await inTransaction(async (db) => {
+    const known = await decidedStates(db, source.brand_id, articles.map(({ id }) => id)) // prettier-ignore
+    const isOpen = ({ id }: ArticleRecord): boolean => (known.get(id)?.state ?? 'new') === 'new'
+    const left = articles.filter(isOpen).flatMap((article) => {
+      const because = reasonFor(article)
+      return because ? [{ id: article.id, because }] : []
+    })
+    const back = articles.filter((article) => {
+      const state = known.get(article.id)
+      const because = state?.watch_id ? null : (state?.because ?? null)
+      return because !== null && because !== 'paused' && reasonFor(article) === null
+    })
+    await putLeftOut(db, source.brand_id, feed.id, left, now())
+    await takeBackLeftOut(db, source.brand_id, back.map(({ id }) => id)) // prettier-ignore
+  })
+}
+
+async function withUnwantedWords(source: SourceRow, articles: ArticleRecord[]): Promise<Set<string>> {
+  const query = anyOf(source.leave_out)
+  if (!query) return new Set()
+  const { marks } = await runInThread('background', [`brand:${source.brand_id}`], matchWatchesTask, {
+    watches: [{ id: source.id, query }],
+    articles: articles.map((article) => watchArticleOf(article, source)),
+    now: new Date(now()).toISOString(),
+  })
+  return new Set(marks.map(({ articleId }) => articleId))
+}

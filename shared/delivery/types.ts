@@ -1,0 +1,44 @@
+import type { DeliveryState } from './states'
+import type { Instant } from '#core/instant'
+import type { Account } from '#shared/networks/types'
+
+/** What a person may do with a delivery as it stands. */
+export type DeliveryDeed = 'try-now' | 'back-in-line' | 'give-up' | 'it-arrived' | 'it-did-not' | 'leave-it-so' | 'take-back' | 'change'
+
+/** One delivery whole: exactly what goes or went out, what became of it, step by step, and what can be done. */
+export interface DeliveryView {
+  id: string
+  postId: string
+  accountId: string
+  account: string
+  handle: string
+  state: DeliveryState
+  dueAt: Instant
+  sentAt: Instant | null
+  /** When it is tried or asked about next; null where nothing more happens by itself. */
+  nextAt: Instant | null
+  attempts: number
+  goodUntil: Instant | null
+  text: string
+  link: string | null
+  board: string | null
+  pictures: { id: string; description: string | null }[]
+  remoteUrl: string | null
+  says: string
+  events: { at: Instant; state: DeliveryState; says: string; by: string | null }[]
+  deeds: DeliveryDeed[]
+}
+
+/** An account's own page. */
+export interface AccountPage {
+  account: Account
+  /** Since when its network refuses the sign-in. */
+  refusedAt: Instant | null
+  /** Until when nothing is handed to its network, and why. */
+  waits: { until: Instant; says: string } | null
+  /** Where its network can pass posts on to, and which of them are chosen. */
+  targets: { uid: string; name: string }[]
+  alsoTo: string[]
+  /** The latest, newest first. */
+  deliveries: { id: string; at: Instant; state: DeliveryState; text: string; says: string }[]
+}

@@ -1,0 +1,35 @@
+import type { Instant } from '#core/instant'
+
+/** What a notice tells of. */
+export type NoticeKind = 'not-sent' | 'decide' | 'in-part' | 'late' | 'token' | 'line-ends' | 'rules'
+
+export interface NoticeView {
+  id: string
+  kind: NoticeKind
+  at: Instant
+  title: string
+  says: string
+  /** The screen that shows what it is about. */
+  link: string
+  seen: boolean
+  /** When what it is about was put right; null while it is open. */
+  settledAt: Instant | null
+  /** When it went to the chat or by mail. */
+  toldAt: Instant | null
+}
+
+/** Where a brand's notices go besides the application. */
+export interface Telling {
+  /** Whether an address of a chat hook is kept; the address itself is never shown again. */
+  hasHook: boolean
+  mail: string[]
+  /** Those of them that nobody has confirmed yet; no notice goes there. */
+  unconfirmed: string[]
+  /** Local times between which nothing is told; what came then is told at the end. */
+  quietFrom: string | null
+  quietUntil: string | null
+  /** Why the last try to tell failed; null where it did not. */
+  says: string | null
+  /** Whether this installation can send mail. */
+  canMail: boolean
+}

@@ -1,0 +1,78 @@
+import type { HoldView } from '#shared/schedule/types'
+import type { Instant } from '#core/instant'
+import type { Account } from '#shared/networks/types'
+import type { Watch } from '#shared/watches/types'
+import type { Tag } from '#shared/articles/types'
+
+export type Role = 'owner' | 'curator' | 'client'
+
+export interface Brand {
+  id: string
+  name: string
+  zone: string
+  language: string
+  mark: string
+  markInk: number
+  /** Minutes that the same link stays apart on two accounts; 0 for none. */
+  linkApartMinutes: number
+  /** Hosts of its own sites, and the pillar of posts about what stands there. */
+  ownSites: string[]
+  ownPillarId: string | null
+  hold: HoldView | null
+  version: number
+}
+
+export interface Person {
+  id: string
+  name: string
+  email: string
+}
+
+export interface Me {
+  person: Person
+  /** Whether they sign in with a password; the demo's people have none. */
+  hasPassword: boolean
+  /** Whether they may make another brand. */
+  mayFound: boolean
+  brands: (Brand & { role: Role })[]
+  demo: { sites: string } | null
+  now: Instant
+}
+
+export interface SessionView {
+  id: string
+  device: string
+  createdAt: Instant
+  lastSeenAt: Instant
+  current: boolean
+}
+
+export interface Pillar {
+  id: string
+  name: string
+  ink: number
+  description: string
+  /** Whether its posts go out once or may come again for ever. */
+  returns: 'once' | 'for-ever'
+  /** Its posts must be approved by somebody else than who wrote them. */
+  needsApproval: boolean
+  hashtags: string[]
+  /** Ids of the accounts its posts begin with; null where it does not say. */
+  accountIds: string[] | null
+  version: number
+}
+
+export interface BrandView {
+  brand: Brand
+  role: Role
+  pillars: Pillar[]
+  accounts: Account[]
+  watches: Watch[]
+  tags: Tag[]
+  unread: number
+  sources: number
+  /** Posts on the Desk. */
+  onDesk: number
+  /** Open notices that nobody has seen yet. */
+  notices: number
+}

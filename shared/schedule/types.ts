@@ -1,0 +1,164 @@
+// Timetables, placing and holds, as browser and server say them to each other. Instants are ISO 8601 in UTC, times `HH:MM` in the brand's zone.
+import type { Instant, Weekday } from '#core/instant'
+import type { Offset, PlanInput } from '#core/schedule/types'
+import type { Finding } from '#core/schedule/lookAhead'
+import type { Approval } from '#shared/posts/types'
+
+/** A day that differs from the week. */
+export interface ExceptView {
+  date: string
+  does: 'none' | 'replace' | 'add'
+  slots: { time: string; use: 'any' | 'pillar' | 'free'; pillarId: string | null }[]
+}
+
+/** The largest share of the places of so many days that a pillar's posts may have; `maxShare` is 0 to 1. */
+export interface MixView {
+  pillarId: string
+  maxShare: number
+  windowDays: number
+}
+
+/** Where a post is to stand on one account: the next open slot, first or last in line, a slot or a time of its own, or now. */
+export interface Placement {
+  accountId: string
+  kind: 'next' | 'first' | 'last' | 'slot' | 'time' | 'now'
+  /** The slot or the time; null for the others. */
+  at: Instant | null
+}
+
+/** The same post once more, so long after the first time, in one of its wordings. */
+export interface Echo {
+  after: Offset
+  wording: number
+}
+
+/** Why and until when nothing goes out; `until` null for no end. */
+export interface HoldView {
+  until: Instant | null
+  reason: string
+}
+
+/** A post whose own time passed while it was held. */
+export interface LateLine {
+  lineId: string
+  accountId: string
+  text: string
+  at: Instant
+  /** It is past its good until: no other time would help. */
+  isOutOfDate: boolean
+}
+
+/** What a change of a timetable or a zone would do to the posts in line. */
+export interface PlanChange {
+  moved: MovedPost[]
+  /** Those that would have no place any more, and why. */
+  lost: { id: string; accountId: string; text: string; says: string }[]
+}
+
+/** Another post that a change moves; null for no place. */
+export interface MovedPost {
+  id: string
+  accountId: string
+  text: string
+  from: Instant | null
+  to: Instant | null
+}
+
+interface Place {
+  at: Instant | null
+  says: string
+}
+
+/** Where a post and its echoes would go, what would move, and the version to confirm it with. */
+export interface Placing {
+  version: string
+  accounts: (Place & { accountId: string; echoes: Place[] })[]
+  moved: MovedPost[]
+}
+
+/** All that a plan is made from, so that the browser can make one while somebody drags. */
+export interface PlanBase {
+  input: PlanInput
+  version: string
+  /** What stands in the lines, in line order. */
+  lines: { id: string; postId: string; accountId: string; text: string; pillarId: string | null; at: Instant | null; says: string }[]
+}
+
+/** What stands out in the days to come, with the words of the post it is about. */
+export interface FoundAhead extends Finding {
+  text: string | null
+  lineId: string | null
+}
+
+export interface SlotView {
+  id: string
+  weekday: Weekday
+  time: string
+  use: 'any' | 'pillar' | 'free'
+  pillarId: string | null
+}
+
+export type CardState =
+  'lined-up' | 'sending' | 'sent' | 'trying-again' | 'unknown' | 'undecided' | 'in-part' | 'not-sent' | 'back-in-line' | 'given-up' | 'taken-back'
+
+/** One post on one account, as the Schedule and the ribbon show it. */
+export interface Card {
+  id: string
+  accountId: string
+  postId: string
+  lineId: string | null
+  deliveryId: string | null
+  at: Instant
+  state: CardState
+  text: string
+  pillarId: string | null
+  /** What happened, or why it stands where it stands. */
+  says: string
+  warns: string[]
+  remoteUrl: string | null
+  /** Which sending of how many, where it comes more than once. */
+  echo: { at: number; of: number } | null
+  /** A time or a slot was chosen for it: it does not move with the line. */
+  isFixed: boolean
+  /** Approved and not on hold; null for what left the line. */
+  approval: Approval | null
+  isHeld: boolean
+  /** Its account or brand is on hold, so that it has no place: it is shown where it would stand without. */
+  isHeldBack: boolean
+  /** What the preflight says against it. */
+  problems: string[]
+  by: string
+  /** Whose article it is about. */
+  source: string | null
+}
+
+export interface ScheduleView {
+  from: string
+  to: string
+  zone: string
+  now: Instant
+  cards: Card[]
+  open: { accountId: string; at: Instant; slotId: string; use: SlotView['use']; because: string; held: boolean }[]
+  /** Posts of the last week that were not sent, or not yet, and that nobody lined up again. */
+  troubled: Card[]
+  unplaced: { lineId: string; postId: string; accountId: string; text: string; says: string }[]
+  /** To move a post with. */
+  planVersion: string
+  /** Over the whole plan, not only the days shown. */
+  lined: number
+  /** In line too, but with no place before a hold is lifted. */
+  heldBack: number
+  openCount: number
+  firstOpenAt: Instant | null
+  endsAt: Instant | null
+  /** `waiting`: all that stands in the line, with a place or without. */
+  perAccount: { accountId: string; lined: number; waiting: number; open: number; firstOpenAt: Instant | null; endsAt: Instant | null }[]
+}
+
+export interface LinedUp {
+  postId: string
+  /** In review where somebody else must approve it first. */
+  approval: Approval
+  historyId: string
+  places: { accountId: string; at: Instant | null; says: string }[]
+}
