@@ -10,7 +10,7 @@ import { fillArchive, RARE } from '../tests/support/load/archive'
 import { auditRows } from './audit'
 import { quantile, type Row } from '../tests/support/load/timing'
 import type { BrandView } from '#shared/people/types'
-import type { Watch, WatchLook } from '#shared/watches/types'
+import type { Watch, WatchPreview } from '#shared/watches/types'
 import { memoryOf, viewRows } from './view'
 
 const NELL = { id: '01900000-0000-7000-8000-0000000000a1', name: 'Nell', email: 'nell@desk.example' }
@@ -74,7 +74,7 @@ async function watchRows(person: Person, path: string, articles: number): Promis
     const times: number[] = []
     for (let ask = 0; ask < 20; ask++) {
       const before = performance.now()
-      await person.want<WatchLook>('POST', `${path}/watches/look`, { query: query() })
+      await person.want<WatchPreview>('POST', `${path}/watches/look`, { query: query() })
       times.push(performance.now() - before)
     }
     const [p50, p95] = [quantile(times.slice(3), 0.5), quantile(times.slice(3), 0.95)]

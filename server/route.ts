@@ -21,7 +21,7 @@ export type Access = 'public' | 'person' | 'read' | 'work' | 'own'
 type Known<A extends Access> = A extends 'public' ? null : Person
 type Acting<A extends Access> = A extends 'public' | 'person' ? null : Actor
 
-export interface Given<A extends Access, B> {
+export interface RouteContext<A extends Access, B> {
   event: H3Event
   person: Known<A>
   sessionId: string
@@ -60,7 +60,7 @@ export interface Declared {
 export function route<A extends Access, S extends yup.AnyObjectSchema | null>(
   access: A,
   schema: S,
-  work: (given: Given<A, S extends yup.AnyObjectSchema ? yup.InferType<S> : null>) => Promise<unknown>,
+  work: (given: RouteContext<A, S extends yup.AnyObjectSchema ? yup.InferType<S> : null>) => Promise<unknown>,
   limits: RouteLimits = {},
 ): EventHandler & { declared: Declared } {
   const bodyBytes = limits.bodyBytes ?? (access === 'public' ? LIMITS.publicBytes : LIMITS.bodyBytes)
@@ -84,7 +84,7 @@ export function route<A extends Access, S extends yup.AnyObjectSchema | null>(
         param: (name: string) => paramOf(event, name),
       }
       setResponseHeader(event, 'cache-control', 'no-store')
-      return (await work(given as Given<A, never>)) ?? null
+      return (await work(given as RouteContext<A, never>)) ?? null
     } catch (error) {
       return answerProblem(event, error)
     } finally {

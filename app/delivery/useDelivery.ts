@@ -1,4 +1,4 @@
-import type { DeliveryDeed, DeliveryView } from '#shared/delivery/types'
+import type { DeliveryAction, DeliveryView } from '#shared/delivery/types'
 import * as words from '#shared/words'
 import { api, sentenceOf } from '~/base/client'
 import { useScheduleStore } from '~/schedule/scheduleStore'
@@ -11,7 +11,7 @@ export function useDelivery(id: string) {
   const goTo = useGoTo()
   const view = ref<DeliveryView | null>(null)
   const failed = ref('')
-  const busy = ref<DeliveryDeed | null>(null)
+  const busy = ref<DeliveryAction | null>(null)
 
   async function load(): Promise<void> {
     try {
@@ -25,7 +25,7 @@ export function useDelivery(id: string) {
   // The ribbon is fetched with each change of a delivery.
   watch(() => schedule.ribbon, load)
 
-  async function act(deed: DeliveryDeed): Promise<void> {
+  async function act(deed: DeliveryAction): Promise<void> {
     if (deed === 'change') return void goTo(`/desk/${view.value!.postId}`)
     busy.value = deed
     try {

@@ -3,9 +3,9 @@ import { useMediaQuery } from '@vueuse/core'
 import { ChevronLeft, ChevronRight, Pause, TriangleAlert } from '@lucide/vue'
 import * as words from '#shared/words'
 import { SHEET_DRAG, useSheetDrag } from '~/schedule/useSheetDrag'
-import { type HoldOf, useScheduleStore } from '~/schedule/scheduleStore'
+import { type HoldTarget, useScheduleStore } from '~/schedule/scheduleStore'
 import { addDays } from '~/base/localTime'
-import { entriesOf, isWanted, type SheetFilter } from '~/schedule/sheet'
+import { entriesOf, isWanted, type SheetFilter } from '~/schedule/scheduleGrid'
 import { ontoCard } from '~/schedule/sheetMoves'
 import type { Card, ScheduleView } from '#shared/schedule/types'
 import type { MoveTo } from '#core/schedule/moves'
@@ -114,7 +114,7 @@ useKeys(
   })),
 )
 
-const holding = ref<HoldOf | null>(null)
+const holding = ref<HoldTarget | null>(null)
 const holdName = computed(() => (holding.value?.kind === 'account' ? brand.accountName(holding.value.id) : ''))
 const isHeld = computed(() => {
   const of = holding.value
@@ -122,7 +122,7 @@ const isHeld = computed(() => {
   if (of?.kind === 'account') return Boolean(brand.view?.accounts.find(({ id }) => id === of.id)?.hold)
   return of !== null && (view.value?.cards.some((one) => one.postId === of.id && one.isHeld) ?? false)
 })
-function holdOne(of: HoldOf): void {
+function holdOne(of: HoldTarget): void {
   openId.value = null
   holding.value = of
 }

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { tagsOf } from './postDeeds'
+import { tagsOf } from './postActions'
 
 /** Hashtags as one types them: the field keeps what stands in it, the post has the words. */
 const tags = defineModel<string[]>({ required: true })

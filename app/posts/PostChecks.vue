@@ -4,7 +4,7 @@ import type { Check } from '#core/post'
 import type { PostDoc } from '#shared/posts/types'
 import * as words from '#shared/words'
 import type { AccountProof } from './usePostProofs'
-import { takeFix } from './postDeeds'
+import { takeFix } from './postActions'
 
 /** The preflight of all chosen accounts: what is the same on several is said once, with their names. */
 const props = defineProps<{ chosen: AccountProof[]; doc: PostDoc; readOnly: boolean }>()

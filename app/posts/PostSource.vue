@@ -1,15 +1,15 @@
 <script setup lang="ts">
 import type { ArticleFull } from '#shared/reading/types'
 import type { Clipping } from '#shared/clippings/types'
-import type { LinkLook, PostDoc } from '#shared/posts/types'
+import type { LinkPreview, PostDoc } from '#shared/posts/types'
 import { quoteOf } from '#core/post/quote'
 import * as words from '#shared/words'
 import type { PostEditor } from './usePostEditor'
-import { linkOf } from './postDeeds'
+import { linkOf } from './postActions'
 import PostPictures from './PostPictures.vue'
 
 /** What a post is made from: its article or clippings, the quotes marked there, pictures, credit, link. */
-const props = defineProps<{ editor: PostEditor; article: ArticleFull | null; clippings: Clipping[]; look: LinkLook | null; readOnly: boolean }>()
+const props = defineProps<{ editor: PostEditor; article: ArticleFull | null; clippings: Clipping[]; look: LinkPreview | null; readOnly: boolean }>()
 const doc = defineModel<PostDoc>({ required: true })
 const emit = defineEmits<{ insert: [text: string] }>()
 const says = words.writing

@@ -2,7 +2,7 @@
 import type { LinkPlace } from '#core/post'
 import { linkPlacesOf } from '#core/post/proof'
 import { shownPictures } from '#shared/posts/docs'
-import type { LinkLook, PostDoc } from '#shared/posts/types'
+import type { LinkPreview, PostDoc } from '#shared/posts/types'
 import * as words from '#shared/words'
 import type { AccountProof } from './usePostProofs'
 import { isTooMuch } from './proofPieces'
@@ -10,7 +10,7 @@ import { useDeskStore } from './deskStore'
 import ProofText from './ProofText.vue'
 import ProofExtras from './ProofExtras.vue'
 
-const props = defineProps<{ one: AccountProof; doc: PostDoc; look: LinkLook | null; readOnly: boolean }>()
+const props = defineProps<{ one: AccountProof; doc: PostDoc; look: LinkPreview | null; readOnly: boolean }>()
 const emit = defineEmits<{ crop: [accountId: string, pictureId: string] }>()
 const says = words.writing
 const desk = useDeskStore()

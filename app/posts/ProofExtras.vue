@@ -2,7 +2,7 @@
 import type { Proof } from '#core/post'
 import type { AccountPart, PostDoc } from '#shared/posts/types'
 import * as words from '#shared/words'
-import { takeOffer } from './postDeeds'
+import { takeOffer } from './postActions'
 
 /** What a proof offers and leaves out, and an account's own wording. */
 const props = defineProps<{ name: string; proof: Proof; part: AccountPart; doc: PostDoc }>()

@@ -1,5 +1,5 @@
 import type { Undoable } from '#shared/platform/types'
-import type { DeskContext, DeskRow, DeskView, LinkLook, PictureView, PostView, WritingHelp } from '#shared/posts/types'
+import type { DeskContext, DeskRow, DeskView, LinkPreview, PictureView, PostView, WritingHelp } from '#shared/posts/types'
 import * as words from '#shared/words'
 import { api, sentenceOf } from '~/base/client'
 
@@ -90,11 +90,11 @@ export const useDeskStore = defineStore('desk', () => {
 
   const open = (id: string): Promise<PostView> => api.get<PostView>(brand.path(`/posts/${id}`))
   const help = (articleId: string | null, text: string): Promise<WritingHelp> => api.post<WritingHelp>(brand.path('/writing-help'), { articleId, text })
-  const lookAtLink = (url: string): Promise<LinkLook> => api.post<LinkLook>(brand.path('/link-look'), { url })
+  const previewLink = (url: string): Promise<LinkPreview> => api.post<LinkPreview>(brand.path('/link-look'), { url })
   const upload = (file: Blob): Promise<PictureView> => api.upload<PictureView>(brand.path('/pictures'), file)
   const takePicture = (articleId: string, url: string): Promise<PictureView> => api.post<PictureView>(brand.path('/pictures/from-article'), { articleId, url })
   const takeCardPicture = (url: string): Promise<PictureView> => api.post<PictureView>(brand.path('/pictures/from-link'), { url })
   const pictureUrl = (id: string, width: 160 | 320 | 640 | 1280): string => brand.path(`/pictures/${id}?width=${width}`)
 
-  return { rememberDraft, endDraft, forgetDraft, draftAbout, view, rows, counts, show, failed, context, load, refresh, loadContext, refreshContext, ask, approve, sendBack, remove, open, help, lookAtLink, upload, takePicture, takeCardPicture, pictureUrl } // prettier-ignore
+  return { rememberDraft, endDraft, forgetDraft, draftAbout, view, rows, counts, show, failed, context, load, refresh, loadContext, refreshContext, ask, approve, sendBack, remove, open, help, previewLink, upload, takePicture, takeCardPicture, pictureUrl } // prettier-ignore
 })

@@ -1,6 +1,6 @@
 import type { Check, Proof } from '#core/post'
 import { linkFor, partsFor, ruleOf, textMarksOf, USUAL_WRITING } from '#shared/posts/docs'
-import type { AccountPart, DeskContext, LinkLook } from '#shared/posts/types'
+import type { AccountPart, DeskContext, LinkPreview } from '#shared/posts/types'
 import type { Account } from '#shared/networks/types'
 import type { Placing } from '#shared/schedule/types'
 import type { ProofAsk } from './workers/proofs'
@@ -24,7 +24,7 @@ export interface AccountProof {
 /** Proofs and checks of a post for each account, made while one types; those of the main text beside them. */
 export function usePostProofs(
   editor: PostEditor,
-  given: { context: () => DeskContext | null; look: () => LinkLook | null; places: () => Placing['accounts']; isOpened?: () => boolean },
+  given: { context: () => DeskContext | null; look: () => LinkPreview | null; places: () => Placing['accounts']; isOpened?: () => boolean },
 ) {
   const brand = useBrandStore()
   const clock = useClockStore()

@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import type { ArticleRow } from '#shared/reading/types'
+import type { ArticleSummary } from '#shared/reading/types'
 import * as words from '#shared/words'
 import type { Density } from './useDensity'
 import MarkedText from '~/articles/MarkedText.vue'
 
-const props = defineProps<{ row: ArticleRow; current: boolean; chosen: boolean; density: Density }>()
+const props = defineProps<{ row: ArticleSummary; current: boolean; chosen: boolean; density: Density }>()
 const emit = defineEmits<{ read: []; choose: [] }>()
 const times = useTimes()
 const brand = useBrandStore()

@@ -7,7 +7,7 @@ import { useWireStore } from './wireStore'
 import { useDensity } from './useDensity'
 import { useReading } from './useReading'
 import WatchChips from './WatchChips.vue'
-import SeveralBar from './SeveralBar.vue'
+import BulkBar from './BulkBar.vue'
 import ArticleLine from './ArticleLine.vue'
 
 const wire = useWireStore()
@@ -83,7 +83,7 @@ function showArrived(): void {
 <template>
   <section :aria-label="words.wire.list" class="flex min-h-0 flex-col border-r border-rule">
     <WatchChips />
-    <SeveralBar v-if="wire.chosen.size > 0" />
+    <BulkBar v-if="wire.chosen.size > 0" />
     <button
       v-if="wire.arrived.length > 0"
       type="button"

@@ -9,7 +9,7 @@ import { useDeskStore } from '~/posts/deskStore'
 import { usePostEditor } from '~/posts/usePostEditor'
 import { useUsualAccounts } from '~/posts/useUsualAccounts'
 import { usePlacing } from '~/schedule/usePlacing'
-import { useLinkLook } from '~/posts/useLinkLook'
+import { useLinkPreview } from '~/posts/useLinkPreview'
 import { usePostProofs } from '~/posts/usePostProofs'
 import { useLiningUp } from '~/posts/useLiningUp'
 import SaveState from '~/posts/SaveState.vue'
@@ -45,7 +45,7 @@ const slots = usePlacing(
   }),
   { chosen: chosenIds, ready: chosenIds },
 )
-const { look, isLooking } = useLinkLook(() => (doc.value.wordings[0]!.text.trim() === '' ? null : editor.link.value))
+const { look, isLooking } = useLinkPreview(() => (doc.value.wordings[0]!.text.trim() === '' ? null : editor.link.value))
 const { proofs, chosen, ready, stop, isCurrent, writing, main } = usePostProofs(editor, {
   context: () => desk.context,
   look: () => look.value,

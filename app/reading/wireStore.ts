@@ -1,8 +1,8 @@
-import type { ArticleFull, ArticleRow, WirePage } from '#shared/reading/types'
+import type { ArticleFull, ArticleSummary, WirePage } from '#shared/reading/types'
 import type { ArticleState } from '#shared/articles/types'
 import type { Undoable } from '#shared/platform/types'
 import { api, sentenceOf } from '~/base/client'
-import { belongsTo, type LeftOut, type Show } from '#shared/articles/shows'
+import { belongsTo, type ExcludedBy, type Show } from '#shared/articles/shows'
 import * as words from '#shared/words'
 
 const HOUR = 3_600_000
@@ -52,9 +52,9 @@ export const useWireStore = defineStore('wire', () => {
   const notices = useNoticesStore()
   const filter = ref<WireFilter>({ ...NO_FILTER })
   // Ten thousand rows and more may be loaded: the list is replaced, never watched in depth, and each row tells its own changes.
-  const rows = shallowRef<readonly ArticleRow[]>([])
+  const rows = shallowRef<readonly ArticleSummary[]>([])
   const next = ref<string | null>(null)
-  const arrived = shallowRef<readonly ArticleRow[]>([])
+  const arrived = shallowRef<readonly ArticleSummary[]>([])
   /** More came than a page holds: between its end and the list lie some that are not known here. */
   const arrivedMore = ref(false)
   const loading = ref(true)
@@ -74,11 +74,11 @@ export const useWireStore = defineStore('wire', () => {
   const isNarrowed = computed(() => Object.keys(NO_NARROWING).some((name) => filter.value[name as keyof Narrowing] !== null))
   const places = computed(() => new Map(rows.value.map((row, at) => [toRaw(row).id, at])))
   const placeOf = (id: string | null): number => (id === null ? -1 : (places.value.get(id) ?? -1))
-  const rowOf = (id: string): ArticleRow | undefined => rows.value[placeOf(id)]
+  const rowOf = (id: string): ArticleSummary | undefined => rows.value[placeOf(id)]
   const index = computed(() => placeOf(selectedId.value))
   /** The article read last: from there one goes on after the sheet was put away. */
   let lastId: string | null = null
-  const alive = (page: WirePage): ArticleRow[] => page.articles.map((row) => shallowReactive(row))
+  const alive = (page: WirePage): ArticleSummary[] => page.articles.map((row) => shallowReactive(row))
 
   function pagePath(after: string | null): string {
     const { age, ...plain } = filter.value
@@ -139,13 +139,13 @@ export const useWireStore = defineStore('wire', () => {
     putArrived(arrivedOf(page), page.next !== null && last !== undefined && placeOf(last.id) < 0)
   }
 
-  function putArrived(articles: ArticleRow[], more = false): void {
+  function putArrived(articles: ArticleSummary[], more = false): void {
     arrived.value = articles
     arrivedMore.value = more && articles.length > 0
   }
 
   /** What came since: in other orders than newest first it belongs further down and comes with its page. */
-  function arrivedOf(page: WirePage): ArticleRow[] {
+  function arrivedOf(page: WirePage): ArticleSummary[] {
     if (filter.value.order !== 'newest') return []
     // The page may reach further back than what is loaded here; what lies behind comes with the next page.
     const oldest = next.value === null ? '' : rows.value.at(-1)!.at
@@ -222,7 +222,7 @@ export const useWireStore = defineStore('wire', () => {
   }
 
   /** What a person decides is no rule's doing any more. */
-  function putState(id: string, state: ArticleState, leftOut: LeftOut | null = null): void {
+  function putState(id: string, state: ArticleState, leftOut: ExcludedBy | null = null): void {
     const row = rowOf(id)
     if (row) Object.assign(row, { state, leftOut })
     if (article.value?.id === id) article.value = { ...article.value, state, leftOut }

@@ -5,7 +5,7 @@ import type { Card, ScheduleView } from '#shared/schedule/types'
 import * as words from '#shared/words'
 import { SHEET_DRAG } from './useSheetDrag'
 import { NOWHERE, vDropTarget } from '~/base/dragging'
-import { daysOf, entriesOf } from './sheet'
+import { daysOf, entriesOf } from './scheduleGrid'
 import PostCard from './PostCard.vue'
 import OpenSlot from './OpenSlot.vue'
 

@@ -2,11 +2,11 @@
 import { CalendarX, CircleAlert, Clock, Copy, Pause, PieChart } from '@lucide/vue'
 import type { FoundAhead } from '#shared/schedule/types'
 import * as words from '#shared/words'
-import { type HoldOf, useScheduleStore } from './scheduleStore'
+import { type HoldTarget, useScheduleStore } from './scheduleStore'
 import PlannedShares from './PlannedShares.vue'
 
 /** What stands out in the days to come, each with what settles it beside it. */
-const emit = defineEmits<{ lift: [of: HoldOf]; day: [date: string] }>()
+const emit = defineEmits<{ lift: [of: HoldTarget]; day: [date: string] }>()
 const says = words.ahead
 const schedule = useScheduleStore()
 const brand = useBrandStore()
@@ -15,7 +15,7 @@ const goTo = useGoTo()
 const notices = useNoticesStore()
 const found = ref<FoundAhead[] | null>(null)
 async function load(): Promise<void> {
-  found.value = await schedule.lookAhead().catch((error: unknown) => {
+  found.value = await schedule.previewWatch().catch((error: unknown) => {
     notices.complain(error)
     return found.value ?? []
   })

@@ -2,14 +2,14 @@
 import { ExternalLink } from '@lucide/vue'
 import type { Card, ScheduleView } from '#shared/schedule/types'
 import * as words from '#shared/words'
-import { isTrouble } from './sheet'
-import { type HoldOf, useScheduleStore } from './scheduleStore'
+import { isTrouble } from './scheduleGrid'
+import { type HoldTarget, useScheduleStore } from './scheduleStore'
 import type { PlanTrial } from './usePlanTrial'
 
 const LazyMovePanel = defineAsyncComponent(() => import('./MovePanel.vue'))
 
 const props = defineProps<{ card: Card | null; view: ScheduleView | null; plan: PlanTrial }>()
-const emit = defineEmits<{ close: []; hold: [of: HoldOf] }>()
+const emit = defineEmits<{ close: []; hold: [of: HoldTarget] }>()
 const says = words.schedule.card
 const schedule = useScheduleStore()
 const brand = useBrandStore()
@@ -33,7 +33,7 @@ const about = computed(() => [shown.value?.source, shown.value?.by].filter(Boole
 const isSent = computed(() => shown.value?.state === 'sent')
 
 /** What is on hold, where the card waits for that: its account, or the brand. */
-const holder = computed((): HoldOf => {
+const holder = computed((): HoldTarget => {
   const id = shown.value?.accountId ?? ''
   return brand.view?.accounts.find((one) => one.id === id)?.hold ? { kind: 'account', id } : { kind: 'brand' }
 })

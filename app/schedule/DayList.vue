@@ -2,7 +2,7 @@
 import type { Account } from '#shared/networks/types'
 import type { ScheduleView } from '#shared/schedule/types'
 import * as words from '#shared/words'
-import { daysOf, entriesOf } from './sheet'
+import { daysOf, entriesOf } from './scheduleGrid'
 import PostCard from './PostCard.vue'
 import OpenSlot from './OpenSlot.vue'
 

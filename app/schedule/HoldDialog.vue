@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import { type HoldOf, useScheduleStore } from './scheduleStore'
+import { type HoldTarget, useScheduleStore } from './scheduleStore'
 import type { LateLine } from '#shared/schedule/types'
 import * as words from '#shared/words'
 
 /** Puts a brand, an account or a post on hold, or lets it go out again: then it says what became late. */
-const props = defineProps<{ of: HoldOf | null; name: string; isHeld: boolean }>()
+const props = defineProps<{ of: HoldTarget | null; name: string; isHeld: boolean }>()
 const emit = defineEmits<{ close: [] }>()
 const says = words.hold
 const schedule = useScheduleStore()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { ScheduleView } from '#shared/schedule/types'
 import * as words from '#shared/words'
-import { isNarrowed, type SheetFilter } from './sheet'
+import { isNarrowed, type SheetFilter } from './scheduleGrid'
 
 const props = defineProps<{ view: ScheduleView }>()
 const filter = defineModel<SheetFilter>({ required: true })

@@ -15,7 +15,7 @@ export interface Move {
 }
 
 /** What a hold is of: the whole brand, one account, one post. */
-export type HoldOf = { kind: 'brand' } | { kind: 'account' | 'post'; id: string }
+export type HoldTarget = { kind: 'brand' } | { kind: 'account' | 'post'; id: string }
 
 /** The next seven days (the ribbon), and the seven days the Schedule shows, which are the same unless one moves. */
 export const useScheduleStore = defineStore('schedule', () => {
@@ -68,12 +68,12 @@ export const useScheduleStore = defineStore('schedule', () => {
     return card ? words.move.done(times.shortDayTime(card.at)) : words.move.doneNowhere
   }
 
-  const hold = (of: HoldOf, reason: string, until: string | null): Promise<void> =>
+  const hold = (of: HoldTarget, reason: string, until: string | null): Promise<void> =>
     undoably(() => words.hold.held, () => api.post<Undoable>(brand.path('/hold'), { of, reason, until }), brand.load, true) // prettier-ignore
-  const lift = (of: HoldOf, late: string): Promise<void> =>
+  const lift = (of: HoldTarget, late: string): Promise<void> =>
     undoably(() => words.hold.lifted, () => api.post<Undoable>(brand.path('/lift'), { of, late }), brand.load, true) // prettier-ignore
-  const late = (of: HoldOf): Promise<LateLine[]> => api.get(brand.path(`/late${of.kind === 'brand' ? '' : `?${of.kind}=${of.id}`}`))
-  const lookAhead = (): Promise<FoundAhead[]> => api.get(brand.path('/look-ahead'))
+  const late = (of: HoldTarget): Promise<LateLine[]> => api.get(brand.path(`/late${of.kind === 'brand' ? '' : `?${of.kind}=${of.id}`}`))
+  const previewWatch = (): Promise<FoundAhead[]> => api.get(brand.path('/look-ahead'))
   async function sendNow(lineId: string): Promise<void> {
     await api.post(brand.path(`/lines/${lineId}/send`))
     await load()
@@ -91,5 +91,5 @@ export const useScheduleStore = defineStore('schedule', () => {
     await Promise.all([load(), also()])
     notices.sayUndoable(says(result), id, result.historyId, () => Promise.all([load(), also()]), asks)
   }
-  return { ribbon, failed, shown, from, load, open, step, move: moveLine, takeOut, sendNow, hold, lift, late, lookAhead }
+  return { ribbon, failed, shown, from, load, open, step, move: moveLine, takeOut, sendNow, hold, lift, late, previewWatch }
 })

@@ -5,7 +5,7 @@ import { lookSchema, sourceSchema } from '#shared/sources/schemas'
 import * as words from '#shared/words'
 import { api, Refusal } from '~/base/client'
 import { noWishes } from './sourceForms'
-import SourceWishes from './SourceWishes.vue'
+import SourceSettings from './SourceSettings.vue'
 import MailingListDialog from './MailingListDialog.vue'
 import BookmarkDialog from './BookmarkDialog.vue'
 
@@ -119,7 +119,7 @@ onMounted(() => {
       <div class="grid content-start gap-4">
         <p v-if="found.known" class="text-warn">{{ says.known(found.known) }}</p>
         <template v-else>
-          <SourceWishes :values="adding.values" :errors="adding.errors.value" folded @leave="adding.leave" />
+          <SourceSettings :values="adding.values" :errors="adding.errors.value" folded @leave="adding.leave" />
           <ProblemLine :says="adding.problem.value || adding.errors.value.feedUrl || ''" />
           <div class="flex gap-2">
             <PlainButton kind="act" type="submit" :busy="adding.busy.value">{{ adding.busy.value ? says.adding : says.add }}</PlainButton>

@@ -3,7 +3,7 @@ import { mailSourceSchema } from '#shared/sources/schemas'
 import * as words from '#shared/words'
 import { api } from '~/base/client'
 import { noWishes } from './sourceForms'
-import SourceWishes from './SourceWishes.vue'
+import SourceSettings from './SourceSettings.vue'
 
 const props = defineProps<{ open: boolean }>()
 const emit = defineEmits<{ close: [] }>()
@@ -34,7 +34,7 @@ async function add(): Promise<void> {
     <SecretAddress v-if="address" :label="says.mailAddress" :address="address" :hint="says.mailHint" />
     <form v-else id="mail-form" class="grid gap-4" novalidate @submit.prevent="add">
       <p class="text-ink-2">{{ says.mailIntro }}</p>
-      <SourceWishes :values="form.values" :errors="form.errors.value" folded @leave="form.leave" />
+      <SourceSettings :values="form.values" :errors="form.errors.value" folded @leave="form.leave" />
       <ProblemLine :says="form.problem.value" />
     </form>
     <template #actions>

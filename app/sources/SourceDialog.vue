@@ -3,8 +3,8 @@ import type { Source } from '#shared/sources/types'
 import { sourceEditSchema } from '#shared/sources/schemas'
 import * as words from '#shared/words'
 import { api } from '~/base/client'
-import { noWishes, wishesOf } from './sourceForms'
-import SourceWishes from './SourceWishes.vue'
+import { noWishes, settingsOf } from './sourceForms'
+import SourceSettings from './SourceSettings.vue'
 
 const props = defineProps<{ source: Source | null }>()
 const emit = defineEmits<{ close: [] }>()
@@ -16,7 +16,7 @@ watch(
   () => props.source?.id,
   () => {
     const { source } = props
-    if (source) form.start({ ...wishesOf(source), paused: source.pausedAt !== null, version: source.version })
+    if (source) form.start({ ...settingsOf(source), paused: source.pausedAt !== null, version: source.version })
   },
   { immediate: true },
 )
@@ -36,11 +36,11 @@ const renew = (): Promise<boolean> =>
 <template>
   <SideDialog :open="source !== null" :title="says.editTitle" @close="emit('close')">
     <form id="source-form" class="grid gap-4" novalidate @submit.prevent="save">
-      <SourceWishes :values="form.values" :errors="form.errors.value" @leave="form.leave">
+      <SourceSettings :values="form.values" :errors="form.errors.value" @leave="form.leave">
         <template #more>
           <label class="flex items-center gap-2"><input v-model="form.values.paused" type="checkbox" class="accent-(--act)" />{{ says.paused }}</label>
         </template>
-      </SourceWishes>
+      </SourceSettings>
       <SecretAddress v-if="source?.mailAddress" :label="says.mailAddress" :address="source.mailAddress" :hint="says.mailHint">
         <PlainButton @click="renew">{{ says.newAddress }}</PlainButton>
       </SecretAddress>

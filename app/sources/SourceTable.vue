@@ -2,7 +2,7 @@
 import type { Source } from '#shared/sources/types'
 import * as words from '#shared/words'
 import { clippedShare } from './sourceForms'
-import SeveralSources from './SeveralSources.vue'
+import BulkSources from './BulkSources.vue'
 import SourceLine from './SourceLine.vue'
 
 const props = defineProps<{ sources: Source[] }>()
@@ -79,7 +79,7 @@ const select = 'max-w-[150px] rounded border border-rule bg-sheet px-1.5 py-1 te
         <option v-for="(label, name) in says.orders" :key="name" :value="name">{{ label }}</option>
       </select>
     </div>
-    <SeveralSources v-if="chosenShown.length > 0" :ids="chosenShown" @done="chooseNone" />
+    <BulkSources v-if="chosenShown.length > 0" :ids="chosenShown" @done="chooseNone" />
     <p v-if="shown.length === 0" class="py-8 text-center text-ink-2">{{ says.noneLikeThat }}</p>
     <div v-else class="column:overflow-x-auto">
       <table class="w-full column:min-w-[620px] max-column:block">

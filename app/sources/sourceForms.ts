@@ -29,7 +29,7 @@ export const noWishes = (): Wishes => ({
   accountIds: null,
 })
 
-export const wishesOf = (source: Source): Wishes => ({
+export const settingsOf = (source: Source): Wishes => ({
   label: source.label,
   folder: source.folders.join(', '),
   own: source.own,

@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { Plus } from '@lucide/vue'
-import type { OfferedWord, WatchLook } from '#shared/watches/types'
+import type { OfferedWord, WatchPreview } from '#shared/watches/types'
 import * as words from '#shared/words'
 import WeeksChart from './WeeksChart.vue'
 import WordWorths from './WordWorths.vue'
 import MarkedText from '~/articles/MarkedText.vue'
 
 defineProps<{
-  look: WatchLook | null
+  look: WatchPreview | null
   offered: OfferedWord[]
   looking: boolean
   failed: string

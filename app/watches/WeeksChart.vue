@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
 import { scaleBand, scaleLinear } from 'd3-scale'
-import type { WatchLook } from '#shared/watches/types'
+import type { WatchPreview } from '#shared/watches/types'
 import * as words from '#shared/words'
 
-const props = defineProps<{ weeks: WatchLook['weeks']; ink: number }>()
+const props = defineProps<{ weeks: WatchPreview['weeks']; ink: number }>()
 const says = words.watch.look
 const times = useTimes()
 const box = ref<HTMLElement | null>(null)

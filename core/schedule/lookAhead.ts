@@ -30,7 +30,7 @@ const ENOUGH_POSTS = 5
  * What stands out in the coming week: accounts that send nothing, posts without a place or not approved soon, days with nothing or with
  * more than their ceiling, lines that end, links that come twice, pillars above their share. In the order a person would take them.
  */
-export function lookAhead(input: PlanInput, plan: Plan): Finding[] {
+export function previewWatch(input: PlanInput, plan: Plan): Finding[] {
   const now = toMs(input.now)
   const findings: Finding[] = []
   for (const account of input.accounts) {

@@ -26,11 +26,11 @@ export {
   type WirePlace,
   wirePlaces,
 } from './queries/articles'
-export { decidedStates, putHidden, putLeftOut, takeBackHidden, takeBackLeftOut, takeBackUnmarked } from './queries/leftOut'
+export { decidedStates, putHidden, putLeftOut, takeBackHidden, takeBackLeftOut, takeBackUnmarked } from './queries/excluded'
 export { matchExpression, newestMatches, searchArticles, type SearchFilter } from './queries/search'
 export { clearUnusedTags, hasTag, namesByTagger, tagsOf, tagsOfArticles } from './queries/tags'
 export { leftToMatch, putToMatch, takeOffToMatch } from './queries/toMatch'
-export type { ArticleRecord } from './rows'
+export type { ArticleRow } from './rows'
 export { putState, putStateOf } from './states'
 export { mergeTags, removeTag, renameTag, setTagsOf, tagArticles, tagUses } from './tags'
 export { beginningOf } from './titles'

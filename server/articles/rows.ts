@@ -1,4 +1,4 @@
-export interface ArticleRecord {
+export interface ArticleRow {
   id: string
   feed_id: string
   guid: string

@@ -1,6 +1,6 @@
 import * as yup from 'yup'
 import { listOf } from '#shared/platform/lists'
-import { askOutside } from '#server/platform/net/outside'
+import { httpRequest } from '#server/platform/net/httpRequest'
 import { problem } from '#server/platform/http/problem'
 
 const PROFILE = /^@?([a-z0-9._-]+)@([a-z0-9.-]+\.[a-z]{2,}(?::\d+)?)$/i
@@ -15,7 +15,7 @@ export async function profilePage(text: string): Promise<string | null> {
   const [, name, host] = PROFILE.exec(text.trim()) ?? []
   if (!name || !host) return null
   const resource = `acct:${name}@${host}`
-  const answer = await askOutside(`https://${host}/.well-known/webfinger?resource=${encodeURIComponent(resource)}`, {
+  const answer = await httpRequest(`https://${host}/.well-known/webfinger?resource=${encodeURIComponent(resource)}`, {
     headers: { accept: 'application/jrd+json, application/json' },
     maxBytes: 100_000,
   })

@@ -4,4 +4,4 @@
 export { askedByToken, confirmByToken } from './mailConfirmation'
 export { noticesOfBrand, putNotice, seeNotices, settleNotices } from './notices'
 export { countUnseen, openNotices, removeOldNotices } from './queries/notices'
-export { setTellingOf, tellingOf, testTelling } from './telling'
+export { setNotificationChannels, notificationChannelsOf, testNotificationChannels } from './telling'

@@ -1,4 +1,4 @@
-import type { Telling } from '#shared/notices/types'
+import type { NotificationChannels } from '#shared/notices/types'
 import { MINUTE } from '#core/instant'
 import * as words from '#shared/words'
 import { now } from '#server/platform/clock'
@@ -6,7 +6,7 @@ import { inTransaction, useDb } from '#server/platform/db'
 import { brandById, liveBrands, setTelling, updateTelling, type BrandRow } from '#server/people'
 import { untoldNotices, updateNotice } from './queries/notices'
 import type { NoticeRow } from './rows'
-import { askOutside } from '#server/platform/net/outside'
+import { httpRequest } from '#server/platform/net/httpRequest'
 import { routeTo, webAddress } from '#server/platform/net/address'
 import { problem, ProblemError } from '#server/platform/http/problem'
 import { seal, unseal } from '#server/platform/secrets'
@@ -87,12 +87,12 @@ async function tellEverywhere(brand: BrandRow, subject: string, text: string): P
 }
 
 async function tellHook(address: string, text: string): Promise<void> {
-  const answer = await askOutside(address, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ text }) })
+  const answer = await httpRequest(address, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ text }) })
   if (answer.status >= 300) throw problem('hookRefused', new URL(address).hostname, answer.status)
 }
 
 /** How a brand's notices are told. The hook's address is never given out. */
-export async function tellingOf(actor: Actor): Promise<Telling> {
+export async function notificationChannelsOf(actor: Actor): Promise<NotificationChannels> {
   const brand = await brandById(await useDb(), actor.brandId)
   if (!brand) throw problem('notFound')
   const kept = keptOf(brand)
@@ -107,7 +107,11 @@ export interface TellingInput extends KeptTelling {
 }
 
 /** Changes how they are told; new mail addresses are asked whether they want it (`origin`: where such a letter leads). Throws `noAddress` or `privateAddress` at the field of the hook. */
-export async function setTellingOf(actor: Actor, { hook, mail, quietFrom, quietUntil }: TellingInput, origin: string): Promise<Telling> {
+export async function setNotificationChannels(
+  actor: Actor,
+  { hook, mail, quietFrom, quietUntil }: TellingInput,
+  origin: string,
+): Promise<NotificationChannels> {
   const sealed = hook === null ? null : hook === '' ? undefined : seal(await openAddress(hook))
   await inTransaction(async (db) => {
     await setTelling(db, actor.brandId, JSON.stringify({ mail, quietFrom, quietUntil } satisfies KeptTelling), sealed)
@@ -115,7 +119,7 @@ export async function setTellingOf(actor: Actor, { hook, mail, quietFrom, quietU
   })
   const brand = await brandById(await useDb(), actor.brandId)
   if (brand) await askToConfirm(brand, mail, origin)
-  return tellingOf(actor)
+  return notificationChannelsOf(actor)
 }
 
 async function openAddress(hook: string): Promise<string> {
@@ -129,7 +133,7 @@ async function openAddress(hook: string): Promise<string> {
 }
 
 /** Sends a message to try the ways out. Throws `notTold` with the reason. */
-export async function testTelling(actor: Actor): Promise<void> {
+export async function testNotificationChannels(actor: Actor): Promise<void> {
   const db = await useDb()
   const brand = await brandById(db, actor.brandId)
   if (!brand) throw problem('notFound')

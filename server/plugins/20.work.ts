@@ -5,7 +5,7 @@ import { followClock, restoreClock } from '#server/work/clockwork'
 import { needsFirstStart, newStartCode } from '#server/people'
 import { storeClicks } from '#server/results'
 import { settings } from '#server/platform/settings'
-import { registerSubjects } from '../subjects'
+import { registerSubjects } from '#server/subjects'
 import { startLoops } from '#server/work/loops'
 import { stopThreads } from '#server/platform/jobs/pool'
 

@@ -2,15 +2,15 @@
 // Owns: posts, their places in line, pictures, link previews, approvals.
 // May ask: people, articles, sources, watches, clippings, networks, delivery, results.
 export { approve, askReview, putApproved, putInReview, sendBack } from './approvals'
-export { type Frozen, frozenOf, outgoingOf } from './frozen'
-export { lookAtLink } from './linkLooks'
+export { type DeliveryPayload, payloadOf, outgoingOf } from './payload'
+export { previewLink } from './linkPreviews'
 export { passOnPicture } from './pictures'
 export { docOf } from './postDocs'
 export { addEvent, chosenAccounts, mayApprove, pillarsNeedingOthers } from './postFacts'
 export { linkKeyOf, linkOfPost } from './postLinks'
 export { pictureContent, pictureOfArticle, pictureOfCard, uploadPicture } from './postPictures'
 export { desk, draftOf, openPost, removePost, rewritePost, savePost } from './posts'
-export { checksOf, neutralContext, proofMaker, unfitFor } from './proofs'
+export { checksOf, neutralContext, proofMaker, violationOf } from './proofs'
 export {
   aboutPosts,
   countOnDesk,

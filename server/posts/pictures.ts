@@ -1,6 +1,6 @@
 import { setResponseHeader, type H3Event } from 'h3'
 import { LIMITS } from '#shared/platform/limits'
-import { askOutside } from '#server/platform/net/outside'
+import { httpRequest } from '#server/platform/net/httpRequest'
 import { webAddress } from '#server/platform/net/address'
 import { problem } from '#server/platform/http/problem'
 import { useDb } from '#server/platform/db'
@@ -9,7 +9,7 @@ import { articleForBrand } from '#server/articles'
 /** Passes on a picture that stands in an article of the brand: only pictures by their content, only up to the limit. */
 export async function passOnPicture(event: H3Event, brandId: string, articleId: string, url: string): Promise<Buffer> {
   await requireInArticle(brandId, articleId, url)
-  const answer = await askOutside(webAddress(url), { maxBytes: LIMITS.pictureBytes, headers: { accept: 'image/*' } })
+  const answer = await httpRequest(webAddress(url), { maxBytes: LIMITS.pictureBytes, headers: { accept: 'image/*' } })
   const type = answer.status === 200 ? pictureType(answer.body) : null
   if (!type) throw problem('notFound')
   setResponseHeader(event, 'content-type', type)

@@ -4,11 +4,11 @@ import type { PictureView } from '#shared/posts/types'
 import { now } from '#server/platform/clock'
 import { useDb } from '#server/platform/db'
 import * as store from './queries/pictures'
-import { askOutside } from '#server/platform/net/outside'
+import { httpRequest } from '#server/platform/net/httpRequest'
 import { webAddress } from '#server/platform/net/address'
 import { problem } from '#server/platform/http/problem'
 import type { Actor } from '#server/platform/changes/actor'
-import { lookAtLink } from './linkLooks'
+import { previewLink } from './linkPreviews'
 import { requireInArticle } from './pictures'
 import { readPicture, smallPicture } from './pictureWork'
 import { pictureView } from './proofs'
@@ -24,7 +24,7 @@ export async function pictureOfArticle(actor: Actor, input: { articleId: string;
 
 /** Keeps the picture of a link's card for posts. */
 export async function pictureOfCard(actor: Actor, link: string): Promise<PictureView> {
-  const image = (await lookAtLink(link)).card?.image
+  const image = (await previewLink(link)).card?.image
   if (!image) throw problem('noPicture')
   return fetchAndKeep(actor, image)
 }
@@ -32,7 +32,7 @@ export async function pictureOfCard(actor: Actor, link: string): Promise<Picture
 async function fetchAndKeep(actor: Actor, url: string): Promise<PictureView> {
   const known = await store.pictureFrom(await useDb(), actor.brandId, url)
   if (known) return pictureView(known)
-  const answer = await askOutside(webAddress(url), { maxBytes: LIMITS.uploadBytes, headers: { accept: 'image/*' } })
+  const answer = await httpRequest(webAddress(url), { maxBytes: LIMITS.uploadBytes, headers: { accept: 'image/*' } })
   if (answer.status !== 200) throw problem('noPicture')
   return keep(actor, answer.body, url)
 }

@@ -7,7 +7,7 @@ import { now } from '#server/platform/clock'
 import type { Db } from '#server/platform/db'
 import { accountsOf, type AccountRow, appearsOnOf, planHold, rulesOf } from '#server/networks'
 import { brandById, pillarsOf, type BrandRow } from '#server/people'
-import { linkLookOf } from './queries/linkLooks'
+import { linkPreviewOf } from './queries/linkPreviews'
 import { picturesByIds, type PictureFacts } from './queries/pictures'
 import { shortLinksOf } from '#server/results'
 import type { PostRow } from './rows'
@@ -64,7 +64,7 @@ export async function checksOf(
 ): Promise<Check[]> {
   const brand = (await brandById(db, brandId))!
   const link = linkOfPost(post.link, made.parts.ownText ?? made.parts.text)
-  const look = link ? await linkLookOf(db, link) : null
+  const look = link ? await linkPreviewOf(db, link) : null
   const appearsOn = (await accountsOf(db, brandId)).filter(({ id }) => appearsOnOf(account).includes(id))
   const context: PreflightContext = {
     ...neutralContext(brand),
@@ -91,7 +91,7 @@ export const neutralContext = (brand: BrandRow): PreflightContext => ({
 }) // prettier-ignore
 
 /** What of a post no longer suits the network as it is now, as a sentence; null where it suits. */
-export function unfitFor(brand: BrandRow, made: MadeProof): string | null {
+export function violationOf(brand: BrandRow, made: MadeProof): string | null {
   const stop = stopsOf(made.parts, made.proof, made.rules, neutralContext(brand)).find(({ id }) => id !== 'comment')
   return stop ? `${made.rules.name}: ${stop.says}` : null
 }

@@ -1,5 +1,5 @@
 import * as articles from '#server/articles'
-import type { WirePage, ArticleRow } from '#shared/reading/types'
+import type { WirePage, ArticleSummary } from '#shared/reading/types'
 import { useDb, inTransaction, type Db } from '#server/platform/db'
 import { articlesWithWords } from './askedWords'
 import { ownSitesOf } from '#server/platform/db/columns'
@@ -83,7 +83,7 @@ function readKey(key: string | null): { at: number; id: string } | null {
 }
 
 /** Rows of a list with what a brand's watches found in each. */
-export async function withMarks(db: Db, brandId: string, rows: articles.ListedArticle[]): Promise<ArticleRow[]> {
+export async function withMarks(db: Db, brandId: string, rows: articles.ListedArticle[]): Promise<ArticleSummary[]> {
   const ids = rows.map((row) => row.id)
   const marks = await marksOfArticles(db, brandId, ids, now())
   const tags = await tagsOfArticles(db, brandId, ids, now())

@@ -3,11 +3,11 @@ import { DAY } from '#core/instant'
 import * as words from '#shared/words'
 import { now, realNow } from '#server/platform/clock'
 import { inTransaction, useDb, type Db } from '#server/platform/db'
-import { articleForBrand, updateArticle, type ArticleForBrand, type ArticleRecord, putToMatch } from '#server/articles'
+import { articleForBrand, updateArticle, type ArticleForBrand, type ArticleRow, putToMatch } from '#server/articles'
 import { feedById } from '#server/sources'
 import { meaningOf } from '#server/platform/net/meanings'
 import { webAddress } from '#server/platform/net/address'
-import { askOutside } from '#server/platform/net/outside'
+import { httpRequest } from '#server/platform/net/httpRequest'
 import { problem, ProblemError } from '#server/platform/http/problem'
 import { runInThread, TaskStopped } from '#server/platform/jobs/pool'
 import { matchStored } from '#server/watches'
@@ -17,7 +17,7 @@ const SUMMARY_CHARACTERS = 2_000
 /** A page that gave nothing is asked once more after this long. */
 const ASK_AGAIN_MS = DAY
 
-type Texts = Pick<ArticleRecord, 'title' | 'content_html' | 'page_html' | 'text' | 'url' | 'page_at'>
+type Texts = Pick<ArticleRow, 'title' | 'content_html' | 'page_html' | 'text' | 'url' | 'page_at'>
 
 /** Where an article's text is from; null where there is only a summary. */
 export function textFrom(row: Texts): 'feed' | 'page' | null {
@@ -70,7 +70,7 @@ async function mainText(row: ArticleForBrand): Promise<Found> {
   const says = words.pages
   try {
     const url = webAddress(row.url!)
-    const answer = await askOutside(url, { headers: { accept: 'text/html, application/xhtml+xml' } })
+    const answer = await httpRequest(url, { headers: { accept: 'text/html, application/xhtml+xml' } })
     if (answer.status !== 200) return { says: problem('httpStatus', url.hostname, answer.status, meaningOf(answer.status)).message }
     const type = answer.headers['content-type'] ?? ''
     if (type !== '' && !/html/i.test(type)) return { says: says.noPage(type.split(';')[0]!.slice(0, 60)) }

@@ -1,7 +1,7 @@
 import * as words from '#shared/words'
 import * as store from '#server/delivery'
 import type { Db } from '#server/platform/db'
-import { postById, removeLine, type LinedPost, frozenOf, linkKeyOf } from '#server/posts'
+import { postById, removeLine, type LinedPost, payloadOf, linkKeyOf } from '#server/posts'
 import { anyAccount } from '#server/networks'
 import { returnToDesk } from './returns'
 import { v7 as uuid } from 'uuid'
@@ -17,7 +17,7 @@ export async function freeze(db: Db, line: LinedPost, dueAt: number, slotAt: num
   const account = await anyAccount(db, line.brand_id, line.account_id)
   const post = await postById(db, line.brand_id, line.post_id)
   if (!account || !post) return
-  const { frozen, unfit } = await frozenOf(db, post, account, line.wording, line.echo)
+  const { frozen, unfit } = await payloadOf(db, post, account, line.wording, line.echo)
   if (unfit) return returnToDesk(db, post, account, unfit)
   const id = uuid()
   const says = personId === null ? words.causes.planned : words.causes.sentNow

@@ -12,16 +12,16 @@ import type { Actor } from '#server/platform/changes/actor'
 import { changeUndoably } from '#server/platform/changes/history'
 
 /** What a hold is of: the whole brand, one account, one post. */
-export type HoldOf = { kind: 'brand' } | { kind: 'account' | 'post'; id: string }
+export type HoldTarget = { kind: 'brand' } | { kind: 'account' | 'post'; id: string }
 
 /** As a request says it. */
-export const holdOf = ({ kind, id }: { kind: HoldOf['kind']; id: string | null }): HoldOf => (kind === 'brand' ? { kind } : { kind, id: id ?? '' })
+export const holdOf = ({ kind, id }: { kind: HoldTarget['kind']; id: string | null }): HoldTarget => (kind === 'brand' ? { kind } : { kind, id: id ?? '' })
 
 /** What becomes of posts whose time passed while they were held: back into the line, out of it, or left as they are. */
 export type LateChoice = 'line' | 'take-out' | 'leave'
 
 /** From now on nothing goes out, until then or until it is lifted. What is on its way to the network already is not called back. */
-export async function hold(actor: Actor, of: HoldOf, { reason, until }: { reason: string; until: string | null }): Promise<Undoable> {
+export async function hold(actor: Actor, of: HoldTarget, { reason, until }: { reason: string; until: string | null }): Promise<Undoable> {
   const hold_until = until === null ? null : Date.parse(until)
   if (hold_until !== null && hold_until <= now()) throw problem('holdPast').at('until')
   const { historyId } = await changeUndoably(actor, kindOf(of), idOf(actor, of), async (db, tracked) => {
@@ -32,7 +32,7 @@ export async function hold(actor: Actor, of: HoldOf, { reason, until }: { reason
 }
 
 /** Lets go out what was held. Posts whose own time passed meanwhile go back into the line, out of it, or stay without a place. */
-export async function lift(actor: Actor, of: HoldOf, late: LateChoice): Promise<Undoable> {
+export async function lift(actor: Actor, of: HoldTarget, late: LateChoice): Promise<Undoable> {
   const { historyId } = await changeUndoably(actor, kindOf(of), idOf(actor, of), async (db, tracked) => {
     await requireThing(db, actor, of)
     await setHold(db, tracked, actor, of, { held: 0, hold_until: null, hold_reason: null })
@@ -46,7 +46,7 @@ export async function lift(actor: Actor, of: HoldOf, late: LateChoice): Promise<
 }
 
 /** The posts of a hold whose own time has passed, with what is to be said of them. */
-export async function lateLines(actor: Actor, of: HoldOf): Promise<LateLine[]> {
+export async function lateLines(actor: Actor, of: HoldTarget): Promise<LateLine[]> {
   const lines = await lateOf(await useDb(), actor.brandId, of)
   return lines.map((line) => ({
     lineId: line.id,
@@ -59,7 +59,7 @@ export async function lateLines(actor: Actor, of: HoldOf): Promise<LateLine[]> {
 
 const isOutOfDate = (line: LinedPost): boolean => line.good_until !== null && line.good_until < now()
 
-async function lateOf(db: Db, brandId: string, of: HoldOf): Promise<LinedPost[]> {
+async function lateOf(db: Db, brandId: string, of: HoldTarget): Promise<LinedPost[]> {
   const within = (line: LinedPost): boolean => of.kind === 'brand' || (of.kind === 'account' ? line.account_id : line.post_id) === of.id
   const isLate = (line: LinedPost): boolean => (line.fixed_at ?? line.slot_at ?? Number.POSITIVE_INFINITY) < now() || isOutOfDate(line)
   return (await linesOf(db, brandId)).filter((line) => within(line) && isLate(line))
@@ -69,7 +69,7 @@ async function setHold(
   db: Db,
   tracked: Tracked,
   actor: Actor,
-  of: HoldOf,
+  of: HoldTarget,
   row: { held: number; hold_until: number | null; hold_reason: string | null },
 ): Promise<void> {
   if (of.kind === 'brand') return tracked.update('brands', { id: actor.brandId }, row)
@@ -80,7 +80,7 @@ async function setHold(
   }
 }
 
-async function requireThing(db: Db, actor: Actor, of: HoldOf): Promise<void> {
+async function requireThing(db: Db, actor: Actor, of: HoldTarget): Promise<void> {
   const there =
     of.kind === 'brand'
       ? await brandById(db, actor.brandId)
@@ -90,5 +90,5 @@ async function requireThing(db: Db, actor: Actor, of: HoldOf): Promise<void> {
   if (!there) throw problem('notFound')
 }
 
-const kindOf = (of: HoldOf): 'brand' | 'account' | 'line' => (of.kind === 'post' ? 'line' : of.kind)
-const idOf = (actor: Actor, of: HoldOf): string => (of.kind === 'brand' ? actor.brandId : of.id)
+const kindOf = (of: HoldTarget): 'brand' | 'account' | 'line' => (of.kind === 'post' ? 'line' : of.kind)
+const idOf = (actor: Actor, of: HoldTarget): string => (of.kind === 'brand' ? actor.brandId : of.id)

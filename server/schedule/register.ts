@@ -1,10 +1,10 @@
 import { rulesChanged, signInAccepted } from '#server/networks'
 import { now } from '#server/platform/clock'
 import { freeLateLines } from '#server/posts'
-import { returnUnfit } from './returns'
+import { returnInvalid } from './returns'
 
 export function registerSchedule(): void {
-  rulesChanged.on(returnUnfit)
+  rulesChanged.on(returnInvalid)
   // What its hold had held goes to the next slots.
   signInAccepted.on((db, brandId, accountId) => freeLateLines(db, brandId, accountId, now()))
 }

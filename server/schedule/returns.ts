@@ -1,7 +1,7 @@
 import type { Db } from '#server/platform/db'
 import { accountById, type AccountRow } from '#server/networks'
 import { brandById } from '#server/people'
-import { linesOfPost, postById, postsInLineOf, removeLine, type PostRow, addEvent, proofMaker, unfitFor } from '#server/posts'
+import { linesOfPost, postById, postsInLineOf, removeLine, type PostRow, addEvent, proofMaker, violationOf } from '#server/posts'
 import { Tracked } from '#server/platform/db/tracked'
 import { announce } from '#server/platform/changes/announce'
 
@@ -26,7 +26,7 @@ export async function returnToDesk(db: Db, post: PostRow, account: AccountRow, s
 }
 
 /** After a network's rules changed: what waits in an account's line and no longer suits goes back to the Desk. Gives how many did. */
-export async function returnUnfit(db: Db, brandId: string, accountId: string): Promise<number> {
+export async function returnInvalid(db: Db, brandId: string, accountId: string): Promise<number> {
   const account = await accountById(db, brandId, accountId)
   const brand = await brandById(db, brandId)
   if (!account || !brand) return 0
@@ -34,7 +34,7 @@ export async function returnUnfit(db: Db, brandId: string, accountId: string): P
   for (const id of await postsInLineOf(db, accountId)) {
     const post = await postById(db, brandId, id)
     if (!post) continue
-    const unfit = unfitFor(brand, (await proofMaker(db, brand, [post]))(id, account))
+    const unfit = violationOf(brand, (await proofMaker(db, brand, [post]))(id, account))
     if (!unfit) continue
     await returnToDesk(db, post, account, unfit)
     returned++

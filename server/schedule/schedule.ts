@@ -1,6 +1,6 @@
 import { DAY, toInstant } from '#core/instant'
 import { goodUntilChecks } from '#core/post'
-import { heldPlaces, lookAhead, zoneClock, type Plan } from '#core/schedule'
+import { heldPlaces, previewWatch, zoneClock, type Plan } from '#core/schedule'
 import type { DeliveryState } from '#shared/delivery/states'
 import type { Card, CardState, ScheduleView, FoundAhead } from '#shared/schedule/types'
 import * as words from '#shared/words'
@@ -184,7 +184,7 @@ function deliveryCard(delivery: DeliveryRow, facts: CardFacts): Card {
 /** What stands out in the coming week, with the words of the posts it is about. */
 export async function lookAheadOf(brandId: string): Promise<FoundAhead[]> {
   const { input, plan, lines } = await planOf(await useDb(), brandId)
-  return lookAhead(input, plan).map((found) => {
+  return previewWatch(input, plan).map((found) => {
     const line = lines.get(found.postId ?? '')
     return { ...found, postId: line?.post_id ?? null, lineId: line?.id ?? null, text: line ? (line.own_text ?? line.text) : null }
   })

@@ -7,7 +7,7 @@ import { deliveriesOfAccount } from '#server/delivery'
 import { problem } from '#server/platform/http/problem'
 import type { Actor } from '#server/platform/changes/actor'
 import { announce } from '#server/platform/changes/announce'
-import type { Frozen } from '#server/posts'
+import type { DeliveryPayload } from '#server/posts'
 
 const RECENT = 40
 
@@ -29,7 +29,7 @@ export async function accountPage(actor: Actor, id: string): Promise<AccountPage
       id: one.id,
       at: toInstant(one.due_at),
       state: one.state,
-      text: (JSON.parse(one.frozen_json) as Frozen).text,
+      text: (JSON.parse(one.frozen_json) as DeliveryPayload).text,
       says: one.says,
     })),
   }

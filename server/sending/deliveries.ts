@@ -11,7 +11,7 @@ import { settings } from '#server/platform/settings'
 import { backInLine, putBackInLine } from '#server/schedule'
 import { announce } from '#server/platform/changes/announce'
 import { outgoingOf } from '#server/posts'
-import { keepLease } from './deliveryLeases'
+import { holdDeliveryLease } from './deliveryLease'
 import { storeOutcome } from './outcomes'
 
 /** Everything that is due and free, in the order of its time: what has to be asked about first, then what is to be handed over. */
@@ -84,7 +84,7 @@ async function lease(delivery: DeliveryRow, account: AccountRow): Promise<Delive
 }
 
 async function send(delivery: DeliveryRow, account: AccountRow, isStopping: () => boolean): Promise<void> {
-  const held = keepLease(delivery)
+  const held = holdDeliveryLease(delivery)
   try {
     const outcome = isStopping() ? HANDED_BACK : await publish(delivery, account)
     await held.end()
@@ -118,7 +118,7 @@ async function settleUnknown(known: DeliveryRow): Promise<void> {
   if (!account) return
   const leaseUntil = realNow() + settings().leaseSeconds * 1000
   if (!(await store.leaseDelivery(db, known, leaseUntil))) return
-  const held = keepLease({ ...known, lease_until: leaseUntil })
+  const held = holdDeliveryLease({ ...known, lease_until: leaseUntil })
   try {
     const found = await find(known, account)
     await held.end()

@@ -2,6 +2,6 @@
 // Owns: leases on deliveries.
 // May ask: people, networks, delivery, posts, schedule.
 export { accountPage, setAlsoToOf } from './accountPages'
-export { deliveryView, doWithDelivery } from './deliveryDeeds'
+export { deliveryView, doWithDelivery } from './deliveryActions'
 export { freezeDue } from './freezing'
 export { allowSends, sendsEnded, startDueSends, stopSends } from './sending'

@@ -6,7 +6,7 @@ import { canonicalUrl } from '#core/url'
 import { now, realNow } from '#server/platform/clock'
 import type { Db } from '#server/platform/db'
 import * as articles from '#server/articles'
-import { type ArticleRecord, putToMatch } from '#server/articles'
+import { type ArticleRow, putToMatch } from '#server/articles'
 import type { FeedRow } from './rows'
 
 /** Clocks differ; a date this little ahead is not called one in the future. */
@@ -14,7 +14,7 @@ const CLOCK_DRIFT_MS = 10 * MINUTE
 
 export interface Stored {
   /** The records that are new or that their outlet changed. */
-  fresh: ArticleRecord[]
+  fresh: ArticleRow[]
   /** What had to be put right besides the feed's own text, in words. */
   notes: string[]
 }
@@ -28,8 +28,8 @@ export interface Delivered {
 /** Stores new items and those their outlet changed, noted as yet to be looked at by watches and rules. An article keeps its one row however often it comes, also under a new id. */
 export async function storeItems(db: Db, feed: FeedRow, { feed: read, texts }: Delivered): Promise<Stored> {
   const known = await knownArticles(db, feed, read)
-  const fresh: ArticleRecord[] = []
-  const added: ArticleRecord[] = []
+  const fresh: ArticleRow[] = []
+  const added: ArticleRow[] = []
   let renamed = 0
   for (const [index, item] of read.items.entries()) {
     const before = known.of(item)
@@ -51,7 +51,7 @@ export async function storeItems(db: Db, feed: FeedRow, { feed: read, texts }: D
 export const newestDates = (db: Db, feedId: string): Promise<number[]> => articles.newestTimes(db, feedId, 20)
 
 interface Known {
-  of(item: FeedItem): ArticleRecord | undefined
+  of(item: FeedItem): ArticleRow | undefined
 }
 
 /**
@@ -72,7 +72,7 @@ async function knownArticles(db: Db, feed: FeedRow, read: Delivered['feed']): Pr
 
 const linkKey = (item: FeedItem): string | null => (item.url ? canonicalUrl(item.url) : null)
 
-function recordOf(feed: FeedRow, item: FeedItem, text: string, language: string | null, known: ArticleRecord | undefined): ArticleRecord {
+function recordOf(feed: FeedRow, item: FeedItem, text: string, language: string | null, known: ArticleRow | undefined): ArticleRow {
   const published = item.publishedAt ?? item.updatedAt
   const firstSeen = known?.first_seen_at ?? now()
   const publishedAt = published ? Date.parse(published) : null
@@ -109,7 +109,7 @@ function recordOf(feed: FeedRow, item: FeedItem, text: string, language: string 
 }
 
 /** What an item mainly is: by what is enclosed with it, else a picture where it has hardly any words. */
-function kindOf(item: FeedItem, text: string): ArticleRecord['kind'] {
+function kindOf(item: FeedItem, text: string): ArticleRow['kind'] {
   const types = item.enclosures.map(({ type, url }) => type ?? url)
   if (types.some((type) => /^video\/|\.(mp4|webm|mov)$/i.test(type))) return 'video'
   if (types.some((type) => /^audio\/|\.(mp3|ogg|m4a)$/i.test(type))) return 'sound'
@@ -119,5 +119,5 @@ function kindOf(item: FeedItem, text: string): ArticleRecord['kind'] {
   return hasPicture && text.length < 200 ? 'picture' : 'text'
 }
 
-const saysTheSame = (a: ArticleRecord, b: ArticleRecord): boolean =>
+const saysTheSame = (a: ArticleRow, b: ArticleRow): boolean =>
   a.title === b.title && a.text === b.text && a.url === b.url && a.author === b.author && a.content_html === b.content_html && a.summary_html === b.summary_html

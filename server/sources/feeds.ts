@@ -9,7 +9,7 @@ import * as sources from './queries/sources'
 import { log } from '#server/platform/log'
 import { freshMinutes, validatorsOf, conditionsFor } from '#server/platform/net/caching'
 import { meaningOf, retryAfterMs } from '#server/platform/net/meanings'
-import { askOutside, type Answer } from '#server/platform/net/outside'
+import { httpRequest, type HttpResponse } from '#server/platform/net/httpRequest'
 import { problem, ProblemError } from '#server/platform/http/problem'
 import { runInThread, TaskStopped } from '#server/platform/jobs/pool'
 import type { LaneName } from '#server/platform/jobs/lanes'
@@ -30,7 +30,7 @@ const LARGE_BYTES = 2 * 1024 * 1024
  * Reads the bytes of an answer as a feed, in a worker thread. Throws a ProblemError where they are none. A very large one is read in the
  * background's time, also where somebody waits for it.
  */
-export async function readAnswer(answer: Answer, lane: LaneName): Promise<ReadFeedResult> {
+export async function readAnswer(answer: HttpResponse, lane: LaneName): Promise<ReadFeedResult> {
   try {
     return await runInThread(answer.body.length > LARGE_BYTES ? 'background' : lane, [`host:${new URL(answer.url).hostname}`], readFeedTask, {
       body: answer.body,
@@ -56,7 +56,7 @@ export function fetchFeed(feed: FeedRow): Promise<void> {
 
 async function fetchOnce(feed: FeedRow): Promise<void> {
   try {
-    const answer = await askOutside(feed.url, { headers: { accept: ACCEPT, ...conditionsFor(feed) } })
+    const answer = await httpRequest(feed.url, { headers: { accept: ACCEPT, ...conditionsFor(feed) } })
     await take(feed, answer)
   } catch (error) {
     if (!(error instanceof ProblemError)) log.error({ error, feed: feed.url }, 'A feed could not be kept.')
@@ -64,7 +64,7 @@ async function fetchOnce(feed: FeedRow): Promise<void> {
   }
 }
 
-async function take(feed: FeedRow, answer: Answer): Promise<void> {
+async function take(feed: FeedRow, answer: HttpResponse): Promise<void> {
   const { status, headers } = answer
   if (status === 304 || (status === 200 && hashOf(answer.body) === feed.body_hash)) {
     return settle(await moveFeed(feed, answer.lastingUrl), validatorsOf(headers, feed), headers)
@@ -81,7 +81,7 @@ const waitAsked = (status: number, retryAfter: string | undefined): number => re
  * Keeps a feed that has just been read: its articles, what it says of itself, and where it lies from now on. `known`: the feed whose
  * validators stay, where the answer is not the site's own but a hub's.
  */
-export async function keep(feed: FeedRow, answer: Answer, read: ReadFeedResult, known: FeedRow | null = null): Promise<void> {
+export async function keep(feed: FeedRow, answer: HttpResponse, read: ReadFeedResult, known: FeedRow | null = null): Promise<void> {
   const { fresh, notes } = await inTransaction((db) => storeItems(db, feed, read))
   const home = await moveFeed(feed, answer.lastingUrl)
   await articlesStored.run(home, fresh)

@@ -6,7 +6,7 @@ import { hubOf, hubsDue, putHub, removeHub, updateHub } from './queries/hubs'
 import type { FeedRow, HubRow } from './rows'
 import { feedById } from './queries/sources'
 import { linksOf } from '#server/platform/net/links'
-import { askOutside } from '#server/platform/net/outside'
+import { httpRequest } from '#server/platform/net/httpRequest'
 import { problem, ProblemError } from '#server/platform/http/problem'
 import { keyFor } from '#server/platform/secrets'
 import { settings } from '#server/platform/settings'
@@ -51,7 +51,7 @@ async function subscribe(hub: HubRow): Promise<void> {
     'hub.secret': secretOf(hub.feed_id),
   })
   try {
-    const answer = await askOutside(hub.hub_url, { method: 'POST', headers: { 'content-type': 'application/x-www-form-urlencoded' }, body: form.toString() })
+    const answer = await httpRequest(hub.hub_url, { method: 'POST', headers: { 'content-type': 'application/x-www-form-urlencoded' }, body: form.toString() })
     if (answer.status >= 300) await updateHub(db, hub.feed_id, { state: 'refused', says: `The hub answered ${answer.status}.` })
   } catch (error) {
     if (!(error instanceof ProblemError)) throw error

@@ -19,12 +19,12 @@ import { nextTurn } from './feedTurns'
 import { changeUndoably } from '#server/platform/changes/history'
 import { isMailKey, mailAddressOf, readMailAddress } from './mailAddresses'
 import { articlesStored } from './hooks'
-import { insertSource, namesIn, type SourceWishes } from './sources'
+import { insertSource, namesIn, type SourceSettings } from './sources'
 
 const newNonce = (): string => randomBytes(16).toString('hex')
 
 /** Makes a source that brings what is sent to its own secret address. */
-export async function addMailingList(actor: Actor, wishes: SourceWishes): Promise<{ id: string; historyId: string; mailAddress: string }> {
+export async function addMailingList(actor: Actor, wishes: SourceSettings): Promise<{ id: string; historyId: string; mailAddress: string }> {
   if (settings().mailPort === null) throw problem('noMail')
   const id = uuid()
   const feedId = uuid()

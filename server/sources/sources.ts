@@ -12,7 +12,7 @@ import { folderByName, linksOfSource } from './queries/folders'
 import type { FeedRow, SourceRow } from './rows'
 import * as sources from './queries/sources'
 import type { Tracked } from '#server/platform/db/tracked'
-import type { Answer } from '#server/platform/net/outside'
+import type { HttpResponse } from '#server/platform/net/httpRequest'
 import { problem, ProblemError } from '#server/platform/http/problem'
 import type { ReadFeedResult } from './tasks'
 import type { Actor } from '#server/platform/changes/actor'
@@ -21,7 +21,7 @@ import { fetchFeed, keep, tellReaders } from './feeds'
 import { atField } from '#server/platform/http/atField'
 import { changeUndoably } from '#server/platform/changes/history'
 import { sourceChanged } from './hooks'
-import { lookFor, readAt } from './lookFor'
+import { findFeed, readAt } from './findFeed'
 import { mailAddressOf } from './mailAddresses'
 import { accountIdsIn, accountIdsJson } from '#server/platform/db/columns'
 
@@ -56,7 +56,7 @@ export async function sourcesOfBrand(brandId: string, role: Role): Promise<Sourc
 }
 
 /** What a brand wants of a source. */
-export interface SourceWishes {
+export interface SourceSettings {
   label: string
   /** Folders as a person types them: several with commas between. */
   folder: string | null
@@ -71,10 +71,10 @@ export interface SourceWishes {
   accountIds: string[] | null
 }
 
-const NO_WISHES: Omit<SourceWishes, 'label'> = { folder: null, own: false, pillarId: null, credits: {}, leaveOut: '', onlyNew: false, tags: [], region: null, language: null, accountIds: null } // prettier-ignore
+const NO_WISHES: Omit<SourceSettings, 'label'> = { folder: null, own: false, pillarId: null, credits: {}, leaveOut: '', onlyNew: false, tags: [], region: null, language: null, accountIds: null } // prettier-ignore
 
 /** Adds a source by its feed's address; its articles are there when this returns. */
-export async function addSource(actor: Actor, input: SourceWishes & { feedUrl: string }): Promise<{ id: string; historyId: string }> {
+export async function addSource(actor: Actor, input: SourceSettings & { feedUrl: string }): Promise<{ id: string; historyId: string }> {
   const { answer, read } = await atField('feedUrl', () => readAt(input.feedUrl, 'person'))
   const feed = await feedFor(answer.lastingUrl)
   const id = uuid()
@@ -88,12 +88,12 @@ export async function addSource(actor: Actor, input: SourceWishes & { feedUrl: s
 }
 
 /** What a file names as a feed; where that is a page, the feed it leads to. Throws what is wrong with the address itself. */
-async function feedNamed(address: string): Promise<Pick<Awaited<ReturnType<typeof lookFor>>, 'answer' | 'read'>> {
+async function feedNamed(address: string): Promise<Pick<Awaited<ReturnType<typeof findFeed>>, 'answer' | 'read'>> {
   try {
     return await readAt(address, 'background')
   } catch (error) {
     if (!(error instanceof ProblemError) || error.code !== 'notAFeed') throw error
-    return lookFor(address, 'background').catch(() => Promise.reject(error))
+    return findFeed(address, 'background').catch(() => Promise.reject(error))
   }
 }
 
@@ -134,7 +134,7 @@ export async function putInFolders(db: Db, tracked: Tracked, brandId: string, so
 interface NewSource {
   id: string
   feedId: string
-  wishes: SourceWishes
+  wishes: SourceSettings
   folders: string[]
 }
 
@@ -146,7 +146,7 @@ export async function insertSource(db: Db, tracked: Tracked, actor: Actor, given
   for (const folder of given.folders) await putInFolder(db, tracked, actor.brandId, given.id, folder)
 }
 
-async function columnsOf(db: Db, brandId: string, wishes: SourceWishes): Promise<Partial<SourceRow>> {
+async function columnsOf(db: Db, brandId: string, wishes: SourceSettings): Promise<Partial<SourceRow>> {
   if (wishes.pillarId && !(await pillarById(db, brandId, wishes.pillarId))) throw problem('notFound').at('pillarId')
   const credits = Object.fromEntries(Object.entries(wishes.credits).flatMap(([network, handle]) => (handle.trim() ? [[network, handle.trim()]] : [])))
   return {
@@ -163,7 +163,7 @@ async function columnsOf(db: Db, brandId: string, wishes: SourceWishes): Promise
 }
 
 /** Keeps what a new source's feed holds, marks it with the brand's watches, and leaves out what the source's rules say. */
-async function bring(brandId: string, sourceId: string, feed: FeedRow, answer: Answer, read: ReadFeedResult): Promise<void> {
+async function bring(brandId: string, sourceId: string, feed: FeedRow, answer: HttpResponse, read: ReadFeedResult): Promise<void> {
   await keep(feed, answer, read)
   await sourceChanged.run(brandId, sourceId, feed)
   await tellReaders(feed.id, 'article')
@@ -179,7 +179,7 @@ function feedFor(url: string): Promise<FeedRow> {
   })
 }
 
-export async function editSource(actor: Actor, id: string, input: SourceWishes & { paused: boolean; version: number }): Promise<Undoable> {
+export async function editSource(actor: Actor, id: string, input: SourceSettings & { paused: boolean; version: number }): Promise<Undoable> {
   const { historyId } = await changeUndoably(actor, 'source', id, async (db, tracked) => {
     const row = await sources.sourceById(db, actor.brandId, id)
     if (!row) throw problem('notFound')

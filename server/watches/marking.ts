@@ -4,7 +4,7 @@ import { toInstant } from '#core/instant'
 import { LIMITS } from '#shared/platform/limits'
 import { now, realNow } from '#server/platform/clock'
 import { inTransaction, useDb, type Db } from '#server/platform/db'
-import { articlesOfFeed, putHidden, takeBackHidden, type ArticleRecord, ALWAYS } from '#server/articles'
+import { articlesOfFeed, putHidden, takeBackHidden, type ArticleRow, ALWAYS } from '#server/articles'
 import { type FeedRow, type SourceRow, sourcesOfFeed } from '#server/sources'
 import type { WatchRow } from './rows'
 import { replaceMarks, watchesOf, type MarkRow } from './queries/watches'
@@ -18,7 +18,7 @@ export async function markFeed(feed: FeedRow): Promise<void> {
 }
 
 /** Looks at articles with the watches of every brand that reads their feed. `fresh`: what watches that tell find there is told. */
-export async function markArticles(feed: FeedRow, articles: ArticleRecord[], { fresh = false } = {}): Promise<void> {
+export async function markArticles(feed: FeedRow, articles: ArticleRow[], { fresh = false } = {}): Promise<void> {
   if (articles.length === 0) return
   const db = await useDb()
   for (const source of await sourcesOfFeed(db, feed.id)) {
@@ -27,7 +27,7 @@ export async function markArticles(feed: FeedRow, articles: ArticleRecord[], { f
   }
 }
 
-async function markForBrand(source: SourceRow, watches: WatchRow[], articles: ArticleRecord[], fresh: boolean): Promise<void> {
+async function markForBrand(source: SourceRow, watches: WatchRow[], articles: ArticleRow[], fresh: boolean): Promise<void> {
   const { marks } = await runInThread('background', [`brand:${source.brand_id}`], matchWatchesTask, {
     watches: watches.map((watch) => ({ id: watch.id, query: parseWatch(watch.query) })),
     articles: articles.map((article) => watchArticleOf(article, source)),
@@ -68,7 +68,7 @@ export async function hideFound(db: Db, watch: WatchRow, lookedAt: string[], mar
 
 /** An article as a brand's watches see it: under the name, the language and the region that the brand gave its source. */
 export function watchArticleOf(
-  article: Pick<ArticleRecord, 'id' | 'title' | 'text' | 'author' | 'url' | 'language' | 'categories_json' | 'at'>,
+  article: Pick<ArticleRow, 'id' | 'title' | 'text' | 'author' | 'url' | 'language' | 'categories_json' | 'at'>,
   source: Pick<SourceRow, 'label' | 'language' | 'region'>,
 ) {
   return {

@@ -1,9 +1,9 @@
 import { realNow } from '#server/platform/clock'
 import { inTransaction, useDb } from '#server/platform/db'
-import { type ArticleRecord, leftToMatch, putToMatch, takeOffToMatch } from '#server/articles'
+import { type ArticleRow, leftToMatch, putToMatch, takeOffToMatch } from '#server/articles'
 import { type FeedRow, feedById } from '#server/sources'
 import { settings } from '#server/platform/settings'
-import { leaveOutFresh } from './leavingOut'
+import { excludeFresh } from './exclusionRules'
 import { markArticles } from './marking'
 
 const AT_ONCE = 200
@@ -12,10 +12,10 @@ const AT_ONCE = 200
  * Lets watches and the rules of sources look at articles that were just stored and noted as yet to be looked at; then they are no more.
  * Looking twice does no harm: what died in between is looked at again.
  */
-export async function matchStored(feed: FeedRow, articles: ArticleRecord[], isFresh = true): Promise<void> {
+export async function matchStored(feed: FeedRow, articles: ArticleRow[], isFresh = true): Promise<void> {
   if (articles.length === 0) return
   await markArticles(feed, articles, { fresh: isFresh })
-  if (isFresh) await leaveOutFresh(feed, articles)
+  if (isFresh) await excludeFresh(feed, articles)
   const ids = articles.map(({ id }) => id)
   await inTransaction((db) => takeOffToMatch(db, ids))
 }

@@ -1,6 +1,6 @@
 import { defineJob } from '#server/platform/jobs/registry'
 import { articlesStored, sourceChanged } from '#server/sources'
-import { leaveOutAgain } from './leavingOut'
+import { applyExclusionRules } from './exclusionRules'
 import { markFeed } from './marking'
 import { matchingRound, matchStored } from './matching'
 import { watchingRound } from './watchRuns'
@@ -9,7 +9,7 @@ export function registerWatches(): void {
   articlesStored.on((feed, articles) => matchStored(feed, articles))
   sourceChanged.on(async (brandId, sourceId, feed) => {
     if (feed) await markFeed(feed)
-    await leaveOutAgain(brandId, sourceId)
+    await applyExclusionRules(brandId, sourceId)
   })
   defineJob({ name: 'watching', round: watchingRound })
   defineJob({ name: 'matching', round: matchingRound })

@@ -6,7 +6,7 @@ import { keep, kept } from '#server/platform/changes/queries'
 import { nextTryAt } from '#server/delivery'
 import { nextFetchAt } from '#server/sources'
 import { log } from '#server/platform/log'
-import { askOutside } from '#server/platform/net/outside'
+import { httpRequest } from '#server/platform/net/httpRequest'
 import { problem } from '#server/platform/http/problem'
 import { settings } from '#server/platform/settings'
 import { withLoopsResting } from './loops'
@@ -85,7 +85,7 @@ async function nextInstant(): Promise<number | null> {
 async function tellStandins(): Promise<void> {
   if (!settings().standins) return
   try {
-    await askOutside('http://control.example/clock', {
+    await httpRequest('http://control.example/clock', {
       method: 'POST',
       headers: { 'content-type': 'application/json' },
       body: JSON.stringify({ ahead: aheadBy() }),

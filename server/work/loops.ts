@@ -2,15 +2,15 @@ import { log } from '#server/platform/log'
 import { renewHubs, fetchesEnded, startDueFetches } from '#server/sources'
 import { upkeepRound } from './upkeep'
 import { settings } from '#server/platform/settings'
-import { giveTurnsBack, onlyOne, type HeldTurn } from '#server/platform/jobs/onlyOne'
+import { releaseJobLeases, withJobLease, type JobLease } from '#server/platform/jobs/jobLease'
 import { definedJobs, type Job } from '#server/platform/jobs/registry'
 import { startSending } from './rounds'
 import { allowSends, sendsEnded, startDueSends, stopSends } from '#server/sending'
-import { Turn } from '#server/platform/jobs/turn'
+import { Mutex } from '#server/platform/jobs/mutex'
 
 // Fetching and sending take turns apart from each other, so that a slow site never makes a post late.
-const fetching = new Turn()
-const sending = new Turn()
+const fetching = new Mutex()
+const sending = new Mutex()
 let stopped = true
 
 /** How long a stop waits for answers that are on their way. */
@@ -23,15 +23,15 @@ export function startLoops(): () => Promise<void> {
   const stops = [
     repeat('fetching', lookForFeeds),
     repeat('sending', () => sending.run(() => startSending(fillSends))),
-    repeat('upkeep', () => onlyOne('upkeep', upkeepRound)),
-    ...definedJobs().map(({ name, round }) => repeat(name, () => onlyOne(name, (turn) => untilNone(round, turn)))),
+    repeat('upkeep', () => withJobLease('upkeep', upkeepRound)),
+    ...definedJobs().map(({ name, round }) => repeat(name, () => withJobLease(name, (turn) => untilNone(round, turn)))),
   ]
   return async () => {
     stopped = true
     stops.forEach((stop) => stop())
     // What was not handed over yet is handed back; what was is waited for, then asked about after the next start.
     await sending.run(() => stopSends(STOP_PATIENCE_MS))
-    await giveTurnsBack()
+    await releaseJobLeases()
   }
 }
 
@@ -48,7 +48,7 @@ export const withLoopsResting = <T>(work: () => Promise<T>): Promise<T> =>
 /** Starts what is due; as each fetch ends, its place is taken by the next. */
 async function lookForFeeds(): Promise<void> {
   await fetching.run(async () => {
-    await onlyOne('hubs', renewHubs)
+    await withJobLease('hubs', renewHubs)
     await startDueFetches(fillPlace)
   })
 }
@@ -57,7 +57,7 @@ async function lookForFeeds(): Promise<void> {
 const othersTurn = (): Promise<void> => new Promise((resolve) => setImmediate(resolve))
 
 /** Works round by round until nothing is left, as long as the turn is held; the next look comes soon enough. */
-async function untilNone(round: Job['round'], turn: HeldTurn): Promise<void> {
+async function untilNone(round: Job['round'], turn: JobLease): Promise<void> {
   while (!stopped && turn.isHeld() && Number((await round(turn)) ?? 0) > 0) await othersTurn()
 }
 

@@ -5,10 +5,10 @@ export const SHOWS = ['open', 'clipped', 'shelved', 'passed', 'left-out', 'all']
 export type Show = (typeof SHOWS)[number]
 
 /** Why a rule passed an article in the curator's place: its source's unwanted words, older than the source, brought while it was paused; or a watch that hides. */
-export type LeftOut = 'words' | 'old' | 'paused' | 'watch'
+export type ExcludedBy = 'words' | 'old' | 'paused' | 'watch'
 
 /** Whether an article belongs into a list that shows this. What a rule left out is told from what a person passed. */
-export function belongsTo(show: Show, state: ArticleState, leftOut: LeftOut | null): boolean {
+export function belongsTo(show: Show, state: ArticleState, leftOut: ExcludedBy | null): boolean {
   if (show === 'all') return true
   if (show === 'open') return state === 'new' || state === 'read'
   if (show === 'left-out') return state === 'passed' && leftOut !== null

@@ -4,7 +4,7 @@ import { time } from '#shared/platform/schemaParts'
 
 const says = words.fields
 
-export const deedSchema = yup.object({
+export const deliveryActionSchema = yup.object({
   deed: yup
     .string()
     .oneOf(['try-now', 'back-in-line', 'give-up', 'it-arrived', 'it-did-not', 'leave-it-so', 'take-back'] as const)

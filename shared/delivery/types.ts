@@ -3,7 +3,7 @@ import type { Instant } from '#core/instant'
 import type { Account } from '#shared/networks/types'
 
 /** What a person may do with a delivery as it stands. */
-export type DeliveryDeed = 'try-now' | 'back-in-line' | 'give-up' | 'it-arrived' | 'it-did-not' | 'leave-it-so' | 'take-back' | 'change'
+export type DeliveryAction = 'try-now' | 'back-in-line' | 'give-up' | 'it-arrived' | 'it-did-not' | 'leave-it-so' | 'take-back' | 'change'
 
 /** One delivery whole: exactly what goes or went out, what became of it, step by step, and what can be done. */
 export interface DeliveryView {
@@ -26,7 +26,7 @@ export interface DeliveryView {
   remoteUrl: string | null
   says: string
   events: { at: Instant; state: DeliveryState; says: string; by: string | null }[]
-  deeds: DeliveryDeed[]
+  deeds: DeliveryAction[]
 }
 
 /** An account's own page. */

@@ -1,4 +1,4 @@
-import type { DeliveryDeed } from './types'
+import type { DeliveryAction } from './types'
 import type { NoticeKind } from '#shared/notices/types'
 import { counted } from '#shared/platform/plural'
 
@@ -86,7 +86,7 @@ export const delivery = {
     'leave-it-so': 'Leave it as it is',
     'take-back': 'Take back',
     change: 'Change the text',
-  } satisfies Record<DeliveryDeed, string>,
+  } satisfies Record<DeliveryAction, string>,
   does: {
     'try-now': 'Sends it to the network at once, as it is.',
     'back-in-line': 'The post takes the account’s next slot, ahead of all others.',
@@ -96,7 +96,7 @@ export const delivery = {
     'leave-it-so': 'The post stays as it is on the network, without the rest.',
     'take-back': 'Removes the post from the network. People may have seen it.',
     change: 'Opens the post on the Desk, to be changed and lined up again.',
-  } satisfies Record<DeliveryDeed, string>,
+  } satisfies Record<DeliveryAction, string>,
   takeBackAsk: {
     title: 'Take this post back?',
     detail: (network: string) => `It is removed from ${network}, with its answers there. That can’t be undone.`,
@@ -112,7 +112,7 @@ export const delivery = {
     'leave-it-so': 'Left as it is.',
     'take-back': 'Taken back from the network.',
     change: 'Open on the Desk.',
-  } satisfies Record<DeliveryDeed, string>,
+  } satisfies Record<DeliveryAction, string>,
   see: 'What happened, and what to do',
 }
 

@@ -8,7 +8,7 @@ import { quietTime } from '#shared/delivery/schemas'
 const says = words.fields
 
 /** Where notices go: `hook` empty keeps the address there is, null removes it. */
-export const tellingSchema = yup.object({
+export const notificationChannelsSchema = yup.object({
   hook: yup.string().trim().nullable().max(LIMITS.address, says.tooLong(LIMITS.address)).default(''),
   mail: listOf(mailAddress.required(says.email), LIMITS.tellMail, says.tooManyMail(LIMITS.tellMail)).default([]),
   quietFrom: quietTime,

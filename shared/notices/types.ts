@@ -19,7 +19,7 @@ export interface NoticeView {
 }
 
 /** Where a brand's notices go besides the application. */
-export interface Telling {
+export interface NotificationChannels {
   /** Whether an address of a chat hook is kept; the address itself is never shown again. */
   hasHook: boolean
   mail: string[]

@@ -82,7 +82,7 @@ export const sendBackSchema = yup.object({ version, note: text(2000).required(sa
 
 export const writingHelpSchema = yup.object({ articleId: uuid().nullable().default(null), text: written(LIMITS.postText).default('') })
 
-export const linkLookSchema = yup.object({ url: address })
+export const linkPreviewSchema = yup.object({ url: address })
 
 export const articlePictureSchema = yup.object({ articleId: id, url: address })
 

@@ -150,7 +150,7 @@ export interface DeskContext {
 }
 
 /** What the page behind a link answers. */
-export interface LinkLook {
+export interface LinkPreview {
   kind: PreflightContext['linkState']['kind']
   detail: string | null
   card: { title: string; description: string; image: string | null } | null

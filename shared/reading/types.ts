@@ -1,10 +1,10 @@
 import type { Instant } from '#core/instant'
 import type { PostView } from '#shared/posts/types'
 import type { ArticleState, ArticleTag } from '#shared/articles/types'
-import type { LeftOut } from '#shared/articles/shows'
+import type { ExcludedBy } from '#shared/articles/shows'
 
 /** An article that was found: its summary is the part of the text where the words stand, `found` the forms of them. */
-export type FoundArticle = ArticleRow
+export type FoundArticle = ArticleSummary
 
 export interface FoundThings {
   /** Posts in whose words all that is looked for stands. */
@@ -14,7 +14,7 @@ export interface FoundThings {
   more: boolean
 }
 
-export interface ArticleFull extends ArticleRow {
+export interface ArticleFull extends ArticleSummary {
   url: string | null
   html: string
   /** Where its text is from: the feed, its own page, or nowhere: then there is only a summary. */
@@ -50,12 +50,12 @@ export interface SourceOfArticle {
 }
 
 export interface WirePage {
-  articles: ArticleRow[]
+  articles: ArticleSummary[]
   next: string | null
   unread: number
 }
 
-export interface ArticleRow {
+export interface ArticleSummary {
   /** The furthest that a post about it has come; null where there is none. */
   post: 'draft' | 'lined-up' | 'sent' | null
   id: string
@@ -69,7 +69,7 @@ export interface ArticleRow {
   changedAt: Instant | null
   state: ArticleState
   /** The rule of its source that passed it, where no person did. */
-  leftOut: LeftOut | null
+  leftOut: ExcludedBy | null
   summary: string
   /** Its picture's address at the outlet; shown through ours. */
   image: string | null

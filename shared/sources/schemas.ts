@@ -40,7 +40,7 @@ export const sourceEditSchema = yup.object({ ...wishes, paused: yup.boolean().de
 
 const ids = listOf(id, LIMITS.atOnce).required().min(1)
 
-export const severalSchema = yup.object({
+export const bulkSourcesSchema = yup.object({
   ids,
   does: yup
     .string()

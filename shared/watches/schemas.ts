@@ -28,6 +28,6 @@ export const watchSchema = yup.object({
 })
 
 /** A query that is being written. */
-export const watchLookSchema = yup.object({ query: queryText, ...scope })
+export const watchPreviewSchema = yup.object({ query: queryText, ...scope })
 
 export const watchOffersSchema = yup.object({ query: yup.string().trim().default('').max(LIMITS.query, says.tooLong(LIMITS.query)) })

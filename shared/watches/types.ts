@@ -1,4 +1,4 @@
-import type { ArticleRow } from '#shared/reading/types'
+import type { ArticleSummary } from '#shared/reading/types'
 
 export interface Watch {
   id: string
@@ -39,7 +39,7 @@ export interface WatchRun {
 }
 
 /** What a query that is being written would mark of the last days. */
-export interface WatchLook {
+export interface WatchPreview {
   days: number
   /** How many articles match. Where not all could be looked at in time, reckoned from those that were. */
   count: number
@@ -51,7 +51,7 @@ export interface WatchLook {
   weeks: { from: string; count: number }[]
   words: WordWorth[]
   /** The newest of them, with what was found in each and why it is there. */
-  articles: (ArticleRow & { reasons: string[] })[]
+  articles: (ArticleSummary & { reasons: string[] })[]
 }
 
 /** What a word of a query is worth. */

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { joinedEvents } from '~/base/joinedEvents'
-import { isTrouble } from '~/schedule/sheet'
+import { isTrouble } from '~/schedule/scheduleGrid'
 import { mayFollow, NEXT_STATES, NOTHING_THERE, OPEN_STATES, type DeliveryState } from '#shared/delivery/states'
 import * as words from '#shared/words'
 

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { Card, ScheduleView } from '#shared/schedule/types'
 import { nearestSlot } from '~/schedule/nearestSlot'
-import { entriesOf, isNarrowed, isWanted, type SheetFilter } from '~/schedule/sheet'
+import { entriesOf, isNarrowed, isWanted, type SheetFilter } from '~/schedule/scheduleGrid'
 import { putIn, readTime, type PlannedSlot, type PutIn } from '~/schedule/timetables'
 import { ontoCard } from '~/schedule/sheetMoves'
 

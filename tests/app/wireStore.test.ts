@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, it } from 'vitest'
-import type { ArticleRow, WirePage } from '#shared/reading/types'
+import type { ArticleSummary, WirePage } from '#shared/reading/types'
 import { useNoticesStore } from '~/base/noticesStore'
 import { useSessionStore } from '~/base/sessionStore'
 import { useBrandStore } from '~/base/brandStore'
@@ -8,8 +8,8 @@ import { fakeServer, freshApp, refusal } from './support/inApp'
 
 const BRAND = 'b1'
 const at = (minute: number): string => new Date(Date.UTC(2027, 2, 2, 9, minute)).toISOString()
-const row = (n: number, more: Partial<ArticleRow> = {}): ArticleRow =>
-  ({ id: `a${n}`, title: `Article ${n}`, at: at(n), state: 'new', leftOut: null, watches: [], tags: [], found: [], ...more }) as unknown as ArticleRow
+const row = (n: number, more: Partial<ArticleSummary> = {}): ArticleSummary =>
+  ({ id: `a${n}`, title: `Article ${n}`, at: at(n), state: 'new', leftOut: null, watches: [], tags: [], found: [], ...more }) as unknown as ArticleSummary
 const page = (numbers: number[], next: string | null = null): WirePage =>
   ({ articles: numbers.map((n) => row(n)), next, unread: numbers.length }) as unknown as WirePage
 const full = (n: number): unknown => ({ ...row(n), html: '', pageWaits: false })

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { heldPlaces, lookAhead, planLines, withHoldsLifted, type PlanInput, type PlanPost } from '#core/schedule'
+import { heldPlaces, previewWatch, planLines, withHoldsLifted, type PlanInput, type PlanPost } from '#core/schedule'
 
 const slots = [1, 2, 3, 4, 5, 6, 7].map((weekday) => ({ id: `${weekday}`, weekday: weekday as 1, time: '09:00', use: 'any' as const, pillar: null }))
 const account = (id: string, hold: { until: string | null } | null): PlanInput['accounts'][number] => ({
@@ -56,6 +56,6 @@ describe('what a hold keeps from having a place', () => {
 
 it('the look ahead tells of a hold once, with how many wait, and of no post or day of its account', () => {
   const held = input({ until: null }, posts)
-  const found = lookAhead(held, planLines(held)).filter(({ accountId }) => accountId === 'a')
+  const found = previewWatch(held, planLines(held)).filter(({ accountId }) => accountId === 'a')
   expect(found.map(({ kind, says }) => [kind, says])).toEqual([['hold', 'On hold: nothing goes out. 4 posts wait for the hold to be lifted.']])
 })

@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { mix } from '#core/results'
 import {
-  copyDay, evenTimes, lookAhead, movePost, planDifference, planLines, shiftWeek, zoneClock, type PlanInput, type PlanPost, type Timetable,
+  copyDay, evenTimes, previewWatch, movePost, planDifference, planLines, shiftWeek, zoneClock, type PlanInput, type PlanPost, type Timetable,
 } from '#core/schedule' // prettier-ignore
 
 const plain = (id: string, more: Partial<PlanPost> = {}): PlanPost => ({
@@ -109,7 +109,7 @@ describe('ready-made weeks', () => {
 })
 
 describe('looking ahead', () => {
-  const kinds = (given: PlanInput): string[] => lookAhead(given, planLines(given)).map(({ kind }) => kind)
+  const kinds = (given: PlanInput): string[] => previewWatch(given, planLines(given)).map(({ kind }) => kind)
 
   it('names a hold, a missing timetable, a line that ends, empty days and crowded ones', () => {
     expect(kinds(input([], { hold: { until: null } }))).toEqual(['hold'])
@@ -126,7 +126,7 @@ describe('looking ahead', () => {
       plain('one', { linkKey: 'x' }),
       plain('two', { linkKey: 'x' }),
     ]
-    const found = lookAhead(input(posts), planLines(input(posts)))
+    const found = previewWatch(input(posts), planLines(input(posts)))
     expect(found.find(({ kind }) => kind === 'out-of-date')?.postId).toBe('old')
     expect(found.find(({ kind }) => kind === 'not-firm-soon')?.postId).toBe('raw')
     expect(found.find(({ kind }) => kind === 'link-twice')?.postId).toBe('two')
@@ -135,7 +135,7 @@ describe('looking ahead', () => {
 
   it('names a pillar above its share where fixed times put it there', () => {
     const posts = Array.from({ length: 6 }, (_, at) => plain(`${at}`, { pillar: at < 3 ? 'own' : 'sky', fixed: { at: `2026-03-0${at + 2}T10:00:00.000Z` } }))
-    const found = lookAhead(input(posts, { mix: [{ pillar: 'own', maxShare: 0.2, windowDays: 7 }] }), planLines(input(posts)))
+    const found = previewWatch(input(posts, { mix: [{ pillar: 'own', maxShare: 0.2, windowDays: 7 }] }), planLines(input(posts)))
     expect(found.filter(({ kind }) => kind === 'mix').map(({ says }) => says)).toEqual(['50% of the posts of 7 days, where 20% are the most.'])
   })
 })

@@ -4,7 +4,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import sharp from 'sharp'
 import type { Problem } from '#shared/platform/types'
 import type { WirePage } from '#shared/reading/types'
-import type { LinkLook } from '#shared/posts/types'
+import type { LinkPreview } from '#shared/posts/types'
 import { beginOnly, sendEndlessly } from '../support/rawRequest'
 import { makeBrand, START_CODE, World } from '../support/world'
 import type { Person } from '../support/person'
@@ -157,7 +157,7 @@ describe('a picture of comments that do not end', () => {
 })
 
 describe('pages', () => {
-  const look = (host: string): Promise<LinkLook> => nell.want('POST', `${path}/link-look`, { url: `https://${host}/` })
+  const look = (host: string): Promise<LinkPreview> => nell.want('POST', `${path}/link-look`, { url: `https://${host}/` })
 
   it('ten hostile ones make an honest one no later than two seconds, and block nobody', async () => {
     for (let at = 0; at < 10; at++) await world.fault(`nested${at}.faulty.example`, at % 2 === 0 ? 'nestedPage' : 'namesMuch')

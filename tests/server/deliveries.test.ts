@@ -2,7 +2,7 @@
 import { afterAll, beforeEach, describe, expect, it } from 'vitest'
 import type { BrandView } from '#shared/people/types'
 import type { Card } from '#shared/schedule/types'
-import type { AccountPage, DeliveryDeed, DeliveryView } from '#shared/delivery/types'
+import type { AccountPage, DeliveryAction, DeliveryView } from '#shared/delivery/types'
 import type { NoticeView } from '#shared/notices/types'
 import {
   CHATTERBROOK,
@@ -39,7 +39,7 @@ const accountId = async (): Promise<string> => (await nell.want<BrandView>('GET'
 const notices = async (): Promise<NoticeView[]> => nell.want('GET', `${path}/notices`)
 const open = async (): Promise<string[]> => (await notices()).filter(({ settledAt }) => settledAt === null).map(({ kind }) => kind)
 const delivery = (id: string): Promise<DeliveryView> => nell.want('GET', `${path}/deliveries/${id}`)
-const act = (id: string, deed: DeliveryDeed): Promise<DeliveryView> => nell.want('POST', `${path}/deliveries/${id}/do`, { deed })
+const act = (id: string, deed: DeliveryAction): Promise<DeliveryView> => nell.want('POST', `${path}/deliveries/${id}/do`, { deed })
 const only = async (): Promise<DeliveryView> => delivery((await cards()).find(({ deliveryId }) => deliveryId !== null)!.deliveryId!)
 const texts = async (host: string): Promise<string[]> => (await world.posted(host)).map(({ text }) => text).toReversed()
 const [CHATTER, FIRE, GUILD, LANTERN] = ['chatterbrook.example', 'commonfire.example', 'guildhall.example', 'lanternway.example'] as const

@@ -6,7 +6,7 @@ import type { AddressInfo } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import type { ArticleRow, WirePage } from '#shared/reading/types'
+import type { ArticleSummary, WirePage } from '#shared/reading/types'
 import type { Problem } from '#shared/platform/types'
 import type { Source } from '#shared/sources/types'
 import type { Fault } from '../../standins/faults'
@@ -37,7 +37,7 @@ async function fetchAgain(source: Source): Promise<Source> {
   await nell.want('POST', `${path}/sources/${source.id}/fetch`)
   return sourceNow(source.id)
 }
-const articlesOf = async (source: Source): Promise<ArticleRow[]> => (await nell.want<WirePage>('GET', `${path}/articles?source=${source.id}`)).articles
+const articlesOf = async (source: Source): Promise<ArticleSummary[]> => (await nell.want<WirePage>('GET', `${path}/articles?source=${source.id}`)).articles
 const asksTo = async (host: string): Promise<{ path: string; status: number }[]> =>
   ((await (await fetch(`${world.standins.url}/control/asks`)).json()) as { host: string; path: string; status: number }[]).filter((ask) => ask.host === host)
 

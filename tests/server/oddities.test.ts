@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, expect, it } from 'vitest'
-import type { ArticleFull, ArticleRow, WirePage } from '#shared/reading/types'
+import type { ArticleFull, ArticleSummary, WirePage } from '#shared/reading/types'
 import type { BrandView } from '#shared/people/types'
 import type { ClippingsView } from '#shared/clippings/types'
 import type { Problem } from '#shared/platform/types'
@@ -21,7 +21,7 @@ beforeAll(async () => {
 })
 afterAll(() => world.stop())
 
-const wire = async (query = 'show=all'): Promise<ArticleRow[]> => (await nell.want<WirePage>('GET', `${path}/articles?${query}`)).articles
+const wire = async (query = 'show=all'): Promise<ArticleSummary[]> => (await nell.want<WirePage>('GET', `${path}/articles?${query}`)).articles
 const full = (id: string): Promise<ArticleFull> => nell.want('GET', `${path}/articles/${id}`)
 const add = (feedUrl: string): Promise<{ id: string }> => nell.want('POST', `${path}/sources`, { feedUrl, label: 'Odd' })
 
@@ -30,7 +30,7 @@ it('takes articles with odd titles, or without date, address or text', async () 
   const rows = await wire()
   // An item that holds nothing at all is none.
   expect(rows).toHaveLength(7)
-  const titled = (start: string): ArticleRow => rows.find(({ title }) => title.startsWith(start))!
+  const titled = (start: string): ArticleSummary => rows.find(({ title }) => title.startsWith(start))!
   expect(titled('A headline').title.length).toBeGreaterThan(1900)
   expect(titled('Donau').title).toHaveLength(640)
   // Markup in a title is its words: it is escaped where it is shown.

@@ -5,7 +5,7 @@ import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { isOpenAddress, useNameServer, webUrlOf, type NameServer } from '#server/platform/net/address'
 import { linksOf } from '#server/platform/net/links'
 import { retryAfterMs } from '#server/platform/net/meanings'
-import { askOutside } from '#server/platform/net/outside'
+import { httpRequest } from '#server/platform/net/httpRequest'
 
 // 127.0.0.2 plays an address on the open internet, 127.0.0.3 one inside a private network; both are this machine.
 const [OPEN, PRIVATE] = ['127.0.0.2', '127.0.0.3']
@@ -60,14 +60,14 @@ const text = (body: Uint8Array): string => Buffer.from(body).toString()
 describe('a name that resolves to a private address only at the second look-up', () => {
   it('is connected to as it was checked, with one look-up', async () => {
     answers = [OPEN!, PRIVATE!]
-    expect(text((await askOutside(url('/feed'))).body)).toBe('from open')
+    expect(text((await httpRequest(url('/feed'))).body)).toBe('from open')
     expect(lookUps).toEqual(['turncoat.test'])
     expect(asked).toEqual([`open turncoat.test:${port} /feed`])
   })
 
   it('is refused when it is looked up again, also by a redirect to itself', async () => {
     answers = [OPEN!, PRIVATE!]
-    await expect(askOutside(url(`/302?to=${encodeURIComponent('/again')}`))).rejects.toMatchObject({ code: 'privateAddress' })
+    await expect(httpRequest(url(`/302?to=${encodeURIComponent('/again')}`))).rejects.toMatchObject({ code: 'privateAddress' })
     expect(asked).toEqual([`open turncoat.test:${port} /302?to=%2Fagain`])
   })
 })
@@ -82,12 +82,12 @@ describe('redirects', () => {
     ['nor are those behind it', hop(307, hop(301, '/b')), '/b', hop(307, hop(301, '/b'))],
     ['those before it are', hop(301, hop(302, '/b')), '/b', hop(302, '/b')],
   ])('%s (RFC 9110 §15.4)', async (_, start, end, lasting) => {
-    const { url: ended, lastingUrl } = await askOutside(url(start))
+    const { url: ended, lastingUrl } = await httpRequest(url(start))
     expect([ended, lastingUrl]).toEqual([url(end), url(lasting)])
   })
 
   it.each(['ftp://paper.test/', 'file:///etc/hostname', 'javascript:1', 'http://'])('to %s is refused', async (to) => {
-    await expect(askOutside(url(hop(302, to)))).rejects.toMatchObject({ code: 'noAddress' })
+    await expect(httpRequest(url(hop(302, to)))).rejects.toMatchObject({ code: 'noAddress' })
   })
 })
 
@@ -96,19 +96,19 @@ describe('a token', () => {
   const headers = { authorization: 'Bearer open-sesame' }
 
   it('follows no redirect unless that is asked for', async () => {
-    expect((await askOutside(url(away('/a')), { headers })).status).toBe(302)
+    expect((await httpRequest(url(away('/a')), { headers })).status).toBe(302)
     expect(tokens).toEqual(['Bearer open-sesame'])
   })
 
   it('goes on to the same origin, and to no other: not to another host, nor to the same by another scheme or port', async () => {
-    await askOutside(url(away('/a')), { headers, redirects: 5 })
+    await httpRequest(url(away('/a')), { headers, redirects: 5 })
     expect(tokens).toEqual(['Bearer open-sesame', 'Bearer open-sesame'])
     tokens.length = 0
-    await askOutside(url(away(url('/a', 'elsewhere.test'))), { headers, redirects: 5 })
+    await httpRequest(url(away(url('/a', 'elsewhere.test'))), { headers, redirects: 5 })
     expect(tokens).toEqual(['Bearer open-sesame', null])
     tokens.length = 0
     // Back again: what went to another host in between can't be trusted to lead home.
-    await askOutside(url(away(url(away(url('/b')), 'elsewhere.test'))), { headers, redirects: 5 })
+    await httpRequest(url(away(url(away(url('/b')), 'elsewhere.test'))), { headers, redirects: 5 })
     expect(tokens.slice(0, 2)).toEqual(['Bearer open-sesame', null])
   })
 })
@@ -126,7 +126,7 @@ it.each([
 })
 
 it.each(['http://paper.test:25/', 'http://paper.test:6379/', 'https://paper.test:8443/'])('%s is another port than the web’s', async (address) => {
-  await expect(askOutside(address)).rejects.toMatchObject({ code: 'otherPort' })
+  await expect(httpRequest(address)).rejects.toMatchObject({ code: 'otherPort' })
 })
 
 it.each([

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, expect, it } from 'vitest'
-import type { ArticleFull, ArticleRow, WirePage } from '#shared/reading/types'
+import type { ArticleFull, ArticleSummary, WirePage } from '#shared/reading/types'
 import type { FoundSource, Source } from '#shared/sources/types'
 import { makeBrand, World } from '../support/world'
 import type { Person } from '../support/person'
@@ -20,7 +20,7 @@ async function source(address: string): Promise<Source> {
   const { id } = await nell.want<{ id: string }>('POST', `${path}/sources`, { feedUrl: url, label: address })
   return (await nell.want<Source[]>('GET', `${path}/sources`)).find((one) => one.id === id)!
 }
-const rowsOf = async (one: Source): Promise<ArticleRow[]> => (await nell.want<WirePage>('GET', `${path}/articles?show=all&source=${one.id}`)).articles
+const rowsOf = async (one: Source): Promise<ArticleSummary[]> => (await nell.want<WirePage>('GET', `${path}/articles?show=all&source=${one.id}`)).articles
 const full = (id: string): Promise<ArticleFull> => nell.want('GET', `${path}/articles/${id}`)
 const look = (id: string): Promise<ArticleFull> => nell.want('POST', `${path}/articles/${id}/page`)
 const asks = async (host: string): Promise<string[]> =>
@@ -54,7 +54,7 @@ it('its words are found and watched from then on', async () => {
     .find((one) => /^[a-z]{9,}$/.test(one) && !after.summary.includes(one))!
   await nell.want('POST', `${path}/watches`, { name: 'Later', query: word, ink: 1 })
   expect((await full(row!.id)).watches.map(({ name }) => name)).toEqual(['Later'])
-  const found = async (): Promise<string[]> => (await nell.want<{ articles: ArticleRow[] }>('GET', `${path}/find?q=${word}`)).articles.map(({ id }) => id)
+  const found = async (): Promise<string[]> => (await nell.want<{ articles: ArticleSummary[] }>('GET', `${path}/find?q=${word}`)).articles.map(({ id }) => id)
   for (let tries = 0; !(await found()).includes(row!.id) && tries < 50; tries++) await new Promise((resolve) => setTimeout(resolve, 100))
   expect(await found()).toContain(row!.id)
 })

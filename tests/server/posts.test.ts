@@ -5,7 +5,7 @@ import { v7 as uuid } from 'uuid'
 import type { Problem, Undoable } from '#shared/platform/types'
 import type { WirePage } from '#shared/reading/types'
 import { USUAL_WRITING } from '#shared/posts/docs'
-import type { DeskContext, DeskView, LinkLook, PostView, WritingHelp } from '#shared/posts/types'
+import type { DeskContext, DeskView, LinkPreview, PostView, WritingHelp } from '#shared/posts/types'
 import { until, type Person } from '../support/person'
 import { CHATTERBROOK, COMMONFIRE, draftOf, GUILDHALL, LANTERNWAY, lineUpSaved, makeBrand, playHours, saveNew, scheduleOf, World } from '../support/world'
 
@@ -303,7 +303,7 @@ describe('links', () => {
   })
 
   it('are looked at in the background: what answers, what moved, what is dead, and the page’s card', async () => {
-    const look = (url: string): Promise<LinkLook> => nell.want<LinkLook>('POST', `${path}/link-look`, { url })
+    const look = (url: string): Promise<LinkPreview> => nell.want<LinkPreview>('POST', `${path}/link-look`, { url })
     const { articles } = await (async () => {
       await nell.want('POST', `${path}/sources`, { feedUrl: 'https://lowlamp.example/feed.xml', label: 'L', folder: null, own: false })
       return nell.want<WirePage>('GET', `${path}/articles`)

@@ -1,6 +1,6 @@
 // Skimming, keeping and finding: the Wire's filters and orders, several at once, clippings, full-text search; two brands apart.
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import type { ArticleFull, ArticleRow, FoundThings, WirePage } from '#shared/reading/types'
+import type { ArticleFull, ArticleSummary, FoundThings, WirePage } from '#shared/reading/types'
 import type { BrandView } from '#shared/people/types'
 import type { Clipping, ClippingsView } from '#shared/clippings/types'
 import type { Problem, Undoable } from '#shared/platform/types'
@@ -31,8 +31,8 @@ async function addSource(brand: string, address: string, folder: string, own: bo
 }
 const wire = (query: string): Promise<WirePage> => nell.want('GET', `${path}/articles?${query}`)
 const find = (brand: string, q: string, more = ''): Promise<FoundThings> => nell.want('GET', `${brand}/find?q=${encodeURIComponent(q)}${more}`)
-async function all(query: string): Promise<ArticleRow[]> {
-  const rows: ArticleRow[] = []
+async function all(query: string): Promise<ArticleSummary[]> {
+  const rows: ArticleSummary[] = []
   for (let after: string | null = ''; after !== null;) {
     const page: WirePage = await wire(`${query}${after ? `&after=${encodeURIComponent(after)}` : ''}`)
     rows.push(...page.articles)
@@ -58,7 +58,7 @@ describe('the Wire', () => {
     const sources = await nell.want<Source[]>('GET', `${path}/sources`)
     const everything = await all('show=all')
     const of = (label: (one: Source) => boolean): string[] => sources.filter(label).map((one) => one.label)
-    const outlets = (rows: ArticleRow[]): string[] => [...new Set(rows.map((row) => row.outlet))].toSorted()
+    const outlets = (rows: ArticleSummary[]): string[] => [...new Set(rows.map((row) => row.outlet))].toSorted()
     expect(outlets(await all('show=all&folder=News'))).toEqual(of((one) => one.folder === 'News').toSorted())
     expect(outlets(await all('show=all&own=yes'))).toEqual(of((one) => one.own))
     expect(outlets(await all('show=all&own=no'))).toEqual(of((one) => !one.own).toSorted())
@@ -232,8 +232,8 @@ describe('two brands', () => {
       nell.want('PUT', `${path}/articles/${mine!.id}/state`, { state: 'clipped' }),
       nell.want('PUT', `${otherPath}/articles/${mine!.id}/state`, { state: 'passed' }),
     ])
-    expect((await nell.want<ArticleRow>('GET', `${path}/articles/${mine!.id}`)).state).toBe('clipped')
-    expect((await nell.want<ArticleRow>('GET', `${otherPath}/articles/${mine!.id}`)).state).toBe('passed')
+    expect((await nell.want<ArticleSummary>('GET', `${path}/articles/${mine!.id}`)).state).toBe('clipped')
+    expect((await nell.want<ArticleSummary>('GET', `${otherPath}/articles/${mine!.id}`)).state).toBe('passed')
   })
 })
 

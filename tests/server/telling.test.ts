@@ -1,6 +1,6 @@
 // Notices outside the application: to a chat hook and by mail, with quiet hours, and no flood of them.
 import { afterAll, beforeEach, expect, it } from 'vitest'
-import type { Telling } from '#shared/notices/types'
+import type { NotificationChannels } from '#shared/notices/types'
 import { isQuiet } from '#server/notices/telling'
 import { CHATTERBROOK, COMMONFIRE, makeBrand, lineUpText, playHours, World } from '../support/world'
 import { until, type Person } from '../support/person'
@@ -17,7 +17,7 @@ beforeEach(async () => {
 })
 afterAll(() => world.stop())
 
-const putTelling = (more: Record<string, unknown>): Promise<Telling> =>
+const putTelling = (more: Record<string, unknown>): Promise<NotificationChannels> =>
   nell.want('PUT', `${path}/telling`, { hook: HOOK, mail: ['nell@desk.example'], quietFrom: null, quietUntil: null, ...more })
 
 /** The link in the letter that asked an address, newest last. */
@@ -28,7 +28,7 @@ async function linksTo(address: string): Promise<string[]> {
 const ASKS = 'Notices of A brand by mail?'
 
 /** Says where notices go; whoever reads an address says yes. */
-async function setTelling(more: Record<string, unknown>): Promise<Telling> {
+async function setTelling(more: Record<string, unknown>): Promise<NotificationChannels> {
   const { unconfirmed } = await putTelling(more)
   for (const address of unconfirmed) await world.nobody().want('POST', (await linksTo(address)).at(-1)!)
   return nell.want('GET', `${path}/telling`)
@@ -83,7 +83,7 @@ it('keeps quiet in the quiet hours, over midnight too, and tells when they end',
 it('a way that fails is said, and tried again; the hook’s address is never given out', async () => {
   expect(await setTelling({ hook: 'https://hook.example/gone', mail: [] })).toMatchObject({ hasHook: true, says: null })
   expect((await nell.ask('POST', `${path}/telling-test`)).body).toMatchObject({ type: 'urn:clear-quill:notTold', detail: 'hook.example answered 404.' })
-  const answer = await nell.ask<Telling>('GET', `${path}/telling`)
+  const answer = await nell.ask<NotificationChannels>('GET', `${path}/telling`)
   expect(answer.body.says).toBe('hook.example answered 404.')
   expect(answer.text).not.toContain('/gone')
   await setTelling({})

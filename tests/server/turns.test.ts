@@ -6,13 +6,13 @@ import { setTimeout as pause } from 'node:timers/promises'
 import { afterAll, beforeAll, expect, it, vi } from 'vitest'
 
 const folder = mkdtempSync(join(tmpdir(), 'quill-turns-'))
-type Turns = typeof import('#server/platform/jobs/onlyOne')
+type Turns = typeof import('#server/platform/jobs/jobLease')
 type Data = typeof import('#server/platform/db')
 
 /** The modules as a process of its own has them. */
 async function process(): Promise<Turns & Data> {
   vi.resetModules()
-  return { ...(await import('#server/platform/jobs/onlyOne')), ...(await import('#server/platform/db')) }
+  return { ...(await import('#server/platform/jobs/jobLease')), ...(await import('#server/platform/db')) }
 }
 
 let one: Turns & Data
@@ -39,14 +39,14 @@ const work = async (turn: { isHeld: () => boolean }, milliseconds: number): Prom
 }
 
 it('is kept by whoever has it as long as the work goes on, and given to nobody else', async () => {
-  const lost = one.onlyOne('long', (turn) => work(turn, 1800))
+  const lost = one.withJobLease('long', (turn) => work(turn, 1800))
   await pause(100)
-  expect(await other.onlyOne('long', () => Promise.resolve('mine'))).toBeNull()
+  expect(await other.withJobLease('long', () => Promise.resolve('mine'))).toBeNull()
   expect(await lost).toBe(false)
 })
 
 it('ends for one whose turn another has taken meanwhile', async () => {
-  const lost = one.onlyOne('stolen', (turn) => work(turn, 10_000))
+  const lost = one.withJobLease('stolen', (turn) => work(turn, 10_000))
   await pause(50)
   const db = await other.useDb()
   await db('turns')
@@ -56,12 +56,12 @@ it('ends for one whose turn another has taken meanwhile', async () => {
   expect(await lost).toBe(true)
   // Renewed every third of the lease: found out by then.
   expect(Date.now() - began).toBeLessThan(1_000)
-  expect(await one.onlyOne('stolen', () => Promise.resolve('mine'))).toBeNull()
+  expect(await one.withJobLease('stolen', () => Promise.resolve('mine'))).toBeNull()
 })
 
 it('ends for one that could not renew it in time', async () => {
   const db = await one.useDb()
-  const lost = one.onlyOne('mute', async (turn) => {
+  const lost = one.withJobLease('mute', async (turn) => {
     // As if the data file could not be written to.
     const broken = vi.spyOn(db, 'raw').mockRejectedValue(new Error('locked'))
     const client = vi.spyOn(db.client as { query: () => Promise<unknown> }, 'query').mockRejectedValue(new Error('locked'))

@@ -1,11 +1,11 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
-import type { ArticleFull, ArticleRow, WirePage } from '#shared/reading/types'
+import type { ArticleFull, ArticleSummary, WirePage } from '#shared/reading/types'
 import type { TagUse } from '#shared/articles/types'
 import type { BrandView } from '#shared/people/types'
 import type { ClippingsView } from '#shared/clippings/types'
 import type { Folder, FoundSource, Source } from '#shared/sources/types'
 import type { Problem, Undoable } from '#shared/platform/types'
-import type { OfferedWord, Watch, WatchLook } from '#shared/watches/types'
+import type { OfferedWord, Watch, WatchPreview } from '#shared/watches/types'
 import { makeBrand, playHours, World } from '../support/world'
 import type { Person } from '../support/person'
 
@@ -32,13 +32,13 @@ async function addSource(address: string, wishes: Record<string, unknown> = {}):
 const sources = (): Promise<Source[]> => nell.want('GET', `${path}/sources`)
 const view = (): Promise<BrandView> => nell.want('GET', path)
 const watch = async (id: string): Promise<Watch> => (await view()).watches.find((one) => one.id === id)!
-const wire = async (query = 'show=all'): Promise<ArticleRow[]> => (await nell.want<WirePage>('GET', `${path}/articles?${query}`)).articles
+const wire = async (query = 'show=all'): Promise<ArticleSummary[]> => (await nell.want<WirePage>('GET', `${path}/articles?${query}`)).articles
 const add = (query: string, more: Record<string, unknown> = {}): Promise<{ id: string; historyId: string }> =>
   nell.want('POST', `${path}/watches`, { name: query, query, ...more })
 const edit = async (id: string, patch: Record<string, unknown>): Promise<Undoable> =>
   nell.want('PATCH', `${path}/watches/${id}`, { ...(await watch(id)), ...patch })
 const undo = ({ historyId }: Undoable): Promise<unknown> => nell.want('POST', `${path}/undo`, { historyId })
-const titles = (rows: ArticleRow[]): string[] => rows.map(({ title }) => title).sort()
+const titles = (rows: ArticleSummary[]): string[] => rows.map(({ title }) => title).sort()
 
 describe('a watch', () => {
   it('marks the archive, again when it is changed, and as before when that is undone', async () => {
@@ -174,7 +174,7 @@ describe('a watch', () => {
 describe('looking with a query before it is a watch', () => {
   it('gives its matches, weeks, what each word is worth, and words to add', async () => {
     await addSource('corrente.example')
-    const ask = (query: string, scope = {}): Promise<WatchLook> => nell.want('POST', `${path}/watches/look`, { query, ...scope })
+    const ask = (query: string, scope = {}): Promise<WatchPreview> => nell.want('POST', `${path}/watches/look`, { query, ...scope })
     const look = await ask('lamp OR comet -billboard*')
     const { id } = await add('(lamp OR comet -billboard*) age<30d')
     const marked = await wire(`show=all&watch=${id}`)

@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { Account } from '#shared/networks/types'
-import type { ArticleFull, ArticleRow, WirePage } from '#shared/reading/types'
+import type { ArticleFull, ArticleSummary, WirePage } from '#shared/reading/types'
 import type { BrandView } from '#shared/people/types'
 import type { FoundSource, Folder, Source } from '#shared/sources/types'
 import type { Problem, Undoable } from '#shared/platform/types'
@@ -23,7 +23,7 @@ async function source(address: string, wishes: Record<string, unknown> = {}, at 
   return (await list(at)).find((one) => one.id === id)!
 }
 const list = (at = path): Promise<Source[]> => nell.want('GET', `${at}/sources`)
-const wire = async (query = '', at = path): Promise<ArticleRow[]> => (await nell.want<WirePage>('GET', `${at}/articles?${query}`)).articles
+const wire = async (query = '', at = path): Promise<ArticleSummary[]> => (await nell.want<WirePage>('GET', `${at}/articles?${query}`)).articles
 const unread = async (): Promise<number> => (await nell.want<BrandView>('GET', path)).unread
 const edit = (one: Source, patch: Record<string, unknown>): Promise<Undoable> =>
   nell.want('PATCH', `${path}/sources/${one.id}`, { ...one, folder: one.folders.join(', '), paused: one.pausedAt !== null, ...patch })

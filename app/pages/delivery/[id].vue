@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ExternalLink } from '@lucide/vue'
-import type { DeliveryDeed } from '#shared/delivery/types'
+import type { DeliveryAction } from '#shared/delivery/types'
 import { needsPerson } from '#shared/delivery/states'
 import * as words from '#shared/words'
 import { useDelivery } from '~/delivery/useDelivery'
@@ -30,7 +30,7 @@ const facts = computed(() => {
   ]
 })
 const picture = (id: string): string => brand.path(`/pictures/${id}?width=320`)
-async function choose(deed: DeliveryDeed): Promise<void> {
+async function choose(deed: DeliveryAction): Promise<void> {
   if (deed === 'take-back' && !asking.value) {
     asking.value = true
     return

@@ -9,7 +9,7 @@ import { useScheduleStore } from '~/schedule/scheduleStore'
 import { useDeskStore } from '~/posts/deskStore'
 import { usePostEditor } from '~/posts/usePostEditor'
 import { useWritingSource } from '~/posts/useWritingSource'
-import { useLinkLook } from '~/posts/useLinkLook'
+import { useLinkPreview } from '~/posts/useLinkPreview'
 import { usePlacing } from '~/schedule/usePlacing'
 import { useLiningUp } from '~/posts/useLiningUp'
 import PostSource from '~/posts/PostSource.vue'
@@ -41,7 +41,7 @@ const { doc } = editor
 const { article, clippings, failed, load } = useWritingSource(editor)
 useHead({ title: () => [doc.value.wordings[0]?.text.trim().slice(0, 60) || says.newTitle, words.frame.product].join(' · ') })
 const readOnly = computed(() => !brand.canWork)
-const { look, isLooking } = useLinkLook(() => editor.link.value)
+const { look, isLooking } = useLinkPreview(() => editor.link.value)
 const readyIds = ref<string[]>([])
 const chosenIds = ref<string[]>([])
 const slots = usePlacing(

@@ -1,16 +1,21 @@
 <script setup lang="ts">
 import { TriangleAlert } from '@lucide/vue'
-import type { Telling } from '#shared/notices/types'
-import { tellingSchema } from '#shared/notices/schemas'
+import type { NotificationChannels } from '#shared/notices/types'
+import { notificationChannelsSchema } from '#shared/notices/schemas'
 import * as words from '#shared/words'
 import { api } from '~/base/client'
 
 const says = words.telling
 const brand = useBrandStore()
 const notices = useNoticesStore()
-const kept = ref<Telling | null>(null)
+const kept = ref<NotificationChannels | null>(null)
 const testing = ref(false)
-const form = useForm(tellingSchema, { hook: '' as string | null, mail: [] as string[], quietFrom: '' as string | null, quietUntil: '' as string | null })
+const form = useForm(notificationChannelsSchema, {
+  hook: '' as string | null,
+  mail: [] as string[],
+  quietFrom: '' as string | null,
+  quietUntil: '' as string | null,
+})
 const mailText = ref('')
 watch(mailText, (text) => {
   form.values.mail = text
@@ -20,7 +25,7 @@ watch(mailText, (text) => {
 })
 const mailError = computed(() => Object.entries(form.errors.value).find(([field]) => field.startsWith('mail'))?.[1] ?? '')
 
-function show(telling: Telling): void {
+function show(telling: NotificationChannels): void {
   kept.value = telling
   mailText.value = telling.mail.join(', ')
   form.start({ hook: '', mail: telling.mail, quietFrom: telling.quietFrom ?? '', quietUntil: telling.quietUntil ?? '' })
@@ -28,13 +33,13 @@ function show(telling: Telling): void {
 onMounted(async () => {
   if (!brand.isOwner) return
   try {
-    show(await api.get<Telling>(brand.path('/telling')))
+    show(await api.get<NotificationChannels>(brand.path('/telling')))
   } catch (error) {
     notices.complain(error)
   }
 })
 async function save(): Promise<void> {
-  const done = await form.send(async (values) => show(await api.put<Telling>(brand.path('/telling'), values)))
+  const done = await form.send(async (values) => show(await api.put<NotificationChannels>(brand.path('/telling'), values)))
   if (done) notices.say(words.notices.saved)
 }
 async function removeHook(): Promise<void> {

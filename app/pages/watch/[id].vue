@@ -7,11 +7,11 @@ import type { Undoable } from '#shared/platform/types'
 import * as words from '#shared/words'
 import { readQuery } from '~/watches/readQuery'
 import { useWatchEditor } from '~/watches/useWatchEditor'
-import { useWatchLook } from '~/watches/useWatchLook'
+import { useWatchPreview } from '~/watches/useWatchPreview'
 import WatchRunLine from '~/watches/WatchRunLine.vue'
 import QueryText from '~/watches/QueryText.vue'
 import QueryForm from '~/watches/QueryForm.vue'
-import WatchDeeds from '~/watches/WatchDeeds.vue'
+import WatchActions from '~/watches/WatchActions.vue'
 import WatchOutcome from '~/watches/WatchOutcome.vue'
 
 const says = words.watch
@@ -34,7 +34,7 @@ watch(
   },
   { immediate: true, flush: 'post' },
 )
-const { look, offered, looking, failed } = useWatchLook(() =>
+const { look, offered, looking, failed } = useWatchPreview(() =>
   read.value.tree ? { query: form.values.query, folders: form.values.folders, sources: form.values.sources } : null,
 )
 
@@ -118,7 +118,7 @@ useKeys([{ keys: ['Enter'], command: true, says: words.frame.save, does: () => b
             </template>
           </template>
           <InkField v-model="form.values.ink" :label="says.ink" />
-          <WatchDeeds :values="form.values" :errors="form.errors.value" />
+          <WatchActions :values="form.values" :errors="form.errors.value" />
           <FeedAddress
             v-if="known"
             :stated="known.feedAddress"

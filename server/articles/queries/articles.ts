@@ -1,16 +1,16 @@
 import type { Knex } from 'knex'
 import type { ArticleState } from '#shared/articles/types'
-import type { LeftOut, Show } from '#shared/articles/shows'
+import type { ExcludedBy, Show } from '#shared/articles/shows'
 import type { Db } from '#server/platform/db'
-import type { ArticleRecord } from '../rows'
+import type { ArticleRow } from '../rows'
 import { insertAll, listOf } from '#server/platform/db/sqlite/bulk'
 import { hasTag } from './tags'
 import { IN_FORCE } from '../marks'
 
-export type ArticleForBrand = ArticleRecord & { label: string; source_id: string; state: ArticleState | null; because: LeftOut | null }
+export type ArticleForBrand = ArticleRow & { label: string; source_id: string; state: ArticleState | null; because: ExcludedBy | null }
 
 export type WireOrder = 'newest' | 'oldest' | 'waiting'
-type Kind = ArticleRecord['kind']
+type Kind = ArticleRow['kind']
 
 export interface WireFilter {
   show: Show
@@ -51,7 +51,7 @@ function visible(db: Db, brandId: string, articles: Knex.Raw | string = 'article
 }
 
 /** Where an article stands in a list: what its order and turns need, and no more, so that sorting moves little. */
-export type WirePlace = Pick<ArticleRecord, 'id' | 'feed_id' | 'at' | 'first_seen_at'> & { state: ArticleState | null; because: LeftOut | null }
+export type WirePlace = Pick<ArticleRow, 'id' | 'feed_id' | 'at' | 'first_seen_at'> & { state: ArticleState | null; because: ExcludedBy | null }
 
 /** One stretch of the Wire in its order, as places alone; `articlesAt` gives what they hold. */
 export async function wirePlaces(db: Db, brandId: string, filter: WireFilter): Promise<WirePlace[]> {
@@ -244,28 +244,28 @@ export async function articlesWhole(db: Db, brandId: string, ids: string[]): Pro
 }
 
 /** The whole texts of articles. */
-export const textsOf = (db: Db, ids: string[]): Promise<Pick<ArticleRecord, 'id' | 'text'>[]> =>
-  db<ArticleRecord>('articles')
+export const textsOf = (db: Db, ids: string[]): Promise<Pick<ArticleRow, 'id' | 'text'>[]> =>
+  db<ArticleRow>('articles')
     .whereRaw('id IN ?', [listOf(db, ids)])
     .select('id', 'text')
 
 /** The newest articles of a feed. */
-export const articlesOfFeed = (db: Db, feedId: string, limit: number): Promise<ArticleRecord[]> =>
-  db<ArticleRecord>('articles').where({ feed_id: feedId }).orderBy('at', 'desc').limit(limit)
+export const articlesOfFeed = (db: Db, feedId: string, limit: number): Promise<ArticleRow[]> =>
+  db<ArticleRow>('articles').where({ feed_id: feedId }).orderBy('at', 'desc').limit(limit)
 
-export const articlesByGuids = (db: Db, feedId: string, guids: string[]): Promise<ArticleRecord[]> => articlesWith(db, feedId, 'guid', guids)
+export const articlesByGuids = (db: Db, feedId: string, guids: string[]): Promise<ArticleRow[]> => articlesWith(db, feedId, 'guid', guids)
 
-export const articlesByLinks = (db: Db, feedId: string, keys: string[]): Promise<ArticleRecord[]> => articlesWith(db, feedId, 'link_key', keys)
+export const articlesByLinks = (db: Db, feedId: string, keys: string[]): Promise<ArticleRow[]> => articlesWith(db, feedId, 'link_key', keys)
 
-const articlesWith = async (db: Db, feedId: string, column: 'guid' | 'link_key', values: string[]): Promise<ArticleRecord[]> =>
+const articlesWith = async (db: Db, feedId: string, column: 'guid' | 'link_key', values: string[]): Promise<ArticleRow[]> =>
   values.length === 0
     ? []
-    : db<ArticleRecord>('articles')
+    : db<ArticleRow>('articles')
         .where({ feed_id: feedId })
         .whereRaw('?? IN ?', [column, listOf(db, values)])
 
 /** Inserts a feed's articles; one that another process has just inserted stays as that made it. */
-export async function insertArticles(db: Db, feedId: string, rows: ArticleRecord[]): Promise<void> {
+export async function insertArticles(db: Db, feedId: string, rows: ArticleRow[]): Promise<void> {
   if (rows.length === 0) return
   const row = (await db('articles').max({ number: 'number' }).first()) as { number: number | null } | undefined
   const numbered = rows.map((one, at) => ({ ...one, number: Number(row?.number ?? 0) + at + 1 }))
@@ -282,7 +282,7 @@ const countArticles = async (db: Db, feedId: string): Promise<void> => {
 
 /** The times of a feed's newest articles, newest first. */
 export const newestTimes = async (db: Db, feedId: string, limit: number): Promise<number[]> =>
-  (await db<ArticleRecord>('articles').where({ feed_id: feedId }).orderBy('at', 'desc').limit(limit).select('at')).map((row) => row.at)
+  (await db<ArticleRow>('articles').where({ feed_id: feedId }).orderBy('at', 'desc').limit(limit).select('at')).map((row) => row.at)
 
 /** Gives a feed's articles to another; one whose id is there already stays behind. */
 export const moveArticles = async (db: Db, fromFeedId: string, toFeedId: string): Promise<void> => {
@@ -293,7 +293,7 @@ export const moveArticles = async (db: Db, fromFeedId: string, toFeedId: string)
   await countArticles(db, toFeedId)
 }
 
-export const updateArticle = async (db: Db, id: string, patch: Partial<ArticleRecord>): Promise<void> => {
+export const updateArticle = async (db: Db, id: string, patch: Partial<ArticleRow>): Promise<void> => {
   await db('articles').where({ id }).update(patch)
 }
 

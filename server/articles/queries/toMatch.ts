@@ -1,5 +1,5 @@
 import type { Db } from '#server/platform/db'
-import type { ArticleRecord } from '../rows'
+import type { ArticleRow } from '../rows'
 import { listOf } from '#server/platform/db/sqlite/bulk'
 
 /** Notes that watches and rules have yet to look at articles. `isFresh`: what watches that tell find there is told. */
@@ -20,10 +20,10 @@ export const takeOffToMatch = async (db: Db, ids: string[]): Promise<void> => {
 }
 
 /** Articles that have waited since before then, the longest first. */
-export const leftToMatch = (db: Db, before: number, limit: number): Promise<(ArticleRecord & { is_fresh: number })[]> =>
+export const leftToMatch = (db: Db, before: number, limit: number): Promise<(ArticleRow & { is_fresh: number })[]> =>
   db('to_match')
     .join('articles', 'articles.id', 'to_match.article_id')
     .where('to_match.since', '<', before)
     .orderBy('to_match.since')
     .limit(limit)
-    .select(['articles.*', 'to_match.is_fresh']) as unknown as Promise<(ArticleRecord & { is_fresh: number })[]>
+    .select(['articles.*', 'to_match.is_fresh']) as unknown as Promise<(ArticleRow & { is_fresh: number })[]>

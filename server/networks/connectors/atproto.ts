@@ -1,6 +1,6 @@
 import { facetsOf, type Facet } from '#core/post'
 import { problem, ProblemError } from '#server/platform/http/problem'
-import { askOutside, type Answer } from '#server/platform/net/outside'
+import { httpRequest, type HttpResponse } from '#server/platform/net/httpRequest'
 import { atprotoSession, requireSession, withSession, xrpc } from './atprotoSession'
 import type { AccountAccess, Connector, OutPicture, Outcome, Outgoing } from './connector'
 import { bearer, beforePost, fieldsOf, notTaken, noWord, outcomeOf, outcomeOfFailure, textField } from './outcome'
@@ -16,7 +16,7 @@ const COLLECTION = 'app.bsky.feed.post'
  */
 export const atproto: Connector = {
   async check(address, token) {
-    const about = await askOutside(xrpc(address.origin, 'com.atproto.server.describeServer'), { headers: { accept: 'application/json' } })
+    const about = await httpRequest(xrpc(address.origin, 'com.atproto.server.describeServer'), { headers: { accept: 'application/json' } })
     if (about.status !== 200 || !Array.isArray(fieldsOf(about)['availableUserDomains'])) return null
     const name = /^\/(?:@|profile\/)([a-z0-9.-]+)/i.exec(address.pathname)?.[1] ?? ''
     const identifier = name.includes('.') ? name : `${name}.${address.hostname}`
@@ -50,7 +50,7 @@ export const atproto: Connector = {
       const { api = '', did = '' } = account.endpoint
       const rkey = recordKeyOf(post)
       // Records are public: asking for one needs no session.
-      const answer = await askOutside(xrpc(api, 'com.atproto.repo.getRecord', { repo: did, collection: COLLECTION, rkey }), { headers: { accept: 'application/json' } }) // prettier-ignore
+      const answer = await httpRequest(xrpc(api, 'com.atproto.repo.getRecord', { repo: did, collection: COLLECTION, rkey }), { headers: { accept: 'application/json' } }) // prettier-ignore
       const uri = textField(fieldsOf(answer), 'uri')
       if (answer.status === 200 && uri) return { kind: 'there', remoteId: uri, remoteUrl: pageOf(account, rkey), isWhole: true }
       if (textField(fieldsOf(answer), 'error') === 'RecordNotFound') return { kind: 'not-there' }
@@ -74,14 +74,14 @@ export const atproto: Connector = {
   },
 }
 
-const whyOf = (answer: Answer): string | null => textField(fieldsOf(answer), 'message') ?? textField(fieldsOf(answer), 'error')
+const whyOf = (answer: HttpResponse): string | null => textField(fieldsOf(answer), 'message') ?? textField(fieldsOf(answer), 'error')
 
-async function call(account: AccountAccess, token: string, method: string, body: unknown): Promise<Answer> {
+async function call(account: AccountAccess, token: string, method: string, body: unknown): Promise<HttpResponse> {
   const headers = { ...bearer(token), 'content-type': 'application/json' }
-  return requireSession(await askOutside(xrpc(account.endpoint['api'] ?? '', method), { method: 'POST', headers, body: JSON.stringify(body) }))
+  return requireSession(await httpRequest(xrpc(account.endpoint['api'] ?? '', method), { method: 'POST', headers, body: JSON.stringify(body) }))
 }
 
-function posted(account: AccountAccess, post: Outgoing, answer: Answer): Outcome {
+function posted(account: AccountAccess, post: Outgoing, answer: HttpResponse): Outcome {
   const uri = textField(fieldsOf(answer), 'uri')
   if (answer.status === 200 && uri) return { kind: 'done', remoteId: uri, remoteUrl: pageOf(account, recordKeyOf(post)) }
   // A record of this key is there: it can only be this post.
@@ -119,7 +119,7 @@ async function facetsFor(account: AccountAccess, post: Outgoing): Promise<Record
 async function featureOf(account: AccountAccess, { kind, value }: Facet): Promise<Record<string, string> | null> {
   if (kind === 'link') return { $type: 'app.bsky.richtext.facet#link', uri: value }
   if (kind === 'hashtag') return { $type: 'app.bsky.richtext.facet#tag', tag: value }
-  const answer = await beforePost(() => askOutside(xrpc(account.endpoint['api'] ?? '', 'com.atproto.identity.resolveHandle', { handle: value }), { headers: { accept: 'application/json' } })) // prettier-ignore
+  const answer = await beforePost(() => httpRequest(xrpc(account.endpoint['api'] ?? '', 'com.atproto.identity.resolveHandle', { handle: value }), { headers: { accept: 'application/json' } })) // prettier-ignore
   const did = textField(fieldsOf(answer), 'did')
   return answer.status === 200 && did ? { $type: 'app.bsky.richtext.facet#mention', did } : null
 }
@@ -141,7 +141,7 @@ async function embedOf(account: AccountAccess, post: Outgoing, token: string): P
 
 async function uploadBlob(account: AccountAccess, picture: OutPicture, token: string): Promise<unknown> {
   const headers = { ...bearer(token), 'content-type': picture.type }
-  const answer = requireSession(await askOutside(xrpc(account.endpoint['api'] ?? '', 'com.atproto.repo.uploadBlob'), { method: 'POST', headers, body: picture.content })) // prettier-ignore
+  const answer = requireSession(await httpRequest(xrpc(account.endpoint['api'] ?? '', 'com.atproto.repo.uploadBlob'), { method: 'POST', headers, body: picture.content })) // prettier-ignore
   const { blob } = fieldsOf(answer)
   if (answer.status === 200 && blob) return blob
   throw notTaken(answer, whyOf(answer))

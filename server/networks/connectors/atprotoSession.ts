@@ -1,4 +1,4 @@
-import { askOutside, type Answer } from '#server/platform/net/outside'
+import { httpRequest, type HttpResponse } from '#server/platform/net/httpRequest'
 import type { AccountAccess } from './connector'
 import { bearer, beforePost, fieldsOf, notTaken, NotTaken, textField } from './outcome'
 
@@ -20,7 +20,7 @@ export async function atprotoSession(
   identifier: string,
   password: string,
 ): Promise<(Session & { did: string; handle: string }) | { refused: string }> {
-  const answer = await askOutside(xrpc(origin, 'com.atproto.server.createSession'), {
+  const answer = await httpRequest(xrpc(origin, 'com.atproto.server.createSession'), {
     method: 'POST',
     headers: { accept: 'application/json', 'content-type': 'application/json' },
     body: JSON.stringify({ identifier, password }),
@@ -33,20 +33,20 @@ export async function atprotoSession(
   return { ...session, did: textField(fields, 'did') ?? '', handle: textField(fields, 'handle') ?? identifier }
 }
 
-function sessionIn(answer: Answer): Session | null {
+function sessionIn(answer: HttpResponse): Session | null {
   const fields = fieldsOf(answer)
   const [access, refresh] = [textField(fields, 'accessJwt'), textField(fields, 'refreshJwt')]
   return answer.status === 200 && access && refresh ? { access, refresh } : null
 }
 
 /** Whether an answer says that the session's token is over; nothing was done then. */
-const isOver = ({ status, body }: Pick<Answer, 'status' | 'body'>): boolean =>
+const isOver = ({ status, body }: Pick<HttpResponse, 'status' | 'body'>): boolean =>
   (status === 400 || status === 401) && ['ExpiredToken', 'InvalidToken'].includes(textField(fieldsOf({ body }), 'error') ?? '')
 
 class SessionOver extends Error {}
 
 /** For work with a session: an answer that says it is over ends the work, and it is begun anew with another session. */
-export function requireSession(answer: Answer): Answer {
+export function requireSession(answer: HttpResponse): HttpResponse {
   if (isOver(answer)) throw new SessionOver()
   return answer
 }
@@ -75,7 +75,7 @@ export async function withSession<T>(account: AccountAccess, work: (accessToken:
 }
 
 async function refreshed(account: AccountAccess, { refresh }: Session): Promise<Session | null> {
-  return sessionIn(await askOutside(xrpc(account.endpoint['api'] ?? '', 'com.atproto.server.refreshSession'), { method: 'POST', headers: bearer(refresh) }))
+  return sessionIn(await httpRequest(xrpc(account.endpoint['api'] ?? '', 'com.atproto.server.refreshSession'), { method: 'POST', headers: bearer(refresh) }))
 }
 
 async function begun(account: AccountAccess): Promise<Session> {

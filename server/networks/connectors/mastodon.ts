@@ -2,7 +2,7 @@ import { plainTextsTask } from '#server/platform/pages/tasks'
 import { setTimeout as pause } from 'node:timers/promises'
 import type { NetworkRules } from '#core/post'
 import { problem } from '#server/platform/http/problem'
-import { askOutside } from '#server/platform/net/outside'
+import { httpRequest } from '#server/platform/net/httpRequest'
 import { runInThread } from '#server/platform/jobs/pool'
 import type { AccountAccess, Connector, Found, OutPicture, Outcome, Outgoing } from './connector'
 import {
@@ -30,10 +30,10 @@ import { statedRules } from './rules'
  */
 export const mastodon: Connector = {
   async check(address, token) {
-    const instance = await askOutside(new URL('/api/v2/instance', address), { headers: { accept: 'application/json' } })
+    const instance = await httpRequest(new URL('/api/v2/instance', address), { headers: { accept: 'application/json' } })
     const about = fieldsOf(instance)
     if (instance.status !== 200 || !('configuration' in about)) return null
-    const answer = await askOutside(new URL('/api/v1/accounts/verify_credentials', address), { headers: bearer(token) })
+    const answer = await httpRequest(new URL('/api/v1/accounts/verify_credentials', address), { headers: bearer(token) })
     const title = textField(about, 'title') ?? address.hostname
     if (answer.status === 401 || answer.status === 403) throw problem('tokenRefused', title).at('token')
     const account = fieldsOf(answer)
@@ -66,7 +66,7 @@ export const mastodon: Connector = {
   },
 
   async remove(account, { remoteId }) {
-    const answer = await askOutside(api(account, `/api/v1/statuses/${encodeURIComponent(remoteId)}`), { method: 'DELETE', headers: bearer(account.token) })
+    const answer = await httpRequest(api(account, `/api/v1/statuses/${encodeURIComponent(remoteId)}`), { method: 'DELETE', headers: bearer(account.token) })
     if (answer.status === 200 || answer.status === 404 || answer.status === 410) return { kind: 'done' }
     return { kind: 'failed', says: textField(fieldsOf(answer), 'error') ?? `It answered ${answer.status}.` }
   },
@@ -103,7 +103,7 @@ async function postReply(account: AccountAccess, post: Outgoing, status: { remot
 }
 
 async function postStatus(account: AccountAccess, key: string, body: Record<string, unknown>): Promise<Outcome> {
-  const answer = await askOutside(api(account, '/api/v1/statuses'), {
+  const answer = await httpRequest(api(account, '/api/v1/statuses'), {
     method: 'POST',
     headers: { ...bearer(account.token), 'content-type': 'application/json', 'idempotency-key': key },
     body: JSON.stringify(body),
@@ -126,7 +126,7 @@ async function upload(account: AccountAccess, picture: OutPicture): Promise<stri
     ...(picture.description ? { description: picture.description } : {}),
     ...(picture.focus ? { focus: `${picture.focus.x.toFixed(2)},${picture.focus.y.toFixed(2)}` } : {}),
   })
-  const answer = await askOutside(api(account, '/api/v2/media'), { method: 'POST', headers: { ...bearer(account.token), 'content-type': type }, body })
+  const answer = await httpRequest(api(account, '/api/v2/media'), { method: 'POST', headers: { ...bearer(account.token), 'content-type': type }, body })
   const fields = fieldsOf(answer)
   const id = textField(fields, 'id')
   if (!id || (answer.status !== 200 && answer.status !== 202)) throw notTaken(answer, textField(fields, 'error'))
@@ -136,7 +136,7 @@ async function upload(account: AccountAccess, picture: OutPicture): Promise<stri
 
 async function ready(account: AccountAccess, id: string): Promise<void> {
   for (let look = 0; look < LOOKS; look++) {
-    const answer = await askOutside(api(account, `/api/v1/media/${encodeURIComponent(id)}`), { headers: bearer(account.token) })
+    const answer = await httpRequest(api(account, `/api/v1/media/${encodeURIComponent(id)}`), { headers: bearer(account.token) })
     if (answer.status === 200) return
     if (answer.status !== 206) throw notTaken(answer, textField(fieldsOf(answer), 'error'))
     await pause(LOOK_PAUSE_MS)
@@ -154,7 +154,7 @@ async function foundInStatuses(account: AccountAccess, post: Outgoing): Promise<
     const before = textField(recent.at(-1) ?? {}, 'id')
     const url = api(account, `/api/v1/accounts/${encodeURIComponent(account.endpoint['accountId'] ?? '')}/statuses?limit=40&exclude_reblogs=true`)
     if (before) url.searchParams.set('max_id', before)
-    const answer = await askOutside(url, { headers: bearer(account.token) })
+    const answer = await httpRequest(url, { headers: bearer(account.token) })
     const statuses = listOf(answer)
     if (answer.status !== 200 || !statuses) return { kind: 'no-word', says: `It answered ${answer.status}.` }
     recent.push(...(await read(account, statuses.filter((status) => isRecent(status, post))))) // prettier-ignore

@@ -3,7 +3,7 @@ import { webUrlOf } from '#server/platform/net/address'
 import { linksOf } from '#server/platform/net/links'
 import { LIMITS } from '#shared/platform/limits'
 import { problem } from '#server/platform/http/problem'
-import { askOutside, type Answer } from '#server/platform/net/outside'
+import { httpRequest, type HttpResponse } from '#server/platform/net/httpRequest'
 import { runInThread, TaskStopped } from '#server/platform/jobs/pool'
 import type { PageLink } from '#server/platform/pages/readCard'
 import type { AccountAccess, Connector, Found, OutPicture, Outcome, Outgoing } from './connector'
@@ -34,15 +34,15 @@ const LOOK_BACK = [20, 100, 1000]
  */
 export const micropub: Connector = {
   async check(address, token) {
-    const page = await askOutside(address, { headers: { accept: 'text/html' }, maxBytes: LIMITS.pageBytes })
+    const page = await httpRequest(address, { headers: { accept: 'text/html' }, maxBytes: LIMITS.pageBytes })
     const endpoint = endpointIn(page, page.headers['link']?.includes('micropub') ? [] : await linksOn(page))
     if (!endpoint) return null
-    const answer = await askOutside(withQuery(endpoint, { q: 'config' }), { headers: bearer(token) })
+    const answer = await httpRequest(withQuery(endpoint, { q: 'config' }), { headers: bearer(token) })
     if (answer.status === 401 || answer.status === 403) throw problem('tokenRefused', address.hostname).at('token')
     const config = fieldsOf(answer)
     const account = objectField(config, 'account')
     const rules = statedRules(config['post-rules']) ?? plainRules(address.hostname, address.hostname)
-    const targets = targetsOf(config) ?? targetsOf(fieldsOf(await askOutside(withQuery(endpoint, { q: 'syndicate-to' }), { headers: bearer(token) }))) ?? []
+    const targets = targetsOf(config) ?? targetsOf(fieldsOf(await httpRequest(withQuery(endpoint, { q: 'syndicate-to' }), { headers: bearer(token) }))) ?? []
     return {
       protocol: 'micropub',
       name: rules.name,
@@ -62,7 +62,7 @@ export const micropub: Connector = {
     try {
       const photos: Photo[] = []
       for (const picture of post.pictures) photos.push({ value: await beforePost(() => upload(account, picture)), alt: picture.description ?? '' })
-      return publishOutcome(await askOutside(account.endpoint['micropub']!, { method: 'POST', ...requestOf(account, post, photos) }))
+      return publishOutcome(await httpRequest(account.endpoint['micropub']!, { method: 'POST', ...requestOf(account, post, photos) }))
     } catch (error) {
       return outcomeOfFailure(error)
     }
@@ -72,7 +72,7 @@ export const micropub: Connector = {
     try {
       return (
         (await foundInList(account, post)) ??
-        foundOnPage(await askOutside(account.pageUrl, { headers: { accept: 'text/html' }, maxBytes: LIMITS.pageBytes }), slugOf(post))
+        foundOnPage(await httpRequest(account.pageUrl, { headers: { accept: 'text/html' }, maxBytes: LIMITS.pageBytes }), slugOf(post))
       )
     } catch (error) {
       return noWord(error)
@@ -80,7 +80,7 @@ export const micropub: Connector = {
   },
 
   async remove(account, { remoteId }) {
-    const answer = await askOutside(account.endpoint['micropub']!, {
+    const answer = await httpRequest(account.endpoint['micropub']!, {
       method: 'POST',
       headers: { ...bearer(account.token), 'content-type': 'application/json' },
       body: JSON.stringify({ action: 'delete', url: remoteId }),
@@ -127,7 +127,7 @@ async function upload(account: AccountAccess, picture: OutPicture): Promise<stri
   const endpoint = account.endpoint['media']
   if (!endpoint) throw new NotTaken({ kind: 'refused', says: 'It names no media endpoint, so it takes no pictures.' })
   const { body, type } = await formOf(picture, {})
-  const answer = await askOutside(endpoint, { method: 'POST', headers: { ...bearer(account.token), 'content-type': type }, body })
+  const answer = await httpRequest(endpoint, { method: 'POST', headers: { ...bearer(account.token), 'content-type': type }, body })
   const location = webUrlOf(answer.headers['location'], endpoint)
   if (answer.status === 201 && location) return location
   throw notTaken(answer, whyOf(answer))
@@ -137,10 +137,10 @@ async function upload(account: AccountAccess, picture: OutPicture): Promise<stri
 export const slugOf = (post: Pick<Outgoing, 'key'>): string => `q-${post.key.replace(/-/g, '').slice(-20)}`
 
 /** §3.7: an error is a JSON object with `error` and perhaps `error_description`. */
-const whyOf = (answer: Answer): string | null => textField(fieldsOf(answer), 'error_description') ?? textField(fieldsOf(answer), 'error')
+const whyOf = (answer: HttpResponse): string | null => textField(fieldsOf(answer), 'error_description') ?? textField(fieldsOf(answer), 'error')
 
 /** What the answer to a post means (§3.4, §3.7). */
-export function publishOutcome(answer: Answer): Outcome {
+export function publishOutcome(answer: HttpResponse): Outcome {
   const url = webUrlOf(answer.headers['location'], answer.url)
   // 202: taken, and will be at this address (§3.4).
   if ((answer.status === 201 || answer.status === 202) && url) {
@@ -159,7 +159,7 @@ const lastPart = (url: string): string | undefined => (URL.canParse(url) ? new U
  */
 async function foundInList(account: AccountAccess, post: Outgoing): Promise<Found | null> {
   for (const limit of LOOK_BACK) {
-    const answer = await askOutside(withQuery(account.endpoint['micropub']!, { q: 'source', limit: String(limit) }), { headers: bearer(account.token) })
+    const answer = await httpRequest(withQuery(account.endpoint['micropub']!, { q: 'source', limit: String(limit) }), { headers: bearer(account.token) })
     if ([400, 404, 501].includes(answer.status)) return null
     if (answer.status !== 200) return { kind: 'no-word', says: `It answered ${answer.status}.` }
     const { items } = fieldsOf(answer) as { items?: Item[] }
@@ -183,7 +183,7 @@ interface Item {
 }
 
 /** A page that links to the post has it; one that does not may only not show it yet. */
-async function foundOnPage(page: Answer, slug: string): Promise<Found> {
+async function foundOnPage(page: HttpResponse, slug: string): Promise<Found> {
   const urls = (await linksOn(page)).flatMap(({ href }) => (URL.canParse(href, page.url) ? [new URL(href, page.url).href] : []))
   const url = urls.find((one) => lastPart(one) === slug)
   return url
@@ -192,13 +192,13 @@ async function foundOnPage(page: Answer, slug: string): Promise<Found> {
 }
 
 /** The endpoint a page names: in its `Link` header first, then in a link element (Micropub §5.3). */
-export function endpointIn(page: Pick<Answer, 'headers' | 'url'>, links: PageLink[]): string | null {
+export function endpointIn(page: Pick<HttpResponse, 'headers' | 'url'>, links: PageLink[]): string | null {
   const found = linksOf(page.headers['link'], page.url).get('micropub') ?? links.find(({ rel }) => rel.includes('micropub'))?.href
   return found !== undefined && URL.canParse(found, page.url) ? new URL(found, page.url).href : null
 }
 
 /** The links of a page; none where it takes too long to read. */
-async function linksOn({ body, url, headers }: Answer): Promise<PageLink[]> {
+async function linksOn({ body, url, headers }: HttpResponse): Promise<PageLink[]> {
   try {
     return await runInThread('person', [`host:${new URL(url).hostname}`], readLinksTask, { body, url, contentType: headers['content-type'] ?? null })
   } catch (error) {

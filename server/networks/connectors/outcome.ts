@@ -2,7 +2,7 @@ import { LIMITS } from '#shared/platform/limits'
 import { webUrlOf } from '#server/platform/net/address'
 import { realNow } from '#server/platform/clock'
 import { retryAfterMs } from '#server/platform/net/meanings'
-import { NoAnswer, type Answer } from '#server/platform/net/outside'
+import { NoResponse, type HttpResponse } from '#server/platform/net/httpRequest'
 import { ProblemError } from '#server/platform/http/problem'
 import type { Found, Outcome } from './connector'
 
@@ -16,7 +16,7 @@ const LEAST_WAIT_MS = 1_000
  * What an answer that does not name the post means. `why` is the network's own sentence. A success without what was asked for, and a fault
  * of the server's own, leave open whether the post is there.
  */
-export function outcomeOf(answer: Answer, why: string | null): Outcome {
+export function outcomeOf(answer: HttpResponse, why: string | null): Outcome {
   const { status } = answer
   const says = why ? `It answered: ${why}` : `It answered ${status}.`
   if (status === 401 || status === 403) return { kind: 'signed-out', says: `The network no longer accepts this account’s token. ${says}` }
@@ -28,13 +28,13 @@ export function outcomeOf(answer: Answer, why: string | null): Outcome {
 }
 
 /** How long a network wants us to wait: `Retry-After` (RFC 9110 §10.2.3), or the end of its window in the usual headers. */
-export function waitOf(answer: Answer): number | null {
+export function waitOf(answer: HttpResponse): number | null {
   const wait = retryAfterMs(answer.headers['retry-after'], realNow()) ?? resetMs(answer)
   return wait === null ? null : Math.max(LEAST_WAIT_MS, wait)
 }
 
 /** `X-RateLimit-Reset` as a date (Mastodon-compatible servers), `RateLimit-Reset` as seconds since 1970 (AT Protocol servers). */
-function resetMs({ headers }: Answer): number | null {
+function resetMs({ headers }: HttpResponse): number | null {
   const text = headers['x-ratelimit-reset'] ?? headers['ratelimit-reset']
   if (text === undefined) return null
   const at = /^\d+$/.test(text) ? Number(text) * 1000 : Date.parse(text)
@@ -47,7 +47,7 @@ const NEVER_LEFT = new Set(['noAddress', 'privateAddress', 'unknownHost'])
 export function outcomeOfFailure(error: unknown): Outcome {
   if (error instanceof NotTaken) return error.outcome
   if (!(error instanceof ProblemError)) throw error
-  const neverArrived = error instanceof NoAnswer ? !error.reached : NEVER_LEFT.has(error.code)
+  const neverArrived = error instanceof NoResponse ? !error.reached : NEVER_LEFT.has(error.code)
   return neverArrived ? { kind: 'later', says: error.message, waitMs: null } : { kind: 'unknown', says: error.message }
 }
 
@@ -58,18 +58,18 @@ export function noWord(error: unknown): Found {
 }
 
 /** JSON of an answer as plain fields; an empty object for anything else. */
-export function fieldsOf(answer: Pick<Answer, 'body'>): Record<string, unknown> {
+export function fieldsOf(answer: Pick<HttpResponse, 'body'>): Record<string, unknown> {
   const value = jsonOf(answer)
   return typeof value === 'object' && value !== null && !Array.isArray(value) ? (value as Record<string, unknown>) : {}
 }
 
 /** A list of objects in an answer; null for anything else. */
-export function listOf(answer: Pick<Answer, 'body'>): Record<string, unknown>[] | null {
+export function listOf(answer: Pick<HttpResponse, 'body'>): Record<string, unknown>[] | null {
   const value = jsonOf(answer)
   return Array.isArray(value) ? (value as Record<string, unknown>[]) : null
 }
 
-function jsonOf({ body }: Pick<Answer, 'body'>): unknown {
+function jsonOf({ body }: Pick<HttpResponse, 'body'>): unknown {
   if (body.length > LIMITS.networkBytes) return null
   try {
     return JSON.parse(new TextDecoder().decode(body))
@@ -102,7 +102,7 @@ export class NotTaken extends Error {
 }
 
 /** What a failure before the post itself means: nothing is there, so it is tried again unless it was refused for good. */
-export function notTaken(answer: Answer, why: string | null): NotTaken {
+export function notTaken(answer: HttpResponse, why: string | null): NotTaken {
   const outcome = outcomeOf(answer, why)
   return new NotTaken(outcome.kind === 'unknown' ? { kind: 'later', says: outcome.says, waitMs: null } : outcome)
 }

@@ -1,7 +1,7 @@
 import type { Db } from '../db'
 
 /** Takes the turn at a piece of work that one process does at a time, for as long; the holder may take it again. Says whether it was got. */
-export const takeTurn = async (db: Db, name: string, holder: string, realNow: number, untilMs: number): Promise<boolean> => {
+export const takeJobLease = async (db: Db, name: string, holder: string, realNow: number, untilMs: number): Promise<boolean> => {
   const taken = await db('turns')
     .insert({ name, holder, until: untilMs })
     .onConflict('name')
@@ -11,6 +11,6 @@ export const takeTurn = async (db: Db, name: string, holder: string, realNow: nu
   return taken.length === 1
 }
 
-export const endTurn = async (db: Db, name: string, holder: string): Promise<void> => {
+export const endJobLease = async (db: Db, name: string, holder: string): Promise<void> => {
   await db('turns').where({ name, holder }).del()
 }

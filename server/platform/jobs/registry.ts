@@ -1,10 +1,10 @@
-import type { HeldTurn } from './onlyOne'
+import type { JobLease } from './jobLease'
 
 /** Work that is looked for again and again, by one process at a time. */
 export interface Job {
   name: string
   /** One round of it. Where it gives a number, the next round follows at once until that is 0; else it comes with the next tick. */
-  round: (turn: HeldTurn) => Promise<unknown>
+  round: (turn: JobLease) => Promise<unknown>
 }
 
 const jobs: Job[] = []

@@ -5,14 +5,18 @@ import { problem, ProblemError } from '../http/problem'
 import { VERSION } from '#shared/platform/version'
 import { settings } from '../settings'
 import { routeTo, type Route } from './address'
-import { failure, NoAnswer } from './failure'
-import type { Answer, Ask } from './asks'
+import { failure, NoResponse } from './failure'
+import type { HttpResponse, HttpRequestOptions } from './types'
 import { patience } from './patience'
 
 let shared: Agent | null = null
 
 /** One request and its answer, without following where it points. */
-export async function askOnce(url: URL, ask: Ask & { maxBytes: number }, deadline: AbortSignal): Promise<Omit<Answer, 'url' | 'lastingUrl'>> {
+export async function requestOnce(
+  url: URL,
+  ask: HttpRequestOptions & { maxBytes: number },
+  deadline: AbortSignal,
+): Promise<Omit<HttpResponse, 'url' | 'lastingUrl'>> {
   const route = await routeTo(url)
   const dispatcher = dispatcherFor(route)
   const { headers: headersTimeout, pause: bodyTimeout } = patience()
@@ -72,7 +76,7 @@ async function bytesOf(body: Readable, encoding: string | undefined, host: strin
     const code = String((error as NodeJS.ErrnoException).code)
     // An answer without a body that is called packed all the same.
     if (code === 'Z_BUF_ERROR' && size === 0) return Buffer.alloc(0)
-    if (code.startsWith('Z_') || code.startsWith('ERR_BROTLI')) throw new NoAnswer(host, 'its compressed answer is damaged', true)
+    if (code.startsWith('Z_') || code.startsWith('ERR_BROTLI')) throw new NoResponse(host, 'its compressed answer is damaged', true)
     throw error
   } finally {
     body.on('error', () => undefined)

@@ -1,11 +1,11 @@
 import type { Db } from '#server/platform/db'
-import type { ArticleRecord } from '#server/articles'
+import type { ArticleRow } from '#server/articles'
 import type { SourceRow } from '#server/sources'
 import { listOf } from '#server/platform/db/sqlite/bulk'
 
 /** What a watch looks at of an article, and what its brand says of the source. */
 export interface WatchedArticle {
-  article: Pick<ArticleRecord, 'id' | 'feed_id' | 'title' | 'text' | 'author' | 'url' | 'language' | 'categories_json' | 'at'>
+  article: Pick<ArticleRow, 'id' | 'feed_id' | 'title' | 'text' | 'author' | 'url' | 'language' | 'categories_json' | 'at'>
   source: Pick<SourceRow, 'label' | 'language' | 'region'>
 }
 

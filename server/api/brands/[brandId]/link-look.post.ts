@@ -1,6 +1,6 @@
 import { PACE } from '#server/platform/http/pace'
-import { linkLookSchema } from '#shared/posts/schemas'
+import { linkPreviewSchema } from '#shared/posts/schemas'
 import { route } from '#server/route'
-import { lookAtLink } from '#server/posts'
+import { previewLink } from '#server/posts'
 
-export default route('work', linkLookSchema, ({ body }) => lookAtLink(body.url), { pace: PACE.outside })
+export default route('work', linkPreviewSchema, ({ body }) => previewLink(body.url), { pace: PACE.outside })

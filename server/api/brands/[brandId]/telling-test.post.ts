@@ -1,5 +1,5 @@
 import { PACE } from '#server/platform/http/pace'
 import { route } from '#server/route'
-import { testTelling } from '#server/notices'
+import { testNotificationChannels } from '#server/notices'
 
-export default route('own', null, ({ actor }) => testTelling(actor), { pace: PACE.tell })
+export default route('own', null, ({ actor }) => testNotificationChannels(actor), { pace: PACE.tell })

@@ -1,4 +1,4 @@
 import { route } from '#server/route'
-import { tellingOf } from '#server/notices'
+import { notificationChannelsOf } from '#server/notices'
 
-export default route('own', null, ({ actor }) => tellingOf(actor))
+export default route('own', null, ({ actor }) => notificationChannelsOf(actor))

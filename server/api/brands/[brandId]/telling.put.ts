@@ -1,7 +1,9 @@
 import { getRequestURL } from 'h3'
 import { PACE } from '#server/platform/http/pace'
-import { tellingSchema } from '#shared/notices/schemas'
+import { notificationChannelsSchema } from '#shared/notices/schemas'
 import { route } from '#server/route'
-import { setTellingOf } from '#server/notices'
+import { setNotificationChannels } from '#server/notices'
 
-export default route('own', tellingSchema, ({ actor, body, event }) => setTellingOf(actor, body, getRequestURL(event).origin), { pace: PACE.mail })
+export default route('own', notificationChannelsSchema, ({ actor, body, event }) => setNotificationChannels(actor, body, getRequestURL(event).origin), {
+  pace: PACE.mail,
+})

@@ -2,7 +2,7 @@
 import { parentPort, workerData } from 'node:worker_threads'
 import Database from 'better-sqlite3'
 
-interface Ask {
+interface HttpRequestOptions {
   id: number
   sql: string
   bindings: unknown[]
@@ -10,7 +10,7 @@ interface Ask {
 
 const db = new Database((workerData as { file: string }).file, { readonly: true, fileMustExist: true, timeout: 5_000 })
 
-parentPort?.on('message', ({ id, sql, bindings }: Ask) => {
+parentPort?.on('message', ({ id, sql, bindings }: HttpRequestOptions) => {
   try {
     parentPort?.postMessage({ id, rows: db.prepare(sql).all(...bindings) })
   } catch (error) {

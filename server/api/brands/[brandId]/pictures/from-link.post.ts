@@ -1,6 +1,6 @@
 import { PACE } from '#server/platform/http/pace'
-import { linkLookSchema } from '#shared/posts/schemas'
+import { linkPreviewSchema } from '#shared/posts/schemas'
 import { route } from '#server/route'
 import { pictureOfCard } from '#server/posts'
 
-export default route('work', linkLookSchema, ({ actor, body }) => pictureOfCard(actor, body.url), { pace: PACE.picture })
+export default route('work', linkPreviewSchema, ({ actor, body }) => pictureOfCard(actor, body.url), { pace: PACE.picture })

@@ -1,6 +1,6 @@
-import { severalSchema } from '#shared/sources/schemas'
+import { bulkSourcesSchema } from '#shared/sources/schemas'
 import { route } from '#server/route'
-import { doWithSeveral } from '#server/sources'
+import { bulkSources } from '#server/sources'
 
 /** Fetches, pauses, files or removes several sources as one change. */
-export default route('work', severalSchema, ({ actor, body }) => doWithSeveral(actor, body))
+export default route('work', bulkSourcesSchema, ({ actor, body }) => bulkSources(actor, body))

@@ -1,11 +1,11 @@
 import { readCardTask } from '#server/platform/pages/tasks'
 import { HOUR, MINUTE } from '#core/instant'
-import type { LinkLook } from '#shared/posts/types'
+import type { LinkPreview } from '#shared/posts/types'
 import { useDb } from '#server/platform/db'
-import { keepLinkLook, linkLookOf } from './queries/linkLooks'
+import { storeLinkPreview, linkPreviewOf } from './queries/linkPreviews'
 import { webAddress } from '#server/platform/net/address'
 import { meaningOf } from '#server/platform/net/meanings'
-import { askOutside, type Answer } from '#server/platform/net/outside'
+import { httpRequest, type HttpResponse } from '#server/platform/net/httpRequest'
 import { ProblemError } from '#server/platform/http/problem'
 import { realNow } from '#server/platform/clock'
 import { runInThread, TaskStopped } from '#server/platform/jobs/pool'
@@ -15,12 +15,12 @@ const GOOD_MS = 6 * HOUR
 const BAD_MS = 5 * MINUTE
 const MOST_BYTES = 3_000_000
 
-const looking = new Map<string, Promise<LinkLook>>()
+const looking = new Map<string, Promise<LinkPreview>>()
 
 /** Looks at the page behind a post's link: whether it answers, whether it moved for good, and its card. Remembered for some hours. */
-export async function lookAtLink(text: string): Promise<LinkLook> {
+export async function previewLink(text: string): Promise<LinkPreview> {
   const db = await useDb()
-  const known = await linkLookOf(db, text)
+  const known = await linkPreviewOf(db, text)
   if (known && realNow() - known.lookedAt < (known.kind === 'ok' || known.kind === 'moved' ? GOOD_MS : BAD_MS))
     return { kind: known.kind, detail: known.detail, card: known.card }
   const mine = looking.get(text) ?? lookOnce(text).finally(() => looking.delete(text))
@@ -28,16 +28,16 @@ export async function lookAtLink(text: string): Promise<LinkLook> {
   return mine
 }
 
-async function lookOnce(text: string): Promise<LinkLook> {
+async function lookOnce(text: string): Promise<LinkPreview> {
   const look = await lookNow(text)
-  await keepLinkLook(await useDb(), text, look, realNow())
+  await storeLinkPreview(await useDb(), text, look, realNow())
   return look
 }
 
-async function lookNow(text: string): Promise<LinkLook> {
+async function lookNow(text: string): Promise<LinkPreview> {
   try {
     const url = webAddress(text)
-    const answer = await askOutside(url, { headers: { accept: 'text/html, application/xhtml+xml, */*;q=0.5' }, maxBytes: MOST_BYTES })
+    const answer = await httpRequest(url, { headers: { accept: 'text/html, application/xhtml+xml, */*;q=0.5' }, maxBytes: MOST_BYTES })
     if (answer.status === 404 || answer.status === 410)
       return { kind: 'dead', detail: `${url.hostname} answered ${answer.status}: ${meaningOf(answer.status)}.`, card: null }
     // Pages that turn away programs show people something: not the link's fault.
@@ -52,7 +52,7 @@ async function lookNow(text: string): Promise<LinkLook> {
 }
 
 /** A page's card; none where its page takes too long to read. */
-async function cardOf({ body, url, headers }: Answer): Promise<LinkLook['card']> {
+async function cardOf({ body, url, headers }: HttpResponse): Promise<LinkPreview['card']> {
   try {
     return await runInThread('person', [`host:${new URL(url).hostname}`], readCardTask, { body, url, contentType: headers['content-type'] ?? null })
   } catch (error) {

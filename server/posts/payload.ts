@@ -4,19 +4,19 @@ import { shownPictures, wordingOf } from '#shared/posts/docs'
 import type { Db } from '#server/platform/db'
 import { brandById, type BrandRow } from '#server/people'
 import { sentBefore, type DeliveryRow } from '#server/delivery'
-import { linkLookOf } from './queries/linkLooks'
+import { linkPreviewOf } from './queries/linkPreviews'
 import { pictureById } from './queries/pictures'
 import { setTarget, shortLinksOf, makeCodes } from '#server/results'
 import { type AccountRow, rulesOf } from '#server/networks'
 import type { PostRow } from './rows'
 import type { Outgoing } from '#server/networks/connectors'
 import { docOf } from './postDocs'
-import { proofMaker, unfitFor } from './proofs'
+import { proofMaker, violationOf } from './proofs'
 import { shortBase, writingOf } from './writing'
 import { renderPicture } from './pictureWork'
 
 /** What a delivery holds: exactly what goes out. Pictures by their id, which never change; the part shown is cut out as they are sent. */
-export interface Frozen {
+export interface DeliveryPayload {
   text: string
   language?: string | null
   link?: { url: string; place: LinkPlace; title: string | null; description?: string | null } | null
@@ -26,16 +26,22 @@ export interface Frozen {
 }
 
 /** A post on an account as it goes out, or what keeps it from suiting the network. From now on its short link leads somewhere. */
-export async function frozenOf(db: Db, post: PostRow, account: AccountRow, wording: number, echo: number): Promise<{ frozen: Frozen; unfit: string | null }> {
+export async function payloadOf(
+  db: Db,
+  post: PostRow,
+  account: AccountRow,
+  wording: number,
+  echo: number,
+): Promise<{ frozen: DeliveryPayload; unfit: string | null }> {
   const brand = (await brandById(db, post.brand_id))!
   const doc = await docOf(db, post)
   await makeCode(db, brand, post, account, echo)
   const made = (await proofMaker(db, brand, [post]))(post.id, account, wording, echo)
   const { proof, parts } = made
-  const card = post.link ? await linkLookOf(db, post.link) : null
+  const card = post.link ? await linkPreviewOf(db, post.link) : null
   const shown = new Set(proof.media)
   const pictures = shownPictures(doc, wordingOf(doc, wording).pictureId ?? null)
-  const frozen: Frozen = {
+  const frozen: DeliveryPayload = {
     text: proof.text,
     language: parts.language ?? brand.language,
     link:
@@ -48,7 +54,7 @@ export async function frozenOf(db: Db, post: PostRow, account: AccountRow, wordi
     board: parts.board,
     audience: parts.audience,
   }
-  const unfit = unfitFor(brand, made)
+  const unfit = violationOf(brand, made)
   const code = (await shortLinksOf(db, [post.id])).find((row) => row.account_id === account.id && row.echo === echo)
   if (code && !unfit) await setTarget(db, code.code, made.target)
   return { frozen, unfit }
@@ -67,7 +73,7 @@ const madeAtOf = (id: string): number => Number.parseInt(id.replaceAll('-', '').
 
 /** What a connector is given of a delivery: its pictures cut and as heavy as the network takes, or none where it is only to be found. */
 export async function outgoingOf(db: Db, delivery: DeliveryRow, account: AccountRow, { isPictured = true } = {}): Promise<Outgoing> {
-  const frozen = JSON.parse(delivery.frozen_json) as Frozen
+  const frozen = JSON.parse(delivery.frozen_json) as DeliveryPayload
   const { maxBytes } = rulesOf(account).media
   const pictures: Outgoing['pictures'] = []
   for (const { id, crop, description, focus } of isPictured ? (frozen.pictures ?? []) : []) {

@@ -1,5 +1,5 @@
 /** Lets one piece of work run at a time; the next begins when the one before is done, whatever became of it. */
-export class Turn {
+export class Mutex {
   #last: Promise<unknown> = Promise.resolve()
 
   run<T>(work: () => Promise<T>): Promise<T> {

@@ -22,7 +22,7 @@ const FETCHED_AT_ONCE = 6
  * Does one thing with several sources, as one change that is undone as one; those that are not there are left out. Fetching changes
  * nothing, so it has no `historyId`.
  */
-export async function doWithSeveral(actor: Actor, { ids, does, folder }: Several): Promise<{ count: number; historyId: string | null }> {
+export async function bulkSources(actor: Actor, { ids, does, folder }: Several): Promise<{ count: number; historyId: string | null }> {
   if (does === 'folder' && !folder) throw problem('folderMissing').at('folder')
   const rows = await existing(actor.brandId, [...new Set(ids)])
   if (rows.length === 0) return { count: 0, historyId: null }

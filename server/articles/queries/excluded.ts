@@ -1,12 +1,12 @@
 import type { ArticleState } from '#shared/articles/types'
-import type { LeftOut } from '#shared/articles/shows'
+import type { ExcludedBy } from '#shared/articles/shows'
 import type { Db } from '#server/platform/db'
 import { insertAll, listOf } from '#server/platform/db/sqlite/bulk'
 
 interface StateRow {
   article_id: string
   state: ArticleState
-  because: LeftOut | null
+  because: ExcludedBy | null
   watch_id: string | null
 }
 
@@ -20,7 +20,7 @@ export async function decidedStates(db: Db, brandId: string, articleIds: string[
 }
 
 /** Passes articles in a brand's place, each with the rule that did it; only such as nobody decided about. */
-export async function putLeftOut(db: Db, brandId: string, feedId: string, left: { id: string; because: LeftOut }[], at: number): Promise<void> {
+export async function putLeftOut(db: Db, brandId: string, feedId: string, left: { id: string; because: ExcludedBy }[], at: number): Promise<void> {
   await db('article_states').where({ brand_id: brandId, state: 'new' }).whereRaw('article_id IN ?', [listOf(db, left.map(({ id }) => id))]).del() // prettier-ignore
   const rows = left.map(({ id, because }) => ({ brand_id: brandId, article_id: id, state: 'passed', feed_id: feedId, changed_at: at, because }))
   await insertAll(db, 'article_states', rows, ['brand_id', 'article_id'])

@@ -1,6 +1,6 @@
 // What is asked of another server, and what it answers.
 
-export interface Ask {
+export interface HttpRequestOptions {
   method?: 'GET' | 'HEAD' | 'POST' | 'DELETE'
   headers?: Record<string, string>
   body?: string | Uint8Array
@@ -9,7 +9,7 @@ export interface Ask {
   redirects?: number
 }
 
-export interface Answer {
+export interface HttpResponse {
   status: number
   headers: Record<string, string>
   body: Uint8Array

@@ -5,7 +5,7 @@ import { useDb } from '#server/platform/db'
 import * as sources from './queries/sources'
 import { webAddress } from '#server/platform/net/address'
 import { meaningOf } from '#server/platform/net/meanings'
-import { askOutside, type Answer } from '#server/platform/net/outside'
+import { httpRequest, type HttpResponse } from '#server/platform/net/httpRequest'
 import { problem, ProblemError } from '#server/platform/http/problem'
 import { runInThread } from '#server/platform/jobs/pool'
 import type { LaneName } from '#server/platform/jobs/lanes'
@@ -21,7 +21,7 @@ const MOST_NAMED = 5
 const PLACE_FOR_WORDS = /\{(?:words|searchTerms)\??\}/g
 
 interface Looked {
-  answer: Answer
+  answer: HttpResponse
   read: ReadFeedResult
   feeds: FoundSource['feeds']
 }
@@ -32,7 +32,7 @@ interface Looked {
  */
 export async function look(brandId: string, input: { address: string; words: string }): Promise<FoundSource> {
   const address = searchAddress(input)
-  const { answer, read, feeds } = await atField('address', async () => lookFor((await profilePage(address)) ?? address, 'person'))
+  const { answer, read, feeds } = await atField('address', async () => findFeed((await profilePage(address)) ?? address, 'person'))
   const db = await useDb()
   const feed = await sources.feedByUrl(db, answer.lastingUrl)
   const known = feed ? await sources.sourceOfFeed(db, brandId, feed.id) : undefined
@@ -54,9 +54,9 @@ function searchAddress({ address, words }: { address: string; words: string }): 
 }
 
 /** The feed of an address: its own, the first readable one its page names, or one in the usual places. Throws a ProblemError where there is none. */
-export async function lookFor(address: string, lane: LaneName): Promise<Looked> {
+export async function findFeed(address: string, lane: LaneName): Promise<Looked> {
   const url = webAddress(address)
-  const answer = await askOutside(url)
+  const answer = await httpRequest(url)
   if (answer.status !== 200) throw problem('httpStatus', url.hostname, answer.status, meaningOf(answer.status))
   if (!isPage(answer)) return { answer, read: await readAnswer(answer, lane), feeds: [{ url: answer.lastingUrl, title: null, type: null }] }
   const contentType = answer.headers['content-type'] ?? null
@@ -72,13 +72,13 @@ export async function lookFor(address: string, lane: LaneName): Promise<Looked> 
   throw problem('noFeedOnPage', url.hostname)
 }
 
-const isPage = ({ headers, body }: Answer): boolean =>
+const isPage = ({ headers, body }: HttpResponse): boolean =>
   /text\/html|application\/xhtml/i.test(headers['content-type'] ?? '') ||
   /^\s*(<!doctype html|<html)/i.test(Buffer.from(body.subarray(0, HEAD_BYTES)).toString('latin1'))
 
 async function readCandidate(url: string, lane: LaneName): Promise<Omit<Looked, 'feeds'> | null> {
   try {
-    const answer = await askOutside(url)
+    const answer = await httpRequest(url)
     return answer.status === 200 ? { answer, read: await readAnswer(answer, lane) } : null
   } catch (error) {
     if (error instanceof ProblemError) return null
@@ -87,9 +87,9 @@ async function readCandidate(url: string, lane: LaneName): Promise<Omit<Looked, 
 }
 
 /** Reads the feed at an address that is one. Throws a ProblemError where it is none. */
-export async function readAt(address: string, lane: LaneName): Promise<{ answer: Answer; read: ReadFeedResult }> {
+export async function readAt(address: string, lane: LaneName): Promise<{ answer: HttpResponse; read: ReadFeedResult }> {
   const url = webAddress(address)
-  const answer = await askOutside(url)
+  const answer = await httpRequest(url)
   if (answer.status !== 200) throw problem('httpStatus', url.hostname, answer.status, meaningOf(answer.status))
   return { answer, read: await readAnswer(answer, lane) }
 }

@@ -1,6 +1,6 @@
 import { showArticleTask } from './tasks'
 import { toInstant } from '#core/instant'
-import type { ArticleFull, ArticleRow, SourceOfArticle } from '#shared/reading/types'
+import type { ArticleFull, ArticleSummary, SourceOfArticle } from '#shared/reading/types'
 import { now } from '#server/platform/clock'
 import { useDb, type Db } from '#server/platform/db'
 import * as articles from '#server/articles'
@@ -49,7 +49,7 @@ async function worksOut(
   db: Db,
   brandId: string,
   row: articles.ArticleForBrand,
-  { watches }: ArticleRow,
+  { watches }: ArticleSummary,
 ): Promise<Pick<ArticleFull, 'html' | 'minutes' | 'because'>> {
   const source = await sourceById(db, brandId, row.source_id)
   const queries = new Map((await watchesOf(db, brandId)).map((watch) => [watch.id, watch.query]))

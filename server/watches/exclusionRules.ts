@@ -1,22 +1,22 @@
 import { matchWatchesTask } from './tasks'
 import { anyOf } from '#core/watch'
 import { LIMITS } from '#shared/platform/limits'
-import type { LeftOut } from '#shared/articles/shows'
+import type { ExcludedBy } from '#shared/articles/shows'
 import { now } from '#server/platform/clock'
 import { inTransaction, useDb } from '#server/platform/db'
-import { articlesOfFeed, decidedStates, putLeftOut, takeBackLeftOut, type ArticleRecord } from '#server/articles'
+import { articlesOfFeed, decidedStates, putLeftOut, takeBackLeftOut, type ArticleRow } from '#server/articles'
 import { type FeedRow, type SourceRow, feedById, sourceById, sourcesWithRules } from '#server/sources'
 import { runInThread } from '#server/platform/jobs/pool'
 import { watchArticleOf } from './marking'
 
 /** Passes what the rules of a feed's sources leave out, for each brand that reads it. `fresh`: articles that are new or were changed. */
-export async function leaveOutFresh(feed: FeedRow, fresh: ArticleRecord[]): Promise<void> {
+export async function excludeFresh(feed: FeedRow, fresh: ArticleRow[]): Promise<void> {
   if (fresh.length === 0) return
   for (const source of await sourcesWithRules(await useDb(), feed.id)) await apply(source, feed, fresh)
 }
 
 /** Looks at a source's kept articles with its rules as they are now; what they leave out no more waits again. */
-export async function leaveOutAgain(brandId: string, sourceId: string): Promise<void> {
+export async function applyExclusionRules(brandId: string, sourceId: string): Promise<void> {
   const db = await useDb()
   const source = await sourceById(db, brandId, sourceId)
   const feed = source && (await feedById(db, source.feed_id))
@@ -27,16 +27,16 @@ export async function leaveOutAgain(brandId: string, sourceId: string): Promise<
  * What a person decided or read stays as it is. What came while the source was paused stays left out when it goes on, so that nobody
  * comes back to a flood; it can be looked through under its own name.
  */
-async function apply(source: SourceRow, feed: FeedRow, articles: ArticleRecord[]): Promise<void> {
+async function apply(source: SourceRow, feed: FeedRow, articles: ArticleRow[]): Promise<void> {
   const unwanted = await withUnwantedWords(source, articles)
-  const reasonFor = (article: ArticleRecord): LeftOut | null => {
+  const reasonFor = (article: ArticleRow): ExcludedBy | null => {
     if (source.paused_at !== null && article.first_seen_at >= source.paused_at) return 'paused'
     if (source.only_new === 1 && article.at < source.created_at) return 'old'
     return unwanted.has(article.id) ? 'words' : null
   }
   await inTransaction(async (db) => {
     const known = await decidedStates(db, source.brand_id, articles.map(({ id }) => id)) // prettier-ignore
-    const isOpen = ({ id }: ArticleRecord): boolean => (known.get(id)?.state ?? 'new') === 'new'
+    const isOpen = ({ id }: ArticleRow): boolean => (known.get(id)?.state ?? 'new') === 'new'
     const left = articles.filter(isOpen).flatMap((article) => {
       const because = reasonFor(article)
       return because ? [{ id: article.id, because }] : []
@@ -51,7 +51,7 @@ async function apply(source: SourceRow, feed: FeedRow, articles: ArticleRecord[]
   })
 }
 
-async function withUnwantedWords(source: SourceRow, articles: ArticleRecord[]): Promise<Set<string>> {
+async function withUnwantedWords(source: SourceRow, articles: ArticleRow[]): Promise<Set<string>> {
   const query = anyOf(source.leave_out)
   if (!query) return new Set()
   const { marks } = await runInThread('background', [`brand:${source.brand_id}`], matchWatchesTask, {

@@ -1,15 +1,15 @@
 import { useDebounceFn } from '@vueuse/core'
-import type { LinkLook } from '#shared/posts/types'
+import type { LinkPreview } from '#shared/posts/types'
 import { useDeskStore } from './deskStore'
 
 /** What the page behind a link answers, looked for a moment after the link changed; null while it is not known, or could not be asked for. */
-export function useLinkLook(link: () => string | null) {
+export function useLinkPreview(link: () => string | null) {
   const desk = useDeskStore()
-  const look = shallowRef<LinkLook | null>(null)
+  const look = shallowRef<LinkPreview | null>(null)
   const isLooking = ref(false)
   let turn = 0
   const ask = useDebounceFn(async (url: string, mine: number) => {
-    const found = await desk.lookAtLink(url).catch(() => null)
+    const found = await desk.previewLink(url).catch(() => null)
     if (mine !== turn) return
     look.value = found
     isLooking.value = false

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { realNow } from '../clock'
 import { useDb } from '../db'
-import { endTurn, takeTurn } from './queries'
+import { endJobLease, takeJobLease } from './queries'
 import { log } from '../log'
 import { settings } from '../settings'
 
@@ -13,12 +13,12 @@ const mine = new Set<string>()
  * Does a piece of work if no other process is at it: the turn is leased in the data file, renewed while the work goes on, and kept for the
  * next round. Gives null where another has it.
  */
-export async function onlyOne<T>(name: string, work: (turn: HeldTurn) => Promise<T>): Promise<T | null> {
+export async function withJobLease<T>(name: string, work: (turn: JobLease) => Promise<T>): Promise<T | null> {
   const leaseMs = settings().leaseSeconds * 1000
   let heldUntil = 0
   const take = async (): Promise<void> => {
     const until = realNow() + leaseMs
-    if (await takeTurn(await useDb(), name, me, realNow(), until)) {
+    if (await takeJobLease(await useDb(), name, me, realNow(), until)) {
       heldUntil = until
       mine.add(name)
     } else {
@@ -38,13 +38,13 @@ export async function onlyOne<T>(name: string, work: (turn: HeldTurn) => Promise
 }
 
 /** A turn at a piece of work. Lost where it could not be renewed in time: then another process may be at it, and this one stops. */
-export interface HeldTurn {
+export interface JobLease {
   isHeld: () => boolean
 }
 
 /** Gives all turns back, so that another process need not wait for their end. */
-export async function giveTurnsBack(): Promise<void> {
+export async function releaseJobLeases(): Promise<void> {
   const db = await useDb()
-  for (const name of mine) await endTurn(db, name, me)
+  for (const name of mine) await endJobLease(db, name, me)
   mine.clear()
 }

@@ -1,18 +1,18 @@
 import { LIMITS } from '#shared/platform/limits'
 import { problem } from '../http/problem'
-import type { Answer, Ask } from './asks'
-import { askOnce } from './hop'
+import type { HttpResponse, HttpRequestOptions } from './types'
+import { requestOnce } from './hop'
 import { patience } from './patience'
 
-export type { Answer, Ask } from './asks'
+export type { HttpResponse, HttpRequestOptions } from './types'
 
-export { NoAnswer } from './failure'
+export { NoResponse } from './failure'
 
 const MOST_REDIRECTS = 5
 /** Headers, in lower case, that let somebody in: they go to the origin they were given for, and to no other. */
 const TOKENS = ['authorization', 'cookie', 'idempotency-key']
 
-const withoutTokens = <A extends Ask>(ask: A): A => ({
+const withoutTokens = <A extends HttpRequestOptions>(ask: A): A => ({
   ...ask,
   headers: Object.fromEntries(Object.entries(ask.headers ?? {}).filter(([name]) => !TOKENS.includes(name))),
 })
@@ -21,7 +21,7 @@ const withoutTokens = <A extends Ask>(ask: A): A => ({
  * The one way out. Only http(s), only the open internet (checked at every redirect, connected to as checked), with limits on
  * time, size after decompression and redirects, and a truthful user agent. A token goes to the origin it was meant for alone. Any status is an answer; throws ProblemError else.
  */
-export async function askOutside(address: string | URL, ask: Ask = {}): Promise<Answer> {
+export async function httpRequest(address: string | URL, ask: HttpRequestOptions = {}): Promise<HttpResponse> {
   const deadline = AbortSignal.timeout(patience().whole)
   const hasToken = TOKENS.some((name) => name in (ask.headers ?? {}))
   const most = ask.method === 'POST' ? 0 : (ask.redirects ?? (hasToken ? 0 : MOST_REDIRECTS))
@@ -31,7 +31,7 @@ export async function askOutside(address: string | URL, ask: Ask = {}): Promise<
   let lastingUrl = url.href
   let lasts = true
   for (let hop = 0; ; hop++) {
-    const answer = await askOnce(url, url.origin === origin ? bounded : withoutTokens(bounded), deadline)
+    const answer = await requestOnce(url, url.origin === origin ? bounded : withoutTokens(bounded), deadline)
     const location = answer.headers['location']
     if (answer.status < 300 || answer.status >= 400 || answer.status === 304 || !location || most === 0) return { ...answer, url: url.href, lastingUrl }
     if (hop >= most) throw problem('tooManyRedirects', url.hostname)

@@ -3,7 +3,7 @@ import { useDb } from '#server/platform/db'
 import { leaseDelivery, type DeliveryRow } from '#server/delivery'
 import { settings } from '#server/platform/settings'
 
-export interface HeldLease {
+export interface DeliveryLease {
   /** The delivery under its lease as it is now. */
   delivery: DeliveryRow
   /** Stops renewing, once a renewal on its way is through. */
@@ -11,9 +11,9 @@ export interface HeldLease {
 }
 
 /** Renews the lease on a delivery while it is worked on, so that only one whose process died is taken over by another. */
-export function keepLease(delivery: DeliveryRow): HeldLease {
+export function holdDeliveryLease(delivery: DeliveryRow): DeliveryLease {
   const leaseMs = settings().leaseSeconds * 1000
-  const held: HeldLease = { delivery, end }
+  const held: DeliveryLease = { delivery, end }
   let renewing: Promise<void> = Promise.resolve()
   const timer = setInterval(() => {
     renewing = renewing.then(renew).catch(() => undefined)

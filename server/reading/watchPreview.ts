@@ -1,9 +1,9 @@
 import { lookWithWatchTask, offerWordsTask, watchExpressionTask } from '#server/watches/tasks'
 import { toInstant } from '#core/instant'
 import { countTerms, termsOf, type WatchQuery } from '#core/watch'
-import type { ArticleRow } from '#shared/reading/types'
+import type { ArticleSummary } from '#shared/reading/types'
 import { LIMITS } from '#shared/platform/limits'
-import type { OfferedWord, WatchLook, WordWorth } from '#shared/watches/types'
+import type { OfferedWord, WatchPreview, WordWorth } from '#shared/watches/types'
 import { now } from '#server/platform/clock'
 import { useDb, type Db } from '#server/platform/db'
 import { articlesAt } from '#server/articles'
@@ -39,7 +39,7 @@ const WEIGHED = 150
  * What a query that is being written would have marked of the last days. Where more articles hold its words than can be looked at in
  * time, some of them, evenly spread, speak for the rest, and it is said so.
  */
-export async function lookAhead(brandId: string, { query: text, ...scope }: Scope & { query: string }): Promise<WatchLook> {
+export async function previewWatch(brandId: string, { query: text, ...scope }: Scope & { query: string }): Promise<WatchPreview> {
   const query = parsedQuery(text)
   const db = await useDb()
   const since = now() - LIMITS.watchDays * DAY
@@ -100,7 +100,7 @@ function worthOf({ text, leavesOut, brings, without }: Looked['words'][number], 
 }
 
 /** Counts by the week's Monday in the brand's zone; weeks without any stand in between. */
-function weeksOf(articles: Candidate[], since: number, zone: string, share: number): WatchLook['weeks'] {
+function weeksOf(articles: Candidate[], since: number, zone: string, share: number): WatchPreview['weeks'] {
   const day = new Intl.DateTimeFormat('en-CA', { timeZone: zone, year: 'numeric', month: '2-digit', day: '2-digit' })
   const mondayOf = (at: number): string => {
     const date = Date.parse(`${day.format(at)}T00:00:00Z`)
@@ -112,7 +112,7 @@ function weeksOf(articles: Candidate[], since: number, zone: string, share: numb
   return [...counts].sort(([a], [b]) => a.localeCompare(b)).map(([from, count]) => ({ from, count: Math.round(count * share) }))
 }
 
-async function shown(db: Db, brandId: string, { matches }: Looked): Promise<(ArticleRow & { reasons: string[] })[]> {
+async function shown(db: Db, brandId: string, { matches }: Looked): Promise<(ArticleSummary & { reasons: string[] })[]> {
   const newest = new Map(matches.slice(0, MOST_SHOWN).map((match) => [match.id, match]))
   const rows = await withMarks(db, brandId, await articlesAt(db, brandId, [...newest.keys()]))
   return rows.map((row) => ({ ...row, found: newest.get(row.id)!.found, reasons: newest.get(row.id)!.reasons }))

@@ -1,5 +1,5 @@
 import { toInstant } from '#core/instant'
-import type { DeliveryDeed, DeliveryView } from '#shared/delivery/types'
+import type { DeliveryAction, DeliveryView } from '#shared/delivery/types'
 import { OPEN_STATES, type DeliveryState } from '#shared/delivery/states'
 import * as words from '#shared/words'
 import { now } from '#server/platform/clock'
@@ -11,10 +11,10 @@ import { connectorFor } from '#server/networks/connectors'
 import { problem } from '#server/platform/http/problem'
 import type { Actor } from '#server/platform/changes/actor'
 import { putBackInLine } from '#server/schedule'
-import type { Frozen } from '#server/posts'
+import type { DeliveryPayload } from '#server/posts'
 
 /** What a person may do in each state; nothing where a state is not named. */
-const DEEDS: Partial<Record<DeliveryState, DeliveryDeed[]>> = {
+const DEEDS: Partial<Record<DeliveryState, DeliveryAction[]>> = {
   planned: ['give-up'],
   waiting: ['try-now', 'give-up'],
   undecided: ['it-arrived', 'it-did-not', 'give-up'],
@@ -27,7 +27,7 @@ const DEEDS: Partial<Record<DeliveryState, DeliveryDeed[]>> = {
 export async function deliveryView(actor: Actor, id: string): Promise<DeliveryView> {
   const db = await useDb()
   const { delivery, account } = await known(actor, id)
-  const frozen = JSON.parse(delivery.frozen_json) as Frozen
+  const frozen = JSON.parse(delivery.frozen_json) as DeliveryPayload
   const events = []
   for (const event of await eventsOfDelivery(db, id)) {
     const by = event.person_id === null ? null : ((await personById(db, event.person_id))?.name ?? null)
@@ -57,11 +57,11 @@ export async function deliveryView(actor: Actor, id: string): Promise<DeliveryVi
 }
 
 /** One that is partly there is not given up as if it were not. */
-const deedsOf = ({ state, remote_id }: DeliveryRow): DeliveryDeed[] =>
+const deedsOf = ({ state, remote_id }: DeliveryRow): DeliveryAction[] =>
   (DEEDS[state] ?? []).filter((deed) => !(state === 'waiting' && deed === 'give-up' && remote_id !== null))
 
 /** Does what a person decided about a delivery. Throws `cantDo` where it is no longer in a state for it. */
-export async function doWithDelivery(actor: Actor, id: string, deed: Exclude<DeliveryDeed, 'change'>): Promise<DeliveryView> {
+export async function doWithDelivery(actor: Actor, id: string, deed: Exclude<DeliveryAction, 'change'>): Promise<DeliveryView> {
   const { delivery, account } = await known(actor, id)
   if (!deedsOf(delivery).includes(deed)) throw problem('cantDo')
   try {
@@ -73,7 +73,7 @@ export async function doWithDelivery(actor: Actor, id: string, deed: Exclude<Del
   return deliveryView(actor, id)
 }
 
-async function change(actor: Actor, delivery: DeliveryRow, account: AccountRow, deed: Exclude<DeliveryDeed, 'change' | 'take-back'>): Promise<void> {
+async function change(actor: Actor, delivery: DeliveryRow, account: AccountRow, deed: Exclude<DeliveryAction, 'change' | 'take-back'>): Promise<void> {
   const { causes } = words
   const { personId } = actor
   await inTransaction(async (db) => {

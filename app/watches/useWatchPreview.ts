@@ -1,11 +1,11 @@
 import { useDebounceFn } from '@vueuse/core'
-import type { OfferedWord, WatchLook } from '#shared/watches/types'
+import type { OfferedWord, WatchPreview } from '#shared/watches/types'
 import { api, sentenceOf } from '~/base/client'
 
 /** What a query that is being written would mark, asked anew a moment after it changed; the newest answer wins. */
-export function useWatchLook(ask: () => { query: string; folders: string[]; sources: string[] } | null) {
+export function useWatchPreview(ask: () => { query: string; folders: string[]; sources: string[] } | null) {
   const brand = useBrandStore()
-  const look = shallowRef<WatchLook | null>(null)
+  const look = shallowRef<WatchPreview | null>(null)
   const offered = shallowRef<OfferedWord[]>([])
   const looking = ref(false)
   const failed = ref('')
@@ -21,7 +21,7 @@ export function useWatchLook(ask: () => { query: string; folders: string[]; sour
     }
     looking.value = true
     try {
-      const answer = await api.post<WatchLook>(brand.path('/watches/look'), asked)
+      const answer = await api.post<WatchPreview>(brand.path('/watches/look'), asked)
       if (mine !== turn) return
       look.value = answer
       failed.value = ''

@@ -3,7 +3,7 @@ import { Archive, Ban, Scissors, Tag, X } from '@lucide/vue'
 import * as words from '#shared/words'
 import { useWireStore } from './wireStore'
 
-const LazyTagSeveral = defineAsyncComponent(() => import('./TagSeveral.vue'))
+const LazyBulkTags = defineAsyncComponent(() => import('./BulkTags.vue'))
 
 const wire = useWireStore()
 const says = words.wire.several
@@ -26,6 +26,6 @@ const actions = [
     <PlainButton kind="quiet" class="px-2" :aria-label="says.clear" :title="says.clear" @click="wire.clearChosen()"
       ><X :size="15" aria-hidden="true"
     /></PlainButton>
-    <LazyTagSeveral v-if="tagging" :ids="[...wire.chosen]" @close="tagging = false" />
+    <LazyBulkTags v-if="tagging" :ids="[...wire.chosen]" @close="tagging = false" />
   </div>
 </template>
