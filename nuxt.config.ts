@@ -18,13 +18,15 @@ interface Graph {
 let ofFirst: Set<string> | null = null
 
 /**
- * Puts what the first screen needs, and what that needs, into one file: eighty requests for a few hundred bytes each cost it more than the
- * bytes, and each had to wait for the one that names it. What other screens say and show stays apart.
+ * Puts what the first screen needs, and what that needs, into one file: eighty requests for a few hundred
+ * bytes each cost it more than the bytes, and each had to wait for the one that names it. What other screens
+ * say and show stays apart.
  */
 function firstView(id: string, { getModuleInfo, getModuleIds }: Graph): string | undefined {
   if (!ofFirst) {
     ofFirst = new Set([...getModuleIds()].filter((one) => FIRST.includes(one.split('?')[0]!)))
-    for (const one of ofFirst) if (!LISTS.test(one)) for (const next of getModuleInfo(one)?.importedIds ?? []) ofFirst.add(next)
+    for (const one of ofFirst)
+      if (!LISTS.test(one)) for (const next of getModuleInfo(one)?.importedIds ?? []) ofFirst.add(next)
   }
   const [, words] = OTHER_WORDS.exec(id) ?? []
   return words ? `words-${words.replace('/', '-')}` : ofFirst.has(id) ? 'first' : undefined
@@ -37,11 +39,13 @@ export default defineNuxtConfig({
   modules: ['@pinia/nuxt', 'nuxt-security', '@nuxt/eslint'],
   alias: { '#core': aliases['#core']!, '#server': aliases['#server']! },
   css: ['~/assets/main.css'],
-  // What all screens are made of is there by itself; whatever belongs to a subject is imported, so that one sees who knows whom.
+  // What all screens are made of is there by itself; whatever belongs to a subject is imported, so that one
+  // sees who knows whom.
   components: [{ path: '~/base', pathPrefix: false }],
   imports: { dirs: ['base'] },
   pinia: { storesDirs: [] },
-  // Public pages are rendered on the server and work without script; the application behind the sign-in is not.
+  // Public pages are rendered on the server and work without script; the application behind the sign-in is
+  // not.
   routeRules: { '/**': { ssr: false }, '/sign-in': { ssr: true } },
   app: {
     head: {
@@ -66,8 +70,18 @@ export default defineNuxtConfig({
       for (const file of Object.values(manifest)) file.prefetch = false
     },
   },
-  typescript: { strict: true, tsConfig: { include: ['../core/**/*.d.ts'], compilerOptions: { noUncheckedIndexedAccess: true, noImplicitOverride: true } } },
-  nitro: { preset: 'node-server', compressPublicAssets: true, typescript: { strict: true, tsConfig: { include: ['../core/**/*.d.ts'] } } },
+  typescript: {
+    strict: true,
+    tsConfig: {
+      include: ['../core/**/*.d.ts'],
+      compilerOptions: { noUncheckedIndexedAccess: true, noImplicitOverride: true },
+    },
+  },
+  nitro: {
+    preset: 'node-server',
+    compressPublicAssets: true,
+    typescript: { strict: true, tsConfig: { include: ['../core/**/*.d.ts'] } },
+  },
   // The built server's own beginning; the development server has Nitro's.
   $production: { nitro: { entry: fileURLToPath(new URL('server/entry.ts', import.meta.url)) } },
   eslint: { config: { stylistic: false } },
@@ -80,7 +94,8 @@ export default defineNuxtConfig({
     headers: {
       crossOriginEmbedderPolicy: false,
       strictTransportSecurity: false,
-      // The default, no-referrer, makes browsers send plain forms with `Origin: null`, which the guard refuses.
+      // The default, no-referrer, makes browsers send plain forms with `Origin: null`, which the guard
+      // refuses.
       referrerPolicy: 'same-origin',
       contentSecurityPolicy: {
         'default-src': ["'self'"],

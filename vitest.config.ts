@@ -11,7 +11,9 @@ const resolve = { alias: aliases }
 const server = { testTimeout: 60_000, hookTimeout: 60_000, retry: 1, env }
 const imports = Unimport.vite({ presets: ['vue', 'pinia'], dirs: [`${root}app/base`] })
 // What they hold is how long things take, or how much memory: nothing else runs beside them.
-const timing = ['attacks', 'heavyFeeds', 'largest', 'underAttack', 'workers'].map((name) => `tests/server/${name}.test.ts`)
+const timing = ['attacks', 'heavyFeeds', 'largest', 'underAttack', 'workers'].map(
+  (name) => `tests/server/${name}.test.ts`,
+)
 
 export default defineConfig({
   test: {
@@ -30,8 +32,20 @@ export default defineConfig({
         },
       },
       // Each file starts a built server and a stand-in world of its own.
-      { resolve, test: { name: 'server', maxWorkers: 2, include: ['tests/server/**/*.test.ts'], exclude: timing, ...server } },
-      { resolve, test: { name: 'timing', maxWorkers: 1, fileParallelism: false, include: timing, ...server } },
+      {
+        resolve,
+        test: {
+          name: 'server',
+          maxWorkers: 2,
+          include: ['tests/server/**/*.test.ts'],
+          exclude: timing,
+          ...server,
+        },
+      },
+      {
+        resolve,
+        test: { name: 'timing', maxWorkers: 1, fileParallelism: false, include: timing, ...server },
+      },
     ],
   },
 })

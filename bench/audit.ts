@@ -15,14 +15,25 @@ const entry = join(folder, 'node_modules', 'lighthouse', 'core', 'index.js')
 const AIMS = { performance: 95, accessibility: 100, 'best-practices': 100 } as const
 const RUNS = 3
 
-type Audit = (url: string, flags: object, config: unknown) => Promise<{ lhr: { categories: Record<string, { score: number | null }> } } | undefined>
+type Audit = (
+  url: string,
+  flags: object,
+  config: unknown,
+) => Promise<{ lhr: { categories: Record<string, { score: number | null }> } } | undefined>
 
-/** Lighthouse's judgement of the Wire, signed in, in its desktop setting, built server: the middle of three runs. Not run where it can't be had. */
+/**
+ * Lighthouse's judgement of the Wire, signed in, in its desktop setting, built server: the middle of three
+ * runs. Not run where it can't be had.
+ */
 export async function auditRows(url: string, cookie: string): Promise<Row[]> {
   const what = `Lighthouse ${VERSION}, the Wire, signed in`
   const executablePath = process.env['CHROMIUM'] ?? '/usr/bin/chromium'
-  if (!existsSync(executablePath) || !isThere()) return [{ what, figure: 'not run', target: '95, 100, 100', met: false }]
-  const { default: lighthouse, desktopConfig } = (await import(pathToFileURL(entry).href)) as { default: Audit; desktopConfig: unknown }
+  if (!existsSync(executablePath) || !isThere())
+    return [{ what, figure: 'not run', target: '95, 100, 100', met: false }]
+  const { default: lighthouse, desktopConfig } = (await import(pathToFileURL(entry).href)) as {
+    default: Audit
+    desktopConfig: unknown
+  }
   const port = await freePort()
   // Its tabs are of the browser's own context, not of one beside it: the cookie has to be there.
   const profile = mkdtempSync(join(tmpdir(), 'quill-audit-'))
@@ -36,12 +47,22 @@ export async function auditRows(url: string, cookie: string): Promise<Row[]> {
     const scores: Record<string, number[]> = {}
     for (let run = 0; run < RUNS; run++) {
       const onlyCategories = Object.keys(AIMS)
-      const result = await lighthouse(`${url}/wire`, { port, output: 'json', logLevel: 'error', onlyCategories }, desktopConfig)
-      for (const name of onlyCategories) (scores[name] ??= []).push(Math.round((result?.lhr.categories[name]?.score ?? 0) * 100))
+      const result = await lighthouse(
+        `${url}/wire`,
+        { port, output: 'json', logLevel: 'error', onlyCategories },
+        desktopConfig,
+      )
+      for (const name of onlyCategories)
+        (scores[name] ??= []).push(Math.round((result?.lhr.categories[name]?.score ?? 0) * 100))
     }
     return Object.entries(AIMS).map(([name, aim]) => {
       const middle = scores[name]!.toSorted((a, b) => a - b)[Math.floor(RUNS / 2)]!
-      return { what: `${what}: ${name}`, figure: `${middle} (${scores[name]!.join(', ')})`, target: `≥ ${aim}`, met: middle >= aim }
+      return {
+        what: `${what}: ${name}`,
+        figure: `${middle} (${scores[name]!.join(', ')})`,
+        target: `≥ ${aim}`,
+        met: middle >= aim,
+      }
     })
   } finally {
     await browser.close()
@@ -54,7 +75,12 @@ function isThere(): boolean {
   if (existsSync(entry)) return true
   mkdirSync(folder, { recursive: true })
   writeFileSync(join(folder, 'package.json'), '{ "private": true }')
-  return spawnSync('npm', ['install', '--ignore-scripts', '--no-audit', '--no-fund', `lighthouse@${VERSION}`], { cwd: folder, stdio: 'ignore' }).status === 0
+  return (
+    spawnSync('npm', ['install', '--ignore-scripts', '--no-audit', '--no-fund', `lighthouse@${VERSION}`], {
+      cwd: folder,
+      stdio: 'ignore',
+    }).status === 0
+  )
 }
 
 const freePort = (): Promise<number> =>

@@ -20,11 +20,17 @@ interface Sites {
   sent: number
 }
 
-/** Many sites on one port, each with a feed of its own; what was sent once is answered with 304 to who has it. */
+/**
+ * Many sites on one port, each with a feed of its own; what was sent once is answered with 304 to who has it.
+ */
 async function startSites(count: number): Promise<Sites> {
-  // Made beforehand: the machine's cores are for what is measured. Addresses of one's own, so that no two feeds share an article.
+  // Made beforehand: the machine's cores are for what is measured. Addresses of one's own, so that no two
+  // feeds share an article.
   const bodies = Array.from({ length: count }, (_, site) =>
-    randomFeed(site % 2 === 0 ? 'rss' : 'atom', site, ITEMS).replaceAll('paper.example', `paper${site}.example`),
+    randomFeed(site % 2 === 0 ? 'rss' : 'atom', site, ITEMS).replaceAll(
+      'paper.example',
+      `paper${site}.example`,
+    ),
   )
   const sites: Sites = { server: createServer(), port: 0, asked: 0, sent: 0 }
   sites.server.on('request', (request, response) => {
@@ -42,11 +48,20 @@ async function startSites(count: number): Promise<Sites> {
   return sites
 }
 
-/** Fetching, reading and keeping many feeds while somebody works in the application; then again, when nothing has changed. */
+/**
+ * Fetching, reading and keeping many feeds while somebody works in the application; then again, when nothing
+ * has changed.
+ */
 export async function fetchingRows(feeds: number): Promise<Row[]> {
   const dataDir = mkdtempSync(join(tmpdir(), 'quill-bench-'))
   const sites = await startSites(feeds)
-  const start = () => startServer({ dataDir, standins: `http://127.0.0.1:${sites.port}`, demo: true, env: { QUILL_LOG: 'error' } })
+  const start = () =>
+    startServer({
+      dataDir,
+      standins: `http://127.0.0.1:${sites.port}`,
+      demo: true,
+      env: { QUILL_LOG: 'error' },
+    })
   let server = await start()
   try {
     const brandId = await makeBrand(new Person(server.url))
@@ -76,16 +91,32 @@ async function makeBrand(nell: Person): Promise<string> {
   await nell.want('POST', '/api/demo/begin', { at: Date.now(), people: [{ ...NELL, owner: true }] })
   await nell.want('POST', '/api/demo/session', { personId: NELL.id })
   const id = uuid()
-  await nell.want('POST', '/api/brands', { id, name: 'A brand', zone: 'UTC', language: 'en', mark: 'A', markInk: 1 })
-  await nell.want('POST', `/api/brands/${id}/watches`, { name: 'Lamps', query: 'lamp OR comet -shade', ink: 1 })
+  await nell.want('POST', '/api/brands', {
+    id,
+    name: 'A brand',
+    zone: 'UTC',
+    language: 'en',
+    mark: 'A',
+    markInk: 1,
+  })
+  await nell.want('POST', `/api/brands/${id}/watches`, {
+    name: 'Lamps',
+    query: 'lamp OR comet -shade',
+    ink: 1,
+  })
   return id
 }
 
-/** Feeds are put into the data file, so that they all come due at once, as after a night in which the server was off. */
+/**
+ * Feeds are put into the data file, so that they all come due at once, as after a night in which the server
+ * was off.
+ */
 function addFeeds(file: string, brandId: string, count: number, port: number): void {
   const db = new Database(file)
   const feed = db.prepare('INSERT INTO feeds (id, url, host, next_fetch_at) VALUES (?, ?, ?, 0)')
-  const source = db.prepare('INSERT INTO sources (id, brand_id, feed_id, label, own, created_at) VALUES (?, ?, ?, ?, 0, 0)')
+  const source = db.prepare(
+    'INSERT INTO sources (id, brand_id, feed_id, label, own, created_at) VALUES (?, ?, ?, ?, 0, 0)',
+  )
   db.transaction(() => {
     for (let at = 0; at < count; at++) {
       const id = uuid()
@@ -112,7 +143,12 @@ interface Watched {
 }
 
 /** Works in the application as a person would, ten requests a second, until every feed has been fetched. */
-async function watchUntilFetched(url: string, brandId: string, file: string, feeds: number): Promise<Watched> {
+async function watchUntilFetched(
+  url: string,
+  brandId: string,
+  file: string,
+  feeds: number,
+): Promise<Watched> {
   const nell = new Person(url)
   await nell.want('POST', '/api/demo/session', { personId: NELL.id })
   const db = new Database(file, { readonly: true })
@@ -121,7 +157,8 @@ async function watchUntilFetched(url: string, brandId: string, file: string, fee
   const times: number[] = []
   const started = performance.now()
   for (let ask = 0; (fetched.get() as { n: number }).n < feeds; ask++) {
-    if (performance.now() - started > 300_000) throw new Error('the feeds were not fetched within five minutes')
+    if (performance.now() - started > 300_000)
+      throw new Error('the feeds were not fetched within five minutes')
     const before = performance.now()
     await nell.want('GET', paths[ask % paths.length]!)
     times.push(performance.now() - before)

@@ -1,4 +1,5 @@
-// npm run bench: prints what was measured beside what is aimed at. `--short` measures less, to see that the benches run;
+// npm run bench: prints what was measured beside what is aimed at. `--short` measures less, to see that the
+// benches run;
 // `--only=feeds`, `posts`, `plan`, `watching`, `fetching`, `sending` or `reading` measures a part.
 import { fetchingRows } from './fetching'
 import { planRows } from './plan'

@@ -13,8 +13,16 @@ export function planRows(): Row[] {
   let turn = 0
   const drag = (): unknown => {
     const moved = ordinary.posts[turn++ % ordinary.posts.length]!
-    const target = ordinary.posts.find((post) => post.accountId === moved.accountId && post !== moved && !post.fixed)!
-    return planDifference(before, planLines({ ...ordinary, posts: movePost(ordinary.posts, moved.id, { kind: 'before', id: target.id }) }))
+    const target = ordinary.posts.find(
+      (post) => post.accountId === moved.accountId && post !== moved && !post.fixed,
+    )!
+    return planDifference(
+      before,
+      planLines({
+        ...ordinary,
+        posts: movePost(ordinary.posts, moved.id, { kind: 'before', id: target.id }),
+      }),
+    )
   }
   return [
     row('a plan: 10 accounts, 90 days, 5,000 posts, every limit set', median(() => planLines(large)), 50),
@@ -22,9 +30,17 @@ export function planRows(): Row[] {
   ] // prettier-ignore
 }
 
-const row = (what: string, ms: number, most: number): Row => ({ what, figure: `${ms.toFixed(1)} ms`, target: `< ${most} ms`, met: ms < most })
+const row = (what: string, ms: number, most: number): Row => ({
+  what,
+  figure: `${ms.toFixed(1)} ms`,
+  target: `< ${most} ms`,
+  met: ms < most,
+})
 
-/** A brand whose lines hold of everything: pillars, chosen times, good until, unapproved posts, repeated links. */
+/**
+ * A brand whose lines hold of everything: pillars, chosen times, good until, unapproved posts, repeated
+ * links.
+ */
 function brand(accounts: number, days: number, posts: number): PlanInput {
   const slots = ([1, 2, 3, 4, 5, 6, 7] as const).flatMap((weekday) =>
     TIMES.map((time, at) => ({

@@ -1,4 +1,11 @@
-import { makeProof, measure, preflight, type NetworkRules, type PostParts, type PreflightContext } from '#core/post'
+import {
+  makeProof,
+  measure,
+  preflight,
+  type NetworkRules,
+  type PostParts,
+  type PreflightContext,
+} from '#core/post'
 import { median, type Row } from '../tests/support/load/timing'
 
 const rules = (patch: Partial<NetworkRules>): NetworkRules => ({
@@ -7,13 +14,19 @@ const rules = (patch: Partial<NetworkRules>): NetworkRules => ({
   media: { kinds: ['picture'], min: 0, max: 4, ratioFrom: 0.5, ratioTo: 2, minWidth: 0, maxBytes: 0, descriptions: 'wanted' }, ...patch,
 }) // prettier-ignore
 
-const PLAIN = 'The dome opens at half past five on Thursday, and the comet stands low in the east before dawn; bring a coat. '
-const MIXED = 'Früh am Donnerstag – „bring a coat“ – steht er tief im Osten 🔭: https://paper.com/a #comet @ann, größer als gestern. '
+const PLAIN =
+  'The dome opens at half past five on Thursday, and the comet stands low in the east before dawn; bring a coat. '
+const MIXED =
+  'Früh am Donnerstag – „bring a coat“ – steht er tief im Osten 🔭: https://paper.com/a #comet @ann, größer als gestern. '
 const MEGABYTES = 4
 
 /** Counting texts, and what one key costs while five proofs and their checks are made. */
 export function postRows(): Row[] {
-  return [speedRow('plain text', PLAIN, 5), speedRow('text with accents, links, hashtags and emoji', MIXED, null), keyRow()]
+  return [
+    speedRow('plain text', PLAIN, 5),
+    speedRow('text with accents, links, hashtags and emoji', MIXED, null),
+    keyRow(),
+  ]
 }
 
 function speedRow(what: string, sentence: string, target: number | null): Row {

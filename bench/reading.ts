@@ -8,8 +8,8 @@ const KINDS: FeedKind[] = ['rss', 'atom', 'rdf']
 const at = { url: 'https://paper.example/feed' }
 
 /**
- * Reading a feed, bytes to safe items, against the bare libraries on the same bytes in the same run. Sanitising, which they do not do,
- * is measured apart and taken off.
+ * Reading a feed, bytes to safe items, against the bare libraries on the same bytes in the same run.
+ * Sanitising, which they do not do, is measured apart and taken off.
  */
 export function readingRows(): Row[] {
   return [...KINDS.map((kind) => ratioRow(kind)), linearRow(), sanitisingRow()]
@@ -29,7 +29,10 @@ function ratioRow(kind: FeedKind): Row {
   }
 }
 
-/** The sanitiser's share: the same pieces of HTML made safe once more. What is safe already costs as much as what is not. */
+/**
+ * The sanitiser's share: the same pieces of HTML made safe once more. What is safe already costs as much as
+ * what is not.
+ */
 function sanitiseAll(kind: FeedKind, bytes: Buffer): void {
   for (const html of htmlOf(kind, bytes)) safeHtml(html, at.url)
 }
@@ -40,7 +43,9 @@ function htmlOf(kind: FeedKind, bytes: Buffer): string[] {
   const key = `${kind} ${bytes.length}`
   const known = pieces.get(key)
   if (known) return known
-  const found = readFeed(bytes, at).items.flatMap((item) => [item.summaryHtml ?? [], item.contentHtml ?? []].flat())
+  const found = readFeed(bytes, at).items.flatMap((item) =>
+    [item.summaryHtml ?? [], item.contentHtml ?? []].flat(),
+  )
   pieces.set(key, found)
   return found
 }

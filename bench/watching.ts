@@ -1,4 +1,11 @@
-import { buildWatchIndex, matchWatch, parseWatch, prepareArticle, type PreparedArticle, type WatchArticle } from '#core/watch'
+import {
+  buildWatchIndex,
+  matchWatch,
+  parseWatch,
+  prepareArticle,
+  type PreparedArticle,
+  type WatchArticle,
+} from '#core/watch'
 import { chanceFrom, pick, type Chance } from '../tests/support/randomFeeds'
 import { median, type Row } from '../tests/support/load/timing'
 
@@ -16,7 +23,17 @@ const rareWord = (chance: Chance): string => WORDS[100 + Math.floor(chance() * (
 
 function article(chance: Chance): WatchArticle {
   const text = (count: number): string => Array.from({ length: count }, () => word(chance)).join(' ')
-  return { title: text(9), body: text(300), author: null, source: 'Low Lamp', url: null, language: 'en', region: null, categories: [], publishedAt: now }
+  return {
+    title: text(9),
+    body: text(300),
+    author: null,
+    source: 'Low Lamp',
+    url: null,
+    language: 'en',
+    region: null,
+    categories: [],
+    publishedAt: now,
+  }
 }
 
 function watch(chance: Chance): string {
@@ -31,7 +48,8 @@ function watch(chance: Chance): string {
 /** Many watches at once: against looking with each of them, and how many articles a second. */
 export function watchingRows(): Row[] {
   const chance = chanceFrom(11)
-  const watches = (count: number) => Array.from({ length: count }, (_, at) => ({ id: String(at), query: parseWatch(watch(chance)) }))
+  const watches = (count: number) =>
+    Array.from({ length: count }, (_, at) => ({ id: String(at), query: parseWatch(watch(chance)) }))
   const articles = Array.from({ length: 200 }, () => article(chance))
   return [manyRow(watches(2000), articles.slice(0, 40).map(prepareArticle)), pourRow(watches(200), articles)] // prettier-ignore
 }
@@ -41,7 +59,9 @@ type Watches = Parameters<typeof buildWatchIndex>[0]
 function manyRow(watches: Watches, prepared: PreparedArticle[]): Row {
   const index = buildWatchIndex(watches)
   const indexed = median(() => prepared.map((one) => index.match(one, now)), 9) / prepared.length
-  const byOne = median(() => prepared.map((one) => watches.map(({ query }) => matchWatch(query, one, now))), 5) / prepared.length
+  const byOne =
+    median(() => prepared.map((one) => watches.map(({ query }) => matchWatch(query, one, now))), 5) /
+    prepared.length
   const found = prepared.reduce((sum, one) => sum + index.match(one, now).length, 0) / prepared.length
   return {
     what: `${watches.length.toLocaleString('en')} watches against one prepared article of 300 words (${found.toFixed(1)} match)`,

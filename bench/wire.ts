@@ -19,7 +19,8 @@ const ASKS = 60
 /** The Wire in every order and Find, over a large archive, one request after another. */
 export async function wireRows(articles: number): Promise<Row[]> {
   const dataDir = mkdtempSync(join(tmpdir(), 'quill-bench-'))
-  const start = () => startServer({ dataDir, standins: 'http://127.0.0.1:9', demo: true, env: { QUILL_LOG: 'error' } })
+  const start = () =>
+    startServer({ dataDir, standins: 'http://127.0.0.1:9', demo: true, env: { QUILL_LOG: 'error' } })
   let server = await start()
   try {
     const nell = new Person(server.url)
@@ -32,19 +33,46 @@ export async function wireRows(articles: number): Promise<Row[]> {
     const signedIn = new Person(server.url)
     await signedIn.want('POST', '/api/demo/session', { personId: NELL.id })
     const rows: Row[] = [
-      { what: `server ready with ${articles.toLocaleString('en')} articles`, figure: `${(ready / 1000).toFixed(2)} s`, target: '< 1.5 s', met: ready < 1500 },
+      {
+        what: `server ready with ${articles.toLocaleString('en')} articles`,
+        figure: `${(ready / 1000).toFixed(2)} s`,
+        target: '< 1.5 s',
+        met: ready < 1500,
+      },
     ]
     for (const order of ['newest', 'oldest', 'waiting', 'mixed'])
-      rows.push(await measured(signedIn, `the Wire’s first page, ${order}`, () => `${path}/articles?order=${order}`, 30))
-    rows.push(await measured(signedIn, 'the Wire of one folder', () => `${path}/articles?folder=Folder+3`, 30))
+      rows.push(
+        await measured(
+          signedIn,
+          `the Wire’s first page, ${order}`,
+          () => `${path}/articles?order=${order}`,
+          30,
+        ),
+      )
+    rows.push(
+      await measured(signedIn, 'the Wire of one folder', () => `${path}/articles?folder=Folder+3`, 30),
+    )
     rows.push(await measured(signedIn, 'the brand with all its counts', () => path, null))
     const chance = chanceFrom(5)
     rows.push(await measured(signedIn, 'Find, a rare word', () => `${path}/find?q=${pick(chance, RARE)}`, 50))
     rows.push(await measured(signedIn, 'Find, two common words', () => `${path}/find?q=lamp+harbour`, 50))
-    rows.push(await measured(signedIn, 'the Wire narrowed by two words', () => `${path}/articles?words=lamp+harbour`, 50))
+    rows.push(
+      await measured(
+        signedIn,
+        'the Wire narrowed by two words',
+        () => `${path}/articles?words=lamp+harbour`,
+        50,
+      ),
+    )
     rows.push(...(await watchRows(signedIn, path, articles)))
     const megabytes = memoryOf(server.child.pid)
-    if (megabytes !== null) rows.push({ what: 'memory of the server after that', figure: `${megabytes} MB`, target: '< 300 MB', met: megabytes < 300 })
+    if (megabytes !== null)
+      rows.push({
+        what: 'memory of the server after that',
+        figure: `${megabytes} MB`,
+        target: '< 300 MB',
+        met: megabytes < 300,
+      })
     rows.push(...(await viewRows(server.url, signedIn.cookie, Math.min(10_000, articles / 4))))
     rows.push(...(await auditRows(server.url, signedIn.cookie)))
     await server.stop()
@@ -61,7 +89,10 @@ export async function wireRows(articles: number): Promise<Row[]> {
   }
 }
 
-/** What a query that is being written would mark, and an edited watch looking through the archive while others read. */
+/**
+ * What a query that is being written would mark, and an edited watch looking through the archive while others
+ * read.
+ */
 async function watchRows(person: Person, path: string, articles: number): Promise<Row[]> {
   const rows: Row[] = []
   const chance = chanceFrom(9)
@@ -91,12 +122,28 @@ async function watchRows(person: Person, path: string, articles: number): Promis
     ['four rare words and a phrase', `${some()} OR ${some()} OR ${some()} OR ${some()} OR "harbour tide"`],
     ['a word that stands nearly everywhere', 'lamp'],
   ] as const
-  for (const [what, query] of queries) rows.push(...(await markedAgain(person, path, watch!.id, query, `${what}, ${articles.toLocaleString('en')} articles`)))
+  for (const [what, query] of queries)
+    rows.push(
+      ...(await markedAgain(
+        person,
+        path,
+        watch!.id,
+        query,
+        `${what}, ${articles.toLocaleString('en')} articles`,
+      )),
+    )
   return rows
 }
 
-async function markedAgain(person: Person, path: string, id: string, query: string, what: string): Promise<Row[]> {
-  const one = async (): Promise<Watch> => (await person.want<BrandView>('GET', path)).watches.find((watch) => watch.id === id)!
+async function markedAgain(
+  person: Person,
+  path: string,
+  id: string,
+  query: string,
+  what: string,
+): Promise<Row[]> {
+  const one = async (): Promise<Watch> =>
+    (await person.want<BrandView>('GET', path)).watches.find((watch) => watch.id === id)!
   const started = performance.now()
   await person.want('PATCH', `${path}/watches/${id}`, { ...(await one()), query })
   const answered = performance.now() - started
@@ -119,14 +166,22 @@ async function markedAgain(person: Person, path: string, id: string, query: stri
     },
     {
       what: 'the Wire’s first page meanwhile',
-      figure: reads.length === 0 ? 'it was done before' : `p95 ${quantile(reads, 0.95).toFixed(0)} ms of ${reads.length}`,
+      figure:
+        reads.length === 0
+          ? 'it was done before'
+          : `p95 ${quantile(reads, 0.95).toFixed(0)} ms of ${reads.length}`,
       target: 'p95 < 100 ms',
       met: reads.length === 0 || quantile(reads, 0.95) < 100,
     },
   ]
 }
 
-async function measured(person: Person, what: string, path: () => string, target: number | null): Promise<Row> {
+async function measured(
+  person: Person,
+  what: string,
+  path: () => string,
+  target: number | null,
+): Promise<Row> {
   const times: number[] = []
   for (let ask = 0; ask < ASKS; ask++) {
     const before = performance.now()
@@ -146,8 +201,16 @@ async function makeBrand(nell: Person): Promise<string> {
   await nell.want('POST', '/api/demo/begin', { at: Date.now(), people: [{ ...NELL, owner: true }] })
   await nell.want('POST', '/api/demo/session', { personId: NELL.id })
   const id = uuid()
-  await nell.want('POST', '/api/brands', { id, name: 'A brand', zone: 'UTC', language: 'en', mark: 'A', markInk: 1 })
-  for (const query of ['wordab', 'lamp', '"harbour tide"']) await nell.want('POST', `/api/brands/${id}/watches`, { name: query, query, ink: 1 })
+  await nell.want('POST', '/api/brands', {
+    id,
+    name: 'A brand',
+    zone: 'UTC',
+    language: 'en',
+    mark: 'A',
+    markInk: 1,
+  })
+  for (const query of ['wordab', 'lamp', '"harbour tide"'])
+    await nell.want('POST', `/api/brands/${id}/watches`, { name: query, query, ink: 1 })
   return `/api/brands/${id}`
 }
 

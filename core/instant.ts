@@ -18,8 +18,8 @@ const MINUTE_TEXTS = Array.from({ length: 24 * 60 }, (_, minute) => {
 })
 
 /**
- * The instant that lies `ms` milliseconds after 1970-01-01T00:00Z. Plans name thousands of whole minutes of the same few days, for which
- * this is several times as quick as asking Date for each.
+ * The instant that lies `ms` milliseconds after 1970-01-01T00:00Z. Plans name thousands of whole minutes of
+ * the same few days, for which this is several times as quick as asking Date for each.
  */
 export function toInstant(ms: number): Instant {
   if (ms % MINUTE !== 0) return new Date(ms).toISOString()

@@ -1,4 +1,7 @@
-/** Speaks to the application as a browser does: over HTTP, with its cookie. Throws with the refusal's own sentence. */
+/**
+ * Speaks to the application as a browser does: over HTTP, with its cookie. Throws with the refusal's own
+ * sentence.
+ */
 export class Client {
   readonly #url: string
   #cookie = ''

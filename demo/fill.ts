@@ -1,11 +1,14 @@
-// Fills the demo through the application's own front door: two brands, their sources, and two and a half days played through.
+// Fills the demo through the application's own front door: two brands, their sources, and two and a half days
+// played through.
 import { readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { v7 as uuid } from 'uuid'
 import { Client } from './client'
 
 const HOUR = 3_600_000
-/** Hours played after each stage of lines; what is lined up in the last stage still waits when the demo opens. */
+/**
+ * Hours played after each stage of lines; what is lined up in the last stage still waits when the demo opens.
+ */
 const STAGES = [24, 24, 12, 0]
 
 /** How lines name their accounts. */
@@ -22,12 +25,21 @@ interface BrandPlan {
   members: { person: number; role: string }[]
   pillars: Record<string, [string, string]>
   folders: Record<string, string>
-  /** Further wishes for an outlet's source, hashtags of folders, and people's profiles that are sources too. */
+  /**
+   * Further wishes for an outlet's source, hashtags of folders, and people's profiles that are sources too.
+   */
   wishes: Record<string, Record<string, unknown>>
   hashtags: Record<string, string[]>
   profiles: { address: string; label: string; folder: string }[]
   watches: { name: string; query: string; ink: number }[]
-  accounts: { address: string; token: string; perDay: number; minGapMinutes: number; weekdays: string[]; weekend: string[] }[]
+  accounts: {
+    address: string
+    token: string
+    perDay: number
+    minGapMinutes: number
+    weekdays: string[]
+    weekend: string[]
+  }[]
 }
 
 interface DemoLine {
@@ -75,7 +87,14 @@ interface TimetablePlan {
   kept: { weekday: number; time: string; pillar: string | null }[]
   mix: { pillar: string; maxShare: number; windowDays: number }
   /** A post that comes again. */
-  post: { text: string; wordings: string[]; pillar: string; hashtags: string[]; accounts: string[]; echoes: unknown[] }
+  post: {
+    text: string
+    wordings: string[]
+    pillar: string
+    hashtags: string[]
+    accounts: string[]
+    echoes: unknown[]
+  }
 }
 
 interface Outlet {
@@ -122,21 +141,43 @@ interface Article {
   html: string
 }
 
-const read = <T>(file: string): T => JSON.parse(readFileSync(fileURLToPath(new URL(file, import.meta.url)), 'utf8')) as T
+const read = <T>(file: string): T =>
+  JSON.parse(readFileSync(fileURLToPath(new URL(file, import.meta.url)), 'utf8')) as T
 const client = new Client(process.env['QUILL_URL'] ?? 'http://127.0.0.1:4300')
 const world = new Client(process.env['QUILL_STANDINS'] ?? 'http://127.0.0.1:4555')
-const { people, brands } = read<{ people: { id: string; name: string; email: string; owner?: boolean }[]; brands: BrandPlan[] }>('brands.json')
+const { people, brands } = read<{
+  people: { id: string; name: string; email: string; owner?: boolean }[]
+  brands: BrandPlan[]
+}>('brands.json')
 const lines = read<DemoLine[]>('lines.json')
 const opened = new Map<string, Article>()
-/** Of the oldest that nothing was decided about: notes of those that are clipped, none or one; null for the shelf. */
-const KEPT = ['Ask whether we may use the photograph.', '', 'Good for the weekend, with a question at the end.', null, '', 'Needs a second source.', null, '']
+/**
+ * Of the oldest that nothing was decided about: notes of those that are clipped, none or one; null for the
+ * shelf.
+ */
+const KEPT = [
+  'Ask whether we may use the photograph.',
+  '',
+  'Good for the weekend, with a question at the end.',
+  null,
+  '',
+  'Needs a second source.',
+  null,
+  '',
+]
 
-await client.post('/api/demo/begin', { at: Date.now() - STAGES.reduce((sum, hours) => sum + hours, 0) * HOUR, people })
+await client.post('/api/demo/begin', {
+  at: Date.now() - STAGES.reduce((sum, hours) => sum + hours, 0) * HOUR,
+  people,
+})
 await client.post('/api/demo/session', { personId: people[0]!.id })
 for (const brand of brands) await setUp(brand)
 await refuseOnce('chatterbrook.example', 'Three seconds of darkness')
 // One answer is lost on its way back: the network is asked, and has the post.
-await world.post('/control/trouble', { host: 'commonfire.example', trouble: { loseAnswer: true, postsOnly: true, times: 1 } })
+await world.post('/control/trouble', {
+  host: 'commonfire.example',
+  trouble: { loseAnswer: true, postsOnly: true, times: 1 },
+})
 for (const [stage, hours] of STAGES.entries()) {
   for (const brand of brands) await lineUp(brand, stage)
   // What watches tell of the last stage is news; all before it was seen.
@@ -153,14 +194,20 @@ async function setUp(brand: BrandPlan): Promise<void> {
   const { id, name, zone, language, mark, markInk } = brand
   const at = `/api/brands/${id}`
   await client.post('/api/brands', { id, name, zone, language, mark, markInk })
-  for (const { person, role } of brand.members) await client.post(`${at}/members`, { personId: people[person]!.id, role })
+  for (const { person, role } of brand.members)
+    await client.post(`${at}/members`, { personId: people[person]!.id, role })
   for (const pillar of (await client.get<View>(at)).pillars) {
     const [newName, description] = brand.pillars[pillar.name] ?? []
     if (newName) await client.patch(`${at}/pillars/${pillar.id}`, { ...pillar, name: newName, description })
   }
   for (const account of brand.accounts) await addAccount(at, account)
   for (const watch of brand.watches) await client.post(`${at}/watches`, watch)
-  await client.put(`${at}/telling`, { hook: `https://hook.example/${brand.region}`, mail: [], quietFrom: '22:00', quietUntil: '07:00' })
+  await client.put(`${at}/telling`, {
+    hook: `https://hook.example/${brand.region}`,
+    mail: [],
+    quietFrom: '22:00',
+    quietUntil: '07:00',
+  })
   const { accounts } = await client.get<View>(at)
   const chatterbrook = accounts.find((account) => account.name === 'Chatterbrook')!.rules.id
   for (const outlet of read<Outlet[]>(`stories/${brand.region}/outlets.json`)) {
@@ -177,13 +224,19 @@ async function setUp(brand: BrandPlan): Promise<void> {
   for (const { address, ...wishes } of brand.profiles) await addSource(at, address, wishes)
   for (const folder of await client.get<{ id: string; name: string; version: number }[]>(`${at}/folders`)) {
     const hashtags = brand.hashtags[folder.name]
-    if (hashtags) await client.patch(`${at}/folders/${folder.id}`, { name: folder.name, hashtags, version: folder.version })
+    if (hashtags)
+      await client.patch(`${at}/folders/${folder.id}`, {
+        name: folder.name,
+        hashtags,
+        version: folder.version,
+      })
   }
 }
 
 async function seeWatches({ id }: BrandPlan): Promise<void> {
   const at = `/api/brands/${id}`
-  for (const watch of (await client.get<View>(at)).watches) await client.put(`${at}/watches/${watch.id}/seen`, {})
+  for (const watch of (await client.get<View>(at)).watches)
+    await client.put(`${at}/watches/${watch.id}/seen`, {})
 }
 
 async function addSource(at: string, address: string, wishes: Record<string, unknown>): Promise<void> {
@@ -196,7 +249,10 @@ async function receiveLetters(brand: BrandPlan): Promise<void> {
   const { now } = await client.get<{ now: string }>('/api/me')
   for (const list of read<LetterPlan[]>('letters.json').filter((one) => one.brand === brand.region)) {
     const { label, folder, region } = list
-    const { mailAddress } = await client.post<{ mailAddress: string }>(`/api/brands/${brand.id}/sources/mail`, { label, folder, region })
+    const { mailAddress } = await client.post<{ mailAddress: string }>(
+      `/api/brands/${brand.id}/sources/mail`,
+      { label, folder, region },
+    )
     for (const letter of [...list.letters].reverse()) {
       const host = list.from.replace(/^.*@|>$/g, '')
       await world.post('/control/mail', {
@@ -215,19 +271,39 @@ async function receiveLetters(brand: BrandPlan): Promise<void> {
 
 async function addAccount(at: string, account: BrandPlan['accounts'][number]): Promise<void> {
   const slots = [1, 2, 3, 4, 5, 6, 7].flatMap((weekday) =>
-    (weekday > 5 ? account.weekend : account.weekdays).map((time) => ({ weekday, time, use: 'any', pillarId: null })),
+    (weekday > 5 ? account.weekend : account.weekdays).map((time) => ({
+      weekday,
+      time,
+      use: 'any',
+      pillarId: null,
+    })),
   )
-  const { id } = await client.post<{ id: string }>(`${at}/accounts`, { address: account.address, token: account.token, slots })
+  const { id } = await client.post<{ id: string }>(`${at}/accounts`, {
+    address: account.address,
+    token: account.token,
+    slots,
+  })
   const made = (await client.get<View>(at)).accounts.find((candidate) => candidate.id === id)!
   const { perDay, minGapMinutes } = account
-  await client.put(`${at}/accounts/${id}/timetable`, { slots, perDay, minGapMinutes, repeatAfterDays: 30, version: made.version })
+  await client.put(`${at}/accounts/${id}/timetable`, {
+    slots,
+    perDay,
+    minGapMinutes,
+    repeatAfterDays: 30,
+    version: made.version,
+  })
 }
 
 /** The network refuses one post, so that there is something to mend. */
 async function refuseOnce(host: string, holding: string): Promise<void> {
   await world.post('/control/trouble', {
     host,
-    trouble: { refuse: { status: 400, says: 'Posts with a link wait for review today.' }, postsOnly: true, holding, times: 1 },
+    trouble: {
+      refuse: { status: 400, says: 'Posts with a link wait for review today.' },
+      postsOnly: true,
+      holding,
+      times: 1,
+    },
   })
 }
 
@@ -235,24 +311,39 @@ async function lineUp(brand: BrandPlan, stage: number): Promise<void> {
   const at = `/api/brands/${brand.id}`
   const view = await client.get<View>(at)
   // What is out by now is there, whenever each feed's turn would have come.
-  for (const { id } of await client.get<{ id: string }[]>(`${at}/sources`)) await client.post(`${at}/sources/${id}/fetch`, {})
+  for (const { id } of await client.get<{ id: string }[]>(`${at}/sources`))
+    await client.post(`${at}/sources/${id}/fetch`, {})
   const articles = await allArticles(at)
-  for (const line of lines.filter((candidate) => candidate.brand === brand.region && candidate.stage === stage)) {
+  for (const line of lines.filter(
+    (candidate) => candidate.brand === brand.region && candidate.stage === stage,
+  )) {
     const article = articles.find((candidate) => candidate.url?.endsWith(`/${line.article}`))
     if (!article) throw new Error(`there is no article ${line.article} yet in stage ${stage}`)
     const chosen = view.accounts.filter((account) => line.accounts.includes(LETTERS[account.name] ?? '-'))
     const pillarId = view.pillars.find((pillar) => pillar.name === line.pillar)?.id ?? null
     const { hashtags, credit } = line
-    const doc = { articleId: article.id, wordings: [{ text: line.text }], link: article.url, hashtags, credit, pillarId, accounts: partsOf(view, chosen) }
+    const doc = {
+      articleId: article.id,
+      wordings: [{ text: line.text }],
+      link: article.url,
+      hashtags,
+      credit,
+      pillarId,
+      accounts: partsOf(view, chosen),
+    }
     await writeAndLineUp(at, doc, chosen, [])
   }
 }
 
-/** Each is opened once: of what is known then only its state and its posts change, which stand in the list. */
+/**
+ * Each is opened once: of what is known then only its state and its posts change, which stand in the list.
+ */
 async function allArticles(at: string): Promise<Article[]> {
   const found: Article[] = []
   for (let after: string | null = ''; after !== null;) {
-    const page: { articles: Article[]; next: string | null } = await client.get(`${at}/articles?show=all${after ? `&after=${after}` : ''}`)
+    const page: { articles: Article[]; next: string | null } = await client.get(
+      `${at}/articles?show=all${after ? `&after=${after}` : ''}`,
+    )
     for (const row of page.articles) {
       const article = opened.get(row.id) ?? (await client.get<Article>(`${at}/articles/${row.id}`))
       opened.set(row.id, article)
@@ -278,7 +369,12 @@ async function fillDesk(brand: BrandPlan): Promise<void> {
     if (!article) throw new Error(`there is no article ${post.article} yet`)
     const writer = post.by === 2 ? bento : client
     const picture =
-      post.picture && article.image ? await writer.post<{ id: string }>(`${at}/pictures/from-article`, { articleId: article.id, url: article.image }) : null
+      post.picture && article.image
+        ? await writer.post<{ id: string }>(`${at}/pictures/from-article`, {
+            articleId: article.id,
+            url: article.image,
+          })
+        : null
     const id = uuid()
     const accounts = view.accounts.map((account) => ({
       accountId: account.id,
@@ -297,7 +393,8 @@ async function fillDesk(brand: BrandPlan): Promise<void> {
     }
     const { version } = await writer.put<{ version: number }>(`${at}/posts/${id}`, { version: 0, doc })
     if (post.does !== 'draft') await writer.post(`${at}/posts/${id}/review`, { version, note: '' })
-    if (post.does === 'send-back') await client.post(`${at}/posts/${id}/send-back`, { version, note: post.note })
+    if (post.does === 'send-back')
+      await client.post(`${at}/posts/${id}/send-back`, { version, note: post.note })
   }
 }
 
@@ -311,37 +408,73 @@ async function fillPlan(brand: BrandPlan): Promise<void> {
   const slots = account.slots.map((slot): SlotPlan => {
     const own = kept.find(({ weekday, time }) => weekday === slot.weekday && time === slot.time)
     if (!own) return slot
-    return { ...slot, use: own.pillar ? 'pillar' : 'free', pillarId: own.pillar ? pillarId(own.pillar) : null }
+    return {
+      ...slot,
+      use: own.pillar ? 'pillar' : 'free',
+      pillarId: own.pillar ? pillarId(own.pillar) : null,
+    }
   })
   const { perDay, minGapMinutes, repeatAfterDays, version } = account
   const share = { pillarId: pillarId(mix.pillar), maxShare: mix.maxShare, windowDays: mix.windowDays }
-  await client.put(`${at}/accounts/${account.id}/timetable`, { slots, perDay, minGapMinutes, repeatAfterDays, mix: [share], version })
+  await client.put(`${at}/accounts/${account.id}/timetable`, {
+    slots,
+    perDay,
+    minGapMinutes,
+    repeatAfterDays,
+    mix: [share],
+    version,
+  })
 
   const chosen = view.accounts.filter((one) => post.accounts.includes(one.name))
   const wordings = [post.text, ...post.wordings].map((text) => ({ text }))
-  const doc = { wordings, link: null, hashtags: post.hashtags, pillarId: pillarId(post.pillar), accounts: partsOf(view, chosen) }
+  const doc = {
+    wordings,
+    link: null,
+    hashtags: post.hashtags,
+    pillarId: pillarId(post.pillar),
+    accounts: partsOf(view, chosen),
+  }
   await writeAndLineUp(at, doc, chosen, post.echoes)
 }
 
 function partsOf(view: View, chosen: View['accounts']) {
-  return view.accounts.map((account) => ({ accountId: account.id, chosen: chosen.includes(account), ownText: null, board: null }))
+  return view.accounts.map((account) => ({
+    accountId: account.id,
+    chosen: chosen.includes(account),
+    ownText: null,
+    board: null,
+  }))
 }
 
 /** Saves a post and puts it into the line of its accounts, each echo behind it. */
-async function writeAndLineUp(at: string, doc: { link: string | null; pillarId: string | null }, chosen: View['accounts'], echoes: unknown[]): Promise<void> {
+async function writeAndLineUp(
+  at: string,
+  doc: { link: string | null; pillarId: string | null },
+  chosen: View['accounts'],
+  echoes: unknown[],
+): Promise<void> {
   const id = uuid()
   const saved = await client.put<{ version: number }>(`${at}/posts/${id}`, { version: 0, doc })
   const accountIds = chosen.map((account) => account.id)
   const placements = accountIds.map((accountId) => ({ accountId, kind: 'next', at: null }))
   const asked = { postId: id, pillarId: doc.pillarId, link: doc.link, goodUntil: null, placements, echoes }
   const { version: planVersion } = await client.post<{ version: string }>(`${at}/placing`, asked)
-  await client.post(`${at}/posts/${id}/line-up`, { version: saved.version, planVersion, accountIds, placements, echoes })
+  await client.post(`${at}/posts/${id}/line-up`, {
+    version: saved.version,
+    planVersion,
+    accountIds,
+    placements,
+    echoes,
+  })
 }
 
 async function wishFor(at: string, account: View['accounts'][number], plan: DeskPlan): Promise<void> {
   const { id, name, version } = account
   const linkRule = plan.short.includes(name)
-    ? { kind: 'short', marks: { source: '{network}', medium: 'social', campaign: '{pillar}', term: '', content: '' } }
+    ? {
+        kind: 'short',
+        marks: { source: '{network}', medium: 'social', campaign: '{pillar}', term: '', content: '' },
+      }
     : null
   const approver = plan.someoneElse.includes(name) ? 'someone-else' : 'anyone'
   await client.patch(`${at}/accounts/${id}`, { name, approver, linkRule, token: '', version })
@@ -360,10 +493,15 @@ async function readSome(brand: BrandPlan): Promise<void> {
 /** What is kept to be written about, some of it with a note, and what lies on the shelf for later. */
 async function keepSome(brand: BrandPlan): Promise<void> {
   const at = `/api/brands/${brand.id}`
-  const undecided = (await allArticles(at)).filter(({ state, post }) => (state === 'new' || state === 'read') && post === null)
+  const undecided = (await allArticles(at)).filter(
+    ({ state, post }) => (state === 'new' || state === 'read') && post === null,
+  )
   const kept = undecided.slice(-KEPT.length)
-  for (const [index, { id }] of kept.entries()) await client.put(`${at}/articles/${id}/state`, { state: KEPT[index] === null ? 'shelved' : 'clipped' })
-  const { clippings } = await client.get<{ clippings: { id: string; articleId: string; version: number }[] }>(`${at}/clippings`)
+  for (const [index, { id }] of kept.entries())
+    await client.put(`${at}/articles/${id}/state`, { state: KEPT[index] === null ? 'shelved' : 'clipped' })
+  const { clippings } = await client.get<{ clippings: { id: string; articleId: string; version: number }[] }>(
+    `${at}/clippings`,
+  )
   for (const { id, articleId, version } of clippings) {
     const note = KEPT[kept.findIndex((article) => article.id === articleId)]
     if (note) await client.patch(`${at}/clippings/${id}`, { note, folder: 'This week', version })

@@ -3,4 +3,7 @@ import { build, install, must, root } from './setUp.mjs'
 
 install()
 build()
-must('Benches', process.execPath, ['--import', 'tsx', 'bench/main.ts', ...process.argv.slice(2)], { loud: true, env: { NODE_PATH: root } })
+must('Benches', process.execPath, ['--import', 'tsx', 'bench/main.ts', ...process.argv.slice(2)], {
+  loud: true,
+  env: { NODE_PATH: root },
+})

@@ -1,4 +1,5 @@
-// npm run counts: what in the code is still to become less, counted. tests/core/counts.test.ts holds each at what it has come down to.
+// npm run counts: what in the code is still to become less, counted. tests/core/counts.test.ts holds each at
+// what it has come down to.
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
@@ -8,7 +9,10 @@ const root = fileURLToPath(new URL('..', import.meta.url))
 const PRODUCT = ['core', 'shared', 'server', 'app']
 const LONG = 110
 const VERY_LONG = 140
-/** At least three words, the first with a capital, an end like a sentence's: how what a person reads is told from what code says to code. */
+/**
+ * At least three words, the first with a capital, an end like a sentence's: how what a person reads is told
+ * from what code says to code.
+ */
 const SENTENCE = /^[A-Z“][^\s]*(?:\s+\S+){2,}[.!?…]$/u
 
 const files = PRODUCT.flatMap((folder) =>
@@ -17,8 +21,12 @@ const files = PRODUCT.flatMap((folder) =>
     .filter((file) => /\.(?:ts|vue)$/.test(file)),
 )
 const textOf = new Map(files.map((file) => [file, readFileSync(join(root, file), 'utf8')]))
-const scriptOf = (file) => (file.endsWith('.vue') ? (/<script[^>]*>([^]*?)<\/script>/.exec(textOf.get(file))?.[1] ?? '') : textOf.get(file))
-const all = (pattern, of = files, text = scriptOf) => of.reduce((sum, file) => sum + [...text(file).matchAll(pattern)].length, 0)
+const scriptOf = (file) =>
+  file.endsWith('.vue')
+    ? (/<script[^>]*>([^]*?)<\/script>/.exec(textOf.get(file))?.[1] ?? '')
+    : textOf.get(file)
+const all = (pattern, of = files, text = scriptOf) =>
+  of.reduce((sum, file) => sum + [...text(file).matchAll(pattern)].length, 0)
 const lines = (longer, of = files) =>
   of.reduce(
     (sum, file) =>
@@ -36,7 +44,8 @@ function sentencesOf(file) {
   let count = 0
   const isForPeople = (node) => {
     for (let at = node; at; at = at.parent) {
-      if (ts.isCallExpression(at) && /^(?:log\.|console\.|process\.)/.test(at.expression.getText(source))) return false
+      if (ts.isCallExpression(at) && /^(?:log\.|console\.|process\.)/.test(at.expression.getText(source)))
+        return false
       if (ts.isNewExpression(at) && at.expression.getText(source) === 'Error') return false
       if (ts.isStatement(at)) return true
     }
@@ -54,7 +63,8 @@ function sentencesOf(file) {
   visit(source)
   return count
 }
-const sentences = (folder) => files.filter((file) => file.startsWith(`${folder}/`)).reduce((sum, file) => sum + sentencesOf(file), 0)
+const sentences = (folder) =>
+  files.filter((file) => file.startsWith(`${folder}/`)).reduce((sum, file) => sum + sentencesOf(file), 0)
 
 /** Each by its name. */
 export const counts = () => ({
@@ -73,4 +83,5 @@ export const counts = () => ({
 })
 
 if (process.argv[1] === fileURLToPath(import.meta.url))
-  for (const [name, count] of Object.entries(counts())) process.stdout.write(`${String(count).padStart(6)}  ${name}\n`)
+  for (const [name, count] of Object.entries(counts()))
+    process.stdout.write(`${String(count).padStart(6)}  ${name}\n`)

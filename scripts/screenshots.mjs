@@ -21,7 +21,12 @@ const browser = await browserType.launch({
 })
 
 async function picture(name, work, { signedIn = true, ...options } = {}) {
-  const context = await browser.newContext({ baseURL: server.url, viewport: { width: 1280, height: 800 }, locale: 'en-GB', ...options })
+  const context = await browser.newContext({
+    baseURL: server.url,
+    viewport: { width: 1280, height: 800 },
+    locale: 'en-GB',
+    ...options,
+  })
   const page = await context.newPage()
   if (signedIn) {
     await page.goto('/sign-in')
@@ -35,7 +40,8 @@ async function picture(name, work, { signedIn = true, ...options } = {}) {
   say(`docs/screenshots/${name}.png`)
 }
 
-const line = 'Five seconds of daylight over half the country. If your door camera looks north, its recording is worth more than you think: keep it.'
+const line =
+  'Five seconds of daylight over half the country. If your door camera looks north, its recording is worth more than you think: keep it.'
 async function writeLine(page) {
   await page.locator('[data-article]', { hasText: 'Watch the night turn to day' }).click()
   await page.locator('#article h2').waitFor()
@@ -145,7 +151,9 @@ await picture('schedule-empty', async (page) => {
 })
 // From here on there is trouble: a network ends a token, and a day goes by.
 await picture('day-sheet', async (page) => {
-  await page.request.post(`${standins.url}/control/token`, { data: JSON.stringify({ host: 'commonfire.example', handle: 'hollowhill', token: 'another' }) })
+  await page.request.post(`${standins.url}/control/token`, {
+    data: JSON.stringify({ host: 'commonfire.example', handle: 'hollowhill', token: 'another' }),
+  })
   await page.request.post('/api/demo/clock', { data: { hours: 20 } })
   await page.goto('/day')
   await page.locator('[data-notice="token"]').waitFor()
@@ -155,7 +163,11 @@ await picture('account', async (page) => {
   await page.locator('[data-notice="token"]').getByRole('link').click()
   await page.getByTestId('account-standing').waitFor()
 })
-await picture('network-timeline', (page) => page.goto(`${standins.url}/sites/commonfire.example/@hollowhill`), { signedIn: false })
+await picture(
+  'network-timeline',
+  (page) => page.goto(`${standins.url}/sites/commonfire.example/@hollowhill`),
+  { signedIn: false },
+)
 
 await browser.close()
 await Promise.all([server.stop(), standins.stop()])

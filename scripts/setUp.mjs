@@ -1,4 +1,5 @@
-// Steps that the commands share: install, build, browser. Plain JavaScript, since nothing is installed when they start.
+// Steps that the commands share: install, build, browser. Plain JavaScript, since nothing is installed when
+// they start.
 import { spawn, spawnSync } from 'node:child_process'
 import { createHash } from 'node:crypto'
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
@@ -10,10 +11,19 @@ export const root = fileURLToPath(new URL('..', import.meta.url))
 /** Prints one plain line of progress. */
 export const say = (line) => process.stdout.write(`${line}\n`)
 
-/** Runs a command to its end, its output shown when it fails (or always with `loud`). Ends this process if it fails. */
+/**
+ * Runs a command to its end, its output shown when it fails (or always with `loud`). Ends this process if it
+ * fails.
+ */
 export function must(what, command, args, { loud = false, env = {} } = {}) {
   const started = Date.now()
-  const done = spawnSync(command, args, { cwd: root, env: { ...process.env, ...env }, stdio: loud ? 'inherit' : 'pipe', encoding: 'utf8', maxBuffer: 1 << 28 })
+  const done = spawnSync(command, args, {
+    cwd: root,
+    env: { ...process.env, ...env },
+    stdio: loud ? 'inherit' : 'pipe',
+    encoding: 'utf8',
+    maxBuffer: 1 << 28,
+  })
   if (done.status !== 0) {
     if (!loud) process.stdout.write(`${done.stdout ?? ''}${done.stderr ?? ''}`)
     say(`${what} failed (${command} ${args.join(' ')})`)
@@ -54,7 +64,12 @@ export function bundleThreads(folder) {
 
 /** The Chromium to test with: CHROMIUM, or the system's, or Debian's package installed now. */
 export function chromium() {
-  const known = [process.env['CHROMIUM'], '/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'].find((file) => file && existsSync(file))
+  const known = [
+    process.env['CHROMIUM'],
+    '/usr/bin/chromium',
+    '/usr/bin/chromium-browser',
+    '/usr/bin/google-chrome',
+  ].find((file) => file && existsSync(file))
   if (known) return known
   say('Installing Chromium from the system’s packages')
   must('Package lists', 'apt-get', ['update'])
@@ -78,7 +93,12 @@ export function bin(name) {
 /** Starts a long-lived part in a process group of its own, told to stop when this process is gone. */
 export function start(args, env, stdio = ['ignore', 'inherit', 'inherit', 'ipc']) {
   // Each of glibc's arenas keeps what pictures needed for a moment: one arena is sharp's own advice.
-  return spawn(process.execPath, args, { cwd: root, env: { MALLOC_ARENA_MAX: '1', ...process.env, ...env }, stdio, detached: true })
+  return spawn(process.execPath, args, {
+    cwd: root,
+    env: { MALLOC_ARENA_MAX: '1', ...process.env, ...env },
+    stdio,
+    detached: true,
+  })
 }
 
 function filesIn(folder) {

@@ -18,7 +18,9 @@ function count(name, passed, failed, since) {
   say(`${name}: ${passed} passed, ${failed} failed (${seconds(since)} s)`)
 }
 
-/** Runs a command to its end. What several say at once is shown as each ends, what one alone says as it comes. */
+/**
+ * Runs a command to its end. What several say at once is shown as each ends, what one alone says as it comes.
+ */
 function run(args, { shown = 'failed', env = {} } = {}) {
   return new Promise((resolve) => {
     const child = spawn(process.execPath, args, {
@@ -27,7 +29,8 @@ function run(args, { shown = 'failed', env = {} } = {}) {
       stdio: shown === 'live' ? 'inherit' : ['ignore', 'pipe', 'pipe'],
     })
     let says = ''
-    for (const stream of [child.stdout, child.stderr]) stream?.setEncoding('utf8').on('data', (part) => (says += part))
+    for (const stream of [child.stdout, child.stderr])
+      stream?.setEncoding('utf8').on('data', (part) => (says += part))
     child.once('close', (code) => {
       if (says && (shown === 'always' || code !== 0)) process.stdout.write(says)
       resolve(code)
@@ -48,7 +51,9 @@ async function suite(name, args, file, read, options) {
   const report = join(cache, file)
   rmSync(report, { force: true })
   const code = await run(args, options)
-  const result = existsSync(report) ? read(JSON.parse(readFileSync(report, 'utf8'))) : { passed: 0, failed: 1, flaky: [] }
+  const result = existsSync(report)
+    ? read(JSON.parse(readFileSync(report, 'utf8')))
+    : { passed: 0, failed: 1, flaky: [] }
   flaky.push(...result.flaky.map((test) => `${name}: ${test}`))
   count(`Suite ${name}`, result.passed, result.failed === 0 && code !== 0 ? 1 : result.failed, since)
 }
@@ -71,7 +76,11 @@ const vitest =
         `--outputFile.json=.cache/${project}.json`,
       ],
       `${project}.json`,
-      (report) => ({ passed: report.numPassedTests, failed: report.numFailedTests, flaky: existsSync(unsure) ? JSON.parse(readFileSync(unsure, 'utf8')) : [] }),
+      (report) => ({
+        passed: report.numPassedTests,
+        failed: report.numFailedTests,
+        flaky: existsSync(unsure) ? JSON.parse(readFileSync(unsure, 'utf8')) : [],
+      }),
       { shown, env: { FLAKY_FILE: unsure } },
     )
   }
@@ -81,15 +90,24 @@ function browser() {
     ...suites.flatMap(flakyOf),
     ...specs.filter(({ tests }) => tests.some(({ status }) => status === 'flaky')).map(({ title }) => title),
   ]
-  // A test that another's failure kept from running is no passed one; those without their outside data say so and are left out.
+  // A test that another's failure kept from running is no passed one; those without their outside data say so
+  // and are left out.
   const notRun = ({ suites = [], specs = [] }) =>
     suites.reduce((sum, one) => sum + notRun(one), 0) +
-    specs.filter(({ tests }) => tests.some(({ status, annotations }) => status === 'skipped' && !annotations.some(({ type }) => type === 'skip'))).length
+    specs.filter(({ tests }) =>
+      tests.some(
+        ({ status, annotations }) => status === 'skipped' && !annotations.some(({ type }) => type === 'skip'),
+      ),
+    ).length
   return suite(
     'e2e',
     [bin('playwright'), 'test'],
     'e2e.json',
-    (report) => ({ passed: report.stats.expected + report.stats.flaky, failed: report.stats.unexpected + notRun(report), flaky: flakyOf(report) }),
+    (report) => ({
+      passed: report.stats.expected + report.stats.flaky,
+      failed: report.stats.unexpected + notRun(report),
+      flaky: flakyOf(report),
+    }),
     { shown: 'live', env: { CHROMIUM: chromium() } },
   )
 }
@@ -99,7 +117,8 @@ const step = (script) => async () => {
   if ((await run([script], { shown: 'always' })) !== 0) process.exit(1)
 }
 
-// Core (which tries the rules), types and rules read what the build writes, and rules what types write anew. Server, timing and e2e use the whole machine.
+// Core (which tries the rules), types and rules read what the build writes, and rules what types write anew.
+// Server, timing and e2e use the whole machine.
 const jobs = [
   { name: 'build', work: step('scripts/build.mjs') },
   { name: 'style', work: check('Style', () => [bin('prettier'), '--check', '.']) },
@@ -128,6 +147,10 @@ await inLanes(2, only === undefined || !chosen[0].after ? chosen : [jobs[0], ...
 
 say('')
 say(`Set up in ${Math.round((ready - started) / 1000)} s, built and run in ${seconds(ready)} s`)
-say(flaky.length === 0 ? 'Flaky: none' : `Flaky, passed at a second try: ${flaky.length}\n  ${flaky.join('\n  ')}`)
+say(
+  flaky.length === 0
+    ? 'Flaky: none'
+    : `Flaky, passed at a second try: ${flaky.length}\n  ${flaky.join('\n  ')}`,
+)
 say(`${total.passed} passed, ${total.failed} failed`)
 process.exit(total.failed === 0 ? 0 : 1)

@@ -10,7 +10,11 @@ export interface ServerPart extends Part {
   /** Where it takes mail; null where it takes none. */
   mailPort: number | null
 }
-export function startStandins(options?: { port?: number; smtpPort?: number; loud?: boolean }): Promise<Part & { smtp: string }>
+export function startStandins(options?: {
+  port?: number
+  smtpPort?: number
+  loud?: boolean
+}): Promise<Part & { smtp: string }>
 export function startServer(options: {
   port?: number
   dataDir: string

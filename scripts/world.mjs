@@ -1,4 +1,5 @@
-// Starts the built application and the stand-in world: for the demo, browser tests, server tests and pictures.
+// Starts the built application and the stand-in world: for the demo, browser tests, server tests and
+// pictures.
 import { once } from 'node:events'
 import { createServer } from 'node:net'
 import { join } from 'node:path'
@@ -14,16 +15,35 @@ const FIRST_GIVEN_PORT = 32_768
 
 /** Starts the stand-in world and waits until it listens. Without a port it takes one that is free. */
 export async function startStandins({ port = 0, smtpPort = 0, loud = false } = {}) {
-  const child = start([await bundled('standins/main.ts')], { QUILL_STANDINS_PORT: String(port), QUILL_STANDINS_SMTP_PORT: String(smtpPort) }, output(loud))
+  const child = start(
+    [await bundled('standins/main.ts')],
+    { QUILL_STANDINS_PORT: String(port), QUILL_STANDINS_SMTP_PORT: String(smtpPort) },
+    output(loud),
+  )
   const got = await told(child, 'the stand-in world', ['listening', 'mailListening'])
-  return { url: `http://127.0.0.1:${got.listening}`, smtp: `smtp://127.0.0.1:${got.mailListening}`, child, stop: () => end(child) }
+  return {
+    url: `http://127.0.0.1:${got.listening}`,
+    smtp: `smtp://127.0.0.1:${got.mailListening}`,
+    child,
+    stop: () => end(child),
+  }
 }
 
 /**
- * Starts the built application and waits until it answers. Without a port it takes one that is free and says which. With `mailPort` (0 for
- * any) it takes mail for mailing lists there; `piped` lets one read what it logs. An address in `env` that names port 0 is its own.
+ * Starts the built application and waits until it answers. Without a port it takes one that is free and says
+ * which. With `mailPort` (0 for any) it takes mail for mailing lists there; `piped` lets one read what it
+ * logs. An address in `env` that names port 0 is its own.
  */
-export async function startServer({ port = 0, dataDir, standins = null, mailPort = null, demo = false, loud = false, piped = false, env = {} }) {
+export async function startServer({
+  port = 0,
+  dataDir,
+  standins = null,
+  mailPort = null,
+  demo = false,
+  loud = false,
+  piped = false,
+  env = {},
+}) {
   for (const wanted of [port, mailPort]) if (wanted) await becomesFree(wanted)
   const child = start(
     [join(root, '.output/server/index.mjs')],
@@ -33,7 +53,9 @@ export async function startServer({ port = 0, dataDir, standins = null, mailPort
       NODE_ENV: 'production',
       QUILL_DATA_DIR: dataDir,
       ...(standins ? { QUILL_STANDINS: standins } : {}),
-      ...(mailPort === null ? {} : { QUILL_MAIL_PORT: String(mailPort), QUILL_MAIL_HOST: 'lists.clearquill.example' }),
+      ...(mailPort === null
+        ? {}
+        : { QUILL_MAIL_PORT: String(mailPort), QUILL_MAIL_HOST: 'lists.clearquill.example' }),
       QUILL_DEMO: demo ? '1' : '0',
       QUILL_SHORT_URL: 'http://127.0.0.1:0',
       QUILL_LOG: 'warn',
@@ -51,12 +73,11 @@ export async function startServer({ port = 0, dataDir, standins = null, mailPort
 
 /** Fills a fresh demo through the application's own front door. */
 export async function fillDemo({ url, standins, mailPort }) {
-  const filling = start(['--import', 'tsx', 'demo/fill.ts'], { QUILL_URL: url, QUILL_STANDINS: standins, QUILL_MAIL_PORT: String(mailPort) }, [
-    'ignore',
-    'inherit',
-    'inherit',
-    'ipc',
-  ])
+  const filling = start(
+    ['--import', 'tsx', 'demo/fill.ts'],
+    { QUILL_URL: url, QUILL_STANDINS: standins, QUILL_MAIL_PORT: String(mailPort) },
+    ['ignore', 'inherit', 'inherit', 'ipc'],
+  )
   const [code] = await once(filling, 'exit')
   if (code !== 0) throw new Error('the demo data could not be made')
 }
@@ -72,7 +93,10 @@ async function end(child) {
   clearTimeout(force)
 }
 
-/** Waits until a process that was started has told all of `names`. What one that stops instead had to say stands on the error output. */
+/**
+ * Waits until a process that was started has told all of `names`. What one that stops instead had to say
+ * stands on the error output.
+ */
 function told(child, what, names) {
   return new Promise((resolve, reject) => {
     const got = {}
@@ -81,7 +105,10 @@ function told(child, what, names) {
       child.kill('SIGKILL')
       done(() => reject(new Error(`${what} did not say where it listens; it said: ${JSON.stringify(got)}`)))
     }, START_MS)
-    const gone = (code, signal) => done(() => reject(new Error(`${what} stopped as it started (${signal ?? code}); what it said stands above`)))
+    const gone = (code, signal) =>
+      done(() =>
+        reject(new Error(`${what} stopped as it started (${signal ?? code}); what it said stands above`)),
+      )
     const take = (message) => {
       Object.assign(got, message)
       if (names.every((name) => name in got)) done(() => resolve(got))
@@ -96,8 +123,8 @@ function told(child, what, names) {
 }
 
 /**
- * A port nobody has, below those the system gives to connections going out: whoever stops and comes back finds it free, where any other may
- * meanwhile be the near end of somebody's connection.
+ * A port nobody has, below those the system gives to connections going out: whoever stops and comes back
+ * finds it free, where any other may meanwhile be the near end of somebody's connection.
  */
 export async function standingPort() {
   for (;;) {
@@ -106,7 +133,10 @@ export async function standingPort() {
   }
 }
 
-/** A server that was on the port a moment ago may still be going, and an old one would answer in the new one's place. */
+/**
+ * A server that was on the port a moment ago may still be going, and an old one would answer in the new one's
+ * place.
+ */
 async function becomesFree(port) {
   const until = Date.now() + FREE_MS
   for (;;) {
@@ -127,7 +157,8 @@ function isFree(port) {
 async function answers(url, child) {
   const until = Date.now() + START_MS
   while (Date.now() < until) {
-    if (child.exitCode !== null || child.signalCode !== null) throw new Error(`what should answer at ${url} has stopped; what it said stands above`)
+    if (child.exitCode !== null || child.signalCode !== null)
+      throw new Error(`what should answer at ${url} has stopped; what it said stands above`)
     try {
       if ((await fetch(url)).ok) return
     } catch {

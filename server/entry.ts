@@ -12,7 +12,10 @@ import { knowPort, settings } from './platform/settings'
 
 // The built server's beginning: what it can't work with ends it here, with a sentence.
 
-/** How long the head of a request and the whole of it may take, and how often that is looked at, in milliseconds. */
+/**
+ * How long the head of a request and the whole of it may take, and how often that is looked at, in
+ * milliseconds.
+ */
 const HEAD_MS = 15_000
 const REQUEST_MS = 120_000
 const LOOK_EVERY_MS = 3_000
@@ -27,12 +30,19 @@ try {
 }
 
 const app = useNitroApp()
-const server = new Server({ headersTimeout: HEAD_MS, requestTimeout: REQUEST_MS, connectionsCheckingInterval: LOOK_EVERY_MS }, toNodeListener(app.h3App))
+const server = new Server(
+  { headersTimeout: HEAD_MS, requestTimeout: REQUEST_MS, connectionsCheckingInterval: LOOK_EVERY_MS },
+  toNodeListener(app.h3App),
+)
 const port = Number(process.env['PORT'] ?? 3000)
 const host = process.env['HOST'] ?? '127.0.0.1'
 
 server.once('error', (error: NodeJS.ErrnoException) =>
-  cantStart(error.code === 'EADDRINUSE' ? `port ${port} is taken; another server may be running.` : `it can’t listen on ${host}:${port} (${error.message}).`),
+  cantStart(
+    error.code === 'EADDRINUSE'
+      ? `port ${port} is taken; another server may be running.`
+      : `it can’t listen on ${host}:${port} (${error.message}).`,
+  ),
 )
 server.listen({ port, host }, () => {
   const address = server.address()

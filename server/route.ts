@@ -1,4 +1,13 @@
-import { defineEventHandler, getHeader, getQuery, getRouterParam, setResponseHeader, setResponseStatus, type EventHandler, type H3Event } from 'h3'
+import {
+  defineEventHandler,
+  getHeader,
+  getQuery,
+  getRouterParam,
+  setResponseHeader,
+  setResponseStatus,
+  type EventHandler,
+  type H3Event,
+} from 'h3'
 import * as yup from 'yup'
 import type { Person } from '#shared/people/types'
 import { UUID } from '#shared/platform/schemaParts'
@@ -15,7 +24,10 @@ import type { Actor } from './platform/changes/actor'
 import { settings } from './platform/settings'
 import { TaskStopped } from './platform/jobs/taskStopped'
 
-/** Who may use a route: anyone; anyone signed in; or a part in the brand of its address that lets one read, work, or own. */
+/**
+ * Who may use a route: anyone; anyone signed in; or a part in the brand of its address that lets one read,
+ * work, or own.
+ */
 export type Access = 'public' | 'person' | 'read' | 'work' | 'own'
 
 type Known<A extends Access> = A extends 'public' ? null : Person
@@ -53,9 +65,10 @@ export interface Declared {
 }
 
 /**
- * The one way to make a route: finds who acts and for which brand, refuses what is not allowed (a foreign brand is «not there»),
- * validates the body, and answers problem details (RFC 9457) for every refusal. Unknown faults are logged, never shown. What it says of
- * itself stays readable on the handler, as `declared`.
+ * The one way to make a route: finds who acts and for which brand, refuses what is not allowed (a foreign
+ * brand is «not there»), validates the body, and answers problem details (RFC 9457) for every refusal.
+ * Unknown faults are logged, never shown. What it says of itself stays readable on the handler, as
+ * `declared`.
  */
 export function route<A extends Access, S extends yup.AnyObjectSchema | null>(
   access: A,
@@ -71,7 +84,10 @@ export function route<A extends Access, S extends yup.AnyObjectSchema | null>(
       const who = access === 'public' ? null : await whoAsks(event)
       if (access !== 'public' && !who) throw problem('notSignedIn')
       requireOwnOrigin(event)
-      const actor = access === 'public' || access === 'person' ? null : await actorOf(event, who!.person.id, access as 'read' | 'work' | 'own')
+      const actor =
+        access === 'public' || access === 'person'
+          ? null
+          : await actorOf(event, who!.person.id, access as 'read' | 'work' | 'own')
       if (limits.pace && who) keepPace(event, who.person.id, limits.pace)
       const body = schema ? await validBody(event, schema, bodyBytes) : null
       const given = {
@@ -91,12 +107,15 @@ export function route<A extends Access, S extends yup.AnyObjectSchema | null>(
       done()
     }
   })
-  return Object.assign(handler, { declared: { access, schema, limits: { bodyBytes, isDemo: limits.isDemo ?? false, pace: limits.pace } } })
+  return Object.assign(handler, {
+    declared: { access, schema, limits: { bodyBytes, isDemo: limits.isDemo ?? false, pace: limits.pace } },
+  })
 }
 
 /** Answers a refusal as problem details; what is not one is logged and answered without its inside. */
 export function answerProblem(event: H3Event, error: unknown): unknown {
-  const known = error instanceof ProblemError ? error : problem(error instanceof TaskStopped ? 'tooHeavy' : 'server')
+  const known =
+    error instanceof ProblemError ? error : problem(error instanceof TaskStopped ? 'tooHeavy' : 'server')
   // Who goes away while they send is no fault of ours.
   const isGone = (error as NodeJS.ErrnoException | null)?.code === 'ECONNRESET'
   if (known.code === 'server' && !isGone) log.error({ error, path: event.path }, 'A request failed.')
@@ -141,10 +160,18 @@ async function validBody(event: H3Event, schema: yup.AnyObjectSchema, mostBytes:
   } catch (error) {
     if (!(error instanceof yup.ValidationError)) throw error
     const inner = (error.inner.length > 0 ? error.inner : [error]).slice(0, MOST_ERRORS)
-    throw new ProblemError('invalid', words.refusals.invalid, inner.map(({ path, message }) => ({ field: path ?? '', says: message }))) // prettier-ignore
+    throw new ProblemError(
+      'invalid',
+      words.refusals.invalid,
+      inner.map(({ path, message }) => ({ field: path ?? '', says: message })),
+    )
   }
 }
 
 function flatQuery(event: H3Event): Record<string, string> {
-  return Object.fromEntries(Object.entries(getQuery(event)).flatMap(([name, value]) => (typeof value === 'string' ? [[name, value]] : [])))
+  return Object.fromEntries(
+    Object.entries(getQuery(event)).flatMap(([name, value]) =>
+      typeof value === 'string' ? [[name, value]] : [],
+    ),
+  )
 }

@@ -4,7 +4,10 @@ import { registerSchedule } from './schedule/register'
 import { registerSources } from './sources/register'
 import { registerWatches } from './watches/register'
 
-/** The one list of subjects: each says what it does by itself and when others act. Called once, as the process starts. */
+/**
+ * The one list of subjects: each says what it does by itself and when others act. Called once, as the process
+ * starts.
+ */
 export function registerSubjects(): void {
   registerArticles()
   registerNotices()

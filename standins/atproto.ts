@@ -8,8 +8,8 @@ const COLLECTION = 'app.bsky.feed.post'
 type Fields = Record<string, unknown>
 
 /**
- * A network that speaks the AT Protocol (atproto.com): sessions with refresh, blobs, records with a key of the client's choosing. Records
- * are judged by the lexicon's rules, by code of its own.
+ * A network that speaks the AT Protocol (atproto.com): sessions with refresh, blobs, records with a key of
+ * the client's choosing. Records are judged by the lexicon's rules, by code of its own.
  */
 export class AtprotoServer {
   readonly #timeline: Timeline
@@ -69,19 +69,30 @@ export class AtprotoServer {
   #session(account: NetworkAccount): Reply {
     const { session, access } = this.#round(account.id)
     const handle = `${account.handle}.${this.#timeline.network.host}`
-    return json({ did: didOf(account), handle, active: true, accessJwt: `access.${account.id}.${access}`, refreshJwt: `refresh.${account.id}.${session}` })
+    return json({
+      did: didOf(account),
+      handle,
+      active: true,
+      accessJwt: `access.${account.id}.${access}`,
+      refreshJwt: `refresh.${account.id}.${session}`,
+    })
   }
 
   #signIn({ identifier, password }: Fields): Reply {
     const { host, accounts } = this.#timeline.network
-    const account = accounts.find((one) => [`${one.handle}.${host}`, didOf(one)].includes(String(identifier)) && one.token === password)
-    return account ? this.#session(account) : json({ error: 'AuthenticationRequired', message: 'Invalid identifier or password' }, 401)
+    const account = accounts.find(
+      (one) => [`${one.handle}.${host}`, didOf(one)].includes(String(identifier)) && one.token === password,
+    )
+    return account
+      ? this.#session(account)
+      : json({ error: 'AuthenticationRequired', message: 'Invalid identifier or password' }, 401)
   }
 
   #refresh(ask: Ask): Reply {
     const [, id, session] = /^Bearer refresh\.(\d+)\.(\d+)$/.exec(ask.headers.authorization ?? '') ?? []
     const account = this.#timeline.network.accounts.find((one) => one.id === id)
-    if (!account || Number(session) !== this.#round(account.id).session) return json({ error: 'ExpiredToken', message: 'Token has expired' }, 400)
+    if (!account || Number(session) !== this.#round(account.id).session)
+      return json({ error: 'ExpiredToken', message: 'Token has expired' }, 400)
     return this.#session(account)
   }
 
@@ -89,24 +100,46 @@ export class AtprotoServer {
     const [, id, access] = /^Bearer access\.(\d+)\.(\d+)$/.exec(ask.headers.authorization ?? '') ?? []
     const account = this.#timeline.network.accounts.find((one) => one.id === id)
     if (!account) return json({ error: 'AuthMissing', message: 'Authentication Required' }, 401)
-    return Number(access) === this.#round(account.id).access ? account : json({ error: 'ExpiredToken', message: 'Token has expired' }, 400)
+    return Number(access) === this.#round(account.id).access
+      ? account
+      : json({ error: 'ExpiredToken', message: 'Token has expired' }, 400)
   }
 
   #resolve(handle: string): Reply {
     const { host, accounts } = this.#timeline.network
     const account = accounts.find((one) => `${one.handle}.${host}` === handle)
-    return account ? json({ did: didOf(account) }) : json({ error: 'InvalidRequest', message: 'Unable to resolve handle' }, 400)
+    return account
+      ? json({ did: didOf(account) })
+      : json({ error: 'InvalidRequest', message: 'Unable to resolve handle' }, 400)
   }
 
   async #keepBlob(ask: Ask, account: NetworkAccount): Promise<Reply> {
     const { network } = this.#timeline
-    if (ask.bytes.length > network.rules.media.maxBytes) return json({ error: 'BlobTooLarge', message: 'This file is too large' }, 400)
+    if (ask.bytes.length > network.rules.media.maxBytes)
+      return json({ error: 'BlobTooLarge', message: 'This file is too large' }, 400)
     try {
       const { width, height, format, exif, icc, xmp } = await sharp(ask.bytes).metadata()
       const id = `bafkrei${String(this.#blobs.size + 1).padStart(52, '2')}`
       const type = `image/${format}`
-      this.#blobs.set(id, { id, accountId: account.id, bytes: ask.bytes, type, width, height, alt: '', focus: null, hasMetadata: Boolean(exif ?? xmp ?? icc) })
-      return json({ blob: { $type: 'blob', ref: { $link: id }, mimeType: ask.headers['content-type'] ?? type, size: ask.bytes.length } })
+      this.#blobs.set(id, {
+        id,
+        accountId: account.id,
+        bytes: ask.bytes,
+        type,
+        width,
+        height,
+        alt: '',
+        focus: null,
+        hasMetadata: Boolean(exif ?? xmp ?? icc),
+      })
+      return json({
+        blob: {
+          $type: 'blob',
+          ref: { $link: id },
+          mimeType: ask.headers['content-type'] ?? type,
+          size: ask.bytes.length,
+        },
+      })
     } catch {
       return json({ error: 'InvalidMimeType', message: 'This file is no picture' }, 400)
     }
@@ -118,12 +151,20 @@ export class AtprotoServer {
     if (collection !== COLLECTION) return invalid(`Unknown collection ${String(collection)}`)
     const key = typeof rkey === 'string' ? rkey : `k${now}`
     if (!/^[a-zA-Z0-9.\-_:~]{1,512}$/.test(key)) return invalid('Invalid record key')
-    if (this.#timeline.posts.some((post) => post.id === key && post.accountId === account.id)) return invalid('Record already exists')
+    if (this.#timeline.posts.some((post) => post.id === key && post.accountId === account.id))
+      return invalid('Record already exists')
     const fields = (record ?? {}) as Fields
     const broken = brokenRecord(fields)
     if (broken) return invalid(`Invalid ${COLLECTION} record: ${broken}`)
-    const embed = (fields['embed'] ?? {}) as { $type?: string; images?: { image: { ref: { $link: string } }; alt: string }[]; external?: { uri: string } }
-    const pictures = (embed.images ?? []).map(({ image, alt }) => ({ blob: this.#blobs.get(image.ref.$link), alt }))
+    const embed = (fields['embed'] ?? {}) as {
+      $type?: string
+      images?: { image: { ref: { $link: string } }; alt: string }[]
+      external?: { uri: string }
+    }
+    const pictures = (embed.images ?? []).map(({ image, alt }) => ({
+      blob: this.#blobs.get(image.ref.$link),
+      alt,
+    }))
     if (pictures.some(({ blob }) => !blob)) return invalid('Could not find blob')
     const taken = this.#timeline.take(
       account,
@@ -139,19 +180,25 @@ export class AtprotoServer {
     )
     const { limit, left, resetMs } = this.#timeline.rateOf(account, now)
     const headers: Record<string, string> = limit === 0 ? {} : { 'ratelimit-limit': String(limit), 'ratelimit-remaining': String(left), 'ratelimit-reset': String(Math.ceil((Date.now() + resetMs) / 1000)) } // prettier-ignore
-    if ('says' in taken) return taken.retryAfter === undefined ? invalid(taken.says) : json({ error: 'RateLimitExceeded', message: taken.says }, 429, headers)
+    if ('says' in taken)
+      return taken.retryAfter === undefined
+        ? invalid(taken.says)
+        : json({ error: 'RateLimitExceeded', message: taken.says }, 429, headers)
     return json({ uri: uriOf(account, key), cid: `bafyrei${key}`, validationStatus: 'valid' }, 200, headers)
   }
 
   #get(query: URLSearchParams): Reply {
     const account = this.#timeline.network.accounts.find((one) => didOf(one) === query.get('repo'))
-    const post = account && this.#timeline.posts.find(({ id, accountId }) => id === query.get('rkey') && accountId === account.id)
+    const post =
+      account &&
+      this.#timeline.posts.find(({ id, accountId }) => id === query.get('rkey') && accountId === account.id)
     if (!account || !post) return json({ error: 'RecordNotFound', message: 'Could not locate record' }, 400)
     return json({ uri: uriOf(account, post.id), cid: `bafyrei${post.id}`, value: post.record })
   }
 
   #delete({ repo, rkey }: Fields, account: NetworkAccount): Reply {
-    if (repo !== didOf(account)) return json({ error: 'InvalidRequest', message: 'This is not your repository' }, 400)
+    if (repo !== didOf(account))
+      return json({ error: 'InvalidRequest', message: 'This is not your repository' }, 400)
     this.#timeline.remove(account, ({ id }) => id === rkey)
     return json({})
   }
@@ -162,15 +209,27 @@ const uriOf = (account: NetworkAccount, key: string): string => `at://${didOf(ac
 
 /** What of a record breaks its lexicon; null for nothing. */
 function brokenRecord(record: Fields): string | null {
-  const { text, createdAt, facets = [], langs = [] } = record as { text?: unknown; createdAt?: unknown; facets?: Fields[]; langs?: unknown[] }
+  const {
+    text,
+    createdAt,
+    facets = [],
+    langs = [],
+  } = record as { text?: unknown; createdAt?: unknown; facets?: Fields[]; langs?: unknown[] }
   if (record['$type'] !== COLLECTION) return 'wrong $type'
   if (typeof text !== 'string') return 'must have a text'
-  if (typeof createdAt !== 'string' || Number.isNaN(Date.parse(createdAt))) return 'createdAt must be a valid datetime'
+  if (typeof createdAt !== 'string' || Number.isNaN(Date.parse(createdAt)))
+    return 'createdAt must be a valid datetime'
   if (!Array.isArray(langs) || langs.length > 3) return 'langs must not have more than 3 elements'
   const bytes = Buffer.byteLength(text)
   for (const facet of facets) {
     const { byteStart, byteEnd } = (facet['index'] ?? {}) as { byteStart?: number; byteEnd?: number }
-    if (!Number.isInteger(byteStart) || !Number.isInteger(byteEnd) || byteStart! < 0 || byteEnd! <= byteStart! || byteEnd! > bytes)
+    if (
+      !Number.isInteger(byteStart) ||
+      !Number.isInteger(byteEnd) ||
+      byteStart! < 0 ||
+      byteEnd! <= byteStart! ||
+      byteEnd! > bytes
+    )
       return 'a facet lies outside the text'
     const part = Buffer.from(text).subarray(byteStart, byteEnd).toString('utf8')
     if (part.includes('\uFFFD')) return 'a facet cuts a character'

@@ -8,15 +8,26 @@ const KINDS: [name: string, trouble: Trouble | null][] = [
   ['Slow by three seconds', { slowMs: 3000 }],
   ['Down', { cutBefore: true }],
   ['Refuses posts for good', { refuse: { status: 422, says: 'Not here, not ever.' }, postsOnly: true }],
-  ['Too many posts, ten minutes', { refuse: { status: 429, says: 'Too many posts.', retryAfter: 600 }, postsOnly: true }],
+  [
+    'Too many posts, ten minutes',
+    { refuse: { status: 429, says: 'Too many posts.', retryAfter: 600 }, postsOnly: true },
+  ],
   ['Cuts before it takes one', { cutBefore: true, postsOnly: true, times: 1 }],
   ['Takes one, loses the answer', { loseAnswer: true, postsOnly: true, times: 1 }],
   ['Takes one, then falls over', { failAfter: true, postsOnly: true, times: 1 }],
   ['A fifth of everything goes wrong', { mix: { share: 0.2, seed: 1 } }],
 ]
 
-/** A page to make trouble with by hand: what each network does wrong, the tokens of its accounts, and what was told. */
-export function controlPage(timelines: Timeline[], troubles: Record<string, Trouble>, told: readonly ToldMessage[], now: number): string {
+/**
+ * A page to make trouble with by hand: what each network does wrong, the tokens of its accounts, and what was
+ * told.
+ */
+export function controlPage(
+  timelines: Timeline[],
+  troubles: Record<string, Trouble>,
+  told: readonly ToldMessage[],
+  now: number,
+): string {
   const rows = timelines.map(({ network, posts }) => {
     const current = JSON.stringify(troubles[network.host] ?? null)
     const options = KINDS.map(([name, trouble]) => `<option value="${escapeText(JSON.stringify(trouble))}"${JSON.stringify(trouble) === current ? ' selected' : ''}>${name}</option>`) // prettier-ignore
@@ -24,7 +35,9 @@ export function controlPage(timelines: Timeline[], troubles: Record<string, Trou
       ({ handle, token }) =>
         `<li>@${handle} <code>${escapeText(token)}</code> <button data-host="${network.host}" data-handle="${handle}">End this token</button></li>`,
     )
-    const rate = network.rules.rate ? `${network.rules.rate.posts} in ${network.rules.rate.perMinutes} minutes` : 'no rate'
+    const rate = network.rules.rate
+      ? `${network.rules.rate.posts} in ${network.rules.rate.perMinutes} minutes`
+      : 'no rate'
     return `<section><h2>${network.name} <small>${network.host} · ${posts.length} posts · ${rate}</small></h2><select aria-label="What is wrong at ${network.name}" data-host="${network.host}">${options.join('')}</select><ul>${tokens.join('')}</ul></section>`
   })
   const messages = told.toReversed().slice(0, 20).map(({ way, to, text }) => `<li><b>${way} ${escapeText(to)}</b><pre>${escapeText(text)}</pre></li>`) // prettier-ignore

@@ -2,14 +2,23 @@ import type { IncomingMessage, ServerResponse } from 'node:http'
 import { createGzip } from 'node:zlib'
 import { escapeText } from './http'
 
-/** What can be wrong with a feed or the way to it; set for a host under `faulty.example` through the control page. */
+/**
+ * What can be wrong with a feed or the way to it; set for a host under `faulty.example` through the control
+ * page.
+ */
 export type Fault = keyof typeof FAULTS
 
 const XML = { 'content-type': 'application/rss+xml; charset=utf-8' }
-const HEAD = '<?xml version="1.0" encoding="UTF-8"?>\n<rss version="2.0"><channel><title>A faulty paper</title><link>https://faulty.example/</link>'
+const HEAD =
+  '<?xml version="1.0" encoding="UTF-8"?>\n<rss version="2.0"><channel><title>A faulty paper</title><link>https://faulty.example/</link>'
 const TAIL = '</channel></rss>'
 
-function item(host: string, at: number, id = `https://${host}/${at}`, words = `Words of article ${at}.`): string {
+function item(
+  host: string,
+  at: number,
+  id = `https://${host}/${at}`,
+  words = `Words of article ${at}.`,
+): string {
   return `<item><title>Article ${at} of ${host}</title><link>https://${host}/${at}</link><guid isPermaLink="false">${escapeText(id)}</guid><description>${words}</description></item>`
 }
 
@@ -18,7 +27,12 @@ const wellFeed = (host: string): string => `${HEAD}${[1, 2, 3].map((at) => item(
 
 type Answerer = (response: ServerResponse, host: string, request: IncomingMessage) => void
 
-function whole(response: ServerResponse, body: string, headers: Record<string, string | number> = {}, status = 200): void {
+function whole(
+  response: ServerResponse,
+  body: string,
+  headers: Record<string, string | number> = {},
+  status = 200,
+): void {
   response.writeHead(status, { ...XML, ...headers })
   response.end(body)
 }
@@ -60,13 +74,18 @@ const FAULTS = {
   many: (response, host) => {
     response.writeHead(200, XML)
     response.write(HEAD)
-    for (let at = 0; at < 100_000; at++) response.write(`<item><title>${at}</title><guid>${host} ${at}</guid></item>`)
+    for (let at = 0; at < 100_000; at++)
+      response.write(`<item><title>${at}</title><guid>${host} ${at}</guid></item>`)
     response.end(TAIL)
   },
   deep: (response) => whole(response, `${HEAD}<item><description>${'<b>'.repeat(50_000)}`),
-  deepText: (response, host) => whole(response, `${HEAD}${item(host, 1, 'deep', escapeText('<div>'.repeat(50_000)))}${TAIL}`),
+  deepText: (response, host) =>
+    whole(response, `${HEAD}${item(host, 1, 'deep', escapeText('<div>'.repeat(50_000)))}${TAIL}`),
   /** A page of half a megabyte: elements within elements. */
-  nestedPage: (response) => whole(response, `<!doctype html><title>Nested</title>${'<div>'.repeat(110_000)}`, { 'content-type': 'text/html' }),
+  nestedPage: (response) =>
+    whole(response, `<!doctype html><title>Nested</title>${'<div>'.repeat(110_000)}`, {
+      'content-type': 'text/html',
+    }),
   /** A page that names its card, with a picture that is 421 bytes of comments that do not end. */
   commentedPage: (response, host, request) =>
     request.url === '/picture.png'
@@ -85,10 +104,15 @@ const FAULTS = {
     response.on('close', () => clearInterval(timer))
   },
   silent: () => undefined,
-  loop: (response, host) => whole(response, '', { location: `https://${host}/feed.xml?round=${turn++}` }, 302),
+  loop: (response, host) =>
+    whole(response, '', { location: `https://${host}/feed.xml?round=${turn++}` }, 302),
   inward: (response) => whole(response, '', { location: 'http://127.0.0.1:1/feed.xml' }, 301),
   page: (response) =>
-    whole(response, '<!doctype html><title>Sign in</title><form><input name="who"><input type="password" name="word"></form>', { 'content-type': 'text/html' }),
+    whole(
+      response,
+      '<!doctype html><title>Sign in</title><form><input name="who"><input type="password" name="word"></form>',
+      { 'content-type': 'text/html' },
+    ),
   entities: (response, host) =>
     whole(
       response,
@@ -99,7 +123,8 @@ const FAULTS = {
       response,
       `${HEAD}<__proto__><polluted>1</polluted></__proto__><constructor>2</constructor>${item(host, 1, '__proto__')}<item><__proto__ polluted="1">x</__proto__><title>Second of ${host}</title><link>https://${host}/2</link></item>${TAIL}`,
     ),
-  newIds: (response, host) => whole(response, `${HEAD}${[1, 2, 3].map((at) => item(host, at, `${turn++}-${at}`)).join('')}${TAIL}`),
+  newIds: (response, host) =>
+    whole(response, `${HEAD}${[1, 2, 3].map((at) => item(host, at, `${turn++}-${at}`)).join('')}${TAIL}`),
   short: (response, host) => {
     const body = wellFeed(host)
     response.writeHead(200, { ...XML, 'content-length': body.length + 500 })
@@ -118,16 +143,26 @@ const FAULTS = {
   often: (response) => whole(response, 'slowly', {}, 429),
   oftenLater: (response) => whole(response, 'slowly', { 'retry-after': 7200 }, 429),
   down: (response) => whole(response, 'down', {}, 503),
-  downLater: (response) => whole(response, 'down', { 'retry-after': new Date(Date.now() + 400 * 86_400_000).toUTCString() }, 503),
+  downLater: (response) =>
+    whole(response, 'down', { 'retry-after': new Date(Date.now() + 400 * 86_400_000).toUTCString() }, 503),
   missing: (response) => whole(response, 'nothing', {}, 404),
   gone: (response) => whole(response, 'gone', {}, 410),
   empty: (response) => whole(response, ''),
   movedForGood: (response, host) => whole(response, '', { location: `https://new-${host}/feed.xml` }, 308),
   movedUnchanged: (response, host, request) =>
-    request.url === '/new.xml' ? whole(response, wellFeed(host)) : whole(response, '', { location: `https://${host}/new.xml` }, 301),
+    request.url === '/new.xml'
+      ? whole(response, wellFeed(host))
+      : whole(response, '', { location: `https://${host}/new.xml` }, 301),
   movedForNow: (response, host) => whole(response, '', { location: `https://new-${host}/feed.xml` }, 307),
-  withHub: (response, host) => whole(response, wellFeed(host), { link: `<https://hub.example/>; rel="hub", <https://${host}/topic>; rel="self"` }),
-  changed: (response, host) => whole(response, `${HEAD}${item(host, 1, undefined, 'Other words, set right.')}${item(host, 2)}${item(host, 3)}${TAIL}`),
+  withHub: (response, host) =>
+    whole(response, wellFeed(host), {
+      link: `<https://hub.example/>; rel="hub", <https://${host}/topic>; rel="self"`,
+    }),
+  changed: (response, host) =>
+    whole(
+      response,
+      `${HEAD}${item(host, 1, undefined, 'Other words, set right.')}${item(host, 2)}${item(host, 3)}${TAIL}`,
+    ),
   dates: (response, host) =>
     whole(
       response,
@@ -136,7 +171,12 @@ const FAULTS = {
 } satisfies Record<string, Answerer>
 
 /** Answers for a host under `faulty.example`, with what is set to be wrong there. */
-export function answerFaulty(request: IncomingMessage, response: ServerResponse, host: string, fault: Fault | undefined): void {
+export function answerFaulty(
+  request: IncomingMessage,
+  response: ServerResponse,
+  host: string,
+  fault: Fault | undefined,
+): void {
   const answerer: Answerer | undefined = fault && FAULTS[fault]
   if (answerer) answerer(response, host, request)
   else whole(response, wellFeed(host))

@@ -15,8 +15,10 @@ export function writeSiteFeed(outlet: Outlet, items: Dated[]): { type: string; b
 }
 
 export const FEED_PATHS = { rss: '/feed.xml', atom: '/atom.xml', json: '/feed.json' } as const
-export const articleUrl = (outlet: Outlet, article: SiteArticle): string => `https://${outlet.domain}/${article.slug}`
-export const pictureUrl = (outlet: Outlet, article: SiteArticle): string => `https://${outlet.domain}/pictures/${article.slug}.png`
+export const articleUrl = (outlet: Outlet, article: SiteArticle): string =>
+  `https://${outlet.domain}/${article.slug}`
+export const pictureUrl = (outlet: Outlet, article: SiteArticle): string =>
+  `https://${outlet.domain}/pictures/${article.slug}.png`
 
 /** An article's body as its outlet marks it up. */
 export function bodyHtml(outlet: Outlet, article: SiteArticle): string {
@@ -29,8 +31,12 @@ export function bodyHtml(outlet: Outlet, article: SiteArticle): string {
 
 function rss(outlet: Outlet, items: Dated[]): string {
   const entries = items.map(({ article, at }) => {
-    const content = outlet.fullText ? `<content:encoded><![CDATA[${bodyHtml(outlet, article)}]]></content:encoded>` : ''
-    const categories = article.categories.map((category) => `<category>${escapeText(category)}</category>`).join('')
+    const content = outlet.fullText
+      ? `<content:encoded><![CDATA[${bodyHtml(outlet, article)}]]></content:encoded>`
+      : ''
+    const categories = article.categories
+      .map((category) => `<category>${escapeText(category)}</category>`)
+      .join('')
     return `<item><title>${escapeText(article.title)}</title><link>${articleUrl(outlet, article)}</link><guid isPermaLink="true">${articleUrl(outlet, article)}</guid><dc:creator>${escapeText(article.author)}</dc:creator><pubDate>${new Date(at).toUTCString()}</pubDate><description>${escapeText(article.summary)}</description>${content}${categories}</item>`
   })
   return `<?xml version="1.0" encoding="UTF-8"?>
@@ -42,8 +48,12 @@ ${entries.join('\n')}
 function atom(outlet: Outlet, items: Dated[]): string {
   const entries = items.map(({ article, at }) => {
     const when = new Date(at).toISOString()
-    const content = outlet.fullText ? `<content type="html">${escapeText(bodyHtml(outlet, article))}</content>` : ''
-    const categories = article.categories.map((category) => `<category term="${escapeText(category)}"/>`).join('')
+    const content = outlet.fullText
+      ? `<content type="html">${escapeText(bodyHtml(outlet, article))}</content>`
+      : ''
+    const categories = article.categories
+      .map((category) => `<category term="${escapeText(category)}"/>`)
+      .join('')
     return `<entry><id>tag:${outlet.domain},2026:${article.slug}</id><title>${escapeText(article.title)}</title><link href="/${article.slug}"/><published>${when}</published><updated>${when}</updated><author><name>${escapeText(article.author)}</name></author><summary>${escapeText(article.summary)}</summary>${content}${categories}</entry>`
   })
   return `<?xml version="1.0" encoding="UTF-8"?>

@@ -34,11 +34,19 @@ export async function readAsk(request: IncomingMessage): Promise<Ask> {
 }
 
 export function sendReply(response: ServerResponse, reply: Reply): void {
-  response.writeHead(reply.status, { 'content-type': reply.type ?? 'text/plain; charset=utf-8', ...reply.headers })
+  response.writeHead(reply.status, {
+    'content-type': reply.type ?? 'text/plain; charset=utf-8',
+    ...reply.headers,
+  })
   response.end(reply.body ?? '')
 }
 
-export const html = (body: string, headers: Record<string, string> = {}): Reply => ({ status: 200, type: 'text/html; charset=utf-8', body, headers })
+export const html = (body: string, headers: Record<string, string> = {}): Reply => ({
+  status: 200,
+  type: 'text/html; charset=utf-8',
+  body,
+  headers,
+})
 export const json = (value: unknown, status = 200, headers: Record<string, string> = {}): Reply => ({
   status,
   type: 'application/json; charset=utf-8',
@@ -47,7 +55,8 @@ export const json = (value: unknown, status = 200, headers: Record<string, strin
 })
 export const nothing = (says = 'There is nothing here.'): Reply => ({ status: 404, body: says })
 
-export const escapeText = (text: string): string => text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/"/g, '&quot;')
+export const escapeText = (text: string): string =>
+  text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/"/g, '&quot;')
 
 /** The object in a JSON body; an empty one for anything else. */
 export function fieldsOf(ask: Ask): Record<string, unknown> {

@@ -10,10 +10,11 @@ interface MailingList {
 
 /** The archives of the mailing lists: each letter has a page, as its own link says. */
 const lists = new Map(
-  (JSON.parse(readFileSync(fileURLToPath(new URL('../demo/letters.json', import.meta.url)), 'utf8')) as MailingList[]).map((list) => [
-    /@([^>]+)>/.exec(list.from)![1]!,
-    list,
-  ]),
+  (
+    JSON.parse(
+      readFileSync(fileURLToPath(new URL('../demo/letters.json', import.meta.url)), 'utf8'),
+    ) as MailingList[]
+  ).map((list) => [/@([^>]+)>/.exec(list.from)![1]!, list]),
 )
 
 /** The page of a letter; null where the host has none, or has no archive. */

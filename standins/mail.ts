@@ -17,7 +17,13 @@ export interface MailToSend {
 
 /** Sends a mail over SMTP on this machine, as a mailing list does. Gives what the other side answered. */
 export async function sendMail(mail: MailToSend): Promise<{ taken: boolean; says: string }> {
-  const transport = createTransport({ host: '127.0.0.1', port: mail.port, secure: false, ignoreTLS: true, connectionTimeout: 5000 })
+  const transport = createTransport({
+    host: '127.0.0.1',
+    port: mail.port,
+    secure: false,
+    ignoreTLS: true,
+    connectionTimeout: 5000,
+  })
   try {
     const sent = await transport.sendMail({
       from: mail.from ?? 'The Standing Order <letters@standingorder.example>',

@@ -1,4 +1,5 @@
-// The stand-in world: invented news sites and networks on one loopback port. Knows nothing of the application.
+// The stand-in world: invented news sites and networks on one loopback port. Knows nothing of the
+// application.
 import { createServer } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { createWorld } from './world'

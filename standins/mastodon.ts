@@ -7,7 +7,10 @@ import type { NetworkPost, Timeline } from './timeline'
 /** A server remembers a key about this long. */
 const KEY_MS = 60 * 60_000
 
-/** A network that speaks the Mastodon-compatible REST API: its instance, the account, statuses with `Idempotency-Key`. */
+/**
+ * A network that speaks the Mastodon-compatible REST API: its instance, the account, statuses with
+ * `Idempotency-Key`.
+ */
 export class MastodonServer {
   readonly #timeline: Timeline
   /** How often a picture is still to be asked about before it is ready. */
@@ -41,7 +44,9 @@ export class MastodonServer {
   #statuses(ask: Ask, accountId: string, now: number): Reply {
     const before = ask.query.get('max_id')
     const most = Math.min(40, Number(ask.query.get('limit') ?? 20))
-    const older = this.#timeline.of(accountId, 10_000).filter(({ id }) => before === null || Number(id) < Number(before))
+    const older = this.#timeline
+      .of(accountId, 10_000)
+      .filter(({ id }) => before === null || Number(id) < Number(before))
     return json(older.slice(0, most).map((post) => this.#status(post, now)))
   }
 
@@ -58,20 +63,31 @@ export class MastodonServer {
     const key = ask.headers['idempotency-key']
     const remembered = typeof key === 'string' ? this.#keys.get(`${account.id} ${key}`) : undefined
     if (remembered && remembered.until > now) return json(this.#status(remembered.post, now))
-    const fields = ask.headers['content-type']?.includes('json') ? fieldsOf(ask) : Object.fromEntries(new URLSearchParams(ask.body))
+    const fields = ask.headers['content-type']?.includes('json')
+      ? fieldsOf(ask)
+      : Object.fromEntries(new URLSearchParams(ask.body))
     const ids = Array.isArray(fields['media_ids']) ? fields['media_ids'].map(String) : []
     const pictures = ids.flatMap((id) => this.#timeline.picture(id) ?? [])
-    if (pictures.length < ids.length) return json({ error: 'Validation failed: there is no such picture' }, 422)
+    if (pictures.length < ids.length)
+      return json({ error: 'Validation failed: there is no such picture' }, 422)
     const replyTo = fields['in_reply_to_id'] === undefined ? null : String(fields['in_reply_to_id'])
     const taken = this.#timeline.take(
       account,
-      { text: String(fields['status'] ?? ''), pictures, audience: String(fields['visibility'] ?? 'public'), replyTo },
+      {
+        text: String(fields['status'] ?? ''),
+        pictures,
+        audience: String(fields['visibility'] ?? 'public'),
+        replyTo,
+      },
       now,
     )
     const headers = this.#limits(account, now)
     if ('says' in taken)
-      return taken.retryAfter === undefined ? json({ error: `Validation failed: ${taken.says}` }, 422, headers) : json({ error: taken.says }, 429, headers)
-    if (typeof key === 'string') this.#keys.set(`${account.id} ${key}`, { post: taken.post, until: now + KEY_MS })
+      return taken.retryAfter === undefined
+        ? json({ error: `Validation failed: ${taken.says}` }, 422, headers)
+        : json({ error: taken.says }, 429, headers)
+    if (typeof key === 'string')
+      this.#keys.set(`${account.id} ${key}`, { post: taken.post, until: now + KEY_MS })
     return json(this.#status(taken.post, now), 200, headers)
   }
 
@@ -104,7 +120,11 @@ export class MastodonServer {
   #limits(account: NetworkAccount, now: number): Record<string, string> {
     const { limit, left, resetMs } = this.#timeline.rateOf(account, now)
     if (limit === 0) return {}
-    return { 'x-ratelimit-limit': String(limit), 'x-ratelimit-remaining': String(left), 'x-ratelimit-reset': new Date(Date.now() + resetMs).toISOString() }
+    return {
+      'x-ratelimit-limit': String(limit),
+      'x-ratelimit-remaining': String(left),
+      'x-ratelimit-reset': new Date(Date.now() + resetMs).toISOString(),
+    }
   }
 
   #instance(): Record<string, unknown> {
@@ -115,7 +135,11 @@ export class MastodonServer {
       version: '4.3.0',
       description: about,
       configuration: {
-        statuses: { max_characters: rules.limit, max_media_attachments: rules.media.max, characters_reserved_per_url: rules.linkLength },
+        statuses: {
+          max_characters: rules.limit,
+          max_media_attachments: rules.media.max,
+          characters_reserved_per_url: rules.linkLength,
+        },
         media_attachments: { image_size_limit: rules.media.maxBytes },
       },
     }
@@ -133,7 +157,9 @@ export class MastodonServer {
 
   #status(post: NetworkPost, now: number): Record<string, unknown> {
     const { likes, reshares, answers } = responsesTo(this.#timeline.network, post, now)
-    const paragraphs = post.text.split(/\n{2,}/).map((paragraph) => `<p>${escapeText(paragraph).replace(/\n/g, '<br>')}</p>`)
+    const paragraphs = post.text
+      .split(/\n{2,}/)
+      .map((paragraph) => `<p>${escapeText(paragraph).replace(/\n/g, '<br>')}</p>`)
     return {
       id: post.id,
       created_at: new Date(post.at).toISOString(),

@@ -18,9 +18,15 @@ export interface NetworkPicture {
 }
 
 /** Reads the file out of a form (RFC 7578); what is no picture by its content is named. */
-export async function readUpload(ask: Ask, id: string, account: NetworkAccount): Promise<NetworkPicture | { says: string }> {
+export async function readUpload(
+  ask: Ask,
+  id: string,
+  account: NetworkAccount,
+): Promise<NetworkPicture | { says: string }> {
   try {
-    const form = await new Response(new Uint8Array(ask.bytes), { headers: { 'content-type': ask.headers['content-type'] ?? '' } }).formData()
+    const form = await new Response(new Uint8Array(ask.bytes), {
+      headers: { 'content-type': ask.headers['content-type'] ?? '' },
+    }).formData()
     const file = form.get('file')
     if (!(file instanceof Blob)) return { says: 'There is no file in this form.' }
     const bytes = Buffer.from(await file.arrayBuffer())
@@ -53,7 +59,8 @@ export function brokenBy(pictures: NetworkPicture[], { media }: NetworkTakes): s
     // Networks that need a picture show it in one shape; the others cut what they are given.
     if (media.min > 0 && (ratio < media.ratioFrom * (1 - SLACK) || ratio > media.ratioTo * (1 + SLACK)))
       return `This picture is ${width} by ${height}; that shape is not shown here.`
-    if (bytes.length > media.maxBytes) return `This picture has ${bytes.length} bytes; ${media.maxBytes} are allowed.`
+    if (bytes.length > media.maxBytes)
+      return `This picture has ${bytes.length} bytes; ${media.maxBytes} are allowed.`
   }
   return null
 }

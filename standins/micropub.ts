@@ -3,17 +3,23 @@ import type { NetworkAccount } from './networks'
 import { responsesTo } from './readers'
 import type { NetworkPost, Timeline } from './timeline'
 
-/** A network that speaks Micropub (W3C Recommendation, 23 May 2017): discovery, queries, posts as JSON or form, pictures, deleting. */
+/**
+ * A network that speaks Micropub (W3C Recommendation, 23 May 2017): discovery, queries, posts as JSON or
+ * form, pictures, deleting.
+ */
 export async function answerMicropub(timeline: Timeline, ask: Ask, now: number): Promise<Reply> {
   const asked = /^\/media\/(\d+)$/.exec(ask.path)?.[1]
   const kept = asked ? timeline.picture(asked) : undefined
   if (kept) return { status: 200, type: kept.type, body: kept.bytes }
   if (ask.path !== '/micropub' && ask.path !== '/media') {
     const page = timeline.page(ask.path, now)
-    return page ? html(page, { link: `<https://${timeline.network.host}/micropub>; rel="micropub"` }) : nothing()
+    return page
+      ? html(page, { link: `<https://${timeline.network.host}/micropub>; rel="micropub"` })
+      : nothing()
   }
   const account = timeline.accountOfToken(ask.headers.authorization)
-  if (!account) return json({ error: 'unauthorized', error_description: 'This token is not known here.' }, 401)
+  if (!account)
+    return json({ error: 'unauthorized', error_description: 'This token is not known here.' }, 401)
   if (ask.path === '/media') return takeMedia(timeline, ask, account)
   return ask.method === 'GET' ? query(timeline, ask, account, now) : change(timeline, ask, account, now)
 }
@@ -29,7 +35,11 @@ function query(timeline: Timeline, ask: Ask, account: NetworkAccount, now: numbe
         channels: (account.boards ?? []).map((name) => ({ uid: name, name })),
         'syndicate-to': rules.targets,
         'post-rules': statedRules(timeline),
-        account: { handle: `@${account.handle}`, name: account.name, url: `https://${host}/@${account.handle}` },
+        account: {
+          handle: `@${account.handle}`,
+          name: account.name,
+          url: `https://${host}/@${account.handle}`,
+        },
       })
     case 'syndicate-to':
       return json({ 'syndicate-to': rules.targets })
@@ -77,10 +87,16 @@ function change(timeline: Timeline, ask: Ask, account: NetworkAccount, now: numb
     return picture ? [{ ...picture, alt }] : []
   })
   const { content: text, slug, link, board, audience, categories, alsoTo } = entry
-  const taken = timeline.take(account, { text, slug, pictures, link, board, audience, categories, alsoTo }, now)
+  const taken = timeline.take(
+    account,
+    { text, slug, pictures, link, board, audience, categories, alsoTo },
+    now,
+  )
   if (!('says' in taken)) return { status: 201, headers: { location: timeline.url(taken.post) } }
   if (taken.retryAfter === undefined) return refused(taken.says)
-  return json({ error: 'too_many', error_description: taken.says }, 429, { 'retry-after': String(taken.retryAfter) })
+  return json({ error: 'too_many', error_description: taken.says }, 429, {
+    'retry-after': String(taken.retryAfter),
+  })
 }
 
 async function takeMedia(timeline: Timeline, ask: Ask, account: NetworkAccount): Promise<Reply> {
@@ -116,7 +132,9 @@ function entryOf(ask: Ask): Entry | null {
   return {
     content: first('content') ?? '',
     slug: first('mp-slug'),
-    photos: (properties['photo'] ?? []).map((one) => (typeof one === 'string' ? { value: one, alt: '' } : (one as { value: string; alt: string }))),
+    photos: (properties['photo'] ?? []).map((one) =>
+      typeof one === 'string' ? { value: one, alt: '' } : (one as { value: string; alt: string }),
+    ),
     link: first('bookmark-of'),
     board: first('mp-channel'),
     audience: first('visibility'),
@@ -126,7 +144,10 @@ function entryOf(ask: Ask): Entry | null {
 }
 
 function jsonEntry(ask: Ask): Record<string, unknown[]> | null {
-  const { type, properties = {} } = fieldsOf(ask) as { type?: string[]; properties?: Record<string, unknown[]> }
+  const { type, properties = {} } = fieldsOf(ask) as {
+    type?: string[]
+    properties?: Record<string, unknown[]>
+  }
   return type?.[0] === 'h-entry' ? properties : null
 }
 
@@ -135,7 +156,13 @@ function formEntry(ask: Ask): Record<string, unknown[]> | null {
   const form = new URLSearchParams(ask.body)
   if (form.get('h') !== 'entry') return null
   const names = new Set([...form.keys()].map((name) => name.replace(/\[\]$/, '')))
-  return Object.fromEntries([...names].map((name) => [name, [...form.getAll(name), ...form.getAll(`${name}[]`)]]))
+  return Object.fromEntries(
+    [...names].map((name) => [name, [...form.getAll(name), ...form.getAll(`${name}[]`)]]),
+  )
 }
 
-const statedRules = ({ network }: Timeline): Record<string, unknown> => ({ ...network.rules, id: network.host, name: network.name })
+const statedRules = ({ network }: Timeline): Record<string, unknown> => ({
+  ...network.rules,
+  id: network.host,
+  name: network.name,
+})

@@ -22,7 +22,16 @@ export interface NetworkTakes {
   shortLinks: boolean
   hashtags: { max: number | null }
   embeds: 'one' | 'both'
-  media: { kinds: string[]; min: number; max: number; ratioFrom: number; ratioTo: number; minWidth: number; maxBytes: number; descriptions: string }
+  media: {
+    kinds: string[]
+    min: number
+    max: number
+    ratioFrom: number
+    ratioTo: number
+    minWidth: number
+    maxBytes: number
+    descriptions: string
+  }
   boards: boolean
   audiences: string[]
   /** Days within which the same text is refused; null where it is taken again. */
@@ -57,7 +66,16 @@ const USUAL: NetworkTakes = {
   shortLinks: true,
   hashtags: { max: null },
   embeds: 'one',
-  media: { kinds: ['picture'], min: 0, max: 4, ratioFrom: 0.5, ratioTo: 2, minWidth: 400, maxBytes: 5_000_000, descriptions: 'wanted' },
+  media: {
+    kinds: ['picture'],
+    min: 0,
+    max: 4,
+    ratioFrom: 0.5,
+    ratioTo: 2,
+    minWidth: 400,
+    maxBytes: 5_000_000,
+    descriptions: 'wanted',
+  },
   boards: false,
   audiences: [],
   equalTextRefusedDays: null,
@@ -74,8 +92,21 @@ export const NETWORKS: Network[] = [
     name: 'Chatterbrook',
     about: 'Short posts, quickly gone by.',
     protocol: 'micropub',
-    rules: { ...USUAL, limit: 280, counting: 'weighted', linkLength: 23, equalTextRefusedDays: 2, rate: { posts: 50, perMinutes: 60 } },
-    dress: { ground: '#eef1ee', ink: '#23302b', line: '#b9c4bd', font: 'ui-monospace, monospace', form: 'ledger' },
+    rules: {
+      ...USUAL,
+      limit: 280,
+      counting: 'weighted',
+      linkLength: 23,
+      equalTextRefusedDays: 2,
+      rate: { posts: 50, perMinutes: 60 },
+    },
+    dress: {
+      ground: '#eef1ee',
+      ink: '#23302b',
+      line: '#b9c4bd',
+      font: 'ui-monospace, monospace',
+      form: 'ledger',
+    },
     accounts: [
       { id: '11', handle: 'hollowhill', name: 'Hollow Hill Observatory', token: 'chatter-hollow-hill-5b1d' },
       { id: '12', handle: 'millracebread', name: 'Millrace Bread School', token: 'chatter-millrace-91c4' },
@@ -96,7 +127,12 @@ export const NETWORKS: Network[] = [
     },
     dress: { ground: '#f7f1e6', ink: '#3a2a1c', line: '#dccbb0', font: 'Georgia, serif', form: 'column' },
     accounts: [
-      { id: '21', handle: 'hollowhill', name: 'Hollow Hill Observatory', token: 'commonfire-hollow-hill-2f8a' },
+      {
+        id: '21',
+        handle: 'hollowhill',
+        name: 'Hollow Hill Observatory',
+        token: 'commonfire-hollow-hill-2f8a',
+      },
       { id: '22', handle: 'millracebread', name: 'Millrace Bread School', token: 'commonfire-millrace-c03d' },
       { id: '23', handle: 'spare', name: 'Spare account', token: 'commonfire-spare-77b9' },
     ],
@@ -120,9 +156,20 @@ export const NETWORKS: Network[] = [
       ],
       media: { ...USUAL.media, max: 6, ratioFrom: 0.8, ratioTo: 1.91, minWidth: 552 },
     },
-    dress: { ground: '#f4f3ef', ink: '#22262e', line: '#cfccc2', font: 'Palatino, Georgia, serif', form: 'ledger' },
+    dress: {
+      ground: '#f4f3ef',
+      ink: '#22262e',
+      line: '#cfccc2',
+      font: 'Palatino, Georgia, serif',
+      form: 'ledger',
+    },
     accounts: [
-      { id: '31', handle: 'hollowhill', name: 'Hollow Hill Observatory', token: 'guildhall-hollow-hill-8c2e' },
+      {
+        id: '31',
+        handle: 'hollowhill',
+        name: 'Hollow Hill Observatory',
+        token: 'guildhall-hollow-hill-8c2e',
+      },
       { id: '32', handle: 'millracebread', name: 'Millrace Bread School', token: 'guildhall-millrace-4471' },
       { id: '33', handle: 'spare', name: 'Spare account', token: 'guildhall-spare-d0b3' },
     ],
@@ -137,12 +184,33 @@ export const NETWORKS: Network[] = [
       links: 'button',
       embeds: 'both',
       boards: true,
-      media: { kinds: ['picture'], min: 1, max: 1, ratioFrom: 2 / 3, ratioTo: 2 / 3, minWidth: 400, maxBytes: 2_000_000, descriptions: 'wanted' },
+      media: {
+        kinds: ['picture'],
+        min: 1,
+        max: 1,
+        ratioFrom: 2 / 3,
+        ratioTo: 2 / 3,
+        minWidth: 400,
+        maxBytes: 2_000_000,
+        descriptions: 'wanted',
+      },
     },
     dress: { ground: '#f3eeee', ink: '#33272a', line: '#d8c9cb', font: 'Verdana, sans-serif', form: 'wall' },
     accounts: [
-      { id: '41', handle: 'hollowhill', name: 'Hollow Hill Observatory', token: 'mantel-hollow-hill-19fa', boards: ['Night sky', 'Comets', 'Open evenings'] },
-      { id: '42', handle: 'millracebread', name: 'Millrace Bread School', token: 'mantel-millrace-73c0', boards: ['Loaves', 'Mills'] },
+      {
+        id: '41',
+        handle: 'hollowhill',
+        name: 'Hollow Hill Observatory',
+        token: 'mantel-hollow-hill-19fa',
+        boards: ['Night sky', 'Comets', 'Open evenings'],
+      },
+      {
+        id: '42',
+        handle: 'millracebread',
+        name: 'Millrace Bread School',
+        token: 'mantel-millrace-73c0',
+        boards: ['Loaves', 'Mills'],
+      },
       { id: '43', handle: 'spare', name: 'Spare account', token: 'mantel-spare-5e86', boards: ['Odds'] },
     ],
   },

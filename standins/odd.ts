@@ -4,11 +4,16 @@ import { html, type Reply } from './http'
 const LONG_TITLE = 'A headline that goes on and on, '.repeat(70).slice(0, 2000)
 
 export const ODD_SITES: Record<string, (path: string) => Reply> = {
-  'plainpage.example': () => html('<!doctype html><title>A page about a lighthouse</title><h1>A page about a lighthouse</h1><p>It has no feed.</p>'),
+  'plainpage.example': () =>
+    html(
+      '<!doctype html><title>A page about a lighthouse</title><h1>A page about a lighthouse</h1><p>It has no feed.</p>',
+    ),
   'notafeed.example': (path) =>
     path === '/feed.xml'
       ? { status: 200, type: 'application/xml', body: '<?xml version="1.0"?><inventory><lamp/></inventory>' }
-      : html('<!doctype html><title>Odd</title><link rel="alternate" type="application/rss+xml" href="/feed.xml">'),
+      : html(
+          '<!doctype html><title>Odd</title><link rel="alternate" type="application/rss+xml" href="/feed.xml">',
+        ),
   'roundabout.example': () => ({ status: 302, headers: { location: 'https://roundabout.example/again' } }),
   'inward.example': () => ({ status: 302, headers: { location: 'http://127.0.0.1:1/feed.xml' } }),
   'closed.example': () => ({ status: 403, body: 'Members only.' }),

@@ -30,21 +30,33 @@ export interface SiteArticle {
   storyId: string
 }
 
-type StoryFile = { id: string; articles: (Omit<SiteArticle, 'slug' | 'language' | 'storyId'> & { kind: string })[] }
+type StoryFile = {
+  id: string
+  articles: (Omit<SiteArticle, 'slug' | 'language' | 'storyId'> & { kind: string })[]
+}
 
 const folder = fileURLToPath(new URL('../demo/stories', import.meta.url))
 const FOREIGN: Record<string, RegExp> = { pt: /\b(uma|não|dos|pela|à)\b/gi, fr: /\b(une|des|les|pour|dans)\b/gi, de: /\b(und|der|nicht|eine)\b/gi, it: /\b(che|della|gli|una|per)\b/gi } // prettier-ignore
 
-/** The outlets of all invented regions and every article they have, with dates told in words filled in for this `start`. */
+/**
+ * The outlets of all invented regions and every article they have, with dates told in words filled in for
+ * this `start`.
+ */
 export function readSites(start: number): { outlets: Outlet[]; articles: SiteArticle[] } {
   const regions = readdirSync(folder)
   const outlets = regions.flatMap((region) => readJson<Outlet[]>(`${folder}/${region}/outlets.json`))
   const articles = regions.flatMap((region) =>
     readdirSync(`${folder}/${region}/stories`)
       .sort()
-      .flatMap((file) => articlesOf(readJson<StoryFile>(`${folder}/${region}/stories/${file}`), outlets, start)),
+      .flatMap((file) =>
+        articlesOf(readJson<StoryFile>(`${folder}/${region}/stories/${file}`), outlets, start),
+      ),
   )
-  const issues = regions.flatMap((region) => readJson<Series[]>(`${folder}/${region}/series.json`).flatMap((series) => issuesOf(series, outlets, start)))
+  const issues = regions.flatMap((region) =>
+    readJson<Series[]>(`${folder}/${region}/series.json`).flatMap((series) =>
+      issuesOf(series, outlets, start),
+    ),
+  )
   return { outlets, articles: [...articles, ...issues] }
 }
 
@@ -53,7 +65,12 @@ function issuesOf(series: Series, outlets: Outlet[], start: number): SiteArticle
   const { language, authors } = outlets.find(({ id }) => id === series.outlet)!
   return Array.from({ length: series.count }, (_, number): SiteArticle => {
     const hoursAgo = series.firstHoursAgo + number * series.everyHours
-    const issue = { key: `${series.id} ${number}`, at: start - hoursAgo * 3_600_000, language, known: new Map<string, string>() }
+    const issue = {
+      key: `${series.id} ${number}`,
+      at: start - hoursAgo * 3_600_000,
+      language,
+      known: new Map<string, string>(),
+    }
     const fill = (text: string): string => fillIn(text, issue)
     return {
       outlet: series.outlet,
@@ -92,16 +109,29 @@ function articlesOf(story: StoryFile, outlets: Outlet[], start: number): SiteArt
 
 /** A few articles are in another language than the rest of their outlet. */
 function languageOf(text: string, outletLanguage: string): string {
-  const counts = Object.entries(FOREIGN).map(([language, pattern]) => ({ language, hits: text.match(pattern)?.length ?? 0 }))
+  const counts = Object.entries(FOREIGN).map(([language, pattern]) => ({
+    language,
+    hits: text.match(pattern)?.length ?? 0,
+  }))
   const best = counts.sort((a, b) => b.hits - a.hits)[0]!
-  return best.hits >= 8 ? best.language : outletLanguage.startsWith('en') || best.hits >= 3 ? outletLanguage : 'en'
+  return best.hits >= 8
+    ? best.language
+    : outletLanguage.startsWith('en') || best.hits >= 3
+      ? outletLanguage
+      : 'en'
 }
 
-/** Puts the date or weekday so many days from the start in the place of `{{date:+9}}` and `{{weekday:+9}}`. */
+/**
+ * Puts the date or weekday so many days from the start in the place of `{{date:+9}}` and `{{weekday:+9}}`.
+ */
 function fillDates(text: string, start: number, language: string): string {
   return text.replace(/\{\{(date|weekday):([+-]?\d+)\}\}/g, (_, kind: string, days: string) => {
     const date = new Date(start + Number(days) * 86_400_000)
-    const style: Intl.DateTimeFormatOptions = kind === 'date' ? { day: 'numeric', month: 'long' } : { weekday: 'long' }
-    return new Intl.DateTimeFormat(language === 'en' ? 'en-GB' : language, { ...style, timeZone: 'UTC' }).format(date)
+    const style: Intl.DateTimeFormatOptions =
+      kind === 'date' ? { day: 'numeric', month: 'long' } : { weekday: 'long' }
+    return new Intl.DateTimeFormat(language === 'en' ? 'en-GB' : language, {
+      ...style,
+      timeZone: 'UTC',
+    }).format(date)
   })
 }

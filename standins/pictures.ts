@@ -4,18 +4,50 @@ import type { Outlet, SiteArticle } from './outlets'
 const SIZES = { wide: [960, 540], square: [720, 720], tall: [600, 900] } as const
 
 /** Skies and grounds a picture may have; which one is told by the words of its description. */
-const SCENES: { words: RegExp; sky: [string, string]; ground: string; lights: 'stars' | 'lamps' | 'none' | 'grain' }[] = [
-  { words: /aurora|crimson|red glow|lilac/i, sky: ['#1a1030', '#7a2438'], ground: '#0c0a12', lights: 'stars' },
-  { words: /star|comet|sky|night|dome|telescope|moon|meteor|galaxy|nebula|frame|disc/i, sky: ['#0c1730', '#2f4a78'], ground: '#0a0f1c', lights: 'stars' },
-  { words: /lamp|street|village|town|light/i, sky: ['#1c2030', '#5b4632'], ground: '#14120f', lights: 'lamps' },
-  { words: /bread|loaf|crust|dough|oven|baker|flour|crumb|bag/i, sky: ['#e6d3b1', '#c99a5b'], ground: '#7d5329', lights: 'none' },
-  { words: /wheat|grain|field|rye|mill|stone|barn|combine/i, sky: ['#cfdbe2', '#f0dfae'], ground: '#a9812f', lights: 'grain' },
+const SCENES: {
+  words: RegExp
+  sky: [string, string]
+  ground: string
+  lights: 'stars' | 'lamps' | 'none' | 'grain'
+}[] = [
+  {
+    words: /aurora|crimson|red glow|lilac/i,
+    sky: ['#1a1030', '#7a2438'],
+    ground: '#0c0a12',
+    lights: 'stars',
+  },
+  {
+    words: /star|comet|sky|night|dome|telescope|moon|meteor|galaxy|nebula|frame|disc/i,
+    sky: ['#0c1730', '#2f4a78'],
+    ground: '#0a0f1c',
+    lights: 'stars',
+  },
+  {
+    words: /lamp|street|village|town|light/i,
+    sky: ['#1c2030', '#5b4632'],
+    ground: '#14120f',
+    lights: 'lamps',
+  },
+  {
+    words: /bread|loaf|crust|dough|oven|baker|flour|crumb|bag/i,
+    sky: ['#e6d3b1', '#c99a5b'],
+    ground: '#7d5329',
+    lights: 'none',
+  },
+  {
+    words: /wheat|grain|field|rye|mill|stone|barn|combine/i,
+    sky: ['#cfdbe2', '#f0dfae'],
+    ground: '#a9812f',
+    lights: 'grain',
+  },
 ]
 const OTHER = { sky: ['#cdd6dc', '#94a3ad'] as [string, string], ground: '#59646c', lights: 'none' as const }
 
 const drawn = new Map<string, Buffer>()
 
-/** A drawn picture for an article, in its shape: a plain scene chosen by its description, the same each time. */
+/**
+ * A drawn picture for an article, in its shape: a plain scene chosen by its description, the same each time.
+ */
 export function drawPicture(article: SiteArticle, outlet: Outlet): Buffer {
   const key = `${outlet.id}/${article.slug}`
   let picture = drawn.get(key)
@@ -36,12 +68,21 @@ function sceneSvg(article: SiteArticle, key: string): string {
 }
 
 function hill(width: number, height: number, top: number, chance: () => number, layer: number): string {
-  const points = Array.from({ length: 7 }, (_, index) => `${(index * width) / 6} ${top - chance() * height * (0.08 - 0.03 * layer)}`)
+  const points = Array.from(
+    { length: 7 },
+    (_, index) => `${(index * width) / 6} ${top - chance() * height * (0.08 - 0.03 * layer)}`,
+  )
   return `M0 ${height} L${points.join(' L')} L${width} ${height} Z`
 }
 
-function lights(kind: 'stars' | 'lamps' | 'none' | 'grain', width: number, horizon: number, chance: () => number): string {
-  if (kind === 'none') return `<circle cx="${width * (0.3 + 0.4 * chance())}" cy="${horizon * 0.62}" r="${width * 0.13}" fill="#fff" opacity=".25"/>`
+function lights(
+  kind: 'stars' | 'lamps' | 'none' | 'grain',
+  width: number,
+  horizon: number,
+  chance: () => number,
+): string {
+  if (kind === 'none')
+    return `<circle cx="${width * (0.3 + 0.4 * chance())}" cy="${horizon * 0.62}" r="${width * 0.13}" fill="#fff" opacity=".25"/>`
   const many = kind === 'stars' ? 150 : kind === 'lamps' ? 26 : 70
   const dots = Array.from({ length: many }, () => {
     const y = kind === 'lamps' ? horizon * (0.86 + 0.14 * chance()) : chance() * horizon
@@ -49,7 +90,10 @@ function lights(kind: 'stars' | 'lamps' | 'none' | 'grain', width: number, horiz
     return `<circle cx="${(chance() * width).toFixed(1)}" cy="${y.toFixed(1)}" r="${radius.toFixed(1)}" opacity="${(0.35 + 0.65 * chance()).toFixed(2)}"/>`
   })
   const colour = kind === 'lamps' ? '#ffc879' : kind === 'grain' ? '#f7ecc8' : '#f4f1e6'
-  const body = kind === 'stars' ? `<circle cx="${width * (0.25 + 0.5 * chance())}" cy="${horizon * (0.25 + 0.3 * chance())}" r="9" fill="#dff0e4"/>` : ''
+  const body =
+    kind === 'stars'
+      ? `<circle cx="${width * (0.25 + 0.5 * chance())}" cy="${horizon * (0.25 + 0.3 * chance())}" r="9" fill="#dff0e4"/>`
+      : ''
   return `<g fill="${colour}">${dots.join('')}</g>${body}`
 }
 

@@ -4,7 +4,10 @@ import type { NetworkPost } from './posts'
 const MINUTE = 60_000
 const HOUR = 3_600_000
 
-/** How the invented readers of a network are: how many see a post at all, and how they take to it. Known to tests, never to the application. */
+/**
+ * How the invented readers of a network are: how many see a post at all, and how they take to it. Known to
+ * tests, never to the application.
+ */
 export interface Readers {
   /** Readers a post has by its hour of day (UTC), 24 numbers. */
   byHour: readonly number[]
@@ -46,8 +49,8 @@ export const kindOf = (post: Pick<NetworkPost, 'text' | 'pictures'>): PostKind =
   post.pictures.length > 0 ? 'picture' : post.text.includes('?') ? 'question' : 'plain'
 
 /**
- * What a network's readers did with a post until now. Each reader's chance is drawn from the seed and the post's number, so that the same
- * post at the same hour has the same responses, whenever one looks.
+ * What a network's readers did with a post until now. Each reader's chance is drawn from the seed and the
+ * post's number, so that the same post at the same hour has the same responses, whenever one looks.
  */
 export function responsesTo(network: Network, post: NetworkPost, now: number, seed = 1): Responses {
   const readers = READERS[network.host]
@@ -58,11 +61,17 @@ export function responsesTo(network: Network, post: NetworkPost, now: number, se
   const many = readers.byHour[new Date(post.at).getUTCHours()]!
   for (let reader = 0; reader < many; reader++) {
     const [what, when] = [chance(), chance()]
-    const at = post.at + Math.min(14 * 24 * HOUR, (-Math.log(1 - when) / Math.LN2) * readers.halfMinutes * MINUTE)
+    const at =
+      post.at + Math.min(14 * 24 * HOUR, (-Math.log(1 - when) / Math.LN2) * readers.halfMinutes * MINUTE)
     const answers = readers.answers * factor
     const reshares = answers + readers.reshares * factor
     if (at > now) continue
-    if (what < answers) found.answers.push({ by: NAMES[reader % NAMES.length]!, text: ANSWERS[Math.floor(when * ANSWERS.length)]!, at })
+    if (what < answers)
+      found.answers.push({
+        by: NAMES[reader % NAMES.length]!,
+        text: ANSWERS[Math.floor(when * ANSWERS.length)]!,
+        at,
+      })
     else if (what < reshares) found.reshares++
     else if (what < reshares + readers.likes * factor) found.likes++
   }
@@ -71,7 +80,14 @@ export function responsesTo(network: Network, post: NetworkPost, now: number, se
 }
 
 const NAMES = ['Perpetua Lind', 'Osric Vane', 'Mirela Toth', 'Janko Pell', 'Agnes Quillfeather', 'Teo Marsh']
-const ANSWERS = ['Did not know that.', 'Where was this taken?', 'Passing this on at work.', 'More of these, please.', 'Is there a longer version?', 'Quite so.']
+const ANSWERS = [
+  'Did not know that.',
+  'Where was this taken?',
+  'Passing this on at work.',
+  'More of these, please.',
+  'Is there a longer version?',
+  'Quite so.',
+]
 
 function hashOf(text: string): number {
   let hash = 2166136261

@@ -16,10 +16,19 @@ const RESIDENTS: Resident[] = [
     name: 'Casilda Venn',
     about: 'Binoculars, a folding chair, a dew heater made from a toaster.',
     notes: [
-      { hoursAgo: 3, text: 'Oyelaran–Pesk with 10×50s from the car park behind the bakery: a soft grey thumbprint, no tail I would swear to.' },
-      { hoursAgo: 27, text: 'Somebody left a floodlight on over the boules pitch. I counted eleven stars where last week there were forty.' },
+      {
+        hoursAgo: 3,
+        text: 'Oyelaran–Pesk with 10×50s from the car park behind the bakery: a soft grey thumbprint, no tail I would swear to.',
+      },
+      {
+        hoursAgo: 27,
+        text: 'Somebody left a floodlight on over the boules pitch. I counted eleven stars where last week there were forty.',
+      },
       { hoursAgo: 51, text: 'Dew at 21:40, heater on, no more dew. I have spent more on less.' },
-      { hoursAgo: 74, text: 'A fireball low in the west at 19:52, green, two seconds, no sound. Reported it before the kettle had boiled.' },
+      {
+        hoursAgo: 74,
+        text: 'A fireball low in the west at 19:52, green, two seconds, no sound. Reported it before the kettle had boiled.',
+      },
       { hoursAgo: 98, text: 'Note to self: the red torch is in the other coat.' },
     ],
   },
@@ -27,14 +36,20 @@ const RESIDENTS: Resident[] = [
 
 const noteId = ({ hoursAgo }: { hoursAgo: number }): string => String(9000 - hoursAgo)
 
-/** Answers for the residents: where their profiles are (WebFinger, RFC 7033), their pages and what they post as RSS. Null for all else. */
+/**
+ * Answers for the residents: where their profiles are (WebFinger, RFC 7033), their pages and what they post
+ * as RSS. Null for all else.
+ */
 export function answerResidents(ask: Ask, host: string, start: number, now: number): Reply | null {
   if (ask.path === '/.well-known/webfinger') return webFinger(ask, host)
   const [, handle, ending, note] = /^\/@([a-z0-9_]+?)(?:(\.rss)|\/(\d+))?$/.exec(ask.path) ?? []
   const resident = RESIDENTS.find((one) => one.handle === handle)
   if (!resident) return null
-  const notes = resident.notes.map((note) => ({ ...note, at: start - note.hoursAgo * HOUR })).filter(({ at }) => at <= now)
-  if (ending) return { status: 200, type: 'application/rss+xml; charset=utf-8', body: rss(resident, host, notes) }
+  const notes = resident.notes
+    .map((note) => ({ ...note, at: start - note.hoursAgo * HOUR }))
+    .filter(({ at }) => at <= now)
+  if (ending)
+    return { status: 200, type: 'application/rss+xml; charset=utf-8', body: rss(resident, host, notes) }
   const shown = note ? notes.filter((one) => noteId(one) === note) : notes
   if (shown.length === 0) return null
   const list = shown.map(({ text }) => `<p>${escapeText(text)}</p>`).join('')
@@ -47,11 +62,23 @@ function webFinger(ask: Ask, host: string): Reply {
   const [, handle] = /^acct:([a-z0-9_]+)@/i.exec(ask.query.get('resource') ?? '') ?? []
   const resident = RESIDENTS.find((one) => one.handle === handle?.toLowerCase())
   if (!resident) return json({ error: 'Not found' }, 404)
-  const links = [{ rel: 'http://webfinger.net/rel/profile-page', type: 'text/html', href: `https://${host}/@${resident.handle}` }]
-  return json({ subject: `acct:${resident.handle}@${host}`, links }, 200, { 'content-type': 'application/jrd+json' })
+  const links = [
+    {
+      rel: 'http://webfinger.net/rel/profile-page',
+      type: 'text/html',
+      href: `https://${host}/@${resident.handle}`,
+    },
+  ]
+  return json({ subject: `acct:${resident.handle}@${host}`, links }, 200, {
+    'content-type': 'application/jrd+json',
+  })
 }
 
-function rss(resident: Resident, host: string, notes: { text: string; at: number; hoursAgo: number }[]): string {
+function rss(
+  resident: Resident,
+  host: string,
+  notes: { text: string; at: number; hoursAgo: number }[],
+): string {
   const items = notes.map(({ text, at, hoursAgo }) => {
     const link = `https://${host}/@${resident.handle}/${noteId({ hoursAgo })}`
     return `<item><guid isPermaLink="true">${link}</guid><link>${link}</link><pubDate>${new Date(at).toUTCString()}</pubDate><description>${escapeText(`<p>${escapeText(text)}</p>`)}</description></item>`

@@ -26,7 +26,8 @@ export interface Issue {
 }
 
 /**
- * Fills in one issue's text. `{a|b}` takes one of several, `{n:2-9}` a number, `{date}` and `{weekday+3}` count from the issue's day,
+ * Fills in one issue's text. `{a|b}` takes one of several, `{n:2-9}` a number, `{date}` and `{weekday+3}`
+ * count from the issue's day,
  * `{moon}` and `{lit}` are the Moon as it is then;
  * `{name=…}` keeps what was taken, for `{name}` further on. The same issue always gets the same text.
  */
@@ -55,8 +56,10 @@ function one(inside: string, issue: Issue, chance: () => number): string {
   const [, kind, days] = /^(date|weekday)(\+\d+)?$/.exec(inside) ?? []
   const zone = language === 'en' ? 'en-GB' : language
   const day = new Date(at + Number(days ?? 0) * DAY)
-  if (kind === 'date') return new Intl.DateTimeFormat(zone, { day: 'numeric', month: 'long', timeZone: 'UTC' }).format(day)
-  if (kind === 'weekday') return new Intl.DateTimeFormat(zone, { weekday: 'long', timeZone: 'UTC' }).format(day)
+  if (kind === 'date')
+    return new Intl.DateTimeFormat(zone, { day: 'numeric', month: 'long', timeZone: 'UTC' }).format(day)
+  if (kind === 'weekday')
+    return new Intl.DateTimeFormat(zone, { weekday: 'long', timeZone: 'UTC' }).format(day)
   if (inside === 'moon') return moonAt(at).name
   if (inside === 'lit') return String(moonAt(at).percent)
   const choices = inside.split('|')
@@ -70,6 +73,15 @@ const MONTH = 29.530588861 * DAY
 export function moonAt(at: number): { name: string; percent: number } {
   const part = ((((at - NEW_MOON) % MONTH) + MONTH) % MONTH) / MONTH
   const percent = Math.round(((1 - Math.cos(2 * Math.PI * part)) / 2) * 100)
-  const names = ['new', 'a waxing crescent', 'at its first quarter', 'waxing', 'full', 'waning', 'at its last quarter', 'a waning crescent']
+  const names = [
+    'new',
+    'a waxing crescent',
+    'at its first quarter',
+    'waxing',
+    'full',
+    'waning',
+    'at its last quarter',
+    'a waning crescent',
+  ]
   return { name: names[Math.round(part * 8) % 8]!, percent }
 }

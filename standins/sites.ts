@@ -15,8 +15,8 @@ export interface Sites {
 }
 
 /**
- * The invented news sites. `start` is the instant that every article's `hoursAgo` counts back from; articles whose hour lies ahead
- * of the clock are not out yet.
+ * The invented news sites. `start` is the instant that every article's `hoursAgo` counts back from; articles
+ * whose hour lies ahead of the clock are not out yet.
  */
 export function createSites(start: number): Sites {
   const { outlets, articles } = readSites(start)
@@ -42,12 +42,22 @@ export function createSites(start: number): Sites {
       if (!outlet) return nothing('There is no such site.')
       const items = out(outlet, now)
       if (ask.path === FEED_PATHS[outlet.format]) return feedReply(ask, outlet, items.slice(0, ITEMS_IN_FEED))
-      if (ask.path === '/search') return feedReply(ask, { ...outlet, name: `${outlet.name}: search` }, items.filter(holds(ask.query.get('q') ?? '')))
+      if (ask.path === '/search')
+        return feedReply(
+          ask,
+          { ...outlet, name: `${outlet.name}: search` },
+          items.filter(holds(ask.query.get('q') ?? '')),
+        )
       if (ask.path === '/') return html(homePage(outlet, items))
       const picture = /^\/pictures\/(.+)\.png$/.exec(ask.path)?.[1]
-      const found = articles.find((article) => article.outlet === outlet.id && (article.slug === picture || `/${article.slug}` === ask.path))
+      const found = articles.find(
+        (article) =>
+          article.outlet === outlet.id && (article.slug === picture || `/${article.slug}` === ask.path),
+      )
       if (!found || start - found.hoursAgo * HOUR > now) return nothing()
-      return picture ? { status: 200, type: 'image/png', body: drawPicture(found, outlet) } : html(articlePage(outlet, found))
+      return picture
+        ? { status: 200, type: 'image/png', body: drawPicture(found, outlet) }
+        : html(articlePage(outlet, found))
     },
   }
 }
@@ -55,7 +65,8 @@ export function createSites(start: number): Sites {
 /** Whether an article holds all the words of a search. */
 const holds = (words: string) => {
   const wanted = words.toLowerCase().split(/\s+/).filter(Boolean)
-  return ({ article }: Dated): boolean => wanted.every((word) => `${article.title} ${article.paragraphs.join(' ')}`.toLowerCase().includes(word))
+  return ({ article }: Dated): boolean =>
+    wanted.every((word) => `${article.title} ${article.paragraphs.join(' ')}`.toLowerCase().includes(word))
 }
 
 /** A feed with its ETag; a reader who has it already is told so (RFC 9110 §13.1.2). */
@@ -69,13 +80,16 @@ function feedReply(ask: Ask, outlet: Outlet, items: Dated[]): Reply {
 const STYLE = `<style>body{max-width:42rem;margin:3rem auto;padding:0 1rem;font:17px/1.6 Georgia,serif;color:#222}h1{line-height:1.15}a{color:#222}small,footer{color:#666}img{max-width:100%}</style>`
 
 function page(outlet: Outlet, title: string, body: string): string {
-  const type = { rss: 'application/rss+xml', atom: 'application/atom+xml', json: 'application/feed+json' }[outlet.format]
+  const type = { rss: 'application/rss+xml', atom: 'application/atom+xml', json: 'application/feed+json' }[
+    outlet.format
+  ]
   return `<!doctype html><html lang="${outlet.language}"><head><meta charset="utf-8"><title>${escapeText(title)}</title><link rel="alternate" type="${type}" title="${escapeText(outlet.name)}" href="${FEED_PATHS[outlet.format]}">${STYLE}</head><body>${body}<footer><p>${escapeText(outlet.about)}</p></footer></body></html>`
 }
 
 function homePage(outlet: Outlet, items: Dated[]): string {
   const list = items.map(
-    ({ article, at }) => `<li><a href="./${article.slug}">${escapeText(article.title)}</a> <small>${new Date(at).toUTCString().slice(0, 16)}</small></li>`,
+    ({ article, at }) =>
+      `<li><a href="./${article.slug}">${escapeText(article.title)}</a> <small>${new Date(at).toUTCString().slice(0, 16)}</small></li>`,
   )
   return page(outlet, outlet.name, `<h1>${escapeText(outlet.name)}</h1><ul>${list.join('')}</ul>`)
 }

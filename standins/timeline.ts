@@ -63,7 +63,11 @@ export class Timeline {
     if (!rate) return { limit: 0, left: Number.POSITIVE_INFINITY, resetMs: 0 }
     const window = rate.perMinutes * 60_000
     const recent = (this.#posted.get(account.id) ?? []).filter((at) => at > now - window)
-    return { limit: rate.posts, left: Math.max(0, rate.posts - recent.length), resetMs: recent.length === 0 ? window : recent[0]! + window - now }
+    return {
+      limit: rate.posts,
+      left: Math.max(0, rate.posts - recent.length),
+      resetMs: recent.length === 0 ? window : recent[0]! + window - now,
+    }
   }
 
   /** Removes a post of an account's. Says whether it was there. */
@@ -75,17 +79,33 @@ export class Timeline {
 
   #judge(account: NetworkAccount, wanted: NewPost, now: number): Taken {
     const { rules } = this.network
-    const { text, slug = null, pictures = [], link = null, board = null, audience = null, replyTo = null, categories = [], alsoTo = [], record = null } = wanted
+    const {
+      text,
+      slug = null,
+      pictures = [],
+      link = null,
+      board = null,
+      audience = null,
+      replyTo = null,
+      categories = [],
+      alsoTo = [],
+      record = null,
+    } = wanted
     const length = lengthOn(this.network, text)
     if (text.trim() === '') return { says: 'A post needs a text.' }
-    if (alsoTo.some((uid) => !rules.targets.some((target) => target.uid === uid))) return { says: 'It is not passed on to there.' }
-    if (length > rules.limit) return { says: `This post has ${length} characters; ${rules.limit} are allowed.` }
-    if (rules.maxTextBytes !== null && Buffer.byteLength(text) > rules.maxTextBytes) return { says: `This post has more than ${rules.maxTextBytes} bytes.` }
+    if (alsoTo.some((uid) => !rules.targets.some((target) => target.uid === uid)))
+      return { says: 'It is not passed on to there.' }
+    if (length > rules.limit)
+      return { says: `This post has ${length} characters; ${rules.limit} are allowed.` }
+    if (rules.maxTextBytes !== null && Buffer.byteLength(text) > rules.maxTextBytes)
+      return { says: `This post has more than ${rules.maxTextBytes} bytes.` }
     const broken = brokenBy(pictures, rules)
     if (broken) return { says: broken }
     if (rules.boards && !board) return { says: 'A post here is filed on a board.' }
     const since = now - (rules.equalTextRefusedDays ?? 0) * 86_400_000
-    const isRepeat = this.posts.some((post) => post.accountId === account.id && post.text === text && post.at > since)
+    const isRepeat = this.posts.some(
+      (post) => post.accountId === account.id && post.text === text && post.at > since,
+    )
     if (rules.equalTextRefusedDays !== null && isRepeat) return { says: 'You have posted this already.' }
     if (board && !(account.boards ?? []).includes(board)) account.boards = [...(account.boards ?? []), board]
     const number = this.#next++
@@ -155,8 +175,11 @@ export class Timeline {
 
   #freeSlug(wanted: string): string {
     const clean = wanted.toLowerCase().replace(/[^a-z0-9-]+/g, '-')
-    // A second post under one slug is a second post: it gets another address, so that nothing sent twice goes unseen.
-    return this.posts.some((post) => post.slug === clean) ? `${clean}-${createHash('sha256').update(String(this.#next)).digest('hex').slice(0, 4)}` : clean
+    // A second post under one slug is a second post: it gets another address, so that nothing sent twice goes
+    // unseen.
+    return this.posts.some((post) => post.slug === clean)
+      ? `${clean}-${createHash('sha256').update(String(this.#next)).digest('hex').slice(0, 4)}`
+      : clean
   }
 
   #list(posts: NetworkPost[], home: string): string {
@@ -172,7 +195,9 @@ export class Timeline {
   #responses(post: NetworkPost): string {
     const { likes, reshares, answers } = responsesTo(this.network, post, this.#now)
     if (likes + reshares + answers.length === 0) return ''
-    const said = answers.slice(-3).map(({ by, text }) => `<p class="answer"><b>${escapeText(by)}</b> ${escapeText(text)}</p>`)
+    const said = answers
+      .slice(-3)
+      .map(({ by, text }) => `<p class="answer"><b>${escapeText(by)}</b> ${escapeText(text)}</p>`)
     return `<p class="responses">${likes} liked it · ${reshares} passed it on · ${answers.length} answered</p>${said.join('')}`
   }
 
@@ -190,7 +215,8 @@ export class Timeline {
 
 const boardSlug = (board: string | null): string => (board ?? '').toLowerCase().replace(/[^a-z0-9]+/g, '-')
 
-const linked = (text: string): string => escapeText(text).replace(/https?:\/\/[^\s<>]+/g, (url) => `<a href="${url}">${url}</a>`)
+const linked = (text: string): string =>
+  escapeText(text).replace(/https?:\/\/[^\s<>]+/g, (url) => `<a href="${url}">${url}</a>`)
 
 const shownPictures = (post: NetworkPost): string =>
   post.pictures

@@ -16,7 +16,8 @@ export class Told {
 
   hook(ask: Ask): Reply {
     const { text } = fieldsOf(ask)
-    if (ask.method !== 'POST' || typeof text !== 'string') return json({ error: 'A message has a text.' }, 400)
+    if (ask.method !== 'POST' || typeof text !== 'string')
+      return json({ error: 'A message has a text.' }, 400)
     if (ask.path === '/gone') return json({ error: 'There is no such room any more.' }, 404)
     this.all.push({ way: 'hook', to: ask.path, text })
     return json({ ok: true })
@@ -31,7 +32,8 @@ export class Told {
         textOf(stream)
           .then((raw) => PostalMime.parse(raw))
           .then(({ subject, text }) => {
-            for (const { address } of session.envelope.rcptTo) this.all.push({ way: 'mail', to: address, text: `${subject ?? ''}\n\n${text ?? ''}` })
+            for (const { address } of session.envelope.rcptTo)
+              this.all.push({ way: 'mail', to: address, text: `${subject ?? ''}\n\n${text ?? ''}` })
             done()
           })
           .catch((error: unknown) => done(error instanceof Error ? error : new Error(String(error))))

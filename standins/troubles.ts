@@ -57,7 +57,12 @@ export class Troubles {
   /** The trouble that a request meets, counted down; null where it meets none. */
   take(ask: Ask): Trouble | null {
     const trouble = this.#set.get(ask.host)
-    if (!trouble || (trouble.postsOnly && ask.method !== 'POST') || (trouble.holding && !isHolding(ask, trouble.holding))) return null
+    if (
+      !trouble ||
+      (trouble.postsOnly && ask.method !== 'POST') ||
+      (trouble.holding && !isHolding(ask, trouble.holding))
+    )
+      return null
     if (trouble.mix) return this.#drawn(ask.host, trouble.mix)
     if (trouble.times !== undefined && --trouble.times <= 0) this.#set.delete(ask.host)
     return { ...trouble }

@@ -43,20 +43,28 @@ export interface LoggedAsk {
 const BODY_KEPT = 4_000
 
 /**
- * The stand-in world on one port. A request's Host header says which site or network is meant; a person's browser reaches the same
- * pages under `/sites/HOST/…`. `control.example` (or `/control/…`) moves the clock and makes trouble.
+ * The stand-in world on one port. A request's Host header says which site or network is meant; a person's
+ * browser reaches the same pages under `/sites/HOST/…`. `control.example` (or `/control/…`) moves the clock
+ * and makes trouble.
  */
 export function createWorld(told = new Told()): World {
   const start = Date.now()
   const sites = createSites(start)
   const timelines = new Map(
-    NETWORKS.map((network) => [network.host, new Timeline({ ...network, accounts: network.accounts.map((account) => ({ ...account })) })]),
+    NETWORKS.map((network) => [
+      network.host,
+      new Timeline({ ...network, accounts: network.accounts.map((account) => ({ ...account })) }),
+    ]),
   )
   const mastodons = new Map(
-    [...timelines.values()].filter(({ network }) => network.protocol === 'mastodon').map((timeline) => [timeline.network.host, new MastodonServer(timeline)]),
+    [...timelines.values()]
+      .filter(({ network }) => network.protocol === 'mastodon')
+      .map((timeline) => [timeline.network.host, new MastodonServer(timeline)]),
   )
   const atprotos = new Map(
-    [...timelines.values()].filter(({ network }) => network.protocol === 'atproto').map((timeline) => [timeline.network.host, new AtprotoServer(timeline)]),
+    [...timelines.values()]
+      .filter(({ network }) => network.protocol === 'atproto')
+      .map((timeline) => [timeline.network.host, new AtprotoServer(timeline)]),
   )
   const troubles = new Troubles()
   const faults = new Map<string, Fault>()
@@ -69,7 +77,11 @@ export function createWorld(told = new Told()): World {
     const resident = ask.host === 'commonfire.example' ? answerResidents(ask, ask.host, start, now()) : null
     if (resident) return resident
     const timeline = timelines.get(ask.host)
-    if (timeline) return (mastodons.get(ask.host) ?? atprotos.get(ask.host))?.answer(ask, now()) ?? answerMicropub(timeline, ask, now())
+    if (timeline)
+      return (
+        (mastodons.get(ask.host) ?? atprotos.get(ask.host))?.answer(ask, now()) ??
+        answerMicropub(timeline, ask, now())
+      )
     if (ask.host === 'hook.example') return told.hook(ask)
     return ODD_SITES[ask.host]?.(ask.path) ?? letterPage(ask) ?? sites.answer(ask, now())
   }
@@ -85,16 +97,25 @@ export function createWorld(told = new Told()): World {
 
   const allResponses = (): unknown =>
     Object.fromEntries(
-      [...timelines].map(([host, { network, posts }]) => [host, posts.map((post) => ({ id: post.id, at: post.at, ...responsesTo(network, post, now()) }))]),
+      [...timelines].map(([host, { network, posts }]) => [
+        host,
+        posts.map((post) => ({ id: post.id, at: post.at, ...responsesTo(network, post, now()) })),
+      ]),
     )
 
   const control = async (ask: Ask): Promise<Reply> => {
     if (ask.method === 'GET' && ask.path === '/posts')
-      return json(Object.fromEntries([...timelines].map(([host, timeline]) => [host, timeline.posts.map(withoutBytes)])))
-    if (ask.method === 'GET' && ask.path === '/') return html(controlPage([...timelines.values()], troubles.all(), told.all, now()))
+      return json(
+        Object.fromEntries(
+          [...timelines].map(([host, timeline]) => [host, timeline.posts.map(withoutBytes)]),
+        ),
+      )
+    if (ask.method === 'GET' && ask.path === '/')
+      return html(controlPage([...timelines.values()], troubles.all(), told.all, now()))
     if (ask.method === 'GET' && ask.path === '/asks') return json(asks)
     if (ask.method === 'GET' && ask.path === '/told') return json(told.all)
-    if (ask.method === 'GET' && ask.path === '/refused') return json(Object.fromEntries([...timelines].map(([host, timeline]) => [host, timeline.refused])))
+    if (ask.method === 'GET' && ask.path === '/refused')
+      return json(Object.fromEntries([...timelines].map(([host, timeline]) => [host, timeline.refused])))
     if (ask.method === 'GET' && ask.path === '/responses') return json(allResponses())
     if (ask.method === 'GET' && ask.path === '/stories') return json(sites.stories)
     const fields = fieldsOf(ask)
@@ -120,7 +141,8 @@ export function createWorld(told = new Told()): World {
       else faults.delete(host ?? '')
       return json({ ok: true })
     }
-    if (ask.method === 'POST' && ask.path === '/mail') return json(await sendMail(fields as unknown as MailToSend))
+    if (ask.method === 'POST' && ask.path === '/mail')
+      return json(await sendMail(fields as unknown as MailToSend))
     if (ask.method === 'POST' && ask.path === '/announce') {
       const { topic, body, secret } = fields as { topic: string; body: string; secret?: string }
       return json({ status: await hub.announce(topic, body, secret) })
@@ -135,7 +157,9 @@ export function createWorld(told = new Told()): World {
     if (ask.path === '/health') return json({ ok: true })
     if (ask.path.startsWith('/control/')) return control({ ...ask, path: ask.path.slice('/control'.length) })
     const [, host, path] = /^\/sites\/([a-z0-9.-]+)(\/.*)?$/.exec(ask.path) ?? []
-    return host ? answerHost({ ...ask, host, path: path ?? '/' }).then((reply) => forBrowser(reply, host)) : html(indexPage(sites))
+    return host
+      ? answerHost({ ...ask, host, path: path ?? '/' }).then((reply) => forBrowser(reply, host))
+      : html(indexPage(sites))
   }
 
   const answerLogged = (request: IncomingMessage, response: ServerResponse): void => {
@@ -155,13 +179,25 @@ export function createWorld(told = new Told()): World {
     })
   }
 
-  async function answer(ask: Ask, logged: LoggedAsk, request: IncomingMessage, response: ServerResponse): Promise<void> {
+  async function answer(
+    ask: Ask,
+    logged: LoggedAsk,
+    request: IncomingMessage,
+    response: ServerResponse,
+  ): Promise<void> {
     const trouble = troubles.take(ask)
     if (trouble?.slowMs) await new Promise((resolve) => setTimeout(resolve, trouble.slowMs))
     if (trouble?.cutBefore) return void request.socket.destroy()
     if (trouble?.refuse) {
       const { status, says, retryAfter } = trouble.refuse
-      return sendReply(response, json({ error: says, error_description: says }, status, retryAfter === undefined ? {} : { 'retry-after': String(retryAfter) }))
+      return sendReply(
+        response,
+        json(
+          { error: says, error_description: says },
+          status,
+          retryAfter === undefined ? {} : { 'retry-after': String(retryAfter) },
+        ),
+      )
     }
     if (ask.host.endsWith('.faulty.example')) {
       response.on('finish', () => (logged.status = response.statusCode))
@@ -177,15 +213,28 @@ export function createWorld(told = new Told()): World {
 }
 
 /** A post as the control page tells it: pictures by their facts. */
-const withoutBytes = (post: NetworkPost): unknown => ({ ...post, pictures: post.pictures.map(({ bytes, ...facts }) => ({ ...facts, size: bytes.length })) })
+const withoutBytes = (post: NetworkPost): unknown => ({
+  ...post,
+  pictures: post.pictures.map(({ bytes, ...facts }) => ({ ...facts, size: bytes.length })),
+})
 
-/** Pages point at hosts that no browser finds; under `/sites/HOST/` links and redirects stay in this world. */
+/**
+ * Pages point at hosts that no browser finds; under `/sites/HOST/` links and redirects stay in this world.
+ */
 function forBrowser(reply: Reply, host: string): Reply {
   if (reply.type?.startsWith('text/html') && typeof reply.body === 'string') {
-    return { ...reply, body: reply.body.replace(/href="https:\/\/([a-z0-9.-]+\.example)/g, 'href="/sites/$1') }
+    return {
+      ...reply,
+      body: reply.body.replace(/href="https:\/\/([a-z0-9.-]+\.example)/g, 'href="/sites/$1'),
+    }
   }
   const location = reply.headers?.['location']
-  return location ? { ...reply, headers: { ...reply.headers, location: location.replace(`https://${host}/`, `/sites/${host}/`) } } : reply
+  return location
+    ? {
+        ...reply,
+        headers: { ...reply.headers, location: location.replace(`https://${host}/`, `/sites/${host}/`) },
+      }
+    : reply
 }
 
 function indexPage(sites: Sites): string {

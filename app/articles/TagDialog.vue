@@ -21,13 +21,19 @@ watch(
 )
 const at = (rest = ''): string => brand.path(`/tags/${props.tag!.id}${rest}`)
 async function save(): Promise<void> {
-  if (await form.send((values) => brand.change(words.notices.saved, () => api.patch(at(), values)))) emit('close')
+  if (await form.send((values) => brand.change(words.notices.saved, () => api.patch(at(), values))))
+    emit('close')
 }
 async function merge(): Promise<void> {
   const other = props.others.find(({ id }) => id === into.value)
   if (!other) return
   const { name } = props.tag!
-  if (await form.send(() => brand.change(says.merged(name, other.name), () => api.post(at('/merge'), { into: other.id })))) emit('close')
+  if (
+    await form.send(() =>
+      brand.change(says.merged(name, other.name), () => api.post(at('/merge'), { into: other.id })),
+    )
+  )
+    emit('close')
 }
 async function remove(): Promise<void> {
   const { name } = props.tag!
@@ -38,7 +44,13 @@ async function remove(): Promise<void> {
 <template>
   <SideDialog :open="tag !== null" :title="says.editTitle" @close="emit('close')">
     <form id="tag-form" class="grid gap-4" novalidate @submit.prevent="save">
-      <TextField v-model="form.values.name" :label="says.name" maxlength="60" :error="form.errors.value.name" @leave="form.leave('name')" />
+      <TextField
+        v-model="form.values.name"
+        :label="says.name"
+        maxlength="60"
+        :error="form.errors.value.name"
+        @leave="form.leave('name')"
+      />
       <ProblemLine :says="form.problem.value" />
     </form>
     <div v-if="others.length > 0" class="mt-6 border-t border-rule pt-4">
@@ -49,13 +61,18 @@ async function remove(): Promise<void> {
           v-model="into"
           class="grow"
           :label="says.mergeInto"
-          :choices="[{ value: '', label: says.chooseOther }, ...others.map(({ id, name }) => ({ value: id, label: name }))]"
+          :choices="[
+            { value: '', label: says.chooseOther },
+            ...others.map(({ id, name }) => ({ value: id, label: name })),
+          ]"
         />
         <PlainButton :disabled="into === ''" @click="merge">{{ says.doMerge }}</PlainButton>
       </div>
     </div>
     <template #actions>
-      <PlainButton kind="act" type="submit" form="tag-form" :busy="form.busy.value">{{ words.frame.save }}</PlainButton>
+      <PlainButton kind="act" type="submit" form="tag-form" :busy="form.busy.value">{{
+        words.frame.save
+      }}</PlainButton>
       <PlainButton @click="remove">{{ words.frame.remove }}</PlainButton>
     </template>
   </SideDialog>

@@ -3,7 +3,10 @@ export interface Piece {
   marked: boolean
 }
 
-/** A text cut into pieces, those that are one of the watched forms marked. Whole words only, letter case ignored. */
+/**
+ * A text cut into pieces, those that are one of the watched forms marked. Whole words only, letter case
+ * ignored.
+ */
 export function markedPieces(text: string, forms: string[]): Piece[] {
   const pattern = patternOf(forms)
   if (!pattern) return [{ text, marked: false }]
@@ -18,17 +21,25 @@ export function markedPieces(text: string, forms: string[]): Piece[] {
   return pieces
 }
 
-/** Safe HTML with watched forms marked in its text, and pictures fetched through `picture` (our own address for a foreign one). */
+/**
+ * Safe HTML with watched forms marked in its text, and pictures fetched through `picture` (our own address
+ * for a foreign one).
+ */
 export function markedHtml(html: string, forms: string[], picture: (url: string) => string): string {
   const page = new DOMParser().parseFromString(html, 'text/html')
-  for (const image of page.querySelectorAll('img')) image.setAttribute('src', picture(image.getAttribute('src') ?? ''))
+  for (const image of page.querySelectorAll('img'))
+    image.setAttribute('src', picture(image.getAttribute('src') ?? ''))
   const walker = page.createTreeWalker(page.body, NodeFilter.SHOW_TEXT)
   const texts: Text[] = []
   while (walker.nextNode()) texts.push(walker.currentNode as Text)
   for (const text of texts) {
     const pieces = markedPieces(text.data, forms)
     if (!pieces.some((piece) => piece.marked)) continue
-    text.replaceWith(...pieces.map((piece) => (piece.marked ? markElement(page, piece.text) : page.createTextNode(piece.text))))
+    text.replaceWith(
+      ...pieces.map((piece) =>
+        piece.marked ? markElement(page, piece.text) : page.createTextNode(piece.text),
+      ),
+    )
   }
   return page.body.innerHTML
 }
@@ -41,6 +52,8 @@ function markElement(page: Document, text: string): HTMLElement {
 
 function patternOf(forms: string[]): RegExp | null {
   if (forms.length === 0) return null
-  const escaped = [...forms].sort((a, b) => b.length - a.length).map((form) => form.replace(/[.*+?^${}()|[\]\\]/g, '\\$&'))
+  const escaped = [...forms]
+    .sort((a, b) => b.length - a.length)
+    .map((form) => form.replace(/[.*+?^${}()|[\]\\]/g, '\\$&'))
   return new RegExp(`(?<![\\p{L}\\p{N}])(?:${escaped.join('|')})(?![\\p{L}\\p{N}])`, 'giu')
 }

@@ -1,8 +1,13 @@
 <script setup lang="ts">
 import { dragging } from './dragging'
 
-/** What is dragged follows the pointer by its first words; the thing itself stays in its place until it is let go. */
-const place = computed(() => (dragging.value ? `translate(${dragging.value.at.x + 12}px, ${dragging.value.at.y + 24}px)` : ''))
+/**
+ * What is dragged follows the pointer by its first words; the thing itself stays in its place until it is let
+ * go.
+ */
+const place = computed(() =>
+  dragging.value ? `translate(${dragging.value.at.x + 12}px, ${dragging.value.at.y + 24}px)` : '',
+)
 </script>
 
 <template>

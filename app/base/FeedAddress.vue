@@ -20,7 +20,11 @@ const props = defineProps<{
 }>()
 const says = words.folder
 const kind = ref<'rss' | 'atom' | 'json'>('rss')
-const address = computed(() => (props.stated ? `${props.stated.startsWith('/') ? window.location.origin : ''}${props.stated}.${kind.value}` : null))
+const address = computed(() =>
+  props.stated
+    ? `${props.stated.startsWith('/') ? window.location.origin : ''}${props.stated}.${kind.value}`
+    : null,
+)
 </script>
 
 <template>

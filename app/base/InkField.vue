@@ -9,9 +9,19 @@ const names = words.pillar.inkNames
 
 <template>
   <RadioGroup :model-value="modelValue" @update:model-value="emit('update:modelValue', $event)">
-    <RadioGroupLabel as="span" class="mb-1 block text-small font-semibold text-ink-2">{{ label }}</RadioGroupLabel>
+    <RadioGroupLabel as="span" class="mb-1 block text-small font-semibold text-ink-2">{{
+      label
+    }}</RadioGroupLabel>
     <div class="flex flex-wrap gap-1.5">
-      <RadioGroupOption v-for="(name, at) in names" :key="name" v-slot="{ checked }" :value="at + 1" :aria-label="name" :title="name" class="rounded">
+      <RadioGroupOption
+        v-for="(name, at) in names"
+        :key="name"
+        v-slot="{ checked }"
+        :value="at + 1"
+        :aria-label="name"
+        :title="name"
+        class="rounded"
+      >
         <span
           class="block size-7 cursor-pointer rounded border-[3px]"
           :class="checked ? 'border-ink' : 'border-transparent'"

@@ -1,5 +1,12 @@
 <script setup lang="ts">
-import { CalendarDateTime, parseDate, parseDateTime, toCalendarDate, type CalendarDate, type DateValue } from '@internationalized/date'
+import {
+  CalendarDateTime,
+  parseDate,
+  parseDateTime,
+  toCalendarDate,
+  type CalendarDate,
+  type DateValue,
+} from '@internationalized/date'
 import { CalendarDays, ChevronLeft, ChevronRight } from '@lucide/vue'
 import {
   CalendarCell,
@@ -20,8 +27,8 @@ import {
 import * as words from '#shared/words'
 
 /**
- * A day, or a day and a time, as the brand's language writes it and in its zone: typed part by part or taken from a calendar. The calendar
- * opens in its place, so that it stands in a dialog as well as on a page.
+ * A day, or a day and a time, as the brand's language writes it and in its zone: typed part by part or taken
+ * from a calendar. The calendar opens in its place, so that it stands in a dialog as well as on a page.
  */
 const props = defineProps<{
   label: string
@@ -53,7 +60,9 @@ const locale = computed(() => {
 })
 const today = computed(() => times.moment(clock.now).date)
 /** What the parts begin with when arrow keys change them. */
-const start = computed((): DateValue => (props.dayOnly ? parseDate(today.value) : parseDateTime(`${today.value}T12:00`)))
+const start = computed((): DateValue =>
+  props.dayOnly ? parseDate(today.value) : parseDateTime(`${today.value}T12:00`),
+)
 const read = (text: string): DateValue | undefined => {
   try {
     return props.dayOnly ? parseDate(text) : parseDateTime(text)
@@ -79,7 +88,9 @@ function clear(): void {
   isOpen.value = false
 }
 const day = computed((): CalendarDate | undefined => value.value && toCalendarDate(value.value))
-const offered = computed(() => (props.offers ?? []).filter((at) => at.startsWith(day.value?.toString() ?? '')).slice(0, MOST_OFFERS))
+const offered = computed(() =>
+  (props.offers ?? []).filter((at) => at.startsWith(day.value?.toString() ?? '')).slice(0, MOST_OFFERS),
+)
 const MOST_OFFERS = 12
 const isToday = (date: DateValue): boolean => date.toString() === today.value
 const leave = (event: FocusEvent): void => {
@@ -90,7 +101,11 @@ const step = 'grid size-7 place-items-center rounded text-ink-2 hover:bg-well ho
 
 <template>
   <div @focusout="leave">
-    <span :id="`${id}-label`" :class="isLabelHidden ? 'sr-only' : ['mb-1 block text-small text-ink-2', plain ? '' : 'font-semibold']">{{ label }}</span>
+    <span
+      :id="`${id}-label`"
+      :class="isLabelHidden ? 'sr-only' : ['mb-1 block text-small text-ink-2', plain ? '' : 'font-semibold']"
+      >{{ label }}</span
+    >
     <div
       class="flex items-center rounded-md border bg-sheet pr-0.5 focus-within:outline-2 focus-within:outline-offset-1 focus-within:outline-(--focus)"
       :class="error ? 'border-bad' : 'border-edge'"
@@ -119,11 +134,22 @@ const step = 'grid size-7 place-items-center rounded text-ink-2 hover:bg-well ho
           >
         </template>
       </DateFieldRoot>
-      <button v-if="!disabled" type="button" :class="step" :aria-label="says.open(label)" :aria-expanded="isOpen" @click="isOpen = !isOpen">
+      <button
+        v-if="!disabled"
+        type="button"
+        :class="step"
+        :aria-label="says.open(label)"
+        :aria-expanded="isOpen"
+        @click="isOpen = !isOpen"
+      >
         <CalendarDays :size="15" aria-hidden="true" />
       </button>
     </div>
-    <div v-if="isOpen" class="mt-1 rounded-md border border-rule bg-sheet p-2" @keydown.esc.stop.prevent="isOpen = false">
+    <div
+      v-if="isOpen"
+      class="mt-1 rounded-md border border-rule bg-sheet p-2"
+      @keydown.esc.stop.prevent="isOpen = false"
+    >
       <CalendarRoot
         v-slot="{ weekDays, grid }"
         :model-value="day"
@@ -135,19 +161,37 @@ const step = 'grid size-7 place-items-center rounded text-ink-2 hover:bg-well ho
         @update:model-value="pick"
       >
         <CalendarHeader class="flex items-center justify-between">
-          <CalendarPrev :class="step" :aria-label="says.previous"><ChevronLeft :size="15" aria-hidden="true" /></CalendarPrev>
+          <CalendarPrev :class="step" :aria-label="says.previous"
+            ><ChevronLeft :size="15" aria-hidden="true"
+          /></CalendarPrev>
           <CalendarHeading class="text-small font-semibold" />
-          <CalendarNext :class="step" :aria-label="says.next"><ChevronRight :size="15" aria-hidden="true" /></CalendarNext>
+          <CalendarNext :class="step" :aria-label="says.next"
+            ><ChevronRight :size="15" aria-hidden="true"
+          /></CalendarNext>
         </CalendarHeader>
-        <CalendarGrid v-for="month in grid" :key="month.value.toString()" class="w-full border-collapse text-small">
+        <CalendarGrid
+          v-for="month in grid"
+          :key="month.value.toString()"
+          class="w-full border-collapse text-small"
+        >
           <CalendarGridHead>
             <CalendarGridRow class="grid grid-cols-7">
-              <CalendarHeadCell v-for="name in weekDays" :key="name" class="py-1 text-tiny font-normal text-ink-3">{{ name }}</CalendarHeadCell>
+              <CalendarHeadCell
+                v-for="name in weekDays"
+                :key="name"
+                class="py-1 text-tiny font-normal text-ink-3"
+                >{{ name }}</CalendarHeadCell
+              >
             </CalendarGridRow>
           </CalendarGridHead>
           <CalendarGridBody>
             <CalendarGridRow v-for="(week, at) in month.rows" :key="at" class="grid grid-cols-7">
-              <CalendarCell v-for="date in week" :key="date.toString()" :date="date" class="grid place-items-center">
+              <CalendarCell
+                v-for="date in week"
+                :key="date.toString()"
+                :date="date"
+                class="grid place-items-center"
+              >
                 <CalendarCellTrigger
                   :day="date"
                   :month="month.value"
@@ -159,7 +203,12 @@ const step = 'grid size-7 place-items-center rounded text-ink-2 hover:bg-well ho
           </CalendarGridBody>
         </CalendarGrid>
       </CalendarRoot>
-      <div v-if="offered.length > 0" class="mt-2 flex flex-wrap gap-1 border-t border-rule pt-2" role="group" :aria-label="says.offers">
+      <div
+        v-if="offered.length > 0"
+        class="mt-2 flex flex-wrap gap-1 border-t border-rule pt-2"
+        role="group"
+        :aria-label="says.offers"
+      >
         <button
           v-for="at in offered"
           :key="at"

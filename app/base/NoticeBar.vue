@@ -22,7 +22,11 @@ function follow(): void {
 </script>
 
 <template>
-  <div class="pointer-events-none fixed inset-x-0 bottom-4 z-50 flex justify-center px-3 max-column:bottom-[124px]" role="status" aria-live="polite">
+  <div
+    class="pointer-events-none fixed inset-x-0 bottom-4 z-50 flex justify-center px-3 max-column:bottom-[124px]"
+    role="status"
+    aria-live="polite"
+  >
     <div
       v-if="notices.current"
       :key="notices.current.id"
@@ -38,12 +42,24 @@ function follow(): void {
         @click="notices.current.undo()"
       >
         <Undo2 :size="14" aria-hidden="true" />{{ words.notices.undo
-        }}<span v-if="undoKey" class="text-tiny opacity-80 max-column:hidden" aria-hidden="true">{{ undoKey }}</span>
+        }}<span v-if="undoKey" class="text-tiny opacity-80 max-column:hidden" aria-hidden="true">{{
+          undoKey
+        }}</span>
       </button>
-      <button v-if="notices.current.link" type="button" class="rounded px-2 py-1 font-semibold underline-offset-2 hover:underline" @click="follow">
+      <button
+        v-if="notices.current.link"
+        type="button"
+        class="rounded px-2 py-1 font-semibold underline-offset-2 hover:underline"
+        @click="follow"
+      >
         {{ notices.current.link.says }}
       </button>
-      <button type="button" class="rounded p-1.5 opacity-80 hover:opacity-100" :aria-label="words.notices.dismiss" @click="notices.dismiss()">
+      <button
+        type="button"
+        class="rounded p-1.5 opacity-80 hover:opacity-100"
+        :aria-label="words.notices.dismiss"
+        @click="notices.dismiss()"
+      >
         <X :size="15" aria-hidden="true" />
       </button>
     </div>

@@ -8,7 +8,9 @@ defineProps<{ title: string; detail?: string; help?: string }>()
 </script>
 
 <template>
-  <header class="flex min-h-[50px] shrink-0 flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule px-3.5 py-2">
+  <header
+    class="flex min-h-[50px] shrink-0 flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule px-3.5 py-2"
+  >
     <div class="relative flex items-center gap-1">
       <h1 class="serif text-name font-medium tracking-[-0.2px]">{{ title }}</h1>
       <Popover v-if="help" class="flex">
@@ -19,9 +21,10 @@ defineProps<{ title: string; detail?: string; help?: string }>()
         >
           <CircleQuestionMark :size="14" aria-hidden="true" />
         </PopoverButton>
-        <PopoverPanel class="absolute top-full left-0 z-30 mt-1 w-[320px] rounded-lg border border-rule bg-sheet p-3.5 text-base text-ink shadow-(--lift)">{{
-          help
-        }}</PopoverPanel>
+        <PopoverPanel
+          class="absolute top-full left-0 z-30 mt-1 w-[320px] rounded-lg border border-rule bg-sheet p-3.5 text-base text-ink shadow-(--lift)"
+          >{{ help }}</PopoverPanel
+        >
       </Popover>
     </div>
     <p v-if="detail" class="text-ink-2">{{ detail }}</p>

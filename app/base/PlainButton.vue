@@ -3,7 +3,10 @@ import { LoaderCircle } from '@lucide/vue'
 
 withDefaults(
   defineProps<{
-    /** `act` is the one thing to do on a screen; `plain` the rest; `quiet` has no frame; `bad` can't be undone. */
+    /**
+     * `act` is the one thing to do on a screen; `plain` the rest; `quiet` has no frame; `bad` can't be
+     * undone.
+     */
     kind?: 'act' | 'plain' | 'quiet' | 'bad'
     type?: 'button' | 'submit'
     busy?: boolean

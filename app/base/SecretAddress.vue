@@ -35,7 +35,9 @@ async function copy(): Promise<void> {
     <p :id="`${id}-hint`" class="mt-1 text-small text-ink-3">{{ hint }}</p>
     <div class="mt-2 flex flex-wrap gap-2">
       <PlainButton @click="copy"
-        ><component :is="isCopied ? Check : Copy" :size="14" aria-hidden="true" />{{ isCopied ? words.frame.copied : words.frame.copy }}</PlainButton
+        ><component :is="isCopied ? Check : Copy" :size="14" aria-hidden="true" />{{
+          isCopied ? words.frame.copied : words.frame.copy
+        }}</PlainButton
       >
       <slot />
     </div>

@@ -19,17 +19,31 @@ const typed = ref('')
 const isSame = (a: string, b: string): boolean => a.toLowerCase() === b.toLowerCase()
 const fitting = computed(() => {
   const wanted = typed.value.trim().toLowerCase()
-  return props.known.filter((name) => !props.modelValue.some((one) => isSame(one, name)) && name.toLowerCase().includes(wanted)).slice(0, 8)
+  return props.known
+    .filter(
+      (name) => !props.modelValue.some((one) => isSame(one, name)) && name.toLowerCase().includes(wanted),
+    )
+    .slice(0, 8)
 })
-const isNew = computed(() => typed.value.trim() !== '' && ![...props.known, ...props.modelValue].some((name) => isSame(name, typed.value.trim())))
+const isNew = computed(
+  () =>
+    typed.value.trim() !== '' &&
+    ![...props.known, ...props.modelValue].some((name) => isSame(name, typed.value.trim())),
+)
 function add(name: string | null): void {
   const cleaned = (name ?? '').replace(/,/g, ' ').trim()
   typed.value = ''
-  if (cleaned && !props.modelValue.some((one) => isSame(one, cleaned))) emit('update:modelValue', [...props.modelValue, cleaned])
+  if (cleaned && !props.modelValue.some((one) => isSame(one, cleaned)))
+    emit('update:modelValue', [...props.modelValue, cleaned])
 }
-const take = (name: string): void => emit('update:modelValue', props.modelValue.filter((one) => one !== name)) // prettier-ignore
+const take = (name: string): void =>
+  emit(
+    'update:modelValue',
+    props.modelValue.filter((one) => one !== name),
+  )
 function press(event: KeyboardEvent): void {
-  if (event.key === 'Backspace' && typed.value === '' && props.modelValue.length > 0) take(props.modelValue.at(-1)!)
+  if (event.key === 'Backspace' && typed.value === '' && props.modelValue.length > 0)
+    take(props.modelValue.at(-1)!)
   if (event.key !== ',' || typed.value.trim() === '') return
   event.preventDefault()
   add(typed.value)
@@ -42,9 +56,21 @@ onMounted(() => {
 
 <template>
   <Combobox :model-value="''" as="div" class="relative" @update:model-value="add($event as string)">
-    <ComboboxLabel class="mb-1 block text-small font-semibold text-ink-2" :class="hideLabel ? 'sr-only' : ''">{{ label }}</ComboboxLabel>
-    <div class="flex flex-wrap items-center gap-1 rounded-md border bg-sheet px-1.5 py-1" :class="error ? 'border-bad' : 'border-edge'">
-      <span v-for="name in modelValue" :key="name" class="flex items-center gap-0.5 rounded-[4px] bg-well py-0.5 pr-0.5 pl-1.5 text-small" data-tag>
+    <ComboboxLabel
+      class="mb-1 block text-small font-semibold text-ink-2"
+      :class="hideLabel ? 'sr-only' : ''"
+      >{{ label }}</ComboboxLabel
+    >
+    <div
+      class="flex flex-wrap items-center gap-1 rounded-md border bg-sheet px-1.5 py-1"
+      :class="error ? 'border-bad' : 'border-edge'"
+    >
+      <span
+        v-for="name in modelValue"
+        :key="name"
+        class="flex items-center gap-0.5 rounded-[4px] bg-well py-0.5 pr-0.5 pl-1.5 text-small"
+        data-tag
+      >
         {{ name }}
         <button
           type="button"
@@ -71,10 +97,14 @@ onMounted(() => {
       class="absolute z-30 mt-1 max-h-60 w-full min-w-[160px] overflow-y-auto rounded-md border border-rule bg-sheet p-1 shadow-(--lift)"
     >
       <ComboboxOption v-if="isNew" v-slot="{ active }" :value="typed.trim()"
-        ><span class="block rounded px-2 py-1" :class="active ? 'bg-well' : ''">{{ says.make(typed.trim()) }}</span></ComboboxOption
+        ><span class="block rounded px-2 py-1" :class="active ? 'bg-well' : ''">{{
+          says.make(typed.trim())
+        }}</span></ComboboxOption
       >
       <ComboboxOption v-for="name in fitting" :key="name" v-slot="{ active }" :value="name"
-        ><span class="block rounded px-2 py-1" :class="active ? 'bg-well' : ''">{{ name }}</span></ComboboxOption
+        ><span class="block rounded px-2 py-1" :class="active ? 'bg-well' : ''">{{
+          name
+        }}</span></ComboboxOption
       >
     </ComboboxOptions>
     <p v-if="error" class="mt-1 text-small text-bad" role="alert">{{ error }}</p>

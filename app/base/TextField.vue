@@ -13,9 +13,14 @@ const props = defineProps<{
 const emit = defineEmits<{ 'update:modelValue': [value: string]; leave: [] }>()
 const attrs = useAttrs()
 // A class places the whole field; everything else is the input's own.
-const inputAttrs = computed(() => Object.fromEntries(Object.entries(attrs).filter(([name]) => name !== 'class')))
+const inputAttrs = computed(() =>
+  Object.fromEntries(Object.entries(attrs).filter(([name]) => name !== 'class')),
+)
 const id = useId()
-const described = computed(() => [props.error ? `${id}-error` : '', props.hint ? `${id}-hint` : ''].filter(Boolean).join(' ') || undefined)
+const described = computed(
+  () =>
+    [props.error ? `${id}-error` : '', props.hint ? `${id}-hint` : ''].filter(Boolean).join(' ') || undefined,
+)
 const take = (event: Event): void => emit('update:modelValue', (event.target as HTMLInputElement).value)
 </script>
 

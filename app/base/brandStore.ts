@@ -30,7 +30,8 @@ export const useBrandStore = defineStore('brand', () => {
     const ink = view.value?.pillars.find((pillar) => pillar.id === id)?.ink
     return ink ? `var(--pillar-${ink})` : 'var(--ink-2)'
   }
-  const accountName = (id: string): string => view.value?.accounts.find((account) => account.id === id)?.name ?? ''
+  const accountName = (id: string): string =>
+    view.value?.accounts.find((account) => account.id === id)?.name ?? ''
 
   /** Makes a change that can be undone, shows its result, and says so. */
   async function change<T extends Undoable>(says: string, work: () => Promise<T>): Promise<T> {

@@ -1,7 +1,10 @@
 import type { Problem } from '#shared/platform/types'
 import * as words from '#shared/words'
 
-/** A request that was refused or got no answer, with the sentence for the person and, for forms, those of the fields. */
+/**
+ * A request that was refused or got no answer, with the sentence for the person and, for forms, those of the
+ * fields.
+ */
 export class Refusal extends Error {
   readonly problem: Problem
 
@@ -39,19 +42,28 @@ async function ask<T>(method: Method, path: string, body?: unknown): Promise<T> 
   try {
     answer = await fetch(path, {
       method,
-      headers: { accept: 'application/json', ...(body === undefined || isForm ? {} : { 'content-type': 'application/json' }) },
+      headers: {
+        accept: 'application/json',
+        ...(body === undefined || isForm ? {} : { 'content-type': 'application/json' }),
+      },
       ...(body === undefined ? {} : { body: isForm ? body : JSON.stringify(body) }),
     })
   } catch {
     throw new Refusal({ type: 'urn:clear-quill:offline', status: 0, ...words.frame.offline })
   }
   const text = await answer.text()
-  const value: unknown = /json/.test(answer.headers.get('content-type') ?? '') && text !== '' ? JSON.parse(text) : null
+  const value: unknown =
+    /json/.test(answer.headers.get('content-type') ?? '') && text !== '' ? JSON.parse(text) : null
   if (answer.ok) return value as T
-  throw new Refusal(isProblem(value) ? value : { type: 'urn:clear-quill:server', status: answer.status, ...words.refusals.server })
+  throw new Refusal(
+    isProblem(value)
+      ? value
+      : { type: 'urn:clear-quill:server', status: answer.status, ...words.refusals.server },
+  )
 }
 
-const isProblem = (value: unknown): value is Problem => typeof value === 'object' && value !== null && 'detail' in value && 'type' in value
+const isProblem = (value: unknown): value is Problem =>
+  typeof value === 'object' && value !== null && 'detail' in value && 'type' in value
 
 export const api = {
   get: <T>(path: string): Promise<T> => ask<T>('GET', path),

@@ -1,5 +1,7 @@
 import { useIntervalFn } from '@vueuse/core'
-/** The application's own time: the server's, which in the demo may run ahead. Ticks every quarter of a minute. */
+/**
+ * The application's own time: the server's, which in the demo may run ahead. Ticks every quarter of a minute.
+ */
 export const useClockStore = defineStore('clock', () => {
   const offset = ref(0)
   const now = ref(Date.now())

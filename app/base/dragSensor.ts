@@ -1,4 +1,12 @@
-import { AutoScroller, Cursor, DragDropManager, Draggable, PointerActivationConstraints, PointerSensor, PreventSelection } from '@dnd-kit/dom'
+import {
+  AutoScroller,
+  Cursor,
+  DragDropManager,
+  Draggable,
+  PointerActivationConstraints,
+  PointerSensor,
+  PreventSelection,
+} from '@dnd-kit/dom'
 
 /** A place on the screen, in pixels from its top left corner. */
 export interface Point {
@@ -25,29 +33,39 @@ const sensor = PointerSensor.configure({
     event.pointerType === 'touch'
       ? [new PointerActivationConstraints.Delay({ value: REST_MS, tolerance: REST_SLIP })]
       : [new PointerActivationConstraints.Distance({ value: FAR })],
-  preventActivation: (event) => event.target instanceof Element && event.target.closest('input, textarea, select') !== null,
+  preventActivation: (event) =>
+    event.target instanceof Element && event.target.closest('input, textarea, select') !== null,
 })
 // Keys have their own ways to move things, and what is dragged stays in its place until it is let go.
 const manager = new DragDropManager({ sensors: [sensor], plugins: [AutoScroller, Cursor, PreventSelection] })
 const watches = new WeakMap<Draggable, DragWatch>()
 let count = 0
 
-const watchOf = (source: unknown): DragWatch | undefined => (source instanceof Draggable ? watches.get(source) : undefined)
+const watchOf = (source: unknown): DragWatch | undefined =>
+  source instanceof Draggable ? watches.get(source) : undefined
 manager.monitor.addEventListener('beforedragstart', (event) => {
   if (!watchOf(event.operation.source)?.start()) event.preventDefault()
 })
 // One who holds a finger still is told at once that it drags.
-manager.monitor.addEventListener('dragstart', ({ operation }) => watchOf(operation.source)?.move(operation.position.current))
-manager.monitor.addEventListener('dragmove', (event) => watchOf(event.operation.source)?.move(event.to ?? event.operation.position.current))
+manager.monitor.addEventListener('dragstart', ({ operation }) =>
+  watchOf(operation.source)?.move(operation.position.current),
+)
+manager.monitor.addEventListener('dragmove', (event) =>
+  watchOf(event.operation.source)?.move(event.to ?? event.operation.position.current),
+)
 manager.monitor.addEventListener('dragend', ({ operation, canceled, nativeEvent }) => {
-  // Let go in a quick throw, it ends before the library took up its beginning, or its last move: that is no giving up.
+  // Let go in a quick throw, it ends before the library took up its beginning, or its last move: that is no
+  // giving up.
   const isLetGo = nativeEvent instanceof PointerEvent && nativeEvent.type === 'pointerup'
   const at = isLetGo ? { x: nativeEvent.clientX, y: nativeEvent.clientY } : operation.position.current
   watchOf(operation.source)?.end(canceled && !isLetGo ? null : at)
   if (isLetGo) passOverClick()
 })
 
-/** A finger that was held and let go clicks as well: what was dragged is not to be opened by that. The click comes at once or not at all. */
+/**
+ * A finger that was held and let go clicks as well: what was dragged is not to be opened by that. The click
+ * comes at once or not at all.
+ */
 function passOverClick(): void {
   const stop = (event: Event): void => {
     event.stopPropagation()

@@ -2,11 +2,12 @@ import { shallowRef, type Directive } from 'vue'
 import type { Point } from './dragSensor'
 import type { Card } from '#shared/schedule/types'
 
-// What is dragged and where it may be let go, by mouse, pen or finger. The library that watches the pointer is fetched with the first thing
-// that can be dragged: no other screen waits for it.
+// What is dragged and where it may be let go, by mouse, pen or finger. The library that watches the pointer
+// is fetched with the first thing that can be dragged: no other screen waits for it.
 
 /** What is dragged, by its kind: a post in line on its card, a row of an account's line, or a clipping. */
-export type Dragged = { kind: 'card'; card: Card } | { kind: 'row'; id: string } | { kind: 'clipping'; id: string }
+export type Dragged =
+  { kind: 'card'; card: Card } | { kind: 'row'; id: string } | { kind: 'clipping'; id: string }
 
 /** A thing that can be dragged, with the words that follow the pointer. */
 export interface DragSource {
@@ -62,7 +63,14 @@ async function bind(element: HTMLElement): Promise<void> {
   const { watchPointer } = await import('./dragSensor')
   // It may have gone while the library came.
   if (!unbinds.has(element)) return
-  unbinds.set(element, watchPointer(element, { start: () => sources.has(element), move: (at) => moved(element, at), end: (at) => letGo(element, at) }))
+  unbinds.set(
+    element,
+    watchPointer(element, {
+      start: () => sources.has(element),
+      move: (at) => moved(element, at),
+      end: (at) => letGo(element, at),
+    }),
+  )
 }
 
 function moved(element: HTMLElement, at: Point): void {

@@ -20,9 +20,19 @@ export function dateFormat(zone: string, options: Intl.DateTimeFormatOptions): I
 
 /** An instant's day and minute on a zone's wall clock. */
 export function localMoment(at: number, zone: string): LocalMoment {
-  const parts = dateFormat(zone, { year: 'numeric', month: '2-digit', day: '2-digit', hour: '2-digit', minute: '2-digit', hourCycle: 'h23' }).formatToParts(at)
+  const parts = dateFormat(zone, {
+    year: 'numeric',
+    month: '2-digit',
+    day: '2-digit',
+    hour: '2-digit',
+    minute: '2-digit',
+    hourCycle: 'h23',
+  }).formatToParts(at)
   const part = (type: string): string => parts.find((candidate) => candidate.type === type)?.value ?? '0'
-  return { date: `${part('year')}-${part('month')}-${part('day')}`, minutes: Number(part('hour')) * 60 + Number(part('minute')) }
+  return {
+    date: `${part('year')}-${part('month')}-${part('day')}`,
+    minutes: Number(part('hour')) * 60 + Number(part('minute')),
+  }
 }
 
 /** A day so many days after another, both `YYYY-MM-DD`. */
@@ -30,7 +40,10 @@ export function addDays(date: string, days: number): string {
   return new Date(Date.parse(`${date}T00:00:00Z`) + days * 86_400_000).toISOString().slice(0, 10)
 }
 
-/** The instant of a day and time on a zone's wall clock, to the minute. A time that a change of clocks skips is read with the offset before. */
+/**
+ * The instant of a day and time on a zone's wall clock, to the minute. A time that a change of clocks skips
+ * is read with the offset before.
+ */
 export function instantOf(date: string, time: string, zone: string): string {
   const wanted = Date.parse(`${date}T${time}:00Z`)
   const offsetAt = (at: number): number => {

@@ -14,14 +14,22 @@ interface Notice {
 
 const SHOWN_MS = 10_000
 
-/** What happened, said once at the foot of the screen, with its undo for ten seconds. `u` undoes the last change also later, and says what it was. */
+/**
+ * What happened, said once at the foot of the screen, with its undo for ten seconds. `u` undoes the last
+ * change also later, and says what it was.
+ */
 export const useNoticesStore = defineStore('notices', () => {
   const current = ref<Notice | null>(null)
   const undos: { says: string; asks: boolean; undo: () => Promise<void> }[] = []
   let next = 1
   let timer: ReturnType<typeof setTimeout> | undefined
 
-  function show(says: string, bad: boolean, undo: Notice['undo'], { link = null, asks = false }: Partial<Pick<Notice, 'link' | 'asks'>> = {}): void {
+  function show(
+    says: string,
+    bad: boolean,
+    undo: Notice['undo'],
+    { link = null, asks = false }: Partial<Pick<Notice, 'link' | 'asks'>> = {},
+  ): void {
     clearTimeout(timer)
     const id = next++
     current.value = { id, says, bad, undo, asks, link }
@@ -31,14 +39,21 @@ export const useNoticesStore = defineStore('notices', () => {
   }
 
   const say = (says: string): void => show(says, false, null)
-  const sayWithLink = (says: string, link: string, go: () => unknown): void => show(says, false, null, { link: { says: link, go } })
+  const sayWithLink = (says: string, link: string, go: () => unknown): void =>
+    show(says, false, null, { link: { says: link, go } })
   const complain = (error: unknown): void => show(sentenceOf(error), true, null)
 
   /**
-   * Says what was done, with the undo of the server's history and what to do on screen when it is undone. `asks`: the key asks before it
-   * undoes this, since much hangs on it.
+   * Says what was done, with the undo of the server's history and what to do on screen when it is undone.
+   * `asks`: the key asks before it undoes this, since much hangs on it.
    */
-  function sayUndoable(says: string, brandId: string, historyId: string, afterwards: () => unknown = () => undefined, asks = false): void {
+  function sayUndoable(
+    says: string,
+    brandId: string,
+    historyId: string,
+    afterwards: () => unknown = () => undefined,
+    asks = false,
+  ): void {
     const undo = async (): Promise<void> => {
       const at = undos.findIndex((one) => one.undo === undo)
       if (at >= 0) undos.splice(at, 1)

@@ -8,7 +8,9 @@ export const useSessionStore = defineStore('session', () => {
   const me = ref<Me | null>(null)
   // A cookie, so that the server knows it too: it names in the page what will be asked for first.
   const chosen = useCookie('quill-brand', { maxAge: A_YEAR, sameSite: 'lax', default: () => '' })
-  const brandId = computed(() => me.value?.brands.find((brand) => brand.id === chosen.value)?.id ?? me.value?.brands[0]?.id ?? null)
+  const brandId = computed(
+    () => me.value?.brands.find((brand) => brand.id === chosen.value)?.id ?? me.value?.brands[0]?.id ?? null,
+  )
 
   /** Asks who is signed in. Throws a Refusal where nobody is. */
   async function load(): Promise<Me> {

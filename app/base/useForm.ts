@@ -2,8 +2,9 @@ import { type AnyObjectSchema, type InferType, ValidationError } from 'yup'
 import { Refusal, sentenceOf } from './client'
 
 /**
- * A form's values with what is said about each field. A field is checked while one types but complains only after one has left it;
- * what the server says stays until the field changes. `send` checks everything first and keeps what was typed when refused.
+ * A form's values with what is said about each field. A field is checked while one types but complains only
+ * after one has left it; what the server says stays until the field changes. `send` checks everything first
+ * and keeps what was typed when refused.
  */
 export function useForm<S extends AnyObjectSchema, V extends Record<string, unknown>>(schema: S, initial: V) {
   const values = reactive({ ...initial }) as V
@@ -31,7 +32,9 @@ export function useForm<S extends AnyObjectSchema, V extends Record<string, unkn
     () => ({ ...values }),
     (now, before) => {
       const changed = Object.keys(now).filter((field) => now[field] !== before[field])
-      refused.value = Object.fromEntries(Object.entries(refused.value).filter(([field]) => !changed.includes(field)))
+      refused.value = Object.fromEntries(
+        Object.entries(refused.value).filter(([field]) => !changed.includes(field)),
+      )
       problem.value = ''
     },
   )

@@ -24,7 +24,8 @@ export function useKnownKeys(): Readonly<Ref<Key[]>> {
 const ahead = ref<string | null>(null)
 
 /**
- * Collects what is typed before the field it is meant for is there: keys are no commands until it is taken out, and none is lost.
+ * Collects what is typed before the field it is meant for is there: keys are no commands until it is taken
+ * out, and none is lost.
  */
 export const useTypedAhead = () => ({
   collect: (): void => void (ahead.value ??= ''),
@@ -35,7 +36,9 @@ export const useTypedAhead = () => ({
   },
 })
 
-/** Puts keys in force while the component is there. They rest while one types in a field or a dialog is open. */
+/**
+ * Puts keys in force while the component is there. They rest while one types in a field or a dialog is open.
+ */
 export function useKeys(keys: Key[]): void {
   onMounted(() => {
     known.value = [...known.value, ...keys]
@@ -49,7 +52,8 @@ export function useKeys(keys: Key[]): void {
 export function useKeyListener(): void {
   const inForce = useKnownKeys()
   useEventListener('keydown', (event: KeyboardEvent) => {
-    if (event.defaultPrevented || event.altKey || document.querySelector('[role=dialog], [role=alertdialog]')) return
+    if (event.defaultPrevented || event.altKey || document.querySelector('[role=dialog], [role=alertdialog]'))
+      return
     const command = event.ctrlKey || event.metaKey
     if (!command && isTyping(event.target)) return
     if (!command && ahead.value !== null && event.key.length === 1) {
@@ -57,7 +61,12 @@ export function useKeyListener(): void {
       ahead.value += event.key
       return
     }
-    const found = inForce.value.findLast((key) => Boolean(key.command) === command && key.keys.includes(event.key) && (key.when?.(event.target) ?? true))
+    const found = inForce.value.findLast(
+      (key) =>
+        Boolean(key.command) === command &&
+        key.keys.includes(event.key) &&
+        (key.when?.(event.target) ?? true),
+    )
     if (!found) return
     event.preventDefault()
     found.does(event.key)
@@ -67,10 +76,14 @@ export function useKeyListener(): void {
 /** Whether letters pressed there are text. */
 export function isTyping(target: EventTarget | null): boolean {
   // One ticks a box with the blank alone: every other key is free there.
-  if (target instanceof HTMLInputElement) return !['checkbox', 'radio', 'button', 'file'].includes(target.type)
-  return target instanceof HTMLElement && (target.isContentEditable || /^(TEXTAREA|SELECT)$/.test(target.tagName))
+  if (target instanceof HTMLInputElement)
+    return !['checkbox', 'radio', 'button', 'file'].includes(target.type)
+  return (
+    target instanceof HTMLElement && (target.isContentEditable || /^(TEXTAREA|SELECT)$/.test(target.tagName))
+  )
 }
 
 /** Whether there is text in the field one types in: its own undo is meant there. */
 export const isWritten = (target: EventTarget | null): boolean =>
-  isTyping(target) && (target instanceof HTMLTextAreaElement || target instanceof HTMLInputElement ? target.value !== '' : true)
+  isTyping(target) &&
+  (target instanceof HTMLTextAreaElement || target instanceof HTMLInputElement ? target.value !== '' : true)

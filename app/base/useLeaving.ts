@@ -1,7 +1,8 @@
 import { useEventListener } from '@vueuse/core'
 
 /**
- * Asks before a screen is left with changes that nobody saved; the browser asks before its tab is closed. What is being saved is waited for:
+ * Asks before a screen is left with changes that nobody saved; the browser asks before its tab is closed.
+ * What is being saved is waited for:
  * `saving` resolves when that has ended.
  */
 export function useLeaving(isChanged: () => boolean, saving: () => Promise<unknown>) {

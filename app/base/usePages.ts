@@ -3,7 +3,10 @@ import { api } from './client'
 
 const MOST_READY = 30
 
-/** Whole texts from the articles' own pages, fetched as one reads and ahead for the article that is likely next. */
+/**
+ * Whole texts from the articles' own pages, fetched as one reads and ahead for the article that is likely
+ * next.
+ */
 export function usePages() {
   const brand = useBrandStore()
   const found = new Map<string, ArticleFull>()

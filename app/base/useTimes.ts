@@ -12,17 +12,22 @@ export function useTimes() {
   const clock = useClockStore()
   const zone = computed(() => brand.view?.brand.zone ?? 'UTC')
   const ms = (at: string | number): number => (typeof at === 'number' ? at : Date.parse(at))
-  const format = (at: string | number, options: Intl.DateTimeFormatOptions): string => dateFormat(zone.value, options).format(ms(at))
+  const format = (at: string | number, options: Intl.DateTimeFormatOptions): string =>
+    dateFormat(zone.value, options).format(ms(at))
 
-  const time = (at: string | number): string => format(at, { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' })
+  const time = (at: string | number): string =>
+    format(at, { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' })
   /** `Thu 26` */
-  const day = (at: string | number): string => format(at, { weekday: 'short', day: 'numeric' }).replace(',', '')
+  const day = (at: string | number): string =>
+    format(at, { weekday: 'short', day: 'numeric' }).replace(',', '')
   /** `Thu 26 Nov` */
-  const dayMonth = (at: string | number): string => format(at, { weekday: 'short', day: 'numeric', month: 'short' }).replace(',', '')
+  const dayMonth = (at: string | number): string =>
+    format(at, { weekday: 'short', day: 'numeric', month: 'short' }).replace(',', '')
   /** `Thu 26 Nov, 07:00` */
   const dayTime = (at: string | number): string => `${dayMonth(at)}, ${time(at)}`
   /** `Thu 26`, and `Thu 26 Nov` where that is not one of the days about today. */
-  const nearDay = (at: string | number): string => (Math.abs(ms(at) - clock.now) < NEAR ? day(at) : dayMonth(at))
+  const nearDay = (at: string | number): string =>
+    Math.abs(ms(at) - clock.now) < NEAR ? day(at) : dayMonth(at)
   /** Whether it is more than a week from now: a place so late is worth a reason. */
   const isFarOff = (at: string | number): boolean => ms(at) - clock.now > NEAR
   /** `Thu 26, 07:00`, further off `Sat 26 Dec, 07:00` */

@@ -21,7 +21,8 @@ watch(
   { immediate: true },
 )
 const brand = useBrandStore()
-// Tags are put on at once, as everywhere; the list behind is fetched anew and this dialog shows what it was opened with.
+// Tags are put on at once, as everywhere; the list behind is fetched anew and this dialog shows what it was
+// opened with.
 const tagNames = ref<string[]>([])
 watch(
   () => props.one?.id,
@@ -31,17 +32,30 @@ watch(
 function tag(wanted: string[]): void {
   const before = tagNames.value
   tagNames.value = wanted
-  const [add, remove] = [wanted.filter((name) => !before.includes(name)), before.filter((name) => !wanted.includes(name))]
+  const [add, remove] = [
+    wanted.filter((name) => !before.includes(name)),
+    before.filter((name) => !wanted.includes(name)),
+  ]
   emit('tag', props.one!.articleId!, add, remove)
 }
 /** The longer words of its quote or title, any of them, as the beginning of a watch. */
 const watchAt = computed(() => {
   const text = props.one?.quote ?? props.one?.title ?? ''
-  const found = [...new Set(wordsOf(text).map((word) => word.text).filter((word) => word.length >= LONG))].slice(0, MOST_WORDS) // prettier-ignore
-  return { path: '/watch/new', query: { words: found.map((word) => `"${word}"`).join(' OR '), name: found.slice(0, 3).join(' ') } }
+  const found = [
+    ...new Set(
+      wordsOf(text)
+        .map((word) => word.text)
+        .filter((word) => word.length >= LONG),
+    ),
+  ].slice(0, MOST_WORDS)
+  return {
+    path: '/watch/new',
+    query: { words: found.map((word) => `"${word}"`).join(' OR '), name: found.slice(0, 3).join(' ') },
+  }
 })
 async function save(): Promise<void> {
-  if (await form.send(() => store.edit(props.one!, { note: form.values.note, folder: form.values.folder }))) emit('close')
+  if (await form.send(() => store.edit(props.one!, { note: form.values.note, folder: form.values.folder })))
+    emit('close')
 }
 </script>
 
@@ -76,7 +90,9 @@ async function save(): Promise<void> {
       <ProblemLine :says="form.problem.value" />
     </form>
     <template #actions>
-      <PlainButton kind="act" type="submit" form="clipping-form" :busy="form.busy.value">{{ words.frame.save }}</PlainButton>
+      <PlainButton kind="act" type="submit" form="clipping-form" :busy="form.busy.value">{{
+        words.frame.save
+      }}</PlainButton>
       <NuxtLink :to="watchAt" class="px-2 py-1.5 font-semibold text-act">{{ says.watchThese }}</NuxtLink>
     </template>
   </SideDialog>

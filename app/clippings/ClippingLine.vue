@@ -5,18 +5,32 @@ import * as words from '#shared/words'
 import { vDrag, type DragSource } from '~/base/dragging'
 
 const props = defineProps<{ one: Clipping; current: boolean; chosen: boolean }>()
-const emit = defineEmits<{ edit: []; done: [done: boolean]; move: [state: 'clipped' | 'shelved']; choose: []; mark: [] }>()
+const emit = defineEmits<{
+  edit: []
+  done: [done: boolean]
+  move: [state: 'clipped' | 'shelved']
+  choose: []
+  mark: []
+}>()
 const says = words.clippings
 const brand = useBrandStore()
 const times = useTimes()
 const title = computed(() => props.one.title || says.noTitle)
 const source = computed((): DragSource | null =>
-  brand.canWork && props.one.doneAt === null ? { what: { kind: 'clipping', id: props.one.id }, label: title.value } : null,
+  brand.canWork && props.one.doneAt === null
+    ? { what: { kind: 'clipping', id: props.one.id }, label: title.value }
+    : null,
 )
-const readAt = computed(() => ({ path: '/wire', query: { show: props.one.shelved ? 'shelved' : 'clipped', article: props.one.articleId ?? '' } }))
+const readAt = computed(() => ({
+  path: '/wire',
+  query: { show: props.one.shelved ? 'shelved' : 'clipped', article: props.one.articleId ?? '' },
+}))
 const writeAt = computed(() => ({
   path: '/desk/new',
-  query: props.one.articleId && props.one.quote === null ? { article: props.one.articleId } : { clippings: props.one.id },
+  query:
+    props.one.articleId && props.one.quote === null
+      ? { article: props.one.articleId }
+      : { clippings: props.one.id },
 }))
 </script>
 
@@ -37,21 +51,42 @@ const writeAt = computed(() => ({
       @change="emit('mark')"
     />
     <div class="col-start-2 min-w-0">
-      <NuxtLink :to="readAt" class="serif text-headline leading-snug font-medium wrap-anywhere hover:text-act" dir="auto">{{ title }}</NuxtLink>
+      <NuxtLink
+        :to="readAt"
+        class="serif text-headline leading-snug font-medium wrap-anywhere hover:text-act"
+        dir="auto"
+        >{{ title }}</NuxtLink
+      >
       <p class="mt-0.5 flex flex-wrap items-center gap-x-1.5 text-small text-ink-2">
         <span class="font-medium">{{ one.outlet }}</span>
         <template v-if="one.at"
-          >· <time :datetime="one.at" :title="times.exact(one.at)">{{ times.dayMonth(one.at) }}</time></template
+          >·
+          <time :datetime="one.at" :title="times.exact(one.at)">{{ times.dayMonth(one.at) }}</time></template
         >
         · <span :title="times.exact(one.keptAt)">{{ says.kept(times.ago(one.keptAt)) }}</span>
-        <span v-if="one.folder" class="rounded-[3px] bg-well px-1.5 text-tiny text-ink-2">{{ one.folder }}</span>
-        <span v-for="tag in one.tags" :key="tag.id" class="rounded-[4px] border border-rule px-1.5 text-tiny text-ink-2">{{ tag.name }}</span>
-        <span v-if="one.posts > 0" class="flex items-center gap-1 text-ok"><Check :size="13" aria-hidden="true" />{{ says.posts(one.posts) }}</span>
+        <span v-if="one.folder" class="rounded-[3px] bg-well px-1.5 text-tiny text-ink-2">{{
+          one.folder
+        }}</span>
+        <span
+          v-for="tag in one.tags"
+          :key="tag.id"
+          class="rounded-[4px] border border-rule px-1.5 text-tiny text-ink-2"
+          >{{ tag.name }}</span
+        >
+        <span v-if="one.posts > 0" class="flex items-center gap-1 text-ok"
+          ><Check :size="13" aria-hidden="true" />{{ says.posts(one.posts) }}</span
+        >
       </p>
-      <blockquote v-if="one.quote" class="serif mt-1 max-w-[66ch] border-l-2 border-edge pl-3 text-[15.5px] text-ink-2 wrap-anywhere" dir="auto">
+      <blockquote
+        v-if="one.quote"
+        class="serif mt-1 max-w-[66ch] border-l-2 border-edge pl-3 text-[15.5px] text-ink-2 wrap-anywhere"
+        dir="auto"
+      >
         {{ one.quote }}
       </blockquote>
-      <p v-if="one.note" class="mt-1 max-w-[66ch] whitespace-pre-line text-ink wrap-anywhere" dir="auto">{{ one.note }}</p>
+      <p v-if="one.note" class="mt-1 max-w-[66ch] whitespace-pre-line text-ink wrap-anywhere" dir="auto">
+        {{ one.note }}
+      </p>
     </div>
     <div v-if="brand.canWork" class="flex items-start gap-1 max-column:col-start-2">
       <NuxtLink
@@ -61,7 +96,12 @@ const writeAt = computed(() => ({
         :aria-label="says.writeOf(title)"
         ><PenLine :size="14" aria-hidden="true" />{{ says.write }}</NuxtLink
       >
-      <PlainButton kind="quiet" class="px-2" :aria-label="says.edit(title)" :title="says.editTitle" @click="emit('edit')"
+      <PlainButton
+        kind="quiet"
+        class="px-2"
+        :aria-label="says.edit(title)"
+        :title="says.editTitle"
+        @click="emit('edit')"
         ><Pencil :size="15" aria-hidden="true"
       /></PlainButton>
       <template v-if="!one.doneAt">
@@ -74,11 +114,22 @@ const writeAt = computed(() => ({
           @click="emit('move', one.shelved ? 'clipped' : 'shelved')"
           ><component :is="one.shelved ? Undo2 : Archive" :size="15" aria-hidden="true"
         /></PlainButton>
-        <PlainButton kind="quiet" class="px-2" :aria-label="says.doneOf(title)" :title="says.done" @click="emit('done', true)"
+        <PlainButton
+          kind="quiet"
+          class="px-2"
+          :aria-label="says.doneOf(title)"
+          :title="says.done"
+          @click="emit('done', true)"
           ><Check :size="15" aria-hidden="true"
         /></PlainButton>
       </template>
-      <PlainButton v-else kind="quiet" class="px-2" :aria-label="says.againOf(title)" :title="says.again" @click="emit('done', false)"
+      <PlainButton
+        v-else
+        kind="quiet"
+        class="px-2"
+        :aria-label="says.againOf(title)"
+        :title="says.again"
+        @click="emit('done', false)"
         ><RotateCcw :size="15" aria-hidden="true"
       /></PlainButton>
     </div>

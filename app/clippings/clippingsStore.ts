@@ -27,7 +27,13 @@ export const useClippingsStore = defineStore('clippings', () => {
   async function load(): Promise<void> {
     const mine = ++turn
     const { show, folder, tag, text, written } = filter.value
-    const query = new URLSearchParams({ show, ...(folder ? { folder } : {}), ...(tag ? { tag } : {}), ...(text.trim() ? { q: text.trim() } : {}), ...(written === 'any' ? {} : { written }) }) // prettier-ignore
+    const query = new URLSearchParams({
+      show,
+      ...(folder ? { folder } : {}),
+      ...(tag ? { tag } : {}),
+      ...(text.trim() ? { q: text.trim() } : {}),
+      ...(written === 'any' ? {} : { written }),
+    })
     try {
       const answer = await api.get<ClippingsView>(brand.path(`/clippings?${query}`))
       if (mine !== turn) return
@@ -41,7 +47,8 @@ export const useClippingsStore = defineStore('clippings', () => {
   /** Fetches it anew where it has been looked at. */
   const refresh = async (): Promise<void> => (view.value ? load() : undefined)
 
-  const change = (says: string, work: () => Promise<Undoable>): Promise<void> => notices.whileSaving(changeNow(says, work))
+  const change = (says: string, work: () => Promise<Undoable>): Promise<void> =>
+    notices.whileSaving(changeNow(says, work))
 
   async function changeNow(says: string, work: () => Promise<Undoable>): Promise<void> {
     const brandId = session.brandId!
@@ -60,15 +67,21 @@ export const useClippingsStore = defineStore('clippings', () => {
     )
 
   const move = (one: Clipping, state: Extract<ArticleState, 'clipped' | 'shelved'>): Promise<void> =>
-    change(words.notices.stateOf(words.notices.states[state], one.title), () => api.put<Undoable>(brand.path(`/articles/${one.articleId}/state`), { state }))
+    change(words.notices.stateOf(words.notices.states[state], one.title), () =>
+      api.put<Undoable>(brand.path(`/articles/${one.articleId}/state`), { state }),
+    )
 
   /** Keeps words of an article as a clipping. */
-  const keepQuote = (article: { id: string; title: string }, quote: string): Promise<void> => notices.whileSaving(quoteNow(article, quote))
+  const keepQuote = (article: { id: string; title: string }, quote: string): Promise<void> =>
+    notices.whileSaving(quoteNow(article, quote))
 
   async function quoteNow(article: { id: string; title: string }, quote: string): Promise<void> {
     const brandId = session.brandId!
     try {
-      const { historyId } = await api.post<Undoable>(brand.path('/clippings'), { articleId: article.id, quote })
+      const { historyId } = await api.post<Undoable>(brand.path('/clippings'), {
+        articleId: article.id,
+        quote,
+      })
       notices.sayUndoable(words.clippings.quoteKept(article.title), brandId, historyId, refresh)
     } catch (error) {
       notices.complain(error)

@@ -10,9 +10,12 @@ const brand = useBrandStore()
 const clock = useClockStore()
 const times = useTimes()
 const today = computed(() => times.moment(clock.now).date)
-const cards = computed((): Card[] => (schedule.ribbon?.cards ?? []).filter((card) => times.moment(card.at).date === today.value))
+const cards = computed((): Card[] =>
+  (schedule.ribbon?.cards ?? []).filter((card) => times.moment(card.at).date === today.value),
+)
 const goTo = useGoTo()
-const open = (card: Card): unknown => goTo(card.deliveryId ? `/delivery/${card.deliveryId}` : `/schedule?from=${today.value}`)
+const open = (card: Card): unknown =>
+  goTo(card.deliveryId ? `/delivery/${card.deliveryId}` : `/schedule?from=${today.value}`)
 </script>
 
 <template>
@@ -20,7 +23,9 @@ const open = (card: Card): unknown => goTo(card.deliveryId ? `/delivery/${card.d
     <h2 class="part-name">{{ says.out }}</h2>
     <p v-if="cards.length === 0" class="mt-2 text-ink-3">{{ says.nothingOut }}</p>
     <ul v-else class="mt-2 grid gap-1">
-      <li v-for="card in cards" :key="card.id"><PostCard :card="card" :account="brand.accountName(card.accountId)" @open="open(card)" /></li>
+      <li v-for="card in cards" :key="card.id">
+        <PostCard :card="card" :account="brand.accountName(card.accountId)" @open="open(card)" />
+      </li>
     </ul>
   </section>
 </template>

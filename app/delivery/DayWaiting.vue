@@ -11,8 +11,18 @@ const rows = computed(() => {
   const week = schedule.ribbon
   return [
     ...(onDesk > 0 ? [{ text: says.onDesk(onDesk), to: '/desk', does: says.toDesk }] : []),
-    ...(week?.firstOpenAt ? [{ text: says.openSlots(week.openCount, times.shortDayTime(week.firstOpenAt)), to: '/desk/new', does: says.write }] : []),
-    ...(week?.endsAt ? [{ text: says.lineEnds(times.dayTime(week.endsAt)), to: '/schedule', does: says.toSchedule }] : []),
+    ...(week?.firstOpenAt
+      ? [
+          {
+            text: says.openSlots(week.openCount, times.shortDayTime(week.firstOpenAt)),
+            to: '/desk/new',
+            does: says.write,
+          },
+        ]
+      : []),
+    ...(week?.endsAt
+      ? [{ text: says.lineEnds(times.dayTime(week.endsAt)), to: '/schedule', does: says.toSchedule }]
+      : []),
   ]
 })
 </script>

@@ -23,9 +23,14 @@ const steps = computed(() => joinedEvents(props.events))
         :class="event.state === 'sent' ? 'bg-ok' : needsPerson(event.state) ? 'bg-bad' : 'bg-ink-3'"
         aria-hidden="true"
       />
-      <time class="text-small text-ink-2 tabular-nums" :datetime="event.at" :title="times.exact(event.at)">{{ times.shortDayTime(event.at) }}</time>
+      <time class="text-small text-ink-2 tabular-nums" :datetime="event.at" :title="times.exact(event.at)">{{
+        times.shortDayTime(event.at)
+      }}</time>
       <p class="min-w-0 wrap-anywhere">
-        {{ event.says }} <span v-if="event.count > 1" class="text-ink-3">{{ says.again(event.count, times.shortDayTime(event.lastAt)) }}</span>
+        {{ event.says }}
+        <span v-if="event.count > 1" class="text-ink-3">{{
+          says.again(event.count, times.shortDayTime(event.lastAt))
+        }}</span>
         <span v-if="event.by" class="text-ink-3">{{ says.by(event.by) }}</span>
       </p>
     </li>

@@ -17,7 +17,10 @@ const lines = computed(() => {
 
 <template>
   <Menu as="div" class="relative pb-3 max-column:pb-0">
-    <MenuButton class="flex w-full items-center gap-[9px] rounded-md px-1.5 py-1 text-left max-wide:justify-center" :aria-label="words.frame.brandMenu">
+    <MenuButton
+      class="flex w-full items-center gap-[9px] rounded-md px-1.5 py-1 text-left max-wide:justify-center"
+      :aria-label="words.frame.brandMenu"
+    >
       <BrandMark v-if="brand.view" :mark="brand.view.brand.mark" :ink="brand.view.brand.markInk" />
       <span class="min-w-0 max-wide:hidden">
         <b class="serif block truncate text-[14.5px] leading-tight font-semibold">{{ lines[0] }}</b>
@@ -33,7 +36,9 @@ const lines = computed(() => {
       <p class="px-2.5 pt-1 pb-0.5 text-small text-ink-3">{{ words.frame.brands }}</p>
       <MenuItem v-for="one in session.me?.brands ?? []" :key="one.id" v-slot="{ active }">
         <button type="button" :class="[row, active && 'bg-well']" @click="session.choose(one.id)">
-          <BrandMark :mark="one.mark" :ink="one.markInk" small /><span class="min-w-0 grow truncate">{{ one.name }}</span>
+          <BrandMark :mark="one.mark" :ink="one.markInk" small /><span class="min-w-0 grow truncate">{{
+            one.name
+          }}</span>
           <Check v-if="one.id === session.brandId" :size="14" aria-hidden="true" />
         </button>
       </MenuItem>
@@ -45,12 +50,15 @@ const lines = computed(() => {
       <hr class="my-1.5 border-rule" />
       <MenuItem v-for="choice in theme.others.value" :key="choice" v-slot="{ active }">
         <button type="button" :class="[row, active && 'bg-well']" @click="theme.set(choice)">
-          <component :is="choice === 'dark' ? Moon : Sun" :size="15" aria-hidden="true" />{{ words.frame.theme[choice] }}
+          <component :is="choice === 'dark' ? Moon : Sun" :size="15" aria-hidden="true" />{{
+            words.frame.theme[choice]
+          }}
         </button>
       </MenuItem>
       <MenuItem v-slot="{ active }">
         <button type="button" :class="[row, active && 'bg-well']" @click="openKeys()">
-          <Keyboard :size="15" aria-hidden="true" />{{ words.frame.keys }}<span class="ml-auto text-ink-3" aria-hidden="true">?</span>
+          <Keyboard :size="15" aria-hidden="true" />{{ words.frame.keys
+          }}<span class="ml-auto text-ink-3" aria-hidden="true">?</span>
         </button>
       </MenuItem>
       <MenuItem v-slot="{ active }">

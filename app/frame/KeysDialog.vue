@@ -4,7 +4,8 @@ import * as words from '#shared/words'
 const { isOpen, closeKeys } = useKeysDialog()
 const known = useKnownKeys()
 const NAMES: Record<string, string> = { ArrowDown: '↓', ArrowUp: '↑', Enter: '↵', Escape: 'Esc' }
-const shown = (key: { keys: string[]; command?: boolean }): string[] => key.keys.map((name) => `${key.command ? 'Ctrl ' : ''}${NAMES[name] ?? name}`)
+const shown = (key: { keys: string[]; command?: boolean }): string[] =>
+  key.keys.map((name) => `${key.command ? 'Ctrl ' : ''}${NAMES[name] ?? name}`)
 /** One row for each thing that keys do, however many lead to it. */
 const rows = computed(() => {
   const found = new Map<string, string[]>()
@@ -19,9 +20,12 @@ const rows = computed(() => {
     <dl class="grid grid-cols-[auto_1fr] items-center gap-x-4 gap-y-2">
       <template v-for="row in rows" :key="row.says">
         <dt class="flex gap-1">
-          <kbd v-for="name in row.names" :key="name" class="rounded border border-b-2 border-rule bg-sheet px-1.5 font-sans text-small font-semibold">{{
-            name
-          }}</kbd>
+          <kbd
+            v-for="name in row.names"
+            :key="name"
+            class="rounded border border-b-2 border-rule bg-sheet px-1.5 font-sans text-small font-semibold"
+            >{{ name }}</kbd
+          >
         </dt>
         <dd>{{ row.says }}</dd>
       </template>

@@ -1,5 +1,13 @@
 <script setup lang="ts">
-import { CalendarDays, ClipboardCheck, PenLine, RadioTower, Scissors, Search, SlidersHorizontal } from '@lucide/vue'
+import {
+  CalendarDays,
+  ClipboardCheck,
+  PenLine,
+  RadioTower,
+  Scissors,
+  Search,
+  SlidersHorizontal,
+} from '@lucide/vue'
 import * as words from '#shared/words'
 import { NO_FILTER, useWireStore } from '~/reading/wireStore'
 import { useScreens } from './useScreens'
@@ -10,10 +18,20 @@ const route = useRoute()
 const brand = useBrandStore()
 const wire = useWireStore()
 const { screens } = useScreens()
-const ICONS = { day: ClipboardCheck, wire: RadioTower, clippings: Scissors, desk: PenLine, schedule: CalendarDays, find: Search, setUp: SlidersHorizontal }
+const ICONS = {
+  day: ClipboardCheck,
+  wire: RadioTower,
+  clippings: Scissors,
+  desk: PenLine,
+  schedule: CalendarDays,
+  find: Search,
+  setUp: SlidersHorizontal,
+}
 const above = computed(() => screens.value.slice(0, -1))
 const setUp = computed(() => screens.value.at(-1)!)
-const lists = computed(() => (brand.canWork ? (brand.view?.watches ?? []) : []).filter(({ onRail, collects }) => onRail && collects))
+const lists = computed(() =>
+  (brand.canWork ? (brand.view?.watches ?? []) : []).filter(({ onRail, collects }) => onRail && collects),
+)
 /** On the Wire already, its list is changed; from elsewhere it opens with it. */
 function openList(id: string): void {
   if (route.path === '/wire') void wire.setFilter({ ...NO_FILTER, show: 'all', watch: id })
@@ -42,13 +60,20 @@ const link =
       :title="screen.name"
     >
       <component :is="ICONS[screen.icon]" :size="17" aria-hidden="true" />
-      <span class="max-column:text-[10px] max-column:leading-none column:max-wide:sr-only">{{ screen.name }}</span>
-      <span v-if="screen.count > 0" class="ml-auto text-[11.5px] text-ink-3 max-wide:hidden" :aria-label="countSays(screen.to, screen.count)">{{
-        screen.count
+      <span class="max-column:text-[10px] max-column:leading-none column:max-wide:sr-only">{{
+        screen.name
       }}</span>
+      <span
+        v-if="screen.count > 0"
+        class="ml-auto text-[11.5px] text-ink-3 max-wide:hidden"
+        :aria-label="countSays(screen.to, screen.count)"
+        >{{ screen.count }}</span
+      >
     </NuxtLink>
     <template v-if="lists.length > 0">
-      <p class="mt-3 px-2 text-small font-semibold text-ink-3 max-wide:sr-only max-column:hidden">{{ words.frame.lists }}</p>
+      <p class="mt-3 px-2 text-small font-semibold text-ink-3 max-wide:sr-only max-column:hidden">
+        {{ words.frame.lists }}
+      </p>
       <NuxtLink
         v-for="one in lists"
         :key="one.id"
@@ -57,7 +82,11 @@ const link =
         :title="one.name"
         @click="openList(one.id)"
       >
-        <i class="size-2 shrink-0 rounded-full" :style="{ background: `var(--pillar-${one.ink})` }" aria-hidden="true" />
+        <i
+          class="size-2 shrink-0 rounded-full"
+          :style="{ background: `var(--pillar-${one.ink})` }"
+          aria-hidden="true"
+        />
         <span class="truncate max-wide:sr-only">{{ one.name }}</span>
       </NuxtLink>
     </template>
@@ -69,7 +98,9 @@ const link =
       :title="setUp.name"
     >
       <component :is="ICONS[setUp.icon]" :size="17" aria-hidden="true" />
-      <span class="max-column:text-[10px] max-column:leading-none column:max-wide:sr-only">{{ setUp.name }}</span>
+      <span class="max-column:text-[10px] max-column:leading-none column:max-wide:sr-only">{{
+        setUp.name
+      }}</span>
     </NuxtLink>
     <BrandClock />
   </nav>

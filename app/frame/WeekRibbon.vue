@@ -29,7 +29,9 @@ const days = computed(() => {
   if (!week) return []
   return Array.from({ length: 7 }, (_, at) => addDays(week.from, at)).map((date) => {
     const cards = week.cards.filter((card) => times.moment(card.at).date === date)
-    const open = week.open.filter((slot) => slot.use !== 'free' && !slot.held && times.moment(slot.at).date === date)
+    const open = week.open.filter(
+      (slot) => slot.use !== 'free' && !slot.held && times.moment(slot.at).date === date,
+    )
     const name = times.day(Date.parse(`${date}T12:00:00Z`))
     return {
       date,
@@ -52,7 +54,10 @@ function tickOf(card: NonNullable<typeof view.value>['cards'][number]): Tick {
     past: card.state === 'sent',
     bad: card.state === 'not-sent' || card.state === 'undecided' || card.state === 'in-part',
     held: card.isHeld || card.isHeldBack,
-    title: [`${times.time(card.at)} ${brand.accountName(card.accountId)}: ${card.text.slice(0, 80)}`, card.isHeld || card.isHeldBack ? words.schedule.held : '']
+    title: [
+      `${times.time(card.at)} ${brand.accountName(card.accountId)}: ${card.text.slice(0, 80)}`,
+      card.isHeld || card.isHeldBack ? words.schedule.held : '',
+    ]
       .filter(Boolean)
       .join(' · '),
   }
@@ -70,28 +75,47 @@ async function drop(date: string, what: Dragged, at: Point, element: HTMLElement
   if (!view.value) return
   const box = element.getBoundingClientRect()
   const minutes = ((at.x - box.left) / box.width) * 1440
-  const slot = nearestSlot(view.value, date, minutes, what.kind === 'card' ? what.card.accountId : null, times.moment)
+  const slot = nearestSlot(
+    view.value,
+    date,
+    minutes,
+    what.kind === 'card' ? what.card.accountId : null,
+    times.moment,
+  )
   if (!slot) return notices.say(words.move.noSlotThere)
-  if (what.kind === 'clipping') return void (await goTo({ path: '/desk/new', query: { clippings: what.id, account: slot.accountId, at: slot.at } }))
+  if (what.kind === 'clipping')
+    return void (await goTo({
+      path: '/desk/new',
+      query: { clippings: what.id, account: slot.accountId, at: slot.at },
+    }))
   if (what.kind !== 'card' || !what.card.lineId) return
   const move = { lineId: what.card.lineId, to: { kind: 'slot' as const, at: slot.at }, accountId: null }
   await schedule.move(move, view.value.planVersion).catch((error: unknown) => notices.complain(error))
 }
 const onHold = computed(() => {
   // All of it is said above.
-  if (brand.view?.brand.hold) return view.value && view.value.heldBack === 0 ? says.allHeld : brand.view.brand.hold.reason
+  if (brand.view?.brand.hold)
+    return view.value && view.value.heldBack === 0 ? says.allHeld : brand.view.brand.hold.reason
   const held = (brand.view?.accounts ?? []).filter((account) => account.hold).map(({ name }) => name)
   return held.length > 0 ? says.held(held.join(', ')) : ''
 })
-const lineEnds = computed(
-  () =>
-  (view.value?.perAccount ?? []).map(({ accountId, endsAt }) => `${brand.accountName(accountId)}: ${endsAt ? says.ends(times.shortDayTime(endsAt)) : says.empty}`).join('\n'), // prettier-ignore
+const lineEnds = computed(() =>
+  (view.value?.perAccount ?? [])
+    .map(
+      ({ accountId, endsAt }) =>
+        `${brand.accountName(accountId)}: ${endsAt ? says.ends(times.shortDayTime(endsAt)) : says.empty}`,
+    )
+    .join('\n'),
 )
-const openDay = (date: string): Promise<unknown> => Promise.all([schedule.open(date === view.value?.from ? null : date), goTo('/schedule')])
+const openDay = (date: string): Promise<unknown> =>
+  Promise.all([schedule.open(date === view.value?.from ? null : date), goTo('/schedule')])
 </script>
 
 <template>
-  <section :aria-label="says.name" class="grid h-[74px] grid-cols-[repeat(7,1fr)_176px] border-b border-rule bg-sheet max-column:h-14 max-column:grid-cols-7">
+  <section
+    :aria-label="says.name"
+    class="grid h-[74px] grid-cols-[repeat(7,1fr)_176px] border-b border-rule bg-sheet max-column:h-14 max-column:grid-cols-7"
+  >
     <button
       v-for="(day, at) in days"
       :key="day.date"
@@ -108,7 +132,9 @@ const openDay = (date: string): Promise<unknown> => Promise.all([schedule.open(d
           [day.lined || '', day.open ? says.open(day.open) : ''].filter(Boolean).join(' · ')
         }}</span>
       </span>
-      <span class="absolute inset-x-2.5 bottom-3 h-[26px] border-b border-rule max-column:inset-x-1.5 max-column:bottom-1.5 max-column:h-5">
+      <span
+        class="absolute inset-x-2.5 bottom-3 h-[26px] border-b border-rule max-column:inset-x-1.5 max-column:bottom-1.5 max-column:h-5"
+      >
         <i
           v-for="slot in day.hollow"
           :key="slot.key"
@@ -119,8 +145,16 @@ const openDay = (date: string): Promise<unknown> => Promise.all([schedule.open(d
           v-for="tick in day.ticks"
           :key="tick.key"
           class="absolute bottom-0 -ml-[2.5px] h-5 w-[5px] rounded-t-[2px] max-column:h-4"
-          :class="{ 'opacity-40': tick.past, 'outline-2 outline-offset-1 outline-bad': tick.bad, 'border border-b-0': tick.held }"
-          :style="{ left: tick.left, borderColor: tick.ink, background: tick.bad ? 'var(--bad)' : tick.held ? 'transparent' : tick.ink }"
+          :class="{
+            'opacity-40': tick.past,
+            'outline-2 outline-offset-1 outline-bad': tick.bad,
+            'border border-b-0': tick.held,
+          }"
+          :style="{
+            left: tick.left,
+            borderColor: tick.ink,
+            background: tick.bad ? 'var(--bad)' : tick.held ? 'transparent' : tick.ink,
+          }"
           :title="tick.title"
         />
         <i
@@ -133,14 +167,24 @@ const openDay = (date: string): Promise<unknown> => Promise.all([schedule.open(d
     <div class="overflow-hidden px-3 py-2 text-small leading-[1.35] max-column:hidden">
       <template v-if="view && isEmpty">
         <b class="block font-semibold">{{ says.noTimetable }}</b>
-        <NuxtLink to="/set-up/accounts" class="text-act underline underline-offset-2">{{ says.noTimetableHint }}</NuxtLink>
+        <NuxtLink to="/set-up/accounts" class="text-act underline underline-offset-2">{{
+          says.noTimetableHint
+        }}</NuxtLink>
       </template>
       <template v-else-if="view">
-        <b class="block font-semibold">{{ says.summary(view.lined + view.heldBack, view.openCount, view.heldBack) }}</b>
-        <span v-if="view.firstOpenAt" class="block text-warn">{{ says.firstOpen(times.shortDayTime(view.firstOpenAt)) }}</span>
+        <b class="block font-semibold">{{
+          says.summary(view.lined + view.heldBack, view.openCount, view.heldBack)
+        }}</b>
+        <span v-if="view.firstOpenAt" class="block text-warn">{{
+          says.firstOpen(times.shortDayTime(view.firstOpenAt))
+        }}</span>
         <span v-else-if="view.heldBack === 0" class="block text-ok">{{ says.full }}</span>
-        <b v-if="onHold" class="block truncate text-tiny font-semibold text-warn" :title="onHold">{{ onHold }}</b>
-        <span v-else class="block text-tiny text-ink-3" :title="lineEnds">{{ view.endsAt ? says.ends(times.nearDay(view.endsAt)) : says.empty }}</span>
+        <b v-if="onHold" class="block truncate text-tiny font-semibold text-warn" :title="onHold">{{
+          onHold
+        }}</b>
+        <span v-else class="block text-tiny text-ink-3" :title="lineEnds">{{
+          view.endsAt ? says.ends(times.nearDay(view.endsAt)) : says.empty
+        }}</span>
       </template>
     </div>
   </section>

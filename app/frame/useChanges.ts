@@ -9,8 +9,8 @@ import { useDeskStore } from '~/posts/deskStore'
 import { useNoticeListStore } from '~/notices/noticeListStore'
 
 /**
- * Follows the server's stream of changes while the component is there, and tells each store what concerns it. Bursts are told once.
- * The browser takes the stream up again by itself where it was cut.
+ * Follows the server's stream of changes while the component is there, and tells each store what concerns it.
+ * Bursts are told once. The browser takes the stream up again by itself where it was cut.
  */
 export function useChanges(): void {
   const brand = useBrandStore()
@@ -34,7 +34,22 @@ export function useChanges(): void {
       const some = (...wanted: ChangeKind[]): boolean => wanted.some((kind) => kinds.has(kind))
       const work: Promise<unknown>[] = []
       if (some('brand')) work.push(session.load())
-      if (some('brand', 'account', 'pillar', 'watch', 'source', 'article', 'tag', 'told', 'post', 'line', 'notice')) work.push(brand.load())
+      if (
+        some(
+          'brand',
+          'account',
+          'pillar',
+          'watch',
+          'source',
+          'article',
+          'tag',
+          'told',
+          'post',
+          'line',
+          'notice',
+        )
+      )
+        work.push(brand.load())
       if (some('notice')) work.push(noticeList.refresh())
       if (some('article', 'watch', 'source', 'tag')) work.push(wire.refresh())
       if (some('import')) work.push(imports.load())
@@ -54,7 +69,12 @@ export function useChanges(): void {
     const found = (brand.view?.watches ?? []).filter(({ id, news }) => told.has(id) && news > 0)
     told.clear()
     const [first] = found
-    if (first) notices.sayWithLink(found.map(({ name, news }) => words.frame.news(name, news)).join(' · '), words.frame.lookAt, () => goTo({ path: '/wire', query: { watch: first.id } })) // prettier-ignore
+    if (first)
+      notices.sayWithLink(
+        found.map(({ name, news }) => words.frame.news(name, news)).join(' · '),
+        words.frame.lookAt,
+        () => goTo({ path: '/wire', query: { watch: first.id } }),
+      )
   }
 
   onMounted(() => {

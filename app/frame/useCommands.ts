@@ -34,9 +34,13 @@ export function useCommands() {
           command(says.addWatch, () => goTo('/watch/new')),
           command(words.writing.newPost, () => goTo('/desk/new')),
           command(says.fetchAll, fetchAll),
-          command(brand.view?.brand.hold ? words.hold.liftTitle.brand : words.hold.title.brand, () => goTo({ path: '/schedule', query: { hold: 'brand' } })),
+          command(brand.view?.brand.hold ? words.hold.liftTitle.brand : words.hold.title.brand, () =>
+            goTo({ path: '/schedule', query: { hold: 'brand' } }),
+          ),
           ...(brand.view?.accounts ?? []).map(({ id, name, hold }) =>
-            command(hold ? words.hold.liftTitle.account(name) : words.hold.title.account(name), () => goTo({ path: '/schedule', query: { hold: id } })),
+            command(hold ? words.hold.liftTitle.account(name) : words.hold.title.account(name), () =>
+              goTo({ path: '/schedule', query: { hold: id } }),
+            ),
           ),
         ]
       : []),
@@ -44,7 +48,9 @@ export function useCommands() {
     ...theme.others.value.map((one) => command(words.frame.theme[one], () => theme.set(one))),
     command(words.wire.sheet.larger, () => resize(1)),
     command(words.wire.sheet.smaller, () => resize(-1)),
-    ...(session.me?.brands ?? []).filter(({ id }) => id !== session.brandId).map((other) => command(says.toBrand(other.name), () => session.choose(other.id))),
+    ...(session.me?.brands ?? [])
+      .filter(({ id }) => id !== session.brandId)
+      .map((other) => command(says.toBrand(other.name), () => session.choose(other.id))),
     command(words.keys.keys, openKeys),
     command(words.frame.signOut, () => session.signOut()),
   ])

@@ -8,7 +8,10 @@ export interface Screen {
   count: number
 }
 
-/** The screens in the rail's order, which is that of their keys. A client's own are the proofs in review and the week. */
+/**
+ * The screens in the rail's order, which is that of their keys. A client's own are the proofs in review and
+ * the week.
+ */
 export function useScreens() {
   const brand = useBrandStore()
   const name = words.frame.screens
@@ -17,7 +20,13 @@ export function useScreens() {
     const desk: Screen = { to: '/desk', name: name.desk, icon: 'desk', count: onDesk }
     const schedule: Screen = { to: '/schedule', name: name.schedule, icon: 'schedule', count: 0 }
     const find: Screen = { to: '/find', name: name.find, icon: 'find', count: 0 }
-    if (!brand.canWork) return [desk, schedule, find, { to: '/set-up/you', name: words.setUp.parts.you, icon: 'setUp', count: 0 }]
+    if (!brand.canWork)
+      return [
+        desk,
+        schedule,
+        find,
+        { to: '/set-up/you', name: words.setUp.parts.you, icon: 'setUp', count: 0 },
+      ]
     return [
       { to: '/day', name: name.day, icon: 'day', count: notices },
       { to: '/wire', name: name.wire, icon: 'wire', count: unread },

@@ -28,7 +28,14 @@ useKeys([
   { keys: ['/'], says: words.keys.find, does: toFind },
   { keys: ['k'], command: true, says: words.keys.find, does: toFind },
   { keys: ['u'], says: words.keys.undo, work: true, does: () => notices.undoLast() },
-  { keys: ['z'], command: true, says: words.keys.undo, work: true, does: () => notices.undoLast(), when: (target) => !isWritten(target) },
+  {
+    keys: ['z'],
+    command: true,
+    says: words.keys.undo,
+    work: true,
+    does: () => notices.undoLast(),
+    when: (target) => !isWritten(target),
+  },
   { keys: ['?'], says: words.keys.keys, does: openKeys },
 ])
 
@@ -47,13 +54,20 @@ watch(
 </script>
 
 <template>
-  <div class="grid h-full grid-cols-[168px_minmax(0,1fr)] overflow-hidden max-wide:grid-cols-[54px_minmax(0,1fr)] max-column:grid-cols-1 max-column:pb-[56px]">
-    <a href="#screen" class="sr-only focus:not-sr-only focus:fixed focus:z-50 focus:bg-sheet focus:p-3">{{ words.frame.skip }}</a>
+  <div
+    class="grid h-full grid-cols-[168px_minmax(0,1fr)] overflow-hidden max-wide:grid-cols-[54px_minmax(0,1fr)] max-column:grid-cols-1 max-column:pb-[56px]"
+  >
+    <a href="#screen" class="sr-only focus:not-sr-only focus:fixed focus:z-50 focus:bg-sheet focus:p-3">{{
+      words.frame.skip
+    }}</a>
     <ScreenRail />
     <div class="grid min-h-0 min-w-0 grid-rows-[auto_minmax(0,1fr)]">
       <WeekRibbon />
       <main id="screen" tabindex="-1" class="flex min-h-0 min-w-0 flex-col outline-none">
-        <div v-if="failed" class="flex flex-wrap items-center gap-3 border-b border-rule bg-sheet px-3.5 py-1.5">
+        <div
+          v-if="failed"
+          class="flex flex-wrap items-center gap-3 border-b border-rule bg-sheet px-3.5 py-1.5"
+        >
           <ProblemLine :says="failed" /><PlainButton @click="loadBoth">{{ words.frame.again }}</PlainButton>
         </div>
         <slot />

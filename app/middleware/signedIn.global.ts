@@ -4,7 +4,10 @@ import { Refusal } from '~/base/client'
 const WANTED = 'quill-wanted'
 const OPEN = ['/sign-in', '/start']
 
-/** Screens behind the sign-in ask who is there; nobody is sent to the sign-in page, someone without a brand to the first start. */
+/**
+ * Screens behind the sign-in ask who is there; nobody is sent to the sign-in page, someone without a brand to
+ * the first start.
+ */
 export default defineNuxtRouteMiddleware(async (to) => {
   if (import.meta.server || OPEN.includes(to.path)) return
   const session = useSessionStore()
@@ -17,7 +20,8 @@ export default defineNuxtRouteMiddleware(async (to) => {
     if (wanted && to.path === '/wire') return await navigateTo(wanted)
     // A client's own screens are the proofs in review and the week.
     const brand = me.brands.find(({ id }) => id === session.brandId)
-    if (to.path === '/wire' && Object.keys(to.query).length === 0 && brand?.role === 'client') return await navigateTo('/desk')
+    if (to.path === '/wire' && Object.keys(to.query).length === 0 && brand?.role === 'client')
+      return await navigateTo('/desk')
   } catch (error) {
     if (error instanceof Refusal && error.code === 'notSignedIn') {
       if (to.path !== '/') sessionStorage.setItem(WANTED, to.fullPath)

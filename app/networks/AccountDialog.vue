@@ -36,11 +36,20 @@ watch(
 const others = computed(() => (brand.view?.accounts ?? []).filter(({ id }) => id !== props.account?.id))
 const setUp = words.writingSetUp
 const approvers = Object.entries(setUp.approvers).map(([value, label]) => ({ value, label }))
-const linkKinds = [{ value: '', label: setUp.ofBrand }, ...Object.entries(setUp.linkRules).map(([value, label]) => ({ value, label }))]
+const linkKinds = [
+  { value: '', label: setUp.ofBrand },
+  ...Object.entries(setUp.linkRules).map(([value, label]) => ({ value, label })),
+]
 const linkKind = computed({
   get: () => form.values.linkRule?.kind ?? '',
   set: (kind) => {
-    form.values.linkRule = kind === '' ? null : { kind: kind as LinkRule['kind'], marks: form.values.linkRule?.marks ?? { ...USUAL_WRITING.linkRule.marks } }
+    form.values.linkRule =
+      kind === ''
+        ? null
+        : {
+            kind: kind as LinkRule['kind'],
+            marks: form.values.linkRule?.marks ?? { ...USUAL_WRITING.linkRule.marks },
+          }
   },
 })
 const notices = useNoticesStore()
@@ -49,7 +58,9 @@ const asking = ref(false)
 async function askAgain(): Promise<void> {
   asking.value = true
   try {
-    const { returned } = await api.post<{ returned: number }>(brand.path(`/accounts/${props.account!.id}/check`))
+    const { returned } = await api.post<{ returned: number }>(
+      brand.path(`/accounts/${props.account!.id}/check`),
+    )
     notices.say(setUp.checkedAgain(returned))
     await brand.load()
   } catch (error) {
@@ -60,27 +71,44 @@ async function askAgain(): Promise<void> {
 }
 async function save(): Promise<void> {
   const id = props.account!.id
-  if (await form.send((values) => brand.change(words.notices.saved, () => api.patch(brand.path(`/accounts/${id}`), values)))) emit('close')
+  if (
+    await form.send((values) =>
+      brand.change(words.notices.saved, () => api.patch(brand.path(`/accounts/${id}`), values)),
+    )
+  )
+    emit('close')
 }
 async function remove(): Promise<void> {
   const { id, name } = props.account!
   // Removing asks nothing of the other fields: what was typed there does not matter any more.
   form.start({ ...form.values, name })
-  if (await form.send(() => brand.change(words.notices.removed(name), () => api.remove(brand.path(`/accounts/${id}`))))) emit('close')
+  if (
+    await form.send(() =>
+      brand.change(words.notices.removed(name), () => api.remove(brand.path(`/accounts/${id}`))),
+    )
+  )
+    emit('close')
 }
 </script>
 
 <template>
   <SideDialog :open="account !== null" :title="says.editTitle" @close="emit('close')">
     <form id="account-form" class="grid gap-4" novalidate @submit.prevent="save">
-      <TextField v-model="form.values.name" :label="says.name" :error="form.errors.value.name" @leave="form.leave('name')" />
+      <TextField
+        v-model="form.values.name"
+        :label="says.name"
+        :error="form.errors.value.name"
+        @leave="form.leave('name')"
+      />
       <ChoiceField v-model="form.values.approver" :label="setUp.approver" :choices="approvers" />
       <ChoiceField v-model="linkKind" :label="setUp.accountRule" :choices="linkKinds" />
       <LinkMarks v-if="form.values.linkRule && linkKind !== 'plain'" v-model="form.values.linkRule.marks" />
       <fieldset v-if="others.length > 0" class="grid gap-1">
         <legend class="mb-1 text-small font-semibold text-ink-2">{{ says.appearsOn }}</legend>
         <label v-for="one in others" :key="one.id" class="flex min-h-6 items-center gap-2"
-          ><input v-model="form.values.appearsOn" type="checkbox" :value="one.id" class="accent-(--act)" />{{ one.name }}</label
+          ><input v-model="form.values.appearsOn" type="checkbox" :value="one.id" class="accent-(--act)" />{{
+            one.name
+          }}</label
         >
         <p class="text-small text-ink-3">{{ says.appearsOnHint }}</p>
       </fieldset>
@@ -96,7 +124,9 @@ async function remove(): Promise<void> {
       <ProblemLine :says="form.problem.value" />
     </form>
     <template #actions>
-      <PlainButton kind="act" type="submit" form="account-form" :busy="form.busy.value">{{ words.frame.save }}</PlainButton>
+      <PlainButton kind="act" type="submit" form="account-form" :busy="form.busy.value">{{
+        words.frame.save
+      }}</PlainButton>
       <PlainButton v-if="brand.isOwner" :busy="asking" @click="askAgain">{{ setUp.checkAgain }}</PlainButton>
       <PlainButton @click="remove">{{ words.frame.remove }}</PlainButton>
     </template>

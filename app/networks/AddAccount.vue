@@ -29,7 +29,9 @@ async function add(): Promise<void> {
   let id = ''
   const slots = props.withTimetable ? READY_MADE[choice.value] : []
   const done = await form.send(async (values) => {
-    ;({ id } = await brand.change(words.notices.added(name), () => api.post<{ id: string; historyId: string }>(brand.path('/accounts'), { ...values, slots })))
+    ;({ id } = await brand.change(words.notices.added(name), () =>
+      api.post<{ id: string; historyId: string }>(brand.path('/accounts'), { ...values, slots }),
+    ))
   })
   if (!done) return
   form.start({ address: '', token: '' })
@@ -39,7 +41,11 @@ async function add(): Promise<void> {
 </script>
 
 <template>
-  <form class="grid gap-3 rounded-lg border border-rule bg-paper p-4" novalidate @submit.prevent="checked ? add() : check()">
+  <form
+    class="grid gap-3 rounded-lg border border-rule bg-paper p-4"
+    novalidate
+    @submit.prevent="checked ? add() : check()"
+  >
     <div class="grid gap-3 column:grid-cols-2">
       <TextField
         v-model="form.values.address"
@@ -62,12 +68,22 @@ async function add(): Promise<void> {
     </div>
     <div v-if="checked" class="grid gap-3 border-t border-rule pt-3 column:grid-cols-2" role="status">
       <div>
-        <p class="serif text-[18px] leading-tight font-medium">{{ says.checked(checked.name, checked.handle) }}</p>
+        <p class="serif text-[18px] leading-tight font-medium">
+          {{ says.checked(checked.name, checked.handle) }}
+        </p>
         <p class="text-small text-ink-2">
-          {{ says.rules(checked.rules.limit, says.countings[checked.rules.counting], checked.rules.linkLength) }} · {{ says.protocols[checked.protocol] }}
+          {{
+            says.rules(checked.rules.limit, says.countings[checked.rules.counting], checked.rules.linkLength)
+          }}
+          · {{ says.protocols[checked.protocol] }}
         </p>
       </div>
-      <ChoiceField v-if="withTimetable" v-model="choice" :label="says.timetableChoice" :choices="readyMadeChoices" />
+      <ChoiceField
+        v-if="withTimetable"
+        v-model="choice"
+        :label="says.timetableChoice"
+        :choices="readyMadeChoices"
+      />
     </div>
     <ProblemLine :says="form.problem.value" />
     <div>

@@ -13,8 +13,13 @@ const rows = computed(() => {
     [says.pictures, says.picturesTake(media.min, media.max)],
     ...(media.min > 0 ? [[says.shape, says.ratio(media.ratioFrom, media.ratioTo)]] : []),
     ...(rules.hashtags.max === null ? [] : [[says.hashtags, says.atMost(rules.hashtags.max)]]),
-    ...(rules.equalTextRefusedDays === null ? [] : [[says.repeats, says.refusedDays(rules.equalTextRefusedDays)]]),
-    [says.rate, rules.rate === null ? says.rateUnstated : says.rateOf(rules.rate.posts, rules.rate.perMinutes)],
+    ...(rules.equalTextRefusedDays === null
+      ? []
+      : [[says.repeats, says.refusedDays(rules.equalTextRefusedDays)]]),
+    [
+      says.rate,
+      rules.rate === null ? says.rateUnstated : says.rateOf(rules.rate.posts, rules.rate.perMinutes),
+    ],
   ] as const
 })
 </script>

@@ -28,10 +28,13 @@ const BAD: NoticeKind[] = ['not-sent', 'decide', 'in-part', 'token']
       aria-hidden="true"
     />
     <div class="min-w-0">
-      <p class="serif text-[16.5px] leading-snug font-medium" :class="notice.settledAt ? 'text-ink-2' : ''">{{ notice.title }}</p>
+      <p class="serif text-[16.5px] leading-snug font-medium" :class="notice.settledAt ? 'text-ink-2' : ''">
+        {{ notice.title }}
+      </p>
       <p class="max-w-[80ch] wrap-anywhere text-ink-2">{{ notice.says }}</p>
       <p class="mt-0.5 text-small text-ink-3">
-        {{ times.dayTime(notice.at) }}<template v-if="notice.settledAt"> · {{ says.settledAt(times.dayTime(notice.settledAt)) }}</template
+        {{ times.dayTime(notice.at)
+        }}<template v-if="notice.settledAt"> · {{ says.settledAt(times.dayTime(notice.settledAt)) }}</template
         ><template v-if="notice.toldAt"> · {{ says.toldAt(times.time(notice.toldAt)) }}</template>
       </p>
     </div>

@@ -1,7 +1,9 @@
 import type { NoticeView } from '#shared/notices/types'
 import { api } from '~/base/client'
 
-/** What the brand's people are told of: open notices first. Fetched once a screen asks for it, then kept true. */
+/**
+ * What the brand's people are told of: open notices first. Fetched once a screen asks for it, then kept true.
+ */
 export const useNoticeListStore = defineStore('noticeList', () => {
   const list = ref<NoticeView[] | null>(null)
   const brand = useBrandStore()

@@ -23,7 +23,8 @@ const currentId = ref<string | null>(null)
 
 // Place and filter stand in the address, so that reload and back keep them.
 const asked = (name: string): string => (typeof route.query[name] === 'string' ? route.query[name] : '')
-const oneOf = <T extends string>(known: Record<T, unknown>, value: string, fallback: T): T => (value in known ? (value as T) : fallback)
+const oneOf = <T extends string>(known: Record<T, unknown>, value: string, fallback: T): T =>
+  value in known ? (value as T) : fallback
 onMounted(() => {
   store.filter = {
     show: oneOf(says.shows, asked('show'), 'waiting'),
@@ -39,7 +40,13 @@ const soon = useDebounceFn(() => store.load(), 160)
 watch(
   () => store.filter,
   ({ show, folder, tag, text, written }, before) => {
-    const query = { ...(show === 'waiting' ? {} : { show }), ...(folder ? { folder } : {}), ...(tag ? { tag } : {}), ...(text ? { q: text } : {}), ...(written === 'any' ? {} : { written }) } // prettier-ignore
+    const query = {
+      ...(show === 'waiting' ? {} : { show }),
+      ...(folder ? { folder } : {}),
+      ...(tag ? { tag } : {}),
+      ...(text ? { q: text } : {}),
+      ...(written === 'any' ? {} : { written }),
+    }
     void router.replace({ path: '/clippings', query })
     void (text === before.text ? store.load() : soon())
   },
@@ -52,7 +59,13 @@ watch(
   },
 )
 const list = computed(() => store.view?.clippings ?? [])
-const isFiltered = computed(() => store.filter.folder !== '' || store.filter.tag !== '' || store.filter.text.trim() !== '' || store.filter.written !== 'any')
+const isFiltered = computed(
+  () =>
+    store.filter.folder !== '' ||
+    store.filter.tag !== '' ||
+    store.filter.text.trim() !== '' ||
+    store.filter.written !== 'any',
+)
 const empty = computed(() => (isFiltered.value ? says.empty.filtered : says.empty[store.filter.show]))
 function edit(one: Clipping): void {
   wasOpened.value = true
@@ -80,13 +93,36 @@ const withCurrent = (work: (one: Clipping) => void) => (): void => {
 useKeys([
   { keys: ['j', 'ArrowDown'], says: words.keys.nextFound, does: () => step(1) },
   { keys: ['k', 'ArrowUp'], says: words.keys.previousFound, does: () => step(-1) },
-  { keys: ['w', 'Enter'], says: words.keys.write, work: true, does: withCurrent((one) => void goTo({ path: '/desk/new', query: one.articleId && one.quote === null ? { article: one.articleId } : { clippings: one.id } })) },
+  {
+    keys: ['w', 'Enter'],
+    says: words.keys.write,
+    work: true,
+    does: withCurrent(
+      (one) =>
+        void goTo({
+          path: '/desk/new',
+          query: one.articleId && one.quote === null ? { article: one.articleId } : { clippings: one.id },
+        }),
+    ),
+  },
   { keys: [' '], says: words.keys.choose, work: true, does: withCurrent((one) => mark(one.id)) },
   { keys: ['r'], says: words.writing.roundUp, work: true, does: () => marked.value.length > 0 && roundUp() },
-  { keys: ['d'], says: words.keys.shelve, work: true, does: withCurrent((one) => one.quote === null && void store.move(one, one.shelved ? 'clipped' : 'shelved')) },
+  {
+    keys: ['d'],
+    says: words.keys.shelve,
+    work: true,
+    does: withCurrent(
+      (one) => one.quote === null && void store.move(one, one.shelved ? 'clipped' : 'shelved'),
+    ),
+  },
   { keys: ['e'], says: says.editTitle, work: true, does: withCurrent(edit) },
-  { keys: ['x'], says: says.done, work: true, does: withCurrent((one) => void store.workOff(one, one.doneAt === null)) },
-]) // prettier-ignore
+  {
+    keys: ['x'],
+    says: says.done,
+    work: true,
+    does: withCurrent((one) => void store.workOff(one, one.doneAt === null)),
+  },
+])
 const tab = 'rounded-full px-3 py-[5px] text-small font-medium whitespace-nowrap'
 const select = 'rounded border border-rule bg-sheet px-1.5 py-1 text-small text-ink-2'
 </script>
@@ -103,7 +139,10 @@ const select = 'rounded border border-rule bg-sheet px-1.5 py-1 text-small text-
           :aria-pressed="store.filter.show === value"
           @click="set({ show: value })"
         >
-          {{ label }} <span :class="store.filter.show === value ? '' : 'text-ink-3'">{{ store.view?.counts[value] ?? 0 }}</span>
+          {{ label }}
+          <span :class="store.filter.show === value ? '' : 'text-ink-3'">{{
+            store.view?.counts[value] ?? 0
+          }}</span>
         </button>
       </div>
       <span class="grow" />
@@ -116,9 +155,16 @@ const select = 'rounded border border-rule bg-sheet px-1.5 py-1 text-small text-
         class="w-[190px] rounded border border-edge bg-sheet px-2 py-1 text-small placeholder:text-ink-3"
         @input="set({ text: ($event.target as HTMLInputElement).value })"
       />
-      <select :value="store.filter.folder" :aria-label="says.folder" :class="select" @change="set({ folder: ($event.target as HTMLSelectElement).value })">
+      <select
+        :value="store.filter.folder"
+        :aria-label="says.folder"
+        :class="select"
+        @change="set({ folder: ($event.target as HTMLSelectElement).value })"
+      >
         <option value="">{{ says.allFolders }}</option>
-        <option v-for="folder in store.view?.folders ?? []" :key="folder.name" :value="folder.name">{{ folder.name }} ({{ folder.count }})</option>
+        <option v-for="folder in store.view?.folders ?? []" :key="folder.name" :value="folder.name">
+          {{ folder.name }} ({{ folder.count }})
+        </option>
       </select>
       <select
         v-if="(brand.view?.tags ?? []).length > 0"
@@ -140,9 +186,14 @@ const select = 'rounded border border-rule bg-sheet px-1.5 py-1 text-small text-
         <option v-for="(label, value) in says.writtenChoices" :key="value" :value="value">{{ label }}</option>
       </select>
     </PageHead>
-    <div v-if="marked.length > 0 && brand.canWork" class="flex items-center gap-3 border-b border-rule bg-paper px-4 py-2">
+    <div
+      v-if="marked.length > 0 && brand.canWork"
+      class="flex items-center gap-3 border-b border-rule bg-paper px-4 py-2"
+    >
       <span>{{ words.wire.several.count(marked.length) }}</span>
-      <PlainButton kind="act" @click="roundUp">{{ words.writing.roundUp }} <KeyHint name="r" on-act /></PlainButton>
+      <PlainButton kind="act" @click="roundUp"
+        >{{ words.writing.roundUp }} <KeyHint name="r" on-act
+      /></PlainButton>
       <PlainButton kind="quiet" @click="marked = []">{{ words.wire.several.clear }}</PlainButton>
     </div>
     <div class="min-h-0 grow overflow-y-auto">

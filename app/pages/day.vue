@@ -23,10 +23,15 @@ const see = (): void => void list.seeAll().catch((error: unknown) => notices.com
   <div class="contents">
     <PageHead :title="says.title" :help="words.screenHelp.day" :detail="today">
       <span class="grow" />
-      <PlainButton v-if="brand.canWork && (brand.view?.notices ?? 0) > 0" @click="see">{{ words.notice.seeAll }}</PlainButton>
-      <NuxtLink v-if="brand.isOwner" to="/set-up/notices" class="inline-flex min-h-8 items-center px-2 text-small font-semibold text-ink-2 hover:text-ink">{{
-        words.notice.settings
-      }}</NuxtLink>
+      <PlainButton v-if="brand.canWork && (brand.view?.notices ?? 0) > 0" @click="see">{{
+        words.notice.seeAll
+      }}</PlainButton>
+      <NuxtLink
+        v-if="brand.isOwner"
+        to="/set-up/notices"
+        class="inline-flex min-h-8 items-center px-2 text-small font-semibold text-ink-2 hover:text-ink"
+        >{{ words.notice.settings }}</NuxtLink
+      >
     </PageHead>
     <div class="grid min-h-0 grow grid-cols-[minmax(0,1fr)_340px] max-wide:block max-wide:overflow-y-auto">
       <div class="min-h-0 overflow-y-auto bg-sheet px-6 py-5 max-wide:overflow-visible max-column:px-3.5">
@@ -34,7 +39,8 @@ const see = (): void => void list.seeAll().catch((error: unknown) => notices.com
         <p v-if="!list.list" class="mt-2 text-ink-3">{{ words.frame.loading }} …</p>
         <template v-else>
           <p v-if="list.open.length === 0" class="mt-2">
-            <span class="text-ok">{{ words.notice.noneOpen }}</span> <span class="text-ink-2">{{ words.notice.noneDetail }}</span>
+            <span class="text-ok">{{ words.notice.noneOpen }}</span>
+            <span class="text-ink-2">{{ words.notice.noneDetail }}</span>
           </p>
           <ul v-else class="divide-y divide-rule" :aria-label="says.needsYou">
             <NoticeRow v-for="one in list.open" :key="one.id" :notice="one" />
@@ -48,7 +54,9 @@ const see = (): void => void list.seeAll().catch((error: unknown) => notices.com
           </template>
         </template>
       </div>
-      <aside class="min-h-0 overflow-y-auto border-l border-rule px-4 py-5 max-wide:overflow-visible max-wide:border-t max-wide:border-l-0">
+      <aside
+        class="min-h-0 overflow-y-auto border-l border-rule px-4 py-5 max-wide:overflow-visible max-wide:border-t max-wide:border-l-0"
+      >
         <DayOut />
       </aside>
     </div>

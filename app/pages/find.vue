@@ -20,7 +20,9 @@ const { sources, loadSources, placesNamed } = usePlaces()
 const asked = (name: string): string => (typeof route.query[name] === 'string' ? route.query[name] : '')
 const text = ref(asked('q'))
 const show = ref(asked('show') || 'all')
-const age = ref<keyof typeof says.ages>(Object.keys(says.ages).includes(asked('age')) ? (asked('age') as keyof typeof says.ages) : 'any')
+const age = ref<keyof typeof says.ages>(
+  Object.keys(says.ages).includes(asked('age')) ? (asked('age') as keyof typeof says.ages) : 'any',
+)
 const source = ref(asked('source'))
 const found = ref<FoundThings | null>(null)
 const failed = ref('')
@@ -38,7 +40,12 @@ const posts = computed(() => (isFiltered.value ? [] : (found.value?.posts ?? [])
 
 async function search(): Promise<void> {
   const mine = ++turn
-  const query = { ...(text.value ? { q: text.value } : {}), ...(show.value === 'all' ? {} : { show: show.value }), ...(age.value === 'any' ? {} : { age: age.value }), ...(source.value ? { source: source.value } : {}) } // prettier-ignore
+  const query = {
+    ...(text.value ? { q: text.value } : {}),
+    ...(show.value === 'all' ? {} : { show: show.value }),
+    ...(age.value === 'any' ? {} : { age: age.value }),
+    ...(source.value ? { source: source.value } : {}),
+  }
   void router.replace({ path: '/find', query })
   at.value = -1
   failed.value = ''
@@ -143,7 +150,13 @@ const shows = Object.entries(words.wire.shows)
         <span class="text-small text-ink-3 max-column:hidden">{{ says.help }}</span>
       </div>
     </div>
-    <div id="found" class="min-h-0 grow overflow-y-auto" role="region" :aria-label="says.title" :aria-busy="searching">
+    <div
+      id="found"
+      class="min-h-0 grow overflow-y-auto"
+      role="region"
+      :aria-label="says.title"
+      :aria-busy="searching"
+    >
       <ProblemLine v-if="failed" class="m-4" :says="failed" />
       <section v-if="places.length > 0" class="border-b border-rule px-4 py-2.5">
         <h2 class="mb-1 text-small font-semibold text-ink-2">{{ says.goTo }}</h2>
@@ -168,7 +181,8 @@ const shows = Object.entries(words.wire.shows)
       >
         <section v-if="articles.length > 0" class="min-w-0">
           <h2 class="px-4 pt-3 text-small font-semibold text-ink-2" aria-live="polite">
-            {{ says.articles }} <span class="font-normal text-ink-3">{{ says.counted(articles.length, found!.more) }}</span>
+            {{ says.articles }}
+            <span class="font-normal text-ink-3">{{ says.counted(articles.length, found!.more) }}</span>
           </h2>
           <ul class="divide-y divide-rule">
             <FoundLine
@@ -187,12 +201,22 @@ const shows = Object.entries(words.wire.shows)
               v-for="(post, index) in posts"
               :id="`found-${places.length + articles.length + index}`"
               :key="post.id"
-              :class="places.length + articles.length + index === at ? 'bg-paper shadow-[inset_3px_0_0_var(--act)]' : ''"
+              :class="
+                places.length + articles.length + index === at
+                  ? 'bg-paper shadow-[inset_3px_0_0_var(--act)]'
+                  : ''
+              "
             >
-              <NuxtLink :to="`/desk/${post.id}`" class="block px-4 py-2.5 hover:bg-paper" :data-post="post.id">
+              <NuxtLink
+                :to="`/desk/${post.id}`"
+                class="block px-4 py-2.5 hover:bg-paper"
+                :data-post="post.id"
+              >
                 <span class="serif line-clamp-2 text-[15px] leading-snug" dir="auto">{{ post.text }}</span>
                 <span class="block text-small text-ink-3"
-                  ><span class="font-medium" :class="post.stage === 'draft' ? 'text-warn' : 'text-ok'">{{ says.stages[post.stage] }}</span
+                  ><span class="font-medium" :class="post.stage === 'draft' ? 'text-warn' : 'text-ok'">{{
+                    says.stages[post.stage]
+                  }}</span
                   ><template v-if="post.at"> · {{ times.nearDay(post.at) }}</template></span
                 >
               </NuxtLink>
@@ -200,8 +224,16 @@ const shows = Object.entries(words.wire.shows)
           </ul>
         </section>
       </div>
-      <EmptyState v-else-if="found && places.length + posts.length === 0 && !searching" :title="says.nothing.title" :detail="says.nothing.detail" />
-      <EmptyState v-else-if="!found && places.length === 0 && !failed" :title="says.begin.title" :detail="says.begin.detail" />
+      <EmptyState
+        v-else-if="found && places.length + posts.length === 0 && !searching"
+        :title="says.nothing.title"
+        :detail="says.nothing.detail"
+      />
+      <EmptyState
+        v-else-if="!found && places.length === 0 && !failed"
+        :title="says.begin.title"
+        :detail="says.begin.detail"
+      />
     </div>
   </div>
 </template>

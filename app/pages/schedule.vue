@@ -44,7 +44,14 @@ const alone = ref<string | null>(asked('account') || null)
 const filter = ref<SheetFilter>({ pillar: '', state: '', who: '', source: '' })
 watch([() => schedule.from, face, alone], ([from, now, account]) => {
   if (route.path !== '/schedule') return
-  void router.replace({ path: '/schedule', query: { ...(from ? { from } : {}), ...(now === 'ahead' ? { face: now } : {}), ...(account ? { account } : {}) } })
+  void router.replace({
+    path: '/schedule',
+    query: {
+      ...(from ? { from } : {}),
+      ...(now === 'ahead' ? { face: now } : {}),
+      ...(account ? { account } : {}),
+    },
+  })
 })
 
 const plan = usePlanTrial()
@@ -52,11 +59,20 @@ const drag = useSheetDrag(plan)
 provide(SHEET_DRAG, drag)
 
 const view = computed(() => schedule.shown)
-const shown = computed((): ScheduleView | null => view.value && { ...view.value, cards: view.value.cards.filter((one) => isWanted(one, filter.value)) })
-const accounts = computed(() => (brand.view?.accounts ?? []).filter(({ id }) => alone.value === null || id === alone.value))
-const aloneAccount = computed(() => (accounts.value.length === 1 && alone.value !== null ? accounts.value[0]! : null))
+const shown = computed(
+  (): ScheduleView | null =>
+    view.value && { ...view.value, cards: view.value.cards.filter((one) => isWanted(one, filter.value)) },
+)
+const accounts = computed(() =>
+  (brand.view?.accounts ?? []).filter(({ id }) => alone.value === null || id === alone.value),
+)
+const aloneAccount = computed(() =>
+  accounts.value.length === 1 && alone.value !== null ? accounts.value[0]! : null,
+)
 const troubled = computed(() => view.value?.troubled ?? [])
-const card = computed<Card | null>(() => [...(view.value?.cards ?? []), ...troubled.value].find((one) => one.id === openId.value) ?? null)
+const card = computed<Card | null>(
+  () => [...(view.value?.cards ?? []), ...troubled.value].find((one) => one.id === openId.value) ?? null,
+)
 const range = computed(() => {
   if (!view.value) return ''
   const name = (date: string): string => times.dayMonth(Date.parse(`${date}T12:00:00Z`))
@@ -65,7 +81,8 @@ const range = computed(() => {
 
 let shifting: Promise<void> = Promise.resolve()
 /** Keys pressed one after another move one after another, each by the plan that the one before left. */
-const shift = (one: Card, where: Shift): void => void (shifting = shifting.then(() => shiftOne(one.id, where)))
+const shift = (one: Card, where: Shift): void =>
+  void (shifting = shifting.then(() => shiftOne(one.id, where)))
 
 /** A card moved by keys: a place in its line, or the day before or after. It keeps the focus. */
 async function shiftOne(id: string, where: Shift): Promise<void> {
@@ -92,15 +109,22 @@ function placeFor(one: Card, where: Shift): MoveTo | null {
     return other ? { kind: where === 'earlier' ? 'before' : 'after', id: other.id } : null
   }
   const date = addDays(times.moment(one.at).date, where === 'dayBefore' ? -1 : 1)
-  const open = entriesOf(view.value, one.accountId, date, (at) => times.moment(at).date).find((entry) => entry.card === null && !entry.free)
+  const open = entriesOf(view.value, one.accountId, date, (at) => times.moment(at).date).find(
+    (entry) => entry.card === null && !entry.free,
+  )
   if (open) return { kind: 'slot', at: open.at }
   // A full day: the place of its first post that can be moved, as by letting it go there.
-  const cards = entriesOf(view.value, one.accountId, date, (at) => times.moment(at).date).flatMap((entry) => entry.card ?? [])
+  const cards = entriesOf(view.value, one.accountId, date, (at) => times.moment(at).date).flatMap(
+    (entry) => entry.card ?? [],
+  )
   return cards.map((target) => ontoCard(one, target)).find((to) => to !== null) ?? null
 }
 const moveInLine = (lineId: string, kind: 'before' | 'after', id: string): void => {
   const version = plan.base.value?.version
-  if (version) schedule.move({ lineId, to: { kind, id }, accountId: null }, version).catch((error: unknown) => notices.complain(error))
+  if (version)
+    schedule
+      .move({ lineId, to: { kind, id }, accountId: null }, version)
+      .catch((error: unknown) => notices.complain(error))
 }
 
 const CARD_KEYS = { earlier: 'Alt ↑', later: 'Alt ↓', dayBefore: 'Alt ←', dayAfter: 'Alt →' }
@@ -115,7 +139,9 @@ useKeys(
 )
 
 const holding = ref<HoldTarget | null>(null)
-const holdName = computed(() => (holding.value?.kind === 'account' ? brand.accountName(holding.value.id) : ''))
+const holdName = computed(() =>
+  holding.value?.kind === 'account' ? brand.accountName(holding.value.id) : '',
+)
 const isHeld = computed(() => {
   const of = holding.value
   if (of?.kind === 'brand') return Boolean(brand.view?.brand.hold)
@@ -140,8 +166,12 @@ const faces = [
   <div class="contents">
     <PageHead :title="says.title" :help="words.screenHelp.schedule" :detail="range">
       <div class="flex gap-1.5">
-        <PlainButton :aria-label="says.earlier" :title="says.earlier" @click="schedule.step(-7)"><ChevronLeft :size="15" aria-hidden="true" /></PlainButton>
-        <PlainButton :aria-label="says.later" :title="says.later" @click="schedule.step(7)"><ChevronRight :size="15" aria-hidden="true" /></PlainButton>
+        <PlainButton :aria-label="says.earlier" :title="says.earlier" @click="schedule.step(-7)"
+          ><ChevronLeft :size="15" aria-hidden="true"
+        /></PlainButton>
+        <PlainButton :aria-label="says.later" :title="says.later" @click="schedule.step(7)"
+          ><ChevronRight :size="15" aria-hidden="true"
+        /></PlainButton>
         <PlainButton v-if="schedule.from" @click="schedule.open(null)">{{ says.today }}</PlainButton>
       </div>
       <div class="flex rounded-[5px] border border-rule" role="group" :aria-label="words.ahead.view">
@@ -150,7 +180,9 @@ const faces = [
           :key="one.value"
           type="button"
           class="min-h-[30px] px-2.5 text-small first:rounded-l-[4px] last:rounded-r-[4px]"
-          :class="face === one.value ? 'bg-ink font-semibold text-sheet' : 'bg-sheet text-ink-2 hover:text-ink'"
+          :class="
+            face === one.value ? 'bg-ink font-semibold text-sheet' : 'bg-sheet text-ink-2 hover:text-ink'
+          "
           :aria-pressed="face === one.value"
           @click="face = one.value"
         >
@@ -159,19 +191,38 @@ const faces = [
       </div>
       <SheetFilters v-if="view && face === 'sheet'" v-model="filter" class="max-column:hidden" :view="view" />
       <span class="grow" />
-      <PlainButton v-if="brand.canWork && (brand.view?.accounts.length ?? 0) > 0" @click="holding = { kind: 'brand' }">
+      <PlainButton
+        v-if="brand.canWork && (brand.view?.accounts.length ?? 0) > 0"
+        @click="holding = { kind: 'brand' }"
+      >
         <Pause :size="13" aria-hidden="true" />{{ brand.view?.brand.hold ? words.hold.lift : words.hold.all }}
       </PlainButton>
     </PageHead>
-    <p v-if="brand.view?.brand.hold" class="flex items-center gap-1.5 border-b border-rule bg-sheet px-3.5 py-1.5 font-semibold text-warn" role="status">
-      <Pause :size="14" aria-hidden="true" />{{ words.hold.on(brand.view.brand.hold.until ? times.dayTime(brand.view.brand.hold.until) : null) }}
+    <p
+      v-if="brand.view?.brand.hold"
+      class="flex items-center gap-1.5 border-b border-rule bg-sheet px-3.5 py-1.5 font-semibold text-warn"
+      role="status"
+    >
+      <Pause :size="14" aria-hidden="true" />{{
+        words.hold.on(brand.view.brand.hold.until ? times.dayTime(brand.view.brand.hold.until) : null)
+      }}
       <span v-if="brand.view.brand.hold.reason" class="font-normal">{{ brand.view.brand.hold.reason }}</span>
-      <span v-if="view && view.heldBack > 0" class="font-normal text-ink-2">{{ words.hold.heldBack(view.heldBack) }}</span>
+      <span v-if="view && view.heldBack > 0" class="font-normal text-ink-2">{{
+        words.hold.heldBack(view.heldBack)
+      }}</span>
     </p>
-    <EmptyState v-if="brand.view && brand.view.accounts.length === 0" :title="says.nothing.title" :detail="says.nothing.detail">
-      <NuxtLink to="/set-up/accounts" class="rounded-[5px] bg-act px-3 py-1.5 font-semibold text-on-act">{{ says.nothing.go }}</NuxtLink>
+    <EmptyState
+      v-if="brand.view && brand.view.accounts.length === 0"
+      :title="says.nothing.title"
+      :detail="says.nothing.detail"
+    >
+      <NuxtLink to="/set-up/accounts" class="rounded-[5px] bg-act px-3 py-1.5 font-semibold text-on-act">{{
+        says.nothing.go
+      }}</NuxtLink>
     </EmptyState>
-    <p v-else-if="!shown || !brand.view" class="p-6 text-ink-3">{{ schedule.failed || brand.failed ? '' : `${words.frame.loading} …` }}</p>
+    <p v-else-if="!shown || !brand.view" class="p-6 text-ink-3">
+      {{ schedule.failed || brand.failed ? '' : `${words.frame.loading} …` }}
+    </p>
     <LazyAheadList v-else-if="face === 'ahead'" @lift="holding = $event" @day="openDay" />
     <template v-else>
       <DayList v-if="isPhone" :view="shown" :accounts="brand.view.accounts" @open="openId = $event" />
@@ -195,10 +246,14 @@ const faces = [
           @move="moveInLine"
         />
       </div>
-      <footer class="flex flex-wrap items-center gap-x-4 gap-y-1 border-t border-rule px-3.5 py-2 text-small text-ink-2">
+      <footer
+        class="flex flex-wrap items-center gap-x-4 gap-y-1 border-t border-rule px-3.5 py-2 text-small text-ink-2"
+      >
         <ul class="flex flex-wrap gap-x-3.5 max-column:hidden" :aria-label="says.legend">
           <li v-for="pillar in brand.view.pillars" :key="pillar.id" class="flex items-center gap-1.5">
-            <i class="size-2 rounded-[2px]" :style="{ background: `var(--pillar-${pillar.ink})` }" />{{ pillar.name }}
+            <i class="size-2 rounded-[2px]" :style="{ background: `var(--pillar-${pillar.ink})` }" />{{
+              pillar.name
+            }}
           </li>
         </ul>
         <span class="grow max-column:hidden" />
@@ -218,7 +273,9 @@ const faces = [
           @click="openId = troubled[0].id"
         >
           <TriangleAlert :size="14" class="shrink-0" aria-hidden="true" />
-          <b class="shrink-0 font-semibold">{{ says.failed(troubled.length) }}</b><span class="truncate">{{ troubled[0].says }}</span>
+          <b class="shrink-0 font-semibold">{{ says.failed(troubled.length) }}</b><span class="truncate">{{
+            troubled[0].says
+          }}</span>
         </button>
       </footer>
     </template>

@@ -29,10 +29,14 @@ const go = async (): Promise<void> => {
 </script>
 
 <template>
-  <div class="mx-auto grid min-h-full max-w-[860px] content-center gap-x-16 gap-y-8 px-6 py-10 column:grid-cols-[1fr_320px]">
+  <div
+    class="mx-auto grid min-h-full max-w-[860px] content-center gap-x-16 gap-y-8 px-6 py-10 column:grid-cols-[1fr_320px]"
+  >
     <section class="self-center">
       <BrandMark mark="Q" :ink="1" />
-      <h1 class="serif mt-4 text-[44px] leading-none font-medium tracking-[-1px]">{{ words.frame.product }}</h1>
+      <h1 class="serif mt-4 text-[44px] leading-none font-medium tracking-[-1px]">
+        {{ words.frame.product }}
+      </h1>
       <p class="serif mt-3 text-[19px] text-ink-2 italic">{{ words.signIn.intro }}</p>
       <template v-if="start && start.demoPeople.length > 0">
         <h2 class="part-name mt-9">{{ words.signIn.demoTitle }}</h2>
@@ -47,7 +51,9 @@ const go = async (): Promise<void> => {
                 :aria-label="words.signIn.demoAs(person.name)"
               >
                 <b class="serif text-headline font-medium">{{ person.name }}</b>
-                <span class="text-right text-small text-ink-2">{{ words.signIn.demoBrands(person.brands) }}</span>
+                <span class="text-right text-small text-ink-2">{{
+                  words.signIn.demoBrands(person.brands)
+                }}</span>
               </button>
             </form>
           </li>
@@ -84,7 +90,9 @@ const go = async (): Promise<void> => {
       />
       <ProblemLine :says="form.problem.value || refused" />
       <div>
-        <PlainButton kind="act" type="submit" :busy="form.busy.value">{{ form.busy.value ? words.signIn.going : words.signIn.go }}</PlainButton>
+        <PlainButton kind="act" type="submit" :busy="form.busy.value">{{
+          form.busy.value ? words.signIn.going : words.signIn.go
+        }}</PlainButton>
       </div>
     </form>
   </div>

@@ -38,7 +38,9 @@ async function resume(): Promise<unknown> {
 /** The accounts that go through the step of the timetable: those that have none. */
 const withoutSlots = computed(() => (brand.view?.accounts ?? []).filter(({ slots }) => slots.length === 0))
 const planned = computed(() => withoutSlots.value.at(-1) ?? brand.view?.accounts.at(-1) ?? null)
-const isUnfinished = computed(() => (brand.view?.accounts.length ?? 0) === 0 || (brand.view?.sources ?? 0) === 0)
+const isUnfinished = computed(
+  () => (brand.view?.accounts.length ?? 0) === 0 || (brand.view?.sources ?? 0) === 0,
+)
 function firstMissing(): Step {
   if ((brand.view?.accounts.length ?? 0) === 0) return 'account'
   return withoutSlots.value.length > 0 ? 'timetable' : 'pillars'
@@ -60,9 +62,12 @@ watch(
 // An account that was taken back leaves its timetable behind.
 watch(planned, (now) => !now && step.value === 'timetable' && goTo('account'))
 const before = computed((): Step | null => (number.value > 2 ? STEPS[number.value - 2]! : null))
-const back = computed((): Step | null => (before.value === 'timetable' && !planned.value ? 'account' : before.value))
+const back = computed((): Step | null =>
+  before.value === 'timetable' && !planned.value ? 'account' : before.value,
+)
 
-// An interrupted first start goes on where it was: the step stands in the address, and what is there already says which come first.
+// An interrupted first start goes on where it was: the step stands in the address, and what is there already
+// says which come first.
 const { needsFirstStart } = await api.get<{ needsFirstStart: boolean }>('/api/start')
 if (!needsFirstStart) await resume()
 
@@ -79,7 +84,9 @@ const finish = (): void => window.location.assign('/wire')
 </script>
 
 <template>
-  <div class="mx-auto grid max-w-[900px] gap-x-12 px-6 pt-12 pb-24 column:grid-cols-[200px_1fr] max-column:py-6">
+  <div
+    class="mx-auto grid max-w-[900px] gap-x-12 px-6 pt-12 pb-24 column:grid-cols-[200px_1fr] max-column:py-6"
+  >
     <header class="column:col-span-2">
       <p class="serif text-[19px] text-ink-2 italic">{{ words.frame.product }}</p>
       <h1 class="serif text-[36px] leading-tight font-medium tracking-[-0.7px]">{{ says.title }}</h1>
@@ -93,7 +100,9 @@ const finish = (): void => window.location.assign('/wire')
         :class="one === step ? 'font-semibold text-ink' : at + 1 < number ? 'text-ok' : 'text-ink-3'"
         :aria-current="one === step ? 'step' : undefined"
       >
-        <span class="grid size-5 place-items-center rounded-full border border-current text-tiny">{{ at + 1 }}</span>{{ says.steps[one] }}
+        <span class="grid size-5 place-items-center rounded-full border border-current text-tiny">{{
+          at + 1
+        }}</span>{{ says.steps[one] }}
       </li>
     </ol>
     <section class="mt-6 rounded-lg border border-rule bg-sheet p-6" :aria-label="says.steps[step]">
@@ -112,7 +121,13 @@ const finish = (): void => window.location.assign('/wire')
           :error="owner.errors.value.code"
           @leave="owner.leave('code')"
         />
-        <TextField v-model="owner.values.name" :label="says.you.name" autocomplete="name" :error="owner.errors.value.name" @leave="owner.leave('name')" />
+        <TextField
+          v-model="owner.values.name"
+          :label="says.you.name"
+          autocomplete="name"
+          :error="owner.errors.value.name"
+          @leave="owner.leave('name')"
+        />
         <TextField
           v-model="owner.values.email"
           :label="says.you.email"
@@ -144,17 +159,30 @@ const finish = (): void => window.location.assign('/wire')
         @saved="goTo('account')"
       />
       <template v-else-if="step === 'account'">
-        <ul v-if="(brand.view?.accounts.length ?? 0) > 0" class="mb-4 divide-y divide-rule border-y border-rule" :aria-label="says.account.there">
+        <ul
+          v-if="(brand.view?.accounts.length ?? 0) > 0"
+          class="mb-4 divide-y divide-rule border-y border-rule"
+          :aria-label="says.account.there"
+        >
           <li v-for="one in brand.view!.accounts" :key="one.id" class="flex items-baseline gap-3 py-2">
-            <b class="serif text-[16px] font-medium">{{ one.name }}</b><span class="text-small text-ink-2">{{ one.handle }}</span>
+            <b class="serif text-[16px] font-medium">{{ one.name }}</b><span class="text-small text-ink-2">{{
+              one.handle
+            }}</span>
           </li>
         </ul>
         <AddAccount @added="goTo('timetable')" />
         <NetworkHelp class="mt-4" />
-        <PlainButton v-if="planned" class="mt-4" kind="act" @click="goTo('timetable')">{{ says.next }}</PlainButton>
+        <PlainButton v-if="planned" class="mt-4" kind="act" @click="goTo('timetable')">{{
+          says.next
+        }}</PlainButton>
         <PlainButton v-else class="mt-4" kind="quiet" @click="goTo('pillars')">{{ says.skip }}</PlainButton>
       </template>
-      <StartTimetable v-else-if="step === 'timetable' && planned" :key="planned.id" :account="planned" @done="goTo('pillars')" />
+      <StartTimetable
+        v-else-if="step === 'timetable' && planned"
+        :key="planned.id"
+        :account="planned"
+        @done="goTo('pillars')"
+      />
       <template v-else-if="step === 'pillars'">
         <PillarList />
         <PlainButton class="mt-5" kind="act" @click="goTo('source')">{{ says.next }}</PlainButton>
@@ -164,7 +192,9 @@ const finish = (): void => window.location.assign('/wire')
         <PlainButton class="mt-4" kind="quiet" @click="finish">{{ says.skip }}</PlainButton>
       </template>
       <p v-if="back" class="mt-5 border-t border-rule pt-3">
-        <PlainButton kind="quiet" class="-ml-3" @click="goTo(back)"><ChevronLeft :size="14" aria-hidden="true" />{{ says.back(says.steps[back]) }}</PlainButton>
+        <PlainButton kind="quiet" class="-ml-3" @click="goTo(back)"
+          ><ChevronLeft :size="14" aria-hidden="true" />{{ says.back(says.steps[back]) }}</PlainButton
+        >
       </p>
     </section>
     <NoticeBar />

@@ -27,7 +27,9 @@ function withLine(does: (one: Line) => void): void {
   else if (wire.selectedId) waiting = does
 }
 const typedAhead = useTypedAhead()
-/** What is typed while the margin is still being fetched goes into the text, and is no command to the list. */
+/**
+ * What is typed while the margin is still being fetched goes into the text, and is no command to the list.
+ */
 function write(): void {
   if (!line.value && wire.selectedId) typedAhead.collect()
   withLine((one) => one.write(typedAhead.take()))
@@ -41,7 +43,12 @@ const sheet = ref<{ quote: () => void; tag: () => void } | null>(null)
 const { resize } = useReading()
 
 // Place and filter stand in the address, so that reload and back keep them.
-const known = { show: Object.keys(words.wire.shows), order: Object.keys(words.wire.orders), own: ['yes', 'no'], age: Object.keys(words.wire.filters.ages) }
+const known = {
+  show: Object.keys(words.wire.shows),
+  order: Object.keys(words.wire.orders),
+  own: ['yes', 'no'],
+  age: Object.keys(words.wire.filters.ages),
+}
 function filterAsked(): WireFilter {
   const asked = Object.entries(NO_FILTER).map(([name, usual]) => {
     const value = route.query[name]
@@ -67,8 +74,13 @@ watch(
   () => [wire.filter, wire.selectedId] as const,
   ([filter, article]) => {
     if (route.path !== '/wire') return
-    const changed = Object.entries(filter).filter(([name, value]) => value !== NO_FILTER[name as keyof WireFilter])
-    void router.replace({ path: '/wire', query: { ...Object.fromEntries(changed), ...(article ? { article } : {}) } })
+    const changed = Object.entries(filter).filter(
+      ([name, value]) => value !== NO_FILTER[name as keyof WireFilter],
+    )
+    void router.replace({
+      path: '/wire',
+      query: { ...Object.fromEntries(changed), ...(article ? { article } : {}) },
+    })
   },
 )
 
@@ -89,7 +101,12 @@ useKeys([
   { keys: ['c'], says: words.keys.clip, work: true, does: () => decide('clipped') },
   { keys: ['d'], says: words.keys.shelve, work: true, does: () => decide('shelved') },
   { keys: ['p'], says: words.keys.pass, work: true, does: () => decide('passed') },
-  { keys: ['x'], says: words.keys.choose, work: true, does: () => wire.selectedId && wire.choose(wire.selectedId) },
+  {
+    keys: ['x'],
+    says: words.keys.choose,
+    work: true,
+    does: () => wire.selectedId && wire.choose(wire.selectedId),
+  },
   { keys: ['a'], says: words.keys.allRead, work: true, does: () => void wire.readAbove() },
   { keys: ['w'], says: words.keys.write, work: true, does: write },
   { keys: ['e'], says: words.writing.toWriting, work: true, does: () => withLine((one) => one.toDesk()) },
@@ -99,7 +116,13 @@ useKeys([
   { keys: ['-'], says: words.wire.sheet.smaller, does: () => resize(-1) },
   { keys: ['o'], says: words.keys.original, does: openOriginal },
   { keys: ['l'], says: words.keys.lineUp, work: true, does: () => line.value?.lineUp() },
-  { keys: ['Enter'], command: true, says: words.keys.lineUpText, work: true, does: () => line.value?.lineUp() },
+  {
+    keys: ['Enter'],
+    command: true,
+    says: words.keys.lineUpText,
+    work: true,
+    does: () => line.value?.lineUp(),
+  },
   { keys: ['Escape'], says: words.keys.back, does: () => void wire.select(null) },
 ])
 </script>

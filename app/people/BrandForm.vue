@@ -17,9 +17,15 @@ const emit = defineEmits<{ made: [brand: Brand]; saved: [] }>()
 const says = words.brand
 const store = useBrandStore()
 const ownZone = Intl.DateTimeFormat().resolvedOptions().timeZone
-const zones = [...new Set([ownZone, ...Intl.supportedValuesOf('timeZone')])].map((zone) => ({ value: zone, label: zone.replaceAll('_', ' ') }))
+const zones = [...new Set([ownZone, ...Intl.supportedValuesOf('timeZone')])].map((zone) => ({
+  value: zone,
+  label: zone.replaceAll('_', ' '),
+}))
 const languageNames = new Intl.DisplayNames('en', { type: 'language' })
-const languages = ['en', 'de', 'es', 'fr', 'it', 'nl', 'pt', 'sv'].map((code) => ({ value: code, label: languageNames.of(code) ?? code }))
+const languages = ['en', 'de', 'es', 'fr', 'it', 'nl', 'pt', 'sv'].map((code) => ({
+  value: code,
+  label: languageNames.of(code) ?? code,
+}))
 // One id a form: a retry after a lost answer makes no second brand.
 const id = uuid()
 const form = useForm(brandSchema, {
@@ -70,8 +76,18 @@ async function save(): Promise<void> {
 
 <template>
   <form class="grid gap-4" novalidate @submit.prevent="save">
-    <TextField v-model="form.values.name" :label="says.name" :error="form.errors.value.name" @leave="form.leave('name')" />
-    <ChoiceField v-model="form.values.zone" :label="says.zone" :choices="zones" :error="form.errors.value.zone" />
+    <TextField
+      v-model="form.values.name"
+      :label="says.name"
+      :error="form.errors.value.name"
+      @leave="form.leave('name')"
+    />
+    <ChoiceField
+      v-model="form.values.zone"
+      :label="says.zone"
+      :choices="zones"
+      :error="form.errors.value.zone"
+    />
     <template v-if="brand && form.values.zone !== brand.zone">
       <ChoiceField v-model="form.values.keep" :label="says.keep" :choices="keeps" />
       <div v-if="change" class="rounded-md border border-rule p-3">
@@ -79,7 +95,12 @@ async function save(): Promise<void> {
         <PlanChangeList :change="change" />
       </div>
     </template>
-    <ChoiceField v-model="form.values.language" :label="says.language" :choices="languages" :error="form.errors.value.language" />
+    <ChoiceField
+      v-model="form.values.language"
+      :label="says.language"
+      :choices="languages"
+      :error="form.errors.value.language"
+    />
     <div class="grid grid-cols-[110px_1fr] gap-4">
       <TextField
         v-model="form.values.mark"

@@ -34,42 +34,78 @@ async function save(): Promise<void> {
   const known = editing.value
   const done = await form.send((values) =>
     brand.change<Undoable>(known ? words.notices.saved : words.notices.added(values.name), () =>
-      known ? api.patch(brand.path(`/pillars/${known.id}`), values) : api.post(brand.path('/pillars'), values),
+      known
+        ? api.patch(brand.path(`/pillars/${known.id}`), values)
+        : api.post(brand.path('/pillars'), values),
     ),
   )
   if (done) isOpen.value = false
 }
 async function remove(): Promise<void> {
   const { id, name } = editing.value!
-  if (await form.send(() => brand.change(words.notices.removed(name), () => api.remove(brand.path(`/pillars/${id}`))))) isOpen.value = false
+  if (
+    await form.send(() =>
+      brand.change(words.notices.removed(name), () => api.remove(brand.path(`/pillars/${id}`))),
+    )
+  )
+    isOpen.value = false
 }
 const factsOf = ({ returns, needsApproval, hashtags }: Pillar): string =>
-  [says.returnsNames[returns], needsApproval ? says.needsApprovalShort : '', hashtags.map((tag) => `#${tag}`).join(' ')].filter(Boolean).join(' · ')
+  [
+    says.returnsNames[returns],
+    needsApproval ? says.needsApprovalShort : '',
+    hashtags.map((tag) => `#${tag}`).join(' '),
+  ]
+    .filter(Boolean)
+    .join(' · ')
 const returnsChoices = Object.entries(says.returnsNames).map(([value, label]) => ({ value, label }))
 /** Slots that are kept for it: they are open to any pillar once it is gone. */
-const keptSlots = computed(() => (brand.view?.accounts ?? []).flatMap(({ slots }) => slots).filter(({ pillarId }) => pillarId === editing.value?.id).length)
+const keptSlots = computed(
+  () =>
+    (brand.view?.accounts ?? [])
+      .flatMap(({ slots }) => slots)
+      .filter(({ pillarId }) => pillarId === editing.value?.id).length,
+)
 defineExpose({ open })
 </script>
 
 <template>
   <div>
-    <EmptyState v-if="brand.view!.pillars.length === 0" :title="says.empty.title" :detail="says.empty.detail" />
+    <EmptyState
+      v-if="brand.view!.pillars.length === 0"
+      :title="says.empty.title"
+      :detail="says.empty.detail"
+    />
     <ul v-else class="divide-y divide-rule border-y border-rule">
       <li v-for="pillar in brand.view!.pillars" :key="pillar.id" class="flex items-center gap-4 py-2.5">
-        <i class="h-9 w-1.5 shrink-0 rounded-sm" :style="{ background: `var(--pillar-${pillar.ink})` }" aria-hidden="true" />
+        <i
+          class="h-9 w-1.5 shrink-0 rounded-sm"
+          :style="{ background: `var(--pillar-${pillar.ink})` }"
+          aria-hidden="true"
+        />
         <div class="min-w-0 grow">
           <p class="serif text-headline font-medium">{{ pillar.name }}</p>
           <p class="text-small text-ink-2">{{ pillar.description }}</p>
           <p class="text-tiny text-ink-3">{{ factsOf(pillar) }}</p>
         </div>
-        <PlainButton v-if="brand.isOwner" kind="quiet" class="px-2" :aria-label="`${words.frame.edit}: ${pillar.name}`" @click="open(pillar)"
+        <PlainButton
+          v-if="brand.isOwner"
+          kind="quiet"
+          class="px-2"
+          :aria-label="`${words.frame.edit}: ${pillar.name}`"
+          @click="open(pillar)"
           ><Pencil :size="15" aria-hidden="true"
         /></PlainButton>
       </li>
     </ul>
     <SideDialog :open="isOpen" :title="editing ? says.editTitle : says.newTitle" @close="isOpen = false">
       <form id="pillar-form" class="grid gap-4" novalidate @submit.prevent="save">
-        <TextField v-model="form.values.name" :label="says.name" :error="form.errors.value.name" @leave="form.leave('name')" />
+        <TextField
+          v-model="form.values.name"
+          :label="says.name"
+          :error="form.errors.value.name"
+          @leave="form.leave('name')"
+        />
         <TextField
           v-model="form.values.description"
           :lines="3"
@@ -80,15 +116,28 @@ defineExpose({ open })
         <InkField v-model="form.values.ink" :label="says.ink" />
         <ChoiceField v-model="form.values.returns" :label="says.returns" :choices="returnsChoices" />
         <label class="flex min-h-6 items-center gap-2"
-          ><input v-model="form.values.needsApproval" type="checkbox" class="accent-(--act)" />{{ says.needsApproval }}</label
+          ><input v-model="form.values.needsApproval" type="checkbox" class="accent-(--act)" />{{
+            says.needsApproval
+          }}</label
         >
-        <HashtagField v-model="form.values.hashtags" sign :label="says.hashtags" :placeholder="says.hashtags" />
-        <UsualPost v-model:account-ids="form.values.accountIds" accounts-only :hint="words.usualPost.pillar" />
+        <HashtagField
+          v-model="form.values.hashtags"
+          sign
+          :label="says.hashtags"
+          :placeholder="says.hashtags"
+        />
+        <UsualPost
+          v-model:account-ids="form.values.accountIds"
+          accounts-only
+          :hint="words.usualPost.pillar"
+        />
         <p v-if="editing && keptSlots > 0" class="text-small text-ink-2">{{ says.keptSlots(keptSlots) }}</p>
         <ProblemLine :says="form.problem.value" />
       </form>
       <template #actions>
-        <PlainButton kind="act" type="submit" form="pillar-form" :busy="form.busy.value">{{ editing ? words.frame.save : says.add }}</PlainButton>
+        <PlainButton kind="act" type="submit" form="pillar-form" :busy="form.busy.value">{{
+          editing ? words.frame.save : says.add
+        }}</PlainButton>
         <PlainButton v-if="editing" @click="remove">{{ words.frame.remove }}</PlainButton>
       </template>
     </SideDialog>

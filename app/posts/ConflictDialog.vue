@@ -52,9 +52,20 @@ const who = computed(() => shown.value?.savedBy ?? words.desk.somebody)
             class="rounded-md bg-paper p-3"
           >
             <h3 class="mb-1.5 text-small font-semibold text-ink-2">{{ title }}</h3>
-            <p class="text-body wrap-anywhere whitespace-pre-wrap" dir="auto">{{ doc.wordings[0]?.text || words.desk.noText }}</p>
-            <p v-for="text in own(doc)" :key="text" class="mt-2 border-t border-rule pt-2 text-base wrap-anywhere whitespace-pre-wrap" dir="auto">{{ text }}</p>
-            <p v-if="doc.hashtags.length > 0" class="mt-2 text-small text-act">{{ doc.hashtags.map((tag) => `#${tag}`).join(' ') }}</p>
+            <p class="text-body wrap-anywhere whitespace-pre-wrap" dir="auto">
+              {{ doc.wordings[0]?.text || words.desk.noText }}
+            </p>
+            <p
+              v-for="text in own(doc)"
+              :key="text"
+              class="mt-2 border-t border-rule pt-2 text-base wrap-anywhere whitespace-pre-wrap"
+              dir="auto"
+            >
+              {{ text }}
+            </p>
+            <p v-if="doc.hashtags.length > 0" class="mt-2 text-small text-act">
+              {{ doc.hashtags.map((tag) => `#${tag}`).join(' ') }}
+            </p>
           </section>
         </div>
         <div class="flex flex-wrap gap-2">

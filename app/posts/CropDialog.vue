@@ -8,7 +8,13 @@ import * as words from '#shared/words'
 import { useDeskStore } from './deskStore'
 
 /** The part of a picture that one network shows: a frame to drag, and the point that must stay in sight. */
-const props = defineProps<{ open: boolean; account: Account | null; picture: PictureView | null; crop: Crop | null; focus: PostPicture['focus'] }>()
+const props = defineProps<{
+  open: boolean
+  account: Account | null
+  picture: PictureView | null
+  crop: Crop | null
+  focus: PostPicture['focus']
+}>()
 const emit = defineEmits<{ close: []; done: [crop: Crop | null, focus: PostPicture['focus']] }>()
 const says = words.writing
 const desk = useDeskStore()
@@ -22,7 +28,9 @@ const ratio = ref<number | null>(null)
 const shapes = computed(() => (props.account ? shapesFor(props.account.rules.media) : []))
 const most = computed(() => {
   if (!props.account) return frame.value
-  return ratio.value === null ? cropFor(size.value, props.account.rules.media, point.value) : cropToRatio(size.value, ratio.value, point.value)
+  return ratio.value === null
+    ? cropFor(size.value, props.account.rules.media, point.value)
+    : cropToRatio(size.value, ratio.value, point.value)
 })
 function shape(wanted: number | null): void {
   ratio.value = wanted
@@ -91,12 +99,21 @@ function pick(event: MouseEvent): void {
   const ratio = frame.value.width / frame.value.height
   const near = cropToRatio(size.value, ratio, point.value)
   if (share.value >= 99) frame.value = near
-  else moveTo(point.value.x * size.value.width - frame.value.width / 2, point.value.y * size.value.height - frame.value.height / 2)
+  else
+    moveTo(
+      point.value.x * size.value.width - frame.value.width / 2,
+      point.value.y * size.value.height - frame.value.height / 2,
+    )
 }
 </script>
 
 <template>
-  <SideDialog :open="open" place="middle" :title="says.cropFor(account?.rules.name ?? '')" @close="emit('close')">
+  <SideDialog
+    :open="open"
+    place="middle"
+    :title="says.cropFor(account?.rules.name ?? '')"
+    @close="emit('close')"
+  >
     <div v-if="picture && account" class="grid gap-3">
       <p class="text-small text-ink-2">
         {{ says.cropHint }} <b class="font-semibold">{{ shapeOf(account.rules.media) }}</b>
@@ -133,7 +150,12 @@ function pick(event: MouseEvent): void {
         />
       </div>
       <div v-if="shapes.length > 1" class="flex flex-wrap gap-1" role="group" :aria-label="says.shape">
-        <PlainButton :class="ratio === null ? 'border-edge bg-well' : ''" :aria-pressed="ratio === null" @click="shape(null)">{{ says.anyShape }}</PlainButton>
+        <PlainButton
+          :class="ratio === null ? 'border-edge bg-well' : ''"
+          :aria-pressed="ratio === null"
+          @click="shape(null)"
+          >{{ says.anyShape }}</PlainButton
+        >
         <PlainButton
           v-for="one in shapes"
           :key="one.name"

@@ -24,33 +24,67 @@ const names = computed(() => props.row.accountIds.map((id) => brand.accountName(
   >
     <div class="text-small max-column:col-span-2">
       <b class="font-semibold" :class="INKS[row.approval]">{{ says.approvals[row.approval] }}</b>
-      <p v-if="row.approval === 'in-review' && row.askedAt" class="text-ink-3" :title="times.exact(row.askedAt)">
+      <p
+        v-if="row.approval === 'in-review' && row.askedAt"
+        class="text-ink-3"
+        :title="times.exact(row.askedAt)"
+      >
         {{ says.askedAt(times.shortDayTime(row.askedAt)) }}
       </p>
     </div>
     <div class="min-w-0">
-      <NuxtLink :to="`/desk/${row.id}`" class="line-clamp-2 text-body wrap-anywhere hover:text-act" :class="row.text ? '' : 'text-ink-3'" dir="auto">{{
-        row.text || says.noText
-      }}</NuxtLink>
+      <NuxtLink
+        :to="`/desk/${row.id}`"
+        class="line-clamp-2 text-body wrap-anywhere hover:text-act"
+        :class="row.text ? '' : 'text-ink-3'"
+        dir="auto"
+        >{{ row.text || says.noText }}</NuxtLink
+      >
       <p class="mt-0.5 flex flex-wrap items-center gap-x-1.5 text-small text-ink-2">
-        <i v-if="row.pillarId" class="size-2 rounded-full" :style="{ background: brand.pillarInk(row.pillarId) }" aria-hidden="true" />
-        <span class="max-w-[44ch] truncate">{{ row.title ? `${row.outlet ? `${row.outlet}: ` : ''}${row.title}` : says.noTitle }}</span>
+        <i
+          v-if="row.pillarId"
+          class="size-2 rounded-full"
+          :style="{ background: brand.pillarInk(row.pillarId) }"
+          aria-hidden="true"
+        />
+        <span class="max-w-[44ch] truncate">{{
+          row.title ? `${row.outlet ? `${row.outlet}: ` : ''}${row.title}` : says.noTitle
+        }}</span>
         · <span :title="names.join(', ')">{{ says.accounts(row.accountIds.length) }}</span> ·
         <span :title="times.exact(row.savedAt)">{{ says.savedBy(row.savedBy, times.ago(row.savedAt)) }}</span>
         <template v-if="row.lined > 0">· {{ says.lined(row.lined) }}</template>
       </p>
-      <p v-if="row.last && row.approval === 'sent-back'" class="mt-1 max-w-[66ch] border-l-2 border-bad pl-2.5 text-small wrap-anywhere" dir="auto">
-        {{ says.events[row.last.what](row.last.who ?? says.somebody) }}<template v-if="row.last.note">: {{ row.last.note }}</template>
+      <p
+        v-if="row.last && row.approval === 'sent-back'"
+        class="mt-1 max-w-[66ch] border-l-2 border-bad pl-2.5 text-small wrap-anywhere"
+        dir="auto"
+      >
+        {{ says.events[row.last.what](row.last.who ?? says.somebody)
+        }}<template v-if="row.last.note">: {{ row.last.note }}</template>
       </p>
     </div>
     <div class="max-column:hidden">
-      <img v-if="row.pictureId" :src="desk.pictureUrl(row.pictureId, 160)" alt="" class="h-11 w-16 rounded-[3px] object-cover" />
+      <img
+        v-if="row.pictureId"
+        :src="desk.pictureUrl(row.pictureId, 160)"
+        alt=""
+        class="h-11 w-16 rounded-[3px] object-cover"
+      />
     </div>
     <div class="flex items-start gap-1">
-      <PlainButton v-if="row.approval === 'in-review' && row.mayApprove" :aria-label="`${says.approve}: ${name}`" @click="emit('approve')">{{
-        says.approve
-      }}</PlainButton>
-      <PlainButton v-if="brand.canWork" kind="quiet" class="px-2" :aria-label="`${says.remove}: ${name}`" :title="says.remove" @click="emit('remove')"
+      <PlainButton
+        v-if="row.approval === 'in-review' && row.mayApprove"
+        :aria-label="`${says.approve}: ${name}`"
+        @click="emit('approve')"
+        >{{ says.approve }}</PlainButton
+      >
+      <PlainButton
+        v-if="brand.canWork"
+        kind="quiet"
+        class="px-2"
+        :aria-label="`${says.remove}: ${name}`"
+        :title="says.remove"
+        @click="emit('remove')"
         ><Trash2 :size="15" aria-hidden="true"
       /></PlainButton>
     </div>

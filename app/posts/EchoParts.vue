@@ -4,11 +4,19 @@ import type { Offset } from '#core/schedule/types'
 import type { Echo } from '#shared/schedule/types'
 import * as words from '#shared/words'
 
-/** The same post again: this evening, next week, several times; each in a wording of its own where there are several. */
+/**
+ * The same post again: this evening, next week, several times; each in a wording of its own where there are
+ * several.
+ */
 const props = defineProps<{ wordings: number }>()
 const echoes = defineModel<Echo[]>({ required: true })
 const says = words.placing
-const READY: Record<'evening' | 'twoDays' | 'week' | 'month', Offset> = { evening: { hours: 8 }, twoDays: { days: 2 }, week: { weeks: 1 }, month: { weeks: 4 } }
+const READY: Record<'evening' | 'twoDays' | 'week' | 'month', Offset> = {
+  evening: { hours: 8 },
+  twoDays: { days: 2 },
+  week: { weeks: 1 },
+  month: { weeks: 4 },
+}
 const kind = ref<'' | keyof typeof says.echoes>('')
 const count = ref<number | string>(3)
 const amount = ref<number | string>(4)
@@ -18,7 +26,9 @@ const nextWording = (): number => (props.wordings > 1 ? (echoes.value.length + 1
 const hoursOf = ({ hours = 0, days = 0, weeks = 0 }: Offset): number => hours + 24 * (days + 7 * weeks)
 function add(after: Offset): void {
   if (hoursOf(after) < 1 || echoes.value.some((echo) => hoursOf(echo.after) === hoursOf(after))) return
-  echoes.value = [...echoes.value, { after, wording: nextWording() }].sort((a, b) => hoursOf(a.after) - hoursOf(b.after))
+  echoes.value = [...echoes.value, { after, wording: nextWording() }].sort(
+    (a, b) => hoursOf(a.after) - hoursOf(b.after),
+  )
 }
 watch(kind, (now) => {
   if (now === '' || now === 'spread' || now === 'own') return
@@ -33,7 +43,11 @@ function addTyped(): void {
   kind.value = ''
 }
 const remove = (at: number): void => void (echoes.value = echoes.value.filter((_, index) => index !== at))
-const nameOf = ({ after }: Echo): string => says.after(hoursOf(after) % 24 === 0 ? 0 : hoursOf(after), hoursOf(after) % 24 === 0 ? hoursOf(after) / 24 : 0)
+const nameOf = ({ after }: Echo): string =>
+  says.after(
+    hoursOf(after) % 24 === 0 ? 0 : hoursOf(after),
+    hoursOf(after) % 24 === 0 ? hoursOf(after) / 24 : 0,
+  )
 const field = 'min-w-0 rounded border border-rule bg-sheet px-1 py-1 text-small text-ink'
 </script>
 
@@ -41,10 +55,20 @@ const field = 'min-w-0 rounded border border-rule bg-sheet px-1 py-1 text-small 
   <div class="grid gap-1">
     <div v-for="(echo, at) in echoes" :key="at" class="flex items-center gap-1 text-small">
       <span class="grow">{{ nameOf(echo) }}</span>
-      <select v-if="wordings > 1" v-model="echo.wording" :class="field" :aria-label="says.wordingOf(nameOf(echo))">
+      <select
+        v-if="wordings > 1"
+        v-model="echo.wording"
+        :class="field"
+        :aria-label="says.wordingOf(nameOf(echo))"
+      >
         <option v-for="n in wordings" :key="n" :value="n - 1">{{ says.wording(n - 1) }}</option>
       </select>
-      <button type="button" class="grid size-6 place-items-center text-ink-3 hover:text-bad" :aria-label="says.removeEcho(nameOf(echo))" @click="remove(at)">
+      <button
+        type="button"
+        class="grid size-6 place-items-center text-ink-3 hover:text-bad"
+        :aria-label="says.removeEcho(nameOf(echo))"
+        @click="remove(at)"
+      >
         <X :size="12" aria-hidden="true" />
       </button>
     </div>
@@ -54,7 +78,14 @@ const field = 'min-w-0 rounded border border-rule bg-sheet px-1 py-1 text-small 
     </select>
     <div v-if="kind === 'spread' || kind === 'own'" class="flex flex-wrap items-center gap-1 text-small">
       <template v-if="kind === 'spread'"
-        ><input v-model="count" inputmode="numeric" :class="field" class="w-10" :aria-label="words.timetable.howMany" /> {{ says.times }}</template
+        ><input
+          v-model="count"
+          inputmode="numeric"
+          :class="field"
+          class="w-10"
+          :aria-label="words.timetable.howMany"
+        />
+        {{ says.times }}</template
       >
       <input v-model="amount" inputmode="numeric" :class="field" class="w-10" :aria-label="says.amount" />
       <select v-model="unit" :class="field" :aria-label="says.unitLabel">

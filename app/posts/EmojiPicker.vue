@@ -14,10 +14,16 @@ interface Emoji {
   order?: number
 }
 // Parts of flags are no emoji by themselves; the library puts them outside its groups.
-const all = (compact as Emoji[]).filter(({ group }) => group !== undefined).sort((a, b) => (a.order ?? 0) - (b.order ?? 0))
+const all = (compact as Emoji[])
+  .filter(({ group }) => group !== undefined)
+  .sort((a, b) => (a.order ?? 0) - (b.order ?? 0))
 const found = computed(() => {
   const wanted = search.value.toLowerCase().split(/\s+/).filter(Boolean)
-  return all.filter(({ label, tags }) => wanted.every((word) => label.toLowerCase().includes(word) || tags?.some((tag) => tag.startsWith(word)))).slice(0, MOST)
+  return all
+    .filter(({ label, tags }) =>
+      wanted.every((word) => label.toLowerCase().includes(word) || tags?.some((tag) => tag.startsWith(word))),
+    )
+    .slice(0, MOST)
 })
 </script>
 
@@ -33,7 +39,13 @@ const found = computed(() => {
     <p v-if="found.length === 0" class="text-small text-ink-3">{{ says.noEmoji }}</p>
     <ul class="flex max-h-[132px] flex-wrap overflow-y-auto">
       <li v-for="one in found" :key="one.unicode">
-        <button type="button" class="size-8 rounded text-[18px] hover:bg-well" :title="one.label" :aria-label="one.label" @click="emit('pick', one.unicode)">
+        <button
+          type="button"
+          class="size-8 rounded text-[18px] hover:bg-well"
+          :title="one.label"
+          :aria-label="one.label"
+          @click="emit('pick', one.unicode)"
+        >
           {{ one.unicode }}
         </button>
       </li>

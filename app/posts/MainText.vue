@@ -3,8 +3,18 @@ import type { Entity } from '#core/post'
 import type { AccountProof } from './usePostProofs'
 import { overAtOf, piecesOf } from './proofPieces'
 
-/** The main text, with its links, mentions and hashtags underlined, and the part that is too much for the strictest account that follows it. */
-const props = defineProps<{ label: string; placeholder?: string; language: string; entities: Entity[]; proofs: AccountProof[]; rows?: number }>()
+/**
+ * The main text, with its links, mentions and hashtags underlined, and the part that is too much for the
+ * strictest account that follows it.
+ */
+const props = defineProps<{
+  label: string
+  placeholder?: string
+  language: string
+  entities: Entity[]
+  proofs: AccountProof[]
+  rows?: number
+}>()
 const text = defineModel<string>({ required: true })
 const field = ref<HTMLTextAreaElement | null>(null)
 const backdrop = ref<HTMLElement | null>(null)
@@ -13,14 +23,19 @@ const overAt = computed(() => {
   const shown = text.value.trimStart()
   const skipped = text.value.length - shown.length
   const places = props.proofs.flatMap(({ part, proof }) => {
-    const at = part.chosen && part.ownText === null && proof?.text.startsWith(shown.trimEnd().slice(0, 20)) ? overAtOf(proof) : null
+    const at =
+      part.chosen && part.ownText === null && proof?.text.startsWith(shown.trimEnd().slice(0, 20))
+        ? overAtOf(proof)
+        : null
     return at === null ? [] : [at + skipped]
   })
   const first = Math.min(...places)
   return first < text.value.trimEnd().length ? first : null
 })
 // The worker's word is of the text a moment ago; what no longer lies where it did is not marked.
-const current = computed(() => props.entities.filter((one) => text.value.slice(one.start, one.end) === one.text))
+const current = computed(() =>
+  props.entities.filter((one) => text.value.slice(one.start, one.end) === one.text),
+)
 const pieces = computed(() => piecesOf(text.value, current.value, overAt.value))
 const follow = (): void => {
   if (backdrop.value && field.value) backdrop.value.scrollTop = field.value.scrollTop
@@ -44,12 +59,21 @@ defineExpose({ focus: () => field.value?.focus(), blur: () => field.value?.blur(
 
 <template>
   <div class="relative">
-    <div ref="backdrop" :class="shape" class="pointer-events-none absolute inset-0 overflow-hidden border-transparent text-transparent" aria-hidden="true">
+    <div
+      ref="backdrop"
+      :class="shape"
+      class="pointer-events-none absolute inset-0 overflow-hidden border-transparent text-transparent"
+      aria-hidden="true"
+    >
       <span
         v-for="(piece, at) in pieces"
         :key="at"
         :class="
-          piece.over ? 'underline decoration-bad decoration-wavy decoration-1' : piece.kind ? 'underline decoration-act decoration-2 underline-offset-3' : ''
+          piece.over
+            ? 'underline decoration-bad decoration-wavy decoration-1'
+            : piece.kind
+              ? 'underline decoration-act decoration-2 underline-offset-3'
+              : ''
         "
         >{{ piece.text }}</span
       >

@@ -11,7 +11,9 @@ const props = defineProps<{
 const wish = defineModel<Wish>({ required: true })
 const says = words.placing
 const times = useTimes()
-const kinds = computed(() => Object.entries(says.kinds).filter(([kind]) => kind !== 'slot' || props.open !== null))
+const kinds = computed(() =>
+  Object.entries(says.kinds).filter(([kind]) => kind !== 'slot' || props.open !== null),
+)
 const kind = computed({
   get: () => wish.value.kind,
   set: (now) => (wish.value = { kind: now, at: now === 'slot' ? (props.open?.[0]?.at ?? null) : null }),
@@ -20,10 +22,15 @@ const time = computed({
   get: () => times.toField(wish.value.at),
   set: (typed: string) => (wish.value = { kind: 'time', at: times.fromField(typed) }),
 })
-const slot = computed({ get: () => wish.value.at ?? '', set: (at: string) => (wish.value = { kind: 'slot', at: at || null }) })
+const slot = computed({
+  get: () => wish.value.at ?? '',
+  set: (at: string) => (wish.value = { kind: 'slot', at: at || null }),
+})
 const slots = computed(() => {
   const known = props.open ?? []
-  return wish.value.at && !known.some(({ at }) => at === wish.value.at) ? [{ at: wish.value.at }, ...known] : known
+  return wish.value.at && !known.some(({ at }) => at === wish.value.at)
+    ? [{ at: wish.value.at }, ...known]
+    : known
 })
 const field = 'min-w-0 w-full rounded border border-rule bg-sheet px-1 py-1 text-small text-ink'
 </script>

@@ -8,10 +8,16 @@ import EchoParts from './EchoParts.vue'
 import PlanChangeList from '~/schedule/PlanChangeList.vue'
 
 /**
- * Where and when a post goes out, on all its accounts or on each by itself, and again; with what would move, before anything is stored.
+ * Where and when a post goes out, on all its accounts or on each by itself, and again; with what would move,
+ * before anything is stored.
  * `short` leaves out the list of places, which stands beside it elsewhere.
  */
-const props = defineProps<{ placing: PlacingWish; chosen: AccountProof[]; wordings: number; short?: boolean }>()
+const props = defineProps<{
+  placing: PlacingWish
+  chosen: AccountProof[]
+  wordings: number
+  short?: boolean
+}>()
 const says = words.placing
 const brand = useBrandStore()
 const schedule = useScheduleStore()
@@ -19,15 +25,21 @@ const times = useTimes()
 const { common, own, echoes, moved } = props.placing
 const isEach = computed(() => Object.keys(own.value).length > 0)
 const fresh = computed(() => props.chosen.filter(({ lineId, sentAt }) => lineId === null && sentAt === null))
-const openOf = (accountId: string) => (schedule.ribbon?.open ?? []).filter((slot) => slot.accountId === accountId)
+const openOf = (accountId: string) =>
+  (schedule.ribbon?.open ?? []).filter((slot) => slot.accountId === accountId)
 function setEach(on: boolean): void {
-  own.value = on ? Object.fromEntries(fresh.value.map(({ account }) => [account.id, { ...common.value }])) : {}
+  own.value = on
+    ? Object.fromEntries(fresh.value.map(({ account }) => [account.id, { ...common.value }]))
+    : {}
 }
-const placeOf = (accountId: string) => props.placing.places.value.find((place) => place.accountId === accountId)
+const placeOf = (accountId: string) =>
+  props.placing.places.value.find((place) => place.accountId === accountId)
 const whenOf = (accountId: string): string => {
   const place = placeOf(accountId)
   if (!place) return ''
-  return [place.at, ...place.echoes.map((echo) => echo.at)].map((at) => (at ? times.shortDayTime(at) : says.nowhere)).join(' · ')
+  return [place.at, ...place.echoes.map((echo) => echo.at)]
+    .map((at) => (at ? times.shortDayTime(at) : says.nowhere))
+    .join(' · ')
 }
 /** No place, or one more than a week off, says why. */
 const isToldWhy = (accountId: string): boolean => {
@@ -47,7 +59,11 @@ const row = 'grid grid-cols-[92px_minmax(0,1fr)] items-start gap-2 py-[7px] text
   <div class="divide-y divide-rule">
     <div v-if="!isEach" :class="row">
       <span class="pt-1 text-ink-2">{{ says.title }}</span>
-      <PlaceField v-model="common" :label="says.title" :open="fresh.length === 1 ? openOf(fresh[0]!.account.id) : null" />
+      <PlaceField
+        v-model="common"
+        :label="says.title"
+        :open="fresh.length === 1 ? openOf(fresh[0]!.account.id) : null"
+      />
     </div>
     <div v-for="one in fresh" v-else :key="one.account.id" :class="row">
       <span class="truncate pt-1 text-ink-2">{{ one.account.name }}</span>
@@ -59,17 +75,29 @@ const row = 'grid grid-cols-[92px_minmax(0,1fr)] items-start gap-2 py-[7px] text
       />
     </div>
     <ul v-if="fresh.length > 0 && !short" class="py-[7px] text-small" data-testid="places">
-      <li v-for="one in fresh" :key="one.account.id" class="grid grid-cols-[92px_minmax(0,1fr)] gap-2 py-0.5" :title="placeOf(one.account.id)?.says">
+      <li
+        v-for="one in fresh"
+        :key="one.account.id"
+        class="grid grid-cols-[92px_minmax(0,1fr)] gap-2 py-0.5"
+        :title="placeOf(one.account.id)?.says"
+      >
         <span class="truncate text-ink-2">{{ one.account.name }}</span>
         <span>
           {{ whenOf(one.account.id) }}
-          <span v-if="isToldWhy(one.account.id)" class="block text-tiny text-warn">{{ placeOf(one.account.id)!.says }}</span>
+          <span v-if="isToldWhy(one.account.id)" class="block text-tiny text-warn">{{
+            placeOf(one.account.id)!.says
+          }}</span>
           <b v-if="holdOf(one)" class="block text-tiny font-semibold text-warn">{{ holdOf(one) }}</b>
         </span>
       </li>
     </ul>
     <label v-if="fresh.length > 1" class="flex min-h-6 items-center gap-1.5 py-[7px] text-small text-ink-2">
-      <input type="checkbox" class="accent-(--act)" :checked="isEach" @change="setEach(($event.target as HTMLInputElement).checked)" />{{ says.each }}
+      <input
+        type="checkbox"
+        class="accent-(--act)"
+        :checked="isEach"
+        @change="setEach(($event.target as HTMLInputElement).checked)"
+      />{{ says.each }}
     </label>
     <div :class="row">
       <span class="pt-1 text-ink-2">{{ says.again }}</span>

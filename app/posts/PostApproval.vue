@@ -17,25 +17,43 @@ function send(): void {
   note.value = ''
 }
 // Also a draft that is in line already: it was changed there, and needs a word again.
-const canSay = computed(() => props.view !== null && props.view.approval !== 'approved' && (props.view.approval !== 'draft' || props.view.lines.length > 0))
+const canSay = computed(
+  () =>
+    props.view !== null &&
+    props.view.approval !== 'approved' &&
+    (props.view.approval !== 'draft' || props.view.lines.length > 0),
+)
 </script>
 
 <template>
-  <section v-if="view && (view.events.length > 0 || canSay)" :aria-label="words.writing.history" class="grid gap-2">
+  <section
+    v-if="view && (view.events.length > 0 || canSay)"
+    :aria-label="words.writing.history"
+    class="grid gap-2"
+  >
     <h2 class="part-name flex items-baseline justify-between">
       {{ words.writing.history }}
       <span
         class="font-sans text-small font-semibold not-italic"
-        :class="{ 'in-review': 'text-warn', approved: 'text-ok', 'sent-back': 'text-bad', draft: 'text-ink-2' }[view.approval]"
+        :class="
+          { 'in-review': 'text-warn', approved: 'text-ok', 'sent-back': 'text-bad', draft: 'text-ink-2' }[
+            view.approval
+          ]
+        "
         >{{ says.approvals[view.approval] }}</span
       >
     </h2>
     <ol class="grid gap-1.5 text-small">
       <li v-for="event in view.events.slice(-5)" :key="event.at + event.what">
         <p>
-          {{ said(event) }} <time class="text-ink-3" :datetime="event.at" :title="times.exact(event.at)">{{ times.shortDayTime(event.at) }}</time>
+          {{ said(event) }}
+          <time class="text-ink-3" :datetime="event.at" :title="times.exact(event.at)">{{
+            times.shortDayTime(event.at)
+          }}</time>
         </p>
-        <p v-if="event.note" class="border-l-2 border-edge pl-2 text-ink-2 wrap-anywhere" dir="auto">{{ event.note }}</p>
+        <p v-if="event.note" class="border-l-2 border-edge pl-2 text-ink-2 wrap-anywhere" dir="auto">
+          {{ event.note }}
+        </p>
       </li>
     </ol>
     <div v-if="canSay && view.mayApprove && !asking" class="flex gap-1.5">

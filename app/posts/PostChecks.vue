@@ -30,7 +30,9 @@ const lines = computed((): Line[] => {
   const subject = (check: Check): string => check.id.split('-')[0]!
   const troubled = new Set(all.filter(({ check }) => check.level !== 'ok').map(({ check }) => subject(check)))
   const rank = { stop: 0, warn: 1, ok: 2 }
-  return all.filter(({ check }) => check.level !== 'ok' || !troubled.has(subject(check))).sort((a, b) => rank[a.check.level] - rank[b.check.level])
+  return all
+    .filter(({ check }) => check.level !== 'ok' || !troubled.has(subject(check)))
+    .sort((a, b) => rank[a.check.level] - rank[b.check.level])
 })
 const saysOf = ({ check, on }: Line): string => {
   if (check.level === 'ok') return check.id === 'length' ? words.yourLine.checks.fits : check.says
@@ -48,7 +50,9 @@ function fixSays({ check, on }: Line): string {
   return all.map((one, at) => (at === 0 ? one : one[0]!.toLowerCase() + one.slice(1))).join(', ')
 }
 function fix({ check, on }: Line): void {
-  for (const one of on) if (one.proof && check.fix) takeFix(props.doc, one.part, check.fix, one.proof, brand.view?.brand.zone ?? 'UTC')
+  for (const one of on)
+    if (one.proof && check.fix)
+      takeFix(props.doc, one.part, check.fix, one.proof, brand.view?.brand.zone ?? 'UTC')
 }
 const INKS: Record<Check['level'], string> = { ok: 'text-ok', warn: 'text-warn', stop: 'text-bad' }
 const ICONS = { ok: Tick, warn: TriangleAlert, stop: X }
@@ -56,9 +60,16 @@ const ICONS = { ok: Tick, warn: TriangleAlert, stop: X }
 
 <template>
   <section :aria-label="says.preflight">
-    <p v-if="chosen.length === 0" class="flex gap-1.5 text-small text-bad"><X :size="14" class="mt-px shrink-0" aria-hidden="true" />{{ says.noAccount }}</p>
+    <p v-if="chosen.length === 0" class="flex gap-1.5 text-small text-bad">
+      <X :size="14" class="mt-px shrink-0" aria-hidden="true" />{{ says.noAccount }}
+    </p>
     <ul class="grid gap-[3px] text-small">
-      <li v-for="line in lines" :key="line.check.id + line.check.says" class="flex gap-1.5" :class="INKS[line.check.level]">
+      <li
+        v-for="line in lines"
+        :key="line.check.id + line.check.says"
+        class="flex gap-1.5"
+        :class="INKS[line.check.level]"
+      >
         <component :is="ICONS[line.check.level]" :size="14" class="mt-px shrink-0" aria-hidden="true" />
         <span class="min-w-0 wrap-anywhere"
           >{{ saysOf(line) }}

@@ -7,8 +7,16 @@ import * as words from '#shared/words'
 import type { PostEditor } from './usePostEditor'
 import { useDeskStore } from './deskStore'
 
-/** The pictures found in the article, those taken for the post with their descriptions, and a way to upload one. */
-const props = defineProps<{ editor: PostEditor; article: ArticleFull | null; cardImage: string | null; readOnly: boolean }>()
+/**
+ * The pictures found in the article, those taken for the post with their descriptions, and a way to upload
+ * one.
+ */
+const props = defineProps<{
+  editor: PostEditor
+  article: ArticleFull | null
+  cardImage: string | null
+  readOnly: boolean
+}>()
 const doc = defineModel<PostDoc>({ required: true })
 const says = words.writing
 const brand = useBrandStore()
@@ -21,11 +29,15 @@ const found = computed(() => {
   const one = props.article
   if (!one) return []
   const page = new DOMParser().parseFromString(one.html, 'text/html')
-  const inText = [...page.querySelectorAll('img')].map((image) => ({ url: image.getAttribute('src') ?? '', alt: image.getAttribute('alt') ?? '' }))
+  const inText = [...page.querySelectorAll('img')].map((image) => ({
+    url: image.getAttribute('src') ?? '',
+    alt: image.getAttribute('alt') ?? '',
+  }))
   const lead = one.image && !inText.some(({ url }) => url === one.image) ? [{ url: one.image, alt: '' }] : []
   return [...lead, ...inText].filter(({ url }) => url !== '').slice(0, 9)
 })
-const shown = (url: string): string => brand.path(`/picture?article=${props.article?.id}&url=${encodeURIComponent(url)}`)
+const shown = (url: string): string =>
+  brand.path(`/picture?article=${props.article?.id}&url=${encodeURIComponent(url)}`)
 
 async function work(name: string, does: () => Promise<void>): Promise<void> {
   busy.value = name
@@ -38,14 +50,17 @@ async function work(name: string, does: () => Promise<void>): Promise<void> {
     busy.value = ''
   }
 }
-const take = (url: string, alt: string): Promise<void> => work(url, async () => props.editor.addPicture(await desk.takePicture(props.article!.id, url), alt))
-const takeCard = (): Promise<void> => work('card', async () => props.editor.addPicture(await desk.takeCardPicture(doc.value.link!)))
+const take = (url: string, alt: string): Promise<void> =>
+  work(url, async () => props.editor.addPicture(await desk.takePicture(props.article!.id, url), alt))
+const takeCard = (): Promise<void> =>
+  work('card', async () => props.editor.addPicture(await desk.takeCardPicture(doc.value.link!)))
 function upload(event: Event): void {
   const files = [...((event.target as HTMLInputElement).files ?? [])]
   void work('upload', async () => {
     for (const file of files) {
       // What is too large to be taken need not travel first.
-      if (file.size > LIMITS.uploadBytes) throw new Error(words.refusals.pictureTooHeavy(LIMITS.uploadBytes / 1e6).detail)
+      if (file.size > LIMITS.uploadBytes)
+        throw new Error(words.refusals.pictureTooHeavy(LIMITS.uploadBytes / 1e6).detail)
       props.editor.addPicture(await desk.upload(file))
     }
   })
@@ -56,7 +71,8 @@ function takeOut(id: string): void {
   for (const wording of doc.value.wordings) if (wording.pictureId === id) wording.pictureId = null
 }
 const isTaken = (url: string): boolean => taken.value.has(url)
-// Which found picture became which kept one is remembered while one writes; afterwards they stand in the post itself.
+// Which found picture became which kept one is remembered while one writes; afterwards they stand in the post
+// itself.
 const taken = ref(new Set<string>())
 const takeOnce = async (url: string, alt: string): Promise<void> => {
   await take(url, alt)
@@ -78,13 +94,22 @@ const takeOnce = async (url: string, alt: string): Promise<void> => {
           :disabled="busy !== ''"
           @click="takeOnce(one.url, one.alt)"
         >
-          <img :src="shown(one.url)" alt="" class="h-11 w-[58px] rounded-[3px] object-cover" :class="busy === one.url ? 'opacity-40' : ''" />
+          <img
+            :src="shown(one.url)"
+            alt=""
+            class="h-11 w-[58px] rounded-[3px] object-cover"
+            :class="busy === one.url ? 'opacity-40' : ''"
+          />
         </button>
       </li>
     </ul>
     <div v-for="picture in doc.pictures" :key="picture.id" class="grid gap-1">
       <div class="relative">
-        <img :src="desk.pictureUrl(picture.id, 320)" :alt="picture.description" class="max-h-[120px] w-full rounded border border-rule object-cover" />
+        <img
+          :src="desk.pictureUrl(picture.id, 320)"
+          :alt="picture.description"
+          class="max-h-[120px] w-full rounded border border-rule object-cover"
+        />
         <button
           v-if="!readOnly"
           type="button"
@@ -95,7 +120,9 @@ const takeOnce = async (url: string, alt: string): Promise<void> => {
           <X :size="14" aria-hidden="true" />
         </button>
       </div>
-      <p v-if="editor.pictures.value.get(picture.id)?.says" class="text-tiny text-ink-3">{{ editor.pictures.value.get(picture.id)!.says }}</p>
+      <p v-if="editor.pictures.value.get(picture.id)?.says" class="text-tiny text-ink-3">
+        {{ editor.pictures.value.get(picture.id)!.says }}
+      </p>
       <textarea
         v-model="picture.description"
         rows="2"
@@ -106,7 +133,16 @@ const takeOnce = async (url: string, alt: string): Promise<void> => {
       />
     </div>
     <template v-if="!readOnly">
-      <input ref="input" type="file" accept="image/*" multiple class="sr-only" :aria-label="says.upload" tabindex="-1" @change="upload" />
+      <input
+        ref="input"
+        type="file"
+        accept="image/*"
+        multiple
+        class="sr-only"
+        :aria-label="says.upload"
+        tabindex="-1"
+        @change="upload"
+      />
       <button
         type="button"
         class="flex min-h-6 items-center gap-1.5 justify-self-start text-small font-semibold text-act"

@@ -9,7 +9,13 @@ import { linkOf } from './postActions'
 import PostPictures from './PostPictures.vue'
 
 /** What a post is made from: its article or clippings, the quotes marked there, pictures, credit, link. */
-const props = defineProps<{ editor: PostEditor; article: ArticleFull | null; clippings: Clipping[]; look: LinkPreview | null; readOnly: boolean }>()
+const props = defineProps<{
+  editor: PostEditor
+  article: ArticleFull | null
+  clippings: Clipping[]
+  look: LinkPreview | null
+  readOnly: boolean
+}>()
 const doc = defineModel<PostDoc>({ required: true })
 const emit = defineEmits<{ insert: [text: string] }>()
 const says = words.writing
@@ -34,8 +40,10 @@ function takeLink(): void {
   if (linkProblem.value === '') doc.value.link = link
 }
 const handles = computed(() => doc.value.accounts.filter(({ chosen, credit }) => chosen && credit))
-const accountName = (id: string): string => props.editor.accounts.value.find((account) => account.id === id)?.name ?? ''
-const input = 'w-full rounded-md border border-edge bg-sheet px-2 py-1 text-small placeholder:text-ink-3 read-only:bg-transparent'
+const accountName = (id: string): string =>
+  props.editor.accounts.value.find((account) => account.id === id)?.name ?? ''
+const input =
+  'w-full rounded-md border border-edge bg-sheet px-2 py-1 text-small placeholder:text-ink-3 read-only:bg-transparent'
 </script>
 
 <template>
@@ -45,7 +53,9 @@ const input = 'w-full rounded-md border border-edge bg-sheet px-2 py-1 text-smal
       <template v-if="article">
         <p class="text-small text-ink-2">
           <b class="font-semibold text-ink">{{ article.outlet }}</b> ·
-          <time :datetime="article.at" :title="times.exact(article.at)">{{ times.dayMonth(article.at) }}</time>
+          <time :datetime="article.at" :title="times.exact(article.at)">{{
+            times.dayMonth(article.at)
+          }}</time>
         </p>
         <NuxtLink
           :to="{ path: '/wire', query: { show: 'all', article: article.id } }"
@@ -80,7 +90,13 @@ const input = 'w-full rounded-md border border-edge bg-sheet px-2 py-1 text-smal
         {{ quoted(one) }}
       </button>
     </section>
-    <PostPictures v-model="doc" :editor="editor" :article="article" :card-image="look?.card?.image ?? null" :read-only="readOnly" />
+    <PostPictures
+      v-model="doc"
+      :editor="editor"
+      :article="article"
+      :card-image="look?.card?.image ?? null"
+      :read-only="readOnly"
+    />
     <section :aria-label="says.credit" class="grid gap-1">
       <h2 class="part-name">{{ says.credit }}</h2>
       <input
@@ -92,7 +108,11 @@ const input = 'w-full rounded-md border border-edge bg-sheet px-2 py-1 text-smal
         :class="input"
         @input="doc.credit = ($event.target as HTMLInputElement).value || null"
       />
-      <p v-for="part in doc.credit === null ? [] : handles" :key="part.accountId" class="text-small text-ink-3">
+      <p
+        v-for="part in doc.credit === null ? [] : handles"
+        :key="part.accountId"
+        class="text-small text-ink-3"
+      >
         {{ says.creditOn(part.credit!, accountName(part.accountId)) }}
       </p>
       <button

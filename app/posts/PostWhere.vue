@@ -6,14 +6,25 @@ import type { PlacingWish } from '~/schedule/usePlacing'
 import type { AccountProof } from './usePostProofs'
 import PlaceParts from './PlaceParts.vue'
 
-/** Where and when: pillar, the first place it would take, until when it is good, its language, what becomes of its link. */
-const props = defineProps<{ chosen: AccountProof[]; writing: Writing | null; placing: PlacingWish; readOnly: boolean }>()
+/**
+ * Where and when: pillar, the first place it would take, until when it is good, its language, what becomes of
+ * its link.
+ */
+const props = defineProps<{
+  chosen: AccountProof[]
+  writing: Writing | null
+  placing: PlacingWish
+  readOnly: boolean
+}>()
 const doc = defineModel<PostDoc>({ required: true })
 const says = words.writing
 const brand = useBrandStore()
 const times = useTimes()
 const field = (name: 'goodUntil' | 'notBefore') =>
-  computed({ get: () => times.toField(doc.value[name]), set: (typed: string) => (doc.value[name] = times.fromField(typed)) })
+  computed({
+    get: () => times.toField(doc.value[name]),
+    set: (typed: string) => (doc.value[name] = times.fromField(typed)),
+  })
 const goodUntil = field('goodUntil')
 const notBefore = field('notBefore')
 /** A pillar's own hashtags are put in where there are none yet. */
@@ -35,12 +46,26 @@ const shape = 'min-w-0 w-full rounded border border-rule bg-sheet px-1 py-1 text
         ><span class="text-ink-2">{{ says.pillar }}</span>
         <select v-model="doc.pillarId" :disabled="readOnly" :class="shape" @change="takeHashtags">
           <option :value="null">{{ says.noPillar }}</option>
-          <option v-for="pillar in brand.view?.pillars ?? []" :key="pillar.id" :value="pillar.id">{{ pillar.name }}</option>
+          <option v-for="pillar in brand.view?.pillars ?? []" :key="pillar.id" :value="pillar.id">
+            {{ pillar.name }}
+          </option>
         </select>
       </label>
       <PlaceParts v-if="!readOnly" :placing="placing" :chosen="chosen" :wordings="doc.wordings.length" />
-      <MomentField v-model="goodUntil" class="py-[7px] text-small" :label="says.goodUntil" :disabled="readOnly" plain />
-      <MomentField v-model="notBefore" class="py-[7px] text-small" :label="says.notBefore" :disabled="readOnly" plain />
+      <MomentField
+        v-model="goodUntil"
+        class="py-[7px] text-small"
+        :label="says.goodUntil"
+        :disabled="readOnly"
+        plain
+      />
+      <MomentField
+        v-model="notBefore"
+        class="py-[7px] text-small"
+        :label="says.notBefore"
+        :disabled="readOnly"
+        plain
+      />
       <label :class="row"
         ><span class="text-ink-2">{{ says.language }}</span>
         <select v-model="doc.language" :disabled="readOnly" :class="shape">
@@ -49,7 +74,9 @@ const shape = 'min-w-0 w-full rounded border border-rule bg-sheet px-1 py-1 text
         </select>
       </label>
       <div v-if="doc.link" :class="row">
-        <span class="text-ink-2">{{ says.linkBecomes }}</span><span class="text-right">{{ says.rules[rule] }}</span>
+        <span class="text-ink-2">{{ says.linkBecomes }}</span><span class="text-right">{{
+          says.rules[rule]
+        }}</span>
       </div>
     </div>
   </section>

@@ -20,22 +20,42 @@ const part = computed(() => props.one.part)
 const account = computed(() => props.one.account)
 const proof = computed(() => props.one.proof)
 // A post nobody wrote at yet is no trouble.
-const stops = computed(() => props.one.checks.filter(({ level, id }) => level === 'stop' && (id !== 'comment' || props.doc.wordings[0]!.text !== '')))
-const isTroubled = computed(() => props.one.part.chosen && (stops.value.length > 0 || (proof.value !== null && isTooMuch(proof.value))))
-const share = computed(() => (proof.value ? Math.min(1, proof.value.measure.length / proof.value.measure.limit) : 0))
+const stops = computed(() =>
+  props.one.checks.filter(
+    ({ level, id }) => level === 'stop' && (id !== 'comment' || props.doc.wordings[0]!.text !== ''),
+  ),
+)
+const isTroubled = computed(
+  () => props.one.part.chosen && (stops.value.length > 0 || (proof.value !== null && isTooMuch(proof.value))),
+)
+const share = computed(() =>
+  proof.value ? Math.min(1, proof.value.measure.length / proof.value.measure.limit) : 0,
+)
 const places = computed(() => linkPlacesOf(account.value.rules))
 const shown = computed(() =>
   shownPictures(props.doc, props.doc.wordings[0]?.pictureId ?? null)
     .slice(0, account.value.rules.media.max)
     .map((picture, at) => ({ ...picture, medium: proof.value?.media[at] ?? null })),
 )
-/** The part of a picture that is shown, as its element's style: the browser shows what the server will cut out. */
-function frameOf(medium: { width: number; height: number; crop: { x: number; y: number; width: number; height: number } | null }): Record<string, string> {
+/**
+ * The part of a picture that is shown, as its element's style: the browser shows what the server will cut
+ * out.
+ */
+function frameOf(medium: {
+  width: number
+  height: number
+  crop: { x: number; y: number; width: number; height: number } | null
+}): Record<string, string> {
   const { width, height, crop } = medium
-  if (!crop) return { aspectRatio: `${width} / ${height}`, backgroundSize: 'cover', backgroundPosition: 'center' }
+  if (!crop)
+    return { aspectRatio: `${width} / ${height}`, backgroundSize: 'cover', backgroundPosition: 'center' }
   const across = width === crop.width ? 0 : (crop.x / (width - crop.width)) * 100
   const down = height === crop.height ? 0 : (crop.y / (height - crop.height)) * 100
-  return { aspectRatio: `${crop.width} / ${crop.height}`, backgroundSize: `${(width / crop.width) * 100}% ${(height / crop.height) * 100}%`, backgroundPosition: `${across}% ${down}%` } // prettier-ignore
+  return {
+    aspectRatio: `${crop.width} / ${crop.height}`,
+    backgroundSize: `${(width / crop.width) * 100}% ${(height / crop.height) * 100}%`,
+    backgroundPosition: `${across}% ${down}%`,
+  }
 }
 const when = computed(() => {
   const { sentAt, lineId, at, part: own } = props.one
@@ -44,7 +64,9 @@ const when = computed(() => {
   const place = at ? times.shortDayTime(at) : props.one.says || words.yourLine.noSlot
   return lineId ? says.inLine : place
 })
-const card = computed(() => (props.look?.card && proof.value?.linkPlace === 'attached' && proof.value.link ? props.look.card : null))
+const card = computed(() =>
+  props.look?.card && proof.value?.linkPlace === 'attached' && proof.value.link ? props.look.card : null,
+)
 const field = 'min-w-0 rounded border border-rule bg-sheet px-1 py-0.5 text-small text-ink-2'
 </script>
 
@@ -63,7 +85,12 @@ const field = 'min-w-0 rounded border border-rule bg-sheet px-1 py-0.5 text-smal
         :aria-label="says.useAccount(account.name)"
         @change="part.chosen = !part.chosen"
       />
-      <h3 class="serif text-headline font-semibold" :class="isTroubled ? 'text-bad' : one.part.chosen ? '' : 'text-ink-2'">{{ account.name }}</h3>
+      <h3
+        class="serif text-headline font-semibold"
+        :class="isTroubled ? 'text-bad' : one.part.chosen ? '' : 'text-ink-2'"
+      >
+        {{ account.name }}
+      </h3>
       <span class="truncate text-small text-ink-2">{{ account.handle }}</span>
       <span
         v-if="proof"
@@ -75,9 +102,17 @@ const field = 'min-w-0 rounded border border-rule bg-sheet px-1 py-0.5 text-smal
       >
     </header>
     <div class="mx-3 mt-1.5 h-[3px] bg-well" aria-hidden="true">
-      <div class="h-full" :class="proof && isTooMuch(proof) ? 'bg-bad' : 'bg-act'" :style="{ width: `${share * 100}%` }" />
+      <div
+        class="h-full"
+        :class="proof && isTooMuch(proof) ? 'bg-bad' : 'bg-act'"
+        :style="{ width: `${share * 100}%` }"
+      />
     </div>
-    <div v-if="proof" class="grid grow grid-cols-1 content-start gap-2 px-3 py-2.5" :class="one.part.chosen ? '' : 'opacity-75'">
+    <div
+      v-if="proof"
+      class="grid grow grid-cols-1 content-start gap-2 px-3 py-2.5"
+      :class="one.part.chosen ? '' : 'opacity-75'"
+    >
       <ProofText :proof="proof" :name="account.name" />
       <div v-if="shown.length > 0 && one.part.chosen" class="flex flex-wrap gap-1.5">
         <button
@@ -85,7 +120,10 @@ const field = 'min-w-0 rounded border border-rule bg-sheet px-1 py-0.5 text-smal
           :key="picture.id"
           type="button"
           class="block h-[112px] max-w-full rounded border border-rule bg-cover"
-          :style="{ ...frameOf(picture.medium!), backgroundImage: `url(${desk.pictureUrl(picture.id, 640)})` }"
+          :style="{
+            ...frameOf(picture.medium!),
+            backgroundImage: `url(${desk.pictureUrl(picture.id, 640)})`,
+          }"
           :aria-label="`${says.cropFor(account.rules.name)}: ${picture.description || says.descriptionHint}`"
           :disabled="readOnly"
           @click="emit('crop', account.id, picture.id)"
@@ -95,10 +133,20 @@ const field = 'min-w-0 rounded border border-rule bg-sheet px-1 py-0.5 text-smal
         <p class="serif text-[14px] leading-snug font-medium">{{ card.title }}</p>
         <p class="truncate text-tiny text-ink-3">{{ proof.link }}</p>
       </div>
-      <p v-else-if="proof.link && proof.linkPlace !== 'in-text'" class="truncate text-small text-act" :title="proof.link">
+      <p
+        v-else-if="proof.link && proof.linkPlace !== 'in-text'"
+        class="truncate text-small text-act"
+        :title="proof.link"
+      >
         {{ proof.link }} <span class="text-ink-3">· {{ says.placeSaid[proof.linkPlace] }}</span>
       </p>
-      <ProofExtras v-if="!readOnly && one.part.chosen" :part="part" :name="account.name" :proof="proof" :doc="doc" />
+      <ProofExtras
+        v-if="!readOnly && one.part.chosen"
+        :part="part"
+        :name="account.name"
+        :proof="proof"
+        :doc="doc"
+      />
       <div v-if="!readOnly && one.part.chosen" class="flex flex-wrap gap-1.5">
         <template v-if="account.rules.boards">
           <input
@@ -113,19 +161,37 @@ const field = 'min-w-0 rounded border border-rule bg-sheet px-1 py-0.5 text-smal
             <option v-for="board in account.boards" :key="board" :value="board" />
           </datalist>
         </template>
-        <select v-if="account.rules.audiences.length > 1" v-model="part.audience" :aria-label="`${says.audience}, ${account.name}`" :class="field">
-          <option :value="null">{{ says.audiences[account.rules.audiences[0]!] ?? account.rules.audiences[0] }}</option>
-          <option v-for="audience in account.rules.audiences.slice(1)" :key="audience" :value="audience">{{ says.audiences[audience] ?? audience }}</option>
+        <select
+          v-if="account.rules.audiences.length > 1"
+          v-model="part.audience"
+          :aria-label="`${says.audience}, ${account.name}`"
+          :class="field"
+        >
+          <option :value="null">
+            {{ says.audiences[account.rules.audiences[0]!] ?? account.rules.audiences[0] }}
+          </option>
+          <option v-for="audience in account.rules.audiences.slice(1)" :key="audience" :value="audience">
+            {{ says.audiences[audience] ?? audience }}
+          </option>
         </select>
-        <select v-if="doc.link && places.length > 1" v-model="part.linkPlace" :aria-label="`${says.linkPlace}, ${account.name}`" :class="field">
+        <select
+          v-if="doc.link && places.length > 1"
+          v-model="part.linkPlace"
+          :aria-label="`${says.linkPlace}, ${account.name}`"
+          :class="field"
+        >
           <option :value="null">{{ says.linkPlaces[places[0] as LinkPlace] }}</option>
-          <option v-for="place in places.slice(1)" :key="place" :value="place">{{ says.linkPlaces[place] }}</option>
+          <option v-for="place in places.slice(1)" :key="place" :value="place">
+            {{ says.linkPlaces[place] }}
+          </option>
         </select>
       </div>
     </div>
     <footer class="flex justify-between gap-2 border-t border-rule px-3 py-1.5 text-small text-ink-2">
       <span class="truncate" :title="when">{{ when }}</span>
-      <span v-if="one.part.chosen" class="whitespace-nowrap">{{ one.part.ownText === null ? says.follows : says.own }}</span>
+      <span v-if="one.part.chosen" class="whitespace-nowrap">{{
+        one.part.ownText === null ? says.follows : says.own
+      }}</span>
     </footer>
   </section>
 </template>

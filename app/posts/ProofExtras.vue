@@ -10,7 +10,8 @@ const props = defineProps<{ name: string; proof: Proof; part: AccountPart; doc: 
 const part = computed(() => props.part)
 const says = words.writing
 const lines = words.yourLine
-const saysOffer = (offer: Proof['offers'][number]): string => lines.offers[offer.does as keyof typeof lines.offers](offer.text)
+const saysOffer = (offer: Proof['offers'][number]): string =>
+  lines.offers[offer.does as keyof typeof lines.offers](offer.text)
 const nameOf = (what: string): string => says.parts[what as keyof typeof says.parts] ?? what
 const own = ref<HTMLTextAreaElement | null>(null)
 async function writeOwn(): Promise<void> {
@@ -59,11 +60,20 @@ async function writeOwn(): Promise<void> {
         class="w-full rounded-md border border-edge bg-sheet px-2 py-1.5 text-base"
         @input="part.ownText = ($event.target as HTMLTextAreaElement).value"
       />
-      <button type="button" class="min-h-6 justify-self-start text-small text-act underline-offset-2 hover:underline" @click="part.ownText = null">
+      <button
+        type="button"
+        class="min-h-6 justify-self-start text-small text-act underline-offset-2 hover:underline"
+        @click="part.ownText = null"
+      >
         {{ says.followAgain }}
       </button>
     </template>
-    <button v-else type="button" class="min-h-6 justify-self-start text-small text-act underline-offset-2 hover:underline" @click="writeOwn">
+    <button
+      v-else
+      type="button"
+      class="min-h-6 justify-self-start text-small text-act underline-offset-2 hover:underline"
+      @click="writeOwn"
+    >
       {{ says.ownWording }}
     </button>
   </div>

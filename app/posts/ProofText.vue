@@ -8,8 +8,11 @@ const pieces = computed(() => piecesOf(props.proof.text, props.proof.entities, o
 
 <template>
   <p class="text-base wrap-anywhere whitespace-pre-wrap" dir="auto" :data-testid="`proof-${name}`">
-    <span v-for="(piece, at) in pieces" :key="at" :class="piece.over ? 'text-bad line-through decoration-2' : piece.kind ? 'text-act' : ''">{{
-      piece.text
-    }}</span>
+    <span
+      v-for="(piece, at) in pieces"
+      :key="at"
+      :class="piece.over ? 'text-bad line-through decoration-2' : piece.kind ? 'text-act' : ''"
+      >{{ piece.text }}</span
+    >
   </p>
 </template>

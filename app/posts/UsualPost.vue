@@ -1,7 +1,10 @@
 <script setup lang="ts">
 import * as words from '#shared/words'
 
-/** What a post made from here begins with: its pillar, and the accounts it is for. `null` accounts: those used last. */
+/**
+ * What a post made from here begins with: its pillar, and the accounts it is for. `null` accounts: those used
+ * last.
+ */
 const props = defineProps<{
   /** What one sets it up for, in a few words. */
   hint: string
@@ -34,10 +37,16 @@ const toggle = (id: string): void => {
       @update:model-value="pillarId = $event"
     />
     <div v-if="(brand.view?.accounts ?? []).length > 0" class="flex flex-wrap gap-x-4 gap-y-1">
-      <label v-for="account in brand.view?.accounts ?? []" :key="account.id" class="flex min-h-6 items-center gap-1.5 text-small"
-        ><input type="checkbox" class="accent-(--act)" :checked="accountIds?.includes(account.id) ?? false" @change="toggle(account.id)" />{{
-          account.name
-        }}</label
+      <label
+        v-for="account in brand.view?.accounts ?? []"
+        :key="account.id"
+        class="flex min-h-6 items-center gap-1.5 text-small"
+        ><input
+          type="checkbox"
+          class="accent-(--act)"
+          :checked="accountIds?.includes(account.id) ?? false"
+          @change="toggle(account.id)"
+        />{{ account.name }}</label
       >
     </div>
     <p class="text-small text-ink-3">{{ accountIds === null ? says.usual : hint }}</p>

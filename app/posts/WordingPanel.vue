@@ -6,7 +6,10 @@ import { LIMITS } from '#shared/platform/limits'
 import * as words from '#shared/words'
 import { wordDifference } from './wordDifference'
 
-/** Further main texts of the post, used in turn when it is sent again: with what differs from the first, and which hardly do. */
+/**
+ * Further main texts of the post, used in turn when it is sent again: with what differs from the first, and
+ * which hardly do.
+ */
 const doc = defineModel<PostDoc>({ required: true })
 defineProps<{ readOnly: boolean; language: string }>()
 const says = words.writing
@@ -53,9 +56,15 @@ const add = (): void => void doc.value.wordings.push({ text: main.value, picture
       <p v-if="isAlike(wording.text)" class="text-small text-warn">{{ says.wordingAlike }}</p>
       <label v-if="doc.pictures.length > 0" class="flex items-center gap-1.5 text-small text-ink-2"
         >{{ says.wordingPicture }}
-        <select v-model="wording.pictureId" :disabled="readOnly" class="rounded border border-rule bg-sheet px-1 py-0.5 text-small">
+        <select
+          v-model="wording.pictureId"
+          :disabled="readOnly"
+          class="rounded border border-rule bg-sheet px-1 py-0.5 text-small"
+        >
           <option :value="null">{{ says.postsPictures }}</option>
-          <option v-for="picture in doc.pictures" :key="picture.id" :value="picture.id">{{ picture.description || picture.id.slice(-4) }}</option>
+          <option v-for="picture in doc.pictures" :key="picture.id" :value="picture.id">
+            {{ picture.description || picture.id.slice(-4) }}
+          </option>
         </select>
       </label>
     </div>

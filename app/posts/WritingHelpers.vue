@@ -6,7 +6,10 @@ import { useDeskStore } from './deskStore'
 
 const LazyEmojiPicker = defineAsyncComponent(() => import('./EmojiPicker.vue'))
 
-/** What one can put into the text with a click: hashtags, quotes, first lines, saved phrases, emoji. One of them is open at a time. */
+/**
+ * What one can put into the text with a click: hashtags, quotes, first lines, saved phrases, emoji. One of
+ * them is open at a time.
+ */
 const props = defineProps<{ doc: PostDoc; writing: Writing; quotes: string[] }>()
 const emit = defineEmits<{ insert: [text: string]; hashtag: [tag: string] }>()
 const says = words.writing.helpers
@@ -48,8 +51,13 @@ watch(
     help.value = null
   },
 )
-const isIn = (tag: string): boolean => props.doc.hashtags.some((one) => one.toLowerCase() === tag.toLowerCase())
-const kinds = computed(() => (['phrase', 'question', 'call'] as const).map((kind) => ({ kind, list: props.writing.phrases.filter((one) => one.kind === kind) })).filter(({ list }) => list.length > 0)) // prettier-ignore
+const isIn = (tag: string): boolean =>
+  props.doc.hashtags.some((one) => one.toLowerCase() === tag.toLowerCase())
+const kinds = computed(() =>
+  (['phrase', 'question', 'call'] as const)
+    .map((kind) => ({ kind, list: props.writing.phrases.filter((one) => one.kind === kind) }))
+    .filter(({ list }) => list.length > 0),
+)
 const item = 'block w-full rounded px-2 py-1 text-left text-small hover:bg-well'
 </script>
 
@@ -61,7 +69,11 @@ const item = 'block w-full rounded px-2 py-1 text-left text-small hover:bg-well'
         :key="chip.name"
         type="button"
         class="flex min-h-6 items-center gap-1 rounded-full border px-2 text-small"
-        :class="open === chip.name ? 'border-transparent bg-well text-ink' : 'border-dashed border-edge text-ink-2 hover:text-ink'"
+        :class="
+          open === chip.name
+            ? 'border-transparent bg-well text-ink'
+            : 'border-dashed border-edge text-ink-2 hover:text-ink'
+        "
         :aria-expanded="open === chip.name"
         @click="toggle(chip.name)"
       >
@@ -89,25 +101,51 @@ const item = 'block w-full rounded px-2 py-1 text-left text-small hover:bg-well'
             :class="item"
             @click="group.tags.forEach((tag) => emit('hashtag', tag))"
           >
-            <b class="font-semibold">{{ group.name }}</b> <span class="ml-1.5 text-ink-2">{{ group.tags.map((tag) => `#${tag}`).join(' ') }}</span>
+            <b class="font-semibold">{{ group.name }}</b>
+            <span class="ml-1.5 text-ink-2">{{ group.tags.map((tag) => `#${tag}`).join(' ') }}</span>
           </button>
         </template>
       </template>
       <template v-else-if="open === 'openings'">
         <p class="px-2 text-tiny text-ink-3">{{ says.openingsHint }}</p>
-        <button v-for="line in help?.openings ?? []" :key="line" type="button" class="serif" :class="item" dir="auto" @click="emit('insert', line)">
+        <button
+          v-for="line in help?.openings ?? []"
+          :key="line"
+          type="button"
+          class="serif"
+          :class="item"
+          dir="auto"
+          @click="emit('insert', line)"
+        >
           {{ line }}
         </button>
         <p v-if="help?.openings.length === 0" class="px-2 py-1 text-small text-ink-3">{{ says.nothing }}</p>
       </template>
       <template v-else-if="open === 'quote'">
-        <button v-for="quote in quotes" :key="quote" type="button" class="serif" :class="item" dir="auto" @click="emit('insert', quote)">{{ quote }}</button>
+        <button
+          v-for="quote in quotes"
+          :key="quote"
+          type="button"
+          class="serif"
+          :class="item"
+          dir="auto"
+          @click="emit('insert', quote)"
+        >
+          {{ quote }}
+        </button>
       </template>
       <template v-else-if="open === 'phrases'">
         <p v-if="kinds.length === 0" class="px-2 py-1 text-small text-ink-3">{{ says.noPhrases }}</p>
         <template v-for="{ kind, list } in kinds" :key="kind">
           <p class="px-2 text-tiny text-ink-3">{{ says.kinds[kind] }}</p>
-          <button v-for="phrase in list" :key="phrase.text" type="button" :class="item" dir="auto" @click="emit('insert', phrase.text)">
+          <button
+            v-for="phrase in list"
+            :key="phrase.text"
+            type="button"
+            :class="item"
+            dir="auto"
+            @click="emit('insert', phrase.text)"
+          >
             {{ phrase.text }}
           </button>
         </template>

@@ -1,5 +1,13 @@
 import type { Undoable } from '#shared/platform/types'
-import type { DeskContext, DeskRow, DeskView, LinkPreview, PictureView, PostView, WritingHelp } from '#shared/posts/types'
+import type {
+  DeskContext,
+  DeskRow,
+  DeskView,
+  LinkPreview,
+  PictureView,
+  PostView,
+  WritingHelp,
+} from '#shared/posts/types'
 import * as words from '#shared/words'
 import { api, sentenceOf } from '~/base/client'
 
@@ -41,14 +49,27 @@ export const useDeskStore = defineStore('desk', () => {
   }
   const refreshContext = async (): Promise<void> => (context.value ? loadContext(true) : undefined)
 
-  const rows = computed((): DeskRow[] => (view.value?.rows ?? []).filter((row) => show.value === 'all' || row.approval === show.value))
+  const rows = computed((): DeskRow[] =>
+    (view.value?.rows ?? []).filter((row) => show.value === 'all' || row.approval === show.value),
+  )
   const counts = computed((): Record<DeskShow, number> => {
     const all = view.value?.rows ?? []
-    const of = (approval: DeskRow['approval']): number => all.filter((row) => row.approval === approval).length
-    return { all: all.length, 'in-review': of('in-review'), 'sent-back': of('sent-back'), draft: of('draft'), approved: of('approved') }
+    const of = (approval: DeskRow['approval']): number =>
+      all.filter((row) => row.approval === approval).length
+    return {
+      all: all.length,
+      'in-review': of('in-review'),
+      'sent-back': of('sent-back'),
+      draft: of('draft'),
+      approved: of('approved'),
+    }
   })
 
-  async function undoably(says: string, work: () => Promise<Undoable>, afterwards: () => unknown = () => undefined): Promise<boolean> {
+  async function undoably(
+    says: string,
+    work: () => Promise<Undoable>,
+    afterwards: () => unknown = () => undefined,
+  ): Promise<boolean> {
     const brandId = session.brandId!
     try {
       const { historyId } = await work()
@@ -68,13 +89,21 @@ export const useDeskStore = defineStore('desk', () => {
   const step =
     (name: string, says: string) =>
     (post: Approvable, note = '', afterwards?: () => unknown) =>
-      undoably(says, () => api.post<Undoable>(brand.path(`/posts/${post.id}/${name}`), { version: post.version, note }), afterwards)
+      undoably(
+        says,
+        () => api.post<Undoable>(brand.path(`/posts/${post.id}/${name}`), { version: post.version, note }),
+        afterwards,
+      )
   const ask = step('review', words.desk.said.asked)
   const approve = step('approve', words.desk.said.approved)
   const sendBack = step('send-back', words.desk.said.sentBack)
-  const remove = (id: string): Promise<boolean> => undoably(words.desk.removed, () => api.remove<Undoable>(brand.path(`/posts/${id}`)))
+  const remove = (id: string): Promise<boolean> =>
+    undoably(words.desk.removed, () => api.remove<Undoable>(brand.path(`/posts/${id}`)))
 
-  /** The posts being written about articles, as this window knows them: an article fetched a while ago may not. Null where there is none any more. */
+  /**
+   * The posts being written about articles, as this window knows them: an article fetched a while ago may
+   * not. Null where there is none any more.
+   */
   const drafts = new Map<string, PostView | null>()
   function rememberDraft(post: PostView): void {
     const { articleId } = post.doc
@@ -89,12 +118,43 @@ export const useDeskStore = defineStore('desk', () => {
     drafts.has(article.id) ? (drafts.get(article.id) ?? null) : article.draft
 
   const open = (id: string): Promise<PostView> => api.get<PostView>(brand.path(`/posts/${id}`))
-  const help = (articleId: string | null, text: string): Promise<WritingHelp> => api.post<WritingHelp>(brand.path('/writing-help'), { articleId, text })
-  const previewLink = (url: string): Promise<LinkPreview> => api.post<LinkPreview>(brand.path('/link-look'), { url })
+  const help = (articleId: string | null, text: string): Promise<WritingHelp> =>
+    api.post<WritingHelp>(brand.path('/writing-help'), { articleId, text })
+  const previewLink = (url: string): Promise<LinkPreview> =>
+    api.post<LinkPreview>(brand.path('/link-look'), { url })
   const upload = (file: Blob): Promise<PictureView> => api.upload<PictureView>(brand.path('/pictures'), file)
-  const takePicture = (articleId: string, url: string): Promise<PictureView> => api.post<PictureView>(brand.path('/pictures/from-article'), { articleId, url })
-  const takeCardPicture = (url: string): Promise<PictureView> => api.post<PictureView>(brand.path('/pictures/from-link'), { url })
-  const pictureUrl = (id: string, width: 160 | 320 | 640 | 1280): string => brand.path(`/pictures/${id}?width=${width}`)
+  const takePicture = (articleId: string, url: string): Promise<PictureView> =>
+    api.post<PictureView>(brand.path('/pictures/from-article'), { articleId, url })
+  const takeCardPicture = (url: string): Promise<PictureView> =>
+    api.post<PictureView>(brand.path('/pictures/from-link'), { url })
+  const pictureUrl = (id: string, width: 160 | 320 | 640 | 1280): string =>
+    brand.path(`/pictures/${id}?width=${width}`)
 
-  return { rememberDraft, endDraft, forgetDraft, draftAbout, view, rows, counts, show, failed, context, load, refresh, loadContext, refreshContext, ask, approve, sendBack, remove, open, help, previewLink, upload, takePicture, takeCardPicture, pictureUrl } // prettier-ignore
+  return {
+    rememberDraft,
+    endDraft,
+    forgetDraft,
+    draftAbout,
+    view,
+    rows,
+    counts,
+    show,
+    failed,
+    context,
+    load,
+    refresh,
+    loadContext,
+    refreshContext,
+    ask,
+    approve,
+    sendBack,
+    remove,
+    open,
+    help,
+    previewLink,
+    upload,
+    takePicture,
+    takeCardPicture,
+    pictureUrl,
+  }
 })

@@ -6,12 +6,23 @@ import { instantOf } from '~/base/localTime'
 /** Leaves something out on one account alone; what can't be left out there by itself is not touched. */
 export function takeOffer(part: AccountPart, offer: Proof['offers'][number]): void {
   if (offer.does === 'cut') part.ownText = offer.text
-  const what = { 'leave-out-hashtag': offer.text, 'leave-out-credit': 'credit', 'leave-out-title': 'title' }[offer.does]
+  const what = { 'leave-out-hashtag': offer.text, 'leave-out-credit': 'credit', 'leave-out-title': 'title' }[
+    offer.does
+  ]
   if (what && !part.leftOut.includes(what)) part.leftOut.push(what)
 }
 
-/** Does what a check offers, for one account or, where it is about the post itself, for all. Says whether there was anything to do. */
-export function takeFix(doc: PostDoc, part: AccountPart, fix: NonNullable<Check['fix']>, proof: Proof, zone: string): boolean {
+/**
+ * Does what a check offers, for one account or, where it is about the post itself, for all. Says whether
+ * there was anything to do.
+ */
+export function takeFix(
+  doc: PostDoc,
+  part: AccountPart,
+  fix: NonNullable<Check['fix']>,
+  proof: Proof,
+  zone: string,
+): boolean {
   if (fix.does === 'fit') for (const offer of proof.offers) takeOffer(part, offer)
   else if (fix.does === 'crop') cropAs(doc, part, fix)
   else if (fix.does === 'leave-out-link') doc.link = null
@@ -32,10 +43,20 @@ function cropAs(doc: PostDoc, part: AccountPart, fix: NonNullable<Check['fix']>)
 /** A link as one types it: a bare host gets its scheme. Null for what is none. */
 export function linkOf(typed: string): string | null {
   const text = typed.trim()
-  const whole = /^https?:\/\//i.test(text) ? text : /^[^\s/:]+\.[^\s/:.]{2,}([/?#:]|$)/.test(text) ? `https://${text}` : ''
+  const whole = /^https?:\/\//i.test(text)
+    ? text
+    : /^[^\s/:]+\.[^\s/:.]{2,}([/?#:]|$)/.test(text)
+      ? `https://${text}`
+      : ''
   return whole !== '' && !/\s/.test(whole) && URL.canParse(whole) ? whole : null
 }
 
 /** Hashtags as one types them. */
-export const tagsOf = (typed: string): string[] =>
-  [...new Set(typed.split(/[\s,]+/).map((tag) => tag.replace(/^[#＃]+/, '')).filter(Boolean))] // prettier-ignore
+export const tagsOf = (typed: string): string[] => [
+  ...new Set(
+    typed
+      .split(/[\s,]+/)
+      .map((tag) => tag.replace(/^[#＃]+/, ''))
+      .filter(Boolean),
+  ),
+]

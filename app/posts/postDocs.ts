@@ -8,9 +8,17 @@ import type { PostDoc, PostView } from '#shared/posts/types'
 /** The usual parts of a post about an article: credit as each network knows its source. */
 export function docOfArticle(
   article: ArticleFull,
-  given: { accounts: Account[]; isUsual: (account: Account, stated: string[] | null) => boolean; pillars: string[]; brand: Brand | undefined },
+  given: {
+    accounts: Account[]
+    isUsual: (account: Account, stated: string[] | null) => boolean
+    pillars: string[]
+    brand: Brand | undefined
+  },
 ): PostDoc {
-  const language = article.language && article.language.slice(0, 2) !== given.brand?.language.slice(0, 2) ? given.brand?.language : null
+  const language =
+    article.language && article.language.slice(0, 2) !== given.brand?.language.slice(0, 2)
+      ? given.brand?.language
+      : null
   return {
     ...emptyDoc(),
     articleId: article.id,
@@ -28,16 +36,31 @@ export function docOfArticle(
 
 /** A round-up: a line for each clipping, with its address, to be written over. */
 export function docOfClippings(clippings: Clipping[]): PostDoc {
-  const lines = clippings.map(({ title, url, quote }) => [quote ? `“${quote}”` : title, url ?? ''].filter(Boolean).join('\n'))
+  const lines = clippings.map(({ title, url, quote }) =>
+    [quote ? `“${quote}”` : title, url ?? ''].filter(Boolean).join('\n'),
+  )
   const [only] = clippings
-  const single = clippings.length === 1 && only ? { articleId: only.articleId, link: only.url, linkTitle: only.title || null } : {}
+  const single =
+    clippings.length === 1 && only
+      ? { articleId: only.articleId, link: only.url, linkTitle: only.title || null }
+      : {}
   return {
     ...emptyDoc(),
     ...single,
     clippingIds: clippings.map(({ id }) => id),
-    wordings: [{ text: clippings.length === 1 ? (only?.quote ? `“${only.quote}”` : '') : lines.join('\n\n'), pictureId: null }],
+    wordings: [
+      {
+        text: clippings.length === 1 ? (only?.quote ? `“${only.quote}”` : '') : lines.join('\n\n'),
+        pictureId: null,
+      },
+    ],
   }
 }
 
 /** A post to be said anew: all of it but its dates, on the accounts it was for. */
-export const docOfPost = ({ id, doc }: PostView): PostDoc => ({ ...doc, fromPostId: id, goodUntil: null, notBefore: null })
+export const docOfPost = ({ id, doc }: PostView): PostDoc => ({
+  ...doc,
+  fromPostId: id,
+  goodUntil: null,
+  notBefore: null,
+})

@@ -7,9 +7,17 @@ export interface ProofPiece {
   over: boolean
 }
 
-/** A text cut at its links, mentions and hashtags, and where a limit is crossed. `overAt`: from where it is too much; null for nowhere. */
+/**
+ * A text cut at its links, mentions and hashtags, and where a limit is crossed. `overAt`: from where it is
+ * too much; null for nowhere.
+ */
 export function piecesOf(text: string, entities: Entity[], overAt: number | null): ProofPiece[] {
-  const cuts = [0, ...entities.flatMap((entity) => [entity.start, entity.end]), overAt ?? text.length, text.length]
+  const cuts = [
+    0,
+    ...entities.flatMap((entity) => [entity.start, entity.end]),
+    overAt ?? text.length,
+    text.length,
+  ]
   const points = [...new Set(cuts)].filter((at) => at >= 0 && at <= text.length).sort((a, b) => a - b)
   return points.slice(0, -1).map((start, at) => ({
     text: text.slice(start, points[at + 1]),

@@ -25,8 +25,8 @@ interface Given {
 }
 
 /**
- * Lines a post up on the accounts that are ready, with the plan as it was shown. Asked for while it is still being checked, it is done
- * once that is known, or refused aloud.
+ * Lines a post up on the accounts that are ready, with the plan as it was shown. Asked for while it is still
+ * being checked, it is done once that is known, or refused aloud.
  */
 export function useLiningUp(editor: PostEditor, given: Given) {
   const brand = useBrandStore()
@@ -72,7 +72,12 @@ export function useLiningUp(editor: PostEditor, given: Given) {
   )
   // It was asked for as it stood: whoever writes on, or leaves it, asks again.
   watch(
-    () => [editor.id.value, ...editor.doc.value.wordings.map((one) => one.text), ...editor.doc.value.accounts.map(({ ownText }) => ownText)].join('\n'),
+    () =>
+      [
+        editor.id.value,
+        ...editor.doc.value.wordings.map((one) => one.text),
+        ...editor.doc.value.accounts.map(({ ownText }) => ownText),
+      ].join('\n'),
     () => {
       if (wanted.value) forget(words.writing.wentOn)
       else problem.value = ''
@@ -92,7 +97,8 @@ export function useLiningUp(editor: PostEditor, given: Given) {
     if (!brand.canWork || busy.value) return
     if (given.checking()) return want(done)
     if (!canLineUp.value) {
-      problem.value = given.stop() ?? (given.ready().length > 0 ? words.writing.notChecked : words.writing.notReady)
+      problem.value =
+        given.stop() ?? (given.ready().length > 0 ? words.writing.notChecked : words.writing.notReady)
       return
     }
     if (goesNow() && !asking.value) {
@@ -104,7 +110,12 @@ export function useLiningUp(editor: PostEditor, given: Given) {
     problem.value = ''
     const brandId = session.brandId!
     // As it was shown when it was asked for.
-    const shown = { planVersion: given.version(), accountIds: given.ready(), placements: given.placing.placements(), echoes: given.placing.echoes.value }
+    const shown = {
+      planVersion: given.version(),
+      accountIds: given.ready(),
+      placements: given.placing.placements(),
+      echoes: given.placing.echoes.value,
+    }
     try {
       if (!(await editor.save('untouched'))) {
         problem.value = editor.problem.value
@@ -112,14 +123,21 @@ export function useLiningUp(editor: PostEditor, given: Given) {
       }
       const input = { version: editor.version.value, ...shown }
       // What was chosen for one slot, or from nothing, says nothing of the next article.
-      if (editor.doc.value.articleId !== null) usual.remember(editor.doc.value.accounts.flatMap((part) => (part.chosen ? [part.accountId] : [])))
+      if (editor.doc.value.articleId !== null)
+        usual.remember(editor.doc.value.accounts.flatMap((part) => (part.chosen ? [part.accountId] : [])))
       const result = await api.post<LinedUp>(brand.path(`/posts/${editor.id.value}/line-up`), input)
       let afterwards: () => unknown = () => undefined
       done((work) => {
         afterwards = work
       })
-      const places = result.places.map((place) => `${brand.accountName(place.accountId)} ${place.at ? times.shortDayTime(place.at) : words.notices.nowhere}`).join(' · ') // prettier-ignore
-      const says = result.approval === 'approved' ? words.notices.lineUpIn(places) : words.writing.lineInReview(places)
+      const places = result.places
+        .map(
+          (place) =>
+            `${brand.accountName(place.accountId)} ${place.at ? times.shortDayTime(place.at) : words.notices.nowhere}`,
+        )
+        .join(' · ')
+      const says =
+        result.approval === 'approved' ? words.notices.lineUpIn(places) : words.writing.lineInReview(places)
       notices.sayUndoable(says, brandId, result.historyId, () => {
         void schedule.load()
         return afterwards()

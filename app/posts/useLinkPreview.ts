@@ -2,7 +2,10 @@ import { useDebounceFn } from '@vueuse/core'
 import type { LinkPreview } from '#shared/posts/types'
 import { useDeskStore } from './deskStore'
 
-/** What the page behind a link answers, looked for a moment after the link changed; null while it is not known, or could not be asked for. */
+/**
+ * What the page behind a link answers, looked for a moment after the link changed; null while it is not
+ * known, or could not be asked for.
+ */
 export function useLinkPreview(link: () => string | null) {
   const desk = useDeskStore()
   const look = shallowRef<LinkPreview | null>(null)

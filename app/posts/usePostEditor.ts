@@ -24,8 +24,9 @@ const unsavedName = (id: string): string => `quill-post:${id}`
 const newName = (brandId: string, of: string): string => `quill-new:${brandId}:${of}`
 
 /**
- * A post being written: its document, which saves itself a moment after each change, what the server knows of it, and both texts where
- * somebody else saved it meanwhile. Nothing typed is lost: until the server has it, this browser keeps it.
+ * A post being written: its document, which saves itself a moment after each change, what the server knows of
+ * it, and both texts where somebody else saved it meanwhile. Nothing typed is lost: until the server has it,
+ * this browser keeps it.
  */
 export function usePostEditor() {
   const brand = useBrandStore()
@@ -55,7 +56,11 @@ export function usePostEditor() {
   /** Another account may have come since: each has a part. */
   const withParts = (one: PostDoc, chosen: (account: Account) => boolean): PostDoc => ({
     ...one,
-    accounts: accounts.value.map((account) => one.accounts.find(({ accountId }) => accountId === account.id) ?? emptyPart(account.id, chosen(account))),
+    accounts: accounts.value.map(
+      (account) =>
+        one.accounts.find(({ accountId }) => accountId === account.id) ??
+        emptyPart(account.id, chosen(account)),
+    ),
   })
 
   function start(fresh: { id: string; version: number; doc: PostDoc; view: PostView | null }): void {
@@ -98,9 +103,12 @@ export function usePostEditor() {
   /** The pillar of what stands on the brand's own sites; null for another's. */
   function pillarOfOwn(address: string): Pillar | null {
     const { ownSites = [], ownPillarId = null } = brand.view?.brand ?? {}
-    return isOnSite(address, ownSites) ? (brand.view?.pillars.find(({ id }) => id === ownPillarId) ?? null) : null
+    return isOnSite(address, ownSites)
+      ? (brand.view?.pillars.find(({ id }) => id === ownPillarId) ?? null)
+      : null
   }
-  // Whatever way a link of one's own came into the post: it is own, with its pillar and that one's share. A pillar that was chosen stays.
+  // Whatever way a link of one's own came into the post: it is own, with its pillar and that one's share. A
+  // pillar that was chosen stays.
   watch(link, (address) => {
     // The link of a post that was only opened is as it was stored, and its pillar too.
     if (!isOpen.value || address === null || doc.value.pillarId !== null || isNothingNew(doc.value)) return
@@ -119,12 +127,18 @@ export function usePostEditor() {
     },
     { deep: true },
   )
-  /** Whether it is as it is stored, or a new one of which there is nothing worth keeping: a letter typed by mistake is no draft. */
+  /**
+   * Whether it is as it is stored, or a new one of which there is nothing worth keeping: a letter typed by
+   * mistake is no draft.
+   */
   const isNothingNew = (now: PostDoc): boolean => {
     const text = JSON.stringify(now)
     return text === stored || (version.value === 0 && (text === pristine || isHardlyBegun(now)))
   }
-  /** What was typed was taken back. A save on its way stores what it took along, and looks again when it has ended. */
+  /**
+   * What was typed was taken back. A save on its way stores what it took along, and looks again when it has
+   * ended.
+   */
   function forgetChanges(): void {
     if (running || conflict.value) return
     saving.value = 'saved'
@@ -135,7 +149,10 @@ export function usePostEditor() {
   watch(view, (post) => post && desk.rememberDraft(post))
   const saveSoon = useDebounceFn(() => save(), SAVE_AFTER_MS)
 
-  /** Stores what there is, now. Resolves true when the server has all of it. A new post nothing was written of is stored only where `even` says so. */
+  /**
+   * Stores what there is, now. Resolves true when the server has all of it. A new post nothing was written of
+   * is stored only where `even` says so.
+   */
   async function save(even: 'untouched' | null = null): Promise<boolean> {
     while (running) await running
     if (!isOpen.value || conflict.value) return false
@@ -153,12 +170,16 @@ export function usePostEditor() {
     const mine = { id: id.value, text: JSON.stringify(doc.value), version: version.value }
     saving.value = 'saving'
     try {
-      const answer = await api.put<PostView>(brand.path(`/posts/${mine.id}`), { version: mine.version, doc: JSON.parse(mine.text) as PostDoc })
+      const answer = await api.put<PostView>(brand.path(`/posts/${mine.id}`), {
+        version: mine.version,
+        doc: JSON.parse(mine.text) as PostDoc,
+      })
       if (mine.id !== id.value) return forgetUnsaved(mine.id)
       take(answer, mine.text)
     } catch (error) {
       if (mine.id !== id.value) return
-      if (error instanceof Refusal && error.code === 'postChanged') conflict.value = error.more<PostView>('current')
+      if (error instanceof Refusal && error.code === 'postChanged')
+        conflict.value = error.more<PostView>('current')
       saving.value = 'failed'
       problem.value = sentenceOf(error)
     }
@@ -171,7 +192,9 @@ export function usePostEditor() {
     problem.value = ''
     stored = text
     pristine = ''
-    const gone = doc.value.accounts.filter(({ accountId }) => !accounts.value.some((account) => account.id === accountId)).length
+    const gone = doc.value.accounts.filter(
+      ({ accountId }) => !accounts.value.some((account) => account.id === accountId),
+    ).length
     if (JSON.stringify(doc.value) !== text) {
       saving.value = 'unsaved'
       return
@@ -198,7 +221,8 @@ export function usePostEditor() {
       saving.value = 'saved'
       return forgetUnsaved(id.value)
     }
-    if (choice === 'both') mine.wordings[0]!.text = [mine.wordings[0]!.text, other.wordings[0]!.text].filter(Boolean).join('\n\n')
+    if (choice === 'both')
+      mine.wordings[0]!.text = [mine.wordings[0]!.text, other.wordings[0]!.text].filter(Boolean).join('\n\n')
     doc.value = { ...mine }
     void save()
   }
@@ -221,7 +245,8 @@ export function usePostEditor() {
 
   function addPicture(picture: PictureView, description = ''): void {
     pictures.value = new Map(pictures.value).set(picture.id, picture)
-    if (!doc.value.pictures.some((one) => one.id === picture.id)) doc.value.pictures.push({ id: picture.id, description, focus: { x: 0.5, y: 0.5 } })
+    if (!doc.value.pictures.some((one) => one.id === picture.id))
+      doc.value.pictures.push({ id: picture.id, description, focus: { x: 0.5, y: 0.5 } })
   }
 
   const close = (): void => {
@@ -260,7 +285,9 @@ export type PostEditor = ReturnType<typeof usePostEditor>
 /** Letters from which on there is something to keep. */
 const LEAST_LETTERS = 3
 const isHardlyBegun = ({ wordings, pictures, accounts }: PostDoc): boolean =>
-  pictures.length === 0 && wordings.every(({ text }) => text.trim().length < LEAST_LETTERS) && accounts.every(({ ownText }) => ownText === null)
+  pictures.length === 0 &&
+  wordings.every(({ text }) => text.trim().length < LEAST_LETTERS) &&
+  accounts.every(({ ownText }) => ownText === null)
 
 function readUnsaved(id: string): Unsaved | null {
   try {

@@ -24,24 +24,52 @@ export interface AccountProof {
 /** Proofs and checks of a post for each account, made while one types; those of the main text beside them. */
 export function usePostProofs(
   editor: PostEditor,
-  given: { context: () => DeskContext | null; look: () => LinkPreview | null; places: () => Placing['accounts']; isOpened?: () => boolean },
+  given: {
+    context: () => DeskContext | null
+    look: () => LinkPreview | null
+    places: () => Placing['accounts']
+    isOpened?: () => boolean
+  },
 ) {
   const brand = useBrandStore()
   const clock = useClockStore()
   const writing = computed(() => given.context()?.writing ?? USUAL_WRITING)
-  const partOf = (accountId: string): AccountPart | undefined => editor.doc.value.accounts.find((part) => part.accountId === accountId)
-  const pillarName = computed(() => brand.view?.pillars.find(({ id }) => id === editor.doc.value.pillarId)?.name ?? '')
+  const partOf = (accountId: string): AccountPart | undefined =>
+    editor.doc.value.accounts.find((part) => part.accountId === accountId)
+  const pillarName = computed(
+    () => brand.view?.pillars.find(({ id }) => id === editor.doc.value.pillarId)?.name ?? '',
+  )
 
   const ask = (): ProofAsk['posts'] =>
     editor.accounts.value.flatMap((account) => {
       const part = partOf(account.id)
       if (!part || !editor.isOpen.value) return []
       const rule = ruleOf(account, writing.value)
-      const names = { network: account.rules.name, account: account.handle, pillar: pillarName.value, brand: brand.view?.brand.name ?? '' }
-      const link = linkFor(editor.doc.value.link, rule, names, given.context()?.shortBase ?? null, editor.view.value?.codes[account.id] ?? null)
-      const parts = partsFor(editor.doc.value, part, link, editor.pictures.value, { textMarks: textMarksOf(rule, names, writing.value) })
+      const names = {
+        network: account.rules.name,
+        account: account.handle,
+        pillar: pillarName.value,
+        brand: brand.view?.brand.name ?? '',
+      }
+      const link = linkFor(
+        editor.doc.value.link,
+        rule,
+        names,
+        given.context()?.shortBase ?? null,
+        editor.view.value?.codes[account.id] ?? null,
+      )
+      const parts = partsFor(editor.doc.value, part, link, editor.pictures.value, {
+        textMarks: textMarksOf(rule, names, writing.value),
+      })
       return [
-        { accountId: account.id, name: account.name, chosen: part.chosen, parts, rules: account.rules, context: contextOf(account, rule.kind === 'short') },
+        {
+          accountId: account.id,
+          name: account.name,
+          chosen: part.chosen,
+          parts,
+          rules: account.rules,
+          context: contextOf(account, rule.kind === 'short'),
+        },
       ]
     })
 
@@ -64,21 +92,35 @@ export function usePostProofs(
       approval: editor.view.value?.approval ?? 'draft',
       hold: context.held.includes(account.id),
       alsoAppearsOn: appearsOn(account).map(({ name }) => name),
-      elsewhere: appearsOn(account).map((one) => ({ account: one.name, rules: one.rules, isChosen: partOf(one.id)?.chosen === true })),
+      elsewhere: appearsOn(account).map((one) => ({
+        account: one.name,
+        rules: one.rules,
+        isChosen: partOf(one.id)?.chosen === true,
+      })),
       boards: account.networkBoards,
       isOpened: !writing.value.warnUnopened || (given.isOpened?.() ?? true),
       linkIsShort,
     }
   }
-  const appearsOn = (account: Account): Account[] => editor.accounts.value.filter(({ id }) => account.appearsOn.includes(id))
+  const appearsOn = (account: Account): Account[] =>
+    editor.accounts.value.filter(({ id }) => account.appearsOn.includes(id))
   /** What went out there, and on accounts whose posts appear there too or where its own do. */
   function sentOn(account: Account, { sentHere }: DeskContext): DeskContext['sentHere'][string] {
-    const joined = editor.accounts.value.filter((one) => one.id !== account.id && (account.appearsOn.includes(one.id) || one.appearsOn.includes(account.id)))
-    return [...(sentHere[account.id] ?? []), ...joined.flatMap(({ id, name }) => (sentHere[id] ?? []).map((sent) => ({ ...sent, on: name })))]
+    const joined = editor.accounts.value.filter(
+      (one) =>
+        one.id !== account.id && (account.appearsOn.includes(one.id) || one.appearsOn.includes(account.id)),
+    )
+    return [
+      ...(sentHere[account.id] ?? []),
+      ...joined.flatMap(({ id, name }) => (sentHere[id] ?? []).map((sent) => ({ ...sent, on: name }))),
+    ]
   }
   const placeOf = (accountId: string) => given.places().find((place) => place.accountId === accountId)
 
-  const { answer, isCurrent } = useProofs(() => ({ text: editor.doc.value.wordings[0]?.text ?? '', posts: ask() }))
+  const { answer, isCurrent } = useProofs(() => ({
+    text: editor.doc.value.wordings[0]?.text ?? '',
+    posts: ask(),
+  }))
   watch(
     () => answer.value.link,
     (link) => (editor.textLink.value = link),
@@ -106,11 +148,14 @@ export function usePostProofs(
   )
   const chosen = computed(() => proofs.value.filter(({ part }) => part.chosen))
   /** Chosen, neither in line nor out, and nothing stops it. */
-  const ready = computed(() => chosen.value.filter((one) => one.lineId === null && one.sentAt === null && isReady(one)))
+  const ready = computed(() =>
+    chosen.value.filter((one) => one.lineId === null && one.sentAt === null && isReady(one)),
+  )
   /** The first that keeps it from being lined up, as a sentence; null for nothing. */
   const stop = computed((): string | null => {
     for (const { account, checks, lineId, sentAt } of chosen.value) {
-      const found = lineId === null && sentAt === null ? checks.find(({ level }) => level === 'stop') : undefined
+      const found =
+        lineId === null && sentAt === null ? checks.find(({ level }) => level === 'stop') : undefined
       if (found) return `${account.name}: ${found.says}`
     }
     return null
@@ -118,4 +163,5 @@ export function usePostProofs(
   return { proofs, chosen, ready, stop, isCurrent, writing, main: computed(() => answer.value.main) }
 }
 
-const isReady = ({ proof, checks }: AccountProof): boolean => proof !== null && proof.measure.valid && !checks.some(({ level }) => level === 'stop')
+const isReady = ({ proof, checks }: AccountProof): boolean =>
+  proof !== null && proof.measure.valid && !checks.some(({ level }) => level === 'stop')

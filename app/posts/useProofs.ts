@@ -17,7 +17,10 @@ export function useProofs(ask: () => Omit<ProofAsk, 'turn'>) {
     waiting = true
     requestAnimationFrame(() => {
       waiting = false
-      worker?.postMessage({ turn: ++turn, ...(JSON.parse(JSON.stringify(ask())) as Omit<ProofAsk, 'turn'>) } satisfies ProofAsk)
+      worker?.postMessage({
+        turn: ++turn,
+        ...(JSON.parse(JSON.stringify(ask())) as Omit<ProofAsk, 'turn'>),
+      } satisfies ProofAsk)
     })
   }
 

@@ -2,8 +2,8 @@ import { useLocalStorage } from '@vueuse/core'
 import type { Account } from '#shared/networks/types'
 
 /**
- * The accounts a new post is for: those that what it is made from begins with, else those of the last line-up of this brand here; before
- * the first, those that need nothing but words.
+ * The accounts a new post is for: those that what it is made from begins with, else those of the last line-up
+ * of this brand here; before the first, those that need nothing but words.
  */
 export function useUsualAccounts() {
   const session = useSessionStore()

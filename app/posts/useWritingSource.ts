@@ -9,7 +9,10 @@ import type { PostEditor } from './usePostEditor'
 import { useUsualAccounts } from './useUsualAccounts'
 import { useDeskStore } from './deskStore'
 
-/** What a post on the Desk is made from: the post of an address, or a new one from an article, clippings, another post, or nothing. */
+/**
+ * What a post on the Desk is made from: the post of an address, or a new one from an article, clippings,
+ * another post, or nothing.
+ */
 export function useWritingSource(editor: PostEditor) {
   const { isUsual } = useUsualAccounts()
   const brand = useBrandStore()
@@ -18,7 +21,8 @@ export function useWritingSource(editor: PostEditor) {
   const clippings = shallowRef<Clipping[]>([])
   const failed = shallowRef<unknown>(null)
 
-  const asked = (query: LocationQuery, name: string): string => (typeof query[name] === 'string' ? query[name] : '')
+  const asked = (query: LocationQuery, name: string): string =>
+    typeof query[name] === 'string' ? query[name] : ''
 
   async function load(id: string, query: LocationQuery): Promise<void> {
     editor.close()
@@ -36,7 +40,10 @@ export function useWritingSource(editor: PostEditor) {
     const post = await desk.open(id)
     editor.open(post)
     clippings.value = post.clippings
-    if (post.doc.articleId) article.value = await api.get<ArticleFull>(brand.path(`/articles/${post.doc.articleId}`)).catch(() => null)
+    if (post.doc.articleId)
+      article.value = await api
+        .get<ArticleFull>(brand.path(`/articles/${post.doc.articleId}`))
+        .catch(() => null)
   }
 
   async function loadNew(query: LocationQuery): Promise<void> {
@@ -56,9 +63,20 @@ export function useWritingSource(editor: PostEditor) {
       return editor.open(full.draft)
     }
     const pillars = (brand.view?.pillars ?? []).map(({ id }) => id)
-    editor.begin(docOfArticle(full, { accounts: brand.view?.accounts ?? [], isUsual, pillars, brand: brand.view?.brand }), full.id)
+    editor.begin(
+      docOfArticle(full, {
+        accounts: brand.view?.accounts ?? [],
+        isUsual,
+        pillars,
+        brand: brand.view?.brand,
+      }),
+      full.id,
+    )
   }
-  /** A post of one's own; for one account where a slot of it was chosen, about a page where its address is known. */
+  /**
+   * A post of one's own; for one account where a slot of it was chosen, about a page where its address is
+   * known.
+   */
   function beginFromNothing(accountId: string, link: string | null): void {
     const accounts = (brand.view?.accounts ?? []).map(({ id }) => emptyPart(id, id === accountId))
     if (accountId) editor.begin({ ...emptyDoc(), accounts }, `slot of ${accountId}`)

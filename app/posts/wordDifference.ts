@@ -5,10 +5,17 @@ export interface DifferencePiece {
 
 const MOST_WORDS = 600
 
-/** What differs between two texts, word by word, by their longest common row of words. Very long texts are given as one gone and one new. */
+/**
+ * What differs between two texts, word by word, by their longest common row of words. Very long texts are
+ * given as one gone and one new.
+ */
 export function wordDifference(before: string, after: string): DifferencePiece[] {
   const [a, b] = [partsOf(before), partsOf(after)]
-  if (a.length > MOST_WORDS || b.length > MOST_WORDS) return [{ is: 'gone', text: before }, { is: 'new', text: after }] // prettier-ignore
+  if (a.length > MOST_WORDS || b.length > MOST_WORDS)
+    return [
+      { is: 'gone', text: before },
+      { is: 'new', text: after },
+    ]
   const lengths = commonLengths(a, b)
   const pieces: DifferencePiece[] = []
   const add = (is: DifferencePiece['is'], text: string): void => {
@@ -22,7 +29,8 @@ export function wordDifference(before: string, after: string): DifferencePiece[]
       add('same', a[i]!)
       i++
       j++
-    } else if (j >= b.length || (i < a.length && lengths[i + 1]![j]! >= lengths[i]![j + 1]!)) add('gone', a[i++]!)
+    } else if (j >= b.length || (i < a.length && lengths[i + 1]![j]! >= lengths[i]![j + 1]!))
+      add('gone', a[i++]!)
     else add('new', b[j++]!)
   }
   return pieces
@@ -34,7 +42,9 @@ const partsOf = (text: string): string[] => [...text.matchAll(/\s+|[^\s]+/g)].ma
 function commonLengths(a: string[], b: string[]): number[][] {
   const lengths = Array.from({ length: a.length + 1 }, () => new Array<number>(b.length + 1).fill(0))
   for (let i = a.length - 1; i >= 0; i--) {
-    for (let j = b.length - 1; j >= 0; j--) lengths[i]![j] = a[i] === b[j] ? lengths[i + 1]![j + 1]! + 1 : Math.max(lengths[i + 1]![j]!, lengths[i]![j + 1]!)
+    for (let j = b.length - 1; j >= 0; j--)
+      lengths[i]![j] =
+        a[i] === b[j] ? lengths[i + 1]![j + 1]! + 1 : Math.max(lengths[i + 1]![j]!, lengths[i]![j + 1]!)
   }
   return lengths
 }

@@ -17,18 +17,29 @@ function whenOf({ account, part, at, says: why, lineId }: AccountProof): string 
   if (!part.chosen) return says.notThis
   if (lineId) return words.writing.inLine
   const hold = account.hold ?? brand.view?.brand.hold
-  if (hold) return [words.hold.on(hold.until ? times.shortDayTime(hold.until) : null), at ? times.shortDayTime(at) : ''].filter(Boolean).join(' · ')
+  if (hold)
+    return [
+      words.hold.on(hold.until ? times.shortDayTime(hold.until) : null),
+      at ? times.shortDayTime(at) : '',
+    ]
+      .filter(Boolean)
+      .join(' · ')
   if (account.slots.length === 0) return words.schedule.noTimetable
   if (at) return times.shortDayTime(at)
   return why === '' ? says.working : says.noSlot
 }
 /** A place more than a week off says why it is so late. */
-const isLate = ({ part, at, lineId }: AccountProof): boolean => part.chosen && !lineId && at !== null && times.isFarOff(at)
+const isLate = ({ part, at, lineId }: AccountProof): boolean =>
+  part.chosen && !lineId && at !== null && times.isFarOff(at)
 </script>
 
 <template>
   <ul :aria-label="says.accounts" class="divide-y divide-rule rounded-md border border-rule">
-    <li v-for="one in proofs" :key="one.account.id" class="grid grid-cols-[18px_1fr_auto] items-baseline gap-x-1.5 px-2.5 py-1.5 text-small">
+    <li
+      v-for="one in proofs"
+      :key="one.account.id"
+      class="grid grid-cols-[18px_1fr_auto] items-baseline gap-x-1.5 px-2.5 py-1.5 text-small"
+    >
       <input
         :id="`account-${one.account.id}`"
         type="checkbox"
@@ -36,9 +47,13 @@ const isLate = ({ part, at, lineId }: AccountProof): boolean => part.chosen && !
         :checked="one.part.chosen"
         @change="one.part.chosen = !one.part.chosen"
       />
-      <label :for="`account-${one.account.id}`" class="truncate font-semibold" :class="one.part.chosen ? '' : 'text-ink-3'" :title="one.account.handle">{{
-        one.account.name
-      }}</label>
+      <label
+        :for="`account-${one.account.id}`"
+        class="truncate font-semibold"
+        :class="one.part.chosen ? '' : 'text-ink-3'"
+        :title="one.account.handle"
+        >{{ one.account.name }}</label
+      >
       <span
         v-if="one.part.chosen && one.proof"
         :data-testid="`length-${one.account.name}`"
@@ -48,9 +63,12 @@ const isLate = ({ part, at, lineId }: AccountProof): boolean => part.chosen && !
       >
       <span v-else class="text-ink-3">–</span>
       <span class="col-start-2 text-[11.5px]" :class="one.part.chosen ? 'text-ink-2' : 'text-ink-3'"
-        >{{ whenOf(one) }}<template v-if="one.part.chosen && one.part.ownText !== null"> · {{ says.own }}</template></span
+        >{{ whenOf(one)
+        }}<template v-if="one.part.chosen && one.part.ownText !== null"> · {{ says.own }}</template></span
       >
-      <span v-if="isLate(one)" class="order-last col-span-2 col-start-2 text-[11.5px] text-warn">{{ one.says }}</span>
+      <span v-if="isLate(one)" class="order-last col-span-2 col-start-2 text-[11.5px] text-warn">{{
+        one.says
+      }}</span>
       <button
         v-if="one.part.chosen"
         type="button"

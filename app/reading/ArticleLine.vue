@@ -8,9 +8,12 @@ const props = defineProps<{ row: ArticleSummary; current: boolean; chosen: boole
 const emit = defineEmits<{ read: []; choose: [] }>()
 const times = useTimes()
 const brand = useBrandStore()
-const inkOf = (id: string): string => `var(--pillar-${brand.view?.watches.find((watch) => watch.id === id)?.ink ?? 5})`
+const inkOf = (id: string): string =>
+  `var(--pillar-${brand.view?.watches.find((watch) => watch.id === id)?.ink ?? 5})`
 const picture = computed(() =>
-  props.density === 'cards' && props.row.image ? brand.path(`/picture?article=${props.row.id}&url=${encodeURIComponent(props.row.image)}`) : null,
+  props.density === 'cards' && props.row.image
+    ? brand.path(`/picture?article=${props.row.id}&url=${encodeURIComponent(props.row.image)}`)
+    : null,
 )
 const title = computed(() => props.row.title || words.wire.noTitle)
 // A picture that can't be had leaves no torn frame behind.
@@ -25,7 +28,10 @@ function press(event: MouseEvent): void {
 <template>
   <div
     class="border-b border-rule"
-    :class="[current ? 'bg-sheet shadow-[inset_3px_0_0_var(--act)]' : 'hover:bg-sheet/60', chosen ? 'bg-well hover:bg-well' : '']"
+    :class="[
+      current ? 'bg-sheet shadow-[inset_3px_0_0_var(--act)]' : 'hover:bg-sheet/60',
+      chosen ? 'bg-well hover:bg-well' : '',
+    ]"
     role="listitem"
   >
     <button
@@ -40,7 +46,10 @@ function press(event: MouseEvent): void {
         <span v-if="chosen" class="block text-[11px] leading-none font-bold text-act"
           ><span aria-hidden="true">✓</span><span class="sr-only">{{ words.wire.several.chosen }}</span></span
         >
-        <span v-else-if="row.state === 'new'" class="block size-[7px] rounded-full bg-act" :title="words.wire.unread"
+        <span
+          v-else-if="row.state === 'new'"
+          class="block size-[7px] rounded-full bg-act"
+          :title="words.wire.unread"
           ><span class="sr-only">{{ words.wire.unread }}</span></span
         >
       </span>
@@ -57,7 +66,9 @@ function press(event: MouseEvent): void {
           class="serif tracking-[-0.1px]"
           :class="[
             row.state === 'new' ? 'text-ink' : 'text-ink-2',
-            density === 'lines' ? 'truncate text-[15px] font-medium' : 'line-clamp-3 text-headline font-medium wrap-anywhere',
+            density === 'lines'
+              ? 'truncate text-[15px] font-medium'
+              : 'line-clamp-3 text-headline font-medium wrap-anywhere',
           ]"
           dir="auto"
           ><MarkedText :text="title" :forms="row.found"
@@ -65,8 +76,12 @@ function press(event: MouseEvent): void {
         <span v-if="density === 'cards' && row.summary" class="mt-1 line-clamp-3 text-ink-2" dir="auto"
           ><MarkedText :text="row.summary" :forms="row.found"
         /></span>
-        <span class="block truncate text-small text-ink-2" :class="density === 'lines' ? 'shrink-0 max-w-[46%]' : 'mt-0.5'">
-          <span class="font-medium">{{ row.outlet }}</span> · <time :datetime="row.at" :title="times.exact(row.at)">{{ times.ago(row.at) }}</time>
+        <span
+          class="block truncate text-small text-ink-2"
+          :class="density === 'lines' ? 'shrink-0 max-w-[46%]' : 'mt-0.5'"
+        >
+          <span class="font-medium">{{ row.outlet }}</span> ·
+          <time :datetime="row.at" :title="times.exact(row.at)">{{ times.ago(row.at) }}</time>
           <template v-if="row.dating !== 'stated'"> · {{ words.wire.dating[row.dating] }}</template>
           <template v-if="row.changedAt"> · {{ words.wire.changed }}</template>
           <template v-if="row.leftOut"> · {{ words.wire.leftOut[row.leftOut] }}</template>
@@ -74,11 +89,17 @@ function press(event: MouseEvent): void {
             · {{ words.wire.stateNames[row.state] }}</template
           >
           <template v-if="row.post">
-            · <b class="font-semibold" :class="row.post === 'draft' ? 'text-warn' : 'text-ok'">{{ words.wire.postSigns[row.post] }}</b></template
+            ·
+            <b class="font-semibold" :class="row.post === 'draft' ? 'text-warn' : 'text-ok'">{{
+              words.wire.postSigns[row.post]
+            }}</b></template
           >
         </span>
       </span>
-      <span class="flex max-w-[112px] gap-[3px]" :class="density === 'lines' ? 'items-center' : 'flex-col items-end'">
+      <span
+        class="flex max-w-[112px] gap-[3px]"
+        :class="density === 'lines' ? 'items-center' : 'flex-col items-end'"
+      >
         <span
           v-for="watch in row.watches"
           :key="watch.id"
@@ -86,9 +107,10 @@ function press(event: MouseEvent): void {
           :class="density === 'lines' ? '' : 'border border-rule bg-paper px-1.5'"
           :title="watch.name"
         >
-          <i class="size-1.5 shrink-0 rounded-full" :style="{ background: inkOf(watch.id) }" /><span :class="density === 'lines' ? 'sr-only' : 'truncate'">{{
-            watch.name
-          }}</span>
+          <i class="size-1.5 shrink-0 rounded-full" :style="{ background: inkOf(watch.id) }" /><span
+            :class="density === 'lines' ? 'sr-only' : 'truncate'"
+            >{{ watch.name }}</span
+          >
         </span>
       </span>
     </button>

@@ -72,7 +72,9 @@ const hasNoSource = computed(() => brand.view?.sources === 0)
 const empty = computed(() => {
   if (hasNoSource.value) return words.wire.empty.all
   if (isNarrowed.value) return words.wire.empty.narrowed
-  return wire.filter.watch && wire.filter.show === 'open' ? words.wire.empty.watch : words.wire.empty[wire.filter.show]
+  return wire.filter.watch && wire.filter.show === 'open'
+    ? words.wire.empty.watch
+    : words.wire.empty[wire.filter.show]
 })
 function showArrived(): void {
   wire.showArrived()
@@ -99,9 +101,12 @@ function showArrived(): void {
       </div>
       <p v-else-if="wire.loading" class="p-6 text-ink-3">{{ words.frame.loading }} …</p>
       <EmptyState v-else-if="wire.rows.length === 0" :title="empty.title" :detail="empty.detail">
-        <NuxtLink v-if="hasNoSource" to="/set-up/sources" class="rounded-[5px] bg-act px-3 py-1.5 font-semibold text-on-act">{{
-          words.wire.empty.addSource
-        }}</NuxtLink>
+        <NuxtLink
+          v-if="hasNoSource"
+          to="/set-up/sources"
+          class="rounded-[5px] bg-act px-3 py-1.5 font-semibold text-on-act"
+          >{{ words.wire.empty.addSource }}</NuxtLink
+        >
         <NuxtLink
           v-if="hasNoSource && brand.isOwner"
           to="/start"

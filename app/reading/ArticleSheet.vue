@@ -19,8 +19,11 @@ const times = useTimes()
 const { size } = useReading()
 const says = words.wire.sheet
 const article = computed(() => wire.article)
-const picture = (url: string): string => brand.path(`/picture?article=${article.value?.id}&url=${encodeURIComponent(url)}`)
-const body = computed(() => (article.value ? markedHtml(article.value.html, article.value.found, picture) : ''))
+const picture = (url: string): string =>
+  brand.path(`/picture?article=${article.value?.id}&url=${encodeURIComponent(url)}`)
+const body = computed(() =>
+  article.value ? markedHtml(article.value.html, article.value.found, picture) : '',
+)
 const sheet = ref<HTMLElement | null>(null)
 const text = ref<HTMLElement | null>(null)
 const { selected, clear } = useSelectedText(text)
@@ -64,7 +67,11 @@ function watchWords(): void {
     .replace(/["“”„«»]/g, ' ')
     .replace(/\s+/g, ' ')
     .trim()
-  if (wanted) void goTo({ path: '/watch/new', query: { words: `"${wanted.slice(0, 200)}"`, name: wanted.slice(0, 60) } })
+  if (wanted)
+    void goTo({
+      path: '/watch/new',
+      query: { words: `"${wanted.slice(0, 200)}"`, name: wanted.slice(0, 60) },
+    })
 }
 defineExpose({ quote, tag: () => tags.value?.focus() })
 </script>
@@ -77,7 +84,11 @@ defineExpose({ quote, tag: () => tags.value?.focus() })
     :aria-label="says.name"
     class="min-h-0 overflow-y-auto px-[22px] py-[18px] outline-none max-wide:overflow-visible"
   >
-    <button type="button" class="-ml-1 mb-3 flex items-center gap-1.5 p-1 font-semibold text-act column:hidden" @click="wire.select(null)">
+    <button
+      type="button"
+      class="-ml-1 mb-3 flex items-center gap-1.5 p-1 font-semibold text-act column:hidden"
+      @click="wire.select(null)"
+    >
       <ArrowLeft :size="16" aria-hidden="true" />{{ words.frame.back }}
     </button>
     <ProblemLine v-if="wire.articleFailed" :says="wire.articleFailed" />
@@ -88,10 +99,15 @@ defineExpose({ quote, tag: () => tags.value?.focus() })
           <p class="min-w-0 grow wrap-anywhere">
             <b class="font-semibold text-ink">{{ article.outlet }}</b>
             <template v-if="article.author"> · {{ article.author }}</template> ·
-            <time :datetime="article.at" :title="times.exact(article.at)">{{ times.dayTime(article.at) }}</time> ·
+            <time :datetime="article.at" :title="times.exact(article.at)">{{
+              times.dayTime(article.at)
+            }}</time>
+            ·
             <span class="whitespace-nowrap">{{ says.minutes(article.minutes) }}</span>
             <template v-if="article.dating !== 'stated'"> · {{ words.wire.dating[article.dating] }}</template>
-            <template v-if="article.changedAt"> · {{ says.changed(times.dayTime(article.changedAt)) }}</template>
+            <template v-if="article.changedAt">
+              · {{ says.changed(times.dayTime(article.changedAt)) }}</template
+            >
           </p>
           <SheetTools :article="article" />
         </div>
@@ -115,7 +131,13 @@ defineExpose({ quote, tag: () => tags.value?.focus() })
       <!-- eslint-enable vue/no-v-html -->
       <p v-if="origin" class="mt-4 max-w-[66ch] text-small text-ink-2" aria-live="polite">{{ origin }}</p>
       <SheetFooter :article="article" />
-      <QuoteBar v-if="selected && brand.canWork" :selected="selected" @quote="quote" @clip="clipQuote" @watch="watchWords" />
+      <QuoteBar
+        v-if="selected && brand.canWork"
+        :selected="selected"
+        @quote="quote"
+        @clip="clipQuote"
+        @watch="watchWords"
+      />
     </template>
   </article>
 </template>

@@ -16,14 +16,25 @@ const actions = [
 </script>
 
 <template>
-  <div class="flex flex-wrap items-center gap-1.5 border-b border-rule bg-well px-3 py-1.5" role="group" :aria-label="says.name">
+  <div
+    class="flex flex-wrap items-center gap-1.5 border-b border-rule bg-well px-3 py-1.5"
+    role="group"
+    :aria-label="says.name"
+  >
     <span class="font-semibold" aria-live="polite">{{ says.count(wire.chosen.size) }}</span>
     <span class="grow" />
     <PlainButton v-for="action in actions" :key="action.state" @click="wire.decideChosen(action.state)"
       ><component :is="action.icon" :size="14" aria-hidden="true" />{{ action.label }}</PlainButton
     >
-    <PlainButton @click="tagging = true"><Tag :size="14" aria-hidden="true" />{{ words.tag.several }}</PlainButton>
-    <PlainButton kind="quiet" class="px-2" :aria-label="says.clear" :title="says.clear" @click="wire.clearChosen()"
+    <PlainButton @click="tagging = true"
+      ><Tag :size="14" aria-hidden="true" />{{ words.tag.several }}</PlainButton
+    >
+    <PlainButton
+      kind="quiet"
+      class="px-2"
+      :aria-label="says.clear"
+      :title="says.clear"
+      @click="wire.clearChosen()"
       ><X :size="15" aria-hidden="true"
     /></PlainButton>
     <LazyBulkTags v-if="tagging" :ids="[...wire.chosen]" @close="tagging = false" />

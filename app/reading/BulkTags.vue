@@ -18,10 +18,16 @@ async function put(): Promise<void> {
 <template>
   <SideDialog open :title="says.severalTitle" place="middle" @close="emit('close')">
     <form id="tag-several" class="min-h-[200px]" @submit.prevent="put">
-      <TagField v-model="names" :known="(brand.view?.tags ?? []).map(({ name }) => name)" :label="words.wire.sheet.tags" />
+      <TagField
+        v-model="names"
+        :known="(brand.view?.tags ?? []).map(({ name }) => name)"
+        :label="words.wire.sheet.tags"
+      />
     </form>
     <template #actions>
-      <PlainButton kind="act" type="submit" form="tag-several" :disabled="names.length === 0">{{ says.several }}</PlainButton>
+      <PlainButton kind="act" type="submit" form="tag-several" :disabled="names.length === 0">{{
+        says.several
+      }}</PlainButton>
     </template>
   </SideDialog>
 </template>

@@ -9,9 +9,17 @@ const times = useTimes()
 
 <template>
   <li :class="current ? 'bg-paper shadow-[inset_3px_0_0_var(--act)]' : ''">
-    <NuxtLink :to="{ path: '/wire', query: { show: 'all', article: row.id } }" class="block px-4 py-2.5 hover:bg-paper" :data-found="row.id">
-      <span class="serif line-clamp-2 text-headline font-medium" dir="auto"><MarkedText :text="row.title" :forms="row.found" /></span>
-      <span class="mt-0.5 line-clamp-2 text-ink-2" dir="auto"><MarkedText :text="row.summary" :forms="row.found" /></span>
+    <NuxtLink
+      :to="{ path: '/wire', query: { show: 'all', article: row.id } }"
+      class="block px-4 py-2.5 hover:bg-paper"
+      :data-found="row.id"
+    >
+      <span class="serif line-clamp-2 text-headline font-medium" dir="auto"
+        ><MarkedText :text="row.title" :forms="row.found"
+      /></span>
+      <span class="mt-0.5 line-clamp-2 text-ink-2" dir="auto"
+        ><MarkedText :text="row.summary" :forms="row.found"
+      /></span>
       <span class="mt-0.5 block truncate text-small text-ink-3">
         <span class="font-medium text-ink-2">{{ row.outlet }}</span> ·
         <time :datetime="row.at" :title="times.exact(row.at)">{{ times.dayMonth(row.at) }}</time>

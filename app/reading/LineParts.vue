@@ -9,21 +9,51 @@ const doc = defineModel<PostDoc>({ required: true })
 const says = words.yourLine
 const brand = useBrandStore()
 const chip = 'rounded-full border px-2 py-px text-small'
-const look = (on: boolean): string => `${chip} ${on ? 'border-transparent bg-well text-ink' : 'border-dashed border-edge text-ink-2 hover:text-ink'}`
+const look = (on: boolean): string =>
+  `${chip} ${on ? 'border-transparent bg-well text-ink' : 'border-dashed border-edge text-ink-2 hover:text-ink'}`
 const parts = computed(() => [
-  ...(props.article.url ? [{ says: says.parts.link, on: doc.value.link !== null, toggle: () => (doc.value.link = doc.value.link === null ? props.article.url : null) }] : []),
-  { says: says.parts.title, on: doc.value.linkTitle !== null, toggle: () => (doc.value.linkTitle = doc.value.linkTitle === null ? props.article.title : null) },
-  { says: says.parts.credit(props.article.outlet), on: doc.value.credit !== null, toggle: () => (doc.value.credit = doc.value.credit === null ? props.article.outlet : null) },
-]) // prettier-ignore
+  ...(props.article.url
+    ? [
+        {
+          says: says.parts.link,
+          on: doc.value.link !== null,
+          toggle: () => (doc.value.link = doc.value.link === null ? props.article.url : null),
+        },
+      ]
+    : []),
+  {
+    says: says.parts.title,
+    on: doc.value.linkTitle !== null,
+    toggle: () => (doc.value.linkTitle = doc.value.linkTitle === null ? props.article.title : null),
+  },
+  {
+    says: says.parts.credit(props.article.outlet),
+    on: doc.value.credit !== null,
+    toggle: () => (doc.value.credit = doc.value.credit === null ? props.article.outlet : null),
+  },
+])
 </script>
 
 <template>
   <div class="grid gap-2">
     <div class="flex flex-wrap gap-[5px]" role="group" :aria-label="says.partsLabel">
-      <button v-for="part in parts" :key="part.says" type="button" :class="look(part.on)" :aria-pressed="part.on" @click="part.toggle">{{ part.says }}</button>
+      <button
+        v-for="part in parts"
+        :key="part.says"
+        type="button"
+        :class="look(part.on)"
+        :aria-pressed="part.on"
+        @click="part.toggle"
+      >
+        {{ part.says }}
+      </button>
     </div>
     <div class="grid grid-cols-[1fr_104px] gap-1.5">
-      <HashtagField v-model="doc.hashtags" :label="`${says.hashtags}: ${says.hashtagsHint}`" :placeholder="says.hashtags" />
+      <HashtagField
+        v-model="doc.hashtags"
+        :label="`${says.hashtags}: ${says.hashtagsHint}`"
+        :placeholder="says.hashtags"
+      />
       <select
         :value="doc.pillarId ?? ''"
         :aria-label="says.pillar"
@@ -31,7 +61,9 @@ const parts = computed(() => [
         @change="doc.pillarId = ($event.target as HTMLSelectElement).value || null"
       >
         <option value="">{{ says.noPillar }}</option>
-        <option v-for="pillar in brand.view?.pillars ?? []" :key="pillar.id" :value="pillar.id">{{ pillar.name }}</option>
+        <option v-for="pillar in brand.view?.pillars ?? []" :key="pillar.id" :value="pillar.id">
+          {{ pillar.name }}
+        </option>
       </select>
     </div>
   </div>

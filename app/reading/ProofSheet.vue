@@ -12,7 +12,11 @@ const part = computed(() => props.one.part)
 </script>
 
 <template>
-  <section v-if="one.proof" :aria-label="says.proofOf(one.account.name)" class="grid gap-2 rounded-md bg-paper p-2.5">
+  <section
+    v-if="one.proof"
+    :aria-label="says.proofOf(one.account.name)"
+    class="grid gap-2 rounded-md bg-paper p-2.5"
+  >
     <p class="flex justify-between text-small">
       <b class="font-semibold">{{ says.proofOf(one.account.name) }}</b>
       <span :class="one.proof.measure.left < 0 ? 'text-bad' : 'text-ink-2'">{{
@@ -20,8 +24,13 @@ const part = computed(() => props.one.part)
       }}</span>
     </p>
     <ProofText :proof="one.proof" :name="one.account.name" />
-    <p v-if="one.proof.link && one.proof.linkPlace !== 'in-text'" class="truncate text-small text-act" :title="one.proof.link">
-      {{ one.proof.link }} <span class="text-ink-3">· {{ words.writing.placeSaid[one.proof.linkPlace] }}</span>
+    <p
+      v-if="one.proof.link && one.proof.linkPlace !== 'in-text'"
+      class="truncate text-small text-act"
+      :title="one.proof.link"
+    >
+      {{ one.proof.link }}
+      <span class="text-ink-3">· {{ words.writing.placeSaid[one.proof.linkPlace] }}</span>
     </p>
     <ProofExtras :part="part" :name="one.account.name" :proof="one.proof" :doc="doc" />
   </section>

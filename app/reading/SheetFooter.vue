@@ -13,7 +13,9 @@ const says = words.wire.sheet
     <p v-if="article.leftOut">{{ words.wire.leftOut[article.leftOut] }}</p>
     <div v-if="article.shared.length > 0">
       <p class="font-semibold text-ink">{{ says.shared }}</p>
-      <p v-for="sent in article.shared" :key="sent.account + sent.at">{{ says.sharedOn(sent.account, times.dayTime(sent.at)) }}</p>
+      <p v-for="sent in article.shared" :key="sent.account + sent.at">
+        {{ says.sharedOn(sent.account, times.dayTime(sent.at)) }}
+      </p>
     </div>
     <div v-if="article.source.shared.length > 0">
       <p class="font-semibold text-ink">{{ says.sharedFrom(article.outlet) }}</p>

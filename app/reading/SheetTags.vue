@@ -19,16 +19,31 @@ watch(
 const open = (): void => void (isOpen.value = true)
 /** Puts on and takes off what makes the difference. */
 const put = (wanted: string[]): Promise<void> =>
-  tagArticles([props.article.id], wanted.filter((name) => !names.value.includes(name)), names.value.filter((name) => !wanted.includes(name))) // prettier-ignore
-const inkOf = (id: string): string => `var(--pillar-${brand.view?.watches.find((one) => one.id === id)?.ink ?? 5})`
+  tagArticles(
+    [props.article.id],
+    wanted.filter((name) => !names.value.includes(name)),
+    names.value.filter((name) => !wanted.includes(name)),
+  )
+const inkOf = (id: string): string =>
+  `var(--pillar-${brand.view?.watches.find((one) => one.id === id)?.ink ?? 5})`
 defineExpose({ focus: open })
 </script>
 
 <template>
   <div class="mt-2 grid gap-1 text-small text-ink-2">
-    <p v-if="article.because.length > 0" class="flex flex-wrap gap-x-3 gap-y-0.5" :aria-label="words.wire.sheet.because" role="note" data-because>
+    <p
+      v-if="article.because.length > 0"
+      class="flex flex-wrap gap-x-3 gap-y-0.5"
+      :aria-label="words.wire.sheet.because"
+      role="note"
+      data-because
+    >
       <span v-for="one in article.because" :key="one.watchId" class="min-w-0">
-        <i class="mr-1.5 inline-block size-2 rounded-full" :style="{ background: inkOf(one.watchId) }" aria-hidden="true" /><NuxtLink
+        <i
+          class="mr-1.5 inline-block size-2 rounded-full"
+          :style="{ background: inkOf(one.watchId) }"
+          aria-hidden="true"
+        /><NuxtLink
           :to="{ path: '/wire', query: { watch: one.watchId } }"
           class="font-semibold text-ink hover:text-act"
           @click="wire.setFilter({ watch: one.watchId })"
@@ -46,7 +61,12 @@ defineExpose({ focus: open })
         @update:model-value="put"
       />
     </div>
-    <div v-else-if="article.tags.length > 0 || brand.canWork" class="flex flex-wrap items-center gap-1" role="group" :aria-label="words.wire.sheet.tags">
+    <div
+      v-else-if="article.tags.length > 0 || brand.canWork"
+      class="flex flex-wrap items-center gap-1"
+      role="group"
+      :aria-label="words.wire.sheet.tags"
+    >
       <span
         v-for="tag in article.tags"
         :key="tag.id"
@@ -64,7 +84,12 @@ defineExpose({ focus: open })
         >
           <X :size="11" aria-hidden="true" /></button
       ></span>
-      <button v-if="brand.canWork" type="button" class="flex min-h-[22px] items-center gap-0.5 rounded-[4px] px-1 hover:bg-well hover:text-ink" @click="open">
+      <button
+        v-if="brand.canWork"
+        type="button"
+        class="flex min-h-[22px] items-center gap-0.5 rounded-[4px] px-1 hover:bg-well hover:text-ink"
+        @click="open"
+      >
         <Plus :size="12" aria-hidden="true" />{{ says.add }} <KeyHint name="t" />
       </button>
     </div>

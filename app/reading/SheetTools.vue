@@ -10,12 +10,20 @@ const wire = useWireStore()
 const session = useSessionStore()
 const { resize, isSmallest, isLargest } = useReading()
 const says = words.wire.sheet
-const tool = 'grid size-[26px] place-items-center rounded text-ink-2 hover:bg-well hover:text-ink disabled:opacity-40 disabled:hover:bg-transparent'
+const tool =
+  'grid size-[26px] place-items-center rounded text-ink-2 hover:bg-well hover:text-ink disabled:opacity-40 disabled:hover:bg-transparent'
 </script>
 
 <template>
   <div class="-mt-1 flex shrink-0 max-column:-mt-2" role="group" :aria-label="says.tools">
-    <button type="button" :class="tool" :disabled="wire.index <= 0" :aria-label="words.keys.previous" :title="words.keys.previous" @click="wire.step(-1)">
+    <button
+      type="button"
+      :class="tool"
+      :disabled="wire.index <= 0"
+      :aria-label="words.keys.previous"
+      :title="words.keys.previous"
+      @click="wire.step(-1)"
+    >
       <ChevronUp :size="16" aria-hidden="true" />
     </button>
     <button
@@ -28,10 +36,24 @@ const tool = 'grid size-[26px] place-items-center rounded text-ink-2 hover:bg-we
     >
       <ChevronDown :size="16" aria-hidden="true" />
     </button>
-    <button type="button" :class="tool" :disabled="isSmallest" :aria-label="says.smaller" :title="says.smaller" @click="resize(-1)">
+    <button
+      type="button"
+      :class="tool"
+      :disabled="isSmallest"
+      :aria-label="says.smaller"
+      :title="says.smaller"
+      @click="resize(-1)"
+    >
       <AArrowDown :size="16" aria-hidden="true" />
     </button>
-    <button type="button" :class="tool" :disabled="isLargest" :aria-label="says.larger" :title="says.larger" @click="resize(1)">
+    <button
+      type="button"
+      :class="tool"
+      :disabled="isLargest"
+      :aria-label="says.larger"
+      :title="says.larger"
+      @click="resize(1)"
+    >
       <AArrowUp :size="16" aria-hidden="true" />
     </button>
     <a

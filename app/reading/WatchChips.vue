@@ -25,7 +25,8 @@ watch(
   { immediate: true },
 )
 const shownWatch = computed(() => brand.view?.watches.find(({ id }) => id === wire.filter.watch) ?? null)
-const chip = 'flex shrink-0 items-center gap-1.5 rounded-full px-2.5 py-[5px] text-small font-medium whitespace-nowrap'
+const chip =
+  'flex shrink-0 items-center gap-1.5 rounded-full px-2.5 py-[5px] text-small font-medium whitespace-nowrap'
 const quiet = '-ml-1 max-w-[108px] rounded border-0 bg-transparent py-0.5 min-h-[26px] text-small text-ink-2'
 </script>
 
@@ -46,7 +47,8 @@ const quiet = '-ml-1 max-w-[108px] rounded border-0 bg-transparent py-0.5 min-h-
           :title="words.wire.unreadIn(words.wire.all, brand.view?.unread ?? 0)"
           @click="wire.setFilter({ watch: null })"
         >
-          {{ words.wire.all }} <span :class="wire.filter.watch === null ? '' : 'text-ink-3'">{{ brand.view?.unread ?? 0 }}</span>
+          {{ words.wire.all }}
+          <span :class="wire.filter.watch === null ? '' : 'text-ink-3'">{{ brand.view?.unread ?? 0 }}</span>
         </button>
         <button
           v-for="one in brand.view?.watches ?? []"
@@ -57,8 +59,13 @@ const quiet = '-ml-1 max-w-[108px] rounded border-0 bg-transparent py-0.5 min-h-
           :title="words.wire.unreadIn(one.name, one.unread)"
           @click="wire.setFilter({ watch: one.id })"
         >
-          <i class="size-2 rounded-full" :style="{ background: `var(--pillar-${one.ink})` }" aria-hidden="true" />
-          {{ one.name }} <span :class="wire.filter.watch === one.id ? '' : 'text-ink-3'">{{ one.unread }}</span>
+          <i
+            class="size-2 rounded-full"
+            :style="{ background: `var(--pillar-${one.ink})` }"
+            aria-hidden="true"
+          />
+          {{ one.name }}
+          <span :class="wire.filter.watch === one.id ? '' : 'text-ink-3'">{{ one.unread }}</span>
           <span v-if="one.news > 0" class="size-[7px] rounded-full bg-act" :title="words.watch.news(one.news)"
             ><span class="sr-only">{{ words.watch.news(one.news) }}</span></span
           >

@@ -17,21 +17,39 @@ const panelId = useId()
 watch([open, () => session.brandId], async () => {
   if (open.value) await known.load().catch(() => undefined)
 })
-const folders = computed(() => [...new Set(sources.value.flatMap((source) => source.folders))].sort((a, b) => a.localeCompare(b)))
-const narrowed = computed(() => (Object.keys(NO_NARROWING) as (keyof Narrowing)[]).filter((name) => wire.filter[name] !== null))
+const folders = computed(() =>
+  [...new Set(sources.value.flatMap((source) => source.folders))].sort((a, b) => a.localeCompare(b)),
+)
+const narrowed = computed(() =>
+  (Object.keys(NO_NARROWING) as (keyof Narrowing)[]).filter((name) => wire.filter[name] !== null),
+)
 const ownWords = ref(wire.filter.words ?? '')
-watch(() => wire.filter.words, (now) => (ownWords.value = now ?? '')) // prettier-ignore
-const setWords = (): void => void (ownWords.value.trim() !== (wire.filter.words ?? '') && wire.setFilter({ words: ownWords.value.trim() || null }))
-const set = (name: keyof Narrowing, event: Event): void => void wire.setFilter({ [name]: (event.target as HTMLSelectElement).value || null })
+watch(
+  () => wire.filter.words,
+  (now) => (ownWords.value = now ?? ''),
+)
+const setWords = (): void =>
+  void (
+    ownWords.value.trim() !== (wire.filter.words ?? '') &&
+    wire.setFilter({ words: ownWords.value.trim() || null })
+  )
+const set = (name: keyof Narrowing, event: Event): void =>
+  void wire.setFilter({ [name]: (event.target as HTMLSelectElement).value || null })
 const select = 'min-h-[27px] w-full rounded border border-rule bg-sheet px-1.5 py-1 text-small text-ink'
 const choices = computed(() => [
   { name: 'age' as const, options: Object.entries(says.ages).map(([value, label]) => ({ value, label })) },
-  { name: 'tag' as const, options: (brand.view?.tags ?? []).map(({ id, name }) => ({ value: id, label: name })) },
+  {
+    name: 'tag' as const,
+    options: (brand.view?.tags ?? []).map(({ id, name }) => ({ value: id, label: name })),
+  },
   { name: 'folder' as const, options: folders.value.map((folder) => ({ value: folder, label: folder })) },
   { name: 'source' as const, options: sources.value.map(({ id, label }) => ({ value: id, label })) },
   { name: 'own' as const, options: Object.entries(says.owns).map(([value, label]) => ({ value, label })) },
   { name: 'kind' as const, options: Object.entries(says.kinds).map(([value, label]) => ({ value, label })) },
-  { name: 'language' as const, options: Object.entries(says.languages).map(([value, label]) => ({ value, label })) },
+  {
+    name: 'language' as const,
+    options: Object.entries(says.languages).map(([value, label]) => ({ value, label })),
+  },
   { name: 'region' as const, options: known.regions.map((region) => ({ value: region, label: region })) },
 ])
 </script>
@@ -45,7 +63,9 @@ const choices = computed(() => [
     :aria-controls="panelId"
     @click="open = !open"
   >
-    <ListFilter v-if="narrowed.length === 0" :size="14" aria-hidden="true" />{{ narrowed.length > 0 ? says.some(narrowed.length) : says.name }}
+    <ListFilter v-if="narrowed.length === 0" :size="14" aria-hidden="true" />{{
+      narrowed.length > 0 ? says.some(narrowed.length) : says.name
+    }}
   </button>
   <div
     v-if="open"
@@ -56,13 +76,23 @@ const choices = computed(() => [
   >
     <label class="block">
       <span class="mb-0.5 block text-tiny text-ink-2">{{ says.labels.words }}</span>
-      <input v-model="ownWords" type="search" maxlength="300" :placeholder="says.wordsHint" :class="select" @change="setWords" @keydown.enter="setWords" />
+      <input
+        v-model="ownWords"
+        type="search"
+        maxlength="300"
+        :placeholder="says.wordsHint"
+        :class="select"
+        @change="setWords"
+        @keydown.enter="setWords"
+      />
     </label>
     <label v-for="choice in choices" :key="choice.name" class="block">
       <span class="mb-0.5 block text-tiny text-ink-2">{{ says.labels[choice.name] }}</span>
       <select :value="wire.filter[choice.name] ?? ''" :class="select" @change="set(choice.name, $event)">
         <option value="">{{ says.any }}</option>
-        <option v-for="option in choice.options" :key="option.value" :value="option.value">{{ option.label }}</option>
+        <option v-for="option in choice.options" :key="option.value" :value="option.value">
+          {{ option.label }}
+        </option>
       </select>
     </label>
     <button

@@ -45,7 +45,9 @@ const slots = usePlacing(
   }),
   { chosen: chosenIds, ready: chosenIds },
 )
-const { look, isLooking } = useLinkPreview(() => (doc.value.wordings[0]!.text.trim() === '' ? null : editor.link.value))
+const { look, isLooking } = useLinkPreview(() =>
+  doc.value.wordings[0]!.text.trim() === '' ? null : editor.link.value,
+)
 const { proofs, chosen, ready, stop, isCurrent, writing, main } = usePostProofs(editor, {
   context: () => desk.context,
   look: () => look.value,
@@ -54,14 +56,25 @@ const { proofs, chosen, ready, stop, isCurrent, writing, main } = usePostProofs(
 })
 const { busy, problem, canAsk, asking, waitsFor, lineUp } = useLiningUp(editor, {
   // The plan's version is of all chosen accounts, so on the Wire they are lined up together.
-  ready: () => (ready.value.length === chosen.value.length ? ready.value.map(({ account }) => account.id) : []),
+  ready: () =>
+    ready.value.length === chosen.value.length ? ready.value.map(({ account }) => account.id) : [],
   version: () => slots.version.value,
   placing: slots,
   reload: slots.load,
-  checking: () => (doc.value.wordings[0]!.text.trim() === '' ? null : isLooking.value ? 'link' : !isCurrent.value || slots.isAsking.value ? 'post' : null),
+  checking: () =>
+    doc.value.wordings[0]!.text.trim() === ''
+      ? null
+      : isLooking.value
+        ? 'link'
+        : !isCurrent.value || slots.isAsking.value
+          ? 'post'
+          : null,
   stop: () => stop.value,
 })
-const text = computed({ get: () => doc.value.wordings[0]!.text, set: (now) => (doc.value.wordings[0]!.text = now) })
+const text = computed({
+  get: () => doc.value.wordings[0]!.text,
+  set: (now) => (doc.value.wordings[0]!.text = now),
+})
 const field = ref<{ focus: () => void; blur: () => void; insert: (text: string) => void } | null>(null)
 const shown = ref<string | null>(null)
 const isPlacing = ref(false)
@@ -69,7 +82,12 @@ const isPlacing = ref(false)
 const placeSays = computed(() => {
   const several = Object.keys(slots.own.value).length > 0
   const again = slots.echoes.value.length
-  return [several ? words.placing.each : words.placing.kinds[slots.common.value.kind], again > 0 ? words.placing.more(again) : ''].filter(Boolean).join(' · ')
+  return [
+    several ? words.placing.each : words.placing.kinds[slots.common.value.kind],
+    again > 0 ? words.placing.more(again) : '',
+  ]
+    .filter(Boolean)
+    .join(' · ')
 })
 const shownProof = computed(() => proofs.value.find(({ account }) => account.id === shown.value) ?? null)
 
@@ -82,7 +100,12 @@ function openFor(article: ArticleFull): void {
   else editor.begin(freshDoc(article), article.id)
 }
 const freshDoc = (article: ArticleFull) =>
-  docOfArticle(article, { accounts: accounts.value, isUsual, pillars: (brand.view?.pillars ?? []).map(({ id }) => id), brand: brand.view?.brand })
+  docOfArticle(article, {
+    accounts: accounts.value,
+    isUsual,
+    pillars: (brand.view?.pillars ?? []).map(({ id }) => id),
+    brand: brand.view?.brand,
+  })
 watch(
   // The accounts come with the brand, which may be fetched after the article.
   () => [props.article.id, brand.view?.brand.id ?? '', accounts.value.map(({ id }) => id).join()].join(' '),
@@ -144,11 +167,24 @@ defineExpose({ write, quote, lineUp: lineItUp, toDesk: () => void toDesk() })
 </script>
 
 <template>
-  <section :aria-label="says.title" class="flex min-h-0 flex-col border-l border-rule bg-sheet max-wide:border-t max-wide:border-l-0">
-    <div class="grid min-h-0 grow content-start gap-3 overflow-y-auto px-3.5 py-4 max-wide:overflow-visible max-column:pb-20">
-      <h2 class="part-name flex items-baseline justify-between">{{ says.title }} <SaveState :editor="editor" /></h2>
-      <EmptyState v-if="accounts.length === 0" :title="says.noAccounts.title" :detail="says.noAccounts.detail">
-        <NuxtLink to="/set-up/accounts" class="rounded-[5px] bg-act px-3 py-1.5 font-semibold text-on-act">{{ says.noAccounts.go }}</NuxtLink>
+  <section
+    :aria-label="says.title"
+    class="flex min-h-0 flex-col border-l border-rule bg-sheet max-wide:border-t max-wide:border-l-0"
+  >
+    <div
+      class="grid min-h-0 grow content-start gap-3 overflow-y-auto px-3.5 py-4 max-wide:overflow-visible max-column:pb-20"
+    >
+      <h2 class="part-name flex items-baseline justify-between">
+        {{ says.title }} <SaveState :editor="editor" />
+      </h2>
+      <EmptyState
+        v-if="accounts.length === 0"
+        :title="says.noAccounts.title"
+        :detail="says.noAccounts.detail"
+      >
+        <NuxtLink to="/set-up/accounts" class="rounded-[5px] bg-act px-3 py-1.5 font-semibold text-on-act">{{
+          says.noAccounts.go
+        }}</NuxtLink>
       </EmptyState>
       <template v-else>
         <MainText
@@ -160,7 +196,13 @@ defineExpose({ write, quote, lineUp: lineItUp, toDesk: () => void toDesk() })
           :entities="main"
           :proofs="proofs"
         />
-        <LazyWritingHelpers :doc="doc" :writing="writing" :quotes="[]" @insert="field?.insert($event)" @hashtag="addTag" />
+        <LazyWritingHelpers
+          :doc="doc"
+          :writing="writing"
+          :quotes="[]"
+          @insert="field?.insert($event)"
+          @hashtag="addTag"
+        />
         <LineParts v-model="doc" :article="article" />
         <AccountLengths :proofs="proofs" :shown="shown" @show="shown = shown === $event ? null : $event" />
         <button
@@ -171,15 +213,29 @@ defineExpose({ write, quote, lineUp: lineItUp, toDesk: () => void toDesk() })
           @click="isPlacing = !isPlacing"
         >
           <span class="text-ink-2">{{ isPlacing ? '' : words.placing.title }}</span>
-          <span class="font-semibold text-act underline-offset-2 hover:underline">{{ isPlacing ? words.placing.fewer : placeSays }}</span>
+          <span class="font-semibold text-act underline-offset-2 hover:underline">{{
+            isPlacing ? words.placing.fewer : placeSays
+          }}</span>
         </button>
-        <LazyPlaceParts v-if="isPlacing" short :placing="slots" :chosen="chosen" :wordings="doc.wordings.length" />
+        <LazyPlaceParts
+          v-if="isPlacing"
+          short
+          :placing="slots"
+          :chosen="chosen"
+          :wordings="doc.wordings.length"
+        />
         <ProofSheet v-if="shownProof" :one="shownProof" :doc="doc" />
         <PostChecks v-if="text !== ''" :chosen="chosen" :doc="doc" :read-only="false" />
-        <p v-else class="text-small text-ink-2">{{ article.shared.length > 0 ? '' : says.checks.notShared }}</p>
+        <p v-else class="text-small text-ink-2">
+          {{ article.shared.length > 0 ? '' : says.checks.notShared }}
+        </p>
         <p v-if="waitsFor" role="status" class="text-small text-ink-2">{{ words.writing.waits[waitsFor] }}</p>
         <ProblemLine :says="problem" />
-        <button type="button" class="min-h-6 justify-self-start text-small font-semibold text-act underline-offset-2 hover:underline" @click="toDesk">
+        <button
+          type="button"
+          class="min-h-6 justify-self-start text-small font-semibold text-act underline-offset-2 hover:underline"
+          @click="toDesk"
+        >
           {{ words.writing.toWriting }} <KeyHint name="e" />
         </button>
       </template>
@@ -191,15 +247,23 @@ defineExpose({ write, quote, lineUp: lineItUp, toDesk: () => void toDesk() })
         >{{ busy ? says.liningUp : says.lineUp }} <KeyHint name="l" on-act
       /></PlainButton>
       <PlainButton :aria-pressed="article.state === 'clipped'" @click="wire.decide(article.id, 'clipped')">
-        {{ article.state === 'clipped' ? words.wire.actions.clipped : words.wire.actions.clip }} <KeyHint name="c" />
+        {{ article.state === 'clipped' ? words.wire.actions.clipped : words.wire.actions.clip }}
+        <KeyHint name="c" />
       </PlainButton>
       <span class="hidden max-wide:contents">
         <PlainButton :aria-pressed="article.state === 'shelved'" @click="wire.decide(article.id, 'shelved')">
-          {{ article.state === 'shelved' ? words.wire.actions.shelved : words.wire.actions.shelve }} <KeyHint name="d" />
+          {{ article.state === 'shelved' ? words.wire.actions.shelved : words.wire.actions.shelve }}
+          <KeyHint name="d" />
         </PlainButton>
       </span>
-      <PlainButton kind="quiet" class="px-1.5" :aria-pressed="article.state === 'passed'" @click="wire.decide(article.id, 'passed')">
-        {{ article.state === 'passed' ? words.wire.actions.passed : words.wire.actions.pass }} <KeyHint name="p" />
+      <PlainButton
+        kind="quiet"
+        class="px-1.5"
+        :aria-pressed="article.state === 'passed'"
+        @click="wire.decide(article.id, 'passed')"
+      >
+        {{ article.state === 'passed' ? words.wire.actions.passed : words.wire.actions.pass }}
+        <KeyHint name="p" />
       </PlainButton>
     </footer>
     <LazyAskDialog
@@ -213,6 +277,11 @@ defineExpose({ write, quote, lineUp: lineItUp, toDesk: () => void toDesk() })
       @yes="lineItUp"
       @no="asking = false"
     />
-    <LazyConflictDialog v-if="editor.conflict.value" :theirs="editor.conflict.value" :mine="doc" @settle="editor.settle" />
+    <LazyConflictDialog
+      v-if="editor.conflict.value"
+      :theirs="editor.conflict.value"
+      :mine="doc"
+      @settle="editor.settle"
+    />
   </section>
 </template>

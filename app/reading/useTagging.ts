@@ -10,13 +10,19 @@ export function useTagging() {
   const notices = useNoticesStore()
   const wire = useWireStore()
 
-  const tagArticles = (ids: string[], add: string[], remove: string[] = []): Promise<void> => notices.whileSaving(tagNow(ids, add, remove))
+  const tagArticles = (ids: string[], add: string[], remove: string[] = []): Promise<void> =>
+    notices.whileSaving(tagNow(ids, add, remove))
 
   async function tagNow(ids: string[], add: string[], remove: string[]): Promise<void> {
     if (ids.length === 0 || add.length + remove.length === 0) return
-    const message = add.length > 0 ? words.tag.said(add.join(', '), ids.length) : words.tag.saidOff(remove.join(', '))
+    const message =
+      add.length > 0 ? words.tag.said(add.join(', '), ids.length) : words.tag.saidOff(remove.join(', '))
     const shown = async (): Promise<void> => {
-      await Promise.all([brand.load(), wire.refresh(), ...(wire.article && ids.includes(wire.article.id) ? [wire.reload(wire.article.id)] : [])])
+      await Promise.all([
+        brand.load(),
+        wire.refresh(),
+        ...(wire.article && ids.includes(wire.article.id) ? [wire.reload(wire.article.id)] : []),
+      ])
     }
     const brandId = session.brandId!
     try {

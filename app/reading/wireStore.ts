@@ -51,7 +51,8 @@ export const useWireStore = defineStore('wire', () => {
   const clock = useClockStore()
   const notices = useNoticesStore()
   const filter = ref<WireFilter>({ ...NO_FILTER })
-  // Ten thousand rows and more may be loaded: the list is replaced, never watched in depth, and each row tells its own changes.
+  // Ten thousand rows and more may be loaded: the list is replaced, never watched in depth, and each row
+  // tells its own changes.
   const rows = shallowRef<readonly ArticleSummary[]>([])
   const next = ref<string | null>(null)
   const arrived = shallowRef<readonly ArticleSummary[]>([])
@@ -71,7 +72,9 @@ export const useWireStore = defineStore('wire', () => {
   let turn = 0
   let loadingMore: string | null = null
 
-  const isNarrowed = computed(() => Object.keys(NO_NARROWING).some((name) => filter.value[name as keyof Narrowing] !== null))
+  const isNarrowed = computed(() =>
+    Object.keys(NO_NARROWING).some((name) => filter.value[name as keyof Narrowing] !== null),
+  )
   const places = computed(() => new Map(rows.value.map((row, at) => [toRaw(row).id, at])))
   const placeOf = (id: string | null): number => (id === null ? -1 : (places.value.get(id) ?? -1))
   const rowOf = (id: string): ArticleSummary | undefined => rows.value[placeOf(id)]
@@ -83,9 +86,11 @@ export const useWireStore = defineStore('wire', () => {
   function pagePath(after: string | null): string {
     const { age, ...plain } = filter.value
     const query = new URLSearchParams()
-    for (const [name, value] of Object.entries(plain) as [string, string | null][]) if (value !== null) query.set(name, value)
+    for (const [name, value] of Object.entries(plain) as [string, string | null][])
+      if (value !== null) query.set(name, value)
     // A whole hour, so that the pages of one list begin at the same instant.
-    if (age) query.set('since', new Date(Math.floor((clock.now - DAYS[age] * DAY) / HOUR) * HOUR).toISOString())
+    if (age)
+      query.set('since', new Date(Math.floor((clock.now - DAYS[age] * DAY) / HOUR) * HOUR).toISOString())
     if (after) query.set('after', after)
     return brand.path(`/articles?${query}`)
   }
@@ -123,7 +128,10 @@ export const useWireStore = defineStore('wire', () => {
     next.value = page.next
   }
 
-  /** Looks what came or was decided elsewhere. Nothing moves: new articles wait above the list until they are asked for. */
+  /**
+   * Looks what came or was decided elsewhere. Nothing moves: new articles wait above the list until they are
+   * asked for.
+   */
   async function refresh(): Promise<void> {
     if (loadedFor.value !== session.brandId || loading.value) return
     const mine = turn
@@ -198,12 +206,14 @@ export const useWireStore = defineStore('wire', () => {
     const full = await pages.look(id)
     if (lookingAt.value === id) lookingAt.value = null
     if (full?.textFrom === 'page') void markOpened(id)
-    if (full && article.value?.id === id) article.value = { ...full, state: article.value.state, leftOut: article.value.leftOut }
+    if (full && article.value?.id === id)
+      article.value = { ...full, state: article.value.state, leftOut: article.value.leftOut }
   }
 
   function step(by: 1 | -1): void {
     // With no article on the sheet the one read last comes again, where the list still has it.
-    const target = index.value < 0 ? (rows.value[placeOf(lastId)] ?? rows.value[0]) : rows.value[index.value + by]
+    const target =
+      index.value < 0 ? (rows.value[placeOf(lastId)] ?? rows.value[0]) : rows.value[index.value + by]
     if (target) void select(target.id)
     if (by === 1 && index.value >= rows.value.length - 8) void loadMore()
   }
@@ -218,7 +228,9 @@ export const useWireStore = defineStore('wire', () => {
 
   async function markRead(id: string): Promise<void> {
     putState(id, 'read')
-    await api.put(brand.path('/articles/states'), { ids: [id], state: 'read' }).catch(() => putState(id, 'new'))
+    await api
+      .put(brand.path('/articles/states'), { ids: [id], state: 'read' })
+      .catch(() => putState(id, 'new'))
   }
 
   /** What a person decides is no rule's doing any more. */
@@ -229,10 +241,11 @@ export const useWireStore = defineStore('wire', () => {
   }
 
   /**
-   * Decides about an article: shown at once, saved behind, put back with a sentence if that fails. What was decided already is
-   * taken back by deciding it again.
+   * Decides about an article: shown at once, saved behind, put back with a sentence if that fails. What was
+   * decided already is taken back by deciding it again.
    */
-  const decide = (id: string, wanted: ArticleState): Promise<void> => notices.whileSaving(decideNow(id, wanted))
+  const decide = (id: string, wanted: ArticleState): Promise<void> =>
+    notices.whileSaving(decideNow(id, wanted))
 
   async function decideNow(id: string, wanted: ArticleState): Promise<void> {
     const known = rowOf(id) ?? article.value
@@ -242,17 +255,24 @@ export const useWireStore = defineStore('wire', () => {
     const brandId = session.brandId!
     try {
       const { historyId } = await api.put<Undoable>(brand.path(`/articles/${id}/state`), { state })
-      notices.sayUndoable(words.notices.stateOf(words.notices.states[state], title), brandId, historyId, () => {
-        putBack()
-        return reload(id)
-      })
+      notices.sayUndoable(
+        words.notices.stateOf(words.notices.states[state], title),
+        brandId,
+        historyId,
+        () => {
+          putBack()
+          return reload(id)
+        },
+      )
     } catch (error) {
       putBack()
       notices.complain(words.notices.putBack(sentenceOf(error)))
     }
   }
 
-  /** Takes a row that no longer belongs off the list, the next one on the sheet. Returns what puts it back. */
+  /**
+   * Takes a row that no longer belongs off the list, the next one on the sheet. Returns what puts it back.
+   */
   function leaveList(id: string, state: ArticleState): () => void {
     const at = placeOf(id)
     const row = rows.value[at]
@@ -283,13 +303,16 @@ export const useWireStore = defineStore('wire', () => {
   async function decideChosen(state: Extract<ArticleState, 'clipped' | 'shelved' | 'passed'>): Promise<void> {
     const ids = [...chosen.value]
     clearChosen()
-    await notices.whileSaving(putAll(ids, state, words.wire.several.said(words.notices.states[state], ids.length)))
+    await notices.whileSaving(
+      putAll(ids, state, words.wire.several.said(words.notices.states[state], ids.length)),
+    )
   }
 
   /** Everything from the head of the list to the chosen row counts as read. */
   async function readAbove(): Promise<void> {
     const ids = rows.value.slice(0, index.value + 1).flatMap((row) => (row.state === 'new' ? [row.id] : []))
-    if (ids.length > 0) await notices.whileSaving(putAll(ids, 'read', words.wire.several.readSaid(ids.length)))
+    if (ids.length > 0)
+      await notices.whileSaving(putAll(ids, 'read', words.wire.several.readSaid(ids.length)))
   }
 
   /** Articles that were passed over count as read, without a word: nothing is decided by it. */
@@ -297,7 +320,9 @@ export const useWireStore = defineStore('wire', () => {
     const fresh = ids.filter((id) => rowOf(id)?.state === 'new')
     if (fresh.length === 0) return
     for (const id of fresh) putState(id, 'read')
-    await api.put(brand.path('/articles/states'), { ids: fresh, state: 'read' }).catch(() => fresh.forEach((id) => putState(id, 'new')))
+    await api
+      .put(brand.path('/articles/states'), { ids: fresh, state: 'read' })
+      .catch(() => fresh.forEach((id) => putState(id, 'new')))
   }
 
   const AT_ONCE = 500
@@ -306,7 +331,10 @@ export const useWireStore = defineStore('wire', () => {
     const brandId = session.brandId!
     try {
       for (let at = 0; at < ids.length; at += AT_ONCE) {
-        const { historyId } = await api.put<Undoable>(brand.path('/articles/states'), { ids: ids.slice(at, at + AT_ONCE), state })
+        const { historyId } = await api.put<Undoable>(brand.path('/articles/states'), {
+          ids: ids.slice(at, at + AT_ONCE),
+          state,
+        })
         notices.sayUndoable(says, brandId, historyId, load)
       }
     } catch (error) {

@@ -24,18 +24,28 @@ const drag = inject(SHEET_DRAG, null)
 const today = computed(() => times.moment(clock.now).date)
 const days = computed(() => daysOf(props.view))
 const dayName = (date: string): string => times.day(Date.parse(`${date}T12:00:00Z`))
-const entries = (accountId: string, date: string) => entriesOf(props.view, accountId, date, (at) => times.moment(at).date)
+const entries = (accountId: string, date: string) =>
+  entriesOf(props.view, accountId, date, (at) => times.moment(at).date)
 const summary = (account: Account): { lined: string; open: string; ends: string } => {
   const found = props.view.perAccount.find((one) => one.accountId === account.id)
   return {
     lined: says.inLine(found?.waiting ?? 0),
-    open: account.slots.length === 0 ? says.noTimetable : found?.firstOpenAt ? says.firstOpen(times.nearDay(found.firstOpenAt)) : says.allTaken,
+    open:
+      account.slots.length === 0
+        ? says.noTimetable
+        : found?.firstOpenAt
+          ? says.firstOpen(times.nearDay(found.firstOpenAt))
+          : says.allTaken,
     ends: found?.endsAt ? says.ends(times.nearDay(found.endsAt)) : '',
   }
 }
 const holdSays = (account: Account): string => {
   const hold = account.hold ?? brand.view?.brand.hold ?? null
-  return hold ? [words.hold.on(hold.until ? times.shortDayTime(hold.until) : null), hold.reason].filter(Boolean).join(': ') : ''
+  return hold
+    ? [words.hold.on(hold.until ? times.shortDayTime(hold.until) : null), hold.reason]
+        .filter(Boolean)
+        .join(': ')
+    : ''
 }
 /** A card let go on a day, beside its slots, takes the day's first open one. */
 const dayPlace = (accountId: string, date: string) => {
@@ -43,12 +53,17 @@ const dayPlace = (accountId: string, date: string) => {
   return { key: dayKey(accountId, date), accountId, to: open ? { kind: 'slot' as const, at: open.at } : null }
 }
 const dayKey = (accountId: string, date: string): string => `day ${accountId} ${date}`
-const dayTarget = (accountId: string, date: string) => drag?.target(dayKey(accountId, date), () => dayPlace(accountId, date)) ?? NOWHERE
+const dayTarget = (accountId: string, date: string) =>
+  drag?.target(dayKey(accountId, date), () => dayPlace(accountId, date)) ?? NOWHERE
 </script>
 
 <template>
   <div class="min-h-0 min-w-0 grow overflow-auto">
-    <table class="h-full w-full table-fixed border-collapse" :class="alone ? 'min-w-[800px]' : 'min-w-[900px]'" :aria-label="says.sheet">
+    <table
+      class="h-full w-full table-fixed border-collapse"
+      :class="alone ? 'min-w-[800px]' : 'min-w-[900px]'"
+      :aria-label="says.sheet"
+    >
       <thead class="sticky top-0 z-10 bg-paper">
         <tr>
           <td class="w-40 border-r border-b border-rule" />
@@ -76,11 +91,15 @@ const dayTarget = (accountId: string, date: string) => drag?.target(dayKey(accou
               {{ account.name }}
             </button>
             <span class="block truncate text-tiny text-ink-2">{{ account.handle }}</span>
-            <span class="block text-tiny text-ink-2">{{ says.rules(account.rules.limit, account.perDay) }}</span>
+            <span class="block text-tiny text-ink-2">{{
+              says.rules(account.rules.limit, account.perDay)
+            }}</span>
             <span class="mt-2 block text-tiny text-ink-2">{{ summary(account).lined }}</span>
             <span class="block text-tiny text-ink-2">{{ summary(account).open }}</span>
             <span class="block text-tiny text-ink-2">{{ summary(account).ends }}</span>
-            <span v-if="holdSays(account)" class="mt-1 flex items-start gap-1 text-tiny font-semibold text-warn"
+            <span
+              v-if="holdSays(account)"
+              class="mt-1 flex items-start gap-1 text-tiny font-semibold text-warn"
               ><Pause :size="11" class="mt-0.5 shrink-0" aria-hidden="true" />{{ holdSays(account) }}</span
             >
             <span v-if="account.trouble" class="mt-1 block text-tiny text-bad">{{ account.trouble }}</span>
@@ -94,7 +113,11 @@ const dayTarget = (accountId: string, date: string) => drag?.target(dayKey(accou
                 v-if="brand.canWork"
                 type="button"
                 class="min-h-6 text-tiny font-semibold text-act underline-offset-2 hover:underline"
-                :aria-label="account.hold ? words.hold.liftTitle.account(account.name) : words.hold.title.account(account.name)"
+                :aria-label="
+                  account.hold
+                    ? words.hold.liftTitle.account(account.name)
+                    : words.hold.title.account(account.name)
+                "
                 @click="emit('hold', account.id)"
               >
                 {{ account.hold ? words.hold.lift : words.hold.act }}
@@ -110,8 +133,20 @@ const dayTarget = (accountId: string, date: string) => drag?.target(dayKey(accou
           >
             <ul class="grid grid-cols-1 gap-1">
               <li v-for="entry in entries(account.id, date)" :key="entry.key">
-                <PostCard v-if="entry.card" :card="entry.card" @open="emit('open', entry.card.id)" @shift="emit('shift', entry.card, $event)" />
-                <OpenSlot v-else :at="entry.at" :says="entry.says" :account-id="account.id" :free="entry.free" :held="entry.held" />
+                <PostCard
+                  v-if="entry.card"
+                  :card="entry.card"
+                  @open="emit('open', entry.card.id)"
+                  @shift="emit('shift', entry.card, $event)"
+                />
+                <OpenSlot
+                  v-else
+                  :at="entry.at"
+                  :says="entry.says"
+                  :account-id="account.id"
+                  :free="entry.free"
+                  :held="entry.held"
+                />
               </li>
             </ul>
           </td>

@@ -22,12 +22,26 @@ async function load(): Promise<void> {
 }
 watch(() => schedule.ribbon, load, { immediate: true })
 const ICONS = {
-  hold: Pause, 'no-timetable': CalendarX, 'no-place': CircleAlert, 'out-of-date': Clock, 'not-firm-soon': Clock, 'empty-day': CalendarX, 'full-day': CircleAlert, 'line-ends': Clock, 'link-twice': Copy, mix: PieChart,
-} // prettier-ignore
+  hold: Pause,
+  'no-timetable': CalendarX,
+  'no-place': CircleAlert,
+  'out-of-date': Clock,
+  'not-firm-soon': Clock,
+  'empty-day': CalendarX,
+  'full-day': CircleAlert,
+  'line-ends': Clock,
+  'link-twice': Copy,
+  mix: PieChart,
+}
 const SERIOUS = ['hold', 'no-timetable', 'no-place', 'out-of-date']
 const when = (one: FoundAhead): string =>
-  one.days.length > 0 ? one.days.map((day) => times.day(Date.parse(`${day}T12:00:00Z`))).join(', ') : one.at ? times.shortDayTime(one.at) : ''
-const pillarName = (id: string | null): string => brand.view?.pillars.find((pillar) => pillar.id === id)?.name ?? ''
+  one.days.length > 0
+    ? one.days.map((day) => times.day(Date.parse(`${day}T12:00:00Z`))).join(', ')
+    : one.at
+      ? times.shortDayTime(one.at)
+      : ''
+const pillarName = (id: string | null): string =>
+  brand.view?.pillars.find((pillar) => pillar.id === id)?.name ?? ''
 
 interface Fix {
   says: string
@@ -36,14 +50,24 @@ interface Fix {
 function fixesOf(one: FoundAhead): Fix[] {
   const account = brand.view?.accounts.find(({ id }) => id === one.accountId)
   const open: Fix[] = one.postId ? [{ says: says.fixes.post, does: () => goTo(`/desk/${one.postId}`) }] : []
-  const takeOut: Fix[] = one.lineId && brand.canWork ? [{ says: says.fixes.takeOut, does: () => schedule.takeOut(one.lineId!) }] : []
+  const takeOut: Fix[] =
+    one.lineId && brand.canWork
+      ? [{ says: says.fixes.takeOut, does: () => schedule.takeOut(one.lineId!) }]
+      : []
   const timetable: Fix = { says: says.fixes.timetable, does: () => goTo(`/timetable/${one.accountId}`) }
   switch (one.kind) {
     case 'hold':
       // A sign-in that ended is not lifted, but given a new token.
-      if (account?.hold && account.trouble) return [{ says: says.fixes.token, does: () => goTo(`/account/${account.id}`) }]
+      if (account?.hold && account.trouble)
+        return [{ says: says.fixes.token, does: () => goTo(`/account/${account.id}`) }]
       return brand.canWork
-        ? [{ says: says.fixes.lift, does: () => emit('lift', account?.hold ? { kind: 'account', id: one.accountId } : { kind: 'brand' }) }]
+        ? [
+            {
+              says: says.fixes.lift,
+              does: () =>
+                emit('lift', account?.hold ? { kind: 'account', id: one.accountId } : { kind: 'brand' }),
+            },
+          ]
         : []
     case 'out-of-date':
     case 'link-twice':
@@ -75,17 +99,27 @@ function fixesOf(one: FoundAhead): Fix[] {
           class="grid grid-cols-[18px_150px_minmax(0,1fr)_auto] items-start gap-x-3 px-5 py-2.5 max-column:grid-cols-[18px_minmax(0,1fr)]"
           :data-finding="one.kind"
         >
-          <component :is="ICONS[one.kind]" :size="15" class="mt-0.5" :class="SERIOUS.includes(one.kind) ? 'text-bad' : 'text-warn'" aria-hidden="true" />
+          <component
+            :is="ICONS[one.kind]"
+            :size="15"
+            class="mt-0.5"
+            :class="SERIOUS.includes(one.kind) ? 'text-bad' : 'text-warn'"
+            aria-hidden="true"
+          />
           <span>
             <b class="block font-semibold">{{ says.kinds[one.kind] }}</b>
             <span class="block text-small text-ink-2">{{ brand.accountName(one.accountId) }}</span>
           </span>
           <span class="min-w-0 max-column:col-start-2">
             <span v-if="one.text" class="serif line-clamp-1 text-[14.5px]" dir="auto">{{ one.text }}</span>
-            <span class="block text-ink-2">{{ [when(one), pillarName(one.pillar), one.says].filter(Boolean).join(' · ') }}</span>
+            <span class="block text-ink-2">{{
+              [when(one), pillarName(one.pillar), one.says].filter(Boolean).join(' · ')
+            }}</span>
           </span>
           <span class="flex flex-wrap justify-end gap-1.5 max-column:col-start-2 max-column:justify-start">
-            <PlainButton v-for="fix in fixesOf(one)" :key="fix.says" @click="fix.does()">{{ fix.says }}</PlainButton>
+            <PlainButton v-for="fix in fixesOf(one)" :key="fix.says" @click="fix.does()">{{
+              fix.says
+            }}</PlainButton>
           </span>
         </li>
       </ul>

@@ -60,9 +60,12 @@ async function act(work: () => Promise<void>): Promise<void> {
         <h3 class="text-small font-semibold text-ink-2">{{ says.when }}</h3>
         <p :title="times.exact(shown.at)">
           {{ times.dayTime(shown.at) }}
-          <b v-if="shown.state !== 'lined-up'" class="ml-1 font-semibold" :class="isSent ? 'text-ok' : isTrouble(shown.state) ? 'text-bad' : 'text-ink-2'">{{
-            words.schedule.states[shown.state]
-          }}</b>
+          <b
+            v-if="shown.state !== 'lined-up'"
+            class="ml-1 font-semibold"
+            :class="isSent ? 'text-ok' : isTrouble(shown.state) ? 'text-bad' : 'text-ink-2'"
+            >{{ words.schedule.states[shown.state] }}</b
+          >
         </p>
         <p class="mt-0.5" :class="shown.state === 'not-sent' ? 'text-bad' : 'text-ink-2'">{{ shown.says }}</p>
         <p v-for="warn in shown.warns" :key="warn" class="text-warn">{{ warn }}</p>
@@ -72,9 +75,21 @@ async function act(work: () => Promise<void>): Promise<void> {
       </div>
       <div>
         <h3 class="text-small font-semibold text-ink-2">{{ isSent ? says.sentText : says.text }}</h3>
-        <p class="mt-1 rounded-md bg-paper p-3 wrap-anywhere whitespace-pre-wrap" dir="auto" data-testid="card-text">{{ shown.text }}</p>
+        <p
+          class="mt-1 rounded-md bg-paper p-3 wrap-anywhere whitespace-pre-wrap"
+          dir="auto"
+          data-testid="card-text"
+        >
+          {{ shown.text }}
+        </p>
       </div>
-      <LazyMovePanel v-if="shown.lineId && view && brand.canWork" :card="shown" :view="view" :plan="plan" @done="emit('close')" />
+      <LazyMovePanel
+        v-if="shown.lineId && view && brand.canWork"
+        :card="shown"
+        :view="view"
+        :plan="plan"
+        @done="emit('close')"
+      />
       <a
         v-if="shown.remoteUrl"
         :href="session.outside(shown.remoteUrl)"
@@ -87,15 +102,28 @@ async function act(work: () => Promise<void>): Promise<void> {
     <template v-if="shown && brand.canWork" #actions>
       <template v-if="shown.lineId">
         <PlainButton v-if="!shown.isHeldBack" @click="asking = true">{{ says.sendNow }}</PlainButton>
-        <PlainButton :busy="busy" @click="act(() => schedule.takeOut(shown!.lineId!))">{{ says.takeOut }}</PlainButton>
-        <PlainButton v-if="shown.isHeldBack" kind="act" @click="emit('hold', holder)">{{ words.hold.lift }}</PlainButton>
-        <PlainButton v-else @click="emit('hold', { kind: 'post', id: shown.postId })">{{ shown.isHeld ? words.hold.lift : words.hold.act }}</PlainButton>
+        <PlainButton :busy="busy" @click="act(() => schedule.takeOut(shown!.lineId!))">{{
+          says.takeOut
+        }}</PlainButton>
+        <PlainButton v-if="shown.isHeldBack" kind="act" @click="emit('hold', holder)">{{
+          words.hold.lift
+        }}</PlainButton>
+        <PlainButton v-else @click="emit('hold', { kind: 'post', id: shown.postId })">{{
+          shown.isHeld ? words.hold.lift : words.hold.act
+        }}</PlainButton>
       </template>
-      <PlainButton v-else-if="shown.deliveryId" :kind="isTrouble(shown.state) ? 'act' : 'plain'" @click="goTo(`/delivery/${shown.deliveryId}`)">{{
-        words.delivery.see
+      <PlainButton
+        v-else-if="shown.deliveryId"
+        :kind="isTrouble(shown.state) ? 'act' : 'plain'"
+        @click="goTo(`/delivery/${shown.deliveryId}`)"
+        >{{ words.delivery.see }}</PlainButton
+      >
+      <PlainButton v-if="shown.lineId" @click="goTo(`/desk/${shown.postId}`)">{{
+        words.writing.toWriting
       }}</PlainButton>
-      <PlainButton v-if="shown.lineId" @click="goTo(`/desk/${shown.postId}`)">{{ words.writing.toWriting }}</PlainButton>
-      <PlainButton v-else @click="goTo(`/desk/new?post=${shown.postId}`)">{{ words.writing.writeAgain }}</PlainButton>
+      <PlainButton v-else @click="goTo(`/desk/new?post=${shown.postId}`)">{{
+        words.writing.writeAgain
+      }}</PlainButton>
     </template>
   </SideDialog>
   <AskDialog

@@ -15,7 +15,11 @@ const days = computed(() =>
     name: times.dayMonth(Date.parse(`${date}T12:00:00Z`)),
     entries: props.accounts
       .flatMap((account) =>
-        entriesOf(props.view, account.id, date, (at) => times.moment(at).date).map((entry) => ({ ...entry, account: account.name, accountId: account.id })),
+        entriesOf(props.view, account.id, date, (at) => times.moment(at).date).map((entry) => ({
+          ...entry,
+          account: account.name,
+          accountId: account.id,
+        })),
       )
       .sort((a, b) => a.at.localeCompare(b.at)),
   })),
@@ -25,13 +29,30 @@ const days = computed(() =>
 <template>
   <div class="min-h-0 grow overflow-y-auto">
     <section v-for="day in days" :key="day.date" :aria-label="day.name">
-      <h2 class="sticky top-0 z-10 border-b border-rule bg-paper px-3.5 py-1.5 text-small font-semibold">{{ day.name }}</h2>
+      <h2 class="sticky top-0 z-10 border-b border-rule bg-paper px-3.5 py-1.5 text-small font-semibold">
+        {{ day.name }}
+      </h2>
       <ul class="grid grid-cols-1 gap-1 bg-sheet px-3 py-2">
         <li v-for="entry in day.entries" :key="entry.key">
-          <PostCard v-if="entry.card" :card="entry.card" :account="entry.account" @open="emit('open', entry.card.id)" />
-          <OpenSlot v-else :at="entry.at" :says="entry.says" :account="entry.account" :account-id="entry.accountId" :free="entry.free" :held="entry.held" />
+          <PostCard
+            v-if="entry.card"
+            :card="entry.card"
+            :account="entry.account"
+            @open="emit('open', entry.card.id)"
+          />
+          <OpenSlot
+            v-else
+            :at="entry.at"
+            :says="entry.says"
+            :account="entry.account"
+            :account-id="entry.accountId"
+            :free="entry.free"
+            :held="entry.held"
+          />
         </li>
-        <li v-if="day.entries.length === 0" class="py-1 text-small text-ink-3">{{ words.schedule.noSlots }}</li>
+        <li v-if="day.entries.length === 0" class="py-1 text-small text-ink-3">
+          {{ words.schedule.noSlots }}
+        </li>
       </ul>
     </section>
   </div>

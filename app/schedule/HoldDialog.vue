@@ -64,7 +64,8 @@ const choices = Object.entries(says.choices).map(([value, label]) => ({ value, l
             <li v-for="line in late" :key="line.lineId">
               <span class="line-clamp-1">{{ line.text }}</span>
               <span class="text-ink-2"
-                >{{ times.shortDayTime(line.at) }}<template v-if="line.isOutOfDate"> · {{ says.outOfDate }}</template></span
+                >{{ times.shortDayTime(line.at)
+                }}<template v-if="line.isOutOfDate"> · {{ says.outOfDate }}</template></span
               >
             </li>
           </ul>
@@ -78,9 +79,14 @@ const choices = Object.entries(says.choices).map(([value, label]) => ({ value, l
       </template>
     </form>
     <template #actions>
-      <PlainButton kind="act" type="submit" form="hold-form" :busy="busy" :disabled="lifting && late === null">{{
-        lifting ? says.lift : says.act
-      }}</PlainButton>
+      <PlainButton
+        kind="act"
+        type="submit"
+        form="hold-form"
+        :busy="busy"
+        :disabled="lifting && late === null"
+        >{{ lifting ? says.lift : says.act }}</PlainButton
+      >
       <PlainButton @click="emit('close')">{{ words.frame.cancel }}</PlainButton>
     </template>
   </SideDialog>

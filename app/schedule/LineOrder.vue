@@ -4,13 +4,21 @@ import type { Card, ScheduleView, PlanBase } from '#shared/schedule/types'
 import * as words from '#shared/words'
 import { dragging, vDrag, vDropTarget, type DropTarget } from '~/base/dragging'
 
-/** One account's line in its order, beside the sheet: what comes next, what after it, and what has no place. */
+/**
+ * One account's line in its order, beside the sheet: what comes next, what after it, and what has no place.
+ */
 const props = defineProps<{ account: Account; base: PlanBase | null; view: ScheduleView }>()
-const emit = defineEmits<{ open: [cardId: string]; close: []; move: [lineId: string, kind: 'before' | 'after', otherId: string] }>()
+const emit = defineEmits<{
+  open: [cardId: string]
+  close: []
+  move: [lineId: string, kind: 'before' | 'after', otherId: string]
+}>()
 const says = words.schedule
 const brand = useBrandStore()
 const times = useTimes()
-const rows = computed(() => (props.base?.lines ?? []).filter(({ accountId }) => accountId === props.account.id))
+const rows = computed(() =>
+  (props.base?.lines ?? []).filter(({ accountId }) => accountId === props.account.id),
+)
 const cardOf = (id: string): Card | null => props.view.cards.find((card) => card.lineId === id) ?? null
 const held = computed(() => (dragging.value?.what.kind === 'row' ? dragging.value.what.id : null))
 const over = ref<string | null>(null)
@@ -33,10 +41,19 @@ function onKey(event: KeyboardEvent, at: number): void {
 </script>
 
 <template>
-  <aside class="flex w-72 shrink-0 flex-col border-l border-rule bg-paper" :aria-label="says.line(account.name)">
+  <aside
+    class="flex w-72 shrink-0 flex-col border-l border-rule bg-paper"
+    :aria-label="says.line(account.name)"
+  >
     <header class="flex items-center justify-between gap-2 border-b border-rule px-3.5 py-2">
       <h2 class="part-name truncate">{{ says.line(account.name) }}</h2>
-      <button type="button" class="min-h-6 text-small font-semibold whitespace-nowrap text-act" @click="emit('close')">{{ says.together }}</button>
+      <button
+        type="button"
+        class="min-h-6 text-small font-semibold whitespace-nowrap text-act"
+        @click="emit('close')"
+      >
+        {{ says.together }}
+      </button>
     </header>
     <p v-if="base && rows.length === 0" class="p-4 text-small text-ink-3">{{ says.lineEmpty }}</p>
     <ol class="min-h-0 grow divide-y divide-rule overflow-y-auto">
@@ -58,7 +75,9 @@ function onKey(event: KeyboardEvent, at: number): void {
         >
           <span class="text-right text-small text-ink-3 tabular-nums">{{ at + 1 }}</span>
           <span class="min-w-0">
-            <span class="serif line-clamp-2 text-[13.5px] leading-[1.22] font-medium" dir="auto">{{ row.text }}</span>
+            <span class="serif line-clamp-2 text-[13.5px] leading-[1.22] font-medium" dir="auto">{{
+              row.text
+            }}</span>
             <span class="block text-tiny" :class="row.at ? 'text-ink-2' : 'text-warn'" :title="row.says">{{
               row.at ? times.shortDayTime(row.at) : row.says
             }}</span>

@@ -9,7 +9,8 @@ const says = words.timetable
 const brand = useBrandStore()
 const pillars = computed(() => brand.view?.pillars ?? [])
 function add(): void {
-  const free = pillars.value.find(({ id }) => !rules.value.some(({ pillarId }) => pillarId === id)) ?? pillars.value[0]
+  const free =
+    pillars.value.find(({ id }) => !rules.value.some(({ pillarId }) => pillarId === id)) ?? pillars.value[0]
   if (free) rules.value = [...rules.value, { pillarId: free.id, percent: 20, windowDays: 7 }]
 }
 const remove = (at: number): void => void (rules.value = rules.value.filter((_, index) => index !== at))
@@ -19,19 +20,41 @@ const field = 'rounded border border-edge bg-sheet px-1.5 py-1 text-small text-i
 <template>
   <section :aria-label="says.mix" class="grid gap-1.5">
     <h2 class="part-name">{{ says.mix }}</h2>
-    <div v-for="(rule, at) in rules" :key="at" class="grid grid-cols-[minmax(0,1fr)_auto] items-center gap-1.5 rounded border border-rule bg-sheet p-1.5">
+    <div
+      v-for="(rule, at) in rules"
+      :key="at"
+      class="grid grid-cols-[minmax(0,1fr)_auto] items-center gap-1.5 rounded border border-rule bg-sheet p-1.5"
+    >
       <select v-model="rule.pillarId" :class="field" :aria-label="says.mixOf" :disabled="readOnly">
         <option v-for="pillar in pillars" :key="pillar.id" :value="pillar.id">{{ pillar.name }}</option>
       </select>
-      <button v-if="!readOnly" type="button" class="grid size-6 place-items-center text-ink-3 hover:text-bad" :aria-label="says.removeRow" @click="remove(at)">
+      <button
+        v-if="!readOnly"
+        type="button"
+        class="grid size-6 place-items-center text-ink-3 hover:text-bad"
+        :aria-label="says.removeRow"
+        @click="remove(at)"
+      >
         <X :size="12" aria-hidden="true" />
       </button>
       <p class="col-span-2 flex flex-wrap items-center gap-1 text-tiny text-ink-2">
         <label class="flex items-center gap-1"
-          ><input v-model="rule.percent" :class="field" class="w-11" inputmode="numeric" :disabled="readOnly" />{{ says.mixShare }}</label
+          ><input
+            v-model="rule.percent"
+            :class="field"
+            class="w-11"
+            inputmode="numeric"
+            :disabled="readOnly"
+          />{{ says.mixShare }}</label
         >
         <label class="flex items-center gap-1"
-          >{{ says.mixDays }}<input v-model="rule.windowDays" :class="field" class="w-11" inputmode="numeric" :disabled="readOnly"
+          >{{ says.mixDays
+          }}<input
+            v-model="rule.windowDays"
+            :class="field"
+            class="w-11"
+            inputmode="numeric"
+            :disabled="readOnly"
         /></label>
       </p>
     </div>

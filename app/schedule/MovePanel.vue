@@ -22,7 +22,9 @@ const other = ref('')
 const trial = shallowRef<MoveTrial | null>(null)
 const busy = ref(false)
 
-const line = computed(() => (props.plan.base.value?.lines ?? []).filter(({ accountId }) => accountId === props.card.accountId))
+const line = computed(() =>
+  (props.plan.base.value?.lines ?? []).filter(({ accountId }) => accountId === props.card.accountId),
+)
 const at = computed(() => line.value.findIndex(({ id }) => id === props.card.lineId))
 const open = computed(() => props.view.open.filter(({ accountId }) => accountId === props.card.accountId))
 const others = computed(() => line.value.filter(({ id }) => id !== props.card.lineId))
@@ -41,7 +43,11 @@ const kinds = computed(() =>
 )
 const move = computed((): Move | null => {
   if (!props.card.lineId || kind.value === '') return null
-  const of = (to: MoveTo, accountId: string | null = null): Move => ({ lineId: props.card.lineId!, to, accountId })
+  const of = (to: MoveTo, accountId: string | null = null): Move => ({
+    lineId: props.card.lineId!,
+    to,
+    accountId,
+  })
   const neighbour = (step: number): string | undefined => line.value[at.value + step]?.id
   switch (kind.value) {
     case 'first':
@@ -103,7 +109,10 @@ async function act(): Promise<void> {
   }
 }
 const change = computed(() => ({
-  moved: (trial.value?.moved ?? []).map((one) => ({ ...one, text: line.value.find(({ id }) => id === one.id)?.text ?? '' })),
+  moved: (trial.value?.moved ?? []).map((one) => ({
+    ...one,
+    text: line.value.find(({ id }) => id === one.id)?.text ?? '',
+  })),
   lost: [],
 }))
 </script>
@@ -111,19 +120,31 @@ const change = computed(() => ({
 <template>
   <form class="grid gap-2" novalidate @submit.prevent="act">
     <h3 class="text-small font-semibold text-ink-2">{{ says.title }}</h3>
-    <ChoiceField v-model="kind" :label="says.choose" :choices="[{ value: '', label: says.nothing }, ...kinds]" />
+    <ChoiceField
+      v-model="kind"
+      :label="says.choose"
+      :choices="[{ value: '', label: says.nothing }, ...kinds]"
+    />
     <ChoiceField
       v-if="kind === 'slot'"
       v-model="slot"
       :label="says.slot"
       :choices="open.map((one) => ({ value: one.at, label: times.shortDayTime(one.at) }))"
     />
-    <MomentField v-if="kind === 'time'" v-model="time" :label="says.time" :offers="open.map((one) => times.toField(one.at))" />
+    <MomentField
+      v-if="kind === 'time'"
+      v-model="time"
+      :label="says.time"
+      :offers="open.map((one) => times.toField(one.at))"
+    />
     <ChoiceField
       v-if="kind === 'swap'"
       v-model="other"
       :label="says.with"
-      :choices="[{ value: '', label: '–' }, ...others.map((one) => ({ value: one.id, label: one.text.slice(0, 60) }))]"
+      :choices="[
+        { value: '', label: '–' },
+        ...others.map((one) => ({ value: one.id, label: one.text.slice(0, 60) })),
+      ]"
     />
     <ChoiceField
       v-if="kind === 'account'"
@@ -133,14 +154,20 @@ const change = computed(() => ({
     />
     <template v-if="trial">
       <p :class="trial.at ? 'font-semibold' : 'text-bad'" data-testid="move-outcome">{{ outcome }}</p>
-      <p v-for="[id, day] in over" :key="id" class="text-small text-warn">{{ says.speaksOf(day, id === card.lineId ? '' : textOf(id)) }}</p>
+      <p v-for="[id, day] in over" :key="id" class="text-small text-warn">
+        {{ says.speaksOf(day, id === card.lineId ? '' : textOf(id)) }}
+      </p>
       <p v-if="trial.at && change.moved.length === 0" class="text-small text-ink-2">{{ says.noneMoves }}</p>
       <PlanChangeList v-else-if="change.moved.length > 0" :change="change" :most="5" />
     </template>
     <div v-if="kind !== ''">
-      <PlainButton kind="act" type="submit" :busy="busy" :disabled="!trial || (trial.at === null && ['slot', 'time'].includes(kind))">{{
-        says.act
-      }}</PlainButton>
+      <PlainButton
+        kind="act"
+        type="submit"
+        :busy="busy"
+        :disabled="!trial || (trial.at === null && ['slot', 'time'].includes(kind))"
+        >{{ says.act }}</PlainButton
+      >
     </div>
   </form>
 </template>

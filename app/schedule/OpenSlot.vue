@@ -3,16 +3,30 @@ import * as words from '#shared/words'
 import { SHEET_DRAG } from './useSheetDrag'
 import { NOWHERE, vDropTarget } from '~/base/dragging'
 
-const props = defineProps<{ at: string; says: string; accountId: string; account?: string; free?: boolean; held?: boolean }>()
+const props = defineProps<{
+  at: string
+  says: string
+  accountId: string
+  account?: string
+  free?: boolean
+  held?: boolean
+}>()
 const times = useTimes()
 const brand = useBrandStore()
 const goTo = useGoTo()
 const drag = inject(SHEET_DRAG, null)
-const place = computed(() => ({ key: `slot ${props.accountId} ${props.at}`, accountId: props.accountId, to: { kind: 'slot' as const, at: props.at } }))
+const place = computed(() => ({
+  key: `slot ${props.accountId} ${props.at}`,
+  accountId: props.accountId,
+  to: { kind: 'slot' as const, at: props.at },
+}))
 const isOver = computed(() => drag?.over.value?.key === place.value.key)
 const target = computed(() => drag?.target(place.value.key, () => place.value) ?? NOWHERE)
-const label = computed(() => words.schedule.writeFor(times.dayTime(props.at), brand.accountName(props.accountId)))
-const write = (): Promise<unknown> => goTo({ path: '/desk/new', query: { account: props.accountId, at: props.at } })
+const label = computed(() =>
+  words.schedule.writeFor(times.dayTime(props.at), brand.accountName(props.accountId)),
+)
+const write = (): Promise<unknown> =>
+  goTo({ path: '/desk/new', query: { account: props.accountId, at: props.at } })
 </script>
 
 <template>

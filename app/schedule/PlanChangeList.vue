@@ -13,7 +13,9 @@ const shown = computed(() => props.change.moved.slice(0, props.most))
 
 <template>
   <div class="grid gap-2 text-small">
-    <p v-if="change.moved.length === 0 && change.lost.length === 0" class="text-ink-2">{{ says.changeNone }}</p>
+    <p v-if="change.moved.length === 0 && change.lost.length === 0" class="text-ink-2">
+      {{ says.changeNone }}
+    </p>
     <template v-if="change.lost.length > 0">
       <p class="font-semibold text-bad">{{ says.loses(change.lost.length) }}</p>
       <ul class="grid gap-1.5">
@@ -28,11 +30,14 @@ const shown = computed(() => props.change.moved.slice(0, props.most))
         <li v-for="one in shown" :key="one.id">
           <span class="line-clamp-1">{{ one.text }}</span>
           <span class="text-ink-2"
-            >{{ brand.accountName(one.accountId) }} · {{ when(one.from) }} → <b class="font-semibold text-ink">{{ when(one.to) }}</b></span
+            >{{ brand.accountName(one.accountId) }} · {{ when(one.from) }} →
+            <b class="font-semibold text-ink">{{ when(one.to) }}</b></span
           >
         </li>
       </ul>
-      <p v-if="change.moved.length > shown.length" class="text-ink-3">{{ says.more(change.moved.length - shown.length) }}</p>
+      <p v-if="change.moved.length > shown.length" class="text-ink-3">
+        {{ says.more(change.moved.length - shown.length) }}
+      </p>
     </template>
   </div>
 </template>

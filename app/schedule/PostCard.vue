@@ -18,16 +18,29 @@ const comment = computed(() => props.card.text.split('\n\n')[0])
 const isBad = computed(() => isTrouble(props.card.state))
 const canMove = computed(() => brand.canWork && props.card.lineId !== null)
 const isOnHold = computed(() => props.card.isHeld || props.card.isHeldBack)
-const isFirm = computed(() => props.card.approval === null || (props.card.approval === 'approved' && !isOnHold.value))
+const isFirm = computed(
+  () => props.card.approval === null || (props.card.approval === 'approved' && !isOnHold.value),
+)
 const stateSays = computed(() => {
   if (props.card.state !== 'lined-up') return says.states[props.card.state]
   if (isOnHold.value) return says.held
-  return props.card.approval === 'in-review' ? says.review : props.card.approval === 'approved' ? '' : says.draft
+  return props.card.approval === 'in-review'
+    ? says.review
+    : props.card.approval === 'approved'
+      ? ''
+      : says.draft
 })
-const source = computed((): DragSource | null => (canMove.value ? { what: { kind: 'card', card: props.card }, label: comment.value ?? '' } : null))
+const source = computed((): DragSource | null =>
+  canMove.value ? { what: { kind: 'card', card: props.card }, label: comment.value ?? '' } : null,
+)
 const key = computed(() => `card ${props.card.id}`)
 const target = computed(
-  () => drag?.target(key.value, (card) => ({ key: key.value, accountId: props.card.accountId, to: ontoCard(card, props.card) })) ?? NOWHERE,
+  () =>
+    drag?.target(key.value, (card) => ({
+      key: key.value,
+      accountId: props.card.accountId,
+      to: ontoCard(card, props.card),
+    })) ?? NOWHERE,
 )
 const isDragged = computed(() => drag?.dragged.value?.id === props.card.id)
 /** Where it would go if the dragged card were let go now; undefined where it stays. */
@@ -39,9 +52,16 @@ const would = computed((): string | null | undefined => {
 const over = computed(() => drag?.trial.value?.over[props.card.lineId ?? ''] ?? null)
 const wouldSays = computed(() => {
   if (!would.value) return words.move.tryNowhere
-  return [words.move.tryTo(times.shortDayTime(would.value)), over.value ? words.move.tryOver(over.value) : ''].filter(Boolean).join(' · ')
+  return [words.move.tryTo(times.shortDayTime(would.value)), over.value ? words.move.tryOver(over.value) : '']
+    .filter(Boolean)
+    .join(' · ')
 })
-const SHIFTS = { ArrowUp: 'earlier', ArrowDown: 'later', ArrowLeft: 'dayBefore', ArrowRight: 'dayAfter' } as const
+const SHIFTS = {
+  ArrowUp: 'earlier',
+  ArrowDown: 'later',
+  ArrowLeft: 'dayBefore',
+  ArrowRight: 'dayAfter',
+} as const
 function onKey(event: KeyboardEvent): void {
   if (!event.altKey || !(event.key in SHIFTS) || !canMove.value) return
   event.preventDefault()
@@ -60,7 +80,10 @@ function onKey(event: KeyboardEvent): void {
       isBad ? 'border-bad' : isFirm ? 'border-rule' : 'border-dashed border-edge',
       { 'opacity-45': isDragged, 'ring-2 ring-act': drag?.over.value?.key === key && !isDragged },
     ]"
-    :style="{ borderLeftColor: isBad ? undefined : brand.pillarInk(card.pillarId), borderLeftStyle: isOnHold ? 'dashed' : 'solid' }"
+    :style="{
+      borderLeftColor: isBad ? undefined : brand.pillarInk(card.pillarId),
+      borderLeftStyle: isOnHold ? 'dashed' : 'solid',
+    }"
     :data-state="card.state"
     :data-card="card.id"
     :title="canMove ? words.move.hint : undefined"
@@ -75,12 +98,30 @@ function onKey(event: KeyboardEvent): void {
         ><Repeat2 :size="11" aria-hidden="true" />{{ says.echo(card.echo.at, card.echo.of) }}</span
       >
       <Pause v-if="isOnHold" :size="10" class="text-warn" aria-hidden="true" />
-      <b v-if="stateSays" class="font-semibold" :class="isBad ? 'text-bad' : card.state === 'sent' ? 'text-ok' : 'text-warn'">{{ stateSays }}</b>
-      <TriangleAlert v-if="card.problems.length > 0" :size="11" class="text-bad" role="img" :aria-label="`${says.problems}: ${card.problems.join(' ')}`" />
+      <b
+        v-if="stateSays"
+        class="font-semibold"
+        :class="isBad ? 'text-bad' : card.state === 'sent' ? 'text-ok' : 'text-warn'"
+        >{{ stateSays }}</b
+      >
+      <TriangleAlert
+        v-if="card.problems.length > 0"
+        :size="11"
+        class="text-bad"
+        role="img"
+        :aria-label="`${says.problems}: ${card.problems.join(' ')}`"
+      />
     </span>
-    <span class="serif line-clamp-3 text-[13.5px] leading-[1.22] font-medium" :class="card.state === 'sent' || isOnHold ? 'text-ink-2' : ''" dir="auto">{{
-      comment
-    }}</span>
-    <span v-if="would !== undefined" class="absolute -top-1.5 right-1 rounded bg-act px-1 text-tiny font-semibold text-on-act">{{ wouldSays }}</span>
+    <span
+      class="serif line-clamp-3 text-[13.5px] leading-[1.22] font-medium"
+      :class="card.state === 'sent' || isOnHold ? 'text-ink-2' : ''"
+      dir="auto"
+      >{{ comment }}</span
+    >
+    <span
+      v-if="would !== undefined"
+      class="absolute -top-1.5 right-1 rounded bg-act px-1 text-tiny font-semibold text-on-act"
+      >{{ wouldSays }}</span
+    >
   </button>
 </template>

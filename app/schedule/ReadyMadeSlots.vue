@@ -6,10 +6,21 @@ const props = defineProps<{ accountId: string }>()
 const slots = defineModel<PlannedSlot[]>({ required: true })
 const says = words.timetable
 const brand = useBrandStore()
-const wish = reactive<PutIn>({ kind: 'even', days: [1, 2, 3, 4, 5], count: 3, from: '08:30', to: '18:30', at: '12:30', dayFrom: 1, minutes: 20 })
+const wish = reactive<PutIn>({
+  kind: 'even',
+  days: [1, 2, 3, 4, 5],
+  count: 3,
+  from: '08:30',
+  to: '18:30',
+  at: '12:30',
+  dayFrom: 1,
+  minutes: 20,
+})
 const others = computed(() => (brand.view?.accounts ?? []).filter(({ id }) => id !== props.accountId))
 const other = ref('')
-const kinds = computed(() => Object.entries(says.kinds).filter(([kind]) => kind !== 'account' || others.value.length > 0))
+const kinds = computed(() =>
+  Object.entries(says.kinds).filter(([kind]) => kind !== 'account' || others.value.length > 0),
+)
 const isRight = computed(
   () =>
     (wish.kind === 'account' || wish.days.length > 0) &&
@@ -18,12 +29,21 @@ const isRight = computed(
     Number.isInteger(Number(wish.minutes)),
 )
 function toggle(day: number): void {
-  wish.days = wish.days.includes(day) ? wish.days.filter((one) => one !== day) : [...wish.days, day].sort((a, b) => a - b)
+  wish.days = wish.days.includes(day)
+    ? wish.days.filter((one) => one !== day)
+    : [...wish.days, day].sort((a, b) => a - b)
 }
 function put(): void {
   const from = others.value.find(({ id }) => id === other.value) ?? others.value[0]
   const time = (text: string): string => readTime(text) ?? text
-  const asked = { ...wish, count: Number(wish.count), minutes: Number(wish.minutes), from: time(wish.from), to: time(wish.to), at: time(wish.at) }
+  const asked = {
+    ...wish,
+    count: Number(wish.count),
+    minutes: Number(wish.minutes),
+    from: time(wish.from),
+    to: time(wish.to),
+    at: time(wish.at),
+  }
   slots.value = putIn(slots.value, asked, from?.slots ?? [])
 }
 const field = 'rounded border border-edge bg-sheet px-1.5 py-1 text-small text-ink'
@@ -36,11 +56,23 @@ const field = 'rounded border border-edge bg-sheet px-1.5 py-1 text-small text-i
       <option v-for="[kind, label] in kinds" :key="kind" :value="kind">{{ label }}</option>
     </select>
     <template v-if="wish.kind === 'even'">
-      <input v-model="wish.count" :class="field" class="w-11" inputmode="numeric" :aria-label="says.howMany" />
-      <label class="flex items-center gap-1">{{ says.from }} <input v-model="wish.from" :class="field" class="w-14" maxlength="5" /></label>
-      <label class="flex items-center gap-1">{{ says.to }} <input v-model="wish.to" :class="field" class="w-14" maxlength="5" /></label>
+      <input
+        v-model="wish.count"
+        :class="field"
+        class="w-11"
+        inputmode="numeric"
+        :aria-label="says.howMany"
+      />
+      <label class="flex items-center gap-1"
+        >{{ says.from }} <input v-model="wish.from" :class="field" class="w-14" maxlength="5"
+      /></label>
+      <label class="flex items-center gap-1"
+        >{{ says.to }} <input v-model="wish.to" :class="field" class="w-14" maxlength="5"
+      /></label>
     </template>
-    <label v-if="wish.kind === 'at'" class="flex items-center gap-1">{{ says.at }} <input v-model="wish.at" :class="field" class="w-14" maxlength="5" /></label>
+    <label v-if="wish.kind === 'at'" class="flex items-center gap-1"
+      >{{ says.at }} <input v-model="wish.at" :class="field" class="w-14" maxlength="5"
+    /></label>
     <label v-if="wish.kind === 'day'" class="flex items-center gap-1"
       >{{ says.dayFrom }}
       <select v-model="wish.dayFrom" :class="field">
@@ -49,10 +81,13 @@ const field = 'rounded border border-edge bg-sheet px-1.5 py-1 text-small text-i
     </label>
     <template v-if="wish.kind === 'account'">
       <select v-model="other" :class="field" :aria-label="says.account">
-        <option v-for="(one, at) in others" :key="one.id" :value="at === 0 ? '' : one.id">{{ one.name }}</option>
+        <option v-for="(one, at) in others" :key="one.id" :value="at === 0 ? '' : one.id">
+          {{ one.name }}
+        </option>
       </select>
       <label class="flex items-center gap-1" :title="says.laterHint"
-        ><input v-model="wish.minutes" :class="field" class="w-14" inputmode="numeric" /> {{ says.later }}</label
+        ><input v-model="wish.minutes" :class="field" class="w-14" inputmode="numeric" />
+        {{ says.later }}</label
       >
     </template>
     <span v-if="wish.kind !== 'account'" class="flex" role="group" :aria-label="says.days">

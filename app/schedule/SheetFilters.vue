@@ -7,14 +7,31 @@ const props = defineProps<{ view: ScheduleView }>()
 const filter = defineModel<SheetFilter>({ required: true })
 const says = words.schedule
 const brand = useBrandStore()
-const unique = (values: (string | null)[]): string[] => [...new Set(values.filter((one): one is string => Boolean(one)))].sort((a, b) => a.localeCompare(b))
+const unique = (values: (string | null)[]): string[] =>
+  [...new Set(values.filter((one): one is string => Boolean(one)))].sort((a, b) => a.localeCompare(b))
 const people = computed(() => unique(props.view.cards.map((card) => card.by)))
 const sources = computed(() => unique(props.view.cards.map((card) => card.source)))
 const choices = computed(() => [
-  { name: 'pillar' as const, label: says.narrow.pillar, values: (brand.view?.pillars ?? []).map(({ id, name }) => ({ value: id, label: name })) },
-  { name: 'state' as const, label: says.narrow.state, values: Object.entries(says.narrowStates).map(([value, label]) => ({ value, label })) },
-  { name: 'who' as const, label: says.narrow.who, values: people.value.map((value) => ({ value, label: value })) },
-  { name: 'source' as const, label: says.narrow.source, values: sources.value.map((value) => ({ value, label: value })) },
+  {
+    name: 'pillar' as const,
+    label: says.narrow.pillar,
+    values: (brand.view?.pillars ?? []).map(({ id, name }) => ({ value: id, label: name })),
+  },
+  {
+    name: 'state' as const,
+    label: says.narrow.state,
+    values: Object.entries(says.narrowStates).map(([value, label]) => ({ value, label })),
+  },
+  {
+    name: 'who' as const,
+    label: says.narrow.who,
+    values: people.value.map((value) => ({ value, label: value })),
+  },
+  {
+    name: 'source' as const,
+    label: says.narrow.source,
+    values: sources.value.map((value) => ({ value, label: value })),
+  },
 ])
 const narrowed = computed(() => isNarrowed(filter.value))
 const clear = (): void => void (filter.value = { pillar: '', state: '', who: '', source: '' })
@@ -33,6 +50,8 @@ const clear = (): void => void (filter.value = { pillar: '', state: '', who: '',
       <option value="">{{ one.label }}</option>
       <option v-for="value in one.values" :key="value.value" :value="value.value">{{ value.label }}</option>
     </select>
-    <button v-if="narrowed > 0" type="button" class="min-h-6 text-tiny font-semibold text-act" @click="clear">{{ says.allOf(narrowed) }}</button>
+    <button v-if="narrowed > 0" type="button" class="min-h-6 text-tiny font-semibold text-act" @click="clear">
+      {{ says.allOf(narrowed) }}
+    </button>
   </div>
 </template>

@@ -7,7 +7,9 @@ const props = defineProps<{ planned: PlannedSlot; day: string; readOnly: boolean
 const emit = defineEmits<{ change: [slot: PlannedSlot]; remove: [] }>()
 const says = words.timetable
 const brand = useBrandStore()
-const ink = computed(() => (props.planned.use === 'pillar' ? brand.pillarInk(props.planned.pillarId) : 'var(--rule)'))
+const ink = computed(() =>
+  props.planned.use === 'pillar' ? brand.pillarInk(props.planned.pillarId) : 'var(--rule)',
+)
 const typed = ref(props.planned.time)
 watch(
   () => props.planned.time,
@@ -62,7 +64,9 @@ const use = computed({
       :aria-label="says.useOf(planned.time, day)"
     >
       <option value="any">{{ says.uses.any }}</option>
-      <option v-for="pillar in brand.view?.pillars ?? []" :key="pillar.id" :value="pillar.id">{{ pillar.name }}</option>
+      <option v-for="pillar in brand.view?.pillars ?? []" :key="pillar.id" :value="pillar.id">
+        {{ pillar.name }}
+      </option>
       <option value="free">{{ says.uses.free }}</option>
     </select>
   </div>

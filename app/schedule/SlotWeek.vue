@@ -4,7 +4,10 @@ import type { PlannedSlot } from './timetables'
 
 const props = defineProps<{ slots: PlannedSlot[] }>()
 const week = computed(() =>
-  words.account.shortDays.map((day, at) => ({ day, times: props.slots.filter((slot) => slot.weekday === at + 1).map((slot) => slot.time) })),
+  words.account.shortDays.map((day, at) => ({
+    day,
+    times: props.slots.filter((slot) => slot.weekday === at + 1).map((slot) => slot.time),
+  })),
 )
 </script>
 

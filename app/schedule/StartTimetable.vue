@@ -12,9 +12,14 @@ const brand = useBrandStore()
 // What was chosen before is shown again.
 const choice = ref<ReadyMade | ''>(props.account.slots.length > 0 ? '' : 'workdays')
 const slots = ref(
-  props.account.slots.length > 0 ? props.account.slots.map(({ weekday, time, use, pillarId }) => ({ weekday, time, use, pillarId })) : READY_MADE.workdays,
+  props.account.slots.length > 0
+    ? props.account.slots.map(({ weekday, time, use, pillarId }) => ({ weekday, time, use, pillarId }))
+    : READY_MADE.workdays,
 )
-const choices = computed(() => [...(props.account.slots.length > 0 ? [{ value: '', label: words.account.asItIs }] : []), ...readyMadeChoices])
+const choices = computed(() => [
+  ...(props.account.slots.length > 0 ? [{ value: '', label: words.account.asItIs }] : []),
+  ...readyMadeChoices,
+])
 const busy = ref(false)
 const problem = ref('')
 watch(choice, (now) => now !== '' && (slots.value = READY_MADE[now]))
@@ -25,7 +30,15 @@ async function save(): Promise<void> {
   try {
     const { perDay, minGapMinutes, repeatAfterDays, except, mix, version } = account
     await brand.change(words.notices.saved, () =>
-      api.put<Undoable>(brand.path(`/accounts/${account.id}/timetable`), { perDay, minGapMinutes, repeatAfterDays, except, mix, version, slots: slots.value }),
+      api.put<Undoable>(brand.path(`/accounts/${account.id}/timetable`), {
+        perDay,
+        minGapMinutes,
+        repeatAfterDays,
+        except,
+        mix,
+        version,
+        slots: slots.value,
+      }),
     )
     emit('done')
   } catch (error) {

@@ -6,14 +6,23 @@ import { readTime, type PlannedSlot } from './timetables'
 const slots = defineModel<PlannedSlot[]>({ required: true })
 const says = words.account
 const days = computed(() =>
-  says.days.map((name, at) => ({ name, short: says.shortDays[at]!, weekday: at + 1, slots: slots.value.filter((slot) => slot.weekday === at + 1) })),
+  says.days.map((name, at) => ({
+    name,
+    short: says.shortDays[at]!,
+    weekday: at + 1,
+    slots: slots.value.filter((slot) => slot.weekday === at + 1),
+  })),
 )
 
-const sorted = (list: PlannedSlot[]): PlannedSlot[] => [...list].sort((a, b) => a.weekday - b.weekday || a.time.localeCompare(b.time))
+const sorted = (list: PlannedSlot[]): PlannedSlot[] =>
+  [...list].sort((a, b) => a.weekday - b.weekday || a.time.localeCompare(b.time))
 function add(weekday: number): void {
   const last = slots.value.filter((slot) => slot.weekday === weekday).at(-1)
   const hour = last ? Math.min(23, Number(last.time.slice(0, 2)) + 2) : 9
-  slots.value = sorted([...slots.value, { weekday, time: `${String(hour).padStart(2, '0')}:00`, use: 'any', pillarId: null }])
+  slots.value = sorted([
+    ...slots.value,
+    { weekday, time: `${String(hour).padStart(2, '0')}:00`, use: 'any', pillarId: null },
+  ])
   void takeFocus(weekday)
 }
 const week = ref<HTMLElement | null>(null)
@@ -29,10 +38,18 @@ function change(slot: PlannedSlot, field: HTMLInputElement): void {
 
 <template>
   <ul ref="week" class="divide-y divide-rule rounded-md border border-rule" :aria-label="says.timetable">
-    <li v-for="day in days" :key="day.weekday" class="grid grid-cols-[40px_1fr_auto] items-center gap-2 px-2.5 py-1.5">
+    <li
+      v-for="day in days"
+      :key="day.weekday"
+      class="grid grid-cols-[40px_1fr_auto] items-center gap-2 px-2.5 py-1.5"
+    >
       <b class="text-small font-semibold">{{ day.short }}</b>
       <span class="flex flex-wrap gap-1">
-        <span v-for="(slot, at) in day.slots" :key="at" class="flex items-center rounded border border-rule bg-paper">
+        <span
+          v-for="(slot, at) in day.slots"
+          :key="at"
+          class="flex items-center rounded border border-rule bg-paper"
+        >
           <input
             :value="slot.time"
             inputmode="numeric"
@@ -52,7 +69,13 @@ function change(slot: PlannedSlot, field: HTMLInputElement): void {
         </span>
         <span v-if="day.slots.length === 0" class="text-small text-ink-3">{{ says.emptyDay }}</span>
       </span>
-      <button type="button" class="p-1 text-ink-2 hover:text-ink" :aria-label="says.addTimeOn(day.name)" :title="says.addTime" @click="add(day.weekday)">
+      <button
+        type="button"
+        class="p-1 text-ink-2 hover:text-ink"
+        :aria-label="says.addTimeOn(day.name)"
+        :title="says.addTime"
+        @click="add(day.weekday)"
+      >
         <Plus :size="14" aria-hidden="true" />
       </button>
     </li>

@@ -8,25 +8,40 @@ defineProps<{ readOnly: boolean }>()
 const slots = defineModel<PlannedSlot[]>({ required: true })
 const says = words.account
 const days = computed(() =>
-  says.days.map((name, at) => ({ name, short: says.shortDays[at]!, weekday: at + 1, slots: slots.value.filter((slot) => slot.weekday === at + 1) })),
+  says.days.map((name, at) => ({
+    name,
+    short: says.shortDays[at]!,
+    weekday: at + 1,
+    slots: slots.value.filter((slot) => slot.weekday === at + 1),
+  })),
 )
 
 function add(weekday: number): void {
   const last = slots.value.filter((slot) => slot.weekday === weekday).at(-1)
   const hour = last ? Math.min(23, Number(last.time.slice(0, 2)) + 2) : 9
-  slots.value = sortedSlots([...slots.value, { weekday, time: `${String(hour).padStart(2, '0')}:00`, use: 'any', pillarId: null }])
+  slots.value = sortedSlots([
+    ...slots.value,
+    { weekday, time: `${String(hour).padStart(2, '0')}:00`, use: 'any', pillarId: null },
+  ])
   void takeFocus(weekday)
 }
 const week = ref<HTMLElement | null>(null)
 const takeFocus = useTypingOver(week)
-const change = (slot: PlannedSlot, now: PlannedSlot): void => void (slots.value = sortedSlots(slots.value.map((one) => (one === slot ? now : one))))
+const change = (slot: PlannedSlot, now: PlannedSlot): void =>
+  void (slots.value = sortedSlots(slots.value.map((one) => (one === slot ? now : one))))
 const remove = (slot: PlannedSlot): void => void (slots.value = slots.value.filter((one) => one !== slot))
 </script>
 
 <template>
-  <ul ref="week" class="grid grid-cols-7 border border-rule bg-sheet max-column:grid-cols-2" :aria-label="words.timetable.week">
+  <ul
+    ref="week"
+    class="grid grid-cols-7 border border-rule bg-sheet max-column:grid-cols-2"
+    :aria-label="words.timetable.week"
+  >
     <li v-for="day in days" :key="day.weekday" class="min-w-0 border-r border-rule last:border-r-0">
-      <p class="flex items-center justify-between border-b border-rule bg-paper py-1 pr-1 pl-2.5 text-small font-semibold">
+      <p
+        class="flex items-center justify-between border-b border-rule bg-paper py-1 pr-1 pl-2.5 text-small font-semibold"
+      >
         {{ day.short }}
         <button
           v-if="!readOnly"

@@ -49,11 +49,26 @@ export function isWanted(card: Card, filter: SheetFilter): boolean {
 
 /** The days a schedule shows, `YYYY-MM-DD`. */
 export const daysOf = (view: ScheduleView): string[] =>
-  Array.from({ length: Math.round((Date.parse(view.to) - Date.parse(view.from)) / 86_400_000) }, (_, at) => addDays(view.from, at))
+  Array.from({ length: Math.round((Date.parse(view.to) - Date.parse(view.from)) / 86_400_000) }, (_, at) =>
+    addDays(view.from, at),
+  )
 
 /** One account's day in time order: its posts and its open slots. */
-export function entriesOf(view: ScheduleView, accountId: string, date: string, dayOf: (at: string) => string): SheetEntry[] {
-  const cards = view.cards.map((card) => ({ key: card.id, at: card.at, card, says: '', free: false, held: false, accountId: card.accountId }))
+export function entriesOf(
+  view: ScheduleView,
+  accountId: string,
+  date: string,
+  dayOf: (at: string) => string,
+): SheetEntry[] {
+  const cards = view.cards.map((card) => ({
+    key: card.id,
+    at: card.at,
+    card,
+    says: '',
+    free: false,
+    held: false,
+    accountId: card.accountId,
+  }))
   const open = view.open.map((slot) => ({
     key: `${slot.slotId}${slot.at}`,
     at: slot.at,
@@ -63,5 +78,7 @@ export function entriesOf(view: ScheduleView, accountId: string, date: string, d
     held: slot.held,
     accountId: slot.accountId,
   }))
-  return [...cards, ...open].filter((entry) => entry.accountId === accountId && dayOf(entry.at) === date).sort((a, b) => a.at.localeCompare(b.at))
+  return [...cards, ...open]
+    .filter((entry) => entry.accountId === accountId && dayOf(entry.at) === date)
+    .sort((a, b) => a.at.localeCompare(b.at))
 }

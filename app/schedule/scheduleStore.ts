@@ -17,7 +17,10 @@ export interface Move {
 /** What a hold is of: the whole brand, one account, one post. */
 export type HoldTarget = { kind: 'brand' } | { kind: 'account' | 'post'; id: string }
 
-/** The next seven days (the ribbon), and the seven days the Schedule shows, which are the same unless one moves. */
+/**
+ * The next seven days (the ribbon), and the seven days the Schedule shows, which are the same unless one
+ * moves.
+ */
 export const useScheduleStore = defineStore('schedule', () => {
   const ribbon = ref<ScheduleView | null>(null)
   const other = ref<ScheduleView | null>(null)
@@ -28,7 +31,9 @@ export const useScheduleStore = defineStore('schedule', () => {
   const session = useSessionStore()
   const notices = useNoticesStore()
   const times = useTimes()
-  const shown = computed(() => (from.value === null || from.value === ribbon.value?.from ? ribbon.value : other.value))
+  const shown = computed(() =>
+    from.value === null || from.value === ribbon.value?.from ? ribbon.value : other.value,
+  )
 
   async function load(): Promise<void> {
     const asked = session.brandId
@@ -38,7 +43,10 @@ export const useScheduleStore = defineStore('schedule', () => {
       throw error
     })
     failed.value = ''
-    const moved = from.value !== null && from.value !== week.from ? await api.get<ScheduleView>(brand.path(`/schedule?from=${from.value}&days=${DAYS}`)) : null
+    const moved =
+      from.value !== null && from.value !== week.from
+        ? await api.get<ScheduleView>(brand.path(`/schedule?from=${from.value}&days=${DAYS}`))
+        : null
     if (asked !== session.brandId) return
     ribbon.value = week
     other.value = moved
@@ -61,18 +69,34 @@ export const useScheduleStore = defineStore('schedule', () => {
   /** Moves a post as it was shown, with the version of the plan it was shown with. */
   async function moveLine({ lineId, to, accountId }: Move, planVersion: string): Promise<void> {
     const body = { to, accountId, planVersion }
-    await undoably(() => movedTo(lineId), () => api.post<Undoable>(brand.path(`/lines/${lineId}/move`), body)) // prettier-ignore
+    await undoably(
+      () => movedTo(lineId),
+      () => api.post<Undoable>(brand.path(`/lines/${lineId}/move`), body),
+    )
   }
   function movedTo(lineId: string): string {
-    const card = [...(shown.value?.cards ?? []), ...(ribbon.value?.cards ?? [])].find((one) => one.lineId === lineId)
+    const card = [...(shown.value?.cards ?? []), ...(ribbon.value?.cards ?? [])].find(
+      (one) => one.lineId === lineId,
+    )
     return card ? words.move.done(times.shortDayTime(card.at)) : words.move.doneNowhere
   }
 
   const hold = (of: HoldTarget, reason: string, until: string | null): Promise<void> =>
-    undoably(() => words.hold.held, () => api.post<Undoable>(brand.path('/hold'), { of, reason, until }), brand.load, true) // prettier-ignore
+    undoably(
+      () => words.hold.held,
+      () => api.post<Undoable>(brand.path('/hold'), { of, reason, until }),
+      brand.load,
+      true,
+    )
   const lift = (of: HoldTarget, late: string): Promise<void> =>
-    undoably(() => words.hold.lifted, () => api.post<Undoable>(brand.path('/lift'), { of, late }), brand.load, true) // prettier-ignore
-  const late = (of: HoldTarget): Promise<LateLine[]> => api.get(brand.path(`/late${of.kind === 'brand' ? '' : `?${of.kind}=${of.id}`}`))
+    undoably(
+      () => words.hold.lifted,
+      () => api.post<Undoable>(brand.path('/lift'), { of, late }),
+      brand.load,
+      true,
+    )
+  const late = (of: HoldTarget): Promise<LateLine[]> =>
+    api.get(brand.path(`/late${of.kind === 'brand' ? '' : `?${of.kind}=${of.id}`}`))
   const previewWatch = (): Promise<FoundAhead[]> => api.get(brand.path('/look-ahead'))
   async function sendNow(lineId: string): Promise<void> {
     await api.post(brand.path(`/lines/${lineId}/send`))
@@ -91,5 +115,20 @@ export const useScheduleStore = defineStore('schedule', () => {
     await Promise.all([load(), also()])
     notices.sayUndoable(says(result), id, result.historyId, () => Promise.all([load(), also()]), asks)
   }
-  return { ribbon, failed, shown, from, load, open, step, move: moveLine, takeOut, sendNow, hold, lift, late, previewWatch }
+  return {
+    ribbon,
+    failed,
+    shown,
+    from,
+    load,
+    open,
+    step,
+    move: moveLine,
+    takeOut,
+    sendNow,
+    hold,
+    lift,
+    late,
+    previewWatch,
+  }
 })

@@ -23,11 +23,18 @@ export const READY_MADE: Record<keyof typeof words.account.choices, PlannedSlot[
 
 export type ReadyMade = keyof typeof READY_MADE
 
-export const readyMadeChoices = Object.entries(words.account.choices).map(([value, label]) => ({ value, label }))
+export const readyMadeChoices = Object.entries(words.account.choices).map(([value, label]) => ({
+  value,
+  label,
+}))
 
-export const sortedSlots = (slots: PlannedSlot[]): PlannedSlot[] => [...slots].sort((a, b) => a.weekday - b.weekday || a.time.localeCompare(b.time))
+export const sortedSlots = (slots: PlannedSlot[]): PlannedSlot[] =>
+  [...slots].sort((a, b) => a.weekday - b.weekday || a.time.localeCompare(b.time))
 
-/** What is put into a week: so many times evenly over a day, one time, another account's week some minutes later, or one day as another. */
+/**
+ * What is put into a week: so many times evenly over a day, one time, another account's week some minutes
+ * later, or one day as another.
+ */
 export interface PutIn {
   kind: 'even' | 'at' | 'account' | 'day'
   days: number[]
@@ -39,14 +46,20 @@ export interface PutIn {
   minutes: number
 }
 
-/** The week after something ready-made was put in. A day that is given times evenly, or as another, loses those it had. */
+/**
+ * The week after something ready-made was put in. A day that is given times evenly, or as another, loses
+ * those it had.
+ */
 export function putIn(slots: PlannedSlot[], wish: PutIn, others: PlannedSlot[]): PlannedSlot[] {
   const kept = slots.filter(({ weekday }) => !wish.days.includes(weekday))
   switch (wish.kind) {
     case 'even':
       return sortedSlots([...kept, ...on(wish.days, evenTimes(wish.count, wish.from, wish.to))])
     case 'at':
-      return sortedSlots([...slots.filter(({ weekday, time }) => !(wish.days.includes(weekday) && time === wish.at)), ...on(wish.days, [wish.at])])
+      return sortedSlots([
+        ...slots.filter(({ weekday, time }) => !(wish.days.includes(weekday) && time === wish.at)),
+        ...on(wish.days, [wish.at]),
+      ])
     case 'account':
       return sortedSlots(shiftWeek(asWeek(others), wish.minutes).map(ofWeek))
     case 'day':
@@ -54,8 +67,19 @@ export function putIn(slots: PlannedSlot[], wish: PutIn, others: PlannedSlot[]):
   }
 }
 
-const asWeek = (slots: PlannedSlot[]) => slots.map(({ weekday, time, use, pillarId }) => ({ weekday: weekday as Weekday, time, use, pillar: pillarId }))
-const ofWeek = ({ weekday, time, use, pillar }: ReturnType<typeof asWeek>[number]): PlannedSlot => ({ weekday, time, use, pillarId: pillar })
+const asWeek = (slots: PlannedSlot[]) =>
+  slots.map(({ weekday, time, use, pillarId }) => ({
+    weekday: weekday as Weekday,
+    time,
+    use,
+    pillar: pillarId,
+  }))
+const ofWeek = ({ weekday, time, use, pillar }: ReturnType<typeof asWeek>[number]): PlannedSlot => ({
+  weekday,
+  time,
+  use,
+  pillarId: pillar,
+})
 
 /** A time of day as a person types it (`7:30`, `0730`, `07.30`) as `HH:MM`; null for what is none. */
 export function readTime(text: string): string | null {

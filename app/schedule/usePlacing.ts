@@ -15,10 +15,14 @@ interface PlacedThing {
 const AFTER_MS = 120
 
 /**
- * Where a post would go on each account, by what is wished for there, and what else would move; asked for anew as anything of it changes.
- * The version is of the accounts that are `ready`: those are lined up with it.
+ * Where a post would go on each account, by what is wished for there, and what else would move; asked for
+ * anew as anything of it changes. The version is of the accounts that are `ready`: those are lined up with
+ * it.
  */
-export function usePlacing(post: () => PlacedThing, given: { chosen: () => string[]; ready: () => string[] }) {
+export function usePlacing(
+  post: () => PlacedThing,
+  given: { chosen: () => string[]; ready: () => string[] },
+) {
   const brand = useBrandStore()
   const places = shallowRef<Placing['accounts']>([])
   const moved = shallowRef<Placing['moved']>([])
@@ -31,9 +35,15 @@ export function usePlacing(post: () => PlacedThing, given: { chosen: () => strin
   const isAsking = ref(false)
   let turn = 0
 
-  const placementsOf = (ids: string[]): Placement[] => ids.map((accountId) => ({ accountId, ...(own.value[accountId] ?? common.value) }))
+  const placementsOf = (ids: string[]): Placement[] =>
+    ids.map((accountId) => ({ accountId, ...(own.value[accountId] ?? common.value) }))
   const isWhole = ({ kind, at }: Wish): boolean => (kind !== 'slot' && kind !== 'time') || at !== null
-  const ask = (placements: Placement[]): Promise<Placing> => api.post<Placing>(brand.path('/placing'), { ...post(), placements: placements.filter(isWhole), echoes: echoes.value }) // prettier-ignore
+  const ask = (placements: Placement[]): Promise<Placing> =>
+    api.post<Placing>(brand.path('/placing'), {
+      ...post(),
+      placements: placements.filter(isWhole),
+      echoes: echoes.value,
+    })
 
   async function load(): Promise<void> {
     const mine = ++turn
@@ -54,7 +64,16 @@ export function usePlacing(post: () => PlacedThing, given: { chosen: () => strin
     moved.value = some.moved
     version.value = placementsOf(ready).every(isWhole) ? some.version : ''
   }
-  const asked = (): string => JSON.stringify([post(), given.chosen(), given.ready(), common.value, own.value, echoes.value, brand.view?.brand.id])
+  const asked = (): string =>
+    JSON.stringify([
+      post(),
+      given.chosen(),
+      given.ready(),
+      common.value,
+      own.value,
+      echoes.value,
+      brand.view?.brand.id,
+    ])
   const loadSoon = useDebounceFn(load, AFTER_MS)
   // What was shown is of before: nothing is lined up with it.
   watch(
@@ -74,7 +93,18 @@ export function usePlacing(post: () => PlacedThing, given: { chosen: () => strin
     own.value = slot?.accountId && wish ? { [slot.accountId]: wish } : {}
     echoes.value = []
   }
-  return { places, moved, version, isAsking, common, own, echoes, load, reset, placements: () => placementsOf(given.ready()) }
+  return {
+    places,
+    moved,
+    version,
+    isAsking,
+    common,
+    own,
+    echoes,
+    load,
+    reset,
+    placements: () => placementsOf(given.ready()),
+  }
 }
 
 export type PlacingWish = ReturnType<typeof usePlacing>

@@ -3,7 +3,9 @@ import { api } from '~/base/client'
 import type { MoveTrial, PlanAnswer, PlanAsk } from './workers/plan'
 import { useScheduleStore, type Move } from './scheduleStore'
 
-/** The plan in this browser: what a move would do is worked out here, in a worker, before anybody confirms it. */
+/**
+ * The plan in this browser: what a move would do is worked out here, in a worker, before anybody confirms it.
+ */
 export function usePlanTrial() {
   const brand = useBrandStore()
   const schedule = useScheduleStore()
@@ -16,7 +18,9 @@ export function usePlanTrial() {
     worker ??= begin()
     const mine = ++turn
     const { zone = 'UTC', language = null } = brand.view?.brand ?? {}
-    const texts = what.input ? Object.fromEntries((base.value?.lines ?? []).map(({ id, text }) => [id, text])) : {}
+    const texts = what.input
+      ? Object.fromEntries((base.value?.lines ?? []).map(({ id, text }) => [id, text]))
+      : {}
     worker.postMessage({ turn: mine, ...what, texts, zone, language } satisfies PlanAsk)
     return new Promise((resolve) => waiting.set(mine, resolve))
   }
@@ -36,7 +40,8 @@ export function usePlanTrial() {
     base.value = found
     void ask({ input: found.input, move: null })
   }
-  const tryMove = ({ lineId, to, accountId }: Move): Promise<MoveTrial | null> => ask({ input: null, move: { id: lineId, to, accountId } })
+  const tryMove = ({ lineId, to, accountId }: Move): Promise<MoveTrial | null> =>
+    ask({ input: null, move: { id: lineId, to, accountId } })
 
   watch(() => schedule.ribbon, load, { immediate: true })
   onBeforeUnmount(() => worker?.terminate())

@@ -25,7 +25,10 @@ export interface MixDraft {
 
 const TRY_AFTER_MS = 250
 
-/** An account's timetable being edited: what it would move is asked for as it changes, and nothing is stored before one saves. */
+/**
+ * An account's timetable being edited: what it would move is asked for as it changes, and nothing is stored
+ * before one saves.
+ */
 export function useTimetable(id: string) {
   const brand = useBrandStore()
   const account = computed(() => brand.view?.accounts.find((one) => one.id === id) ?? null)
@@ -45,17 +48,46 @@ export function useTimetable(id: string) {
   function take(known: Account): void {
     const { perDay, minGapMinutes, repeatAfterDays, version } = known
     const slots = known.slots.map(({ weekday, time, use, pillarId }) => ({ weekday, time, use, pillarId }))
-    days.value = known.except.map(({ date, does, slots: own }) => ({ date, does, times: own.map(({ time }) => time).join(' '), known: own }))
-    shares.value = known.mix.map(({ pillarId, maxShare, windowDays }) => ({ pillarId, percent: Math.round(maxShare * 100), windowDays }))
-    form.start({ slots, except: known.except, mix: known.mix, perDay, minGapMinutes, repeatAfterDays, version })
+    days.value = known.except.map(({ date, does, slots: own }) => ({
+      date,
+      does,
+      times: own.map(({ time }) => time).join(' '),
+      known: own,
+    }))
+    shares.value = known.mix.map(({ pillarId, maxShare, windowDays }) => ({
+      pillarId,
+      percent: Math.round(maxShare * 100),
+      windowDays,
+    }))
+    form.start({
+      slots,
+      except: known.except,
+      mix: known.mix,
+      perDay,
+      minGapMinutes,
+      repeatAfterDays,
+      version,
+    })
     kept = current()
     change.value = null
   }
   let kept = ''
-  const current = (): string => JSON.stringify({ ...form.values, except: excepts(days.value), mix: mixes(shares.value) })
+  const current = (): string =>
+    JSON.stringify({ ...form.values, except: excepts(days.value), mix: mixes(shares.value) })
   const isChanged = computed(() => form.values.version > 0 && current() !== kept)
-  watch(account, (now) => now && (form.values.version === 0 || (now.version !== form.values.version && !isChanged.value)) && take(now), { immediate: true })
-  watch([days, shares], () => Object.assign(form.values, { except: excepts(days.value), mix: mixes(shares.value) }), { deep: true })
+  watch(
+    account,
+    (now) =>
+      now &&
+      (form.values.version === 0 || (now.version !== form.values.version && !isChanged.value)) &&
+      take(now),
+    { immediate: true },
+  )
+  watch(
+    [days, shares],
+    () => Object.assign(form.values, { except: excepts(days.value), mix: mixes(shares.value) }),
+    { deep: true },
+  )
 
   const checked = (): unknown => {
     try {
@@ -72,14 +104,20 @@ export function useTimetable(id: string) {
       const mine = ++turn
       const asked = checked()
       if (!isChanged.value || asked === null || !brand.isOwner) return void (change.value = null)
-      const found = await api.post<PlanChange>(brand.path(`/accounts/${id}/timetable-change`), asked).catch(() => null)
+      const found = await api
+        .post<PlanChange>(brand.path(`/accounts/${id}/timetable-change`), asked)
+        .catch(() => null)
       if (mine === turn) change.value = found
     },
     { debounce: TRY_AFTER_MS },
   )
 
   async function save(): Promise<boolean> {
-    const done = await form.send((values) => brand.change<Undoable>(words.timetable.saved, () => api.put(brand.path(`/accounts/${id}/timetable`), values)))
+    const done = await form.send((values) =>
+      brand.change<Undoable>(words.timetable.saved, () =>
+        api.put(brand.path(`/accounts/${id}/timetable`), values),
+      ),
+    )
     if (done && account.value) take(account.value)
     return done
   }
@@ -90,10 +128,21 @@ const excepts = (days: ExceptDraft[]): ExceptView[] =>
   days.map(({ date, does, times, known = [] }) => ({
     date,
     does,
-    slots: does === 'none' ? [] : times.split(/[\s,;]+/).filter(Boolean).map((time) => slotAt(readTime(time) ?? time, known)), // prettier-ignore
+    slots:
+      does === 'none'
+        ? []
+        : times
+            .split(/[\s,;]+/)
+            .filter(Boolean)
+            .map((time) => slotAt(readTime(time) ?? time, known)),
   }))
 
-const slotAt = (time: string, known: ExceptView['slots']): ExceptView['slots'][number] => known.find((slot) => slot.time === time) ?? { time, use: 'any', pillarId: null } // prettier-ignore
+const slotAt = (time: string, known: ExceptView['slots']): ExceptView['slots'][number] =>
+  known.find((slot) => slot.time === time) ?? { time, use: 'any', pillarId: null }
 
 const mixes = (shares: MixDraft[]) =>
-  shares.map(({ pillarId, percent, windowDays }) => ({ pillarId, maxShare: Number(percent) / 100, windowDays: Number(windowDays) }))
+  shares.map(({ pillarId, percent, windowDays }) => ({
+    pillarId,
+    maxShare: Number(percent) / 100,
+    windowDays: Number(windowDays),
+  }))

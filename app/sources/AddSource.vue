@@ -21,7 +21,8 @@ const adding = useForm(sourceSchema, { ...noWishes(), feedUrl: '' })
 const isSearch = computed(() => /\{(words|searchTerms)\??\}/.test(looking.values.address))
 /** The page in which no feed was found: there are other ways on. */
 const withoutFeed = ref('')
-const withScheme = (address: string): string => (/^https?:\/\//i.test(address) ? address : `https://${address.trim()}`)
+const withScheme = (address: string): string =>
+  /^https?:\/\//i.test(address) ? address : `https://${address.trim()}`
 watch(
   () => looking.values.address,
   () => (withoutFeed.value = ''),
@@ -33,18 +34,26 @@ async function look(asked: { address: string; words: string }): Promise<void> {
   found.value = null
   withoutFeed.value = ''
   const shown = await api.post<FoundSource>(brand.path('/sources/look'), asked).catch((error: unknown) => {
-    if (error instanceof Refusal && error.code === 'noFeedOnPage') withoutFeed.value = withScheme(asked.address)
+    if (error instanceof Refusal && error.code === 'noFeedOnPage')
+      withoutFeed.value = withScheme(asked.address)
     throw error
   })
   found.value = shown
-  adding.start({ ...noWishes(), feedUrl: shown.url, label: (asked.words ? `${shown.title}: ${asked.words}` : shown.title).slice(0, 120) })
+  adding.start({
+    ...noWishes(),
+    feedUrl: shown.url,
+    label: (asked.words ? `${shown.title}: ${asked.words}` : shown.title).slice(0, 120),
+  })
 }
-const find = (): Promise<boolean> => looking.send(({ address, words }) => look({ address, words: isSearch.value ? words : '' }))
+const find = (): Promise<boolean> =>
+  looking.send(({ address, words }) => look({ address, words: isSearch.value ? words : '' }))
 const choose = (url: string): Promise<boolean> => looking.send(() => look({ address: url, words: '' }))
 
 async function add(): Promise<void> {
   const { label } = adding.values
-  const done = await adding.send((values) => brand.change(words.notices.added(label), () => api.post(brand.path('/sources'), values)))
+  const done = await adding.send((values) =>
+    brand.change(words.notices.added(label), () => api.post(brand.path('/sources'), values)),
+  )
   if (!done) return
   found.value = null
   looking.start({ address: '', words: '' })
@@ -73,14 +82,32 @@ onMounted(() => {
         :error="looking.errors.value.address || looking.problem.value"
         @leave="looking.values.address && looking.leave('address')"
       />
-      <TextField v-if="isSearch" v-model="looking.values.words" class="w-[180px]" :label="says.searchWords" :error="looking.errors.value.words" />
-      <PlainButton class="min-h-[33px] column:mt-[21px]" :kind="found ? 'plain' : 'act'" type="submit" :busy="looking.busy.value">{{
-        looking.busy.value ? says.finding : says.find
-      }}</PlainButton>
+      <TextField
+        v-if="isSearch"
+        v-model="looking.values.words"
+        class="w-[180px]"
+        :label="says.searchWords"
+        :error="looking.errors.value.words"
+      />
+      <PlainButton
+        class="min-h-[33px] column:mt-[21px]"
+        :kind="found ? 'plain' : 'act'"
+        type="submit"
+        :busy="looking.busy.value"
+        >{{ looking.busy.value ? says.finding : says.find }}</PlainButton
+      >
     </form>
-    <div v-if="withoutFeed" class="mt-2 flex flex-wrap items-baseline gap-x-4 gap-y-1 text-small" role="status">
+    <div
+      v-if="withoutFeed"
+      class="mt-2 flex flex-wrap items-baseline gap-x-4 gap-y-1 text-small"
+      role="status"
+    >
       <span class="text-ink-2">{{ says.withoutFeed.title }}</span>
-      <button type="button" class="min-h-6 font-semibold text-act underline-offset-2 hover:underline" @click="hasMail = true">
+      <button
+        type="button"
+        class="min-h-6 font-semibold text-act underline-offset-2 hover:underline"
+        @click="hasMail = true"
+      >
         {{ says.withoutFeed.mail }}
       </button>
       <NuxtLink
@@ -92,12 +119,21 @@ onMounted(() => {
     <p v-if="!found" class="mt-2 max-w-[80ch] text-small text-ink-3">{{ says.addressHelp }}</p>
     <div v-if="!found" class="mt-3 flex flex-wrap gap-2">
       <PlainButton @click="hasMail = true"><Mail :size="14" aria-hidden="true" />{{ says.mail }}</PlainButton>
-      <PlainButton @click="hasBookmark = true"><BookmarkPlus :size="14" aria-hidden="true" />{{ says.bookmark }}</PlainButton>
+      <PlainButton @click="hasBookmark = true"
+        ><BookmarkPlus :size="14" aria-hidden="true" />{{ says.bookmark }}</PlainButton
+      >
     </div>
-    <form v-if="found" class="mt-4 grid gap-5 border-t border-rule pt-4 column:grid-cols-[1fr_340px]" novalidate @submit.prevent="add">
+    <form
+      v-if="found"
+      class="mt-4 grid gap-5 border-t border-rule pt-4 column:grid-cols-[1fr_340px]"
+      novalidate
+      @submit.prevent="add"
+    >
       <div class="min-w-0">
         <p class="serif text-[18px] leading-tight font-medium" dir="auto">{{ found.title }}</p>
-        <p class="truncate text-small text-ink-2">{{ says.found(says.formats[found.format as 'rss'] ?? found.format) }} · {{ found.url }}</p>
+        <p class="truncate text-small text-ink-2">
+          {{ says.found(says.formats[found.format as 'rss'] ?? found.format) }} · {{ found.url }}
+        </p>
         <ChoiceField
           v-if="found.feeds.length > 1"
           class="mt-3"
@@ -108,8 +144,14 @@ onMounted(() => {
         />
         <h3 class="mt-3 text-small font-semibold text-ink-2">{{ says.newest }}</h3>
         <ul class="mt-1 divide-y divide-rule">
-          <li v-for="item in found.newest" :key="item.title" class="flex items-baseline justify-between gap-3 py-1.5">
-            <span class="serif text-[15px] leading-tight wrap-anywhere" dir="auto">{{ item.title }}</span><span class="shrink-0 text-small text-ink-3">{{
+          <li
+            v-for="item in found.newest"
+            :key="item.title"
+            class="flex items-baseline justify-between gap-3 py-1.5"
+          >
+            <span class="serif text-[15px] leading-tight wrap-anywhere" dir="auto">{{
+              item.title
+            }}</span><span class="shrink-0 text-small text-ink-3">{{
               item.at ? times.ago(item.at) : ''
             }}</span>
           </li>
@@ -119,10 +161,17 @@ onMounted(() => {
       <div class="grid content-start gap-4">
         <p v-if="found.known" class="text-warn">{{ says.known(found.known) }}</p>
         <template v-else>
-          <SourceSettings :values="adding.values" :errors="adding.errors.value" folded @leave="adding.leave" />
+          <SourceSettings
+            :values="adding.values"
+            :errors="adding.errors.value"
+            folded
+            @leave="adding.leave"
+          />
           <ProblemLine :says="adding.problem.value || adding.errors.value.feedUrl || ''" />
           <div class="flex gap-2">
-            <PlainButton kind="act" type="submit" :busy="adding.busy.value">{{ adding.busy.value ? says.adding : says.add }}</PlainButton>
+            <PlainButton kind="act" type="submit" :busy="adding.busy.value">{{
+              adding.busy.value ? says.adding : says.add
+            }}</PlainButton>
             <PlainButton kind="quiet" @click="found = null">{{ says.notThis }}</PlainButton>
           </div>
         </template>

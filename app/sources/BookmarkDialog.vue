@@ -7,7 +7,10 @@ const emit = defineEmits<{ close: [] }>()
 const says = words.source
 const wasPressed = ref(false)
 // What the button does on another site: it opens this screen with that site's address.
-const script = computed(() => `javascript:void(window.open('${window.location.origin}/set-up/sources?add='+encodeURIComponent(location.href)))`)
+const script = computed(
+  () =>
+    `javascript:void(window.open('${window.location.origin}/set-up/sources?add='+encodeURIComponent(location.href)))`,
+)
 </script>
 
 <template>

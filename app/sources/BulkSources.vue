@@ -41,10 +41,21 @@ const actions = [
 </script>
 
 <template>
-  <div class="flex flex-wrap items-center gap-1.5 rounded-md bg-well px-3 py-1.5" role="group" :aria-label="says.name">
+  <div
+    class="flex flex-wrap items-center gap-1.5 rounded-md bg-well px-3 py-1.5"
+    role="group"
+    :aria-label="says.name"
+  >
     <span class="mr-2 font-semibold" aria-live="polite">{{ words.wire.several.count(ids.length) }}</span>
-    <PlainButton v-for="action in actions" :key="action.does" :busy="busy === action.does" :disabled="busy !== null" @click="act(action.does)"
-      ><component :is="action.icon" v-if="busy !== action.does" :size="14" aria-hidden="true" />{{ action.label }}</PlainButton
+    <PlainButton
+      v-for="action in actions"
+      :key="action.does"
+      :busy="busy === action.does"
+      :disabled="busy !== null"
+      @click="act(action.does)"
+      ><component :is="action.icon" v-if="busy !== action.does" :size="14" aria-hidden="true" />{{
+        action.label
+      }}</PlainButton
     >
     <form v-if="isFiling" class="flex gap-1.5" @submit.prevent="folder.trim() && act('folder')">
       <input
@@ -55,12 +66,21 @@ const actions = [
         maxlength="120"
         class="w-[150px] rounded-md border border-edge bg-sheet px-2 py-1 text-small"
       />
-      <datalist :id="listId"><option v-for="name in sources.folderNames" :key="name" :value="name" /></datalist>
+      <datalist :id="listId">
+        <option v-for="name in sources.folderNames" :key="name" :value="name" />
+      </datalist>
       <PlainButton type="submit" kind="act" :busy="busy === 'folder'">{{ says.put }}</PlainButton>
     </form>
-    <PlainButton v-else @click="isFiling = true"><FolderPlus :size="14" aria-hidden="true" />{{ says.folder }}</PlainButton>
+    <PlainButton v-else @click="isFiling = true"
+      ><FolderPlus :size="14" aria-hidden="true" />{{ says.folder }}</PlainButton
+    >
     <span class="grow" />
-    <PlainButton kind="quiet" class="px-2" :aria-label="words.wire.several.clear" :title="words.wire.several.clear" @click="emit('done')"
+    <PlainButton
+      kind="quiet"
+      class="px-2"
+      :aria-label="words.wire.several.clear"
+      :title="words.wire.several.clear"
+      @click="emit('done')"
       ><X :size="15" aria-hidden="true"
     /></PlainButton>
   </div>

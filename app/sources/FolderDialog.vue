@@ -12,7 +12,13 @@ const emit = defineEmits<{ close: [] }>()
 const says = words.folder
 const brand = useBrandStore()
 const sources = useSourcesStore()
-const form = useForm(folderSchema, { name: '', hashtags: [] as string[], pillarId: null as string | null, accountIds: null as string[] | null, version: 1 })
+const form = useForm(folderSchema, {
+  name: '',
+  hashtags: [] as string[],
+  pillarId: null as string | null,
+  accountIds: null as string[] | null,
+  version: 1,
+})
 const tags = ref('')
 // Begun anew for another folder alone: what is typed stays when the list is fetched anew behind it.
 watch(
@@ -37,7 +43,8 @@ const change = (says: string, work: () => Promise<Undoable>): Promise<boolean> =
 const at = (rest = ''): string => brand.path(`/folders/${props.folder?.id}${rest}`)
 
 async function save(): Promise<void> {
-  if (await form.send((values) => brand.change(words.notices.saved, () => api.patch(at(), values)))) emit('close')
+  if (await form.send((values) => brand.change(words.notices.saved, () => api.patch(at(), values))))
+    emit('close')
 }
 async function remove(): Promise<void> {
   const { name } = props.folder!
@@ -48,9 +55,24 @@ async function remove(): Promise<void> {
 <template>
   <SideDialog :open="folder !== null" :title="says.editTitle" @close="emit('close')">
     <form id="folder-form" class="grid gap-4" novalidate @submit.prevent="save">
-      <TextField v-model="form.values.name" :label="says.name" :error="form.errors.value.name" @leave="form.leave('name')" />
-      <TextField v-model="tags" :label="says.hashtags" :hint="says.hashtagsHint" :error="form.errors.value.hashtags" @leave="form.leave('hashtags')" />
-      <UsualPost v-model:pillar-id="form.values.pillarId" v-model:account-ids="form.values.accountIds" :hint="words.usualPost.folder" />
+      <TextField
+        v-model="form.values.name"
+        :label="says.name"
+        :error="form.errors.value.name"
+        @leave="form.leave('name')"
+      />
+      <TextField
+        v-model="tags"
+        :label="says.hashtags"
+        :hint="says.hashtagsHint"
+        :error="form.errors.value.hashtags"
+        @leave="form.leave('hashtags')"
+      />
+      <UsualPost
+        v-model:pillar-id="form.values.pillarId"
+        v-model:account-ids="form.values.accountIds"
+        :hint="words.usualPost.folder"
+      />
       <ProblemLine :says="form.problem.value" />
     </form>
     <div class="mt-6 border-t border-rule pt-4">
@@ -65,7 +87,9 @@ async function remove(): Promise<void> {
       />
     </div>
     <template #actions>
-      <PlainButton kind="act" type="submit" form="folder-form" :busy="form.busy.value">{{ words.frame.save }}</PlainButton>
+      <PlainButton kind="act" type="submit" form="folder-form" :busy="form.busy.value">{{
+        words.frame.save
+      }}</PlainButton>
       <PlainButton @click="remove">{{ says.remove }}</PlainButton>
     </template>
   </SideDialog>

@@ -16,10 +16,15 @@ const brand = useBrandStore()
     <ul class="divide-y divide-rule border-y border-rule">
       <li v-for="folder in folders" :key="folder.id" class="flex items-center gap-3 py-1.5">
         <span class="min-w-0 grow wrap-anywhere">
-          <b class="font-semibold">{{ folder.name }}</b> <span class="text-small text-ink-2">{{ says.sources(folder.sources) }}</span>
-          <span v-if="folder.hashtags.length > 0" class="ml-2 text-small text-ink-2">{{ folder.hashtags.map((tag) => `#${tag}`).join(' ') }}</span>
+          <b class="font-semibold">{{ folder.name }}</b>
+          <span class="text-small text-ink-2">{{ says.sources(folder.sources) }}</span>
+          <span v-if="folder.hashtags.length > 0" class="ml-2 text-small text-ink-2">{{
+            folder.hashtags.map((tag) => `#${tag}`).join(' ')
+          }}</span>
         </span>
-        <span v-if="folder.feedAddress" class="flex items-center gap-1 text-small text-ok"><Rss :size="14" aria-hidden="true" />{{ says.isFeed }}</span>
+        <span v-if="folder.feedAddress" class="flex items-center gap-1 text-small text-ok"
+          ><Rss :size="14" aria-hidden="true" />{{ says.isFeed }}</span
+        >
         <PlainButton
           v-if="brand.canWork"
           kind="quiet"

@@ -39,7 +39,9 @@ async function add(): Promise<void> {
     </form>
     <template #actions>
       <PlainButton v-if="address" kind="act" @click="emit('close')">{{ words.frame.close }}</PlainButton>
-      <PlainButton v-else kind="act" type="submit" form="mail-form" :busy="form.busy.value">{{ says.mailMake }}</PlainButton>
+      <PlainButton v-else kind="act" type="submit" form="mail-form" :busy="form.busy.value">{{
+        says.mailMake
+      }}</PlainButton>
     </template>
   </SideDialog>
 </template>

@@ -28,7 +28,8 @@ async function take(event: Event): Promise<void> {
     input.value = ''
   }
 }
-const act = (work: () => Promise<void>): Promise<void> => work().catch((error: unknown) => notices.complain(error))
+const act = (work: () => Promise<void>): Promise<void> =>
+  work().catch((error: unknown) => notices.complain(error))
 const now = computed(() => imports.shown)
 const done = computed(() => (now.value ? now.value.total - now.value.waiting : 0))
 /** All of the file that became no source: rows that could not be added, and lines that name none. */
@@ -49,7 +50,9 @@ const isGoing = computed(() => (now.value?.waiting ?? 0) > 0)
           :aria-label="says.fromFile"
           @change="take"
         />
-        <PlainButton :busy="busy" @click="file?.click()"><FileUp :size="14" aria-hidden="true" />{{ says.fromFile }}</PlainButton>
+        <PlainButton :busy="busy" @click="file?.click()"
+          ><FileUp :size="14" aria-hidden="true" />{{ says.fromFile }}</PlainButton
+        >
       </template>
       <a
         :href="brand.path('/sources/opml')"
@@ -63,7 +66,11 @@ const isGoing = computed(() => (now.value?.waiting ?? 0) > 0)
     <div v-if="now" class="mt-3 rounded-lg border border-rule bg-paper p-4">
       <div class="flex flex-wrap items-center gap-x-3 gap-y-1">
         <p class="font-semibold" aria-live="polite">
-          {{ isGoing ? `${says.reading}: ${says.readIn(done, now.total)}` : says.readSummary(now.added, now.known, missed) }}
+          {{
+            isGoing
+              ? `${says.reading}: ${says.readIn(done, now.total)}`
+              : says.readSummary(now.added, now.known, missed)
+          }}
         </p>
         <span v-if="now.stopped" class="text-ink-2">{{ says.wasStopped }}</span>
         <span class="grow" />
@@ -71,8 +78,12 @@ const isGoing = computed(() => (now.value?.waiting ?? 0) > 0)
         <template v-else>
           <template v-if="brand.canWork">
             <PlainButton v-if="now.notAdded > 0" @click="act(imports.again)">{{ says.tryAgain }}</PlainButton>
-            <PlainButton v-if="now.withFolders > 0" @click="act(imports.takeFolders)">{{ says.takeFolders(now.withFolders) }}</PlainButton>
-            <PlainButton v-if="now.standing > 0" @click="act(imports.takeBack)">{{ says.takeBack(now.standing) }}</PlainButton>
+            <PlainButton v-if="now.withFolders > 0" @click="act(imports.takeFolders)">{{
+              says.takeFolders(now.withFolders)
+            }}</PlainButton>
+            <PlainButton v-if="now.standing > 0" @click="act(imports.takeBack)">{{
+              says.takeBack(now.standing)
+            }}</PlainButton>
           </template>
           <PlainButton kind="quiet" @click="imports.dismiss()">{{ says.dismiss }}</PlainButton>
         </template>
@@ -86,10 +97,15 @@ const isGoing = computed(() => (now.value?.waiting ?? 0) > 0)
         :aria-valuemax="now.total"
         :aria-valuenow="done"
       >
-        <div class="h-full rounded-full bg-act" :style="{ width: `${(100 * done) / Math.max(1, now.total)}%` }" />
+        <div
+          class="h-full rounded-full bg-act"
+          :style="{ width: `${(100 * done) / Math.max(1, now.total)}%` }"
+        />
       </div>
       <details v-if="missed > 0" class="mt-2">
-        <summary class="cursor-pointer text-small font-semibold text-ink-2">{{ says.failures }} ({{ missed }})</summary>
+        <summary class="cursor-pointer text-small font-semibold text-ink-2">
+          {{ says.failures }} ({{ missed }})
+        </summary>
         <ul class="mt-1 max-h-[220px] overflow-y-auto text-small">
           <li v-for="problem in now.problems" :key="`${problem.line} ${problem.says}`" class="py-1">
             <b class="font-semibold">{{ says.inLine(problem.line) }}</b> {{ problem.says }}
@@ -97,7 +113,9 @@ const isGoing = computed(() => (now.value?.waiting ?? 0) > 0)
           <li v-for="one in now.failed" :key="one.url" class="py-1 wrap-anywhere">
             <b class="font-semibold">{{ one.title ?? one.url }}</b> {{ one.says }}
           </li>
-          <li v-if="now.failed.length < now.notAdded" class="py-1 text-ink-2">{{ says.moreFailed(now.notAdded - now.failed.length) }}</li>
+          <li v-if="now.failed.length < now.notAdded" class="py-1 text-ink-2">
+            {{ says.moreFailed(now.notAdded - now.failed.length) }}
+          </li>
         </ul>
       </details>
     </div>

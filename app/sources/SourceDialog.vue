@@ -16,21 +16,33 @@ watch(
   () => props.source?.id,
   () => {
     const { source } = props
-    if (source) form.start({ ...settingsOf(source), paused: source.pausedAt !== null, version: source.version })
+    if (source)
+      form.start({ ...settingsOf(source), paused: source.pausedAt !== null, version: source.version })
   },
   { immediate: true },
 )
 async function save(): Promise<void> {
   const id = props.source!.id
-  const done = await form.send((values) => brand.change(words.notices.saved, () => api.patch(brand.path(`/sources/${id}`), values)))
+  const done = await form.send((values) =>
+    brand.change(words.notices.saved, () => api.patch(brand.path(`/sources/${id}`), values)),
+  )
   if (done) emit('close')
 }
 async function remove(): Promise<void> {
   const { id, label } = props.source!
-  if (await form.send(() => brand.change(words.notices.removed(label), () => api.remove(brand.path(`/sources/${id}`))))) emit('close')
+  if (
+    await form.send(() =>
+      brand.change(words.notices.removed(label), () => api.remove(brand.path(`/sources/${id}`))),
+    )
+  )
+    emit('close')
 }
 const renew = (): Promise<boolean> =>
-  form.send(() => brand.change(says.addressRenewed, () => api.put(brand.path(`/sources/${props.source!.id}/mail-address`), {})))
+  form.send(() =>
+    brand.change(says.addressRenewed, () =>
+      api.put(brand.path(`/sources/${props.source!.id}/mail-address`), {}),
+    ),
+  )
 </script>
 
 <template>
@@ -38,21 +50,38 @@ const renew = (): Promise<boolean> =>
     <form id="source-form" class="grid gap-4" novalidate @submit.prevent="save">
       <SourceSettings :values="form.values" :errors="form.errors.value" @leave="form.leave">
         <template #more>
-          <label class="flex items-center gap-2"><input v-model="form.values.paused" type="checkbox" class="accent-(--act)" />{{ says.paused }}</label>
+          <label class="flex items-center gap-2"
+            ><input v-model="form.values.paused" type="checkbox" class="accent-(--act)" />{{
+              says.paused
+            }}</label
+          >
         </template>
       </SourceSettings>
-      <SecretAddress v-if="source?.mailAddress" :label="says.mailAddress" :address="source.mailAddress" :hint="says.mailHint">
+      <SecretAddress
+        v-if="source?.mailAddress"
+        :label="says.mailAddress"
+        :address="source.mailAddress"
+        :hint="says.mailHint"
+      >
         <PlainButton @click="renew">{{ says.newAddress }}</PlainButton>
       </SecretAddress>
       <p v-else class="text-small break-all text-ink-3">{{ source?.feedUrl }}</p>
       <ProblemLine :says="form.problem.value" />
     </form>
     <template #actions>
-      <PlainButton kind="act" type="submit" form="source-form" :busy="form.busy.value">{{ words.frame.save }}</PlainButton>
+      <PlainButton kind="act" type="submit" form="source-form" :busy="form.busy.value">{{
+        words.frame.save
+      }}</PlainButton>
       <PlainButton @click="remove">{{ words.frame.remove }}</PlainButton>
       <NuxtLink
         v-if="source"
-        :to="{ path: '/watch/new', query: { words: `source:&quot;${source.label.replace(/[&quot;“”„«»]/g, ' ')}&quot;`, name: source.label } }"
+        :to="{
+          path: '/watch/new',
+          query: {
+            words: `source:&quot;${source.label.replace(/[&quot;“”„«»]/g, ' ')}&quot;`,
+            name: source.label,
+          },
+        }"
         class="px-2 py-1.5 font-semibold text-act"
         >{{ says.watchIt }}</NuxtLink
       >

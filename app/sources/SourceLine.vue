@@ -66,30 +66,53 @@ const where = computed(() => (props.source.kind === 'mail' ? says.byMail : host(
     :data-source="source.id"
   >
     <td v-if="brand.canWork" class="w-7 py-2 pr-2 pl-1 align-top">
-      <input type="checkbox" class="mt-1 accent-(--act)" :checked="chosen" :aria-label="says.choose(source.label)" @change="emit('choose')" />
+      <input
+        type="checkbox"
+        class="mt-1 accent-(--act)"
+        :checked="chosen"
+        :aria-label="says.choose(source.label)"
+        @change="emit('choose')"
+      />
     </td>
     <td class="max-w-[300px] py-2 pr-4 align-top max-column:col-start-2">
-      <span class="serif text-[15.5px] leading-tight font-medium wrap-anywhere" dir="auto">{{ source.label }}</span>
-      <span v-if="source.own" class="ml-1 rounded-[3px] bg-well px-1.5 text-tiny text-ink-2">{{ says.ownMark }}</span>
+      <span class="serif text-[15.5px] leading-tight font-medium wrap-anywhere" dir="auto">{{
+        source.label
+      }}</span>
+      <span v-if="source.own" class="ml-1 rounded-[3px] bg-well px-1.5 text-tiny text-ink-2">{{
+        says.ownMark
+      }}</span>
       <span class="block truncate text-small text-ink-3"
         >{{ where }}<template v-if="source.region"> · {{ source.region }}</template></span
       >
-      <span v-if="source.trouble" class="block text-small text-bad wrap-anywhere">{{ source.trouble }} {{ troubleSince }}</span>
+      <span v-if="source.trouble" class="block text-small text-bad wrap-anywhere"
+        >{{ source.trouble }} {{ troubleSince }}</span
+      >
       <span class="block text-small text-ink-2 column:hidden">{{ facts }}</span>
-      <span v-for="note in notes" :key="note" class="block text-small text-ink-2 wrap-anywhere">{{ note }}</span>
+      <span v-for="note in notes" :key="note" class="block text-small text-ink-2 wrap-anywhere">{{
+        note
+      }}</span>
     </td>
     <td class="py-2 pr-4 align-top text-ink-2 max-column:hidden">{{ source.folders.join(', ') }}</td>
     <td class="py-2 pr-4 text-right align-top max-column:hidden">
-      {{ source.articles }}<span v-if="source.everyMinutes" class="block text-tiny whitespace-nowrap text-ink-3">{{ says.brings(source.everyMinutes) }}</span>
+      {{ source.articles
+      }}<span v-if="source.everyMinutes" class="block text-tiny whitespace-nowrap text-ink-3">{{
+        says.brings(source.everyMinutes)
+      }}</span>
     </td>
-    <td class="py-2 pr-4 text-right align-top max-column:hidden" :title="says.clippedOf(source.clipped, source.articles)">
-      <template v-if="share !== null && source.clipped > 0">{{ share }} %</template><span v-else class="text-ink-3">–</span>
+    <td
+      class="py-2 pr-4 text-right align-top max-column:hidden"
+      :title="says.clippedOf(source.clipped, source.articles)"
+    >
+      <template v-if="share !== null && source.clipped > 0">{{ share }} %</template
+      ><span v-else class="text-ink-3">–</span>
     </td>
     <td class="py-2 pr-4 align-top whitespace-nowrap text-ink-2 max-column:hidden">
-      <span v-if="source.lastFetchedAt" :title="times.exact(source.lastFetchedAt)">{{ times.ago(source.lastFetchedAt) }}</span><template v-else>{{
-        says.never
-      }}</template>
-      <span v-if="source.nextFetchAt" class="block text-tiny text-ink-3">{{ says.nextAt(times.time(source.nextFetchAt)) }}</span>
+      <span v-if="source.lastFetchedAt" :title="times.exact(source.lastFetchedAt)">{{
+        times.ago(source.lastFetchedAt)
+      }}</span><template v-else>{{ says.never }}</template>
+      <span v-if="source.nextFetchAt" class="block text-tiny text-ink-3">{{
+        says.nextAt(times.time(source.nextFetchAt))
+      }}</span>
     </td>
     <td class="py-1.5 text-right align-top whitespace-nowrap max-column:col-start-3 max-column:row-start-1">
       <template v-if="brand.canWork">
@@ -103,7 +126,12 @@ const where = computed(() => (props.source.kind === 'mail' ? says.byMail : host(
           @click="fetchNow"
           ><RefreshCw v-if="!isFetching" :size="15" aria-hidden="true"
         /></PlainButton>
-        <PlainButton kind="quiet" class="px-2" :aria-label="`${words.frame.edit}: ${source.label}`" :title="words.frame.edit" @click="emit('edit')"
+        <PlainButton
+          kind="quiet"
+          class="px-2"
+          :aria-label="`${words.frame.edit}: ${source.label}`"
+          :title="words.frame.edit"
+          @click="emit('edit')"
           ><Pencil :size="15" aria-hidden="true"
         /></PlainButton>
       </template>

@@ -5,7 +5,8 @@ import { useSourcesStore } from './sourcesStore'
 import UsualPost from '~/posts/UsualPost.vue'
 
 // The form is its owner's: its fields are written here, one by one.
-// `folded`: what is rarely wanted is put away behind a line, so that adding a source stays one look and one press.
+// `folded`: what is rarely wanted is put away behind a line, so that adding a source stays one look and one
+// press.
 const props = defineProps<{ values: Wishes; errors: Record<string, string>; folded?: boolean }>()
 const emit = defineEmits<{ leave: [field: string] }>()
 const says = words.source
@@ -17,12 +18,20 @@ const networks = computed(() => {
   const byId = new Map((brand.view?.accounts ?? []).map((account) => [account.rules.id, account.rules.name]))
   return [...byId].map(([network, name]) => ({ network, name }))
 })
-const languages = [{ value: '', label: says.languageOfFeed }, ...Object.entries(words.wire.filters.languages).map(([value, label]) => ({ value, label }))]
+const languages = [
+  { value: '', label: says.languageOfFeed },
+  ...Object.entries(words.wire.filters.languages).map(([value, label]) => ({ value, label })),
+]
 </script>
 
 <template>
   <div class="grid content-start gap-4">
-    <TextField v-model="form.label" :label="says.label" :error="errors['label']" @leave="emit('leave', 'label')" />
+    <TextField
+      v-model="form.label"
+      :label="says.label"
+      :error="errors['label']"
+      @leave="emit('leave', 'label')"
+    />
     <TextField
       v-model="form.folder"
       :label="says.folder"
@@ -31,12 +40,20 @@ const languages = [{ value: '', label: says.languageOfFeed }, ...Object.entries(
       :error="errors['folder']"
       @leave="emit('leave', 'folder')"
     />
-    <datalist :id="`${id}-folders`"><option v-for="folder in sources.folderNames" :key="folder" :value="folder" /></datalist>
-    <label class="flex items-center gap-2"><input v-model="form.own" type="checkbox" class="accent-(--act)" />{{ says.own }}</label>
-    <label class="-mt-2 flex items-center gap-2"><input v-model="form.onlyNew" type="checkbox" class="accent-(--act)" />{{ says.onlyNew }}</label>
+    <datalist :id="`${id}-folders`">
+      <option v-for="folder in sources.folderNames" :key="folder" :value="folder" />
+    </datalist>
+    <label class="flex items-center gap-2"
+      ><input v-model="form.own" type="checkbox" class="accent-(--act)" />{{ says.own }}</label
+    >
+    <label class="-mt-2 flex items-center gap-2"
+      ><input v-model="form.onlyNew" type="checkbox" class="accent-(--act)" />{{ says.onlyNew }}</label
+    >
     <slot name="more" />
     <component :is="folded ? 'details' : 'div'" class="grid gap-4">
-      <summary v-if="folded" class="cursor-pointer text-small font-semibold text-ink-2">{{ says.more }}</summary>
+      <summary v-if="folded" class="cursor-pointer text-small font-semibold text-ink-2">
+        {{ says.more }}
+      </summary>
       <div class="grid gap-4" :class="folded ? 'mt-3' : ''">
         <TextField
           v-model="form.leaveOut"
@@ -46,17 +63,43 @@ const languages = [{ value: '', label: says.languageOfFeed }, ...Object.entries(
           :error="errors['leaveOut']"
           @leave="emit('leave', 'leaveOut')"
         />
-        <TagField v-model="form.tags" :label="says.tags" :known="(brand.view?.tags ?? []).map(({ name }) => name)" :error="errors['tags']" />
+        <TagField
+          v-model="form.tags"
+          :label="says.tags"
+          :known="(brand.view?.tags ?? []).map(({ name }) => name)"
+          :error="errors['tags']"
+        />
         <div class="grid grid-cols-2 gap-3">
-          <TextField v-model="form.region" :label="says.region" :list="`${id}-regions`" :error="errors['region']" @leave="emit('leave', 'region')" />
-          <datalist :id="`${id}-regions`"><option v-for="region in sources.regions" :key="region" :value="region" /></datalist>
-          <ChoiceField v-model="form.language" :label="says.language" :choices="languages" :error="errors['language']" />
+          <TextField
+            v-model="form.region"
+            :label="says.region"
+            :list="`${id}-regions`"
+            :error="errors['region']"
+            @leave="emit('leave', 'region')"
+          />
+          <datalist :id="`${id}-regions`">
+            <option v-for="region in sources.regions" :key="region" :value="region" />
+          </datalist>
+          <ChoiceField
+            v-model="form.language"
+            :label="says.language"
+            :choices="languages"
+            :error="errors['language']"
+          />
         </div>
-        <UsualPost v-model:pillar-id="form.pillarId" v-model:account-ids="form.accountIds" :hint="words.usualPost.source" />
+        <UsualPost
+          v-model:pillar-id="form.pillarId"
+          v-model:account-ids="form.accountIds"
+          :hint="words.usualPost.source"
+        />
         <p v-if="errors['pillarId']" class="text-small text-bad" role="alert">{{ errors['pillarId'] }}</p>
         <fieldset v-if="networks.length > 0" class="grid gap-2">
           <legend class="mb-1 text-small font-semibold text-ink-2">{{ says.credits }}</legend>
-          <label v-for="one in networks" :key="one.network" class="grid grid-cols-[110px_1fr] items-center gap-2">
+          <label
+            v-for="one in networks"
+            :key="one.network"
+            class="grid grid-cols-[110px_1fr] items-center gap-2"
+          >
             <span class="truncate text-small">{{ one.name }}</span>
             <input
               v-model="form.credits[one.network]"

@@ -23,9 +23,17 @@ const OF: Record<keyof typeof says.healths, (source: Source) => boolean> = {
   unused: (source) => source.articles > 0 && source.clipped === 0,
   paused: ({ state }) => state === 'paused',
 }
-const counts = computed(() => Object.fromEntries(Object.entries(OF).map(([name, isSo]) => [name, props.sources.filter(isSo).length])))
-const healths = computed(() => (Object.keys(OF) as (keyof typeof OF)[]).filter((name) => name === 'all' || counts.value[name]! > 0 || name === health.value))
-const folders = computed(() => [...new Set(props.sources.flatMap((source) => source.folders))].sort((a, b) => a.localeCompare(b)))
+const counts = computed(() =>
+  Object.fromEntries(Object.entries(OF).map(([name, isSo]) => [name, props.sources.filter(isSo).length])),
+)
+const healths = computed(() =>
+  (Object.keys(OF) as (keyof typeof OF)[]).filter(
+    (name) => name === 'all' || counts.value[name]! > 0 || name === health.value,
+  ),
+)
+const folders = computed(() =>
+  [...new Set(props.sources.flatMap((source) => source.folders))].sort((a, b) => a.localeCompare(b)),
+)
 const BY: Record<keyof typeof says.orders, (a: Source, b: Source) => number> = {
   name: (a, b) => a.label.localeCompare(b.label),
   newest: (a, b) => (b.newestAt ?? '').localeCompare(a.newestAt ?? ''),
@@ -35,7 +43,9 @@ const BY: Record<keyof typeof says.orders, (a: Source, b: Source) => number> = {
 const shown = computed(() => {
   const wanted = text.value.trim().toLowerCase()
   return props.sources
-    .filter((source) => OF[health.value](source) && (folder.value === '' || source.folders.includes(folder.value)))
+    .filter(
+      (source) => OF[health.value](source) && (folder.value === '' || source.folders.includes(folder.value)),
+    )
     .filter(({ label, feedUrl }) => wanted === '' || `${label} ${feedUrl}`.toLowerCase().includes(wanted))
     .sort((a, b) => BY[order.value](a, b) || a.label.localeCompare(b.label))
 })
@@ -47,7 +57,8 @@ function choose(id: string): void {
   if (!next.delete(id)) next.add(id)
   chosen.value = next
 }
-const chooseAll = (): void => void (chosen.value = new Set(hasAll.value ? [] : shown.value.map(({ id }) => id)))
+const chooseAll = (): void =>
+  void (chosen.value = new Set(hasAll.value ? [] : shown.value.map(({ id }) => id)))
 const chooseNone = (): void => void (chosen.value = new Set())
 const head = 'py-1.5 pr-4 text-left text-small font-semibold text-ink-2 whitespace-nowrap'
 const chip = 'rounded-full px-2.5 py-[5px] text-small font-medium whitespace-nowrap'
@@ -66,11 +77,18 @@ const select = 'max-w-[150px] rounded border border-rule bg-sheet px-1.5 py-1 te
           :aria-pressed="health === name"
           @click="health = name"
         >
-          {{ says.healths[name] }} <span :class="health === name ? '' : 'text-ink-3'">{{ counts[name] }}</span>
+          {{ says.healths[name] }}
+          <span :class="health === name ? '' : 'text-ink-3'">{{ counts[name] }}</span>
         </button>
       </div>
       <span class="grow" />
-      <input v-model="text" type="search" :aria-label="says.search" :placeholder="says.search" :class="[select, 'w-[150px] placeholder:text-ink-3']" />
+      <input
+        v-model="text"
+        type="search"
+        :aria-label="says.search"
+        :placeholder="says.search"
+        :class="[select, 'w-[150px] placeholder:text-ink-3']"
+      />
       <select v-model="folder" :aria-label="says.folder" :class="select">
         <option value="">{{ says.allFolders }}</option>
         <option v-for="name in folders" :key="name" :value="name">{{ name }}</option>
@@ -86,7 +104,13 @@ const select = 'max-w-[150px] rounded border border-rule bg-sheet px-1.5 py-1 te
         <thead class="border-b border-rule max-column:hidden">
           <tr>
             <td v-if="brand.canWork" class="w-7 pr-2 pl-1">
-              <input type="checkbox" class="accent-(--act)" :checked="hasAll" :aria-label="says.chooseAll" @change="chooseAll" />
+              <input
+                type="checkbox"
+                class="accent-(--act)"
+                :checked="hasAll"
+                :aria-label="says.chooseAll"
+                @change="chooseAll"
+              />
             </td>
             <th scope="col" :class="head">{{ says.columns.source }}</th>
             <th scope="col" :class="head">{{ says.columns.folder }}</th>

@@ -26,14 +26,17 @@ export const useImportsStore = defineStore('imports', () => {
     if (latest.value) latest.value = await api.remove<ImportView>(brand.path(`/imports/${latest.value.id}`))
   }
   async function again(): Promise<void> {
-    if (latest.value) latest.value = await api.post<ImportView>(brand.path(`/imports/${latest.value.id}/again`))
+    if (latest.value)
+      latest.value = await api.post<ImportView>(brand.path(`/imports/${latest.value.id}/again`))
   }
   /** One change of what a file brought, said with its undo. */
   async function change(what: 'take-back' | 'folders', says: (count: number) => string): Promise<void> {
     if (!latest.value) return
     const id = session.brandId!
     const reload = (): Promise<unknown> => Promise.allSettled([sources.load(), brand.load(), load()])
-    const { historyId, count = 0 } = await api.post<Undoable & { count?: number }>(brand.path(`/imports/${latest.value.id}/${what}`))
+    const { historyId, count = 0 } = await api.post<Undoable & { count?: number }>(
+      brand.path(`/imports/${latest.value.id}/${what}`),
+    )
     await reload()
     notices.sayUndoable(says(count), id, historyId, reload)
   }

@@ -44,4 +44,5 @@ export const settingsOf = (source: Source): Wishes => ({
 })
 
 /** The share of a source's articles that was clipped, in whole percent; null where it brought none. */
-export const clippedShare = (source: Source): number | null => (source.articles === 0 ? null : Math.round((100 * source.clipped) / source.articles))
+export const clippedShare = (source: Source): number | null =>
+  source.articles === 0 ? null : Math.round((100 * source.clipped) / source.articles)

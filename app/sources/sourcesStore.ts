@@ -19,7 +19,10 @@ export const useSourcesStore = defineStore('sources', () => {
       list.value = null
       folders.value = []
     }
-    const [sources, ofBrand] = await Promise.all([api.get<Source[]>(brand.path('/sources')), api.get<Folder[]>(brand.path('/folders'))])
+    const [sources, ofBrand] = await Promise.all([
+      api.get<Source[]>(brand.path('/sources')),
+      api.get<Folder[]>(brand.path('/folders')),
+    ])
     if (asked !== session.brandId) return
     list.value = sources
     folders.value = ofBrand
@@ -27,10 +30,18 @@ export const useSourcesStore = defineStore('sources', () => {
   }
 
   const folderNames = computed(() => folders.value.map(({ name }) => name))
-  const regions = computed(() => [...new Set((list.value ?? []).flatMap(({ region }) => region ?? []))].sort((a, b) => a.localeCompare(b)))
+  const regions = computed(() =>
+    [...new Set((list.value ?? []).flatMap(({ region }) => region ?? []))].sort((a, b) => a.localeCompare(b)),
+  )
 
-  /** Does one thing with several sources. Gives with how many, and how to undo it where that means something. */
-  const several = (ids: string[], does: Several, folder: string | null = null): Promise<{ count: number; historyId: string | null }> =>
+  /**
+   * Does one thing with several sources. Gives with how many, and how to undo it where that means something.
+   */
+  const several = (
+    ids: string[],
+    does: Several,
+    folder: string | null = null,
+  ): Promise<{ count: number; historyId: string | null }> =>
     api.post(brand.path('/sources/several'), { ids, does, folder })
 
   return { list, folders, folderNames, regions, load, several }

@@ -33,14 +33,26 @@ function put(name: keyof QueryFields, value: string): void {
   fields.value = { ...fields.value, [name]: value }
   emit('update:query', ask(fields.value))
 }
-const errorOf = (name: keyof QueryFields): string | undefined => (left.has(name) ? complaints.value[name] : undefined)
-const more = ['sites', 'notSites', 'sources', 'notSources', 'authors', 'notAuthors', 'languages', 'regions'] as const
+const errorOf = (name: keyof QueryFields): string | undefined =>
+  left.has(name) ? complaints.value[name] : undefined
+const more = [
+  'sites',
+  'notSites',
+  'sources',
+  'notSources',
+  'authors',
+  'notAuthors',
+  'languages',
+  'regions',
+] as const
 const limits = ['age', 'minWords', 'maxWords', 'outlets'] as const
-const isAnyOf = (names: readonly (keyof QueryFields)[]): boolean => names.some((name) => fields.value[name] !== '')
+const isAnyOf = (names: readonly (keyof QueryFields)[]): boolean =>
+  names.some((name) => fields.value[name] !== '')
 // Open where something stands in it; afterwards as one left it.
 const moreOpen = ref(isAnyOf(more))
 const limitsOpen = ref(isAnyOf(limits))
-const hint = (name: string): string | undefined => (says as unknown as Record<string, string | undefined>)[`${name}Hint`]
+const hint = (name: string): string | undefined =>
+  (says as unknown as Record<string, string | undefined>)[`${name}Hint`]
 </script>
 
 <template>
@@ -88,14 +100,24 @@ const hint = (name: string): string | undefined => (says as unknown as Record<st
           :label="says[name]"
           :placeholder="hint(name)"
           :error="errorOf(name)"
-          :list="name === 'sources' || name === 'notSources' ? `${id}-sources` : name === 'regions' ? `${id}-regions` : undefined"
+          :list="
+            name === 'sources' || name === 'notSources'
+              ? `${id}-sources`
+              : name === 'regions'
+                ? `${id}-regions`
+                : undefined
+          "
           spellcheck="false"
           autocomplete="off"
           @update:model-value="put(name, $event)"
           @leave="left.add(name)"
         />
-        <datalist :id="`${id}-sources`"><option v-for="one in sources.list ?? []" :key="one.id" :value="one.label" /></datalist>
-        <datalist :id="`${id}-regions`"><option v-for="one in sources.regions" :key="one" :value="one" /></datalist>
+        <datalist :id="`${id}-sources`">
+          <option v-for="one in sources.list ?? []" :key="one.id" :value="one.label" />
+        </datalist>
+        <datalist :id="`${id}-regions`">
+          <option v-for="one in sources.regions" :key="one" :value="one" />
+        </datalist>
       </div>
     </details>
     <details :open="limitsOpen" @toggle="limitsOpen = ($event.target as HTMLDetailsElement).open">

@@ -10,7 +10,10 @@ const id = useId()
 const field = ref<HTMLTextAreaElement | null>(null)
 const behind = ref<HTMLElement | null>(null)
 // Half a query is no mistake: what is wrong is said when one pauses.
-const paused = refDebounced(computed(() => props.query), 600) // prettier-ignore
+const paused = refDebounced(
+  computed(() => props.query),
+  600,
+)
 const trouble = computed(() => {
   const found = readQuery(props.query).trouble
   return found && (paused.value === props.query || props.error) ? found : null
@@ -18,7 +21,11 @@ const trouble = computed(() => {
 const pieces = computed(() => {
   if (!trouble.value) return { before: props.query, wrong: '', after: '' }
   const { start, end } = troubledPiece(props.query, trouble.value.at)
-  return { before: props.query.slice(0, start), wrong: props.query.slice(start, end) || ' ', after: props.query.slice(end) }
+  return {
+    before: props.query.slice(0, start),
+    wrong: props.query.slice(start, end) || ' ',
+    after: props.query.slice(end),
+  }
 })
 const rows = computed(() => Math.min(14, Math.max(5, Math.ceil(props.query.length / 44) + 1)))
 const follow = (): void => {
@@ -30,7 +37,8 @@ function goThere(): void {
   field.value?.focus()
   field.value?.setSelectionRange(start, end)
 }
-const shape = 'block w-full rounded-md border px-2.5 py-2 text-body leading-[1.6] whitespace-pre-wrap wrap-anywhere'
+const shape =
+  'block w-full rounded-md border px-2.5 py-2 text-body leading-[1.6] whitespace-pre-wrap wrap-anywhere'
 </script>
 
 <template>
@@ -38,7 +46,12 @@ const shape = 'block w-full rounded-md border px-2.5 py-2 text-body leading-[1.6
     <label :for="id" class="mb-1 block text-small font-semibold text-ink-2">{{ says.label }}</label>
     <div class="relative">
       <!-- The same text behind the field carries the underline, which a field itself can't. -->
-      <div ref="behind" aria-hidden="true" class="absolute inset-0 overflow-hidden border-transparent text-transparent" :class="shape">
+      <div
+        ref="behind"
+        aria-hidden="true"
+        class="absolute inset-0 overflow-hidden border-transparent text-transparent"
+        :class="shape"
+      >
         {{ pieces.before }}<span v-if="pieces.wrong" class="troubled" data-trouble>{{ pieces.wrong }}</span
         >{{ pieces.after }}
       </div>
@@ -60,7 +73,10 @@ const shape = 'block w-full rounded-md border px-2.5 py-2 text-body leading-[1.6
       />
     </div>
     <p v-if="trouble" :id="`${id}-trouble`" class="mt-1 text-small text-bad" role="alert">
-      <button type="button" class="font-semibold underline underline-offset-2" @click="goThere">{{ says.at(trouble.at + 1) }}</button> {{ trouble.says }}
+      <button type="button" class="font-semibold underline underline-offset-2" @click="goThere">
+        {{ says.at(trouble.at + 1) }}
+      </button>
+      {{ trouble.says }}
     </p>
     <p v-else-if="error" :id="`${id}-trouble`" class="mt-1 text-small text-bad" role="alert">{{ error }}</p>
     <details class="mt-3" open>

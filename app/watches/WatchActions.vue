@@ -4,7 +4,19 @@ import * as words from '#shared/words'
 import { useSourcesStore } from '~/sources/sourcesStore'
 import UsualPost from '~/posts/UsualPost.vue'
 
-type Deeds = Pick<Watch, 'tags' | 'hashtags' | 'pillarId' | 'accountIds' | 'folders' | 'sources' | 'collects' | 'hides' | 'tells' | 'onRail'>
+type Deeds = Pick<
+  Watch,
+  | 'tags'
+  | 'hashtags'
+  | 'pillarId'
+  | 'accountIds'
+  | 'folders'
+  | 'sources'
+  | 'collects'
+  | 'hides'
+  | 'tells'
+  | 'onRail'
+>
 // The form is its owner's: its fields are written here, one by one.
 const props = defineProps<{ values: Deeds; errors: Record<string, string> }>()
 const says = words.watch.deeds
@@ -24,24 +36,46 @@ function split(text: string): string[] {
 }
 watch(hashtags, (now) => (form.value.hashtags = split(now)))
 onMounted(() => void known.load().catch(() => undefined))
-const toggled = (list: string[], id: string): string[] => (list.includes(id) ? list.filter((one) => one !== id) : [...list, id])
+const toggled = (list: string[], id: string): string[] =>
+  list.includes(id) ? list.filter((one) => one !== id) : [...list, id]
 const checks = ['collects', 'tells', 'hides'] as const
 </script>
 
 <template>
   <fieldset class="grid gap-3">
     <legend class="part-name mb-2">{{ says.title }}</legend>
-    <TagField v-model="form.tags" :label="says.tags" :known="(brand.view?.tags ?? []).map(({ name }) => name)" :error="errors['tags']" />
-    <TextField v-model="hashtags" :label="says.hashtags" :placeholder="says.hashtagsHint" :error="errors['hashtags']" autocomplete="off" />
+    <TagField
+      v-model="form.tags"
+      :label="says.tags"
+      :known="(brand.view?.tags ?? []).map(({ name }) => name)"
+      :error="errors['tags']"
+    />
+    <TextField
+      v-model="hashtags"
+      :label="says.hashtags"
+      :placeholder="says.hashtagsHint"
+      :error="errors['hashtags']"
+      autocomplete="off"
+    />
     <div class="grid gap-1.5">
       <template v-for="name in checks" :key="name">
-        <label class="flex items-start gap-2"><input v-model="form[name]" type="checkbox" class="mt-[3px] accent-(--act)" />{{ says[name] }}</label>
+        <label class="flex items-start gap-2"
+          ><input v-model="form[name]" type="checkbox" class="mt-[3px] accent-(--act)" />{{
+            says[name]
+          }}</label
+        >
         <label v-if="name === 'collects' && form.collects" class="ml-6 flex items-start gap-2"
-          ><input v-model="form.onRail" type="checkbox" class="mt-[3px] accent-(--act)" />{{ says.onRail }}</label
+          ><input v-model="form.onRail" type="checkbox" class="mt-[3px] accent-(--act)" />{{
+            says.onRail
+          }}</label
         >
       </template>
     </div>
-    <UsualPost v-model:pillar-id="form.pillarId" v-model:account-ids="form.accountIds" :hint="words.usualPost.watch" />
+    <UsualPost
+      v-model:pillar-id="form.pillarId"
+      v-model:account-ids="form.accountIds"
+      :hint="words.usualPost.watch"
+    />
     <details>
       <summary class="cursor-pointer text-small font-semibold text-ink-2">
         {{ says.scope }}: {{ says.chooseScope(form.folders.length + form.sources.length) }}

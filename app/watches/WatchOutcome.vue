@@ -31,7 +31,12 @@ const times = useTimes()
   >
     <header class="flex items-baseline gap-3">
       <h2 class="part-name">{{ says.title(days) }}</h2>
-      <p v-if="look && !isEmpty" class="serif text-figure leading-none font-medium" aria-live="polite" data-count>
+      <p
+        v-if="look && !isEmpty"
+        class="serif text-figure leading-none font-medium"
+        aria-live="polite"
+        data-count
+      >
         {{ says.count(look.count, look.isReckoned) }}
       </p>
       <span v-if="looking" class="text-small text-ink-3">{{ says.looking }} …</span>
@@ -39,7 +44,9 @@ const times = useTimes()
     <ProblemLine v-if="failed" :says="failed" />
     <p v-if="isStale && look" class="-mt-2 text-small text-ink-2">{{ says.stale }}</p>
     <template v-if="look && !isEmpty">
-      <p v-if="look.isReckoned" class="-mt-2 text-small text-ink-2">{{ says.reckoned(look.looked, look.candidates) }}</p>
+      <p v-if="look.isReckoned" class="-mt-2 text-small text-ink-2">
+        {{ says.reckoned(look.looked, look.candidates) }}
+      </p>
       <div>
         <h3 class="mb-1 text-small font-semibold text-ink-2">{{ says.weeks }}</h3>
         <WeeksChart :weeks="look.weeks" :ink="ink" />
@@ -66,12 +73,15 @@ const times = useTimes()
           :title="says.offer(one.word, one.kept)"
           @click="emit('add', one.word)"
         >
-          <Plus :size="12" class="text-ink-3" aria-hidden="true" />{{ one.word }} <span class="text-ink-3">{{ one.kept }}</span>
+          <Plus :size="12" class="text-ink-3" aria-hidden="true" />{{ one.word }}
+          <span class="text-ink-3">{{ one.kept }}</span>
         </button>
       </div>
     </div>
     <div v-if="look && !isEmpty">
-      <h3 v-if="look.articles.length > 0" class="mb-1 text-small font-semibold text-ink-2">{{ says.matches }}</h3>
+      <h3 v-if="look.articles.length > 0" class="mb-1 text-small font-semibold text-ink-2">
+        {{ says.matches }}
+      </h3>
       <EmptyState v-else :title="says.none.title" :detail="says.none.detail" />
       <ul class="divide-y divide-rule border-t border-rule">
         <li v-for="row in look.articles" :key="row.id" class="py-2" data-match>
@@ -82,7 +92,8 @@ const times = useTimes()
             ><MarkedText :text="row.title || words.wire.noTitle" :forms="row.found"
           /></NuxtLink>
           <p class="truncate text-small text-ink-2">
-            <span class="font-medium">{{ row.outlet }}</span> · <time :datetime="row.at" :title="times.exact(row.at)">{{ times.ago(row.at) }}</time> ·
+            <span class="font-medium">{{ row.outlet }}</span> ·
+            <time :datetime="row.at" :title="times.exact(row.at)">{{ times.ago(row.at) }}</time> ·
             {{ row.reasons.join('; ') }}
           </p>
         </li>

@@ -23,11 +23,27 @@ async function stop(): Promise<void> {
 </script>
 
 <template>
-  <p v-if="watch.run && watch.run.state !== 'ended'" class="flex flex-wrap items-center gap-2 text-small text-ink-2" aria-live="polite">
+  <p
+    v-if="watch.run && watch.run.state !== 'ended'"
+    class="flex flex-wrap items-center gap-2 text-small text-ink-2"
+    aria-live="polite"
+  >
     <template v-if="watch.run.state === 'going'">
-      <progress :value="watch.run.done" :max="Math.max(1, watch.run.total)" class="h-1.5 w-[110px] accent-(--act)" aria-hidden="true" />
+      <progress
+        :value="watch.run.done"
+        :max="Math.max(1, watch.run.total)"
+        class="h-1.5 w-[110px] accent-(--act)"
+        aria-hidden="true"
+      />
       {{ says.going(watch.run.done, watch.run.total) }}
-      <button v-if="brand.canWork" type="button" class="font-semibold text-act" :disabled="stopping" :aria-label="says.stopOf(watch.name)" @click="stop">
+      <button
+        v-if="brand.canWork"
+        type="button"
+        class="font-semibold text-act"
+        :disabled="stopping"
+        :aria-label="says.stopOf(watch.name)"
+        @click="stop"
+      >
         {{ says.stop }}
       </button>
     </template>

@@ -13,8 +13,18 @@ const HEIGHT = 92
 const TOP = 16
 const FOOT = 18
 const name = (from: string): string => times.dayMonth(Date.parse(`${from}T12:00:00Z`))
-const x = computed(() => scaleBand<string>().domain(props.weeks.map(({ from }) => from)).range([0, width.value]).paddingInner(0.28).paddingOuter(0.1)) // prettier-ignore
-const y = computed(() => scaleLinear().domain([0, Math.max(1, ...props.weeks.map(({ count }) => count))]).range([HEIGHT - FOOT, TOP])) // prettier-ignore
+const x = computed(() =>
+  scaleBand<string>()
+    .domain(props.weeks.map(({ from }) => from))
+    .range([0, width.value])
+    .paddingInner(0.28)
+    .paddingOuter(0.1),
+)
+const y = computed(() =>
+  scaleLinear()
+    .domain([0, Math.max(1, ...props.weeks.map(({ count }) => count))])
+    .range([HEIGHT - FOOT, TOP]),
+)
 const bars = computed(() =>
   props.weeks.map(({ from, count }) => ({
     from,
@@ -33,9 +43,29 @@ const bars = computed(() =>
       <line x1="0" :x2="width" :y1="HEIGHT - FOOT" :y2="HEIGHT - FOOT" stroke="var(--rule)" />
       <g v-for="bar in bars" :key="bar.from" data-week>
         <title>{{ bar.says }}</title>
-        <rect :x="bar.x" :y="bar.y" :width="x.bandwidth()" :height="bar.height" :fill="bar.count === 0 ? 'var(--edge)' : `var(--pillar-${ink})`" />
-        <text :x="bar.x + x.bandwidth() / 2" :y="bar.y - 4" text-anchor="middle" class="fill-(--ink) text-[11px] font-semibold">{{ bar.count }}</text>
-        <text :x="bar.x + x.bandwidth() / 2" :y="HEIGHT - 5" text-anchor="middle" class="fill-(--ink-2) text-[11px]">{{ name(bar.from) }}</text>
+        <rect
+          :x="bar.x"
+          :y="bar.y"
+          :width="x.bandwidth()"
+          :height="bar.height"
+          :fill="bar.count === 0 ? 'var(--edge)' : `var(--pillar-${ink})`"
+        />
+        <text
+          :x="bar.x + x.bandwidth() / 2"
+          :y="bar.y - 4"
+          text-anchor="middle"
+          class="fill-(--ink) text-[11px] font-semibold"
+        >
+          {{ bar.count }}
+        </text>
+        <text
+          :x="bar.x + x.bandwidth() / 2"
+          :y="HEIGHT - 5"
+          text-anchor="middle"
+          class="fill-(--ink-2) text-[11px]"
+        >
+          {{ name(bar.from) }}
+        </text>
       </g>
     </svg>
   </div>

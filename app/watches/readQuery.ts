@@ -20,9 +20,13 @@ export function readQuery(text: string): ReadQuery {
   }
 }
 
-/** The piece of a text to underline for a trouble at a place: up to the next blank or bracket, and at the end what stands before. */
+/**
+ * The piece of a text to underline for a trouble at a place: up to the next blank or bracket, and at the end
+ * what stands before.
+ */
 export function troubledPiece(text: string, at: number): { start: number; end: number } {
-  if (at >= text.trimEnd().length) return { start: Math.max(0, text.trimEnd().length - 1), end: Math.max(1, text.length) }
+  if (at >= text.trimEnd().length)
+    return { start: Math.max(0, text.trimEnd().length - 1), end: Math.max(1, text.length) }
   const length = text.slice(at + 1).search(/[\s()]/)
   return { start: at, end: length < 0 ? text.length : at + 1 + length }
 }

@@ -6,11 +6,26 @@ import { api } from '~/base/client'
 
 type Values = Omit<Watch, 'id' | 'unread' | 'news' | 'run' | 'feedAddress'> & Record<string, unknown>
 
-const blank = (ink: number): Values => ({ name: '', query: '', ink, tags: [], hashtags: [], pillarId: null, accountIds: null, folders: [], sources: [], collects: false, hides: false, tells: false, onRail: false, version: 1 }) // prettier-ignore
+const blank = (ink: number): Values => ({
+  name: '',
+  query: '',
+  ink,
+  tags: [],
+  hashtags: [],
+  pillarId: null,
+  accountIds: null,
+  folders: [],
+  sources: [],
+  collects: false,
+  hides: false,
+  tells: false,
+  onRail: false,
+  version: 1,
+})
 
 /**
- * A watch in writing. What is typed is kept in this browser until it is saved, also over a closed tab; of an older state of the watch it
- * is let go. `begin`: what a new watch begins with.
+ * A watch in writing. What is typed is kept in this browser until it is saved, also over a closed tab; of an
+ * older state of the watch it is let go. `begin`: what a new watch begins with.
  */
 export function useWatchEditor(id: string | null, begin: Partial<Values>) {
   const brand = useBrandStore()
@@ -22,7 +37,10 @@ export function useWatchEditor(id: string | null, begin: Partial<Values>) {
   let saved = ''
 
   function start(): void {
-    const fresh = { ...blank((brand.view!.watches.length % 8) + 1), ...(known.value ? valuesOf(known.value) : begin) }
+    const fresh = {
+      ...blank((brand.view!.watches.length % 8) + 1),
+      ...(known.value ? valuesOf(known.value) : begin),
+    }
     saved = JSON.stringify(fresh)
     const kept = read(place)
     const isOurs = kept && kept.version === fresh.version && !(id === null && begin.query)
@@ -37,7 +55,8 @@ export function useWatchEditor(id: string | null, begin: Partial<Values>) {
   watch(
     () => known.value?.version,
     (version, before) => {
-      if (known.value && before !== undefined && version !== before && JSON.stringify(form.values) === saved) start()
+      if (known.value && before !== undefined && version !== before && JSON.stringify(form.values) === saved)
+        start()
     },
   )
   watch(
@@ -65,14 +84,46 @@ export function useWatchEditor(id: string | null, begin: Partial<Values>) {
   }
   async function remove(): Promise<boolean> {
     const { name } = known.value!
-    const done = await form.send(() => brand.change(words.notices.removed(name), () => api.remove(brand.path(`/watches/${id}`))))
+    const done = await form.send(() =>
+      brand.change(words.notices.removed(name), () => api.remove(brand.path(`/watches/${id}`))),
+    )
     if (done) localStorage.removeItem(place)
     return done
   }
   return { form, known, isMissing, isChanged, save, remove }
 }
 
-const valuesOf = ({ name, query, ink, tags, hashtags, pillarId, accountIds, folders, sources, collects, hides, tells, onRail, version }: Watch): Values => ({ name, query, ink, tags, hashtags, pillarId, accountIds, folders, sources, collects, hides, tells, onRail, version }) // prettier-ignore
+const valuesOf = ({
+  name,
+  query,
+  ink,
+  tags,
+  hashtags,
+  pillarId,
+  accountIds,
+  folders,
+  sources,
+  collects,
+  hides,
+  tells,
+  onRail,
+  version,
+}: Watch): Values => ({
+  name,
+  query,
+  ink,
+  tags,
+  hashtags,
+  pillarId,
+  accountIds,
+  folders,
+  sources,
+  collects,
+  hides,
+  tells,
+  onRail,
+  version,
+})
 
 function read(place: string): Values | null {
   try {

@@ -2,7 +2,10 @@ import { useDebounceFn } from '@vueuse/core'
 import type { OfferedWord, WatchPreview } from '#shared/watches/types'
 import { api, sentenceOf } from '~/base/client'
 
-/** What a query that is being written would mark, asked anew a moment after it changed; the newest answer wins. */
+/**
+ * What a query that is being written would mark, asked anew a moment after it changed; the newest answer
+ * wins.
+ */
 export function useWatchPreview(ask: () => { query: string; folders: string[]; sources: string[] } | null) {
   const brand = useBrandStore()
   const look = shallowRef<WatchPreview | null>(null)
@@ -33,7 +36,9 @@ export function useWatchPreview(ask: () => { query: string; folders: string[]; s
   }
   async function loadOffered(): Promise<void> {
     const mine = turn
-    const words = await api.post<OfferedWord[]>(brand.path('/watches/offers'), { query: ask()?.query ?? '' }).catch(() => null)
+    const words = await api
+      .post<OfferedWord[]>(brand.path('/watches/offers'), { query: ask()?.query ?? '' })
+      .catch(() => null)
     if (words && mine === turn) offered.value = words
   }
   const soon = useDebounceFn(load, 250)

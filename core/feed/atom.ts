@@ -2,7 +2,17 @@ import type { Element } from 'domhandler'
 import { parseFeedDate } from './date'
 import { madeId, oneLine, safePart, titleFromHtml } from './item'
 import type { Feed, FeedItem } from './types'
-import { absoluteUrl, attribute, baseOf, child, children, elementsOf, htmlInside, markupOf, textOf } from './xml'
+import {
+  absoluteUrl,
+  attribute,
+  baseOf,
+  child,
+  children,
+  elementsOf,
+  htmlInside,
+  markupOf,
+  textOf,
+} from './xml'
 
 /** An Atom 1.0 (RFC 4287) or 0.3 document's root as a feed. */
 export function readAtom(root: Element, url: string, repairs: string[]): Feed {
@@ -21,12 +31,15 @@ export function readAtom(root: Element, url: string, repairs: string[]): Feed {
 }
 
 /** The entries, also those that stand in one before them that was not closed. */
-const entriesOf = (node: Element): Element[] => parts(node, 'entry').flatMap((entry) => [entry, ...entriesOf(entry)])
+const entriesOf = (node: Element): Element[] =>
+  parts(node, 'entry').flatMap((entry) => [entry, ...entriesOf(entry)])
 
 function readEntry(entry: Element, root: Element, documentUrl: string, repairs: string[]): FeedItem {
   const title = plainConstruct(part(entry, 'title'))
   const content = part(entry, 'content')
-  const url = linkOf(entry, ['alternate'], documentUrl) ?? absoluteUrl(attribute(content, 'src'), baseOf(content ?? entry, documentUrl))
+  const url =
+    linkOf(entry, ['alternate'], documentUrl) ??
+    absoluteUrl(attribute(content, 'src'), baseOf(content ?? entry, documentUrl))
   return {
     id: textOf(part(entry, 'id')) ?? madeId(url, title),
     url,
@@ -36,8 +49,13 @@ function readEntry(entry: Element, root: Element, documentUrl: string, repairs: 
     updatedAt: dateOf(entry, 'updated', 'modified'),
     summaryHtml: htmlConstruct(part(entry, 'summary'), documentUrl, repairs),
     contentHtml: htmlConstruct(content, documentUrl, repairs),
-    categories: parts(entry, 'category').flatMap((category) => attribute(category, 'label') ?? attribute(category, 'term') ?? []),
-    image: absoluteUrl(attribute(child(entry, 'media:thumbnail', 'media:content'), 'url'), baseOf(entry, documentUrl)),
+    categories: parts(entry, 'category').flatMap(
+      (category) => attribute(category, 'label') ?? attribute(category, 'term') ?? [],
+    ),
+    image: absoluteUrl(
+      attribute(child(entry, 'media:thumbnail', 'media:content'), 'url'),
+      baseOf(entry, documentUrl),
+    ),
     enclosures: parts(entry, 'link').flatMap((link) => enclosureOf(link, documentUrl)),
   }
 }
@@ -54,7 +72,8 @@ function part(node: Element | null, ...names: string[]): Element | null {
   return null
 }
 
-const parts = (node: Element, name: string): Element[] => elementsOf(node).filter((element) => bare(element) === name)
+const parts = (node: Element, name: string): Element[] =>
+  elementsOf(node).filter((element) => bare(element) === name)
 
 /** What a text or content construct holds (RFC 4287 §3.1, §4.1.3; Atom 0.3 said `mode` for part of it). */
 interface Construct {
@@ -65,20 +84,24 @@ interface Construct {
 function constructOf(element: Element): Construct {
   const type = (attribute(element, 'type') ?? 'text').toLowerCase()
   const mode = attribute(element, 'mode')
-  if (mode === 'base64' || (mode === null && isBinary(type))) return { kind: 'html', raw: fromBase64(textOf(element)) }
+  if (mode === 'base64' || (mode === null && isBinary(type)))
+    return { kind: 'html', raw: fromBase64(textOf(element)) }
   if (type.includes('xhtml') || mode === 'xml') return { kind: 'xhtml', raw: markupOf(element) }
   const isHtml = type.includes('html') || mode === 'escaped'
   return { kind: isHtml ? 'html' : 'text', raw: isHtml ? htmlInside(element) : textOf(element) }
 }
 
 /** RFC 4287 §4.1.3.3: a media type that is neither text nor XML is written in Base64. */
-const isBinary = (type: string): boolean => type.includes('/') && !/^(text|message)\/|[/+]xml$|html/.test(type)
+const isBinary = (type: string): boolean =>
+  type.includes('/') && !/^(text|message)\/|[/+]xml$|html/.test(type)
 
 /** The words behind Base64, or the text itself where it is none; null for a picture or the like. */
 function fromBase64(text: string | null): string | null {
   if (text !== null && !/^[a-z0-9+/=\s]*$/i.test(text)) return text
   try {
-    const bytes = Uint8Array.from(atob((text ?? '').replace(/\s+/g, '')), (character) => character.charCodeAt(0))
+    const bytes = Uint8Array.from(atob((text ?? '').replace(/\s+/g, '')), (character) =>
+      character.charCodeAt(0),
+    )
     return new TextDecoder('utf-8', { fatal: true }).decode(bytes).trim() || null
   } catch {
     return null
@@ -99,10 +122,13 @@ function htmlConstruct(element: Element | null, documentUrl: string, repairs: st
   return safePart(html, baseOf(element, documentUrl), repairs)
 }
 
-const escapeHtml = (text: string): string => text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;')
+const escapeHtml = (text: string): string =>
+  text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;')
 
 function linkOf(node: Element, rels: string[], documentUrl: string): string | null {
-  const link = parts(node, 'link').find((candidate) => rels.includes((attribute(candidate, 'rel') ?? 'alternate').toLowerCase()))
+  const link = parts(node, 'link').find((candidate) =>
+    rels.includes((attribute(candidate, 'rel') ?? 'alternate').toLowerCase()),
+  )
   if (!link) return null
   const base = baseOf(link, documentUrl)
   // RFC 3986 §4.4: an empty reference is its base, where one is stated.
@@ -119,7 +145,9 @@ function enclosureOf(link: Element, documentUrl: string): FeedItem['enclosures']
 
 function authorOf(node: Element | null): string | null {
   if (!node) return null
-  const names = parts(node, 'author').flatMap((author) => oneLine(textOf(part(author, 'name')) ?? textOf(part(author, 'email'))) ?? [])
+  const names = parts(node, 'author').flatMap(
+    (author) => oneLine(textOf(part(author, 'name')) ?? textOf(part(author, 'email'))) ?? [],
+  )
   return names.length > 0 ? names.join(', ') : oneLine(textOf(children(node, 'dc:creator')[0] ?? null))
 }
 

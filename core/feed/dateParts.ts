@@ -15,16 +15,59 @@ export interface DateParts {
   zone?: string | undefined
 }
 
-/** Zone names in minutes east of UTC. RFC 822 §5.1 names the American ones; of the others those that mean one zone only. */
+/**
+ * Zone names in minutes east of UTC. RFC 822 §5.1 names the American ones; of the others those that mean one
+ * zone only.
+ */
 const ZONES: Record<string, number> = {
-  z: 0, ut: 0, utc: 0, gmt: 0, wet: 0, est: -300, edt: -240, cst: -360, cdt: -300, mst: -420, mdt: -360, pst: -480, pdt: -420, akst: -540,
-  akdt: -480, hst: -600, ast: -240, adt: -180, nst: -210, ndt: -150, brt: -180, bst: 60, west: 60, cet: 60, cest: 120, met: 60, mest: 120,
-  mez: 60, mesz: 120, eet: 120, eest: 180, msk: 180, sast: 120, hkt: 480, sgt: 480, awst: 480, jst: 540, kst: 540, acst: 570, acdt: 630,
-  aest: 600, aedt: 660, nzst: 720, nzdt: 780,
-} // prettier-ignore
+  z: 0,
+  ut: 0,
+  utc: 0,
+  gmt: 0,
+  wet: 0,
+  est: -300,
+  edt: -240,
+  cst: -360,
+  cdt: -300,
+  mst: -420,
+  mdt: -360,
+  pst: -480,
+  pdt: -420,
+  akst: -540,
+  akdt: -480,
+  hst: -600,
+  ast: -240,
+  adt: -180,
+  nst: -210,
+  ndt: -150,
+  brt: -180,
+  bst: 60,
+  west: 60,
+  cet: 60,
+  cest: 120,
+  met: 60,
+  mest: 120,
+  mez: 60,
+  mesz: 120,
+  eet: 120,
+  eest: 180,
+  msk: 180,
+  sast: 120,
+  hkt: 480,
+  sgt: 480,
+  awst: 480,
+  jst: 540,
+  kst: 540,
+  acst: 570,
+  acdt: 630,
+  aest: 600,
+  aedt: 660,
+  nzst: 720,
+  nzdt: 780,
+}
 
-// First letters that tell a month in English, German, French, Italian, Spanish, Portuguese, Dutch, Swedish, Greek and Hungarian,
-// accents taken off.
+// First letters that tell a month in English, German, French, Italian, Spanish, Portuguese, Dutch, Swedish,
+// Greek and Hungarian, accents taken off.
 const MONTHS: string[][] = [
   ['jan', 'gen', 'ene', 'ιαν'],
   ['feb', 'fev', 'φεβ'],
@@ -44,7 +87,9 @@ const MONTHS: string[][] = [
 export function monthOf(word: string): number {
   const plain = word.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase()
   const [month] = MONTHS.flatMap((starts, at) =>
-    starts.filter((start) => plain.startsWith(start)).map((start) => ({ month: at + 1, length: start.length })),
+    starts
+      .filter((start) => plain.startsWith(start))
+      .map((start) => ({ month: at + 1, length: start.length })),
   ).sort((a, b) => b.length - a.length)
   return month?.month ?? 0
 }
@@ -67,7 +112,10 @@ export function instantOf(parts: DateParts): Instant | null {
 
 function hourOf({ hour, half, minute, second }: DateParts): number | null {
   const given = Number(hour ?? 0)
-  if (half === undefined) return given < 24 || (given === 24 && Number(minute ?? 0) === 0 && Number(second ?? 0) === 0) ? given : null
+  if (half === undefined)
+    return given < 24 || (given === 24 && Number(minute ?? 0) === 0 && Number(second ?? 0) === 0)
+      ? given
+      : null
   if (given > 12) return given < 24 ? given : null
   return (given % 12) + (half === 'pm' ? 12 : 0)
 }

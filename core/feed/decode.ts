@@ -9,18 +9,38 @@ export interface Decoded {
 /** Bytes that a guess looks at; the words of a feed tell its character set long before. */
 const GUESS_FROM = 65_536
 
-// What a label means in practice (WHATWG Encoding Standard §4.2): the wider set that contains the one it names.
+// What a label means in practice (WHATWG Encoding Standard §4.2): the wider set that contains the one it
+// names.
 const WIDER: Record<string, string> = {
-  ascii: 'windows-1252', usascii: 'windows-1252', latin1: 'windows-1252', iso88591: 'windows-1252', iso88599: 'windows-1254', latin5: 'windows-1254',
-  iso885911: 'windows-874', tis620: 'windows-874', gb2312: 'gb18030', gbk: 'gb18030', xgbk: 'gb18030', big5: 'big5hkscs', euckr: 'cp949',
-  ksc56011987: 'cp949', ksc5601: 'cp949', shiftjis: 'cp932', sjis: 'cp932', xsjis: 'cp932', windows31j: 'cp932', xeucjp: 'euc-jp', utf16: 'utf-16le',
-  xmacroman: 'macintosh', unicode11utf8: 'utf8',
-} // prettier-ignore
+  ascii: 'windows-1252',
+  usascii: 'windows-1252',
+  latin1: 'windows-1252',
+  iso88591: 'windows-1252',
+  iso88599: 'windows-1254',
+  latin5: 'windows-1254',
+  iso885911: 'windows-874',
+  tis620: 'windows-874',
+  gb2312: 'gb18030',
+  gbk: 'gb18030',
+  xgbk: 'gb18030',
+  big5: 'big5hkscs',
+  euckr: 'cp949',
+  ksc56011987: 'cp949',
+  ksc5601: 'cp949',
+  shiftjis: 'cp932',
+  sjis: 'cp932',
+  xsjis: 'cp932',
+  windows31j: 'cp932',
+  xeucjp: 'euc-jp',
+  utf16: 'utf-16le',
+  xmacroman: 'macintosh',
+  unicode11utf8: 'utf8',
+}
 
 /**
- * Bytes as text. The character set is taken from a byte-order mark, else the HTTP header, else the document's own declaration,
- * else from the bytes themselves. A statement that the bytes contradict is not believed and that is named as a repair.
- * iconv-lite is used since Node 20's own TextDecoder maps windows-1252 wrongly.
+ * Bytes as text. The character set is taken from a byte-order mark, else the HTTP header, else the document's
+ * own declaration, else from the bytes themselves. A statement that the bytes contradict is not believed and
+ * that is named as a repair. iconv-lite is used since Node 20's own TextDecoder maps windows-1252 wrongly.
  */
 export function decodeBytes(body: Uint8Array, contentType: string | null): Decoded {
   const mark = byteOrderMark(body)
@@ -37,7 +57,11 @@ function fromStatements(body: Uint8Array, contentType: string | null): Decoded {
     if (stated === null) continue
     const text = isUtf8(stated) ? utf8 : decodeAs(body, stated)
     if (text === null) {
-      repairs.push(isUtf8(stated) ? 'The text is called UTF-8 but is not.' : `The character set “${stated.slice(0, 40)}” is not known.`)
+      repairs.push(
+        isUtf8(stated)
+          ? 'The text is called UTF-8 but is not.'
+          : `The character set “${stated.slice(0, 40)}” is not known.`,
+      )
     } else if (!isUtf8(stated) && utf8 !== null && isMuchUtf8(body, stated)) {
       repairs.push(`The text is called ${stated.slice(0, 40)} but is UTF-8.`)
     } else {
@@ -71,9 +95,13 @@ function decodeAs(body: Uint8Array, charset: string): string | null {
   return iconv.encodingExists(wider) ? iconv.decode(body, wider) : null
 }
 
-/** Bytes that are valid UTF-8 with several letters of many bytes are hardly ever anything else, whatever a single-byte label says. */
+/**
+ * Bytes that are valid UTF-8 with several letters of many bytes are hardly ever anything else, whatever a
+ * single-byte label says.
+ */
 function isMuchUtf8(body: Uint8Array, stated: string): boolean {
-  if (!/^(ascii|usascii|ansi|iso8859|latin|windows125|cp125|koi8|macintosh)/.test(compact(stated))) return false
+  if (!/^(ascii|usascii|ansi|iso8859|latin|windows125|cp125|koi8|macintosh)/.test(compact(stated)))
+    return false
   let letters = 0
   for (const byte of body) if (byte >= 0xc2 && byte <= 0xf4 && ++letters >= 3) return true
   return false
@@ -81,7 +109,10 @@ function isMuchUtf8(body: Uint8Array, stated: string): boolean {
 
 function byteOrderMark(body: Uint8Array): { charset: string; length: number } | null {
   if (body[0] === 0xef && body[1] === 0xbb && body[2] === 0xbf) return { charset: 'utf-8', length: 3 }
-  if (body[0] === 0xff && body[1] === 0xfe) return body[2] === 0 && body[3] === 0 ? { charset: 'utf-32le', length: 4 } : { charset: 'utf-16le', length: 2 }
+  if (body[0] === 0xff && body[1] === 0xfe)
+    return body[2] === 0 && body[3] === 0
+      ? { charset: 'utf-32le', length: 4 }
+      : { charset: 'utf-16le', length: 2 }
   if (body[0] === 0xfe && body[1] === 0xff) return { charset: 'utf-16be', length: 2 }
   return null
 }
@@ -98,13 +129,15 @@ function charsetOfHeader(contentType: string | null): string | null {
 }
 
 /**
- * The name in `<?xml encoding="…"?>`, or in the `meta` element of a web page. A declaration that could be read at all is not in
- * UTF-16, whatever it says.
+ * The name in `<?xml encoding="…"?>`, or in the `meta` element of a web page. A declaration that could be
+ * read at all is not in UTF-16, whatever it says.
  */
 function charsetOfDeclaration(body: Uint8Array): string | null {
   const head = iconv.decode(body.subarray(0, 2048), 'latin1')
   const isPage = /^\s*(<!doctype html|<html)/i.test(head)
-  const pattern = isPage ? /<meta[^>]{1,300}?charset\s*=[\s"']*([^"'\s/>;]+)/i : /<\?xml[^>]{1,300}?encoding\s*=\s*["']\s*([^"'\s]+)/i
+  const pattern = isPage
+    ? /<meta[^>]{1,300}?charset\s*=[\s"']*([^"'\s/>;]+)/i
+    : /<\?xml[^>]{1,300}?encoding\s*=\s*["']\s*([^"'\s]+)/i
   const stated = pattern.exec(head)?.[1] ?? null
   return stated !== null && /^utf-?16/i.test(stated) ? null : stated
 }
@@ -112,6 +145,8 @@ function charsetOfDeclaration(body: Uint8Array): string | null {
 /** The likeliest character set, judged by the letters: markup says nothing about it. */
 function guessOf(body: Uint8Array): string {
   const head = iconv.decode(body.subarray(0, GUESS_FROM), 'latin1').replace(/<[^<>]*>/g, ' ')
-  const found = analyse(iconv.encode(head, 'latin1')).find(({ name }) => !/^(UTF|ASCII|ISO-2022-(KR|CN))/i.test(name))
+  const found = analyse(iconv.encode(head, 'latin1')).find(
+    ({ name }) => !/^(UTF|ASCII|ISO-2022-(KR|CN))/i.test(name),
+  )
   return found?.name ?? 'windows-1252'
 }

@@ -7,7 +7,10 @@ import { elementsOf } from './xml'
 
 /** Elements within elements that a feed may have; real ones stay under 30, deeper ones are made to harm. */
 const DEEPEST = 250
-/** Items kept from the beginning and from the end of a document: feeds are newest first or, seldom, newest last. */
+/**
+ * Items kept from the beginning and from the end of a document: feeds are newest first or, seldom, newest
+ * last.
+ */
 const ITEMS_FROM_EACH_END = 1_000
 
 // eslint-disable-next-line no-control-regex -- these are what XML 1.0 §2.2 forbids
@@ -15,14 +18,20 @@ const FORBIDDEN = /[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]/g
 const BARE_AMPERSAND = /&(?!(?:[a-z][a-z0-9]*|#\d+|#x[0-9a-f]+);)/i
 
 /**
- * The outermost elements of an XML document, read leniently: what is not closed is closed, what is forbidden is left out, and each
- * such repair is named. A whole document has one; a damaged one may have others before it. Names of elements come with this folder's prefixes and, like those of attributes, in lower case.
+ * The outermost elements of an XML document, read leniently: what is not closed is closed, what is forbidden
+ * is left out, and each such repair is named. A whole document has one; a damaged one may have others before
+ * it. Names of elements come with this folder's prefixes and, like those of attributes, in lower case.
  */
 export function readDocument(text: string, repairs: string[]): Element[] {
   const { rest, declared } = withoutType(withoutForbidden(text, repairs), repairs)
   const clean = withPlainEntities(rest, declared)
   const builder = new Builder()
-  const parser = new Parser(builder, { xmlMode: true, decodeEntities: true, lowerCaseTags: true, lowerCaseAttributeNames: true })
+  const parser = new Parser(builder, {
+    xmlMode: true,
+    decodeEntities: true,
+    lowerCaseTags: true,
+    lowerCaseAttributeNames: true,
+  })
   parser.write(clean)
   const isCut = builder.depth > 0
   parser.end()
@@ -36,13 +45,16 @@ function withoutForbidden(text: string, repairs: string[]): string {
   return text.replace(FORBIDDEN, '')
 }
 
-/** Characters in which a document type stands, if there is one, and of what stands in it before its own declarations. */
+/**
+ * Characters in which a document type stands, if there is one, and of what stands in it before its own
+ * declarations.
+ */
 const TYPE_WITHIN = 65_536
 const NAME_WITHIN = 500
 
 /**
- * The document without its type. Of the entities it declares only short plain texts are kept: expanding others is how small documents are
- * made huge or reach for files.
+ * The document without its type. Of the entities it declares only short plain texts are kept: expanding
+ * others is how small documents are made huge or reach for files.
  */
 function withoutType(text: string, repairs: string[]): { rest: string; declared: Map<string, string> } {
   const none = { rest: text, declared: new Map<string, string>() }
@@ -61,7 +73,8 @@ function withoutType(text: string, repairs: string[]): { rest: string; declared:
 
 function repairsOfText(text: string): string[] {
   const repairs: string[] = []
-  if (text.lastIndexOf('<![CDATA[') > text.lastIndexOf(']]>')) repairs.push('A CDATA section is not closed; it was closed at the end.')
+  if (text.lastIndexOf('<![CDATA[') > text.lastIndexOf(']]>'))
+    repairs.push('A CDATA section is not closed; it was closed at the end.')
   if (BARE_AMPERSAND.test(text) && BARE_AMPERSAND.test(text.replace(/<!\[CDATA\[[\s\S]*?(?:\]\]>|$)/g, '')))
     repairs.push('Ampersands stand bare; they were read as such.')
   return repairs
@@ -84,7 +97,8 @@ class Builder extends DomHandler {
 
   override onopentag(name: string, attributes: Record<string, string>): void {
     this.depth++
-    if (this.depth > DEEPEST) throw new FeedError('too-deep', `This has elements more than ${DEEPEST} deep; no feed has.`)
+    if (this.depth > DEEPEST)
+      throw new FeedError('too-deep', `This has elements more than ${DEEPEST} deep; no feed has.`)
     this.#justOpened = true
     super.onopentag(this.#namespaces.open(name, attributes), attributes)
   }
@@ -96,7 +110,8 @@ class Builder extends DomHandler {
     this.#justOpened = false
     this.#namespaces.close(element.attribs)
     super.onclosetag()
-    if (element.name === 'item' || element.name === 'entry' || element.name === 'atom:entry') this.#count(element)
+    if (element.name === 'item' || element.name === 'entry' || element.name === 'atom:entry')
+      this.#count(element)
   }
 
   override ontext(text: string): void {
@@ -118,9 +133,11 @@ class Builder extends DomHandler {
   repairs(isCut: boolean): string[] {
     const repairs: string[] = []
     if (isCut) repairs.push('The document ends before its elements do; they were closed there.')
-    else if (this.#notClosed > 0) repairs.push('Elements are not closed; they were closed where the one around them is.')
+    else if (this.#notClosed > 0)
+      repairs.push('Elements are not closed; they were closed where the one around them is.')
     if (this.#wordsOutside) repairs.push('Words stand before or behind the feed; they were left out.')
-    if (this.#items > 2 * ITEMS_FROM_EACH_END) repairs.push(`It holds ${this.#items} items; the first and the last ${ITEMS_FROM_EACH_END} were read.`)
+    if (this.#items > 2 * ITEMS_FROM_EACH_END)
+      repairs.push(`It holds ${this.#items} items; the first and the last ${ITEMS_FROM_EACH_END} were read.`)
     return repairs
   }
 }

@@ -1,6 +1,9 @@
 import { decodeHTMLStrict } from 'entities'
 
-/** Entities a document may declare for itself, and how long each, and all that they are replaced by together, may be. */
+/**
+ * Entities a document may declare for itself, and how long each, and all that they are replaced by together,
+ * may be.
+ */
 const MOST_DECLARED = 50
 const LONGEST_VALUE = 1_000
 const MOST_EXPANDED = 100_000
@@ -12,7 +15,10 @@ const DECLARATION = /<!ENTITY\s+([a-z_][\w.-]{0,60})\s+(?:"([^"<]{0,1000})"|'([^
 const REFERENCE = /<!\[CDATA\[[\s\S]*?(?:\]\]>|$)|&([a-z_][\w.-]{0,60});|&#(?:0{1,9}|x0{1,9});/gi
 const XML_ENTITIES = new Set(['amp', 'lt', 'gt', 'quot', 'apos'])
 
-/** The plain texts that a document type declares as entities; null for what is no plain text, or more than a feed needs. */
+/**
+ * The plain texts that a document type declares as entities; null for what is no plain text, or more than a
+ * feed needs.
+ */
 export function declaredEntities(type: string): Map<string, string> | null {
   const all = type.match(/<!ENTITY\b/gi)?.length ?? 0
   if (all === 0) return new Map()
@@ -42,8 +48,9 @@ function expanded(name: string, values: Map<string, string>, depth: number): str
 }
 
 /**
- * A document with its own entities and the named ones of HTML (which old feeds use without declaring them) put in as characters, as far as
- * they are no markup; references to the character 0, which none may hold, are left out. Linear, and never much longer than it was.
+ * A document with its own entities and the named ones of HTML (which old feeds use without declaring them)
+ * put in as characters, as far as they are no markup; references to the character 0, which none may hold, are
+ * left out. Linear, and never much longer than it was.
  */
 export function withPlainEntities(text: string, declared: Map<string, string>): string {
   let grown = 0

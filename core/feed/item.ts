@@ -11,7 +11,10 @@ export function titleFromHtml(html: string | null): string | null {
 /** Characters of one piece of HTML that are kept; the longest real articles stay far below. */
 const LONGEST_PIECE = 500_000
 
-/** A piece of an item's HTML, safe to show; null when nothing is left. One without end is cut, and that is named. */
+/**
+ * A piece of an item's HTML, safe to show; null when nothing is left. One without end is cut, and that is
+ * named.
+ */
 export function safePart(html: string | null, baseUrl: string, repairs: string[]): string | null {
   if (!html) return null
   if (html.length <= LONGEST_PIECE) return safeHtml(html, baseUrl) || null

@@ -12,7 +12,8 @@ type Fields = Record<string, unknown>
 export function readJsonFeed(text: string, url: string, repairs: string[]): Feed {
   const root = parse(text, repairs)
   if (!isFeed(root)) {
-    if (repairs.length > 0) throw new FeedError('malformed', 'This JSON is damaged, and what can be read of it is no JSON Feed.')
+    if (repairs.length > 0)
+      throw new FeedError('malformed', 'This JSON is damaged, and what can be read of it is no JSON Feed.')
     throw new FeedError('not-a-feed', 'This is JSON, but not a JSON Feed: it has no version and no items.')
   }
   const hubs = list(root['hubs'])
@@ -35,10 +36,17 @@ export function readJsonFeed(text: string, url: string, repairs: string[]): Feed
 function isFeed(root: Fields): boolean {
   if ((str(root['version']) ?? '').includes('jsonfeed.org')) return true
   const [first] = list(root['items'])
-  return Array.isArray(root['items']) && (typeof root['title'] === 'string' || first?.['content_html'] !== undefined || first?.['content_text'] !== undefined)
+  return (
+    Array.isArray(root['items']) &&
+    (typeof root['title'] === 'string' ||
+      first?.['content_html'] !== undefined ||
+      first?.['content_text'] !== undefined)
+  )
 }
 
-/** Strictly first; what is damaged (cut, with a comma too many or too few, with bare line breaks) is mended. */
+/**
+ * Strictly first; what is damaged (cut, with a comma too many or too few, with bare line breaks) is mended.
+ */
 function parse(text: string, repairs: string[]): Fields {
   let value: unknown
   try {
@@ -82,7 +90,15 @@ function readItem(item: Fields, feedAuthor: string | null, base: string, repairs
     enclosures: list(item['attachments']).flatMap((attachment) => {
       const address = absoluteUrl(str(attachment['url']), base)
       const length = Number(attachment['size_in_bytes'] ?? Number.NaN)
-      return address ? [{ url: address, type: str(attachment['mime_type']), length: Number.isFinite(length) ? length : null }] : []
+      return address
+        ? [
+            {
+              url: address,
+              type: str(attachment['mime_type']),
+              length: Number.isFinite(length) ? length : null,
+            },
+          ]
+        : []
     }),
   }
 }
@@ -98,7 +114,8 @@ const dateOf = (value: unknown): string | null => {
   return text ? parseFeedDate(text) : null
 }
 
-const isFields = (value: unknown): value is Fields => typeof value === 'object' && value !== null && !Array.isArray(value)
+const isFields = (value: unknown): value is Fields =>
+  typeof value === 'object' && value !== null && !Array.isArray(value)
 
 const list = (value: unknown): Fields[] => (Array.isArray(value) ? value.filter(isFields) : [])
 

@@ -6,15 +6,16 @@ interface Reading {
   parts: Partial<DateParts>
 }
 
-const CLOCK = /(?:^|[\sT:,])(\d{1,2}):(\d{1,2})(?::(\d{1,2})(?:[.,:](\d{1,9}))?)?(?:\s*([ap])\.?m\.?(?![a-z]))?/i
+const CLOCK =
+  /(?:^|[\sT:,])(\d{1,2}):(\d{1,2})(?::(\d{1,2})(?:[.,:](\d{1,9}))?)?(?:\s*([ap])\.?m\.?(?![a-z]))?/i
 const HOUR_ONLY = /(?:^|\s)(\d{1,2})\s*([ap])\.?m\.?(?![a-z])/i
 const OFFSET = /(?:\b(?:utc|gmt|[a-z]{3,5}))?\s?([+-]\d\d:?(?:\d\d)?)(?![\d-])/i
 const ZONE_NAME = /(?:^|\s)(z|ut|[a-z]{3,5})$/i
 
 /**
- * A date written in one of the ways feeds use besides the standards: Unix seconds, month names before or behind the day, slashes,
- * dots, twelve-hour clocks, Chinese, Japanese and Korean units, words of the week anywhere. Null when it can't be told,
- * also when day and month could be either.
+ * A date written in one of the ways feeds use besides the standards: Unix seconds, month names before or
+ * behind the day, slashes, dots, twelve-hour clocks, Chinese, Japanese and Korean units, words of the week
+ * anywhere. Null when it can't be told, also when day and month could be either.
  */
 export function looseDate(text: string): DateParts | null {
   const stamp = fromDigits(text)
@@ -25,7 +26,8 @@ export function looseDate(text: string): DateParts | null {
   if (reading.parts.day === undefined) return null
   takeClock(reading)
   takeZone(reading)
-  // What is left must be words (of the week, `at`, `um`); figures that were not understood make the date doubtful.
+  // What is left must be words (of the week, `at`, `um`); figures that were not understood make the date
+  // doubtful.
   return /\d/.test(reading.rest) ? null : (reading.parts as DateParts)
 }
 
@@ -40,13 +42,29 @@ const cleaned = (text: string): string =>
 function fromDigits(text: string): DateParts | null {
   if (!/^\d+(\.\d+)?$/.test(text)) return null
   const compact = /^((?:19|20)\d\d)(\d\d)(\d\d)(?:(\d\d)(\d\d)(\d\d)?)?$/.exec(text)
-  if (compact && text.length !== 10) return { year: compact[1]!, month: Number(compact[2]), day: Number(compact[3]), hour: compact[4], minute: compact[5], second: compact[6] } // prettier-ignore
+  if (compact && text.length !== 10)
+    return {
+      year: compact[1]!,
+      month: Number(compact[2]),
+      day: Number(compact[3]),
+      hour: compact[4],
+      minute: compact[5],
+      second: compact[6],
+    }
   const digits = text.split('.')[0]!
   const scale = { 10: 1000, 13: 1, 16: 0.001, 19: 0.000001 }[digits.length]
   if (!scale) return null
   const at = new Date(Number(digits) * scale)
   const [hour, minute, second] = [at.getUTCHours(), at.getUTCMinutes(), at.getUTCSeconds()].map(String)
-  return { year: String(at.getUTCFullYear()), month: at.getUTCMonth() + 1, day: at.getUTCDate(), hour, minute, second, fraction: String(at.getUTCMilliseconds()).padStart(3, '0') } // prettier-ignore
+  return {
+    year: String(at.getUTCFullYear()),
+    month: at.getUTCMonth() + 1,
+    day: at.getUTCDate(),
+    hour,
+    minute,
+    second,
+    fraction: String(at.getUTCMilliseconds()).padStart(3, '0'),
+  }
 }
 
 /** `2014年04月08日 19:17:22` and `2004년 05월 28일 오후 11:31:15`. */
@@ -61,16 +79,32 @@ function fromUnits(text: string): Reading | null {
   return { rest: clock, parts: { year: m[1]!, month: Number(m[2]), day: Number(m[3]), half, zone } }
 }
 
-// Each way of writing a date, with its groups in the order given. Tried in turn; the first that fits is taken out of the text.
+// Each way of writing a date, with its groups in the order given. Tried in turn; the first that fits is taken
+// out of the text.
 const WAYS: { form: RegExp; order: ('year' | 'month' | 'day' | 'either')[] }[] = [
-  { form: /\b(\d{4})(?:-(\d{1,2})-|\/(\d{1,2})\/|\.(\d{1,2})\.|:(\d{1,2}):)(\d{1,2})(?![\d:])/, order: ['year', 'month', 'day'] },
+  {
+    form: /\b(\d{4})(?:-(\d{1,2})-|\/(\d{1,2})\/|\.(\d{1,2})\.|:(\d{1,2}):)(\d{1,2})(?![\d:])/,
+    order: ['year', 'month', 'day'],
+  },
   { form: /\b(\d{4})[-/. ](\p{L}{3,})\.?[-/. ](\d{1,2})(?!\d)/u, order: ['year', 'month', 'day'] },
-  { form: /(?<![\d:])(\d{1,2})(?:-(\d{1,2})-|\/(\d{1,2})\/|\.(\d{1,2})\.)(\d{4}|\d\d)(?![\d:.])/, order: ['either', 'either', 'year'] },
+  {
+    form: /(?<![\d:])(\d{1,2})(?:-(\d{1,2})-|\/(\d{1,2})\/|\.(\d{1,2})\.)(\d{4}|\d\d)(?![\d:.])/,
+    order: ['either', 'either', 'year'],
+  },
   { form: /(?<![\d:])(\d{1,2}):(\d{1,2}):(\d{4})(?![\d:.])/, order: ['either', 'either', 'year'] },
-  { form: /(?<![\d:])(\d{1,2})(?:st|nd|rd|th|er|º|\.)?(?:\s+(?:de|of))?[-/. ]+(\p{L}{3,})\.?,?(?:\s+(?:de|of))?[-/. ]+'?(\d{4}|\d\d(?![\d:]))(?!\d)/iu, order: ['day', 'month', 'year'] },
-  { form: /(?<!\p{L})(\p{L}{3,})\.?[-/ ]+(\d{1,2})(?:st|nd|rd|th)?,?[-/ ]+'?(\d{4}|\d\d(?![\d:]))(?!\d)/iu, order: ['month', 'day', 'year'] },
-  { form: /(?<!\p{L})(\p{L}{3,})\.?[-/ ](\d{1,2})(?:st|nd|rd|th)?,?(?=\s.{0,80}\s(\d{4})$)/iu, order: ['month', 'day', 'year'] },
-] // prettier-ignore
+  {
+    form: /(?<![\d:])(\d{1,2})(?:st|nd|rd|th|er|º|\.)?(?:\s+(?:de|of))?[-/. ]+(\p{L}{3,})\.?,?(?:\s+(?:de|of))?[-/. ]+'?(\d{4}|\d\d(?![\d:]))(?!\d)/iu,
+    order: ['day', 'month', 'year'],
+  },
+  {
+    form: /(?<!\p{L})(\p{L}{3,})\.?[-/ ]+(\d{1,2})(?:st|nd|rd|th)?,?[-/ ]+'?(\d{4}|\d\d(?![\d:]))(?!\d)/iu,
+    order: ['month', 'day', 'year'],
+  },
+  {
+    form: /(?<!\p{L})(\p{L}{3,})\.?[-/ ](\d{1,2})(?:st|nd|rd|th)?,?(?=\s.{0,80}\s(\d{4})$)/iu,
+    order: ['month', 'day', 'year'],
+  },
+]
 
 function takeDate(reading: Reading): void {
   for (const { form, order } of WAYS) {
@@ -89,7 +123,10 @@ function takeDate(reading: Reading): void {
   }
 }
 
-function partsOf(groups: string[], order: ('year' | 'month' | 'day' | 'either')[]): Partial<DateParts> | null {
+function partsOf(
+  groups: string[],
+  order: ('year' | 'month' | 'day' | 'either')[],
+): Partial<DateParts> | null {
   const of = (name: string): string => groups[order.indexOf(name as 'year')]!
   if (order.includes('either')) return eitherWay(Number(groups[0]), Number(groups[1]), of('year'))
   const month = /^\d/.test(of('month')) ? Number(of('month')) : monthOf(of('month'))
@@ -108,7 +145,13 @@ function takeClock(reading: Reading): void {
   const clock = CLOCK.exec(reading.rest)
   if (clock) {
     const half = clock[5] ? ((clock[5].toLowerCase() + 'm') as 'am' | 'pm') : reading.parts.half
-    Object.assign(reading.parts, { hour: clock[1], minute: clock[2], second: clock[3], fraction: clock[4], half })
+    Object.assign(reading.parts, {
+      hour: clock[1],
+      minute: clock[2],
+      second: clock[3],
+      fraction: clock[4],
+      half,
+    })
     reading.rest = reading.rest.replace(clock[0], ' ')
     return
   }

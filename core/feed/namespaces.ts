@@ -1,4 +1,5 @@
-// The prefixes this folder uses, whatever prefix a document chose for the namespace; '' for the feed's own words.
+// The prefixes this folder uses, whatever prefix a document chose for the namespace; '' for the feed's own
+// words.
 const PREFIXES: Record<string, string> = {
   'http://purl.org/rss/1.0/': '',
   'http://my.netscape.com/rdf/simple/0.9/': '',
@@ -28,7 +29,9 @@ export class Namespaces {
   open(name: string, attributes: Record<string, string>): string {
     const declared = declarations(attributes)
     if (declared) {
-      this.#scopes.push(Object.assign(Object.create(null) as Record<string, string>, this.#scopes.at(-1), declared))
+      this.#scopes.push(
+        Object.assign(Object.create(null) as Record<string, string>, this.#scopes.at(-1), declared),
+      )
       this.#known.push(new Map())
     }
     if (this.#own === undefined) this.#own = declared?.[''] ?? null

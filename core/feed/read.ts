@@ -13,15 +13,18 @@ import { elementsOf } from './xml'
 const LIKE_JSON = /^(?:[\w$.]{1,60}\s*\(\s*)?[{[]/
 
 /**
- * The feed in these bytes (RSS 0.90 to 2.0, RDF, Atom 0.3 and 1.0, JSON Feed 1.0 and 1.1). A damaged document yields what a
- * person could read in it, with each repair named. Titles are plain text, HTML parts safe to show, addresses absolute.
- * Throws FeedError when this is no feed at all.
+ * The feed in these bytes (RSS 0.90 to 2.0, RDF, Atom 0.3 and 1.0, JSON Feed 1.0 and 1.1). A damaged document
+ * yields what a person could read in it, with each repair named. Titles are plain text, HTML parts safe to
+ * show, addresses absolute. Throws FeedError when this is no feed at all.
  */
 export function readFeed(body: Uint8Array | string, context: FeedContext): Feed {
-  const { text: decoded, repairs } = typeof body === 'string' ? { text: body, repairs: [] } : decodeBytes(body, context.contentType ?? null)
+  const { text: decoded, repairs } =
+    typeof body === 'string' ? { text: body, repairs: [] } : decodeBytes(body, context.contentType ?? null)
   const text = decoded.replace(/^\uFEFF/, '').trimStart()
   if (text === '') throw new FeedError('empty', 'The address answered, but with nothing in it.')
-  const feed = LIKE_JSON.test(text) ? readJsonFeed(text, context.url, repairs) : readXml(text, context.url, repairs)
+  const feed = LIKE_JSON.test(text)
+    ? readJsonFeed(text, context.url, repairs)
+    : readXml(text, context.url, repairs)
   return { ...feed, items: toldApart(feed.items.filter(saysSomething), feed) }
 }
 
@@ -31,7 +34,8 @@ function readXml(text: string, url: string, repairs: string[]): Feed {
   if (feed && !outermost.includes(feed)) repairs.push('The feed stands inside a web page; it was taken out.')
   if (feed) return /feed$/.test(feed.name) ? readAtom(feed, url, repairs) : readRss(feed, url, repairs)
   const name = outermost[0]?.name
-  if (name === 'html' || /^<!doctype html|<html[\s>]/i.test(text)) throw new FeedError('not-a-feed', notAFeedPage(text))
+  if (name === 'html' || /^<!doctype html|<html[\s>]/i.test(text))
+    throw new FeedError('not-a-feed', notAFeedPage(text))
   throw new FeedError('not-a-feed', 'This is neither RSS, Atom nor JSON Feed.')
 }
 
@@ -41,16 +45,22 @@ const ROOTS = new Set(['feed', 'atom:feed', 'rss', 'rdf:rdf', 'channel'])
 function feedAmong(elements: Element[], levels: number): Element | null {
   const found = elements.find((element) => ROOTS.has(element.name))
   if (found || levels === 0) return found ?? null
-  return elements.map((element) => feedAmong(elementsOf(element), levels - 1)).find((inside) => inside !== null) ?? null
+  return (
+    elements.map((element) => feedAmong(elementsOf(element), levels - 1)).find((inside) => inside !== null) ??
+    null
+  )
 }
 
 /** A feed behind a sign-in answers with the page that asks for it. */
 const notAFeedPage = (html: string): string =>
-  /<input[^>]{1,300}type\s*=\s*["']?password/i.test(html) ? 'This is a page that asks to sign in, not a feed.' : 'This is a web page, not a feed.'
+  /<input[^>]{1,300}type\s*=\s*["']?password/i.test(html)
+    ? 'This is a page that asks to sign in, not a feed.'
+    : 'This is a web page, not a feed.'
 
 /**
- * Feeds repeat themselves: of an id the first item stays (RFC 4287 §4.1.1: entries of one id are one entry). But some give every item
- * the same id; those that lead elsewhere are different items and get ids of their own.
+ * Feeds repeat themselves: of an id the first item stays (RFC 4287 §4.1.1: entries of one id are one entry).
+ * But some give every item the same id; those that lead elsewhere are different items and get ids of their
+ * own.
  */
 function toldApart(items: FeedItem[], feed: Feed): FeedItem[] {
   const seen = new Map<string, FeedItem>()

@@ -3,10 +3,15 @@ import { DomUtils } from 'htmlparser2'
 
 /** The children elements of a node. */
 export function elementsOf(node: Element | Document): Element[] {
-  return node.children.filter((child): child is Element => child.type === 'tag' || child.type === 'script' || child.type === 'style')
+  return node.children.filter(
+    (child): child is Element => child.type === 'tag' || child.type === 'script' || child.type === 'style',
+  )
 }
 
-/** The first child element with one of these names, tried in order; names as `prefix:local` in this folder's prefixes. */
+/**
+ * The first child element with one of these names, tried in order; names as `prefix:local` in this folder's
+ * prefixes.
+ */
 export function child(node: Element, ...names: string[]): Element | null {
   const inside = elementsOf(node)
   for (const name of names) {
@@ -43,10 +48,15 @@ export function markupOf(element: Element): string {
   return DomUtils.getInnerHTML(element as ChildNode, { xmlMode: false, decodeEntities: true })
 }
 
-/** What an element holds as HTML: its text is markup that was escaped, and elements that were not escaped are kept beside it. */
+/**
+ * What an element holds as HTML: its text is markup that was escaped, and elements that were not escaped are
+ * kept beside it.
+ */
 export function htmlInside(element: Element): string | null {
   if (elementsOf(element).length === 0) return textOf(element)
-  const parts = element.children.map((node) => (DomUtils.isTag(node) ? DomUtils.getOuterHTML(node, { xmlMode: false }) : DomUtils.textContent(node)))
+  const parts = element.children.map((node) =>
+    DomUtils.isTag(node) ? DomUtils.getOuterHTML(node, { xmlMode: false }) : DomUtils.textContent(node),
+  )
   return parts.join('').trim() || null
 }
 

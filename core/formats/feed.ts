@@ -12,8 +12,8 @@ export interface FeedToWrite {
 }
 
 /**
- * A feed for other programs, in UTF-8: RSS 2.0 (https://www.rssboard.org/rss-specification), Atom (RFC 4287) or JSON Feed 1.1
- * (https://www.jsonfeed.org/version/1.1/). The items stand in the order given.
+ * A feed for other programs, in UTF-8: RSS 2.0 (https://www.rssboard.org/rss-specification), Atom (RFC 4287)
+ * or JSON Feed 1.1 (https://www.jsonfeed.org/version/1.1/). The items stand in the order given.
  */
 export function writeFeed(kind: FeedKind, feed: FeedToWrite): string {
   if (kind === 'json') return json(feed)

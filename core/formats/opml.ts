@@ -23,8 +23,9 @@ const MOST_FOLDERS = 50
 const MOST_PROBLEMS = 1_000
 
 /**
- * The feeds in an OPML 2.0 file (http://opml.org/spec2.opml), read leniently. A feed that stands in several folders is one row; what
- * can't be used is reported with its line, and the rest is read. Throws FormatError for what is no OPML at all.
+ * The feeds in an OPML 2.0 file (http://opml.org/spec2.opml), read leniently. A feed that stands in several
+ * folders is one row; what can't be used is reported with its line, and the rest is read. Throws FormatError
+ * for what is no OPML at all.
  */
 export function readOpml(text: string): Read<OpmlSource> {
   const rows = new Map<string, OpmlSource>()
@@ -43,7 +44,11 @@ export function readOpml(text: string): Read<OpmlSource> {
         if (name === 'opml') isOpml = true
         if (name !== 'outline') return
         if (open.length >= DEEPEST)
-          throw new FormatError('too-deep', lines(parser.startIndex), `Folders lie more than ${DEEPEST} deep in each other; no list of sources has that.`)
+          throw new FormatError(
+            'too-deep',
+            lines(parser.startIndex),
+            `Folders lie more than ${DEEPEST} deep in each other; no list of sources has that.`,
+          )
         const label = clean(attributes['text'] ?? attributes['title'])
         const address = addressOf(attributes)
         open.push({ name: label, isFeed: address !== null })
@@ -59,10 +64,19 @@ export function readOpml(text: string): Read<OpmlSource> {
   function take(attributes: Record<string, string>, address: string, label: string | null): void {
     const url = webAddress(address)
     if (!url) {
-      if (problems.length < MOST_PROBLEMS) problems.push({ line: lines(parser.startIndex), says: `“${address.slice(0, 80)}” is not a web address.` })
+      if (problems.length < MOST_PROBLEMS)
+        problems.push({
+          line: lines(parser.startIndex),
+          says: `“${address.slice(0, 80)}” is not a web address.`,
+        })
       return
     }
-    const known = rows.get(url) ?? { url, title: label, homeUrl: webAddress(attributes['htmlurl'] ?? ''), folders: [] }
+    const known = rows.get(url) ?? {
+      url,
+      title: label,
+      homeUrl: webAddress(attributes['htmlurl'] ?? ''),
+      folders: [],
+    }
     for (const folder of [...foldersAround(), ...categories(attributes['category'])]) {
       if (known.folders.length < MOST_FOLDERS && !known.folders.includes(folder)) known.folders.push(folder)
     }
@@ -74,7 +88,12 @@ export function readOpml(text: string): Read<OpmlSource> {
     return names.length > 0 ? [names.join(' / ').slice(0, NAME_LENGTH)] : []
   }
 
-  if (!isWhole) throw new FormatError('too-deep', lines(parser!.startIndex), 'Its elements lie deeper in each other than those of any list of sources.')
+  if (!isWhole)
+    throw new FormatError(
+      'too-deep',
+      lines(parser!.startIndex),
+      'Its elements lie deeper in each other than those of any list of sources.',
+    )
   if (!isOpml) throw new FormatError('not-opml', 1, 'This is not an OPML file: it has no opml element.')
   return { rows: [...rows.values()], problems }
 }
@@ -115,14 +134,21 @@ function lineCounter(text: string): (offset: number) => number {
 }
 
 /** Sources as an OPML 2.0 file: those of several folders stand in each, those of none behind them. */
-export function writeOpml(title: string, sources: { url: string; title: string; homeUrl: string | null; folders: string[] }[]): string {
+export function writeOpml(
+  title: string,
+  sources: { url: string; title: string; homeUrl: string | null; folders: string[] }[],
+): string {
   const folders = [...new Set(sources.flatMap((source) => source.folders))].sort((a, b) => a.localeCompare(b))
   const lines = folders.flatMap((folder) => [
     `    <outline text="${escape(folder)}">`,
-    ...sources.filter((source) => source.folders.includes(folder)).map((source) => `      ${outline(source)}`),
+    ...sources
+      .filter((source) => source.folders.includes(folder))
+      .map((source) => `      ${outline(source)}`),
     '    </outline>',
   ])
-  const loose = sources.filter((source) => source.folders.length === 0).map((source) => `    ${outline(source)}`)
+  const loose = sources
+    .filter((source) => source.folders.length === 0)
+    .map((source) => `    ${outline(source)}`)
   return `<?xml version="1.0" encoding="UTF-8"?>\n<opml version="2.0">\n  <head>\n    <title>${escape(title)}</title>\n  </head>\n  <body>\n${[...lines, ...loose].map((line) => `${line}\n`).join('')}  </body>\n</opml>\n`
 }
 

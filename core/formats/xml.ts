@@ -1,4 +1,7 @@
-/** A text as XML takes it in elements and attributes. What XML 1.0 §2.2 forbids is left out: no reader takes it. */
+/**
+ * A text as XML takes it in elements and attributes. What XML 1.0 §2.2 forbids is left out: no reader takes
+ * it.
+ */
 export const escapeXml = (text: string): string =>
   text
     // eslint-disable-next-line no-control-regex -- as above

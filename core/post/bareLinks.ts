@@ -1,7 +1,10 @@
 import { parse } from 'tldts'
 import { AFTER_HOST, HOST_UNIT, LATIN } from './linkGrammar'
 
-/** A host without a scheme as it stands in a text: what is a link of it, and how far it reaches whether it is one or not. */
+/**
+ * A host without a scheme as it stands in a text: what is a link of it, and how far it reaches whether it is
+ * one or not.
+ */
 export interface BareHost {
   start: number
   end: number
@@ -19,9 +22,11 @@ const NOT_BEHIND_TOP = /[0-9a-z@+-]/i
 const BEHIND = new RegExp(AFTER_HOST, 'iuy')
 
 /**
- * Finds hosts without a scheme, in reading order, as twitter-text 3.1.0's published grammar does: letters of all scripts and signs such as
- * emoji belong to a host at first; the parts of it in Latin letters under a known top-level domain (public suffix list) are links, unless
- * `.`, `-`, `_` or `/` stands before the whole. Each call gives the first that begins at `from` or behind it; `from` never goes back.
+ * Finds hosts without a scheme, in reading order, as twitter-text 3.1.0's published grammar does: letters of
+ * all scripts and signs such as emoji belong to a host at first; the parts of it in Latin letters under a
+ * known top-level domain (public suffix list) are links, unless
+ * `.`, `-`, `_` or `/` stands before the whole. Each call gives the first that begins at `from` or behind it;
+ * `from` never goes back.
  */
 export function bareHostsOf(text: string): (from: number) => BareHost | null {
   let run: { end: number; labels: Label[]; ends: (number | null)[]; at: number } | null = null
@@ -51,13 +56,23 @@ function wholeOf(text: string, start: number, hostEnd: number): BareHost {
   const end = hostEnd + behind.length
   const isLink = start === 0 || !NO_LINK_BEHIND.test(text[start - 1]!)
   const links = isLink ? latinHosts(text, start, hostEnd) : []
-  // What stands behind belongs to the last of them where it has a path; a port or a question mark alone is the sentence's.
+  // What stands behind belongs to the last of them where it has a path; a port or a question mark alone is
+  // the sentence's.
   if (path !== undefined && links.length > 0) links.at(-1)!.end = end
   return { start, end, links }
 }
 
-/** The host that begins leftmost within a label, as long as may be: with the labels behind it, or one and a top-level domain. */
-function hostAt(text: string, labels: Label[], ends: (number | null)[], at: number, from: number): { start: number; end: number } | null {
+/**
+ * The host that begins leftmost within a label, as long as may be: with the labels behind it, or one and a
+ * top-level domain.
+ */
+function hostAt(
+  text: string,
+  labels: Label[],
+  ends: (number | null)[],
+  at: number,
+  from: number,
+): { start: number; end: number } | null {
   const label = labels[at]!
   if (at + 1 >= labels.length || label.end <= label.start || !UNIT.test(text[label.end - 1]!)) return null
   const far = ends[at + 1]!
@@ -88,7 +103,10 @@ export function labelsOf(run: string, start: number): Label[] {
   return labels
 }
 
-/** Where the longest host ends of which each label is one behind the first, found from behind to the front; null where none is. */
+/**
+ * Where the longest host ends of which each label is one behind the first, found from behind to the front;
+ * null where none is.
+ */
 export function hostEnds(text: string, labels: Label[]): (number | null)[] {
   const ends: (number | null)[] = labels.map(() => null)
   for (let at = labels.length - 2; at >= 0; at--) {

@@ -31,17 +31,29 @@ export type ShapeName = (typeof SHAPES)[number]['name']
 export const shapesFor = (media: NetworkRules['media']): { name: ShapeName; ratio: number }[] =>
   SHAPES.filter(({ ratio }) => isInShape({ width: ratio, height: 1 }, media))
 
-/** The largest part of a picture, in its pixels, that has a shape the network shows, as near round the focus as the edges let it. */
-export function cropFor(size: { width: number; height: number }, media: NetworkRules['media'], focus: Focus = CENTRE): Crop {
+/**
+ * The largest part of a picture, in its pixels, that has a shape the network shows, as near round the focus
+ * as the edges let it.
+ */
+export function cropFor(
+  size: { width: number; height: number },
+  media: NetworkRules['media'],
+  focus: Focus = CENTRE,
+): Crop {
   const ratio = Math.min(media.ratioTo, Math.max(media.ratioFrom, size.width / size.height))
   return cropToRatio(size, ratio, focus)
 }
 
 /** The largest part of a picture with one ratio of width to height. */
-export function cropToRatio(size: { width: number; height: number }, ratio: number, focus: Focus = CENTRE): Crop {
+export function cropToRatio(
+  size: { width: number; height: number },
+  ratio: number,
+  focus: Focus = CENTRE,
+): Crop {
   const width = Math.max(1, Math.min(size.width, Math.round(size.height * ratio)))
   const height = Math.max(1, Math.min(size.height, Math.round(size.width / ratio)))
   return { x: startOf(size.width, width, focus.x), y: startOf(size.height, height, focus.y), width, height }
 }
 
-const startOf = (whole: number, part: number, focus: number): number => Math.round(Math.min(whole - part, Math.max(0, focus * whole - part / 2)))
+const startOf = (whole: number, part: number, focus: number): number =>
+  Math.round(Math.min(whole - part, Math.max(0, focus * whole - part / 2)))

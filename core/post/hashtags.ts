@@ -25,12 +25,15 @@ interface Offer {
 }
 
 /**
- * Hashtags for a text, best first, at most `max`, each with its reason: those of watches that mark the article, of its folder, saved
- * groups that have to do with it, what the text is about, what was used before on the same. None that stands in the text already.
+ * Hashtags for a text, best first, at most `max`, each with its reason: those of watches that mark the
+ * article, of its folder, saved groups that have to do with it, what the text is about, what was used before
+ * on the same. None that stands in the text already.
  */
 export function suggestHashtags(input: HashtagInput): Offer[] {
   // What comes once is seldom what a text is about.
-  const phrases = keyPhrases(input.text, { count: PHRASES, language: input.language }).filter(({ times }) => times > 1).map(({ phrase }) => asTag(phrase)) // prettier-ignore
+  const phrases = keyPhrases(input.text, { count: PHRASES, language: input.language })
+    .filter(({ times }) => times > 1)
+    .map(({ phrase }) => asTag(phrase))
   const keyOf = (tag: string): string => stem(fold(asTag(tag)), input.language)
   const near = new Set([...input.fromWatches, ...input.fromFolder, ...phrases].map(keyOf))
   const known = new Map(input.past.map((one) => [keyOf(one.tag), one]))
@@ -38,10 +41,16 @@ export function suggestHashtags(input: HashtagInput): Offer[] {
     ...input.fromWatches.map((tag) => ({ tag, because: 'A watch that marks the article has it.' })),
     ...input.fromFolder.map((tag) => ({ tag, because: 'Its source’s folder has it.' })),
     ...groupsWith(input.saved, near, keyOf),
-    ...phrases.filter((tag) => known.has(keyOf(tag))).map((tag) => ({ tag, because: usedBefore(known.get(keyOf(tag))!) })),
+    ...phrases
+      .filter((tag) => known.has(keyOf(tag)))
+      .map((tag) => ({ tag, because: usedBefore(known.get(keyOf(tag))!) })),
     ...phrases.map((tag) => ({ tag, because: 'The article is about it.' })),
   ]
-  const taken = new Set(entities(input.text).filter(({ kind }) => kind === 'hashtag').map(({ value }) => keyOf(value))) // prettier-ignore
+  const taken = new Set(
+    entities(input.text)
+      .filter(({ kind }) => kind === 'hashtag')
+      .map(({ value }) => keyOf(value)),
+  )
   return offers
     .map(({ tag, because }) => ({ tag: asTag(tag), because }))
     .filter(({ tag }) => tag !== '' && !taken.has(keyOf(tag)) && taken.add(keyOf(tag)))
@@ -52,15 +61,24 @@ export function suggestHashtags(input: HashtagInput): Offer[] {
 function groupsWith(groups: string[][], near: ReadonlySet<string>, keyOf: (tag: string) => string): Offer[] {
   return groups.flatMap((group) => {
     const shared = group.find((tag) => near.has(keyOf(tag)))
-    return shared === undefined ? [] : group.map((tag) => ({ tag, because: `Saved together with #${asTag(shared)}.` }))
+    return shared === undefined
+      ? []
+      : group.map((tag) => ({ tag, because: `Saved together with #${asTag(shared)}.` }))
   })
 }
 
 const usedBefore = ({ posts, responses }: HashtagInput['past'][number]): string =>
-  posts >= ENOUGH && responses > 0 ? `Used on ${posts} posts, ${Math.round(responses / posts)} responses each.` : 'Used before.'
+  posts >= ENOUGH && responses > 0
+    ? `Used on ${posts} posts, ${Math.round(responses / posts)} responses each.`
+    : 'Used before.'
 
-/** Words as one hashtag, without its sign: letters, marks, figures and underscores only, never figures alone. */
+/**
+ * Words as one hashtag, without its sign: letters, marks, figures and underscores only, never figures alone.
+ */
 function asTag(words: string): string {
-  const tag = words.normalize('NFC').replace(/^[#＃]+/, '').replace(/[^\p{L}\p{M}\p{Nd}_]+/gu, '') // prettier-ignore
+  const tag = words
+    .normalize('NFC')
+    .replace(/^[#＃]+/, '')
+    .replace(/[^\p{L}\p{M}\p{Nd}_]+/gu, '')
   return /\p{L}/u.test(tag) ? (words.includes(' ') ? tag.toLowerCase() : tag) : ''
 }

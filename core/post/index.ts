@@ -8,4 +8,15 @@ export { suggestHashtags, type HashtagInput } from './hashtags'
 export { quoteOf } from './quote'
 export { cropFor, cropToRatio, isInShape, shapesFor, type Focus, type ShapeName } from './crop'
 export { shapeOf } from './mediaChecks'
-export type { Check, Crop, Entity, LinkPlace, Measure, Medium, NetworkRules, PostParts, PreflightContext, Proof } from './types'
+export type {
+  Check,
+  Crop,
+  Entity,
+  LinkPlace,
+  Measure,
+  Medium,
+  NetworkRules,
+  PostParts,
+  PreflightContext,
+  Proof,
+} from './types'

@@ -12,8 +12,9 @@ const WITH_SCHEME = new RegExp(
 const BEHIND = new RegExp(AFTER_HOST, 'iuy')
 
 /**
- * The links in a text, in reading order: `http(s)://host…` always, a bare host only under a known top-level domain (public suffix list),
- * and `given` addresses wherever they stand. None overlap; the earliest start wins, then the longest.
+ * The links in a text, in reading order: `http(s)://host…` always, a bare host only under a known top-level
+ * domain (public suffix list), and `given` addresses wherever they stand. None overlap; the earliest start
+ * wins, then the longest.
  */
 export function linksIn(text: string, given: string[] = []): Entity[] {
   const found = [...givenIn(text, given), ...writtenIn(text)]
@@ -52,8 +53,8 @@ function writtenIn(text: string): Entity[] {
 }
 
 /**
- * The first link with a scheme from a place on, whatever its host. Where words of another script are written behind a known host, it ends
- * there; an ending in Latin letters may be one of a network of one's own.
+ * The first link with a scheme from a place on, whatever its host. Where words of another script are written
+ * behind a known host, it ends there; an ending in Latin letters may be one of a network of one's own.
  */
 function withScheme(text: string, from: number): { start: number; end: number } | null {
   WITH_SCHEME.lastIndex = from
@@ -63,7 +64,8 @@ function withScheme(text: string, from: number): { start: number; end: number } 
   const hostStart = match.index + match[0].indexOf('//') + 2
   const labels = labelsOf(host, hostStart)
   const known = hostEnds(text, labels)[0] ?? null
-  if (known === null || !/[^\0-\x7f]/.test(text.slice(known, hostStart + host.length))) return { start: match.index, end: match.index + match[0].length }
+  if (known === null || !/[^\0-\x7f]/.test(text.slice(known, hostStart + host.length)))
+    return { start: match.index, end: match.index + match[0].length }
   BEHIND.lastIndex = known
   return { start: match.index, end: known + (BEHIND.exec(text)?.[0].length ?? 0) }
 }
@@ -80,5 +82,11 @@ function givenIn(text: string, given: string[]): Entity[] {
 }
 
 function linkAt(text: string, start: number): Entity {
-  return { kind: 'link', text, value: /^https?:\/\//i.test(text) ? text : `https://${text}`, start, end: start + text.length }
+  return {
+    kind: 'link',
+    text,
+    value: /^https?:\/\//i.test(text) ? text : `https://${text}`,
+    start,
+    end: start + text.length,
+  }
 }

@@ -14,8 +14,9 @@ interface Shown {
 }
 
 /**
- * The post as one network will show it: the text (own wording first), hashtags, credit, title and link placed by the network's
- * habits, and its length. Nothing is cut: what the network does not take is named in `leftOut`; where the text is too long,
+ * The post as one network will show it: the text (own wording first), hashtags, credit, title and link placed
+ * by the network's habits, and its length. Nothing is cut: what the network does not take is named in
+ * `leftOut`; where the text is too long,
  * `offers` names what could go, hashtags from the last, then the credit, then the title, then how much text.
  */
 export function makeProof(post: PostParts, rules: NetworkRules): Proof {
@@ -40,38 +41,64 @@ export function makeProof(post: PostParts, rules: NetworkRules): Proof {
 
 const ORDER = ['hashtag', 'credit', 'link', 'picture']
 
-const fits = (measured: Measure, rules: NetworkRules): boolean => measured.left >= 0 && (rules.maxTextBytes === null || measured.bytes <= rules.maxTextBytes)
+const fits = (measured: Measure, rules: NetworkRules): boolean =>
+  measured.left >= 0 && (rules.maxTextBytes === null || measured.bytes <= rules.maxTextBytes)
 
 function shownMedia(post: PostParts, rules: NetworkRules, leftOut: Proof['leftOut']): Proof['media'] {
   const taken = post.media.filter(({ kind }) => rules.media.kinds.includes(kind))
   const { max } = rules.media
-  const because = max === 0 ? `${rules.name} shows no pictures.` : `${rules.name} takes at most ${max === 1 ? 'one picture' : `${max} pictures`}.`
+  const because =
+    max === 0
+      ? `${rules.name} shows no pictures.`
+      : `${rules.name} takes at most ${max === 1 ? 'one picture' : `${max} pictures`}.`
   for (const medium of post.media.filter((one) => !taken.slice(0, max).includes(one)))
     leftOut.push({ what: 'picture', text: medium.description ?? '', because })
   return taken.slice(0, max)
 }
 
 /** Places of a link that a network knows, its usual one first. */
-export const linkPlacesOf = (rules: NetworkRules): LinkPlace[] => [...new Set([rules.links, ...(rules.linkPlaces ?? [])])]
+export const linkPlacesOf = (rules: NetworkRules): LinkPlace[] => [
+  ...new Set([rules.links, ...(rules.linkPlaces ?? [])]),
+]
 
-/** Where the link will stand: as wished where the network knows that place; a card gives way to a picture where only one of them is shown. */
-function linkPlaceOf(post: PostParts, rules: NetworkRules, hasMedia: boolean, leftOut: Proof['leftOut']): LinkPlace {
+/**
+ * Where the link will stand: as wished where the network knows that place; a card gives way to a picture
+ * where only one of them is shown.
+ */
+function linkPlaceOf(
+  post: PostParts,
+  rules: NetworkRules,
+  hasMedia: boolean,
+  leftOut: Proof['leftOut'],
+): LinkPlace {
   const known = linkPlacesOf(rules)
   const wished = post.linkPlace && known.includes(post.linkPlace) ? post.linkPlace : rules.links
   if (!post.link) return wished
-  if (wished === 'none') leftOut.push({ what: 'link', text: post.link, because: `${rules.name} shows no links.` })
+  if (wished === 'none')
+    leftOut.push({ what: 'link', text: post.link, because: `${rules.name} shows no links.` })
   if (wished !== 'attached' || !hasMedia || rules.embeds === 'both') return wished
   const other = known.find((place) => place !== 'attached' && place !== 'none')
-  if (!other) leftOut.push({ what: 'link', text: post.link, because: `${rules.name} shows a picture or a link card, not both.` })
+  if (!other)
+    leftOut.push({
+      what: 'link',
+      text: post.link,
+      because: `${rules.name} shows a picture or a link card, not both.`,
+    })
   return other ?? 'none'
 }
 
-function shownParts(post: PostParts, rules: NetworkRules, linkPlace: LinkPlace, leftOut: Proof['leftOut']): Shown {
+function shownParts(
+  post: PostParts,
+  rules: NetworkRules,
+  linkPlace: LinkPlace,
+  leftOut: Proof['leftOut'],
+): Shown {
   const text = withMarks((post.ownText ?? post.text).trim(), post.textMarks ?? {})
   const standing = post.hashtags.length > 0 ? tagsIn(text) : new Set<string>()
   const tags = uniqueTags(post.hashtags).filter((tag) => !standing.has(tag.toLowerCase()))
   const most = rules.hashtags.max ?? tags.length
-  for (const tag of tags.slice(most)) leftOut.push({ what: 'hashtag', text: tag, because: `${rules.name} takes at most ${most} hashtags.` })
+  for (const tag of tags.slice(most))
+    leftOut.push({ what: 'hashtag', text: tag, because: `${rules.name} takes at most ${most} hashtags.` })
   const inText = linkPlace === 'in-text'
   return {
     text,
@@ -87,12 +114,17 @@ function withMarks(text: string, marks: CampaignMarks): string {
   if (Object.keys(marks).length === 0) return text
   const links = entities(text).filter((entity) => entity.kind === 'link' && /^https?:/i.test(entity.text))
   // From the last, so that what lies before keeps its place.
-  return links.reduceRight((marked, { start, end, value }) => marked.slice(0, start) + campaignUrl(value, marks) + marked.slice(end), text)
+  return links.reduceRight(
+    (marked, { start, end, value }) => marked.slice(0, start) + campaignUrl(value, marks) + marked.slice(end),
+    text,
+  )
 }
 
 /** Comment, hashtags and credit in one paragraph; title and link below it. */
 function assemble(shown: Shown): string {
-  const first = [shown.text, shown.hashtags.join(' '), shown.credit ? `via ${shown.credit}` : ''].filter(Boolean).join(' ')
+  const first = [shown.text, shown.hashtags.join(' '), shown.credit ? `via ${shown.credit}` : '']
+    .filter(Boolean)
+    .join(' ')
   const below = [shown.title, shown.link].filter(Boolean).join('\n')
   return [first, below].filter(Boolean).join('\n\n').normalize('NFC')
 }
@@ -118,7 +150,11 @@ function offersToFit(shown: Shown, measured: Measure, rules: NetworkRules): Proo
     rest = { ...rest, text }
     return restFits()
   })
-  offers.push(beginning ? { does: 'cut', text: beginning } : { does: 'shorten', text: assemble(shown).slice(measured.validTo).trim() })
+  offers.push(
+    beginning
+      ? { does: 'cut', text: beginning }
+      : { does: 'shorten', text: assemble(shown).slice(measured.validTo).trim() },
+  )
   return offers
 }
 
@@ -142,4 +178,7 @@ function uniqueTags(tags: string[]): string[] {
 }
 
 /** Hashtags that stand in a text already, in lower case. */
-const tagsIn = (text: string): Set<string> => new Set(entities(text).flatMap((entity) => (entity.kind === 'hashtag' ? [`#${entity.value}`.toLowerCase()] : [])))
+const tagsIn = (text: string): Set<string> =>
+  new Set(
+    entities(text).flatMap((entity) => (entity.kind === 'hashtag' ? [`#${entity.value}`.toLowerCase()] : [])),
+  )

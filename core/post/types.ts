@@ -1,7 +1,10 @@
 import type { Instant } from '../instant'
 import type { CampaignMarks } from '../url/campaign'
 
-/** Where a link stands: in the text, as a card, in the first reply, behind a button or the picture, or nowhere. */
+/**
+ * Where a link stands: in the text, as a card, in the first reply, behind a button or the picture, or
+ * nowhere.
+ */
 export type LinkPlace = 'in-text' | 'attached' | 'reply' | 'button' | 'none'
 
 /** How one network takes posts. Lengths are in the network's own counting; ratio is width over height. */
@@ -110,7 +113,10 @@ export interface PreflightContext {
   /** When it would go out; null where that is not known. */
   plannedAt: Instant | null
   goodUntil: Instant | null
-  /** The post’s own link, before campaign marks and short addresses; left out, the one of its parts stands for it. */
+  /**
+   * The post’s own link, before campaign marks and short addresses; left out, the one of its parts stands for
+   * it.
+   */
   link?: string | null
   /** What went out on this account before, as it was sent. */
   sentHere: {
@@ -149,5 +155,9 @@ export interface Check {
   level: 'stop' | 'warn' | 'ok'
   says: string
   /** What one click does about it: by its name, and the parts of the post it changes. */
-  fix: { does: string; change: Partial<PostParts>; /** For `good-until`: the last good day, `YYYY-MM-DD`. */ day?: string } | null
+  fix: {
+    does: string
+    change: Partial<PostParts>
+    /** For `good-until`: the last good day, `YYYY-MM-DD`. */ day?: string
+  } | null
 }

@@ -1,6 +1,6 @@
 /**
- * Rows in turns by source: the first of each source in the order given, then the second of each, and so on, so that a busy source
- * does not drown the others. Within a turn, and of one source, the order given stays.
+ * Rows in turns by source: the first of each source in the order given, then the second of each, and so on,
+ * so that a busy source does not drown the others. Within a turn, and of one source, the order given stays.
  */
 export function mixedBySource<T>(rows: T[], sourceOf: (row: T) => string): T[] {
   const counts = new Map<string, number>()

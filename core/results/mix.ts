@@ -1,8 +1,9 @@
 import { DAY, toMs, type Instant } from '../instant'
 
 /**
- * How large a part of the posts of the last `windowDays` days each pillar has, largest first; `share` is 0 to 1, `ceiling` what was set for
- * it or null. Posts after `now` are counted where the window is laid over a plan: `now` is then its end.
+ * How large a part of the posts of the last `windowDays` days each pillar has, largest first; `share` is 0 to
+ * 1, `ceiling` what was set for it or null. Posts after `now` are counted where the window is laid over a
+ * plan: `now` is then its end.
  */
 export function mix(
   posts: { at: Instant; pillar: string | null }[],
@@ -18,6 +19,11 @@ export function mix(
     all++
   }
   return [...counts]
-    .map(([pillar, count]) => ({ pillar, count, share: all === 0 ? 0 : count / all, ceiling: pillar === null ? null : (ceilings[pillar] ?? null) }))
+    .map(([pillar, count]) => ({
+      pillar,
+      count,
+      share: all === 0 ? 0 : count / all,
+      ceiling: pillar === null ? null : (ceilings[pillar] ?? null),
+    }))
     .sort((a, b) => b.count - a.count)
 }

@@ -8,7 +8,10 @@ import { slotsBetween } from './slots'
 import type { PlanInput } from './types'
 import { zoneClock, type ZoneClock } from './zoneClock'
 
-/** What one account's timetable holds while a plan is made: its slots, and when it posts what. Instants are milliseconds. */
+/**
+ * What one account's timetable holds while a plan is made: its slots, and when it posts what. Instants are
+ * milliseconds.
+ */
 export interface AccountDay {
   account: PlanInput['accounts'][number]
   clock: ZoneClock
@@ -26,21 +29,43 @@ export interface AccountDay {
   occupy(post: Limited, at: number): void
 }
 
-/** One account's slots from a little before now (a slot just missed still counts) to the plan's end, its history counted. */
+/**
+ * One account's slots from a little before now (a slot just missed still counts) to the plan's end, its
+ * history counted.
+ */
 export function accountDay(account: PlanInput['accounts'][number], input: PlanInput): AccountDay {
   const now = toMs(input.now)
   const until = toMs(input.until)
   const earliest = now - input.lateMinutes * MINUTE
-  const history = input.history.filter((sent) => sent.accountId === account.id).map((sent) => ({ ...sent, ms: toMs(sent.at) }))
+  const history = input.history
+    .filter((sent) => sent.accountId === account.id)
+    .map((sent) => ({ ...sent, ms: toMs(sent.at) }))
   const usedSlots = new Set(history.flatMap((sent) => [sent.ms, ...(sent.slotAt ? [toMs(sent.slotAt)] : [])]))
-  const clock = zoneClock(account.timetable.zone, history.reduce((first, sent) => Math.min(first, sent.ms), earliest), until) // prettier-ignore
-  const holdUntil = account.hold ? (account.hold.until ? toMs(account.hold.until) : Number.POSITIVE_INFINITY) : Number.NEGATIVE_INFINITY
+  const clock = zoneClock(
+    account.timetable.zone,
+    history.reduce((first, sent) => Math.min(first, sent.ms), earliest),
+    until,
+  )
+  const holdUntil = account.hold
+    ? account.hold.until
+      ? toMs(account.hold.until)
+      : Number.POSITIVE_INFINITY
+    : Number.NEGATIVE_INFINITY
   const limits = accountLimits(account, clock)
 
   const slots = slotsBetween(account.timetable, toInstant(earliest), input.until).map((slot): OpenSlot => {
     const at = toMs(slot.at)
     const { slotId, use, pillar } = slot
-    return { at, instant: slot.at, goes: Math.max(at, now), slotId, use, pillar, taken: usedSlots.has(at), blocked: null }
+    return {
+      at,
+      instant: slot.at,
+      goes: Math.max(at, now),
+      slotId,
+      use,
+      pillar,
+      taken: usedSlots.has(at),
+      blocked: null,
+    }
   })
   const times = slots.map((slot) => slot.at)
   const goes = slots.map((slot) => slot.goes)
@@ -61,16 +86,27 @@ export function accountDay(account: PlanInput['accounts'][number], input: PlanIn
     const slot = slots[index]!
     if (!slot.taken) slot.blocked ??= refusal
   }
-  /** What was counted at this time closes the slots about it for every moving post, for good: nothing is ever counted off again. */
+  /**
+   * What was counted at this time closes the slots about it for every moving post, for good: nothing is ever
+   * counted off again.
+   */
   const closeAround = (at: number): void => {
-    for (let index = firstAfter(goes, at - limits.gap); index < slots.length && goes[index]! < at + limits.gap; index++) {
+    for (
+      let index = firstAfter(goes, at - limits.gap);
+      index < slots.length && goes[index]! < at + limits.gap;
+      index++
+    ) {
       const refusal = limits.tooClose(goes[index]!)
       if (refusal) block(index, refusal)
     }
     const full = limits.dayIsFull(at)
     if (!full) return
     const day = clock.dayNumber(at)
-    for (let index = firstAfter(goes, at - 2 * DAY); index < slots.length && goes[index]! <= at + 2 * DAY; index++)
+    for (
+      let index = firstAfter(goes, at - 2 * DAY);
+      index < slots.length && goes[index]! <= at + 2 * DAY;
+      index++
+    )
       if (clock.dayNumber(goes[index]!) === day) block(index, full)
   }
 

@@ -12,14 +12,19 @@ export interface Limited {
   evergreenId?: string | null
 }
 
-/** What one account has at which times, and the limits that another post would break there. Instants and `gap` are milliseconds. */
+/**
+ * What one account has at which times, and the limits that another post would break there. Instants and `gap`
+ * are milliseconds.
+ */
 export interface AccountLimits {
   gap: number
   /** Posts a local day. */
   dayIsFull(at: number): Refusal | null
   /** Time between two posts. */
   tooClose(at: number): Refusal | null
-  /** The first limit of the post's own that it would break: the same link again too soon, its pillar's share. */
+  /**
+   * The first limit of the post's own that it would break: the same link again too soon, its pillar's share.
+   */
   ownBroken(post: Limited, at: number): Refusal | null
   /** All of them. */
   allBroken(post: Limited, at: number): Refusal[]
@@ -43,19 +48,30 @@ export function accountLimits(account: PlanInput['accounts'][number], clock: Zon
       : null
   const tooClose = (at: number): Refusal | null => {
     const next = firstAfter(times, at - gap)
-    return next < times.length && times[next]! < at + gap ? { code: 'gap', says: `Another post is less than ${account.minGapMinutes} minutes away.` } : null
+    return next < times.length && times[next]! < at + gap
+      ? { code: 'gap', says: `Another post is less than ${account.minGapMinutes} minutes away.` }
+      : null
   }
   const breaksMix = ({ pillar }: Limited, at: number): Refusal | null => {
     const rule = mix.brokenBy(pillar, at)
-    return rule ? { code: 'mix', says: `Its pillar would be more than ${Math.round(rule.maxShare * 100)}% of ${rule.windowDays} days.` } : null
+    return rule
+      ? {
+          code: 'mix',
+          says: `Its pillar would be more than ${Math.round(rule.maxShare * 100)}% of ${rule.windowDays} days.`,
+        }
+      : null
   }
-  const ownBroken = (post: Limited, at: number): Refusal | null => repeats.broken(post, at) ?? breaksMix(post, at)
+  const ownBroken = (post: Limited, at: number): Refusal | null =>
+    repeats.broken(post, at) ?? breaksMix(post, at)
   return {
     gap,
     dayIsFull,
     tooClose,
     ownBroken,
-    allBroken: (post, at) => [dayIsFull(at), tooClose(at), repeats.broken(post, at), breaksMix(post, at)].filter((one) => one !== null),
+    allBroken: (post, at) =>
+      [dayIsFull(at), tooClose(at), repeats.broken(post, at), breaksMix(post, at)].filter(
+        (one) => one !== null,
+      ),
     count: (post, at) => {
       insertSorted(times, at)
       perDay.set(clock.dayNumber(at), (perDay.get(clock.dayNumber(at)) ?? 0) + 1)
@@ -67,7 +83,10 @@ export function accountLimits(account: PlanInput['accounts'][number], clock: Zon
 }
 
 /** The same link not again within so many days, but for a series and an evergreen's own turns. */
-function repeatRule(days: number | null): { broken(post: Limited, at: number): Refusal | null; count(post: Limited, at: number): void } {
+function repeatRule(days: number | null): {
+  broken(post: Limited, at: number): Refusal | null
+  count(post: Limited, at: number): void
+} {
   const links = new Map<string, { at: number; seriesId: string | null; evergreenId: string | null }[]>()
   if (days === null) return { broken: () => null, count: () => undefined }
   return {
@@ -75,9 +94,13 @@ function repeatRule(days: number | null): { broken(post: Limited, at: number): R
       if (linkKey === null) return null
       const stands = (links.get(linkKey) ?? []).some(
         (one) =>
-          Math.abs(one.at - at) < days * DAY && (seriesId === null || one.seriesId !== seriesId) && (evergreenId === null || one.evergreenId !== evergreenId),
+          Math.abs(one.at - at) < days * DAY &&
+          (seriesId === null || one.seriesId !== seriesId) &&
+          (evergreenId === null || one.evergreenId !== evergreenId),
       )
-      return stands ? { code: 'repeat', says: `The same link goes out less than ${counted(days, 'day')} away.` } : null
+      return stands
+        ? { code: 'repeat', says: `The same link goes out less than ${counted(days, 'day')} away.` }
+        : null
     },
     count: ({ linkKey, seriesId, evergreenId = null }, at) => {
       if (linkKey === null) return

@@ -10,11 +10,16 @@ interface FixedPost {
   at: number
 }
 
-/** Places the posts with a time of their own, earliest first, exactly there. What they break is said in `warns`. */
+/**
+ * Places the posts with a time of their own, earliest first, exactly there. What they break is said in
+ * `warns`.
+ */
 export function placeFixed(posts: PlanPost[], planning: Planning): void {
   const fixed = posts.flatMap((post): FixedPost[] => {
     const day = planning.days.get(post.accountId)
-    return post.fixed && day ? [{ post, day, at: toMs('at' in post.fixed ? post.fixed.at : post.fixed.slotAt) }] : []
+    return post.fixed && day
+      ? [{ post, day, at: toMs('at' in post.fixed ? post.fixed.at : post.fixed.slotAt) }]
+      : []
   })
   fixed.sort((a, b) => a.at - b.at)
   for (const { post, day, at } of fixed) {
@@ -26,13 +31,19 @@ export function placeFixed(posts: PlanPost[], planning: Planning): void {
       continue
     }
     const goes = Math.max(at, day.now)
-    const broken = [...day.limits.allBroken(post, goes), planning.apart.broken(post.accountId, post.linkKey, goes)].flatMap((one) => one?.says ?? [])
+    const broken = [
+      ...day.limits.allBroken(post, goes),
+      planning.apart.broken(post.accountId, post.linkKey, goes),
+    ].flatMap((one) => one?.says ?? [])
     if (slot) day.take(index)
     else day.limits.addPlace(goes)
     planning.place(post, day, {
       ms: goes,
       slot: slot ?? null,
-      because: slot && post.fixed && 'slotAt' in post.fixed ? 'This slot was chosen for it.' : 'This time was chosen for it.',
+      because:
+        slot && post.fixed && 'slotAt' in post.fixed
+          ? 'This slot was chosen for it.'
+          : 'This time was chosen for it.',
       warns: broken,
     })
   }
@@ -41,8 +52,10 @@ export function placeFixed(posts: PlanPost[], planning: Planning): void {
 function refusalOf(post: PlanPost, at: number, day: AccountDay, { input }: Planning): Refusal | null {
   if (at < day.now - input.lateMinutes * MINUTE) return { code: 'past', says: 'Its time has passed.' }
   // One just missed would go out now: that is the time which counts.
-  if (post.goodUntil && Math.max(at, day.now) > toMs(post.goodUntil)) return { code: 'good-until', says: 'Its time lies after it is good until.' }
-  if (post.notBefore && at < toMs(post.notBefore)) return { code: 'not-before', says: 'Its time lies before it may go out.' }
+  if (post.goodUntil && Math.max(at, day.now) > toMs(post.goodUntil))
+    return { code: 'good-until', says: 'Its time lies after it is good until.' }
+  if (post.notBefore && at < toMs(post.notBefore))
+    return { code: 'not-before', says: 'Its time lies before it may go out.' }
   if (day.onHold(at)) return { code: 'hold', says: 'The account is on hold at its time.' }
   if (at >= day.until) return { code: 'beyond-until', says: 'Its time lies beyond the days shown.' }
   if (!post.firm && at < day.now + input.settleMinutes * MINUTE) return notSettled(post)
@@ -66,6 +79,7 @@ export const notSettled = (post: PlanPost): Refusal =>
 /** The index of the first free slot in the very minute; -1 when there is none. */
 function slotOfMinute({ slots, firstFrom }: AccountDay, at: number): number {
   const minute = Math.floor(at / MINUTE) * MINUTE
-  for (let index = firstFrom(minute); index < slots.length && slots[index]!.at < minute + MINUTE; index++) if (!slots[index]!.taken) return index
+  for (let index = firstFrom(minute); index < slots.length && slots[index]!.at < minute + MINUTE; index++)
+    if (!slots[index]!.taken) return index
   return -1
 }

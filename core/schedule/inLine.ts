@@ -7,7 +7,10 @@ import type { Planning } from './planning'
 import { becauseOf, type Refusal } from './refusals'
 import type { PlanPost, UnplacedCode } from './types'
 
-/** Places the posts without a time of their own, in line order, each in the earliest slot it may take. One that follows another comes after it. */
+/**
+ * Places the posts without a time of their own, in line order, each in the earliest slot it may take. One
+ * that follows another comes after it.
+ */
 export function placeInLine(posts: PlanPost[], planning: Planning): void {
   const moving = posts.filter((post) => !post.fixed && planning.days.has(post.accountId))
   if (!moving.some((post) => post.follows)) return moving.forEach((post) => placeOne(post, planning))
@@ -39,7 +42,11 @@ function placeOne(post: PlanPost, planning: Planning): void {
   const followed = post.follows ? planning.timeOf(post.accountId, post.follows.id) : null
   if (post.follows && followed === null) return planning.refuse(post, FOLLOWS_NOTHING)
   const notBefore = post.follows ? day.clock.add(followed!, post.follows.after) : Number.NEGATIVE_INFINITY
-  if (notBefore >= day.until) return planning.refuse(post, { code: 'beyond-until', says: 'Its time lies beyond the days that are planned yet.' })
+  if (notBefore >= day.until)
+    return planning.refuse(post, {
+      code: 'beyond-until',
+      says: 'Its time lies beyond the days that are planned yet.',
+    })
   const found = earliestSlot(post, notBefore, day, planning)
   if ('code' in found) return planning.refuse(post, found)
   const slot = day.slots[found.index]!
@@ -52,8 +59,16 @@ function placeOne(post: PlanPost, planning: Planning): void {
   })
 }
 
-/** The slot and what kept the post out of the last open one before it; or the refusal that stood in the way last: the one a curator would have to change. */
-function earliestSlot(post: PlanPost, notBefore: number, day: AccountDay, planning: Planning): { index: number; passed: UnplacedCode | null } | Refusal {
+/**
+ * The slot and what kept the post out of the last open one before it; or the refusal that stood in the way
+ * last: the one a curator would have to change.
+ */
+function earliestSlot(
+  post: PlanPost,
+  notBefore: number,
+  day: AccountDay,
+  planning: Planning,
+): { index: number; passed: UnplacedCode | null } | Refusal {
   const goodUntil = post.goodUntil ? toMs(post.goodUntil) : Number.POSITIVE_INFINITY
   const may = post.notBefore ? toMs(post.notBefore) : Number.NEGATIVE_INFINITY
   const lane = day.laneOf(post.pillar)
@@ -61,7 +76,8 @@ function earliestSlot(post: PlanPost, notBefore: number, day: AccountDay, planni
   let why: Refusal | null = null
   for (let index = lane.nextFree(0); index < day.slots.length; index = lane.nextFree(index + 1)) {
     const slot = day.slots[index]!
-    if (slot.goes > goodUntil) return { code: 'good-until', says: 'No slot is free before it is out of date.' }
+    if (slot.goes > goodUntil)
+      return { code: 'good-until', says: 'No slot is free before it is out of date.' }
     const refusal = refusalOf(post, slot, day, planning, may, notBefore)
     if (!refusal) return { index, passed: lastPassed(lane, passed, why, index)?.code ?? null }
     // A share that is reached stays reached.
@@ -78,15 +94,28 @@ function earliestSlot(post: PlanPost, notBefore: number, day: AccountDay, planni
     : { code: 'no-slot', says: 'The timetable has no slot for it.' }
 }
 
-/** What kept a post out of the last open slot before an index: its own refusal there (`passed`, `why`), or what closes the slot to all of its pillar. */
+/**
+ * What kept a post out of the last open slot before an index: its own refusal there (`passed`, `why`), or
+ * what closes the slot to all of its pillar.
+ */
 function lastPassed(lane: Lane, passed: number, why: Refusal | null, before: number): Refusal | null {
   const closed = lane.lastRefused(passed + 1, before)
   return closed >= 0 ? lane.refusalAt(closed) : why
 }
 
-function refusalOf(post: PlanPost, slot: OpenSlot, day: AccountDay, planning: Planning, may: number, notBefore: number): Refusal | null {
+function refusalOf(
+  post: PlanPost,
+  slot: OpenSlot,
+  day: AccountDay,
+  planning: Planning,
+  may: number,
+  notBefore: number,
+): Refusal | null {
   if (slot.at < may) return { code: 'not-before', says: 'It may not go out yet.' }
-  if (slot.goes < notBefore) return { code: 'waits-for', says: 'No slot comes long enough after the post it follows.' }
+  if (slot.goes < notBefore)
+    return { code: 'waits-for', says: 'No slot comes long enough after the post it follows.' }
   if (!post.firm && slot.at < day.now + planning.input.settleMinutes * MINUTE) return notSettled(post)
-  return day.limits.ownBroken(post, slot.goes) ?? planning.apart.broken(post.accountId, post.linkKey, slot.goes)
+  return (
+    day.limits.ownBroken(post, slot.goes) ?? planning.apart.broken(post.accountId, post.linkKey, slot.goes)
+  )
 }

@@ -7,4 +7,16 @@ export { movePost, planDifference, type Moved, type MoveTo } from './moves'
 export { copyDay, evenTimes, minutesOf, shiftWeek, timeOf } from './readyMade'
 export { previewWatch, type Finding, type FindingKind } from './lookAhead'
 export { zoneClock, type ZoneClock } from './zoneClock'
-export type { Evergreen, Offset, Plan, PlanEntry, PlanInput, PlanPost, Sent, Slot, SlotUse, Timetable, UnplacedCode } from './types'
+export type {
+  Evergreen,
+  Offset,
+  Plan,
+  PlanEntry,
+  PlanInput,
+  PlanPost,
+  Sent,
+  Slot,
+  SlotUse,
+  Timetable,
+  UnplacedCode,
+} from './types'

@@ -2,15 +2,21 @@ import type { OpenSlot } from './openSlot'
 import type { Refusal } from './refusals'
 
 /**
- * An account's slots as posts of one pillar see them. What is once taken or closed stays so while a plan is made, so each search goes
- * round it at once.
+ * An account's slots as posts of one pillar see them. What is once taken or closed stays so while a plan is
+ * made, so each search goes round it at once.
  */
 export interface Lane {
-  /** The first slot from this index on that is neither taken nor closed; the number of slots when there is none. */
+  /**
+   * The first slot from this index on that is neither taken nor closed; the number of slots when there is
+   * none.
+   */
   nextFree(from: number): number
   /** Closes a slot to this pillar's posts for good. */
   close(index: number, refusal: Refusal): void
-  /** The index of the last slot from `from` up to `before` that nobody has and posts of this pillar can't have; -1 where there is none. */
+  /**
+   * The index of the last slot from `from` up to `before` that nobody has and posts of this pillar can't
+   * have; -1 where there is none.
+   */
   lastRefused(from: number, before: number): number
   /** Why posts of this pillar can't have a slot; null where they can. */
   refusalAt(index: number): Refusal | null
@@ -19,11 +25,18 @@ export interface Lane {
 const KEPT_FREE: Refusal = { code: 'no-slot', says: 'The slots left are kept free on purpose.' }
 const OF_ANOTHER: Refusal = { code: 'no-slot', says: 'The slots left are kept for another pillar.' }
 
-export function laneOver(slots: OpenSlot[], pillar: string | null, untakenUpTo: (index: number) => number): Lane {
-  const closed = slots.map((slot): Refusal | null => (slot.use === 'free' ? KEPT_FREE : slot.use === 'pillar' && slot.pillar !== pillar ? OF_ANOTHER : null))
+export function laneOver(
+  slots: OpenSlot[],
+  pillar: string | null,
+  untakenUpTo: (index: number) => number,
+): Lane {
+  const closed = slots.map((slot): Refusal | null =>
+    slot.use === 'free' ? KEPT_FREE : slot.use === 'pillar' && slot.pillar !== pillar ? OF_ANOTHER : null,
+  )
   // Where to look on from each slot; the way is shortened as it is walked.
   const onward = slots.map((_, index) => index)
-  const isClosed = (index: number): boolean => slots[index]!.taken || slots[index]!.blocked !== null || closed[index] !== null
+  const isClosed = (index: number): boolean =>
+    slots[index]!.taken || slots[index]!.blocked !== null || closed[index] !== null
   const refusalAt = (index: number): Refusal | null => slots[index]!.blocked ?? closed[index]!
   return {
     nextFree: (from) => {
@@ -42,7 +55,8 @@ export function laneOver(slots: OpenSlot[], pillar: string | null, untakenUpTo: 
     },
     close: (index, refusal) => void (closed[index] ??= refusal),
     lastRefused: (from, before) => {
-      for (let index = untakenUpTo(before - 1); index >= from; index = untakenUpTo(index - 1)) if (refusalAt(index)) return index
+      for (let index = untakenUpTo(before - 1); index >= from; index = untakenUpTo(index - 1))
+        if (refusalAt(index)) return index
       return -1
     },
     refusalAt,

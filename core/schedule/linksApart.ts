@@ -21,8 +21,12 @@ export function linksApart(input: PlanInput): LinksApart {
   return {
     count,
     broken: (accountId, linkKey, at) =>
-      linkKey !== null && (links.get(linkKey) ?? []).some((one) => one.accountId !== accountId && Math.abs(one.at - at) < span)
-        ? { code: 'gap', says: `The same link goes out on another account less than ${input.sameLinkApartMinutes} minutes away.` }
+      linkKey !== null &&
+      (links.get(linkKey) ?? []).some((one) => one.accountId !== accountId && Math.abs(one.at - at) < span)
+        ? {
+            code: 'gap',
+            says: `The same link goes out on another account less than ${input.sameLinkApartMinutes} minutes away.`,
+          }
         : null,
   }
 }

@@ -4,9 +4,21 @@ import type { Plan, PlanInput, UnplacedCode } from './types'
 import { zoneClock, type ZoneClock } from './zoneClock'
 
 export type FindingKind =
-  | 'hold' | 'no-timetable' | 'no-place' | 'out-of-date' | 'not-firm-soon' | 'empty-day' | 'full-day' | 'line-ends' | 'link-twice' | 'mix' // prettier-ignore
+  | 'hold'
+  | 'no-timetable'
+  | 'no-place'
+  | 'out-of-date'
+  | 'not-firm-soon'
+  | 'empty-day'
+  | 'full-day'
+  | 'line-ends'
+  | 'link-twice'
+  | 'mix'
 
-/** Something in the days to come that a person may want to settle. Which thing it is stands in the fields that are not null. */
+/**
+ * Something in the days to come that a person may want to settle. Which thing it is stands in the fields that
+ * are not null.
+ */
 export interface Finding {
   kind: FindingKind
   accountId: string
@@ -22,23 +34,36 @@ export interface Finding {
 const LOOK_DAYS = 7
 const ENDS_SOON_DAYS = 2
 const FIRM_SOON_HOURS = 24
-/** A link that goes out twice within these days on one account is told, where the account has no rule of its own. */
+/**
+ * A link that goes out twice within these days on one account is told, where the account has no rule of its
+ * own.
+ */
 const LINK_DAYS = 7
 const ENOUGH_POSTS = 5
 
 /**
- * What stands out in the coming week: accounts that send nothing, posts without a place or not approved soon, days with nothing or with
- * more than their ceiling, lines that end, links that come twice, pillars above their share. In the order a person would take them.
+ * What stands out in the coming week: accounts that send nothing, posts without a place or not approved soon,
+ * days with nothing or with more than their ceiling, lines that end, links that come twice, pillars above
+ * their share. In the order a person would take them.
  */
 export function previewWatch(input: PlanInput, plan: Plan): Finding[] {
   const now = toMs(input.now)
   const findings: Finding[] = []
   for (const account of input.accounts) {
     const clock = zoneClock(account.timetable.zone, now - DAY, now + (LOOK_DAYS + 2) * DAY)
-    const view: AccountView = { account, input, now, clock, entries: plan.entries.filter((entry) => entry.accountId === account.id), plan }
+    const view: AccountView = {
+      account,
+      input,
+      now,
+      clock,
+      entries: plan.entries.filter((entry) => entry.accountId === account.id),
+      plan,
+    }
     findings.push(...ofLine(view), ...ofPosts(view), ...ofDays(view), ...ofLinks(view), ...ofMix(view))
   }
-  return findings.sort((a, b) => RANK.indexOf(a.kind) - RANK.indexOf(b.kind) || (a.at ?? '').localeCompare(b.at ?? ''))
+  return findings.sort(
+    (a, b) => RANK.indexOf(a.kind) - RANK.indexOf(b.kind) || (a.at ?? '').localeCompare(b.at ?? ''),
+  )
 }
 
 interface AccountView {
@@ -50,29 +75,64 @@ interface AccountView {
   entries: Plan['entries']
 }
 
-const RANK: FindingKind[] = ['hold', 'no-timetable', 'out-of-date', 'no-place', 'not-firm-soon', 'full-day', 'link-twice', 'mix', 'line-ends', 'empty-day']
+const RANK: FindingKind[] = [
+  'hold',
+  'no-timetable',
+  'out-of-date',
+  'no-place',
+  'not-firm-soon',
+  'full-day',
+  'link-twice',
+  'mix',
+  'line-ends',
+  'empty-day',
+]
 
-const finding = (view: AccountView, kind: FindingKind, says: string, more: Partial<Finding> = {}): Finding => ({
-  kind, accountId: view.account.id, at: null, days: [], postId: null, pillar: null, says, ...more,
-}) // prettier-ignore
+const finding = (
+  view: AccountView,
+  kind: FindingKind,
+  says: string,
+  more: Partial<Finding> = {},
+): Finding => ({
+  kind,
+  accountId: view.account.id,
+  at: null,
+  days: [],
+  postId: null,
+  pillar: null,
+  says,
+  ...more,
+})
 
 function ofLine(view: AccountView): Finding[] {
   const { account, now } = view
   const found: Finding[] = []
   if (account.hold && (account.hold.until === null || toMs(account.hold.until) > now)) {
-    const waiting = view.plan.unplaced.filter((one) => one.accountId === account.id && isWaitingForLift(view, one)).length
-    const wait = waiting === 0 ? '' : ` ${waiting} ${waiting === 1 ? 'post waits' : 'posts wait'} for the hold to be lifted.`
+    const waiting = view.plan.unplaced.filter(
+      (one) => one.accountId === account.id && isWaitingForLift(view, one),
+    ).length
+    const wait =
+      waiting === 0
+        ? ''
+        : ` ${waiting} ${waiting === 1 ? 'post waits' : 'posts wait'} for the hold to be lifted.`
     found.push(finding(view, 'hold', `On hold: nothing goes out.${wait}`, { at: account.hold.until }))
   }
-  if (account.timetable.slots.length === 0 && !account.timetable.except.some(({ slots }) => slots.length > 0)) {
+  if (
+    account.timetable.slots.length === 0 &&
+    !account.timetable.except.some(({ slots }) => slots.length > 0)
+  ) {
     return [...found, finding(view, 'no-timetable', 'It has no timetable: what is lined up gets no slot.')]
   }
   const ends = view.entries.at(-1)?.at ?? null
-  if (ends !== null && toMs(ends) < now + ENDS_SOON_DAYS * DAY) found.push(finding(view, 'line-ends', 'Its line ends soon.', { at: ends }))
+  if (ends !== null && toMs(ends) < now + ENDS_SOON_DAYS * DAY)
+    found.push(finding(view, 'line-ends', 'Its line ends soon.', { at: ends }))
   return found
 }
 
-/** A hold without an end keeps its account's posts, and what follows them, from having a place: that is one thing to settle, not many. */
+/**
+ * A hold without an end keeps its account's posts, and what follows them, from having a place: that is one
+ * thing to settle, not many.
+ */
 const isWaitingForLift = ({ account }: AccountView, { code }: Plan['unplaced'][number]): boolean =>
   account.hold?.until === null && (code === 'hold' || code === 'waits-for')
 
@@ -85,22 +145,33 @@ function ofPosts(view: AccountView): Finding[] {
     // What lies beyond the plan is nothing to settle this week.
     ...unplaced
       .filter((one) => one.code !== 'beyond-until' && !isWaitingForLift(view, one))
-      .map((one) => finding(view, OUT_OF_DATE.includes(one.code) ? 'out-of-date' : 'no-place', one.says, { postId: one.postId })),
+      .map((one) =>
+        finding(view, OUT_OF_DATE.includes(one.code) ? 'out-of-date' : 'no-place', one.says, {
+          postId: one.postId,
+        }),
+      ),
     ...view.entries
       .filter((entry) => !entry.firm && entry.at < soon)
-      .map((entry) => finding(view, 'not-firm-soon', 'Not approved, or on hold, and its slot comes within a day.', { postId: entry.postId, at: entry.at })),
+      .map((entry) =>
+        finding(view, 'not-firm-soon', 'Not approved, or on hold, and its slot comes within a day.', {
+          postId: entry.postId,
+          at: entry.at,
+        }),
+      ),
   ]
 }
 
 function ofDays(view: AccountView): Finding[] {
   const { account, clock, now } = view
   const counts = new Map<string, number>()
-  const count = (at: Instant): void => void counts.set(clock.dayOf(toMs(at)), (counts.get(clock.dayOf(toMs(at))) ?? 0) + 1)
+  const count = (at: Instant): void =>
+    void counts.set(clock.dayOf(toMs(at)), (counts.get(clock.dayOf(toMs(at))) ?? 0) + 1)
   view.input.history.filter((sent) => sent.accountId === account.id).forEach((sent) => count(sent.at))
   view.entries.forEach((entry) => count(entry.at))
   const openOn = new Map<string, number>()
   for (const slot of view.plan.open) {
-    if (slot.accountId === account.id) openOn.set(clock.dayOf(toMs(slot.at)), (openOn.get(clock.dayOf(toMs(slot.at))) ?? 0) + 1)
+    if (slot.accountId === account.id)
+      openOn.set(clock.dayOf(toMs(slot.at)), (openOn.get(clock.dayOf(toMs(slot.at))) ?? 0) + 1)
   }
   const found: Finding[] = []
   const empty: { day: string; open: number }[] = []
@@ -109,7 +180,11 @@ function ofDays(view: AccountView): Finding[] {
     const planned = counts.get(day) ?? 0
     const open = openOn.get(day) ?? 0
     if (account.perDay !== null && planned > account.perDay) {
-      found.push(finding(view, 'full-day', `${planned} posts where ${account.perDay} a day are the most.`, { days: [day] }))
+      found.push(
+        finding(view, 'full-day', `${planned} posts where ${account.perDay} a day are the most.`, {
+          days: [day],
+        }),
+      )
     }
     // On hold without an end, no day is to be filled before that is settled.
     if (planned === 0 && open > 0 && account.hold?.until !== null) empty.push({ day, open })
@@ -123,14 +198,29 @@ function ofDays(view: AccountView): Finding[] {
 function ofLinks(view: AccountView): Finding[] {
   const { account, input } = view
   const days = account.repeatAfterDays ?? LINK_DAYS
-  const posts = new Map(input.posts.filter((post) => post.accountId === account.id).map((post) => [post.id, post]))
-  const seen = input.history.filter((sent) => sent.accountId === account.id).map(({ at, linkKey, seriesId }) => ({ at, linkKey, seriesId }))
+  const posts = new Map(
+    input.posts.filter((post) => post.accountId === account.id).map((post) => [post.id, post]),
+  )
+  const seen = input.history
+    .filter((sent) => sent.accountId === account.id)
+    .map(({ at, linkKey, seriesId }) => ({ at, linkKey, seriesId }))
   const found: Finding[] = []
   for (const entry of view.entries) {
     const post = posts.get(entry.postId ?? '')
     if (!post?.linkKey) continue
-    const same = seen.find((one) => one.linkKey === post.linkKey && !(post.seriesId !== null && one.seriesId === post.seriesId) && Math.abs(toMs(one.at) - toMs(entry.at)) < days * DAY) // prettier-ignore
-    if (same) found.push(finding(view, 'link-twice', `The same link goes out twice within ${days} days.`, { postId: entry.postId, at: entry.at }))
+    const same = seen.find(
+      (one) =>
+        one.linkKey === post.linkKey &&
+        !(post.seriesId !== null && one.seriesId === post.seriesId) &&
+        Math.abs(toMs(one.at) - toMs(entry.at)) < days * DAY,
+    )
+    if (same)
+      found.push(
+        finding(view, 'link-twice', `The same link goes out twice within ${days} days.`, {
+          postId: entry.postId,
+          at: entry.at,
+        }),
+      )
     seen.push({ at: entry.at, linkKey: post.linkKey, seriesId: post.seriesId })
   }
   return found
@@ -138,19 +228,37 @@ function ofLinks(view: AccountView): Finding[] {
 
 function ofMix(view: AccountView): Finding[] {
   const { account, input, now } = view
-  const pillarOf = new Map([...input.posts, ...input.evergreens].filter((post) => post.accountId === account.id).map((post) => [post.id, post.pillar]))
+  const pillarOf = new Map(
+    [...input.posts, ...input.evergreens]
+      .filter((post) => post.accountId === account.id)
+      .map((post) => [post.id, post.pillar]),
+  )
   const posts = [
-    ...input.history.filter((sent) => sent.accountId === account.id).map(({ at, pillar }) => ({ at, pillar })),
-    ...view.entries.map((entry) => ({ at: entry.at, pillar: pillarOf.get(entry.postId ?? entry.evergreenId ?? '') ?? null })),
+    ...input.history
+      .filter((sent) => sent.accountId === account.id)
+      .map(({ at, pillar }) => ({ at, pillar })),
+    ...view.entries.map((entry) => ({
+      at: entry.at,
+      pillar: pillarOf.get(entry.postId ?? entry.evergreenId ?? '') ?? null,
+    })),
   ]
   return account.mix.flatMap(({ pillar, maxShare, windowDays }) => {
     const ahead = Math.min(windowDays, LOOK_DAYS)
-    const parts = mix(posts, { now: toInstant(now + ahead * DAY), windowDays, ceilings: { [pillar]: maxShare } })
+    const parts = mix(posts, {
+      now: toInstant(now + ahead * DAY),
+      windowDays,
+      ceilings: { [pillar]: maxShare },
+    })
     const { share, count } = parts.find((one) => one.pillar === pillar)!
     // Of three posts, one is a third: shares are told of as many as they mean something of.
     if (share <= maxShare + 1e-9 || count / share < ENOUGH_POSTS) return []
     return [
-      finding(view, 'mix', `${Math.round(share * 100)}% of the posts of ${windowDays} days, where ${Math.round(maxShare * 100)}% are the most.`, { pillar }),
+      finding(
+        view,
+        'mix',
+        `${Math.round(share * 100)}% of the posts of ${windowDays} days, where ${Math.round(maxShare * 100)}% are the most.`,
+        { pillar },
+      ),
     ]
   })
 }

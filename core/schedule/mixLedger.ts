@@ -6,7 +6,10 @@ export interface MixRule {
   windowDays: number
 }
 
-/** What a share is counted from: an account's places (sent, planned or open) and each pillar's posts, as sorted instants in milliseconds. */
+/**
+ * What a share is counted from: an account's places (sent, planned or open) and each pillar's posts, as
+ * sorted instants in milliseconds.
+ */
 export interface MixLedger {
   /** A place that a post went out at, will, or could. */
   addPlace(at: number): void
@@ -19,8 +22,8 @@ export interface MixLedger {
 const ROUNDING = 1e-9
 
 /**
- * Keeps the mix: of all places in the days that end at a post's own place, a pillar's posts may be so large a share. A post set before
- * others of its pillar counts in their days too, so theirs are looked at as well.
+ * Keeps the mix: of all places in the days that end at a post's own place, a pillar's posts may be so large a
+ * share. A post set before others of its pillar counts in their days too, so theirs are looked at as well.
  */
 export function mixLedger(rules: MixRule[]): MixLedger {
   const places: number[] = []
@@ -41,14 +44,17 @@ export function mixLedger(rules: MixRule[]): MixLedger {
 
 function isBroken({ maxShare, windowDays }: MixRule, places: number[], posts: number[], at: number): boolean {
   const span = windowDays * DAY
-  const isOver = (end: number): boolean => countWithin(posts, end - span, end) + 1 > maxShare * countWithin(places, end - span, end) + ROUNDING
+  const isOver = (end: number): boolean =>
+    countWithin(posts, end - span, end) + 1 > maxShare * countWithin(places, end - span, end) + ROUNDING
   if (isOver(at)) return true
-  for (let next = firstAfter(posts, at); next < posts.length && posts[next]! < at + span; next++) if (isOver(posts[next]!)) return true
+  for (let next = firstAfter(posts, at); next < posts.length && posts[next]! < at + span; next++)
+    if (isOver(posts[next]!)) return true
   return false
 }
 
 /** How many lie after `from`, up to and including `to`. */
-const countWithin = (sorted: number[], from: number, to: number): number => firstAfter(sorted, to) - firstAfter(sorted, from)
+const countWithin = (sorted: number[], from: number, to: number): number =>
+  firstAfter(sorted, to) - firstAfter(sorted, from)
 
 /** The index of the first that is greater. */
 export function firstAfter(sorted: readonly number[], value: number): number {

@@ -2,12 +2,18 @@ import type { Instant } from '../instant'
 import type { Plan, PlanPost } from './types'
 
 /**
- * Where a post is moved to: a slot or a time of its own; back into the line; to its front or end; right before or after another post of
- * its account in line; or both change places.
+ * Where a post is moved to: a slot or a time of its own; back into the line; to its front or end; right
+ * before or after another post of its account in line; or both change places.
  */
-export type MoveTo = { kind: 'slot' | 'time'; at: Instant } | { kind: 'line' | 'first' | 'last' } | { kind: 'before' | 'after' | 'swap'; id: string }
+export type MoveTo =
+  | { kind: 'slot' | 'time'; at: Instant }
+  | { kind: 'line' | 'first' | 'last' }
+  | { kind: 'before' | 'after' | 'swap'; id: string }
 
-/** The posts in line order after a move. Those not named keep their order. Throws RangeError where a post is not among them. */
+/**
+ * The posts in line order after a move. Those not named keep their order. Throws RangeError where a post is
+ * not among them.
+ */
 export function movePost(posts: PlanPost[], id: string, to: MoveTo): PlanPost[] {
   const moved = found(posts, id)
   switch (to.kind) {
@@ -19,11 +25,22 @@ export function movePost(posts: PlanPost[], id: string, to: MoveTo): PlanPost[] 
       return replaced(posts, { ...moved, fixed: null })
     case 'swap': {
       const other = found(posts, to.id)
-      return posts.map((post) => (post === moved ? { ...other, fixed: moved.fixed } : post === other ? { ...moved, fixed: other.fixed } : post))
+      return posts.map((post) =>
+        post === moved
+          ? { ...other, fixed: moved.fixed }
+          : post === other
+            ? { ...moved, fixed: other.fixed }
+            : post,
+      )
     }
     default: {
       const others = posts.filter((post) => post.id !== id)
-      const at = 'id' in to ? others.indexOf(found(others, to.id)) + (to.kind === 'after' ? 1 : 0) : to.kind === 'first' ? 0 : others.length
+      const at =
+        'id' in to
+          ? others.indexOf(found(others, to.id)) + (to.kind === 'after' ? 1 : 0)
+          : to.kind === 'first'
+            ? 0
+            : others.length
       return [...others.slice(0, at), { ...moved, fixed: null }, ...others.slice(at)]
     }
   }
@@ -35,7 +52,8 @@ function found(posts: PlanPost[], id: string): PlanPost {
   return post
 }
 
-const replaced = (posts: PlanPost[], post: PlanPost): PlanPost[] => posts.map((one) => (one.id === post.id ? post : one))
+const replaced = (posts: PlanPost[], post: PlanPost): PlanPost[] =>
+  posts.map((one) => (one.id === post.id ? post : one))
 
 export interface Moved {
   id: string
@@ -44,7 +62,10 @@ export interface Moved {
   to: Instant | null
 }
 
-/** The posts that two plans put at different times; null for no place. Posts that only one of them knows are left out. */
+/**
+ * The posts that two plans put at different times; null for no place. Posts that only one of them knows are
+ * left out.
+ */
 export function planDifference(before: Plan, after: Plan): Moved[] {
   const then = timesIn(before)
   return [...timesIn(after)].flatMap(([name, { id, accountId, at }]) => {
@@ -55,7 +76,9 @@ export function planDifference(before: Plan, after: Plan): Moved[] {
 
 function timesIn(plan: Plan): Map<string, { id: string; accountId: string; at: Instant | null }> {
   const times = new Map<string, { id: string; accountId: string; at: Instant | null }>()
-  for (const { postId: id, accountId, at } of plan.entries) if (id !== null) times.set(`${accountId} ${id}`, { id, accountId, at })
-  for (const { postId: id, accountId } of plan.unplaced) times.set(`${accountId} ${id}`, { id, accountId, at: null })
+  for (const { postId: id, accountId, at } of plan.entries)
+    if (id !== null) times.set(`${accountId} ${id}`, { id, accountId, at })
+  for (const { postId: id, accountId } of plan.unplaced)
+    times.set(`${accountId} ${id}`, { id, accountId, at: null })
   return times
 }

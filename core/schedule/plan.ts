@@ -6,21 +6,32 @@ import { beginPlanning } from './planning'
 import type { Plan, PlanInput } from './types'
 
 /**
- * Which post gets which slot. Fixed times first, kept exactly; then the lines in their order, each post in the earliest slot it may take
- * (use and pillar of the slot, not before, good until, what it follows, posts a day, gap, the same link again here or at once elsewhere,
- * its pillar's share, hold); then evergreens by turn in the slots kept for them. What stays empty is open. The same input gives the same
- * plan, and every entry, open slot and refusal says why. Throws RangeError for an unknown zone.
+ * Which post gets which slot. Fixed times first, kept exactly; then the lines in their order, each post in
+ * the earliest slot it may take (use and pillar of the slot, not before, good until, what it follows, posts a
+ * day, gap, the same link again here or at once elsewhere, its pillar's share, hold); then evergreens by turn
+ * in the slots kept for them. What stays empty is open. The same input gives the same plan, and every entry,
+ * open slot and refusal says why. Throws RangeError for an unknown zone.
  */
 export function planLines(input: PlanInput): Plan {
   const planning = beginPlanning(input)
   const { plan, days } = planning
-  for (const post of input.posts) if (!days.has(post.accountId)) planning.refuse(post, { code: 'no-slot', says: 'Its account is no longer there.' })
+  for (const post of input.posts)
+    if (!days.has(post.accountId))
+      planning.refuse(post, { code: 'no-slot', says: 'Its account is no longer there.' })
   placeFixed(input.posts, planning)
   placeInLine(input.posts, planning)
   placeEvergreens(planning)
-  const open = [...days.values()].flatMap((day) => day.slots.filter((slot) => !slot.taken && slot.at >= day.now).map((slot) => ({ day, slot })))
+  const open = [...days.values()].flatMap((day) =>
+    day.slots.filter((slot) => !slot.taken && slot.at >= day.now).map((slot) => ({ day, slot })),
+  )
   open.sort((a, b) => a.slot.at - b.slot.at)
-  plan.open = open.map(({ day, slot }) => ({ accountId: day.account.id, at: slot.instant, slotId: slot.slotId, use: slot.use, because: openBecause(slot) }))
+  plan.open = open.map(({ day, slot }) => ({
+    accountId: day.account.id,
+    at: slot.instant,
+    slotId: slot.slotId,
+    use: slot.use,
+    because: openBecause(slot),
+  }))
   // Instants of one form sort as text.
   plan.entries.sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0))
   plan.perAccount = summariesOf(input, plan)
@@ -30,12 +41,15 @@ export function planLines(input: PlanInput): Plan {
 function openBecause(slot: OpenSlot): string {
   if (slot.use === 'free') return 'Kept free on purpose.'
   if (slot.blocked) return slot.blocked.says
-  return slot.use === 'pillar' ? 'Nothing of this slot’s pillar is waiting in line.' : 'Nothing that may go here is waiting in line.'
+  return slot.use === 'pillar'
+    ? 'Nothing of this slot’s pillar is waiting in line.'
+    : 'Nothing that may go here is waiting in line.'
 }
 
 function summariesOf({ accounts }: PlanInput, plan: Plan): Plan['perAccount'] {
   const summaries = new Map<string, Plan['perAccount'][number]>()
-  for (const { id } of accounts) summaries.set(id, { accountId: id, lined: 0, open: 0, firstOpenAt: null, endsAt: null })
+  for (const { id } of accounts)
+    summaries.set(id, { accountId: id, lined: 0, open: 0, firstOpenAt: null, endsAt: null })
   for (const entry of plan.entries) {
     const summary = summaries.get(entry.accountId)!
     summary.lined++

@@ -23,7 +23,13 @@ const PASSED_OVER: Record<UnplacedCode, string> = {
 }
 
 const FIRST = 'The first slot it may take.'
-const BECAUSE = new Map(Object.entries(PASSED_OVER).map(([code, says]) => [code as UnplacedCode, `The first slot it may take; open slots before it ${says}.`]))
+const BECAUSE = new Map(
+  Object.entries(PASSED_OVER).map(([code, says]) => [
+    code as UnplacedCode,
+    `The first slot it may take; open slots before it ${says}.`,
+  ]),
+)
 
 /** Why a post has the slot it has, where `passed` is what kept it out of the last open slot before. */
-export const becauseOf = (passed: UnplacedCode | null): string => (passed === null ? FIRST : BECAUSE.get(passed)!)
+export const becauseOf = (passed: UnplacedCode | null): string =>
+  passed === null ? FIRST : BECAUSE.get(passed)!

@@ -4,9 +4,10 @@ import type { Slot, SlotUse, Timetable } from './types'
 import { zoneClock } from './zoneClock'
 
 /**
- * A timetable's slots from `from` (included) to `to` (not), in time order. A slot is an appointment with a local time; one
- * that a change of the clock skips or repeats is settled as RFC 5545 §3.3.5 says. Exceptions take a day's slots off, put others
- * in their place or add to them; their ids are the date, `T` and the time. Throws RangeError for an unknown zone.
+ * A timetable's slots from `from` (included) to `to` (not), in time order. A slot is an appointment with a
+ * local time; one that a change of the clock skips or repeats is settled as RFC 5545 §3.3.5 says. Exceptions
+ * take a day's slots off, put others in their place or add to them; their ids are the date, `T` and the time.
+ * Throws RangeError for an unknown zone.
  */
 export function slotsBetween(timetable: Timetable, from: Instant, to: Instant): Slot[] {
   const start = toMs(from)
@@ -20,7 +21,10 @@ export function slotsBetween(timetable: Timetable, from: Instant, to: Instant): 
     for (const planned of slotsOfDay(timetable, day)) {
       const utc = clock.toUtc(day + minutesOf(planned.time) * 60_000)
       if (utc >= start && utc < end) {
-        found.push({ utc, slot: { at: toInstant(utc), slotId: planned.id, use: planned.use, pillar: planned.pillar } })
+        found.push({
+          utc,
+          slot: { at: toInstant(utc), slotId: planned.id, use: planned.use, pillar: planned.pillar },
+        })
       }
     }
   }

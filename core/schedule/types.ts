@@ -14,7 +14,11 @@ export interface Timetable {
   zone: string
   /** `free`: kept open on purpose for posts of the moment; never filled. */
   slots: { id: string; weekday: Weekday; time: string; use: SlotUse; pillar: string | null }[]
-  except: { date: string; does: 'none' | 'replace' | 'add'; slots: { time: string; use: SlotUse; pillar: string | null }[] }[]
+  except: {
+    date: string
+    does: 'none' | 'replace' | 'add'
+    slots: { time: string; use: SlotUse; pillar: string | null }[]
+  }[]
 }
 
 export interface Slot {
@@ -101,11 +105,28 @@ export interface PlanEntry {
 }
 
 export type UnplacedCode =
-  | 'good-until' | 'not-before' | 'past' | 'hold' | 'not-approved' | 'repeat' | 'ceiling' | 'gap' | 'mix' | 'no-slot' | 'beyond-until' | 'waits-for' // prettier-ignore
+  | 'good-until'
+  | 'not-before'
+  | 'past'
+  | 'hold'
+  | 'not-approved'
+  | 'repeat'
+  | 'ceiling'
+  | 'gap'
+  | 'mix'
+  | 'no-slot'
+  | 'beyond-until'
+  | 'waits-for'
 
 export interface Plan {
   entries: PlanEntry[]
   open: { accountId: string; at: Instant; slotId: string; use: SlotUse; because: string }[]
   unplaced: { postId: string; accountId: string; code: UnplacedCode; says: string }[]
-  perAccount: { accountId: string; lined: number; open: number; firstOpenAt: Instant | null; endsAt: Instant | null }[]
+  perAccount: {
+    accountId: string
+    lined: number
+    open: number
+    firstOpenAt: Instant | null
+    endsAt: Instant | null
+  }[]
 }

@@ -6,7 +6,10 @@ import type { Offset } from './types'
 export interface ZoneClock {
   /** Wall-clock time at an instant, as milliseconds of a UTC calendar. */
   toLocal(utc: number): number
-  /** The instant of a wall-clock time. One that a change skips is read with the offset before it; of two, the first. */
+  /**
+   * The instant of a wall-clock time. One that a change skips is read with the offset before it; of two, the
+   * first.
+   */
   toUtc(local: number): number
   /** The local day `YYYY-MM-DD` at an instant. */
   dayOf(utc: number): string
@@ -21,7 +24,10 @@ interface Stretch {
   offset: number
 }
 
-/** A zone's clock for instants from `from` to `to` (with some days' margin). Throws RangeError for an unknown zone. */
+/**
+ * A zone's clock for instants from `from` to `to` (with some days' margin). Throws RangeError for an unknown
+ * zone.
+ */
 export function zoneClock(zone: string, from: number, to: number): ZoneClock {
   const stretches = stretchesAround(zone, from - 3 * DAY, to + 3 * DAY)
   const offsetAt = (utc: number): number => {
@@ -38,14 +44,17 @@ export function zoneClock(zone: string, from: number, to: number): ZoneClock {
     dayNumber: (utc) => Math.floor(toLocal(utc) / DAY),
     add: (utc, offset, times = 1) => {
       const days = (offset.days ?? 0) + 7 * (offset.weeks ?? 0)
-      return (days === 0 ? utc : toUtc(toLocal(utc) + days * times * DAY)) + (offset.hours ?? 0) * times * HOUR
+      return (
+        (days === 0 ? utc : toUtc(toLocal(utc) + days * times * DAY)) + (offset.hours ?? 0) * times * HOUR
+      )
     },
   }
 }
 
 /**
- * The one place where changes of the clock are settled (RFC 5545 §3.3.5). Each stretch of one offset answers to the wall-clock
- * times from its start to its end; in a repeat two answer, and the first is meant; in a gap none does, and the offset before is.
+ * The one place where changes of the clock are settled (RFC 5545 §3.3.5). Each stretch of one offset answers
+ * to the wall-clock times from its start to its end; in a repeat two answer, and the first is meant; in a gap
+ * none does, and the offset before is.
  */
 function localToUtc(local: number, stretches: Stretch[]): number {
   for (const [index, stretch] of stretches.entries()) {

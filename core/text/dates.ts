@@ -31,8 +31,9 @@ const READERS: Record<string, Reader> = {
 }
 
 /**
- * Days that a text names, as the brand's zone counts them: «Thursday» is the next one from `now` on, «3 March» without a year the next.
- * Spans of time without a day («in March», «for two weeks») are none. English where the language has no reader.
+ * Days that a text names, as the brand's zone counts them: «Thursday» is the next one from `now` on, «3
+ * March» without a year the next. Spans of time without a day («in March», «for two weeks») are none. English
+ * where the language has no reader.
  */
 export function datesIn(text: string, options: DateOptions): DateInText[] {
   const asked = JSON.stringify([text, options.now, options.zone, options.language])
@@ -52,7 +53,11 @@ function readDates(text: string, options: DateOptions): DateInText[] {
     reader.parse(stretch, reference, { forwardDate: true }).flatMap((found) => {
       const { start } = found
       // Hours and minutes from now are a span, not a day.
-      if (found.tags().has('result/relativeDateAndTime') || (!start.isCertain('day') && !start.isCertain('weekday'))) return []
+      if (
+        found.tags().has('result/relativeDateAndTime') ||
+        (!start.isCertain('day') && !start.isCertain('weekday'))
+      )
+        return []
       const date = dayOf(start.get('year')!, start.get('month')!, start.get('day')!)
       const said = withoutEnd(found.text, ' \t\r\n\u00a0,;.')
       const from = at + found.index
@@ -63,9 +68,15 @@ function readDates(text: string, options: DateOptions): DateInText[] {
 
 /** Characters of a text that are looked at: no post that goes out is longer. */
 const LONGEST_TEXT = 10_000
-/** Characters looked at together: no date in words is longer, and the reader's patterns take the square of it, or its third power. */
+/**
+ * Characters looked at together: no date in words is longer, and the reader's patterns take the square of it,
+ * or its third power.
+ */
 const STRETCH = 240
-/** Blanks and figures in a row that part two stretches: no date has so many, and such runs are what makes the reader slow. */
+/**
+ * Blanks and figures in a row that part two stretches: no date has so many, and such runs are what makes the
+ * reader slow.
+ */
 const RUN = /[^\S\n]{4,}|[0-9零〇一二三四五六七八九十]{12,}|\n+/g
 
 /** A text in stretches short enough for the reader, each with its place. */
@@ -96,4 +107,5 @@ function endOfStretch(text: string, at: number): number {
   return at + (end || STRETCH)
 }
 
-const dayOf = (year: number, month: number, day: number): string => new Date(Date.UTC(year, month - 1, day)).toISOString().slice(0, 10)
+const dayOf = (year: number, month: number, day: number): string =>
+  new Date(Date.UTC(year, month - 1, day)).toISOString().slice(0, 10)

@@ -1,5 +1,7 @@
-// Marks that a writer may leave off without changing the word: accents, niqqud, harakat. In scripts whose vowels are marks they stay.
-const MARKS = /([\p{Script=Latin}\p{Script=Greek}\p{Script=Cyrillic}\p{Script=Hebrew}\p{Script=Arabic}])\p{M}+/gu
+// Marks that a writer may leave off without changing the word: accents, niqqud, harakat. In scripts whose
+// vowels are marks they stay.
+const MARKS =
+  /([\p{Script=Latin}\p{Script=Greek}\p{Script=Cyrillic}\p{Script=Hebrew}\p{Script=Arabic}])\p{M}+/gu
 // eslint-disable-next-line no-control-regex -- ASCII, whole
 const ASCII = /^[\x00-\x7f]*$/
 

@@ -13,11 +13,15 @@ interface Phrase {
 }
 
 /**
- * The phrases a text is about, weightiest first: runs of one to three words with no stop word, figure or sign between them, forms of one
- * word counted as one. A phrase weighs by how often it and its words come, more the longer it is and the earlier it first comes; of
- * phrases within each other only the weightier stays. `weight` is 1 for the first; `times`: how often it comes. (After the idea of RAKE: Rose et al. 2010.)
+ * The phrases a text is about, weightiest first: runs of one to three words with no stop word, figure or sign
+ * between them, forms of one word counted as one. A phrase weighs by how often it and its words come, more
+ * the longer it is and the earlier it first comes; of phrases within each other only the weightier stays.
+ * `weight` is 1 for the first; `times`: how often it comes. (After the idea of RAKE: Rose et al. 2010.)
  */
-export function keyPhrases(text: string, options: { count: number; language: string | null }): { phrase: string; weight: number; times: number }[] {
+export function keyPhrases(
+  text: string,
+  options: { count: number; language: string | null },
+): { phrase: string; weight: number; times: number }[] {
   const frequency = stemFrequencies(text, options.language)
   const ranked = [...candidates(text, options.language).values()]
     .map((one) => ({ ...one, weight: weightOf(one, frequency, text.length) }))
@@ -25,7 +29,8 @@ export function keyPhrases(text: string, options: { count: number; language: str
   const kept: typeof ranked = []
   for (const one of ranked) {
     if (kept.length >= options.count) break
-    if (!kept.some((other) => isWithin(one.stems, other.stems) || isWithin(other.stems, one.stems))) kept.push(one)
+    if (!kept.some((other) => isWithin(one.stems, other.stems) || isWithin(other.stems, one.stems)))
+      kept.push(one)
   }
   const most = kept[0]?.weight ?? 1
   return kept.map(({ phrase, weight, count }) => ({ phrase, weight: weight / most, times: count }))
@@ -57,7 +62,13 @@ function candidates(text: string, language: string | null): Map<string, Phrase> 
         const key = stems.join(' ')
         const known = found.get(key)
         if (known) known.count++
-        else found.set(key, { phrase: text.slice(part[0]!.start, part.at(-1)!.end), count: 1, stems, firstAt: part[0]!.start })
+        else
+          found.set(key, {
+            phrase: text.slice(part[0]!.start, part.at(-1)!.end),
+            count: 1,
+            stems,
+            firstAt: part[0]!.start,
+          })
       }
     }
   }
@@ -86,4 +97,5 @@ function weightOf({ count, stems, firstAt }: Phrase, frequency: Map<string, numb
   return count * common * longer * (1.5 - firstAt / (length || 1))
 }
 
-const isWithin = (part: string[], whole: string[]): boolean => ` ${whole.join(' ')} `.includes(` ${part.join(' ')} `)
+const isWithin = (part: string[], whole: string[]): boolean =>
+  ` ${whole.join(' ')} `.includes(` ${part.join(' ')} `)

@@ -1,14 +1,44 @@
 import { scanHtml } from './scanHtml'
 
 const BLOCKS = new Set([
-  'address', 'article', 'aside', 'blockquote', 'br', 'dd', 'div', 'dl', 'dt', 'figcaption', 'figure', 'footer', 'h1', 'h2', 'h3', 'h4',
-  'h5', 'h6', 'header', 'hr', 'li', 'main', 'nav', 'ol', 'p', 'pre', 'section', 'table', 'td', 'th', 'tr', 'ul',
-]) // prettier-ignore
+  'address',
+  'article',
+  'aside',
+  'blockquote',
+  'br',
+  'dd',
+  'div',
+  'dl',
+  'dt',
+  'figcaption',
+  'figure',
+  'footer',
+  'h1',
+  'h2',
+  'h3',
+  'h4',
+  'h5',
+  'h6',
+  'header',
+  'hr',
+  'li',
+  'main',
+  'nav',
+  'ol',
+  'p',
+  'pre',
+  'section',
+  'table',
+  'td',
+  'th',
+  'tr',
+  'ul',
+])
 const HIDDEN = new Set(['script', 'style', 'template', 'noscript'])
 
 /**
- * The text a person reads in a piece of HTML: markup off, entities resolved, blanks folded, blocks on lines of their own. Of HTML deeper
- * than any honest one, what stands before that.
+ * The text a person reads in a piece of HTML: markup off, entities resolved, blanks folded, blocks on lines
+ * of their own. Of HTML deeper than any honest one, what stands before that.
  */
 export function plainText(html: string): string {
   let text = ''
@@ -35,5 +65,7 @@ export function plainText(html: string): string {
 /** Characters of HTML that are read for the beginning of its text. */
 const BEGINNING = 4_000
 
-/** How the text of a piece of HTML begins, from its first 4,000 characters: cheap, however long the whole is. */
+/**
+ * How the text of a piece of HTML begins, from its first 4,000 characters: cheap, however long the whole is.
+ */
 export const plainBeginning = (html: string): string => plainText(html.slice(0, BEGINNING))

@@ -2,8 +2,8 @@ import { fold } from './fold'
 import { words } from './words'
 
 /**
- * How alike two texts are, 0 to 1: the share of words and of pairs of neighbouring words they have in common (Dice's coefficient over both,
- * letter case and accents ignored). Symmetric; 1 for equal texts.
+ * How alike two texts are, 0 to 1: the share of words and of pairs of neighbouring words they have in common
+ * (Dice's coefficient over both, letter case and accents ignored). Symmetric; 1 for equal texts.
  */
 export function similarity(a: string, b: string): number {
   if (a === b) return 1
@@ -40,4 +40,5 @@ function countParts(text: string): Map<string, number> {
   return counts
 }
 
-const sizeOf = (counts: Map<string, number>): number => [...counts.values()].reduce((sum, count) => sum + count, 0)
+const sizeOf = (counts: Map<string, number>): number =>
+  [...counts.values()].reduce((sum, count) => sum + count, 0)

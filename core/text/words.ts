@@ -9,8 +9,9 @@ export interface Word {
 // One segmenter a language for the life of the module: making one costs more than cutting a headline.
 const segmenters = new Map<string, Intl.Segmenter>()
 
-// Signs for which Annex 29's rules are few enough to follow by hand (WB5 to WB13b): letters joined by one of . ' ‘ ’ : · and figures by
-// one of . , ; ' ‘ ’ stay one word. The platform's segmenter is right about everything and sixteen times slower.
+// Signs for which Annex 29's rules are few enough to follow by hand (WB5 to WB13b): letters joined by one of
+// . ' ‘ ’ : · and figures by one of . , ; ' ‘ ’ stay one word. The platform's segmenter is right about
+// everything and sixteen times slower.
 const LETTER = 1
 const FIGURE = 2
 const JOINER = 3
@@ -19,7 +20,10 @@ const BETWEEN_FIGURES = 5
 const BETWEEN_BOTH = 6
 const OTHER = 7
 const KINDS: [kind: number, signs: RegExp][] = [
-  [LETTER, /[A-Za-zµÀ-ÖØ-öø-ɏ\u0370-\u0374\u0376\u0377\u037a-\u037d\u037f\u0386\u0388-\u038a\u038c\u038e-\u03a1\u03a3-\u03f5\u03f7-\u0481\u048a-\u052f]/],
+  [
+    LETTER,
+    /[A-Za-zµÀ-ÖØ-öø-ɏ\u0370-\u0374\u0376\u0377\u037a-\u037d\u037f\u0386\u0388-\u038a\u038c\u038e-\u03a1\u03a3-\u03f5\u03f7-\u0481\u048a-\u052f]/,
+  ],
   [FIGURE, /[0-9]/],
   [JOINER, /[_]/],
   [BETWEEN_LETTERS, /[:·]/],
@@ -30,11 +34,14 @@ const KINDS: [kind: number, signs: RegExp][] = [
 /** A sign that is left to the platform. */
 const ODD = new RegExp(`[^${KINDS.map(([, { source }]) => source.slice(1, -1)).join('')}]`, 'g')
 /** The kind of each sign by its number; 0 for one that is left to the platform. */
-const KIND_OF = Uint8Array.from({ length: 0x2200 }, (_, code) => KINDS.find(([, signs]) => signs.test(String.fromCharCode(code)))?.[0] ?? 0)
+const KIND_OF = Uint8Array.from(
+  { length: 0x2200 },
+  (_, code) => KINDS.find(([, signs]) => signs.test(String.fromCharCode(code)))?.[0] ?? 0,
+)
 
 /**
- * The words of a text in reading order, cut by Unicode Annex 29 (with the platform's dictionaries for languages
- * written without spaces). Punctuation and blanks are not words; a number is.
+ * The words of a text in reading order, cut by Unicode Annex 29 (with the platform's dictionaries for
+ * languages written without spaces). Punctuation and blanks are not words; a number is.
  */
 export function words(text: string, language: string | null = null): Word[] {
   const found: Word[] = []
@@ -43,18 +50,27 @@ export function words(text: string, language: string | null = null): Word[] {
 }
 
 /** Goes through the words that `words` gives, without a list of them. */
-export function eachWord(text: string, language: string | null, visit: (word: string, start: number, end: number) => void): void {
+export function eachWord(
+  text: string,
+  language: string | null,
+  visit: (word: string, start: number, end: number) => void,
+): void {
   let done = 0
-  // Blanks part words whatever stands beside them, so the platform is asked for no more than the stretches it is needed for.
+  // Blanks part words whatever stands beside them, so the platform is asked for no more than the stretches it
+  // is needed for.
   for (const [from, to] of oddStretches(text)) {
     eachPlainWord(text, done, from, visit)
-    for (const { text: word, start, end } of segmentedWords(text.slice(from, to), language)) visit(word, from + start, from + end)
+    for (const { text: word, start, end } of segmentedWords(text.slice(from, to), language))
+      visit(word, from + start, from + end)
     done = to
   }
   eachPlainWord(text, done, text.length, visit)
 }
 
-/** The stretches between blanks that hold a sign which is left to the platform; those beside each other as one. */
+/**
+ * The stretches between blanks that hold a sign which is left to the platform; those beside each other as
+ * one.
+ */
 function oddStretches(text: string): [from: number, to: number][] {
   const found: [number, number][] = []
   ODD.lastIndex = 0
@@ -73,7 +89,12 @@ function oddStretches(text: string): [from: number, to: number][] {
 
 const isBlank = (text: string, at: number): boolean => /[ \n\t\r\u00a0]/.test(text[at]!)
 
-function eachPlainWord(text: string, from: number, to: number, visit: (word: string, start: number, end: number) => void): void {
+function eachPlainWord(
+  text: string,
+  from: number,
+  to: number,
+  visit: (word: string, start: number, end: number) => void,
+): void {
   let at = from
   while (at < to) {
     let last = KIND_OF[text.charCodeAt(at)]!
@@ -97,7 +118,9 @@ function eachPlainWord(text: string, from: number, to: number, visit: (word: str
 
 /** Whether a sign keeps two letters, or two figures, together. */
 const isBetween = (sign: number, kind: number): boolean =>
-  kind === LETTER ? sign === BETWEEN_LETTERS || sign === BETWEEN_BOTH : kind === FIGURE && (sign === BETWEEN_FIGURES || sign === BETWEEN_BOTH)
+  kind === LETTER
+    ? sign === BETWEEN_LETTERS || sign === BETWEEN_BOTH
+    : kind === FIGURE && (sign === BETWEEN_FIGURES || sign === BETWEEN_BOTH)
 
 /** A joiner that joins nothing is no word. */
 const isJoiner = (text: string): boolean => text.startsWith('_') && !/[\p{L}\p{N}]/u.test(text)

@@ -9,8 +9,9 @@ export interface CampaignMarks {
 const ORDER = ['source', 'medium', 'campaign', 'term', 'content'] as const
 
 /**
- * The address with campaign marks (`utm_source` and its siblings) added to its query. What is there is kept: a mark the
- * address already carries is not replaced. Each value is encoded once. A text that is no address is returned unchanged.
+ * The address with campaign marks (`utm_source` and its siblings) added to its query. What is there is kept:
+ * a mark the address already carries is not replaced. Each value is encoded once. A text that is no address
+ * is returned unchanged.
  */
 export function campaignUrl(url: string, marks: CampaignMarks): string {
   if (!URL.canParse(url)) return url
@@ -18,7 +19,9 @@ export function campaignUrl(url: string, marks: CampaignMarks): string {
   const base = hashAt < 0 ? url : url.slice(0, hashAt)
   const fragment = hashAt < 0 ? '' : url.slice(hashAt)
   const present = new Set(new URL(url).searchParams.keys())
-  const added = ORDER.filter((mark) => marks[mark] && !present.has(`utm_${mark}`)).map((mark) => `utm_${mark}=${encodeURIComponent(marks[mark]!)}`)
+  const added = ORDER.filter((mark) => marks[mark] && !present.has(`utm_${mark}`)).map(
+    (mark) => `utm_${mark}=${encodeURIComponent(marks[mark]!)}`,
+  )
   if (added.length === 0) return url
   const queryAt = base.indexOf('?')
   const joint = queryAt < 0 ? '?' : queryAt === base.length - 1 || base.endsWith('&') ? '' : '&'

@@ -4,8 +4,8 @@ import { isTrackingMark } from './trackingMarks'
 /**
  * A key under which two addresses of the same page are equal. It is not an address to open:
  * http and https are equal, the host is in lower case without a leading `www.`, default port, fragment
- * (but a `#!…` one) and tracking marks are off, escapes are in RFC 3986 §6 normal form, a trailing slash is off,
- * the query stays in its order. A text that is no web address is returned trimmed.
+ * (but a `#!…` one) and tracking marks are off, escapes are in RFC 3986 §6 normal form, a trailing slash is
+ * off, the query stays in its order. A text that is no web address is returned trimmed.
  */
 export function canonicalUrl(url: string): string {
   const parsed = parseWebUrl(url)

@@ -1,7 +1,8 @@
 import { getDomain } from 'tldts'
 
 /**
- * The site an address belongs to: its registrable domain by the public suffix list (`news.lowlamp.example` and
+ * The site an address belongs to: its registrable domain by the public suffix list (`news.lowlamp.example`
+ * and
  * `lowlamp.example` are one site), the bare host where there is none, '' for a text that is no web address.
  */
 export function siteOf(url: string): string {

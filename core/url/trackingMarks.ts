@@ -1,8 +1,26 @@
 /** Names of query parts that say where a click came from and never which page is meant (common practice). */
 const NAMES = new Set([
-  'fbclid', 'gclid', 'dclid', 'gbraid', 'wbraid', 'msclkid', 'yclid', 'twclid', 'igshid', 'mc_cid', 'mc_eid', '_hsenc', '_hsmi', 'mkt_tok',
-  'oly_anon_id', 'oly_enc_id', 'vero_id', 'wickedid', 's_cid', 'ref_src',
-]) // prettier-ignore
+  'fbclid',
+  'gclid',
+  'dclid',
+  'gbraid',
+  'wbraid',
+  'msclkid',
+  'yclid',
+  'twclid',
+  'igshid',
+  'mc_cid',
+  'mc_eid',
+  '_hsenc',
+  '_hsmi',
+  'mkt_tok',
+  'oly_anon_id',
+  'oly_enc_id',
+  'vero_id',
+  'wickedid',
+  's_cid',
+  'ref_src',
+])
 
 const PREFIXES = ['utm_', 'mtm_', 'pk_', 'hsa_']
 

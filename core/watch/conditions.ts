@@ -6,7 +6,10 @@ import type { Condition, Limit } from './types'
 const HOURS = { h: 1, d: 24, w: 7 * 24 }
 const UNITS = { h: 'hour', d: 'day', w: 'week' }
 
-/** Whether what is asked besides words holds for an article. What is not known of it does not hold. `now` in milliseconds. */
+/**
+ * Whether what is asked besides words holds for an article. What is not known of it does not hold. `now` in
+ * milliseconds.
+ */
 export function conditionHolds(condition: Condition, article: PreparedArticle, now: number): boolean {
   switch (condition.kind) {
     case 'site': {
@@ -53,6 +56,17 @@ export function reasonOfCondition(condition: Condition): string {
   if (condition.kind === 'lang') return `in the language “${condition.language}”`
   const { what, is, value, unit } = condition
   const thing = what === 'age' ? ` ${UNITS[unit ?? 'd']}${value === 1 ? '' : 's'}` : ` ${what}`
-  if (what === 'age') return is === '=' ? `${value}${thing} old` : `${is.startsWith('<') ? 'younger' : 'older'} than ${value}${thing}`
-  return { '<': `fewer than ${value}`, '<=': `at most ${value}`, '>': `more than ${value}`, '>=': `at least ${value}`, '=': String(value) }[is] + thing
+  if (what === 'age')
+    return is === '='
+      ? `${value}${thing} old`
+      : `${is.startsWith('<') ? 'younger' : 'older'} than ${value}${thing}`
+  return (
+    {
+      '<': `fewer than ${value}`,
+      '<=': `at most ${value}`,
+      '>': `more than ${value}`,
+      '>=': `at least ${value}`,
+      '=': String(value),
+    }[is] + thing
+  )
 }

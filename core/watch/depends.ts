@@ -2,7 +2,10 @@ import type { Limit, WatchQuery } from './types'
 
 const CHANGING = ['age', 'outlets', 'responses'] as const
 
-/** The parts of a query whose truth changes after an article came: how old it is, how many outlets have it, how many responded. */
+/**
+ * The parts of a query whose truth changes after an article came: how old it is, how many outlets have it,
+ * how many responded.
+ */
 export function dependsOn(query: WatchQuery): ('age' | 'outlets' | 'responses')[] {
   const asked = new Set(limitsOf(query).map(({ what }) => what))
   return CHANGING.filter((what) => asked.has(what))

@@ -1,4 +1,6 @@
-/** A query that can't be read. `at` is the UTF-16 offset of the trouble, `expected` what could stand there. */
+/**
+ * A query that can't be read. `at` is the UTF-16 offset of the trouble, `expected` what could stand there.
+ */
 export class WatchSyntaxError extends Error {
   readonly code = 'watch-syntax'
   readonly at: number

@@ -6,6 +6,11 @@ export type Field = (typeof FIELDS)[number]
 export const LIMITS = ['age', 'words', 'outlets', 'responses'] as const
 export const isField = (text: string): text is Field => (FIELDS as readonly string[]).includes(text)
 
-/** Whether a quotation mark at this place belongs to a word: between Hebrew letters it marks an abbreviation (Annex 29, WB7b). */
+/**
+ * Whether a quotation mark at this place belongs to a word: between Hebrew letters it marks an abbreviation
+ * (Annex 29, WB7b).
+ */
 export const isWithinHebrew = (text: string, at: number): boolean =>
-  text[at] === '"' && /\p{Script=Hebrew}/u.test(text[at - 1] ?? '') && /\p{Script=Hebrew}/u.test(text[at + 1] ?? '')
+  text[at] === '"' &&
+  /\p{Script=Hebrew}/u.test(text[at - 1] ?? '') &&
+  /\p{Script=Hebrew}/u.test(text[at + 1] ?? '')

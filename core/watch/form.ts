@@ -2,9 +2,15 @@ import { words } from '../text/words'
 import { hostOf } from './site'
 import type { Limit, Term, WatchQuery, WordField } from './types'
 
-/** A query as a plain form: lists of words, where they stand, whence the articles are. Empty lists and nulls ask for nothing. */
+/**
+ * A query as a plain form: lists of words, where they stand, whence the articles are. Empty lists and nulls
+ * ask for nothing.
+ */
 export interface WatchForm {
-  /** One of these must be there; a lead word weighs twice as much as a side word. An entry may begin with `=` or end with `*`. */
+  /**
+   * One of these must be there; a lead word weighs twice as much as a side word. An entry may begin with `=`
+   * or end with `*`.
+   */
   lead: string[]
   side: string[]
   all: string[]
@@ -28,17 +34,37 @@ export interface WatchForm {
 }
 
 export const EMPTY_FORM: Readonly<WatchForm> = Object.freeze({
-  lead: [], side: [], all: [], exact: [], none: [], where: 'anywhere', sites: [], sources: [], authors: [], notSites: [], notSources: [],
-  notAuthors: [], languages: [], regions: [], age: null, minWords: null, maxWords: null, outlets: null,
-}) // prettier-ignore
+  lead: [],
+  side: [],
+  all: [],
+  exact: [],
+  none: [],
+  where: 'anywhere',
+  sites: [],
+  sources: [],
+  authors: [],
+  notSites: [],
+  notSources: [],
+  notAuthors: [],
+  languages: [],
+  regions: [],
+  age: null,
+  minWords: null,
+  maxWords: null,
+  outlets: null,
+})
 
 const LEAD = 2
 
 /** The query that a form asks. Null when it asks for nothing. */
 export function queryOfForm(form: WatchForm): WatchQuery | null {
   const where = form.where === 'title' ? ('title' as const) : null
-  const terms = (list: string[], kind: Partial<Term>): WatchQuery[] => list.flatMap((entry) => termOfEntry(entry, kind) ?? [])
-  const hosts = (list: string[]): WatchQuery[] => list.flatMap((entry) => [hostOf(entry)].flatMap((host) => (host ? [{ kind: 'site' as const, host }] : [])))
+  const terms = (list: string[], kind: Partial<Term>): WatchQuery[] =>
+    list.flatMap((entry) => termOfEntry(entry, kind) ?? [])
+  const hosts = (list: string[]): WatchQuery[] =>
+    list.flatMap((entry) =>
+      [hostOf(entry)].flatMap((host) => (host ? [{ kind: 'site' as const, host }] : [])),
+    )
   const not = (parts: WatchQuery[]): WatchQuery[] => parts.map((part) => ({ kind: 'not', part }))
   const limit = (what: Limit['what'], is: Limit['is'], value: number | null): WatchQuery[] =>
     value === null ? [] : [{ kind: 'limit', what, is, value, unit: null }]
@@ -50,7 +76,11 @@ export function queryOfForm(form: WatchForm): WatchQuery | null {
     ...either(hosts(form.sites)),
     ...either(terms(form.sources, { field: 'source' })),
     ...either(terms(form.authors, { field: 'author' })),
-    ...not([...hosts(form.notSites), ...terms(form.notSources, { field: 'source' }), ...terms(form.notAuthors, { field: 'author' })]),
+    ...not([
+      ...hosts(form.notSites),
+      ...terms(form.notSources, { field: 'source' }),
+      ...terms(form.notAuthors, { field: 'author' }),
+    ]),
     ...either(form.languages.map((language) => ({ kind: 'lang', language }))),
     ...either(terms(form.regions, { field: 'region' })),
     ...ageOf(form.age),
@@ -82,7 +112,9 @@ const either = (parts: WatchQuery[]): WatchQuery[] => (parts.length <= 1 ? parts
 
 function ageOf(age: string | null): WatchQuery[] {
   const [, value, unit] = /^(\d+(?:\.\d+)?)([hdw])$/.exec(age ?? '') ?? []
-  return value === undefined ? [] : [{ kind: 'limit', what: 'age', is: '<', value: Number(value), unit: unit as 'h' | 'd' | 'w' }]
+  return value === undefined
+    ? []
+    : [{ kind: 'limit', what: 'age', is: '<', value: Number(value), unit: unit as 'h' | 'd' | 'w' }]
 }
 
 type Filling = { -readonly [K in keyof WatchForm]: WatchForm[K] }
@@ -93,15 +125,26 @@ export function formOfQuery(query: WatchQuery): WatchForm | null {
   const fields = new Set<WordField | null>()
   const parts = query.kind === 'and' ? query.parts : [query]
   const groups = { either: 0 }
-  if (!parts.every((part) => (part.kind === 'not' ? fillNot(form, part.part) : fill(form, part, fields, groups)))) return null
+  if (
+    !parts.every((part) =>
+      part.kind === 'not' ? fillNot(form, part.part) : fill(form, part, fields, groups),
+    )
+  )
+    return null
   if (fields.size > 1) return null
   form.where = fields.has('title') ? 'title' : 'anywhere'
   // A single word is one of «any of» as well as of «all of»: it stands where one begins.
-  if (groups.either === 0 && form.lead.length === 0 && form.all.length === 1) [form.side, form.all] = [form.all, []]
+  if (groups.either === 0 && form.lead.length === 0 && form.all.length === 1)
+    [form.side, form.all] = [form.all, []]
   return form
 }
 
-function fill(form: Filling, part: WatchQuery, fields: Set<WordField | null>, groups: { either: number }): boolean {
+function fill(
+  form: Filling,
+  part: WatchQuery,
+  fields: Set<WordField | null>,
+  groups: { either: number },
+): boolean {
   switch (part.kind) {
     case 'term':
       return isTextTerm(part) ? fillTerm(form, part, fields, groups) : fillFrom(form, [part])
@@ -121,7 +164,12 @@ function fill(form: Filling, part: WatchQuery, fields: Set<WordField | null>, gr
 
 const isTextTerm = ({ field }: Term): boolean => field === null || field === 'title' || field === 'body'
 
-function fillTerm(form: Filling, term: Term, fields: Set<WordField | null>, groups: { either: number }): boolean {
+function fillTerm(
+  form: Filling,
+  term: Term,
+  fields: Set<WordField | null>,
+  groups: { either: number },
+): boolean {
   if (term.near !== null || term.field === 'body') return false
   fields.add(term.field)
   if (term.exact && term.weight === 1) form.exact.push(entryOf(term))
@@ -130,24 +178,42 @@ function fillTerm(form: Filling, term: Term, fields: Set<WordField | null>, grou
   return true
 }
 
-function fillEither(form: Filling, terms: Term[], fields: Set<WordField | null>, groups: { either: number }): boolean {
+function fillEither(
+  form: Filling,
+  terms: Term[],
+  fields: Set<WordField | null>,
+  groups: { either: number },
+): boolean {
   if (++groups.either > 1) return false
   for (const term of terms) {
-    if (term.near !== null || term.field === 'body' || (term.weight !== 1 && term.weight !== LEAD)) return false
+    if (term.near !== null || term.field === 'body' || (term.weight !== 1 && term.weight !== LEAD))
+      return false
     fields.add(term.field)
     form[term.weight === LEAD ? 'lead' : 'side'].push(markedEntryOf(term))
   }
   return true
 }
 
-const FROM = { source: ['sources', 'notSources'], author: ['authors', 'notAuthors'], region: ['regions', null] } as const
+const FROM = {
+  source: ['sources', 'notSources'],
+  author: ['authors', 'notAuthors'],
+  region: ['regions', null],
+} as const
 
 /** Where an article may be from: one of these, all of one kind, asked once. */
 function fillFrom(form: Filling, parts: WatchQuery[]): boolean {
   const lists = new Set(parts.map((part) => listOf(part, 0)))
   const [name] = lists
   if (lists.size !== 1 || !name || form[name].length > 0) return false
-  form[name] = parts.map((part) => (part.kind === 'term' ? entryOf(part) : part.kind === 'site' ? part.host : part.kind === 'lang' ? part.language : ''))
+  form[name] = parts.map((part) =>
+    part.kind === 'term'
+      ? entryOf(part)
+      : part.kind === 'site'
+        ? part.host
+        : part.kind === 'lang'
+          ? part.language
+          : '',
+  )
   return true
 }
 
@@ -162,7 +228,8 @@ function listOf(part: WatchQuery, negated: 0 | 1): ListName | null {
 
 function fillNot(form: Filling, part: WatchQuery): boolean {
   if (part.kind === 'or') return part.parts.every((one) => fillNot(form, one))
-  if (part.kind === 'term' && part.field === null && part.near === null && part.weight === 1) return form.none.push(markedEntryOf(part)) > 0
+  if (part.kind === 'term' && part.field === null && part.near === null && part.weight === 1)
+    return form.none.push(markedEntryOf(part)) > 0
   const name = listOf(part, 1)
   if (!name) return false
   form[name].push(part.kind === 'site' ? part.host : entryOf(part as Term))

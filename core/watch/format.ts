@@ -20,14 +20,16 @@ export function formatWatch(query: WatchQuery): string {
   }
 }
 
-const bracketed = (query: WatchQuery, needed: boolean): string => (needed ? `(${formatWatch(query)})` : formatWatch(query))
+const bracketed = (query: WatchQuery, needed: boolean): string =>
+  needed ? `(${formatWatch(query)})` : formatWatch(query)
 
 const formatLimit = ({ what, is, value, unit }: Limit): string => `${what}${is}${value}${unit ?? ''}`
 
 /** A term as it stands in a query. */
 export function formatTerm({ words, field, exact, prefix, near, weight }: Term): string {
   const text = words.join(' ')
-  const isPlain = words.length === 1 && /^[\p{L}\p{N}\p{M}_'’.,]+$/u.test(text) && !/^(AND|OR|NOT)$/.test(text)
+  const isPlain =
+    words.length === 1 && /^[\p{L}\p{N}\p{M}_'’.,]+$/u.test(text) && !/^(AND|OR|NOT)$/.test(text)
   return [
     field ? `${field}:` : '',
     exact ? '=' : '',

@@ -4,7 +4,15 @@ import type { Limit } from './types'
 
 export type Token =
   | { kind: 'and' | 'or' | 'not' | 'open' | 'close' | 'end'; text: string; at: number }
-  | { kind: 'word' | 'phrase'; text: string; at: number; exact: boolean; prefix: boolean; near: number | null; weight: number }
+  | {
+      kind: 'word' | 'phrase'
+      text: string
+      at: number
+      exact: boolean
+      prefix: boolean
+      near: number | null
+      weight: number
+    }
   | { kind: 'field'; text: string; at: number; field: Field }
   | { kind: 'limit'; text: string; at: number; limit: Limit }
 
@@ -44,7 +52,12 @@ function tokenAt(text: string, at: number): { token: Token; end: number } {
 /** What stands up to the next blank, bracket or quotation mark. */
 function rawWord(text: string, at: number): string {
   let end = at
-  while (end < text.length && !/[\s()]/.test(text[end]!) && (!QUOTES.test(text[end]!) || isWithinHebrew(text, end))) end++
+  while (
+    end < text.length &&
+    !/[\s()]/.test(text[end]!) &&
+    (!QUOTES.test(text[end]!) || isWithinHebrew(text, end))
+  )
+    end++
   return text.slice(at, end)
 }
 
@@ -52,10 +65,15 @@ function fieldAt(raw: string, at: number): { token: Token; end: number } | null 
   const [, name, rest] = /^([a-z]+):(?!\/\/)(.*)$/i.exec(raw) ?? []
   if (name === undefined) return null
   const field = name.toLowerCase()
-  if (isField(field)) return { token: { kind: 'field', text: `${name}:`, at, field }, end: at + name.length + 1 }
+  if (isField(field))
+    return { token: { kind: 'field', text: `${name}:`, at, field }, end: at + name.length + 1 }
   // With something behind the colon somebody means a field; at a word's end a colon is punctuation.
   if (rest === '') return null
-  throw new WatchSyntaxError(at, 'a field', `There is no field “${name}:”. There are ${FIELDS.map((one) => `${one}:`).join(' ')} – or put it in quotes.`)
+  throw new WatchSyntaxError(
+    at,
+    'a field',
+    `There is no field “${name}:”. There are ${FIELDS.map((one) => `${one}:`).join(' ')} – or put it in quotes.`,
+  )
 }
 
 function operatorAt(raw: string, at: number): { token: Token; end: number } | null {
@@ -70,21 +88,42 @@ function limitAt(raw: string, at: number): { token: Token; end: number } | null 
   const [, figure, unit] = (what === 'age' ? /^(\d+(?:\.\d+)?)([hdw])$/ : /^(\d+)()$/).exec(value) ?? []
   if (figure === undefined) {
     const place = at + name.length + is.length
-    if (what === 'age') throw new WatchSyntaxError(place, 'an age', 'An age is given in hours, days or weeks: age<12h, age<7d, age<2w.')
+    if (what === 'age')
+      throw new WatchSyntaxError(
+        place,
+        'an age',
+        'An age is given in hours, days or weeks: age<12h, age<7d, age<2w.',
+      )
     throw new WatchSyntaxError(place, 'a number', `A whole number should stand behind “${name}${is}”.`)
   }
-  const limit: Limit = { kind: 'limit', what, is: is as Limit['is'], value: Number(figure), unit: what === 'age' ? (unit as Limit['unit']) : null }
+  const limit: Limit = {
+    kind: 'limit',
+    what,
+    is: is as Limit['is'],
+    value: Number(figure),
+    unit: what === 'age' ? (unit as Limit['unit']) : null,
+  }
   return { token: { kind: 'limit', text: raw, at, limit }, end: at + raw.length }
 }
 
 function phraseAt(text: string, at: number, start: number, exact: boolean): { token: Token; end: number } {
   let close = start + 1
   while (close < text.length && (!QUOTES.test(text[close]!) || isWithinHebrew(text, close))) close++
-  if (close === text.length) throw new WatchSyntaxError(start, 'a closing quotation mark', 'This phrase has no closing quotation mark.')
-  const [behind = '', star, tilde, near, hat, weight] = /^(\*)?(?:(~)(\d+)?)?(?:(\^)([\d.]+)?)?/.exec(text.slice(close + 1)) ?? []
+  if (close === text.length)
+    throw new WatchSyntaxError(
+      start,
+      'a closing quotation mark',
+      'This phrase has no closing quotation mark.',
+    )
+  const [behind = '', star, tilde, near, hat, weight] =
+    /^(\*)?(?:(~)(\d+)?)?(?:(\^)([\d.]+)?)?/.exec(text.slice(close + 1)) ?? []
   const place = close + 1
   if (tilde && near === undefined)
-    throw new WatchSyntaxError(place + behind.indexOf('~') + 1, 'a number', 'A number should stand behind “~”: within how many words.')
+    throw new WatchSyntaxError(
+      place + behind.indexOf('~') + 1,
+      'a number',
+      'A number should stand behind “~”: within how many words.',
+    )
   return {
     token: {
       kind: 'phrase',
@@ -101,9 +140,11 @@ function phraseAt(text: string, at: number, start: number, exact: boolean): { to
 
 function wordAt(text: string, at: number, start: number, raw: string): { token: Token; end: number } {
   if (raw === '') throw new WatchSyntaxError(at, 'a word', 'A word or a phrase should stand after “=”.')
-  const [, body = '', star, tilde, , hat, weight] = /^(.*?)(\*)?(?:(~)(\d*))?(?:(\^)([^^]*))?$/s.exec(raw) ?? []
+  const [, body = '', star, tilde, , hat, weight] =
+    /^(.*?)(\*)?(?:(~)(\d*))?(?:(\^)([^^]*))?$/s.exec(raw) ?? []
   const place = start + body.length + (star ? 1 : 0)
-  if (tilde) throw new WatchSyntaxError(place, 'a phrase', '“~” stands behind a phrase in quotes: "dark sky"~4.')
+  if (tilde)
+    throw new WatchSyntaxError(place, 'a phrase', '“~” stands behind a phrase in quotes: "dark sky"~4.')
   return {
     token: {
       kind: 'word',
@@ -121,5 +162,9 @@ function wordAt(text: string, at: number, start: number, raw: string): { token: 
 function weightOf(text: string | undefined, at: number): number {
   const weight = /^\d+(\.\d+)?$/.test(text ?? '') ? Number(text) : 0
   if (weight > 0 && weight <= MOST_WEIGHT) return weight
-  throw new WatchSyntaxError(at, 'a number', `A number above 0, at most ${MOST_WEIGHT}, should stand behind “^”.`)
+  throw new WatchSyntaxError(
+    at,
+    'a number',
+    `A number above 0, at most ${MOST_WEIGHT}, should stand behind “^”.`,
+  )
 }

@@ -9,16 +9,26 @@ import { wantedIn } from './wanted'
 const TITLE_WEIGHT = 2
 
 /**
- * What of a query an article holds, or null when it does not match. Strength, 0 to 1, is the weight of the words found over
- * the weight of all asked for (a title hit counts double); it is never lowered by more hits. `now` is for ages.
+ * What of a query an article holds, or null when it does not match. Strength, 0 to 1, is the weight of the
+ * words found over the weight of all asked for (a title hit counts double); it is never lowered by more hits.
+ * `now` is for ages.
  */
-export function matchWatch(query: WatchQuery, article: WatchArticle | PreparedArticle, now: Instant): WatchMatch | null {
+export function matchWatch(
+  query: WatchQuery,
+  article: WatchArticle | PreparedArticle,
+  now: Instant,
+): WatchMatch | null {
   const prepared = 'prepared' in article ? article : prepareArticle(article)
   return matchPrepared(query, prepared, Date.parse(now), scanning(prepared))
 }
 
 /** As `matchWatch`, with another way to find a word in the article; `now` in milliseconds. */
-export function matchPrepared(query: WatchQuery, article: PreparedArticle, now: number, find: FindWord): WatchMatch | null {
+export function matchPrepared(
+  query: WatchQuery,
+  article: PreparedArticle,
+  now: number,
+  find: FindWord,
+): WatchMatch | null {
   const looked = new Look(article, now, find)
   if (!looked.holds(query)) return null
   let asked = 0
@@ -42,7 +52,8 @@ export function matchPrepared(query: WatchQuery, article: PreparedArticle, now: 
 }
 
 /** Whether a term looks in the article's own text, so that its words can be marked there. */
-export const isInText = ({ field }: Term): boolean => field === null || field === 'title' || field === 'body' || field === 'author'
+export const isInText = ({ field }: Term): boolean =>
+  field === null || field === 'title' || field === 'body' || field === 'author'
 
 const known = new WeakMap<WatchQuery, (Term | Condition)[]>()
 
@@ -116,7 +127,11 @@ class Look {
       default:
         // A single word can't reach from one part into the next.
         if (term.words.length === 1) return this.#between(term, 0, length)
-        return [...this.#between(term, 0, bodyFrom), ...this.#between(term, bodyFrom, authorFrom), ...this.#between(term, authorFrom, length)]
+        return [
+          ...this.#between(term, 0, bodyFrom),
+          ...this.#between(term, bodyFrom, authorFrom),
+          ...this.#between(term, authorFrom, length),
+        ]
     }
   }
 
@@ -125,14 +140,23 @@ class Look {
   }
 
   #within(text: PreparedText, term: Term): number[][] {
-    return findPhrase(text, wantedIn(term, this.#article.language), term.near, scanning(text), 0, text.folded.length)
+    return findPhrase(
+      text,
+      wantedIn(term, this.#article.language),
+      term.near,
+      scanning(text),
+      0,
+      text.folded.length,
+    )
   }
 }
 
 /** A phrase is one stretch; words that are only near each other are marked one by one, and once. */
 function spansOf(article: PreparedArticle, term: Term, places: number[][]): WatchMatch['spans'] {
-  const field = (place: number) => (place < article.bodyFrom ? 'title' : place < article.authorFrom ? 'body' : 'author')
-  const span = (first: number, last: number) => ({ field: field(first), start: article.starts[first]!, end: article.ends[last]! }) as const
+  const field = (place: number) =>
+    place < article.bodyFrom ? 'title' : place < article.authorFrom ? 'body' : 'author'
+  const span = (first: number, last: number) =>
+    ({ field: field(first), start: article.starts[first]!, end: article.ends[last]! }) as const
   if (term.near === null) return places.map((one) => span(one[0]!, one.at(-1)!))
   return [...new Set(places.flat())].sort((a, b) => a - b).map((place) => span(place, place))
 }
@@ -143,6 +167,7 @@ function reasonOfTerm(article: PreparedArticle, term: Term, places: number[][]):
   if (term.field === 'region') return `from the region “${text}”`
   if (term.field === 'category') return `in the category “${text}”`
   const [first] = places[0]!
-  const where = first! < article.bodyFrom ? 'in the title' : first! < article.authorFrom ? 'in the text' : 'as the author'
+  const where =
+    first! < article.bodyFrom ? 'in the title' : first! < article.authorFrom ? 'in the text' : 'as the author'
   return `“${text}” ${where}${places.length > 1 ? `, ${places.length} times` : ''}`
 }

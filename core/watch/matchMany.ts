@@ -35,8 +35,8 @@ const REMEMBERED_WORDS = 50_000
 const MANY = 8
 
 /**
- * Many watches against one article. Gives exactly what matching one by one gives, in the watches' order, and looks only at those that
- * the article's words can satisfy.
+ * Many watches against one article. Gives exactly what matching one by one gives, in the watches' order, and
+ * looks only at those that the article's words can satisfy.
  */
 export function buildWatchIndex(watches: { id: string; query: WatchQuery }[]): WatchIndex {
   const shelves = new Map<string, Shelf>()
@@ -96,7 +96,9 @@ class Postings {
     if (wanted.beginning !== null && at === wanted.forms.length - 1) return this.#scan(wanted, at, from, to)
     const places = (wanted.exact ? this.folded : this.stems).get(wanted.forms[at]!)
     if (!places) return NONE
-    return places[0]! >= from && places.at(-1)! < to ? places : places.filter((place) => place >= from && place < to)
+    return places[0]! >= from && places.at(-1)! < to
+      ? places
+      : places.filter((place) => place >= from && place < to)
   }
 }
 
@@ -126,7 +128,8 @@ function wantingWord(shelf: Shelf, word: string): readonly number[] {
   if (known) return known
   const numbers = [...(shelf.folded.get(word) ?? NONE)]
   for (let length = 1; length <= Math.min(HEAD, word.length); length++) {
-    for (const { beginning, number } of shelf.heads.get(word.slice(0, length)) ?? []) if (word.startsWith(beginning)) numbers.push(number)
+    for (const { beginning, number } of shelf.heads.get(word.slice(0, length)) ?? [])
+      if (word.startsWith(beginning)) numbers.push(number)
   }
   if (shelf.remembered.size >= REMEMBERED_WORDS) shelf.remembered.clear()
   shelf.remembered.set(word, numbers.length > 0 ? numbers : NONE)
@@ -134,7 +137,13 @@ function wantingWord(shelf: Shelf, word: string): readonly number[] {
 }
 
 function shelve(watches: { query: WatchQuery }[], language: string | null): Shelf {
-  const shelf: Shelf = { stems: new Map(), folded: new Map(), heads: new Map(), always: [], remembered: new Map() }
+  const shelf: Shelf = {
+    stems: new Map(),
+    folded: new Map(),
+    heads: new Map(),
+    always: [],
+    remembered: new Map(),
+  }
   watches.forEach(({ query }, number) => {
     const keys = keysOf(query, language)
     if (!keys) shelf.always.push(number)
@@ -152,7 +161,9 @@ function listed<T>(map: Map<string, T[]>, key: string): T[] {
   return known
 }
 
-/** Words of which an article must hold at least one for the query to hold; null where it can hold without any. */
+/**
+ * Words of which an article must hold at least one for the query to hold; null where it can hold without any.
+ */
 function keysOf(query: WatchQuery, language: string | null): Key[] | null {
   switch (query.kind) {
     case 'term': {
@@ -161,7 +172,11 @@ function keysOf(query: WatchQuery, language: string | null): Key[] | null {
       const whole = beginning === null ? forms : forms.slice(0, -1)
       // Of a phrase's words the longest is likely the rarest.
       const longest = [...whole].sort((a, b) => b.length - a.length)[0]
-      return [longest === undefined ? { by: 'beginning', word: beginning! } : { by: exact ? 'folded' : 'stems', word: longest }]
+      return [
+        longest === undefined
+          ? { by: 'beginning', word: beginning! }
+          : { by: exact ? 'folded' : 'stems', word: longest },
+      ]
     }
     case 'and':
       return rarest(query.parts.flatMap((part) => [keysOf(part, language)].filter((keys) => keys !== null)))
@@ -174,8 +189,11 @@ function keysOf(query: WatchQuery, language: string | null): Key[] | null {
   }
 }
 
-/** Of several lists of which each must be met, the one that likely rules out most: few words, and long ones. */
+/**
+ * Of several lists of which each must be met, the one that likely rules out most: few words, and long ones.
+ */
 function rarest(lists: Key[][]): Key[] | null {
-  const shortest = (keys: Key[]): number => Math.min(...keys.map(({ word, by }) => word.length - (by === 'beginning' ? 2 : 0)))
+  const shortest = (keys: Key[]): number =>
+    Math.min(...keys.map(({ word, by }) => word.length - (by === 'beginning' ? 2 : 0)))
   return [...lists].sort((a, b) => a.length - b.length || shortest(b) - shortest(a))[0] ?? null
 }

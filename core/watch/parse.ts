@@ -9,15 +9,18 @@ import type { Term, WatchQuery, WordField } from './types'
 const DEEPEST = 40
 
 /**
- * A query's text as a tree. Words side by side must all be there; `OR` takes one of two; `NOT` or `-` leaves out;
- * `"words in quotes"` stand side by side, with `~4` behind them near each other in any order; `word*` is a beginning; `=word` is that
- * form alone; `word^2` weighs more. `title:` `body:` `author:` `source:` `category:` `region:` look there alone, `site:` and `lang:` ask
- * for a site and a language, `age<7d` `words>=300` `outlets>=3` `responses>=50` compare. Precedence NOT, AND, OR.
- * Throws WatchSyntaxError with the place of the trouble.
+ * A query's text as a tree. Words side by side must all be there; `OR` takes one of two; `NOT` or `-` leaves
+ * out;
+ * `"words in quotes"` stand side by side, with `~4` behind them near each other in any order; `word*` is a
+ * beginning; `=word` is that form alone; `word^2` weighs more. `title:` `body:` `author:` `source:`
+ * `category:` `region:` look there alone, `site:` and `lang:` ask for a site and a language, `age<7d`
+ * `words>=300` `outlets>=3` `responses>=50` compare. Precedence NOT, AND, OR. Throws WatchSyntaxError with
+ * the place of the trouble.
  */
 export function parseWatch(text: string): WatchQuery {
   const reader = new Reader(lex(text))
-  if (reader.peek().kind === 'end') throw new WatchSyntaxError(0, 'a word', 'A watch needs at least one word.')
+  if (reader.peek().kind === 'end')
+    throw new WatchSyntaxError(0, 'a word', 'A watch needs at least one word.')
   const query = readOr(reader, { depth: 0, field: null })
   const rest = reader.peek()
   if (rest.kind !== 'end') throw new WatchSyntaxError(rest.at, 'the end', 'This bracket closes nothing.')
@@ -76,7 +79,9 @@ function readAnd(reader: Reader, place: Place): WatchQuery {
 
 function readNot(reader: Reader, place: Place): WatchQuery {
   const { at } = reader.peek()
-  return reader.accept('not') ? { kind: 'not', part: readNot(reader, deeper(place, at)) } : readPart(reader, place)
+  return reader.accept('not')
+    ? { kind: 'not', part: readNot(reader, deeper(place, at)) }
+    : readPart(reader, place)
 }
 
 function readPart(reader: Reader, place: Place): WatchQuery {
@@ -87,7 +92,12 @@ function readPart(reader: Reader, place: Place): WatchQuery {
     case 'field':
       return readField(reader, token, place)
     case 'limit':
-      if (place.field) throw new WatchSyntaxError(token.at, 'a word', `“${token.text}” can't stand within ${place.field}:( … ).`)
+      if (place.field)
+        throw new WatchSyntaxError(
+          token.at,
+          'a word',
+          `“${token.text}” can't stand within ${place.field}:( … ).`,
+        )
       return token.limit
     case 'word':
     case 'phrase':
@@ -104,8 +114,13 @@ function readBrackets(reader: Reader, place: Place, at: number): WatchQuery {
   return inside
 }
 
-function readField(reader: Reader, { field, text, at }: Extract<Token, { kind: 'field' }>, place: Place): WatchQuery {
-  if (place.field) throw new WatchSyntaxError(at, 'a word', `“${text}” can't stand within ${place.field}:( … ).`)
+function readField(
+  reader: Reader,
+  { field, text, at }: Extract<Token, { kind: 'field' }>,
+  place: Place,
+): WatchQuery {
+  if (place.field)
+    throw new WatchSyntaxError(at, 'a word', `“${text}” can't stand within ${place.field}:( … ).`)
   const next = reader.take()
   if (next.kind === 'open') return readBrackets(reader, { ...deeper(place, next.at), field }, next.at)
   if (next.kind === 'word' || next.kind === 'phrase') return leafOf(next, field)
@@ -113,7 +128,12 @@ function readField(reader: Reader, { field, text, at }: Extract<Token, { kind: '
 }
 
 function deeper({ depth, field }: Place, at: number): Place {
-  if (depth >= DEEPEST) throw new WatchSyntaxError(at, 'fewer brackets', `A watch may have at most ${DEEPEST} brackets within each other.`)
+  if (depth >= DEEPEST)
+    throw new WatchSyntaxError(
+      at,
+      'fewer brackets',
+      `A watch may have at most ${DEEPEST} brackets within each other.`,
+    )
   return { depth: depth + 1, field }
 }
 
@@ -124,16 +144,26 @@ function leafOf(token: Extract<Token, { kind: 'word' | 'phrase' }>, field: Field
     throw new WatchSyntaxError(token.at, 'a site', 'A site is written by its name: site:lowlamp.example.')
   }
   if (field === 'lang') {
-    if (/^[a-z]{2,3}(-[a-z0-9]+)*$/i.test(token.text)) return { kind: 'lang', language: token.text.toLowerCase() }
-    throw new WatchSyntaxError(token.at, 'a language', 'A language is written by its letters: lang:en, lang:pt.')
+    if (/^[a-z]{2,3}(-[a-z0-9]+)*$/i.test(token.text))
+      return { kind: 'lang', language: token.text.toLowerCase() }
+    throw new WatchSyntaxError(
+      token.at,
+      'a language',
+      'A language is written by its letters: lang:en, lang:pt.',
+    )
   }
   return termOf(token, field)
 }
 
-function termOf({ text, at, exact, prefix, near, weight }: Extract<Token, { kind: 'word' | 'phrase' }>, field: WordField | null): Term {
+function termOf(
+  { text, at, exact, prefix, near, weight }: Extract<Token, { kind: 'word' | 'phrase' }>,
+  field: WordField | null,
+): Term {
   const parts = words(text).map((word) => word.text)
-  if (parts.length === 0) throw new WatchSyntaxError(at, 'a word', `“${text}” has no letter or figure to look for.`)
+  if (parts.length === 0)
+    throw new WatchSyntaxError(at, 'a word', `“${text}” has no letter or figure to look for.`)
   return { kind: 'term', words: parts, field, exact, prefix, near: parts.length > 1 ? near : null, weight }
 }
 
-const joined = (kind: 'and' | 'or', parts: WatchQuery[]): WatchQuery => (parts.length === 1 ? parts[0]! : { kind, parts })
+const joined = (kind: 'and' | 'or', parts: WatchQuery[]): WatchQuery =>
+  parts.length === 1 ? parts[0]! : { kind, parts }

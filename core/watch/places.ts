@@ -10,25 +10,39 @@ export const scanning =
   (wanted, at, from, to) => {
     const found: number[] = []
     if (wanted.beginning !== null && at === wanted.forms.length - 1) {
-      for (let place = from; place < to; place++) if (text.folded[place]!.startsWith(wanted.beginning)) found.push(place)
+      for (let place = from; place < to; place++)
+        if (text.folded[place]!.startsWith(wanted.beginning)) found.push(place)
       return found
     }
     const form = wanted.forms[at]!
     const words = wanted.exact ? text.folded : text.stems
-    for (let place = words.indexOf(form, from); place >= 0 && place < to; place = words.indexOf(form, place + 1)) found.push(place)
+    for (
+      let place = words.indexOf(form, from);
+      place >= 0 && place < to;
+      place = words.indexOf(form, place + 1)
+    )
+      found.push(place)
     return found
   }
 
 /** Whether the word at a place of the text is the wanted one with this number. */
 export function isWanted(text: PreparedText, place: number, wanted: Wanted, at: number): boolean {
-  if (wanted.beginning !== null && at === wanted.forms.length - 1) return text.folded[place]!.startsWith(wanted.beginning)
+  if (wanted.beginning !== null && at === wanted.forms.length - 1)
+    return text.folded[place]!.startsWith(wanted.beginning)
   return (wanted.exact ? text.folded : text.stems)[place] === wanted.forms[at]
 }
 
 const NOWHERE: number[][] = []
 
 /** Where a wanted phrase stands between two places of a text: for each time, the numbers of its words. */
-export function findPhrase(text: PreparedText, wanted: Wanted, near: number | null, find: FindWord, from: number, to: number): number[][] {
+export function findPhrase(
+  text: PreparedText,
+  wanted: Wanted,
+  near: number | null,
+  find: FindWord,
+  from: number,
+  to: number,
+): number[][] {
   const count = wanted.forms.length
   if (count === 1) {
     const places = find(wanted, 0, from, to)
@@ -44,7 +58,10 @@ export function findPhrase(text: PreparedText, wanted: Wanted, near: number | nu
   return found
 }
 
-/** Each word's nearest place from the first one on, as long as no more than `near` words stand between the first and the last. */
+/**
+ * Each word's nearest place from the first one on, as long as no more than `near` words stand between the
+ * first and the last.
+ */
 function findNear(wanted: Wanted, near: number, find: FindWord, from: number, to: number): number[][] {
   const lists = wanted.forms.map((_, at) => find(wanted, at, from, to))
   const found: number[][] = []

@@ -9,8 +9,9 @@ export interface PreparedText {
 }
 
 /**
- * An article cut into words once, so that many queries can look at it. Title, body and author stand one behind the other, so that a word
- * has one number: the title's begin at 0, the others' at `bodyFrom` and `authorFrom`.
+ * An article cut into words once, so that many queries can look at it. Title, body and author stand one
+ * behind the other, so that a word has one number: the title's begin at 0, the others' at `bodyFrom` and
+ * `authorFrom`.
  */
 export interface PreparedArticle extends PreparedText {
   prepared: true

@@ -1,4 +1,7 @@
-/** A site's name as one writes it or as it stands in an address: in lower case, without `www.`; null where it is none. */
+/**
+ * A site's name as one writes it or as it stands in an address: in lower case, without `www.`; null where it
+ * is none.
+ */
 export function hostOf(text: string): string | null {
   const name = text
     .trim()

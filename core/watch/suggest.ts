@@ -8,26 +8,41 @@ interface Text {
   language: string | null
 }
 
-/** Shortest word that is worth watching; fewest kept articles and headlines of them it must stand in, the largest share of the others, and how much oftener. */
+/**
+ * Shortest word that is worth watching; fewest kept articles and headlines of them it must stand in, the
+ * largest share of the others, and how much oftener.
+ */
 const SHORTEST = 4
 const FEWEST = 2
 const TOO_COMMON = 0.2
 const OFTENER = 2
 
 /**
- * Words that often stand in articles that were kept, seldom in others, and not in the query; in headlines as well, since what is only
- * in running text is seldom a subject. `kept`: in how many of the kept ones.
+ * Words that often stand in articles that were kept, seldom in others, and not in the query; in headlines as
+ * well, since what is only in running text is seldom a subject. `kept`: in how many of the kept ones.
  * Compared by document frequency, with half an article added to each side so that small numbers say little.
  */
-export function suggestWords(query: WatchQuery | null, keptTexts: Text[], otherTexts: Text[], count: number): { word: string; kept: number }[] {
+export function suggestWords(
+  query: WatchQuery | null,
+  keptTexts: Text[],
+  otherTexts: Text[],
+  count: number,
+): { word: string; kept: number }[] {
   const asked = (query ? termsOf(query) : []).flatMap(({ term }) => term.words)
-  const isAsked = (word: string, language: string | null): boolean => asked.some((one) => stem(one, language) === stem(word, language))
+  const isAsked = (word: string, language: string | null): boolean =>
+    asked.some((one) => stem(one, language) === stem(word, language))
   const kept = frequencies(keptTexts)
   const others = frequencies(otherTexts)
   return [...kept]
     .flatMap(([key, { documents, titles, word, language }]) => {
       const elsewhere = others.get(key)?.documents ?? 0
-      if (documents < FEWEST || titles < FEWEST || word.length < SHORTEST || !/^\p{L}+$/u.test(word) || elsewhere / (otherTexts.length || 1) > TOO_COMMON)
+      if (
+        documents < FEWEST ||
+        titles < FEWEST ||
+        word.length < SHORTEST ||
+        !/^\p{L}+$/u.test(word) ||
+        elsewhere / (otherTexts.length || 1) > TOO_COMMON
+      )
         return []
       if (isAsked(word, language)) return []
       const ratio = (documents + 0.5) / (keptTexts.length + 1) / ((elsewhere + 0.5) / (otherTexts.length + 1))

@@ -10,11 +10,15 @@ export interface TermOfQuery {
   without: WatchQuery | null
 }
 
-/** The words and phrases of a query in their order. Its time grows with the square of their number: ask `countTerms` first. */
+/**
+ * The words and phrases of a query in their order. Its time grows with the square of their number: ask
+ * `countTerms` first.
+ */
 export function termsOf(query: WatchQuery): TermOfQuery[] {
   const found: TermOfQuery[] = []
   const walk = (part: WatchQuery, leavesOut: boolean): void => {
-    if (part.kind === 'term') found.push({ term: part, text: formatTerm(part), leavesOut, without: without(query, part) })
+    if (part.kind === 'term')
+      found.push({ term: part, text: formatTerm(part), leavesOut, without: without(query, part) })
     else if (part.kind === 'not') walk(part.part, !leavesOut)
     else if (part.kind === 'and' || part.kind === 'or') for (const one of part.parts) walk(one, leavesOut)
   }
@@ -26,7 +30,9 @@ export function termsOf(query: WatchQuery): TermOfQuery[] {
 export function countTerms(query: WatchQuery): number {
   if (query.kind === 'term') return 1
   if (query.kind === 'not') return countTerms(query.part)
-  return query.kind === 'and' || query.kind === 'or' ? query.parts.reduce((sum, part) => sum + countTerms(part), 0) : 0
+  return query.kind === 'and' || query.kind === 'or'
+    ? query.parts.reduce((sum, part) => sum + countTerms(part), 0)
+    : 0
 }
 
 /** A query with one part taken out; what holds only that goes with it. */

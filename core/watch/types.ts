@@ -1,6 +1,9 @@
 import type { Instant } from '../instant'
 
-/** Where words are looked for. Title, body and author are the article's text; a term without a field looks in all three. */
+/**
+ * Where words are looked for. Title, body and author are the article's text; a term without a field looks in
+ * all three.
+ */
 export type WordField = 'title' | 'body' | 'author' | 'source' | 'category' | 'region'
 
 /** One word or a phrase of several. */
@@ -31,7 +34,8 @@ export interface Limit {
 export type Condition = { kind: 'site'; host: string } | { kind: 'lang'; language: string } | Limit
 
 /** A query as a tree. Plain data: survives structuredClone and JSON. */
-export type WatchQuery = Term | Condition | { kind: 'and' | 'or'; parts: WatchQuery[] } | { kind: 'not'; part: WatchQuery }
+export type WatchQuery =
+  Term | Condition | { kind: 'and' | 'or'; parts: WatchQuery[] } | { kind: 'not'; part: WatchQuery }
 
 export interface WatchArticle {
   title: string
@@ -48,7 +52,10 @@ export interface WatchArticle {
 }
 
 export interface WatchMatch {
-  /** 0 to 1: the weight of the words found over the weight of those asked for; a hit in the title counts double. */
+  /**
+   * 0 to 1: the weight of the words found over the weight of those asked for; a hit in the title counts
+   * double.
+   */
   strength: number
   spans: { field: 'title' | 'body' | 'author'; start: number; end: number }[]
   reasons: string[]

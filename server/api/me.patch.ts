@@ -4,6 +4,11 @@ import { meSchema } from '#shared/people/schemas'
 import { route } from '#server/route'
 import { editMe } from '#server/people'
 
-export default route('person', meSchema, ({ event, person, sessionId, body }) => editMe(person.id, sessionId, whereFrom(event), body), {
-  pace: PACE.password,
-})
+export default route(
+  'person',
+  meSchema,
+  ({ event, person, sessionId, body }) => editMe(person.id, sessionId, whereFrom(event), body),
+  {
+    pace: PACE.password,
+  },
+)

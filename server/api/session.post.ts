@@ -5,7 +5,10 @@ import { signInAs, signIn } from '#server/people'
 import { ProblemError } from '#server/platform/http/problem'
 import { route } from '#server/route'
 
-/** Signs in. A plain form (no script) is sent on to the Wire, or back to the sign-in page with the refusal's name. */
+/**
+ * Signs in. A plain form (no script) is sent on to the Wire, or back to the sign-in page with the refusal's
+ * name.
+ */
 export default route('public', signInSchema, async ({ event, body }) => {
   const isForm = getHeader(event, 'content-type')?.includes('application/x-www-form-urlencoded') ?? false
   try {

@@ -1,6 +1,6 @@
-// Articles as feeds bring them: stored once for all brands, with what each brand decided of them, their tags and the search index.
-// Owns: articles, states, openings, tags, what is yet to be looked at, the index.
-// May ask: people.
+// Articles as feeds bring them: stored once for all brands, with what each brand decided of them, their tags
+// and the search index. Owns: articles, states, openings, tags, what is yet to be looked at, the index. May
+// ask: people.
 export { ALWAYS, IN_FORCE } from './marks'
 export {
   articleForBrand,
@@ -26,7 +26,14 @@ export {
   type WirePlace,
   wirePlaces,
 } from './queries/articles'
-export { decidedStates, putHidden, putLeftOut, takeBackHidden, takeBackLeftOut, takeBackUnmarked } from './queries/excluded'
+export {
+  decidedStates,
+  putHidden,
+  putLeftOut,
+  takeBackHidden,
+  takeBackLeftOut,
+  takeBackUnmarked,
+} from './queries/excluded'
 export { matchExpression, newestMatches, searchArticles, type SearchFilter } from './queries/search'
 export { clearUnusedTags, hasTag, namesByTagger, tagsOf, tagsOfArticles } from './queries/tags'
 export { leftToMatch, putToMatch, takeOffToMatch } from './queries/toMatch'

@@ -17,12 +17,18 @@ export interface ArticleRow {
   updated_at: number | null
   first_seen_at: number
   at: number
-  /** Whether the feed gave a date, none, or one in the future; the article then counts from when it was first seen. */
+  /**
+   * Whether the feed gave a date, none, or one in the future; the article then counts from when it was first
+   * seen.
+   */
   dating: 'stated' | 'missing' | 'future'
   /** When its outlet was last seen to have changed it. */
   changed_at: number | null
   kind: 'text' | 'picture' | 'video' | 'sound' | 'document'
-  /** The text of its own page, where the feed gave only a summary; when it was looked for, and why there is none. */
+  /**
+   * The text of its own page, where the feed gave only a summary; when it was looked for, and why there is
+   * none.
+   */
   page_html: string | null
   page_at: number | null
   page_says: string | null

@@ -9,7 +9,12 @@ const AT_ONCE = 100
 export async function indexingRound(): Promise<number> {
   const rows = await articlesToIndex(await useDb(), AT_ONCE)
   if (rows.length === 0) return 0
-  const stems = await runInThread('background', ['index'], stemTextsTask, rows.map(({ title, text, author, language }) => ({ text: `${title ?? ''}\n${text}`, author, language }))) // prettier-ignore
+  const stems = await runInThread(
+    'background',
+    ['index'],
+    stemTextsTask,
+    rows.map(({ title, text, author, language }) => ({ text: `${title ?? ''}\n${text}`, author, language })),
+  )
   await inTransaction((db) =>
     indexArticles(
       db,

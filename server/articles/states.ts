@@ -8,14 +8,30 @@ import { now } from '#server/platform/clock'
 import { v7 as uuid } from 'uuid'
 
 /** Clipping and shelving keep a clipping; leaving those states takes it away. */
-export async function putState(db: Db, tracked: Tracked, actor: Actor, id: string, state: ArticleState): Promise<void> {
+export async function putState(
+  db: Db,
+  tracked: Tracked,
+  actor: Actor,
+  id: string,
+  state: ArticleState,
+): Promise<void> {
   const [article] = await articles.statesOfArticles(db, actor.brandId, [id])
   if (!article) throw problem('notFound')
   await putStateOf(db, tracked, actor, article, state)
 }
 
-export async function putStateOf(db: Db, tracked: Tracked, actor: Actor, { id, feed_id }: { id: string; feed_id: string }, state: ArticleState): Promise<void> {
-  await tracked.put('article_states', { brand_id: actor.brandId, article_id: id }, { state, feed_id, changed_at: now(), because: null, watch_id: null })
+export async function putStateOf(
+  db: Db,
+  tracked: Tracked,
+  actor: Actor,
+  { id, feed_id }: { id: string; feed_id: string },
+  state: ArticleState,
+): Promise<void> {
+  await tracked.put(
+    'article_states',
+    { brand_id: actor.brandId, article_id: id },
+    { state, feed_id, changed_at: now(), because: null, watch_id: null },
+  )
   const clipping = await articles.clippingOfArticle(db, actor.brandId, id)
   const isKept = state === 'clipped' || state === 'shelved'
   const shelved = state === 'shelved' ? 1 : 0
@@ -25,6 +41,13 @@ export async function putStateOf(db: Db, tracked: Tracked, actor: Actor, { id, f
     await tracked.insert(
       'clippings',
       { id: uuid() },
-      { brand_id: actor.brandId, article_id: id, kind: 'article', shelved, created_by: actor.personId, created_at: now() },
+      {
+        brand_id: actor.brandId,
+        article_id: id,
+        kind: 'article',
+        shelved,
+        created_by: actor.personId,
+        created_at: now(),
+      },
     )
 }

@@ -18,14 +18,28 @@ export async function tagUses(brandId: string): Promise<TagUse[]> {
   const uses: TagUse[] = []
   for (const { id, name, version } of await store.tagsOf(db, brandId)) {
     const articles = await store.countTagged(db, brandId, id, now())
-    uses.push({ id, name, articles, watches: origins.watches.get(id) ?? [], sources: origins.sources.get(id) ?? [], version })
+    uses.push({
+      id,
+      name,
+      articles,
+      watches: origins.watches.get(id) ?? [],
+      sources: origins.sources.get(id) ?? [],
+      version,
+    })
   }
   return uses
 }
 
-/** Puts tags on articles and takes others off, as one change that is undone as one. A tag nobody has used yet is made. */
-export async function tagArticles(actor: Actor, { ids, add, remove }: { ids: string[]; add: string[]; remove: string[] }): Promise<Undoable> {
-  if (ids.length * (add.length + remove.length) > LIMITS.tagsTimesArticles) throw problem('tooManyTags', LIMITS.tagsTimesArticles)
+/**
+ * Puts tags on articles and takes others off, as one change that is undone as one. A tag nobody has used yet
+ * is made.
+ */
+export async function tagArticles(
+  actor: Actor,
+  { ids, add, remove }: { ids: string[]; add: string[]; remove: string[] },
+): Promise<Undoable> {
+  if (ids.length * (add.length + remove.length) > LIMITS.tagsTimesArticles)
+    throw problem('tooManyTags', LIMITS.tagsTimesArticles)
   const { historyId } = await changeUndoably(actor, 'tag', ids[0]!, async (db, tracked) => {
     const on = await tagIds(db, actor.brandId, add)
     const off: string[] = []
@@ -35,7 +49,8 @@ export async function tagArticles(actor: Actor, { ids, add, remove }: { ids: str
     }
     const seen = await statesOfArticles(db, actor.brandId, ids)
     if (seen.length === 0) throw problem('notFound')
-    const keys = (tag_id: string) => seen.map(({ id }) => ({ brand_id: actor.brandId, article_id: id, tag_id }))
+    const keys = (tag_id: string) =>
+      seen.map(({ id }) => ({ brand_id: actor.brandId, article_id: id, tag_id }))
     for (const tag_id of on) await tracked.putAll('article_tags', keys(tag_id), { is_on: 1 })
     for (const tag_id of off) await tracked.putAll('article_tags', keys(tag_id), { is_on: 0 })
   })
@@ -43,8 +58,9 @@ export async function tagArticles(actor: Actor, { ids, add, remove }: { ids: str
 }
 
 /**
- * The ids of tags by their names, each once; those that are not there are made. That is no part of what an undo puts back: somebody may
- * have used a tag meanwhile. One that nothing has is cleared away then (`clearUnusedTags`).
+ * The ids of tags by their names, each once; those that are not there are made. That is no part of what an
+ * undo puts back: somebody may have used a tag meanwhile. One that nothing has is cleared away then
+ * (`clearUnusedTags`).
  */
 async function tagIds(db: Db, brandId: string, names: string[]): Promise<string[]> {
   const ids = new Set<string>()
@@ -58,7 +74,14 @@ async function tagIds(db: Db, brandId: string, names: string[]): Promise<string[
 }
 
 /** Lets a watch or a source put just these tags on articles, within a change. */
-export async function setTagsOf(db: Db, tracked: Tracked, brandId: string, table: store.TaggerTable, id: string, names: string[]): Promise<void> {
+export async function setTagsOf(
+  db: Db,
+  tracked: Tracked,
+  brandId: string,
+  table: store.TaggerTable,
+  id: string,
+  names: string[],
+): Promise<void> {
   const key = table === 'watch_tags' ? { watch_id: id } : { source_id: id }
   const wanted = new Set(await tagIds(db, brandId, names))
   for (const tag of await store.tagsOfTagger(db, table, id)) {
@@ -67,7 +90,11 @@ export async function setTagsOf(db: Db, tracked: Tracked, brandId: string, table
   for (const tag_id of wanted) await tracked.insert(table, { ...key, tag_id }, {})
 }
 
-export async function renameTag(actor: Actor, id: string, input: { name: string; version: number }): Promise<Undoable> {
+export async function renameTag(
+  actor: Actor,
+  id: string,
+  input: { name: string; version: number },
+): Promise<Undoable> {
   const { historyId } = await changeUndoably(actor, 'tag', id, async (db, tracked) => {
     const row = await store.tagById(db, actor.brandId, id)
     if (!row) throw problem('notFound')
@@ -82,7 +109,8 @@ export async function renameTag(actor: Actor, id: string, input: { name: string;
 /** Makes one tag of two: whatever has the first has the second from then on, and the first is gone. */
 export async function mergeTags(actor: Actor, id: string, into: string): Promise<Undoable> {
   const { historyId } = await changeUndoably(actor, 'tag', id, async (db, tracked) => {
-    if (!(await store.tagById(db, actor.brandId, id)) || !(await store.tagById(db, actor.brandId, into))) throw problem('notFound')
+    if (!(await store.tagById(db, actor.brandId, id)) || !(await store.tagById(db, actor.brandId, into)))
+      throw problem('notFound')
     if (id === into) throw problem('sameTag').at('into')
     for (const { table, key, row } of await store.linksOfTag(db, id)) {
       await tracked.remove(table, { ...key, tag_id: id })
@@ -97,7 +125,8 @@ export async function mergeTags(actor: Actor, id: string, into: string): Promise
 export async function removeTag(actor: Actor, id: string): Promise<Undoable> {
   const { historyId } = await changeUndoably(actor, 'tag', id, async (db, tracked) => {
     if (!(await store.tagById(db, actor.brandId, id))) throw problem('notFound')
-    for (const { table, key } of await store.linksOfTag(db, id)) await tracked.remove(table, { ...key, tag_id: id })
+    for (const { table, key } of await store.linksOfTag(db, id))
+      await tracked.remove(table, { ...key, tag_id: id })
     await tracked.remove('tags', { id })
   })
   return { historyId }

@@ -49,7 +49,9 @@ interface BrandInput {
   markInk: number
 }
 
-/** Makes a brand with the starter pillars. The id may come from the client; a repeat answers the first result. */
+/**
+ * Makes a brand with the starter pillars. The id may come from the client; a repeat answers the first result.
+ */
 export function makeBrand(personId: string, input: BrandInput): Promise<Brand> {
   return inTransaction(async (db) => {
     const known = input.id ? await brands.brandById(db, input.id) : undefined
@@ -130,13 +132,17 @@ interface BrandEdit {
   ownPillarId: string | null
 }
 
-/** Changes a brand. With another zone its slots keep their time on the clock; fixed times keep that or the moment, as chosen. */
+/**
+ * Changes a brand. With another zone its slots keep their time on the clock; fixed times keep that or the
+ * moment, as chosen.
+ */
 export async function editBrand(actor: Actor, input: BrandInput & BrandEdit): Promise<Undoable> {
   const { historyId } = await changeUndoably(actor, 'brand', actor.brandId, async (db, tracked) => {
     const row = await brands.brandById(db, actor.brandId)
     if (!row) throw problem('notFound')
     if (row.version !== input.version) throw problem('stale')
-    if (input.ownPillarId && !(await brands.pillarById(db, actor.brandId, input.ownPillarId))) throw problem('notFound').at('ownPillarId')
+    if (input.ownPillarId && !(await brands.pillarById(db, actor.brandId, input.ownPillarId)))
+      throw problem('notFound').at('ownPillarId')
     const patch = {
       name: input.name,
       zone: input.zone,
@@ -175,16 +181,31 @@ interface PillarInput {
   version: number
 }
 
-export async function addPillar(actor: Actor, input: PillarInput): Promise<{ id: string; historyId: string }> {
+export async function addPillar(
+  actor: Actor,
+  input: PillarInput,
+): Promise<{ id: string; historyId: string }> {
   const id = uuid()
   const { historyId } = await changeUndoably(actor, 'pillar', id, async (db, tracked) => {
     const position = await brands.nextPosition(db, 'pillars', actor.brandId)
-    await tracked.insert('pillars', { id }, { brand_id: actor.brandId, ...pillarColumns(input), position, removed_at: null, version: 1 })
+    await tracked.insert(
+      'pillars',
+      { id },
+      { brand_id: actor.brandId, ...pillarColumns(input), position, removed_at: null, version: 1 },
+    )
   })
   return { id, historyId }
 }
 
-const pillarColumns = ({ name, ink, description, returns, needsApproval, hashtags, accountIds }: PillarInput) => ({
+const pillarColumns = ({
+  name,
+  ink,
+  description,
+  returns,
+  needsApproval,
+  hashtags,
+  accountIds,
+}: PillarInput) => ({
   name,
   ink,
   description,

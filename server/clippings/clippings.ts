@@ -15,13 +15,24 @@ import { changeUndoably } from '#server/platform/changes/history'
 const MOST_SHOWN = 500
 
 /** What a brand has kept, as its list shows it. */
-export async function clippings(brandId: string, ask: Omit<store.ClippingFilter, 'limit' | 'now'>): Promise<ClippingsView> {
+export async function clippings(
+  brandId: string,
+  ask: Omit<store.ClippingFilter, 'limit' | 'now'>,
+): Promise<ClippingsView> {
   const db = await useDb()
   const rows = await store.clippingsOf(db, brandId, { ...ask, now: now(), limit: MOST_SHOWN })
-  const tags = await tagsOfArticles(db, brandId, rows.flatMap((row) => row.article_id ?? []), now()) // prettier-ignore
+  const tags = await tagsOfArticles(
+    db,
+    brandId,
+    rows.flatMap((row) => row.article_id ?? []),
+    now(),
+  )
   return {
     clippings: rows.map((row) => clippingOf(row, tags.get(row.article_id ?? '') ?? [])),
-    folders: (await store.clippingFolders(db, brandId)).map(({ name, count }) => ({ name, count: Number(count) })),
+    folders: (await store.clippingFolders(db, brandId)).map(({ name, count }) => ({
+      name,
+      count: Number(count),
+    })),
     counts: await store.countClippings(db, brandId),
   }
 }
@@ -45,7 +56,10 @@ const clippingOf = (row: store.ClippingWithArticle, tags: ArticleTag[]): Clippin
 })
 
 /** Keeps words of an article as a clipping of their own, beside the article's. */
-export async function keepQuote(actor: Actor, input: { articleId: string; quote: string }): Promise<Undoable> {
+export async function keepQuote(
+  actor: Actor,
+  input: { articleId: string; quote: string },
+): Promise<Undoable> {
   const { historyId } = await changeUndoably(actor, 'article', input.articleId, async (db, tracked) => {
     if (!(await articleForBrand(db, actor.brandId, input.articleId))) throw problem('notFound')
     const row = {
@@ -63,12 +77,20 @@ export async function keepQuote(actor: Actor, input: { articleId: string; quote:
 }
 
 /** Changes a clipping's note and folder. */
-export async function editClipping(actor: Actor, id: string, input: { note: string; folder: string | null; version: number }): Promise<Undoable> {
+export async function editClipping(
+  actor: Actor,
+  id: string,
+  input: { note: string; folder: string | null; version: number },
+): Promise<Undoable> {
   const { historyId } = await changeUndoably(actor, 'article', id, async (db, tracked) => {
     const row = await store.clippingById(db, actor.brandId, id)
     if (!row) throw problem('notFound')
     if (row.version !== input.version) throw problem('stale')
-    await tracked.update('clippings', { id }, { note: input.note || null, folder: input.folder || null, version: row.version + 1 })
+    await tracked.update(
+      'clippings',
+      { id },
+      { note: input.note || null, folder: input.folder || null, version: row.version + 1 },
+    )
   })
   return { historyId }
 }
@@ -83,7 +105,11 @@ export async function workOff(actor: Actor, id: string, done: boolean): Promise<
 }
 
 /** The clippings a post is made from, and the words of its article that were kept. */
-export async function clippingsOfPost(db: Db, brandId: string, doc: Pick<PostDoc, 'articleId' | 'clippingIds'>): Promise<Clipping[]> {
+export async function clippingsOfPost(
+  db: Db,
+  brandId: string,
+  doc: Pick<PostDoc, 'articleId' | 'clippingIds'>,
+): Promise<Clipping[]> {
   const rows = await store.clippingsFor(db, brandId, doc.clippingIds, doc.articleId)
   return rows.map((row) => clippingOf(row, []))
 }

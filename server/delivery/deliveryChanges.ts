@@ -18,17 +18,29 @@ export interface Change {
 }
 
 /**
- * Changes a delivery's state and writes down why, within a transaction. Throws ChangedMeanwhile when the delivery is no longer as the
- * caller knew it, so that of two processes only one goes on.
+ * Changes a delivery's state and writes down why, within a transaction. Throws ChangedMeanwhile when the
+ * delivery is no longer as the caller knew it, so that of two processes only one goes on.
  */
-export async function putState(db: Db, delivery: Pick<DeliveryRow, 'id' | 'brand_id' | 'state' | 'lease_until'>, change: Change): Promise<void> {
+export async function putState(
+  db: Db,
+  delivery: Pick<DeliveryRow, 'id' | 'brand_id' | 'state' | 'lease_until'>,
+  change: Change,
+): Promise<void> {
   const { state, says, patch = {}, personId = null } = change
   if (!mayFollow(delivery.state, state)) throw new ChangedMeanwhile(`${delivery.state} can’t become ${state}`)
-  if (!(await store.changeDelivery(db, delivery, { lease_until: 0, ...patch, state, says }))) throw new ChangedMeanwhile('changed by another process')
-  await store.addDeliveryEvent(db, { delivery_id: delivery.id, at: now(), state, cause: says, person_id: personId })
+  if (!(await store.changeDelivery(db, delivery, { lease_until: 0, ...patch, state, says })))
+    throw new ChangedMeanwhile('changed by another process')
+  await store.addDeliveryEvent(db, {
+    delivery_id: delivery.id,
+    at: now(),
+    state,
+    cause: says,
+    person_id: personId,
+  })
   await announce(db, delivery.brand_id, 'delivery', delivery.id)
   log.info({ delivery: delivery.id, state }, says)
 }
 
 /** The same in a transaction of its own. */
-export const setState = (delivery: DeliveryRow, change: Change): Promise<void> => inTransaction((db) => putState(db, delivery, change))
+export const setState = (delivery: DeliveryRow, change: Change): Promise<void> =>
+  inTransaction((db) => putState(db, delivery, change))

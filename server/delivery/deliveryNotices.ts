@@ -7,14 +7,42 @@ import type { NoticeKind } from '#shared/notices/types'
 
 const linkTo = (delivery: DeliveryRow): string => `/delivery/${delivery.id}`
 
-const about = (db: Db, delivery: DeliveryRow, account: AccountRow, kind: 'not-sent' | 'decide' | 'in-part', says: string): Promise<void> =>
-  putNotice(db, { brandId: delivery.brand_id, kind, about: delivery.id, title: words.notice.kinds[kind](account.name), says, link: linkTo(delivery) })
+const about = (
+  db: Db,
+  delivery: DeliveryRow,
+  account: AccountRow,
+  kind: 'not-sent' | 'decide' | 'in-part',
+  says: string,
+): Promise<void> =>
+  putNotice(db, {
+    brandId: delivery.brand_id,
+    kind,
+    about: delivery.id,
+    title: words.notice.kinds[kind](account.name),
+    says,
+    link: linkTo(delivery),
+  })
 
-export const noticeNotSent = (db: Db, delivery: DeliveryRow, account: AccountRow, says: string): Promise<void> => about(db, delivery, account, 'not-sent', says)
+export const noticeNotSent = (
+  db: Db,
+  delivery: DeliveryRow,
+  account: AccountRow,
+  says: string,
+): Promise<void> => about(db, delivery, account, 'not-sent', says)
 
-export const noticeDecide = (db: Db, delivery: DeliveryRow, account: AccountRow, says: string): Promise<void> => about(db, delivery, account, 'decide', says)
+export const noticeDecide = (
+  db: Db,
+  delivery: DeliveryRow,
+  account: AccountRow,
+  says: string,
+): Promise<void> => about(db, delivery, account, 'decide', says)
 
-export const noticeInPart = (db: Db, delivery: DeliveryRow, account: AccountRow, says: string): Promise<void> => about(db, delivery, account, 'in-part', says)
+export const noticeInPart = (
+  db: Db,
+  delivery: DeliveryRow,
+  account: AccountRow,
+  says: string,
+): Promise<void> => about(db, delivery, account, 'in-part', says)
 
 const OF_DELIVERY: NoticeKind[] = ['not-sent', 'decide', 'in-part']
 

@@ -7,8 +7,9 @@ import { settings } from '#server/platform/settings'
 const HSTS = 'max-age=31536000'
 
 /**
- * With a public address, only its host and that of the short links are answered: a page elsewhere whose name was made to lead here (DNS
- * rebinding) gets nothing. Whoever looks after the machine may ask for its health from the machine itself.
+ * With a public address, only its host and that of the short links are answered: a page elsewhere whose name
+ * was made to lead here (DNS rebinding) gets nothing. Whoever looks after the machine may ask for its health
+ * from the machine itself.
  */
 export default defineEventHandler((event) => {
   if (settings().publicUrl?.startsWith('https:')) setResponseHeader(event, 'strict-transport-security', HSTS)
@@ -17,4 +18,5 @@ export default defineEventHandler((event) => {
 })
 
 const isHealthFromHere = (event: H3Event): boolean =>
-  event.path === '/api/health' && ['127.0.0.1', '::1', '::ffff:127.0.0.1'].includes(event.node.req.socket.remoteAddress ?? '')
+  event.path === '/api/health' &&
+  ['127.0.0.1', '::1', '::ffff:127.0.0.1'].includes(event.node.req.socket.remoteAddress ?? '')

@@ -4,7 +4,10 @@ import type { AccountRow } from './rows'
 import type { AccountAccess } from './connectors'
 import { seal, unseal } from '#server/platform/secrets'
 
-/** What a connector is given to act for an account. The token and the session never leave the server but to the network. */
+/**
+ * What a connector is given to act for an account. The token and the session never leave the server but to
+ * the network.
+ */
 export const accessOf = (account: AccountRow): AccountAccess => ({
   endpoint: JSON.parse(account.endpoint_json) as Record<string, string>,
   // An account that was removed has none any more; its network says so.
@@ -12,5 +15,6 @@ export const accessOf = (account: AccountRow): AccountAccess => ({
   pageUrl: account.page_url,
   alsoTo: JSON.parse(account.also_to_json) as string[],
   session: account.session_sealed === null ? null : unseal(account.session_sealed),
-  keepSession: async (session) => setSession(await useDb(), account.id, session === null ? null : seal(session)),
+  keepSession: async (session) =>
+    setSession(await useDb(), account.id, session === null ? null : seal(session)),
 })

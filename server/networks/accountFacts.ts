@@ -6,7 +6,8 @@ import { LATE_MS } from './patience'
 import { toInstant } from '#core/instant'
 import type { NetworkRules } from '#core/post'
 
-export const exceptionsOf = (account: AccountRow): ExceptView[] => JSON.parse(account.except_json) as ExceptView[]
+export const exceptionsOf = (account: AccountRow): ExceptView[] =>
+  JSON.parse(account.except_json) as ExceptView[]
 
 export const mixOf = (account: AccountRow): MixView[] => JSON.parse(account.mix_json) as MixView[]
 

@@ -6,14 +6,29 @@ import type { NetworkRules } from '#core/post'
 import { now } from '#server/platform/clock'
 
 const ofAccount = (db: Db, account: AccountRow, kind: 'token' | 'late', says: string): Promise<void> =>
-  putNotice(db, { brandId: account.brand_id, kind, about: account.id, title: words.notice.kinds[kind](account.name), says, link: `/account/${account.id}` })
+  putNotice(db, {
+    brandId: account.brand_id,
+    kind,
+    about: account.id,
+    title: words.notice.kinds[kind](account.name),
+    says,
+    link: `/account/${account.id}`,
+  })
 
-export const noticeToken = (db: Db, account: AccountRow, says: string): Promise<void> => ofAccount(db, account, 'token', words.notice.token(says))
+export const noticeToken = (db: Db, account: AccountRow, says: string): Promise<void> =>
+  ofAccount(db, account, 'token', words.notice.token(says))
 
-export const noticeLate = (db: Db, account: AccountRow, says: string): Promise<void> => ofAccount(db, account, 'late', words.notice.late(says))
+export const noticeLate = (db: Db, account: AccountRow, says: string): Promise<void> =>
+  ofAccount(db, account, 'late', words.notice.late(says))
 
 /** Tells how a network takes posts otherwise than before. */
-export async function noticeRules(db: Db, account: AccountRow, before: NetworkRules, after: NetworkRules, returned: number): Promise<void> {
+export async function noticeRules(
+  db: Db,
+  account: AccountRow,
+  before: NetworkRules,
+  after: NetworkRules,
+  returned: number,
+): Promise<void> {
   const { changed, kinds, rules } = words.notice
   const what = [
     ...(before.limit === after.limit ? [] : [changed.limit(before.limit, after.limit)]),

@@ -7,7 +7,16 @@ import type { SlotView } from '#shared/schedule/types'
 import type { Undoable } from '#shared/platform/types'
 import { now } from '#server/platform/clock'
 import { inTransaction, useDb, type Db } from '#server/platform/db'
-import { accountById, accountsOf, boardsNamed, clearRefused, setAccountRules, setRefused, slotsOf, wipeToken } from './queries/accounts'
+import {
+  accountById,
+  accountsOf,
+  boardsNamed,
+  clearRefused,
+  setAccountRules,
+  setRefused,
+  slotsOf,
+  wipeToken,
+} from './queries/accounts'
 import { nextPosition, holdView } from '#server/people'
 import { wipeHistoryOf } from '#server/platform/changes/queries'
 import type { AccountRow, SlotRow } from './rows'
@@ -66,7 +75,13 @@ function accountOf(row: AccountRow, slots: SlotRow[], named: string[]): Account 
   }
 }
 
-const slotOf = (row: SlotRow): SlotView => ({ id: row.id, weekday: row.weekday as Weekday, time: row.time, use: row.use, pillarId: row.pillar_id })
+const slotOf = (row: SlotRow): SlotView => ({
+  id: row.id,
+  weekday: row.weekday as Weekday,
+  time: row.time,
+  use: row.use,
+  pillarId: row.pillar_id,
+})
 
 type Checked = CheckedAccount & { endpoint: Record<string, string> }
 
@@ -94,25 +109,32 @@ export async function checkAccount(address: string, token: string): Promise<Chec
 export type SlotInput = Omit<SlotView, 'id' | 'weekday'> & { weekday: number }
 
 /** Adds an account after checking it live, with a first timetable. */
-export async function addAccount(actor: Actor, input: { address: string; token: string; slots: SlotInput[] }): Promise<{ id: string; historyId: string }> {
+export async function addAccount(
+  actor: Actor,
+  input: { address: string; token: string; slots: SlotInput[] },
+): Promise<{ id: string; historyId: string }> {
   const checked = await ask(input.address, input.token)
   const id = uuid()
   const { historyId } = await changeUndoably(actor, 'account', id, async (db, tracked) => {
-    await tracked.insert('accounts', { id }, {
-      brand_id: actor.brandId,
-      protocol: checked.protocol,
-      name: checked.name,
-      handle: checked.handle,
-      address: webAddress(input.address).href,
-      page_url: checked.pageUrl,
-      endpoint_json: JSON.stringify(checked.endpoint),
-      token_sealed: seal(input.token),
-      rules_json: JSON.stringify(checked.rules),
-      per_day: null,
-      min_gap_minutes: 0,
-      checked_at: now(),
-      position: await nextPosition(db, 'accounts', actor.brandId),
-    }) // prettier-ignore
+    await tracked.insert(
+      'accounts',
+      { id },
+      {
+        brand_id: actor.brandId,
+        protocol: checked.protocol,
+        name: checked.name,
+        handle: checked.handle,
+        address: webAddress(input.address).href,
+        page_url: checked.pageUrl,
+        endpoint_json: JSON.stringify(checked.endpoint),
+        token_sealed: seal(input.token),
+        rules_json: JSON.stringify(checked.rules),
+        per_day: null,
+        min_gap_minutes: 0,
+        checked_at: now(),
+        position: await nextPosition(db, 'accounts', actor.brandId),
+      },
+    )
     await addSlots(tracked, id, input.slots)
   })
   return { id, historyId }
@@ -137,7 +159,14 @@ export async function editAccount(actor: Actor, id: string, input: AccountEdit):
     const row = await accountById(db, actor.brandId, id)
     if (!row) throw problem('notFound')
     if (row.version !== input.version) throw problem('stale')
-    const token = checked ? { token_sealed: seal(input.token), session_sealed: null, rules_json: JSON.stringify(checked.rules), checked_at: now() } : {}
+    const token = checked
+      ? {
+          token_sealed: seal(input.token),
+          session_sealed: null,
+          rules_json: JSON.stringify(checked.rules),
+          checked_at: now(),
+        }
+      : {}
     const others = new Set((await accountsOf(db, actor.brandId)).map((one) => one.id))
     const appearsOn = [...new Set(input.appearsOn)].filter((one) => one !== id && others.has(one))
     const linkRule = input.linkRule === null ? null : JSON.stringify(input.linkRule)
@@ -158,7 +187,10 @@ export async function editAccount(actor: Actor, id: string, input: AccountEdit):
   return { historyId }
 }
 
-/** The network accepts the sign-in: the hold that came with its refusal is lifted, and what it held goes to the next slots. */
+/**
+ * The network accepts the sign-in: the hold that came with its refusal is lifted, and what it held goes to
+ * the next slots.
+ */
 async function acceptSignIn(db: Db, brandId: string, id: string): Promise<void> {
   const row = await accountById(db, brandId, id)
   if (!row) return
@@ -169,8 +201,8 @@ async function acceptSignIn(db: Db, brandId: string, id: string): Promise<void> 
 }
 
 /**
- * Asks the network once more, with the token that is kept, how it takes posts; what no longer suits goes back to the Desk. Where it
- * refuses the token, that is kept with the account and the refusal thrown.
+ * Asks the network once more, with the token that is kept, how it takes posts; what no longer suits goes back
+ * to the Desk. Where it refuses the token, that is kept with the account and the refusal thrown.
  */
 export async function checkAgain(actor: Actor, id: string): Promise<{ returned: number }> {
   const row = await accountById(await useDb(), actor.brandId, id)
@@ -211,8 +243,8 @@ async function refuseSignIn(row: AccountRow, says: string): Promise<void> {
 }
 
 /**
- * Takes an account away; what waits in its line stays stored and comes back with an undo. Its token does not: it is wiped here and in what
- * is remembered of the account, so an undo asks for a new sign-in.
+ * Takes an account away; what waits in its line stays stored and comes back with an undo. Its token does not:
+ * it is wiped here and in what is remembered of the account, so an undo asks for a new sign-in.
  */
 export async function removeAccount(actor: Actor, id: string): Promise<Undoable> {
   const { historyId } = await changeUndoably(actor, 'account', id, async (db, tracked) => {
@@ -231,6 +263,10 @@ const WIPED = { token_sealed: '', session_sealed: null }
 export async function addSlots(tracked: Tracked, accountId: string, slots: SlotInput[]): Promise<void> {
   for (const slot of slots) {
     const pillar_id = slot.use === 'pillar' ? slot.pillarId : null
-    await tracked.insert('slots', { id: uuid() }, { account_id: accountId, weekday: slot.weekday, time: slot.time, use: slot.use, pillar_id })
+    await tracked.insert(
+      'slots',
+      { id: uuid() },
+      { account_id: accountId, weekday: slot.weekday, time: slot.time, use: slot.use, pillar_id },
+    )
   }
 }

@@ -4,7 +4,17 @@
 export { accessOf } from './accountAccess'
 export { appearsOnOf, exceptionsOf, mixOf, planHold, rulesOf } from './accountFacts'
 export { noticeLate, noticeToken } from './accountNotices'
-export { accountsOfBrand, addAccount, addSlots, checkAccount, checkAgain, checkRow, editAccount, removeAccount, type SlotInput } from './accounts'
+export {
+  accountsOfBrand,
+  addAccount,
+  addSlots,
+  checkAccount,
+  checkAgain,
+  checkRow,
+  editAccount,
+  removeAccount,
+  type SlotInput,
+} from './accounts'
 export { rulesChanged, signInAccepted } from './hooks'
 export { LATE_MINUTES, LATE_MS } from './patience'
 export { profilePage } from './profiles'

@@ -3,7 +3,13 @@ import { DAY, MINUTE } from '#core/instant'
 import * as words from '#shared/words'
 import { realNow } from '#server/platform/clock'
 import { inTransaction, useDb, type Db } from '#server/platform/db'
-import { askedBy, mailAddressesOf, putMailAddress, removeMailAddress, type MailAddressRow } from './queries/mailAddresses'
+import {
+  askedBy,
+  mailAddressesOf,
+  putMailAddress,
+  removeMailAddress,
+  type MailAddressRow,
+} from './queries/mailAddresses'
 import type { BrandRow } from '#server/people'
 import { log } from '#server/platform/log'
 import { problem } from '#server/platform/http/problem'
@@ -16,34 +22,55 @@ const AGAIN_AFTER_MS = 10 * MINUTE
 const OPEN_FOR_MS = 7 * DAY
 
 const hashOf = (token: string): string => createHash('sha256').update(token).digest('base64url')
-const has = (list: string[], address: string): boolean => list.some((one) => one.toLowerCase() === address.toLowerCase())
+const has = (list: string[], address: string): boolean =>
+  list.some((one) => one.toLowerCase() === address.toLowerCase())
 
 /** Those of a brand's addresses that somebody who reads them has confirmed: mail goes nowhere else. */
 export async function confirmedOf(db: Db, brandId: string, wanted: string[]): Promise<string[]> {
-  const confirmed = (await mailAddressesOf(db, brandId)).filter(({ confirmed_at }) => confirmed_at !== null).map(({ address }) => address)
+  const confirmed = (await mailAddressesOf(db, brandId))
+    .filter(({ confirmed_at }) => confirmed_at !== null)
+    .map(({ address }) => address)
   return wanted.filter((address) => has(confirmed, address))
 }
 
 /**
- * Asks each address that is not confirmed yet, by one letter, whether notices may come there; forgets those that are wanted no more, so
- * that one that comes back is asked anew. `origin`: where the letter's link leads.
+ * Asks each address that is not confirmed yet, by one letter, whether notices may come there; forgets those
+ * that are wanted no more, so that one that comes back is asked anew. `origin`: where the letter's link
+ * leads.
  */
-export async function askToConfirm(brand: Pick<BrandRow, 'id' | 'name'>, wanted: string[], origin: string): Promise<void> {
+export async function askToConfirm(
+  brand: Pick<BrandRow, 'id' | 'name'>,
+  wanted: string[],
+  origin: string,
+): Promise<void> {
   const known = await mailAddressesOf(await useDb(), brand.id)
   const asked = wanted.filter((address) => isToAsk(known.find((one) => has([one.address], address))))
   const tokens = asked.map((address) => ({ address, token: randomBytes(24).toString('base64url') }))
   await inTransaction(async (db) => {
     for (const { address } of known) if (!has(wanted, address)) await removeMailAddress(db, brand.id, address)
-    for (const { address, token } of tokens) await putMailAddress(db, { brand_id: brand.id, address, asked_at: realNow(), confirmed_at: null, token_hash: hashOf(token) }) // prettier-ignore
+    for (const { address, token } of tokens)
+      await putMailAddress(db, {
+        brand_id: brand.id,
+        address,
+        asked_at: realNow(),
+        confirmed_at: null,
+        token_hash: hashOf(token),
+      })
   })
   if (settings().smtp === null) return
   for (const { address, token } of tokens) {
-    const { subject, text } = words.telling.confirm.letter(brand.name, `${settings().publicUrl ?? origin}/confirm/${token}`)
-    await sendMail({ to: [address], subject, text }).catch((error: unknown) => log.warn({ error }, 'An address could not be asked whether notices may come.'))
+    const { subject, text } = words.telling.confirm.letter(
+      brand.name,
+      `${settings().publicUrl ?? origin}/confirm/${token}`,
+    )
+    await sendMail({ to: [address], subject, text }).catch((error: unknown) =>
+      log.warn({ error }, 'An address could not be asked whether notices may come.'),
+    )
   }
 }
 
-const isToAsk = (row: MailAddressRow | undefined): boolean => !row || (row.confirmed_at === null && realNow() - row.asked_at > AGAIN_AFTER_MS)
+const isToAsk = (row: MailAddressRow | undefined): boolean =>
+  !row || (row.confirmed_at === null && realNow() - row.asked_at > AGAIN_AFTER_MS)
 
 /** What a letter's token asks. Throws `notFound` for one that is not open any more. */
 export async function askedByToken(token: string): Promise<{ address: string; brand: string }> {

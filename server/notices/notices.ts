@@ -21,14 +21,27 @@ export interface NewNotice {
 }
 
 /**
- * Tells a brand's people of something that needs one of them: once, however often it happens before it is settled. Within the transaction
- * of what it tells of, so that neither is there without the other.
+ * Tells a brand's people of something that needs one of them: once, however often it happens before it is
+ * settled. Within the transaction of what it tells of, so that neither is there without the other.
  */
 export async function putNotice(db: Db, notice: NewNotice): Promise<void> {
   const open = await store.openNotice(db, notice.brandId, notice.kind, notice.about)
   if (open?.says === notice.says) return
   if (open) await store.updateNotice(db, open.id, { says: notice.says })
-  else await store.insertNotice(db, { id: uuid(), brand_id: notice.brandId, kind: notice.kind, about: notice.about, at: now(), title: notice.title, says: notice.says, link: notice.link, seen_at: null, settled_at: null, told_at: null }) // prettier-ignore
+  else
+    await store.insertNotice(db, {
+      id: uuid(),
+      brand_id: notice.brandId,
+      kind: notice.kind,
+      about: notice.about,
+      at: now(),
+      title: notice.title,
+      says: notice.says,
+      link: notice.link,
+      seen_at: null,
+      settled_at: null,
+      told_at: null,
+    })
   await announce(db, notice.brandId, 'notice', open?.id ?? notice.about)
 }
 
@@ -41,7 +54,8 @@ export async function settleNotices(db: Db, brandId: string, kind: NoticeKind, a
 }
 
 /** A brand's notices, open ones first. */
-export const noticesOfBrand = async (actor: Actor): Promise<NoticeView[]> => (await store.noticesOf(await useDb(), actor.brandId, MOST_SHOWN)).map(viewOf)
+export const noticesOfBrand = async (actor: Actor): Promise<NoticeView[]> =>
+  (await store.noticesOf(await useDb(), actor.brandId, MOST_SHOWN)).map(viewOf)
 
 export async function seeNotices(actor: Actor): Promise<void> {
   await inTransaction(async (db) => {

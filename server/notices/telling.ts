@@ -27,7 +27,9 @@ interface KeptTelling {
 }
 
 const keptOf = (brand: BrandRow): KeptTelling =>
-  brand.telling_json === null ? { mail: [], quietFrom: null, quietUntil: null } : (JSON.parse(brand.telling_json) as KeptTelling)
+  brand.telling_json === null
+    ? { mail: [], quietFrom: null, quietUntil: null }
+    : (JSON.parse(brand.telling_json) as KeptTelling)
 
 /** Tells what is open and was not told yet, where each brand wants it told. */
 export async function tellingRound(): Promise<void> {
@@ -39,21 +41,34 @@ export async function tellingRound(): Promise<void> {
   }
 }
 
-const hasWay = async (brand: BrandRow): Promise<boolean> => brand.hook_sealed !== null || (await addressesOf(brand)).length > 0
+const hasWay = async (brand: BrandRow): Promise<boolean> =>
+  brand.hook_sealed !== null || (await addressesOf(brand)).length > 0
 
 /** Where its notices go by mail: to addresses that were confirmed. */
-const addressesOf = async (brand: BrandRow): Promise<string[]> => (settings().smtp === null ? [] : confirmedOf(await useDb(), brand.id, keptOf(brand).mail))
+const addressesOf = async (brand: BrandRow): Promise<string[]> =>
+  settings().smtp === null ? [] : confirmedOf(await useDb(), brand.id, keptOf(brand).mail)
 
 /** Whether it is a brand's quiet time, which may go over midnight. */
 export function isQuiet(brand: Pick<BrandRow, 'zone' | 'telling_json'>, at: number): boolean {
   const { quietFrom, quietUntil } = keptOf(brand as BrandRow)
   if (quietFrom === null || quietUntil === null || quietFrom === quietUntil) return false
-  const time = new Intl.DateTimeFormat('en-GB', { timeZone: brand.zone, hour: '2-digit', minute: '2-digit', hourCycle: 'h23' }).format(at)
-  return quietFrom < quietUntil ? time >= quietFrom && time < quietUntil : time >= quietFrom || time < quietUntil
+  const time = new Intl.DateTimeFormat('en-GB', {
+    timeZone: brand.zone,
+    hour: '2-digit',
+    minute: '2-digit',
+    hourCycle: 'h23',
+  }).format(at)
+  return quietFrom < quietUntil
+    ? time >= quietFrom && time < quietUntil
+    : time >= quietFrom || time < quietUntil
 }
 
 async function tell(brand: BrandRow, notices: NoticeRow[]): Promise<void> {
-  const failed = await tellEverywhere(brand, words.notice.message(brand.name, notices.length), textOf(notices))
+  const failed = await tellEverywhere(
+    brand,
+    words.notice.message(brand.name, notices.length),
+    textOf(notices),
+  )
   await inTransaction(async (db) => {
     await updateTelling(db, brand.id, { tell_next_at: now() + APART_MS, tell_says: failed })
     // What could be told one way is told: two ways that fail by turns would else repeat themselves for ever.
@@ -63,7 +78,9 @@ async function tell(brand: BrandRow, notices: NoticeRow[]): Promise<void> {
 }
 
 function textOf(notices: NoticeRow[]): string {
-  const shown = notices.slice(0, MOST_IN_A_MESSAGE).map(({ title, says, link }) => `${title}\n${says}${addressOf(link)}`)
+  const shown = notices
+    .slice(0, MOST_IN_A_MESSAGE)
+    .map(({ title, says, link }) => `${title}\n${says}${addressOf(link)}`)
   const left = notices.length - shown.length
   return [...shown, ...(left > 0 ? [words.notice.more(left)] : [])].join('\n\n')
 }
@@ -80,14 +97,19 @@ async function tellEverywhere(brand: BrandRow, subject: string, text: string): P
       failures.push(error instanceof Error ? error.message : String(error))
     }
   }
-  if (brand.hook_sealed !== null) await attempt(() => tellHook(unseal(brand.hook_sealed!), `${subject}\n\n${text}`))
+  if (brand.hook_sealed !== null)
+    await attempt(() => tellHook(unseal(brand.hook_sealed!), `${subject}\n\n${text}`))
   const mail = await addressesOf(brand)
   if (mail.length > 0) await attempt(() => sendMail({ to: mail, subject, text }))
   return failures.length === 0 ? null : failures.join(' ')
 }
 
 async function tellHook(address: string, text: string): Promise<void> {
-  const answer = await httpRequest(address, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ text }) })
+  const answer = await httpRequest(address, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ text }),
+  })
   if (answer.status >= 300) throw problem('hookRefused', new URL(address).hostname, answer.status)
 }
 
@@ -98,7 +120,13 @@ export async function notificationChannelsOf(actor: Actor): Promise<Notification
   const kept = keptOf(brand)
   const confirmed = await confirmedOf(await useDb(), brand.id, kept.mail)
   const unconfirmed = kept.mail.filter((address) => !confirmed.includes(address))
-  return { hasHook: brand.hook_sealed !== null, ...kept, unconfirmed, says: brand.tell_says, canMail: settings().smtp !== null }
+  return {
+    hasHook: brand.hook_sealed !== null,
+    ...kept,
+    unconfirmed,
+    says: brand.tell_says,
+    canMail: settings().smtp !== null,
+  }
 }
 
 export interface TellingInput extends KeptTelling {
@@ -106,7 +134,10 @@ export interface TellingInput extends KeptTelling {
   hook: string | null
 }
 
-/** Changes how they are told; new mail addresses are asked whether they want it (`origin`: where such a letter leads). Throws `noAddress` or `privateAddress` at the field of the hook. */
+/**
+ * Changes how they are told; new mail addresses are asked whether they want it (`origin`: where such a letter
+ * leads). Throws `noAddress` or `privateAddress` at the field of the hook.
+ */
 export async function setNotificationChannels(
   actor: Actor,
   { hook, mail, quietFrom, quietUntil }: TellingInput,
@@ -114,7 +145,12 @@ export async function setNotificationChannels(
 ): Promise<NotificationChannels> {
   const sealed = hook === null ? null : hook === '' ? undefined : seal(await openAddress(hook))
   await inTransaction(async (db) => {
-    await setTelling(db, actor.brandId, JSON.stringify({ mail, quietFrom, quietUntil } satisfies KeptTelling), sealed)
+    await setTelling(
+      db,
+      actor.brandId,
+      JSON.stringify({ mail, quietFrom, quietUntil } satisfies KeptTelling),
+      sealed,
+    )
     await announce(db, actor.brandId, 'notice', actor.brandId)
   })
   const brand = await brandById(await useDb(), actor.brandId)

@@ -30,7 +30,9 @@ export async function whoAsks(event: H3Event): Promise<{ person: Person; session
 
 export async function signInAs(event: H3Event, person: Person): Promise<void> {
   const session = await useSession<Sealed>(event, config())
-  await session.update({ sessionId: await openSession(person.id, getHeader(event, 'user-agent') ?? null, whereFrom(event)) })
+  await session.update({
+    sessionId: await openSession(person.id, getHeader(event, 'user-agent') ?? null, whereFrom(event)),
+  })
 }
 
 export async function signOut(event: H3Event): Promise<void> {

@@ -10,7 +10,10 @@ const LOOK_EVERY_MS = 300
 const STAY_AWAKE_MS = 25_000
 const MOST_AT_ONCE = 200
 
-/** Follows the table of changes and tells a browser those of its person's brands; `Last-Event-ID` resumes where it was. */
+/**
+ * Follows the table of changes and tells a browser those of its person's brands; `Last-Event-ID` resumes
+ * where it was.
+ */
 export async function streamChanges(event: H3Event, personId: string, sessionId: string): Promise<void> {
   const leave = takePlace(sessionId)
   const stream = createEventStream(event)
@@ -25,7 +28,8 @@ export async function streamChanges(event: H3Event, personId: string, sessionId:
       seq = rows.at(-1)!.seq
       const mine = new Set((await brandsOf(db, personId)).map((brand) => brand.id))
       const told = rows.filter((row) => row.brand_id === null || mine.has(row.brand_id))
-      if (told.length > 0) await stream.push({ id: String(seq), event: 'changes', data: JSON.stringify(told.map(eventOf)) })
+      if (told.length > 0)
+        await stream.push({ id: String(seq), event: 'changes', data: JSON.stringify(told.map(eventOf)) })
       lastWord = 0
     } else if ((lastWord += LOOK_EVERY_MS) > STAY_AWAKE_MS) {
       await stream.push({ event: 'still-here', data: '' })
@@ -48,13 +52,17 @@ export async function streamChanges(event: H3Event, personId: string, sessionId:
 }
 
 /** The number of a change as a browser gives it back; null for what is none. */
-const seqOf = (text: string | undefined): number | null => (/^\d{1,15}$/.test(text ?? '') ? Number(text) : null)
+const seqOf = (text: string | undefined): number | null =>
+  /^\d{1,15}$/.test(text ?? '') ? Number(text) : null
 
 /** Streams that one session may have open: a tab has one. */
 const MOST_STREAMS = 8
 const open = new Map<string, number>()
 
-/** Takes a stream's place; gives what leaves it again. Throws `tooManyStreams` where a session has as many as it may. */
+/**
+ * Takes a stream's place; gives what leaves it again. Throws `tooManyStreams` where a session has as many as
+ * it may.
+ */
 function takePlace(sessionId: string): () => void {
   const mine = open.get(sessionId) ?? 0
   if (mine >= MOST_STREAMS) throw problem('tooManyStreams')
@@ -71,9 +79,17 @@ function takePlace(sessionId: string): () => void {
 
 const streams = new Set<() => Promise<void>>()
 
-/** Ends all streams: a server that is to stop would wait for them, and a browser takes its stream up again by itself. */
+/**
+ * Ends all streams: a server that is to stop would wait for them, and a browser takes its stream up again by
+ * itself.
+ */
 export function endStreams(): void {
   for (const end of streams) void end()
 }
 
-const eventOf = (row: ChangeRow): ChangeEvent => ({ seq: row.seq, brandId: row.brand_id, what: row.what, which: row.which })
+const eventOf = (row: ChangeRow): ChangeEvent => ({
+  seq: row.seq,
+  brandId: row.brand_id,
+  what: row.what,
+  which: row.which,
+})

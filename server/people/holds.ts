@@ -9,8 +9,11 @@ interface Holdable {
 }
 
 /** A hold with an end lifts itself. */
-export const isHeld = (row: Holdable): boolean => row.held === 1 && (row.hold_until === null || row.hold_until > now())
+export const isHeld = (row: Holdable): boolean =>
+  row.held === 1 && (row.hold_until === null || row.hold_until > now())
 
 /** Why and until when a brand or an account is on hold; null where it is not. */
 export const holdView = (row: Holdable): HoldView | null =>
-  isHeld(row) ? { until: row.hold_until === null ? null : toInstant(row.hold_until), reason: row.hold_reason ?? '' } : null
+  isHeld(row)
+    ? { until: row.hold_until === null ? null : toInstant(row.hold_until), reason: row.hold_reason ?? '' }
+    : null

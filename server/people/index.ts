@@ -5,7 +5,17 @@ export { signInAs, signOut, whoAsks } from './auth'
 export { brandOf } from './brandOf'
 export { endStreams, streamChanges } from './events'
 export { holdView, isHeld } from './holds'
-export { demoPeople, demoPerson, editMe, endSession, makeOwner, meOf, needsFirstStart, sessionsOf, signIn } from './people'
+export {
+  demoPeople,
+  demoPerson,
+  editMe,
+  endSession,
+  makeOwner,
+  meOf,
+  needsFirstStart,
+  sessionsOf,
+  signIn,
+} from './people'
 export {
   addMember,
   brandById,

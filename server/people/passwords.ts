@@ -10,7 +10,10 @@ export async function hashPassword(password: string): Promise<string> {
   return `scrypt$${salt.toString('base64url')}$${(await derive(password, salt)).toString('base64url')}`
 }
 
-/** Whether a password belongs to what was kept. Takes as long when nothing was kept, so that names can't be guessed by time. */
+/**
+ * Whether a password belongs to what was kept. Takes as long when nothing was kept, so that names can't be
+ * guessed by time.
+ */
 export async function passwordMatches(password: string, kept: string | null): Promise<boolean> {
   const [, salt, key] = (kept ?? DUMMY).split('$')
   const derived = await derive(password, Buffer.from(salt!, 'base64url'))
@@ -19,13 +22,18 @@ export async function passwordMatches(password: string, kept: string | null): Pr
 
 const DUMMY = `scrypt$${Buffer.alloc(16).toString('base64url')}$${Buffer.alloc(32).toString('base64url')}`
 
-/** Each takes 64 MB for a tenth of a second: several at once would take memory and processors from everything else. */
+/**
+ * Each takes 64 MB for a tenth of a second: several at once would take memory and processors from everything
+ * else.
+ */
 const hashing = new Slots(1, 40)
 
 const derive = (password: string, salt: Buffer): Promise<Buffer> =>
   hashing.run(
     () =>
       new Promise((resolve, reject) => {
-        scrypt(password.normalize('NFKC'), salt, 32, COST, (error, key) => (error ? reject(error) : resolve(key)))
+        scrypt(password.normalize('NFKC'), salt, 32, COST, (error, key) =>
+          error ? reject(error) : resolve(key),
+        )
       }),
   )

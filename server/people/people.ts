@@ -17,8 +17,13 @@ import { requireStartCode } from './startCode'
 /** Whether this installation has nobody yet. */
 export const needsFirstStart = async (): Promise<boolean> => (await people.countPeople(await useDb())) === 0
 
-/** Makes the first person, the owner. Throws when there is one, or the code is not the one that was printed. */
-export async function makeOwner(input: { name: string; email: string; password: string; code: string }, from: string): Promise<Person> {
+/**
+ * Makes the first person, the owner. Throws when there is one, or the code is not the one that was printed.
+ */
+export async function makeOwner(
+  input: { name: string; email: string; password: string; code: string },
+  from: string,
+): Promise<Person> {
   if (!(await needsFirstStart())) throw problem('alreadyStarted')
   const taken = await takeTry('first start', from)
   await requireStartCode(input.code)
@@ -26,13 +31,23 @@ export async function makeOwner(input: { name: string; email: string; password: 
   const password_hash = await hashPassword(input.password)
   return inTransaction(async (db) => {
     if ((await people.countPeople(db)) > 0) throw problem('alreadyStarted')
-    const row: PersonRow = { id: uuid(), name: input.name, email: input.email, password_hash, created_at: now(), founds: 1 }
+    const row: PersonRow = {
+      id: uuid(),
+      name: input.name,
+      email: input.email,
+      password_hash,
+      created_at: now(),
+      founds: 1,
+    }
     await people.insertPerson(db, row)
     return personOf(row)
   })
 }
 
-/** The person these belong to. Throws one and the same refusal for a wrong name and a wrong password, and slows guessing. */
+/**
+ * The person these belong to. Throws one and the same refusal for a wrong name and a wrong password, and
+ * slows guessing.
+ */
 export async function signIn(email: string, password: string, from: string): Promise<Person> {
   const taken = await takeTry(email.toLowerCase(), from)
   const row = await people.personByEmail(await useDb(), email)
@@ -45,7 +60,15 @@ export async function signIn(email: string, password: string, from: string): Pro
 export async function openSession(personId: string, userAgent: string | null, from: string): Promise<string> {
   const id = uuid()
   const at = realNow()
-  await people.insertSession(await useDb(), { id, person_id: personId, device: deviceOf(userAgent), created_at: at, last_seen_at: at, revoked_at: null, from_hash: keyedHash(`from ${from}`) }) // prettier-ignore
+  await people.insertSession(await useDb(), {
+    id,
+    person_id: personId,
+    device: deviceOf(userAgent),
+    created_at: at,
+    last_seen_at: at,
+    revoked_at: null,
+    from_hash: keyedHash(`from ${from}`),
+  })
   return id
 }
 
@@ -65,7 +88,8 @@ export async function personOfSession(sessionId: string): Promise<Person | null>
 }
 
 /** Whether a session goes on, without noting that it was used. */
-export const isLive = async (sessionId: string): Promise<boolean> => (await people.liveSession(await useDb(), sessionId, usedSince())) !== undefined
+export const isLive = async (sessionId: string): Promise<boolean> =>
+  (await people.liveSession(await useDb(), sessionId, usedSince())) !== undefined
 
 export async function sessionsOf(personId: string, currentId: string): Promise<SessionView[]> {
   return (await people.liveSessionsOf(await useDb(), personId, usedSince())).map((row) => ({
@@ -85,7 +109,12 @@ export async function endSession(personId: string, sessionId: string): Promise<v
 export async function demoPeople(): Promise<(Person & { brands: string[] })[]> {
   if (!settings().demo) throw problem('notFound')
   const db = await useDb()
-  return Promise.all((await people.allPeople(db)).map(async (row) => ({ ...personOf(row), brands: (await brandsOf(db, row.id)).map((brand) => brand.name) })))
+  return Promise.all(
+    (await people.allPeople(db)).map(async (row) => ({
+      ...personOf(row),
+      brands: (await brandsOf(db, row.id)).map((brand) => brand.name),
+    })),
+  )
 }
 
 export async function demoPerson(id: string): Promise<Person> {
@@ -109,8 +138,9 @@ export async function meOf(person: Person): Promise<Me> {
 }
 
 /**
- * Changes a person's own name, mail address and, when given, password; a new password ends every other session of theirs. Whoever finds
- * a browser signed in can't take it over: a new password and a new mail address ask for the old password, where there is one.
+ * Changes a person's own name, mail address and, when given, password; a new password ends every other
+ * session of theirs. Whoever finds a browser signed in can't take it over: a new password and a new mail
+ * address ask for the old password, where there is one.
  */
 export async function editMe(
   personId: string,
@@ -120,18 +150,28 @@ export async function editMe(
 ): Promise<Person> {
   const known = await people.personById(await useDb(), personId)
   const isGuarded = input.password !== '' || input.email.toLowerCase() !== known?.email.toLowerCase()
-  if (known?.password_hash && isGuarded) await requireOldPassword(known, known.password_hash, input.oldPassword, from)
+  if (known?.password_hash && isGuarded)
+    await requireOldPassword(known, known.password_hash, input.oldPassword, from)
   const password_hash = input.password === '' ? null : await hashPassword(input.password)
   return inTransaction(async (db) => {
     const other = await people.personByEmail(db, input.email)
     if (other && other.id !== personId) throw problem('emailTaken').at('email')
-    await people.updatePerson(db, personId, { name: input.name, email: input.email, ...(password_hash ? { password_hash } : {}) })
+    await people.updatePerson(db, personId, {
+      name: input.name,
+      email: input.email,
+      ...(password_hash ? { password_hash } : {}),
+    })
     if (password_hash) await people.revokeOtherSessions(db, personId, sessionId, realNow())
     return { id: personId, name: input.name, email: input.email }
   })
 }
 
-async function requireOldPassword({ email }: PersonRow, kept: string, given: string, from: string): Promise<void> {
+async function requireOldPassword(
+  { email }: PersonRow,
+  kept: string,
+  given: string,
+  from: string,
+): Promise<void> {
   if (given === '') throw problem('oldPasswordMissing').at('oldPassword')
   const taken = await takeTry(email.toLowerCase(), from)
   if (!(await passwordMatches(given, kept))) throw problem('oldPassword').at('oldPassword')

@@ -35,7 +35,10 @@ export interface BrandRow {
   held: number
   hold_until: number | null
   hold_reason: string | null
-  /** Where its notices go besides the application (a Telling), the chat hook's address apart and sealed; null for nowhere. */
+  /**
+   * Where its notices go besides the application (a Telling), the chat hook's address apart and sealed; null
+   * for nowhere.
+   */
   telling_json: string | null
   hook_sealed: string | null
   /** When notices may be told next, and what became of the last try where it failed. */
@@ -60,6 +63,8 @@ export interface PillarRow {
   /** Whether its posts must be approved by somebody else than who wrote them. */
   needs_approval: number
   hashtags_json: string
-  /** Ids of the accounts its posts begin with; null for no wish. Sources, folders and watches have the same. */
+  /**
+   * Ids of the accounts its posts begin with; null for no wish. Sources, folders and watches have the same.
+   */
   usual_accounts_json: string | null
 }

@@ -6,9 +6,10 @@ import { problem } from '#server/platform/http/problem'
 import { keyedHash } from '#server/platform/http/whereFrom'
 
 /**
- * How guessing is slowed. `pair`: one name from one address; `address`: any name from one address; `name`: one name from anywhere; `all`.
- * After so many free tries each failure doubles the pause, from 5 seconds up to the longest. A name's own pause is short, so that nobody
- * can lock another out for long; where a person signed in before, only the pair counts.
+ * How guessing is slowed. `pair`: one name from one address; `address`: any name from one address; `name`:
+ * one name from anywhere; `all`. After so many free tries each failure doubles the pause, from 5 seconds up
+ * to the longest. A name's own pause is short, so that nobody can lock another out for long; where a person
+ * signed in before, only the pair counts.
  */
 const COUNTED = {
   pair: { free: 4, longestMs: 15 * MINUTE },
@@ -25,17 +26,24 @@ export interface Try {
 }
 
 /**
- * Takes one try at a name's password from an address, before anything costly is done: counted as a failure at once, in one transaction, so
- * that many at a time are one after another. Throws `signInWait` while any of the counts wants a pause.
+ * Takes one try at a name's password from an address, before anything costly is done: counted as a failure at
+ * once, in one transaction, so that many at a time are one after another. Throws `signInWait` while any of
+ * the counts wants a pause.
  */
 export async function takeTry(name: string, address: string): Promise<Try> {
   const from = keyedHash(`from ${address}`)
   const pair = { who: keyedHash(`pair ${name} ${address}`), kind: 'pair' as const }
-  // Where somebody signed in before, only tries at their own name from there count: nobody else's keep them out.
+  // Where somebody signed in before, only tries at their own name from there count: nobody else's keep them
+  // out.
   const isKnown = await people.hasSignedInFrom(await useDb(), name, from)
   const keys: Try['keys'] = isKnown
     ? [pair]
-    : [pair, { who: from, kind: 'address' }, { who: keyedHash(`name ${name}`), kind: 'name' }, { who: 'all', kind: 'all' }]
+    : [
+        pair,
+        { who: from, kind: 'address' },
+        { who: keyedHash(`name ${name}`), kind: 'name' },
+        { who: 'all', kind: 'all' },
+      ]
   await inTransaction(async (db) => {
     const now = realNow()
     const known = await Promise.all(keys.map(({ who }) => people.triesOf(db, who)))
@@ -55,7 +63,10 @@ function pauseMs(kind: keyof typeof COUNTED, failures: number): number {
   return failures < free ? 0 : Math.min(longestMs, 2 ** Math.min(20, failures - free) * FIRST_PAUSE_MS)
 }
 
-/** The try was right: what was counted for this name is forgotten; for the address and for all it is taken back. */
+/**
+ * The try was right: what was counted for this name is forgotten; for the address and for all it is taken
+ * back.
+ */
 export async function tryWasRight({ keys }: Try): Promise<void> {
   await inTransaction(async (db) => {
     for (const { who, kind } of keys) {

@@ -16,8 +16,8 @@ const hashOf = (code: string): Buffer =>
     .digest()
 
 /**
- * A code for whoever sets this installation up: only who sees its console, or set QUILL_START_CODE, can become its owner. Only its hash
- * is kept; each start makes another.
+ * A code for whoever sets this installation up: only who sees its console, or set QUILL_START_CODE, can
+ * become its owner. Only its hash is kept; each start makes another.
  */
 export async function newStartCode(): Promise<string> {
   const group = (): string => Array.from({ length: GROUP }, () => SIGNS[randomInt(SIGNS.length)]).join('')

@@ -5,8 +5,8 @@ const FOLDER_MODE = 0o700
 const FILE_MODE = 0o600
 
 /**
- * Makes the data folder where it is not there, and it and our files in it the owner's alone. Throws an Error that says what is wrong with
- * it and what would help.
+ * Makes the data folder where it is not there, and it and our files in it the owner's alone. Throws an Error
+ * that says what is wrong with it and what would help.
  */
 export function requireUsable(folder: string): void {
   try {
@@ -15,7 +15,9 @@ export function requireUsable(folder: string): void {
   } catch (error) {
     const { code } = error as NodeJS.ErrnoException
     const why = WHY[code ?? ''] ?? (error instanceof Error ? error.message : String(error))
-    throw new Error(`the data folder ${folder} can’t be used: ${why} Set QUILL_DATA_DIR to a folder that this user may write to.`)
+    throw new Error(
+      `the data folder ${folder} can’t be used: ${why} Set QUILL_DATA_DIR to a folder that this user may write to.`,
+    )
   }
   closeToOthers(folder)
 }

@@ -1,6 +1,6 @@
 /**
- * A place where a subject lets those above it, which it does not know, take part in what it does. They register as the process starts
- * (server/subjects.ts); what they give is given back in the order they came.
+ * A place where a subject lets those above it, which it does not know, take part in what it does. They
+ * register as the process starts (server/subjects.ts); what they give is given back in the order they came.
  */
 export interface Hook<Arguments extends unknown[], Result> {
   on: (handler: (...given: Arguments) => Promise<Result>) => void

@@ -2,11 +2,17 @@ import { PerformanceObserver, performance } from 'node:perf_hooks'
 import type { H3Event } from 'h3'
 import { log } from './log'
 
-/** How often the event loop is asked whether it is late, and from which delay on that is logged, in milliseconds. */
+/**
+ * How often the event loop is asked whether it is late, and from which delay on that is logged, in
+ * milliseconds.
+ */
 const EVERY_MS = 10
 const ALARM_MS = 200
 
-/** Requests being answered: method and path, ids taken out, so that no line of the log names a thing or a secret address. */
+/**
+ * Requests being answered: method and path, ids taken out, so that no line of the log names a thing or a
+ * secret address.
+ */
 const answering = new Map<symbol, string>()
 /** Those that ended since the loop was last asked: what blocked it may have ended with the block. */
 let ended = new Set<string>()
@@ -33,7 +39,10 @@ let longest = 0
 /** Milliseconds of collection pauses since the loop was last asked. */
 let collecting = 0
 
-/** The longest time the event loop was blocked since this was last asked, in milliseconds, collection pauses apart. */
+/**
+ * The longest time the event loop was blocked since this was last asked, in milliseconds, collection pauses
+ * apart.
+ */
 export function longestDelay(): number {
   const found = longest
   longest = 0
@@ -64,6 +73,10 @@ function note(late: number): void {
   const blocked = late - collecting
   collecting = 0
   longest = Math.max(longest, blocked)
-  if (late > ALARM_MS) log.warn({ ms: Math.round(late), routes: [...new Set([...ended, ...answering.values()])] }, 'The event loop was blocked.')
+  if (late > ALARM_MS)
+    log.warn(
+      { ms: Math.round(late), routes: [...new Set([...ended, ...answering.values()])] },
+      'The event loop was blocked.',
+    )
   ended = new Set()
 }

@@ -1,11 +1,23 @@
 import { createCipheriv, createDecipheriv, createHash, hkdfSync, randomBytes } from 'node:crypto'
-import { closeSync, existsSync, fsyncSync, linkSync, mkdirSync, openSync, readFileSync, rmSync, writeSync } from 'node:fs'
+import {
+  closeSync,
+  existsSync,
+  fsyncSync,
+  linkSync,
+  mkdirSync,
+  openSync,
+  readFileSync,
+  rmSync,
+  writeSync,
+} from 'node:fs'
 import { join } from 'node:path'
 import { settings } from './settings'
 
 let master: Buffer | null = null
 
-/** The installation's secret: QUILL_SECRET, or a file with mode 600 made beside the data at the first start. */
+/**
+ * The installation's secret: QUILL_SECRET, or a file with mode 600 made beside the data at the first start.
+ */
 function masterSecret(): Buffer {
   if (master) return master
   const given = process.env['QUILL_SECRET']
@@ -28,7 +40,10 @@ function secretFile(): Buffer {
   return Buffer.from(text, 'hex')
 }
 
-/** Makes the file under another name, written through to the disk, and gives it its own: nobody ever sees a part of it. */
+/**
+ * Makes the file under another name, written through to the disk, and gives it its own: nobody ever sees a
+ * part of it.
+ */
 function makeWhole(file: string): void {
   mkdirSync(settings().dataDir, { recursive: true, mode: 0o700 })
   const part = `${file}.${process.pid}.part`

@@ -3,7 +3,10 @@ import { problem } from './http/problem'
 /** Seconds after which one who found no room may ask again. */
 const ASK_AGAIN_SECONDS = 2
 
-/** Lets so many pieces of costly work run at once, the others in turn; refuses what would have to wait behind too many. */
+/**
+ * Lets so many pieces of costly work run at once, the others in turn; refuses what would have to wait behind
+ * too many.
+ */
 export class Slots {
   readonly #most: number
   readonly #mostWaiting: number

@@ -5,7 +5,8 @@ export default defineNitroPlugin((nitro) => {
   if (import.meta.dev || import.meta.prerender) return
   nitro.hooks.hook('close', watchLoop())
 
-  // Started by the demo's script: stop when it is gone; tell it, when it asks, how long anybody had to wait for the event loop, and how often due work was looked for.
+  // Started by the demo's script: stop when it is gone; tell it, when it asks, how long anybody had to wait
+  // for the event loop, and how often due work was looked for.
   if (!process.connected) return
   process.once('disconnect', () => process.kill(process.pid, 'SIGTERM'))
   process.on('message', (message: { ask?: string }) => {

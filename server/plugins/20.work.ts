@@ -40,5 +40,7 @@ export default defineNitroPlugin((nitro) => {
 async function printStartCode(): Promise<void> {
   const { demo, role } = settings()
   if (demo || role === 'work' || !(await needsFirstStart())) return
-  process.stdout.write(`No one is set up here yet. The first start asks for this code: ${await newStartCode()}\n`)
+  process.stdout.write(
+    `No one is set up here yet. The first start asks for this code: ${await newStartCode()}\n`,
+  )
 }

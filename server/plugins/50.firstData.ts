@@ -7,8 +7,9 @@ import { log } from '#server/platform/log'
 const OPEN = ['/sign-in', '/start']
 
 /**
- * Names in the page's head what its application will ask for first, so that the browser fetches it while the script is still on its way.
- * Nothing hangs on it: an address that differs from what is asked is only asked once more.
+ * Names in the page's head what its application will ask for first, so that the browser fetches it while the
+ * script is still on its way. Nothing hangs on it: an address that differs from what is asked is only asked
+ * once more.
  */
 export default defineNitroPlugin((nitro) => {
   nitro.hooks.hook('render:html', async (html, { event }) => {
@@ -24,8 +25,17 @@ export default defineNitroPlugin((nitro) => {
       const brand = brands.find(({ id }) => id === getCookie(event, 'quill-brand')) ?? brands[0]
       const at = brand && `/api/brands/${brand.id}`
       const isWire = (pathname === '/wire' && search === '') || pathname === '/'
-      const addresses = ['/api/me', ...(at ? [at, `${at}/schedule`, ...(isWire ? [`${at}/articles?show=open&order=newest`] : [])] : [])]
-      html.head.push(addresses.map((href) => `<link rel="preload" as="fetch" crossorigin href="${href.replaceAll('&', '&amp;')}">`).join(''))
+      const addresses = [
+        '/api/me',
+        ...(at ? [at, `${at}/schedule`, ...(isWire ? [`${at}/articles?show=open&order=newest`] : [])] : []),
+      ]
+      html.head.push(
+        addresses
+          .map(
+            (href) => `<link rel="preload" as="fetch" crossorigin href="${href.replaceAll('&', '&amp;')}">`,
+          )
+          .join(''),
+      )
     } catch (error) {
       log.warn({ error }, 'What a page asks for first could not be named.')
     }

@@ -27,36 +27,84 @@ async function step(actor: Actor, id: string, version: number, work: Step): Prom
 }
 
 /** Asks somebody to look at a post. */
-export const askReview = (actor: Actor, id: string, input: { version: number; note: string }): Promise<Undoable> =>
+export const askReview = (
+  actor: Actor,
+  id: string,
+  input: { version: number; note: string },
+): Promise<Undoable> =>
   step(actor, id, input.version, (_, tracked, row) => putInReview(tracked, actor, row, input.note))
 
-export async function putInReview(tracked: Tracked, actor: Actor, row: Pick<PostRow, 'id' | 'version'>, note: string): Promise<void> {
+export async function putInReview(
+  tracked: Tracked,
+  actor: Actor,
+  row: Pick<PostRow, 'id' | 'version'>,
+  note: string,
+): Promise<void> {
   await tracked.update('posts', { id: row.id }, { approval: 'in-review', asked_at: now() })
-  await addEvent(tracked, row.id, { person_id: actor.personId, what: 'asked', version: row.version, note: note || null })
+  await addEvent(tracked, row.id, {
+    person_id: actor.personId,
+    what: 'asked',
+    version: row.version,
+    note: note || null,
+  })
 }
 
 /** Approves one version of a post. Throws `someoneElse` where an account wants another person for it. */
-export const approve = (actor: Actor, id: string, input: { version: number; note: string }): Promise<Undoable> =>
+export const approve = (
+  actor: Actor,
+  id: string,
+  input: { version: number; note: string },
+): Promise<Undoable> =>
   step(actor, id, input.version, async (db, tracked, row) => {
-    if (!mayApprove(actor, row, await chosenAccounts(db, actor.brandId, await docOf(db, row)), await pillarsNeedingOthers(db, actor.brandId)))
+    if (
+      !mayApprove(
+        actor,
+        row,
+        await chosenAccounts(db, actor.brandId, await docOf(db, row)),
+        await pillarsNeedingOthers(db, actor.brandId),
+      )
+    )
       throw problem('someoneElse')
     await putApproved(tracked, actor, row, input.note)
   })
 
-export async function putApproved(tracked: Tracked, actor: Actor, row: Pick<PostRow, 'id' | 'version'>, note: string): Promise<void> {
-  await tracked.update('posts', { id: row.id }, {
-    approval: 'approved',
-    approved_by: actor.personId,
-    approved_at: now(),
-    approved_version: row.version,
-    asked_at: null,
-  }) // prettier-ignore
-  await addEvent(tracked, row.id, { person_id: actor.personId, what: 'approved', version: row.version, note: note || null })
+export async function putApproved(
+  tracked: Tracked,
+  actor: Actor,
+  row: Pick<PostRow, 'id' | 'version'>,
+  note: string,
+): Promise<void> {
+  await tracked.update(
+    'posts',
+    { id: row.id },
+    {
+      approval: 'approved',
+      approved_by: actor.personId,
+      approved_at: now(),
+      approved_version: row.version,
+      asked_at: null,
+    },
+  )
+  await addEvent(tracked, row.id, {
+    person_id: actor.personId,
+    what: 'approved',
+    version: row.version,
+    note: note || null,
+  })
 }
 
 /** Sends a post back to whoever wrote it, with what is to be changed. */
-export const sendBack = (actor: Actor, id: string, input: { version: number; note: string }): Promise<Undoable> =>
+export const sendBack = (
+  actor: Actor,
+  id: string,
+  input: { version: number; note: string },
+): Promise<Undoable> =>
   step(actor, id, input.version, async (_, tracked, row) => {
     await tracked.update('posts', { id }, { approval: 'sent-back', asked_at: null })
-    await addEvent(tracked, id, { person_id: actor.personId, what: 'sent-back', version: row.version, note: input.note || null })
+    await addEvent(tracked, id, {
+      person_id: actor.personId,
+      what: 'sent-back',
+      version: row.version,
+      note: input.note || null,
+    })
   })

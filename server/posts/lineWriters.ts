@@ -10,7 +10,10 @@ export interface LineRequest {
   count: number
 }
 
-/** Something that drafts opening lines for a person to rework: today sentences of the article, later perhaps a language model. */
+/**
+ * Something that drafts opening lines for a person to rework: today sentences of the article, later perhaps a
+ * language model.
+ */
 export interface LineWriter {
   openings(request: LineRequest): Promise<string[]>
 }

@@ -17,11 +17,17 @@ const MOST_BYTES = 3_000_000
 
 const looking = new Map<string, Promise<LinkPreview>>()
 
-/** Looks at the page behind a post's link: whether it answers, whether it moved for good, and its card. Remembered for some hours. */
+/**
+ * Looks at the page behind a post's link: whether it answers, whether it moved for good, and its card.
+ * Remembered for some hours.
+ */
 export async function previewLink(text: string): Promise<LinkPreview> {
   const db = await useDb()
   const known = await linkPreviewOf(db, text)
-  if (known && realNow() - known.lookedAt < (known.kind === 'ok' || known.kind === 'moved' ? GOOD_MS : BAD_MS))
+  if (
+    known &&
+    realNow() - known.lookedAt < (known.kind === 'ok' || known.kind === 'moved' ? GOOD_MS : BAD_MS)
+  )
     return { kind: known.kind, detail: known.detail, card: known.card }
   const mine = looking.get(text) ?? lookOnce(text).finally(() => looking.delete(text))
   looking.set(text, mine)
@@ -37,13 +43,27 @@ async function lookOnce(text: string): Promise<LinkPreview> {
 async function lookNow(text: string): Promise<LinkPreview> {
   try {
     const url = webAddress(text)
-    const answer = await httpRequest(url, { headers: { accept: 'text/html, application/xhtml+xml, */*;q=0.5' }, maxBytes: MOST_BYTES })
+    const answer = await httpRequest(url, {
+      headers: { accept: 'text/html, application/xhtml+xml, */*;q=0.5' },
+      maxBytes: MOST_BYTES,
+    })
     if (answer.status === 404 || answer.status === 410)
-      return { kind: 'dead', detail: `${url.hostname} answered ${answer.status}: ${meaningOf(answer.status)}.`, card: null }
+      return {
+        kind: 'dead',
+        detail: `${url.hostname} answered ${answer.status}: ${meaningOf(answer.status)}.`,
+        card: null,
+      }
     // Pages that turn away programs show people something: not the link's fault.
-    if (answer.status >= 400) return { kind: 'unreachable', detail: `${url.hostname} answered ${answer.status}: ${meaningOf(answer.status)}.`, card: null }
+    if (answer.status >= 400)
+      return {
+        kind: 'unreachable',
+        detail: `${url.hostname} answered ${answer.status}: ${meaningOf(answer.status)}.`,
+        card: null,
+      }
     const card = /html/i.test(answer.headers['content-type'] ?? 'html') ? await cardOf(answer) : null
-    return answer.lastingUrl === url.href ? { kind: 'ok', detail: null, card } : { kind: 'moved', detail: answer.lastingUrl, card }
+    return answer.lastingUrl === url.href
+      ? { kind: 'ok', detail: null, card }
+      : { kind: 'moved', detail: answer.lastingUrl, card }
   } catch (error) {
     if (!(error instanceof ProblemError)) throw error
     const isDead = error.code === 'unknownHost' || error.code === 'noAddress'
@@ -54,7 +74,11 @@ async function lookNow(text: string): Promise<LinkPreview> {
 /** A page's card; none where its page takes too long to read. */
 async function cardOf({ body, url, headers }: HttpResponse): Promise<LinkPreview['card']> {
   try {
-    return await runInThread('person', [`host:${new URL(url).hostname}`], readCardTask, { body, url, contentType: headers['content-type'] ?? null })
+    return await runInThread('person', [`host:${new URL(url).hostname}`], readCardTask, {
+      body,
+      url,
+      contentType: headers['content-type'] ?? null,
+    })
   } catch (error) {
     if (error instanceof TaskStopped) return null
     throw error

@@ -15,7 +15,10 @@ import { proofMaker, violationOf } from './proofs'
 import { shortBase, writingOf } from './writing'
 import { renderPicture } from './pictureWork'
 
-/** What a delivery holds: exactly what goes out. Pictures by their id, which never change; the part shown is cut out as they are sent. */
+/**
+ * What a delivery holds: exactly what goes out. Pictures by their id, which never change; the part shown is
+ * cut out as they are sent.
+ */
 export interface DeliveryPayload {
   text: string
   language?: string | null
@@ -25,7 +28,10 @@ export interface DeliveryPayload {
   audience?: string | null
 }
 
-/** A post on an account as it goes out, or what keeps it from suiting the network. From now on its short link leads somewhere. */
+/**
+ * A post on an account as it goes out, or what keeps it from suiting the network. From now on its short link
+ * leads somewhere.
+ */
 export async function payloadOf(
   db: Db,
   post: PostRow,
@@ -47,23 +53,51 @@ export async function payloadOf(
     link:
       proof.link === null
         ? null
-        : { url: proof.link, place: proof.linkPlace, title: card?.card?.title ?? parts.linkTitle, description: card?.card?.description ?? null },
+        : {
+            url: proof.link,
+            place: proof.linkPlace,
+            title: card?.card?.title ?? parts.linkTitle,
+            description: card?.card?.description ?? null,
+          },
     pictures: parts.media.flatMap((medium, at) =>
-      shown.has(medium) ? [{ id: pictures[at]!.id, crop: medium.crop, description: medium.description, focus: pictures[at]!.focus }] : [],
+      shown.has(medium)
+        ? [
+            {
+              id: pictures[at]!.id,
+              crop: medium.crop,
+              description: medium.description,
+              focus: pictures[at]!.focus,
+            },
+          ]
+        : [],
     ),
     board: parts.board,
     audience: parts.audience,
   }
   const unfit = violationOf(brand, made)
-  const code = (await shortLinksOf(db, [post.id])).find((row) => row.account_id === account.id && row.echo === echo)
+  const code = (await shortLinksOf(db, [post.id])).find(
+    (row) => row.account_id === account.id && row.echo === echo,
+  )
   if (code && !unfit) await setTarget(db, code.code, made.target)
   return { frozen, unfit }
 }
 
-/** A link rule may have become a short one after the post was written: what goes out has its code in any case. */
-async function makeCode(db: Db, brand: BrandRow, post: PostRow, account: AccountRow, echo: number): Promise<void> {
-  const rule = account.link_rule_json === null ? writingOf(brand).linkRule : (JSON.parse(account.link_rule_json) as LinkRule)
-  if (post.link && rule.kind === 'short' && shortBase() !== null) await makeCodes(db, brand.id, post.id, [account.id], echo)
+/**
+ * A link rule may have become a short one after the post was written: what goes out has its code in any case.
+ */
+async function makeCode(
+  db: Db,
+  brand: BrandRow,
+  post: PostRow,
+  account: AccountRow,
+  echo: number,
+): Promise<void> {
+  const rule =
+    account.link_rule_json === null
+      ? writingOf(brand).linkRule
+      : (JSON.parse(account.link_rule_json) as LinkRule)
+  if (post.link && rule.kind === 'short' && shortBase() !== null)
+    await makeCodes(db, brand.id, post.id, [account.id], echo)
 }
 
 const KNOWN_BEFORE = 5
@@ -71,8 +105,16 @@ const KNOWN_BEFORE = 5
 /** The time in an id of version 7 (RFC 9562 §5.7): its first 48 bits are milliseconds since 1970. */
 const madeAtOf = (id: string): number => Number.parseInt(id.replaceAll('-', '').slice(0, 12), 16)
 
-/** What a connector is given of a delivery: its pictures cut and as heavy as the network takes, or none where it is only to be found. */
-export async function outgoingOf(db: Db, delivery: DeliveryRow, account: AccountRow, { isPictured = true } = {}): Promise<Outgoing> {
+/**
+ * What a connector is given of a delivery: its pictures cut and as heavy as the network takes, or none where
+ * it is only to be found.
+ */
+export async function outgoingOf(
+  db: Db,
+  delivery: DeliveryRow,
+  account: AccountRow,
+  { isPictured = true } = {},
+): Promise<Outgoing> {
   const frozen = JSON.parse(delivery.frozen_json) as DeliveryPayload
   const { maxBytes } = rulesOf(account).media
   const pictures: Outgoing['pictures'] = []
@@ -97,6 +139,7 @@ export async function outgoingOf(db: Db, delivery: DeliveryRow, account: Account
     audience: frozen.audience ?? null,
     madeAt: madeAtOf(delivery.id),
     knownBefore: await sentBefore(db, delivery.account_id, delivery.due_at, KNOWN_BEFORE),
-    there: delivery.remote_id === null ? null : { remoteId: delivery.remote_id, remoteUrl: delivery.remote_url },
+    there:
+      delivery.remote_id === null ? null : { remoteId: delivery.remote_id, remoteUrl: delivery.remote_url },
   }
 }

@@ -14,8 +14,8 @@ const picturing = async () => {
 }
 
 /**
- * Pictures from outside are taken apart one at a time, since each may need much memory for a moment; those we keep, which are small, have
- * room of their own, so that nobody's upload makes a list or a post wait.
+ * Pictures from outside are taken apart one at a time, since each may need much memory for a moment; those we
+ * keep, which are small, have room of their own, so that nobody's upload makes a list or a post wait.
  */
 const taking = new Slots(1, 40)
 const showing = new Slots(2, 1_000)
@@ -33,27 +33,44 @@ const KNOWN = new Set(['jpeg', 'png', 'webp', 'gif', 'heif', 'avif', 'tiff'])
 const MEGA = 1_000_000
 
 /**
- * Reads a picture from outside by its content: turned upright, metadata off, no larger than it may be shown anywhere, as JPEG (or PNG where
- * it is see-through). Throws a refusal for what is no picture, carries script, is damaged, or has more pixels than are taken.
+ * Reads a picture from outside by its content: turned upright, metadata off, no larger than it may be shown
+ * anywhere, as JPEG (or PNG where it is see-through). Throws a refusal for what is no picture, carries
+ * script, is damaged, or has more pixels than are taken.
  */
 export const readPicture = (bytes: Uint8Array): Promise<ReadPicture> => taking.run(() => readNow(bytes))
 
 async function readNow(bytes: Uint8Array): Promise<ReadPicture> {
-  if (bytes.length > LIMITS.uploadBytes) throw problem('pictureTooHeavy', Math.round(LIMITS.uploadBytes / MEGA))
+  if (bytes.length > LIMITS.uploadBytes)
+    throw problem('pictureTooHeavy', Math.round(LIMITS.uploadBytes / MEGA))
   if (isDrawing(Buffer.from(bytes.subarray(0, HEAD_BYTES)).toString('utf8'))) throw problem('pictureSvg')
   const sharp = await picturing()
-  const source = (options: SharpOptions = {}): Sharp => sharp(bytes, { failOn: 'error', limitInputPixels: LIMITS.picturePixels, ...options })
+  const source = (options: SharpOptions = {}): Sharp =>
+    sharp(bytes, { failOn: 'error', limitInputPixels: LIMITS.picturePixels, ...options })
   if (bytes.length === 0) throw problem('noPicture')
-  const facts = await sharp(bytes, { limitInputPixels: false }).metadata().catch(() => null) // prettier-ignore
+  const facts = await sharp(bytes, { limitInputPixels: false })
+    .metadata()
+    .catch(() => null)
   if (!facts?.format || !KNOWN.has(facts.format) || !facts.width || !facts.height) throw problem('noPicture')
   const pixels = facts.width * (facts.pageHeight ?? facts.height)
-  if (pixels > LIMITS.picturePixels) throw problem('pictureTooLarge', Math.round(pixels / MEGA), LIMITS.picturePixels / MEGA)
+  if (pixels > LIMITS.picturePixels)
+    throw problem('pictureTooLarge', Math.round(pixels / MEGA), LIMITS.picturePixels / MEGA)
   try {
-    const upright = source().autoOrient().resize(LIMITS.pictureSide, LIMITS.pictureSide, { fit: 'inside', withoutEnlargement: true }).toColourspace('srgb')
+    const upright = source()
+      .autoOrient()
+      .resize(LIMITS.pictureSide, LIMITS.pictureSide, { fit: 'inside', withoutEnlargement: true })
+      .toColourspace('srgb')
     const isSeeThrough = facts.hasAlpha && !(await source().stats()).isOpaque
-    const { data, info } = await (isSeeThrough ? upright.png() : upright.jpeg({ quality: 90, mozjpeg: false })).toBuffer({ resolveWithObject: true })
+    const { data, info } = await (
+      isSeeThrough ? upright.png() : upright.jpeg({ quality: 90, mozjpeg: false })
+    ).toBuffer({ resolveWithObject: true })
     const isSmaller = info.width * info.height < pixels * 0.99
-    return { content: data, width: info.width, height: info.height, type: isSeeThrough ? 'image/png' : 'image/jpeg', says: saying(facts, isSmaller, info) }
+    return {
+      content: data,
+      width: info.width,
+      height: info.height,
+      type: isSeeThrough ? 'image/png' : 'image/jpeg',
+      says: saying(facts, isSmaller, info),
+    }
   } catch {
     throw problem('pictureBroken')
   }
@@ -62,7 +79,11 @@ async function readNow(bytes: Uint8Array): Promise<ReadPicture> {
 /** Bytes in which a drawing shows that it is one. */
 const HEAD_BYTES = 4096
 /** What may stand before the element of a drawing, and where it ends. */
-const BEFORE = [['<?xml', '?>'], ['<!--', '-->'], ['<!doctype', '>']] as const // prettier-ignore
+const BEFORE = [
+  ['<?xml', '?>'],
+  ['<!--', '-->'],
+  ['<!doctype', '>'],
+] as const
 
 /** Whether a text begins as SVG does: declaration, comments and doctype are stepped over, once. */
 export function isDrawing(head: string): boolean {
@@ -94,8 +115,12 @@ function saying(facts: Metadata, isSmaller: boolean, info: { width: number; heig
 
 const QUALITIES = [88, 78, 66, 54, 42]
 
-/** A picture as it goes out: the part shown cut out, and, where a network limits bytes, compressed until it suits. */
-export const renderPicture = (content: Buffer, want: Wanted): Promise<Rendered> => showing.run(() => renderNow(content, want))
+/**
+ * A picture as it goes out: the part shown cut out, and, where a network limits bytes, compressed until it
+ * suits.
+ */
+export const renderPicture = (content: Buffer, want: Wanted): Promise<Rendered> =>
+  showing.run(() => renderNow(content, want))
 
 interface Wanted {
   crop: Crop | null
@@ -112,13 +137,21 @@ async function renderNow(content: Buffer, want: Wanted): Promise<Rendered> {
   const whole = (await picturing())(content)
   const { format, ...size } = await whole.metadata()
   const crop = want.crop && within(want.crop, size)
-  const cut = crop ? whole.extract({ left: crop.x, top: crop.y, width: crop.width, height: crop.height }) : whole
+  const cut = crop
+    ? whole.extract({ left: crop.x, top: crop.y, width: crop.width, height: crop.height })
+    : whole
   const isPng = format === 'png'
-  let made = await (isPng ? cut.clone().png() : cut.clone().jpeg({ quality: 90 })).toBuffer({ resolveWithObject: true })
+  let made = await (isPng ? cut.clone().png() : cut.clone().jpeg({ quality: 90 })).toBuffer({
+    resolveWithObject: true,
+  })
   let type = isPng ? 'image/png' : 'image/jpeg'
   for (const quality of want.maxBytes > 0 ? QUALITIES : []) {
     if (made.data.length <= want.maxBytes) break
-    made = await cut.clone().flatten({ background: '#fff' }).jpeg({ quality }).toBuffer({ resolveWithObject: true })
+    made = await cut
+      .clone()
+      .flatten({ background: '#fff' })
+      .jpeg({ quality })
+      .toBuffer({ resolveWithObject: true })
     type = 'image/jpeg'
   }
   return { content: made.data, type, width: made.info.width, height: made.info.height }
@@ -133,4 +166,6 @@ function within(crop: Crop, size: { width: number; height: number }): Crop | nul
 
 /** A small picture for lists and proofs. */
 export const smallPicture = (content: Buffer, width: number): Promise<Buffer> =>
-  showing.run(async () => (await picturing())(content).resize(width, undefined, { withoutEnlargement: true }).toBuffer())
+  showing.run(async () =>
+    (await picturing())(content).resize(width, undefined, { withoutEnlargement: true }).toBuffer(),
+  )

@@ -6,10 +6,21 @@ import { problem } from '#server/platform/http/problem'
 import { useDb } from '#server/platform/db'
 import { articleForBrand } from '#server/articles'
 
-/** Passes on a picture that stands in an article of the brand: only pictures by their content, only up to the limit. */
-export async function passOnPicture(event: H3Event, brandId: string, articleId: string, url: string): Promise<Buffer> {
+/**
+ * Passes on a picture that stands in an article of the brand: only pictures by their content, only up to the
+ * limit.
+ */
+export async function passOnPicture(
+  event: H3Event,
+  brandId: string,
+  articleId: string,
+  url: string,
+): Promise<Buffer> {
   await requireInArticle(brandId, articleId, url)
-  const answer = await httpRequest(webAddress(url), { maxBytes: LIMITS.pictureBytes, headers: { accept: 'image/*' } })
+  const answer = await httpRequest(webAddress(url), {
+    maxBytes: LIMITS.pictureBytes,
+    headers: { accept: 'image/*' },
+  })
   const type = answer.status === 200 ? pictureType(answer.body) : null
   if (!type) throw problem('notFound')
   setResponseHeader(event, 'content-type', type)
@@ -27,7 +38,10 @@ async function standsIn(brandId: string, articleId: string, url: string): Promis
   const article = await articleForBrand(await useDb(), brandId, articleId)
   if (!article) return false
   const inHtml = url.replace(/&/g, '&amp;')
-  return article.image === url || [article.content_html, article.page_html, article.summary_html].some((html) => html?.includes(inHtml))
+  return (
+    article.image === url ||
+    [article.content_html, article.page_html, article.summary_html].some((html) => html?.includes(inHtml))
+  )
 }
 
 /** A picture's type by its first bytes; SVG is none here, since it can carry script. */

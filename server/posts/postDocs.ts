@@ -10,8 +10,13 @@ import type { Tracked } from '#server/platform/db/tracked'
 /** What was written of posts, by id. Accounts that were removed are not in it. */
 export async function docsOf(db: Db, rows: PostRow[]): Promise<Map<string, PostDoc>> {
   const ids = rows.map(({ id }) => id)
-  const [wordings, proofs, pictures] = [await store.wordingsOf(db, ids), await store.proofsOf(db, ids), await store.postPicturesOf(db, ids)]
-  const own = <T extends { post_id: string }>(list: T[], id: string): T[] => list.filter((row) => row.post_id === id)
+  const [wordings, proofs, pictures] = [
+    await store.wordingsOf(db, ids),
+    await store.proofsOf(db, ids),
+    await store.postPicturesOf(db, ids),
+  ]
+  const own = <T extends { post_id: string }>(list: T[], id: string): T[] =>
+    list.filter((row) => row.post_id === id)
   return new Map(
     rows.map((row) => [
       row.id,
@@ -28,7 +33,11 @@ export async function docsOf(db: Db, rows: PostRow[]): Promise<Map<string, PostD
         goodUntil: row.good_until === null ? null : toInstant(row.good_until),
         notBefore: row.not_before === null ? null : toInstant(row.not_before),
         language: row.language,
-        pictures: own(pictures, row.id).map((one) => ({ id: one.picture_id, description: one.description, focus: { x: one.focus_x, y: one.focus_y } })),
+        pictures: own(pictures, row.id).map((one) => ({
+          id: one.picture_id,
+          description: one.description,
+          focus: { x: one.focus_x, y: one.focus_y },
+        })),
         accounts: own(proofs, row.id).map(partOf),
       },
     ]),
@@ -69,15 +78,26 @@ export async function writeParts(db: Db, tracked: Tracked, postId: string, doc: 
   const wordings = await store.wordingsOf(db, [postId])
   for (const [position, { text, pictureId }] of doc.wordings.entries()) {
     const known = wordings.find((row) => row.position === position)
-    await tracked.put('wordings', { id: known?.id ?? uuid() }, { post_id: postId, position, text, picture_id: pictureId })
+    await tracked.put(
+      'wordings',
+      { id: known?.id ?? uuid() },
+      { post_id: postId, position, text, picture_id: pictureId },
+    )
   }
-  for (const row of wordings.filter(({ position }) => position >= doc.wordings.length)) await tracked.remove('wordings', { id: row.id })
-  for (const part of doc.accounts) await tracked.put('proofs', { post_id: postId, account_id: part.accountId }, rowOf(part))
+  for (const row of wordings.filter(({ position }) => position >= doc.wordings.length))
+    await tracked.remove('wordings', { id: row.id })
+  for (const part of doc.accounts)
+    await tracked.put('proofs', { post_id: postId, account_id: part.accountId }, rowOf(part))
   for (const row of await store.proofsOf(db, [postId])) {
-    if (!doc.accounts.some(({ accountId }) => accountId === row.account_id)) await tracked.remove('proofs', { post_id: postId, account_id: row.account_id })
+    if (!doc.accounts.some(({ accountId }) => accountId === row.account_id))
+      await tracked.remove('proofs', { post_id: postId, account_id: row.account_id })
   }
   for (const [position, { id, description, focus }] of doc.pictures.entries()) {
-    await tracked.put('post_pictures', { post_id: postId, position }, { picture_id: id, description, focus_x: focus.x, focus_y: focus.y })
+    await tracked.put(
+      'post_pictures',
+      { post_id: postId, position },
+      { picture_id: id, description, focus_x: focus.x, focus_y: focus.y },
+    )
   }
   for (const { position } of (await store.postPicturesOf(db, [postId])).slice(doc.pictures.length))
     await tracked.remove('post_pictures', { post_id: postId, position })

@@ -9,11 +9,21 @@ import type { Tracked } from '#server/platform/db/tracked'
 import type { Actor } from '#server/platform/changes/actor'
 
 /** Approval is of one version: an edit withdraws it. */
-export const approvalOf = (row: PostRow): PostRow['approval'] => (row.approval === 'approved' && row.approved_version !== row.version ? 'draft' : row.approval)
+export const approvalOf = (row: PostRow): PostRow['approval'] =>
+  row.approval === 'approved' && row.approved_version !== row.version ? 'draft' : row.approval
 
-/** Whether a person may approve a post: where an account or its pillar wants somebody else, not whoever wrote it last. */
-export const mayApprove = (actor: Actor, post: PostRow, accounts: AccountRow[], needingOthers: ReadonlySet<string>): boolean =>
-  post.saved_by !== actor.personId || (accounts.every(({ approver }) => approver === 'anyone') && !needingOthers.has(post.pillar_id ?? ''))
+/**
+ * Whether a person may approve a post: where an account or its pillar wants somebody else, not whoever wrote
+ * it last.
+ */
+export const mayApprove = (
+  actor: Actor,
+  post: PostRow,
+  accounts: AccountRow[],
+  needingOthers: ReadonlySet<string>,
+): boolean =>
+  post.saved_by !== actor.personId ||
+  (accounts.every(({ approver }) => approver === 'anyone') && !needingOthers.has(post.pillar_id ?? ''))
 
 /** The pillars whose posts somebody else must approve. */
 export const pillarsNeedingOthers = async (db: Db, brandId: string): Promise<ReadonlySet<string>> =>
@@ -24,4 +34,8 @@ export async function chosenAccounts(db: Db, brandId: string, doc: PostDoc): Pro
   return (await accountsOf(db, brandId)).filter(({ id }) => chosen.has(id))
 }
 
-export const addEvent = (tracked: Tracked, postId: string, event: { person_id: string | null; what: PostEvent['what']; version: number; note: string | null }): Promise<void> => tracked.insert('post_events', { id: uuid() }, { post_id: postId, at: now(), ...event }) // prettier-ignore
+export const addEvent = (
+  tracked: Tracked,
+  postId: string,
+  event: { person_id: string | null; what: PostEvent['what']; version: number; note: string | null },
+): Promise<void> => tracked.insert('post_events', { id: uuid() }, { post_id: postId, at: now(), ...event })

@@ -14,10 +14,14 @@ import { readPicture, smallPicture } from './pictureWork'
 import { pictureView } from './proofs'
 
 /** Keeps an uploaded picture for posts. */
-export const uploadPicture = (actor: Actor, bytes: Uint8Array): Promise<PictureView> => keep(actor, bytes, null)
+export const uploadPicture = (actor: Actor, bytes: Uint8Array): Promise<PictureView> =>
+  keep(actor, bytes, null)
 
 /** Keeps a picture of an article for posts; one that was kept before is not fetched again. */
-export async function pictureOfArticle(actor: Actor, input: { articleId: string; url: string }): Promise<PictureView> {
+export async function pictureOfArticle(
+  actor: Actor,
+  input: { articleId: string; url: string },
+): Promise<PictureView> {
   await requireInArticle(actor.brandId, input.articleId, input.url)
   return fetchAndKeep(actor, input.url)
 }
@@ -32,7 +36,10 @@ export async function pictureOfCard(actor: Actor, link: string): Promise<Picture
 async function fetchAndKeep(actor: Actor, url: string): Promise<PictureView> {
   const known = await store.pictureFrom(await useDb(), actor.brandId, url)
   if (known) return pictureView(known)
-  const answer = await httpRequest(webAddress(url), { maxBytes: LIMITS.uploadBytes, headers: { accept: 'image/*' } })
+  const answer = await httpRequest(webAddress(url), {
+    maxBytes: LIMITS.uploadBytes,
+    headers: { accept: 'image/*' },
+  })
   if (answer.status !== 200) throw problem('noPicture')
   return keep(actor, answer.body, url)
 }
@@ -40,15 +47,28 @@ async function fetchAndKeep(actor: Actor, url: string): Promise<PictureView> {
 async function keep(actor: Actor, bytes: Uint8Array, fromUrl: string | null): Promise<PictureView> {
   const read = await readPicture(bytes)
   const row = {
-    id: uuid(), brand_id: actor.brandId, width: read.width, height: read.height, bytes: read.content.length, type: read.type, content: read.content,
-    from_url: fromUrl, says: read.says, created_by: actor.personId, created_at: now(),
-  } // prettier-ignore
+    id: uuid(),
+    brand_id: actor.brandId,
+    width: read.width,
+    height: read.height,
+    bytes: read.content.length,
+    type: read.type,
+    content: read.content,
+    from_url: fromUrl,
+    says: read.says,
+    created_by: actor.personId,
+    created_at: now(),
+  }
   await store.insertPicture(await useDb(), row)
   return pictureView(row)
 }
 
 /** A kept picture's content, made smaller where a width is asked for. */
-export async function pictureContent(brandId: string, id: string, width: number | null): Promise<{ content: Buffer; type: string }> {
+export async function pictureContent(
+  brandId: string,
+  id: string,
+  width: number | null,
+): Promise<{ content: Buffer; type: string }> {
   const row = await store.pictureById(await useDb(), brandId, id)
   if (!row) throw problem('notFound')
   return { content: width === null ? row.content : await smallPicture(row.content, width), type: row.type }

@@ -52,24 +52,53 @@ async function viewOf(db: Db, actor: Actor, row: PostRow): Promise<PostView> {
     events: (await eventsOf(db, [row.id])).map(eventOf),
     savedAt: row.saved_at === null ? null : toInstant(row.saved_at),
     savedBy: row.saved_by === null ? null : ((await personById(db, row.saved_by))?.name ?? null),
-    mayApprove: mayApprove(actor, row, await chosenAccounts(db, actor.brandId, doc), await pillarsNeedingOthers(db, actor.brandId)),
-    pictures: (await picturesByIds(db, actor.brandId, doc.pictures.map(({ id }) => id))).map(pictureView), // prettier-ignore
-    codes: Object.fromEntries(codes.filter(({ echo }) => echo === 0).map(({ account_id, code }) => [account_id, code])),
-    lines: (await store.linesOfPost(db, actor.brandId, row.id)).map(({ id, account_id }) => ({ lineId: id, accountId: account_id })),
-    sent: sent.map((one) => ({ accountId: one.account_id, at: toInstant(one.sent_at ?? one.due_at), remoteUrl: one.remote_url })),
+    mayApprove: mayApprove(
+      actor,
+      row,
+      await chosenAccounts(db, actor.brandId, doc),
+      await pillarsNeedingOthers(db, actor.brandId),
+    ),
+    pictures: (
+      await picturesByIds(
+        db,
+        actor.brandId,
+        doc.pictures.map(({ id }) => id),
+      )
+    ).map(pictureView),
+    codes: Object.fromEntries(
+      codes.filter(({ echo }) => echo === 0).map(({ account_id, code }) => [account_id, code]),
+    ),
+    lines: (await store.linesOfPost(db, actor.brandId, row.id)).map(({ id, account_id }) => ({
+      lineId: id,
+      accountId: account_id,
+    })),
+    sent: sent.map((one) => ({
+      accountId: one.account_id,
+      at: toInstant(one.sent_at ?? one.due_at),
+      remoteUrl: one.remote_url,
+    })),
     clippings: await clippingsOfPost(db, actor.brandId, doc),
   }
 }
 
 type EventRow = Awaited<ReturnType<typeof eventsOf>>[number]
-const eventOf = (row: EventRow): PostEvent => ({ at: toInstant(row.at), who: row.who, what: row.what as PostEvent['what'], note: row.note })
+const eventOf = (row: EventRow): PostEvent => ({
+  at: toInstant(row.at),
+  who: row.who,
+  what: row.what as PostEvent['what'],
+  note: row.note,
+})
 
 /**
- * Saves a post as it is being written; one that is not there is made with the client's id (version 0). A save that changes nothing keeps
- * the version, one that changes something withdraws an approval. Throws `postChanged`, with the post as it is, where somebody else saved
- * in the meantime.
+ * Saves a post as it is being written; one that is not there is made with the client's id (version 0). A save
+ * that changes nothing keeps the version, one that changes something withdraws an approval. Throws
+ * `postChanged`, with the post as it is, where somebody else saved in the meantime.
  */
-export async function savePost(actor: Actor, id: string, input: { version: number; doc: PostDoc }): Promise<PostView> {
+export async function savePost(
+  actor: Actor,
+  id: string,
+  input: { version: number; doc: PostDoc },
+): Promise<PostView> {
   await inTransaction(async (db) => {
     const doc = await ownParts(db, actor.brandId, input.doc)
     const row = await store.postById(db, actor.brandId, id)
@@ -80,11 +109,13 @@ export async function savePost(actor: Actor, id: string, input: { version: numbe
     }
     const before = await docOf(db, row)
     if (JSON.stringify(before) === JSON.stringify(doc)) return
-    if (row.version !== input.version) throw problem('postChanged').with({ current: await viewOf(db, actor, row) })
+    if (row.version !== input.version)
+      throw problem('postChanged').with({ current: await viewOf(db, actor, row) })
     if (await isAllOut(db, actor.brandId, id, before)) throw problem('postSent')
     await rewritePost(db, new Tracked(db), actor, row, doc)
     await announce(db, actor.brandId, 'post', id)
-    if ((await store.linesOfPost(db, actor.brandId, id)).length > 0) await announce(db, actor.brandId, 'line', id)
+    if ((await store.linesOfPost(db, actor.brandId, id)).length > 0)
+      await announce(db, actor.brandId, 'line', id)
   })
   return openPost(actor, id)
 }
@@ -96,68 +127,126 @@ async function isAllOut(db: Db, brandId: string, id: string, doc: PostDoc): Prom
 }
 
 /** Writes a post anew: its next version, which nobody has approved. */
-export async function rewritePost(db: Db, tracked: Tracked, actor: Actor, row: PostRow, doc: PostDoc): Promise<void> {
+export async function rewritePost(
+  db: Db,
+  tracked: Tracked,
+  actor: Actor,
+  row: PostRow,
+  doc: PostDoc,
+): Promise<void> {
   const isWithdrawn = approvalOf(row) === 'approved' || row.approval === 'in-review'
-  const patch: Partial<PostRow> = { ...columnsOf(doc), version: row.version + 1, saved_at: now(), saved_by: actor.personId }
-  await tracked.update('posts', { id: row.id }, { ...patch, ...(isWithdrawn ? { approval: 'draft', asked_at: null } : {}) })
-  if (isWithdrawn) await addEvent(tracked, row.id, { person_id: actor.personId, what: 'withdrawn', version: row.version, note: null })
+  const patch: Partial<PostRow> = {
+    ...columnsOf(doc),
+    version: row.version + 1,
+    saved_at: now(),
+    saved_by: actor.personId,
+  }
+  await tracked.update(
+    'posts',
+    { id: row.id },
+    { ...patch, ...(isWithdrawn ? { approval: 'draft', asked_at: null } : {}) },
+  )
+  if (isWithdrawn)
+    await addEvent(tracked, row.id, {
+      person_id: actor.personId,
+      what: 'withdrawn',
+      version: row.version,
+      note: null,
+    })
   await writeParts(db, tracked, row.id, doc)
   await codesOfDoc(db, actor.brandId, row.id, doc)
 }
 
 /** Writes a new post's rows. */
-export async function insertPost(db: Db, tracked: Tracked, actor: Actor, id: string, doc: PostDoc): Promise<void> {
-  await tracked.insert('posts', { id }, {
-    ...columnsOf(doc),
-    brand_id: actor.brandId,
-    approval: 'draft',
-    created_by: actor.personId,
-    created_at: now(),
-    saved_at: now(),
-    saved_by: actor.personId,
-    version: 1,
-  }) // prettier-ignore
+export async function insertPost(
+  db: Db,
+  tracked: Tracked,
+  actor: Actor,
+  id: string,
+  doc: PostDoc,
+): Promise<void> {
+  await tracked.insert(
+    'posts',
+    { id },
+    {
+      ...columnsOf(doc),
+      brand_id: actor.brandId,
+      approval: 'draft',
+      created_by: actor.personId,
+      created_at: now(),
+      saved_at: now(),
+      saved_by: actor.personId,
+      version: 1,
+    },
+  )
   await writeParts(db, tracked, id, doc)
   await codesOfDoc(db, actor.brandId, id, doc)
 }
 
-/** A document without what is not the brand's: accounts that were removed go, a foreign article, pillar or picture is refused. */
+/**
+ * A document without what is not the brand's: accounts that were removed go, a foreign article, pillar or
+ * picture is refused.
+ */
 async function ownParts(db: Db, brandId: string, doc: PostDoc): Promise<PostDoc> {
   if (doc.pillarId && !(await pillarById(db, brandId, doc.pillarId))) throw problem('notFound').at('pillarId')
-  if (doc.articleId && !(await articleForBrand(db, brandId, doc.articleId))) throw problem('notFound').at('articleId')
-  const named = [...doc.pictures.map(({ id }) => id), ...doc.wordings.flatMap(({ pictureId }) => pictureId ?? [])]
+  if (doc.articleId && !(await articleForBrand(db, brandId, doc.articleId)))
+    throw problem('notFound').at('articleId')
+  const named = [
+    ...doc.pictures.map(({ id }) => id),
+    ...doc.wordings.flatMap(({ pictureId }) => pictureId ?? []),
+  ]
   const known = new Set((await picturesByIds(db, brandId, named)).map(({ id }) => id))
   if (named.some((id) => !known.has(id))) throw problem('notFound').at('pictures')
   const accounts = await accountsOf(db, brandId)
-  return { ...doc, accounts: accounts.flatMap(({ id }) => doc.accounts.filter(({ accountId }) => accountId === id)) }
+  return {
+    ...doc,
+    accounts: accounts.flatMap(({ id }) => doc.accounts.filter(({ accountId }) => accountId === id)),
+  }
 }
 
-/** Short links get their codes as soon as they are wanted, so that the proof shows the address that will go out. */
+/**
+ * Short links get their codes as soon as they are wanted, so that the proof shows the address that will go
+ * out.
+ */
 async function codesOfDoc(db: Db, brandId: string, postId: string, doc: PostDoc): Promise<void> {
   if (!doc.link || shortBase() === null) return
   const writing = writingOf((await brandById(db, brandId))!)
-  const wanted = (await accountsOfBrand(db, brandId)).filter((account) => ruleOf(account, writing).kind === 'short')
+  const wanted = (await accountsOfBrand(db, brandId)).filter(
+    (account) => ruleOf(account, writing).kind === 'short',
+  )
   const chosen = new Set(doc.accounts.filter((part) => part.chosen).map(({ accountId }) => accountId))
-  await makeCodes(db, brandId, postId, wanted.map(({ id }) => id).filter((id) => chosen.has(id))) // prettier-ignore
+  await makeCodes(
+    db,
+    brandId,
+    postId,
+    wanted.map(({ id }) => id).filter((id) => chosen.has(id)),
+  )
 }
 
 /** Takes a post off the Desk. One that is in line is taken out of it first. */
 export async function removePost(actor: Actor, id: string): Promise<Undoable> {
   const { historyId } = await changeUndoably(actor, 'post', id, async (db, tracked) => {
     if (!(await store.postById(db, actor.brandId, id))) throw problem('notFound')
-    for (const line of await store.linesOfPost(db, actor.brandId, id)) await tracked.remove('lines', { id: line.id })
+    for (const line of await store.linesOfPost(db, actor.brandId, id))
+      await tracked.remove('lines', { id: line.id })
     await tracked.update('posts', { id }, { removed_at: now() })
   })
   return { historyId }
 }
 
-/** What is on the Desk: in review first, the longest waiting before the others; then sent back; then what is being written, newest first. */
+/**
+ * What is on the Desk: in review first, the longest waiting before the others; then sent back; then what is
+ * being written, newest first.
+ */
 export async function desk(actor: Actor): Promise<DeskView> {
   const db = await useDb()
   const rows = await store.postsOnDesk(db, actor.brandId, MOST_ON_DESK)
   const docs = await docsOf(db, rows)
   const needingOthers = await pillarsNeedingOthers(db, actor.brandId)
-  const events = await eventsOf(db, rows.map(({ id }) => id)) // prettier-ignore
+  const events = await eventsOf(
+    db,
+    rows.map(({ id }) => id),
+  )
   const accounts = await accountsOf(db, actor.brandId)
   return {
     rows: rows.map((row): DeskRow => {
@@ -177,7 +266,12 @@ export async function desk(actor: Actor): Promise<DeskView> {
         askedAt: row.asked_at === null ? null : toInstant(row.asked_at),
         last: last ? eventOf(last) : null,
         lined: Number(row.lined),
-        mayApprove: mayApprove(actor, row, accounts.filter(({ id }) => chosen.some(({ accountId }) => accountId === id)), needingOthers), // prettier-ignore
+        mayApprove: mayApprove(
+          actor,
+          row,
+          accounts.filter(({ id }) => chosen.some(({ accountId }) => accountId === id)),
+          needingOthers,
+        ),
         version: row.version,
       }
     }),

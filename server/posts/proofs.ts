@@ -1,4 +1,13 @@
-import { makeProof, preflight, stopsOf, type Check, type NetworkRules, type PostParts, type PreflightContext, type Proof } from '#core/post'
+import {
+  makeProof,
+  preflight,
+  stopsOf,
+  type Check,
+  type NetworkRules,
+  type PostParts,
+  type PreflightContext,
+  type Proof,
+} from '#core/post'
 import type { LinkRule } from '#core/url'
 import { emptyPart, linkFor, partsFor, textMarksOf } from '#shared/posts/docs'
 import type { PictureView } from '#shared/posts/types'
@@ -24,7 +33,13 @@ export interface MadeProof {
   target: string | null
 }
 
-export const pictureView = ({ id, width, height, bytes, says }: PictureFacts): PictureView => ({ id, width, height, bytes, says })
+export const pictureView = ({ id, width, height, bytes, says }: PictureFacts): PictureView => ({
+  id,
+  width,
+  height,
+  bytes,
+  says,
+})
 
 /** Makes proofs of a brand's posts: everything they share is looked up once. */
 export async function proofMaker(
@@ -33,22 +48,48 @@ export async function proofMaker(
   rows: PostRow[],
 ): Promise<(postId: string, account: AccountRow, wording?: number, echo?: number) => MadeProof> {
   const docs = await docsOf(db, rows)
-  const pictures = new Map((await picturesByIds(db, brand.id, [...docs.values()].flatMap((doc) => doc.pictures.map(({ id }) => id)))).map((row) => [row.id, pictureView(row)])) // prettier-ignore
-  const codes = await shortLinksOf(db, rows.map(({ id }) => id)) // prettier-ignore
+  const pictures = new Map(
+    (
+      await picturesByIds(
+        db,
+        brand.id,
+        [...docs.values()].flatMap((doc) => doc.pictures.map(({ id }) => id)),
+      )
+    ).map((row) => [row.id, pictureView(row)]),
+  )
+  const codes = await shortLinksOf(
+    db,
+    rows.map(({ id }) => id),
+  )
   const pillars = new Map((await pillarsOf(db, brand.id)).map(({ id, name }) => [id, name]))
   const writing = writingOf(brand)
   return (postId, account, wording = 0, echo = 0) => {
     const doc = docs.get(postId)!
     const part = doc.accounts.find(({ accountId }) => accountId === account.id) ?? emptyPart(account.id, true)
     const rules = rulesOf(account)
-    const rule = account.link_rule_json === null ? writing.linkRule : (JSON.parse(account.link_rule_json) as LinkRule)
-    const names = { network: rules.name, account: account.handle, pillar: pillars.get(doc.pillarId ?? '') ?? '', brand: brand.name }
-    // An echo has a code of its own from when it goes out; until then the post's own stands for it, which is as long.
+    const rule =
+      account.link_rule_json === null ? writing.linkRule : (JSON.parse(account.link_rule_json) as LinkRule)
+    const names = {
+      network: rules.name,
+      account: account.handle,
+      pillar: pillars.get(doc.pillarId ?? '') ?? '',
+      brand: brand.name,
+    }
+    // An echo has a code of its own from when it goes out; until then the post's own stands for it, which is
+    // as long.
     const own = codes.filter((one) => one.post_id === postId && one.account_id === account.id)
     const code = (own.find((one) => one.echo === echo) ?? own.find((one) => one.echo === 0))?.code ?? null
     const link = linkFor(doc.link, rule, names, shortBase(), code)
-    const parts = partsFor(doc, part, link, pictures, { wording, textMarks: textMarksOf(rule, names, writing) })
-    return { parts, rules, proof: makeProof(parts, rules), target: linkFor(doc.link, rule, names, null, null) }
+    const parts = partsFor(doc, part, link, pictures, {
+      wording,
+      textMarks: textMarksOf(rule, names, writing),
+    })
+    return {
+      parts,
+      rules,
+      proof: makeProof(parts, rules),
+      target: linkFor(doc.link, rule, names, null, null),
+    }
   }
 }
 
@@ -79,19 +120,33 @@ export async function checksOf(
     linkState: look ? { kind: look.kind, detail: look.detail } : { kind: 'unchecked', detail: null },
     wordsNotUsed: writingOf(brand).wordsNotUsed,
     hold: planHold(brand, account) !== null,
-    equalText: others.find(({ network, text }) => network === made.rules.id && text === made.proof.text) ?? null,
+    equalText:
+      others.find(({ network, text }) => network === made.rules.id && text === made.proof.text) ?? null,
   }
   return preflight(made.parts, made.proof, made.rules, context)
 }
 
 /** What a check knows of a post where nothing else was looked up. */
 export const neutralContext = (brand: BrandRow): PreflightContext => ({
-  now: toInstant(now()), zone: brand.zone, plannedAt: null, goodUntil: null, sentHere: [], seriesId: null, repeatAfterDays: null,
-  linkState: { kind: 'ok', detail: null }, wordsNotUsed: [], mixShare: null, approval: 'approved', hold: false, alsoAppearsOn: [],
-}) // prettier-ignore
+  now: toInstant(now()),
+  zone: brand.zone,
+  plannedAt: null,
+  goodUntil: null,
+  sentHere: [],
+  seriesId: null,
+  repeatAfterDays: null,
+  linkState: { kind: 'ok', detail: null },
+  wordsNotUsed: [],
+  mixShare: null,
+  approval: 'approved',
+  hold: false,
+  alsoAppearsOn: [],
+})
 
 /** What of a post no longer suits the network as it is now, as a sentence; null where it suits. */
 export function violationOf(brand: BrandRow, made: MadeProof): string | null {
-  const stop = stopsOf(made.parts, made.proof, made.rules, neutralContext(brand)).find(({ id }) => id !== 'comment')
+  const stop = stopsOf(made.parts, made.proof, made.rules, neutralContext(brand)).find(
+    ({ id }) => id !== 'comment',
+  )
   return stop ? `${made.rules.name}: ${stop.says}` : null
 }

@@ -4,4 +4,6 @@ import { threadTask } from '#server/platform/jobs/threadTask'
 import type { LineRequest } from './lineWriters'
 
 /** See `suggestHashtags` of core/post and `LineWriter`. */
-export const helpWritingTask = threadTask<{ hashtags: HashtagInput; line: LineRequest }, WritingHelp>('helpWriting')
+export const helpWritingTask = threadTask<{ hashtags: HashtagInput; line: LineRequest }, WritingHelp>(
+  'helpWriting',
+)

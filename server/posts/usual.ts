@@ -12,17 +12,29 @@ export interface Usual {
 }
 
 /**
- * What a post about an article begins with, the first that says so: its source, that it is the brand's own, the watches that mark it in
- * their order, the source's folders by name; for accounts, the pillar last.
+ * What a post about an article begins with, the first that says so: its source, that it is the brand's own,
+ * the watches that mark it in their order, the source's folders by name; for accounts, the pillar last.
  */
-export async function usualOf(db: Db, brandId: string, url: string | null, source: SourceRow, watchIds: string[]): Promise<Usual> {
+export async function usualOf(
+  db: Db,
+  brandId: string,
+  url: string | null,
+  source: SourceRow,
+  watchIds: string[],
+): Promise<Usual> {
   const brand = (await brandById(db, brandId))!
   const watches = (await watchesOf(db, brandId)).filter(({ id }) => watchIds.includes(id))
   const folders = await foldersOfSource(db, source.id)
   const isOwn = source.own === 1 || (url !== null && isOnSite(url, ownSitesOf(brand)))
   const pillars = new Map((await pillarsOf(db, brandId)).map((pillar) => [pillar.id, pillar]))
-  const wished = [source.pillar_id, isOwn ? brand.own_pillar_id : null, ...[...watches, ...folders].map(({ pillar_id }) => pillar_id)]
+  const wished = [
+    source.pillar_id,
+    isOwn ? brand.own_pillar_id : null,
+    ...[...watches, ...folders].map(({ pillar_id }) => pillar_id),
+  ]
   const pillarId = wished.find((id) => id !== null && pillars.has(id)) ?? null
-  const says = [source, ...watches, ...folders, ...(pillarId ? [pillars.get(pillarId)!] : [])].map((row) => row.usual_accounts_json)
+  const says = [source, ...watches, ...folders, ...(pillarId ? [pillars.get(pillarId)!] : [])].map(
+    (row) => row.usual_accounts_json,
+  )
   return { pillarId, accountIds: accountIdsIn(says.find((json) => json !== null) ?? null) }
 }

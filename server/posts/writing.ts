@@ -18,7 +18,10 @@ const REPEAT_DAYS = 90
 const MOST_TEXTS = 400
 
 /** What a brand wants of its writing; the usual where it said nothing. */
-export const writingOf = (brand: BrandRow): Writing => ({ ...USUAL_WRITING, ...(JSON.parse(brand.writing_json ?? '{}') as Partial<Writing>) })
+export const writingOf = (brand: BrandRow): Writing => ({
+  ...USUAL_WRITING,
+  ...(JSON.parse(brand.writing_json ?? '{}') as Partial<Writing>),
+})
 
 /** Where short links begin; null where the installation has no address for them. */
 export const shortBase = (): string | null => {
@@ -26,12 +29,19 @@ export const shortBase = (): string | null => {
   return base === null ? null : `${base}/r/`
 }
 
-export async function saveWriting(actor: Actor, input: { writing: Writing; version: number }): Promise<Undoable> {
+export async function saveWriting(
+  actor: Actor,
+  input: { writing: Writing; version: number },
+): Promise<Undoable> {
   const { historyId } = await changeUndoably(actor, 'brand', actor.brandId, async (db, tracked) => {
     const row = await brandById(db, actor.brandId)
     if (!row) throw problem('notFound')
     if (row.writing_version !== input.version) throw problem('stale')
-    await tracked.update('brands', { id: row.id }, { writing_json: JSON.stringify(input.writing), writing_version: row.writing_version + 1 })
+    await tracked.update(
+      'brands',
+      { id: row.id },
+      { writing_json: JSON.stringify(input.writing), writing_version: row.writing_version + 1 },
+    )
   })
   return { historyId }
 }
@@ -54,7 +64,11 @@ export async function deskContext(actor: Actor): Promise<DeskContext> {
 }
 
 /** What went out, or is on its way, on an account lately. */
-export async function sentOn(db: Db, brandId: string, accountId: string): Promise<DeskContext['sentHere'][string]> {
+export async function sentOn(
+  db: Db,
+  brandId: string,
+  accountId: string,
+): Promise<DeskContext['sentHere'][string]> {
   const rows = await sentTexts(db, brandId, accountId, now() - REPEAT_DAYS * DAY, MOST_TEXTS)
   return rows.map((row) => ({
     at: toInstant(row.due_at),

@@ -17,8 +17,14 @@ import { writingOf } from './writing'
 const OPENINGS = 3
 const PAST_DAYS = 180
 
-/** Help with a post about an article, or about nothing but its own text: hashtags with their reasons, lines to open with. */
-export async function writingHelp(actor: Actor, input: { articleId: string | null; text: string }): Promise<WritingHelp> {
+/**
+ * Help with a post about an article, or about nothing but its own text: hashtags with their reasons, lines to
+ * open with.
+ */
+export async function writingHelp(
+  actor: Actor,
+  input: { articleId: string | null; text: string },
+): Promise<WritingHelp> {
   const db = await useDb()
   const brand = (await brandById(db, actor.brandId))!
   const writing = writingOf(brand)
@@ -34,16 +40,27 @@ export async function writingHelp(actor: Actor, input: { articleId: string | nul
     past: await pastTags(db, actor.brandId),
     max: writing.hashtagMost,
   }
-  const line = { title: article?.title ?? '', body: article?.text ?? '', language, instruction: writing.instruction, count: OPENINGS }
+  const line = {
+    title: article?.title ?? '',
+    body: article?.text ?? '',
+    language,
+    instruction: writing.instruction,
+    count: OPENINGS,
+  }
   return runInThread('person', [`brand:${actor.brandId}`], helpWritingTask, { hashtags, line })
 }
 
 /** Hashtags of the watches that mark an article, then its own tags as hashtags. */
 async function tagsFromWatches(db: Db, brandId: string, articleId: string): Promise<string[]> {
   const marks = await marksOfArticles(db, brandId, [articleId], now())
-  const watches = (await watchesOf(db, brandId)).filter(({ id }) => marks.some(({ watch_id }) => watch_id === id))
+  const watches = (await watchesOf(db, brandId)).filter(({ id }) =>
+    marks.some(({ watch_id }) => watch_id === id),
+  )
   const tags = (await tagsOfArticles(db, brandId, [articleId], now())).get(articleId) ?? []
-  return [...watches.flatMap((watch) => JSON.parse(watch.hashtags_json) as string[]), ...tags.map(({ name }) => name)]
+  return [
+    ...watches.flatMap((watch) => JSON.parse(watch.hashtags_json) as string[]),
+    ...tags.map(({ name }) => name),
+  ]
 }
 
 async function pastTags(db: Db, brandId: string): Promise<HashtagInput['past']> {

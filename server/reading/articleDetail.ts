@@ -21,7 +21,12 @@ export async function article(actor: Actor, id: string): Promise<ArticleFull> {
   const row = await articles.articleForBrand(db, brandId, id)
   if (!row) throw problem('notFound')
   const [summary] = await withMarks(db, brandId, [row])
-  const source = await sourceOf(db, brandId, row, summary!.watches.map(({ id }) => id)) // prettier-ignore
+  const source = await sourceOf(
+    db,
+    brandId,
+    row,
+    summary!.watches.map(({ id }) => id),
+  )
   const shown = await worksOut(db, brandId, row, summary!)
   return {
     ...summary!,
@@ -34,7 +39,11 @@ export async function article(actor: Actor, id: string): Promise<ArticleFull> {
     language: (await sourceById(db, brandId, row.source_id))?.language ?? row.language,
     categories: JSON.parse(row.categories_json) as string[],
     minutes: shown.minutes,
-    shared: (await sentOfArticle(db, brandId, id)).map((sent) => ({ at: toInstant(sent.sent_at), account: sent.account, text: sent.text })),
+    shared: (await sentOfArticle(db, brandId, id)).map((sent) => ({
+      at: toInstant(sent.sent_at),
+      account: sent.account,
+      text: sent.text,
+    })),
     source,
     opened: await articles.isOpened(db, brandId, id),
     draft: await draftOf(db, actor, id),
@@ -42,8 +51,9 @@ export async function article(actor: Actor, id: string): Promise<ArticleFull> {
 }
 
 /**
- * What is worked out of an article as it is shown, in a thread, since its text may be long: its kept HTML made safe once more, and why it
- * is here: what the watches that mark it find, looked for once more, so that it is said where.
+ * What is worked out of an article as it is shown, in a thread, since its text may be long: its kept HTML
+ * made safe once more, and why it is here: what the watches that mark it find, looked for once more, so that
+ * it is said where.
  */
 async function worksOut(
   db: Db,
@@ -57,7 +67,9 @@ async function worksOut(
     html: row.content_html ?? row.page_html ?? row.summary_html ?? '',
     url: row.url ?? 'about:blank',
     article: watchArticleOf(row, source ?? { label: row.label, language: row.language, region: null }),
-    watches: source ? watches.flatMap(({ id }) => (queries.has(id) ? [{ id, query: queries.get(id)! }] : [])) : [],
+    watches: source
+      ? watches.flatMap(({ id }) => (queries.has(id) ? [{ id, query: queries.get(id)! }] : []))
+      : [],
     now: toInstant(now()),
   })
   const because = reasons.map((one) => ({
@@ -78,7 +90,12 @@ async function hashtagsOfWatches(db: Db, brandId: string, ids: string[]): Promis
   return rows.flatMap((watch) => JSON.parse(watch.hashtags_json) as string[])
 }
 
-async function sourceOf(db: Db, brandId: string, row: articles.ArticleForBrand, watches: string[]): Promise<SourceOfArticle> {
+async function sourceOf(
+  db: Db,
+  brandId: string,
+  row: articles.ArticleForBrand,
+  watches: string[],
+): Promise<SourceOfArticle> {
   const source = await sourceById(db, brandId, row.source_id)
   const usual = source ? await usualOf(db, brandId, row.url, source, watches) : NO_USUAL
   const sent = await sentOfFeed(db, brandId, row.feed_id, row.id, MOST_SHARED)
@@ -86,7 +103,16 @@ async function sourceOf(db: Db, brandId: string, row: articles.ArticleForBrand, 
     id: row.source_id,
     credits: JSON.parse(source?.credits_json ?? '{}') as Record<string, string>,
     ...usual,
-    hashtags: [...new Set([...(await hashtagsOfSource(db, row.source_id)), ...(await hashtagsOfWatches(db, brandId, watches))])],
-    shared: sent.map((one) => ({ at: toInstant(one.sent_at), account: one.account, title: one.title ?? one.text.slice(0, 90) })),
+    hashtags: [
+      ...new Set([
+        ...(await hashtagsOfSource(db, row.source_id)),
+        ...(await hashtagsOfWatches(db, brandId, watches)),
+      ]),
+    ],
+    shared: sent.map((one) => ({
+      at: toInstant(one.sent_at),
+      account: one.account,
+      title: one.title ?? one.text.slice(0, 90),
+    })),
   }
 }

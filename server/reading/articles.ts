@@ -33,10 +33,16 @@ const MIXED_FROM = 300
 export async function wire(brandId: string, ask: WireAsk): Promise<WirePage> {
   const db = await useDb()
   const numbers = ask.words ? await articlesWithWords(db, brandId, ask.words) : null
-  const ownSites = ask.own === undefined || ask.own === null ? [] : ownSitesOf((await brandById(db, brandId))!)
+  const ownSites =
+    ask.own === undefined || ask.own === null ? [] : ownSitesOf((await brandById(db, brandId))!)
   const narrowed = { ...ask, numbers, ownSites }
-  const { ids, next } = ask.order === 'mixed' ? await mixedPage(db, brandId, narrowed) : await pageInOrder(db, brandId, narrowed)
-  return { articles: await withMarks(db, brandId, await articles.articlesAt(db, brandId, ids)), next, unread: await articles.unreadOf(db, brandId) }
+  const { ids, next } =
+    ask.order === 'mixed' ? await mixedPage(db, brandId, narrowed) : await pageInOrder(db, brandId, narrowed)
+  return {
+    articles: await withMarks(db, brandId, await articles.articlesAt(db, brandId, ids)),
+    next,
+    unread: await articles.unreadOf(db, brandId),
+  }
 }
 
 interface Page {
@@ -48,20 +54,37 @@ type Narrowed = WireAsk & Pick<articles.WireFilter, 'numbers'>
 
 async function pageInOrder(db: Db, brandId: string, ask: Narrowed): Promise<Page> {
   const order = ask.order === 'mixed' ? 'newest' : ask.order
-  const rows = await articles.wirePlaces(db, brandId, { ...ask, order, now: now(), after: readKey(ask.after), limit: LIMITS.wirePage + 1 })
+  const rows = await articles.wirePlaces(db, brandId, {
+    ...ask,
+    order,
+    now: now(),
+    after: readKey(ask.after),
+    limit: LIMITS.wirePage + 1,
+  })
   const page = rows.slice(0, LIMITS.wirePage)
-  return { ids: page.map((place) => place.id), next: rows.length > page.length ? keyOf(page.at(-1)!, order) : null }
+  return {
+    ids: page.map((place) => place.id),
+    next: rows.length > page.length ? keyOf(page.at(-1)!, order) : null,
+  }
 }
 
 /**
- * Sources in turn, over stretches of the newest articles: the key holds where the stretch begins and how much of it was gone through.
- * Turns are taken by all articles, decided or not, so that neither new ones nor decisions change the order of what comes next.
+ * Sources in turn, over stretches of the newest articles: the key holds where the stretch begins and how much
+ * of it was gone through. Turns are taken by all articles, decided or not, so that neither new ones nor
+ * decisions change the order of what comes next.
  */
 async function mixedPage(db: Db, brandId: string, ask: Narrowed): Promise<Page> {
   let [start = '', shown = '0'] = (ask.after ?? '').split('+')
   const ids: string[] = []
   for (;;) {
-    const stretch = await articles.wirePlaces(db, brandId, { ...ask, show: 'all', order: 'newest', now: now(), after: readKey(start), limit: MIXED_FROM })
+    const stretch = await articles.wirePlaces(db, brandId, {
+      ...ask,
+      show: 'all',
+      order: 'newest',
+      now: now(),
+      after: readKey(start),
+      limit: MIXED_FROM,
+    })
     const mixed = mixedBySource(stretch, (row) => row.feed_id)
     // The first stretch is anchored at what was newest then, by a key just before it.
     if (start === '' && stretch[0]) start = `${stretch[0].at + 1}_${stretch[0].id}`
@@ -75,7 +98,8 @@ async function mixedPage(db: Db, brandId: string, ask: Narrowed): Promise<Page> 
   }
 }
 
-const keyOf = (row: articles.WirePlace, order: articles.WireOrder): string => `${order === 'waiting' ? row.first_seen_at : row.at}_${row.id}`
+const keyOf = (row: articles.WirePlace, order: articles.WireOrder): string =>
+  `${order === 'waiting' ? row.first_seen_at : row.at}_${row.id}`
 
 function readKey(key: string | null): { at: number; id: string } | null {
   const match = /^(\d+)_([0-9a-f-]{36})$/.exec(key ?? '')
@@ -83,7 +107,11 @@ function readKey(key: string | null): { at: number; id: string } | null {
 }
 
 /** Rows of a list with what a brand's watches found in each. */
-export async function withMarks(db: Db, brandId: string, rows: articles.ListedArticle[]): Promise<ArticleSummary[]> {
+export async function withMarks(
+  db: Db,
+  brandId: string,
+  rows: articles.ListedArticle[],
+): Promise<ArticleSummary[]> {
   const ids = rows.map((row) => row.id)
   const marks = await marksOfArticles(db, brandId, ids, now())
   const tags = await tagsOfArticles(db, brandId, ids, now())
@@ -119,18 +147,25 @@ export async function setState(actor: Actor, id: string, state: ArticleState): P
   return { historyId }
 }
 
-/** Puts several articles into a state at once, as one change that is undone as one. Those that are not there are left out. */
+/**
+ * Puts several articles into a state at once, as one change that is undone as one. Those that are not there
+ * are left out.
+ */
 export async function setStates(actor: Actor, ids: string[], state: ArticleState): Promise<Undoable> {
   const { historyId } = await changeUndoably(actor, 'article', ids[0]!, async (db, tracked) => {
     for (const article of await articles.statesOfArticles(db, actor.brandId, ids)) {
       // That somebody looked at it takes back nothing that was decided meanwhile.
-      if (state !== 'read' || (article.state ?? 'new') === 'new') await putStateOf(db, tracked, actor, article, state)
+      if (state !== 'read' || (article.state ?? 'new') === 'new')
+        await putStateOf(db, tracked, actor, article, state)
     }
   })
   return { historyId }
 }
 
-/** Keeps that somebody read an article: the whole of it on the sheet, or, where there is only a summary, its own page. */
+/**
+ * Keeps that somebody read an article: the whole of it on the sheet, or, where there is only a summary, its
+ * own page.
+ */
 export async function markOpened(actor: Actor, id: string, original: boolean): Promise<void> {
   await inTransaction(async (db) => {
     const row = await articles.articleForBrand(db, actor.brandId, id)

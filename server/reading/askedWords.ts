@@ -18,7 +18,10 @@ export async function askedIn(db: Db, brandId: string, query: string): Promise<A
   return partsOf(query, [...new Set([brand?.language ?? 'en', 'en'])])
 }
 
-/** Numbers of the newest articles that hold all the words, in any of their forms; null where no word is in them. */
+/**
+ * Numbers of the newest articles that hold all the words, in any of their forms; null where no word is in
+ * them.
+ */
 export async function articlesWithWords(db: Db, brandId: string, text: string): Promise<number[] | null> {
   const match = matchExpression(await askedIn(db, brandId, text), 'anywhere')
   return match ? newestMatches(db, match) : null
@@ -28,10 +31,25 @@ export async function articlesWithWords(db: Db, brandId: string, text: string): 
 function partsOf(query: string, languages: string[]): Asked[] {
   const parts: Asked[] = []
   for (const [, phrase, rest] of query.slice(0, 300).matchAll(/["“„]([^"”“„]+)["”“]|([^"“„]+)/g)) {
-    if (phrase?.trim()) parts.push({ text: phrase.trim(), folded: fold(phrase.trim()), stems: [], languages, isPhrase: true, isBeginning: false })
+    if (phrase?.trim())
+      parts.push({
+        text: phrase.trim(),
+        folded: fold(phrase.trim()),
+        stems: [],
+        languages,
+        isPhrase: true,
+        isBeginning: false,
+      })
     for (const word of words(rest ?? '')) {
       const stems = [...new Set(languages.map((language) => stem(word.text, language)))]
-      parts.push({ text: word.text, folded: fold(word.text), stems, languages, isPhrase: false, isBeginning: false })
+      parts.push({
+        text: word.text,
+        folded: fold(word.text),
+        stems,
+        languages,
+        isPhrase: false,
+        isBeginning: false,
+      })
     }
   }
   // Somebody still typing means the beginning of a word.

@@ -12,7 +12,10 @@ const SNIPPET_BEFORE = 60
 const SNIPPET_LENGTH = 240
 
 /** A brand's articles that hold the words of a query, best first, with the place where they stand. */
-export async function find(brandId: string, ask: Omit<SearchFilter, 'match' | 'matchTitle' | 'limit'> & { query: string }): Promise<FoundThings> {
+export async function find(
+  brandId: string,
+  ask: Omit<SearchFilter, 'match' | 'matchTitle' | 'limit'> & { query: string },
+): Promise<FoundThings> {
   const db = await useDb()
   const posts = await postsWith(db, brandId, ask.query)
   const asked = await askedIn(db, brandId, ask.query)
@@ -25,7 +28,10 @@ export async function find(brandId: string, ask: Omit<SearchFilter, 'match' | 'm
   const listed = await withMarks(db, brandId, await articlesAt(db, brandId, shown))
   return {
     posts,
-    articles: listed.map((row): FoundArticle => ({ ...row, ...placeIn({ title: row.title, text: texts.get(row.id) ?? '' }, asked) })),
+    articles: listed.map((row): FoundArticle => ({
+      ...row,
+      ...placeIn({ title: row.title, text: texts.get(row.id) ?? '' }, asked),
+    })),
     more: ids.length > MOST_RESULTS,
   }
 }
@@ -53,7 +59,8 @@ function placeIn(row: { title: string; text: string }, asked: Asked[]): { summar
   const start = Math.max(0, (inText[0]?.start ?? 0) - SNIPPET_BEFORE)
   const from = start === 0 ? 0 : row.text.indexOf(' ', start) + 1
   const end = from + SNIPPET_LENGTH
-  const part = end < row.text.length ? `${row.text.slice(from, row.text.lastIndexOf(' ', end))} …` : row.text.slice(from)
+  const part =
+    end < row.text.length ? `${row.text.slice(from, row.text.lastIndexOf(' ', end))} …` : row.text.slice(from)
   const summary = `${from > 0 ? '… ' : ''}${part.replace(/\s+/g, ' ')}`
   return { summary, found: [...new Set([...inTitle, ...inText].map(({ text }) => text))] }
 }
@@ -66,12 +73,22 @@ function formsIn(text: string, asked: Asked[]): { text: string; start: number }[
   }
   const single = asked.filter((part) => !part.isPhrase)
   if (single.length === 0) return found
-  // Words that can be none of those asked for are told by their first letters, which saves cutting and stemming most of a text.
-  const beginnings = [...new Set(single.flatMap((part) => [part.folded.slice(0, 3), ...part.stems.map((one) => one.slice(0, 3))]))]
+  // Words that can be none of those asked for are told by their first letters, which saves cutting and
+  // stemming most of a text.
+  const beginnings = [
+    ...new Set(
+      single.flatMap((part) => [part.folded.slice(0, 3), ...part.stems.map((one) => one.slice(0, 3))]),
+    ),
+  ]
   for (const match of text.slice(0, 20_000).matchAll(/[\p{L}\p{N}]+/gu)) {
     const folded = fold(match[0])
     if (!beginnings.some((beginning) => folded.startsWith(beginning))) continue
-    const isWanted = single.some((part) => folded === part.folded || (part.isBeginning && folded.startsWith(part.folded)) || part.languages.some((language) => part.stems.includes(stem(match[0], language)))) // prettier-ignore
+    const isWanted = single.some(
+      (part) =>
+        folded === part.folded ||
+        (part.isBeginning && folded.startsWith(part.folded)) ||
+        part.languages.some((language) => part.stems.includes(stem(match[0], language))),
+    )
     if (isWanted) found.push({ text: match[0], start: match.index })
   }
   return found.sort((a, b) => a.start - b.start)

@@ -7,7 +7,10 @@ import { readPageTask, showArticleTask, writeFeedTask } from './tasks'
 
 export const readingInThread: InThread[] = [
   inThread(writeFeedTask, ({ kind, feed }) =>
-    writeFeed(kind, { ...feed, items: feed.items.map((item) => ({ ...item, html: safeHtml(item.html, item.url) })) }),
+    writeFeed(kind, {
+      ...feed,
+      items: feed.items.map((item) => ({ ...item, html: safeHtml(item.html, item.url) })),
+    }),
   ),
   inThread(showArticleTask, showArticle),
   inThread(readPageTask, readPage),

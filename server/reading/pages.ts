@@ -3,7 +3,13 @@ import { DAY } from '#core/instant'
 import * as words from '#shared/words'
 import { now, realNow } from '#server/platform/clock'
 import { inTransaction, useDb, type Db } from '#server/platform/db'
-import { articleForBrand, updateArticle, type ArticleForBrand, type ArticleRow, putToMatch } from '#server/articles'
+import {
+  articleForBrand,
+  updateArticle,
+  type ArticleForBrand,
+  type ArticleRow,
+  putToMatch,
+} from '#server/articles'
 import { feedById } from '#server/sources'
 import { meaningOf } from '#server/platform/net/meanings'
 import { webAddress } from '#server/platform/net/address'
@@ -12,7 +18,10 @@ import { problem, ProblemError } from '#server/platform/http/problem'
 import { runInThread, TaskStopped } from '#server/platform/jobs/pool'
 import { matchStored } from '#server/watches'
 
-/** What a feed gives without calling it the content is a summary up to so many characters, and the text itself from there on. */
+/**
+ * What a feed gives without calling it the content is a summary up to so many characters, and the text itself
+ * from there on.
+ */
 const SUMMARY_CHARACTERS = 2_000
 /** A page that gave nothing is asked once more after this long. */
 const ASK_AGAIN_MS = DAY
@@ -28,13 +37,14 @@ export function textFrom(row: Texts): 'feed' | 'page' | null {
 }
 
 /** Whether an article's own page may have the text that its feed does not give. */
-export const mayLookAtPage = (row: Texts): boolean => textFrom(row) === null && row.url !== null && (row.page_at === null || now() - row.page_at > ASK_AGAIN_MS)
+export const mayLookAtPage = (row: Texts): boolean =>
+  textFrom(row) === null && row.url !== null && (row.page_at === null || now() - row.page_at > ASK_AGAIN_MS)
 
 const looking = new Map<string, Promise<void>>()
 
 /**
- * Fetches the page of an article whose feed gives only a summary, and keeps its main text with the article; where there is none, why.
- * Two who want the same page at once get the same fetch.
+ * Fetches the page of an article whose feed gives only a summary, and keeps its main text with the article;
+ * where there is none, why. Two who want the same page at once get the same fetch.
  */
 export async function lookAtPage(brandId: string, id: string): Promise<void> {
   const row = await articleForBrand(await useDb(), brandId, id)
@@ -50,7 +60,14 @@ async function lookOnce(row: ArticleForBrand): Promise<void> {
   const patch =
     'says' in found
       ? { page_at: now(), page_says: found.says }
-      : { page_html: found.html, page_at: now(), page_says: null, text: found.text, image: row.image ?? found.image, indexed: 0 }
+      : {
+          page_html: found.html,
+          page_at: now(),
+          page_says: null,
+          text: found.text,
+          image: row.image ?? found.image,
+          indexed: 0,
+        }
   await inTransaction(async (db) => {
     await updateArticle(db, row.id, patch)
     // Watches look at the whole text as well.
@@ -71,11 +88,17 @@ async function mainText(row: ArticleForBrand): Promise<Found> {
   try {
     const url = webAddress(row.url!)
     const answer = await httpRequest(url, { headers: { accept: 'text/html, application/xhtml+xml' } })
-    if (answer.status !== 200) return { says: problem('httpStatus', url.hostname, answer.status, meaningOf(answer.status)).message }
+    if (answer.status !== 200)
+      return { says: problem('httpStatus', url.hostname, answer.status, meaningOf(answer.status)).message }
     const type = answer.headers['content-type'] ?? ''
     if (type !== '' && !/html/i.test(type)) return { says: says.noPage(type.split(';')[0]!.slice(0, 60)) }
-    const found = await runInThread('person', [`host:${url.hostname}`], readPageTask, { body: answer.body, url: answer.url, contentType: type || null })
-    // A page behind a wall has often less than the summary has; where there is no text of its own, an article's text is its summary's.
+    const found = await runInThread('person', [`host:${url.hostname}`], readPageTask, {
+      body: answer.body,
+      url: answer.url,
+      contentType: type || null,
+    })
+    // A page behind a wall has often less than the summary has; where there is no text of its own, an
+    // article's text is its summary's.
     return found && found.text.length > row.text.length ? found : { says: says.noText }
   } catch (error) {
     if (error instanceof ProblemError) return { says: error.message }

@@ -18,12 +18,18 @@ const SHORTEST = 60
 /** Elements of a page that is still read; real ones have a few thousand. */
 const MOST_ELEMENTS = 100_000
 
-/** Said of a page whose elements lie deeper in each other than those of any honest one: the parser would take minutes. */
+/**
+ * Said of a page whose elements lie deeper in each other than those of any honest one: the parser would take
+ * minutes.
+ */
 export class TooDeep extends Error {
   override readonly name = 'TooDeep'
 }
 
-/** The main text of a web page as safe HTML, found by Mozilla's Readability; null where there is none. Throws TooDeep. */
+/**
+ * The main text of a web page as safe HTML, found by Mozilla's Readability; null where there is none. Throws
+ * TooDeep.
+ */
 export function readPage({ body, url, contentType }: Received): PageText | null {
   const page = decodeBytes(body, contentType).text
   if (isTooDeep(page)) throw new TooDeep()
@@ -38,17 +44,24 @@ export function readPage({ body, url, contentType }: Received): PageText | null 
   return { html, text, image: firstPicture(html) }
 }
 
-/** The main part as Readability finds it; null where there is none, or the page is none that it can go through. */
+/**
+ * The main part as Readability finds it; null where there is none, or the page is none that it can go
+ * through.
+ */
 function mainPart(document: Page): ReturnType<Readability['parse']> {
   try {
     return new Readability(document, { maxElemsToParse: MOST_ELEMENTS }).parse()
   } catch (error) {
-    if (error instanceof TypeError || (error instanceof Error && error.message.startsWith('Aborting'))) return null
+    if (error instanceof TypeError || (error instanceof Error && error.message.startsWith('Aborting')))
+      return null
     throw error
   }
 }
 
-/** A page as a document; where it names no html element, one is put round it. Null where nothing is left of it. */
+/**
+ * A page as a document; where it names no html element, one is put round it. Null where nothing is left of
+ * it.
+ */
 function documentOf(html: string): Page | null {
   const parsed = (text: string): Page => (parseHTML(text) as unknown as { document: Page }).document
   const document = parsed(html)

@@ -13,14 +13,26 @@ import { anyFolder, PURPOSE } from '#server/sources'
 import { isDerivedKey } from '#server/platform/derivedKeys'
 import { anyWatch, opensWatchFeed } from '#server/watches'
 
-/** What the sources of a folder bring, or a watch marks, newest first, as a feed. Throws `notFound` where the key does not open it. */
+/**
+ * What the sources of a folder bring, or a watch marks, newest first, as a feed. Throws `notFound` where the
+ * key does not open it.
+ */
 export async function secretFeed(event: H3Event, id: string, key: string, kind: FeedKind): Promise<string> {
   const db = await useDb()
   const opened = await openedBy(db, id, key)
   if (!opened) throw problem('notFound')
-  const places = await wirePlaces(db, opened.brandId, { show: 'all', ...opened.filter, now: now(), after: null, limit: LIMITS.folderFeed * 2 })
+  const places = await wirePlaces(db, opened.brandId, {
+    show: 'all',
+    ...opened.filter,
+    now: now(),
+    after: null,
+    limit: LIMITS.folderFeed * 2,
+  })
   // What a source's own rules leave out is left out here too.
-  const ids = places.filter((place) => place.because === null).slice(0, LIMITS.folderFeed).map(({ id }) => id) // prettier-ignore
+  const ids = places
+    .filter((place) => place.because === null)
+    .slice(0, LIMITS.folderFeed)
+    .map(({ id }) => id)
   const rows = await articlesWhole(db, opened.brandId, ids)
   const origin = settings().publicUrl ?? getRequestURL(event).origin
   const feed = {
@@ -53,6 +65,7 @@ async function openedBy(db: Db, id: string, key: string): Promise<Opened | null>
     return { brandId: folder.brand_id, name: folder.name, filter: { folder: folder.name } }
   }
   const watch = await anyWatch(db, id)
-  if (watch?.feed_nonce && opensWatchFeed(key, id, watch.feed_nonce)) return { brandId: watch.brand_id, name: watch.name, filter: { watchId: id } }
+  if (watch?.feed_nonce && opensWatchFeed(key, id, watch.feed_nonce))
+    return { brandId: watch.brand_id, name: watch.name, filter: { watchId: id } }
   return null
 }

@@ -17,7 +17,10 @@ export interface ArticleHtml {
   reasons: { id: string; reasons: string[] }[]
 }
 
-/** What of an article is worked out as it is shown: its kept HTML made safe once more, how long it takes to read, why each watch marks it. */
+/**
+ * What of an article is worked out as it is shown: its kept HTML made safe once more, how long it takes to
+ * read, why each watch marks it.
+ */
 export function showArticle({ html, url, article, watches, now }: ShownArticle): ArticleHtml {
   const prepared = watches.length > 0 ? prepareArticle(article) : null
   return {

@@ -9,13 +9,24 @@ import { announce } from '#server/platform/changes/announce'
 import { settleNotices } from '#server/notices'
 
 /**
- * Puts the post of a delivery that its network has not taken back to the front of its line: before all that waits, behind what came back
- * earlier. It takes the next slot, whatever its own time was. Where it can't go back it is not sent, and says so. Gives which it was.
+ * Puts the post of a delivery that its network has not taken back to the front of its line: before all that
+ * waits, behind what came back earlier. It takes the next slot, whatever its own time was. Where it can't go
+ * back it is not sent, and says so. Gives which it was.
  */
-export async function putBackInLine(db: Db, delivery: DeliveryRow, change: Omit<Change, 'state'>): Promise<'back-in-line' | 'not-sent'> {
+export async function putBackInLine(
+  db: Db,
+  delivery: DeliveryRow,
+  change: Omit<Change, 'state'>,
+): Promise<'back-in-line' | 'not-sent'> {
   const post = await postById(db, delivery.brand_id, delivery.post_id)
   const account = await anyAccount(db, delivery.brand_id, delivery.account_id)
-  const isThere = await lineOfPost(db, delivery.brand_id, delivery.post_id, delivery.account_id, delivery.echo)
+  const isThere = await lineOfPost(
+    db,
+    delivery.brand_id,
+    delivery.post_id,
+    delivery.account_id,
+    delivery.echo,
+  )
   if (!post || !account || account.removed_at !== null || isThere) {
     await putState(db, delivery, { ...change, state: 'not-sent', says: words.causes.noLine })
     return 'not-sent'
@@ -46,8 +57,10 @@ export async function putBackInLine(db: Db, delivery: DeliveryRow, change: Omit<
   return 'back-in-line'
 }
 
-export const backInLine = (delivery: DeliveryRow, change: Omit<Change, 'state'>): Promise<'back-in-line' | 'not-sent'> =>
-  inTransaction((db) => putBackInLine(db, delivery, change))
+export const backInLine = (
+  delivery: DeliveryRow,
+  change: Omit<Change, 'state'>,
+): Promise<'back-in-line' | 'not-sent'> => inTransaction((db) => putBackInLine(db, delivery, change))
 
 async function frontPosition(db: Db, delivery: DeliveryRow): Promise<number> {
   const lines = await linesOf(db, delivery.brand_id)

@@ -10,10 +10,16 @@ import { announce } from '#server/platform/changes/announce'
 import { createHash } from 'node:crypto'
 
 /**
- * Makes the delivery of a lined-up post, due at `dueAt`, and takes it off the line. One that no longer suits its network goes back to the
- * Desk instead.
+ * Makes the delivery of a lined-up post, due at `dueAt`, and takes it off the line. One that no longer suits
+ * its network goes back to the Desk instead.
  */
-export async function freeze(db: Db, line: LinedPost, dueAt: number, slotAt: number | null, personId: string | null = null): Promise<void> {
+export async function freeze(
+  db: Db,
+  line: LinedPost,
+  dueAt: number,
+  slotAt: number | null,
+  personId: string | null = null,
+): Promise<void> {
   const account = await anyAccount(db, line.brand_id, line.account_id)
   const post = await postById(db, line.brand_id, line.post_id)
   if (!account || !post) return
@@ -46,14 +52,21 @@ export async function freeze(db: Db, line: LinedPost, dueAt: number, slotAt: num
     wording: line.wording,
     good_until: line.good_until,
   })
-  await store.addDeliveryEvent(db, { delivery_id: id, at: now(), state: 'planned', cause: says, person_id: personId })
+  await store.addDeliveryEvent(db, {
+    delivery_id: id,
+    at: now(),
+    state: 'planned',
+    cause: says,
+    person_id: personId,
+  })
   await removeLine(db, line.id)
   await announce(db, line.brand_id, 'line', line.id)
 }
 
 /**
- * One place in a line becomes one delivery: a second process that comes to the same line makes the same key and is refused. A post that
- * came back into the line gets another with its next place, since the network has nothing of the one before.
+ * One place in a line becomes one delivery: a second process that comes to the same line makes the same key
+ * and is refused. A post that came back into the line gets another with its next place, since the network has
+ * nothing of the one before.
  */
 const keyOf = (lineId: string, before: number): string =>
   createHash('sha256')

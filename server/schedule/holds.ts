@@ -15,13 +15,24 @@ import { changeUndoably } from '#server/platform/changes/history'
 export type HoldTarget = { kind: 'brand' } | { kind: 'account' | 'post'; id: string }
 
 /** As a request says it. */
-export const holdOf = ({ kind, id }: { kind: HoldTarget['kind']; id: string | null }): HoldTarget => (kind === 'brand' ? { kind } : { kind, id: id ?? '' })
+export const holdOf = ({ kind, id }: { kind: HoldTarget['kind']; id: string | null }): HoldTarget =>
+  kind === 'brand' ? { kind } : { kind, id: id ?? '' }
 
-/** What becomes of posts whose time passed while they were held: back into the line, out of it, or left as they are. */
+/**
+ * What becomes of posts whose time passed while they were held: back into the line, out of it, or left as
+ * they are.
+ */
 export type LateChoice = 'line' | 'take-out' | 'leave'
 
-/** From now on nothing goes out, until then or until it is lifted. What is on its way to the network already is not called back. */
-export async function hold(actor: Actor, of: HoldTarget, { reason, until }: { reason: string; until: string | null }): Promise<Undoable> {
+/**
+ * From now on nothing goes out, until then or until it is lifted. What is on its way to the network already
+ * is not called back.
+ */
+export async function hold(
+  actor: Actor,
+  of: HoldTarget,
+  { reason, until }: { reason: string; until: string | null },
+): Promise<Undoable> {
   const hold_until = until === null ? null : Date.parse(until)
   if (hold_until !== null && hold_until <= now()) throw problem('holdPast').at('until')
   const { historyId } = await changeUndoably(actor, kindOf(of), idOf(actor, of), async (db, tracked) => {
@@ -31,7 +42,10 @@ export async function hold(actor: Actor, of: HoldTarget, { reason, until }: { re
   return { historyId }
 }
 
-/** Lets go out what was held. Posts whose own time passed meanwhile go back into the line, out of it, or stay without a place. */
+/**
+ * Lets go out what was held. Posts whose own time passed meanwhile go back into the line, out of it, or stay
+ * without a place.
+ */
 export async function lift(actor: Actor, of: HoldTarget, late: LateChoice): Promise<Undoable> {
   const { historyId } = await changeUndoably(actor, kindOf(of), idOf(actor, of), async (db, tracked) => {
     await requireThing(db, actor, of)
@@ -60,8 +74,10 @@ export async function lateLines(actor: Actor, of: HoldTarget): Promise<LateLine[
 const isOutOfDate = (line: LinedPost): boolean => line.good_until !== null && line.good_until < now()
 
 async function lateOf(db: Db, brandId: string, of: HoldTarget): Promise<LinedPost[]> {
-  const within = (line: LinedPost): boolean => of.kind === 'brand' || (of.kind === 'account' ? line.account_id : line.post_id) === of.id
-  const isLate = (line: LinedPost): boolean => (line.fixed_at ?? line.slot_at ?? Number.POSITIVE_INFINITY) < now() || isOutOfDate(line)
+  const within = (line: LinedPost): boolean =>
+    of.kind === 'brand' || (of.kind === 'account' ? line.account_id : line.post_id) === of.id
+  const isLate = (line: LinedPost): boolean =>
+    (line.fixed_at ?? line.slot_at ?? Number.POSITIVE_INFINITY) < now() || isOutOfDate(line)
   return (await linesOf(db, brandId)).filter((line) => within(line) && isLate(line))
 }
 

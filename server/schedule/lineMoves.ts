@@ -25,16 +25,22 @@ import { requireNoStops } from './lineUp'
 import { planOf, shownPlan, versionOf, type BrandPlan } from './plan'
 
 /**
- * Moves a post in line, or to another account's line. Carries the version of the plan as it was shown: throws `planChanged` where it is
- * no longer so, and `noPlace`, with the plan's own reason, where the place can't be had.
+ * Moves a post in line, or to another account's line. Carries the version of the plan as it was shown: throws
+ * `planChanged` where it is no longer so, and `noPlace`, with the plan's own reason, where the place can't be
+ * had.
  */
-export async function moveLine(actor: Actor, lineId: string, input: { to: MoveTo; accountId: string | null; planVersion: string }): Promise<Undoable> {
+export async function moveLine(
+  actor: Actor,
+  lineId: string,
+  input: { to: MoveTo; accountId: string | null; planVersion: string },
+): Promise<Undoable> {
   const { historyId } = await changeUndoably(actor, 'line', lineId, async (db, tracked) => {
     const known = await planOf(db, actor.brandId)
     const line = known.lines.get(lineId)
     if (!line) throw problem('alreadyGone')
     if (versionOf(known.plan) !== input.planVersion) throw problem('planChanged')
-    if (input.accountId !== null && input.accountId !== line.account_id) await moveToAccount(db, tracked, actor, line, input.accountId)
+    if (input.accountId !== null && input.accountId !== line.account_id)
+      await moveToAccount(db, tracked, actor, line, input.accountId)
     await place(db, tracked, actor, lineId, input.to)
   })
   return { historyId }
@@ -44,7 +50,8 @@ async function place(db: Db, tracked: Tracked, actor: Actor, lineId: string, to:
   await spreadPositions(db, tracked, actor.brandId)
   const before = await planOf(db, actor.brandId)
   const { lines, input } = before
-  if ('id' in to && lines.get(to.id)?.account_id !== lines.get(lineId)!.account_id) throw problem('alreadyGone').at('to')
+  if ('id' in to && lines.get(to.id)?.account_id !== lines.get(lineId)!.account_id)
+    throw problem('alreadyGone').at('to')
   const posts = movePost(input.posts, lineId, to)
   const plan = planLines({ ...shownPlan(before).input, posts })
   const refused = plan.unplaced.find(({ postId }) => postId === lineId)
@@ -58,18 +65,27 @@ async function place(db: Db, tracked: Tracked, actor: Actor, lineId: string, to:
     await tracked.update(
       'lines',
       { id },
-      { ...fixed, position: to.kind === 'swap' ? lines.get(id === lineId ? to.id : lineId)!.position : positionOf(id, posts, before) },
+      {
+        ...fixed,
+        position:
+          to.kind === 'swap'
+            ? lines.get(id === lineId ? to.id : lineId)!.position
+            : positionOf(id, posts, before),
+      },
     )
   }
 }
 
 const CLOSEST = 1e-6
 
-/** Numbers that were halved again and again come too close to be told apart: then the line is numbered anew. */
+/**
+ * Numbers that were halved again and again come too close to be told apart: then the line is numbered anew.
+ */
 async function spreadPositions(db: Db, tracked: Tracked, brandId: string): Promise<void> {
   const lines = await linesOf(db, brandId)
   if (!lines.some((line, at) => at > 0 && line.position - lines[at - 1]!.position < CLOSEST)) return
-  for (const [at, line] of lines.entries()) await tracked.update('lines', { id: line.id }, { position: at + 1 })
+  for (const [at, line] of lines.entries())
+    await tracked.update('lines', { id: line.id }, { position: at + 1 })
 }
 
 /** A place between its neighbours in line order; its own where it was not moved. */
@@ -82,13 +98,24 @@ function positionOf(id: string, posts: { id: string }[], { lines, input }: Brand
   return after === undefined ? before + 1 : (before + after) / 2
 }
 
-/** The post goes out on another account in place of this one, with the echoes that follow it. It must fit there, and be approved for there. */
-async function moveToAccount(db: Db, tracked: Tracked, actor: Actor, line: LinedPost, accountId: string): Promise<void> {
+/**
+ * The post goes out on another account in place of this one, with the echoes that follow it. It must fit
+ * there, and be approved for there.
+ */
+async function moveToAccount(
+  db: Db,
+  tracked: Tracked,
+  actor: Actor,
+  line: LinedPost,
+  accountId: string,
+): Promise<void> {
   const account = await accountById(db, actor.brandId, accountId)
   const row = await postById(db, actor.brandId, line.post_id)
   if (!account || !row) throw problem('notFound').at('accountId')
   const lines = await linesOfPost(db, actor.brandId, row.id)
-  const isThere = [...lines, ...(await standingDeliveries(db, actor.brandId, row.id))].some((one) => one.account_id === accountId)
+  const isThere = [...lines, ...(await standingDeliveries(db, actor.brandId, row.id))].some(
+    (one) => one.account_id === accountId,
+  )
   if (isThere) throw problem('alreadyThere', account.name).at('accountId')
   const doc = await docOf(db, row)
   const parts = doc.accounts
@@ -99,8 +126,10 @@ async function moveToAccount(db: Db, tracked: Tracked, actor: Actor, line: Lined
   const now = (await postById(db, actor.brandId, row.id))!
   await requireNoStops(db, actor, now, [account], { accounts: [], lines: [] })
   const chosen = await chosenAccounts(db, actor.brandId, await docOf(db, now))
-  if (mayApprove(actor, now, chosen, await pillarsNeedingOthers(db, actor.brandId))) await putApproved(tracked, actor, now, '')
+  if (mayApprove(actor, now, chosen, await pillarsNeedingOthers(db, actor.brandId)))
+    await putApproved(tracked, actor, now, '')
   else await putInReview(tracked, actor, now, '')
   const along = lines.filter((one) => one.id === line.id || one.follows_id === line.id)
-  for (const { id } of along) await tracked.update('lines', { id }, { account_id: accountId, fixed_at: null, slot_at: null })
+  for (const { id } of along)
+    await tracked.update('lines', { id }, { account_id: accountId, fixed_at: null, slot_at: null })
 }

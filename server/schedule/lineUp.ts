@@ -54,42 +54,72 @@ interface LineUpInput {
   echoes: Echo[]
 }
 
-/** Lines up a post from the Desk on some of the accounts chosen for it; it stays on the Desk for the others. */
+/**
+ * Lines up a post from the Desk on some of the accounts chosen for it; it stays on the Desk for the others.
+ */
 export async function lineUpPost(actor: Actor, id: string, input: LineUpInput): Promise<LinedUp> {
   const { result, historyId } = await changeUndoably(actor, 'line', id, async (db, tracked) => {
     const row = await postById(db, actor.brandId, id)
     if (!row) throw problem('notFound')
     if (row.version !== input.version) throw problem('stale')
-    const accounts = (await newAccounts(db, actor.brandId, row)).filter((account) => input.accountIds.includes(account.id))
+    const accounts = (await newAccounts(db, actor.brandId, row)).filter((account) =>
+      input.accountIds.includes(account.id),
+    )
     const ids = accounts.map((account) => account.id)
     if (ids.length === 0) throw problem('nowhereNew')
-    const placements = input.accountIds.filter((one) => ids.includes(one)).map((accountId) => input.placements.find((one) => one.accountId === accountId) ?? nextOn(accountId)) // prettier-ignore
+    const placements = input.accountIds
+      .filter((one) => ids.includes(one))
+      .map((accountId) => input.placements.find((one) => one.accountId === accountId) ?? nextOn(accountId))
     const trial = await shownTrial(db, row, placements, input.echoes, input.planVersion)
     const approval = await putInLine(db, tracked, actor, row, accounts, trial)
     await sendAtOnce(db, row, placements, approval)
     return { ids, approval }
   })
-  return { postId: id, historyId, approval: result.approval, places: await placesOf(actor.brandId, id, result.ids) }
+  return {
+    postId: id,
+    historyId,
+    approval: result.approval,
+    places: await placesOf(actor.brandId, id, result.ids),
+  }
 }
 
 async function newAccounts(db: Db, brandId: string, row: PostRow): Promise<AccountRow[]> {
-  const taken = new Set([...(await linesOfPost(db, brandId, row.id)), ...(await standingDeliveries(db, brandId, row.id))].map((one) => one.account_id))
+  const taken = new Set(
+    [...(await linesOfPost(db, brandId, row.id)), ...(await standingDeliveries(db, brandId, row.id))].map(
+      (one) => one.account_id,
+    ),
+  )
   return (await chosenAccounts(db, brandId, await docOf(db, row))).filter(({ id }) => !taken.has(id))
 }
 
 /** Where the post goes, if that is still what was shown. */
-async function shownTrial(db: Db, row: PostRow, placements: Placement[], echoes: Echo[], planVersion: string): Promise<Trial> {
+async function shownTrial(
+  db: Db,
+  row: PostRow,
+  placements: Placement[],
+  echoes: Echo[],
+  planVersion: string,
+): Promise<Trial> {
   const { wordings } = await docOf(db, row)
   if (echoes.some(({ wording }) => wording >= wordings.length)) throw problem('noWording').at('echoes')
   const trial = await tryPlacing(db, row.brand_id, placedPost(row, wordings[0]!.text), placements, echoes)
   if (trial.version !== planVersion) throw problem('planChanged')
-  const nowhere = trial.accounts.find(({ accountId, at }) => at === null && ['slot', 'time', 'now'].includes(placements.find((one) => one.accountId === accountId)!.kind)) // prettier-ignore
+  const nowhere = trial.accounts.find(
+    ({ accountId, at }) =>
+      at === null &&
+      ['slot', 'time', 'now'].includes(placements.find((one) => one.accountId === accountId)!.kind),
+  )
   if (nowhere) throw problem('noPlace', nowhere.says).at('placements')
   return trial
 }
 
 /** What is to go out now is handed over with the same change, so that no minute lies between. */
-async function sendAtOnce(db: Db, row: PostRow, placements: Placement[], approval: PostRow['approval']): Promise<void> {
+async function sendAtOnce(
+  db: Db,
+  row: PostRow,
+  placements: Placement[],
+  approval: PostRow['approval'],
+): Promise<void> {
   for (const { accountId, kind } of placements) {
     if (kind !== 'now') continue
     if (approval !== 'approved') throw problem('notApproved')
@@ -99,14 +129,27 @@ async function sendAtOnce(db: Db, row: PostRow, placements: Placement[], approva
 }
 
 /**
- * Checks a post for each of these accounts and puts it last in their lines. Whoever may approve it does so by lining it up; else it is
- * lined up in review, and keeps its place until somebody approves it.
+ * Checks a post for each of these accounts and puts it last in their lines. Whoever may approve it does so by
+ * lining it up; else it is lined up in review, and keeps its place until somebody approves it.
  */
-async function putInLine(db: Db, tracked: Tracked, actor: Actor, row: PostRow, accounts: AccountRow[], trial: Trial): Promise<PostRow['approval']> {
+async function putInLine(
+  db: Db,
+  tracked: Tracked,
+  actor: Actor,
+  row: PostRow,
+  accounts: AccountRow[],
+  trial: Trial,
+): Promise<PostRow['approval']> {
   await requireNoStops(db, actor, row, accounts, trial)
   const isApproved = row.approval === 'approved' && row.approved_version === row.version
   const approves =
-    !isApproved && mayApprove(actor, row, await chosenAccounts(db, actor.brandId, await docOf(db, row)), await pillarsNeedingOthers(db, actor.brandId))
+    !isApproved &&
+    mayApprove(
+      actor,
+      row,
+      await chosenAccounts(db, actor.brandId, await docOf(db, row)),
+      await pillarsNeedingOthers(db, actor.brandId),
+    )
   if (approves) await putApproved(tracked, actor, row, '')
   else if (!isApproved && row.approval !== 'in-review') await putInReview(tracked, actor, row, '')
   await insertLines(db, tracked, row, trial.lines)
@@ -116,7 +159,10 @@ async function putInLine(db: Db, tracked: Tracked, actor: Actor, row: PostRow, a
   return isApproved || approves ? 'approved' : 'in-review'
 }
 
-/** What it was made from waits no longer, where the brand wants it so: the list of clippings is of what is still to write. */
+/**
+ * What it was made from waits no longer, where the brand wants it so: the list of clippings is of what is
+ * still to write.
+ */
 async function endClippings(db: Db, tracked: Tracked, row: PostRow): Promise<void> {
   if (!writingOf((await brandById(db, row.brand_id))!).clippingsDone) return
   const { clippingIds } = await docOf(db, row)
@@ -127,22 +173,38 @@ async function endClippings(db: Db, tracked: Tracked, row: PostRow): Promise<voi
 /** What was told of an earlier delivery of it there is settled: it has another place now. */
 async function settleEarlier(db: Db, row: PostRow, accounts: AccountRow[]): Promise<void> {
   const earlier = await deliveriesOfPost(db, row.brand_id, row.id)
-  for (const delivery of earlier.filter(({ account_id }) => accounts.some(({ id }) => id === account_id))) await settleDelivery(db, delivery)
+  for (const delivery of earlier.filter(({ account_id }) => accounts.some(({ id }) => id === account_id)))
+    await settleDelivery(db, delivery)
 }
 
-/** Nothing is cut and nothing half right goes out: what a check stops is refused, by name, before anything is stored. */
-export async function requireNoStops(db: Db, actor: Actor, row: PostRow, accounts: AccountRow[], trial: Pick<Trial, 'accounts' | 'lines'>): Promise<void> {
+/**
+ * Nothing is cut and nothing half right goes out: what a check stops is refused, by name, before anything is
+ * stored.
+ */
+export async function requireNoStops(
+  db: Db,
+  actor: Actor,
+  row: PostRow,
+  accounts: AccountRow[],
+  trial: Pick<Trial, 'accounts' | 'lines'>,
+): Promise<void> {
   const proofOf = await proofMaker(db, (await brandById(db, actor.brandId))!, [row])
   const before: { account: string; network: string; text: string }[] = []
   for (const account of accounts) {
     const made = proofOf(row.id, account)
     const plannedAt = trial.accounts.find(({ accountId }) => accountId === account.id)?.at ?? null
-    const stop = (await checksOf(db, actor.brandId, row, account, made, plannedAt, before)).find(({ level }) => level === 'stop')
+    const stop = (await checksOf(db, actor.brandId, row, account, made, plannedAt, before)).find(
+      ({ level }) => level === 'stop',
+    )
     if (stop) throw refusalOf(account, stop, made.proof.measure.left)
     requireOtherWords(account, made.rules.equalTextRefusedDays, trial)
-    for (const { wording } of trial.lines.filter((line) => line.accountId === account.id && line.wording > 0)) {
+    for (const { wording } of trial.lines.filter(
+      (line) => line.accountId === account.id && line.wording > 0,
+    )) {
       const other = proofOf(row.id, account, wording)
-      const unfit = (await checksOf(db, actor.brandId, row, account, other, null, [])).find(({ level }) => level === 'stop')
+      const unfit = (await checksOf(db, actor.brandId, row, account, other, null, [])).find(
+        ({ level }) => level === 'stop',
+      )
       if (unfit) throw refusalOf(account, unfit, other.proof.measure.left)
     }
     before.push({ account: account.name, network: made.rules.id, text: made.proof.text })
@@ -150,19 +212,32 @@ export async function requireNoStops(db: Db, actor: Actor, row: PostRow, account
 }
 
 /** A network that refuses the same text within some days gets each echo of those days in other words. */
-function requireOtherWords(account: AccountRow, refusedDays: number | null, trial: Pick<Trial, 'lines'>): void {
+function requireOtherWords(
+  account: AccountRow,
+  refusedDays: number | null,
+  trial: Pick<Trial, 'lines'>,
+): void {
   if (refusedDays === null) return
   const own = trial.lines.filter((line) => line.accountId === account.id)
   const hoursOf = ({ follows }: NewLine): number => {
     const { hours = 0, days = 0, weeks = 0 } = follows?.after ?? {}
     return hours + 24 * (days + 7 * weeks)
   }
-  const isTooSoon = own.some((line) => own.some((other) => other !== line && other.wording === line.wording && Math.abs(hoursOf(other) - hoursOf(line)) < 24 * refusedDays)) // prettier-ignore
+  const isTooSoon = own.some((line) =>
+    own.some(
+      (other) =>
+        other !== line &&
+        other.wording === line.wording &&
+        Math.abs(hoursOf(other) - hoursOf(line)) < 24 * refusedDays,
+    ),
+  )
   if (isTooSoon) throw problem('sameAgain', account.name, refusedDays).at('echoes')
 }
 
 const refusalOf = (account: AccountRow, stop: Check, left: number) =>
-  stop.id === 'length' ? problem('tooLongFor', account.name, -left).at('text') : problem('notReady', account.name, stop.says).at('text')
+  stop.id === 'length'
+    ? problem('tooLongFor', account.name, -left).at('text')
+    : problem('notReady', account.name, stop.says).at('text')
 
 /** Puts the lines to be behind all others, or before them; echoes follow the line of the post itself. */
 async function insertLines(db: Db, tracked: Tracked, post: PostRow, lines: NewLine[]): Promise<void> {
@@ -172,20 +247,24 @@ async function insertLines(db: Db, tracked: Tracked, post: PostRow, lines: NewLi
   let back = await nextPosition(db, 'lines', post.brand_id)
   for (const line of lines) {
     const { fixed, follows } = line
-    await tracked.insert('lines', { id: ids.get(line.id)! }, {
-      brand_id: post.brand_id,
-      post_id: post.id,
-      account_id: line.accountId,
-      position: line.isFirst ? first - front.length + front.indexOf(line) : back++,
-      state: 'in-line',
-      fixed_at: fixed && 'at' in fixed ? Date.parse(fixed.at) : null,
-      slot_at: fixed && 'slotAt' in fixed ? Date.parse(fixed.slotAt) : null,
-      lined_at: now(),
-      echo: line.echo,
-      wording: line.wording,
-      follows_id: follows ? ids.get(follows.id)! : null,
-      after_json: follows ? JSON.stringify(follows.after) : null,
-    }) // prettier-ignore
+    await tracked.insert(
+      'lines',
+      { id: ids.get(line.id)! },
+      {
+        brand_id: post.brand_id,
+        post_id: post.id,
+        account_id: line.accountId,
+        position: line.isFirst ? first - front.length + front.indexOf(line) : back++,
+        state: 'in-line',
+        fixed_at: fixed && 'at' in fixed ? Date.parse(fixed.at) : null,
+        slot_at: fixed && 'slotAt' in fixed ? Date.parse(fixed.slotAt) : null,
+        lined_at: now(),
+        echo: line.echo,
+        wording: line.wording,
+        follows_id: follows ? ids.get(follows.id)! : null,
+        after_json: follows ? JSON.stringify(follows.after) : null,
+      },
+    )
   }
 }
 
@@ -194,10 +273,14 @@ async function placesOf(brandId: string, postId: string, accountIds: string[]): 
   const { lines, deliveries } = known
   const { plan } = shownPlan(known)
   return accountIds.map((accountId) => {
-    const line = [...lines.values()].find((one) => one.post_id === postId && one.account_id === accountId && one.echo === 0)
+    const line = [...lines.values()].find(
+      (one) => one.post_id === postId && one.account_id === accountId && one.echo === 0,
+    )
     const entry = plan.entries.find((candidate) => candidate.postId === line?.id)
     const refusal = plan.unplaced.find((candidate) => candidate.postId === line?.id)
-    const sent = line ? undefined : deliveries.findLast((one) => one.post_id === postId && one.account_id === accountId)
+    const sent = line
+      ? undefined
+      : deliveries.findLast((one) => one.post_id === postId && one.account_id === accountId)
     return {
       accountId,
       at: entry?.at ?? (sent ? toInstant(sent.due_at) : null),
@@ -206,12 +289,17 @@ async function placesOf(brandId: string, postId: string, accountIds: string[]): 
   })
 }
 
-/** Takes a post out of one account's line, with the echoes that follow it. What is already handed to the network can't be taken back. */
+/**
+ * Takes a post out of one account's line, with the echoes that follow it. What is already handed to the
+ * network can't be taken back.
+ */
 export async function takeOut(actor: Actor, lineId: string): Promise<Undoable & { echoes: number }> {
   const { result, historyId } = await changeUndoably(actor, 'line', lineId, async (db, tracked) => {
     const line = await lineById(db, actor.brandId, lineId)
     if (!line) throw problem('alreadyGone')
-    const echoes = (await linesOfPost(db, actor.brandId, line.post_id)).filter((one) => one.follows_id === lineId)
+    const echoes = (await linesOfPost(db, actor.brandId, line.post_id)).filter(
+      (one) => one.follows_id === lineId,
+    )
     for (const one of [...echoes, line]) await tracked.remove('lines', { id: one.id })
     return echoes.length
   })
@@ -224,7 +312,10 @@ export async function sendNow(actor: Actor, lineId: string): Promise<void> {
     const line = await lineById(db, actor.brandId, lineId)
     if (!line) throw problem('alreadyGone')
     if (line.approval !== 'approved' || line.approved_version !== line.version) throw problem('notApproved')
-    const [brand, account] = [await brandById(db, actor.brandId), await accountById(db, actor.brandId, line.account_id)]
+    const [brand, account] = [
+      await brandById(db, actor.brandId),
+      await accountById(db, actor.brandId, line.account_id),
+    ]
     const isOnHold = line.state === 'held' && (line.hold_until === null || line.hold_until > now())
     if (isOnHold || (brand && account && planHold(brand, account))) throw problem('onHold')
     await freeze(db, line, now(), null, actor.personId)

@@ -1,5 +1,12 @@
 import { toInstant } from '#core/instant'
-import { planDifference, planLines, type Moved, type Plan, type PlanInput, type PlanPost } from '#core/schedule'
+import {
+  planDifference,
+  planLines,
+  type Moved,
+  type Plan,
+  type PlanInput,
+  type PlanPost,
+} from '#core/schedule'
 import { canonicalUrl } from '#core/url'
 import type { Echo, Placement, Placing } from '#shared/schedule/types'
 import * as words from '#shared/words'
@@ -32,20 +39,30 @@ export interface Trial extends Placing {
 }
 
 /**
- * Where a post and its echoes would go, and which other posts would move, without storing anything. The version changes when any of it
- * does; what is confirmed with it goes where it was shown.
+ * Where a post and its echoes would go, and which other posts would move, without storing anything. The
+ * version changes when any of it does; what is confirmed with it goes where it was shown.
  */
-export async function tryPlacing(db: Db, brandId: string, post: PlacedPost, placements: Placement[], echoes: Echo[]): Promise<Trial> {
+export async function tryPlacing(
+  db: Db,
+  brandId: string,
+  post: PlacedPost,
+  placements: Placement[],
+  echoes: Echo[],
+): Promise<Trial> {
   const known = await planOf(db, brandId)
   const { input, plan } = shownPlan(known)
   const isHere = (accountId: string): boolean => input.accounts.some(({ id }) => id === accountId)
-  const lines = placements.filter(({ accountId }) => isHere(accountId)).flatMap((placement) => newLines(post, placement, echoes, input, plan))
+  const lines = placements
+    .filter(({ accountId }) => isHere(accountId))
+    .flatMap((placement) => newLines(post, placement, echoes, input, plan))
   const front = lines.filter((line) => line.isFirst).map((line) => planPostOf(line, post, input.now))
   const back = lines.filter((line) => !line.isFirst).map((line) => planPostOf(line, post, input.now))
   const after = planLines({ ...input, posts: [...front, ...input.posts, ...back] })
   const moved = planDifference(plan, after)
   const places = placements.map(({ accountId }) => {
-    const of = lines.filter((line) => line.accountId === accountId).map((line) => placeIn(after, line, known, placements))
+    const of = lines
+      .filter((line) => line.accountId === accountId)
+      .map((line) => placeIn(after, line, known, placements))
     return { accountId, ...(of[0] ?? { at: null, says: '' }), echoes: of.slice(1) }
   })
   return {
@@ -56,7 +73,8 @@ export async function tryPlacing(db: Db, brandId: string, post: PlacedPost, plac
   }
 }
 
-const textOf = (line: { text: string; own_text: string | null } | undefined): string => (line ? (line.own_text ?? line.text) : '')
+const textOf = (line: { text: string; own_text: string | null } | undefined): string =>
+  line ? (line.own_text ?? line.text) : ''
 
 /** What of a place was shown. One that goes out now goes out a moment later when it is confirmed. */
 const shownOf = ({ accountId, at, echoes }: Placing['accounts'][number], placements: Placement[]) => {
@@ -65,18 +83,47 @@ const shownOf = ({ accountId, at, echoes }: Placing['accounts'][number], placeme
 }
 
 /** Other posts that move, as the screens name them. */
-export const movedWithTexts = (moved: Moved[], lines: ReadonlyMap<string, { text: string; own_text: string | null }>): Placing['moved'] =>
-  moved.map((one) => ({ ...one, text: textOf(lines.get(one.id)) }))
+export const movedWithTexts = (
+  moved: Moved[],
+  lines: ReadonlyMap<string, { text: string; own_text: string | null }>,
+): Placing['moved'] => moved.map((one) => ({ ...one, text: textOf(lines.get(one.id)) }))
 
-function newLines(post: PlacedPost, placement: Placement, echoes: Echo[], input: PlanInput, plan: Plan): NewLine[] {
+function newLines(
+  post: PlacedPost,
+  placement: Placement,
+  echoes: Echo[],
+  input: PlanInput,
+  plan: Plan,
+): NewLine[] {
   const { accountId } = placement
-  const first: NewLine = { id: `new ${accountId}`, accountId, echo: 0, wording: 0, fixed: fixedOf(post, placement, input, plan), follows: null, isFirst: placement.kind === 'first' } // prettier-ignore
+  const first: NewLine = {
+    id: `new ${accountId}`,
+    accountId,
+    echo: 0,
+    wording: 0,
+    fixed: fixedOf(post, placement, input, plan),
+    follows: null,
+    isFirst: placement.kind === 'first',
+  }
   // Echoes wait behind all others: they move nobody.
-  const more = echoes.map(({ after, wording }, at): NewLine => ({ ...first, isFirst: false, id: `new ${accountId} ${at + 1}`, echo: at + 1, wording, fixed: null, follows: { id: first.id, after } })) // prettier-ignore
+  const more = echoes.map(({ after, wording }, at): NewLine => ({
+    ...first,
+    isFirst: false,
+    id: `new ${accountId} ${at + 1}`,
+    echo: at + 1,
+    wording,
+    fixed: null,
+    follows: { id: first.id, after },
+  }))
   return [first, ...more]
 }
 
-function fixedOf(post: PlacedPost, { accountId, kind, at }: Placement, input: PlanInput, plan: Plan): PlanPost['fixed'] {
+function fixedOf(
+  post: PlacedPost,
+  { accountId, kind, at }: Placement,
+  input: PlanInput,
+  plan: Plan,
+): PlanPost['fixed'] {
   if (kind === 'now') return { at: input.now }
   if (kind === 'time') return { at: at! }
   if (kind === 'slot') return { slotAt: at! }
@@ -84,9 +131,19 @@ function fixedOf(post: PlacedPost, { accountId, kind, at }: Placement, input: Pl
   // After all that wait there: the first slot it may take behind the last of them, which is then its own.
   const endsAt = plan.perAccount.find((one) => one.accountId === accountId)?.endsAt
   if (!endsAt) return null
-  const line: NewLine = { id: 'probe', accountId, echo: 0, wording: 0, fixed: null, follows: null, isFirst: false }
+  const line: NewLine = {
+    id: 'probe',
+    accountId,
+    echo: 0,
+    wording: 0,
+    fixed: null,
+    follows: null,
+    isFirst: false,
+  }
   const probe = planPostOf(line, { ...post, notBefore: Date.parse(endsAt) + 1 }, input.now)
-  const entry = planLines({ ...input, posts: [...input.posts, probe] }).entries.find((one) => one.postId === 'probe')
+  const entry = planLines({ ...input, posts: [...input.posts, probe] }).entries.find(
+    (one) => one.postId === 'probe',
+  )
   return entry?.slotAt ? { slotAt: entry.slotAt } : null
 }
 
@@ -103,10 +160,17 @@ const planPostOf = (line: NewLine, post: PlacedPost, at: string): PlanPost => ({
   linkKey: post.link ? canonicalUrl(post.link) : null,
 })
 
-function placeIn(plan: Plan, line: NewLine, known: BrandPlan, placements: Placement[]): { at: string | null; says: string } {
+function placeIn(
+  plan: Plan,
+  line: NewLine,
+  known: BrandPlan,
+  placements: Placement[],
+): { at: string | null; says: string } {
   const entry = plan.entries.find((one) => one.postId === line.id)
   if (!entry) return { at: null, says: plan.unplaced.find((one) => one.postId === line.id)?.says ?? '' }
-  const isNow = line.echo === 0 && placements.some(({ accountId, kind }) => accountId === line.accountId && kind === 'now')
+  const isNow =
+    line.echo === 0 &&
+    placements.some(({ accountId, kind }) => accountId === line.accountId && kind === 'now')
   // What waits for a hold to be lifted has a place in line; what is to go out this minute has none.
   if (isNow && isHeld(known, line.accountId)) return { at: null, says: words.hold.nothingNow }
   return { at: entry.at, says: placeSays(known, line.accountId, [entry.because, ...entry.warns].join(' ')) }

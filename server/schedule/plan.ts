@@ -1,13 +1,32 @@
 import { createHash } from 'node:crypto'
 import { DAY, MINUTE, toInstant, type Weekday } from '#core/instant'
-import { isHeldOpenly, planLines, withHoldsLifted, type Offset, type Plan, type PlanInput, type PlanPost, type Sent, type Timetable } from '#core/schedule'
+import {
+  isHeldOpenly,
+  planLines,
+  withHoldsLifted,
+  type Offset,
+  type Plan,
+  type PlanInput,
+  type PlanPost,
+  type Sent,
+  type Timetable,
+} from '#core/schedule'
 import { NOTHING_THERE } from '#shared/delivery/states'
 import type { ExceptView } from '#shared/schedule/types'
 import { LIMITS } from '#shared/platform/limits'
 import * as words from '#shared/words'
 import { now } from '#server/platform/clock'
 import type { Db } from '#server/platform/db'
-import { accountsOf, slotsOf, type AccountRow, type SlotRow, exceptionsOf, mixOf, planHold, LATE_MINUTES } from '#server/networks'
+import {
+  accountsOf,
+  slotsOf,
+  type AccountRow,
+  type SlotRow,
+  exceptionsOf,
+  mixOf,
+  planHold,
+  LATE_MINUTES,
+} from '#server/networks'
 import { brandById, pillarsOf, type BrandRow } from '#server/people'
 import { deliveriesBetween, type DeliveryRow } from '#server/delivery'
 import { linesOf, type LinedPost, linkKeyOf } from '#server/posts'
@@ -36,7 +55,10 @@ export async function planOf(db: Db, brandId: string): Promise<BrandPlan> {
   const accounts = await accountsOf(db, brandId)
   const lookBack = Math.max(
     HISTORY_DAYS,
-    ...accounts.flatMap((account) => [account.repeat_after_days ?? 0, ...mixOf(account).map(({ windowDays }) => windowDays)]),
+    ...accounts.flatMap((account) => [
+      account.repeat_after_days ?? 0,
+      ...mixOf(account).map(({ windowDays }) => windowDays),
+    ]),
   )
   const [slots, lines, deliveries, pillars] = [
     await slotsOf(db, brandId),
@@ -53,17 +75,28 @@ export async function planOf(db: Db, brandId: string): Promise<BrandPlan> {
     accounts: accounts.map((account) => planAccount(brand, account, slots, pillars)),
     posts: lines.map((line) => planPost(line, at)),
     evergreens: [],
-    // One that was refused keeps its slot too: else the whole line would be tried, and refused, within a minute.
+    // One that was refused keeps its slot too: else the whole line would be tried, and refused, within a
+    // minute.
     history: deliveries.map(sentOf),
   }
-  return { brand, accounts, lines: new Map(lines.map((line) => [line.id, line])), deliveries, input, plan: planLines(input) }
+  return {
+    brand,
+    accounts,
+    lines: new Map(lines.map((line) => [line.id, line])),
+    deliveries,
+    input,
+    plan: planLines(input),
+  }
 }
 
 /**
- * The plan that places are shown and tried with: as if holds without an end were lifted, since nothing can be planned behind those. What
- * is sent goes by the plan as it is.
+ * The plan that places are shown and tried with: as if holds without an end were lifted, since nothing can be
+ * planned behind those. What is sent goes by the plan as it is.
  */
-export function shownPlan({ input, plan }: Pick<BrandPlan, 'input' | 'plan'>): Pick<BrandPlan, 'input' | 'plan'> {
+export function shownPlan({
+  input,
+  plan,
+}: Pick<BrandPlan, 'input' | 'plan'>): Pick<BrandPlan, 'input' | 'plan'> {
   if (!isHeldOpenly(input)) return { input, plan }
   const lifted = withHoldsLifted(input, 'without-end')
   return { input: lifted, plan: planLines(lifted) }
@@ -77,10 +110,20 @@ export const isHeld = ({ input }: Pick<BrandPlan, 'input'>, accountId: string): 
 export const placeSays = (known: Pick<BrandPlan, 'input'>, accountId: string, says: string): string =>
   isHeld(known, accountId) ? words.hold.wouldGo(says) : says
 
-function planAccount(brand: BrandRow, account: AccountRow, slots: SlotRow[], pillars: ReadonlySet<string>): PlanInput['accounts'][number] {
+function planAccount(
+  brand: BrandRow,
+  account: AccountRow,
+  slots: SlotRow[],
+  pillars: ReadonlySet<string>,
+): PlanInput['accounts'][number] {
   return {
     id: account.id,
-    timetable: timetableOf(brand.zone, slots.filter((slot) => slot.account_id === account.id), exceptionsOf(account), pillars), // prettier-ignore
+    timetable: timetableOf(
+      brand.zone,
+      slots.filter((slot) => slot.account_id === account.id),
+      exceptionsOf(account),
+      pillars,
+    ),
     perDay: account.per_day,
     minGapMinutes: account.min_gap_minutes,
     hold: planHold(brand, account),
@@ -91,24 +134,46 @@ function planAccount(brand: BrandRow, account: AccountRow, slots: SlotRow[], pil
   }
 }
 
-/** A timetable as the plan takes it. A slot kept for a pillar that was removed is open to any: else it would stay empty for ever. */
+/**
+ * A timetable as the plan takes it. A slot kept for a pillar that was removed is open to any: else it would
+ * stay empty for ever.
+ */
 export function timetableOf(
   zone: string,
   slots: Pick<SlotRow, 'id' | 'weekday' | 'time' | 'use' | 'pillar_id'>[],
   except: ExceptView[],
   pillars: ReadonlySet<string>,
 ): Timetable {
-  const kept = (use: SlotRow['use'], pillarId: string | null): Pick<Timetable['slots'][number], 'use' | 'pillar'> =>
-    use === 'pillar' && !pillars.has(pillarId ?? '') ? { use: 'any', pillar: null } : { use, pillar: pillarId }
+  const kept = (
+    use: SlotRow['use'],
+    pillarId: string | null,
+  ): Pick<Timetable['slots'][number], 'use' | 'pillar'> =>
+    use === 'pillar' && !pillars.has(pillarId ?? '')
+      ? { use: 'any', pillar: null }
+      : { use, pillar: pillarId }
   return {
     zone,
-    slots: slots.map((slot) => ({ id: slot.id, weekday: slot.weekday as Weekday, time: slot.time, ...kept(slot.use, slot.pillar_id) })),
-    except: except.map(({ date, does, slots: own }) => ({ date, does, slots: own.map(({ time, use, pillarId }) => ({ time, ...kept(use, pillarId) })) })),
+    slots: slots.map((slot) => ({
+      id: slot.id,
+      weekday: slot.weekday as Weekday,
+      time: slot.time,
+      ...kept(slot.use, slot.pillar_id),
+    })),
+    except: except.map(({ date, does, slots: own }) => ({
+      date,
+      does,
+      slots: own.map(({ time, use, pillarId }) => ({ time, ...kept(use, pillarId) })),
+    })),
   }
 }
 
 function planPost(line: LinedPost, at: number): PlanPost {
-  const fixed = line.fixed_at !== null ? { at: toInstant(line.fixed_at) } : line.slot_at !== null ? { slotAt: toInstant(line.slot_at) } : null
+  const fixed =
+    line.fixed_at !== null
+      ? { at: toInstant(line.fixed_at) }
+      : line.slot_at !== null
+        ? { slotAt: toInstant(line.slot_at) }
+        : null
   const isApproved = line.approval === 'approved' && line.approved_version === line.version
   const isOnHold = line.state === 'held' && (line.hold_until === null || line.hold_until > at)
   return {
@@ -116,11 +181,17 @@ function planPost(line: LinedPost, at: number): PlanPost {
     accountId: line.account_id,
     pillar: line.pillar_id,
     fixed,
-    follows: line.follows_id === null ? null : { id: line.follows_id, after: JSON.parse(line.after_json ?? '{}') as Offset },
+    follows:
+      line.follows_id === null
+        ? null
+        : { id: line.follows_id, after: JSON.parse(line.after_json ?? '{}') as Offset },
     // Its echoes on the same account are its series.
     seriesId: line.series_id ?? line.post_id,
-    // A slot that had passed when the post was lined up was not missed by it; a hold with an end is over then.
-    notBefore: toInstant(Math.max(line.not_before ?? 0, line.lined_at, isOnHold ? (line.hold_until ?? 0) : 0)),
+    // A slot that had passed when the post was lined up was not missed by it; a hold with an end is over
+    // then.
+    notBefore: toInstant(
+      Math.max(line.not_before ?? 0, line.lined_at, isOnHold ? (line.hold_until ?? 0) : 0),
+    ),
     goodUntil: line.good_until === null ? null : toInstant(line.good_until),
     firm: isApproved && !(isOnHold && line.hold_until === null),
     held: isOnHold,
@@ -128,7 +199,10 @@ function planPost(line: LinedPost, at: number): PlanPost {
   }
 }
 
-/** A delivery as the plan counts it: one that the network has nothing of holds its slot, and no link or series. */
+/**
+ * A delivery as the plan counts it: one that the network has nothing of holds its slot, and no link or
+ * series.
+ */
 function sentOf(delivery: DeliveryRow): Sent {
   const isThere = !NOTHING_THERE.includes(delivery.state)
   return {
@@ -150,19 +224,25 @@ export function versionOf(plan: Plan): string {
   return shortHash([placed, plan.unplaced.map(({ postId }) => postId)])
 }
 
-export const shortHash = (value: unknown): string => createHash('sha256').update(JSON.stringify(value)).digest('base64url').slice(0, 16)
+export const shortHash = (value: unknown): string =>
+  createHash('sha256').update(JSON.stringify(value)).digest('base64url').slice(0, 16)
 
 /**
- * The next instant at which something about this brand's plan happens by itself: a firm post is due, one that is not firm gives its slot
- * to the next, a hold ends. Null when nothing will.
+ * The next instant at which something about this brand's plan happens by itself: a firm post is due, one that
+ * is not firm gives its slot to the next, a hold ends. Null when nothing will.
  */
-export const nextTurnAt = async (db: Db, brandId: string): Promise<number | null> => nextTurnOf(await planOf(db, brandId))
+export const nextTurnAt = async (db: Db, brandId: string): Promise<number | null> =>
+  nextTurnOf(await planOf(db, brandId))
 
 /** The same of a plan that is known. */
 export function nextTurnOf({ brand, accounts, lines, plan }: BrandPlan): number | null {
   const due = plan.entries.find((entry) => entry.firm)
-  const settles = plan.entries.filter((entry) => !entry.firm).map((entry) => Date.parse(entry.slotAt ?? entry.at) - SETTLE_MINUTES * MINUTE + 1)
-  const ends = [brand, ...accounts, ...[...lines.values()].filter(({ state }) => state === 'held')].flatMap((one) => one.hold_until ?? [])
+  const settles = plan.entries
+    .filter((entry) => !entry.firm)
+    .map((entry) => Date.parse(entry.slotAt ?? entry.at) - SETTLE_MINUTES * MINUTE + 1)
+  const ends = [brand, ...accounts, ...[...lines.values()].filter(({ state }) => state === 'held')].flatMap(
+    (one) => one.hold_until ?? [],
+  )
   const turns = [...(due ? [Date.parse(due.at)] : []), ...[...settles, ...ends].filter((at) => at > now())]
   return turns.length === 0 ? null : Math.min(...turns)
 }

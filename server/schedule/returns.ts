@@ -1,14 +1,29 @@
 import type { Db } from '#server/platform/db'
 import { accountById, type AccountRow } from '#server/networks'
 import { brandById } from '#server/people'
-import { linesOfPost, postById, postsInLineOf, removeLine, type PostRow, addEvent, proofMaker, violationOf } from '#server/posts'
+import {
+  linesOfPost,
+  postById,
+  postsInLineOf,
+  removeLine,
+  type PostRow,
+  addEvent,
+  proofMaker,
+  violationOf,
+} from '#server/posts'
 import { Tracked } from '#server/platform/db/tracked'
 import { announce } from '#server/platform/changes/announce'
 
-/** Takes a post that no longer suits a network out of that account's line and puts it back on the Desk, with the reason. */
+/**
+ * Takes a post that no longer suits a network out of that account's line and puts it back on the Desk, with
+ * the reason.
+ */
 export async function returnToDesk(db: Db, post: PostRow, account: AccountRow, says: string): Promise<void> {
   const tracked = new Tracked(db)
-  for (const line of (await linesOfPost(db, post.brand_id, post.id)).filter(({ account_id }) => account_id === account.id)) await removeLine(db, line.id)
+  for (const line of (await linesOfPost(db, post.brand_id, post.id)).filter(
+    ({ account_id }) => account_id === account.id,
+  ))
+    await removeLine(db, line.id)
   await tracked.update(
     'posts',
     { id: post.id },
@@ -25,7 +40,10 @@ export async function returnToDesk(db: Db, post: PostRow, account: AccountRow, s
   await announce(db, post.brand_id, 'line', post.id)
 }
 
-/** After a network's rules changed: what waits in an account's line and no longer suits goes back to the Desk. Gives how many did. */
+/**
+ * After a network's rules changed: what waits in an account's line and no longer suits goes back to the Desk.
+ * Gives how many did.
+ */
 export async function returnInvalid(db: Db, brandId: string, accountId: string): Promise<number> {
   const account = await accountById(db, brandId, accountId)
   const brand = await brandById(db, brandId)

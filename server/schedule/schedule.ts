@@ -20,14 +20,19 @@ export async function scheduleOf(brandId: string, from: string | null, days: num
   const start = clock.toUtc(Date.parse(`${first}T00:00:00Z`))
   const last = new Date(Date.parse(`${first}T00:00:00Z`) + days * DAY).toISOString().slice(0, 10)
   const end = clock.toUtc(Date.parse(`${last}T00:00:00Z`))
-  const shown = start < now() - HISTORY_DAYS * DAY ? await deliveriesBetween(db, brandId, start, end) : deliveries
+  const shown =
+    start < now() - HISTORY_DAYS * DAY ? await deliveriesBetween(db, brandId, start, end) : deliveries
   const isShown = (at: string): boolean => Date.parse(at) >= start && Date.parse(at) < end
-  // What a hold keeps from having a place is shown where it would stand without: nothing seems lost while all is held.
+  // What a hold keeps from having a place is shown where it would stand without: nothing seems lost while all
+  // is held.
   const held = heldPlaces(input, plan)
   const heldIds = new Set(held.map(({ postId }) => postId))
   const entries = [...plan.entries, ...held].filter((entry) => isShown(entry.at))
   const shownLines = entries.flatMap((entry) => lines.get(entry.postId ?? '') ?? [])
-  const facts = await cardFacts(db, brandId, [...shownLines.map((line) => line.post_id), ...shown.map((delivery) => delivery.post_id)])
+  const facts = await cardFacts(db, brandId, [
+    ...shownLines.map((line) => line.post_id),
+    ...shown.map((delivery) => delivery.post_id),
+  ])
   const texts = await cardTexts(
     db,
     brand,
@@ -42,7 +47,11 @@ export async function scheduleOf(brandId: string, from: string | null, days: num
       const account = accounts.find(({ id }) => id === entry.accountId)
       if (!line || !account) return []
       const card = lineCard(entry, line, texts.get(line.id)!, facts)
-      return [heldIds.has(line.id) ? { ...card, isHeldBack: !card.isHeld, says: words.hold.wouldGo(card.says) } : card]
+      return [
+        heldIds.has(line.id)
+          ? { ...card, isHeldBack: !card.isHeld, says: words.hold.wouldGo(card.says) }
+          : card,
+      ]
     }),
   ]
   const holds = new Map(input.accounts.map(({ id, hold }) => [id, hold]))
@@ -52,7 +61,9 @@ export async function scheduleOf(brandId: string, from: string | null, days: num
   const takable = open.filter((slot) => slot.use !== 'free' && !slot.held)
   // An account that nothing was lined up for lately is no gap to fill.
   const used = new Set([...input.posts, ...input.history].map(({ accountId }) => accountId))
-  const fillable = takable.filter((slot) => Date.parse(slot.at) < now() + 7 * DAY && (used.size === 0 || used.has(slot.accountId)))
+  const fillable = takable.filter(
+    (slot) => Date.parse(slot.at) < now() + 7 * DAY && (used.size === 0 || used.has(slot.accountId)),
+  )
   return {
     from: first,
     to: last,
@@ -65,7 +76,17 @@ export async function scheduleOf(brandId: string, from: string | null, days: num
       const line = lines.get(entry.postId)
       // An echo of weeks ahead has its place in time.
       if ((line?.follows_id && entry.code === 'beyond-until') || heldIds.has(entry.postId)) return []
-      return line ? [{ lineId: line.id, postId: line.post_id, accountId: line.account_id, text: line.own_text ?? line.text, says: entry.says }] : []
+      return line
+        ? [
+            {
+              lineId: line.id,
+              postId: line.post_id,
+              accountId: line.account_id,
+              text: line.own_text ?? line.text,
+              says: entry.says,
+            },
+          ]
+        : []
     }),
     planVersion: versionOf(plan),
     lined: plan.entries.length,
@@ -82,20 +103,27 @@ export async function scheduleOf(brandId: string, from: string | null, days: num
   }
 }
 
-const lastOf = (entries: Plan['entries']): string | null => entries.reduce<string | null>((last, { at }) => (last === null || at > last ? at : last), null)
-const isWithin = (hold: { until: string | null } | null, at: string): boolean => hold !== null && (hold.until === null || at < hold.until)
+const lastOf = (entries: Plan['entries']): string | null =>
+  entries.reduce<string | null>((last, { at }) => (last === null || at > last ? at : last), null)
+const isWithin = (hold: { until: string | null } | null, at: string): boolean =>
+  hold !== null && (hold.until === null || at < hold.until)
 
 const TROUBLE_DAYS = 7
 const TROUBLED: DeliveryState[] = ['not-sent', 'waiting', 'unknown', 'undecided', 'in-part']
 
-/** Deliveries of the last week that did not arrive, newest first; one whose post waits again or went out since is settled. */
+/**
+ * Deliveries of the last week that did not arrive, newest first; one whose post waits again or went out since
+ * is settled.
+ */
 function troubledOf(deliveries: DeliveryRow[], lines: LinedPost[]): DeliveryRow[] {
   const isSame = (a: { post_id: string; account_id: string; echo: number }, b: DeliveryRow): boolean =>
     a.post_id === b.post_id && a.account_id === b.account_id && a.echo === b.echo
   return deliveries
     .filter((delivery) => TROUBLED.includes(delivery.state) && delivery.due_at > now() - TROUBLE_DAYS * DAY)
     .filter(
-      (delivery) => !lines.some((line) => isSame(line, delivery)) && !deliveries.some((other) => isSame(other, delivery) && other.due_at > delivery.due_at),
+      (delivery) =>
+        !lines.some((line) => isSame(line, delivery)) &&
+        !deliveries.some((other) => isSame(other, delivery) && other.due_at > delivery.due_at),
     )
     .toReversed()
 }
@@ -108,17 +136,36 @@ interface CardFacts {
 
 async function cardFacts(db: Db, brandId: string, postIds: string[]): Promise<CardFacts> {
   const ids = [...new Set(postIds)]
-  const about = new Map((await aboutPosts(db, brandId, ids)).map(({ id, by, source }) => [id, { by, source }]))
-  const times = new Map((await sendingsOfPosts(db, brandId, ids)).map((row) => [`${row.post_id} ${row.account_id}`, Number(row.n)]))
+  const about = new Map(
+    (await aboutPosts(db, brandId, ids)).map(({ id, by, source }) => [id, { by, source }]),
+  )
+  const times = new Map(
+    (await sendingsOfPosts(db, brandId, ids)).map((row) => [
+      `${row.post_id} ${row.account_id}`,
+      Number(row.n),
+    ]),
+  )
   return { about, times }
 }
 
-function factsOf(row: { post_id: string; account_id: string; echo: number }, { about, times }: CardFacts): Pick<Card, 'by' | 'source' | 'echo'> {
+function factsOf(
+  row: { post_id: string; account_id: string; echo: number },
+  { about, times }: CardFacts,
+): Pick<Card, 'by' | 'source' | 'echo'> {
   const of = times.get(`${row.post_id} ${row.account_id}`) ?? 1
-  return { by: about.get(row.post_id)?.by ?? '', source: about.get(row.post_id)?.source ?? null, echo: of > 1 ? { at: row.echo + 1, of } : null }
+  return {
+    by: about.get(row.post_id)?.by ?? '',
+    source: about.get(row.post_id)?.source ?? null,
+    echo: of > 1 ? { at: row.echo + 1, of } : null,
+  }
 }
 
-function lineCard(entry: Plan['entries'][number], line: LinedPost, { text, problems }: CardText, facts: CardFacts): Card {
+function lineCard(
+  entry: Plan['entries'][number],
+  line: LinedPost,
+  { text, problems }: CardText,
+  facts: CardFacts,
+): Card {
   const goodUntil = line.good_until === null ? null : toInstant(line.good_until)
   const late = goodUntilChecks({ now: toInstant(now()), plannedAt: entry.at, goodUntil })
   return {
@@ -135,7 +182,8 @@ function lineCard(entry: Plan['entries'][number], line: LinedPost, { text, probl
     warns: line.back_says === null ? entry.warns : [line.back_says, ...entry.warns],
     remoteUrl: null,
     isFixed: line.fixed_at !== null || line.slot_at !== null,
-    approval: line.approval === 'approved' && line.approved_version !== line.version ? 'draft' : line.approval,
+    approval:
+      line.approval === 'approved' && line.approved_version !== line.version ? 'draft' : line.approval,
     isHeldBack: false,
     isHeld: line.state === 'held' && (line.hold_until === null || line.hold_until > now()),
     problems: [...problems, ...late.map(({ says }) => says)],
@@ -186,6 +234,11 @@ export async function lookAheadOf(brandId: string): Promise<FoundAhead[]> {
   const { input, plan, lines } = await planOf(await useDb(), brandId)
   return previewWatch(input, plan).map((found) => {
     const line = lines.get(found.postId ?? '')
-    return { ...found, postId: line?.post_id ?? null, lineId: line?.id ?? null, text: line ? (line.own_text ?? line.text) : null }
+    return {
+      ...found,
+      postId: line?.post_id ?? null,
+      lineId: line?.id ?? null,
+      text: line ? (line.own_text ?? line.text) : null,
+    }
   })
 }

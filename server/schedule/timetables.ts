@@ -29,15 +29,28 @@ export async function tryTimetable(actor: Actor, id: string, input: TimetableInp
   const known = await planOf(db, actor.brandId)
   if (!known.accounts.some((account) => account.id === id)) throw problem('notFound')
   const pillars = new Set((await pillarsOf(db, actor.brandId)).map((pillar) => pillar.id))
-  const slots = input.slots.map((slot, at) => ({ id: `new ${at}`, weekday: slot.weekday, time: slot.time, use: slot.use, pillar_id: slot.pillarId }))
+  const slots = input.slots.map((slot, at) => ({
+    id: `new ${at}`,
+    weekday: slot.weekday,
+    time: slot.time,
+    use: slot.use,
+    pillar_id: slot.pillarId,
+  }))
   const changed = {
     timetable: timetableOf(known.brand.zone, slots, input.except, pillars),
     perDay: input.perDay,
     minGapMinutes: input.minGapMinutes,
     repeatAfterDays: input.repeatAfterDays,
-    mix: input.mix.filter(({ pillarId }) => pillars.has(pillarId)).map(({ pillarId, maxShare, windowDays }) => ({ pillar: pillarId, maxShare, windowDays })),
+    mix: input.mix
+      .filter(({ pillarId }) => pillars.has(pillarId))
+      .map(({ pillarId, maxShare, windowDays }) => ({ pillar: pillarId, maxShare, windowDays })),
   }
-  return changeOf(known, { ...known.input, accounts: known.input.accounts.map((account) => (account.id === id ? { ...account, ...changed } : account)) })
+  return changeOf(known, {
+    ...known.input,
+    accounts: known.input.accounts.map((account) =>
+      account.id === id ? { ...account, ...changed } : account,
+    ),
+  })
 }
 
 /** The posts that another plan of the same lines would put elsewhere, and its open slots. */
@@ -46,7 +59,12 @@ function changeOf({ plan, lines }: BrandPlan, input: PlanInput): PlanChange {
   const lost = after.unplaced.filter((one) => !plan.unplaced.some((known) => known.postId === one.postId))
   return {
     moved: movedWithTexts(planDifference(plan, after), lines),
-    lost: lost.map(({ postId, accountId, says }) => ({ id: postId, accountId, text: lines.get(postId)?.own_text ?? lines.get(postId)?.text ?? '', says })),
+    lost: lost.map(({ postId, accountId, says }) => ({
+      id: postId,
+      accountId,
+      text: lines.get(postId)?.own_text ?? lines.get(postId)?.text ?? '',
+      says,
+    })),
   }
 }
 
@@ -57,23 +75,34 @@ export async function setTimetable(actor: Actor, id: string, input: TimetableInp
     if (!row) throw problem('notFound')
     if (row.version !== input.version) throw problem('stale')
     const pillars = new Set((await pillarsOf(db, actor.brandId)).map((pillar) => pillar.id))
-    const named = [...input.slots, ...input.except.flatMap(({ slots }) => slots)].flatMap((slot) => (slot.use === 'pillar' ? [slot.pillarId ?? ''] : []))
-    if ([...named, ...input.mix.map(({ pillarId }) => pillarId)].some((pillar) => !pillars.has(pillar))) throw problem('notFound').at('slots')
-    await tracked.update('accounts', { id }, {
-      per_day: input.perDay,
-      min_gap_minutes: input.minGapMinutes,
-      repeat_after_days: input.repeatAfterDays,
-      except_json: JSON.stringify(input.except),
-      mix_json: JSON.stringify(input.mix),
-      version: row.version + 1,
-    }) // prettier-ignore
-    for (const slot of (await slotsOf(db, actor.brandId)).filter((one) => one.account_id === id)) await tracked.remove('slots', { id: slot.id })
+    const named = [...input.slots, ...input.except.flatMap(({ slots }) => slots)].flatMap((slot) =>
+      slot.use === 'pillar' ? [slot.pillarId ?? ''] : [],
+    )
+    if ([...named, ...input.mix.map(({ pillarId }) => pillarId)].some((pillar) => !pillars.has(pillar)))
+      throw problem('notFound').at('slots')
+    await tracked.update(
+      'accounts',
+      { id },
+      {
+        per_day: input.perDay,
+        min_gap_minutes: input.minGapMinutes,
+        repeat_after_days: input.repeatAfterDays,
+        except_json: JSON.stringify(input.except),
+        mix_json: JSON.stringify(input.mix),
+        version: row.version + 1,
+      },
+    )
+    for (const slot of (await slotsOf(db, actor.brandId)).filter((one) => one.account_id === id))
+      await tracked.remove('slots', { id: slot.id })
     await addSlots(tracked, id, input.slots)
   })
   return { historyId }
 }
 
-/** What fixed times keep when the brand's zone changes: the time on the clock, or the moment. A chosen slot always keeps its clock. */
+/**
+ * What fixed times keep when the brand's zone changes: the time on the clock, or the moment. A chosen slot
+ * always keeps its clock.
+ */
 export type FixedKeep = 'clock' | 'moment'
 
 /** What another zone would move, without storing it. */
@@ -82,20 +111,31 @@ export async function tryZone(actor: Actor, zone: string, keep: FixedKeep): Prom
   const convert = clockKeeper(known.brand, zone)
   const posts = known.input.posts.map((post) => {
     if (!post.fixed) return post
-    if ('slotAt' in post.fixed) return { ...post, fixed: { slotAt: toInstant(convert(Date.parse(post.fixed.slotAt))) } }
+    if ('slotAt' in post.fixed)
+      return { ...post, fixed: { slotAt: toInstant(convert(Date.parse(post.fixed.slotAt))) } }
     return keep === 'clock' ? { ...post, fixed: { at: toInstant(convert(Date.parse(post.fixed.at))) } } : post
   })
-  const accounts = known.input.accounts.map((account) => ({ ...account, timetable: { ...account.timetable, zone } }))
+  const accounts = known.input.accounts.map((account) => ({
+    ...account,
+    timetable: { ...account.timetable, zone },
+  }))
   return changeOf(known, { ...known.input, posts, accounts })
 }
 
 /** Keeps what is fixed where it was meant to be after the brand's zone changed. */
-export async function moveFixedTimes(db: Db, tracked: Tracked, brand: BrandRow, zone: string, keep: FixedKeep): Promise<void> {
+export async function moveFixedTimes(
+  db: Db,
+  tracked: Tracked,
+  brand: BrandRow,
+  zone: string,
+  keep: FixedKeep,
+): Promise<void> {
   const { lines } = await planOf(db, brand.id)
   const convert = clockKeeper(brand, zone)
   for (const { id, fixed_at, slot_at } of lines.values()) {
     if (slot_at !== null) await tracked.update('lines', { id }, { slot_at: convert(slot_at) })
-    if (fixed_at !== null && keep === 'clock') await tracked.update('lines', { id }, { fixed_at: convert(fixed_at) })
+    if (fixed_at !== null && keep === 'clock')
+      await tracked.update('lines', { id }, { fixed_at: convert(fixed_at) })
   }
 }
 

@@ -11,7 +11,10 @@ import type { DeliveryPayload } from '#server/posts'
 
 const RECENT = 40
 
-/** An account with what its own page shows: how its network stands to us, and what became of the posts that went there. */
+/**
+ * An account with what its own page shows: how its network stands to us, and what became of the posts that
+ * went there.
+ */
 export async function accountPage(actor: Actor, id: string): Promise<AccountPage> {
   const db = await useDb()
   const row = await accountById(db, actor.brandId, id)
@@ -35,7 +38,9 @@ export async function accountPage(actor: Actor, id: string): Promise<AccountPage
   }
 }
 
-/** Chooses where the account's network passes its posts on to. Throws `invalid` for what it does not offer. */
+/**
+ * Chooses where the account's network passes its posts on to. Throws `invalid` for what it does not offer.
+ */
 export async function setAlsoToOf(actor: Actor, id: string, alsoTo: string[]): Promise<AccountPage> {
   const page = await accountPage(actor, id)
   if (alsoTo.some((uid) => !page.targets.some((target) => target.uid === uid))) throw problem('notFound')

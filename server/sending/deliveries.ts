@@ -2,7 +2,15 @@ import { HOUR } from '#core/instant'
 import * as words from '#shared/words'
 import { now, realNow } from '#server/platform/clock'
 import { inTransaction, useDb, type Db } from '#server/platform/db'
-import { anyAccount, type AccountRow, accessOf, LATE_MS, countHandover, mustWait, noticeLate } from '#server/networks'
+import {
+  anyAccount,
+  type AccountRow,
+  accessOf,
+  LATE_MS,
+  countHandover,
+  mustWait,
+  noticeLate,
+} from '#server/networks'
 import * as store from '#server/delivery'
 import { type DeliveryRow, ChangedMeanwhile, putState, setState, noticeDecide } from '#server/delivery'
 import { log } from '#server/platform/log'
@@ -14,24 +22,34 @@ import { outgoingOf } from '#server/posts'
 import { holdDeliveryLease } from './deliveryLease'
 import { storeOutcome } from './outcomes'
 
-/** Everything that is due and free, in the order of its time: what has to be asked about first, then what is to be handed over. */
+/**
+ * Everything that is due and free, in the order of its time: what has to be asked about first, then what is
+ * to be handed over.
+ */
 export async function dueDeliveries(): Promise<DeliveryRow[]> {
   const db = await useDb()
   await setAbandonedToUnknown()
-  return [...(await store.workableDeliveries(db, 'unknown', now(), realNow())), ...(await store.sendableDeliveries(db, now(), realNow()))]
+  return [
+    ...(await store.workableDeliveries(db, 'unknown', now(), realNow())),
+    ...(await store.sendableDeliveries(db, now(), realNow())),
+  ]
 }
 
 /** A delivery whose sender died holds no lease any more; whether it arrived is not known. */
 async function setAbandonedToUnknown(): Promise<void> {
   const db = await useDb()
   for (const delivery of await store.workableDeliveries(db, 'sending', Number.MAX_SAFE_INTEGER, realNow())) {
-    await quietly(delivery, () => setState(delivery, { state: 'unknown', says: words.causes.abandoned, patch: { next_try_at: now() } }))
+    await quietly(delivery, () =>
+      setState(delivery, { state: 'unknown', says: words.causes.abandoned, patch: { next_try_at: now() } }),
+    )
   }
 }
 
 /** Does what a due delivery needs next. What another process did first is left to it. */
 export const workOn = (delivery: DeliveryRow, isStopping: () => boolean = () => false): Promise<void> =>
-  quietly(delivery, () => (delivery.state === 'unknown' ? settleUnknown(delivery) : sendOrPutBack(delivery, isStopping)))
+  quietly(delivery, () =>
+    delivery.state === 'unknown' ? settleUnknown(delivery) : sendOrPutBack(delivery, isStopping),
+  )
 
 async function quietly(delivery: DeliveryRow, work: () => Promise<unknown>): Promise<void> {
   try {
@@ -46,25 +64,46 @@ async function quietly(delivery: DeliveryRow, work: () => Promise<unknown>): Pro
 async function sendOrPutBack(delivery: DeliveryRow, isStopping: () => boolean): Promise<void> {
   const db = await useDb()
   const account = await anyAccount(db, delivery.brand_id, delivery.account_id)
-  if (!account || account.removed_at !== null) return setState(delivery, { state: 'not-sent', says: words.causes.noAccount })
+  if (!account || account.removed_at !== null)
+    return setState(delivery, { state: 'not-sent', says: words.causes.noAccount })
   if (delivery.remote_id === null) {
-    if (delivery.good_until !== null && now() > delivery.good_until) return storeOutcome(delivery, account, { kind: 'out-of-date' })
+    if (delivery.good_until !== null && now() > delivery.good_until)
+      return storeOutcome(delivery, account, { kind: 'out-of-date' })
     if (now() > delivery.due_at + LATE_MS) return putBackLate(delivery, account)
   }
   const leased = await lease(delivery, account)
   if (leased) await send(leased, account, isStopping)
 }
 
-/** One that was never handed over goes back at once; of one that was, the network is asked first, whatever it said. */
+/**
+ * One that was never handed over goes back at once; of one that was, the network is asked first, whatever it
+ * said.
+ */
 async function putBackLate(delivery: DeliveryRow, account: AccountRow): Promise<void> {
-  if (delivery.attempts > 0) return setState(delivery, { state: 'unknown', says: words.causes.asked(account.name), patch: { next_try_at: now() } })
+  if (delivery.attempts > 0)
+    return setState(delivery, {
+      state: 'unknown',
+      says: words.causes.asked(account.name),
+      patch: { next_try_at: now() },
+    })
   await backInLine(delivery, { says: words.causes.tooLate(account.name, LATE_MS / 60_000) })
 }
 
 /** What is due on an account waits together: it is said once to each, however often the wait grows. */
-async function postponeDue(db: Db, account: AccountRow, { until, says }: { until: number; says: string }): Promise<void> {
+async function postponeDue(
+  db: Db,
+  account: AccountRow,
+  { until, says }: { until: number; says: string },
+): Promise<void> {
   const told = await store.postponeDue(db, account.id, { until, says, now: now(), lateMs: LATE_MS })
-  for (const id of told) await store.addDeliveryEvent(db, { delivery_id: id, at: now(), state: 'waiting', cause: says, person_id: null })
+  for (const id of told)
+    await store.addDeliveryEvent(db, {
+      delivery_id: id,
+      at: now(),
+      state: 'waiting',
+      cause: says,
+      person_id: null,
+    })
   if (told.length > 0) await announce(db, account.brand_id, 'delivery', account.id)
 }
 
@@ -126,20 +165,35 @@ async function settleUnknown(known: DeliveryRow): Promise<void> {
     switch (found.kind) {
       case 'there': {
         const { remoteId, remoteUrl, isWhole } = found
-        if (isWhole) return await storeOutcome(delivery, account, { kind: 'done', remoteId, remoteUrl, wasAsked: true })
-        return await storeOutcome(delivery, account, { kind: 'part', remoteId, remoteUrl, says: '', waitMs: 0, isForGood: false })
+        if (isWhole)
+          return await storeOutcome(delivery, account, { kind: 'done', remoteId, remoteUrl, wasAsked: true })
+        return await storeOutcome(delivery, account, {
+          kind: 'part',
+          remoteId,
+          remoteUrl,
+          says: '',
+          waitMs: 0,
+          isForGood: false,
+        })
       }
       case 'not-there':
         return await sendAgain(delivery, account)
       case 'no-word':
         return await inTransaction(async (change) => {
           const says = words.causes.cantAskYet(account.name, found.says)
-          await putState(change, delivery, { state: 'unknown', says, patch: { next_try_at: nextAsk(delivery) } })
+          await putState(change, delivery, {
+            state: 'unknown',
+            says,
+            patch: { next_try_at: nextAsk(delivery) },
+          })
           if (now() > delivery.due_at + LATE_MS) await noticeLate(change, account, says)
         })
       case 'cant-ask':
         return await inTransaction(async (change) => {
-          await putState(change, delivery, { state: 'undecided', says: words.causes.decide(account.name, found.says) })
+          await putState(change, delivery, {
+            state: 'undecided',
+            says: words.causes.decide(account.name, found.says),
+          })
           await noticeDecide(change, delivery, account, found.says)
         })
     }
@@ -161,7 +215,8 @@ async function find(delivery: DeliveryRow, account: AccountRow): Promise<Found> 
 
 /** The network does not have it: it is sent again, if that still is its time. */
 async function sendAgain(delivery: DeliveryRow, account: AccountRow): Promise<void> {
-  if (delivery.good_until !== null && now() > delivery.good_until) return storeOutcome(delivery, account, { kind: 'out-of-date' })
+  if (delivery.good_until !== null && now() > delivery.good_until)
+    return storeOutcome(delivery, account, { kind: 'out-of-date' })
   if (now() > delivery.due_at + LATE_MS) {
     const says = words.causes.tooLate(account.name, LATE_MS / 60_000)
     return inTransaction(async (db) => {
@@ -169,7 +224,11 @@ async function sendAgain(delivery: DeliveryRow, account: AccountRow): Promise<vo
       await noticeLate(db, account, says)
     })
   }
-  await setState(delivery, { state: 'waiting', says: words.causes.notThere(account.name), patch: { next_try_at: now() } })
+  await setState(delivery, {
+    state: 'waiting',
+    says: words.causes.notThere(account.name),
+    patch: { next_try_at: now() },
+  })
 }
 
 /** A network that can't be asked is asked less and less often, at least every hour. */

@@ -5,7 +5,14 @@ import * as words from '#shared/words'
 import { now } from '#server/platform/clock'
 import { inTransaction, useDb } from '#server/platform/db'
 import { anyAccount, type AccountRow, accessOf } from '#server/networks'
-import { deliveryById, eventsOfDelivery, type DeliveryRow, ChangedMeanwhile, putState, settleDelivery } from '#server/delivery'
+import {
+  deliveryById,
+  eventsOfDelivery,
+  type DeliveryRow,
+  ChangedMeanwhile,
+  putState,
+  settleDelivery,
+} from '#server/delivery'
 import { personById } from '#server/people'
 import { connectorFor } from '#server/networks/connectors'
 import { problem } from '#server/platform/http/problem'
@@ -42,7 +49,10 @@ export async function deliveryView(actor: Actor, id: string): Promise<DeliveryVi
     state: delivery.state,
     dueAt: toInstant(delivery.due_at),
     sentAt: delivery.sent_at === null ? null : toInstant(delivery.sent_at),
-    nextAt: OPEN_STATES.includes(delivery.state) && delivery.state !== 'sending' ? toInstant(Math.max(now(), delivery.next_try_at)) : null,
+    nextAt:
+      OPEN_STATES.includes(delivery.state) && delivery.state !== 'sending'
+        ? toInstant(Math.max(now(), delivery.next_try_at))
+        : null,
     attempts: delivery.attempts,
     goodUntil: delivery.good_until === null ? null : toInstant(delivery.good_until),
     text: frozen.text,
@@ -61,7 +71,11 @@ const deedsOf = ({ state, remote_id }: DeliveryRow): DeliveryAction[] =>
   (DEEDS[state] ?? []).filter((deed) => !(state === 'waiting' && deed === 'give-up' && remote_id !== null))
 
 /** Does what a person decided about a delivery. Throws `cantDo` where it is no longer in a state for it. */
-export async function doWithDelivery(actor: Actor, id: string, deed: Exclude<DeliveryAction, 'change'>): Promise<DeliveryView> {
+export async function doWithDelivery(
+  actor: Actor,
+  id: string,
+  deed: Exclude<DeliveryAction, 'change'>,
+): Promise<DeliveryView> {
   const { delivery, account } = await known(actor, id)
   if (!deedsOf(delivery).includes(deed)) throw problem('cantDo')
   try {
@@ -73,7 +87,12 @@ export async function doWithDelivery(actor: Actor, id: string, deed: Exclude<Del
   return deliveryView(actor, id)
 }
 
-async function change(actor: Actor, delivery: DeliveryRow, account: AccountRow, deed: Exclude<DeliveryAction, 'change' | 'take-back'>): Promise<void> {
+async function change(
+  actor: Actor,
+  delivery: DeliveryRow,
+  account: AccountRow,
+  deed: Exclude<DeliveryAction, 'change' | 'take-back'>,
+): Promise<void> {
   const { causes } = words
   const { personId } = actor
   await inTransaction(async (db) => {
@@ -82,8 +101,17 @@ async function change(actor: Actor, delivery: DeliveryRow, account: AccountRow, 
       case 'it-did-not': {
         requireAccount(account)
         // A person wants it now: its time counts from here, and so does how late it may be.
-        const patch = { next_try_at: now(), due_at: now(), ...(deed === 'try-now' ? { good_until: null } : {}) }
-        await putState(db, delivery, { state: 'waiting', says: deed === 'try-now' ? causes.tryNow : causes.didNot, personId, patch })
+        const patch = {
+          next_try_at: now(),
+          due_at: now(),
+          ...(deed === 'try-now' ? { good_until: null } : {}),
+        }
+        await putState(db, delivery, {
+          state: 'waiting',
+          says: deed === 'try-now' ? causes.tryNow : causes.didNot,
+          personId,
+          patch,
+        })
         break
       }
       case 'back-in-line':
@@ -94,7 +122,12 @@ async function change(actor: Actor, delivery: DeliveryRow, account: AccountRow, 
         await putState(db, delivery, { state: 'given-up', says: causes.gaveUp, personId })
         break
       case 'it-arrived':
-        await putState(db, delivery, { state: 'sent', says: causes.arrived, personId, patch: { sent_at: now() } })
+        await putState(db, delivery, {
+          state: 'sent',
+          says: causes.arrived,
+          personId,
+          patch: { sent_at: now() },
+        })
         break
       case 'leave-it-so':
         await putState(db, delivery, { state: 'sent', says: causes.leftSo, personId })
@@ -113,10 +146,17 @@ async function takeBack(actor: Actor, delivery: DeliveryRow, account: AccountRow
   if (delivery.remote_id === null) throw problem('cantDo')
   const removed = await connectorFor(account.protocol)
     .remove(accessOf(account), { remoteId: delivery.remote_id, remoteUrl: delivery.remote_url })
-    .catch((error: unknown) => ({ kind: 'failed' as const, says: error instanceof Error ? error.message : String(error) }))
+    .catch((error: unknown) => ({
+      kind: 'failed' as const,
+      says: error instanceof Error ? error.message : String(error),
+    }))
   if (removed.kind === 'failed') throw problem('cantTakeBack', account.name, removed.says)
   await inTransaction(async (db) => {
-    await putState(db, delivery, { state: 'taken-back', says: words.causes.takenBack(account.name), personId: actor.personId })
+    await putState(db, delivery, {
+      state: 'taken-back',
+      says: words.causes.takenBack(account.name),
+      personId: actor.personId,
+    })
     await settleDelivery(db, delivery)
   })
 }

@@ -10,7 +10,10 @@ export interface DeliveryLease {
   end: () => Promise<void>
 }
 
-/** Renews the lease on a delivery while it is worked on, so that only one whose process died is taken over by another. */
+/**
+ * Renews the lease on a delivery while it is worked on, so that only one whose process died is taken over by
+ * another.
+ */
 export function holdDeliveryLease(delivery: DeliveryRow): DeliveryLease {
   const leaseMs = settings().leaseSeconds * 1000
   const held: DeliveryLease = { delivery, end }
@@ -20,7 +23,8 @@ export function holdDeliveryLease(delivery: DeliveryRow): DeliveryLease {
   }, leaseMs / 3)
   async function renew(): Promise<void> {
     const lease_until = realNow() + leaseMs
-    if (await leaseDelivery(await useDb(), held.delivery, lease_until)) held.delivery = { ...held.delivery, lease_until }
+    if (await leaseDelivery(await useDb(), held.delivery, lease_until))
+      held.delivery = { ...held.delivery, lease_until }
   }
   async function end(): Promise<void> {
     clearInterval(timer)

@@ -5,7 +5,10 @@ import { now } from '#server/platform/clock'
 import { planOf, nextTurnOf, freeze } from '#server/schedule'
 import { lineById } from '#server/posts'
 
-/** A plan's entry becomes a delivery this long before it is due: time to make it ready, short enough to change one's mind before. */
+/**
+ * A plan's entry becomes a delivery this long before it is due: time to make it ready, short enough to change
+ * one's mind before.
+ */
 const FREEZE_AHEAD_MS = 10_000
 
 /** Deliveries made in one change, so that nobody waits long for the data file. */
@@ -17,7 +20,10 @@ const LOOK_AGAIN_MS = 60_000
 /** When each brand's plan asks for attention next, and the last change that was known then. */
 const turns = new Map<string, { change: number; at: number }>()
 
-/** Turns what the plan says is due into deliveries: exact text frozen, the line's row taken off. Gives how many. */
+/**
+ * Turns what the plan says is due into deliveries: exact text frozen, the line's row taken off. Gives how
+ * many.
+ */
 export async function freezeDue(): Promise<number> {
   const db = await useDb()
   let frozen = 0
@@ -32,7 +38,9 @@ export async function freezeDue(): Promise<number> {
 
 async function freezeBrand(db: Db, brandId: string, change: number): Promise<number> {
   const known = await planOf(db, brandId)
-  const due = known.plan.entries.filter((entry) => entry.firm && Date.parse(entry.at) <= now() + FREEZE_AHEAD_MS)
+  const due = known.plan.entries.filter(
+    (entry) => entry.firm && Date.parse(entry.at) <= now() + FREEZE_AHEAD_MS,
+  )
   let seen = change
   let done = 0
   for (let at = 0; at < due.length; at += AT_ONCE) {
@@ -41,7 +49,13 @@ async function freezeBrand(db: Db, brandId: string, change: number): Promise<num
       if ((await lastChangeOf(transaction, brandId)) !== seen) return null
       for (const entry of due.slice(at, at + AT_ONCE)) {
         const line = await lineById(transaction, brandId, entry.postId ?? '')
-        if (line) await freeze(transaction, line, Date.parse(entry.at), entry.slotAt === null ? null : Date.parse(entry.slotAt))
+        if (line)
+          await freeze(
+            transaction,
+            line,
+            Date.parse(entry.at),
+            entry.slotAt === null ? null : Date.parse(entry.slotAt),
+          )
         done++
       }
       return lastChangeOf(transaction, brandId)

@@ -2,22 +2,42 @@ import * as words from '#shared/words'
 import { now } from '#server/platform/clock'
 import { inTransaction, type Db } from '#server/platform/db'
 import { setRefused, type AccountRow, noticeToken, LATE_MS, keepQuiet } from '#server/networks'
-import { type DeliveryRow, putState, noticeNotSent, noticeInPart, settleSent, PART_MS, retryDelayMs } from '#server/delivery'
+import {
+  type DeliveryRow,
+  putState,
+  noticeNotSent,
+  noticeInPart,
+  settleSent,
+  PART_MS,
+  retryDelayMs,
+} from '#server/delivery'
 import type { Outcome } from '#server/networks/connectors'
 import { settings } from '#server/platform/settings'
 import { putBackInLine } from '#server/schedule'
 import { announce } from '#server/platform/changes/announce'
 
 /** Stores what became of a try, or of asking about one, with what is told of it. */
-export const storeOutcome = (delivery: DeliveryRow, account: AccountRow, outcome: Outcome | { kind: 'out-of-date' }): Promise<void> =>
-  inTransaction((db) => putOutcome(db, delivery, account, outcome))
+export const storeOutcome = (
+  delivery: DeliveryRow,
+  account: AccountRow,
+  outcome: Outcome | { kind: 'out-of-date' },
+): Promise<void> => inTransaction((db) => putOutcome(db, delivery, account, outcome))
 
-async function putOutcome(db: Db, delivery: DeliveryRow, account: AccountRow, outcome: Outcome | { kind: 'out-of-date' }): Promise<void> {
+async function putOutcome(
+  db: Db,
+  delivery: DeliveryRow,
+  account: AccountRow,
+  outcome: Outcome | { kind: 'out-of-date' },
+): Promise<void> {
   const { causes } = words
   switch (outcome.kind) {
     case 'done': {
       const says = outcome.wasAsked ? causes.foundThere(account.name) : causes.took(account.name)
-      await putState(db, delivery, { state: 'sent', says, patch: { remote_id: outcome.remoteId, remote_url: outcome.remoteUrl, sent_at: now() } })
+      await putState(db, delivery, {
+        state: 'sent',
+        says,
+        patch: { remote_id: outcome.remoteId, remote_url: outcome.remoteUrl, sent_at: now() },
+      })
       if (outcome.pauseMs !== undefined) await keepQuiet(db, account.id, outcome.pauseMs)
       return settleSent(db, delivery)
     }
@@ -36,31 +56,58 @@ async function putOutcome(db: Db, delivery: DeliveryRow, account: AccountRow, ou
     case 'later':
       return putLater(db, delivery, account, outcome)
     case 'unknown': {
-      const patch = { next_try_at: now() + settings().askSeconds * 1000, ...(outcome.remoteId ? { remote_id: outcome.remoteId } : {}) }
-      return putState(db, delivery, { state: 'unknown', says: causes.unknown(account.name, outcome.says), patch })
+      const patch = {
+        next_try_at: now() + settings().askSeconds * 1000,
+        ...(outcome.remoteId ? { remote_id: outcome.remoteId } : {}),
+      }
+      return putState(db, delivery, {
+        state: 'unknown',
+        says: causes.unknown(account.name, outcome.says),
+        patch,
+      })
     }
   }
 }
 
-/** The network refuses the sign-in: nothing goes there until a person gives another, and the post keeps its turn. */
+/**
+ * The network refuses the sign-in: nothing goes there until a person gives another, and the post keeps its
+ * turn.
+ */
 async function putSignedOut(db: Db, delivery: DeliveryRow, account: AccountRow, says: string): Promise<void> {
   await setRefused(db, account.id, says, now())
   // Of one that is there in part the rest is given up: it can't be put into the line again.
-  if (delivery.remote_id !== null) await putState(db, delivery, { state: 'in-part', says: words.causes.part(says) })
+  if (delivery.remote_id !== null)
+    await putState(db, delivery, { state: 'in-part', says: words.causes.part(says) })
   else await putBackInLine(db, delivery, { says: words.causes.signedOut(account.name, says) })
   await announce(db, account.brand_id, 'account', account.id)
   await noticeToken(db, account, says)
 }
 
-async function putLater(db: Db, delivery: DeliveryRow, account: AccountRow, { says, waitMs, isPause }: Extract<Outcome, { kind: 'later' }>): Promise<void> {
+async function putLater(
+  db: Db,
+  delivery: DeliveryRow,
+  account: AccountRow,
+  { says, waitMs, isPause }: Extract<Outcome, { kind: 'later' }>,
+): Promise<void> {
   const wanted = now() + (waitMs ?? retryDelayMs(delivery.attempts, Math.random()))
   // Too late for its time is found out when it is too late, not when the network would like to be asked.
-  const ends = [delivery.due_at + LATE_MS + 1, (delivery.good_until ?? Number.POSITIVE_INFINITY) + 1].filter((end) => end > now())
+  const ends = [delivery.due_at + LATE_MS + 1, (delivery.good_until ?? Number.POSITIVE_INFINITY) + 1].filter(
+    (end) => end > now(),
+  )
   if (isPause && waitMs !== null) await keepQuiet(db, account.id, waitMs)
-  await putState(db, delivery, { state: 'waiting', says: words.causes.later(account.name, says), patch: { next_try_at: Math.min(wanted, ...ends) } })
+  await putState(db, delivery, {
+    state: 'waiting',
+    says: words.causes.later(account.name, says),
+    patch: { next_try_at: Math.min(wanted, ...ends) },
+  })
 }
 
-async function putPart(db: Db, delivery: DeliveryRow, account: AccountRow, outcome: Extract<Outcome, { kind: 'part' }>): Promise<void> {
+async function putPart(
+  db: Db,
+  delivery: DeliveryRow,
+  account: AccountRow,
+  outcome: Extract<Outcome, { kind: 'part' }>,
+): Promise<void> {
   const isOver = outcome.isForGood || now() > delivery.due_at + PART_MS
   const says = words.causes.part(outcome.says)
   const patch = {

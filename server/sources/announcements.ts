@@ -4,10 +4,13 @@ import type { FeedRow } from './rows'
 import { isSigned } from './hubs'
 
 /**
- * Takes what a hub announces (WebSub §7): the feed's new content, believed only with our secret's signature (§8). What is not signed
- * so is dropped without a word, as the Recommendation asks.
+ * Takes what a hub announces (WebSub §7): the feed's new content, believed only with our secret's signature
+ * (§8). What is not signed so is dropped without a word, as the Recommendation asks.
  */
-export async function takeAnnouncement(feed: FeedRow, sent: { body: Uint8Array; contentType: string | null; signature: string | null }): Promise<void> {
+export async function takeAnnouncement(
+  feed: FeedRow,
+  sent: { body: Uint8Array; contentType: string | null; signature: string | null },
+): Promise<void> {
   if (!isSigned(feed.id, sent.body, sent.signature)) {
     log.warn({ feed: feed.url }, 'An announcement came without our signature; it was dropped.')
     return

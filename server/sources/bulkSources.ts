@@ -19,10 +19,13 @@ interface Several {
 const FETCHED_AT_ONCE = 6
 
 /**
- * Does one thing with several sources, as one change that is undone as one; those that are not there are left out. Fetching changes
- * nothing, so it has no `historyId`.
+ * Does one thing with several sources, as one change that is undone as one; those that are not there are left
+ * out. Fetching changes nothing, so it has no `historyId`.
  */
-export async function bulkSources(actor: Actor, { ids, does, folder }: Several): Promise<{ count: number; historyId: string | null }> {
+export async function bulkSources(
+  actor: Actor,
+  { ids, does, folder }: Several,
+): Promise<{ count: number; historyId: string | null }> {
   if (does === 'folder' && !folder) throw problem('folderMissing').at('folder')
   const rows = await existing(actor.brandId, [...new Set(ids)])
   if (rows.length === 0) return { count: 0, historyId: null }
@@ -32,7 +35,12 @@ export async function bulkSources(actor: Actor, { ids, does, folder }: Several):
       const next = { version: row.version + 1 }
       if (does === 'remove') await tracked.update('sources', { id: row.id }, { removed_at: now() })
       else if (does === 'folder') await putInFolder(db, tracked, actor.brandId, row.id, folder!)
-      else await tracked.update('sources', { id: row.id }, { ...next, paused_at: pausedAt(row, does === 'pause') })
+      else
+        await tracked.update(
+          'sources',
+          { id: row.id },
+          { ...next, paused_at: pausedAt(row, does === 'pause') },
+        )
     }
   })
   if (does !== 'remove') for (const row of rows) await lookAgain(actor.brandId, row.id)
@@ -52,7 +60,8 @@ async function existing(brandId: string, ids: string[]): Promise<SourceRow[]> {
 async function fetchAll(brandId: string, rows: SourceRow[]): Promise<number> {
   const waiting = [...rows]
   const work = async (): Promise<void> => {
-    for (let row = waiting.shift(); row; row = waiting.shift()) await fetchNow(brandId, row.id, { quiet: true })
+    for (let row = waiting.shift(); row; row = waiting.shift())
+      await fetchNow(brandId, row.id, { quiet: true })
   }
   await Promise.all(Array.from({ length: FETCHED_AT_ONCE }, work))
   return rows.length

@@ -25,7 +25,10 @@ export interface Delivered {
   texts: string[]
 }
 
-/** Stores new items and those their outlet changed, noted as yet to be looked at by watches and rules. An article keeps its one row however often it comes, also under a new id. */
+/**
+ * Stores new items and those their outlet changed, noted as yet to be looked at by watches and rules. An
+ * article keeps its one row however often it comes, also under a new id.
+ */
 export async function storeItems(db: Db, feed: FeedRow, { feed: read, texts }: Delivered): Promise<Stored> {
   const known = await knownArticles(db, feed, read)
   const fresh: ArticleRow[] = []
@@ -43,8 +46,16 @@ export async function storeItems(db: Db, feed: FeedRow, { feed: read, texts }: D
     fresh.push(record)
   }
   await articles.insertArticles(db, feed.id, added)
-  await putToMatch(db, fresh.map(({ id }) => id), true, realNow()) // prettier-ignore
-  return { fresh, notes: renamed > 0 ? ['It changes the ids of its articles; they were told by their addresses.'] : [] }
+  await putToMatch(
+    db,
+    fresh.map(({ id }) => id),
+    true,
+    realNow(),
+  )
+  return {
+    fresh,
+    notes: renamed > 0 ? ['It changes the ids of its articles; they were told by their addresses.'] : [],
+  }
 }
 
 /** The newest articles' times of a feed, newest first; those in the feed's own future left out. */
@@ -55,8 +66,9 @@ interface Known {
 }
 
 /**
- * Finds the row of an item: by its id, else, where the feed has given it a new one, by its canonical address. An address counts
- * only if one item alone has it (some feeds give all items the home page's) and its row's own id is no longer in the feed.
+ * Finds the row of an item: by its id, else, where the feed has given it a new one, by its canonical address.
+ * An address counts only if one item alone has it (some feeds give all items the home page's) and its row's
+ * own id is no longer in the feed.
  */
 async function knownArticles(db: Db, feed: FeedRow, read: Delivered['feed']): Promise<Known> {
   const ids = new Set(read.items.map((item) => item.id))
@@ -65,14 +77,24 @@ async function knownArticles(db: Db, feed: FeedRow, read: Delivered['feed']): Pr
   const shared = new Set(keys.filter((key, at) => keys.indexOf(key) !== at))
   const home = read.homeUrl ? canonicalUrl(read.homeUrl) : null
   const unknown = read.items.filter((item) => !byId.has(item.id)).flatMap((item) => linkKey(item) ?? [])
-  const rows = await articles.articlesByLinks(db, feed.id, unknown.filter((key) => !shared.has(key) && key !== home)) // prettier-ignore
+  const rows = await articles.articlesByLinks(
+    db,
+    feed.id,
+    unknown.filter((key) => !shared.has(key) && key !== home),
+  )
   const byLink = new Map(rows.filter((row) => !ids.has(row.guid)).map((row) => [row.link_key, row]))
   return { of: (item) => byId.get(item.id) ?? byLink.get(linkKey(item)) }
 }
 
 const linkKey = (item: FeedItem): string | null => (item.url ? canonicalUrl(item.url) : null)
 
-function recordOf(feed: FeedRow, item: FeedItem, text: string, language: string | null, known: ArticleRow | undefined): ArticleRow {
+function recordOf(
+  feed: FeedRow,
+  item: FeedItem,
+  text: string,
+  language: string | null,
+  known: ArticleRow | undefined,
+): ArticleRow {
   const published = item.publishedAt ?? item.updatedAt
   const firstSeen = known?.first_seen_at ?? now()
   const publishedAt = published ? Date.parse(published) : null
@@ -96,7 +118,8 @@ function recordOf(feed: FeedRow, item: FeedItem, text: string, language: string 
     published_at: publishedAt,
     updated_at: item.updatedAt ? Date.parse(item.updatedAt) : null,
     first_seen_at: firstSeen,
-    // A date in the future would keep an article on top for ever: such a one counts from when it was first seen. It never moves again.
+    // A date in the future would keep an article on top for ever: such a one counts from when it was first
+    // seen. It never moves again.
     at: known?.at ?? Math.min(publishedAt ?? firstSeen, firstSeen),
     dating: publishedAt === null ? 'missing' : publishedAt > firstSeen + CLOCK_DRIFT_MS ? 'future' : 'stated',
     changed_at: known?.changed_at ?? null,
@@ -120,4 +143,9 @@ function kindOf(item: FeedItem, text: string): ArticleRow['kind'] {
 }
 
 const saysTheSame = (a: ArticleRow, b: ArticleRow): boolean =>
-  a.title === b.title && a.text === b.text && a.url === b.url && a.author === b.author && a.content_html === b.content_html && a.summary_html === b.summary_html
+  a.title === b.title &&
+  a.text === b.text &&
+  a.url === b.url &&
+  a.author === b.author &&
+  a.content_html === b.content_html &&
+  a.summary_html === b.summary_html

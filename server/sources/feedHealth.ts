@@ -11,7 +11,10 @@ export function healthOf(row: SourceWithFeed): FeedHealth {
   return {
     state: stateOf(row),
     lastFetchedAt: instant(row.fetched_at),
-    nextFetchAt: row.gone_at === null && row.paused_at === null && row.kind === 'web' ? instant(row.next_fetch_at) : null,
+    nextFetchAt:
+      row.gone_at === null && row.paused_at === null && row.kind === 'web'
+        ? instant(row.next_fetch_at)
+        : null,
     failingSince: instant(row.failing_since),
     trouble: row.trouble,
     newestAt: instant(row.newest_at),

@@ -20,31 +20,39 @@ import { followHub } from './hubs'
 import { articlesStored } from './hooks'
 import { moveFeed } from './moves'
 
-const ACCEPT = 'application/atom+xml, application/rss+xml, application/feed+json, application/rdf+xml, application/xml;q=0.9, text/xml;q=0.9, */*;q=0.5'
+const ACCEPT =
+  'application/atom+xml, application/rss+xml, application/feed+json, application/rdf+xml, application/xml;q=0.9, text/xml;q=0.9, */*;q=0.5'
 const fetching = new Map<string, Promise<void>>()
 
 /** Bytes from which on a feed takes longer to read than the lane of waiting people grants. */
 const LARGE_BYTES = 2 * 1024 * 1024
 
 /**
- * Reads the bytes of an answer as a feed, in a worker thread. Throws a ProblemError where they are none. A very large one is read in the
- * background's time, also where somebody waits for it.
+ * Reads the bytes of an answer as a feed, in a worker thread. Throws a ProblemError where they are none. A
+ * very large one is read in the background's time, also where somebody waits for it.
  */
 export async function readAnswer(answer: HttpResponse, lane: LaneName): Promise<ReadFeedResult> {
   try {
-    return await runInThread(answer.body.length > LARGE_BYTES ? 'background' : lane, [`host:${new URL(answer.url).hostname}`], readFeedTask, {
-      body: answer.body,
-      url: answer.url,
-      contentType: answer.headers['content-type'] ?? null,
-    })
+    return await runInThread(
+      answer.body.length > LARGE_BYTES ? 'background' : lane,
+      [`host:${new URL(answer.url).hostname}`],
+      readFeedTask,
+      {
+        body: answer.body,
+        url: answer.url,
+        contentType: answer.headers['content-type'] ?? null,
+      },
+    )
   } catch (error) {
-    throw error instanceof FeedError || error instanceof TaskStopped ? problem('notAFeed', error.message) : error
+    throw error instanceof FeedError || error instanceof TaskStopped
+      ? problem('notAFeed', error.message)
+      : error
   }
 }
 
 /**
- * Fetches one feed now, keeps what is new and says so. A failure is kept at the feed, with its sentence, and never thrown. Two who
- * want the same feed at once get the same fetch.
+ * Fetches one feed now, keeps what is new and says so. A failure is kept at the feed, with its sentence, and
+ * never thrown. Two who want the same feed at once get the same fetch.
  */
 export function fetchFeed(feed: FeedRow): Promise<void> {
   const running = fetching.get(feed.id)
@@ -60,7 +68,11 @@ async function fetchOnce(feed: FeedRow): Promise<void> {
     await take(feed, answer)
   } catch (error) {
     if (!(error instanceof ProblemError)) log.error({ error, feed: feed.url }, 'A feed could not be kept.')
-    await fail(feed, error instanceof ProblemError ? error.message : 'It could not be kept; the server’s log says why.', 0)
+    await fail(
+      feed,
+      error instanceof ProblemError ? error.message : 'It could not be kept; the server’s log says why.',
+      0,
+    )
   }
 }
 
@@ -71,17 +83,28 @@ async function take(feed: FeedRow, answer: HttpResponse): Promise<void> {
   }
   if (status === 200) return keep(feed, answer, await readAnswer(answer, 'background'))
   const trouble = problem('httpStatus', new URL(feed.url).hostname, status, meaningOf(status)).message
-  await fail(feed, trouble, waitAsked(status, headers['retry-after']), status === 410 ? { gone_at: feed.gone_at ?? now() } : {})
+  await fail(
+    feed,
+    trouble,
+    waitAsked(status, headers['retry-after']),
+    status === 410 ? { gone_at: feed.gone_at ?? now() } : {},
+  )
 }
 
 /** Who says «too often» without saying how long is left alone for an hour (common practice). */
-const waitAsked = (status: number, retryAfter: string | undefined): number => retryAfterMs(retryAfter, now()) ?? (status === 429 ? 60 * MINUTE : 0)
+const waitAsked = (status: number, retryAfter: string | undefined): number =>
+  retryAfterMs(retryAfter, now()) ?? (status === 429 ? 60 * MINUTE : 0)
 
 /**
- * Keeps a feed that has just been read: its articles, what it says of itself, and where it lies from now on. `known`: the feed whose
- * validators stay, where the answer is not the site's own but a hub's.
+ * Keeps a feed that has just been read: its articles, what it says of itself, and where it lies from now on.
+ * `known`: the feed whose validators stay, where the answer is not the site's own but a hub's.
  */
-export async function keep(feed: FeedRow, answer: HttpResponse, read: ReadFeedResult, known: FeedRow | null = null): Promise<void> {
+export async function keep(
+  feed: FeedRow,
+  answer: HttpResponse,
+  read: ReadFeedResult,
+  known: FeedRow | null = null,
+): Promise<void> {
   const { fresh, notes } = await inTransaction((db) => storeItems(db, feed, read))
   const home = await moveFeed(feed, answer.lastingUrl)
   await articlesStored.run(home, fresh)
@@ -106,11 +129,20 @@ export async function keep(feed: FeedRow, answer: HttpResponse, read: ReadFeedRe
 
 const hashOf = (body: Uint8Array): string => createHash('sha256').update(body).digest('base64url')
 
-async function settle(feed: FeedRow, patch: Partial<FeedRow>, headers: Record<string, string>): Promise<void> {
+async function settle(
+  feed: FeedRow,
+  patch: Partial<FeedRow>,
+  headers: Record<string, string>,
+): Promise<void> {
   const db = await useDb()
   const at = now()
   const dates = await newestDates(db, feed.id)
-  const turn = nextTurn({ dates, at, ttlMinutes: patch.ttl_minutes ?? feed.ttl_minutes, freshMinutes: freshMinutes(headers) })
+  const turn = nextTurn({
+    dates,
+    at,
+    ttlMinutes: patch.ttl_minutes ?? feed.ttl_minutes,
+    freshMinutes: freshMinutes(headers),
+  })
   await sources.updateFeed(db, feed.id, {
     ...patch,
     ...turn,
@@ -123,11 +155,19 @@ async function settle(feed: FeedRow, patch: Partial<FeedRow>, headers: Record<st
     lease_until: 0,
   })
   // That it was asked for once more is no news; that it recovered, or says something new of itself, is.
-  const isNews = feed.failing_since !== null || feed.fetched_at === null || (patch.repairs_json ?? feed.repairs_json) !== feed.repairs_json
+  const isNews =
+    feed.failing_since !== null ||
+    feed.fetched_at === null ||
+    (patch.repairs_json ?? feed.repairs_json) !== feed.repairs_json
   if (isNews) await tellReaders(feed.id, 'source')
 }
 
-async function fail(feed: FeedRow, trouble: string, waitMs: number, patch: Partial<FeedRow> = {}): Promise<void> {
+async function fail(
+  feed: FeedRow,
+  trouble: string,
+  waitMs: number,
+  patch: Partial<FeedRow> = {},
+): Promise<void> {
   const at = now()
   await sources.updateFeed(await useDb(), feed.id, {
     ...patch,

@@ -9,9 +9,14 @@ import { settings } from '#server/platform/settings'
 
 const FEEDS_AT_ONCE = 24
 const FEEDS_A_HOST = 2
-/** Milliseconds between two starts: a thousand unchanged feeds that answer at once must not crowd out people's requests. */
+/**
+ * Milliseconds between two starts: a thousand unchanged feeds that answer at once must not crowd out people's
+ * requests.
+ */
 const APART_MS = 5
-/** Due feeds looked up at a time. Of one slow host there may be more than that, which then wait for it alone. */
+/**
+ * Due feeds looked up at a time. Of one slow host there may be more than that, which then wait for it alone.
+ */
 const LOOKED_UP = 500
 
 const running = new Set<Promise<void>>()
@@ -20,8 +25,9 @@ const perHost = new Map<string, number>()
 let waiting: FeedRow[] = []
 
 /**
- * Starts fetching feeds that are due, as many as there is room for: some at a time, at most two of one host, so that a slow site
- * takes up no more than its own places. Does not wait for them; `ended` is called as each ends. Gives how many were started.
+ * Starts fetching feeds that are due, as many as there is room for: some at a time, at most two of one host,
+ * so that a slow site takes up no more than its own places. Does not wait for them; `ended` is called as each
+ * ends. Gives how many were started.
  */
 export async function startDueFetches(ended: () => void = () => undefined): Promise<number> {
   const db = await useDb()

@@ -27,12 +27,15 @@ interface Looked {
 }
 
 /**
- * Looks for the feed of an address: the address itself, what its page names, or the usual places. `@name@host` is a profile on a
- * network; an address with `{words}` in it is a search, asked with the words given.
+ * Looks for the feed of an address: the address itself, what its page names, or the usual places.
+ * `@name@host` is a profile on a network; an address with `{words}` in it is a search, asked with the words
+ * given.
  */
 export async function look(brandId: string, input: { address: string; words: string }): Promise<FoundSource> {
   const address = searchAddress(input)
-  const { answer, read, feeds } = await atField('address', async () => findFeed((await profilePage(address)) ?? address, 'person'))
+  const { answer, read, feeds } = await atField('address', async () =>
+    findFeed((await profilePage(address)) ?? address, 'person'),
+  )
   const db = await useDb()
   const feed = await sources.feedByUrl(db, answer.lastingUrl)
   const known = feed ? await sources.sourceOfFeed(db, brandId, feed.id) : undefined
@@ -42,7 +45,9 @@ export async function look(brandId: string, input: { address: string; words: str
     title: read.feed.title ?? new URL(answer.url).hostname,
     homeUrl: read.feed.homeUrl,
     format: read.feed.format,
-    newest: read.feed.items.slice(0, 4).map((item) => ({ title: item.title ?? item.url ?? item.id, at: item.publishedAt })),
+    newest: read.feed.items
+      .slice(0, 4)
+      .map((item) => ({ title: item.title ?? item.url ?? item.id, at: item.publishedAt })),
     known: known?.label ?? null,
   }
 }
@@ -53,14 +58,27 @@ function searchAddress({ address, words }: { address: string; words: string }): 
   return address.replace(PLACE_FOR_WORDS, encodeURIComponent(words))
 }
 
-/** The feed of an address: its own, the first readable one its page names, or one in the usual places. Throws a ProblemError where there is none. */
+/**
+ * The feed of an address: its own, the first readable one its page names, or one in the usual places. Throws
+ * a ProblemError where there is none.
+ */
 export async function findFeed(address: string, lane: LaneName): Promise<Looked> {
   const url = webAddress(address)
   const answer = await httpRequest(url)
-  if (answer.status !== 200) throw problem('httpStatus', url.hostname, answer.status, meaningOf(answer.status))
-  if (!isPage(answer)) return { answer, read: await readAnswer(answer, lane), feeds: [{ url: answer.lastingUrl, title: null, type: null }] }
+  if (answer.status !== 200)
+    throw problem('httpStatus', url.hostname, answer.status, meaningOf(answer.status))
+  if (!isPage(answer))
+    return {
+      answer,
+      read: await readAnswer(answer, lane),
+      feeds: [{ url: answer.lastingUrl, title: null, type: null }],
+    }
   const contentType = answer.headers['content-type'] ?? null
-  const named = await runInThread(lane, [`host:${url.hostname}`], findFeedsTask, { body: answer.body, url: answer.url, contentType })
+  const named = await runInThread(lane, [`host:${url.hostname}`], findFeedsTask, {
+    body: answer.body,
+    url: answer.url,
+    contentType,
+  })
   for (const candidate of named.slice(0, MOST_NAMED)) {
     const found = await readCandidate(candidate.url, lane)
     if (found) return { ...found, feeds: named }
@@ -87,9 +105,13 @@ async function readCandidate(url: string, lane: LaneName): Promise<Omit<Looked, 
 }
 
 /** Reads the feed at an address that is one. Throws a ProblemError where it is none. */
-export async function readAt(address: string, lane: LaneName): Promise<{ answer: HttpResponse; read: ReadFeedResult }> {
+export async function readAt(
+  address: string,
+  lane: LaneName,
+): Promise<{ answer: HttpResponse; read: ReadFeedResult }> {
   const url = webAddress(address)
   const answer = await httpRequest(url)
-  if (answer.status !== 200) throw problem('httpStatus', url.hostname, answer.status, meaningOf(answer.status))
+  if (answer.status !== 200)
+    throw problem('httpStatus', url.hostname, answer.status, meaningOf(answer.status))
   return { answer, read: await readAnswer(answer, lane) }
 }

@@ -22,7 +22,8 @@ export async function foldersOfBrand(actor: Actor): Promise<Folder[]> {
     hashtags: JSON.parse(row.hashtags_json) as string[],
     pillarId: row.pillar_id,
     accountIds: accountIdsIn(row.usual_accounts_json),
-    feedAddress: row.feed_nonce === null || actor.role === 'client' ? null : feedAddress(row.id, row.feed_nonce),
+    feedAddress:
+      row.feed_nonce === null || actor.role === 'client' ? null : feedAddress(row.id, row.feed_nonce),
     version: row.version,
   }))
 }
@@ -41,15 +42,21 @@ export function editFolder(actor: Actor, id: string, input: FolderInput): Promis
     const other = await store.folderByName(db, actor.brandId, input.name)
     if (other && other.id !== id) throw problem('folderTaken', input.name).at('name')
     const hashtags = [...new Set(input.hashtags.map((tag) => tag.replace(/^#+/, '')).filter(Boolean))]
-    if (input.pillarId && !(await pillarById(db, actor.brandId, input.pillarId))) throw problem('notFound').at('pillarId')
+    if (input.pillarId && !(await pillarById(db, actor.brandId, input.pillarId)))
+      throw problem('notFound').at('pillarId')
     const usual = { pillar_id: input.pillarId, usual_accounts_json: accountIdsJson(input.accountIds) }
-    await tracked.update('folders', { id }, { name: input.name, hashtags_json: JSON.stringify(hashtags), ...usual, version: row.version + 1 })
+    await tracked.update(
+      'folders',
+      { id },
+      { name: input.name, hashtags_json: JSON.stringify(hashtags), ...usual, version: row.version + 1 },
+    )
   })
 }
 
 export function removeFolder(actor: Actor, id: string): Promise<Undoable> {
   return changeFolder(actor, id, async (db, tracked) => {
-    for (const link of await store.linksOfFolder(db, id)) await tracked.remove('source_folders', { source_id: link.source_id, folder_id: id })
+    for (const link of await store.linksOfFolder(db, id))
+      await tracked.remove('source_folders', { source_id: link.source_id, folder_id: id })
     await tracked.remove('folders', { id })
   })
 }
@@ -57,15 +64,25 @@ export function removeFolder(actor: Actor, id: string): Promise<Undoable> {
 /** Lets a folder be read as a feed, at an address that did not exist before. */
 export function openFeed(actor: Actor, id: string): Promise<Undoable> {
   return changeFolder(actor, id, (_, tracked, row) =>
-    tracked.update('folders', { id }, { feed_nonce: randomBytes(16).toString('hex'), version: row.version + 1 }),
+    tracked.update(
+      'folders',
+      { id },
+      { feed_nonce: randomBytes(16).toString('hex'), version: row.version + 1 },
+    ),
   )
 }
 
 export function closeFeed(actor: Actor, id: string): Promise<Undoable> {
-  return changeFolder(actor, id, (_, tracked, row) => tracked.update('folders', { id }, { feed_nonce: null, version: row.version + 1 }))
+  return changeFolder(actor, id, (_, tracked, row) =>
+    tracked.update('folders', { id }, { feed_nonce: null, version: row.version + 1 }),
+  )
 }
 
-async function changeFolder(actor: Actor, id: string, work: (db: Db, tracked: Tracked, row: FolderRow) => Promise<void>): Promise<Undoable> {
+async function changeFolder(
+  actor: Actor,
+  id: string,
+  work: (db: Db, tracked: Tracked, row: FolderRow) => Promise<void>,
+): Promise<Undoable> {
   const { historyId } = await changeUndoably(actor, 'source', id, async (db, tracked) => {
     const row = await store.folderById(db, actor.brandId, id)
     if (!row) throw problem('notFound')

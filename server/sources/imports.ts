@@ -24,11 +24,31 @@ const MOST_FAILURES_SHOWN = 200
 export async function startImport(actor: Actor, opml: string): Promise<ImportView> {
   const { rows, problems } = await read(actor.brandId, opml)
   const left = rows.length - LIMITS.opmlSources
-  if (left > 0) problems.push({ line: 1, says: `The file names ${rows.length} sources; the first ${LIMITS.opmlSources} are taken.` })
+  if (left > 0)
+    problems.push({
+      line: 1,
+      says: `The file names ${rows.length} sources; the first ${LIMITS.opmlSources} are taken.`,
+    })
   const id = uuid()
   await inTransaction(async (db) => {
-    const row = { id, brand_id: actor.brandId, created_by: actor.personId, created_at: now(), problems_json: JSON.stringify(problems.slice(0, MOST_FAILURES_SHOWN)), stopped_at: null } // prettier-ignore
-    const items = rows.slice(0, LIMITS.opmlSources).map((one, position) => ({ import_id: id, position, url: one.url, title: one.title?.slice(0, LIMITS.name) ?? null, folders_json: JSON.stringify(one.folders), state: 'waiting' as const, says: null, source_id: null })) // prettier-ignore
+    const row = {
+      id,
+      brand_id: actor.brandId,
+      created_by: actor.personId,
+      created_at: now(),
+      problems_json: JSON.stringify(problems.slice(0, MOST_FAILURES_SHOWN)),
+      stopped_at: null,
+    }
+    const items = rows.slice(0, LIMITS.opmlSources).map((one, position) => ({
+      import_id: id,
+      position,
+      url: one.url,
+      title: one.title?.slice(0, LIMITS.name) ?? null,
+      folders_json: JSON.stringify(one.folders),
+      state: 'waiting' as const,
+      says: null,
+      source_id: null,
+    }))
     await store.insertImport(db, row, items)
   })
   return viewOf((await store.importById(await useDb(), actor.brandId, id))!)
@@ -94,7 +114,8 @@ export async function takeFolders(actor: Actor, id: string): Promise<Undoable> {
     if (!(await store.importById(db, actor.brandId, id))) throw problem('notFound')
     for (const { source_id, folders_json } of await store.itemsIn(db, id, 'known')) {
       const source = source_id === null ? undefined : await sourceById(db, actor.brandId, source_id)
-      if (source) await putInFolders(db, tracked, actor.brandId, source.id, JSON.parse(folders_json) as string[])
+      if (source)
+        await putInFolders(db, tracked, actor.brandId, source.id, JSON.parse(folders_json) as string[])
     }
   })
   return { historyId }
@@ -109,10 +130,16 @@ async function viewOf(row: store.ImportRow): Promise<ImportView> {
     total: [...counts.values()].reduce((sum, count) => sum + count, 0),
     added: of('added'),
     known: of('known'),
-    withFolders: (await store.itemsIn(db, row.id, 'known')).filter(({ folders_json, source_id }) => source_id !== null && folders_json !== '[]').length,
+    withFolders: (await store.itemsIn(db, row.id, 'known')).filter(
+      ({ folders_json, source_id }) => source_id !== null && folders_json !== '[]',
+    ).length,
     standing: await store.countStanding(db, row.id),
     notAdded: of('failed'),
-    failed: (await store.failedItems(db, row.id, MOST_FAILURES_SHOWN)).map(({ title, url, says }) => ({ title, url, says: says ?? '' })),
+    failed: (await store.failedItems(db, row.id, MOST_FAILURES_SHOWN)).map(({ title, url, says }) => ({
+      title,
+      url,
+      says: says ?? '',
+    })),
     waiting: row.stopped_at === null ? of('waiting') : 0,
     stopped: row.stopped_at !== null,
     problems: JSON.parse(row.problems_json) as ImportView['problems'],
@@ -135,14 +162,24 @@ async function importOne(item: Awaited<ReturnType<typeof store.waitingItems>>[nu
       await announce(transaction, item.brand_id, 'import', item.import_id)
     })
   }
-  if (!role || role === 'client') return settle({ state: 'failed', says: 'Whoever read the file in may not add sources any more.' })
+  if (!role || role === 'client')
+    return settle({ state: 'failed', says: 'Whoever read the file in may not add sources any more.' })
   try {
     const actor = { personId: item.created_by, brandId: item.brand_id, role }
-    const { id, isNew } = await addFoundSource(actor, { feedUrl: item.url, label: item.title, folders: JSON.parse(item.folders_json) as string[] })
+    const { id, isNew } = await addFoundSource(actor, {
+      feedUrl: item.url,
+      label: item.title,
+      folders: JSON.parse(item.folders_json) as string[],
+    })
     await settle({ state: isNew ? 'added' : 'known', says: null, source_id: id })
   } catch (error) {
-    if (!(error instanceof ProblemError)) log.error({ error, url: item.url }, 'A source could not be read in.')
-    await settle({ state: 'failed', says: error instanceof ProblemError ? error.message : 'It could not be added; the server’s log says why.' })
+    if (!(error instanceof ProblemError))
+      log.error({ error, url: item.url }, 'A source could not be read in.')
+    await settle({
+      state: 'failed',
+      says:
+        error instanceof ProblemError ? error.message : 'It could not be added; the server’s log says why.',
+    })
   }
 }
 
@@ -152,6 +189,14 @@ export async function exportOpml(brandId: string): Promise<{ name: string; opml:
   if (!brand) throw problem('notFound')
   // A mailing list's address is a secret, and no feed.
   const sources = (await sourcesOfBrand(brandId, 'client')).filter(({ kind }) => kind === 'web')
-  const opml = writeOpml(brand.name, sources.map((source) => ({ url: source.feedUrl, title: source.label, homeUrl: source.homeUrl, folders: source.folders }))) // prettier-ignore
+  const opml = writeOpml(
+    brand.name,
+    sources.map((source) => ({
+      url: source.feedUrl,
+      title: source.label,
+      homeUrl: source.homeUrl,
+      folders: source.folders,
+    })),
+  )
   return { name: brand.name, opml }
 }

@@ -10,7 +10,9 @@ export const sourcesInThread: InThread[] = [
     const feed = readFeed(body, { url, contentType })
     return { feed, texts: feed.items.map((item) => plainText(item.contentHtml ?? item.summaryHtml ?? '')) }
   }),
-  inThread(findFeedsTask, ({ body, url, contentType }) => findFeeds(decodeBytes(body, contentType).text, url)),
+  inThread(findFeedsTask, ({ body, url, contentType }) =>
+    findFeeds(decodeBytes(body, contentType).text, url),
+  ),
   inThread(readOpmlTask, readOpml),
   inThread(readMailTask, readMail),
 ]

@@ -12,7 +12,15 @@ export { look } from './findFeed'
 export { openMailDrop } from './mailDrop'
 export { addMailingList, renewMailAddress } from './mailingLists'
 export { anyFolder, folderById, foldersOfSource, hashtagsOfSource, linksOfSource } from './queries/folders'
-export { countSources, feedById, feedsOfScope, nextFetchAt, sourceById, sourcesOfFeed, sourcesWithRules } from './queries/sources'
+export {
+  countSources,
+  feedById,
+  feedsOfScope,
+  nextFetchAt,
+  sourceById,
+  sourcesOfFeed,
+  sourcesWithRules,
+} from './queries/sources'
 export type { FeedRow, SourceRow } from './rows'
 export { bulkSources } from './bulkSources'
 export { addSource, editSource, fetchNow, lookAgain, removeSource, sourcesOfBrand } from './sources'

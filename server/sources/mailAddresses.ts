@@ -11,7 +11,11 @@ export const mailAddressOf = (feedId: string, nonce: string): string =>
 export function readMailAddress(address: string): { feedId: string; key: string } | null {
   const [, hex, key, host] = /^([0-9a-f]{32})\.([0-9a-f]{24})@(.+)$/i.exec(address) ?? []
   if (!hex || !key || host!.toLowerCase() !== settings().mailHost.toLowerCase()) return null
-  return { feedId: hex.toLowerCase().replace(/^(.{8})(.{4})(.{4})(.{4})(.{12})$/, '$1-$2-$3-$4-$5'), key: key.toLowerCase() }
+  return {
+    feedId: hex.toLowerCase().replace(/^(.{8})(.{4})(.{4})(.{4})(.{12})$/, '$1-$2-$3-$4-$5'),
+    key: key.toLowerCase(),
+  }
 }
 
-export const isMailKey = (key: string, feedId: string, nonce: string): boolean => isDerivedKey(key, PURPOSE, feedId, nonce)
+export const isMailKey = (key: string, feedId: string, nonce: string): boolean =>
+  isDerivedKey(key, PURPOSE, feedId, nonce)

@@ -40,7 +40,11 @@ export function openMailDrop(port: number, host: string): () => Promise<void> {
   })
   // Letters would go astray and nobody would know.
   const cantListen = (error: NodeJS.ErrnoException): never =>
-    cantStart(error.code === 'EADDRINUSE' ? `the mail port ${port} is taken.` : `mail can’t be taken on ${host}:${port} (${error.message}).`)
+    cantStart(
+      error.code === 'EADDRINUSE'
+        ? `the mail port ${port} is taken.`
+        : `mail can’t be taken on ${host}:${port} (${error.message}).`,
+    )
   server.once('error', cantListen)
   const listening = server.listen(port, host, () => {
     server.off('error', cantListen)
@@ -52,7 +56,8 @@ export function openMailDrop(port: number, host: string): () => Promise<void> {
   return () => new Promise((resolve) => server.close(() => resolve()))
 }
 
-const asRefusal = (error: unknown): Error => (error instanceof Error && 'responseCode' in error ? error : failed(error))
+const asRefusal = (error: unknown): Error =>
+  error instanceof Error && 'responseCode' in error ? error : failed(error)
 
 function failed(error: unknown): Error {
   log.error({ error }, 'A mail could not be kept.')

@@ -24,19 +24,32 @@ import { insertSource, namesIn, type SourceSettings } from './sources'
 const newNonce = (): string => randomBytes(16).toString('hex')
 
 /** Makes a source that brings what is sent to its own secret address. */
-export async function addMailingList(actor: Actor, wishes: SourceSettings): Promise<{ id: string; historyId: string; mailAddress: string }> {
+export async function addMailingList(
+  actor: Actor,
+  wishes: SourceSettings,
+): Promise<{ id: string; historyId: string; mailAddress: string }> {
   if (settings().mailPort === null) throw problem('noMail')
   const id = uuid()
   const feedId = uuid()
   const nonce = newNonce()
   const { historyId } = await changeUndoably(actor, 'source', id, async (db, tracked) => {
-    await sources.insertFeed(db, { id: feedId, url: `mail:${feedId}`, host: 'mail', next_fetch_at: now(), kind: 'mail', mail_nonce: nonce })
+    await sources.insertFeed(db, {
+      id: feedId,
+      url: `mail:${feedId}`,
+      host: 'mail',
+      next_fetch_at: now(),
+      kind: 'mail',
+      mail_nonce: nonce,
+    })
     await insertSource(db, tracked, actor, { id, feedId, wishes, folders: namesIn(wishes.folder) })
   })
   return { id, historyId, mailAddress: mailAddressOf(feedId, nonce) }
 }
 
-/** Gives a mailing list another address. The old one is refused from then on, which undoing can't change for what was sent meanwhile. */
+/**
+ * Gives a mailing list another address. The old one is refused from then on, which undoing can't change for
+ * what was sent meanwhile.
+ */
 export async function renewMailAddress(actor: Actor, id: string): Promise<Undoable> {
   const { historyId } = await changeUndoably(actor, 'source', id, async (db, tracked) => {
     const source = await sources.sourceById(db, actor.brandId, id)
@@ -108,12 +121,20 @@ export async function takeMail(feed: FeedRow, raw: Uint8Array): Promise<void> {
   }
   const { fresh } = await inTransaction(async (db) => {
     await admit(db, feed, mail.sender)
-    return storeItems(db, feed, { feed: { items: [item], language: mail.language, homeUrl: null }, texts: [mail.text] })
+    return storeItems(db, feed, {
+      feed: { items: [item], language: mail.language, homeUrl: null },
+      texts: [mail.text],
+    })
   })
   await articlesStored.run(feed, fresh)
   const db = await useDb()
   const dates = await newestDates(db, feed.id)
   const { gap_minutes } = nextTurn({ dates, at: now(), ttlMinutes: null, freshMinutes: null })
-  await sources.updateFeed(db, feed.id, { title: feed.title ?? mail.from, fetched_at: now(), newest_at: dates[0] ?? null, gap_minutes })
+  await sources.updateFeed(db, feed.id, {
+    title: feed.title ?? mail.from,
+    fetched_at: now(),
+    newest_at: dates[0] ?? null,
+    gap_minutes,
+  })
   await tellReaders(feed.id, 'article')
 }

@@ -6,8 +6,8 @@ import * as sources from './queries/sources'
 import { log } from '#server/platform/log'
 
 /**
- * Remembers where a feed lies from now on (RFC 9110 §15.4.2, §15.4.9). Where another feed lies there already, the two become one: its
- * readers read the other from now on, with all articles. Gives the feed that goes on.
+ * Remembers where a feed lies from now on (RFC 9110 §15.4.2, §15.4.9). Where another feed lies there already,
+ * the two become one: its readers read the other from now on, with all articles. Gives the feed that goes on.
  */
 export async function moveFeed(feed: FeedRow, lastingUrl: string): Promise<FeedRow> {
   if (lastingUrl === feed.url) return feed

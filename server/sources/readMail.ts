@@ -19,7 +19,9 @@ export interface MailText {
   text: string
 }
 
-/** A mail as an article: its HTML made safe, or its plain text in paragraphs. What is attached is left out. */
+/**
+ * A mail as an article: its HTML made safe, or its plain text in paragraphs. What is attached is left out.
+ */
 export async function readMail({ raw }: { raw: Uint8Array }): Promise<MailText> {
   const mail = await PostalMime.parse(raw, { maxNestingDepth: 30 })
   const header = (name: string): string | null => mail.headers.find(({ key }) => key === name)?.value ?? null
@@ -39,7 +41,8 @@ export async function readMail({ raw }: { raw: Uint8Array }): Promise<MailText> 
   }
 }
 
-const escape = (text: string): string => text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;')
+const escape = (text: string): string =>
+  text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;')
 
 const paragraphs = (text: string): string =>
   text

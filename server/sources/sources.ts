@@ -40,7 +40,8 @@ export async function sourcesOfBrand(brandId: string, role: Role): Promise<Sourc
     articles: Number(row.articles),
     clipped: Number(row.clipped),
     kind: row.kind,
-    mailAddress: row.mail_nonce === null || role === 'client' ? null : mailAddressOf(row.feed_id, row.mail_nonce),
+    mailAddress:
+      row.mail_nonce === null || role === 'client' ? null : mailAddressOf(row.feed_id, row.mail_nonce),
     pillarId: row.pillar_id,
     credits: JSON.parse(row.credits_json) as Record<string, string>,
     leaveOut: row.leave_out,
@@ -71,24 +72,48 @@ export interface SourceSettings {
   accountIds: string[] | null
 }
 
-const NO_WISHES: Omit<SourceSettings, 'label'> = { folder: null, own: false, pillarId: null, credits: {}, leaveOut: '', onlyNew: false, tags: [], region: null, language: null, accountIds: null } // prettier-ignore
+const NO_WISHES: Omit<SourceSettings, 'label'> = {
+  folder: null,
+  own: false,
+  pillarId: null,
+  credits: {},
+  leaveOut: '',
+  onlyNew: false,
+  tags: [],
+  region: null,
+  language: null,
+  accountIds: null,
+}
 
 /** Adds a source by its feed's address; its articles are there when this returns. */
-export async function addSource(actor: Actor, input: SourceSettings & { feedUrl: string }): Promise<{ id: string; historyId: string }> {
+export async function addSource(
+  actor: Actor,
+  input: SourceSettings & { feedUrl: string },
+): Promise<{ id: string; historyId: string }> {
   const { answer, read } = await atField('feedUrl', () => readAt(input.feedUrl, 'person'))
   const feed = await feedFor(answer.lastingUrl)
   const id = uuid()
   const { historyId } = await changeUndoably(actor, 'source', id, async (db, tracked) => {
     const known = await sources.sourceOfFeed(db, actor.brandId, feed.id)
     if (known) throw problem('knownSource', known.label).at('feedUrl')
-    await insertSource(db, tracked, actor, { id, feedId: feed.id, wishes: input, folders: namesIn(input.folder) })
+    await insertSource(db, tracked, actor, {
+      id,
+      feedId: feed.id,
+      wishes: input,
+      folders: namesIn(input.folder),
+    })
   })
   await bring(actor.brandId, id, feed, answer, read)
   return { id, historyId }
 }
 
-/** What a file names as a feed; where that is a page, the feed it leads to. Throws what is wrong with the address itself. */
-async function feedNamed(address: string): Promise<Pick<Awaited<ReturnType<typeof findFeed>>, 'answer' | 'read'>> {
+/**
+ * What a file names as a feed; where that is a page, the feed it leads to. Throws what is wrong with the
+ * address itself.
+ */
+async function feedNamed(
+  address: string,
+): Promise<Pick<Awaited<ReturnType<typeof findFeed>>, 'answer' | 'read'>> {
   try {
     return await readAt(address, 'background')
   } catch (error) {
@@ -98,8 +123,8 @@ async function feedNamed(address: string): Promise<Pick<Awaited<ReturnType<typeo
 }
 
 /**
- * Adds a source that a file names, by its own title where it has none; where the file names a page, the feed it leads to. One that is a
- * source already stays as it is. Gives its id, and whether it is new.
+ * Adds a source that a file names, by its own title where it has none; where the file names a page, the feed
+ * it leads to. One that is a source already stays as it is. Gives its id, and whether it is new.
  */
 export async function addFoundSource(
   actor: Actor,
@@ -116,14 +141,25 @@ export async function addFoundSource(
   const label = input.label ?? read.feed.title ?? new URL(feed.url).hostname
   const id = uuid()
   await changeUndoably(actor, 'source', id, (db, tracked) =>
-    insertSource(db, tracked, actor, { id, feedId: feed.id, wishes: { ...NO_WISHES, label: label.slice(0, LIMITS.name) }, folders: input.folders }),
+    insertSource(db, tracked, actor, {
+      id,
+      feedId: feed.id,
+      wishes: { ...NO_WISHES, label: label.slice(0, LIMITS.name) },
+      folders: input.folders,
+    }),
   )
   await bring(actor.brandId, id, feed, answer, read)
   return { id, isNew: true }
 }
 
 /** Puts a source into the folders of these names that it is not in yet, within a change. */
-export async function putInFolders(db: Db, tracked: Tracked, brandId: string, sourceId: string, names: string[]): Promise<void> {
+export async function putInFolders(
+  db: Db,
+  tracked: Tracked,
+  brandId: string,
+  sourceId: string,
+  names: string[],
+): Promise<void> {
   const has = new Set((await linksOfSource(db, sourceId)).map((link) => link.folder_id))
   for (const name of names) {
     const folder = await folderByName(db, brandId, name)
@@ -140,15 +176,27 @@ interface NewSource {
 
 /** Makes a source of a feed, within a change. */
 export async function insertSource(db: Db, tracked: Tracked, actor: Actor, given: NewSource): Promise<void> {
-  const row = { brand_id: actor.brandId, feed_id: given.feedId, ...(await columnsOf(db, actor.brandId, given.wishes)), created_at: now(), removed_at: null, version: 1 } // prettier-ignore
+  const row = {
+    brand_id: actor.brandId,
+    feed_id: given.feedId,
+    ...(await columnsOf(db, actor.brandId, given.wishes)),
+    created_at: now(),
+    removed_at: null,
+    version: 1,
+  }
   await tracked.insert('sources', { id: given.id }, row)
   await setTagsOf(db, tracked, actor.brandId, 'source_tags', given.id, given.wishes.tags)
   for (const folder of given.folders) await putInFolder(db, tracked, actor.brandId, given.id, folder)
 }
 
 async function columnsOf(db: Db, brandId: string, wishes: SourceSettings): Promise<Partial<SourceRow>> {
-  if (wishes.pillarId && !(await pillarById(db, brandId, wishes.pillarId))) throw problem('notFound').at('pillarId')
-  const credits = Object.fromEntries(Object.entries(wishes.credits).flatMap(([network, handle]) => (handle.trim() ? [[network, handle.trim()]] : [])))
+  if (wishes.pillarId && !(await pillarById(db, brandId, wishes.pillarId)))
+    throw problem('notFound').at('pillarId')
+  const credits = Object.fromEntries(
+    Object.entries(wishes.credits).flatMap(([network, handle]) =>
+      handle.trim() ? [[network, handle.trim()]] : [],
+    ),
+  )
   return {
     label: wishes.label,
     own: wishes.own ? 1 : 0,
@@ -162,31 +210,57 @@ async function columnsOf(db: Db, brandId: string, wishes: SourceSettings): Promi
   }
 }
 
-/** Keeps what a new source's feed holds, marks it with the brand's watches, and leaves out what the source's rules say. */
-async function bring(brandId: string, sourceId: string, feed: FeedRow, answer: HttpResponse, read: ReadFeedResult): Promise<void> {
+/**
+ * Keeps what a new source's feed holds, marks it with the brand's watches, and leaves out what the source's
+ * rules say.
+ */
+async function bring(
+  brandId: string,
+  sourceId: string,
+  feed: FeedRow,
+  answer: HttpResponse,
+  read: ReadFeedResult,
+): Promise<void> {
   await keep(feed, answer, read)
   await sourceChanged.run(brandId, sourceId, feed)
   await tellReaders(feed.id, 'article')
 }
 
 /** Folders as a person types them: several with commas between. */
-export const namesIn = (text: string | null): string[] => [...new Set((text ?? '').split(',').flatMap((name) => name.trim() || []))]
+export const namesIn = (text: string | null): string[] => [
+  ...new Set((text ?? '').split(',').flatMap((name) => name.trim() || [])),
+]
 
 function feedFor(url: string): Promise<FeedRow> {
   return inTransaction(async (db) => {
-    if (!(await sources.feedByUrl(db, url))) await sources.insertFeed(db, { id: uuid(), url, host: new URL(url).host, next_fetch_at: now() + MINUTE })
+    if (!(await sources.feedByUrl(db, url)))
+      await sources.insertFeed(db, {
+        id: uuid(),
+        url,
+        host: new URL(url).host,
+        next_fetch_at: now() + MINUTE,
+      })
     return (await sources.feedByUrl(db, url))!
   })
 }
 
-export async function editSource(actor: Actor, id: string, input: SourceSettings & { paused: boolean; version: number }): Promise<Undoable> {
+export async function editSource(
+  actor: Actor,
+  id: string,
+  input: SourceSettings & { paused: boolean; version: number },
+): Promise<Undoable> {
   const { historyId } = await changeUndoably(actor, 'source', id, async (db, tracked) => {
     const row = await sources.sourceById(db, actor.brandId, id)
     if (!row) throw problem('notFound')
     if (row.version !== input.version) throw problem('stale')
-    const columns = { ...(await columnsOf(db, actor.brandId, input)), paused_at: pausedAt(row, input.paused), version: row.version + 1 }
+    const columns = {
+      ...(await columnsOf(db, actor.brandId, input)),
+      paused_at: pausedAt(row, input.paused),
+      version: row.version + 1,
+    }
     await tracked.update('sources', { id }, columns)
-    for (const link of await linksOfSource(db, id)) await tracked.remove('source_folders', { source_id: id, folder_id: link.folder_id })
+    for (const link of await linksOfSource(db, id))
+      await tracked.remove('source_folders', { source_id: id, folder_id: link.folder_id })
     for (const folder of namesIn(input.folder)) await putInFolder(db, tracked, actor.brandId, id, folder)
     await setTagsOf(db, tracked, actor.brandId, 'source_tags', id, input.tags)
   })
@@ -194,7 +268,10 @@ export async function editSource(actor: Actor, id: string, input: SourceSettings
   return { historyId }
 }
 
-/** Watches look at a source's name, region, language and folders, and its rules at what it brings: both are asked again. */
+/**
+ * Watches look at a source's name, region, language and folders, and its rules at what it brings: both are
+ * asked again.
+ */
 export async function lookAgain(brandId: string, id: string): Promise<void> {
   const db = await useDb()
   const row = await sources.sourceById(db, brandId, id)
@@ -203,7 +280,8 @@ export async function lookAgain(brandId: string, id: string): Promise<void> {
 }
 
 /** When a source's pause began: one that is paused already keeps its beginning. */
-export const pausedAt = (row: SourceRow, paused: boolean): number | null => (paused ? (row.paused_at ?? now()) : null)
+export const pausedAt = (row: SourceRow, paused: boolean): number | null =>
+  paused ? (row.paused_at ?? now()) : null
 
 export async function removeSource(actor: Actor, id: string): Promise<Undoable> {
   const { historyId } = await changeUndoably(actor, 'source', id, async (db, tracked) => {
@@ -213,7 +291,10 @@ export async function removeSource(actor: Actor, id: string): Promise<Undoable> 
   return { historyId }
 }
 
-/** Fetches a source's feed now, whatever its turn. `quiet`: one that comes by mail, or is gone, is passed over. */
+/**
+ * Fetches a source's feed now, whatever its turn. `quiet`: one that comes by mail, or is gone, is passed
+ * over.
+ */
 export async function fetchNow(brandId: string, id: string, { quiet = false } = {}): Promise<void> {
   const db = await useDb()
   const row = await sources.sourceById(db, brandId, id)
@@ -226,7 +307,13 @@ export async function fetchNow(brandId: string, id: string, { quiet = false } = 
 }
 
 /** Puts a source into a folder, which is made where there is none of that name. */
-export async function putInFolder(db: Db, tracked: Tracked, brandId: string, sourceId: string, name: string): Promise<void> {
+export async function putInFolder(
+  db: Db,
+  tracked: Tracked,
+  brandId: string,
+  sourceId: string,
+  name: string,
+): Promise<void> {
   const known = await folderByName(db, brandId, name)
   const folderId = known?.id ?? uuid()
   if (!known) await tracked.insert('folders', { id: folderId }, { brand_id: brandId, name })

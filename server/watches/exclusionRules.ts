@@ -9,13 +9,18 @@ import { type FeedRow, type SourceRow, feedById, sourceById, sourcesWithRules } 
 import { runInThread } from '#server/platform/jobs/pool'
 import { watchArticleOf } from './marking'
 
-/** Passes what the rules of a feed's sources leave out, for each brand that reads it. `fresh`: articles that are new or were changed. */
+/**
+ * Passes what the rules of a feed's sources leave out, for each brand that reads it. `fresh`: articles that
+ * are new or were changed.
+ */
 export async function excludeFresh(feed: FeedRow, fresh: ArticleRow[]): Promise<void> {
   if (fresh.length === 0) return
   for (const source of await sourcesWithRules(await useDb(), feed.id)) await apply(source, feed, fresh)
 }
 
-/** Looks at a source's kept articles with its rules as they are now; what they leave out no more waits again. */
+/**
+ * Looks at a source's kept articles with its rules as they are now; what they leave out no more waits again.
+ */
 export async function applyExclusionRules(brandId: string, sourceId: string): Promise<void> {
   const db = await useDb()
   const source = await sourceById(db, brandId, sourceId)
@@ -24,8 +29,8 @@ export async function applyExclusionRules(brandId: string, sourceId: string): Pr
 }
 
 /**
- * What a person decided or read stays as it is. What came while the source was paused stays left out when it goes on, so that nobody
- * comes back to a flood; it can be looked through under its own name.
+ * What a person decided or read stays as it is. What came while the source was paused stays left out when it
+ * goes on, so that nobody comes back to a flood; it can be looked through under its own name.
  */
 async function apply(source: SourceRow, feed: FeedRow, articles: ArticleRow[]): Promise<void> {
   const unwanted = await withUnwantedWords(source, articles)
@@ -35,7 +40,11 @@ async function apply(source: SourceRow, feed: FeedRow, articles: ArticleRow[]): 
     return unwanted.has(article.id) ? 'words' : null
   }
   await inTransaction(async (db) => {
-    const known = await decidedStates(db, source.brand_id, articles.map(({ id }) => id)) // prettier-ignore
+    const known = await decidedStates(
+      db,
+      source.brand_id,
+      articles.map(({ id }) => id),
+    )
     const isOpen = ({ id }: ArticleRow): boolean => (known.get(id)?.state ?? 'new') === 'new'
     const left = articles.filter(isOpen).flatMap((article) => {
       const because = reasonFor(article)
@@ -47,7 +56,11 @@ async function apply(source: SourceRow, feed: FeedRow, articles: ArticleRow[]): 
       return because !== null && because !== 'paused' && reasonFor(article) === null
     })
     await putLeftOut(db, source.brand_id, feed.id, left, now())
-    await takeBackLeftOut(db, source.brand_id, back.map(({ id }) => id)) // prettier-ignore
+    await takeBackLeftOut(
+      db,
+      source.brand_id,
+      back.map(({ id }) => id),
+    )
   })
 }
 

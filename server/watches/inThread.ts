@@ -10,9 +10,14 @@ export const watchesInThread: InThread[] = [
     const index = buildWatchIndex(watches)
     return {
       marks: articles.flatMap((article) =>
-        index
-          .holdings(article, now)
-          .map(({ id, match, from, until }) => ({ watchId: id, articleId: article.id, strength: match.strength, found: foundIn(article, match), from, until })),
+        index.holdings(article, now).map(({ id, match, from, until }) => ({
+          watchId: id,
+          articleId: article.id,
+          strength: match.strength,
+          found: foundIn(article, match),
+          from,
+          until,
+        })),
       ),
     }
   }),

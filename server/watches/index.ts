@@ -7,7 +7,17 @@ export { matchStored } from './matching'
 export { keptAndOther, type PlainText, watchedArticles } from './queries/watchedArticles'
 export { anyWatch, marksOfArticles, watchesOf } from './queries/watches'
 export { type Candidate, candidateNumbers, candidatesAt } from './queries/watchSearch'
-export { addWatch, closeWatchFeed, editWatch, openWatchFeed, orderWatches, parsedQuery, removeWatch, seeWatch, watchesOfBrand } from './watches'
+export {
+  addWatch,
+  closeWatchFeed,
+  editWatch,
+  openWatchFeed,
+  orderWatches,
+  parsedQuery,
+  removeWatch,
+  seeWatch,
+  watchesOfBrand,
+} from './watches'
 export { opensWatchFeed } from './watchFeeds'
 export { startRun, stopRun } from './watchRuns'
 export { feedsIn, type Scope } from './watchScope'

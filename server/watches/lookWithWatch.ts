@@ -11,14 +11,25 @@ export interface LookInput {
 
 export interface Looked {
   matches: { id: string; found: string[]; reasons: string[] }[]
-  /** Of each word: in how many matches it stands, and the articles that the query would match without it (null where nothing is left to ask). */
+  /**
+   * Of each word: in how many matches it stands, and the articles that the query would match without it (null
+   * where nothing is left to ask).
+   */
   words: { text: string; leavesOut: boolean; brings: number; without: string[] | null }[]
 }
 
 /** What a query that is being written would mark, and what each of its words is worth. */
 export function lookWithWatch({ query, articles, mostWords, now }: LookInput): Looked {
   const terms = mostWords > 0 ? termsOf(query).slice(0, mostWords) : []
-  const looked: Looked = { matches: [], words: terms.map(({ text, leavesOut, without }) => ({ text, leavesOut, brings: 0, without: without ? [] : null })) }
+  const looked: Looked = {
+    matches: [],
+    words: terms.map(({ text, leavesOut, without }) => ({
+      text,
+      leavesOut,
+      brings: 0,
+      without: without ? [] : null,
+    })),
+  }
   for (const article of articles) {
     const prepared = prepareArticle(article)
     const match = matchWatch(query, prepared, now)

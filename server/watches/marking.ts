@@ -12,13 +12,23 @@ import { runInThread } from '#server/platform/jobs/pool'
 import { announce } from '#server/platform/changes/announce'
 import { watchesLookingAt } from './watchScope'
 
-/** Looks at a feed's kept articles with the watches of everyone who reads it: a new reader's have seen none of them. */
+/**
+ * Looks at a feed's kept articles with the watches of everyone who reads it: a new reader's have seen none of
+ * them.
+ */
 export async function markFeed(feed: FeedRow): Promise<void> {
   await markArticles(feed, await articlesOfFeed(await useDb(), feed.id, LIMITS.watchArchive))
 }
 
-/** Looks at articles with the watches of every brand that reads their feed. `fresh`: what watches that tell find there is told. */
-export async function markArticles(feed: FeedRow, articles: ArticleRow[], { fresh = false } = {}): Promise<void> {
+/**
+ * Looks at articles with the watches of every brand that reads their feed. `fresh`: what watches that tell
+ * find there is told.
+ */
+export async function markArticles(
+  feed: FeedRow,
+  articles: ArticleRow[],
+  { fresh = false } = {},
+): Promise<void> {
   if (articles.length === 0) return
   const db = await useDb()
   for (const source of await sourcesOfFeed(db, feed.id)) {
@@ -27,7 +37,12 @@ export async function markArticles(feed: FeedRow, articles: ArticleRow[], { fres
   }
 }
 
-async function markForBrand(source: SourceRow, watches: WatchRow[], articles: ArticleRow[], fresh: boolean): Promise<void> {
+async function markForBrand(
+  source: SourceRow,
+  watches: WatchRow[],
+  articles: ArticleRow[],
+  fresh: boolean,
+): Promise<void> {
   const { marks } = await runInThread('background', [`brand:${source.brand_id}`], matchWatchesTask, {
     watches: watches.map((watch) => ({ id: watch.id, query: parseWatch(watch.query) })),
     articles: articles.map((article) => watchArticleOf(article, source)),
@@ -36,10 +51,23 @@ async function markForBrand(source: SourceRow, watches: WatchRow[], articles: Ar
   const rows = rowsOf(marks, new Map(articles.map((article) => [article.id, article.feed_id])), realNow())
   await inTransaction(async (db) => {
     const ids = articles.map((article) => article.id)
-    await replaceMarks(db, ids, watches.map((watch) => watch.id), rows) // prettier-ignore
-    for (const watch of watches.filter(({ hides }) => hides === 1)) await hideFound(db, watch, ids, rows.filter((row) => row.watch_id === watch.id)) // prettier-ignore
+    await replaceMarks(
+      db,
+      ids,
+      watches.map((watch) => watch.id),
+      rows,
+    )
+    for (const watch of watches.filter(({ hides }) => hides === 1))
+      await hideFound(
+        db,
+        watch,
+        ids,
+        rows.filter((row) => row.watch_id === watch.id),
+      )
     if (!fresh) return
-    for (const watch of watches) if (watch.tells === 1 && rows.some((row) => row.watch_id === watch.id)) await announce(db, watch.brand_id, 'told', watch.id)
+    for (const watch of watches)
+      if (watch.tells === 1 && rows.some((row) => row.watch_id === watch.id))
+        await announce(db, watch.brand_id, 'told', watch.id)
   })
 }
 
@@ -57,18 +85,37 @@ export const rowsOf = (marks: MatchResult['marks'], feedOf: Map<string, string>,
     run_at: runAt,
   }))
 
-/** Passes what a watch that hides found, of the articles it looked at; what it had passed of them and finds no more waits again. */
-export async function hideFound(db: Db, watch: WatchRow, lookedAt: string[], marks: MarkRow[]): Promise<void> {
+/**
+ * Passes what a watch that hides found, of the articles it looked at; what it had passed of them and finds no
+ * more waits again.
+ */
+export async function hideFound(
+  db: Db,
+  watch: WatchRow,
+  lookedAt: string[],
+  marks: MarkRow[],
+): Promise<void> {
   const at = now()
   const inForce = marks.filter((mark) => mark.from_at <= at && mark.until_at > at)
   const found = new Set(inForce.map((mark) => mark.article_id))
-  await takeBackHidden(db, watch.brand_id, watch.id, lookedAt.filter((id) => !found.has(id))) // prettier-ignore
+  await takeBackHidden(
+    db,
+    watch.brand_id,
+    watch.id,
+    lookedAt.filter((id) => !found.has(id)),
+  )
   await putHidden(db, watch, inForce, at)
 }
 
-/** An article as a brand's watches see it: under the name, the language and the region that the brand gave its source. */
+/**
+ * An article as a brand's watches see it: under the name, the language and the region that the brand gave its
+ * source.
+ */
 export function watchArticleOf(
-  article: Pick<ArticleRow, 'id' | 'title' | 'text' | 'author' | 'url' | 'language' | 'categories_json' | 'at'>,
+  article: Pick<
+    ArticleRow,
+    'id' | 'title' | 'text' | 'author' | 'url' | 'language' | 'categories_json' | 'at'
+  >,
   source: Pick<SourceRow, 'label' | 'language' | 'region'>,
 ) {
   return {

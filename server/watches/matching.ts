@@ -9,8 +9,8 @@ import { markArticles } from './marking'
 const AT_ONCE = 200
 
 /**
- * Lets watches and the rules of sources look at articles that were just stored and noted as yet to be looked at; then they are no more.
- * Looking twice does no harm: what died in between is looked at again.
+ * Lets watches and the rules of sources look at articles that were just stored and noted as yet to be looked
+ * at; then they are no more. Looking twice does no harm: what died in between is looked at again.
  */
 export async function matchStored(feed: FeedRow, articles: ArticleRow[], isFresh = true): Promise<void> {
   if (articles.length === 0) return
@@ -20,13 +20,23 @@ export async function matchStored(feed: FeedRow, articles: ArticleRow[], isFresh
   await inTransaction((db) => takeOffToMatch(db, ids))
 }
 
-/** Looks at what a process stored and then died, or failed, before it was looked at. Gives how many articles. */
+/**
+ * Looks at what a process stored and then died, or failed, before it was looked at. Gives how many articles.
+ */
 export async function matchingRound(): Promise<number> {
   const db = await useDb()
   const left = await leftToMatch(db, realNow() - settings().leaseSeconds * 1000, AT_ONCE)
   if (left.length === 0) return 0
   // Whatever becomes of them now, their next turn is after the others'.
-  for (const isFresh of [0, 1]) await inTransaction((one) => putToMatch(one, left.filter((row) => row.is_fresh === isFresh).map(({ id }) => id), isFresh === 1, realNow())) // prettier-ignore
+  for (const isFresh of [0, 1])
+    await inTransaction((one) =>
+      putToMatch(
+        one,
+        left.filter((row) => row.is_fresh === isFresh).map(({ id }) => id),
+        isFresh === 1,
+        realNow(),
+      ),
+    )
   for (const feedId of new Set(left.map(({ feed_id }) => feed_id))) {
     const feed = await feedById(db, feedId)
     for (const isFresh of [0, 1]) {

@@ -6,7 +6,10 @@ export interface WatchRow {
   ink: number
   position: number
   removed_at: number | null
-  /** 1: what it marks is a list of its own; is passed in the curator's place; is told when it comes; stands on the rail. */
+  /**
+   * 1: what it marks is a list of its own; is passed in the curator's place; is told when it comes; stands on
+   * the rail.
+   */
   collects: number
   hides: number
   tells: number

@@ -12,7 +12,14 @@ export interface MatchInput {
 
 export interface MatchResult {
   /** In force from then on, and before then, in milliseconds; null for without end. */
-  marks: { watchId: string; articleId: string; strength: number; found: string[]; from: number | null; until: number | null }[]
+  marks: {
+    watchId: string
+    articleId: string
+    strength: number
+    found: string[]
+    from: number | null
+    until: number | null
+  }[]
 }
 
 /** What watches find in articles. */
@@ -22,6 +29,7 @@ export const watchExpressionTask = threadTask<WatchQuery, string | null>('watchE
 /** See `lookWithWatch`. */
 export const lookWithWatchTask = threadTask<LookInput, Looked>('lookWithWatch')
 /** Words that would set what a query keeps apart from the rest; see `suggestWords` of core/watch. */
-export const offerWordsTask = threadTask<{ query: WatchQuery | null; kept: Text[]; others: Text[]; count: number }, { word: string; kept: number }[]>(
-  'offerWords',
-)
+export const offerWordsTask = threadTask<
+  { query: WatchQuery | null; kept: Text[]; others: Text[]; count: number },
+  { word: string; kept: number }[]
+>('offerWords')

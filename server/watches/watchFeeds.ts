@@ -7,4 +7,5 @@ const PURPOSE = 'watch feeds'
 export const watchFeedAddress = (watchId: string, nonce: string): string =>
   `${settings().publicUrl ?? ''}/feeds/${watchId}/${derivedKey(PURPOSE, watchId, nonce)}`
 
-export const opensWatchFeed = (key: string, watchId: string, nonce: string): boolean => isDerivedKey(key, PURPOSE, watchId, nonce)
+export const opensWatchFeed = (key: string, watchId: string, nonce: string): boolean =>
+  isDerivedKey(key, PURPOSE, watchId, nonce)

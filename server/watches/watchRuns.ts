@@ -43,15 +43,26 @@ interface Batch {
 let going: Going | null = null
 
 /**
- * Begins to look through the archive with a watch as it is now. The newest articles are looked at before this answers, and the rest
- * follows in the background; what an older state of the watch marked goes as its articles are looked at, and at the end.
+ * Begins to look through the archive with a watch as it is now. The newest articles are looked at before this
+ * answers, and the rest follows in the background; what an older state of the watch marked goes as its
+ * articles are looked at, and at the end.
  */
 export async function startRun(brandId: string, watchId: string): Promise<void> {
   const db = await useDb()
   const watch = await watchById(db, brandId, watchId)
   if (!watch) return endRunOf(brandId, watchId)
   const numbers = await candidateNumbers(db, await candidatesOf(db, watch, null), ALL)
-  const run: WatchRunRow = { watch_id: watchId, brand_id: brandId, started_at: await nextStart(db, watchId), total: numbers.length, done: 0, found: 0, below: null, ended_at: null, stopped: 0 } // prettier-ignore
+  const run: WatchRunRow = {
+    watch_id: watchId,
+    brand_id: brandId,
+    started_at: await nextStart(db, watchId),
+    total: numbers.length,
+    done: 0,
+    found: 0,
+    below: null,
+    ended_at: null,
+    stopped: 0,
+  }
   await inTransaction(async (transaction) => {
     if (watch.hides === 0) await takeBackHidden(transaction, brandId, watchId, null)
     await putRun(transaction, run)
@@ -74,7 +85,10 @@ export async function watchingRound(): Promise<number> {
     going = null
     return 0
   }
-  const isKnown = going?.run.watch_id === run.watch_id && going.run.started_at === run.started_at && going.run.below === run.below
+  const isKnown =
+    going?.run.watch_id === run.watch_id &&
+    going.run.started_at === run.started_at &&
+    going.run.below === run.below
   if (!isKnown) going = await takenUp(db, run)
   if (!going) return 0
   return step(going, AT_ONCE).catch((error: unknown) => {
@@ -87,10 +101,20 @@ export async function watchingRound(): Promise<number> {
 /** A run taken up where it was left, also by another process. */
 async function takenUp(db: Db, run: WatchRunRow): Promise<Going | null> {
   const watch = await watchById(db, run.brand_id, run.watch_id)
-  return watch ? { run, numbers: await candidateNumbers(db, await candidatesOf(db, watch, run.below), ALL), next: null, toldAt: 0 } : null
+  return watch
+    ? {
+        run,
+        numbers: await candidateNumbers(db, await candidatesOf(db, watch, run.below), ALL),
+        next: null,
+        toldAt: 0,
+      }
+    : null
 }
 
-/** Looks at some articles, and when all were looked at takes away what was marked before. Gives how many things were done. */
+/**
+ * Looks at some articles, and when all were looked at takes away what was marked before. Gives how many
+ * things were done.
+ */
 async function step(one: Going, most: number): Promise<number> {
   const watch = await watchById(await useDb(), one.run.brand_id, one.run.watch_id)
   if (!watch) return 0
@@ -100,9 +124,20 @@ async function step(one: Going, most: number): Promise<number> {
 async function read({ numbers: left }: Going, watch: WatchRow, most: number): Promise<Batch> {
   const db = await useDb()
   const numbers = left.splice(0, most)
-  const ask = { brandId: watch.brand_id, feeds: await feedsIn(db, watch.brand_id, scopeOf(watch)), since: null }
+  const ask = {
+    brandId: watch.brand_id,
+    feeds: await feedsIn(db, watch.brand_id, scopeOf(watch)),
+    since: null,
+  }
   const candidates = await candidatesAt(db, ask, numbers)
-  return { numbers, articles: await watchedArticles(db, watch.brand_id, candidates.map((candidate) => candidate.id)) } // prettier-ignore
+  return {
+    numbers,
+    articles: await watchedArticles(
+      db,
+      watch.brand_id,
+      candidates.map((candidate) => candidate.id),
+    ),
+  }
 }
 
 async function lookAtSome(one: Going, watch: WatchRow, most: number): Promise<number> {
@@ -111,8 +146,16 @@ async function lookAtSome(one: Going, watch: WatchRow, most: number): Promise<nu
   const matching = match(watch, articles)
   one.next = one.numbers.length > 0 && most === AT_ONCE ? await read(one, watch, AT_ONCE) : null
   const ids = articles.map(({ article }) => article.id)
-  const marks = rowsOf(await matching, new Map(articles.map(({ article }) => [article.id, article.feed_id])), run.started_at)
-  const patch = { done: run.done + numbers.length, found: run.found + new Set(marks.map((mark) => mark.article_id)).size, below: numbers.at(-1)! }
+  const marks = rowsOf(
+    await matching,
+    new Map(articles.map(({ article }) => [article.id, article.feed_id])),
+    run.started_at,
+  )
+  const patch = {
+    done: run.done + numbers.length,
+    found: run.found + new Set(marks.map((mark) => mark.article_id)).size,
+    below: numbers.at(-1)!,
+  }
   await inTransaction(async (transaction) => {
     // Somebody has changed, stopped or removed the watch meanwhile: what was found is not what is wanted now.
     if (!(await updateRun(transaction, run, patch))) return
@@ -132,7 +175,8 @@ async function tidy({ run }: Going, watch: WatchRow): Promise<number> {
     const removed = await removeStaleMarks(db, watch.id, run.started_at, TIDIED_AT_ONCE)
     if (removed >= TIDIED_AT_ONCE) return removed
     if (watch.hides === 1) await takeBackUnmarked(db, watch.brand_id, watch.id)
-    if (await updateRun(db, run, { ended_at: realNow() })) await announce(db, watch.brand_id, 'watch', watch.id)
+    if (await updateRun(db, run, { ended_at: realNow() }))
+      await announce(db, watch.brand_id, 'watch', watch.id)
     return 1
   })
 }
@@ -149,8 +193,19 @@ async function match(watch: WatchRow, articles: WatchedArticle[]): Promise<Match
 
 /** What an edited watch may match of a brand's archive. */
 async function candidatesOf(db: Db, watch: WatchRow, below: number | null): Promise<Candidates> {
-  const expression = await runInThread('background', [`brand:${watch.brand_id}`], watchExpressionTask, parseWatch(watch.query))
-  return { brandId: watch.brand_id, match: expression, feeds: await feedsIn(db, watch.brand_id, scopeOf(watch)), below, since: null }
+  const expression = await runInThread(
+    'background',
+    [`brand:${watch.brand_id}`],
+    watchExpressionTask,
+    parseWatch(watch.query),
+  )
+  return {
+    brandId: watch.brand_id,
+    match: expression,
+    feeds: await feedsIn(db, watch.brand_id, scopeOf(watch)),
+    below,
+    since: null,
+  }
 }
 
 /** Stops looking; the articles further back stay without marks. */
@@ -158,8 +213,10 @@ export async function stopRun(brandId: string, watchId: string): Promise<WatchRu
   await inTransaction(async (db) => {
     const run = await runOf(db, watchId)
     if (!run || run.brand_id !== brandId) throw problem('notFound')
-    // Where it did not come to, nothing is marked: what stands there was found by an older state of the watch.
-    if (await updateRun(db, run, { ended_at: realNow(), stopped: 1 })) await removeStaleMarks(db, watchId, run.started_at, ALL)
+    // Where it did not come to, nothing is marked: what stands there was found by an older state of the
+    // watch.
+    if (await updateRun(db, run, { ended_at: realNow(), stopped: 1 }))
+      await removeStaleMarks(db, watchId, run.started_at, ALL)
     await announce(db, brandId, 'watch', watchId)
   })
   return runView((await runOf(await useDb(), watchId))!)

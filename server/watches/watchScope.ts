@@ -12,7 +12,10 @@ export const scopeOf = (watch: Pick<WatchRow, 'folders_json' | 'sources_json'>):
   sources: JSON.parse(watch.sources_json) as string[],
 })
 
-/** The watches that look at what a source brings: those that name it or a folder of it, and those that name none. */
+/**
+ * The watches that look at what a source brings: those that name it or a folder of it, and those that name
+ * none.
+ */
 export async function watchesLookingAt(db: Db, source: SourceRow, watches: WatchRow[]): Promise<WatchRow[]> {
   const folders = new Set((await linksOfSource(db, source.id)).map((link) => link.folder_id))
   return watches.filter((watch) => {
@@ -24,4 +27,6 @@ export async function watchesLookingAt(db: Db, source: SourceRow, watches: Watch
 
 /** The feeds a watch looks at; null for all of the brand's. */
 export const feedsIn = (db: Db, brandId: string, { folders, sources }: Scope): Promise<string[] | null> =>
-  folders.length === 0 && sources.length === 0 ? Promise.resolve(null) : feedsOfScope(db, brandId, folders, sources)
+  folders.length === 0 && sources.length === 0
+    ? Promise.resolve(null)
+    : feedsOfScope(db, brandId, folders, sources)

@@ -22,7 +22,9 @@ import { watchFeedAddress } from './watchFeeds'
 import { endRunOf, runView, startRun } from './watchRuns'
 import { scopeOf } from './watchScope'
 
-/** A brand's watches as one of its people sees them. Whoever may only look is not told the secret addresses. */
+/**
+ * A brand's watches as one of its people sees them. Whoever may only look is not told the secret addresses.
+ */
 export async function watchesOfBrand(db: Db, actor: Actor, unread: Map<string, number>): Promise<Watch[]> {
   const { brandId } = actor
   const tags = await namesByTagger(db, 'watch_tags', brandId)
@@ -44,7 +46,8 @@ export async function watchesOfBrand(db: Db, actor: Actor, unread: Map<string, n
     tells: row.tells === 1,
     news: news.get(row.id) ?? 0,
     onRail: row.on_rail === 1,
-    feedAddress: row.feed_nonce === null || actor.role === 'client' ? null : watchFeedAddress(row.id, row.feed_nonce),
+    feedAddress:
+      row.feed_nonce === null || actor.role === 'client' ? null : watchFeedAddress(row.id, row.feed_nonce),
     run: runs.has(row.id) ? runView(runs.get(row.id)!) : null,
     version: row.version,
   }))
@@ -74,7 +77,11 @@ export async function addWatch(actor: Actor, input: WatchInput): Promise<{ id: s
   const { historyId } = await changeUndoably(actor, 'watch', id, async (db, tracked) => {
     const position = await nextPosition(db, 'watches', actor.brandId)
     const columns = await columnsOf(db, actor.brandId, id, input)
-    await tracked.insert('watches', { id }, { brand_id: actor.brandId, ...columns, position, removed_at: null, version: 1 })
+    await tracked.insert(
+      'watches',
+      { id },
+      { brand_id: actor.brandId, ...columns, position, removed_at: null, version: 1 },
+    )
     await setTagsOf(db, tracked, actor.brandId, 'watch_tags', id, input.tags)
   })
   await startRun(actor.brandId, id)
@@ -101,14 +108,19 @@ const MARKING = ['query', 'hides', 'folders_json', 'sources_json'] as const
 async function columnsOf(db: Db, brandId: string, id: string, input: WatchInput) {
   const other = await store.watchByName(db, brandId, input.name)
   if (other && other.id !== id) throw problem('watchTaken', input.name).at('name')
-  for (const folder of input.folders) if (!(await folderById(db, brandId, folder))) throw problem('notFound').at('folders')
-  for (const source of input.sources) if (!(await sourceById(db, brandId, source))) throw problem('notFound').at('sources')
-  if (input.pillarId && !(await pillarById(db, brandId, input.pillarId))) throw problem('notFound').at('pillarId')
+  for (const folder of input.folders)
+    if (!(await folderById(db, brandId, folder))) throw problem('notFound').at('folders')
+  for (const source of input.sources)
+    if (!(await sourceById(db, brandId, source))) throw problem('notFound').at('sources')
+  if (input.pillarId && !(await pillarById(db, brandId, input.pillarId)))
+    throw problem('notFound').at('pillarId')
   return {
     name: input.name,
     query: input.query,
     ink: input.ink,
-    hashtags_json: JSON.stringify([...new Set(input.hashtags.map((tag) => tag.replace(/^#+/, '')).filter(Boolean))]),
+    hashtags_json: JSON.stringify([
+      ...new Set(input.hashtags.map((tag) => tag.replace(/^#+/, '')).filter(Boolean)),
+    ]),
     folders_json: JSON.stringify(input.folders),
     sources_json: JSON.stringify(input.sources),
     pillar_id: input.pillarId,
@@ -121,7 +133,9 @@ async function columnsOf(db: Db, brandId: string, id: string, input: WatchInput)
 }
 
 export async function removeWatch(actor: Actor, id: string): Promise<Undoable> {
-  const { historyId } = await changeWatch(actor, id, (_, tracked) => tracked.update('watches', { id }, { removed_at: now() }))
+  const { historyId } = await changeWatch(actor, id, (_, tracked) =>
+    tracked.update('watches', { id }, { removed_at: now() }),
+  )
   await endRunOf(actor.brandId, id)
   return { historyId }
 }
@@ -133,23 +147,31 @@ export async function orderWatches(actor: Actor, ids: string[]): Promise<Undoabl
     const known = ids.filter((id) => rows.some((row) => row.id === id))
     const order = [...new Set([...known, ...rows.map((row) => row.id)])]
     for (const [at, id] of order.entries()) {
-      if (rows.find((row) => row.id === id)!.position !== at + 1) await tracked.update('watches', { id }, { position: at + 1 })
+      if (rows.find((row) => row.id === id)!.position !== at + 1)
+        await tracked.update('watches', { id }, { position: at + 1 })
     }
   })
   return { historyId }
 }
 
 /** Lets a watch be read as a feed, at an address that did not exist before. */
-export const openWatchFeed = async (actor: Actor, id: string): Promise<Undoable> => changeFeed(actor, id, randomBytes(16).toString('hex'))
+export const openWatchFeed = async (actor: Actor, id: string): Promise<Undoable> =>
+  changeFeed(actor, id, randomBytes(16).toString('hex'))
 
 export const closeWatchFeed = (actor: Actor, id: string): Promise<Undoable> => changeFeed(actor, id, null)
 
 async function changeFeed(actor: Actor, id: string, nonce: string | null): Promise<Undoable> {
-  const { historyId } = await changeWatch(actor, id, (_, tracked, row) => tracked.update('watches', { id }, { feed_nonce: nonce, version: row.version + 1 }))
+  const { historyId } = await changeWatch(actor, id, (_, tracked, row) =>
+    tracked.update('watches', { id }, { feed_nonce: nonce, version: row.version + 1 }),
+  )
   return { historyId }
 }
 
-function changeWatch<T>(actor: Actor, id: string, work: (db: Db, tracked: Tracked, row: WatchRow) => Promise<T>) {
+function changeWatch<T>(
+  actor: Actor,
+  id: string,
+  work: (db: Db, tracked: Tracked, row: WatchRow) => Promise<T>,
+) {
   return changeUndoably(actor, 'watch', id, async (db, tracked) => {
     const row = await store.watchById(db, actor.brandId, id)
     if (!row) throw problem('notFound')
@@ -174,6 +196,8 @@ export function parsedQuery(text: string): WatchQuery {
     if (words > LIMITS.queryWords) throw problem('watchTooLong', words, LIMITS.queryWords).at('query')
     return query
   } catch (error) {
-    throw error instanceof WatchSyntaxError ? problem('watchQuery', error.message, error.at).at('query') : error
+    throw error instanceof WatchSyntaxError
+      ? problem('watchQuery', error.message, error.at).at('query')
+      : error
   }
 }

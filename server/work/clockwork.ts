@@ -34,7 +34,10 @@ export function followClock(): () => Promise<void> {
   }
 }
 
-/** Moves the demo's clock forward, each thing that becomes due on the way happening at its own instant, in order. */
+/**
+ * Moves the demo's clock forward, each thing that becomes due on the way happening at its own instant, in
+ * order.
+ */
 export async function playForward(hours: number): Promise<{ now: string }> {
   if (!settings().demo) throw problem('notFound')
   return withLoopsResting(async () => {
@@ -53,7 +56,9 @@ export async function playForward(hours: number): Promise<{ now: string }> {
   })
 }
 
-/** Sets the demo's clock to a past or future instant before there is any data: the demo begins some days ago. */
+/**
+ * Sets the demo's clock to a past or future instant before there is any data: the demo begins some days ago.
+ */
 export async function beginAt(at: number): Promise<void> {
   if (!settings().demo) throw problem('notFound')
   await moveTo(at)

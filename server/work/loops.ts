@@ -24,12 +24,15 @@ export function startLoops(): () => Promise<void> {
     repeat('fetching', lookForFeeds),
     repeat('sending', () => sending.run(() => startSending(fillSends))),
     repeat('upkeep', () => withJobLease('upkeep', upkeepRound)),
-    ...definedJobs().map(({ name, round }) => repeat(name, () => withJobLease(name, (turn) => untilNone(round, turn)))),
+    ...definedJobs().map(({ name, round }) =>
+      repeat(name, () => withJobLease(name, (turn) => untilNone(round, turn))),
+    ),
   ]
   return async () => {
     stopped = true
     stops.forEach((stop) => stop())
-    // What was not handed over yet is handed back; what was is waited for, then asked about after the next start.
+    // What was not handed over yet is handed back; what was is waited for, then asked about after the next
+    // start.
     await sending.run(() => stopSends(STOP_PATIENCE_MS))
     await releaseJobLeases()
   }
@@ -56,7 +59,9 @@ async function lookForFeeds(): Promise<void> {
 /** Lets what waits be answered: SQLite answers at once, so rounds of it alone would let nobody in between. */
 const othersTurn = (): Promise<void> => new Promise((resolve) => setImmediate(resolve))
 
-/** Works round by round until nothing is left, as long as the turn is held; the next look comes soon enough. */
+/**
+ * Works round by round until nothing is left, as long as the turn is held; the next look comes soon enough.
+ */
 async function untilNone(round: Job['round'], turn: JobLease): Promise<void> {
   while (!stopped && turn.isHeld() && Number((await round(turn)) ?? 0) > 0) await othersTurn()
 }
@@ -75,7 +80,9 @@ function fillSends(): void {
 
 function fillPlace(): void {
   if (stopped) return
-  fetching.run(() => startDueFetches(fillPlace)).catch((error: unknown) => log.error({ error }, 'The next feed could not be taken.'))
+  fetching
+    .run(() => startDueFetches(fillPlace))
+    .catch((error: unknown) => log.error({ error }, 'The next feed could not be taken.'))
 }
 
 const rounds = new Map<string, number>()

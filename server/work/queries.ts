@@ -3,8 +3,16 @@ import type { Db } from '#server/platform/db'
 /** Rows removed by one statement: few enough that nobody waits for it. */
 const AT_ONCE = 200
 
-const removeOld = async (db: Db, table: string, key: string, condition: string, given: (string | number)[]): Promise<boolean> => {
-  const removed = await db(table).whereRaw(`${key} IN (SELECT ${key} FROM ${table} WHERE ${condition} LIMIT ${AT_ONCE})`, given).del()
+const removeOld = async (
+  db: Db,
+  table: string,
+  key: string,
+  condition: string,
+  given: (string | number)[],
+): Promise<boolean> => {
+  const removed = await db(table)
+    .whereRaw(`${key} IN (SELECT ${key} FROM ${table} WHERE ${condition} LIMIT ${AT_ONCE})`, given)
+    .del()
   return removed === AT_ONCE
 }
 
@@ -27,7 +35,10 @@ export const olderThan = {
 
 const IS_USED = `(EXISTS (SELECT 1 FROM post_pictures WHERE post_pictures.picture_id = pictures.id) OR EXISTS (SELECT 1 FROM wordings WHERE wordings.picture_id = pictures.id))`
 
-/** Notes since when pictures are used by no post, and forgets it of those that are again: an undo may bring one back. */
+/**
+ * Notes since when pictures are used by no post, and forgets it of those that are again: an undo may bring
+ * one back.
+ */
 export async function noteUnusedPictures(db: Db, now: number): Promise<void> {
   await db('pictures').whereNotNull('unused_since').whereRaw(IS_USED).update({ unused_since: null })
   await db('pictures').whereNull('unused_since').whereRaw(`NOT ${IS_USED}`).update({ unused_since: now })

@@ -10,11 +10,15 @@ const DAYS = { changes: 7, linkLooks: 7, tries: 1, imports: 90, mailDays: 2 }
 /** Lets what waits be answered between two steps. */
 const othersTurn = (): Promise<void> => new Promise((resolve) => setImmediate(resolve))
 
-/** Removes what is older than it is kept for, a few rows at a time, so that no table grows without end and nobody waits. */
+/**
+ * Removes what is older than it is kept for, a few rows at a time, so that no table grows without end and
+ * nobody waits.
+ */
 export async function forgetWhatIsOld(): Promise<void> {
   const { historyDays, sessionDays } = settings()
   await inTransaction((db) => noteUnusedPictures(db, now()))
-  // Times of people's doings are of the product's clock, those of sign-in and of the outside of the machine's.
+  // Times of people's doings are of the product's clock, those of sign-in and of the outside of the
+  // machine's.
   const limits: Record<keyof typeof olderThan, number> = {
     history: now() - historyDays * DAY,
     changes: now() - DAYS.changes * DAY,

@@ -1,7 +1,10 @@
 import { freezeDue, sendsEnded, startDueSends } from '#server/sending'
 import { renewHubs, fetchesEnded, startDueFetches } from '#server/sources'
 
-/** Fetches the feeds that are due until none is left, and renews what hubs announce. Gives how many things were done. */
+/**
+ * Fetches the feeds that are due until none is left, and renews what hubs announce. Gives how many things
+ * were done.
+ */
 export async function fetchingRound(): Promise<number> {
   let done = await renewHubs()
   for (let started = await startDueFetches(); started > 0; started = await startDueFetches()) {
@@ -21,7 +24,10 @@ export async function sendingRound(): Promise<number> {
   return done
 }
 
-/** Freezes what is due and starts work on due deliveries, as many as there is room for; `ended` is called as each ends. */
+/**
+ * Freezes what is due and starts work on due deliveries, as many as there is room for; `ended` is called as
+ * each ends.
+ */
 export async function startSending(ended: () => void): Promise<void> {
   await freezeDue()
   await startDueSends(ended)

@@ -10,7 +10,14 @@ import { sourcesInThread } from '#server/sources/inThread'
 import { watchesInThread } from '#server/watches/inThread'
 
 /** All that runs in threads, by its name: what each subject says of its own. */
-const tasks = new Map([...articlesInThread, ...pagesInThread, ...postsInThread, ...readingInThread, ...sourcesInThread, ...watchesInThread])
+const tasks = new Map([
+  ...articlesInThread,
+  ...pagesInThread,
+  ...postsInThread,
+  ...readingInThread,
+  ...sourcesInThread,
+  ...watchesInThread,
+])
 
 interface Job {
   task: string

@@ -45,7 +45,12 @@ export async function lookAtLines(db: Db): Promise<void> {
       const endsAt = plan.perAccount.find(({ accountId }) => accountId === account.id)?.endsAt ?? null
       const hasLine = input.posts.some(({ accountId }) => accountId === account.id)
       const hasTimetable = input.accounts.find(({ id }) => id === account.id)!.timetable.slots.length > 0
-      const isSoon = hasLine && hasTimetable && planHold(brand, account) === null && endsAt !== null && Date.parse(endsAt) < now() + LINE_ENDS_DAYS * DAY
+      const isSoon =
+        hasLine &&
+        hasTimetable &&
+        planHold(brand, account) === null &&
+        endsAt !== null &&
+        Date.parse(endsAt) < now() + LINE_ENDS_DAYS * DAY
       if (isSoon) await noticeEnd(brand, account, endsAt)
       else await settleEnd(db, brand, account)
     }
@@ -54,11 +59,20 @@ export async function lookAtLines(db: Db): Promise<void> {
 
 async function settleEnd(db: Db, brand: BrandRow, account: AccountRow): Promise<void> {
   const isTold = (await openNotices(db, brand.id, 'line-ends')).some(({ about }) => about === account.id)
-  if (isTold) await inTransaction((transaction) => settleNotices(transaction, brand.id, 'line-ends', account.id))
+  if (isTold)
+    await inTransaction((transaction) => settleNotices(transaction, brand.id, 'line-ends', account.id))
 }
 
 function noticeEnd(brand: BrandRow, account: AccountRow, endsAt: string): Promise<void> {
-  const when = new Intl.DateTimeFormat('en-GB', { timeZone: brand.zone, weekday: 'short', day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit', hourCycle: 'h23' }).format(Date.parse(endsAt)) // prettier-ignore
+  const when = new Intl.DateTimeFormat('en-GB', {
+    timeZone: brand.zone,
+    weekday: 'short',
+    day: 'numeric',
+    month: 'short',
+    hour: '2-digit',
+    minute: '2-digit',
+    hourCycle: 'h23',
+  }).format(Date.parse(endsAt))
   return inTransaction((db) =>
     putNotice(db, {
       brandId: brand.id,
@@ -77,7 +91,8 @@ async function checkAccounts(db: Db): Promise<void> {
     for (const account of await accountsOf(db, brand.id)) {
       if (account.refused_at !== null || (account.checked_at ?? 0) > now() - CHECK_DAYS * DAY) continue
       await checkRow(account).catch((error: unknown) => {
-        // A refused token is kept with the account by now; a network that does not answer is asked again in some minutes.
+        // A refused token is kept with the account by now; a network that does not answer is asked again in
+        // some minutes.
         if (!(error instanceof ProblemError)) throw error
         log.info({ account: account.id }, error.message)
       })

@@ -13,4 +13,7 @@ export const clippingSchema = yup.object({
 
 export const doneSchema = yup.object({ done: yup.boolean().required() })
 
-export const quoteSchema = yup.object({ articleId: id, quote: text(LIMITS.quote).required(says.quoteMissing) })
+export const quoteSchema = yup.object({
+  articleId: id,
+  quote: text(LIMITS.quote).required(says.quoteMissing),
+})

@@ -7,7 +7,15 @@ const says = words.fields
 export const deliveryActionSchema = yup.object({
   deed: yup
     .string()
-    .oneOf(['try-now', 'back-in-line', 'give-up', 'it-arrived', 'it-did-not', 'leave-it-so', 'take-back'] as const)
+    .oneOf([
+      'try-now',
+      'back-in-line',
+      'give-up',
+      'it-arrived',
+      'it-did-not',
+      'leave-it-so',
+      'take-back',
+    ] as const)
     .required(says.noSuch),
 })
 

@@ -1,6 +1,19 @@
-/** What a delivery can be. Meanings and changes stand in the table below, which `docs/architecture.md` shows too. */
+/**
+ * What a delivery can be. Meanings and changes stand in the table below, which `docs/architecture.md` shows
+ * too.
+ */
 export type DeliveryState =
-  'planned' | 'sending' | 'waiting' | 'unknown' | 'undecided' | 'in-part' | 'sent' | 'not-sent' | 'back-in-line' | 'given-up' | 'taken-back'
+  | 'planned'
+  | 'sending'
+  | 'waiting'
+  | 'unknown'
+  | 'undecided'
+  | 'in-part'
+  | 'sent'
+  | 'not-sent'
+  | 'back-in-line'
+  | 'given-up'
+  | 'taken-back'
 
 /**
  * What may follow what:
@@ -38,8 +51,11 @@ export const mayFollow = (from: DeliveryState, to: DeliveryState): boolean => NE
 /** States that end by themselves: a sender still has work with them. */
 export const OPEN_STATES: readonly DeliveryState[] = ['planned', 'sending', 'waiting', 'unknown']
 
-/** States in which the network has nothing of the post: what was said there counts for no rule about repeats. */
+/**
+ * States in which the network has nothing of the post: what was said there counts for no rule about repeats.
+ */
 export const NOTHING_THERE: readonly DeliveryState[] = ['not-sent', 'back-in-line', 'given-up', 'taken-back']
 
 /** Whether a delivery stays as it is until a person decides. */
-export const needsPerson = (state: DeliveryState): boolean => state === 'not-sent' || state === 'undecided' || state === 'in-part'
+export const needsPerson = (state: DeliveryState): boolean =>
+  state === 'not-sent' || state === 'undecided' || state === 'in-part'

@@ -3,9 +3,19 @@ import type { Instant } from '#core/instant'
 import type { Account } from '#shared/networks/types'
 
 /** What a person may do with a delivery as it stands. */
-export type DeliveryAction = 'try-now' | 'back-in-line' | 'give-up' | 'it-arrived' | 'it-did-not' | 'leave-it-so' | 'take-back' | 'change'
+export type DeliveryAction =
+  | 'try-now'
+  | 'back-in-line'
+  | 'give-up'
+  | 'it-arrived'
+  | 'it-did-not'
+  | 'leave-it-so'
+  | 'take-back'
+  | 'change'
 
-/** One delivery whole: exactly what goes or went out, what became of it, step by step, and what can be done. */
+/**
+ * One delivery whole: exactly what goes or went out, what became of it, step by step, and what can be done.
+ */
 export interface DeliveryView {
   id: string
   postId: string

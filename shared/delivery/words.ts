@@ -2,7 +2,10 @@ import type { DeliveryAction } from './types'
 import type { NoticeKind } from '#shared/notices/types'
 import { counted } from '#shared/platform/plural'
 
-const minutes = (count: number): string => (count >= 120 && count % 60 === 0 ? counted(count / 60, 'hour', 'hours') : counted(count, 'minute', 'minutes'))
+const minutes = (count: number): string =>
+  count >= 120 && count % 60 === 0
+    ? counted(count / 60, 'hour', 'hours')
+    : counted(count, 'minute', 'minutes')
 
 /** What a delivery says of itself, a sentence for each change of its state. */
 export const causes = {
@@ -12,15 +15,18 @@ export const causes = {
   took: (network: string) => `${network} accepted it.`,
   foundThere: (network: string) => `${network} confirmed it has the post.`,
   refused: (network: string, says: string) => `${network} refused it for good. ${says}`,
-  signedOut: (network: string, says: string) => `${network} did not accept the sign-in, so nothing was posted. ${says} It goes back into the line.`,
+  signedOut: (network: string, says: string) =>
+    `${network} did not accept the sign-in, so nothing was posted. ${says} It goes back into the line.`,
   later: (network: string, says: string) => `${network} could not take it now. ${says}`,
-  unknown: (network: string, says: string) => `It is not known whether ${network} accepted it. ${says} The network is asked before anything is sent again.`,
+  unknown: (network: string, says: string) =>
+    `It is not known whether ${network} accepted it. ${says} The network is asked before anything is sent again.`,
   abandoned: 'The sender stopped before the network’s answer was stored; the network is asked first.',
   handedBack: 'The sender was stopped before it was handed over.',
   asked: (network: string) => `It is late: ${network} is asked whether it has it.`,
   notThere: (network: string) => `${network} does not have it; it is sent again.`,
   cantAskYet: (network: string, says: string) => `${network} can’t be asked yet: ${says}`,
-  decide: (network: string, says: string) => `${network} can’t be asked whether it has it: ${says} Look there and say whether it arrived.`,
+  decide: (network: string, says: string) =>
+    `${network} can’t be asked whether it has it: ${says} Look there and say whether it arrived.`,
   part: (says: string) => `The post is there; the first reply with its link is not. ${says}`,
   rate: (network: string, posts: number, perMinutes: number) =>
     `${network} allows ${posts} posts in ${minutes(perMinutes)}, and that limit is reached: it waits for its turn.`,
@@ -99,7 +105,8 @@ export const delivery = {
   } satisfies Record<DeliveryAction, string>,
   takeBackAsk: {
     title: 'Take this post back?',
-    detail: (network: string) => `It is removed from ${network}, with its answers there. That can’t be undone.`,
+    detail: (network: string) =>
+      `It is removed from ${network}, with its answers there. That can’t be undone.`,
     yes: 'Take it back',
     no: 'Leave it there',
   },
@@ -139,7 +146,8 @@ export const notice = {
     rules: (network: string) => `${network} changed how it takes posts`,
   } satisfies Record<NoticeKind, (network: string) => string>,
   token: (says: string) => `${says} Its posts wait in line until a new token is entered.`,
-  late: (says: string) => `${says} What it does not take within an hour goes out at the next slots, in its order; nothing is lost.`,
+  late: (says: string) =>
+    `${says} What it does not take within an hour goes out at the next slots, in its order; nothing is lost.`,
   lineEnds: (when: string, days: number) =>
     `Its last post goes out ${when}; after that its slots are empty (you are told ${counted(days, 'day', 'days')} ahead).`,
   rules: (what: string, returned: number) =>
@@ -159,7 +167,8 @@ export const telling = {
   intro:
     'What needs a person always shows up on the Day sheet. Here you choose where else it is sent: the first at once, then together at most every ten minutes.',
   hook: 'Chat webhook',
-  hookHint: 'An address from your chat program that accepts JSON with a “text” field. It is stored encrypted and never shown again.',
+  hookHint:
+    'An address from your chat program that accepts JSON with a “text” field. It is stored encrypted and never shown again.',
   hookKept: 'one is stored; a new address replaces it',
   removeHook: 'Remove the chat webhook',
   mail: 'Mail addresses',
@@ -168,7 +177,8 @@ export const telling = {
   quiet: 'Quiet hours',
   quietFrom: 'from',
   quietUntil: 'until',
-  quietHint: 'In the brand’s time. Anything that comes up then is sent when they end. Leave both empty for none.',
+  quietHint:
+    'In the brand’s time. Anything that comes up then is sent when they end. Leave both empty for none.',
   failed: 'The last message could not be sent',
   test: 'Send a test',
   testSent: 'A test was sent.',
@@ -176,10 +186,12 @@ export const telling = {
     `Not confirmed yet: ${new Intl.ListFormat('en').format(addresses)}. We have sent each a message asking whether it is wanted; no notices go there before somebody says yes. To ask again, save again after ten minutes.`,
   confirm: {
     title: 'Notices by mail',
-    question: (address: string, brand: string) => `Clear Quill would write to ${address} when something at ${brand} needs a person. Is that wanted?`,
+    question: (address: string, brand: string) =>
+      `Clear Quill would write to ${address} when something at ${brand} needs a person. Is that wanted?`,
     yes: 'Yes, send them here',
     done: 'Thank you',
-    comes: (address: string, brand: string) => `Notices of ${brand} come to ${address} from now on. Whoever owns the brand can end that.`,
+    comes: (address: string, brand: string) =>
+      `Notices of ${brand} come to ${address} from now on. Whoever owns the brand can end that.`,
     letter: (brand: string, link: string) => ({
       subject: `Notices of ${brand} by mail?`,
       text: `Somebody who looks after ${brand} in Clear Quill entered this address for its notices: what could not be sent, what waits for a word, where a line runs out.\n\nIf you want that, say so here within seven days:\n${link}\n\nIf not, do nothing: no more comes.`,
@@ -203,11 +215,21 @@ export const accountPage = {
   rules: 'How it takes posts',
   text: 'Text',
   links: 'Links',
-  linkPlaces: { 'in-text': 'in the text', attached: 'as a card', reply: 'in a first reply', button: 'on the picture', none: 'none' },
+  linkPlaces: {
+    'in-text': 'in the text',
+    attached: 'as a card',
+    reply: 'in a first reply',
+    button: 'on the picture',
+    none: 'none',
+  },
   pictures: 'Pictures',
-  picturesTake: (least: number, most: number) => (most === 0 ? 'none' : least > 0 ? `${least} to ${most}, needed` : `up to ${most}`),
+  picturesTake: (least: number, most: number) =>
+    most === 0 ? 'none' : least > 0 ? `${least} to ${most}, needed` : `up to ${most}`,
   shape: 'Shape',
-  ratio: (from: number, to: number) => (from === to ? `width to height ${from.toFixed(2)}` : `width to height ${from.toFixed(2)} to ${to.toFixed(2)}`),
+  ratio: (from: number, to: number) =>
+    from === to
+      ? `width to height ${from.toFixed(2)}`
+      : `width to height ${from.toFixed(2)} to ${to.toFixed(2)}`,
   hashtags: 'Hashtags',
   atMost: (most: number) => `at most ${most}`,
   repeats: 'The same text',
@@ -225,9 +247,11 @@ export const day = {
   title: 'Day sheet',
   needsYou: 'Needs you',
   alsoWaiting: 'Also waiting',
-  onDesk: (count: number) => `${counted(count, 'post is', 'posts are')} on the Desk, being written or in review`,
+  onDesk: (count: number) =>
+    `${counted(count, 'post is', 'posts are')} on the Desk, being written or in review`,
   toDesk: 'To the Desk',
-  openSlots: (count: number, first: string) => `${counted(count, 'slot is', 'slots are')} open in the next seven days, the first ${first}`,
+  openSlots: (count: number, first: string) =>
+    `${counted(count, 'slot is', 'slots are')} open in the next seven days, the first ${first}`,
   write: 'Write something',
   lineEnds: (when: string) => `The line ends ${when}`,
   toSchedule: 'To the Schedule',

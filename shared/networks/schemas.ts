@@ -7,7 +7,9 @@ import { address, slot, name, linkRule, id, version } from '#shared/platform/sch
 const says = words.fields
 
 /** Which of its targets an account's network passes posts on to. */
-export const alsoToSchema = yup.object({ alsoTo: listOf(yup.string().required().max(LIMITS.address), 50).default([]) })
+export const alsoToSchema = yup.object({
+  alsoTo: listOf(yup.string().required().max(LIMITS.address), 50).default([]),
+})
 
 export const checkAccountSchema = yup.object({
   address,

@@ -22,7 +22,9 @@ export interface Account {
   networkBoards: string[]
   /** Ids of the accounts on which its posts appear by themselves. */
   appearsOn: string[]
-  /** Who may approve posts for it: anyone who works on the brand, or somebody other than who wrote them last. */
+  /**
+   * Who may approve posts for it: anyone who works on the brand, or somebody other than who wrote them last.
+   */
   approver: 'anyone' | 'someone-else'
   /** What becomes of links here; null for the brand's own rule. */
   linkRule: LinkRule | null

@@ -10,7 +10,13 @@ const says = words.fields
 /** Where notices go: `hook` empty keeps the address there is, null removes it. */
 export const notificationChannelsSchema = yup.object({
   hook: yup.string().trim().nullable().max(LIMITS.address, says.tooLong(LIMITS.address)).default(''),
-  mail: listOf(mailAddress.required(says.email), LIMITS.tellMail, says.tooManyMail(LIMITS.tellMail)).default([]),
+  mail: listOf(mailAddress.required(says.email), LIMITS.tellMail, says.tooManyMail(LIMITS.tellMail)).default(
+    [],
+  ),
   quietFrom: quietTime,
-  quietUntil: quietTime.test('both', says.bothTimes, (value, { parent }) => (value === null) === ((parent as { quietFrom: string | null }).quietFrom === null)),
+  quietUntil: quietTime.test(
+    'both',
+    says.bothTimes,
+    (value, { parent }) => (value === null) === ((parent as { quietFrom: string | null }).quietFrom === null),
+  ),
 })

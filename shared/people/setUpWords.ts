@@ -17,29 +17,35 @@ export const setUp = {
 }
 
 export const account = {
-  removedToken: (account: string) => `${account} was removed, and its token with it. Enter one to post there again.`,
+  removedToken: (account: string) =>
+    `${account} was removed, and its token with it. Enter one to post there again.`,
   intro: 'Posts go out through accounts. Each is one place on a network, with its own timetable.',
   address: 'Address of the profile or server',
   addressHint: 'https://network.example/@name',
   token: 'Token',
-  tokenHint: 'A long password that the network makes for one program, in its settings. It is stored encrypted and never shown again.',
+  tokenHint:
+    'A long password that the network makes for one program, in its settings. It is stored encrypted and never shown again.',
   help: {
     title: 'Which networks, and where does the token come from?',
-    detail: 'A token is a long password that a network makes for one program. It lets Clear Quill post for you, and you can take it back there at any time.',
+    detail:
+      'A token is a long password that a network makes for one program. It lets Clear Quill post for you, and you can take it back there at any time.',
     kinds: [
       {
         name: 'Mastodon-compatible servers',
-        where: 'In the server’s settings, under Development, make a new application with the rights to read and write. Its access token is the one.',
+        where:
+          'In the server’s settings, under Development, make a new application with the rights to read and write. Its access token is the one.',
         address: 'https://server.example/@name',
       },
       {
         name: 'Networks of the AT Protocol',
-        where: 'In the settings, under Privacy and security, make an app password. The address is your profile’s.',
+        where:
+          'In the settings, under Privacy and security, make an app password. The address is your profile’s.',
         address: 'https://name.example',
       },
       {
         name: 'Sites with Micropub',
-        where: 'Your site’s software gives it to you, often under Apps or API keys, with the right to create posts.',
+        where:
+          'Your site’s software gives it to you, often under Apps or API keys, with the right to create posts.',
         address: 'https://your-site.example',
       },
     ],
@@ -49,9 +55,18 @@ export const account = {
   check: 'Check it',
   checking: 'Asking the network',
   checked: (network: string, handle: string) => `${network}: ${handle}`,
-  rules: (limit: number, counting: string, link: number | null) => `${limit} ${counting}${link === null ? '' : `, a link counts ${link}`}`,
-  countings: { weighted: 'characters (emoji and Chinese, Japanese and Korean count double)', graphemes: 'characters', characters: 'characters' },
-  protocols: { micropub: 'connected by Micropub', mastodon: 'connected by the Mastodon-compatible API', atproto: 'connected by the AT Protocol' },
+  rules: (limit: number, counting: string, link: number | null) =>
+    `${limit} ${counting}${link === null ? '' : `, a link counts ${link}`}`,
+  countings: {
+    weighted: 'characters (emoji and Chinese, Japanese and Korean count double)',
+    graphemes: 'characters',
+    characters: 'characters',
+  },
+  protocols: {
+    micropub: 'connected by Micropub',
+    mastodon: 'connected by the Mastodon-compatible API',
+    atproto: 'connected by the AT Protocol',
+  },
   timetable: 'Timetable',
   timetableChoice: 'Start with',
   add: 'Add the account',
@@ -80,7 +95,10 @@ export const account = {
   appearsOnHint: 'The stricter limit then counts, and so does what went out there.',
   trouble: 'The network said',
   editTitle: 'Edit the account',
-  empty: { title: 'No account yet', detail: 'An address and a token are enough; both are checked at the network before anything is kept.' },
+  empty: {
+    title: 'No account yet',
+    detail: 'An address and a token are enough; both are checked at the network before anything is kept.',
+  },
 }
 
 export const pillar = {
@@ -94,11 +112,15 @@ export const pillar = {
   needsApproval: 'Somebody else than who wrote it must approve',
   needsApprovalShort: 'approved by somebody else',
   hashtags: 'Hashtags to start with',
-  keptSlots: (count: number) => `${counted(count, 'slot is', 'slots are')} kept for it. Without it they are open to any pillar.`,
+  keptSlots: (count: number) =>
+    `${counted(count, 'slot is', 'slots are')} kept for it. Without it they are open to any pillar.`,
   add: 'Add a pillar',
   newTitle: 'New pillar',
   editTitle: 'Edit the pillar',
-  empty: { title: 'No pillar yet', detail: 'Two to five kinds of content are common: news, explainers, own news.' },
+  empty: {
+    title: 'No pillar yet',
+    detail: 'Two to five kinds of content are common: news, explainers, own news.',
+  },
 }
 
 export const brand = {

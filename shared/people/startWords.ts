@@ -13,23 +13,36 @@ export const signIn = {
 
 export const start = {
   title: 'A first start',
-  intro: 'Six short steps, and the first articles are on the Wire. Everything can be changed later in Set-up.',
-  steps: { you: 'You', brand: 'Brand', account: 'Account', timetable: 'Timetable', pillars: 'Pillars', source: 'Source' },
+  intro:
+    'Six short steps, and the first articles are on the Wire. Everything can be changed later in Set-up.',
+  steps: {
+    you: 'You',
+    brand: 'Brand',
+    account: 'Account',
+    timetable: 'Timetable',
+    pillars: 'Pillars',
+    source: 'Source',
+  },
   step: (number: number, of: number) => `Step ${number} of ${of}`,
   you: {
     title: 'Who looks after this?',
     detail: 'You own this installation; colleagues can join later.',
     code: 'Code',
-    codeHint: 'It stands in the window in which Clear Quill was started, and shows that the installation is yours.',
+    codeHint:
+      'It stands in the window in which Clear Quill was started, and shows that the installation is yours.',
     name: 'Your name',
     email: 'Mail address',
     password: 'Password',
     passwordHint: 'at least 10 characters',
   },
-  brand: { title: 'Which brand do you post for?', detail: 'A brand owns its sources, accounts and posts. More can follow.' },
+  brand: {
+    title: 'Which brand do you post for?',
+    detail: 'A brand owns its sources, accounts and posts. More can follow.',
+  },
   account: {
     title: 'Where do its posts go?',
-    detail: 'One account to begin with. The network is asked whether the token is right before anything is kept.',
+    detail:
+      'One account to begin with. The network is asked whether the token is right before anything is kept.',
     there: 'Accounts so far',
   },
   timetable: {
@@ -39,9 +52,13 @@ export const start = {
   },
   pillars: {
     title: 'What kinds of posts?',
-    detail: 'Pillars sort the posts and give them their ink. These are a common start; rename or remove them as you like.',
+    detail:
+      'Pillars sort the posts and give them their ink. These are a common start; rename or remove them as you like.',
   },
-  source: { title: 'What do you read?', detail: 'The address of one site. Its feed is found, and its articles are there at once.' },
+  source: {
+    title: 'What do you read?',
+    detail: 'The address of one site. Its feed is found, and its articles are there at once.',
+  },
   next: 'Go on',
   back: (step: string) => `Back: ${step}`,
   goOn: 'Go on with the first start',

@@ -3,7 +3,15 @@ import { counted } from './plural'
 export const frame = {
   product: 'Clear Quill',
   skip: 'To the screen',
-  screens: { day: 'Day sheet', wire: 'Wire', clippings: 'Clippings', desk: 'Desk', schedule: 'Schedule', setUp: 'Set-up', find: 'Find' },
+  screens: {
+    day: 'Day sheet',
+    wire: 'Wire',
+    clippings: 'Clippings',
+    desk: 'Desk',
+    schedule: 'Schedule',
+    setUp: 'Set-up',
+    find: 'Find',
+  },
   rail: 'Screens',
   brandMenu: 'Brand, theme and account',
   brands: 'Brands',
@@ -18,11 +26,15 @@ export const frame = {
   zoneTime: (place: string) => `${place} time`,
   ribbon: {
     name: 'The next seven days',
-    day: (name: string, lined: number, open: number) => `${name}: ${counted(lined, 'post', 'posts')}, ${counted(open, 'open slot', 'open slots')}`,
+    day: (name: string, lined: number, open: number) =>
+      `${name}: ${counted(lined, 'post', 'posts')}, ${counted(open, 'open slot', 'open slots')}`,
     open: (count: number) => `${count} open`,
     nothing: 'no slots',
     summary: (lined: number, open: number, held: number) =>
-      [`${lined} lined up`, held > 0 ? (held === lined ? 'all on hold' : `${held} on hold`) : `${open} open`].join(', '),
+      [
+        `${lined} lined up`,
+        held > 0 ? (held === lined ? 'all on hold' : `${held} on hold`) : `${open} open`,
+      ].join(', '),
     firstOpen: (when: string) => `First open: ${when}`,
     full: 'No open slot this week',
     ends: (when: string) => `the line ends ${when}`,
@@ -43,9 +55,21 @@ export const frame = {
   remove: 'Remove',
   edit: 'Edit',
   back: 'Back',
-  leaving: { title: 'Leave without saving?', detail: 'What you changed here is not saved yet.', yes: 'Leave it unsaved', no: 'Stay here' },
-  nobodyThere: { title: 'There is nothing at this address', detail: 'It may have moved, or it belongs to another brand.', go: 'To the Wire' },
-  offline: { title: 'No answer', detail: 'Clear Quill did not answer. What you typed is kept; try again when it is back.' },
+  leaving: {
+    title: 'Leave without saving?',
+    detail: 'What you changed here is not saved yet.',
+    yes: 'Leave it unsaved',
+    no: 'Stay here',
+  },
+  nobodyThere: {
+    title: 'There is nothing at this address',
+    detail: 'It may have moved, or it belongs to another brand.',
+    go: 'To the Wire',
+  },
+  offline: {
+    title: 'No answer',
+    detail: 'Clear Quill did not answer. What you typed is kept; try again when it is back.',
+  },
 }
 
 export const keys = {
@@ -83,12 +107,21 @@ export const notices = {
   dismiss: 'Dismiss',
   lineUpIn: (places: string) => `Lined up: ${places}`,
   nowhere: 'no slot yet',
-  states: { clipped: 'Clipped', shelved: 'Shelved', passed: 'Passed', read: 'Back on the list', new: 'Marked as new' },
+  states: {
+    clipped: 'Clipped',
+    shelved: 'Shelved',
+    passed: 'Passed',
+    read: 'Back on the list',
+    new: 'Marked as new',
+  },
   stateOf: (what: string, title: string) => `${what}: ${title}`,
   saved: 'Saved.',
   removed: (name: string) => `Removed: ${name}`,
   added: (name: string) => `Added: ${name}`,
-  takenOutWith: (echoes: number) => (echoes === 0 ? 'Taken out of the line.' : `Taken out of the line, with ${counted(echoes, 'echo', 'echoes')}.`),
+  takenOutWith: (echoes: number) =>
+    echoes === 0
+      ? 'Taken out of the line.'
+      : `Taken out of the line, with ${counted(echoes, 'echo', 'echoes')}.`,
   handedOver: 'Handed to the network.',
   putBack: (why: string) => `Not saved, so it was undone. ${why}`,
   clock: (when: string) => `It is now ${when}.`,

@@ -1,4 +1,7 @@
-/** Every limit of the product, in one place, with its unit. Yup schemas, services and screens read them from here. */
+/**
+ * Every limit of the product, in one place, with its unit. Yup schemas, services and screens read them from
+ * here.
+ */
 export const LIMITS = Object.freeze({
   /** Characters of a main text; more than any network takes, so that pasting never loses anything. */
   postText: 20_000,

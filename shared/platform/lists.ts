@@ -4,20 +4,32 @@ type Done = (errors: yup.ValidationError[], value: unknown) => void
 type Panic = (error: Error, value: unknown) => void
 
 /**
- * A list whose length is judged before its elements: Yup itself casts and tests every element of a list that `max` refuses, so that a
- * long one costs seconds. Clones keep their class, so whatever is chained behind keeps this.
+ * A list whose length is judged before its elements: Yup itself casts and tests every element of a list that
+ * `max` refuses, so that a long one costs seconds. Clones keep their class, so whatever is chained behind
+ * keeps this.
  */
 class BoundedList<T> extends yup.ArraySchema<T[] | undefined, yup.AnyObject> {
   protected override _cast(value: unknown, options: never): T[] | undefined {
     return isTooLong(this, value) ? (value as T[]) : super._cast(value, options)
   }
 
-  protected override _validate(value: unknown, options: { recursive?: boolean } = {}, panic: Panic, next: Done): void {
+  protected override _validate(
+    value: unknown,
+    options: { recursive?: boolean } = {},
+    panic: Panic,
+    next: Done,
+  ): void {
     if (!isTooLong(this, value)) return super._validate(value as never, options as never, panic, next)
     // Nothing but the length is looked at: its other tests may count on elements that were cast.
     const bare = this.clone() as BoundedList<T>
     bare.tests = bare.tests.filter(isMax)
-    return yup.ArraySchema.prototype['_validate'].call(bare, value as never, { ...options, recursive: false } as never, panic, next)
+    return yup.ArraySchema.prototype['_validate'].call(
+      bare,
+      value as never,
+      { ...options, recursive: false } as never,
+      panic,
+      next,
+    )
   }
 }
 
@@ -30,13 +42,20 @@ function isTooLong(schema: Pick<yup.AnySchema, 'tests'>, value: unknown): boolea
 }
 
 /** A list of at most so many elements; the one way to say that a field is a list. */
-export const listOf = <T>(element: yup.ISchema<T, yup.AnyObject>, most: number, says?: string): yup.ArraySchema<T[] | undefined, yup.AnyObject> =>
-  new BoundedList<T>(element).max(most, says)
+export const listOf = <T>(
+  element: yup.ISchema<T, yup.AnyObject>,
+  most: number,
+  says?: string,
+): yup.ArraySchema<T[] | undefined, yup.AnyObject> => new BoundedList<T>(element).max(most, says)
 
-/** A test of a list: no two of its elements have one key. Elements that are none are told by their own tests. */
+/**
+ * A test of a list: no two of its elements have one key. Elements that are none are told by their own tests.
+ */
 export const noTwo =
   <T>(keyOf: (element: T) => unknown) =>
   (list: unknown): boolean => {
-    const elements = Array.isArray(list) ? list.filter((one): one is T => typeof one === 'object' && one !== null) : []
+    const elements = Array.isArray(list)
+      ? list.filter((one): one is T => typeof one === 'object' && one !== null)
+      : []
     return new Set(elements.map(keyOf)).size === elements.length
   }

@@ -1,42 +1,84 @@
 import { counted } from './plural'
 
 /** A size as a person says it. */
-const megabytes = (bytes: number): string => (bytes < 1024 * 1024 ? `${Math.round(bytes / 1024)} kB` : `${Math.round((bytes / 1024 / 1024) * 10) / 10} MB`)
+const megabytes = (bytes: number): string =>
+  bytes < 1024 * 1024 ? `${Math.round(bytes / 1024)} kB` : `${Math.round((bytes / 1024 / 1024) * 10) / 10} MB`
 
 /** Why the server did not do something: title and, where the case has no sentence of its own, detail. */
 export const refusals = {
   invalid: { title: 'Some fields need another look', detail: 'What you entered is kept; see the fields.' },
-  notSignedIn: { title: 'Not signed in', detail: 'Your sign-in has ended. Sign in again; what you were writing is kept in this browser.' },
-  notAllowed: { title: 'Not yours to change', detail: 'Your role in this brand lets you look, but not change anything.' },
+  notSignedIn: {
+    title: 'Not signed in',
+    detail: 'Your sign-in has ended. Sign in again; what you were writing is kept in this browser.',
+  },
+  notAllowed: {
+    title: 'Not yours to change',
+    detail: 'Your role in this brand lets you look, but not change anything.',
+  },
   notFound: { title: 'Not found', detail: 'It does not exist here, or it has been removed.' },
-  foreignOrigin: { title: 'Request from elsewhere', detail: 'This change was asked for by another site, so it was not made.' },
-  wrongHost: { title: 'Not this address', detail: 'Clear Quill is not known under this address here. Use the one its owner gave you.' },
+  foreignOrigin: {
+    title: 'Request from elsewhere',
+    detail: 'This change was asked for by another site, so it was not made.',
+  },
+  wrongHost: {
+    title: 'Not this address',
+    detail: 'Clear Quill is not known under this address here. Use the one its owner gave you.',
+  },
   stale: {
     title: 'Changed in the meantime',
-    detail: 'Someone changed this after you opened it. Look at the new state and try again; nothing was overwritten.',
+    detail:
+      'Someone changed this after you opened it. Look at the new state and try again; nothing was overwritten.',
   },
   emailTaken: { title: 'Already someone’s', detail: 'Another person here has this mail address.' },
-  planChanged: { title: 'The plan has changed', detail: 'Another post took a slot in the meantime. The slots shown are new; line it up again if they suit.' },
+  planChanged: {
+    title: 'The plan has changed',
+    detail:
+      'Another post took a slot in the meantime. The slots shown are new; line it up again if they suit.',
+  },
   noPlace: (says: string) => ({ title: 'No place there', detail: says }),
-  noWording: { title: 'No such wording', detail: 'An echo names a wording that the post does not have any more. Choose another.' },
-  alreadyThere: (account: string) => ({ title: 'Already there', detail: `The post is in line on ${account} already, or went out there.` }),
+  noWording: {
+    title: 'No such wording',
+    detail: 'An echo names a wording that the post does not have any more. Choose another.',
+  },
+  alreadyThere: (account: string) => ({
+    title: 'Already there',
+    detail: `The post is in line on ${account} already, or went out there.`,
+  }),
   sameAgain: (account: string, days: number) => ({
     title: 'The same text too soon',
     detail: `${account} refuses the same text within ${days} days: give the echo another wording.`,
   }),
   onHold: { title: 'On hold', detail: 'Nothing of it goes out before the hold is lifted.' },
-  holdPast: { title: 'That is past', detail: 'A hold ends later than now; leave the end open to lift it by hand.' },
+  holdPast: {
+    title: 'That is past',
+    detail: 'A hold ends later than now; leave the end open to lift it by hand.',
+  },
   signIn: { title: 'Not signed in', detail: 'The mail address and the password do not belong together.' },
-  signInWait: (seconds: number) => ({ title: 'Too many tries', detail: `Wait ${seconds} seconds, then try again.` }),
-  oldPasswordMissing: { title: 'Your password, please', detail: 'Enter the password you have now: a new password or mail address asks for it.' },
-  oldPassword: { title: 'Not your password', detail: 'That is not the password you have now. Nothing was changed.' },
+  signInWait: (seconds: number) => ({
+    title: 'Too many tries',
+    detail: `Wait ${seconds} seconds, then try again.`,
+  }),
+  oldPasswordMissing: {
+    title: 'Your password, please',
+    detail: 'Enter the password you have now: a new password or mail address asks for it.',
+  },
+  oldPassword: {
+    title: 'Not your password',
+    detail: 'That is not the password you have now. Nothing was changed.',
+  },
   startCode: {
     title: 'Not the code',
     detail: 'That is not the code. Each start prints a new one.',
   },
-  mayNotFound: { title: 'Not yours to make', detail: 'Only someone who owns a brand here can make another. Ask the owner.' },
+  mayNotFound: {
+    title: 'Not yours to make',
+    detail: 'Only someone who owns a brand here can make another. Ask the owner.',
+  },
   alreadyStarted: { title: 'Already set up', detail: 'This installation has an owner. Sign in instead.' },
-  noAddress: (text: string) => ({ title: 'Not a web address', detail: `“${text}” is not a web address. One looks like https://paper.example.` }),
+  noAddress: (text: string) => ({
+    title: 'Not a web address',
+    detail: `“${text}” is not a web address. One looks like https://paper.example.`,
+  }),
   privateAddress: (host: string) => ({
     title: 'Address inside a private network',
     detail: `${host} is inside a private network or this machine. Sources and accounts are read from the open web only.`,
@@ -45,35 +87,77 @@ export const refusals = {
     title: 'Not the web’s port',
     detail: `${host} names a port other than 80 and 443. Whoever runs this installation can allow it with QUILL_OPEN_PORTS.`,
   }),
-  unknownHost: (host: string) => ({ title: 'No such host', detail: `There is no host called ${host}. Look for a slip in the address.` }),
-  noAnswer: (host: string, why: string) => ({ title: 'No answer', detail: `${host} did not answer: ${why}.` }),
-  httpStatus: (host: string, status: number, meaning: string) => ({ title: 'The site refused', detail: `${host} answered ${status}: ${meaning}.` }),
-  tooLarge: (host: string) => ({ title: 'Too large', detail: `${host} sent more than 10 MB; that is not a feed.` }),
-  tooManyRedirects: (host: string) => ({ title: 'Sent round in circles', detail: `${host} passed the request on more than five times.` }),
+  unknownHost: (host: string) => ({
+    title: 'No such host',
+    detail: `There is no host called ${host}. Look for a slip in the address.`,
+  }),
+  noAnswer: (host: string, why: string) => ({
+    title: 'No answer',
+    detail: `${host} did not answer: ${why}.`,
+  }),
+  httpStatus: (host: string, status: number, meaning: string) => ({
+    title: 'The site refused',
+    detail: `${host} answered ${status}: ${meaning}.`,
+  }),
+  tooLarge: (host: string) => ({
+    title: 'Too large',
+    detail: `${host} sent more than 10 MB; that is not a feed.`,
+  }),
+  tooManyRedirects: (host: string) => ({
+    title: 'Sent round in circles',
+    detail: `${host} passed the request on more than five times.`,
+  }),
   noFeedOnPage: (host: string) => ({
     title: 'No feed on this page',
     detail: `The page at ${host} answers, but names no feed and has none in the usual places.`,
   }),
   notAFeed: (why: string) => ({ title: 'Not a feed', detail: why }),
-  notOpml: (why: string, line: number) => ({ title: 'The file can’t be used', detail: `${why} (line ${line})` }),
-  knownSource: (label: string) => ({ title: 'Already a source', detail: `This feed is read already, as “${label}”.` }),
-  folderTaken: (name: string) => ({ title: 'Already a folder', detail: `There is a folder called “${name}” already.` }),
+  notOpml: (why: string, line: number) => ({
+    title: 'The file can’t be used',
+    detail: `${why} (line ${line})`,
+  }),
+  knownSource: (label: string) => ({
+    title: 'Already a source',
+    detail: `This feed is read already, as “${label}”.`,
+  }),
+  folderTaken: (name: string) => ({
+    title: 'Already a folder',
+    detail: `There is a folder called “${name}” already.`,
+  }),
   folderMissing: { title: 'Which folder?', detail: 'Name the folder they are to go into.' },
-  comesByMail: { title: 'Comes by mail', detail: 'This source brings what is sent to its address; there is nothing to fetch.' },
+  comesByMail: {
+    title: 'Comes by mail',
+    detail: 'This source brings what is sent to its address; there is nothing to fetch.',
+  },
   noMail: {
     title: 'No mail drop',
     detail: 'This installation takes no mail. Whoever runs it can open a port for it with QUILL_MAIL_PORT.',
   },
-  searchWords: { title: 'Words are missing', detail: 'This address is a search: enter the words to look for.' },
-  noProfile: (host: string, name: string) => ({ title: 'No such profile', detail: `${host} knows nobody called ${name}, or does not say where profiles are.` }),
-  watchTaken: (name: string) => ({ title: 'Already a watch', detail: `There is a watch called “${name}” already.` }),
-  tagTaken: (name: string) => ({ title: 'Already a tag', detail: `There is a tag called “${name}” already. Merge the two to make them one.` }),
+  searchWords: {
+    title: 'Words are missing',
+    detail: 'This address is a search: enter the words to look for.',
+  },
+  noProfile: (host: string, name: string) => ({
+    title: 'No such profile',
+    detail: `${host} knows nobody called ${name}, or does not say where profiles are.`,
+  }),
+  watchTaken: (name: string) => ({
+    title: 'Already a watch',
+    detail: `There is a watch called “${name}” already.`,
+  }),
+  tagTaken: (name: string) => ({
+    title: 'Already a tag',
+    detail: `There is a tag called “${name}” already. Merge the two to make them one.`,
+  }),
   tooManyTags: (most: number) => ({
     title: 'Too much at once',
     detail: `Articles times tags may be ${most.toLocaleString('en')} at most. Choose fewer articles, or fewer tags.`,
   }),
   sameTag: { title: 'The same tag', detail: 'A tag can’t be merged into itself.' },
-  watchQuery: (why: string, at: number) => ({ title: 'The watch can’t be read', detail: `${why} (at character ${at + 1})` }),
+  watchQuery: (why: string, at: number) => ({
+    title: 'The watch can’t be read',
+    detail: `${why} (at character ${at + 1})`,
+  }),
   watchTooLong: (words: number, most: number) => ({
     title: 'Too many words',
     detail: `The watch asks for ${words.toLocaleString('en')} words; up to ${most.toLocaleString('en')} are looked for. Make two watches of it.`,
@@ -82,43 +166,103 @@ export const refusals = {
     title: 'No network here',
     detail: `${host} answers, but it can’t be connected: it offers neither Micropub, nor the Mastodon-compatible API, nor the AT Protocol.`,
   }),
-  tokenRefused: (network: string) => ({ title: 'Token refused', detail: `${network} does not accept this token. Copy it again from the network’s settings.` }),
-  tooLongFor: (network: string, over: number) => ({ title: 'Too long', detail: `${network}: ${over} too many. Shorten the text or take the account out.` }),
-  notReady: (account: string, why: string) => ({ title: 'Not ready to go out', detail: `${account}: ${why}` }),
-  nowhereNew: { title: 'Nowhere new', detail: 'The post is in line, or went out, on every account chosen for it.' },
+  tokenRefused: (network: string) => ({
+    title: 'Token refused',
+    detail: `${network} does not accept this token. Copy it again from the network’s settings.`,
+  }),
+  tooLongFor: (network: string, over: number) => ({
+    title: 'Too long',
+    detail: `${network}: ${over} too many. Shorten the text or take the account out.`,
+  }),
+  notReady: (account: string, why: string) => ({
+    title: 'Not ready to go out',
+    detail: `${account}: ${why}`,
+  }),
+  nowhereNew: {
+    title: 'Nowhere new',
+    detail: 'The post is in line, or went out, on every account chosen for it.',
+  },
   notApproved: { title: 'Not approved', detail: 'This post goes out only once it is approved.' },
-  someoneElse: { title: 'Somebody else’s to approve', detail: 'An account of this post wants it approved by somebody other than who wrote it last.' },
-  postChanged: { title: 'Changed in the meantime', detail: 'Somebody else saved this post after you opened it. Nothing was overwritten: both texts are kept.' },
-  postSent: { title: 'Already sent', detail: 'This post has gone out, so it stays as it is. You can write a new post from it.' },
-  noPicture: { title: 'Not a picture', detail: 'This file is not a picture, whatever its name says. Choose a JPEG, PNG, WebP, AVIF or GIF.' },
-  pictureSvg: { title: 'A drawing that can carry script', detail: 'SVG files are not accepted. Save the drawing as PNG and choose that.' },
-  pictureBroken: { title: 'The picture is damaged', detail: 'The file ends too early or can’t be read to its end. Get it again from where it came from.' },
+  someoneElse: {
+    title: 'Somebody else’s to approve',
+    detail: 'An account of this post wants it approved by somebody other than who wrote it last.',
+  },
+  postChanged: {
+    title: 'Changed in the meantime',
+    detail:
+      'Somebody else saved this post after you opened it. Nothing was overwritten: both texts are kept.',
+  },
+  postSent: {
+    title: 'Already sent',
+    detail: 'This post has gone out, so it stays as it is. You can write a new post from it.',
+  },
+  noPicture: {
+    title: 'Not a picture',
+    detail: 'This file is not a picture, whatever its name says. Choose a JPEG, PNG, WebP, AVIF or GIF.',
+  },
+  pictureSvg: {
+    title: 'A drawing that can carry script',
+    detail: 'SVG files are not accepted. Save the drawing as PNG and choose that.',
+  },
+  pictureBroken: {
+    title: 'The picture is damaged',
+    detail: 'The file ends too early or can’t be read to its end. Get it again from where it came from.',
+  },
   pictureTooLarge: (megapixels: number, most: number) => ({
     title: 'Too many pixels',
     detail: `The picture has ${megapixels} megapixels; up to ${most} are taken.`,
   }),
-  pictureTooHeavy: (megabytes: number) => ({ title: 'The file is too large', detail: `A picture may have up to ${megabytes} MB.` }),
-  alreadyGone: { title: 'Already on its way', detail: 'This post has been handed to the network; it can’t be taken out of the line any more.' },
-  cantUndo: { title: 'Can’t be undone', detail: 'It was changed again in the meantime, so it stays as it is.' },
+  pictureTooHeavy: (megabytes: number) => ({
+    title: 'The file is too large',
+    detail: `A picture may have up to ${megabytes} MB.`,
+  }),
+  alreadyGone: {
+    title: 'Already on its way',
+    detail: 'This post has been handed to the network; it can’t be taken out of the line any more.',
+  },
+  cantUndo: {
+    title: 'Can’t be undone',
+    detail: 'It was changed again in the meantime, so it stays as it is.',
+  },
   nothingToUndo: { title: 'Nothing to undo', detail: 'There is nothing of yours left to undo.' },
   lastOwner: { title: 'Still needed', detail: 'This is the last brand you own; an installation needs one.' },
-  hookRefused: (host: string, status: number) => ({ title: 'The chat webhook refused', detail: `${host} answered ${status}.` }),
+  hookRefused: (host: string, status: number) => ({
+    title: 'The chat webhook refused',
+    detail: `${host} answered ${status}.`,
+  }),
   nowhereToTell: { title: 'Nowhere to send it', detail: 'Save a chat webhook or a mail address first.' },
   notTold: (why: string) => ({ title: 'Not told', detail: why }),
-  cantDo: { title: 'Not any more', detail: 'What became of this delivery has changed in the meantime; look at it as it is now.' },
-  cantTakeBack: (network: string, why: string) => ({ title: 'Not taken back', detail: `${network} did not remove it: ${why}` }),
-  server: { title: 'Not done', detail: 'The server ran into an error of its own and changed nothing. Try again; the log has the details.' },
+  cantDo: {
+    title: 'Not any more',
+    detail: 'What became of this delivery has changed in the meantime; look at it as it is now.',
+  },
+  cantTakeBack: (network: string, why: string) => ({
+    title: 'Not taken back',
+    detail: `${network} did not remove it: ${why}`,
+  }),
+  server: {
+    title: 'Not done',
+    detail:
+      'The server ran into an error of its own and changed nothing. Try again; the log has the details.',
+  },
   unreadable: { title: 'Unreadable request', detail: 'The request’s body is not valid JSON.' },
-  tooBig: (bytes: number) => ({ title: 'Too much at once', detail: `The request is larger than ${megabytes(bytes)}.` }),
+  tooBig: (bytes: number) => ({
+    title: 'Too much at once',
+    detail: `The request is larger than ${megabytes(bytes)}.`,
+  }),
   tooManyValues: (most: number) => ({
     title: 'Too much at once',
     detail: `The request holds more than ${most.toLocaleString('en')} values, or lists inside lists too deep to read.`,
   }),
   tooHeavy: {
     title: 'Too much to work through',
-    detail: 'That took longer than it may, so it was stopped; nothing was changed. Ask for less, or try again in a minute.',
+    detail:
+      'That took longer than it may, so it was stopped; nothing was changed. Ask for less, or try again in a minute.',
   },
-  tooManyStreams: { title: 'Too many windows', detail: 'This sign-in has as many windows open as can be kept up to date. Close one.' },
+  tooManyStreams: {
+    title: 'Too many windows',
+    detail: 'This sign-in has as many windows open as can be kept up to date. Close one.',
+  },
   tooOften: (seconds: number) => ({
     title: 'Too much at once',
     detail: `That was asked for very often. Wait ${counted(seconds, 'second', 'seconds')}, then try again.`,

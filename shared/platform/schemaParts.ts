@@ -6,8 +6,9 @@ import { listOf } from './lists'
 
 const says = words.fields
 
-// Yup's own `trim` counts on a text: a list or an object in its place would be a fault of ours, not a refusal. It stands here, and not in a
-// file of its own, since a bundler drops files that nothing is taken from.
+// Yup's own `trim` counts on a text: a list or an object in its place would be a fault of ours, not a
+// refusal. It stands here, and not in a file of its own, since a bundler drops files that nothing is taken
+// from.
 yup.addMethod(yup.string, 'trim', function (this: yup.StringSchema) {
   return this.transform((value: unknown) => (typeof value === 'string' ? value.trim() : value))
 })
@@ -17,7 +18,11 @@ export const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{1
 
 export const name = yup.string().trim().required(says.nameMissing).max(LIMITS.name, says.tooLong(LIMITS.name))
 
-export const address = yup.string().trim().required(says.addressMissing).max(LIMITS.address, says.tooLong(LIMITS.address))
+export const address = yup
+  .string()
+  .trim()
+  .required(says.addressMissing)
+  .max(LIMITS.address, says.tooLong(LIMITS.address))
 
 // yup's own `uuid()` knows versions 1 to 5 (RFC 4122); ids here are version 7 (RFC 9562).
 export const uuid = () => yup.string().matches(UUID, says.noSuch)
@@ -34,7 +39,11 @@ export const planVersion = yup.string().max(100).required()
 export const version = yup.number().integer().required()
 
 /** Tags of a post, with or without their sign. */
-export const hashtags = listOf(yup.string().trim().max(100, says.tooLong(100)).required(), LIMITS.hashtags, says.tooManyHashtags(LIMITS.hashtags)).default([])
+export const hashtags = listOf(
+  yup.string().trim().max(100, says.tooLong(100)).required(),
+  LIMITS.hashtags,
+  says.tooManyHashtags(LIMITS.hashtags),
+).default([])
 
 /** Longest mail address there is (RFC 5321 §4.5.3.1.3: a path of 256 with its brackets). */
 const MAIL_ADDRESS = 254
@@ -57,15 +66,23 @@ export function isDay(text: string): boolean {
 /** Whether a text is an instant as the product writes them (ISO 8601 in UTC), on a day there is. */
 export const isInstant = (text: string): boolean => isDay(INSTANT.exec(text)?.[1] ?? '')
 
-export const day = yup.string().test('day', says.date, (value) => value === undefined || value === null || isDay(value))
+export const day = yup
+  .string()
+  .test('day', says.date, (value) => value === undefined || value === null || isDay(value))
 
-export const instant = yup.string().test('instant', says.moment, (value) => value === undefined || value === null || isInstant(value))
+export const instant = yup
+  .string()
+  .test('instant', says.moment, (value) => value === undefined || value === null || isInstant(value))
 
 const LONGEST_ZONE = 64
 
 function isZone(zone: string | undefined): boolean {
   try {
-    return Boolean(zone) && zone!.length <= LONGEST_ZONE && Boolean(new Intl.DateTimeFormat('en', { timeZone: zone }))
+    return (
+      Boolean(zone) &&
+      zone!.length <= LONGEST_ZONE &&
+      Boolean(new Intl.DateTimeFormat('en', { timeZone: zone }))
+    )
   } catch {
     return false
   }

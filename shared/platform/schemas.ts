@@ -18,5 +18,8 @@ export const clockSchema = yup.object({
 
 export const beginSchema = yup.object({
   at: yup.number().integer().required(),
-  people: listOf(yup.object({ id, name, email: mailAddress.required(), owner: yup.boolean().default(false) }), 20).required(),
+  people: listOf(
+    yup.object({ id, name, email: mailAddress.required(), owner: yup.boolean().default(false) }),
+    20,
+  ).required(),
 })

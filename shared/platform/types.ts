@@ -16,7 +16,20 @@ export interface ChangeEvent {
 }
 
 export type ChangeKind =
-  'notice' | 'brand' | 'account' | 'pillar' | 'watch' | 'source' | 'article' | 'line' | 'delivery' | 'clock' | 'import' | 'told' | 'tag' | 'post'
+  | 'notice'
+  | 'brand'
+  | 'account'
+  | 'pillar'
+  | 'watch'
+  | 'source'
+  | 'article'
+  | 'line'
+  | 'delivery'
+  | 'clock'
+  | 'import'
+  | 'told'
+  | 'tag'
+  | 'post'
 
 /** What an undoable change answers. */
 export interface Undoable {

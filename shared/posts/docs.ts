@@ -1,4 +1,13 @@
-import { mediumOf, CODE_TO_COME, type Writing, type AccountPart, type PostDoc, type Wording, type PictureView, type PostPicture } from './types'
+import {
+  mediumOf,
+  CODE_TO_COME,
+  type Writing,
+  type AccountPart,
+  type PostDoc,
+  type Wording,
+  type PictureView,
+  type PostPicture,
+} from './types'
 import type { PostParts } from '#core/post/types'
 import { markedLink, marksOf, type LinkRule, type LinkPlaceNames } from '#core/url/linkRule'
 
@@ -45,11 +54,13 @@ export const emptyDoc = (): PostDoc => ({
 })
 
 /** One of a post's wordings; the main text where there is no such one any more. */
-export const wordingOf = (doc: PostDoc, wording: number): Wording => doc.wordings[wording] ?? doc.wordings[0] ?? { text: '', pictureId: null }
+export const wordingOf = (doc: PostDoc, wording: number): Wording =>
+  doc.wordings[wording] ?? doc.wordings[0] ?? { text: '', pictureId: null }
 
 /**
- * A post's document as the parts that make one account's proof. `link`: as it will stand there, by the brand's rule. An account's own
- * wording stands in for the main text alone: an echo says it in another wording.
+ * A post's document as the parts that make one account's proof. `link`: as it will stand there, by the
+ * brand's rule. An account's own wording stands in for the main text alone: an echo says it in another
+ * wording.
  */
 export function partsFor(
   doc: PostDoc,
@@ -81,14 +92,27 @@ export const shownPictures = (doc: PostDoc, ofWording: string | null): PostPictu
   ofWording === null ? doc.pictures : doc.pictures.filter(({ id }) => id === ofWording)
 
 /** A post's link as it stands on one account. */
-export function linkFor(link: string | null, rule: LinkRule, names: LinkPlaceNames, shortBase: string | null, code: string | null): string | null {
+export function linkFor(
+  link: string | null,
+  rule: LinkRule,
+  names: LinkPlaceNames,
+  shortBase: string | null,
+  code: string | null,
+): string | null {
   if (!link) return null
   if (rule.kind === 'short' && shortBase) return `${shortBase}${code ?? CODE_TO_COME}`
   return markedLink(link, rule, names)
 }
 
-/** The marks for links in the text, where the brand wants them there: null for none. Behind a short address only the link itself is marked. */
-export const textMarksOf = (rule: LinkRule, names: LinkPlaceNames, { marksInText }: Pick<Writing, 'marksInText'>): PostParts['textMarks'] =>
-  marksInText && rule.kind === 'marks' ? marksOf(rule, names) : null
+/**
+ * The marks for links in the text, where the brand wants them there: null for none. Behind a short address
+ * only the link itself is marked.
+ */
+export const textMarksOf = (
+  rule: LinkRule,
+  names: LinkPlaceNames,
+  { marksInText }: Pick<Writing, 'marksInText'>,
+): PostParts['textMarks'] => (marksInText && rule.kind === 'marks' ? marksOf(rule, names) : null)
 
-export const ruleOf = (account: { linkRule: LinkRule | null }, writing: Writing): LinkRule => account.linkRule ?? writing.linkRule
+export const ruleOf = (account: { linkRule: LinkRule | null }, writing: Writing): LinkRule =>
+  account.linkRule ?? writing.linkRule

@@ -2,7 +2,19 @@ import * as yup from 'yup'
 import * as words from '#shared/words'
 import { LIMITS } from '#shared/platform/limits'
 import type { Crop, LinkPlace } from '#core/post/types'
-import { UUID, id, written, uuid, hashtags, instant, version, text, address, name, linkRule } from '#shared/platform/schemaParts'
+import {
+  UUID,
+  id,
+  written,
+  uuid,
+  hashtags,
+  instant,
+  version,
+  text,
+  address,
+  name,
+  linkRule,
+} from '#shared/platform/schemaParts'
 import { listOf } from '#shared/platform/lists'
 
 const says = words.fields
@@ -27,7 +39,10 @@ const crops = yup
   .default({})
   .test('crops', says.noSuch, (value) => {
     const entries = Object.entries(value ?? {})
-    return entries.length <= LIMITS.postPictures && entries.every(([picture, one]) => UUID.test(picture) && crop.isValidSync(one))
+    return (
+      entries.length <= LIMITS.postPictures &&
+      entries.every(([picture, one]) => UUID.test(picture) && crop.isValidSync(one))
+    )
   })
 
 const accountPart = yup.object({
@@ -38,7 +53,11 @@ const accountPart = yup.object({
   leftOut: listOf(yup.string().max(101).required(), 40).default([]),
   board: yup.string().trim().nullable().default(null).max(LIMITS.name, says.tooLong(LIMITS.name)),
   audience: yup.string().trim().nullable().default(null).max(60),
-  linkPlace: yup.mixed<LinkPlace>().oneOf(['in-text', 'attached', 'reply', 'button', 'none']).nullable().default(null),
+  linkPlace: yup
+    .mixed<LinkPlace>()
+    .oneOf(['in-text', 'attached', 'reply', 'button', 'none'])
+    .nullable()
+    .default(null),
   crops,
 })
 
@@ -74,13 +93,19 @@ const docSchema = yup.object({
 })
 
 /** A post as it is being written; version 0 makes it. */
-export const savePostSchema = yup.object({ version: yup.number().integer().min(0).required(), doc: docSchema.required() })
+export const savePostSchema = yup.object({
+  version: yup.number().integer().min(0).required(),
+  doc: docSchema.required(),
+})
 
 export const reviewSchema = yup.object({ version, note: text(2000).default('') })
 
 export const sendBackSchema = yup.object({ version, note: text(2000).required(says.noteMissing) })
 
-export const writingHelpSchema = yup.object({ articleId: uuid().nullable().default(null), text: written(LIMITS.postText).default('') })
+export const writingHelpSchema = yup.object({
+  articleId: uuid().nullable().default(null),
+  text: written(LIMITS.postText).default(''),
+})
 
 export const linkPreviewSchema = yup.object({ url: address })
 

@@ -143,7 +143,10 @@ export interface Writing {
 export interface DeskContext {
   writing: Writing
   writingVersion: number
-  /** Where short links begin, `https://host/r/`; null where the installation has no address of its own for them. */
+  /**
+   * Where short links begin, `https://host/r/`; null where the installation has no address of its own for
+   * them.
+   */
   shortBase: string | null
   sentHere: Record<string, PreflightContext['sentHere']>
   held: string[]
@@ -162,10 +165,23 @@ export interface WritingHelp {
   openings: string[]
 }
 
-export function mediumOf({ id, description }: PostPicture, part: AccountPart, pictures: ReadonlyMap<string, PictureView>): Medium[] {
+export function mediumOf(
+  { id, description }: PostPicture,
+  part: AccountPart,
+  pictures: ReadonlyMap<string, PictureView>,
+): Medium[] {
   const known = pictures.get(id)
   if (!known) return []
-  return [{ kind: 'picture', width: known.width, height: known.height, bytes: known.bytes, description: description || null, crop: part.crops[id] ?? null }]
+  return [
+    {
+      kind: 'picture',
+      width: known.width,
+      height: known.height,
+      bytes: known.bytes,
+      description: description || null,
+      crop: part.crops[id] ?? null,
+    },
+  ]
 }
 
 /** Of the code of a short link that is not made yet: as many signs, so that lengths hold. */

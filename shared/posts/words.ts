@@ -5,11 +5,18 @@ export const desk = {
   waiting: (count: number) => `${count} on the Desk`,
   newPost: 'New post',
   approvals: { draft: 'Draft', 'in-review': 'In review', approved: 'Approved', 'sent-back': 'Sent back' },
-  shows: { all: 'All', 'in-review': 'In review', 'sent-back': 'Sent back', draft: 'Drafts', approved: 'Approved' },
+  shows: {
+    all: 'All',
+    'in-review': 'In review',
+    'sent-back': 'Sent back',
+    draft: 'Drafts',
+    approved: 'Approved',
+  },
   show: 'Which posts',
   empty: {
     title: 'Nothing on the Desk',
-    detail: 'Posts wait here while they are being written. Start one from an article with w, from clippings, or from scratch.',
+    detail:
+      'Posts wait here while they are being written. Start one from an article with w, from clippings, or from scratch.',
   },
   emptyShow: { title: 'None of these', detail: 'There are other posts on the Desk: choose All to see them.' },
   noText: 'Nothing written yet',
@@ -39,7 +46,11 @@ export const desk = {
 
 export const writing = {
   newPost: 'A new post',
-  notThere: { title: 'This post does not exist', detail: 'It may have been deleted, or it belongs to another brand.', go: 'To the Desk' },
+  notThere: {
+    title: 'This post does not exist',
+    detail: 'It may have been deleted, or it belongs to another brand.',
+    go: 'To the Desk',
+  },
   from: 'From',
   fromNothing: 'Written from scratch.',
   quotes: 'Quotes you clipped',
@@ -74,7 +85,12 @@ export const writing = {
   wordingDiffers: 'What differs from the main text',
   wordingPicture: 'Picture',
   postsPictures: 'the post’s own',
-  save: { saved: (when: string) => `saved ${when}`, saving: 'saving', unsaved: 'not saved yet', failed: (why: string) => `Not saved: ${why}` },
+  save: {
+    saved: (when: string) => `saved ${when}`,
+    saving: 'saving',
+    unsaved: 'not saved yet',
+    failed: (why: string) => `Not saved: ${why}`,
+  },
   helpers: {
     name: 'Helpers',
     hashtags: 'Hashtags',
@@ -108,12 +124,29 @@ export const writing = {
   board: 'Board',
   newBoard: 'Name a board',
   audience: 'Audience',
-  audiences: { public: 'everyone', unlisted: 'everyone, unlisted', private: 'followers only', direct: 'only people mentioned' } as Record<string, string>,
+  audiences: {
+    public: 'everyone',
+    unlisted: 'everyone, unlisted',
+    private: 'followers only',
+    direct: 'only people mentioned',
+  } as Record<string, string>,
   linkPlace: 'Link goes',
-  linkPlaces: { 'in-text': 'in the text', attached: 'as a card', reply: 'in the first reply', button: 'on the picture', none: 'nowhere' },
+  linkPlaces: {
+    'in-text': 'in the text',
+    attached: 'as a card',
+    reply: 'in the first reply',
+    button: 'on the picture',
+    none: 'nowhere',
+  },
   leftOut: (what: string, because: string) => `${what} left out: ${because}`,
   whats: { hashtag: 'Hashtag', credit: 'Credit', link: 'Link', picture: 'Picture' },
-  placeSaid: { attached: 'shown as a card', reply: 'in the first reply', button: 'on the picture', none: 'not shown', 'in-text': '' },
+  placeSaid: {
+    attached: 'shown as a card',
+    reply: 'in the first reply',
+    button: 'on the picture',
+    none: 'not shown',
+    'in-text': '',
+  },
   whereAndWhen: 'Where and when',
   pillar: 'Pillar',
   noPillar: 'no pillar',
@@ -153,7 +186,8 @@ export const writing = {
   sentAt: (when: string) => `sent ${when}`,
   conflict: {
     title: 'Two versions of this post',
-    detail: (who: string, when: string) => `${who} saved this post ${when}, after you opened it. Nothing is lost: here are both.`,
+    detail: (who: string, when: string) =>
+      `${who} saved this post ${when}, after you opened it. Nothing is lost: here are both.`,
     mine: 'Yours, not saved',
     theirs: 'As it is saved now',
     keepMine: 'Save mine instead',
@@ -166,14 +200,25 @@ export const writing = {
   cropHint: 'Drag the frame, or move it with the arrow keys. The point marks what must stay visible.',
   shape: 'Shape',
   anyShape: 'As near as it fits',
-  shapes: { tall: 'Tall 9:16', portrait: 'Portrait 4:5', square: 'Square', photo: 'Photo 3:2', wide: 'Wide 16:9' },
+  shapes: {
+    tall: 'Tall 9:16',
+    portrait: 'Portrait 4:5',
+    square: 'Square',
+    photo: 'Photo 3:2',
+    wide: 'Wide 16:9',
+  },
   cropWhole: 'Show it whole',
   cropDone: 'Use this part',
   zoom: 'Size of the part',
   toWriting: 'Open on the Desk',
   writeAgain: 'Write a new post from this',
   roundUp: 'Write a round-up',
-  keys: { lineUp: 'Line up from the text', back: 'Back to the Desk', newPost: 'Begin a new post', approve: 'Approve' },
+  keys: {
+    lineUp: 'Line up from the text',
+    back: 'Back to the Desk',
+    newPost: 'Begin a new post',
+    approve: 'Approve',
+  },
 }
 
 export const writingSetUp = {
@@ -204,10 +249,21 @@ export const writingSetUp = {
   links: 'Links',
   clippingsDone: 'A clipping is done once a post made from it is lined up',
   linkRule: 'What happens to links',
-  linkRules: { plain: 'They stay as they are', marks: 'They get campaign marks (UTM)', short: 'They are shortened, with campaign marks' },
-  marks: { source: 'utm_source', medium: 'utm_medium', campaign: 'utm_campaign', term: 'utm_term', content: 'utm_content' },
+  linkRules: {
+    plain: 'They stay as they are',
+    marks: 'They get campaign marks (UTM)',
+    short: 'They are shortened, with campaign marks',
+  },
+  marks: {
+    source: 'utm_source',
+    medium: 'utm_medium',
+    campaign: 'utm_campaign',
+    term: 'utm_term',
+    content: 'utm_content',
+  },
   marksHint: 'You can use {network}, {account}, {pillar} and {brand}. Empty ones are left out.',
-  noShort: 'Short links need a public address: set QUILL_PUBLIC_URL or QUILL_SHORT_URL. Until then, links only get their marks.',
+  noShort:
+    'Short links need a public address: set QUILL_PUBLIC_URL or QUILL_SHORT_URL. Until then, links only get their marks.',
   marksInText: 'Links in the text get the marks as well',
   checks: 'Checks',
   warnUnopened: 'Warn when nobody has opened the article',
@@ -219,6 +275,8 @@ export const writingSetUp = {
   repeatHint: 'leave empty for no rule',
   checkAgain: 'Check its rules again',
   checkedAgain: (returned: number) =>
-    returned === 0 ? 'Its rules are up to date.' : `Its rules have changed: ${counted(returned, 'post is', 'posts are')} back on the Desk.`,
+    returned === 0
+      ? 'Its rules are up to date.'
+      : `Its rules have changed: ${counted(returned, 'post is', 'posts are')} back on the Desk.`,
   saved: 'Saved.',
 }

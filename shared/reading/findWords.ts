@@ -6,7 +6,15 @@ export const find = {
   placeholder: 'Words, or the name of a screen, source or command',
   help: 'All words must be there, in any form. Words in “quotes” must stand together.',
   goTo: 'Go to',
-  kinds: { screen: 'screen', source: 'source', watch: 'watch', folder: 'folder', list: 'list', tag: 'tag', command: 'command' },
+  kinds: {
+    screen: 'screen',
+    source: 'source',
+    watch: 'watch',
+    folder: 'folder',
+    list: 'list',
+    tag: 'tag',
+    command: 'command',
+  },
   commands: {
     addSource: 'Add a source',
     addWatch: 'Add a watch',
@@ -16,14 +24,19 @@ export const find = {
   posts: 'Posts',
   stages: { draft: 'draft', 'lined-up': 'in line', sent: 'posted' },
   articles: 'Articles',
-  counted: (count: number, more: boolean) => (more ? `the best ${count}` : counted(count, 'article', 'articles')),
+  counted: (count: number, more: boolean) =>
+    more ? `the best ${count}` : counted(count, 'article', 'articles'),
   show: 'Which articles',
   age: 'How old',
   ages: { any: 'Of any age', day: 'Of one day', week: 'Of a week', month: 'Of a month' },
   source: 'From which source',
   anySource: 'From every source',
   nothing: { title: 'Nothing found', detail: 'Try fewer words, or clear the filters.' },
-  begin: { title: 'Find anything', detail: 'Articles and posts by their words; screens, sources, watches, folders and commands by their names.' },
+  begin: {
+    title: 'Find anything',
+    detail:
+      'Articles and posts by their words; screens, sources, watches, folders and commands by their names.',
+  },
   clear: 'Clear the filters',
 }
 
@@ -63,9 +76,18 @@ export const clippings = {
   saved: (title: string) => `Kept with: ${title}`,
   noTitle: 'An article without a title',
   empty: {
-    waiting: { title: 'Nothing is waiting', detail: 'What you clip on the Wire with c waits here until it is lined up.' },
-    shelved: { title: 'The shelf is empty', detail: 'What may be useful later, with no date, goes here with d.' },
-    done: { title: 'Nothing is done yet', detail: 'What was lined up, and what you are done with, goes here, out of the way.' },
+    waiting: {
+      title: 'Nothing is waiting',
+      detail: 'What you clip on the Wire with c waits here until it is lined up.',
+    },
+    shelved: {
+      title: 'The shelf is empty',
+      detail: 'What may be useful later, with no date, goes here with d.',
+    },
+    done: {
+      title: 'Nothing is done yet',
+      detail: 'What was lined up, and what you are done with, goes here, out of the way.',
+    },
     filtered: { title: 'No clipping like that', detail: 'Try fewer words, or another folder.' },
   },
 }

@@ -15,7 +15,11 @@ export const tagSchema = yup.object({ name: tagName.required(says.nameMissing), 
 
 export const tagMergeSchema = yup.object({ into: id })
 
-export const tagArticlesSchema = yup.object({ ids: listOf(id, LIMITS.atOnce).required().min(1), add: tagNames, remove: tagNames })
+export const tagArticlesSchema = yup.object({
+  ids: listOf(id, LIMITS.atOnce).required().min(1),
+  add: tagNames,
+  remove: tagNames,
+})
 
 /** `original`: its own page was opened. */
 export const openedSchema = yup.object({ original: yup.boolean().required() })

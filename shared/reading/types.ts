@@ -3,7 +3,10 @@ import type { PostView } from '#shared/posts/types'
 import type { ArticleState, ArticleTag } from '#shared/articles/types'
 import type { ExcludedBy } from '#shared/articles/shows'
 
-/** An article that was found: its summary is the part of the text where the words stand, `found` the forms of them. */
+/**
+ * An article that was found: its summary is the part of the text where the words stand, `found` the forms of
+ * them.
+ */
 export type FoundArticle = ArticleSummary
 
 export interface FoundThings {
@@ -41,7 +44,10 @@ export interface ArticleFull extends ArticleSummary {
 export interface SourceOfArticle {
   id: string
   credits: Record<string, string>
-  /** What a post about the article begins with: of the source, the brand’s own sites, watches, folders, pillar. */
+  /**
+   * What a post about the article begins with: of the source, the brand’s own sites, watches, folders,
+   * pillar.
+   */
   pillarId: string | null
   accountIds: string[] | null
   /** Of its folders, and of the watches that mark the article. */

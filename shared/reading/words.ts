@@ -7,10 +7,22 @@ export const wire = {
   watches: 'Watches',
   newWatch: 'New watch',
   editWatch: (name: string) => `Edit the watch: ${name}`,
-  shows: { open: 'To decide', clipped: 'Clipped', shelved: 'On the shelf', passed: 'Passed', 'left-out': 'Left out by rules', all: 'Everything' },
+  shows: {
+    open: 'To decide',
+    clipped: 'Clipped',
+    shelved: 'On the shelf',
+    passed: 'Passed',
+    'left-out': 'Left out by rules',
+    all: 'Everything',
+  },
   show: 'Which articles',
   order: 'Order',
-  orders: { newest: 'Newest first', oldest: 'Oldest first', waiting: 'Longest waiting first', mixed: 'One from each source in turn' },
+  orders: {
+    newest: 'Newest first',
+    oldest: 'Oldest first',
+    waiting: 'Longest waiting first',
+    mixed: 'One from each source in turn',
+  },
   density: 'Layout',
   densities: { lines: 'Lines', rows: 'Rows', cards: 'Cards' },
   filters: {
@@ -32,10 +44,20 @@ export const wire = {
     wordsHint: 'all of them, in any form',
     owns: { yes: 'our own', no: 'others’' },
     kinds: { text: 'text', picture: 'picture', video: 'video', sound: 'sound', document: 'document' },
-    languages: { en: 'English', de: 'German', es: 'Spanish', fr: 'French', it: 'Italian', nl: 'Dutch', pt: 'Portuguese', sv: 'Swedish' },
+    languages: {
+      en: 'English',
+      de: 'German',
+      es: 'Spanish',
+      fr: 'French',
+      it: 'Italian',
+      nl: 'Dutch',
+      pt: 'Portuguese',
+      sv: 'Swedish',
+    },
     ages: { day: 'a day', week: 'a week', month: 'a month' },
   },
-  arrived: (count: number, more: boolean) => `${counted(count, 'new article', 'new articles')}${more ? ' and more' : ''}`,
+  arrived: (count: number, more: boolean) =>
+    `${counted(count, 'new article', 'new articles')}${more ? ' and more' : ''}`,
   unread: 'unread',
   noTitle: 'An article without a title',
   several: {
@@ -53,21 +75,45 @@ export const wire = {
     paused: 'left out: its source was paused',
     watch: 'hidden by a watch',
   },
-  dating: { missing: 'no date given, so the time it was first seen', future: 'dated in the future, so the time it was first seen' },
+  dating: {
+    missing: 'no date given, so the time it was first seen',
+    future: 'dated in the future, so the time it was first seen',
+  },
   changed: 'updated',
   moreWatches: 'More watches',
   unreadIn: (name: string, count: number) => `${name}: ${count} not read yet`,
   postSigns: { draft: 'draft', 'lined-up': 'in line', sent: 'posted' },
   stateNames: { new: 'New', read: 'Read', clipped: 'Clipped', shelved: 'On the shelf', passed: 'Passed' },
   empty: {
-    open: { title: 'All decided', detail: 'Every article here is clipped, shelved or passed. New ones appear by themselves.' },
-    watch: { title: 'Nothing under this watch', detail: 'No undecided article has its words. New ones appear by themselves.' },
+    open: {
+      title: 'All decided',
+      detail: 'Every article here is clipped, shelved or passed. New ones appear by themselves.',
+    },
+    watch: {
+      title: 'Nothing under this watch',
+      detail: 'No undecided article has its words. New ones appear by themselves.',
+    },
     narrowed: { title: 'Nothing matches', detail: 'Remove a filter to see more.' },
-    clipped: { title: 'Nothing clipped yet', detail: 'Articles you clip with c wait here until you write about them.' },
-    shelved: { title: 'The shelf is empty', detail: 'Articles that may be useful later, with no date, go here with d.' },
-    passed: { title: 'Nothing passed', detail: 'Articles you pass with p go here, in case you change your mind.' },
-    'left-out': { title: 'Nothing left out', detail: 'Articles that a rule leaves out go here, with the rule that did it.' },
-    all: { title: 'No articles yet', detail: 'Articles come from sources. To add one, the address of a site is enough.' },
+    clipped: {
+      title: 'Nothing clipped yet',
+      detail: 'Articles you clip with c wait here until you write about them.',
+    },
+    shelved: {
+      title: 'The shelf is empty',
+      detail: 'Articles that may be useful later, with no date, go here with d.',
+    },
+    passed: {
+      title: 'Nothing passed',
+      detail: 'Articles you pass with p go here, in case you change your mind.',
+    },
+    'left-out': {
+      title: 'Nothing left out',
+      detail: 'Articles that a rule leaves out go here, with the rule that did it.',
+    },
+    all: {
+      title: 'No articles yet',
+      detail: 'Articles come from sources. To add one, the address of a site is enough.',
+    },
     addSource: 'Add a source',
   },
   sheet: {
@@ -94,7 +140,14 @@ export const wire = {
     watchThese: 'Watch',
     tags: 'Tags',
   },
-  actions: { clip: 'Clip', shelve: 'Shelve', pass: 'Pass', clipped: 'Clipped', shelved: 'Shelved', passed: 'Passed' },
+  actions: {
+    clip: 'Clip',
+    shelve: 'Shelve',
+    pass: 'Pass',
+    clipped: 'Clipped',
+    shelved: 'Shelved',
+    passed: 'Passed',
+  },
 }
 
 export const yourLine = {

@@ -13,7 +13,12 @@ export const timetable = {
   useOf: (time: string, day: string) => `What ${time} on ${day} is for`,
   empty: 'No slots yet: posts lined up here would have no time to go out.',
   readyMade: 'Add slots',
-  kinds: { even: 'several a day, evenly spread', at: 'one time on these days', account: 'copy another account', day: 'copy one day to others' },
+  kinds: {
+    even: 'several a day, evenly spread',
+    at: 'one time on these days',
+    account: 'copy another account',
+    day: 'copy one day to others',
+  },
   howMany: 'How many a day',
   from: 'from',
   to: 'to',
@@ -57,7 +62,14 @@ export const timetable = {
 
 export const placing = {
   title: 'Goes out',
-  kinds: { next: 'Next open slot', first: 'First in line', last: 'Last in line', slot: 'A slot …', time: 'A time …', now: 'Now' },
+  kinds: {
+    next: 'Next open slot',
+    first: 'First in line',
+    last: 'Last in line',
+    slot: 'A slot …',
+    time: 'A time …',
+    now: 'Now',
+  },
   placeOn: (account: string) => `Where on ${account}`,
   timeOn: (account: string) => `Time on ${account}`,
   noOpen: 'no open slot',
@@ -76,7 +88,8 @@ export const placing = {
   },
   addEcho: 'Send it again',
   removeEcho: (what: string) => `Remove the echo ${what}`,
-  after: (hours: number, days: number) => (days > 0 ? counted(days, 'day later', 'days later') : counted(hours, 'hour later', 'hours later')),
+  after: (hours: number, days: number) =>
+    days > 0 ? counted(days, 'day later', 'days later') : counted(hours, 'hour later', 'hours later'),
   wordingOf: (what: string) => `Wording for ${what}`,
   wording: (at: number) => (at === 0 ? 'main text' : `wording ${at + 1}`),
   unit: { hours: 'hours', days: 'days', weeks: 'weeks' },
@@ -84,7 +97,12 @@ export const placing = {
   unitLabel: 'Unit',
   times: 'times, every',
   nowhere: 'no place',
-  nowAsk: { title: 'Send it now?', detail: 'It is handed to its networks at once. That can’t be undone here.', yes: 'Send now', no: 'Not yet' },
+  nowAsk: {
+    title: 'Send it now?',
+    detail: 'It is handed to its networks at once. That can’t be undone here.',
+    yes: 'Send now',
+    no: 'Not yet',
+  },
 }
 
 export const hold = {
@@ -99,14 +117,24 @@ export const hold = {
   on: (until: string | null) => (until ? `on hold until ${until}` : 'on hold'),
   because: (reason: string) => `On hold: ${reason}`,
   lift: 'Lift the hold',
-  liftTitle: { brand: 'Let everything go out again', account: (name: string) => `Let ${name} go out again`, post: 'Let this post go out again' },
+  liftTitle: {
+    brand: 'Let everything go out again',
+    account: (name: string) => `Let ${name} go out again`,
+    post: 'Let this post go out again',
+  },
   nothingLate: 'No post missed its time meanwhile.',
   nothingNow: 'It is on hold: nothing goes out now.',
   wouldGo: (because: string) => `On hold. If the hold were lifted now, it would go out then. ${because}`,
-  heldBack: (count: number) => `${counted(count, 'post waits', 'posts wait')} where ${count === 1 ? 'it' : 'they'} would go out if it were lifted now.`,
-  late: (count: number) => `${counted(count, 'post', 'posts')} missed the time chosen for ${count === 1 ? 'it' : 'them'}:`,
+  heldBack: (count: number) =>
+    `${counted(count, 'post waits', 'posts wait')} where ${count === 1 ? 'it' : 'they'} would go out if it were lifted now.`,
+  late: (count: number) =>
+    `${counted(count, 'post', 'posts')} missed the time chosen for ${count === 1 ? 'it' : 'them'}:`,
   outOfDate: 'past its “good until”',
-  choices: { line: 'Put them back in line', 'take-out': 'Take them out of the line', leave: 'Leave them without a place' },
+  choices: {
+    line: 'Put them back in line',
+    'take-out': 'Take them out of the line',
+    leave: 'Leave them without a place',
+  },
   choice: 'What to do with them',
   held: 'On hold',
   lifted: 'The hold is lifted',
@@ -135,7 +163,9 @@ export const move = {
   noPlace: (why: string) => `No place: ${why}`,
   tryOver: (day: string) => `speaks of “${day}”`,
   speaksOf: (day: string, text: string) =>
-    text === '' ? `It speaks of “${day}”, which is over by then.` : `“${text}…” speaks of “${day}”, which is over by then.`,
+    text === ''
+      ? `It speaks of “${day}”, which is over by then.`
+      : `“${text}…” speaks of “${day}”, which is over by then.`,
   noneMoves: 'No other post moves.',
   act: 'Move',
   done: (when: string) => `Moved to ${when}`,
@@ -143,7 +173,12 @@ export const move = {
   tryTo: (when: string) => `→ ${when}`,
   tryNowhere: '→ no place',
   noSlotThere: 'That day has no open slot on this account.',
-  keys: { earlier: 'Focused card: one place earlier in line', later: 'one place later', dayBefore: 'to the day before', dayAfter: 'to the day after' },
+  keys: {
+    earlier: 'Focused card: one place earlier in line',
+    later: 'one place later',
+    dayBefore: 'to the day before',
+    dayAfter: 'to the day after',
+  },
   hint: 'Drag it, or Alt with the arrow keys',
 }
 
@@ -151,7 +186,10 @@ export const ahead = {
   title: 'Look ahead',
   sheet: 'Sheet',
   view: 'View',
-  nothing: { title: 'Nothing stands out', detail: 'Every day of the coming week has posts, nothing is late, and every pillar is within its limit.' },
+  nothing: {
+    title: 'Nothing stands out',
+    detail: 'Every day of the coming week has posts, nothing is late, and every pillar is within its limit.',
+  },
   kinds: {
     hold: 'On hold',
     'no-timetable': 'No timetable',

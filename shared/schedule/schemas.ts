@@ -2,12 +2,24 @@
 import * as yup from 'yup'
 import * as words from '#shared/words'
 import { noTwo, listOf } from '#shared/platform/lists'
-import { slot, day, daySlot, id, version, instant, nullableUuid, uuid, planVersion, zone } from '#shared/platform/schemaParts'
+import {
+  slot,
+  day,
+  daySlot,
+  id,
+  version,
+  instant,
+  nullableUuid,
+  uuid,
+  planVersion,
+  zone,
+} from '#shared/platform/schemaParts'
 import { LIMITS } from '#shared/platform/limits'
 
 const says = words.fields
 
-const minutes = (most: number) => yup.number().typeError(says.minutes).integer(says.minutes).min(0, says.minutes).max(most, says.aWeekAtMost)
+const minutes = (most: number) =>
+  yup.number().typeError(says.minutes).integer(says.minutes).min(0, says.minutes).max(most, says.aWeekAtMost)
 
 const countOrNone = (most: number, mostSays: string) =>
   yup
@@ -31,7 +43,9 @@ export const timetableSchema = yup.object({
         .string()
         .oneOf(['none', 'replace', 'add'] as const)
         .required(),
-      slots: listOf(daySlot, LIMITS.daySlots, says.tooManyDaySlots(LIMITS.daySlots)).test('apart', says.slotTwice, sameMinute).default([]),
+      slots: listOf(daySlot, LIMITS.daySlots, says.tooManyDaySlots(LIMITS.daySlots))
+        .test('apart', says.slotTwice, sameMinute)
+        .default([]),
     }),
     LIMITS.exceptions,
     says.tooManySlots,
@@ -48,8 +62,19 @@ export const timetableSchema = yup.object({
   mix: listOf(
     yup.object({
       pillarId: id,
-      maxShare: yup.number().typeError(says.share).min(0.01, says.share).max(1, says.share).required(says.share),
-      windowDays: yup.number().typeError(says.atLeastOne).integer(says.atLeastOne).min(1, says.atLeastOne).max(90, says.days90).required(says.atLeastOne),
+      maxShare: yup
+        .number()
+        .typeError(says.share)
+        .min(0.01, says.share)
+        .max(1, says.share)
+        .required(says.share),
+      windowDays: yup
+        .number()
+        .typeError(says.atLeastOne)
+        .integer(says.atLeastOne)
+        .min(1, says.atLeastOne)
+        .max(90, says.days90)
+        .required(says.atLeastOne),
     }),
     20,
   ).default([]),
@@ -62,7 +87,13 @@ export const placement = yup.object({
     .string()
     .oneOf(['next', 'first', 'last', 'slot', 'time', 'now'] as const)
     .required(),
-  at: instant.nullable().default(null).when('kind', { is: (kind: string) => kind === 'slot' || kind === 'time', then: (at) => at.nonNullable(says.moment).required(says.moment) }), // prettier-ignore
+  at: instant
+    .nullable()
+    .default(null)
+    .when('kind', {
+      is: (kind: string) => kind === 'slot' || kind === 'time',
+      then: (at) => at.nonNullable(says.moment).required(says.moment),
+    }),
 })
 
 const offset = yup.object({
@@ -72,7 +103,13 @@ const offset = yup.object({
 })
 
 export const echo = yup.object({
-  after: offset.required().test('later', says.echoLater, (after) => (after.hours ?? 0) + (after.days ?? 0) + (after.weeks ?? 0) > 0),
+  after: offset
+    .required()
+    .test(
+      'later',
+      says.echoLater,
+      (after) => (after.hours ?? 0) + (after.days ?? 0) + (after.weeks ?? 0) > 0,
+    ),
   wording: yup.number().integer().min(0).max(LIMITS.wordings).required(),
 })
 
@@ -101,7 +138,11 @@ export const moveSchema = yup.object({
       id: uuid(),
     })
     .test('whole', says.moment, ({ kind, at, id: other }) =>
-      kind === 'slot' || kind === 'time' ? at !== undefined : ['before', 'after', 'swap'].includes(kind) ? other !== undefined : true,
+      kind === 'slot' || kind === 'time'
+        ? at !== undefined
+        : ['before', 'after', 'swap'].includes(kind)
+          ? other !== undefined
+          : true,
     )
     .required(),
   accountId: nullableUuid,

@@ -1,4 +1,5 @@
-// Timetables, placing and holds, as browser and server say them to each other. Instants are ISO 8601 in UTC, times `HH:MM` in the brand's zone.
+// Timetables, placing and holds, as browser and server say them to each other. Instants are ISO 8601 in UTC,
+// times `HH:MM` in the brand's zone.
 import type { Instant, Weekday } from '#core/instant'
 import type { Offset, PlanInput } from '#core/schedule/types'
 import type { Finding } from '#core/schedule/lookAhead'
@@ -18,7 +19,10 @@ export interface MixView {
   windowDays: number
 }
 
-/** Where a post is to stand on one account: the next open slot, first or last in line, a slot or a time of its own, or now. */
+/**
+ * Where a post is to stand on one account: the next open slot, first or last in line, a slot or a time of its
+ * own, or now.
+ */
 export interface Placement {
   accountId: string
   kind: 'next' | 'first' | 'last' | 'slot' | 'time' | 'now'
@@ -81,7 +85,15 @@ export interface PlanBase {
   input: PlanInput
   version: string
   /** What stands in the lines, in line order. */
-  lines: { id: string; postId: string; accountId: string; text: string; pillarId: string | null; at: Instant | null; says: string }[]
+  lines: {
+    id: string
+    postId: string
+    accountId: string
+    text: string
+    pillarId: string | null
+    at: Instant | null
+    says: string
+  }[]
 }
 
 /** What stands out in the days to come, with the words of the post it is about. */
@@ -99,7 +111,17 @@ export interface SlotView {
 }
 
 export type CardState =
-  'lined-up' | 'sending' | 'sent' | 'trying-again' | 'unknown' | 'undecided' | 'in-part' | 'not-sent' | 'back-in-line' | 'given-up' | 'taken-back'
+  | 'lined-up'
+  | 'sending'
+  | 'sent'
+  | 'trying-again'
+  | 'unknown'
+  | 'undecided'
+  | 'in-part'
+  | 'not-sent'
+  | 'back-in-line'
+  | 'given-up'
+  | 'taken-back'
 
 /** One post on one account, as the Schedule and the ribbon show it. */
 export interface Card {
@@ -138,7 +160,14 @@ export interface ScheduleView {
   zone: string
   now: Instant
   cards: Card[]
-  open: { accountId: string; at: Instant; slotId: string; use: SlotView['use']; because: string; held: boolean }[]
+  open: {
+    accountId: string
+    at: Instant
+    slotId: string
+    use: SlotView['use']
+    because: string
+    held: boolean
+  }[]
   /** Posts of the last week that were not sent, or not yet, and that nobody lined up again. */
   troubled: Card[]
   unplaced: { lineId: string; postId: string; accountId: string; text: string; says: string }[]
@@ -152,7 +181,14 @@ export interface ScheduleView {
   firstOpenAt: Instant | null
   endsAt: Instant | null
   /** `waiting`: all that stands in the line, with a place or without. */
-  perAccount: { accountId: string; lined: number; waiting: number; open: number; firstOpenAt: Instant | null; endsAt: Instant | null }[]
+  perAccount: {
+    accountId: string
+    lined: number
+    waiting: number
+    open: number
+    firstOpenAt: Instant | null
+    endsAt: Instant | null
+  }[]
 }
 
 export interface LinedUp {

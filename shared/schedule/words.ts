@@ -26,9 +26,16 @@ export const schedule = {
   allTaken: 'no open slot',
   ends: (when: string) => `ends ${when}`,
   noSlots: 'no slots this day',
-  rules: (limit: number, perDay: number | null) => `${limit} characters${perDay === null ? '' : ` · ${perDay} a day`}`,
+  rules: (limit: number, perDay: number | null) =>
+    `${limit} characters${perDay === null ? '' : ` · ${perDay} a day`}`,
   narrow: { pillar: 'Pillar', state: 'State', who: 'Who', source: 'Source', any: 'any' },
-  narrowStates: { 'lined-up': 'lined up', 'not-firm': 'not approved', held: 'on hold', sent: 'sent', trouble: 'needs attention' },
+  narrowStates: {
+    'lined-up': 'lined up',
+    'not-firm': 'not approved',
+    held: 'on hold',
+    sent: 'sent',
+    trouble: 'needs attention',
+  },
   allOf: (count: number) => `${counted(count, 'filter', 'filters')}: show all`,
   alone: (account: string) => `${account} alone`,
   together: 'All accounts',
@@ -47,7 +54,11 @@ export const schedule = {
   noPillar: 'No pillar',
   unplaced: (count: number) => counted(count, 'post has no slot', 'posts have no slot'),
   failed: (count: number) => counted(count, 'post has not gone out', 'posts have not gone out'),
-  nothing: { title: 'No account, no schedule', detail: 'Posts go out through accounts, at the slots of their timetables.', go: 'Add an account' },
+  nothing: {
+    title: 'No account, no schedule',
+    detail: 'Posts go out through accounts, at the slots of their timetables.',
+    go: 'Add an account',
+  },
   card: {
     name: 'Post',
     text: 'As it goes out',

@@ -1,14 +1,30 @@
 import * as yup from 'yup'
 import * as words from '#shared/words'
 import { LIMITS } from '#shared/platform/limits'
-import { address, name, optional, pillarChoice, usualAccounts, text, tagNames, version, id, hashtags } from '#shared/platform/schemaParts'
+import {
+  address,
+  name,
+  optional,
+  pillarChoice,
+  usualAccounts,
+  text,
+  tagNames,
+  version,
+  id,
+  hashtags,
+} from '#shared/platform/schemaParts'
 import { listOf } from '#shared/platform/lists'
 
 const says = words.fields
 
-export const importSchema = yup.object({ opml: yup.string().required(says.fileEmpty).max(LIMITS.opmlCharacters, says.fileTooLong) })
+export const importSchema = yup.object({
+  opml: yup.string().required(says.fileEmpty).max(LIMITS.opmlCharacters, says.fileTooLong),
+})
 
-export const lookSchema = yup.object({ address, words: yup.string().trim().default('').max(LIMITS.name, says.tooLong(LIMITS.name)) })
+export const lookSchema = yup.object({
+  address,
+  words: yup.string().trim().default('').max(LIMITS.name, says.tooLong(LIMITS.name)),
+})
 
 /** What a brand wants of a source, whatever kind it is. */
 const wishes = {
@@ -61,6 +77,10 @@ function isCredits(value: unknown): boolean {
   if (typeof value !== 'object' || value === null || Array.isArray(value)) return false
   const entries = Object.entries(value)
   return (
-    entries.length <= 50 && entries.every(([network, handle]) => network.length <= LIMITS.name && typeof handle === 'string' && handle.length <= LIMITS.handle)
+    entries.length <= 50 &&
+    entries.every(
+      ([network, handle]) =>
+        network.length <= LIMITS.name && typeof handle === 'string' && handle.length <= LIMITS.handle,
+    )
   )
 }

@@ -41,14 +41,20 @@ export interface Folder {
   hashtags: string[]
   pillarId: string | null
   accountIds: string[] | null
-  /** The secret address it can be read at as a feed, without the ending that says in which form; null when it is none. */
+  /**
+   * The secret address it can be read at as a feed, without the ending that says in which form; null when it
+   * is none.
+   */
   feedAddress: string | null
   version: number
 }
 
 /** How a feed fares, as data for the screens. */
 export interface FeedHealth {
-  /** Not yet fetched; well; well but long without anything new; failing; gone for good (no longer asked for); paused by the brand. */
+  /**
+   * Not yet fetched; well; well but long without anything new; failing; gone for good (no longer asked for);
+   * paused by the brand.
+   */
   state: 'waiting' | 'well' | 'silent' | 'failing' | 'gone' | 'paused'
   lastFetchedAt: Instant | null
   /** Null when it is no longer asked for. */

@@ -2,7 +2,8 @@ import { counted } from '#shared/platform/plural'
 
 /** How often a source brings something, in the unit one would say it in. */
 function brings(minutes: number): string {
-  if (minutes <= 90) return `about every ${counted(minutes < 5 ? Math.max(1, minutes) : Math.round(minutes / 5) * 5, 'minute', 'minutes')}`
+  if (minutes <= 90)
+    return `about every ${counted(minutes < 5 ? Math.max(1, minutes) : Math.round(minutes / 5) * 5, 'minute', 'minutes')}`
   if (minutes < 36 * 60) return `about every ${counted(Math.round(minutes / 60), 'hour', 'hours')}`
   return `about every ${counted(Math.round(minutes / 1440), 'day', 'days')}`
 }
@@ -11,8 +12,13 @@ export const source = {
   intro: 'Every source brings its articles to the Wire. A site’s address is enough: its feed is found.',
   address: 'Address of a site or a feed',
   addressHint: 'https://paper.example',
-  addressHelp: 'Also a profile on a network that has feeds, as @name@network.example, or a search, its address with {words} in the place of the words.',
-  withoutFeed: { title: 'Without a feed you can still', mail: 'take its newsletter', write: 'write a post about this page' },
+  addressHelp:
+    'Also a profile on a network that has feeds, as @name@network.example, or a search, its address with {words} in the place of the words.',
+  withoutFeed: {
+    title: 'Without a feed you can still',
+    mail: 'take its newsletter',
+    write: 'write a post about this page',
+  },
   searchWords: 'Words to look for',
   notThis: 'Not this one',
   more: 'More settings: words to leave out, region, pillar, credits',
@@ -23,7 +29,8 @@ export const source = {
   pausedSince: (since: string) => `Paused since ${since}.`,
   leaveOut: 'Leave out articles with these words',
   leaveOutHint: 'raffle, horoscope, live blog',
-  leaveOutHelp: 'Separated by commas; word* also matches longer words. You can still find them under “Left out by rules”.',
+  leaveOutHelp:
+    'Separated by commas; word* also matches longer words. You can still find them under “Left out by rules”.',
   leavesOut: (words: string) => `Leaves out: ${words}`,
   region: 'Region',
   language: 'Language',
@@ -36,7 +43,8 @@ export const source = {
   creditsHelp: 'Where none is entered, its name is credited.',
   mail: 'Add a mailing list',
   mailTitle: 'Add a mailing list',
-  mailIntro: 'The source gets a mail address of its own. Subscribe to the list with it, and its letters come to the Wire and fill nobody’s mailbox.',
+  mailIntro:
+    'The source gets a mail address of its own. Subscribe to the list with it, and its letters come to the Wire and fill nobody’s mailbox.',
   mailMake: 'Make the address',
   mailAddress: 'Its secret mail address',
   mailHint: 'Subscribe to the list with this address. Whoever knows it can put articles on the Wire.',
@@ -45,7 +53,8 @@ export const source = {
   byMail: 'comes by mail',
   bookmark: 'Button for the bookmarks bar',
   bookmarkTitle: 'Button for the bookmarks bar',
-  bookmarkIntro: 'Drag this button to your browser’s bookmarks bar. Press it on any site, and that site’s feed is found here.',
+  bookmarkIntro:
+    'Drag this button to your browser’s bookmarks bar. Press it on any site, and that site’s feed is found here.',
   bookmarkName: 'To my sources',
   bookmarkPressed: 'It works from the bookmarks bar: drag it there with the mouse.',
   find: 'Find its feed',
@@ -65,7 +74,11 @@ export const source = {
   reading: 'Adding sources from the file',
   readIn: (done: number, total: number) => `${done} of ${total}`,
   readSummary: (added: number, known: number, failed: number) =>
-    [`${added} added`, ...(known > 0 ? [`${known} known already`] : []), ...(failed > 0 ? [`${failed} could not be added`] : [])].join(', '),
+    [
+      `${added} added`,
+      ...(known > 0 ? [`${known} known already`] : []),
+      ...(failed > 0 ? [`${failed} could not be added`] : []),
+    ].join(', '),
   stop: 'Stop',
   wasStopped: 'Stopped; what was added stays.',
   tryAgain: 'Try these again',
@@ -80,14 +93,32 @@ export const source = {
   own: 'This is our own content',
   add: 'Add the source',
   adding: 'Adding',
-  columns: { source: 'Source', folder: 'Folders', articles: 'Articles', clipped: 'Clipped', fetched: 'Fetched' },
+  columns: {
+    source: 'Source',
+    folder: 'Folders',
+    articles: 'Articles',
+    clipped: 'Clipped',
+    fetched: 'Fetched',
+  },
   nextAt: (time: string) => `again ${time}`,
   clippedOf: (clipped: number, articles: number) => `${clipped} of ${articles} clipped`,
   articles: (count: number) => counted(count, 'article', 'articles'),
   fetchedAgo: (ago: string) => `fetched ${ago === 'just now' || /^\w{3} /.test(ago) ? ago : `${ago} ago`}`,
   health: 'Health',
-  healths: { all: 'All', well: 'Working', trouble: 'Failing', silent: 'Gone quiet', unused: 'Nothing clipped yet', paused: 'Paused' },
-  orders: { name: 'By name', newest: 'Newest article first', articles: 'Most articles first', clipped: 'Most clipped first' },
+  healths: {
+    all: 'All',
+    well: 'Working',
+    trouble: 'Failing',
+    silent: 'Gone quiet',
+    unused: 'Nothing clipped yet',
+    paused: 'Paused',
+  },
+  orders: {
+    name: 'By name',
+    newest: 'Newest article first',
+    articles: 'Most articles first',
+    clipped: 'Most clipped first',
+  },
   order: 'Order',
   search: 'Name or address',
   allFolders: 'All folders',
@@ -119,7 +150,11 @@ export const source = {
   announced: 'New articles are announced as they come (WebSub).',
   brings: (minutes: number) => brings(minutes),
   ownMark: 'own',
-  empty: { title: 'No source yet', detail: 'Paste the address of a site you read; its feed is found and its articles are on the Wire at once.' },
+  empty: {
+    title: 'No source yet',
+    detail:
+      'Paste the address of a site you read; its feed is found and its articles are on the Wire at once.',
+  },
   editTitle: 'Edit the source',
 }
 
@@ -133,7 +168,8 @@ export const folder = {
   hashtags: 'Hashtags',
   hashtagsHint: 'Posts about articles of its sources begin with them.',
   feed: 'As a feed',
-  feedIntro: 'Whoever has the address can read what the folder’s sources bring. It can be taken back at any time.',
+  feedIntro:
+    'Whoever has the address can read what the folder’s sources bring. It can be taken back at any time.',
   form: 'Form of the feed',
   forms: { rss: 'RSS', atom: 'Atom', json: 'JSON Feed' },
   address: 'Its secret address',

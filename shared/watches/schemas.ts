@@ -6,7 +6,11 @@ import { id, name, ink, tagNames, hashtags, pillarChoice, usualAccounts } from '
 
 const says = words.fields
 
-const queryText = yup.string().trim().required(says.queryMissing).max(LIMITS.query, says.tooLong(LIMITS.query))
+const queryText = yup
+  .string()
+  .trim()
+  .required(says.queryMissing)
+  .max(LIMITS.query, says.tooLong(LIMITS.query))
 
 /** Ids of the folders and sources that a watch looks at. */
 const scope = { folders: listOf(id, 200).default([]), sources: listOf(id, 200).default([]) }
@@ -30,4 +34,6 @@ export const watchSchema = yup.object({
 /** A query that is being written. */
 export const watchPreviewSchema = yup.object({ query: queryText, ...scope })
 
-export const watchOffersSchema = yup.object({ query: yup.string().trim().default('').max(LIMITS.query, says.tooLong(LIMITS.query)) })
+export const watchOffersSchema = yup.object({
+  query: yup.string().trim().default('').max(LIMITS.query, says.tooLong(LIMITS.query)),
+})

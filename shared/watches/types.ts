@@ -23,7 +23,10 @@ export interface Watch {
   tells: boolean
   news: number
   onRail: boolean
-  /** The secret address it can be read at as a feed, without the ending that says in which form; null when it is none. */
+  /**
+   * The secret address it can be read at as a feed, without the ending that says in which form; null when it
+   * is none.
+   */
   feedAddress: string | null
   /** Its latest look through the archive. */
   run: WatchRun | null

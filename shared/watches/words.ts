@@ -16,20 +16,27 @@ export const watch = {
   earlier: (name: string) => `Further up: ${name}`,
   later: (name: string) => `Further down: ${name}`,
   moved: (name: string) => `Moved: ${name}`,
-  unknown: { title: 'No such watch', detail: 'It may have been removed, or it is another brand’s.', go: 'To the watches' },
+  unknown: {
+    title: 'No such watch',
+    detail: 'It may have been removed, or it is another brand’s.',
+    go: 'To the watches',
+  },
   readOnly: 'Your role in this brand lets you look at its watches, but not change them.',
   run: {
-    going: (done: number, total: number) => `Looking through the archive: ${done.toLocaleString('en')} of ${total.toLocaleString('en')}`,
+    going: (done: number, total: number) =>
+      `Looking through the archive: ${done.toLocaleString('en')} of ${total.toLocaleString('en')}`,
     stop: 'Stop',
     stopOf: (name: string) => `Stop looking through the archive: ${name}`,
-    stopped: (done: number, total: number) => `Stopped after ${done.toLocaleString('en')} of ${total.toLocaleString('en')}; older articles are not marked`,
+    stopped: (done: number, total: number) =>
+      `Stopped after ${done.toLocaleString('en')} of ${total.toLocaleString('en')}; older articles are not marked`,
     saidStopped: 'Stopped looking. What was marked stays marked.',
   },
   face: 'How to write it',
   faces: { form: 'As a form', text: 'As text' },
   tooMuch: {
     title: 'This says more than a form can',
-    detail: 'The form has no place for brackets, words near each other or weights. Go on in the text, which is what counts.',
+    detail:
+      'The form has no place for brackets, words near each other or weights. Go on in the text, which is what counts.',
   },
   form: {
     words: 'Words',
@@ -105,7 +112,8 @@ export const watch = {
     scope: 'What it looks at',
     allSources: 'All sources',
     scopeHint: 'Nothing chosen means everything.',
-    chooseScope: (count: number) => (count === 0 ? 'All sources' : `${counted(count, 'folder or source', 'folders and sources')} chosen`),
+    chooseScope: (count: number) =>
+      count === 0 ? 'All sources' : `${counted(count, 'folder or source', 'folders and sources')} chosen`,
     folder: (name: string) => `Folder ${name}`,
   },
   feed: {
@@ -117,7 +125,8 @@ export const watch = {
   look: {
     title: (days: number) => `The last ${days} days`,
     looking: 'Looking',
-    count: (count: number, isReckoned: boolean) => `${isReckoned ? 'about ' : ''}${counted(count, 'article', 'articles')}`,
+    count: (count: number, isReckoned: boolean) =>
+      `${isReckoned ? 'about ' : ''}${counted(count, 'article', 'articles')}`,
     reckoned: (looked: number, candidates: number) =>
       `${candidates.toLocaleString('en')} have some of its words; this is estimated from ${looked.toLocaleString('en')} of them, evenly spread.`,
     weeks: 'By week',
@@ -128,19 +137,37 @@ export const watch = {
     without: (count: number) => `without it ${count.toLocaleString('en')}`,
     withoutAny: 'nothing without it',
     offered: 'Often in what you clipped',
-    offer: (word: string, kept: number) => `Add “${word}”: in ${counted(kept, 'clipped article', 'clipped articles')}`,
+    offer: (word: string, kept: number) =>
+      `Add “${word}”: in ${counted(kept, 'clipped article', 'clipped articles')}`,
     matches: 'The newest',
-    none: { title: 'Nothing in this time', detail: 'No recent article has these words. Try fewer, or word* for longer words too.' },
+    none: {
+      title: 'Nothing in this time',
+      detail: 'No recent article has these words. Try fewer, or word* for longer words too.',
+    },
     stale: 'From before the query had a mistake.',
-    broken: { title: 'The query can’t be read yet', detail: 'Correct it where it is underlined to see what it would mark.' },
+    broken: {
+      title: 'The query can’t be read yet',
+      detail: 'Correct it where it is underlined to see what it would mark.',
+    },
     begin: { title: 'Its articles appear here', detail: 'Type a word to see what it would mark.' },
   },
-  empty: { title: 'No watch yet', detail: 'Name a subject and its words; articles that have them are marked as they come in.' },
-  doings: { collects: 'a list', hides: 'hides', tells: 'tells', onRail: 'on the rail', feed: 'read as a feed', some: 'some sources' },
+  empty: {
+    title: 'No watch yet',
+    detail: 'Name a subject and its words; articles that have them are marked as they come in.',
+  },
+  doings: {
+    collects: 'a list',
+    hides: 'hides',
+    tells: 'tells',
+    onRail: 'on the rail',
+    feed: 'read as a feed',
+    some: 'some sources',
+  },
 }
 
 export const tag = {
-  intro: 'Tags are the brand’s own labels. Watches and sources add them by themselves; what you do by hand counts most.',
+  intro:
+    'Tags are the brand’s own labels. Watches and sources add them by themselves; what you do by hand counts most.',
   name: 'Name',
   add: 'Add a tag',
   addHint: 'Tag',
@@ -163,5 +190,8 @@ export const tag = {
   merged: (from: string, into: string) => `Merged: ${from} into ${into}`,
   several: 'Tag',
   severalTitle: 'Tag the chosen articles',
-  empty: { title: 'No tag yet', detail: 'Put one on an article with t, or let a watch or a source put it on.' },
+  empty: {
+    title: 'No tag yet',
+    detail: 'Put one on an article with t, or let a watch or a source put it on.',
+  },
 }

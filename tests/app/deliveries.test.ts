@@ -1,7 +1,13 @@
 import { describe, expect, it } from 'vitest'
 import { joinedEvents } from '~/base/joinedEvents'
 import { isTrouble } from '~/schedule/scheduleGrid'
-import { mayFollow, NEXT_STATES, NOTHING_THERE, OPEN_STATES, type DeliveryState } from '#shared/delivery/states'
+import {
+  mayFollow,
+  NEXT_STATES,
+  NOTHING_THERE,
+  OPEN_STATES,
+  type DeliveryState,
+} from '#shared/delivery/states'
 import * as words from '#shared/words'
 
 const states = Object.keys(NEXT_STATES) as DeliveryState[]
@@ -14,8 +20,10 @@ describe('the table of states', () => {
   })
 
   it('never sends again what is there, and never hands over what may be there without asking', () => {
-    for (const state of ['sent', 'taken-back', 'given-up', 'back-in-line'] as const) expect(mayFollow(state, 'sending')).toBe(false)
-    for (const state of ['unknown', 'undecided', 'in-part'] as const) expect(mayFollow(state, 'sending')).toBe(false)
+    for (const state of ['sent', 'taken-back', 'given-up', 'back-in-line'] as const)
+      expect(mayFollow(state, 'sending')).toBe(false)
+    for (const state of ['unknown', 'undecided', 'in-part'] as const)
+      expect(mayFollow(state, 'sending')).toBe(false)
     expect(mayFollow('sending', 'sending')).toBe(false)
   })
 
@@ -27,11 +35,21 @@ describe('the table of states', () => {
 })
 
 it('a history tells once what came again with the same words', () => {
-  const event = (at: string, says: string, by: string | null = null) => ({ at, state: 'unknown' as const, says, by })
+  const event = (at: string, says: string, by: string | null = null) => ({
+    at,
+    state: 'unknown' as const,
+    says,
+    by,
+  })
   expect(
-    joinedEvents([event('1', 'a'), event('2', 'b'), event('3', 'b'), event('4', 'b'), event('5', 'a'), event('6', 'a', 'Nell')]).map(
-      ({ at, count, lastAt }) => [at, count, lastAt],
-    ),
+    joinedEvents([
+      event('1', 'a'),
+      event('2', 'b'),
+      event('3', 'b'),
+      event('4', 'b'),
+      event('5', 'a'),
+      event('6', 'a', 'Nell'),
+    ]).map(({ at, count, lastAt }) => [at, count, lastAt]),
   ).toEqual([
     ['1', 1, '1'],
     ['2', 3, '4'],
@@ -41,6 +59,12 @@ it('a history tells once what came again with the same words', () => {
 })
 
 it('cards in trouble are those that have not arrived as they should', () => {
-  expect(['not-sent', 'undecided', 'in-part', 'trying-again', 'unknown'].every((state) => isTrouble(state as never))).toBe(true)
-  expect(['sent', 'lined-up', 'sending', 'given-up', 'taken-back'].some((state) => isTrouble(state as never))).toBe(false)
+  expect(
+    ['not-sent', 'undecided', 'in-part', 'trying-again', 'unknown'].every((state) =>
+      isTrouble(state as never),
+    ),
+  ).toBe(true)
+  expect(
+    ['sent', 'lined-up', 'sending', 'given-up', 'taken-back'].some((state) => isTrouble(state as never)),
+  ).toBe(false)
 })

@@ -36,7 +36,11 @@ describe('undo by its key', () => {
   it('waits for a change that is on its way, which it is meant for', async () => {
     const notices = useNoticesStore()
     let end!: () => void
-    const change = notices.whileSaving(new Promise<void>((resolve) => (end = resolve)).then(() => notices.sayUndoable('Passed: Lamps', 'b1', 'h3')))
+    const change = notices.whileSaving(
+      new Promise<void>((resolve) => (end = resolve)).then(() =>
+        notices.sayUndoable('Passed: Lamps', 'b1', 'h3'),
+      ),
+    )
     const undoing = notices.undoLast()
     end()
     await Promise.all([change, undoing])
@@ -45,7 +49,8 @@ describe('undo by its key', () => {
 
   it('says why where it can’t be undone', async () => {
     const notices = useNoticesStore()
-    answers['POST /api/brands/b1/undo'] = () => refusal(409, 'cantUndo', 'It was changed again in the meantime.')
+    answers['POST /api/brands/b1/undo'] = () =>
+      refusal(409, 'cantUndo', 'It was changed again in the meantime.')
     notices.sayUndoable('Clipped: Lamps', 'b1', 'h1')
     await notices.undoLast()
     expect(notices.current).toMatchObject({ bad: true, says: 'It was changed again in the meantime.' })

@@ -6,7 +6,16 @@ import { putIn, readTime, type PlannedSlot, type PutIn } from '~/schedule/timeta
 import { ontoCard } from '~/schedule/sheetMoves'
 
 const slot = (weekday: number, time: string): PlannedSlot => ({ weekday, time, use: 'any', pillarId: null })
-const wish: PutIn = { kind: 'even', days: [1, 2], count: 2, from: '08:00', to: '18:00', at: '12:00', dayFrom: 1, minutes: 20 }
+const wish: PutIn = {
+  kind: 'even',
+  days: [1, 2],
+  count: 2,
+  from: '08:00',
+  to: '18:00',
+  at: '12:00',
+  dayFrom: 1,
+  minutes: 20,
+}
 const names = (slots: PlannedSlot[]): string[] => slots.map(({ weekday, time }) => `${weekday} ${time}`)
 
 describe('what is put into a week', () => {
@@ -20,10 +29,21 @@ describe('what is put into a week', () => {
   })
   it('is another account’s week, some minutes later, or one day as another', () => {
     expect(names(putIn(week, { ...wish, kind: 'account' }, [slot(7, '23:50')]))).toEqual(['1 00:10'])
-    expect(names(putIn(week, { ...wish, kind: 'day', dayFrom: 3, days: [1, 2] }, []))).toEqual(['1 10:00', '2 10:00', '3 10:00'])
+    expect(names(putIn(week, { ...wish, kind: 'day', dayFrom: 3, days: [1, 2] }, []))).toEqual([
+      '1 10:00',
+      '2 10:00',
+      '3 10:00',
+    ])
   })
   it('reads times as they are typed', () => {
-    expect(['7:30', '0730', '07.30', '7h30', '24:00', 'noon'].map(readTime)).toEqual(['07:30', '07:30', '07:30', '07:30', null, null])
+    expect(['7:30', '0730', '07.30', '7h30', '24:00', 'noon'].map(readTime)).toEqual([
+      '07:30',
+      '07:30',
+      '07:30',
+      '07:30',
+      null,
+      null,
+    ])
   })
 })
 
@@ -36,11 +56,15 @@ describe('a narrowed sheet', () => {
   const all: SheetFilter = { pillar: '', state: '', who: '', source: '' }
   it('shows what is looked for by pillar, state, person and source', () => {
     expect([isNarrowed(all), isNarrowed({ ...all, who: 'Nell', state: 'sent' })]).toEqual([0, 2])
-    const wanted = (filter: Partial<SheetFilter>, more: Partial<Card> = {}): boolean => isWanted(card(more), { ...all, ...filter })
+    const wanted = (filter: Partial<SheetFilter>, more: Partial<Card> = {}): boolean =>
+      isWanted(card(more), { ...all, ...filter })
     expect(wanted({})).toBe(true)
     expect([wanted({ pillar: 'x' }), wanted({ pillar: 'x' }, { pillarId: 'x' })]).toEqual([false, true])
     expect([wanted({ who: 'Bento' }), wanted({ source: 'Lamp' })]).toEqual([false, true])
-    expect([wanted({ state: 'trouble' }), wanted({ state: 'trouble' }, { state: 'not-sent' })]).toEqual([false, true])
+    expect([wanted({ state: 'trouble' }), wanted({ state: 'trouble' }, { state: 'not-sent' })]).toEqual([
+      false,
+      true,
+    ])
     expect([wanted({ state: 'held' }), wanted({ state: 'held' }, { isHeld: true })]).toEqual([false, true])
     expect([wanted({ state: 'not-firm' }), wanted({ state: 'not-firm' }, { approval: 'in-review' }), wanted({ state: 'not-firm' }, { approval: null })]).toEqual([false, true, false]) // prettier-ignore
     expect([wanted({ state: 'sent' }), wanted({ state: 'lined-up' })]).toEqual([false, true])
@@ -48,7 +72,10 @@ describe('a narrowed sheet', () => {
 })
 
 const open = (at: string, more: Partial<ScheduleView['open'][number]> = {}): ScheduleView['open'][number] => ({ accountId: 'a', at, slotId: at, use: 'any', because: 'Why.', held: false, ...more }) // prettier-ignore
-const moment = (at: string) => ({ date: at.slice(0, 10), minutes: Number(at.slice(11, 13)) * 60 + Number(at.slice(14, 16)) })
+const moment = (at: string) => ({
+  date: at.slice(0, 10),
+  minutes: Number(at.slice(11, 13)) * 60 + Number(at.slice(14, 16)),
+})
 
 describe('the sheet', () => {
   const view = { cards: [card({ id: 'late', at: '2027-03-02T15:00:00.000Z' }), card({ id: 'other', accountId: 'b' })], open: [open('2027-03-02T12:00:00.000Z'), open('2027-03-02T09:00:00.000Z', { use: 'free' })] } as unknown as ScheduleView // prettier-ignore
@@ -68,7 +95,10 @@ describe('the sheet', () => {
     expect(ontoCard(card({}), target)).toEqual({ kind: 'after', id: 't' })
     expect(ontoCard(card({ at: '2027-03-04T10:00:00.000Z' }), target)).toEqual({ kind: 'before', id: 't' })
     expect(ontoCard(card({}), { ...target, isFixed: true })).toEqual({ kind: 'swap', id: 't' })
-    expect(ontoCard(card({ accountId: 'b' }), { ...target, isFixed: true })).toEqual({ kind: 'before', id: 't' })
+    expect(ontoCard(card({ accountId: 'b' }), { ...target, isFixed: true })).toEqual({
+      kind: 'before',
+      id: 't',
+    })
     expect(ontoCard(card({}), { ...target, state: 'sent', lineId: null })).toBeNull()
   })
 })

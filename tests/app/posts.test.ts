@@ -19,7 +19,11 @@ const rules: NetworkRules = {
 } // prettier-ignore
 const ACCOUNT = '01900000-0000-7000-8000-000000000001'
 const PICTURE = '01900000-0000-7000-8000-000000000002'
-const docWith = (patch: Partial<PostDoc>): PostDoc => ({ ...emptyDoc(), accounts: [emptyPart(ACCOUNT, true)], ...patch })
+const docWith = (patch: Partial<PostDoc>): PostDoc => ({
+  ...emptyDoc(),
+  accounts: [emptyPart(ACCOUNT, true)],
+  ...patch,
+})
 const pictures = new Map([[PICTURE, { id: PICTURE, width: 200, height: 100, bytes: 1, says: null }]])
 
 describe('pieces of a proof', () => {
@@ -27,11 +31,21 @@ describe('pieces of a proof', () => {
     const part = fc.constantFrom('word', ' ', '#tag', '@name', 'https://paper.com/a', '🔭', '\n')
     fc.assert(
       fc.property(fc.array(part, { maxLength: 20 }), (parts) => {
-        const proof = makeProof(partsFor(docWith({ wordings: [{ text: parts.join(''), pictureId: null }] }), emptyPart(ACCOUNT, true), null, pictures), rules)
+        const proof = makeProof(
+          partsFor(
+            docWith({ wordings: [{ text: parts.join(''), pictureId: null }] }),
+            emptyPart(ACCOUNT, true),
+            null,
+            pictures,
+          ),
+          rules,
+        )
         const pieces = piecesOf(proof.text, proof.entities, overAtOf(proof))
         expect(pieces.map(({ text }) => text).join('')).toBe(proof.text)
         expect(pieces.some(({ over }) => over)).toBe(proof.measure.left < 0)
-        expect(pieces.filter(({ kind }) => kind !== null).length).toBeGreaterThanOrEqual(proof.entities.length)
+        expect(pieces.filter(({ kind }) => kind !== null).length).toBeGreaterThanOrEqual(
+          proof.entities.length,
+        )
       }),
     )
   })
@@ -44,16 +58,26 @@ describe('what one click does', () => {
     expect(part.leftOut).toEqual(['#Sky', 'title'])
     takeOffer(part, { does: 'cut', text: 'A sentence.' })
     expect(part.ownText).toBe('A sentence.')
-    const parts = partsFor(docWith({ hashtags: ['sky', 'night'], linkTitle: 'T', credit: 'C' }), part, null, pictures)
+    const parts = partsFor(
+      docWith({ hashtags: ['sky', 'night'], linkTitle: 'T', credit: 'C' }),
+      part,
+      null,
+      pictures,
+    )
     expect([parts.hashtags, parts.linkTitle, parts.credit]).toEqual([['night'], null, 'C'])
   })
 
   it('crops, takes a new address, leaves a link out, sets how long it is good', () => {
-    const doc = docWith({ link: 'https://paper.com/old', pictures: [{ id: PICTURE, description: '', focus: { x: 0.5, y: 0.5 } }] })
+    const doc = docWith({
+      link: 'https://paper.com/old',
+      pictures: [{ id: PICTURE, description: '', focus: { x: 0.5, y: 0.5 } }],
+    })
     const part = doc.accounts[0]!
     const proof = makeProof(partsFor(doc, part, doc.link, pictures), rules)
     const crop = { x: 50, y: 0, width: 100, height: 100 }
-    expect(takeFix(doc, part, { does: 'crop', change: { media: [{ ...proof.media[0]!, crop }] } }, proof, 'UTC')).toBe(true)
+    expect(
+      takeFix(doc, part, { does: 'crop', change: { media: [{ ...proof.media[0]!, crop }] } }, proof, 'UTC'),
+    ).toBe(true)
     expect(part.crops).toEqual({ [PICTURE]: crop })
     takeFix(doc, part, { does: 'use-new-address', change: { link: 'https://paper.com/new' } }, proof, 'UTC')
     expect(doc.link).toBe('https://paper.com/new')
@@ -90,7 +114,9 @@ it('a wall clock’s time is an instant of its zone, over a change of clocks too
 
 describe('what differs between two texts', () => {
   it('gives both back, whatever they are', () => {
-    const text = fc.array(fc.constantFrom('a', 'b', 'c', ' ', '\n'), { maxLength: 12 }).map((list) => list.join(''))
+    const text = fc
+      .array(fc.constantFrom('a', 'b', 'c', ' ', '\n'), { maxLength: 12 })
+      .map((list) => list.join(''))
     fc.assert(
       fc.property(text, text, (before, after) => {
         const pieces = wordDifference(before, after)
@@ -115,18 +141,35 @@ describe('where a post begins', () => {
 
   it('from an article: its link, headline, hashtags, whom to credit; only accounts that words are enough for', () => {
     const doc = docOfArticle(article, { accounts: [account, { ...(account as object), id: PICTURE, rules: { ...rules, media: { ...rules.media, min: 0 } } } as never], isUsual: ({ id }) => id === PICTURE, pillars: ['p'], brand: { language: 'en' } as never }) // prettier-ignore
-    expect(doc).toMatchObject({ link: article.url, linkTitle: 'A title', hashtags: ['sky'], pillarId: null, language: 'en' })
+    expect(doc).toMatchObject({
+      link: article.url,
+      linkTitle: 'A title',
+      hashtags: ['sky'],
+      pillarId: null,
+      language: 'en',
+    })
     expect(doc.accounts.map(({ chosen, credit }) => [chosen, credit])).toEqual([[false, '@paper'], [true, '@paper']]) // prettier-ignore
     expect(docSchemaAccepts(doc)).toBe(true)
   })
 
   it('from several clippings: a line for each, with its address', () => {
     const clipping = (title: string, quote: string | null): Clipping =>
-      ({ id: ACCOUNT, articleId: PICTURE, title, quote, url: `https://paper.example/${title}` }) as unknown as Clipping
+      ({
+        id: ACCOUNT,
+        articleId: PICTURE,
+        title,
+        quote,
+        url: `https://paper.example/${title}`,
+      }) as unknown as Clipping
     const doc = docOfClippings([clipping('one', null), clipping('two', 'words kept')])
-    expect(doc.wordings[0]!.text).toBe('one\nhttps://paper.example/one\n\n“words kept”\nhttps://paper.example/two')
+    expect(doc.wordings[0]!.text).toBe(
+      'one\nhttps://paper.example/one\n\n“words kept”\nhttps://paper.example/two',
+    )
     expect([doc.link, doc.articleId, doc.clippingIds.length]).toEqual([null, null, 2])
-    expect(docOfClippings([clipping('one', 'kept')])).toMatchObject({ link: 'https://paper.example/one', wordings: [{ text: '“kept”' }] })
+    expect(docOfClippings([clipping('one', 'kept')])).toMatchObject({
+      link: 'https://paper.example/one',
+      wordings: [{ text: '“kept”' }],
+    })
   })
 })
 
@@ -134,7 +177,9 @@ it('a short link that is not made yet takes as much room as it will', () => {
   const rule = { kind: 'short' as const, marks: {} }
   const names = { network: 'N', account: '@a', pillar: '', brand: 'B' }
   const coming = linkFor('https://paper.example/a', rule, names, 'https://s.example/r/', null)!
-  expect(coming).toHaveLength(linkFor('https://paper.example/a', rule, names, 'https://s.example/r/', 'abcdef')!.length)
+  expect(coming).toHaveLength(
+    linkFor('https://paper.example/a', rule, names, 'https://s.example/r/', 'abcdef')!.length,
+  )
   expect(linkFor('https://paper.example/a', rule, names, null, 'abcdef')).toBe('https://paper.example/a')
   expect(linkFor(null, rule, names, 'https://s.example/r/', 'abcdef')).toBeNull()
 })

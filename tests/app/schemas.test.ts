@@ -26,8 +26,12 @@ const IDS = yup.string().matches(/x/).describe().tests[0]!.name
 function unbounded(described: Described, path: string): string[] {
   const names = described.tests?.map(({ name }) => name ?? '') ?? []
   const isBounded = names.some((name) => BOUNDED.includes(name)) || (described.oneOf?.length ?? 0) > 0
-  if (described.type === 'array') return [...(names.includes('max') ? [] : [path]), ...unbounded(described.innerType!, `${path}[]`)]
-  if (described.type === 'object') return Object.entries(described.fields ?? {}).flatMap(([name, field]) => unbounded(field, `${path}.${name}`))
+  if (described.type === 'array')
+    return [...(names.includes('max') ? [] : [path]), ...unbounded(described.innerType!, `${path}[]`)]
+  if (described.type === 'object')
+    return Object.entries(described.fields ?? {}).flatMap(([name, field]) =>
+      unbounded(field, `${path}.${name}`),
+    )
   if (described.type === 'string') return isBounded || names.includes(IDS!) ? [] : [path]
   return []
 }
@@ -57,21 +61,38 @@ describe('a list that is too long', () => {
 
   it('stays a list like any other: elements are read and refused by place, also as part of other schemas', () => {
     const whole = schema.shape({ other: yup.string().default('x') }).required()
-    expect(whole.validateSync({ list: [{ at: 'a@b.ee', more: 1 }] }, { stripUnknown: true })).toEqual({ list: [{ at: 'a@b.ee' }], other: 'x' })
+    expect(whole.validateSync({ list: [{ at: 'a@b.ee', more: 1 }] }, { stripUnknown: true })).toEqual({
+      list: [{ at: 'a@b.ee' }],
+      other: 'x',
+    })
     expect(() => whole.validateSync({ list: [{ at: 'a@b.ee' }, { at: 'no' }] })).toThrow(/list\[1\]\.at/)
   })
 })
 
 describe('days and instants', () => {
-  it.each(['2026-99-99', '2026-02-30', '2026-13-01', '2025-02-29', '9999-99-99', '0000-01-01', '2026-1-1', '2300-01-01'])('%s is no day', (text) =>
-    expect(isDay(text)).toBe(false),
+  it.each([
+    '2026-99-99',
+    '2026-02-30',
+    '2026-13-01',
+    '2025-02-29',
+    '9999-99-99',
+    '0000-01-01',
+    '2026-1-1',
+    '2300-01-01',
+  ])('%s is no day', (text) => expect(isDay(text)).toBe(false))
+  it.each(['2026-02-28', '2028-02-29', '1970-01-01', '2199-12-31'])('%s is one', (text) =>
+    expect(isDay(text)).toBe(true),
   )
-  it.each(['2026-02-28', '2028-02-29', '1970-01-01', '2199-12-31'])('%s is one', (text) => expect(isDay(text)).toBe(true))
-  it.each(['2026-99-99T10:00:00Z', '2026-02-30T10:00:00.000Z', '2026-02-28T24:00:00Z', '2026-02-28T10:60:00Z', '2026-02-28T10:00:00', '2026-02-28'])(
-    '%s is no instant',
-    (text) => expect(instant.isValidSync(text)).toBe(false),
-  )
-  it('2026-02-28T10:00:00.123Z is one', () => expect(instant.isValidSync('2026-02-28T10:00:00.123Z')).toBe(true))
+  it.each([
+    '2026-99-99T10:00:00Z',
+    '2026-02-30T10:00:00.000Z',
+    '2026-02-28T24:00:00Z',
+    '2026-02-28T10:60:00Z',
+    '2026-02-28T10:00:00',
+    '2026-02-28',
+  ])('%s is no instant', (text) => expect(instant.isValidSync(text)).toBe(false))
+  it('2026-02-28T10:00:00.123Z is one', () =>
+    expect(instant.isValidSync('2026-02-28T10:00:00.123Z')).toBe(true))
 })
 
 describe('sites of a brand’s own', () => {

@@ -5,10 +5,19 @@ import { Refusal } from '~/base/client'
 import { useForm } from '~/base/useForm'
 import { inComponent } from './support/inApp'
 
-const schema = object({ name: string().trim().required('Give it a name.'), perDay: number().min(1, 'At least one.').required('How many?') })
+const schema = object({
+  name: string().trim().required('Give it a name.'),
+  perDay: number().min(1, 'At least one.').required('How many?'),
+})
 const form = () => inComponent(() => useForm(schema, { name: '', perDay: 1 })).it
 const refused = (errors: { field: string; says: string }[]): Refusal =>
-  new Refusal({ type: 'urn:clear-quill:invalid', title: 'x', status: 422, detail: 'It was refused.', errors } as never)
+  new Refusal({
+    type: 'urn:clear-quill:invalid',
+    title: 'x',
+    status: 422,
+    detail: 'It was refused.',
+    errors,
+  } as never)
 
 describe('useForm', () => {
   it('complains about a field only after one has left it', () => {
@@ -39,8 +48,15 @@ describe('useForm', () => {
   it('keeps what the server says of a field until that field changes, and what was typed in any case', async () => {
     const { values, send, errors, problem, busy } = form()
     values.name = 'Lamp'
-    expect(await send(() => Promise.reject(refused([{ field: 'name', says: 'That name is taken.' }])))).toBe(false)
-    expect([errors.value, problem.value, values.name, busy.value]).toEqual([{ name: 'That name is taken.' }, '', 'Lamp', false])
+    expect(await send(() => Promise.reject(refused([{ field: 'name', says: 'That name is taken.' }])))).toBe(
+      false,
+    )
+    expect([errors.value, problem.value, values.name, busy.value]).toEqual([
+      { name: 'That name is taken.' },
+      '',
+      'Lamp',
+      false,
+    ])
     values.perDay = 3
     await nextTick()
     expect(errors.value).toEqual({ name: 'That name is taken.' })

@@ -14,7 +14,8 @@ let kept: Map<string, string>
 let editor: PostEditor
 let leave: () => void
 
-const viewOf = (id: string, version: number, text: string): PostView => ({ id, version, doc: docOf(text), pictures: [] }) as unknown as PostView
+const viewOf = (id: string, version: number, text: string): PostView =>
+  ({ id, version, doc: docOf(text), pictures: [] }) as unknown as PostView
 const docOf = (text: string): PostDoc => ({ ...emptyDoc(), wordings: [{ text, pictureId: null }] })
 const puts = (): Asked[] => asked.filter(({ method }) => method === 'PUT')
 const textOf = (one: Asked): string => (one.body as { doc: PostDoc }).doc.wordings[0]!.text
@@ -23,7 +24,10 @@ const textOf = (one: Asked): string => (one.body as { doc: PostDoc }).doc.wordin
 function saves(): void {
   const known = new Proxy(answers, {
     get: (all, name: string) =>
-      all[name] ?? (name.startsWith('PUT /api/brands/b1/posts/') ? () => viewOf(name.split('/').at(-1)!, puts().length, textOf(puts().at(-1)!)) : undefined),
+      all[name] ??
+      (name.startsWith('PUT /api/brands/b1/posts/')
+        ? () => viewOf(name.split('/').at(-1)!, puts().length, textOf(puts().at(-1)!))
+        : undefined),
   })
   asked = fakeServer(known)
 }
@@ -107,7 +111,8 @@ describe('usePostEditor', () => {
   describe('where somebody else saved it meanwhile', () => {
     beforeEach(async () => {
       editor.open(viewOf('p1', 3, 'Stored'))
-      answers['PUT /api/brands/b1/posts/p1'] = () => refusal(409, 'postChanged', 'Somebody else saved it.', { current: viewOf('p1', 4, 'Theirs') })
+      answers['PUT /api/brands/b1/posts/p1'] = () =>
+        refusal(409, 'postChanged', 'Somebody else saved it.', { current: viewOf('p1', 4, 'Theirs') })
       await type('Mine')
       await vi.advanceTimersByTimeAsync(SAVED_AFTER_MS + 10)
       delete answers['PUT /api/brands/b1/posts/p1']
@@ -127,13 +132,19 @@ describe('usePostEditor', () => {
     ] as const)('goes on with %s', async (choice, text) => {
       editor.settle(choice)
       await vi.advanceTimersByTimeAsync(10)
-      expect(puts().map((one) => [textOf(one), (one.body as { version: number }).version])).toEqual([[text, 4]])
+      expect(puts().map((one) => [textOf(one), (one.body as { version: number }).version])).toEqual([
+        [text, 4],
+      ])
     })
 
     it('or with theirs, and stores nothing', async () => {
       editor.settle('theirs')
       await vi.advanceTimersByTimeAsync(5000)
-      expect([puts(), editor.doc.value.wordings[0]!.text, kept.has('quill-post:p1')]).toEqual([[], 'Theirs', false])
+      expect([puts(), editor.doc.value.wordings[0]!.text, kept.has('quill-post:p1')]).toEqual([
+        [],
+        'Theirs',
+        false,
+      ])
     })
   })
 

@@ -28,7 +28,10 @@ describe('markedPieces', () => {
 
 describe('local time', () => {
   it('reads the wall clock of a zone, also behind midnight', () => {
-    expect(localMoment(Date.parse('2026-11-24T23:30:00Z'), 'Europe/Berlin')).toEqual({ date: '2026-11-25', minutes: 30 })
+    expect(localMoment(Date.parse('2026-11-24T23:30:00Z'), 'Europe/Berlin')).toEqual({
+      date: '2026-11-25',
+      minutes: 30,
+    })
     expect(localMoment(Date.parse('2026-11-24T00:00:00Z'), 'UTC')).toEqual({ date: '2026-11-24', minutes: 0 })
   })
 

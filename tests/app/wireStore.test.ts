@@ -9,7 +9,17 @@ import { fakeServer, freshApp, refusal } from './support/inApp'
 const BRAND = 'b1'
 const at = (minute: number): string => new Date(Date.UTC(2027, 2, 2, 9, minute)).toISOString()
 const row = (n: number, more: Partial<ArticleSummary> = {}): ArticleSummary =>
-  ({ id: `a${n}`, title: `Article ${n}`, at: at(n), state: 'new', leftOut: null, watches: [], tags: [], found: [], ...more }) as unknown as ArticleSummary
+  ({
+    id: `a${n}`,
+    title: `Article ${n}`,
+    at: at(n),
+    state: 'new',
+    leftOut: null,
+    watches: [],
+    tags: [],
+    found: [],
+    ...more,
+  }) as unknown as ArticleSummary
 const page = (numbers: number[], next: string | null = null): WirePage =>
   ({ articles: numbers.map((n) => row(n)), next, unread: numbers.length }) as unknown as WirePage
 const full = (n: number): unknown => ({ ...row(n), html: '', pageWaits: false })
@@ -22,7 +32,10 @@ const path = (rest: string): string => `/api/brands/${BRAND}${rest}`
 
 beforeEach(async () => {
   freshApp()
-  answers = { 'GET /api/me': { brands: [{ id: BRAND }], now: at(0) }, [`PUT ${path('/articles/states')}`]: { historyId: 'h' } }
+  answers = {
+    'GET /api/me': { brands: [{ id: BRAND }], now: at(0) },
+    [`PUT ${path('/articles/states')}`]: { historyId: 'h' },
+  }
   for (let n = 0; n < 60; n++) {
     answers[`GET ${path(`/articles/a${n}`)}`] = () => full(n)
     answers[`PUT ${path(`/articles/a${n}/state`)}`] = { historyId: `h${n}` }
@@ -33,7 +46,8 @@ beforeEach(async () => {
   useBrandStore().view = { role: 'owner', watches: [] } as never
 })
 
-const shows = (numbers: number[], next: string | null = null): void => void (answers[`GET ${path('/articles')}`] = () => page(numbers, next))
+const shows = (numbers: number[], next: string | null = null): void =>
+  void (answers[`GET ${path('/articles')}`] = () => page(numbers, next))
 
 describe('the list', () => {
   it('takes its next page when one comes near its end, and each article once', async () => {
@@ -53,7 +67,11 @@ describe('the list', () => {
     await wire().load()
     shows([5, 4, 3, 2, 1])
     await wire().refresh()
-    expect([ids(), wire().arrived.map(({ id }) => id), wire().arrivedMore]).toEqual([['a3', 'a2', 'a1'], ['a5', 'a4'], false])
+    expect([ids(), wire().arrived.map(({ id }) => id), wire().arrivedMore]).toEqual([
+      ['a3', 'a2', 'a1'],
+      ['a5', 'a4'],
+      false,
+    ])
     await wire().showArrived()
     expect(ids()).toEqual(['a5', 'a4', 'a3', 'a2', 'a1'])
   })
@@ -102,7 +120,10 @@ describe('decisions', () => {
     answers[`PUT ${path('/articles/a3/state')}`] = () => refusal(409, 'changed', 'Somebody was faster.')
     await wire().decide('a3', 'clipped')
     expect([ids(), wire().selectedId]).toEqual([['a3', 'a2', 'a1'], 'a3'])
-    expect(useNoticesStore().current).toMatchObject({ bad: true, says: expect.stringContaining('Somebody was faster.') })
+    expect(useNoticesStore().current).toMatchObject({
+      bad: true,
+      says: expect.stringContaining('Somebody was faster.'),
+    })
   })
 
   it('are undone in their place', async () => {
@@ -119,7 +140,10 @@ describe('decisions', () => {
     wire().choose('a2')
     await wire().decideChosen('shelved')
     expect(ids()).toEqual(['a3'])
-    expect(asked.filter(({ path: to, method }) => method === 'PUT' && to.endsWith('/articles/states')).at(-1)?.body).toEqual({
+    expect(
+      asked.filter(({ path: to, method }) => method === 'PUT' && to.endsWith('/articles/states')).at(-1)
+        ?.body,
+    ).toEqual({
       ids: ['a1', 'a2'],
       state: 'shelved',
     })

@@ -12,6 +12,8 @@ it.each(views)('%s takes its words from the catalogue', (file) => {
     .replace(/<!--[\s\S]*?-->/g, '')
     .replace(/\{\{[\s\S]*?\}\}/g, '')
   const texts = [...template.matchAll(/>([^<>]*)</g)].map((match) => match[1]!.trim())
-  const attributes = [...template.matchAll(/\s(?:title|aria-label|placeholder|alt|label)="([^"]*)"/g)].map((match) => match[1]!)
+  const attributes = [...template.matchAll(/\s(?:title|aria-label|placeholder|alt|label)="([^"]*)"/g)].map(
+    (match) => match[1]!,
+  )
   expect([...texts, ...attributes].filter((text) => /\p{L}{2,}/u.test(text))).toEqual([])
 })

@@ -1,4 +1,5 @@
-// Who may know whom, beyond what the linter holds: subjects see each other by their index.ts alone, in their order; nothing goes round.
+// Who may know whom, beyond what the linter holds: subjects see each other by their index.ts alone, in their
+// order; nothing goes round.
 import { readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { cruise, type IConfiguration, type ICruiseResult, type IForbiddenRuleType } from 'dependency-cruiser'
@@ -7,7 +8,10 @@ import { beforeAll, describe, expect, it } from 'vitest'
 import { FOLDERS } from '../../aliases.mjs'
 
 const root = fileURLToPath(new URL('../..', import.meta.url))
-/** The server's subjects from below: each may ask those before it, and no other. What is not among them stands above them all. */
+/**
+ * The server's subjects from below: each may ask those before it, and no other. What is not among them stands
+ * above them all.
+ */
 const ORDER = [
   'platform',
   'people',
@@ -25,7 +29,10 @@ const ORDER = [
   'reading',
   'brands',
 ]
-/** What others may import of a subject: its index; what it does in threads, which carry no data base; what it registers. */
+/**
+ * What others may import of a subject: its index; what it does in threads, which carry no data base; what it
+ * registers.
+ */
 const OPEN = '/(?:index|tasks|inThread|register)[.]ts$'
 
 const rules: IForbiddenRuleType[] = [
@@ -41,11 +48,17 @@ const rules: IForbiddenRuleType[] = [
     from: { path: `^server/${subject}/` },
     to: { path: `^server/(?!(?:${ORDER.slice(0, at + 1).join('|')})/)` },
   })),
-  { name: 'what all screens are made of knows none of them', from: { path: '^app/base/' }, to: { path: '^app/(?!base/)' } },
+  {
+    name: 'what all screens are made of knows none of them',
+    from: { path: '^app/base/' },
+    to: { path: '^app/(?!base/)' },
+  },
 ]
 
 async function look(folders: string[], forbidden: IForbiddenRuleType[]): Promise<ICruiseResult> {
-  const configuration: IConfiguration = { forbidden: forbidden.map((rule) => ({ severity: 'error', ...rule })) }
+  const configuration: IConfiguration = {
+    forbidden: forbidden.map((rule) => ({ severity: 'error', ...rule })),
+  }
   const { output } = await cruise(
     folders,
     {
@@ -67,7 +80,8 @@ let known: ICruiseResult
 beforeAll(async () => {
   known = await look(['core', 'shared', 'server', 'app', 'tests', 'standins', 'demo'], rules)
 }, 120_000)
-const broken = ({ summary }: ICruiseResult): string[] => summary.violations.map(({ rule, from, to }) => `${rule.name}: ${from} → ${to}`)
+const broken = ({ summary }: ICruiseResult): string[] =>
+  summary.violations.map(({ rule, from, to }) => `${rule.name}: ${from} → ${to}`)
 
 it('all files and what they import are seen, those of components too', () => {
   expect(known.summary.totalCruised).toBeGreaterThan(800)
@@ -81,7 +95,8 @@ it('the borders hold', () => {
 })
 
 describe('the app’s subjects', () => {
-  const subjectOf = (file: string): string | null => /^app\/(?!base\/|pages\/|layouts\/|middleware\/|assets\/)([^/]+)\//.exec(file)?.[1] ?? null
+  const subjectOf = (file: string): string | null =>
+    /^app\/(?!base\/|pages\/|layouts\/|middleware\/|assets\/)([^/]+)\//.exec(file)?.[1] ?? null
   /** The files that a subject's index names. */
   const named = (subject: string): string[] => {
     const index = known.modules.find(({ source }) => source === `app/${subject}/index.ts`)
@@ -108,9 +123,16 @@ describe('the app’s subjects', () => {
 })
 
 it('TypeScript knows the same names for folders as everything else', () => {
-  const { compilerOptions } = JSON.parse(readFileSync(`${root}tsconfig.json`, 'utf8')) as { compilerOptions: { paths: Record<string, string[]> } }
-  expect(compilerOptions.paths).toEqual(Object.fromEntries(Object.entries(FOLDERS).map(([name, folder]) => [`${name}/*`, [`./${folder}/*`]])))
+  const { compilerOptions } = JSON.parse(readFileSync(`${root}tsconfig.json`, 'utf8')) as {
+    compilerOptions: { paths: Record<string, string[]> }
+  }
+  expect(compilerOptions.paths).toEqual(
+    Object.fromEntries(Object.entries(FOLDERS).map(([name, folder]) => [`${name}/*`, [`./${folder}/*`]])),
+  )
   expect(readFileSync(`${root}tsconfig.tools.json`, 'utf8')).toContain(
-    JSON.stringify(compilerOptions.paths).slice(1, -1).replaceAll('":["', '": ["').replaceAll('"],"', '"], "'),
+    JSON.stringify(compilerOptions.paths)
+      .slice(1, -1)
+      .replaceAll('":["', '": ["')
+      .replaceAll('"],"', '"], "'),
   )
 })

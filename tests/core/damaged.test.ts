@@ -21,7 +21,16 @@ function jsonFeed(): string {
   const items = Array.from({ length: COUNT }, (_, at) => ({
     id: `urn:${at}`, url: `https://p.example/${at}`, title: title(at), content_text: `Words ${at}`, date_published: `2026-03-0${at + 1}T08:00:00Z`,
   })) // prettier-ignore
-  return JSON.stringify({ version: 'https://jsonfeed.org/version/1.1', title: 'Feed', home_page_url: 'https://p.example/', items }, null, 1)
+  return JSON.stringify(
+    {
+      version: 'https://jsonfeed.org/version/1.1',
+      title: 'Feed',
+      home_page_url: 'https://p.example/',
+      items,
+    },
+    null,
+    1,
+  )
 }
 
 function itemOf(kind: XmlKind, at: number): string {
@@ -115,9 +124,13 @@ function itemsRead(damage: Damage, kind: Kind): string[] {
 const WANTED = 0.98
 
 it(`reads every readable item in at least ${WANTED * 100}% of ${DAMAGES.length} kinds of damage`, () => {
-  const runs = DAMAGES.flatMap((damage) => kindsOf(damage).map((kind) => ({ damage, kind, found: itemsRead(damage, kind) })))
+  const runs = DAMAGES.flatMap((damage) =>
+    kindsOf(damage).map((kind) => ({ damage, kind, found: itemsRead(damage, kind) })),
+  )
   const failed = runs.filter(({ damage, found }) =>
-    Array.from({ length: damage.left ?? COUNT }, (_, index) => title(index)).some((one) => !found.some((text) => text.startsWith(one))),
+    Array.from({ length: damage.left ?? COUNT }, (_, index) => title(index)).some(
+      (one) => !found.some((text) => text.startsWith(one)),
+    ),
   )
   console.info(
     `damaged feeds: ${runs.length - failed.length} of ${runs.length} whole${failed.map(({ damage, kind, found }) => `\n  ${kind}, ${damage.does}: ${found.length} items`).join('')}`,

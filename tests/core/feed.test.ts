@@ -53,7 +53,10 @@ describe('readFeed', () => {
   })
 
   it('takes no guid that is not a permalink as an address', () => {
-    const [item] = readFeed(rss('<item><title>t</title><guid isPermaLink="false">https://paper.example/not-a-page</guid></item>'), at).items
+    const [item] = readFeed(
+      rss('<item><title>t</title><guid isPermaLink="false">https://paper.example/not-a-page</guid></item>'),
+      at,
+    ).items
     expect(item).toMatchObject({ id: 'https://paper.example/not-a-page', url: null })
   })
 
@@ -71,11 +74,26 @@ describe('readFeed', () => {
       JSON.stringify({
         version: 'https://jsonfeed.org/version/1.1',
         title: 'J',
-        items: [{ id: 7, content_text: 'two\n\nparts', date_published: '2026-03-01T10:00:00Z', authors: [{ name: 'Cy' }], tags: ['a'] }],
+        items: [
+          {
+            id: 7,
+            content_text: 'two\n\nparts',
+            date_published: '2026-03-01T10:00:00Z',
+            authors: [{ name: 'Cy' }],
+            tags: ['a'],
+          },
+        ],
       }),
       at,
     )
-    expect(feed.items[0]).toMatchObject({ id: '7', title: null, url: null, author: 'Cy', contentHtml: '<p>two</p><p>parts</p>', categories: ['a'] })
+    expect(feed.items[0]).toMatchObject({
+      id: '7',
+      title: null,
+      url: null,
+      author: 'Cy',
+      contentHtml: '<p>two</p><p>parts</p>',
+      categories: ['a'],
+    })
   })
 
   it('invents neither date nor author, and gives an item without id the same one each time', () => {
@@ -86,25 +104,33 @@ describe('readFeed', () => {
     expect(readFeed(text.replace('Bare', 'Other'), at).items[0]!.id).not.toBe(first!.id)
   })
 
-  it.each(['</item></channel></rss>', '</channel></rss>', 'e>Two</title></item></channel></rss>'])('reads what stands before a cut (%s missing)', (tail) => {
-    const whole = rss('<item><title>One</title></item><item><title>Two</title></item>')
-    const feed = readFeed(whole.slice(0, whole.lastIndexOf(tail)), at)
-    expect(feed.items[0]!.title).toBe('One')
-    expect(feed.repairs).toHaveLength(1)
-  })
+  it.each(['</item></channel></rss>', '</channel></rss>', 'e>Two</title></item></channel></rss>'])(
+    'reads what stands before a cut (%s missing)',
+    (tail) => {
+      const whole = rss('<item><title>One</title></item><item><title>Two</title></item>')
+      const feed = readFeed(whole.slice(0, whole.lastIndexOf(tail)), at)
+      expect(feed.items[0]!.title).toBe('One')
+      expect(feed.repairs).toHaveLength(1)
+    },
+  )
 
   it.each([
     ['windows-1252', [0x93, 0x80, 0x94], '“€”'],
     ['iso-8859-2', [0xb1], 'ą'],
     ['koi8-r', [0xc1], 'а'],
   ])('reads %s by the declaration', (charset, bytes, text) => {
-    const [before, after] = rss('<item><title>|</title></item>').replace('?>', ` encoding="${charset}"?>`).split('|') as [string, string]
+    const [before, after] = rss('<item><title>|</title></item>')
+      .replace('?>', ` encoding="${charset}"?>`)
+      .split('|') as [string, string]
     const body = Buffer.concat([Buffer.from(before), Buffer.from(bytes), Buffer.from(after)])
     expect(readFeed(body, at).items[0]!.title).toBe(text)
   })
 
   it('lets the HTTP header win over the declaration', () => {
-    const body = Buffer.from(rss('<item><title>é</title></item>').replace('?>', ' encoding="utf-8"?>'), 'latin1')
+    const body = Buffer.from(
+      rss('<item><title>é</title></item>').replace('?>', ' encoding="utf-8"?>'),
+      'latin1',
+    )
     expect(readFeed(body, { ...at, contentType: 'text/xml; charset=iso-8859-1' }).items[0]!.title).toBe('é')
   })
 
@@ -122,7 +148,10 @@ describe('readFeed', () => {
   })
 
   it('reads a feed with an element named __proto__ and changes no prototype', () => {
-    const feed = readFeed(rss('<item><__proto__><polluted>1</polluted></__proto__><title>Fine</title></item>'), at)
+    const feed = readFeed(
+      rss('<item><__proto__><polluted>1</polluted></__proto__><title>Fine</title></item>'),
+      at,
+    )
     expect(feed.items[0]!.title).toBe('Fine')
     expect(({} as Record<string, unknown>)['polluted']).toBeUndefined()
   })
@@ -145,11 +174,15 @@ describe('safeHtml', () => {
     '<base href="https://x.example/">',
     '<math><mtext><style><img src=x onerror=alert(1)></style></mtext></math>',
   ])('takes the harm out of %s', (html) => {
-    expect(safeHtml(html, 'https://a.example/')).not.toMatch(/script|onerror|iframe|form|style|base|javascript:/i)
+    expect(safeHtml(html, 'https://a.example/')).not.toMatch(
+      /script|onerror|iframe|form|style|base|javascript:/i,
+    )
   })
 
   it('makes addresses absolute and keeps the words', () => {
-    expect(safeHtml('<p>See <a href="../b?x=1&amp;y=2">there</a></p>', 'https://a.example/c/d')).toContain('href="https://a.example/b?x=1&amp;y=2"')
+    expect(safeHtml('<p>See <a href="../b?x=1&amp;y=2">there</a></p>', 'https://a.example/c/d')).toContain(
+      'href="https://a.example/b?x=1&amp;y=2"',
+    )
   })
 })
 
@@ -168,47 +201,76 @@ describe('what an item says', () => {
   })
 
   it('keeps markup that was not escaped, and the words beside it', () => {
-    const { summaryHtml } = item('<description>Low &lt;em&gt;tide&lt;/em&gt; at <a href="/noon">noon</a></description>')
+    const { summaryHtml } = item(
+      '<description>Low &lt;em&gt;tide&lt;/em&gt; at <a href="/noon">noon</a></description>',
+    )
     expect(summaryHtml).toContain('<em>tide</em>')
     expect(summaryHtml).toContain('href="https://paper.example/noon"')
   })
 
   it('takes words of other namespaces for what they are, whatever their prefix or none', () => {
     const xml = `<rss version="2.0" xmlns:x="http://purl.org/dc/elements/1.1/"><channel><title>T</title><item><title>A</title><x:creator>Ann</x:creator><encoded xmlns="http://purl.org/rss/1.0/modules/content/">&lt;p&gt;Words&lt;/p&gt;</encoded><link xmlns="http://www.w3.org/2005/Atom" href="/a"/></item></channel></rss>`
-    expect(readFeed(xml, at).items[0]).toMatchObject({ author: 'Ann', contentHtml: '<p>Words</p>', url: 'https://paper.example/a' })
+    expect(readFeed(xml, at).items[0]).toMatchObject({
+      author: 'Ann',
+      contentHtml: '<p>Words</p>',
+      url: 'https://paper.example/a',
+    })
   })
 
   it('finds nothing to repair in feeds that are whole', () => {
     for (let seed = 0; seed < 30; seed++) {
-      for (const kind of ['rss', 'atom', 'rdf'] as const) expect([kind, seed, readFeed(randomFeed(kind, seed, 8), at).repairs]).toEqual([kind, seed, []])
+      for (const kind of ['rss', 'atom', 'rdf'] as const)
+        expect([kind, seed, readFeed(randomFeed(kind, seed, 8), at).repairs]).toEqual([kind, seed, []])
     }
   })
 
   it('names each repair', () => {
     const repairs = (xml: string): string[] => readFeed(xml, at).repairs
     expect(repairs(rss('<item><title>A</title></item>'))).toEqual([])
-    expect(repairs(rss('<item><title>Salt & pepper</title></item>'))).toEqual([expect.stringMatching(/Ampersands stand bare/)])
+    expect(repairs(rss('<item><title>Salt & pepper</title></item>'))).toEqual([
+      expect.stringMatching(/Ampersands stand bare/),
+    ])
     expect(repairs(rss('<item><title><![CDATA[Salt & pepper]]></title></item>'))).toEqual([])
     expect(repairs(rss('<item><title>A</item>'))).toEqual([expect.stringMatching(/not closed/)])
-    expect(repairs(rss('<item><title>A\u0001</title></item>'))).toEqual([expect.stringMatching(/XML forbids/)])
-    expect(repairs('Warning: x\n' + rss('<item><title>A</title></item>'))).toEqual([expect.stringMatching(/before or behind/)])
-    expect(repairs('<html><body>' + rss('<item><title>A</title></item>').replace(/<\?.*?\?>/, '') + '</body></html>')).toEqual([
-      expect.stringMatching(/inside a web page/),
+    expect(repairs(rss('<item><title>A\u0001</title></item>'))).toEqual([
+      expect.stringMatching(/XML forbids/),
     ])
+    expect(repairs('Warning: x\n' + rss('<item><title>A</title></item>'))).toEqual([
+      expect.stringMatching(/before or behind/),
+    ])
+    expect(
+      repairs(
+        '<html><body>' + rss('<item><title>A</title></item>').replace(/<\?.*?\?>/, '') + '</body></html>',
+      ),
+    ).toEqual([expect.stringMatching(/inside a web page/)])
   })
 
   it('tells items apart that share an id but lead elsewhere, and takes a repeat for what it is', () => {
     const one = (id: string, path: string, title: string): string =>
       `<item><guid isPermaLink="false">${id}</guid><link>https://p.example/${path}</link><title>${title}</title></item>`
-    const feed = readFeed(rss(one('x', 'a', 'A') + one('x', 'b', 'B') + one('x', 'a', 'A again') + one('x', 'b', 'B') + one('y', 'c', 'C')), at)
+    const feed = readFeed(
+      rss(
+        one('x', 'a', 'A') +
+          one('x', 'b', 'B') +
+          one('x', 'a', 'A again') +
+          one('x', 'b', 'B') +
+          one('y', 'c', 'C'),
+      ),
+      at,
+    )
     expect(feed.items.map((item) => item.title)).toEqual(['A', 'B', 'C'])
     expect(new Set(feed.items.map((item) => item.id)).size).toBe(3)
     expect(feed.repairs).toEqual([expect.stringMatching(/one id/)])
-    expect(readFeed(rss(one('x', 'a', 'A') + one('x', 'b', 'B')), at).items.map((item) => item.id)).toEqual(feed.items.slice(0, 2).map((item) => item.id))
+    expect(readFeed(rss(one('x', 'a', 'A') + one('x', 'b', 'B')), at).items.map((item) => item.id)).toEqual(
+      feed.items.slice(0, 2).map((item) => item.id),
+    )
   })
 
   it('cuts a text without end, and says so', () => {
-    const feed = readFeed(rss(`<item><title>A</title><description>${'word '.repeat(200_000)}</description></item>`), at)
+    const feed = readFeed(
+      rss(`<item><title>A</title><description>${'word '.repeat(200_000)}</description></item>`),
+      at,
+    )
     expect(feed.items[0]!.summaryHtml!.length).toBeLessThanOrEqual(500_000)
     expect(feed.repairs).toEqual([expect.stringMatching(/longer than 500000/)])
   })
@@ -222,9 +284,22 @@ describe('what an item says', () => {
   })
 
   it('keeps both ends of a feed of more items than anyone could read', () => {
-    const feed = readFeed(rss(Array.from({ length: 2500 }, (_, index) => `<item><title>n${index}</title><guid>${index}</guid></item>`).join('')), at)
+    const feed = readFeed(
+      rss(
+        Array.from(
+          { length: 2500 },
+          (_, index) => `<item><title>n${index}</title><guid>${index}</guid></item>`,
+        ).join(''),
+      ),
+      at,
+    )
     expect(feed.items).toHaveLength(2000)
-    expect([feed.items[0]!.title, feed.items[999]!.title, feed.items[1000]!.title, feed.items[1999]!.title]).toEqual(['n0', 'n999', 'n1500', 'n2499'])
+    expect([
+      feed.items[0]!.title,
+      feed.items[999]!.title,
+      feed.items[1000]!.title,
+      feed.items[1999]!.title,
+    ]).toEqual(['n0', 'n999', 'n1500', 'n2499'])
     expect(feed.repairs).toEqual([expect.stringMatching(/holds 2500 items/)])
   })
 })
@@ -298,7 +373,9 @@ describe('entities', () => {
     readFeed(new TextEncoder().encode(`<?xml version="1.0"?>${type}<feed xmlns="http://www.w3.org/2005/Atom"><title>F</title><entry><id>1</id><title type="text">${title}</title></entry></feed>`), { url: 'https://paper.example/feed', contentType: null }).items[0]?.title // prettier-ignore
 
   it('of HTML are characters in a plain title too, and those of XML stay what they are', () => {
-    expect(titleOf('Caf&eacute;&nbsp;bar &amp;eacute; &lt;b&gt; &bogus; &LT;i')).toBe('Café bar &eacute; <b> &bogus; &LT;i')
+    expect(titleOf('Caf&eacute;&nbsp;bar &amp;eacute; &lt;b&gt; &bogus; &LT;i')).toBe(
+      'Café bar &eacute; <b> &bogus; &LT;i',
+    )
     expect(titleOf('<![CDATA[Caf&eacute;]]>')).toBe('Caf&eacute;')
   })
 
@@ -307,9 +384,12 @@ describe('entities', () => {
   })
 
   it('that a document declares are plain texts, as old feeds need them', () => {
-    expect(titleOf('&site;: &greet;', '<!DOCTYPE feed [<!ENTITY site "The Low Lamp"><!ENTITY greet \'Good day from &site;\'>]>')).toBe(
-      'The Low Lamp: Good day from The Low Lamp',
-    )
+    expect(
+      titleOf(
+        '&site;: &greet;',
+        '<!DOCTYPE feed [<!ENTITY site "The Low Lamp"><!ENTITY greet \'Good day from &site;\'>]>',
+      ),
+    ).toBe('The Low Lamp: Good day from The Low Lamp')
   })
 
   it.each([

@@ -12,12 +12,18 @@ const feed = (items: FeedToWrite['items']): FeedToWrite => ({
   items,
 })
 const item = { id: 'urn:uuid:1', url: 'https://paper.example/1?a=1&b=2', title: 'Lamps & <b>bread</b>', html: '<p>One &amp; two.</p>', at: '2027-03-02T08:30:00.000Z', author: 'A. Writer' } // prettier-ignore
-const readBack = (kind: 'rss' | 'atom' | 'json', given: FeedToWrite) => readFeed(new TextEncoder().encode(writeFeed(kind, given)), { url: given.selfUrl })
+const readBack = (kind: 'rss' | 'atom' | 'json', given: FeedToWrite) =>
+  readFeed(new TextEncoder().encode(writeFeed(kind, given)), { url: given.selfUrl })
 
 describe.each(['rss', 'atom', 'json'] as const)('a feed written as %s', (kind) => {
   it('is read back as it was, with nothing to put right', () => {
     const read = readBack(kind, feed([item]))
-    expect(read).toMatchObject({ format: kind, title: 'A folder & its sources', homeUrl: 'https://quill.example/', repairs: [] })
+    expect(read).toMatchObject({
+      format: kind,
+      title: 'A folder & its sources',
+      homeUrl: 'https://quill.example/',
+      repairs: [],
+    })
     expect(read.items).toHaveLength(1)
     const [one] = read.items
     expect(one).toMatchObject({ id: item.id, url: item.url, author: item.author, publishedAt: item.at })
@@ -28,7 +34,13 @@ describe.each(['rss', 'atom', 'json'] as const)('a feed written as %s', (kind) =
     const text = fc.string({ unit: 'binary', maxLength: 60 })
     fc.assert(
       fc.property(fc.array(text, { maxLength: 5 }), (titles) => {
-        const items = titles.map((title, at) => ({ ...item, id: `urn:${at}`, title, html: `<p>${at}</p>`, author: null }))
+        const items = titles.map((title, at) => ({
+          ...item,
+          id: `urn:${at}`,
+          title,
+          html: `<p>${at}</p>`,
+          author: null,
+        }))
         expect(readBack(kind, feed(items)).items.map(({ id }) => id)).toEqual(items.map(({ id }) => id))
       }),
       { numRuns: 200 },

@@ -1,5 +1,5 @@
-// Foreign bytes for every parser: whatever comes, it ends soon, by a result or by an error of its own kind; and what is twice as long takes
-// no more than about twice as long.
+// Foreign bytes for every parser: whatever comes, it ends soon, by a result or by an error of its own kind;
+// and what is twice as long takes no more than about twice as long.
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { FeedError, findFeeds, parseFeedDate, readFeed, safeHtml } from '#core/feed'
@@ -36,14 +36,18 @@ const PARSERS: Record<string, (text: string) => unknown> = {
   entities: (text) => entities(text),
   words: (text) => words(text),
   measure: (text) => measure(text, RULES),
-  datesIn: (text) => ['en', 'es', 'fr', 'pt', 'de', 'it', 'nl'].map((language) => datesIn(text, { ...dates, language })),
+  datesIn: (text) =>
+    ['en', 'es', 'fr', 'pt', 'de', 'it', 'nl'].map((language) => datesIn(text, { ...dates, language })),
   keyPhrases: (text) => keyPhrases(text, { count: 5, language: 'en' }),
   summarise: (text) => summarise(text, { sentences: 2, language: 'en' }),
 }
 const RULES = { id: 'x', name: 'X', limit: 300, maxTextBytes: null, counting: 'graphemes', linkLength: null, mentionCounts: 'whole', links: 'in-text', shortLinks: true, hashtags: { max: null }, embeds: 'one', media: { kinds: [], min: 0, max: 0, ratioFrom: 0, ratioTo: 100, minWidth: 0, maxBytes: 0, descriptions: 'none' }, boards: false, audiences: [], equalTextRefusedDays: null, rate: null } as const satisfies Parameters<typeof measure>[1] // prettier-ignore
 
 const isOwn = (error: unknown): boolean =>
-  error instanceof FeedError || error instanceof FormatError || error instanceof WatchSyntaxError || (error instanceof Error && error.name === 'TooDeep')
+  error instanceof FeedError ||
+  error instanceof FormatError ||
+  error instanceof WatchSyntaxError ||
+  (error instanceof Error && error.name === 'TooDeep')
 
 async function parsed(parse: (text: string) => unknown, text: string): Promise<void> {
   try {
@@ -56,7 +60,9 @@ async function parsed(parse: (text: string) => unknown, text: string): Promise<v
 /** Pieces that parsers trip over, in any order. */
 const PIECES = ['<rss version="2.0"><channel>', '<item>', '</item>', '<feed xmlns="http://www.w3.org/2005/Atom">', '<entry>', '<opml><body>', '<outline text="x" xmlUrl="https://a.example/f">', '<!DOCTYPE html>', '<!DOCTYPE x [<!ENTITY a "b">]>', '<html><body>', '<p>', '</p>', '<div', ' class="', '"', '>', '<!--', '-->', '<![CDATA[', ']]>', '&amp;', '&#x0;', '&a;', '&#99999999;', '<script>', '</script>', '<a href="javascript:x">', '<base href="//">', '<meta charset="utf-7">', '<svg>', '<math>', '<table><tr><td>', '<select><option>', '\0', '\ufeff', '\ud800', '{"version":"https://jsonfeed.org/version/1.1","items":[', '{"id":"1"}', ']}', 'From: a@b.example\r\n', 'Content-Type: multipart/mixed; boundary=x\r\n\r\n', '--x\r\n', '#tag', '@name@host.example', 'https://a.example/', 'next Thursday', '3 March 2027', 'lamp OR (', ')', '-', '~9', '^2', 'title:', '<x>; rel="', ', '] // prettier-ignore
 const nonsense = fc
-  .array(fc.oneof(fc.constantFrom(...PIECES), fc.string({ unit: 'binary', maxLength: 12 })), { maxLength: 60 })
+  .array(fc.oneof(fc.constantFrom(...PIECES), fc.string({ unit: 'binary', maxLength: 12 })), {
+    maxLength: 60,
+  })
   .map((pieces) => pieces.join(''))
 
 describe.each(Object.entries(PARSERS))('%s', (_name, parse) => {
@@ -94,11 +100,15 @@ const ATTACKS: Record<string, (pieces: number) => string> = {
 } // prettier-ignore
 
 const SHORT = 4_000
-const took = (parse: (text: string) => unknown, text: string): Promise<number> => cpuTime(() => parsed(parse, text))
+const took = (parse: (text: string) => unknown, text: string): Promise<number> =>
+  cpuTime(() => parsed(parse, text))
 
 describe.each(Object.entries(ATTACKS))('twice as many %s', (_name, make) => {
-  // Words and phrases of one text are compared with each other; they are given articles, whose texts have an end.
-  const asked = Object.entries(PARSERS).filter(([name]) => !['keyPhrases', 'summarise', 'parseWatch'].includes(name))
+  // Words and phrases of one text are compared with each other; they are given articles, whose texts have an
+  // end.
+  const asked = Object.entries(PARSERS).filter(
+    ([name]) => !['keyPhrases', 'summarise', 'parseWatch'].includes(name),
+  )
   it.each(asked)(
     'take %s about twice as long',
     async (_parser, parse) => {

@@ -39,7 +39,12 @@ it.each([
 })
 
 it('the linter takes what is allowed', async () => {
-  expect(await complaints('core/right.ts', "import { parse } from 'tldts'\nimport { toMs } from './instant'\nexport const a = [parse, toMs]\n")).toEqual([])
+  expect(
+    await complaints(
+      'core/right.ts',
+      "import { parse } from 'tldts'\nimport { toMs } from './instant'\nexport const a = [parse, toMs]\n",
+    ),
+  ).toEqual([])
   expect(
     await complaints(
       'server/posts/right.ts',
@@ -49,7 +54,9 @@ it('the linter takes what is allowed', async () => {
 })
 
 it('the version is the package’s', () => {
-  const { version } = JSON.parse(readFileSync(new URL('../../package.json', import.meta.url), 'utf8')) as { version: string }
+  const { version } = JSON.parse(readFileSync(new URL('../../package.json', import.meta.url), 'utf8')) as {
+    version: string
+  }
   expect(VERSION).toBe(version)
 })
 
@@ -58,5 +65,7 @@ it('the linter lets the code of threads parse', async () => {
 })
 
 it('the linter refuses a pattern that takes the square of a text’s length', async () => {
-  expect(await complaints('server/posts/wrong.ts', 'export const a = /(?:a|b)+-+$/\n')).toContain('regexp/no-super-linear-move')
+  expect(await complaints('server/posts/wrong.ts', 'export const a = /(?:a|b)+-+$/\n')).toContain(
+    'regexp/no-super-linear-move',
+  )
 })

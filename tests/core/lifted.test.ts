@@ -1,7 +1,20 @@
 import { describe, expect, it } from 'vitest'
-import { heldPlaces, previewWatch, planLines, withHoldsLifted, type PlanInput, type PlanPost } from '#core/schedule'
+import {
+  heldPlaces,
+  previewWatch,
+  planLines,
+  withHoldsLifted,
+  type PlanInput,
+  type PlanPost,
+} from '#core/schedule'
 
-const slots = [1, 2, 3, 4, 5, 6, 7].map((weekday) => ({ id: `${weekday}`, weekday: weekday as 1, time: '09:00', use: 'any' as const, pillar: null }))
+const slots = [1, 2, 3, 4, 5, 6, 7].map((weekday) => ({
+  id: `${weekday}`,
+  weekday: weekday as 1,
+  time: '09:00',
+  use: 'any' as const,
+  pillar: null,
+}))
 const account = (id: string, hold: { until: string | null } | null): PlanInput['accounts'][number] => ({
   id, timetable: { zone: 'UTC', slots, except: [] }, perDay: null, minGapMinutes: 0, hold, repeatAfterDays: null, mix: [],
 }) // prettier-ignore
@@ -12,7 +25,8 @@ const input = (hold: { until: string | null } | null, posts: PlanPost[]): PlanIn
   now: '2026-03-02T00:00:00.000Z', until: '2026-03-23T00:00:00.000Z', settleMinutes: 15, lateMinutes: 60, sameLinkApartMinutes: 0,
   posts, evergreens: [], history: [], accounts: [account('a', hold), account('b', null)],
 }) // prettier-ignore
-const shown = (entries: { postId: string | null; at: string }[]): string[] => entries.map(({ postId, at }) => `${postId} ${at.slice(8, 13)}`)
+const shown = (entries: { postId: string | null; at: string }[]): string[] =>
+  entries.map(({ postId, at }) => `${postId} ${at.slice(8, 13)}`)
 const posts = [
   post('one'),
   post('two'),
@@ -47,7 +61,9 @@ describe('what a hold keeps from having a place', () => {
   })
 
   it('of a post held by itself is the time chosen for it', () => {
-    const held = input(null, [post('kept', { fixed: { at: '2026-03-02T00:05:00.000Z' }, firm: false, held: true })])
+    const held = input(null, [
+      post('kept', { fixed: { at: '2026-03-02T00:05:00.000Z' }, firm: false, held: true }),
+    ])
     const plan = planLines(held)
     expect(plan.unplaced.map(({ code }) => code)).toEqual(['hold'])
     expect(shown(heldPlaces(held, plan))).toEqual(['kept 02T00'])
@@ -57,5 +73,7 @@ describe('what a hold keeps from having a place', () => {
 it('the look ahead tells of a hold once, with how many wait, and of no post or day of its account', () => {
   const held = input({ until: null }, posts)
   const found = previewWatch(held, planLines(held)).filter(({ accountId }) => accountId === 'a')
-  expect(found.map(({ kind, says }) => [kind, says])).toEqual([['hold', 'On hold: nothing goes out. 4 posts wait for the hold to be lifted.']])
+  expect(found.map(({ kind, says }) => [kind, says])).toEqual([
+    ['hold', 'On hold: nothing goes out. 4 posts wait for the hold to be lifted.'],
+  ])
 })

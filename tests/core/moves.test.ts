@@ -24,7 +24,18 @@ const input = (posts: PlanPost[], more: Partial<PlanInput['accounts'][number]> =
   posts,
   evergreens: [],
   history: [],
-  accounts: [{ id: 'a', timetable: daily('09:00', '17:00'), perDay: null, minGapMinutes: 0, hold: null, repeatAfterDays: null, mix: [], ...more }],
+  accounts: [
+    {
+      id: 'a',
+      timetable: daily('09:00', '17:00'),
+      perDay: null,
+      minGapMinutes: 0,
+      hold: null,
+      repeatAfterDays: null,
+      mix: [],
+      ...more,
+    },
+  ],
 })
 const order = (posts: PlanPost[]): string => planLines(input(posts)).entries.map((entry) => entry.postId).join('') // prettier-ignore
 const four = ['a', 'b', 'c', 'd'].map((id) => plain(id))
@@ -48,7 +59,12 @@ describe('moving a post', () => {
     expect(order(movePost(four, 'a', { kind: 'swap', id: 'd' }))).toBe('dbca')
     const fixed = [plain('a', { fixed: { slotAt: '2026-03-04T09:00:00.000Z' } }), ...four.slice(1)]
     const swapped = planLines(input(movePost(fixed, 'b', { kind: 'swap', id: 'a' }))).entries
-    expect(swapped.map((one) => `${one.postId} ${one.at.slice(8, 13)}`)).toEqual(['a 02T09', 'c 02T17', 'd 03T09', 'b 04T09'])
+    expect(swapped.map((one) => `${one.postId} ${one.at.slice(8, 13)}`)).toEqual([
+      'a 02T09',
+      'c 02T17',
+      'd 03T09',
+      'b 04T09',
+    ])
   })
 
   it('refuses a post that is not there', () => {
@@ -68,7 +84,10 @@ describe('moving a post', () => {
   })
 
   it('tells what two plans put elsewhere', () => {
-    const moved = planDifference(planLines(input(four)), planLines(input(movePost(four, 'd', { kind: 'before', id: 'c' }))))
+    const moved = planDifference(
+      planLines(input(four)),
+      planLines(input(movePost(four, 'd', { kind: 'before', id: 'c' }))),
+    )
     expect(moved.map(({ id, from, to }) => [id, from?.slice(8, 13), to?.slice(8, 13)])).toEqual([['d', '03T17', '03T09'], ['c', '03T09', '03T17']]) // prettier-ignore
   })
 })
@@ -84,14 +103,19 @@ describe('ready-made weeks', () => {
 
   it('have so many different times, in order, within the hours', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 2, max: 24 }), fc.integer({ min: 0, max: 11 }), fc.integer({ min: 12, max: 23 }), (count, from, to) => {
-        const times = evenTimes(count, `${String(from).padStart(2, '0')}:00`, `${to}:00`)
-        expect(new Set(times).size).toBe(times.length)
-        expect([...times].sort()).toEqual(times)
-        expect(times.every((time) => /^\d\d:\d[05]$/.test(time))).toBe(true)
-        expect(times.length).toBeLessThanOrEqual(count)
-        if ((to - from) * 12 >= count * 2) expect(times).toHaveLength(count)
-      }),
+      fc.property(
+        fc.integer({ min: 2, max: 24 }),
+        fc.integer({ min: 0, max: 11 }),
+        fc.integer({ min: 12, max: 23 }),
+        (count, from, to) => {
+          const times = evenTimes(count, `${String(from).padStart(2, '0')}:00`, `${to}:00`)
+          expect(new Set(times).size).toBe(times.length)
+          expect([...times].sort()).toEqual(times)
+          expect(times.every((time) => /^\d\d:\d[05]$/.test(time))).toBe(true)
+          expect(times.length).toBeLessThanOrEqual(count)
+          if ((to - from) * 12 >= count * 2) expect(times).toHaveLength(count)
+        },
+      ),
     )
   })
 
@@ -104,7 +128,14 @@ describe('ready-made weeks', () => {
   it('copy a day onto others in place of what they had', () => {
     const week = [{ weekday: 1 as const, time: '09:00' }, { weekday: 1 as const, time: '17:00' }, { weekday: 2 as const, time: '12:00' }].map((one) => ({ ...one, use: 'any' as const, pillar: null })) // prettier-ignore
     const copied = copyDay(week, 1, [1, 2, 3])
-    expect(copied.map(({ weekday, time }) => `${weekday} ${time}`)).toEqual(['1 09:00', '1 17:00', '2 09:00', '2 17:00', '3 09:00', '3 17:00'])
+    expect(copied.map(({ weekday, time }) => `${weekday} ${time}`)).toEqual([
+      '1 09:00',
+      '1 17:00',
+      '2 09:00',
+      '2 17:00',
+      '3 09:00',
+      '3 17:00',
+    ])
   })
 })
 
@@ -115,7 +146,9 @@ describe('looking ahead', () => {
     expect(kinds(input([], { hold: { until: null } }))).toEqual(['hold'])
     expect(kinds(input([plain('a')], { timetable: daily() }))).toEqual(['no-timetable', 'no-place'])
     expect(kinds(input([plain('a')]))).toEqual(['line-ends', 'empty-day'])
-    const crowd = ['10', '11', '12'].map((hour) => plain(hour, { fixed: { at: `2026-03-05T${hour}:00:00.000Z` } }))
+    const crowd = ['10', '11', '12'].map((hour) =>
+      plain(hour, { fixed: { at: `2026-03-05T${hour}:00:00.000Z` } }),
+    )
     expect(kinds(input(crowd, { perDay: 2 }))).toContain('full-day')
   })
 
@@ -134,16 +167,30 @@ describe('looking ahead', () => {
   })
 
   it('names a pillar above its share where fixed times put it there', () => {
-    const posts = Array.from({ length: 6 }, (_, at) => plain(`${at}`, { pillar: at < 3 ? 'own' : 'sky', fixed: { at: `2026-03-0${at + 2}T10:00:00.000Z` } }))
-    const found = previewWatch(input(posts, { mix: [{ pillar: 'own', maxShare: 0.2, windowDays: 7 }] }), planLines(input(posts)))
-    expect(found.filter(({ kind }) => kind === 'mix').map(({ says }) => says)).toEqual(['50% of the posts of 7 days, where 20% are the most.'])
+    const posts = Array.from({ length: 6 }, (_, at) =>
+      plain(`${at}`, { pillar: at < 3 ? 'own' : 'sky', fixed: { at: `2026-03-0${at + 2}T10:00:00.000Z` } }),
+    )
+    const found = previewWatch(
+      input(posts, { mix: [{ pillar: 'own', maxShare: 0.2, windowDays: 7 }] }),
+      planLines(input(posts)),
+    )
+    expect(found.filter(({ kind }) => kind === 'mix').map(({ says }) => says)).toEqual([
+      '50% of the posts of 7 days, where 20% are the most.',
+    ])
   })
 })
 
 describe('the mix', () => {
   it('counts shares of the days that end now', () => {
-    const posts = ['own', 'own', 'sky', 'sky', 'sky'].map((pillar, at) => ({ pillar, at: `2026-03-0${at + 1}T12:00:00.000Z` }))
-    const parts = mix(posts, { now: '2026-03-05T12:00:00.000Z', windowDays: 4, ceilings: { own: 0.2, explainers: 0.5 } })
+    const posts = ['own', 'own', 'sky', 'sky', 'sky'].map((pillar, at) => ({
+      pillar,
+      at: `2026-03-0${at + 1}T12:00:00.000Z`,
+    }))
+    const parts = mix(posts, {
+      now: '2026-03-05T12:00:00.000Z',
+      windowDays: 4,
+      ceilings: { own: 0.2, explainers: 0.5 },
+    })
     expect(parts).toEqual([
       { pillar: 'sky', count: 3, share: 0.75, ceiling: null },
       { pillar: 'own', count: 1, share: 0.25, ceiling: 0.2 },

@@ -2,21 +2,38 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { readOpml, writeOpml, type FormatError } from '#core/formats'
 
-const file = (body: string): string => `<?xml version="1.0"?>\n<opml version="2.0"><head><title>T</title></head><body>\n${body}\n</body></opml>`
-const feed = (host: string, more = ''): string => `<outline text="${host}" type="rss" xmlUrl="https://${host}/feed"${more}/>`
+const file = (body: string): string =>
+  `<?xml version="1.0"?>\n<opml version="2.0"><head><title>T</title></head><body>\n${body}\n</body></opml>`
+const feed = (host: string, more = ''): string =>
+  `<outline text="${host}" type="rss" xmlUrl="https://${host}/feed"${more}/>`
 
 describe('readOpml', () => {
   it('reads feeds with their folders, titles and homes (OPML 2.0)', () => {
-    const { rows, problems } = readOpml(file(`<outline text="Light">${feed('a.example', ' htmlUrl="https://a.example/"')}</outline>${feed('b.example')}`))
+    const { rows, problems } = readOpml(
+      file(
+        `<outline text="Light">${feed('a.example', ' htmlUrl="https://a.example/"')}</outline>${feed('b.example')}`,
+      ),
+    )
     expect(rows).toEqual([
-      { url: 'https://a.example/feed', title: 'a.example', homeUrl: 'https://a.example/', folders: ['Light'] },
+      {
+        url: 'https://a.example/feed',
+        title: 'a.example',
+        homeUrl: 'https://a.example/',
+        folders: ['Light'],
+      },
       { url: 'https://b.example/feed', title: 'b.example', homeUrl: null, folders: [] },
     ])
     expect(problems).toEqual([])
   })
 
   it('takes the same feed in three folders once, in all three', () => {
-    const { rows } = readOpml(file(['One', 'Two', 'Three'].map((name) => `<outline text="${name}">${feed('a.example')}</outline>`).join('')))
+    const { rows } = readOpml(
+      file(
+        ['One', 'Two', 'Three']
+          .map((name) => `<outline text="${name}">${feed('a.example')}</outline>`)
+          .join(''),
+      ),
+    )
     expect(rows).toMatchObject([{ folders: ['One', 'Two', 'Three'] }])
   })
 
@@ -27,11 +44,18 @@ describe('readOpml', () => {
   })
 
   it('reads categories as folders', () => {
-    expect(readOpml(file(feed('a.example', ' category="/Sky/Comets, News"'))).rows[0]!.folders).toEqual(['Sky / Comets', 'News'])
+    expect(readOpml(file(feed('a.example', ' category="/Sky/Comets, News"'))).rows[0]!.folders).toEqual([
+      'Sky / Comets',
+      'News',
+    ])
   })
 
   it('reports what is no web address with its line, and reads the rest', () => {
-    const { rows, problems } = readOpml(file(`<outline text="x" xmlUrl="javascript:alert(1)"/>\n<outline text="y" xmlUrl="no address"/>\n${feed('a.example')}`))
+    const { rows, problems } = readOpml(
+      file(
+        `<outline text="x" xmlUrl="javascript:alert(1)"/>\n<outline text="y" xmlUrl="no address"/>\n${feed('a.example')}`,
+      ),
+    )
     expect(rows).toHaveLength(1)
     expect(problems).toEqual([
       { line: 3, says: '“javascript:alert(1)” is not a web address.' },
@@ -52,7 +76,9 @@ describe('readOpml', () => {
   }) // prettier-ignore
 
   it('reads 5,000 outlines at once', () => {
-    expect(readOpml(file(Array.from({ length: 5000 }, (_, at) => feed(`s${at}.example`)).join('\n'))).rows).toHaveLength(5000)
+    expect(
+      readOpml(file(Array.from({ length: 5000 }, (_, at) => feed(`s${at}.example`)).join('\n'))).rows,
+    ).toHaveLength(5000)
   })
 })
 
@@ -65,7 +91,11 @@ it('what is written is read again as it was', () => {
   })
   fc.assert(
     fc.property(fc.uniqueArray(source, { selector: ({ url }) => url, maxLength: 12 }), (given) => {
-      const sources = given.map((one) => ({ ...one, url: new URL(one.url).href, homeUrl: 'https://home.example/' }))
+      const sources = given.map((one) => ({
+        ...one,
+        url: new URL(one.url).href,
+        homeUrl: 'https://home.example/',
+      }))
       const { rows, problems } = readOpml(writeOpml('Ours', sources))
       expect(problems).toEqual([])
       const sorted = (list: { url: string; title: string | null; folders: string[] }[]) => list.map((one) => [one.url, one.title, [...one.folders].sort()]).sort((a, b) => String(a[0]).localeCompare(String(b[0]))) // prettier-ignore

@@ -4,8 +4,10 @@ import { isSilent, paceOf } from '#core/feed'
 
 const NOW = '2026-11-25T12:00:00.000Z'
 const ago = (hours: number): string => new Date(Date.parse(NOW) - hours * 3_600_000).toISOString()
-const every = (hours: number, count = 10, since = 0): string[] => Array.from({ length: count }, (_, at) => ago(since + at * hours))
-const pace = (dates: string[], ttlMinutes: number | null = null, freshMinutes: number | null = null) => paceOf({ dates, now: NOW, ttlMinutes, freshMinutes })
+const every = (hours: number, count = 10, since = 0): string[] =>
+  Array.from({ length: count }, (_, at) => ago(since + at * hours))
+const pace = (dates: string[], ttlMinutes: number | null = null, freshMinutes: number | null = null) =>
+  paceOf({ dates, now: NOW, ttlMinutes, freshMinutes })
 
 describe('how often a feed is asked for', () => {
   it.each([
@@ -41,12 +43,17 @@ describe('how often a feed is asked for', () => {
   it('stays between a quarter of an hour and a day', () => {
     const date = fc.integer({ min: -10_000, max: 100_000 }).map((hours) => ago(hours / 7))
     fc.assert(
-      fc.property(fc.array(date, { maxLength: 40 }), fc.option(fc.nat(10_000)), fc.option(fc.nat(10_000)), (dates, ttl, fresh) => {
-        const { intervalMinutes, gapMinutes } = pace(dates, ttl, fresh)
-        expect(intervalMinutes).toBeGreaterThanOrEqual(15)
-        expect(intervalMinutes).toBeLessThanOrEqual(1440)
-        if (gapMinutes !== null) expect(gapMinutes).toBeGreaterThanOrEqual(0)
-      }),
+      fc.property(
+        fc.array(date, { maxLength: 40 }),
+        fc.option(fc.nat(10_000)),
+        fc.option(fc.nat(10_000)),
+        (dates, ttl, fresh) => {
+          const { intervalMinutes, gapMinutes } = pace(dates, ttl, fresh)
+          expect(intervalMinutes).toBeGreaterThanOrEqual(15)
+          expect(intervalMinutes).toBeLessThanOrEqual(1440)
+          if (gapMinutes !== null) expect(gapMinutes).toBeGreaterThanOrEqual(0)
+        },
+      ),
     )
   })
 })

@@ -4,11 +4,16 @@ import { expect, it } from 'vitest'
 import { cpuTimeOf } from '../support/cpu'
 import { nearMatches, patternsIn, patternsMadeBy, type Pattern } from '../support/patterns'
 
-/** Pieces of the longest text, and how long looking through it may take: linear patterns need a tenth of that. */
+/**
+ * Pieces of the longest text, and how long looking through it may take: linear patterns need a tenth of that.
+ */
 const LONGEST = 65_536
 const MOST_MS = 100
 
-/** How long a pattern takes at worst on what nearly matches it, in milliseconds; ends as soon as it is too long. */
+/**
+ * How long a pattern takes at worst on what nearly matches it, in milliseconds; ends as soon as it is too
+ * long.
+ */
 function worst({ regex }: Pattern): { ms: number; text: string } {
   const all = new RegExp(regex.source, regex.flags.includes('g') ? regex.flags : `${regex.flags}g`)
   let found = { ms: 0, text: '' }
@@ -45,13 +50,21 @@ it('finds patterns that take the square of a text’s length, or worse', () => {
 it('no pattern takes more than a text’s length', { timeout: 240_000 }, async () => {
   const core = fileURLToPath(new URL('../../core', import.meta.url))
   const made = await patternsMadeBy(async () => {
-    for (const file of readdirSync(core, { recursive: true, encoding: 'utf8' })) if (file.endsWith('.ts')) await import(`${core}/${file}`)
+    for (const file of readdirSync(core, { recursive: true, encoding: 'utf8' }))
+      if (file.endsWith('.ts')) await import(`${core}/${file}`)
   })
-  const patterns = [...patternsIn(['core', 'server', 'shared', 'app']), ...made.filter(({ regex }) => regex.source.length < 20_000)]
+  const patterns = [
+    ...patternsIn(['core', 'server', 'shared', 'app']),
+    ...made.filter(({ regex }) => regex.source.length < 20_000),
+  ]
   expect(patterns.length).toBeGreaterThan(120)
   const slow = patterns.flatMap((pattern) => {
     const { ms, text } = worst(pattern)
-    return ms > MOST_MS ? [`${pattern.where} ${String(pattern.regex).slice(0, 80)}: ${Math.round(ms)} ms for ${JSON.stringify(text)}`] : []
+    return ms > MOST_MS
+      ? [
+          `${pattern.where} ${String(pattern.regex).slice(0, 80)}: ${Math.round(ms)} ms for ${JSON.stringify(text)}`,
+        ]
+      : []
   })
   expect(slow).toEqual([])
 })

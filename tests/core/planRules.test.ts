@@ -8,22 +8,35 @@ const MINUTE = 60_000
 const DAY = 24 * 60 * MINUTE
 const instant = (minutes: number): string => new Date(START + minutes * MINUTE).toISOString()
 
-const seldom = <T>(some: fc.Arbitrary<T>): fc.Arbitrary<T | null> => fc.oneof({ weight: 4, arbitrary: fc.constant(null) }, { weight: 1, arbitrary: some })
+const seldom = <T>(some: fc.Arbitrary<T>): fc.Arbitrary<T | null> =>
+  fc.oneof({ weight: 4, arbitrary: fc.constant(null) }, { weight: 1, arbitrary: some })
 
-// Times that meet each other, minutes apart, and lie about the last Sunday of March, when Europe's clocks go forward.
+// Times that meet each other, minutes apart, and lie about the last Sunday of March, when Europe's clocks go
+// forward.
 const time = fc.constantFrom('00:10', '01:30', '06:00', '06:20', '09:10', '12:30', '17:30', '23:50')
 const use = fc.constantFrom('any', 'any', 'pillar', 'free')
 const pillar = fc.constantFrom('p', 'q')
 const slot = fc.record({ weekday: fc.constantFrom(1, 2, 3, 4, 5, 6, 7), time, use, pillar })
-const minutes = (days: number) => fc.integer({ min: 0, max: days * 24 * 4 }).map((quarter) => instant(quarter * 15))
-const offset = fc.oneof(fc.record({ hours: fc.constantFrom(1, 8, 30) }), fc.record({ days: fc.constantFrom(1, 2) }), fc.record({ weeks: fc.constant(1) }))
+const minutes = (days: number) =>
+  fc.integer({ min: 0, max: days * 24 * 4 }).map((quarter) => instant(quarter * 15))
+const offset = fc.oneof(
+  fc.record({ hours: fc.constantFrom(1, 8, 30) }),
+  fc.record({ days: fc.constantFrom(1, 2) }),
+  fc.record({ weeks: fc.constant(1) }),
+)
 
 const timetable: fc.Arbitrary<Timetable> = fc.record({
   zone: fc.constantFrom('UTC', 'Europe/Lisbon', 'America/Toronto'),
   slots: fc
     .uniqueArray(slot, { minLength: 4, maxLength: 24, selector: (one) => `${one.weekday} ${one.time}` })
     .map((list) =>
-      list.map((one, at) => ({ ...one, id: `s${at}`, weekday: one.weekday as 1, use: one.use as 'any', pillar: one.use === 'pillar' ? one.pillar : null })),
+      list.map((one, at) => ({
+        ...one,
+        id: `s${at}`,
+        weekday: one.weekday as 1,
+        use: one.use as 'any',
+        pillar: one.use === 'pillar' ? one.pillar : null,
+      })),
     ),
   except: fc.array(
     fc.record({
@@ -40,9 +53,19 @@ const account = (id: string) =>
     timetable,
     perDay: fc.constantFrom(null, null, 0, 1, 2, 3, 3),
     minGapMinutes: fc.constantFrom(0, 0, 30, 240, 900),
-    hold: fc.oneof({ weight: 8, arbitrary: fc.constant(null) }, { weight: 1, arbitrary: fc.record({ until: fc.option(minutes(6)) }) }),
+    hold: fc.oneof(
+      { weight: 8, arbitrary: fc.constant(null) },
+      { weight: 1, arbitrary: fc.record({ until: fc.option(minutes(6)) }) },
+    ),
     repeatAfterDays: seldom(fc.integer({ min: 1, max: 5 })),
-    mix: fc.array(fc.record({ pillar, maxShare: fc.constantFrom(0.2, 0.34, 0.5, 0.7), windowDays: fc.constantFrom(2, 7) }), { maxLength: 1 }),
+    mix: fc.array(
+      fc.record({
+        pillar,
+        maxShare: fc.constantFrom(0.2, 0.34, 0.5, 0.7),
+        windowDays: fc.constantFrom(2, 7),
+      }),
+      { maxLength: 1 },
+    ),
   })
 const post = fc.record({
   accountId: fc.constantFrom('a', 'b'),
@@ -50,7 +73,16 @@ const post = fc.record({
   fixed: fc.oneof(
     { weight: 5, arbitrary: fc.constant(null) },
     { weight: 1, arbitrary: fc.record({ at: minutes(14) }) },
-    { weight: 1, arbitrary: fc.record({ slotAt: fc.constantFrom('2026-03-26T09:10:00.000Z', '2026-03-29T11:30:00.000Z', '2026-03-30T06:00:00.000Z') }) },
+    {
+      weight: 1,
+      arbitrary: fc.record({
+        slotAt: fc.constantFrom(
+          '2026-03-26T09:10:00.000Z',
+          '2026-03-29T11:30:00.000Z',
+          '2026-03-30T06:00:00.000Z',
+        ),
+      }),
+    },
   ),
   follows: seldom(fc.record({ id: fc.nat(14).map((at) => `n${at}`), after: offset })),
   seriesId: seldom(fc.constant('series')),
@@ -108,10 +140,18 @@ describe('the plan', () => {
       fc.property(anyInput, (input) => {
         const plan = planLines(input)
         const force = planByForce(input)
-        const line = (one: { accountId: string; at: string; id: string | null; evergreenId: string | null; wording: number; slotAt: string | null }): string =>
-          [one.accountId, one.at, one.slotAt, one.id, one.evergreenId, one.wording].join(' ')
+        const line = (one: {
+          accountId: string
+          at: string
+          id: string | null
+          evergreenId: string | null
+          wording: number
+          slotAt: string | null
+        }): string => [one.accountId, one.at, one.slotAt, one.id, one.evergreenId, one.wording].join(' ')
         const iso = (ms: number | null): string | null => (ms === null ? null : new Date(ms).toISOString())
-        const expected = force.placed.map((one) => line({ ...one, at: iso(one.at)!, slotAt: iso(one.slotAt) }))
+        const expected = force.placed.map((one) =>
+          line({ ...one, at: iso(one.at)!, slotAt: iso(one.slotAt) }),
+        )
         expect(plan.entries.map((one) => line({ ...one, id: one.postId })).sort()).toEqual(expected.sort())
         expect(plan.unplaced.map((one) => one.postId).sort()).toEqual(force.left.sort())
         placedBy += expected.length
@@ -140,8 +180,13 @@ describe('the plan', () => {
       fc.property(anyInput, (input) => {
         const { entries, unplaced, open } = planLines(input)
         const own = entries.filter((one) => one.postId !== null)
-        expect([...own.map((one) => `${one.postId}`), ...unplaced.map((one) => one.postId)].sort()).toEqual(input.posts.map((one) => one.id).sort())
-        const slots = [...entries.flatMap((one) => (one.slotAt ? [`${one.accountId} ${one.slotAt}`] : [])), ...open.map((one) => `${one.accountId} ${one.at}`)]
+        expect([...own.map((one) => `${one.postId}`), ...unplaced.map((one) => one.postId)].sort()).toEqual(
+          input.posts.map((one) => one.id).sort(),
+        )
+        const slots = [
+          ...entries.flatMap((one) => (one.slotAt ? [`${one.accountId} ${one.slotAt}`] : [])),
+          ...open.map((one) => `${one.accountId} ${one.at}`),
+        ]
         expect(new Set(slots).size).toBe(slots.length)
       }),
     )
@@ -156,7 +201,9 @@ describe('the plan', () => {
           expect(hold !== null && (hold.until === null || entry.at < hold.until)).toBe(false)
           if (entry.postId !== null && chosen.has(entry.postId)) continue
           const of = own.slots.find((one) => one.id === entry.slotId)
-          const found = input.posts.find((one) => one.id === entry.postId) ?? input.evergreens.find((one) => one.id === entry.evergreenId)
+          const found =
+            input.posts.find((one) => one.id === entry.postId) ??
+            input.evergreens.find((one) => one.id === entry.evergreenId)
           if (of) expect(of.use === 'any' || (of.use === 'pillar' && of.pillar === found!.pillar)).toBe(true)
           expect(entry.slotId).not.toBeNull()
         }
@@ -192,7 +239,10 @@ describe('the plan', () => {
         const posts = input.posts.filter((one) => !due.some((entry) => entry.postId === one.id))
         const again = planLines({ ...input, now, posts, history: [...input.history, ...gone] })
         for (const entry of again.entries)
-          if (entry.slotAt) expect(gone.map((one) => `${one.accountId} ${one.slotAt}`)).not.toContain(`${entry.accountId} ${entry.slotAt}`)
+          if (entry.slotAt)
+            expect(gone.map((one) => `${one.accountId} ${one.slotAt}`)).not.toContain(
+              `${entry.accountId} ${entry.slotAt}`,
+            )
       }),
     )
   })
@@ -217,7 +267,18 @@ describe('check values of common practice', () => {
     posts: [],
     evergreens: [],
     history: [],
-    accounts: [{ id: 'a', timetable: daily([]), perDay: null, minGapMinutes: 0, hold: null, repeatAfterDays: null, mix: [], ...own }],
+    accounts: [
+      {
+        id: 'a',
+        timetable: daily([]),
+        perDay: null,
+        minGapMinutes: 0,
+        hold: null,
+        repeatAfterDays: null,
+        mix: [],
+        ...own,
+      },
+    ],
   })
   const plain: Omit<PlanPost, 'id'> = {
     accountId: 'a',
@@ -249,7 +310,9 @@ describe('check values of common practice', () => {
 
   it('brings 51 evergreens round again in week 52 at one a week, in week 9 at six', () => {
     expect(weekOfReturn(week([{ weekday: 3, time: '10:00' }]))).toBe(52)
-    expect(weekOfReturn(week(([1, 2, 3, 4, 5, 6] as const).map((weekday) => ({ weekday, time: '10:00' }))))).toBe(9)
+    expect(
+      weekOfReturn(week(([1, 2, 3, 4, 5, 6] as const).map((weekday) => ({ weekday, time: '10:00' })))),
+    ).toBe(9)
   })
 
   it('keeps own news at most 20%: 5 of 25 slots', () => {
@@ -260,7 +323,10 @@ describe('check values of common practice', () => {
     const ofFirst = plan.entries.filter((one) => Date.parse(one.at) < Date.UTC(2026, 2, 7))
     expect(ofFirst.length).toBeLessThanOrEqual(5)
     expect(plan.entries.length).toBeGreaterThanOrEqual(9)
-    const none = planLines({ ...base({ timetable, mix }, 5), posts: posts.map((one) => ({ ...one, pillar: 'other' })) })
+    const none = planLines({
+      ...base({ timetable, mix }, 5),
+      posts: posts.map((one) => ({ ...one, pillar: 'other' })),
+    })
     expect(none.entries).toHaveLength(10)
   })
 
@@ -275,8 +341,16 @@ describe('check values of common practice', () => {
         follows: { id: 'first', after },
       })),
     ]
-    const { entries } = planLines({ ...base({ timetable: daily(['09:00', '17:00']), repeatAfterDays: 30 }, 14), posts })
-    expect(entries.map((one) => one.at.slice(8, 16))).toEqual(['02T09:00', '02T17:00', '03T09:00', '09T09:00'])
+    const { entries } = planLines({
+      ...base({ timetable: daily(['09:00', '17:00']), repeatAfterDays: 30 }, 14),
+      posts,
+    })
+    expect(entries.map((one) => one.at.slice(8, 16))).toEqual([
+      '02T09:00',
+      '02T17:00',
+      '03T09:00',
+      '09T09:00',
+    ])
   })
 
   it('keeps one link apart on two accounts, and says so', () => {
@@ -294,7 +368,8 @@ describe('check values of common practice', () => {
       { ...plain, id: 'chosen', firm: false, fixed: { slotAt: '2026-03-02T09:00:00.000Z' } },
       { ...plain, id: 'next' },
     ]
-    const at = (now: string) => planLines({ ...base({ timetable: daily(['09:00', '17:00']) }, 3), now, posts })
+    const at = (now: string) =>
+      planLines({ ...base({ timetable: daily(['09:00', '17:00']) }, 3), now, posts })
     expect(at('2026-03-02T08:00:00.000Z').entries.map((one) => one.postId)).toEqual(['chosen', 'next'])
     const late = at('2026-03-02T08:50:00.000Z')
     expect(late.entries.map((one) => [one.postId, one.at.slice(11, 13)])).toEqual([['next', '09']])

@@ -34,7 +34,9 @@ describe('measure', () => {
   })
 
   it('counts a link 23 and a name on another server without its host, where the network does', () => {
-    expect(measure('hello @ann@far.example https://a.com/long/long/long/long', characters).length).toBe(6 + 4 + 1 + 23)
+    expect(measure('hello @ann@far.example https://a.com/long/long/long/long', characters).length).toBe(
+      6 + 4 + 1 + 23,
+    )
   })
 
   it('counts the product’s own links as links under any domain', () => {
@@ -46,7 +48,10 @@ describe('measure', () => {
     fc.assert(
       fc.property(
         fc.string({ unit: 'grapheme' }),
-        (text) => void expect(measure(text.normalize('NFD'), characters).length).toBe(measure(text.normalize('NFC'), characters).length),
+        (text) =>
+          void expect(measure(text.normalize('NFD'), characters).length).toBe(
+            measure(text.normalize('NFC'), characters).length,
+          ),
       ),
     )
   })
@@ -70,7 +75,9 @@ describe('measure', () => {
 
 describe('entities', () => {
   it('finds links, mentions and hashtags in reading order, none overlapping', () => {
-    expect(entities('@ann read #sky at https://a.com/#tag, mail x@y.com').map(({ kind, value }) => [kind, value])).toEqual([
+    expect(
+      entities('@ann read #sky at https://a.com/#tag, mail x@y.com').map(({ kind, value }) => [kind, value]),
+    ).toEqual([
       ['mention', 'ann'],
       ['hashtag', 'sky'],
       ['link', 'https://a.com/#tag'],
@@ -79,10 +86,9 @@ describe('entities', () => {
 
   it('takes a bare host only under a known top-level domain', () => {
     // A network of one's own may end in anything, also behind what is a domain elsewhere.
-    expect(entities('https://wiki.dev.internal/x and https://paper.com.ですね').map((entity) => entity.text)).toEqual([
-      'https://wiki.dev.internal/x',
-      'https://paper.com',
-    ])
+    expect(
+      entities('https://wiki.dev.internal/x and https://paper.com.ですね').map((entity) => entity.text),
+    ).toEqual(['https://wiki.dev.internal/x', 'https://paper.com'])
     expect(entities('a.com b.notadomain file.txt').map((entity) => entity.text)).toEqual(['a.com'])
   })
 
@@ -104,7 +110,13 @@ describe('entities', () => {
 describe('makeProof', () => {
   it('puts comment, hashtags and credit first, title and link below', () => {
     const { text, link } = makeProof(
-      post({ text: 'Look up. ', hashtags: ['sky', '#Sky', 'night'], credit: 'The Low Lamp', link: 'https://a.com/x', linkTitle: 'A title' }),
+      post({
+        text: 'Look up. ',
+        hashtags: ['sky', '#Sky', 'night'],
+        credit: 'The Low Lamp',
+        link: 'https://a.com/x',
+        linkTitle: 'A title',
+      }),
       weighted,
     )
     expect(text).toBe('Look up. #sky #night via The Low Lamp\n\nA title\nhttps://a.com/x')
@@ -112,11 +124,17 @@ describe('makeProof', () => {
   })
 
   it('takes the account’s own wording, and no tag twice', () => {
-    expect(makeProof(post({ text: 'main', ownText: 'own #sky', hashtags: ['sky'] }), weighted).text).toBe('own #sky')
+    expect(makeProof(post({ text: 'main', ownText: 'own #sky', hashtags: ['sky'] }), weighted).text).toBe(
+      'own #sky',
+    )
   })
 
   it('names what the network does not take', () => {
-    const proof = makeProof(post({ text: 'x', hashtags: ['a', 'b'], link: 'https://a.com' }), { ...weighted, hashtags: { max: 1 }, links: 'none' })
+    const proof = makeProof(post({ text: 'x', hashtags: ['a', 'b'], link: 'https://a.com' }), {
+      ...weighted,
+      hashtags: { max: 1 },
+      links: 'none',
+    })
     expect(proof.leftOut.map(({ what, text }) => [what, text])).toEqual([
       ['hashtag', '#b'],
       ['link', 'https://a.com'],
@@ -125,10 +143,22 @@ describe('makeProof', () => {
   })
 
   it('cuts nothing: too long, it offers the last hashtag, then the credit, then the title, then says from where', () => {
-    const parts = post({ text: 'x'.repeat(275), hashtags: ['one', 'two'], credit: 'Somebody', link: 'https://a.com', linkTitle: 'Title' })
+    const parts = post({
+      text: 'x'.repeat(275),
+      hashtags: ['one', 'two'],
+      credit: 'Somebody',
+      link: 'https://a.com',
+      linkTitle: 'Title',
+    })
     const proof = makeProof(parts, weighted)
     expect(proof.text).toContain('#one #two via Somebody')
-    expect(proof.offers.map((offer) => offer.does)).toEqual(['leave-out-hashtag', 'leave-out-hashtag', 'leave-out-credit', 'leave-out-title', 'shorten'])
+    expect(proof.offers.map((offer) => offer.does)).toEqual([
+      'leave-out-hashtag',
+      'leave-out-hashtag',
+      'leave-out-credit',
+      'leave-out-title',
+      'shorten',
+    ])
     expect(proof.offers[0]!.text).toBe('#two')
   })
 
@@ -139,23 +169,33 @@ describe('makeProof', () => {
     expect(offers.map(({ does }) => does)).toEqual(['leave-out-hashtag', 'cut'])
     const cut = offers.at(-1)!.text
     expect(parts.text.startsWith(cut) && cut.startsWith(first) && cut.endsWith('And so on.')).toBe(true)
-    expect(makeProof({ ...parts, hashtags: [], ownText: cut }, weighted).measure.left).toBeGreaterThanOrEqual(0)
-    expect(makeProof({ ...parts, hashtags: [], ownText: `${cut} And so on.` }, weighted).measure.left).toBeLessThan(0)
+    expect(makeProof({ ...parts, hashtags: [], ownText: cut }, weighted).measure.left).toBeGreaterThanOrEqual(
+      0,
+    )
+    expect(
+      makeProof({ ...parts, hashtags: [], ownText: `${cut} And so on.` }, weighted).measure.left,
+    ).toBeLessThan(0)
   })
 
   it('taking all its offers makes it fit, unless the text itself is too long', () => {
     fc.assert(
-      fc.property(fc.nat(300), fc.array(fc.stringMatching(/^[a-z]{1,9}$/), { maxLength: 6 }), fc.option(fc.constant('A paper')), (size, hashtags, credit) => {
-        const parts = post({ text: 'x'.repeat(size), hashtags, credit, link: 'https://a.com' })
-        const { offers } = makeProof(parts, weighted)
-        const gone = new Set(offers.map((offer) => offer.text))
-        const rest = {
-          ...parts,
-          hashtags: hashtags.filter((tag) => !gone.has(`#${tag}`)),
-          credit: offers.some((offer) => offer.does === 'leave-out-credit') ? null : credit,
-        }
-        if (!offers.some((offer) => offer.does === 'shorten')) expect(makeProof(rest, weighted).measure.left).toBeGreaterThanOrEqual(0)
-      }),
+      fc.property(
+        fc.nat(300),
+        fc.array(fc.stringMatching(/^[a-z]{1,9}$/), { maxLength: 6 }),
+        fc.option(fc.constant('A paper')),
+        (size, hashtags, credit) => {
+          const parts = post({ text: 'x'.repeat(size), hashtags, credit, link: 'https://a.com' })
+          const { offers } = makeProof(parts, weighted)
+          const gone = new Set(offers.map((offer) => offer.text))
+          const rest = {
+            ...parts,
+            hashtags: hashtags.filter((tag) => !gone.has(`#${tag}`)),
+            credit: offers.some((offer) => offer.does === 'leave-out-credit') ? null : credit,
+          }
+          if (!offers.some((offer) => offer.does === 'shorten'))
+            expect(makeProof(rest, weighted).measure.left).toBeGreaterThanOrEqual(0)
+        },
+      ),
     )
   })
 })

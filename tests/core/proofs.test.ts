@@ -43,8 +43,10 @@ function checksOf(parts: PostParts, network: NetworkRules, about: Partial<Prefli
   expect(stopsOf(parts, proof, network, known).map(({ says }) => says).sort()).toEqual(checks.filter(({ level }) => level === 'stop').map(({ says }) => says).sort()) // prettier-ignore
   return checks
 }
-const stopped = (checks: Check[]): string[] => checks.filter(({ level }) => level === 'stop').map(({ id }) => id)
-const warned = (checks: Check[]): string[] => checks.filter(({ level }) => level === 'warn').map(({ id }) => id)
+const stopped = (checks: Check[]): string[] =>
+  checks.filter(({ level }) => level === 'stop').map(({ id }) => id)
+const warned = (checks: Check[]): string[] =>
+  checks.filter(({ level }) => level === 'warn').map(({ id }) => id)
 
 describe('where a link stands', () => {
   it('is the network’s usual place, or another one it knows', () => {
@@ -60,9 +62,17 @@ describe('where a link stands', () => {
   it('gives way to a picture where only one of them is shown, and says so where it is left out', () => {
     const parts = post({ link: 'https://paper.com/a', media: [picture(800, 800)] })
     expect(makeProof(parts, rules({ links: 'attached', embeds: 'both' })).linkPlace).toBe('attached')
-    expect(makeProof(parts, rules({ links: 'attached', linkPlaces: ['in-text'] })).text).toContain('paper.com')
+    expect(makeProof(parts, rules({ links: 'attached', linkPlaces: ['in-text'] })).text).toContain(
+      'paper.com',
+    )
     const proof = makeProof(parts, rules({ links: 'attached' }))
-    expect(proof.leftOut).toEqual([{ what: 'link', text: 'https://paper.com/a', because: 'Mantel shows a picture or a link card, not both.' }])
+    expect(proof.leftOut).toEqual([
+      {
+        what: 'link',
+        text: 'https://paper.com/a',
+        because: 'Mantel shows a picture or a link card, not both.',
+      },
+    ])
   })
 })
 
@@ -82,22 +92,39 @@ describe('campaign marks on links in the text', () => {
   it('count as the network counts links, and hide no repeat', () => {
     const parts = post({ text: 'A line of our own: https://paper.com/a', textMarks })
     const network = rules({ linkLength: 23 })
-    expect(makeProof(parts, network).measure.length).toBe(makeProof({ ...parts, textMarks: null }, network).measure.length)
-    const sentHere = [{ at: '2026-11-20T08:00:00.000Z', linkKey: 'https://paper.com/a', text: 'Something else entirely.', seriesId: null }]
+    expect(makeProof(parts, network).measure.length).toBe(
+      makeProof({ ...parts, textMarks: null }, network).measure.length,
+    )
+    const sentHere = [
+      {
+        at: '2026-11-20T08:00:00.000Z',
+        linkKey: 'https://paper.com/a',
+        text: 'Something else entirely.',
+        seriesId: null,
+      },
+    ]
     expect(warned(checksOf(parts, rules(), { sentHere }))).toContain('repeat')
   })
 })
 
 describe('the link a post is about', () => {
   const page = 'https://paper.com/a'
-  const sentHere = [{ at: '2026-11-20T08:00:00.000Z', linkKey: page, text: 'Something else entirely.', seriesId: null }]
+  const sentHere = [
+    { at: '2026-11-20T08:00:00.000Z', linkKey: page, text: 'Something else entirely.', seriesId: null },
+  ]
 
   it('is looked at in the text as in its field, and by itself behind a short address or marks', () => {
     const inText = post({ text: `A line of our own: ${page}?utm_source=x` })
     expect(warned(checksOf(inText, rules(), { sentHere }))).toContain('repeat')
-    expect(warned(checksOf(post({ text: 'A line about paper.com/a of ours' }), rules(), { sentHere }))).toContain('repeat')
-    expect(warned(checksOf(post({ link: 'https://quill.example/r/abc123' }), rules(), { sentHere, link: page }))).toContain('repeat')
-    expect(warned(checksOf(post({ text: 'No link. At all.' }), rules(), { sentHere }))).not.toContain('repeat')
+    expect(
+      warned(checksOf(post({ text: 'A line about paper.com/a of ours' }), rules(), { sentHere })),
+    ).toContain('repeat')
+    expect(
+      warned(checksOf(post({ link: 'https://quill.example/r/abc123' }), rules(), { sentHere, link: page })),
+    ).toContain('repeat')
+    expect(warned(checksOf(post({ text: 'No link. At all.' }), rules(), { sentHere }))).not.toContain(
+      'repeat',
+    )
     const dead = checksOf(inText, rules(), { linkState: { kind: 'dead', detail: '404' } })
     expect(stopped(dead)).toEqual(['link'])
     // What stands in the text is changed by whoever wrote it.
@@ -110,7 +137,13 @@ describe('the link a post is about', () => {
       level: 'warn',
       says: 'This link went out here Fri 20 Nov: it waits until 30 days have passed.',
     })
-    expect(warned(checksOf(post({ link: page }), rules(), { sentHere: [{ ...sentHere[0]!, at: '2026-08-20T08:00:00.000Z' }] }))).not.toContain('repeat')
+    expect(
+      warned(
+        checksOf(post({ link: page }), rules(), {
+          sentHere: [{ ...sentHere[0]!, at: '2026-08-20T08:00:00.000Z' }],
+        }),
+      ),
+    ).not.toContain('repeat')
   })
 })
 
@@ -122,7 +155,10 @@ describe('a proof', () => {
   })
 
   it('offers what could go where bytes are too many though signs are not', () => {
-    const proof = makeProof(post({ text: 'é'.repeat(40), hashtags: ['ночь'] }), rules({ counting: 'graphemes', limit: 300, maxTextBytes: 85 }))
+    const proof = makeProof(
+      post({ text: 'é'.repeat(40), hashtags: ['ночь'] }),
+      rules({ counting: 'graphemes', limit: 300, maxTextBytes: 85 }),
+    )
     expect([proof.measure.left > 0, proof.measure.valid]).toEqual([true, false])
     expect(proof.offers).toEqual([{ does: 'leave-out-hashtag', text: '#ночь' }])
   })
@@ -132,59 +168,91 @@ describe('preflight', () => {
   it('lets a good post pass without a word against it', () => {
     const checks = checksOf(post({ media: [picture(900, 600)], link: 'https://paper.com/a' }), rules())
     expect(checks.filter(({ level }) => level !== 'ok')).toEqual([])
-    expect(checks.map(({ id }) => id)).toEqual(expect.arrayContaining(['length', 'comment', 'repeat', 'link', 'media']))
+    expect(checks.map(({ id }) => id)).toEqual(
+      expect.arrayContaining(['length', 'comment', 'repeat', 'link', 'media']),
+    )
   })
 
   it('stops what does not fit, with what could go', () => {
     const [check] = checksOf(post({ text: 'x'.repeat(499), hashtags: ['sky'] }), rules())
-    expect(check).toMatchObject({ id: 'length', level: 'stop', says: '4 too many: 504 of 500.', fix: { does: 'fit' } })
+    expect(check).toMatchObject({
+      id: 'length',
+      level: 'stop',
+      says: '4 too many: 504 of 500.',
+      fix: { does: 'fit' },
+    })
     // What a person must shorten is not done with a click.
     expect(checksOf(post({ text: 'x'.repeat(501) }), rules())[0]!.fix).toBeNull()
   })
 
   it('wants a line of one’s own: a bare link stops, the headline again is warned of', () => {
     expect(stopped(checksOf(post({ text: 'https://paper.com/a ' }), rules()))).toContain('comment')
-    expect(warned(checksOf(post({ text: 'Faint comet brightens', linkTitle: 'Faint comet brightens' }), rules()))).toContain('comment')
+    expect(
+      warned(checksOf(post({ text: 'Faint comet brightens', linkTitle: 'Faint comet brightens' }), rules())),
+    ).toContain('comment')
   })
 
   it('knows what went out here before, but lets a series repeat itself where the network does', () => {
-    const sent = { at: '2026-11-20T08:00:00.000Z', linkKey: 'paper.com/a', text: 'Another line.', seriesId: 's' }
+    const sent = {
+      at: '2026-11-20T08:00:00.000Z',
+      linkKey: 'paper.com/a',
+      text: 'Another line.',
+      seriesId: 's',
+    }
     const parts = post({ link: 'http://www.paper.com/a/?utm_source=x' })
     const sentHere = [{ ...sent, linkKey: 'https://paper.com/a' }]
     expect(warned(checksOf(parts, rules(), { sentHere }))).toContain('repeat')
     expect(warned(checksOf(parts, rules(), { sentHere, repeatAfterDays: 3 }))).not.toContain('repeat')
     expect(warned(checksOf(parts, rules(), { sentHere, seriesId: 's' }))).not.toContain('repeat')
     const same = [{ ...sent, text: 'A line of our own.' }]
-    expect(stopped(checksOf(post(), rules({ equalTextRefusedDays: 7 }), { sentHere: same, seriesId: 's' }))).toContain('repeat')
-    expect(warned(checksOf(post({ text: 'A line of our own!' }), rules(), { sentHere: same }))).toContain('repeat')
+    expect(
+      stopped(checksOf(post(), rules({ equalTextRefusedDays: 7 }), { sentHere: same, seriesId: 's' })),
+    ).toContain('repeat')
+    expect(warned(checksOf(post({ text: 'A line of our own!' }), rules(), { sentHere: same }))).toContain(
+      'repeat',
+    )
   })
 
   it('wants two wordings for two accounts of a network that refuses equal text', () => {
     const equalText = { account: 'Night sky', text: 'A line of our own.' }
     expect(stopped(checksOf(post(), rules({ equalTextRefusedDays: 2 }), { equalText }))).toContain('repeat')
-    expect(stopped(checksOf(post({ ownText: 'Said otherwise.' }), rules({ equalTextRefusedDays: 2 }), { equalText }))).toEqual([])
+    expect(
+      stopped(
+        checksOf(post({ ownText: 'Said otherwise.' }), rules({ equalTextRefusedDays: 2 }), { equalText }),
+      ),
+    ).toEqual([])
   })
 
   it('says of a link whether it leads anywhere', () => {
     const parts = post({ link: 'https://paper.com/a' })
-    const dead = checksOf(parts, rules(), { linkState: { kind: 'dead', detail: 'paper.com answered 404.' } })[0]
+    const dead = checksOf(parts, rules(), {
+      linkState: { kind: 'dead', detail: 'paper.com answered 404.' },
+    })[0]
     expect(dead).toMatchObject({ level: 'stop', fix: { does: 'leave-out-link', change: { link: null } } })
     const moved = checksOf(parts, rules(), { linkState: { kind: 'moved', detail: 'https://paper.com/b' } })[0]
     expect(moved).toMatchObject({ level: 'warn', fix: { change: { link: 'https://paper.com/b' } } })
-    expect(warned(checksOf(parts, rules({ shortLinks: false }), { linkIsShort: true }))).toContain('short-link')
+    expect(warned(checksOf(parts, rules({ shortLinks: false }), { linkIsShort: true }))).toContain(
+      'short-link',
+    )
   })
 
   // Common practice: a picture of 1200 × 628 suits networks with wide cards and is cut on a 4:3 or 2:3 one.
   it('takes a picture of 1200 × 628 where wide cards are shown, and says that 4:3 and 2:3 cut it (common practice)', () => {
     const wide = post({ media: [picture(1200, 628)] })
-    expect(checksOf(wide, rules({}, { ratioFrom: 1.91, ratioTo: 1.91 })).filter(({ level }) => level !== 'ok')).toEqual([])
+    expect(
+      checksOf(wide, rules({}, { ratioFrom: 1.91, ratioTo: 1.91 })).filter(({ level }) => level !== 'ok'),
+    ).toEqual([])
     expect(checksOf(wide, rules({}, { ratioFrom: 4 / 3, ratioTo: 4 / 3 }))[0]).toMatchObject({
       id: 'media-shape',
       level: 'warn',
       says: 'The picture is 1200 × 628; Mantel shows 4:3 and cuts the rest.',
     })
     const must = checksOf(wide, rules({}, { min: 1, ratioFrom: 2 / 3, ratioTo: 2 / 3 }))[0]!
-    expect(must).toMatchObject({ level: 'stop', says: 'The picture is 1200 × 628; Mantel shows 2:3.', fix: { does: 'crop' } })
+    expect(must).toMatchObject({
+      level: 'stop',
+      says: 'The picture is 1200 × 628; Mantel shows 2:3.',
+      fix: { does: 'crop' },
+    })
     const cropped = { ...wide, ...must.fix!.change }
     expect(stopped(checksOf(cropped, rules({}, { min: 1, ratioFrom: 2 / 3, ratioTo: 2 / 3 })))).toEqual([])
   })
@@ -192,37 +260,69 @@ describe('preflight', () => {
   it('minds missing, small, heavy and undescribed pictures', () => {
     expect(stopped(checksOf(post(), rules({}, { min: 1 })))).toEqual(['media-missing'])
     const checks = checksOf(post({ media: [picture(300, 300, { bytes: 2e6, description: ' ' })] }), rules())
-    expect(warned(checks)).toEqual(expect.arrayContaining(['media-small', 'media-heavy', 'media-description']))
-    expect(stopped(checksOf(post({ media: [picture(900, 900, { description: null })] }), rules({}, { descriptions: 'required' })))).toEqual([
-      'media-description',
-    ])
+    expect(warned(checks)).toEqual(
+      expect.arrayContaining(['media-small', 'media-heavy', 'media-description']),
+    )
+    expect(
+      stopped(
+        checksOf(
+          post({ media: [picture(900, 900, { description: null })] }),
+          rules({}, { descriptions: 'required' }),
+        ),
+      ),
+    ).toEqual(['media-description'])
   })
 
   it('reads dates in the text: over by then, or good only until then', () => {
     const dome = post({ text: 'We open the dome at 05:30 on Thursday.' })
-    expect(checksOf(dome, rules()).find(({ id }) => id === 'date')).toMatchObject({ level: 'warn', fix: { does: 'good-until', day: '2026-11-26' } })
-    const late = checksOf(dome, rules(), { plannedAt: '2026-12-01T08:00:00.000Z' }).find(({ id }) => id === 'date')
-    expect(late).toMatchObject({ says: expect.stringContaining('over when it goes out') as string, fix: null })
-    // What was before is told of, not announced.
-    expect(checksOf(post({ text: 'They saw it four days before.' }), rules(), { plannedAt: '2026-12-01T08:00:00.000Z' }).some(({ id }) => id === 'date')).toBe(
-      false,
+    expect(checksOf(dome, rules()).find(({ id }) => id === 'date')).toMatchObject({
+      level: 'warn',
+      fix: { does: 'good-until', day: '2026-11-26' },
+    })
+    const late = checksOf(dome, rules(), { plannedAt: '2026-12-01T08:00:00.000Z' }).find(
+      ({ id }) => id === 'date',
     )
-    expect(stopped(checksOf(dome, rules(), { goodUntil: '2026-11-26T08:00:00.000Z', plannedAt: '2026-11-27T08:00:00.000Z' }))).toEqual(['good-until'])
+    expect(late).toMatchObject({
+      says: expect.stringContaining('over when it goes out') as string,
+      fix: null,
+    })
+    // What was before is told of, not announced.
+    expect(
+      checksOf(post({ text: 'They saw it four days before.' }), rules(), {
+        plannedAt: '2026-12-01T08:00:00.000Z',
+      }).some(({ id }) => id === 'date'),
+    ).toBe(false)
+    expect(
+      stopped(
+        checksOf(dome, rules(), {
+          goodUntil: '2026-11-26T08:00:00.000Z',
+          plannedAt: '2026-11-27T08:00:00.000Z',
+        }),
+      ),
+    ).toEqual(['good-until'])
   })
 
   it('minds boards, hashtags, words not used, ceilings, holds and what appears elsewhere', () => {
     expect(stopped(checksOf(post(), rules({ boards: true })))).toEqual(['board'])
     expect(stopped(checksOf(post({ board: 'Comets' }), rules({ boards: true })))).toEqual([])
-    const checks = checksOf(post({ text: 'Amazing skies, amazingly.', hashtags: ['a1', 'b1'] }), rules({ hashtags: { max: 1 } }), {
-      wordsNotUsed: ['amazing', 'skie'],
-      mixShare: { pillar: 'Own news', share: 0.24, ceiling: 0.2 },
-      hold: true,
-      alsoAppearsOn: ['Commonfire'],
-      approval: 'in-review',
-    })
-    expect(warned(checks)).toEqual(expect.arrayContaining(['hashtags', 'words', 'mix', 'hold', 'appears-elsewhere', 'approval']))
+    const checks = checksOf(
+      post({ text: 'Amazing skies, amazingly.', hashtags: ['a1', 'b1'] }),
+      rules({ hashtags: { max: 1 } }),
+      {
+        wordsNotUsed: ['amazing', 'skie'],
+        mixShare: { pillar: 'Own news', share: 0.24, ceiling: 0.2 },
+        hold: true,
+        alsoAppearsOn: ['Commonfire'],
+        approval: 'in-review',
+      },
+    )
+    expect(warned(checks)).toEqual(
+      expect.arrayContaining(['hashtags', 'words', 'mix', 'hold', 'appears-elsewhere', 'approval']),
+    )
     expect(checks.find(({ id }) => id === 'words')!.says).toBe('The brand does not say “amazing”.')
-    expect(checks.find(({ id }) => id === 'mix')!.says).toBe('Own news would be 24% of the posts; at most 20% are wanted.')
+    expect(checks.find(({ id }) => id === 'mix')!.says).toBe(
+      'Own news would be 24% of the posts; at most 20% are wanted.',
+    )
   })
 
   it('keeps the stricter limit of where posts appear by themselves, and needs no second post there', () => {
@@ -239,16 +339,26 @@ describe('preflight', () => {
 
   it('counts what went out there as a repeat, by its name, but refuses an equal text only where it went out', () => {
     const network = rules({ equalTextRefusedDays: 7 })
-    const there = { at: '2026-11-22T08:00:00.000Z', linkKey: null, text: 'A line of our own.', seriesId: 'other' }
+    const there = {
+      at: '2026-11-22T08:00:00.000Z',
+      linkKey: null,
+      text: 'A line of our own.',
+      seriesId: 'other',
+    }
     const checks = checksOf(post(), network, { sentHere: [{ ...there, on: 'Commonfire' }] })
-    expect([stopped(checks), checks.find(({ id }) => id === 'repeat')!.says]).toEqual([[], 'Nearly the same text went out on Commonfire Sun 22 Nov.'])
+    expect([stopped(checks), checks.find(({ id }) => id === 'repeat')!.says]).toEqual([
+      [],
+      'Nearly the same text went out on Commonfire Sun 22 Nov.',
+    ])
     expect(stopped(checksOf(post(), network, { sentHere: [there] }))).toEqual(['repeat'])
   })
 
   it('names a board the network does not have, and an article nobody opened', () => {
     const network = rules({ boards: true })
     expect(warned(checksOf(post({ board: 'Comets' }), network, { boards: ['Lamps'] }))).toContain('board')
-    expect(warned(checksOf(post({ board: 'Comets' }), network, { boards: ['Comets'] }))).not.toContain('board')
+    expect(warned(checksOf(post({ board: 'Comets' }), network, { boards: ['Comets'] }))).not.toContain(
+      'board',
+    )
     expect(warned(checksOf(post({ board: 'Comets' }), network, { boards: [] }))).not.toContain('board')
     expect(warned(checksOf(post(), rules(), { isOpened: false }))).toContain('opened')
     expect(warned(checksOf(post(), rules()))).not.toContain('opened')
@@ -256,24 +366,37 @@ describe('preflight', () => {
 
   it('never throws and gives stops before warnings, whatever the text', () => {
     fc.assert(
-      fc.property(fc.string({ unit: 'binary', maxLength: 300 }), fc.constantFrom('en', 'de', 'pt', null), (text, language) => {
-        const levels = checksOf(post({ text, language }), rules()).map(({ level }) => ['stop', 'warn', 'ok'].indexOf(level))
-        expect(levels).toEqual([...levels].sort())
-      }),
+      fc.property(
+        fc.string({ unit: 'binary', maxLength: 300 }),
+        fc.constantFrom('en', 'de', 'pt', null),
+        (text, language) => {
+          const levels = checksOf(post({ text, language }), rules()).map(({ level }) =>
+            ['stop', 'warn', 'ok'].indexOf(level),
+          )
+          expect(levels).toEqual([...levels].sort())
+        },
+      ),
     )
   })
 })
 
 describe('crops', () => {
   it('have names, those of the shapes that the network shows', () => {
-    const names = (ratioFrom: number, ratioTo: number): string[] => shapesFor(rules({}, { ratioFrom, ratioTo }).media).map(({ name }) => name)
+    const names = (ratioFrom: number, ratioTo: number): string[] =>
+      shapesFor(rules({}, { ratioFrom, ratioTo }).media).map(({ name }) => name)
     expect(names(0.8, 1.91)).toEqual(['portrait', 'square', 'photo', 'wide'])
     expect(names(1, 1)).toEqual(['square'])
     expect(names(2, 3)).toEqual([])
   })
 
-  const size = fc.record({ width: fc.integer({ min: 1, max: 8000 }), height: fc.integer({ min: 1, max: 8000 }) })
-  const focus = fc.record({ x: fc.float({ min: 0, max: 1, noNaN: true }), y: fc.float({ min: 0, max: 1, noNaN: true }) })
+  const size = fc.record({
+    width: fc.integer({ min: 1, max: 8000 }),
+    height: fc.integer({ min: 1, max: 8000 }),
+  })
+  const focus = fc.record({
+    x: fc.float({ min: 0, max: 1, noNaN: true }),
+    y: fc.float({ min: 0, max: 1, noNaN: true }),
+  })
 
   it('lie within the picture, hold the focus, and have the network’s shape', () => {
     fc.assert(
@@ -283,8 +406,11 @@ describe('crops', () => {
         expect(crop.y).toBeGreaterThanOrEqual(0)
         expect(crop.x + crop.width).toBeLessThanOrEqual(picture.width)
         expect(crop.y + crop.height).toBeLessThanOrEqual(picture.height)
-        expect(Math.abs(at.x * picture.width - crop.x - crop.width / 2)).toBeLessThanOrEqual(Math.max(crop.width / 2, picture.width - crop.width) + 1)
-        if (picture.width > 200 && picture.height > 200) expect(crop.width / crop.height).toBeCloseTo(ratio, 1)
+        expect(Math.abs(at.x * picture.width - crop.x - crop.width / 2)).toBeLessThanOrEqual(
+          Math.max(crop.width / 2, picture.width - crop.width) + 1,
+        )
+        if (picture.width > 200 && picture.height > 200)
+          expect(crop.width / crop.height).toBeCloseTo(ratio, 1)
       }),
     )
   })
@@ -292,8 +418,16 @@ describe('crops', () => {
   it('leave a picture whole that has a shape already, and are as large as they can be', () => {
     const { media } = rules({}, { ratioFrom: 2 / 3, ratioTo: 1 })
     expect(cropFor({ width: 800, height: 1000 }, media)).toEqual({ x: 0, y: 0, width: 800, height: 1000 })
-    expect(cropFor({ width: 1200, height: 628 }, media, { x: 1, y: 0.5 })).toEqual({ x: 572, y: 0, width: 628, height: 628 })
-    expect([isInShape({ width: 1200, height: 628 }, media), isInShape({ width: 666, height: 1000 }, media)]).toEqual([false, true])
+    expect(cropFor({ width: 1200, height: 628 }, media, { x: 1, y: 0.5 })).toEqual({
+      x: 572,
+      y: 0,
+      width: 628,
+      height: 628,
+    })
+    expect([
+      isInShape({ width: 1200, height: 628 }, media),
+      isInShape({ width: 666, height: 1000 }, media),
+    ]).toEqual([false, true])
     expect([shapeOf(media), shapeOf({ ...media, ratioTo: 2 / 3 })]).toEqual(['2:3 to 1:1', '2:3'])
   })
 })
@@ -322,13 +456,17 @@ describe('suggestHashtags', () => {
       { tag: 'darksky', because: 'Its source’s folder has it.' },
       { tag: 'skywatching', because: 'Saved together with #Comet.' },
     ])
-    expect(offers.find(({ tag }) => tag === 'observatory')!.because).toBe('Used on 4 posts, 10 responses each.')
+    expect(offers.find(({ tag }) => tag === 'observatory')!.because).toBe(
+      'Used on 4 posts, 10 responses each.',
+    )
     expect(offers.some(({ tag }) => tag === 'flour')).toBe(false)
   })
 
   it('gives no more than asked for, and none that the text has', () => {
     expect(suggestHashtags({ ...input, max: 2 })).toHaveLength(2)
-    expect(suggestHashtags({ ...input, text: `${input.text} #Comet` }).map(({ tag }) => tag)).not.toContain('comet')
+    expect(suggestHashtags({ ...input, text: `${input.text} #Comet` }).map(({ tag }) => tag)).not.toContain(
+      'comet',
+    )
     fc.assert(
       fc.property(fc.string({ unit: 'grapheme' }), fc.nat(8), (text, max) => {
         const tags = suggestHashtags({ ...input, text, fromFolder: [text], max }).map(({ tag }) => tag)
@@ -341,7 +479,10 @@ describe('suggestHashtags', () => {
 
 it('a link rule fills its patterns from the post', () => {
   const names = { network: 'Chatterbrook', account: '@hollowhill', pillar: 'Sky news', brand: 'Hollow Hill' }
-  const rule = { kind: 'marks' as const, marks: { source: '{network}', medium: 'social', campaign: '{pillar} / {brand}', term: '' } }
+  const rule = {
+    kind: 'marks' as const,
+    marks: { source: '{network}', medium: 'social', campaign: '{pillar} / {brand}', term: '' },
+  }
   expect(markedLink('https://paper.com/a?x=1#t', rule, names)).toBe(
     'https://paper.com/a?x=1&utm_source=chatterbrook&utm_medium=social&utm_campaign=sky-news-hollow-hill#t',
   )
@@ -349,7 +490,10 @@ it('a link rule fills its patterns from the post', () => {
 })
 
 it('counts plain text in little more than the time its words are found in', () => {
-  const text = 'The dome opens at half past five on Thursday, and the comet stands low in the east; “bring a coat”. '.repeat(20_000)
+  const text =
+    'The dome opens at half past five on Thursday, and the comet stands low in the east; “bring a coat”. '.repeat(
+      20_000,
+    )
   const best = (work: () => void): number => Math.min(...Array.from({ length: 5 }, () => cpuTimeOf(work)))
   const found = best(() => void [...text.matchAll(/[\p{L}\p{N}]+/gu)].length)
   const counted = best(() => measure(text, rules()))

@@ -6,7 +6,15 @@ const sourceOf = (row: { source: string }): string => row.source
 
 it('lets a busy source not drown the rest', () => {
   const rows = ['a1', 'a2', 'a3', 'b1', 'a4', 'c1', 'b2'].map((name) => ({ name, source: name[0]! }))
-  expect(mixedBySource(rows, sourceOf).map((row) => row.name)).toEqual(['a1', 'b1', 'c1', 'a2', 'b2', 'a3', 'a4'])
+  expect(mixedBySource(rows, sourceOf).map((row) => row.name)).toEqual([
+    'a1',
+    'b1',
+    'c1',
+    'a2',
+    'b2',
+    'a3',
+    'a4',
+  ])
 })
 
 it('loses and doubles nothing, keeps each source’s order, and never shows one twice while another waits its turn', () => {

@@ -1,12 +1,22 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { echoTimes, planLines, slotsBetween, spreadTimes, type PlanInput, type PlanPost, type Timetable } from '#core/schedule'
+import {
+  echoTimes,
+  planLines,
+  slotsBetween,
+  spreadTimes,
+  type PlanInput,
+  type PlanPost,
+  type Timetable,
+} from '#core/schedule'
 
 const WEEK = [1, 2, 3, 4, 5, 6, 7] as const
 const daily = (times: string[], zone = 'UTC'): Timetable => ({
   zone,
   except: [],
-  slots: WEEK.flatMap((weekday) => times.map((time) => ({ id: `${weekday}-${time}`, weekday, time, use: 'any' as const, pillar: null }))),
+  slots: WEEK.flatMap((weekday) =>
+    times.map((time) => ({ id: `${weekday}-${time}`, weekday, time, use: 'any' as const, pillar: null })),
+  ),
 })
 const post = (id: string, more: Partial<PlanPost> = {}): PlanPost => ({
   id,
@@ -22,7 +32,9 @@ const post = (id: string, more: Partial<PlanPost> = {}): PlanPost => ({
   ...more,
 })
 const posts = (count: number): PlanPost[] => Array.from({ length: count }, (_, at) => post(`p${at}`))
-const input = (more: Partial<PlanInput> & { timetable?: Timetable; perDay?: number | null; minGapMinutes?: number } = {}): PlanInput => {
+const input = (
+  more: Partial<PlanInput> & { timetable?: Timetable; perDay?: number | null; minGapMinutes?: number } = {},
+): PlanInput => {
   const { timetable = daily(['04:00', '11:00', '21:00']), perDay = null, minGapMinutes = 0, ...rest } = more
   return {
     now: '2026-03-02T00:00:00.000Z', until: '2026-03-30T00:00:00.000Z', settleMinutes: 15, lateMinutes: 60, sameLinkApartMinutes: 0, posts: [], evergreens: [], history: [],
@@ -32,14 +44,19 @@ const input = (more: Partial<PlanInput> & { timetable?: Timetable; perDay?: numb
 }
 
 describe('slotsBetween', () => {
-  const at = (zone: string, time: string, from: string, to: string): string[] => slotsBetween(daily([time], zone), from, to).map((slot) => slot.at)
+  const at = (zone: string, time: string, from: string, to: string): string[] =>
+    slotsBetween(daily([time], zone), from, to).map((slot) => slot.at)
 
   it('reads a skipped time with the offset before the gap (RFC 5545 §3.3.5)', () => {
-    expect(at('America/New_York', '02:30', '2007-03-11T00:00:00Z', '2007-03-12T00:00:00Z')).toEqual(['2007-03-11T07:30:00.000Z'])
+    expect(at('America/New_York', '02:30', '2007-03-11T00:00:00Z', '2007-03-12T00:00:00Z')).toEqual([
+      '2007-03-11T07:30:00.000Z',
+    ])
   })
 
   it('takes the first of a doubled time (RFC 5545 §3.3.5)', () => {
-    expect(at('America/New_York', '01:30', '2007-11-04T04:00:00Z', '2007-11-05T04:00:00Z')).toEqual(['2007-11-04T05:30:00.000Z'])
+    expect(at('America/New_York', '01:30', '2007-11-04T04:00:00Z', '2007-11-05T04:00:00Z')).toEqual([
+      '2007-11-04T05:30:00.000Z',
+    ])
   })
 
   it('keeps the wall clock over a change of the season', () => {
@@ -55,10 +72,19 @@ describe('slotsBetween', () => {
       ...daily(['09:00']),
       except: [
         { date: '2026-03-03', does: 'none' as const, slots: [] },
-        { date: '2026-03-04', does: 'add' as const, slots: [{ time: '12:00', use: 'any' as const, pillar: null }] },
+        {
+          date: '2026-03-04',
+          does: 'add' as const,
+          slots: [{ time: '12:00', use: 'any' as const, pillar: null }],
+        },
       ],
     }
-    expect(slotsBetween(timetable, '2026-03-02T00:00:00Z', '2026-03-05T00:00:00Z').map((slot) => [slot.at, slot.slotId])).toEqual([
+    expect(
+      slotsBetween(timetable, '2026-03-02T00:00:00Z', '2026-03-05T00:00:00Z').map((slot) => [
+        slot.at,
+        slot.slotId,
+      ]),
+    ).toEqual([
       ['2026-03-02T09:00:00.000Z', '1-09:00'],
       ['2026-03-04T09:00:00.000Z', '3-09:00'],
       ['2026-03-04T12:00:00.000Z', '2026-03-04T12:00'],
@@ -70,7 +96,18 @@ describe('planLines', () => {
   it('puts ten posts into slots at 04:00, 11:00 and 21:00 over four days, in order (common practice)', () => {
     const { entries } = planLines(input({ posts: posts(10) }))
     expect(entries.map((entry) => entry.postId)).toEqual(posts(10).map((one) => one.id))
-    expect(entries.map((entry) => entry.at.slice(8, 13))).toEqual(['02T04', '02T11', '02T21', '03T04', '03T11', '03T21', '04T04', '04T11', '04T21', '05T04'])
+    expect(entries.map((entry) => entry.at.slice(8, 13))).toEqual([
+      '02T04',
+      '02T11',
+      '02T21',
+      '03T04',
+      '03T11',
+      '03T21',
+      '04T04',
+      '04T11',
+      '04T21',
+      '05T04',
+    ])
   })
 
   it('has sent 20 posts at 7 a day on the third day (common practice)', () => {
@@ -97,7 +134,9 @@ describe('planLines', () => {
   })
 
   it('lets an unapproved post starve nobody', () => {
-    const plan = planLines(input({ now: '2026-03-02T03:50:00.000Z', posts: [post('draft', { firm: false }), post('firm')] }))
+    const plan = planLines(
+      input({ now: '2026-03-02T03:50:00.000Z', posts: [post('draft', { firm: false }), post('firm')] }),
+    )
     expect(plan.entries.map((entry) => [entry.postId, entry.at.slice(11, 13)])).toEqual([
       ['firm', '04'],
       ['draft', '11'],
@@ -114,7 +153,11 @@ describe('planLines', () => {
         ],
       }),
     )
-    expect(Object.fromEntries(plan.unplaced.map((one) => [one.postId, one.code]))).toEqual({ old: 'good-until', past: 'past', gone: 'no-slot' })
+    expect(Object.fromEntries(plan.unplaced.map((one) => [one.postId, one.code]))).toEqual({
+      old: 'good-until',
+      past: 'past',
+      gone: 'no-slot',
+    })
     plan.unplaced.forEach((one) => expect(one.says).toMatch(/^[A-Z].+\.$/))
   })
 
@@ -123,19 +166,31 @@ describe('planLines', () => {
     count: fc.nat(40),
     perDay: fc.option(fc.integer({ min: 1, max: 5 })),
     minGapMinutes: fc.constantFrom(0, 60, 200, 600),
-    times: fc.uniqueArray(fc.constantFrom('00:10', '06:00', '06:45', '09:10', '12:30', '17:30', '23:50'), { minLength: 1 }),
+    times: fc.uniqueArray(fc.constantFrom('00:10', '06:00', '06:45', '09:10', '12:30', '17:30', '23:50'), {
+      minLength: 1,
+    }),
     zone: fc.constantFrom('UTC', 'Europe/Lisbon', 'America/Toronto', 'Asia/Kathmandu'),
     fixed: fc.array(fc.integer({ min: 0, max: 27 * 24 * 60 }), { maxLength: 4 }),
     unfirm: fc.nat(5),
   })
-  const inputOf = ({ count, perDay, minGapMinutes, times, zone, fixed, unfirm }: typeof made extends fc.Arbitrary<infer T> ? T : never): PlanInput =>
+  const inputOf = ({
+    count,
+    perDay,
+    minGapMinutes,
+    times,
+    zone,
+    fixed,
+    unfirm,
+  }: typeof made extends fc.Arbitrary<infer T> ? T : never): PlanInput =>
     input({
       timetable: daily(times, zone),
       perDay,
       minGapMinutes,
       posts: [
         ...posts(count).map((one, at) => ({ ...one, firm: at % 6 !== unfirm })),
-        ...fixed.map((minutes, at) => post(`f${at}`, { fixed: { at: new Date(Date.UTC(2026, 2, 2) + minutes * 60_000).toISOString() } })),
+        ...fixed.map((minutes, at) =>
+          post(`f${at}`, { fixed: { at: new Date(Date.UTC(2026, 2, 2) + minutes * 60_000).toISOString() } }),
+        ),
       ],
     })
 
@@ -153,10 +208,14 @@ describe('planLines', () => {
         for (const entry of entries.filter((one) => !isFixed(one.postId))) {
           const others = entries.filter((one) => one !== entry)
           for (const other of others) {
-            if (!isFixed(other.postId)) expect(Math.abs(Date.parse(other.at) - Date.parse(entry.at))).toBeGreaterThanOrEqual(settings.minGapMinutes * 60_000)
+            if (!isFixed(other.postId))
+              expect(Math.abs(Date.parse(other.at) - Date.parse(entry.at))).toBeGreaterThanOrEqual(
+                settings.minGapMinutes * 60_000,
+              )
           }
           const sameDay = others.filter((one) => days.get(one) === days.get(entry))
-          if (settings.perDay !== null && !sameDay.some((one) => isFixed(one.postId))) expect(sameDay.length + 1).toBeLessThanOrEqual(settings.perDay)
+          if (settings.perDay !== null && !sameDay.some((one) => isFixed(one.postId)))
+            expect(sameDay.length + 1).toBeLessThanOrEqual(settings.perDay)
         }
       }),
     )
@@ -167,7 +226,9 @@ describe('planLines', () => {
       fc.property(made, (settings) => {
         const given = inputOf({ ...settings, unfirm: 9 })
         const plan = planLines(given)
-        const moving = plan.entries.filter((entry) => !entry.postId!.startsWith('f')).map((entry) => Number(entry.postId!.slice(1)))
+        const moving = plan.entries
+          .filter((entry) => !entry.postId!.startsWith('f'))
+          .map((entry) => Number(entry.postId!.slice(1)))
         expect(moving).toEqual([...moving].sort((a, b) => a - b))
         expect(planLines(structuredClone(given))).toEqual(plan)
         expect(structuredClone(plan)).toEqual(plan)
@@ -197,7 +258,12 @@ describe('planLines', () => {
             linkKey: null,
             seriesId: null,
           }))
-          given = { ...given, now, history: [...given.history, ...sent], posts: given.posts.filter((post) => !due.some((entry) => entry.postId === post.id)) }
+          given = {
+            ...given,
+            now,
+            history: [...given.history, ...sent],
+            posts: given.posts.filter((post) => !due.some((entry) => entry.postId === post.id)),
+          }
         }
         expect(new Set(used).size).toBe(used.length)
       }),
@@ -210,7 +276,9 @@ describe('planLines', () => {
       fc.property(made, (settings) => {
         const given = inputOf(settings)
         const before = planLines(given).entries
-        const after = planLines({ ...given, posts: [...given.posts, post('last')] }).entries.filter((entry) => entry.postId !== 'last')
+        const after = planLines({ ...given, posts: [...given.posts, post('last')] }).entries.filter(
+          (entry) => entry.postId !== 'last',
+        )
         expect(after).toEqual(before)
       }),
     )
@@ -219,14 +287,14 @@ describe('planLines', () => {
 
 describe('series', () => {
   it('echoes at +8 hours, +1 day and +7 days (common practice), the wall clock kept', () => {
-    expect(echoTimes('2026-03-27T09:00:00.000Z', [{ hours: 8 }, { days: 1 }, { days: 7 }], 'Europe/Lisbon')).toEqual([
-      '2026-03-27T17:00:00.000Z',
-      '2026-03-28T09:00:00.000Z',
-      '2026-04-03T08:00:00.000Z',
-    ])
+    expect(
+      echoTimes('2026-03-27T09:00:00.000Z', [{ hours: 8 }, { days: 1 }, { days: 7 }], 'Europe/Lisbon'),
+    ).toEqual(['2026-03-27T17:00:00.000Z', '2026-03-28T09:00:00.000Z', '2026-04-03T08:00:00.000Z'])
   })
 
   it('five sends four days apart end 16 days after the first (common practice)', () => {
-    expect(spreadTimes('2026-03-02T09:00:00.000Z', 5, { days: 4 }, 'UTC').at(-1)).toBe('2026-03-18T09:00:00.000Z')
+    expect(spreadTimes('2026-03-02T09:00:00.000Z', 5, { days: 4 }, 'UTC').at(-1)).toBe(
+      '2026-03-18T09:00:00.000Z',
+    )
   })
 })

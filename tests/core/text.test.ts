@@ -1,25 +1,58 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { datesIn, firstLines, fold, keyPhrases, sentences, similarity, stem, summarise, words } from '#core/text'
+import {
+  datesIn,
+  firstLines,
+  fold,
+  keyPhrases,
+  sentences,
+  similarity,
+  stem,
+  summarise,
+  words,
+} from '#core/text'
 import { segmentedWords } from '#core/text/words'
 
 describe('words', () => {
   it('are cut by Unicode Annex 29, with their places', () => {
     expect(words("It's 3.5 km, naïve!").map((word) => word.text)).toEqual(["It's", '3.5', 'km', 'naïve'])
     fc.assert(
-      fc.property(fc.string({ unit: 'grapheme' }), (text) => words(text).forEach((word) => void expect(text.slice(word.start, word.end)).toBe(word.text))),
+      fc.property(fc.string({ unit: 'grapheme' }), (text) =>
+        words(text).forEach((word) => void expect(text.slice(word.start, word.end)).toBe(word.text)),
+      ),
     )
   })
 
   it('are the same by the short way as by the platform’s segmenter', () => {
     const sign = fc.constantFrom(..."aZéßñøλЖ09_.,;:'’‘·-–—…“”„()[]&%$#@!?/\\ \n\t\u00a0«»€·".split(''))
     const odd = fc.oneof(
-      fc.constantFrom('彗星', 'が', 'คำ', 'שלום', '🔭', '👩‍🚀', '\u0301', 'e\u0301', '\u200d', 'ｱ', '…', '—', '\u2028', '\u3000'),
+      fc.constantFrom(
+        '彗星',
+        'が',
+        'คำ',
+        'שלום',
+        '🔭',
+        '👩‍🚀',
+        '\u0301',
+        'e\u0301',
+        '\u200d',
+        'ｱ',
+        '…',
+        '—',
+        '\u2028',
+        '\u3000',
+      ),
       fc.string({ unit: 'grapheme', maxLength: 3 }),
     )
-    const text = fc.array(fc.oneof({ weight: 9, arbitrary: sign }, { weight: 1, arbitrary: odd }), { maxLength: 40 }).map((list) => list.join(''))
+    const text = fc
+      .array(fc.oneof({ weight: 9, arbitrary: sign }, { weight: 1, arbitrary: odd }), { maxLength: 40 })
+      .map((list) => list.join(''))
     fc.assert(
-      fc.property(text, fc.constantFrom('en', 'sv', 'el', null), (one, language) => void expect(words(one, language)).toEqual(segmentedWords(one, language))),
+      fc.property(
+        text,
+        fc.constantFrom('en', 'sv', 'el', null),
+        (one, language) => void expect(words(one, language)).toEqual(segmentedWords(one, language)),
+      ),
       { numRuns: 5000 },
     )
   })
@@ -27,7 +60,15 @@ describe('words', () => {
 
 describe('fold', () => {
   it('takes case and accents off, and leaves vowels that are marks', () => {
-    expect(['CAFÉ', 'Straße', 'Żółw', 'ﬁne', 'ＡＢ', 'שָׁלוֹם', 'кафе'].map(fold)).toEqual(['cafe', 'strasse', 'zołw', 'fine', 'ab', 'שלום', 'кафе'])
+    expect(['CAFÉ', 'Straße', 'Żółw', 'ﬁne', 'ＡＢ', 'שָׁלוֹם', 'кафе'].map(fold)).toEqual([
+      'cafe',
+      'strasse',
+      'zołw',
+      'fine',
+      'ab',
+      'שלום',
+      'кафе',
+    ])
     expect(fold('कि')).not.toBe(fold('का'))
     expect(fold('が')).not.toBe(fold('か'))
   })
@@ -59,7 +100,9 @@ describe('keyPhrases', () => {
   it('are what a text is about, once each, weightiest first', () => {
     const phrases = keyPhrases(BODY, { count: 5, language: 'en' })
     expect(phrases[0]).toEqual({ phrase: 'comet', weight: 1, times: 3 })
-    expect(phrases.map(({ weight }) => weight)).toEqual(phrases.map(({ weight }) => weight).toSorted((a, b) => b - a))
+    expect(phrases.map(({ weight }) => weight)).toEqual(
+      phrases.map(({ weight }) => weight).toSorted((a, b) => b - a),
+    )
     expect(phrases.some(({ phrase }) => /^(the|within|say)$/i.test(phrase))).toBe(false)
   })
 
@@ -112,7 +155,9 @@ describe('datesIn', () => {
 
 describe('similarity', () => {
   it('is 1 for equal texts, symmetric, between 0 and 1', () => {
-    const some = fc.array(fc.constantFrom('comet', 'Comet', 'sky', 'dark', 'é', '—'), { maxLength: 8 }).map((list) => list.join(' '))
+    const some = fc
+      .array(fc.constantFrom('comet', 'Comet', 'sky', 'dark', 'é', '—'), { maxLength: 8 })
+      .map((list) => list.join(' '))
     fc.assert(
       fc.property(some, some, (a, b) => {
         expect(similarity(a, a)).toBe(1)

@@ -5,7 +5,9 @@ import { campaignUrl, canonicalUrl, siteOf } from '#core/url'
 describe('canonicalUrl', () => {
   it('is equal for the equivalent addresses of RFC 3986 §6.2.2', () => {
     expect(canonicalUrl('eXAMPLE://a/./b/../b/%63/%7bfoo%7d')).not.toBe('')
-    expect(canonicalUrl('HTTP://a.example/./b/../b/%63/%7bfoo%7d')).toBe(canonicalUrl('http://a.example/b/c/%7Bfoo%7D'))
+    expect(canonicalUrl('HTTP://a.example/./b/../b/%63/%7bfoo%7d')).toBe(
+      canonicalUrl('http://a.example/b/c/%7Bfoo%7D'),
+    )
   })
 
   it.each([
@@ -29,9 +31,9 @@ describe('canonicalUrl', () => {
 
 describe('campaignUrl', () => {
   it('keeps what is there, replaces no mark and encodes once', () => {
-    expect(campaignUrl('https://p.example/a?x=%20&utm_source=old#top', { source: 'new', medium: 'social post' })).toBe(
-      'https://p.example/a?x=%20&utm_source=old&utm_medium=social%20post#top',
-    )
+    expect(
+      campaignUrl('https://p.example/a?x=%20&utm_source=old#top', { source: 'new', medium: 'social post' }),
+    ).toBe('https://p.example/a?x=%20&utm_source=old&utm_medium=social%20post#top')
   })
 
   it('never changes which page is meant', () => {

@@ -1,24 +1,44 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { buildWatchIndex, dependsOn, formatWatch, matchWatch, parseWatch, prepareArticle, termsOf, type WatchArticle } from '#core/watch'
+import {
+  buildWatchIndex,
+  dependsOn,
+  formatWatch,
+  matchWatch,
+  parseWatch,
+  prepareArticle,
+  termsOf,
+  type WatchArticle,
+} from '#core/watch'
 import { holdingsOf } from '#core/watch/overTime'
 import { scanning } from '#core/watch/places'
 import { cpuTimeOf } from '../support/cpu'
 import { anyArticle, anyQuery, VOCABULARY } from '../support/randomWatches'
 
 const now = '2026-03-01T00:00:00.000Z'
-const blank: WatchArticle = { title: '', body: '', author: null, source: 'S', url: null, language: 'en', region: null, categories: [], publishedAt: null }
+const blank: WatchArticle = {
+  title: '',
+  body: '',
+  author: null,
+  source: 'S',
+  url: null,
+  language: 'en',
+  region: null,
+  categories: [],
+  publishedAt: null,
+}
 const article = (title: string, body = ''): WatchArticle => ({ ...blank, title, body })
-const found = (query: string, one: Partial<WatchArticle>): boolean => matchWatch(parseWatch(query), { ...blank, ...one }, now) !== null
+const found = (query: string, one: Partial<WatchArticle>): boolean =>
+  matchWatch(parseWatch(query), { ...blank, ...one }, now) !== null
 const matches = (query: string, title: string, body = ''): boolean => found(query, { title, body })
 
 describe('parseWatch', () => {
   it('gives NOT before AND before OR', () => {
     expect(formatWatch(parseWatch('a b OR NOT c AND d'))).toBe('a b OR -c d')
     expect(parseWatch('a OR b c')).toEqual(parseWatch('a OR (b AND c)'))
-    expect(formatWatch(parseWatch('title:(comet OR "dark sky"^2) -site:https://www.lowlamp.example/x AGE<7d'))).toBe(
-      '(title:comet OR title:"dark sky"^2) -site:lowlamp.example age<7d',
-    )
+    expect(
+      formatWatch(parseWatch('title:(comet OR "dark sky"^2) -site:https://www.lowlamp.example/x AGE<7d')),
+    ).toBe('(title:comet OR title:"dark sky"^2) -site:lowlamp.example age<7d')
   })
 
   it('reads back every query that formatWatch writes', () => {
@@ -29,7 +49,12 @@ describe('parseWatch', () => {
   })
 
   it('gives a tree that survives being cloned and written as JSON', () => {
-    fc.assert(fc.property(anyQuery, (made) => void expect(JSON.parse(JSON.stringify(structuredClone(made)))).toEqual(made)))
+    fc.assert(
+      fc.property(
+        anyQuery,
+        (made) => void expect(JSON.parse(JSON.stringify(structuredClone(made)))).toEqual(made),
+      ),
+    )
   })
 
   it('answers anything one can type, by a tree or by a place in it', () => {
@@ -122,7 +147,9 @@ describe('parseWatch', () => {
     const text = Array.from({ length: 10_000 }, (_, at) => `word${at}`).join(' OR ')
     const took = cpuTimeOf(() => {
       const query = parseWatch(text)
-      expect(matchWatch(query, article('Nothing', 'word9999 alone'), now)?.reasons).toEqual(['“word9999” in the text'])
+      expect(matchWatch(query, article('Nothing', 'word9999 alone'), now)?.reasons).toEqual([
+        '“word9999” in the text',
+      ])
     })
     expect(took).toBeLessThan(1000)
   })
@@ -166,10 +193,33 @@ describe('matchWatch', () => {
   })
 
   it('looks where it is told to', () => {
-    const one = { title: 'Comet', body: 'lamp', author: 'Ines Calado', source: 'Low Lamp', categories: ['Night sky'], region: 'North Coast' }
-    for (const query of ['title:comet', 'body:lamps', 'author:ines', 'source:"low lamp"', 'category:skies', 'region:"north coast"'])
+    const one = {
+      title: 'Comet',
+      body: 'lamp',
+      author: 'Ines Calado',
+      source: 'Low Lamp',
+      categories: ['Night sky'],
+      region: 'North Coast',
+    }
+    for (const query of [
+      'title:comet',
+      'body:lamps',
+      'author:ines',
+      'source:"low lamp"',
+      'category:skies',
+      'region:"north coast"',
+    ])
       expect(found(query, one)).toBe(true)
-    for (const query of ['title:lamp', 'body:comet', 'author:lamp', 'source:comet', 'category:comet', 'region:south', 'coast', 'night'])
+    for (const query of [
+      'title:lamp',
+      'body:comet',
+      'author:lamp',
+      'source:comet',
+      'category:comet',
+      'region:south',
+      'coast',
+      'night',
+    ])
       expect(found(query, one)).toBe(false)
     expect(found('title:(comet OR sun) -author:tom', one)).toBe(true)
   })
@@ -185,8 +235,19 @@ describe('matchWatch', () => {
 
   it('compares ages, lengths, outlets and responses; what is not known does not hold', () => {
     const one = { body: 'one two three', publishedAt: '2026-02-22T00:00:00.000Z', outlets: 3, responses: 50 }
-    for (const query of ['age<8d', 'age<=7d', 'age>6d', 'age<2w', 'age>=168h', 'words=3', 'outlets>=3', 'responses>49']) expect(found(query, one)).toBe(true)
-    for (const query of ['age<7d', 'age>1w', 'words>3', 'outlets<3', 'responses<50']) expect(found(query, one)).toBe(false)
+    for (const query of [
+      'age<8d',
+      'age<=7d',
+      'age>6d',
+      'age<2w',
+      'age>=168h',
+      'words=3',
+      'outlets>=3',
+      'responses>49',
+    ])
+      expect(found(query, one)).toBe(true)
+    for (const query of ['age<7d', 'age>1w', 'words>3', 'outlets<3', 'responses<50'])
+      expect(found(query, one)).toBe(false)
     expect(found('age<9w', { publishedAt: null })).toBe(false)
     expect(found('responses>=0', {})).toBe(false)
     expect(dependsOn(parseWatch('comet (age<7d OR -outlets>2)'))).toEqual(['age', 'outlets'])
@@ -211,7 +272,8 @@ describe('matchWatch', () => {
   })
 
   it('weighs lead words more, and title hits double', () => {
-    const strength = (query: string, title: string, body = ''): number => matchWatch(parseWatch(query), article(title, body), now)!.strength
+    const strength = (query: string, title: string, body = ''): number =>
+      matchWatch(parseWatch(query), article(title, body), now)!.strength
     expect(strength('comet OR meteor', 'comet meteor')).toBe(1)
     expect(strength('comet OR meteor', 'comet')).toBe(0.5)
     expect(strength('comet OR meteor', '', 'comet')).toBe(0.25)
@@ -236,15 +298,21 @@ describe('matchWatch', () => {
 describe('buildWatchIndex', () => {
   it('gives what matching one by one gives', () => {
     fc.assert(
-      fc.property(fc.array(anyQuery, { minLength: 1, maxLength: 30 }), fc.array(anyArticle, { minLength: 1, maxLength: 4 }), (queries, articles) => {
-        const watches = queries.map((query, at) => ({ id: String(at), query }))
-        const index = buildWatchIndex(watches)
-        for (const one of articles) {
-          const byOne = watches.flatMap(({ id, query }) => [matchWatch(query, one, now)].flatMap((match) => (match ? [{ id, match }] : [])))
-          expect(index.match(one, now)).toEqual(byOne)
-          expect(index.match(prepareArticle(one), now)).toEqual(byOne)
-        }
-      }),
+      fc.property(
+        fc.array(anyQuery, { minLength: 1, maxLength: 30 }),
+        fc.array(anyArticle, { minLength: 1, maxLength: 4 }),
+        (queries, articles) => {
+          const watches = queries.map((query, at) => ({ id: String(at), query }))
+          const index = buildWatchIndex(watches)
+          for (const one of articles) {
+            const byOne = watches.flatMap(({ id, query }) =>
+              [matchWatch(query, one, now)].flatMap((match) => (match ? [{ id, match }] : [])),
+            )
+            expect(index.match(one, now)).toEqual(byOne)
+            expect(index.match(prepareArticle(one), now)).toEqual(byOne)
+          }
+        },
+      ),
       { numRuns: 400 },
     )
   })
@@ -258,7 +326,9 @@ describe('holdingsOf', () => {
         const prepared = prepareArticle(one)
         const holdings = holdingsOf(query, prepared, at, scanning(prepared))
         const later = at + minutes * 60_000
-        const inForce = holdings.filter(({ from, until }) => (from === null || from <= later) && (until === null || later < until))
+        const inForce = holdings.filter(
+          ({ from, until }) => (from === null || from <= later) && (until === null || later < until),
+        )
         expect(inForce.length).toBe(matchWatch(query, one, new Date(later).toISOString()) ? 1 : 0)
       }),
       { numRuns: 1000 },

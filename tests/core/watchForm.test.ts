@@ -1,6 +1,16 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { EMPTY_FORM, formatWatch, formOfQuery, matchWatch, parseWatch, queryOfForm, suggestWords, termsOf, type WatchForm } from '#core/watch'
+import {
+  EMPTY_FORM,
+  formatWatch,
+  formOfQuery,
+  matchWatch,
+  parseWatch,
+  queryOfForm,
+  suggestWords,
+  termsOf,
+  type WatchForm,
+} from '#core/watch'
 import { anyArticle, anyQuery } from '../support/randomWatches'
 
 const now = '2026-03-01T00:00:00.000Z'
@@ -19,7 +29,9 @@ describe('the plain form of a query', () => {
         age: '7d',
         minWords: 300,
       }),
-    ).toBe('(title:aurora^2 OR title:"northern lights"^2 OR title:geomagn*) -hotel -site:deals.example age<7d words>=300')
+    ).toBe(
+      '(title:aurora^2 OR title:"northern lights"^2 OR title:geomagn*) -hotel -site:deals.example age<7d words>=300',
+    )
     expect(
       textOf({
         all: ['comet', 'tail'],
@@ -31,15 +43,21 @@ describe('the plain form of a query', () => {
         maxWords: 900,
         outlets: 3,
       }),
-    ).toBe('comet tail ="Oort cloud" source:"Low Lamp" (author:Calado OR author:Brandt) (lang:en OR lang:pt) region:Azores words<=900 outlets>=3')
+    ).toBe(
+      'comet tail ="Oort cloud" source:"Low Lamp" (author:Calado OR author:Brandt) (lang:en OR lang:pt) region:Azores words<=900 outlets>=3',
+    )
     expect(queryOfForm(form({ side: ['?!', ' '] }))).toBeNull()
   })
 
   it('shows what it can of a text, and says where it can not', () => {
     expect(formOfQuery(parseWatch('comet'))).toEqual(form({ side: ['comet'] }))
-    expect(formOfQuery(parseWatch('(lamp OR =glow) -=flare'))).toEqual(form({ side: ['lamp', '=glow'], none: ['=flare'] }))
+    expect(formOfQuery(parseWatch('(lamp OR =glow) -=flare'))).toEqual(
+      form({ side: ['lamp', '=glow'], none: ['=flare'] }),
+    )
     expect(formOfQuery(parseWatch('comet tail'))).toEqual(form({ all: ['comet', 'tail'] }))
-    expect(formOfQuery(parseWatch('(a OR b) -(c OR site:d.example)'))).toEqual(form({ side: ['a', 'b'], none: ['c'], notSites: ['d.example'] }))
+    expect(formOfQuery(parseWatch('(a OR b) -(c OR site:d.example)'))).toEqual(
+      form({ side: ['a', 'b'], none: ['c'], notSites: ['d.example'] }),
+    )
     for (const text of [
       '(a OR b) (c OR d)',
       'a OR b c',
@@ -76,7 +94,9 @@ describe('the plain form of a query', () => {
 describe('termsOf', () => {
   it('gives each word, and the query without it', () => {
     const terms = termsOf(parseWatch('comet ("dark sky" OR lamp^2) -hotel'))
-    expect(terms.map(({ text, leavesOut, without }) => [text, leavesOut, without && formatWatch(without)])).toEqual([
+    expect(
+      terms.map(({ text, leavesOut, without }) => [text, leavesOut, without && formatWatch(without)]),
+    ).toEqual([
       ['comet', false, '("dark sky" OR lamp^2) -hotel'],
       ['"dark sky"', false, 'comet lamp^2 -hotel'],
       ['lamp^2', false, 'comet "dark sky" -hotel'],
@@ -89,9 +109,15 @@ describe('termsOf', () => {
 describe('suggestWords', () => {
   const text = (body: string) => ({ title: body.split(',')[0]!, body, language: 'en' })
   it('offers words that often stand in what was kept, seldom elsewhere, and not in the query', () => {
-    const kept = [text('the comet and its dust'), text('the comets, their dusty tails'), text('the comet of the year, again')]
+    const kept = [
+      text('the comet and its dust'),
+      text('the comets, their dusty tails'),
+      text('the comet of the year, again'),
+    ]
     const others = Array.from({ length: 9 }, () => text('the year of the bread and its oven'))
-    expect(suggestWords(null, kept, others, 5).map(({ word, kept: times }) => [word, times])).toEqual([['comet', 3]])
+    expect(suggestWords(null, kept, others, 5).map(({ word, kept: times }) => [word, times])).toEqual([
+      ['comet', 3],
+    ])
     expect(suggestWords(parseWatch('comets'), kept, others, 5)).toEqual([])
   })
 })

@@ -8,7 +8,10 @@ import { expect, expectAccessible, mainText, saved, signIn, test } from './suppo
 test('the first view asks once for each thing, while its script is on the way', async ({ page, world }) => {
   const nell = await world.nell()
   const { path } = await makeBrand(nell)
-  await nell.want('POST', `${path}/sources`, { feedUrl: 'https://lowlamp.example/feed.xml', label: 'The Low Lamp' })
+  await nell.want('POST', `${path}/sources`, {
+    feedUrl: 'https://lowlamp.example/feed.xml',
+    label: 'The Low Lamp',
+  })
   await signIn(page, world.server.url)
   await expect(page.locator('[data-article]').first()).toBeVisible()
   const asked: string[] = []
@@ -16,11 +19,15 @@ test('the first view asks once for each thing, while its script is on the way', 
   await page.reload()
   await expect(page.locator('[data-article]').first()).toBeVisible()
   await page.waitForLoadState('load')
-  for (const address of ['/api/me', path, `${path}/schedule`, `${path}/articles`]) expect(asked.filter((one) => one === address)).toHaveLength(1)
+  for (const address of ['/api/me', path, `${path}/schedule`, `${path}/articles`])
+    expect(asked.filter((one) => one === address)).toHaveLength(1)
   expect(asked.filter((one) => one.endsWith('.js')).length).toBeLessThan(20)
 })
 
-test('a page without a feed offers ways on; a post begins with what its page, source and brand say', async ({ page, world }) => {
+test('a page without a feed offers ways on; a post begins with what its page, source and brand say', async ({
+  page,
+  world,
+}) => {
   const nell = await world.nell()
   const { path, view } = await makeBrand(nell)
   const { pillars, accounts } = await view()
@@ -35,7 +42,9 @@ test('a page without a feed offers ways on; a post begins with what its page, so
     await expect(page.getByRole('button', { name: 'Make the address' })).toBeVisible()
     await page.keyboard.press('Escape')
     await page.getByRole('link', { name: 'write a post about this page' }).click()
-    await expect(page.getByRole('textbox', { name: 'Link', exact: true })).toHaveValue('https://plainpage.example')
+    await expect(page.getByRole('textbox', { name: 'Link', exact: true })).toHaveValue(
+      'https://plainpage.example',
+    )
     await expect(page.getByRole('combobox', { name: /^Pillar/ })).toHaveValue('no pillar')
   })
 
@@ -47,7 +56,9 @@ test('a page without a feed offers ways on; a post begins with what its page, so
     await page.getByLabel('Our own sites').fill('www.plainpage.example')
     await page.getByLabel('Pillar of posts about what stands there').selectOption('Own news')
     await page.getByRole('button', { name: 'Save' }).click()
-    await expect.poll(async () => (await nell.want<BrandView>('GET', path)).brand.ownSites).toEqual(['plainpage.example'])
+    await expect
+      .poll(async () => (await nell.want<BrandView>('GET', path)).brand.ownSites)
+      .toEqual(['plainpage.example'])
     await page.goto(`${world.server.url}/desk/new`)
     await expect(page.getByRole('combobox', { name: /^Pillar/ })).toHaveValue('no pillar')
     await mainText(page).fill('Ours, from https://plainpage.example/today')
@@ -60,7 +71,8 @@ test('a page without a feed offers ways on; a post begins with what its page, so
     await page.keyboard.type('050320271830')
     await saved(page)
     const id = page.url().split('/').at(-1)!
-    const goodUntil = async (): Promise<string | null> => (await nell.want<PostView>('GET', `${path}/posts/${id}`)).doc.goodUntil
+    const goodUntil = async (): Promise<string | null> =>
+      (await nell.want<PostView>('GET', `${path}/posts/${id}`)).doc.goodUntil
     await expect.poll(goodUntil).toBe('2027-03-05T18:30:00.000Z')
     await page.getByRole('button', { name: 'Calendar: Good until' }).click()
     await expectAccessible(page)
@@ -72,7 +84,11 @@ test('a page without a feed offers ways on; a post begins with what its page, so
   })
 
   await test.step('a source says which accounts a post about its articles begins with', async () => {
-    await nell.want('POST', `${path}/sources`, { feedUrl: 'https://lowlamp.example/feed.xml', label: 'The Low Lamp', accountIds: [accounts[1]!.id] })
+    await nell.want('POST', `${path}/sources`, {
+      feedUrl: 'https://lowlamp.example/feed.xml',
+      label: 'The Low Lamp',
+      accountIds: [accounts[1]!.id],
+    })
     expect((await nell.want<Source[]>('GET', `${path}/sources`))[0]!.accountIds).toEqual([accounts[1]!.id])
     await page.goto(`${world.server.url}/wire`)
     await expect(page.locator('[data-article]').first()).toBeVisible()

@@ -1,5 +1,15 @@
 import type { Page } from '@playwright/test'
-import { CHATTERBROOK, COMMONFIRE, draftOf, GUILDHALL, lineUpSaved, makeBrand, lineUpText, playHours, saveNew } from '../support/world'
+import {
+  CHATTERBROOK,
+  COMMONFIRE,
+  draftOf,
+  GUILDHALL,
+  lineUpSaved,
+  makeBrand,
+  lineUpText,
+  playHours,
+  saveNew,
+} from '../support/world'
 import { expect, signIn, test } from './support'
 
 const open = async (page: Page, screen: string): Promise<void> => {
@@ -7,10 +17,14 @@ const open = async (page: Page, screen: string): Promise<void> => {
   await expect(page.getByRole('heading', { name: screen, level: 1 })).toBeVisible()
 }
 
-test('an account’s token ends in the middle of the week: told once, its line kept, a new token lets it go on', async ({ page, world }) => {
+test('an account’s token ends in the middle of the week: told once, its line kept, a new token lets it go on', async ({
+  page,
+  world,
+}) => {
   const nell = await world.nell()
   const { path } = await makeBrand(nell, [COMMONFIRE])
-  for (const text of ['Monday’s line', 'Tuesday’s line', 'Wednesday’s line']) await lineUpText(nell, path, text)
+  for (const text of ['Monday’s line', 'Tuesday’s line', 'Wednesday’s line'])
+    await lineUpText(nell, path, text)
   await signIn(page, world.server.url)
   await playHours(nell, 2)
   await world.control('token', { host: 'commonfire.example', handle: 'spare', token: 'renewed-token' })
@@ -32,12 +46,21 @@ test('an account’s token ends in the middle of the week: told once, its line k
   await dialog.getByRole('button', { name: 'Save' }).click()
   await expect(page.getByTestId('account-standing')).toContainText('posts go out')
   await playHours(nell, 30)
-  expect((await world.posted('commonfire.example')).map(({ text }) => text).toReversed()).toEqual(['Monday’s line', 'Tuesday’s line', 'Wednesday’s line'])
+  expect((await world.posted('commonfire.example')).map(({ text }) => text).toReversed()).toEqual([
+    'Monday’s line',
+    'Tuesday’s line',
+    'Wednesday’s line',
+  ])
   await open(page, 'Day sheet')
-  await expect(page.getByRole('list', { name: 'Settled' })).toContainText('Commonfire no longer accepts the sign-in')
+  await expect(page.getByRole('list', { name: 'Settled' })).toContainText(
+    'Commonfire no longer accepts the sign-in',
+  )
 })
 
-test('a network is down for a day: said where one looks, and everything goes out afterwards, once and in order', async ({ page, world }) => {
+test('a network is down for a day: said where one looks, and everything goes out afterwards, once and in order', async ({
+  page,
+  world,
+}) => {
   const nell = await world.nell()
   const { path } = await makeBrand(nell, [CHATTERBROOK])
   for (const text of ['First', 'Second', 'Third']) await lineUpText(nell, path, text)
@@ -62,13 +85,24 @@ test('a network is down for a day: said where one looks, and everything goes out
   await expect(page.getByRole('dialog')).toContainText('did not take it within 60 minutes of its time')
   await page.keyboard.press('Escape')
   await playHours(nell, 40)
-  expect((await world.posted('chatterbrook.example')).map(({ text }) => text).toReversed()).toEqual(['First', 'Second', 'Third'])
+  expect((await world.posted('chatterbrook.example')).map(({ text }) => text).toReversed()).toEqual([
+    'First',
+    'Second',
+    'Third',
+  ])
 })
 
-test('a post refused for its length is mended and goes out; what was sent is taken back', async ({ page, world }) => {
+test('a post refused for its length is mended and goes out; what was sent is taken back', async ({
+  page,
+  world,
+}) => {
   const nell = await world.nell()
   const { path } = await makeBrand(nell, [GUILDHALL])
-  await lineUpSaved(nell, path, await saveNew(nell, path, await draftOf(nell, path, 'A line that is rather long for a shorter rule')))
+  await lineUpSaved(
+    nell,
+    path,
+    await saveNew(nell, path, await draftOf(nell, path, 'A line that is rather long for a shorter rule')),
+  )
   // The network takes less than it stated when it was asked last.
   await world.control('rules', { host: 'guildhall.example', rules: { limit: 20 } })
   await signIn(page, world.server.url)

@@ -3,7 +3,11 @@ import type { PostView } from '#shared/posts/types'
 import { fourAccounts, playHours } from '../support/world'
 import { expect, expectAccessible, signIn, test, mainText, saved } from './support'
 
-test('from a passage on the Wire to four networks, written, mended, cropped, approved', async ({ page, world, browser }) => {
+test('from a passage on the Wire to four networks, written, mended, cropped, approved', async ({
+  page,
+  world,
+  browser,
+}) => {
   const { nell, path } = await fourAccounts(world)
   await signIn(page, world.server.url)
   let quoted = ''
@@ -25,7 +29,12 @@ test('from a passage on the Wire to four networks, written, mended, cropped, app
   })
 
   await test.step('too long for one network, it is mended by what that one offers, and there alone', async () => {
-    await mainText(page).fill(`Worth the walk up: “${quoted.slice(0, 60)}” ${'Look up tonight, and bring a coat. '.repeat(8)}`.slice(0, 249))
+    await mainText(page).fill(
+      `Worth the walk up: “${quoted.slice(0, 60)}” ${'Look up tonight, and bring a coat. '.repeat(8)}`.slice(
+        0,
+        249,
+      ),
+    )
     await page.getByLabel(/^Hashtags:/).fill('#light #night')
     await page.getByLabel(/^Hashtags:/).press('Tab')
     const proof = page.getByRole('region', { name: 'Proof for Chatterbrook' })
@@ -37,7 +46,8 @@ test('from a passage on the Wire to four networks, written, mended, cropped, app
     // As many as it takes: how long the article's headline is, the outlets decide.
     for (const offer of ['Leave out #light', 'Leave out the title']) {
       await page.waitForTimeout(400)
-      if (/text-bad/.test((await length.getAttribute('class')) ?? '')) await proof.getByRole('button', { name: offer }).click()
+      if (/text-bad/.test((await length.getAttribute('class')) ?? ''))
+        await proof.getByRole('button', { name: offer }).click()
     }
     await expect(length).not.toHaveClass(/text-bad/)
     await expect(page.getByTestId('proof-Commonfire')).toContainText('#light #night')
@@ -47,8 +57,12 @@ test('from a passage on the Wire to four networks, written, mended, cropped, app
   await test.step('one account gets its own wording', async () => {
     const proof = page.getByRole('region', { name: 'Proof for Guildhall' })
     await proof.getByRole('button', { name: 'Own wording' }).click()
-    await page.getByLabel('Own wording, Guildhall').fill('For those who plan lighting: read the second table.')
-    await expect(page.getByTestId('proof-Guildhall')).toContainText('For those who plan lighting: read the second table. #light #night')
+    await page
+      .getByLabel('Own wording, Guildhall')
+      .fill('For those who plan lighting: read the second table.')
+    await expect(page.getByTestId('proof-Guildhall')).toContainText(
+      'For those who plan lighting: read the second table. #light #night',
+    )
   })
 
   await test.step('a picture of the article is taken, described, and cropped to Mantel’s shape', async () => {
@@ -73,7 +87,8 @@ test('from a passage on the Wire to four networks, written, mended, cropped, app
 
   const proofs: Record<string, string> = {}
   await test.step('it is put up for review, and approved by somebody else', async () => {
-    for (const name of ['Chatterbrook', 'Commonfire', 'Guildhall', 'Mantel']) proofs[name] = (await page.getByTestId(`proof-${name}`).textContent())!
+    for (const name of ['Chatterbrook', 'Commonfire', 'Guildhall', 'Mantel'])
+      proofs[name] = (await page.getByTestId(`proof-${name}`).textContent())!
     await saved(page)
     await page.getByRole('button', { name: 'Ask for review' }).click()
     await expect(page.getByTestId('notice')).toContainText('Asked for a review.')
@@ -99,7 +114,9 @@ test('from a passage on the Wire to four networks, written, mended, cropped, app
     for (const [name, text] of Object.entries(proofs)) {
       const [posted, ...more] = await world.posted(`${name.toLowerCase()}.example`)
       expect([name, posted?.text, more.length]).toEqual([name, text, 0])
-      expect(posted!.pictures.map(({ alt, hasMetadata }) => [alt, hasMetadata])).toEqual([['Greenhouses glowing under low cloud.', false]])
+      expect(posted!.pictures.map(({ alt, hasMetadata }) => [alt, hasMetadata])).toEqual([
+        ['Greenhouses glowing under low cloud.', false],
+      ])
     }
     const [mantel] = await world.posted('mantel.example')
     const { width, height } = mantel!.pictures[0]!
@@ -110,7 +127,11 @@ test('from a passage on the Wire to four networks, written, mended, cropped, app
   })
 })
 
-test('a server that restarts in the middle of typing loses nothing, nor does a closed tab', async ({ page, world, context }) => {
+test('a server that restarts in the middle of typing loses nothing, nor does a closed tab', async ({
+  page,
+  world,
+  context,
+}) => {
   await fourAccounts(world)
   await signIn(page, world.server.url)
   await page.goto(`${world.server.url}/desk/new`)
@@ -144,7 +165,9 @@ test('two windows on one draft meet side by side, and both texts stay', async ({
   await other.goto(page.url())
   await expect(mainText(other)).toHaveValue('Begun here.')
   // The first window does not hear of the second.
-  await page.route('**/api/brands/*/posts/*', (route) => (route.request().method() === 'GET' ? route.abort() : route.continue()))
+  await page.route('**/api/brands/*/posts/*', (route) =>
+    route.request().method() === 'GET' ? route.abort() : route.continue(),
+  )
   await mainText(other).fill('Changed in the other window.')
   await saved(other)
   await mainText(page).fill('Changed in this one.')

@@ -5,7 +5,10 @@ import { CHATTERBROOK, draftOf, lineUpSaved, makeBrand, saveNew } from '../suppo
 import { expect, signIn, test, toSchedule } from './support'
 
 const card = (page: Page, text: string) => page.locator('[data-card]', { hasText: text }).first()
-const midOf = async (page: Page, selector: ReturnType<Page['locator']>): Promise<{ x: number; y: number }> => {
+const midOf = async (
+  page: Page,
+  selector: ReturnType<Page['locator']>,
+): Promise<{ x: number; y: number }> => {
   const box = (await selector.boundingBox())!
   return { x: box.x + box.width / 2, y: box.y + box.height / 2 }
 }
@@ -18,7 +21,10 @@ async function finger(page: Page) {
   return {
     down: (at: { x: number; y: number }) => send('touchStart', [at]),
     async to(from: { x: number; y: number }, at: { x: number; y: number }) {
-      for (let step = 1; step <= 8; step++) await send('touchMove', [{ x: from.x + ((at.x - from.x) * step) / 8, y: from.y + ((at.y - from.y) * step) / 8 }])
+      for (let step = 1; step <= 8; step++)
+        await send('touchMove', [
+          { x: from.x + ((at.x - from.x) * step) / 8, y: from.y + ((at.y - from.y) * step) / 8 },
+        ])
     },
     up: () => send('touchEnd', []),
   }
@@ -26,15 +32,22 @@ async function finger(page: Page) {
 
 test.describe('by finger', () => {
   test.use({ hasTouch: true })
-  test('a card that is held goes where it is let go; one that is only swiped stays', async ({ page, world }) => {
+  test('a card that is held goes where it is let go; one that is only swiped stays', async ({
+    page,
+    world,
+  }) => {
     const nell = await world.nell()
     const { path } = await makeBrand(nell, [CHATTERBROOK])
-    for (const text of ['One', 'Two', 'Three']) await lineUpSaved(nell, path, await saveNew(nell, path, await draftOf(nell, path, text)))
+    for (const text of ['One', 'Two', 'Three'])
+      await lineUpSaved(nell, path, await saveNew(nell, path, await draftOf(nell, path, text)))
     await signIn(page, world.server.url)
     await toSchedule(page)
     await expect(page.locator('[data-card]')).toHaveCount(3)
     const label = page.locator('[aria-hidden=true]', { hasText: /^One$/ })
-    const [from, to] = [await midOf(page, card(page, 'One')), await midOf(page, page.locator('[data-slot="2027-03-05T15:00:00.000Z"]'))]
+    const [from, to] = [
+      await midOf(page, card(page, 'One')),
+      await midOf(page, page.locator('[data-slot="2027-03-05T15:00:00.000Z"]')),
+    ]
     const touch = await finger(page)
 
     // Down, not aside: that is the browser's own way back.

@@ -1,4 +1,5 @@
-// Before all browser tests: the demo's stand-ins, which every copy of the demo shares, and a folder to fill it in.
+// Before all browser tests: the demo's stand-ins, which every copy of the demo shares, and a folder to fill
+// it in.
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'

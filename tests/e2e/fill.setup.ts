@@ -8,7 +8,13 @@ test('the demo is filled, once for all', async () => {
   const { standins, filled } = demoPlaces()
   // What a first try left half done is no beginning.
   for (const name of readdirSync(filled)) rmSync(join(filled, name), { recursive: true })
-  const server = await startServer({ mailPort: 0, dataDir: filled, standins, demo: true, env: { QUILL_LOG: 'error' } })
+  const server = await startServer({
+    mailPort: 0,
+    dataDir: filled,
+    standins,
+    demo: true,
+    env: { QUILL_LOG: 'error' },
+  })
   await fillDemo({ url: server.url, standins, mailPort: server.mailPort! })
   await server.stop()
 })

@@ -8,7 +8,8 @@ const FEEDS = 300
 
 /** 300 feeds in 20 folders, some of them in two. */
 function opml(): string {
-  const outline = (at: number): string => `<outline type="rss" text="Paper ${at}" xmlUrl="https://paper${at}.faulty.example/feed.xml"/>`
+  const outline = (at: number): string =>
+    `<outline type="rss" text="Paper ${at}" xmlUrl="https://paper${at}.faulty.example/feed.xml"/>`
   const folders = Array.from({ length: 20 }, (_, folder) => {
     const own = Array.from({ length: FEEDS / 20 }, (_, at) => outline(folder * 15 + at))
     return `<outline text="Folder ${folder}">${own.join('')}${outline((folder * 15 + 20) % FEEDS)}</outline>`
@@ -16,7 +17,10 @@ function opml(): string {
   return `<?xml version="1.0"?><opml version="2.0"><head><title>Sources</title></head><body>${folders.join('')}</body></opml>`
 }
 
-test('a morning: 300 sources read in, 50 articles skimmed by keys, everything where it belongs after a reload', async ({ page, world }) => {
+test('a morning: 300 sources read in, 50 articles skimmed by keys, everything where it belongs after a reload', async ({
+  page,
+  world,
+}) => {
   test.setTimeout(180_000)
   const nell = await world.nell()
   const { path } = await makeBrand(nell)
@@ -25,13 +29,17 @@ test('a morning: 300 sources read in, 50 articles skimmed by keys, everything wh
   await test.step('300 sources are read in beside one’s work, with progress', async () => {
     await expect(page.getByText('No articles yet')).toBeVisible()
     await page.keyboard.press('7')
-    await page.getByLabel('Add from a file (OPML)').setInputFiles({ name: 'sources.opml', mimeType: 'text/xml', buffer: Buffer.from(opml()) })
+    await page
+      .getByLabel('Add from a file (OPML)')
+      .setInputFiles({ name: 'sources.opml', mimeType: 'text/xml', buffer: Buffer.from(opml()) })
     const bar = page.getByRole('progressbar', { name: 'Adding sources from the file' })
     await expect(bar).toHaveAttribute('aria-valuemax', String(FEEDS))
     const seen = new Set<number>()
     for (let tries = 0; tries < 600; tries++) {
       // Read as it is: the bar goes away by itself when all is read in.
-      const now = await page.evaluate(() => document.querySelector('[role=progressbar]')?.getAttribute('aria-valuenow') ?? null)
+      const now = await page.evaluate(
+        () => document.querySelector('[role=progressbar]')?.getAttribute('aria-valuenow') ?? null,
+      )
       if (now === null) break
       seen.add(Number(now))
       await page.waitForTimeout(100)
@@ -81,7 +89,9 @@ test('a morning: 300 sources read in, 50 articles skimmed by keys, everything wh
     // 50 were read and a fifty-first lies open.
     expect(view.unread).toBe(before - 51)
     await expect(all).toHaveText(`All ${view.unread}`)
-    await expect(page.getByRole('navigation', { name: 'Screens' }).getByRole('link', { name: /Wire/ })).toContainText(String(view.unread))
+    await expect(
+      page.getByRole('navigation', { name: 'Screens' }).getByRole('link', { name: /Wire/ }),
+    ).toContainText(String(view.unread))
     for (const [show, count] of [
       ['clipped', 3],
       ['passed', 10],
@@ -100,11 +110,21 @@ test('a morning: 300 sources read in, 50 articles skimmed by keys, everything wh
   })
 })
 
-test('passing over reads where one has chosen so; the text has a size; words are quoted and clipped', async ({ page, world }) => {
+test('passing over reads where one has chosen so; the text has a size; words are quoted and clipped', async ({
+  page,
+  world,
+}) => {
   const nell = await world.nell()
   const { path } = await makeBrand(nell)
-  for (let at = 0; at < 12; at++) await nell.want('POST', `${path}/sources`, { feedUrl: `https://over${at}.faulty.example/feed.xml`, label: `Over ${at}` })
-  const { id: lamp } = await nell.want<{ id: string }>('POST', `${path}/sources`, { feedUrl: 'https://lowlamp.example/feed.xml', label: 'Lamp' })
+  for (let at = 0; at < 12; at++)
+    await nell.want('POST', `${path}/sources`, {
+      feedUrl: `https://over${at}.faulty.example/feed.xml`,
+      label: `Over ${at}`,
+    })
+  const { id: lamp } = await nell.want<{ id: string }>('POST', `${path}/sources`, {
+    feedUrl: 'https://lowlamp.example/feed.xml',
+    label: 'Lamp',
+  })
   await signIn(page, world.server.url)
   await page.goto(`${world.server.url}/set-up/you`)
   await page.getByLabel(/What I pass over/).check()
@@ -146,7 +166,10 @@ test('passing over reads where one has chosen so; the text has a size; words are
   await expect(page.locator('[data-clipping] blockquote')).toHaveText(words)
 })
 
-test('a site sent by the button in the bookmarks bar is looked for at once, also when one must sign in first', async ({ page, world }) => {
+test('a site sent by the button in the bookmarks bar is looked for at once, also when one must sign in first', async ({
+  page,
+  world,
+}) => {
   const nell = await world.nell()
   await makeBrand(nell)
   await page.goto(`${world.server.url}/set-up/sources?add=${encodeURIComponent('https://lowlamp.example/')}`)
@@ -160,7 +183,9 @@ test('a site sent by the button in the bookmarks bar is looked for at once, also
   // The button itself carries this address and nothing else.
   await page.getByRole('button', { name: 'Button for the bookmarks bar' }).click()
   const href = await page.getByRole('link', { name: 'To my sources' }).getAttribute('href')
-  expect(href).toBe(`javascript:void(window.open('${world.server.url}/set-up/sources?add='+encodeURIComponent(location.href)))`)
+  expect(href).toBe(
+    `javascript:void(window.open('${world.server.url}/set-up/sources?add='+encodeURIComponent(location.href)))`,
+  )
   await page.keyboard.press('Escape')
 
   await page.getByRole('button', { name: 'Add a mailing list' }).click()

@@ -8,16 +8,23 @@ import { expect, signIn, test, toSchedule } from './support'
 const sheet = (page: Page): Promise<string[]> =>
   page.locator('table td li').evaluateAll((items) =>
     items.map((item) => {
-      const [head, text] = [item.querySelector('.text-tiny')?.textContent ?? item.textContent ?? '', item.querySelector('.serif')?.textContent ?? '']
+      const [head, text] = [
+        item.querySelector('.text-tiny')?.textContent ?? item.textContent ?? '',
+        item.querySelector('.serif')?.textContent ?? '',
+      ]
       return `${/\d\d:\d\d/.exec(head)?.[0] ?? ''} ${text || 'open'}`.trim()
     }),
   )
 async function lineUpTexts(who: Person, path: string, texts: string[]): Promise<void> {
-  for (const text of texts) await lineUpSaved(who, path, await saveNew(who, path, await draftOf(who, path, text)))
+  for (const text of texts)
+    await lineUpSaved(who, path, await saveNew(who, path, await draftOf(who, path, text)))
 }
 const card = (page: Page, text: string) => page.locator('[data-card]', { hasText: text }).first()
 
-test('a timetable from nothing; ten posts fill 04:00, 11:00 and 21:00 in their order over four days', async ({ page, world }) => {
+test('a timetable from nothing; ten posts fill 04:00, 11:00 and 21:00 in their order over four days', async ({
+  page,
+  world,
+}) => {
   const nell = await world.nell()
   const { path } = await makeBrand(nell, [{ ...CHATTERBROOK, slots: [] }])
   await signIn(page, world.server.url)
@@ -45,7 +52,10 @@ test('a timetable from nothing; ten posts fill 04:00, 11:00 and 21:00 in their o
   await toSchedule(page)
   await expect(page.locator('[data-card]')).toHaveCount(10)
   const times = ['11:00', '21:00', '04:00', '11:00', '21:00', '04:00', '11:00', '21:00', '04:00', '11:00']
-  expect((await sheet(page)).slice(0, 11)).toEqual([...texts.map((text, at) => `${times[at]} ${text}`), '21:00 open'])
+  expect((await sheet(page)).slice(0, 11)).toEqual([
+    ...texts.map((text, at) => `${times[at]} ${text}`),
+    '21:00 open',
+  ])
 
   await test.step('a changed timetable says what it would move, and moves that', async () => {
     await page.getByRole('link', { name: 'Timetable' }).click()
@@ -60,7 +70,10 @@ test('a timetable from nothing; ten posts fill 04:00, 11:00 and 21:00 in their o
   })
 })
 
-test('a timetable asks before it is left unsaved, and its undo shows the week as it was', async ({ page, world }) => {
+test('a timetable asks before it is left unsaved, and its undo shows the week as it was', async ({
+  page,
+  world,
+}) => {
   const nell = await world.nell()
   await makeBrand(nell)
   await signIn(page, world.server.url)
@@ -70,7 +83,10 @@ test('a timetable asks before it is left unsaved, and its undo shows the week as
   await slot.click()
   await expect(slot).toHaveCount(0)
   await page.getByRole('link', { name: 'Schedule' }).click()
-  await page.getByRole('dialog', { name: 'Leave without saving?' }).getByRole('button', { name: 'Stay here' }).click()
+  await page
+    .getByRole('dialog', { name: 'Leave without saving?' })
+    .getByRole('button', { name: 'Stay here' })
+    .click()
   await expect(page.getByRole('heading', { name: 'Timetable' })).toBeVisible()
   await page.getByRole('button', { name: 'Save', exact: true }).click()
   await expect(page.getByTestId('notice')).toContainText('Timetable saved')
@@ -82,7 +98,10 @@ test('a timetable asks before it is left unsaved, and its undo shows the week as
   await expect(page.getByRole('table', { name: 'Accounts by days' })).toBeVisible()
 })
 
-test('a card is dragged to another day, onto another card and by keys; the rest is planned anew and stored', async ({ page, world }) => {
+test('a card is dragged to another day, onto another card and by keys; the rest is planned anew and stored', async ({
+  page,
+  world,
+}) => {
   const nell = await world.nell()
   const { path } = await makeBrand(nell, [CHATTERBROOK])
   await lineUpTexts(nell, path, ['One', 'Two', 'Three', 'Four'])
@@ -150,7 +169,9 @@ test('a hold stops everything, says so, and lifting it says what became late', a
   await lineUpTexts(nell, path, ['In line'])
   const post = await saveNew(nell, path, await draftOf(nell, path, 'At its time'))
   const accountId = post.doc.accounts[0]!.accountId
-  await lineUpSaved(nell, path, post, undefined, [{ accountId, kind: 'time', at: '2027-03-02T09:30:00.000Z' }])
+  await lineUpSaved(nell, path, post, undefined, [
+    { accountId, kind: 'time', at: '2027-03-02T09:30:00.000Z' },
+  ])
   await signIn(page, world.server.url)
   await toSchedule(page)
   await page.getByRole('button', { name: 'Hold Chatterbrook' }).click()
@@ -176,10 +197,15 @@ test('a hold stops everything, says so, and lifting it says what became late', a
   await page.getByRole('dialog').getByRole('button', { name: 'Lift the hold' }).click()
   await expect(page.getByTestId('notice')).toContainText('The hold is lifted')
   await page.getByRole('button', { name: '+1 day' }).click()
-  await expect.poll(async () => (await world.posted('chatterbrook.example')).map(({ text }) => text).sort()).toEqual(['At its time', 'In line'])
+  await expect
+    .poll(async () => (await world.posted('chatterbrook.example')).map(({ text }) => text).sort())
+    .toEqual(['At its time', 'In line'])
 })
 
-test('lining up says where it goes, again and what moves; a slot is chosen on the sheet', async ({ page, world }) => {
+test('lining up says where it goes, again and what moves; a slot is chosen on the sheet', async ({
+  page,
+  world,
+}) => {
   const nell = await world.nell()
   const { path } = await makeBrand(nell)
   await lineUpTexts(nell, path, ['Was first'])
@@ -193,7 +219,8 @@ test('lining up says where it goes, again and what moves; a slot is chosen on th
 
   await page.goto(`${world.server.url}/desk/new`)
   await page.getByRole('textbox', { name: 'Main text' }).fill('Goes first, and again')
-  for (const network of ['Chatterbrook', 'Commonfire']) await page.getByRole('checkbox', { name: network }).check()
+  for (const network of ['Chatterbrook', 'Commonfire'])
+    await page.getByRole('checkbox', { name: network }).check()
   await page.getByRole('button', { name: 'Another wording' }).click()
   await page.getByLabel(/Wording 2/).fill('Once more, in other words')
   await page.getByLabel('Goes out', { exact: true }).selectOption('First in line')
@@ -205,7 +232,9 @@ test('lining up says where it goes, again and what moves; a slot is chosen on th
   await page.getByLabel('Wording for 7 days later').selectOption('wording 2')
   await expect(page.getByTestId('places')).toContainText('Tue 2, 10:00 · Tue 9 Mar, 10:00')
   await page.getByRole('button', { name: /^Line up/ }).click()
-  await expect(page.getByTestId('notice')).toContainText('Chatterbrook Tue 2, 10:00 · Commonfire Tue 2, 15:00')
+  await expect(page.getByTestId('notice')).toContainText(
+    'Chatterbrook Tue 2, 10:00 · Commonfire Tue 2, 15:00',
+  )
   await toSchedule(page)
   await expect(card(page, 'Goes first')).toContainText('1 of 2')
   await page.getByLabel('Who').selectOption('Nell')
@@ -218,7 +247,12 @@ test('an unapproved post is passed over by the next at the settling time', async
   const { path, id } = await makeBrand(nell, [CHATTERBROOK])
   await nell.want('POST', `/api/brands/${id}/members`, { personId: world.ids.bento, role: 'curator' })
   const account = (await nell.want<BrandView>('GET', path)).accounts[0]!
-  await nell.want('PATCH', `${path}/accounts/${account.id}`, { name: account.name, approver: 'someone-else', token: '', version: account.version })
+  await nell.want('PATCH', `${path}/accounts/${account.id}`, {
+    name: account.name,
+    approver: 'someone-else',
+    token: '',
+    version: account.version,
+  })
   await lineUpTexts(nell, path, ['Waits for eyes'])
   const firm = await saveNew(nell, path, await draftOf(nell, path, 'Seen by two'))
   await lineUpSaved(nell, path, firm)
@@ -235,24 +269,39 @@ test('an unapproved post is passed over by the next at the settling time', async
 
 for (const { zone, before, expected } of [
   { zone: 'Europe/Lisbon', before: Date.UTC(2027, 2, 27, 3), expected: ['27T07:00', '28T06:00', '29T06:00'] },
-  { zone: 'America/Toronto', before: Date.UTC(2027, 2, 13, 6), expected: ['13T12:00', '14T11:00', '15T11:00'] },
+  {
+    zone: 'America/Toronto',
+    before: Date.UTC(2027, 2, 13, 6),
+    expected: ['13T12:00', '14T11:00', '15T11:00'],
+  },
 ]) {
   test(`summer time comes in ${zone}: posts keep their time on the clock`, async ({ page, worldAt }) => {
     const world = await worldAt(before)
     const nell = await world.nell()
-    const slots = [1, 2, 3, 4, 5, 6, 7].map((weekday) => ({ weekday, time: '07:00', use: 'any', pillarId: null }))
+    const slots = [1, 2, 3, 4, 5, 6, 7].map((weekday) => ({
+      weekday,
+      time: '07:00',
+      use: 'any',
+      pillarId: null,
+    }))
     const { path } = await makeBrand(nell, [{ ...COMMONFIRE, slots }])
     const { brand } = await nell.want<BrandView>('GET', path)
     await nell.want('PATCH', path, { ...brand, zone })
     await lineUpTexts(nell, path, ['The day before', 'The day itself', 'The day after'])
     await signIn(page, world.server.url)
     await toSchedule(page)
-    expect((await sheet(page)).filter((one) => !one.endsWith('open'))).toEqual(['07:00 The day before', '07:00 The day itself', '07:00 The day after'])
+    expect((await sheet(page)).filter((one) => !one.endsWith('open'))).toEqual([
+      '07:00 The day before',
+      '07:00 The day itself',
+      '07:00 The day after',
+    ])
     for (const count of [1, 2, 3]) {
       await page.getByRole('button', { name: '+1 day' }).click()
       await expect.poll(async () => (await world.posted('commonfire.example')).length).toBe(count)
     }
-    const posted = (await world.posted('commonfire.example')).map(({ at }) => new Date(at).toISOString().slice(8, 16)).reverse()
+    const posted = (await world.posted('commonfire.example'))
+      .map(({ at }) => new Date(at).toISOString().slice(8, 16))
+      .reverse()
     expect(posted).toEqual(expected)
   })
 }

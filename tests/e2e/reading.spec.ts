@@ -5,13 +5,19 @@ import type { Source } from '#shared/sources/types'
 import { makeBrand, lineUpText } from '../support/world'
 import { expect, signIn, test } from './support'
 
-const unread = async (page: Page): Promise<number> => Number(await page.getByRole('button', { name: /^All / }).locator('span').textContent())
+const unread = async (page: Page): Promise<number> =>
+  Number(await page.getByRole('button', { name: /^All / }).locator('span').textContent())
 
-test('skimming by keys alone: read, clip, pass, shelve, undo, counts right after a reload', async ({ page, world }) => {
+test('skimming by keys alone: read, clip, pass, shelve, undo, counts right after a reload', async ({
+  page,
+  world,
+}) => {
   const nell = await world.nell()
   const { path } = await makeBrand(nell)
   for (const address of ['lowlamp', 'corrente', 'zenithminute', 'brokentripod']) {
-    const { url } = await nell.want<{ url: string }>('POST', `${path}/sources/look`, { address: `${address}.example` })
+    const { url } = await nell.want<{ url: string }>('POST', `${path}/sources/look`, {
+      address: `${address}.example`,
+    })
     await nell.want('POST', `${path}/sources`, { feedUrl: url, label: address, folder: null, own: false })
   }
   await signIn(page, world.server.url)
@@ -51,14 +57,21 @@ test('skimming by keys alone: read, clip, pass, shelve, undo, counts right after
   await expect(page.locator('[data-article]')).toHaveCount(1)
   // What was decided is taken back by deciding it again.
   await page.keyboard.press('j')
-  await expect(page.getByRole('button', { name: 'Clipped', exact: true })).toHaveAttribute('aria-pressed', 'true')
+  await expect(page.getByRole('button', { name: 'Clipped', exact: true })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  )
   await page.keyboard.press('c')
   await expect(page.getByText('Nothing clipped yet')).toBeVisible()
   await page.getByLabel('Which articles').selectOption('open')
   await expect(page.locator('[data-article]', { hasText: first! })).toHaveCount(1)
 })
 
-test('a draft survives a closed tab; a failure to save is said and put back', async ({ page, demo, context }) => {
+test('a draft survives a closed tab; a failure to save is said and put back', async ({
+  page,
+  demo,
+  context,
+}) => {
   await signIn(page, demo.url)
   await page.locator('[data-article]').nth(1).click()
   await page.getByRole('textbox', { name: 'Your line' }).fill(`Kept words ${'🜨'.repeat(10)}`)
@@ -69,7 +82,9 @@ test('a draft survives a closed tab; a failure to save is said and put back', as
   await expect(again.getByRole('textbox', { name: 'Your line' })).toHaveValue(/^Kept words/)
 
   const count = await again.locator('[data-article]').count()
-  await again.route('**/state', (route) => (route.request().method() === 'PUT' ? route.abort() : route.continue()))
+  await again.route('**/state', (route) =>
+    route.request().method() === 'PUT' ? route.abort() : route.continue(),
+  )
   await again.getByRole('button', { name: /^Pass/ }).click()
   await expect(again.getByTestId('notice')).toContainText('Not saved, so it was undone')
   await expect(again.locator('[data-article]')).toHaveCount(count)
@@ -80,11 +95,21 @@ test('what changes elsewhere appears by itself and moves nothing', async ({ page
   const { path } = await makeBrand(nell)
   await signIn(page, world.server.url)
   await expect(page.getByText('No articles yet')).toBeVisible()
-  await nell.want('POST', `${path}/sources`, { feedUrl: 'https://zenithminute.example/feed.xml', label: 'Zenith', folder: null, own: false })
+  await nell.want('POST', `${path}/sources`, {
+    feedUrl: 'https://zenithminute.example/feed.xml',
+    label: 'Zenith',
+    folder: null,
+    own: false,
+  })
   await expect(page.locator('[data-article]').first()).toBeVisible()
   const head = await page.locator('[data-article]').first().textContent()
   // A second source brings newer articles: they wait above the list.
-  await nell.want('POST', `${path}/sources`, { feedUrl: 'https://lowlamp.example/feed.xml', label: 'Lamp', folder: null, own: false })
+  await nell.want('POST', `${path}/sources`, {
+    feedUrl: 'https://lowlamp.example/feed.xml',
+    label: 'Lamp',
+    folder: null,
+    own: false,
+  })
   await expect(page.getByRole('button', { name: /new article/ })).toBeVisible()
   expect(await page.locator('[data-article]').first().textContent()).toBe(head)
   await page.getByRole('button', { name: /new article/ }).click()
@@ -95,7 +120,10 @@ test('what changes elsewhere appears by itself and moves nothing', async ({ page
   await expect(page.locator('[data-state=lined-up]')).toHaveCount(2)
 })
 
-test('finding by words and going there, keeping a note, being done with it, by keys', async ({ demo, page }) => {
+test('finding by words and going there, keeping a note, being done with it, by keys', async ({
+  demo,
+  page,
+}) => {
   await signIn(page, demo.url)
   await page.locator('[data-article]').first().waitFor()
   await page.keyboard.press('Control+k')
@@ -142,7 +170,10 @@ test('finding by words and going there, keeping a note, being done with it, by k
   await expect(waiting).toHaveText(`To write ${before}`)
 })
 
-test('several are chosen and passed at once, undone as one; density and narrowing stay', async ({ demo, page }) => {
+test('several are chosen and passed at once, undone as one; density and narrowing stay', async ({
+  demo,
+  page,
+}) => {
   await signIn(page, demo.url)
   await page.getByRole('button', { name: 'Lines', exact: true }).click()
   const lines = page.locator('[data-article]')
@@ -151,7 +182,10 @@ test('several are chosen and passed at once, undone as one; density and narrowin
   const before = await all.innerText()
   const titles = await lines.locator('.serif').allInnerTexts()
   for (const at of [0, 2]) await lines.nth(at).click({ modifiers: ['Control'] })
-  await page.getByRole('group', { name: 'With the chosen articles' }).getByRole('button', { name: 'Pass' }).click()
+  await page
+    .getByRole('group', { name: 'With the chosen articles' })
+    .getByRole('button', { name: 'Pass' })
+    .click()
   await expect(lines.first()).toContainText(titles[1]!)
   await page.keyboard.press('u')
   await expect(lines.first()).toContainText(titles[0]!)
@@ -162,7 +196,10 @@ test('several are chosen and passed at once, undone as one; density and narrowin
   await expect(page).toHaveURL(/own=yes/)
   await page.reload()
   await expect(page.getByRole('button', { name: '1 filter' })).toBeVisible()
-  await expect(page.getByRole('button', { name: 'Lines', exact: true })).toHaveAttribute('aria-pressed', 'true')
+  await expect(page.getByRole('button', { name: 'Lines', exact: true })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  )
   await page.getByRole('button', { name: '1 filter' }).click()
   await page.getByRole('button', { name: 'Clear all filters' }).click()
   await expect(page).not.toHaveURL(/own=/)
@@ -184,7 +221,12 @@ test('what is asked for at typing speed is done once it is checked, undone from 
 }) => {
   const nell = await world.nell()
   const { path } = await makeBrand(nell)
-  await nell.want('POST', `${path}/sources`, { feedUrl: 'https://lowlamp.example/feed.xml', label: 'Lamp', folder: null, own: false })
+  await nell.want('POST', `${path}/sources`, {
+    feedUrl: 'https://lowlamp.example/feed.xml',
+    label: 'Lamp',
+    folder: null,
+    own: false,
+  })
   await signIn(page, world.server.url)
   const line = page.getByRole('textbox', { name: 'Your line' })
   const notice = page.getByTestId('notice')
@@ -209,7 +251,9 @@ test('what is asked for at typing speed is done once it is checked, undone from 
 
   await world.trouble('lowlamp.example', { refuse: { status: 404, says: 'Nothing here' } })
   await page.locator('[data-article]').nth(3).click()
-  await expect(page.locator('#article h2')).toHaveText((await page.locator('[data-article]').nth(3).locator('.serif').textContent())!)
+  await expect(page.locator('#article h2')).toHaveText(
+    (await page.locator('[data-article]').nth(3).locator('.serif').textContent())!,
+  )
   await expect(line).toHaveValue('')
   await line.pressSequentially('To a page that is gone', { delay: 5 })
   await line.press('Control+Enter')
@@ -218,10 +262,18 @@ test('what is asked for at typing speed is done once it is checked, undone from 
   expect(await world.posted('chatterbrook.example')).toEqual([])
 })
 
-test('an offer makes a text fit, an own wording stays with its account, a plan that changed is shown anew', async ({ page, world }) => {
+test('an offer makes a text fit, an own wording stays with its account, a plan that changed is shown anew', async ({
+  page,
+  world,
+}) => {
   const nell = await world.nell()
   const { path } = await makeBrand(nell)
-  await nell.want('POST', `${path}/sources`, { feedUrl: 'https://lowlamp.example/feed.xml', label: 'Lamp', folder: null, own: false })
+  await nell.want('POST', `${path}/sources`, {
+    feedUrl: 'https://lowlamp.example/feed.xml',
+    label: 'Lamp',
+    folder: null,
+    own: false,
+  })
   await signIn(page, world.server.url)
   await page.locator('[data-article]').first().click()
   await page.getByRole('textbox', { name: 'Your line' }).fill('x'.repeat(225))
@@ -229,7 +281,10 @@ test('an offer makes a text fit, an own wording stays with its account, a plan t
   await page.getByRole('button', { name: 'Proof for Chatterbrook' }).click()
   await expect(page.getByRole('button', { name: /^Line up/ })).toBeDisabled()
   await page.getByRole('button', { name: 'Leave out #light', exact: true }).click()
-  await page.getByRole('region', { name: 'Proof for Chatterbrook' }).getByRole('button', { name: 'Leave out the title' }).click()
+  await page
+    .getByRole('region', { name: 'Proof for Chatterbrook' })
+    .getByRole('button', { name: 'Leave out the title' })
+    .click()
   await expect(page.getByText('Fits everywhere')).toBeVisible()
   await page.getByRole('button', { name: 'Own wording' }).click()
   await page.getByLabel('Own wording, Chatterbrook').fill('Short on Chatterbrook')
@@ -252,7 +307,12 @@ test('an offer makes a text fit, an own wording stays with its account, a plan t
 test('hostile articles run nothing and show their markup as words', async ({ page, world }) => {
   const nell = await world.nell()
   const { path } = await makeBrand(nell)
-  await nell.want('POST', `${path}/sources`, { feedUrl: 'https://markup.example/', label: '<img src=x onerror=alert(1)>', folder: null, own: false })
+  await nell.want('POST', `${path}/sources`, {
+    feedUrl: 'https://markup.example/',
+    label: '<img src=x onerror=alert(1)>',
+    folder: null,
+    own: false,
+  })
   const [source] = await nell.want<Source[]>('GET', `${path}/sources`)
   expect(source!.label).toBe('<img src=x onerror=alert(1)>')
   // What the page's policy had to stop is counted: nothing of an article may come that far.
@@ -288,7 +348,10 @@ test.describe('on a phone', () => {
     await expect(page.getByTestId('notice')).toContainText('Lined up')
     await page.getByRole('button', { name: 'Clip' }).click()
     await expect(page.getByTestId('notice')).toContainText('Clipped')
-    const [article, line] = [await page.locator('#article').boundingBox(), await page.getByRole('region', { name: 'Your line' }).boundingBox()]
+    const [article, line] = [
+      await page.locator('#article').boundingBox(),
+      await page.getByRole('region', { name: 'Your line' }).boundingBox(),
+    ]
     expect(line!.y).toBeGreaterThanOrEqual(article!.y + article!.height)
     await page.getByRole('button', { name: 'Back' }).click()
     await expect(page.locator('[data-article]').first()).toBeVisible()
@@ -304,7 +367,8 @@ test.describe('on a phone', () => {
 
 test('a client looks and changes nothing', async ({ page, demo }) => {
   await signIn(page, demo.url, 'Ottilie')
-  // Their own screens are the proofs in review and the week; what they may not do is offered nowhere, and no key does it.
+  // Their own screens are the proofs in review and the week; what they may not do is offered nowhere, and no
+  // key does it.
   await expect(page.getByRole('button', { name: /^In review/ })).toHaveAttribute('aria-pressed', 'true')
   const rail = page.getByRole('navigation', { name: 'Screens' })
   await expect(rail.getByRole('link', { name: /Desk|Schedule|Find|You/ })).toHaveCount(4)
@@ -318,7 +382,9 @@ test('a client looks and changes nothing', async ({ page, demo }) => {
   await page.keyboard.press('c')
   await page.keyboard.press('?')
   await expect(page.getByRole('dialog')).toContainText('Next article')
-  await expect(page.getByRole('definition').filter({ hasText: /^(Clip|Pass|Line up|Undo the last change)$/ })).toHaveCount(0)
+  await expect(
+    page.getByRole('definition').filter({ hasText: /^(Clip|Pass|Line up|Undo the last change)$/ }),
+  ).toHaveCount(0)
   await page.keyboard.press('Escape')
   await page.goto(`${demo.url}/set-up/accounts`)
   await expect(page.getByText('@millracebread').first()).toBeVisible()

@@ -1,5 +1,6 @@
-// Foreign HTML, made safe and then read by a browser: nothing that runs, frames, submits or redirects may be left. Sources: bluemonday's
-// inputs (BSD, Debian package golang-github-microcosm-cc-bluemonday-dev) and html5lib's trees (MIT, golang-golang-x-net-dev).
+// Foreign HTML, made safe and then read by a browser: nothing that runs, frames, submits or redirects may be
+// left. Sources: bluemonday's inputs (BSD, Debian package golang-github-microcosm-cc-bluemonday-dev) and
+// html5lib's trees (MIT, golang-golang-x-net-dev).
 import { existsSync, readdirSync, readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import type { Page } from '@playwright/test'
@@ -19,10 +20,12 @@ function doings(page: Page, pieces: string[]): Promise<string[][]> {
     return all.map((html) => {
       const page = new DOMParser().parseFromString(`<!doctype html><body>${html}`, 'text/html')
       const found: string[] = []
-      for (const element of page.querySelectorAll(ACTIVE)) if (element !== page.body) found.push(`<${element.localName}>`)
+      for (const element of page.querySelectorAll(ACTIVE))
+        if (element !== page.body) found.push(`<${element.localName}>`)
       for (const element of page.querySelectorAll('*')) {
         for (const { name, value } of element.attributes) {
-          // The browser's own reading of an address: leading blanks and line breaks inside a scheme are no shelter.
+          // The browser's own reading of an address: leading blanks and line breaks inside a scheme are no
+          // shelter.
           const isAddress = [
             'href',
             'src',
@@ -39,8 +42,17 @@ function doings(page: Page, pieces: string[]): Promise<string[][]> {
             'longdesc',
           ].includes(name)
           // eslint-disable-next-line no-control-regex -- browsers skip these before a scheme
-          const scheme = isAddress ? (/^[\u0000-\u0020]*([a-z][\s\S]*?:)/i.exec(value)?.[1] ?? '').replace(/[\t\n\r]/g, '') : ''
-          if (name.startsWith('on') || name === 'style' || name === 'srcdoc' || name === 'id' || name === 'name' || name === 'class') found.push(`${name}=`)
+          const named = /^[\u0000-\u0020]*([a-z][\s\S]*?:)/i.exec(value)?.[1] ?? ''
+          const scheme = isAddress ? named.replace(/[\t\n\r]/g, '') : ''
+          if (
+            name.startsWith('on') ||
+            name === 'style' ||
+            name === 'srcdoc' ||
+            name === 'id' ||
+            name === 'name' ||
+            name === 'class'
+          )
+            found.push(`${name}=`)
           if (isAddress && !WEB.test(scheme)) found.push(`${name}="${value}"`)
         }
       }
@@ -54,11 +66,18 @@ async function judge(page: Page, name: string, inputs: string[], atLeast: number
   const attacks = inputs.filter((_, at) => before[at]!.length > 0)
   const safe = attacks.map((input) => safeHtml(input, 'https://paper.example/a/'))
   const after = await doings(page, safe)
-  const others = after.flatMap((found, at) => (found.length > 0 ? [`${attacks[at]}: ${found.join(', ')}`] : []))
+  const others = after.flatMap((found, at) =>
+    found.length > 0 ? [`${attacks[at]}: ${found.join(', ')}`] : [],
+  )
   // What the browser would write out again is as harmless: nothing hides until a second reading.
-  const again = await page.evaluate((all) => all.map((html) => new DOMParser().parseFromString(html, 'text/html').body.innerHTML), safe)
+  const again = await page.evaluate(
+    (all) => all.map((html) => new DOMParser().parseFromString(html, 'text/html').body.innerHTML),
+    safe,
+  )
   const woken = (await doings(page, again)).filter((found) => found.length > 0)
-  console.info(`${name}: ${attacks.length - others.length} of ${attacks.length} attacks harmless, of ${inputs.length} inputs`)
+  console.info(
+    `${name}: ${attacks.length - others.length} of ${attacks.length} attacks harmless, of ${inputs.length} inputs`,
+  )
   expect(others).toEqual([])
   expect(woken).toEqual([])
   expect(attacks.length).toBeGreaterThanOrEqual(atLeast)
@@ -78,9 +97,11 @@ const literal = (text: string): string =>
 /** bluemonday's attack inputs, read out of its Go source. */
 function bluemonday(): string[] {
   const source = readFileSync(BLUEMONDAY, 'utf8')
-  return [...source.matchAll(/\bin:\s*((?:"(?:[^"\\\n]|\\.)*"|`[^`]*`)(?:\s*\+\s*(?:"(?:[^"\\\n]|\\.)*"|`[^`]*`))*)/g)].map((m) =>
-    [...m[1]!.matchAll(/"(?:[^"\\\n]|\\.)*"|`[^`]*`/g)].map(([part]) => literal(part)).join(''),
-  )
+  return [
+    ...source.matchAll(
+      /\bin:\s*((?:"(?:[^"\\\n]|\\.)*"|`[^`]*`)(?:\s*\+\s*(?:"(?:[^"\\\n]|\\.)*"|`[^`]*`))*)/g,
+    ),
+  ].map((m) => [...m[1]!.matchAll(/"(?:[^"\\\n]|\\.)*"|`[^`]*`/g)].map(([part]) => literal(part)).join(''))
 }
 
 test('bluemonday’s attacks do nothing any more', async ({ page }) => {
@@ -101,7 +122,10 @@ test('html5lib’s trees do nothing any more', async ({ page }) => {
   await judge(page, 'html5lib', inputs, 500)
 })
 
-test('the browser’s own policy is a second wall: what is not made safe runs nothing either, and is reported', async ({ browser, demo }) => {
+test('the browser’s own policy is a second wall: what is not made safe runs nothing either, and is reported', async ({
+  browser,
+  demo,
+}) => {
   test.skip(!existsSync(BLUEMONDAY), 'not run: bluemonday’s inputs are not in the cache')
   // What would send the whole page elsewhere is left out: a page that has gone can’t count.
   const raw = bluemonday().filter((html) => !/<(meta|base|form|iframe|frame|object|embed)/i.test(html))
@@ -113,7 +137,8 @@ test('the browser’s own policy is a second wall: what is not made safe runs no
       let ran = 0
       let reports = 0
       window.alert = () => void ran++
-      const report = (event: SecurityPolicyViolationEvent): void => void (event.effectiveDirective.startsWith('script') && reports++)
+      const report = (event: SecurityPolicyViolationEvent): void =>
+        void (event.effectiveDirective.startsWith('script') && reports++)
       document.addEventListener('securitypolicyviolation', report)
       const place = document.body.appendChild(document.createElement('div'))
       for (const html of pieces) {
@@ -132,8 +157,12 @@ test('the browser’s own policy is a second wall: what is not made safe runs no
   const asTheyAre = await count(raw)
   console.info(`the policy: ${asTheyAre.reports} scripts stopped and reported, ${asTheyAre.ran} ran`)
   expect(asTheyAre.ran).toBe(0)
-  // Put in as a page puts in text, a script element does not run; handlers and addresses that are script would.
+  // Put in as a page puts in text, a script element does not run; handlers and addresses that are script
+  // would.
   expect(asTheyAre.reports).toBeGreaterThan(5)
-  expect(await count(raw.map((html) => safeHtml(html, 'https://paper.example/a/')))).toEqual({ ran: 0, reports: 0 })
+  expect(await count(raw.map((html) => safeHtml(html, 'https://paper.example/a/')))).toEqual({
+    ran: 0,
+    reports: 0,
+  })
   await context.close()
 })

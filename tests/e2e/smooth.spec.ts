@@ -6,12 +6,16 @@ test('typing with four proofs stays within a frame a key', async ({ page, world 
   await fourAccounts(world)
   await signIn(page, world.server.url)
   await page.goto(`${world.server.url}/desk/new`)
-  await mainText(page).fill('The dome opens at half past five, and the comet stands low in the east. '.repeat(41).slice(0, 2990))
+  await mainText(page).fill(
+    'The dome opens at half past five, and the comet stands low in the east. '.repeat(41).slice(0, 2990),
+  )
   await saved(page)
   await page.evaluate(() => {
     const seen: number[] = []
     Object.assign(window, { seen })
-    new PerformanceObserver((list) => seen.push(...list.getEntries().map(({ duration }) => duration))).observe({ type: 'longtask' })
+    new PerformanceObserver((list) =>
+      seen.push(...list.getEntries().map(({ duration }) => duration)),
+    ).observe({ type: 'longtask' })
   })
   await mainText(page).press('End')
   await mainText(page).pressSequentially('twenty keys of it', { delay: 60 })
@@ -28,7 +32,9 @@ test('the sheet stays smooth while a card is dragged over it', async ({ page, de
   const from = (await cards.nth(0).boundingBox())!
   await page.evaluate(() => {
     const tasks: number[] = []
-    new PerformanceObserver((list) => list.getEntries().forEach(({ duration }) => tasks.push(duration))).observe({ type: 'longtask' })
+    new PerformanceObserver((list) =>
+      list.getEntries().forEach(({ duration }) => tasks.push(duration)),
+    ).observe({ type: 'longtask' })
     Object.assign(window, { tasks })
   })
   await page.mouse.move(from.x + 20, from.y + 10)
@@ -41,6 +47,8 @@ test('the sheet stays smooth while a card is dragged over it', async ({ page, de
   await page.keyboard.press('Escape')
   await page.mouse.up()
   const tasks = await page.evaluate(() => (window as unknown as { tasks: number[] }).tasks)
-  console.info(`dragging over the sheet: ${tasks.length} tasks over 50 ms, the longest ${Math.round(Math.max(0, ...tasks))} ms`)
+  console.info(
+    `dragging over the sheet: ${tasks.length} tasks over 50 ms, the longest ${Math.round(Math.max(0, ...tasks))} ms`,
+  )
   expect(tasks.filter((task) => task > 100)).toEqual([])
 })

@@ -10,12 +10,23 @@ test('a first start from nothing under npm start', async ({ page, world }) => {
   const dataDir = mkdtempSync(join(tmpdir(), 'quill-start-'))
   const { npm_config_user_agent: _, ...env } = process.env
   const app = spawn('npm', ['start'], {
-    env: { ...env, PORT: '0', QUILL_DATA_DIR: dataDir, QUILL_STANDINS: world.standins.url, QUILL_LOG: 'error', QUILL_START_CODE: 'LOOK-HERE-FIRST' },
+    env: {
+      ...env,
+      PORT: '0',
+      QUILL_DATA_DIR: dataDir,
+      QUILL_STANDINS: world.standins.url,
+      QUILL_LOG: 'error',
+      QUILL_START_CODE: 'LOOK-HERE-FIRST',
+    },
     stdio: ['ignore', 'pipe', 'inherit'],
   })
   let says = ''
   app.stdout.on('data', (part: Buffer) => (says += part.toString()))
-  const url = await until('npm start says where it is', async () => /Clear Quill: (http:\/\/127\.0\.0\.1:\d+)/.exec(says)?.[1], 60_000)
+  const url = await until(
+    'npm start says where it is',
+    async () => /Clear Quill: (http:\/\/127\.0\.0\.1:\d+)/.exec(says)?.[1],
+    60_000,
+  )
   const isUp = (): Promise<boolean> => fetch(`${url}/api/health`).then((answer) => answer.ok, () => false) // prettier-ignore
   await until('npm start answers', isUp, 60_000)
   const main = page.getByRole('main')
@@ -47,7 +58,9 @@ test('a first start from nothing under npm start', async ({ page, world }) => {
   await page.getByLabel('Address of the profile or server').fill('https://plainpage.example')
   await page.getByLabel('Token').fill('x')
   await page.getByRole('button', { name: 'Check it' }).click()
-  await expect(page.getByRole('alert')).toContainText('offers neither Micropub, nor the Mastodon-compatible API')
+  await expect(page.getByRole('alert')).toContainText(
+    'offers neither Micropub, nor the Mastodon-compatible API',
+  )
   await page.getByLabel('Address of the profile or server').fill('https://commonfire.example')
   await page.getByRole('button', { name: 'Check it' }).click()
   await expect(page.getByRole('alert')).toContainText('does not accept this token')

@@ -7,7 +7,10 @@ import { startServer } from '../../scripts/world.mjs'
 import { START, World } from '../support/world'
 
 /** Where the stand-ins of the demo are, and the folder in which it was filled. */
-export const demoPlaces = (): { standins: string; filled: string } => ({ standins: process.env['DEMO_STANDINS']!, filled: process.env['DEMO_FILLED']! })
+export const demoPlaces = (): { standins: string; filled: string } => ({
+  standins: process.env['DEMO_STANDINS']!,
+  filled: process.env['DEMO_FILLED']!,
+})
 
 interface Demo {
   url: string
@@ -15,17 +18,27 @@ interface Demo {
 }
 
 /**
- * `demo` is a copy of the filled demo, shared by a worker's tests; `world` an empty world, begun anew for each test, `today` one whose clock
- * is the machine's. Every page is watched: no request may leave this machine, nothing may fail on the console.
+ * `demo` is a copy of the filled demo, shared by a worker's tests; `world` an empty world, begun anew for
+ * each test, `today` one whose clock is the machine's. Every page is watched: no request may leave this
+ * machine, nothing may fail on the console.
  */
-export const test = base.extend<{ world: World; today: World; watched: string[] }, { demo: Demo; worldAt: (at: number) => Promise<World> }>({
+export const test = base.extend<
+  { world: World; today: World; watched: string[] },
+  { demo: Demo; worldAt: (at: number) => Promise<World> }
+>({
   demo: [
     // eslint-disable-next-line no-empty-pattern -- Playwright reads the fixtures' names from this pattern
     async ({}, use) => {
       const dataDir = mkdtempSync(join(tmpdir(), 'quill-demo-'))
       const { standins, filled } = demoPlaces()
       cpSync(filled, dataDir, { recursive: true })
-      const server = await startServer({ mailPort: 0, dataDir, standins, demo: true, env: { QUILL_LOG: 'error' } })
+      const server = await startServer({
+        mailPort: 0,
+        dataDir,
+        standins,
+        demo: true,
+        env: { QUILL_LOG: 'error' },
+      })
       await use({ url: server.url, standins })
       await server.stop()
       rmSync(dataDir, { recursive: true, force: true })
@@ -47,11 +60,13 @@ export const test = base.extend<{ world: World; today: World; watched: string[] 
     async ({ context }, use) => {
       const troubles: string[] = []
       context.on('request', (request) => {
-        if (!/^(http:\/\/127\.0\.0\.1:\d+\/|data:|blob:)/.test(request.url())) troubles.push(`left this machine: ${request.url()}`)
+        if (!/^(http:\/\/127\.0\.0\.1:\d+\/|data:|blob:)/.test(request.url()))
+          troubles.push(`left this machine: ${request.url()}`)
       })
       context.on('console', (message) => {
         // A refusal the test provokes is logged by the browser as a failed load.
-        if (message.type() === 'error' && !/Failed to load resource/.test(message.text())) troubles.push(message.text())
+        if (message.type() === 'error' && !/Failed to load resource/.test(message.text()))
+          troubles.push(message.text())
       })
       context.on('weberror', (error) => troubles.push(String(error.error())))
       await use(troubles)
@@ -64,7 +79,10 @@ export { expect }
 
 const BY_NAME = /name="personId" value="([^"]+)"[^]*?Sign in as (\w+)/g
 
-/** Signs in as one of the demo's people, without the page's buttons (which have a test of their own), and opens the Wire. */
+/**
+ * Signs in as one of the demo's people, without the page's buttons (which have a test of their own), and
+ * opens the Wire.
+ */
 export async function signIn(page: Page, url: string, name = 'Nell'): Promise<void> {
   const people = await (await page.request.get(`${url}/sign-in`)).text()
   const [, personId] = [...people.matchAll(BY_NAME)].find(([, , found]) => found === name) ?? []
@@ -81,6 +99,12 @@ export const toSchedule = async (page: Page): Promise<void> => {
 
 /** axe-core's WCAG 2.2 A and AA rules on what is on screen. */
 export async function expectAccessible(page: Page): Promise<void> {
-  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice']).analyze()
-  expect(violations.map((violation) => `${violation.id}: ${violation.nodes.map((node) => node.target.join(' ')).join(' | ')}`)).toEqual([])
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'])
+    .analyze()
+  expect(
+    violations.map(
+      (violation) => `${violation.id}: ${violation.nodes.map((node) => node.target.join(' ')).join(' | ')}`,
+    ),
+  ).toEqual([])
 }

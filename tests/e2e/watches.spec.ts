@@ -12,7 +12,12 @@ test('a watch is made in the form, written on as text, broken and mended, saved;
     ['Corrente', 'corrente.example'],
   ]) {
     const { url } = await nell.want<{ url: string }>('POST', `${path}/sources/look`, { address: host })
-    await nell.want('POST', `${path}/sources`, { feedUrl: url, label, folder: label === 'Lamp' ? 'Light' : null, own: false })
+    await nell.want('POST', `${path}/sources`, {
+      feedUrl: url,
+      label,
+      folder: label === 'Lamp' ? 'Light' : null,
+      own: false,
+    })
   }
   await signIn(page, world.server.url)
   await expect(page.locator('[data-article]').first()).toBeVisible()
@@ -28,7 +33,9 @@ test('a watch is made in the form, written on as text, broken and mended, saved;
     const few = Number.parseInt(await count.innerText())
     expect(few).toBeGreaterThan(0)
     await expect(page.locator('[data-match] mark').first()).toHaveText(/billboard/i)
-    const weeks = await page.locator('[data-week]').evaluateAll((all) => all.map((one) => Number(one.querySelector('text')!.textContent)))
+    const weeks = await page
+      .locator('[data-week]')
+      .evaluateAll((all) => all.map((one) => Number(one.querySelector('text')!.textContent)))
     expect(weeks.length).toBeGreaterThanOrEqual(5)
     expect(weeks.reduce((sum, one) => sum + one, 0)).toBe(few)
     await page.getByLabel('Extra words: or any of').fill('lamp, street lighting')
@@ -73,7 +80,10 @@ test('a watch is made in the form, written on as text, broken and mended, saved;
   let before = 0
   await test.step('saved, its articles are on the Wire, marked and tagged, with the reason', async () => {
     await page.getByRole('button', { name: 'Add the watch' }).click()
-    await expect(page.getByRole('button', { name: /^Lights at night/ })).toHaveAttribute('aria-pressed', 'true')
+    await expect(page.getByRole('button', { name: /^Lights at night/ })).toHaveAttribute(
+      'aria-pressed',
+      'true',
+    )
     await expect(page.locator('[data-article]').first()).toBeVisible()
     before = await page.locator('[data-article]').count()
     await page.keyboard.press('j')
@@ -117,20 +127,33 @@ test('a watch is made in the form, written on as text, broken and mended, saved;
     await page.getByText('Shows the list at the left').click()
     await page.getByRole('button', { name: 'Save', exact: true }).click()
     await expect(page.getByTestId('notice')).toContainText('Saved.')
-    await page.getByRole('navigation', { name: 'Screens' }).getByRole('link', { name: 'Lights at night' }).click()
+    await page
+      .getByRole('navigation', { name: 'Screens' })
+      .getByRole('link', { name: 'Lights at night' })
+      .click()
     await expect(page.locator('[data-article] mark').first()).toHaveText(/billboard/i)
     await expect.poll(() => page.locator('[data-article]').count()).toBeLessThan(before)
-    for (const title of await page.locator('[data-article] .serif').allInnerTexts()) expect(title).not.toBe('')
+    for (const title of await page.locator('[data-article] .serif').allInnerTexts())
+      expect(title).not.toBe('')
     await page.keyboard.press('/')
     await page.getByLabel('Words to find').fill('lights at')
     await expect(page.locator('#found').getByRole('button', { name: /Lights at night.*list/ })).toBeVisible()
   })
 })
 
-test('tags are renamed and merged; a watch starts from selected words and from a source', async ({ page, today: world }) => {
+test('tags are renamed and merged; a watch starts from selected words and from a source', async ({
+  page,
+  today: world,
+}) => {
   const nell = await world.nell()
   const { path } = await makeBrand(nell)
-  await nell.want('POST', `${path}/sources`, { feedUrl: 'https://lowlamp.example/feed.xml', label: 'Lamp', folder: null, own: false, tags: ['Lamps'] })
+  await nell.want('POST', `${path}/sources`, {
+    feedUrl: 'https://lowlamp.example/feed.xml',
+    label: 'Lamp',
+    folder: null,
+    own: false,
+    tags: ['Lamps'],
+  })
   await nell.want('POST', `${path}/watches`, { name: 'Boards', query: 'billboard*', tags: ['Signs'] })
   await signIn(page, world.server.url)
   await page.locator('[data-article]').first().click()

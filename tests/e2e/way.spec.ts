@@ -63,7 +63,9 @@ test('from a feed to a post on two networks', async ({ page, world }) => {
   await test.step('it is lined up, shown on the Schedule and the ribbon', async () => {
     await page.getByRole('textbox', { name: 'Your line' }).focus()
     await page.keyboard.press('Control+Enter')
-    await expect(page.getByTestId('notice')).toContainText('Chatterbrook Tue 2, 10:00 · Commonfire Tue 2, 10:00')
+    await expect(page.getByTestId('notice')).toContainText(
+      'Chatterbrook Tue 2, 10:00 · Commonfire Tue 2, 10:00',
+    )
     await page.getByRole('link', { name: 'Schedule' }).click()
     await expect(page.locator('[data-state=lined-up]')).toHaveCount(2)
     await expect(page.getByRole('region', { name: 'The next seven days' })).toContainText('2 lined up')

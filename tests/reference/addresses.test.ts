@@ -1,5 +1,6 @@
-// Sources: WHATWG's urltestdata.json (Debian package librust-url-dev), purell's cases (golang-github-puerkitobio-purell-dev), the Public Suffix
-// List's test data (golang-golang-x-net-dev, publicsuffix/list_test.go); RFC 3986 §5.4 and §6, its own examples written anew.
+// Sources: WHATWG's urltestdata.json (Debian package librust-url-dev), purell's cases
+// (golang-github-puerkitobio-purell-dev), the Public Suffix List's test data (golang-golang-x-net-dev,
+// publicsuffix/list_test.go); RFC 3986 §5.4 and §6, its own examples written anew.
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { absoluteUrl } from '#core/feed/xml'
@@ -14,7 +15,9 @@ interface UrlCase { input: string; base: string | null; href?: string; failure?:
 
 describe.runIf(whatwg)('WHATWG’s addresses', () => {
   const cases = whatwg
-    ? (JSON.parse(readText(whatwg, 'urltestdata.json')) as (UrlCase | string)[]).filter((one): one is UrlCase => typeof one === 'object')
+    ? (JSON.parse(readText(whatwg, 'urltestdata.json')) as (UrlCase | string)[]).filter(
+        (one): one is UrlCase => typeof one === 'object',
+      )
     : []
 
   it('are made absolute as its data says, web addresses alone', () => {
@@ -34,7 +37,9 @@ describe.runIf(whatwg)('WHATWG’s addresses', () => {
 
   it('have the same key before and after they are written out, and a key is its own key', () => {
     const written = cases.flatMap(({ input, base, href, failure }) =>
-      !failure && /^https?:/.test(href ?? '') && (base === null || base === 'about:blank') ? [{ input, href: href! }] : [],
+      !failure && /^https?:/.test(href ?? '') && (base === null || base === 'about:blank')
+        ? [{ input, href: href! }]
+        : [],
     )
     expect(written.length).toBeGreaterThan(100)
     for (const { input, href } of written) {
@@ -45,7 +50,8 @@ describe.runIf(whatwg)('WHATWG’s addresses', () => {
 })
 
 describe('RFC 3986', () => {
-  // §5.4.1 and §5.4.2; the base is the RFC's own. `http:g` is read as WHATWG reads it, not as a strict parser.
+  // §5.4.1 and §5.4.2; the base is the RFC's own. `http:g` is read as WHATWG reads it, not as a strict
+  // parser.
   it.each([
     ['g', 'http://a/b/c/g'], ['./g', 'http://a/b/c/g'], ['g/', 'http://a/b/c/g/'], ['/g', 'http://a/g'], ['//g', 'http://g/'], ['?y', 'http://a/b/c/d;p?y'],
     ['g?y', 'http://a/b/c/g?y'], ['#s', 'http://a/b/c/d;p?q#s'], ['g#s', 'http://a/b/c/g#s'], ['g?y#s', 'http://a/b/c/g?y#s'], [';x', 'http://a/b/c/;x'],
@@ -71,15 +77,26 @@ describe('RFC 3986', () => {
 })
 
 describe.runIf(purell)('purell', () => {
-  // What a key here takes off as well; the others (a file's name, the order of the query, doubled slashes) may mean another page.
+  // What a key here takes off as well; the others (a file's name, the order of the query, doubled slashes)
+  // may mean another page.
   const OURS =
     /^(LowercaseScheme|LowercaseHost|UppercaseEscapes|DecodeUnnecessaryEscapes|RemoveDefaultPort|EmptyQuerySeparator|RemoveEmptyQuerySeparator|RemoveTrailingSlash|AddTrailingSlash|RemoveDotSegments|RemoveFragment|ForceHTTP|RemoveWWW|AddWWW|sSafe|DecodeDWORDHost|DecodeOctalHost|DecodeHexHost)$/
 
   it('puts out addresses that have the key of what was put in', () => {
     const source = purell ? readText(purell, 'purell_test.go').split('func TestRunner')[0]! : ''
-    const cases = [...source.matchAll(/\{\s*"([^"]+)",\s*["`]([^"`]+)["`],\s*(Flag[^,]+),\s*["`]([^"`]+)["`],/g)]
-      .map((m) => ({ name: m[1]!, from: m[2]!, flags: m[3]!.split('|').map((flag) => flag.trim().replace(/^Flag/, '')), to: m[4]! }))
-      .filter(({ flags, from, to }) => flags.every((flag) => OURS.test(flag)) && URL.canParse(from) && !to.includes('\\x'))
+    const cases = [
+      ...source.matchAll(/\{\s*"([^"]+)",\s*["`]([^"`]+)["`],\s*(Flag[^,]+),\s*["`]([^"`]+)["`],/g),
+    ]
+      .map((m) => ({
+        name: m[1]!,
+        from: m[2]!,
+        flags: m[3]!.split('|').map((flag) => flag.trim().replace(/^Flag/, '')),
+        to: m[4]!,
+      }))
+      .filter(
+        ({ flags, from, to }) =>
+          flags.every((flag) => OURS.test(flag)) && URL.canParse(from) && !to.includes('\\x'),
+      )
     const others = cases
       .filter(({ from, to }) => canonicalUrl(from) !== canonicalUrl(to))
       .map(({ name, from, to }) => `${name}: ${from} is ${canonicalUrl(from)}, ${to} is ${canonicalUrl(to)}`)
@@ -92,7 +109,9 @@ describe.runIf(purell)('purell', () => {
 
 describe.runIf(suffixes)('the Public Suffix List', () => {
   it('says which site an address belongs to', () => {
-    const table = suffixes ? readText(suffixes, 'list_test.go').split('var eTLDPlusOneTestCases')[1]!.split('func ')[0]! : ''
+    const table = suffixes
+      ? readText(suffixes, 'list_test.go').split('var eTLDPlusOneTestCases')[1]!.split('func ')[0]!
+      : ''
     const cases = [...table.matchAll(/\{"([^"]*)", "([^"]*)"\}/g)]
       .map((m) => ({ domain: m[1]!, site: m[2]! }))
       .filter(({ domain }) => URL.canParse(`https://${domain}/`))
@@ -108,13 +127,27 @@ describe.runIf(suffixes)('the Public Suffix List', () => {
 })
 
 describe('a key', () => {
-  const host = fc.constantFrom('paper.example', 'www.paper.example', 'PAPER.example', 'news.paper.example', 'bücher.example')
-  const path = fc.array(fc.constantFrom('a', 'B', '%41', '%2f', '.', '..', 'ä', 'a b', '~x', ''), { maxLength: 5 }).map((parts) => `/${parts.join('/')}`)
+  const host = fc.constantFrom(
+    'paper.example',
+    'www.paper.example',
+    'PAPER.example',
+    'news.paper.example',
+    'bücher.example',
+  )
+  const path = fc
+    .array(fc.constantFrom('a', 'B', '%41', '%2f', '.', '..', 'ä', 'a b', '~x', ''), { maxLength: 5 })
+    .map((parts) => `/${parts.join('/')}`)
   const query = fc
     .array(fc.constantFrom('a=1', 'b=%7E', 'utm_source=x', 'fbclid=1', 'q=ä+b', 'A'), { maxLength: 4 })
     .map((pairs) => (pairs.length > 0 ? `?${pairs.join('&')}` : ''))
   const address = fc
-    .tuple(fc.constantFrom('http://', 'https://', 'HTTPS://'), host, path, query, fc.constantFrom('', '#part', '#!/page'))
+    .tuple(
+      fc.constantFrom('http://', 'https://', 'HTTPS://'),
+      host,
+      path,
+      query,
+      fc.constantFrom('', '#part', '#!/page'),
+    )
     .map((parts) => parts.join(''))
 
   it('is its own key, and the same with and without what does not matter', () => {
@@ -125,7 +158,11 @@ describe('a key', () => {
         expect(canonicalUrl(` ${url}\n`)).toBe(key)
         expect(canonicalUrl(new URL(url).href)).toBe(key)
         if (!url.includes('#')) expect(canonicalUrl(`${url}#elsewhere`)).toBe(key)
-        expect(canonicalUrl(`${url.split('#')[0]!}${url.includes('?') ? '&' : '?'}utm_medium=z${url.includes('#') ? `#${url.split('#')[1]!}` : ''}`)).toBe(key)
+        expect(
+          canonicalUrl(
+            `${url.split('#')[0]!}${url.includes('?') ? '&' : '?'}utm_medium=z${url.includes('#') ? `#${url.split('#')[1]!}` : ''}`,
+          ),
+        ).toBe(key)
       }),
       { numRuns: 2000 },
     )

@@ -1,4 +1,5 @@
-// Conditional requests and freshness (RFC 9110 §13, RFC 9111 §4.2), with npm http-cache-semantics 4.3.0, run live, as a second opinion.
+// Conditional requests and freshness (RFC 9110 §13, RFC 9111 §4.2), with npm http-cache-semantics 4.3.0, run
+// live, as a second opinion.
 import fc from 'fast-check'
 import CachePolicy from 'http-cache-semantics'
 import { describe, expect, it } from 'vitest'
@@ -6,9 +7,13 @@ import { conditionsFor, freshMinutes, validatorsOf } from '#server/platform/net/
 
 const DATE = new Date(Date.UTC(2026, 10, 25, 8))
 const request = { url: '/feed.xml', method: 'GET', headers: { host: 'paper.example' } }
-const answer = (headers: Record<string, string>) => ({ status: 200, headers: { date: DATE.toUTCString(), ...headers } })
+const answer = (headers: Record<string, string>) => ({
+  status: 200,
+  headers: { date: DATE.toUTCString(), ...headers },
+})
 /** A private cache that takes nothing for fresh by guess: only what is stated counts. */
-const policyOf = (headers: Record<string, string>): CachePolicy => new CachePolicy(request, answer(headers), { shared: false, cacheHeuristic: 0 })
+const policyOf = (headers: Record<string, string>): CachePolicy =>
+  new CachePolicy(request, answer(headers), { shared: false, cacheHeuristic: 0 })
 
 const seconds = fc.nat({ max: 200_000 })
 const cacheControl = fc
@@ -16,7 +21,16 @@ const cacheControl = fc
     fc.oneof(
       seconds.map((value) => `max-age=${value}`),
       seconds.map((value) => `s-maxage=${value}`),
-      fc.constantFrom('no-cache', 'no-store', 'public', 'private', 'must-revalidate', 'max-age="600"', 'stale-while-revalidate=60', 'immutable'),
+      fc.constantFrom(
+        'no-cache',
+        'no-store',
+        'public',
+        'private',
+        'must-revalidate',
+        'max-age="600"',
+        'stale-while-revalidate=60',
+        'immutable',
+      ),
     ),
     { maxLength: 3 },
   )
@@ -26,10 +40,15 @@ const cacheControl = fc
   .filter((parts) => !parts.includes('immutable') || parts.some((part) => /^max-age/i.test(part)))
   .map((parts) => parts.join(', '))
 const expires = fc.oneof(
-  fc.integer({ min: -90_000, max: 90_000 }).map((ahead) => new Date(DATE.getTime() + ahead * 1000).toUTCString()),
+  fc
+    .integer({ min: -90_000, max: 90_000 })
+    .map((ahead) => new Date(DATE.getTime() + ahead * 1000).toUTCString()),
   fc.constantFrom('0', '-1'),
 )
-const headers = fc.record({ 'cache-control': cacheControl, expires, age: seconds.map(String) }, { requiredKeys: [] })
+const headers = fc.record(
+  { 'cache-control': cacheControl, expires, age: seconds.map(String) },
+  { requiredKeys: [] },
+)
 
 describe('freshness', () => {
   it('is what http-cache-semantics makes of it, on 3,000 random answers', () => {
@@ -55,7 +74,10 @@ it('takes directives in any letter case (RFC 9111 §5.2), which http-cache-seman
 
 describe('conditional requests', () => {
   const validators = fc.record(
-    { etag: fc.constantFrom('"a"', 'W/"b"'), 'last-modified': fc.constant(new Date(DATE.getTime() - 86_400_000).toUTCString()) },
+    {
+      etag: fc.constantFrom('"a"', 'W/"b"'),
+      'last-modified': fc.constant(new Date(DATE.getTime() - 86_400_000).toUTCString()),
+    },
     { requiredKeys: [] },
   )
 
@@ -65,7 +87,11 @@ describe('conditional requests', () => {
         const theirs = policyOf({ ...given, 'cache-control': 'max-age=0' }).revalidationHeaders(request)
         const ours = conditionsFor(validatorsOf(given, null))
         expect(ours).toEqual(
-          Object.fromEntries(['if-none-match', 'if-modified-since'].flatMap((name) => (theirs[name] === undefined ? [] : [[name, theirs[name]]]))),
+          Object.fromEntries(
+            ['if-none-match', 'if-modified-since'].flatMap((name) =>
+              theirs[name] === undefined ? [] : [[name, theirs[name]]],
+            ),
+          ),
         )
       }),
     )

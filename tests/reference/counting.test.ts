@@ -1,5 +1,6 @@
-// Sources: Unicode's GraphemeBreakTest.txt and emoji-test.txt (Debian package unicode-data); npm @atproto/api 0.19.19, RichText, run live;
-// linkify's own tests (Debian package librust-linkify-dev); WHATWG's urltestdata.json (librust-url-dev).
+// Sources: Unicode's GraphemeBreakTest.txt and emoji-test.txt (Debian package unicode-data); npm @atproto/api
+// 0.19.19, RichText, run live; linkify's own tests (Debian package librust-linkify-dev); WHATWG's
+// urltestdata.json (librust-url-dev).
 import { RichText } from '@atproto/api'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
@@ -24,7 +25,9 @@ describe.runIf(unicode)('Unicode', () => {
     for (const line of readText(unicode!, 'auxiliary/GraphemeBreakTest.txt').split('\n')) {
       const cells = line.split('#')[0]!.trim()
       if (cells === '') continue
-      const text = String.fromCodePoint(...[...cells.matchAll(/[0-9A-F]{4,6}/g)].map(([hex]) => parseInt(hex, 16)))
+      const text = String.fromCodePoint(
+        ...[...cells.matchAll(/[0-9A-F]{4,6}/g)].map(([hex]) => parseInt(hex, 16)),
+      )
       // Lengths are counted in NFC; a case that NFC changes says nothing about ours.
       if (text.normalize('NFC') !== text) continue
       const wanted = cells.split('÷').filter((part) => /[0-9A-F]/.test(part)).length
@@ -78,13 +81,22 @@ describe.runIf(linkify)('linkify’s cases', () => {
       /assert_(linked|not_linked|urls_without_protocol)\(\s*"((?:[^"\\]|\\.)*)"(?:,\s*"((?:[^"\\]|\\.)*)")?,?\s*\)/g,
     )) {
       const text = unescaped(first!)
-      // Other schemes, names before a host and hosts under no known domain are no links here, by engine.md and the published grammar.
-      if (/(^|[^a-z])(?!https?:)[a-z][a-z0-9+.-]*:\/\/|@|:\/\/[^/]*$|file:|\.local/i.test(text) && kind !== 'not_linked') continue
+      // Other schemes, names before a host and hosts under no known domain are no links here, by engine.md
+      // and the published grammar.
+      if (
+        /(^|[^a-z])(?!https?:)[a-z][a-z0-9+.-]*:\/\/|@|:\/\/[^/]*$|file:|\.local/i.test(text) &&
+        kind !== 'not_linked'
+      )
+        continue
       const wanted = kind === 'not_linked' ? text : unescaped(second!)
       const got = entities(text)
         .filter((one) => one.kind === 'link')
         .toReversed()
-        .reduce((marked, { start, end }) => `${marked.slice(0, start)}|${marked.slice(start, end)}|${marked.slice(end)}`, text)
+        .reduce(
+          (marked, { start, end }) =>
+            `${marked.slice(0, start)}|${marked.slice(start, end)}|${marked.slice(end)}`,
+          text,
+        )
       if (got === wanted) held++
       else others.push(`${JSON.stringify(text)}: ${got}, not ${wanted}`)
     }
@@ -100,14 +112,24 @@ const unescaped = (text: string): string =>
 
 describe.runIf(whatwg)('campaign marks', () => {
   it('go round WHATWG’s addresses: what was there stays, the marks read back as they were', () => {
-    const cases = (JSON.parse(readText(whatwg!, 'urltestdata.json')) as ({ href?: string; failure?: boolean } | string)[]).flatMap((one) =>
+    const cases = (
+      JSON.parse(readText(whatwg!, 'urltestdata.json')) as ({ href?: string; failure?: boolean } | string)[]
+    ).flatMap((one) =>
       typeof one === 'object' && !one.failure && /^https?:/.test(one.href ?? '') ? [one.href!] : [],
     )
     for (const href of cases) {
-      const marked = new URL(campaignUrl(href, { source: 'chatter brook', medium: 'søcial & more', campaign: 'a=b#c' }))
+      const marked = new URL(
+        campaignUrl(href, { source: 'chatter brook', medium: 'søcial & more', campaign: 'a=b#c' }),
+      )
       const before = new URL(href)
-      expect([marked.origin, marked.pathname, marked.hash]).toEqual([before.origin, before.pathname, before.hash])
-      expect([...marked.searchParams].slice(0, [...before.searchParams].length)).toEqual([...before.searchParams])
+      expect([marked.origin, marked.pathname, marked.hash]).toEqual([
+        before.origin,
+        before.pathname,
+        before.hash,
+      ])
+      expect([...marked.searchParams].slice(0, [...before.searchParams].length)).toEqual([
+        ...before.searchParams,
+      ])
       expect([marked.searchParams.get('utm_source'), marked.searchParams.get('utm_medium'), marked.searchParams.get('utm_campaign')]).toEqual(['chatter brook', 'søcial & more', 'a=b#c']) // prettier-ignore
     }
     report('campaign marks on WHATWG’s addresses', cases.length, [])

@@ -15,13 +15,18 @@ export function dataOf(name: string, inside: string): string | null {
 
 export const readText = (folder: string, file: string): string => readFileSync(`${folder}/${file}`, 'utf8')
 
-/** Runs a Python script with Python's feedparser at hand and gives what it printed as JSON; null where it can't run. */
+/**
+ * Runs a Python script with Python's feedparser at hand and gives what it printed as JSON; null where it
+ * can't run.
+ */
 export function askFeedparser<T>(script: string, input: unknown): T | null {
   const packages = dataOf('feedparser', 'usr/lib/python3/dist-packages')
   return packages ? askPython<T>('feedparser', script, input, packages) : null
 }
 
-/** Runs a Python script and gives what it printed as JSON; null where no Python can run it, which is printed. */
+/**
+ * Runs a Python script and gives what it printed as JSON; null where no Python can run it, which is printed.
+ */
 export function askPython<T>(name: string, script: string, input: unknown, packages = ''): T | null {
   for (const python of ['/usr/bin/python3', 'python3']) {
     const done = spawnSync(python, ['-c', script], {
@@ -38,12 +43,17 @@ export function askPython<T>(name: string, script: string, input: unknown, packa
 
 /** Prints how many of a reference's cases hold, and the others. */
 export function report(name: string, held: number, others: string[]): void {
-  console.info(`${name}: ${held} of ${held + others.length} hold${others.map((other) => `\n  ${other}`).join('')}`)
+  console.info(
+    `${name}: ${held} of ${held + others.length} hold${others.map((other) => `\n  ${other}`).join('')}`,
+  )
 }
 
 /**
- * Most of gofeed's feeds hold one field alone. Items in which a person could read nothing are left out by ours, so such get a title
- * before anyone reads them.
+ * Most of gofeed's feeds hold one field alone. Items in which a person could read nothing are left out by
+ * ours, so such get a title before anyone reads them.
  */
 export const withTitles = (xml: string): string =>
-  xml.replace(/<(item|entry)(\s[^>]*)?>(?!(?:(?!<\/\1>)[\s\S])*<(?:title|description|summary|content)\b)/g, '<$1$2><title>Given</title>')
+  xml.replace(
+    /<(item|entry)(\s[^>]*)?>(?!(?:(?!<\/\1>)[\s\S])*<(?:title|description|summary|content)\b)/g,
+    '<$1$2><title>Given</title>',
+  )

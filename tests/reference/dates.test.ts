@@ -1,4 +1,5 @@
-// Sources: dateparse's cases (MIT), Debian package golang-github-araddon-dateparse-dev; Python feedparser 6.0.10, run live.
+// Sources: dateparse's cases (MIT), Debian package golang-github-araddon-dateparse-dev; Python feedparser
+// 6.0.10, run live.
 import { describe, expect, it } from 'vitest'
 import { parseFeedDate } from '#core/feed'
 import { askFeedparser, dataOf, readText, report } from './data'
@@ -7,7 +8,10 @@ const dateparse = dataOf('dateparse', 'usr/share/gocode/src/github.com/araddon/d
 
 interface Case { text: string; wanted: string } // prettier-ignore
 
-/** Its table of texts and instants; the second table, of refusals, and those read in a zone of the machine are apart. */
+/**
+ * Its table of texts and instants; the second table, of refusals, and those read in a zone of the machine are
+ * apart.
+ */
 function casesOf(folder: string): Case[] {
   const table = readText(folder, 'parseany_test.go').split('var testParseErrors')[0]!
   return [...table.matchAll(/\{in: (?:"([^"]+)"|`([^`]+)`), out: "([^"]+)"(?:, loc: "([^"]+)")?/g)]
@@ -15,14 +19,17 @@ function casesOf(folder: string): Case[] {
     .map((m) => ({ text: m[1] ?? m[2]!, wanted: m[3]! }))
 }
 
-const instantOf = (go: string): number => Date.parse(go.replace(/^(\S+) (\d\d:\d\d:\d\d(?:\.\d{1,3})?)\d* .*$/, '$1T$2Z'))
+const instantOf = (go: string): number =>
+  Date.parse(go.replace(/^(\S+) (\d\d:\d\d:\d\d(?:\.\d{1,3})?)\d* .*$/, '$1T$2Z'))
 
 /** Why a case is decided otherwise here, or null for one that simply differs. */
 function reasonFor(text: string, ours: string | null): string | null {
-  if (/\b(?:PST|PDT|MST|MDT|EST|EDT|CEST|CET|MSK|BST|AEST|CDT)\b/.test(text)) return 'a zone name that dateparse ignores'
+  if (/\b(?:PST|PDT|MST|MDT|EST|EDT|CEST|CET|MSK|BST|AEST|CDT)\b/.test(text))
+    return 'a zone name that dateparse ignores'
   if (/UTC-0\d/.test(text)) return 'an offset that dateparse ignores'
   if (/^\d{4}\.\d\d$|^\d{6} /.test(text)) return 'two figures that could be many things'
-  if (ours === null && /^\D*(0?\d|1[0-2])[/.:-](0?\d|1[0-2])[/.:-](\d{4}|\d\d)\b/.test(text)) return 'day and month could be either'
+  if (ours === null && /^\D*(0?\d|1[0-2])[/.:-](0?\d|1[0-2])[/.:-](\d{4}|\d\d)\b/.test(text))
+    return 'day and month could be either'
   return null
 }
 
@@ -39,7 +46,10 @@ describe.runIf(dateparse)('dates', () => {
       else if (reason) decided.set(reason, (decided.get(reason) ?? 0) + 1)
       else others.push(`${text}: ${ours}, not ${wanted}`)
     }
-    report('dateparse', held, [...[...decided].map(([reason, count]) => `${count} decided otherwise: ${reason}`), ...others])
+    report('dateparse', held, [
+      ...[...decided].map(([reason, count]) => `${count} decided otherwise: ${reason}`),
+      ...others,
+    ])
     expect(cases.length).toBeGreaterThan(280)
     expect(others).toEqual([])
     expect(held).toBeGreaterThanOrEqual(252)
@@ -76,7 +86,8 @@ function writings(at: Date, offset: string): string[] {
 
 /** Where the two differ on purpose: what it makes of these is not what is written. */
 function knownDifference(text: string): string | null {
-  if (/^[A-Z][a-z]{2} \d+, \d{4}$/.test(text)) return 'feedparser does not know a month before its day without a day of the week'
+  if (/^[A-Z][a-z]{2} \d+, \d{4}$/.test(text))
+    return 'feedparser does not know a month before its day without a day of the week'
   if (/^\d{4}(\/\d\d\/\d\d|년 \d\d월 \d\d일) /.test(text))
     return 'feedparser reads the beginning of a date with slashes, or in Korean without half of the day, as another form'
   if (/-02-30T/.test(text)) return 'there is no such day; feedparser goes on counting'
@@ -87,7 +98,17 @@ describe('dates as Python’s feedparser reads them', () => {
   const offsets = ['+0000', '-0700', '+0530', '+1300']
   const made = Array.from(
     { length: 60 },
-    (_, at) => new Date(Date.UTC(1996 + (at % 40), (at * 7) % 12, 1 + ((at * 5) % 28), (at * 11) % 24, (at * 13) % 60, (at * 17) % 60)),
+    (_, at) =>
+      new Date(
+        Date.UTC(
+          1996 + (at % 40),
+          (at * 7) % 12,
+          1 + ((at * 5) % 28),
+          (at * 11) % 24,
+          (at * 13) % 60,
+          (at * 17) % 60,
+        ),
+      ),
   )
   const texts = made
     .flatMap((at, index) => writings(at, offsets[index % 4]!))
@@ -101,7 +122,10 @@ describe('dates as Python’s feedparser reads them', () => {
       const found = parseFeedDate(text)
       const ours = found === null ? null : Math.floor(Date.parse(found) / 1000)
       if (ours === theirs![index]) held++
-      else if (!knownDifference(text)) others.push(`${text}: ${found}, not ${theirs![index] === null ? null : new Date(theirs![index]! * 1000).toISOString()}`)
+      else if (!knownDifference(text))
+        others.push(
+          `${text}: ${found}, not ${theirs![index] === null ? null : new Date(theirs![index]! * 1000).toISOString()}`,
+        )
     }
     report('feedparser, dates', held, others)
     expect(others).toEqual([])

@@ -1,5 +1,6 @@
-// Source: Python feedparser 6.0.10 (Debian packages python3-feedparser and python3-sgmllib3k), run live as a second opinion, on gofeed's
-// feeds (MIT, Debian package golang-github-mmcdole-gofeed-dev) and on feeds made here.
+// Source: Python feedparser 6.0.10 (Debian packages python3-feedparser and python3-sgmllib3k), run live as a
+// second opinion, on gofeed's feeds (MIT, Debian package golang-github-mmcdole-gofeed-dev) and on feeds made
+// here.
 import { readdirSync, readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { FeedError, readFeed, type Feed } from '#core/feed'
@@ -37,13 +38,18 @@ interface Entry {
 interface Found { title: string | null; link: string | null; language: string | null; entries: Entry[] } // prettier-ignore
 interface Case { name: string; body: Buffer; type: string } // prettier-ignore
 
-const words = (html: string | null | undefined): string | null => (html ? plainText(plainText(html)).replace(/\s+/g, ' ').trim() || null : null)
-const address = (url: string | null | undefined): string | null => (url && URL.canParse(url) ? new URL(url).href : null)
-const seconds = (instant: string | null | undefined): number | null => (instant ? Math.floor(Date.parse(instant) / 1000) : null)
+const words = (html: string | null | undefined): string | null =>
+  html ? plainText(plainText(html)).replace(/\s+/g, ' ').trim() || null : null
+const address = (url: string | null | undefined): string | null =>
+  url && URL.canParse(url) ? new URL(url).href : null
+const seconds = (instant: string | null | undefined): number | null =>
+  instant ? Math.floor(Date.parse(instant) / 1000) : null
 
 /** The addresses of links and pictures in a piece of HTML, as they came out absolute. */
 function addressesIn(html: string | null | undefined): string {
-  return [...(html ?? '').matchAll(/(?:href|src)="([^"]*)"/g)].map((m) => address(plainText(m[1]!)) ?? '').join(' ')
+  return [...(html ?? '').matchAll(/(?:href|src)="([^"]*)"/g)]
+    .map((m) => address(plainText(m[1]!)) ?? '')
+    .join(' ')
 }
 
 /** It gives the name with its mail address; ours is the name, or the address where there is none. */
@@ -78,7 +84,11 @@ function differences(feed: Feed, found: Found): { held: number; others: Differen
     // It gives content also as the summary where there is none.
     if (entry.summary !== content) compare('item summary', words(item?.summaryHtml), words(entry.summary))
     compare('item content', words(item?.contentHtml), words(content))
-    compare('item addresses', addressesIn(item?.contentHtml ?? item?.summaryHtml), addressesIn(content ?? entry.summary))
+    compare(
+      'item addresses',
+      addressesIn(item?.contentHtml ?? item?.summaryHtml),
+      addressesIn(content ?? entry.summary),
+    )
     compare('item categories', item?.categories.map(words).join(), entry.categories.map(words).join())
     compare('item enclosure', item?.enclosures[0]?.url, address(entry.enclosures[0]?.url))
     compare('item enclosure type', item?.enclosures[0]?.type, entry.enclosures[0]?.type)
@@ -127,7 +137,12 @@ function compareAll(name: string, cases: Case[], atLeast: number): void {
       if (!feed) continue
       const compared = differences(feed, found![index]!)
       held += compared.held
-      others.push(...compared.others.map(([field, ours, theirs]) => `${name}: ${field} is ${JSON.stringify(ours)}, not ${JSON.stringify(theirs)}`))
+      others.push(
+        ...compared.others.map(
+          ([field, ours, theirs]) =>
+            `${name}: ${field} is ${JSON.stringify(ours)}, not ${JSON.stringify(theirs)}`,
+        ),
+      )
     }
     report(`feedparser, on ${name}`, held, others.map((other) => `${other} (${reasonFor(other) ?? 'no reason'})`)) // prettier-ignore
     expect(others.filter((other) => reasonFor(other) === null)).toEqual([])
@@ -138,7 +153,11 @@ function compareAll(name: string, cases: Case[], atLeast: number): void {
 const KINDS: FeedKind[] = ['rss', 'atom', 'rdf']
 const random = Array.from({ length: 60 }, (_, seed): Case => {
   const kind = KINDS[seed % 3]!
-  return { name: `${kind} ${seed}`, body: Buffer.from(randomFeed(kind, seed, 5)), type: 'application/xml; charset=utf-8' }
+  return {
+    name: `${kind} ${seed}`,
+    body: Buffer.from(randomFeed(kind, seed, 5)),
+    type: 'application/xml; charset=utf-8',
+  }
 })
 
 describe('Python’s feedparser', () => {

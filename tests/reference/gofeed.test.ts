@@ -1,5 +1,5 @@
-// Source: gofeed's test data (MIT), Debian package golang-github-mmcdole-gofeed-dev: feeds with what they should be read as,
-// as its parsers see them (folder parser) and as one common form (folder translator).
+// Source: gofeed's test data (MIT), Debian package golang-github-mmcdole-gofeed-dev: feeds with what they
+// should be read as, as its parsers see them (folder parser) and as one common form (folder translator).
 import { existsSync, readdirSync, readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { FeedError, readFeed, type Feed, type FeedItem } from '#core/feed'
@@ -23,9 +23,13 @@ interface WantedItem {
   content?: string | { value?: string; src?: string }; content_html?: string; enclosures?: Enclosure[]; enclosure?: Enclosure
 } // prettier-ignore
 
-/** Text is compared by the words a person reads: ours is made safe, its entities read and its addresses absolute. */
+/**
+ * Text is compared by the words a person reads: ours is made safe, its entities read and its addresses
+ * absolute.
+ */
 const words = (html: string): string => plainText(plainText(html)).replace(/\s+/g, ' ').trim()
-const address = (url: string | undefined): string | undefined => (url && URL.canParse(url) ? new URL(url).href : url)
+const address = (url: string | undefined): string | undefined =>
+  url && URL.canParse(url) ? new URL(url).href : url
 const isWeb = (url: string | undefined): boolean => /^https?:/.test(url ?? '')
 class Comparison {
   held = 0
@@ -43,7 +47,8 @@ class Comparison {
     if (theirs === ours) {
       this.held++
       if (/title|link|home|self|id|published|updated/.test(field)) this.heldOfMain++
-    } else this.others.push(`${this.#name}: ${field} is ${JSON.stringify(ours)}, not ${JSON.stringify(theirs)}`)
+    } else
+      this.others.push(`${this.#name}: ${field} is ${JSON.stringify(ours)}, not ${JSON.stringify(theirs)}`)
   }
 
   words(field: string, theirs: string | undefined, ours: string | null | undefined): void {
@@ -58,28 +63,50 @@ class Comparison {
 function compareFeed(of: Comparison, wanted: Wanted, feed: Feed): void {
   of.words('title', wanted.title, feed.title)
   of.words('description', wanted.subtitle ?? wanted.description, feed.description)
-  of.add('home', address(wanted.link ?? wanted.home_page_url ?? linkWith(wanted.links, 'alternate')), feed.homeUrl)
+  of.add(
+    'home',
+    address(wanted.link ?? wanted.home_page_url ?? linkWith(wanted.links, 'alternate')),
+    feed.homeUrl,
+  )
   of.add('self', address(wanted.feedLink ?? wanted.feed_url ?? linkWith(wanted.links, 'self')), feed.selfUrl)
   of.add('language', wanted.language, feed.language)
   of.add('ttl', wanted.ttl && Number(wanted.ttl), feed.ttlMinutes)
-  for (const [at, item] of (wanted.items ?? wanted.entries ?? []).entries()) compareItem(of, item, feed.items[at])
+  for (const [at, item] of (wanted.items ?? wanted.entries ?? []).entries())
+    compareItem(of, item, feed.items[at])
 }
 
 function compareItem(of: Comparison, wanted: WantedItem, item: FeedItem | undefined): void {
   of.words('item title', wanted.title, item?.title)
   const link = wanted.link ?? wanted.url ?? linkWith(wanted.links, 'alternate')
   if (isWeb(link)) of.add('item link', address(link), item?.url)
-  of.add('item id', typeof wanted.guid === 'object' ? wanted.guid.value : (wanted.guid ?? wanted.id), item?.id)
+  of.add(
+    'item id',
+    typeof wanted.guid === 'object' ? wanted.guid.value : (wanted.guid ?? wanted.id),
+    item?.id,
+  )
   of.words('item author', nameOf(wanted), item?.author)
-  of.instant('item published', wanted.publishedParsed ?? wanted.pubDateParsed ?? wanted.date_published, item?.publishedAt)
+  of.instant(
+    'item published',
+    wanted.publishedParsed ?? wanted.pubDateParsed ?? wanted.date_published,
+    item?.publishedAt,
+  )
   of.instant('item updated', wanted.updatedParsed ?? wanted.date_modified, item?.updatedAt)
   const categories = (wanted.categories ?? wanted.tags)?.map((category) =>
     typeof category === 'string' ? category : (category.label ?? category.term ?? category.value),
   )
-  of.add('item categories', categories?.map((category) => words(category ?? '')).join(), item?.categories.map(words).join())
+  of.add(
+    'item categories',
+    categories?.map((category) => words(category ?? '')).join(),
+    item?.categories.map(words).join(),
+  )
   of.words('item summary', wanted.summary ?? wanted.description, item?.summaryHtml)
-  of.words('item content', typeof wanted.content === 'object' ? wanted.content.value : (wanted.content ?? wanted.content_html), item?.contentHtml)
-  if (typeof wanted.content === 'object') of.add('item content source', address(wanted.content.src), item?.url)
+  of.words(
+    'item content',
+    typeof wanted.content === 'object' ? wanted.content.value : (wanted.content ?? wanted.content_html),
+    item?.contentHtml,
+  )
+  if (typeof wanted.content === 'object')
+    of.add('item content source', address(wanted.content.src), item?.url)
   const enclosure = wanted.enclosures?.[0] ?? wanted.enclosure
   of.add('item enclosure address', address(enclosure?.url), item?.enclosures[0]?.url)
   of.add('item enclosure type', enclosure?.type, item?.enclosures[0]?.type)
@@ -87,12 +114,16 @@ function compareItem(of: Comparison, wanted: WantedItem, item: FeedItem | undefi
 }
 
 function linkWith(links: (Link | string)[] | undefined, rel: string): string | undefined {
-  return links?.flatMap((link) => (typeof link === 'object' && (link.rel ?? 'alternate') === rel && isWeb(link.href) ? [link.href!] : []))[0]
+  return links?.flatMap((link) =>
+    typeof link === 'object' && (link.rel ?? 'alternate') === rel && isWeb(link.href) ? [link.href!] : [],
+  )[0]
 }
 
 function nameOf({ author, authors }: WantedItem): string | undefined {
   if (typeof author === 'string') return words(author)
-  return (authors ?? (author ? [author] : [])).flatMap((person) => person.name ?? person.email ?? []).join(', ')
+  return (authors ?? (author ? [author] : []))
+    .flatMap((person) => person.name ?? person.email ?? [])
+    .join(', ')
 }
 
 interface Case { name: string; feed: Buffer; wanted: Wanted | null } // prettier-ignore
@@ -102,7 +133,9 @@ function casesIn(folder: string): Case[] {
   return readdirSync(path)
     .filter((file) => /\.(xml|json)$/.test(file) && !isExpectation(path, file))
     .map((file) => {
-      const json = [file.replace(/\.xml$/, '.json'), file.replace(/\.json$/, '_expected.json')].find((one) => one !== file && existsSync(`${path}/${one}`))
+      const json = [file.replace(/\.xml$/, '.json'), file.replace(/\.json$/, '_expected.json')].find(
+        (one) => one !== file && existsSync(`${path}/${one}`),
+      )
       return {
         name: `${folder}/${file}`,
         feed: readFileSync(`${path}/${file}`),
@@ -112,7 +145,8 @@ function casesIn(folder: string): Case[] {
 }
 
 const isExpectation = (path: string, file: string): boolean =>
-  file.endsWith('_expected.json') || (file.endsWith('.json') && existsSync(`${path}/${file.replace(/\.json$/, '.xml')}`))
+  file.endsWith('_expected.json') ||
+  (file.endsWith('.json') && existsSync(`${path}/${file.replace(/\.json$/, '.xml')}`))
 
 const at = { url: 'https://paper.example/feed' }
 
@@ -120,11 +154,21 @@ const at = { url: 'https://paper.example/feed' }
 const REASONS: Record<string, string> = {
   'parser/atom/entry_id_xml_base.xml': 'an id is a name and never made absolute (RFC 4287 §4.2.6)',
   'parser/rss/rss_channel_item_guid_naked_markup.xml': 'an id is the text of its element, not its markup',
-  'translator/atom/feed_item_updated_-_atom03_feed_entry_modified.xml': 'a date of a change is not taken for one of publishing',
+  'translator/atom/feed_item_updated_-_atom03_feed_entry_modified.xml':
+    'a date of a change is not taken for one of publishing',
 }
 
 describe.runIf(data)('gofeed', () => {
-  const cases = data ? ['parser/atom', 'parser/rss', 'parser/json', 'translator/atom', 'translator/rss', 'translator/json'].flatMap(casesIn) : []
+  const cases = data
+    ? [
+        'parser/atom',
+        'parser/rss',
+        'parser/json',
+        'translator/atom',
+        'translator/rss',
+        'translator/json',
+      ].flatMap(casesIn)
+    : []
 
   it('reads its feeds as it says', () => {
     let [held, heldOfMain] = [0, 0]
@@ -133,7 +177,11 @@ describe.runIf(data)('gofeed', () => {
       if (!wanted) continue
       const of = new Comparison(name)
       try {
-        compareFeed(of, wanted, readFeed(name.endsWith('.xml') ? withTitles(feed.toString('utf8')) : feed, at))
+        compareFeed(
+          of,
+          wanted,
+          readFeed(name.endsWith('.xml') ? withTitles(feed.toString('utf8')) : feed, at),
+        )
       } catch (error) {
         of.others.push(`${name}: ${String(error)}`)
       }
@@ -155,7 +203,9 @@ describe.runIf(data)('gofeed', () => {
       try {
         return readFeed(feed, at).items.length >= 0 ? [] : [name]
       } catch (error) {
-        return error instanceof FeedError && error.message.length > 20 ? [name.split('/').at(-1)] : [String(error)]
+        return error instanceof FeedError && error.message.length > 20
+          ? [name.split('/').at(-1)]
+          : [String(error)]
       }
     })
     expect(refused.toSorted()).toEqual(['empty_feed.xml', 'invalid.json', 'unknown_feed.xml'])

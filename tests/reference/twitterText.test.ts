@@ -12,23 +12,26 @@ const rules: NetworkRules = {
   media: { kinds: [], min: 0, max: 0, ratioFrom: 0, ratioTo: 100, minWidth: 0, maxBytes: 0, descriptions: 'none' },
 } // prettier-ignore
 
-// Its emoji table ends at Unicode 11, so emoji here are older ones; newer ones come from emoji-test.txt below, by the published rule. `.com`
-// stands in for `.example`, which is no known domain to it.
+// Its emoji table ends at Unicode 11, so emoji here are older ones; newer ones come from emoji-test.txt
+// below, by the published rule. `.com` stands in for `.example`, which is no known domain to it.
 const SCRIPTS: [from: number, to: number][] = [
   [0x20, 0x7e], [0xa1, 0x24f], [0x300, 0x36f], [0x370, 0x3ff], [0x400, 0x52f], [0x531, 0x58f], [0x591, 0x5f4], [0x600, 0x6ff], [0x904, 0x97f],
   [0x985, 0x9fe], [0xe01, 0xe5b], [0xf40, 0xfbc], [0x10a0, 0x10ff], [0x1200, 0x135a], [0x13a0, 0x13f4], [0x1780, 0x17dd], [0x1820, 0x1878],
   [0x1e00, 0x1fff], [0x2000, 0x206f], [0x20a0, 0x20bf], [0x2100, 0x214f], [0x2190, 0x21ff], [0x3001, 0x303f], [0x3041, 0x30ff], [0x4e00, 0x9fff],
   [0xac00, 0xd7a3], [0xff01, 0xff5e], [0x1d400, 0x1d7ff], [0x20000, 0x2a6df],
 ] // prettier-ignore
-// Its tables of letters are those of Unicode 7 (a comparison sign by sign shows them equal up to there, but for one Cyrillic sign), so
-// texts are made of signs that were there by then; Unicode's DerivedAge.txt tells.
+// Its tables of letters are those of Unicode 7 (a comparison sign by sign shows them equal up to there, but
+// for one Cyrillic sign), so texts are made of signs that were there by then; Unicode's DerivedAge.txt tells.
 const ages = dataOf('unicode-data', 'usr/share/unicode')
 const known = new Set<number>()
 for (const line of ages ? readText(ages, 'DerivedAge.txt').split('\n') : []) {
   const [, from, to, age] = /^([0-9A-F]+)(?:\.\.([0-9A-F]+))?\s*;\s*([\d.]+)/.exec(line) ?? []
-  if (from && Number(age) <= 7) for (let code = parseInt(from, 16); code <= parseInt(to ?? from, 16) && code < 0x30000; code++) known.add(code)
+  if (from && Number(age) <= 7)
+    for (let code = parseInt(from, 16); code <= parseInt(to ?? from, 16) && code < 0x30000; code++)
+      known.add(code)
 }
-const isAssigned = (code: number): boolean => known.has(code) && /[\p{L}\p{M}\p{N}\p{P}\p{S}\p{Zs}\p{Cf}]/u.test(String.fromCodePoint(code))
+const isAssigned = (code: number): boolean =>
+  known.has(code) && /[\p{L}\p{M}\p{N}\p{P}\p{S}\p{Zs}\p{Cf}]/u.test(String.fromCodePoint(code))
 const sign = fc
   .constantFrom(...SCRIPTS)
   .chain(([from, to]) => fc.integer({ min: from, max: to }))
@@ -46,7 +49,24 @@ const piece = fc.oneof(
   word,
   word,
   fc.array(sign, { maxLength: 6 }).map((signs) => signs.join('')),
-  fc.constantFrom('dark sky', 'naïve', '🙂', '👩‍🚀', '🇵🇹', '👍🏽', '❤️', '“quoted”', '…', '—', '№', 'e\u0301', '\r\n', '1️⃣', '©', '™'),
+  fc.constantFrom(
+    'dark sky',
+    'naïve',
+    '🙂',
+    '👩‍🚀',
+    '🇵🇹',
+    '👍🏽',
+    '❤️',
+    '“quoted”',
+    '…',
+    '—',
+    '№',
+    'e\u0301',
+    '\r\n',
+    '1️⃣',
+    '©',
+    '™',
+  ),
   fc.constantFrom(
     'https://paper.com/a',
     'http://b.org/x?y=1&z=2#t',
@@ -78,17 +98,28 @@ const glued = fc
     { minLength: 1, maxLength: 12 },
   )
   .map((parts) => parts.join('').normalize('NFC'))
-  // A link with a scheme is one here whatever its host; the library knows none under a top-level domain it does not know.
-  .filter((made) => ![...made.matchAll(/https?:\/\/[^/\s]*?paper\.com(.)/gu)].some(([, next]) => /[\p{L}\p{N}+@-]/u.test(next!)))
+  // A link with a scheme is one here whatever its host; the library knows none under a top-level domain it
+  // does not know.
+  .filter(
+    (made) =>
+      ![...made.matchAll(/https?:\/\/[^/\s]*?paper\.com(.)/gu)].some(([, next]) =>
+        /[\p{L}\p{N}+@-]/u.test(next!),
+      ),
+  )
   .filter((made) => !/https?:\/\/[^/\s]*?paper\.com\.[a-z]/.test(made))
   // It looks for a host's place by the host's words, and takes an earlier place that is none.
   .filter((made) => !/com\d/.test(made))
   // Nor has it links under a label of over 63 signs as name servers encode it, which is not counted here.
   .filter((made) => !/[^!'#%&()*+,\-./:;<=>?@[\]^_{|}~$\s]{20,}/.test(made))
 
-/** Its table of top-level domains holds some that never were given out (`.mf`); the public suffix list has none of them. */
+/**
+ * Its table of top-level domains holds some that never were given out (`.mf`); the public suffix list has
+ * none of them.
+ */
 const isUnknownDomain = (url: string | undefined): boolean =>
-  url !== undefined && !/^https?:/i.test(url) && parse(`a.${/[^./]*$/.exec(url.split(/[/?:]/)[0]!)![0]}`).isIcann !== true
+  url !== undefined &&
+  !/^https?:/i.test(url) &&
+  parse(`a.${/[^./]*$/.exec(url.split(/[/?:]/)[0]!)![0]}`).isIcann !== true
 
 describe.skipIf(ages === null)('twitter-text', () => {
   it.each([
@@ -100,7 +131,10 @@ describe.skipIf(ages === null)('twitter-text', () => {
         const normal = made.normalize('NFC')
         const theirs = published.parseTweet(normal)
         const ours = measure(normal, rules)
-        expect({ length: ours.length, valid: ours.valid }).toEqual({ length: theirs.weightedLength, valid: theirs.valid })
+        expect({ length: ours.length, valid: ours.valid }).toEqual({
+          length: theirs.weightedLength,
+          valid: theirs.valid,
+        })
         if (ours.left < 0) expect(ours.validTo).toBe(theirs.validRangeEnd + 1)
       }),
       { numRuns: RUNS, seed: 20260301 },
@@ -114,8 +148,12 @@ describe.skipIf(ages === null)('twitter-text', () => {
     fc.assert(
       fc.property(texts, (made) => {
         // It also finds signs of shares (`$A`), which are no part of this product.
-        const theirs = (published.extractEntitiesWithIndices(made) as Theirs[]).filter((one) => one.cashtag === undefined && !isUnknownDomain(one.url))
-        expect(entities(made, rules).map((entity) => [entity.start, entity.end])).toEqual(theirs.map((entity) => entity.indices))
+        const theirs = (published.extractEntitiesWithIndices(made) as Theirs[]).filter(
+          (one) => one.cashtag === undefined && !isUnknownDomain(one.url),
+        )
+        expect(entities(made, rules).map((entity) => [entity.start, entity.end])).toEqual(
+          theirs.map((entity) => entity.indices),
+        )
       }),
       { numRuns: RUNS, seed: 20260302 },
     )

@@ -1,4 +1,5 @@
-// Slots about every change of every zone's clock: against Python's zoneinfo and against zdump, both with the system's own time zone data.
+// Slots about every change of every zone's clock: against Python's zoneinfo and against zdump, both with the
+// system's own time zone data.
 import { spawnSync } from 'node:child_process'
 import { existsSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
@@ -8,10 +9,14 @@ import { askPython, report } from './data'
 const [FIRST, LAST] = [Date.UTC(2024, 0, 1), Date.UTC(2031, 0, 1)]
 const DAY = 86_400_000
 
-/** Zones whose rules changed between the two editions of the data (Node carries its own) would differ; none does today. */
+/**
+ * Zones whose rules changed between the two editions of the data (Node carries its own) would differ; none
+ * does today.
+ */
 const zones = Intl.supportedValuesOf('timeZone')
 
-// Each zone's changes by asking the offset every half hour; then every half hour of wall-clock time of the day before, of and after each.
+// Each zone's changes by asking the offset every half hour; then every half hour of wall-clock time of the
+// day before, of and after each.
 const SCRIPT = `
 import json, sys
 from datetime import datetime, timedelta, timezone
@@ -40,7 +45,10 @@ for name in zones:
 print(json.dumps(answer))
 `
 
-const halfHours = Array.from({ length: 48 }, (_, at) => `${String(at >> 1).padStart(2, '0')}:${at % 2 ? '30' : '00'}`)
+const halfHours = Array.from(
+  { length: 48 },
+  (_, at) => `${String(at >> 1).padStart(2, '0')}:${at % 2 ? '30' : '00'}`,
+)
 const everyHalfHour = (zone: string): Timetable => ({
   zone,
   except: [],
@@ -51,7 +59,8 @@ describe('slots about every change of a clock, 2024 to 2030', () => {
   it('are where Python’s zoneinfo puts them', { timeout: 240_000 }, () => {
     const answer = askPython<Record<string, [number, number][]>>('zoneinfo', SCRIPT, zones)
     if (!answer) return
-    if (Object.keys(answer).length === 0) return console.info('zoneinfo: not run, this machine has no time zone data')
+    if (Object.keys(answer).length === 0)
+      return console.info('zoneinfo: not run, this machine has no time zone data')
     let held = 0
     const others: string[] = []
     for (const [zone, rows] of Object.entries(answer)) {
@@ -61,10 +70,14 @@ describe('slots about every change of a clock, 2024 to 2030', () => {
       const days = new Set(rows.map(([local]) => Math.floor((local * 1000) / DAY)))
       const instants = new Set(rows.map(([, utc]) => utc * 1000))
       for (const day of days) {
-        const of = rows.filter(([local]) => Math.floor((local * 1000) / DAY) === day).map(([, utc]) => new Date(utc * 1000).toISOString())
-        const slots = slotsBetween(everyHalfHour(zone), new Date(day * DAY - DAY).toISOString(), new Date(day * DAY + 2 * DAY).toISOString()).map(
-          (slot) => slot.at,
-        )
+        const of = rows
+          .filter(([local]) => Math.floor((local * 1000) / DAY) === day)
+          .map(([, utc]) => new Date(utc * 1000).toISOString())
+        const slots = slotsBetween(
+          everyHalfHour(zone),
+          new Date(day * DAY - DAY).toISOString(),
+          new Date(day * DAY + 2 * DAY).toISOString(),
+        ).map((slot) => slot.at)
         if (of.every((at) => slots.includes(at))) held += of.length
         else others.push(`${zone}, ${new Date(day * DAY).toISOString().slice(0, 10)}`)
       }
@@ -99,8 +112,10 @@ describe('slots about every change of a clock, 2024 to 2030', () => {
   })
 
   it('are what RFC 5545 §3.3.5 says of the skipped and the doubled hour', () => {
-    const utcOf = (text: string, zone: string): string => new Date(zoneClock(zone, FIRST - 20 * 366 * DAY, LAST).toUtc(Date.parse(`${text}Z`))).toISOString()
-    // “TZID=America/New_York:20070311T023000” is 3:30 EDT; “TZID=America/New_York:20071104T013000” is the first, EDT.
+    const utcOf = (text: string, zone: string): string =>
+      new Date(zoneClock(zone, FIRST - 20 * 366 * DAY, LAST).toUtc(Date.parse(`${text}Z`))).toISOString()
+    // “TZID=America/New_York:20070311T023000” is 3:30 EDT; “TZID=America/New_York:20071104T013000” is the
+    // first, EDT.
     expect(utcOf('2007-03-11T02:30:00', 'America/New_York')).toBe('2007-03-11T07:30:00.000Z')
     expect(utcOf('2007-11-04T01:30:00', 'America/New_York')).toBe('2007-11-04T05:30:00.000Z')
   })

@@ -6,7 +6,15 @@ import { fileURLToPath } from 'node:url'
 import Database from 'better-sqlite3'
 import { afterAll, beforeEach, expect, it } from 'vitest'
 import type { BrandView } from '#shared/people/types'
-import { CHATTERBROOK, COMMONFIRE, makeBrand, lineUpText, playHours, scheduleOf, World } from '../support/world'
+import {
+  CHATTERBROOK,
+  COMMONFIRE,
+  makeBrand,
+  lineUpText,
+  playHours,
+  scheduleOf,
+  World,
+} from '../support/world'
 import { until, type Person } from '../support/person'
 
 let world: World
@@ -52,14 +60,21 @@ it('restores a backup: what was lined up since is gone, everything is on hold, w
   // On its way at the moment of the copy, sent right after it.
   await world.trouble('chatterbrook.example', { slowMs: 2500, postsOnly: true, times: 1 })
   await nell.want('POST', `${path}/lines/${ids[0]}/send`)
-  await until('it is on its way', async () => (await scheduleOf(nell, path)).cards.some(({ state }) => state === 'sending'))
+  await until('it is on its way', async () =>
+    (await scheduleOf(nell, path)).cards.some(({ state }) => state === 'sending'),
+  )
   const file = join(world.dataDir, `copy-${++copies}.sqlite`)
   expect(run('backup', file).status).toBe(0)
-  await until('it is sent', async () => (await scheduleOf(nell, path)).cards.some(({ state }) => state === 'sent'))
+  await until('it is sent', async () =>
+    (await scheduleOf(nell, path)).cards.some(({ state }) => state === 'sent'),
+  )
   await lineUp('After')
 
   const refused = run('restore', file)
-  expect([refused.status, refused.stderr]).toEqual([1, expect.stringMatching(/The application is running: stop it first\. Nothing was changed/)])
+  expect([refused.status, refused.stderr]).toEqual([
+    1,
+    expect.stringMatching(/The application is running: stop it first\. Nothing was changed/),
+  ])
   await world.server.stop()
   const done = run('restore', file)
   expect([done.stderr, done.status]).toEqual(['', 0])
@@ -68,7 +83,9 @@ it('restores a backup: what was lined up since is gone, everything is on hold, w
   await world.restart()
   nell = await world.nell()
   expect((await nell.want<BrandView>('GET', path)).brand.hold?.reason).toMatch(/Restored from a backup/)
-  await until('it is settled by asking', async () => (await scheduleOf(nell, path)).cards.some(({ state }) => state === 'sent'))
+  await until('it is settled by asking', async () =>
+    (await scheduleOf(nell, path)).cards.some(({ state }) => state === 'sent'),
+  )
   await playHours(nell, 48)
   // Sent once, and nothing else while the hold stands.
   expect((await world.posted('chatterbrook.example')).map(({ text }) => text)).toEqual(['Before'])
@@ -103,7 +120,9 @@ function foreign(): string {
 function newer(): string {
   const file = join(world.dataDir, 'newer.sqlite')
   run('backup', file)
-  new Database(file).exec("INSERT INTO knex_migrations (name, batch, migration_time) VALUES ('999_later', 9, 0)").close()
+  new Database(file)
+    .exec("INSERT INTO knex_migrations (name, batch, migration_time) VALUES ('999_later', 9, 0)")
+    .close()
   return file
 }
 
@@ -111,7 +130,9 @@ it('keeps copies by its timetable, so many of them', async () => {
   await world.stop()
   world = await World.start({ QUILL_BACKUP_HOURS: '1', QUILL_BACKUP_KEEP: '2' })
   const folder = join(world.dataDir, 'backups')
-  await until('one is made by itself', () => Promise.resolve(existsSync(folder) && readdirSync(folder).some((name) => name.endsWith('.sqlite'))))
+  await until('one is made by itself', () =>
+    Promise.resolve(existsSync(folder) && readdirSync(folder).some((name) => name.endsWith('.sqlite'))),
+  )
   for (const _ of [1, 2, 3]) {
     // A copy is named after its second.
     const second = Math.floor(Date.now() / 1000)

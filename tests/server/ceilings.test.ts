@@ -18,7 +18,8 @@ beforeAll(async () => {
 })
 afterAll(() => world.stop())
 
-const count = (table: string): number => (world.rows(`SELECT count(*) AS n FROM ${table}`)[0] as { n: number }).n
+const count = (table: string): number =>
+  (world.rows(`SELECT count(*) AS n FROM ${table}`)[0] as { n: number }).n
 
 it('changes, what could be undone, looks at links, old sign-ins and unused pictures go after their days; what is young stays', async () => {
   const colours = await Promise.all(
@@ -30,7 +31,10 @@ it('changes, what could be undone, looks at links, old sign-ins and unused pictu
   )
   await nell.want('POST', `${path}/watches`, { name: 'Old', query: 'lamp' })
   const [used, unused] = [await nell.upload<{ id: string }>(`${path}/pictures`, colours[0]!, 'a.png'), await nell.upload<{ id: string }>(`${path}/pictures`, colours[1]!, 'b.png')] // prettier-ignore
-  const doc = { wordings: [{ text: 'x', pictureId: null }], pictures: [{ id: used.body.id, description: 'Dark', focus: { x: 0.5, y: 0.5 } }] }
+  const doc = {
+    wordings: [{ text: 'x', pictureId: null }],
+    pictures: [{ id: used.body.id, description: 'Dark', focus: { x: 0.5, y: 0.5 } }],
+  }
   await nell.want('PUT', `${path}/posts/01900000-0000-7000-8000-00000000aaaa`, { version: 0, doc })
   await nell.want('POST', `${path}/link-look`, { url: 'https://lowlamp.example/' })
   const idle = await world.bento()
@@ -46,7 +50,10 @@ it('changes, what could be undone, looks at links, old sign-ins and unused pictu
   await nell.want('POST', `${path}/watches`, { name: 'Young', query: 'comet' })
   await until(
     'what is old is gone',
-    async () => count('history') === 1 && count('link_looks') === 0 && count('sessions WHERE last_seen_at < 1 + ' + days(4)) === 0,
+    async () =>
+      count('history') === 1 &&
+      count('link_looks') === 0 &&
+      count('sessions WHERE last_seen_at < 1 + ' + days(4)) === 0,
   )
   expect(count('changes')).toBeGreaterThan(0)
   // Unused since the first look at it after it was left, it goes as long after that as changes can be undone.
@@ -58,8 +65,11 @@ it('changes, what could be undone, looks at links, old sign-ins and unused pictu
 
 it('a mailing list brings so many mails a day, from a few sites, and from nobody none', async () => {
   await nell.want('POST', `${path}/sources/mail`, { label: 'Letters' })
-  const to = (await nell.want<Source[]>('GET', `${path}/sources`)).find(({ kind }) => kind === 'mail')!.mailAddress!
-  const send = async (n: number): Promise<boolean> => (await world.mail({ to, subject: `Letter ${n}`, text: 'x', messageId: `<${n}@list.example>` })).taken
+  const to = (await nell.want<Source[]>('GET', `${path}/sources`)).find(
+    ({ kind }) => kind === 'mail',
+  )!.mailAddress!
+  const send = async (n: number): Promise<boolean> =>
+    (await world.mail({ to, subject: `Letter ${n}`, text: 'x', messageId: `<${n}@list.example>` })).taken
   const taken: boolean[] = []
   for (let n = 0; n < 6; n++) taken.push(await send(n))
   expect(taken).toEqual([true, true, true, true, false, false])

@@ -1,4 +1,5 @@
-// Everything that can be wrong with a feed or the way to it, over real HTTP: each ends in a sentence at that feed, and touches no other.
+// Everything that can be wrong with a feed or the way to it, over real HTTP: each ends in a sentence at that
+// feed, and touches no other.
 import { execFileSync, spawnSync } from 'node:child_process'
 import { mkdtempSync, readFileSync } from 'node:fs'
 import { createServer as createTlsServer, type Server as TlsServer } from 'node:https'
@@ -29,19 +30,34 @@ const newHost = (): string => `paper${++hosts}.faulty.example`
 const feedUrl = (host: string): string => `https://${host}/feed.xml`
 
 async function addFeed(host: string, url = feedUrl(host)): Promise<Source> {
-  const { id } = await nell.want<{ id: string }>('POST', `${path}/sources`, { feedUrl: url, label: host, folder: null, own: false })
+  const { id } = await nell.want<{ id: string }>('POST', `${path}/sources`, {
+    feedUrl: url,
+    label: host,
+    folder: null,
+    own: false,
+  })
   return sourceNow(id)
 }
-const sourceNow = async (id: string): Promise<Source> => (await nell.want<Source[]>('GET', `${path}/sources`)).find((source) => source.id === id)!
+const sourceNow = async (id: string): Promise<Source> =>
+  (await nell.want<Source[]>('GET', `${path}/sources`)).find((source) => source.id === id)!
 async function fetchAgain(source: Source): Promise<Source> {
   await nell.want('POST', `${path}/sources/${source.id}/fetch`)
   return sourceNow(source.id)
 }
-const articlesOf = async (source: Source): Promise<ArticleSummary[]> => (await nell.want<WirePage>('GET', `${path}/articles?source=${source.id}`)).articles
+const articlesOf = async (source: Source): Promise<ArticleSummary[]> =>
+  (await nell.want<WirePage>('GET', `${path}/articles?source=${source.id}`)).articles
 const asksTo = async (host: string): Promise<{ path: string; status: number }[]> =>
-  ((await (await fetch(`${world.standins.url}/control/asks`)).json()) as { host: string; path: string; status: number }[]).filter((ask) => ask.host === host)
+  (
+    (await (await fetch(`${world.standins.url}/control/asks`)).json()) as {
+      host: string
+      path: string
+      status: number
+    }[]
+  ).filter((ask) => ask.host === host)
 
-/** The fault table. Each is met twice: when a feed that was well goes wrong, and when one tries to add it so. */
+/**
+ * The fault table. Each is met twice: when a feed that was well goes wrong, and when one tries to add it so.
+ */
 const FAILING: [fault: Fault, sentence: RegExp][] = [
   ['huge', /sent more than 10 MB/],
   ['bomb', /sent more than 10 MB/],
@@ -77,13 +93,23 @@ describe('a feed that goes wrong', () => {
       articles: 3,
     })
     await world.fault(host, null)
-    expect(await fetchAgain(ill)).toMatchObject({ state: 'well', trouble: null, failingSince: null, articles: 3 })
+    expect(await fetchAgain(ill)).toMatchObject({
+      state: 'well',
+      trouble: null,
+      failingSince: null,
+      articles: 3,
+    })
   })
 
   it.each(FAILING)('%s: is refused with the same sentence when one adds it', async (fault, sentence) => {
     const host = newHost()
     await world.fault(host, fault)
-    const { status, body } = await nell.ask<Problem>('POST', `${path}/sources`, { feedUrl: feedUrl(host), label: host, folder: null, own: false })
+    const { status, body } = await nell.ask<Problem>('POST', `${path}/sources`, {
+      feedUrl: feedUrl(host),
+      label: host,
+      folder: null,
+      own: false,
+    })
     expect([status, body.detail]).toEqual([422, expect.stringMatching(sentence)])
   })
 
@@ -141,7 +167,10 @@ describe('a feed that is odd', () => {
   it('with an element named __proto__ is read and harms nothing', async () => {
     const host = newHost()
     await world.fault(host, 'proto')
-    expect((await articlesOf(await addFeed(host))).map((one) => one.title).toSorted()).toEqual([`Article 1 of ${host}`, `Second of ${host}`])
+    expect((await articlesOf(await addFeed(host))).map((one) => one.title).toSorted()).toEqual([
+      `Article 1 of ${host}`,
+      `Second of ${host}`,
+    ])
     expect((await nell.ask('GET', '/api/health')).status).toBe(200)
   })
 
@@ -152,18 +181,26 @@ describe('a feed that is odd', () => {
     const before = (await articlesOf(source)).map((article) => article.id)
     for (let time = 0; time < 3; time++) source = await fetchAgain(source)
     expect((await articlesOf(source)).map((article) => article.id)).toEqual(before)
-    expect(source).toMatchObject({ articles: 3, repairs: [expect.stringMatching(/changes the ids of its articles/)] })
+    expect(source).toMatchObject({
+      articles: 3,
+      repairs: [expect.stringMatching(/changes the ids of its articles/)],
+    })
   })
 
   it('dates in the future and missing ones count from when they were first seen, marked as such', async () => {
     const host = newHost()
     await world.fault(host, 'dates')
     const source = await addFeed(host)
-    const articles = Object.fromEntries((await articlesOf(source)).map((one) => [one.title.split(' ')[0], one]))
+    const articles = Object.fromEntries(
+      (await articlesOf(source)).map((one) => [one.title.split(' ')[0], one]),
+    )
     expect(articles['Tomorrow']).toMatchObject({ dating: 'future' })
     expect(articles['Undated']).toMatchObject({ dating: 'missing' })
     expect(articles['Dated']).toMatchObject({ dating: 'stated', at: '2027-03-01T08:00:00.000Z' })
-    for (const name of ['Tomorrow', 'Undated']) expect(Math.abs(Date.parse(articles[name]!.at) - Date.parse(source.lastFetchedAt!))).toBeLessThan(60_000)
+    for (const name of ['Tomorrow', 'Undated'])
+      expect(Math.abs(Date.parse(articles[name]!.at) - Date.parse(source.lastFetchedAt!))).toBeLessThan(
+        60_000,
+      )
   })
 })
 
@@ -183,7 +220,12 @@ describe('a feed that moves', () => {
     const host = newHost()
     const source = await addFeed(host)
     await world.fault(host, 'movedUnchanged')
-    expect(await fetchAgain(source)).toMatchObject({ state: 'well', feedUrl: `https://${host}/new.xml`, movedFrom: feedUrl(host), articles: 3 })
+    expect(await fetchAgain(source)).toMatchObject({
+      state: 'well',
+      feedUrl: `https://${host}/new.xml`,
+      movedFrom: feedUrl(host),
+      articles: 3,
+    })
   })
 
   it('for now keeps its address', async () => {
@@ -223,25 +265,41 @@ describe('articles', () => {
 describe('TLS that fails', () => {
   it('because the other side speaks none, is said', async () => {
     const port = new URL(world.standins.url).port
-    const { body } = await nell.ask('POST', `${path}/sources`, { feedUrl: `https://plain.example:${port}/feed.xml`, label: 'x', folder: null, own: false })
+    const { body } = await nell.ask('POST', `${path}/sources`, {
+      feedUrl: `https://plain.example:${port}/feed.xml`,
+      label: 'x',
+      folder: null,
+      own: false,
+    })
     expect(body.detail).toMatch(/plain\.example did not answer: it speaks no TLS there/)
   })
 
   const hasOpenssl = spawnSync('openssl', ['version']).status === 0
   if (!hasOpenssl) console.info('a certificate nobody vouches for: not run, openssl is not here')
-  it.runIf(hasOpenssl)('because nobody vouches for the certificate, is said, and nothing is read', async () => {
-    const folder = mkdtempSync(join(tmpdir(), 'quill-tls-'))
-    execFileSync('openssl', ['req', '-x509', '-newkey', 'rsa:2048', '-nodes', '-days', '2', '-subj', '/CN=unsure.example', '-keyout', join(folder, 'key'), '-out', join(folder, 'cert')], { stdio: 'ignore' }) // prettier-ignore
-    let asked = 0
-    const server: TlsServer = createTlsServer({ key: readFileSync(join(folder, 'key')), cert: readFileSync(join(folder, 'cert')) }, (_, response) => {
-      asked++
-      response.end('<rss/>')
-    })
-    await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve))
-    const { port } = server.address() as AddressInfo
-    const { body } = await nell.ask('POST', `${path}/sources`, { feedUrl: `https://unsure.example:${port}/feed.xml`, label: 'x', folder: null, own: false })
-    server.close()
-    expect(body.detail).toMatch(/unsure\.example did not answer: its certificate is not valid/)
-    expect(asked).toBe(0)
-  })
+  it.runIf(hasOpenssl)(
+    'because nobody vouches for the certificate, is said, and nothing is read',
+    async () => {
+      const folder = mkdtempSync(join(tmpdir(), 'quill-tls-'))
+      execFileSync('openssl', ['req', '-x509', '-newkey', 'rsa:2048', '-nodes', '-days', '2', '-subj', '/CN=unsure.example', '-keyout', join(folder, 'key'), '-out', join(folder, 'cert')], { stdio: 'ignore' }) // prettier-ignore
+      let asked = 0
+      const server: TlsServer = createTlsServer(
+        { key: readFileSync(join(folder, 'key')), cert: readFileSync(join(folder, 'cert')) },
+        (_, response) => {
+          asked++
+          response.end('<rss/>')
+        },
+      )
+      await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve))
+      const { port } = server.address() as AddressInfo
+      const { body } = await nell.ask('POST', `${path}/sources`, {
+        feedUrl: `https://unsure.example:${port}/feed.xml`,
+        label: 'x',
+        folder: null,
+        own: false,
+      })
+      server.close()
+      expect(body.detail).toMatch(/unsure\.example did not answer: its certificate is not valid/)
+      expect(asked).toBe(0)
+    },
+  )
 })

@@ -1,5 +1,5 @@
-// Random bodies for every route, made from its own schema: whatever comes, the server answers, and never with a fault of its own.
-// QUILL_FUZZ_SECONDS lets it look for longer than in a run of all tests.
+// Random bodies for every route, made from its own schema: whatever comes, the server answers, and never with
+// a fault of its own. QUILL_FUZZ_SECONDS lets it look for longer than in a run of all tests.
 import fc from 'fast-check'
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import type { BrandView } from '#shared/people/types'
@@ -12,7 +12,13 @@ import { CHATTERBROOK, COMMONFIRE, draftOf, makeBrand, saveNew, World } from '..
 const SECONDS = Number(process.env['QUILL_FUZZ_SECONDS'] ?? 20)
 const SEED = Number(process.env['QUILL_FUZZ_SEED'] ?? 20271127)
 /** These do what they are told: end the session, move the clock by weeks, or never end. */
-const LEFT_OUT = ['DELETE /api/session', 'POST /api/demo/clock', 'GET /api/events', 'DELETE /api/me/sessions/[id]', 'DELETE /api/brands/[brandId]']
+const LEFT_OUT = [
+  'DELETE /api/session',
+  'POST /api/demo/clock',
+  'GET /api/events',
+  'DELETE /api/me/sessions/[id]',
+  'DELETE /api/brands/[brandId]',
+]
 
 let world: World
 let nell: Person
@@ -31,7 +37,9 @@ beforeAll(async () => {
   const post = await saveNew(nell, path, await draftOf(nell, path, 'A line'))
   const view = await nell.want<BrandView>('GET', path)
   const { articles } = await nell.want<WirePage>('GET', `${path}/articles`)
-  const named = [view.accounts, view.watches, view.tags, view.pillars, articles.slice(0, 3)].flatMap((list) => list.slice(0, 3).map((one) => one.id))
+  const named = [view.accounts, view.watches, view.tags, view.pillars, articles.slice(0, 3)].flatMap((list) =>
+    list.slice(0, 3).map((one) => one.id),
+  )
   ids = [...named, post.id, world.ids.bento]
 })
 afterAll(() => world.stop())
@@ -47,13 +55,19 @@ it(`answers whatever it is sent, for ${SECONDS} seconds`, { timeout: (SECONDS + 
       const seed = SEED + round * 1_000 + at
       const [id] = fc.sample(fc.constantFrom(...ids), { numRuns: 1, seed })
       const path = route.path.replace('[brandId]', brandId).replace(/\[[a-z]+\]/gi, id!)
-      const bodies = schema === null ? [undefined] : fc.sample(round % 3 === 2 ? rightBody(schema, ids) : wrongBody(schema, ids), { numRuns: 2, seed })
+      const bodies =
+        schema === null
+          ? [undefined]
+          : fc.sample(round % 3 === 2 ? rightBody(schema, ids) : wrongBody(schema, ids), { numRuns: 2, seed })
       for (const body of bodies) {
         const answer = await nell.ask(route.method, path, body)
         requests++
         if (answer.status === 401) nell = await world.nell()
         const isFault = answer.status >= 500 || (answer.status >= 400 && !answer.body?.type)
-        if (isFault) faults.push(`${nameOf(route)} ${answer.status} seed ${seed}: ${JSON.stringify(body)?.slice(0, 400)}`)
+        if (isFault)
+          faults.push(
+            `${nameOf(route)} ${answer.status} seed ${seed}: ${JSON.stringify(body)?.slice(0, 400)}`,
+          )
       }
     }
   }

@@ -19,8 +19,15 @@ describe('an article that was stored when the process died', () => {
   it('is looked at by watches and by its source’s rules all the same', async () => {
     const { path } = await makeBrand(nell, [])
     const host = 'dies.faulty.example'
-    const { id: watch } = await nell.want<{ id: string }>('POST', `${path}/watches`, { name: 'Seven', query: '7*' })
-    await nell.want('POST', `${path}/sources`, { feedUrl: `https://${host}/feed.xml`, label: 'Dies', leaveOut: '99998' })
+    const { id: watch } = await nell.want<{ id: string }>('POST', `${path}/watches`, {
+      name: 'Seven',
+      query: '7*',
+    })
+    await nell.want('POST', `${path}/sources`, {
+      feedUrl: `https://${host}/feed.xml`,
+      label: 'Dies',
+      leaveOut: '99998',
+    })
     await world.fault(host, 'many')
     const [source] = await nell.want<{ id: string }[]>('GET', `${path}/sources`)
     void nell.ask('POST', `${path}/sources/${source!.id}/fetch`).catch(() => undefined)
@@ -42,8 +49,12 @@ describe('an article that was stored when the process died', () => {
     nell = await world.nell()
     await until('all are looked at', () => Promise.resolve(count('to_match') === 0), 30_000)
     // Titles are numbers: the first and the last thousand of a hundred thousand.
-    const sevens = Array.from({ length: 1000 }, (_, at) => at).filter((at) => String(at).startsWith('7')).length
+    const sevens = Array.from({ length: 1000 }, (_, at) => at).filter((at) =>
+      String(at).startsWith('7'),
+    ).length
     expect(marked()).toBe(sevens)
-    expect(world.rows('SELECT because FROM article_states WHERE because IS NOT NULL')).toEqual([{ because: 'words' }])
+    expect(world.rows('SELECT because FROM article_states WHERE because IS NOT NULL')).toEqual([
+      { because: 'words' },
+    ])
   })
 })

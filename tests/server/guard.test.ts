@@ -24,7 +24,10 @@ const routes = readdirSync(api, { recursive: true, encoding: 'utf8' })
   .filter((file) => file.endsWith('.ts') && !file.includes('[...]'))
   .map((file) => {
     const [, path = '', method = ''] = /^(.*)\.(get|post|put|patch|delete)\.ts$/.exec(file)!
-    return { method: method.toUpperCase(), path: `/api/${path.replace(/(^|\/)index$/, '')}`.replace(/\/$/, '') }
+    return {
+      method: method.toUpperCase(),
+      path: `/api/${path.replace(/(^|\/)index$/, '')}`.replace(/\/$/, ''),
+    }
   })
 const name = (route: { method: string; path: string }): string => `${route.method} ${route.path}`
 
@@ -33,7 +36,8 @@ let nell: Person
 let bento: Person
 let ottilie: Person
 let brandId: string
-const fill = (path: string, brand: string): string => path.replace('[brandId]', brand).replace(/\[[a-z]+\]/gi, ID)
+const fill = (path: string, brand: string): string =>
+  path.replace('[brandId]', brand).replace(/\[[a-z]+\]/gi, ID)
 
 beforeAll(async () => {
   world = await World.start()
@@ -51,14 +55,18 @@ it('walks over every route there is, and each says of itself who may use it', as
   expect(PUBLIC.filter((one) => !routes.some((route) => name(route) === one))).toEqual([])
 })
 
-const listed = (wanted: (route: { method: string; path: string }) => boolean) => routes.filter(wanted).map((route) => [name(route), route] as const)
+const listed = (wanted: (route: { method: string; path: string }) => boolean) =>
+  routes.filter(wanted).map((route) => [name(route), route] as const)
 const ofBrand = listed((route) => route.path.includes('[brandId]'))
 const bodyOf = (method: string): unknown => (method === 'GET' || method === 'DELETE' ? undefined : {})
 
-it.each(listed((route) => !PUBLIC.includes(name(route))))('%s is closed to nobody', async (_, { method, path }) => {
-  const answer = await world.nobody().ask(method, fill(path, brandId), bodyOf(method))
-  expect([answer.status, answer.body.type]).toEqual([401, 'urn:clear-quill:notSignedIn'])
-})
+it.each(listed((route) => !PUBLIC.includes(name(route))))(
+  '%s is closed to nobody',
+  async (_, { method, path }) => {
+    const answer = await world.nobody().ask(method, fill(path, brandId), bodyOf(method))
+    expect([answer.status, answer.body.type]).toEqual([401, 'urn:clear-quill:notSignedIn'])
+  },
+)
 
 it.each(ofBrand)('%s is not there for somebody without a part in the brand', async (_, { method, path }) => {
   const answer = await bento.ask(method, fill(path, brandId), bodyOf(method))
@@ -66,7 +74,11 @@ it.each(ofBrand)('%s is not there for somebody without a part in the brand', asy
 })
 
 /** What a client is there for: a word on a post before it goes out, and taking it back. */
-const CLIENTS = ['POST /api/brands/[brandId]/undo', 'POST /api/brands/[brandId]/posts/[id]/approve', 'POST /api/brands/[brandId]/posts/[id]/send-back']
+const CLIENTS = [
+  'POST /api/brands/[brandId]/undo',
+  'POST /api/brands/[brandId]/posts/[id]/approve',
+  'POST /api/brands/[brandId]/posts/[id]/send-back',
+]
 it.each(ofBrand.filter(([title, route]) => route.method !== 'GET' && !CLIENTS.includes(title)))(
   '%s is not a client’s to change',
   async (_, { method, path }) => {
@@ -75,11 +87,16 @@ it.each(ofBrand.filter(([title, route]) => route.method !== 'GET' && !CLIENTS.in
   },
 )
 
-it.each(listed((route) => route.method !== 'GET'))('%s is closed to other sites', async (title, { method, path }) => {
-  const person = PUBLIC.includes(title) ? world.nobody() : nell
-  const answer = await person.ask(method, fill(path, brandId), bodyOf(method), { origin: 'https://elsewhere.example' })
-  expect([answer.status, answer.body.type]).toEqual([403, 'urn:clear-quill:foreignOrigin'])
-})
+it.each(listed((route) => route.method !== 'GET'))(
+  '%s is closed to other sites',
+  async (title, { method, path }) => {
+    const person = PUBLIC.includes(title) ? world.nobody() : nell
+    const answer = await person.ask(method, fill(path, brandId), bodyOf(method), {
+      origin: 'https://elsewhere.example',
+    })
+    expect([answer.status, answer.body.type]).toEqual([403, 'urn:clear-quill:foreignOrigin'])
+  },
+)
 
 describe('another brand’s thing under one’s own brand', () => {
   const edits = {
@@ -101,7 +118,12 @@ describe('another brand’s thing under one’s own brand', () => {
       folder: null,
       own: false,
     })
-    const { id: watches } = await nell.want<{ id: string }>('POST', `${theirs.path}/watches`, { name: 'W', query: 'lamp', ink: 1, tags: ['Theirs'] })
+    const { id: watches } = await nell.want<{ id: string }>('POST', `${theirs.path}/watches`, {
+      name: 'W',
+      query: 'lamp',
+      ink: 1,
+      tags: ['Theirs'],
+    })
     const { historyId } = await lineUpText(nell, theirs.path, 'Theirs')
     const view = await theirs.view()
     const [card] = (await scheduleOf(nell, theirs.path)).cards
@@ -130,15 +152,33 @@ describe('another brand’s thing under one’s own brand', () => {
   it('articles, lines, undo and posts: not there either', async () => {
     expect((await bento.ask('GET', `${own}/articles/${ids['articles']}`)).status).toBe(404)
     expect((await bento.ask('POST', `${own}/sources/${ids['sources']}/fetch`)).status).toBe(404)
-    expect((await bento.ask('DELETE', `${own}/lines/${ids['lines']}`)).body.type).toBe('urn:clear-quill:alreadyGone')
-    expect((await bento.ask('POST', `${own}/lines/${ids['lines']}/send`)).body.type).toBe('urn:clear-quill:alreadyGone')
-    expect((await bento.ask('POST', `${own}/undo`, { historyId: ids['history'] })).body.type).toBe('urn:clear-quill:nothingToUndo')
+    expect((await bento.ask('DELETE', `${own}/lines/${ids['lines']}`)).body.type).toBe(
+      'urn:clear-quill:alreadyGone',
+    )
+    expect((await bento.ask('POST', `${own}/lines/${ids['lines']}/send`)).body.type).toBe(
+      'urn:clear-quill:alreadyGone',
+    )
+    expect((await bento.ask('POST', `${own}/undo`, { historyId: ids['history'] })).body.type).toBe(
+      'urn:clear-quill:nothingToUndo',
+    )
     expect((await bento.ask('PUT', `${own}/watches/${ids['watches']}/feed`)).status).toBe(404)
     expect((await bento.ask('DELETE', `${own}/watches/${ids['watches']}/run`)).status).toBe(404)
-    expect((await bento.ask('POST', `${own}/tags/${ids['tags']}/merge`, { into: ids['tags'] })).status).toBe(404)
-    expect((await bento.ask('PUT', `${own}/tags/articles`, { ids: [ids['articles']], add: ['x'] })).status).toBe(404)
-    expect((await bento.ask('POST', `${own}/watches`, { name: 'x', query: 'x', sources: [ids['sources']] })).status).toBe(404)
-    const post = { id: ID, text: 'x', accounts: [{ accountId: ids['accounts'], ownText: null }], planVersion: 'x' }
+    expect((await bento.ask('POST', `${own}/tags/${ids['tags']}/merge`, { into: ids['tags'] })).status).toBe(
+      404,
+    )
+    expect(
+      (await bento.ask('PUT', `${own}/tags/articles`, { ids: [ids['articles']], add: ['x'] })).status,
+    ).toBe(404)
+    expect(
+      (await bento.ask('POST', `${own}/watches`, { name: 'x', query: 'x', sources: [ids['sources']] }))
+        .status,
+    ).toBe(404)
+    const post = {
+      id: ID,
+      text: 'x',
+      accounts: [{ accountId: ids['accounts'], ownText: null }],
+      planVersion: 'x',
+    }
     expect((await bento.ask('POST', `${own}/posts`, post)).status).toBe(404)
   })
 })
@@ -147,7 +187,12 @@ it('knows no demo outside the demo', async () => {
   const plain = await World.start({}, false)
   try {
     const person = plain.nobody()
-    await person.want('POST', '/api/first-start', { name: 'Ida', email: 'ida@reading.example', password: 'long enough for anyone', code: START_CODE })
+    await person.want('POST', '/api/first-start', {
+      name: 'Ida',
+      email: 'ida@reading.example',
+      password: 'long enough for anyone',
+      code: START_CODE,
+    })
     for (const [path, body] of [
       ['begin', { at: 0, people: [] }],
       ['session', { personId: ID }],
@@ -157,7 +202,13 @@ it('knows no demo outside the demo', async () => {
     }
     expect(await person.want('GET', '/api/start')).toEqual({ needsFirstStart: false, demoPeople: [] })
     expect(
-      (await plain.nobody().ask('POST', '/api/first-start', { name: 'Eve', email: 'eve@reading.example', password: 'long enough for anyone' })).body.type,
+      (
+        await plain.nobody().ask('POST', '/api/first-start', {
+          name: 'Eve',
+          email: 'eve@reading.example',
+          password: 'long enough for anyone',
+        })
+      ).body.type,
     ).toBe('urn:clear-quill:alreadyStarted')
   } finally {
     await plain.stop()
@@ -177,7 +228,12 @@ describe('refusals', () => {
     const answer = await nell.ask<Problem>(method, path, body)
     expect(answer.status).toBe(status)
     expect(answer.headers.get('content-type')).toContain('application/problem+json')
-    expect(answer.body).toMatchObject({ status, type: expect.stringMatching(/^urn:/), title: expect.any(String), detail: expect.stringMatching(/\.$/) })
+    expect(answer.body).toMatchObject({
+      status,
+      type: expect.stringMatching(/^urn:/),
+      title: expect.any(String),
+      detail: expect.stringMatching(/\.$/),
+    })
     expect(answer.text).not.toMatch(/node_modules|\.ts:|at .*\(/)
   })
 
@@ -196,7 +252,9 @@ describe('sessions', () => {
   it('end when revoked', async () => {
     const [first, second] = [await world.nell(), await world.nell()]
     const sessions = await first.want<{ id: string; current: boolean }[]>('GET', '/api/me/sessions')
-    const current = (await second.want<{ id: string; current: boolean }[]>('GET', '/api/me/sessions')).find((one) => one.current)!
+    const current = (await second.want<{ id: string; current: boolean }[]>('GET', '/api/me/sessions')).find(
+      (one) => one.current,
+    )!
     expect(sessions.map((one) => one.id)).toContain(current.id)
     await first.want('DELETE', `/api/me/sessions/${current.id}`)
     expect((await second.ask('GET', '/api/me')).status).toBe(401)
@@ -205,9 +263,21 @@ describe('sessions', () => {
 
   it('of a person end when another of theirs sets a new password', async () => {
     const [first, second] = [await world.bento(), await world.bento()]
-    await first.want('PATCH', '/api/me', { name: 'Bento', email: 'bento@desk.example', password: 'a new long password' })
-    expect([(await first.ask('GET', '/api/me')).status, (await second.ask('GET', '/api/me')).status]).toEqual([200, 401])
-    expect((await world.nobody().ask('POST', '/api/session', { email: 'bento@desk.example', password: 'a new long password' })).status).toBe(200)
+    await first.want('PATCH', '/api/me', {
+      name: 'Bento',
+      email: 'bento@desk.example',
+      password: 'a new long password',
+    })
+    expect([(await first.ask('GET', '/api/me')).status, (await second.ask('GET', '/api/me')).status]).toEqual(
+      [200, 401],
+    )
+    expect(
+      (
+        await world
+          .nobody()
+          .ask('POST', '/api/session', { email: 'bento@desk.example', password: 'a new long password' })
+      ).status,
+    ).toBe(200)
     bento = await world.bento()
   })
 
@@ -225,7 +295,13 @@ describe('sessions', () => {
   it('guessing is slowed', async () => {
     const guesses = []
     for (let at = 0; at < 6; at++)
-      guesses.push((await world.nobody().ask('POST', '/api/session', { email: 'nell@desk.example', password: `wrong ${at}` })).status)
+      guesses.push(
+        (
+          await world
+            .nobody()
+            .ask('POST', '/api/session', { email: 'nell@desk.example', password: `wrong ${at}` })
+        ).status,
+      )
     expect(guesses.slice(0, 4)).toEqual([401, 401, 401, 401])
     expect(guesses.at(-1)).toBe(429)
   })

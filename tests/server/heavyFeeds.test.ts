@@ -20,10 +20,16 @@ afterAll(() => world.stop())
 
 const newHost = (): string => `heavy${++hosts}.faulty.example`
 async function addFeed(host: string): Promise<Source> {
-  const { id } = await nell.want<{ id: string }>('POST', `${path}/sources`, { feedUrl: `https://${host}/feed.xml`, label: host, folder: null, own: false })
+  const { id } = await nell.want<{ id: string }>('POST', `${path}/sources`, {
+    feedUrl: `https://${host}/feed.xml`,
+    label: host,
+    folder: null,
+    own: false,
+  })
   return (await nell.want<Source[]>('GET', `${path}/sources`)).find((source) => source.id === id)!
 }
-const fetchAgain = (source: Source): Promise<unknown> => nell.want('POST', `${path}/sources/${source.id}/fetch`)
+const fetchAgain = (source: Source): Promise<unknown> =>
+  nell.want('POST', `${path}/sources/${source.id}/fetch`)
 
 /** Megabytes that the server's process takes up now, and took up at most (Linux). */
 function memory(): { now: number; most: number } {

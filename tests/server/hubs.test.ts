@@ -1,4 +1,5 @@
-// WebSub (W3C Recommendation), with a hub of the stand-in world: subscribing, what it announces, and what is not believed.
+// WebSub (W3C Recommendation), with a hub of the stand-in world: subscribing, what it announces, and what is
+// not believed.
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { Source } from '#shared/sources/types'
 import type { WirePage } from '#shared/reading/types'
@@ -21,7 +22,8 @@ beforeAll(async () => {
 afterAll(() => world.stop())
 
 const source = async (): Promise<Source> => (await nell.want<Source[]>('GET', `${path}/sources`))[0]!
-const titles = async (): Promise<string[]> => (await nell.want<WirePage>('GET', `${path}/articles`)).articles.map((article) => article.title)
+const titles = async (): Promise<string[]> =>
+  (await nell.want<WirePage>('GET', `${path}/articles`)).articles.map((article) => article.title)
 const announcement = (title: string): string =>
   `<?xml version="1.0"?><rss version="2.0"><channel><title>Tidings</title><item><title>${title}</title><guid>${title}</guid></item></channel></rss>`
 const announce = (title: string, more: object = {}): Promise<{ status: number }> =>

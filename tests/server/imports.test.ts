@@ -17,29 +17,48 @@ beforeAll(async () => {
 })
 afterAll(() => world.stop())
 
-const feed = (host: string): string => `<outline text="${host}" type="rss" xmlUrl="https://${host}/feed.xml"/>`
-const file = (body: string): string => `<?xml version="1.0"?><opml version="2.0"><head/><body>${body}</body></opml>`
+const feed = (host: string): string =>
+  `<outline text="${host}" type="rss" xmlUrl="https://${host}/feed.xml"/>`
+const file = (body: string): string =>
+  `<?xml version="1.0"?><opml version="2.0"><head/><body>${body}</body></opml>`
 const start = (opml: string): Promise<ImportView> => nell.want('POST', `${path}/imports`, { opml })
 const latest = (): Promise<ImportView> => nell.want('GET', `${path}/imports/latest`)
-const ended = (): Promise<ImportView> => until('the import', async () => ((await latest()).waiting === 0 ? latest() : null), 60_000)
+const ended = (): Promise<ImportView> =>
+  until('the import', async () => ((await latest()).waiting === 0 ? latest() : null), 60_000)
 const sources = (): Promise<Source[]> => nell.want('GET', `${path}/sources`)
 
 describe('a file of sources', () => {
   it('is read in beside one’s work, what can’t be had is listed with its reason', async () => {
     await world.fault('broken.faulty.example', 'page')
     const begun = await start(file(`<outline text="Light">${feed('one.faulty.example')}${feed('two.faulty.example')}</outline><outline text="Odd">${feed('broken.faulty.example')}</outline>\n<outline text="x" xmlUrl="javascript:1"/>`)) // prettier-ignore
-    expect(begun).toMatchObject({ total: 3, waiting: 3, added: 0, problems: [{ line: 2, says: expect.stringContaining('javascript:1') }] })
-    expect(await ended()).toMatchObject({ added: 2, known: 0, failed: [{ title: 'broken.faulty.example', says: expect.stringMatching(/asks to sign in/) }] })
+    expect(begun).toMatchObject({
+      total: 3,
+      waiting: 3,
+      added: 0,
+      problems: [{ line: 2, says: expect.stringContaining('javascript:1') }],
+    })
+    expect(await ended()).toMatchObject({
+      added: 2,
+      known: 0,
+      failed: [{ title: 'broken.faulty.example', says: expect.stringMatching(/asks to sign in/) }],
+    })
     expect((await sources()).map((source) => [source.label, source.folders, source.articles])).toEqual([
       ['one.faulty.example', ['Light'], 3],
       ['two.faulty.example', ['Light'], 3],
     ])
   })
 
-  const foldersOfOne = async (): Promise<string[]> => (await sources()).find((source) => source.label === 'one.faulty.example')!.folders
+  const foldersOfOne = async (): Promise<string[]> =>
+    (await sources()).find((source) => source.label === 'one.faulty.example')!.folders
 
   it('leaves what is a source already as it is, and gives it the file’s folders where that is asked for, with an undo', async () => {
-    const { id } = await start(file(['Light', 'Lamps', 'Lanterns'].map((name) => `<outline text="${name}">${feed('one.faulty.example')}</outline>`).join('')))
+    const { id } = await start(
+      file(
+        ['Light', 'Lamps', 'Lanterns']
+          .map((name) => `<outline text="${name}">${feed('one.faulty.example')}</outline>`)
+          .join(''),
+      ),
+    )
     expect(await ended()).toMatchObject({ total: 1, added: 0, known: 1, withFolders: 1, failed: [] })
     expect(await foldersOfOne()).toEqual(['Light'])
     const { historyId } = await nell.want<Undoable>('POST', `${path}/imports/${id}/folders`)
@@ -53,13 +72,23 @@ describe('a file of sources', () => {
     const page = '<outline text="A site" type="rss" xmlUrl="https://lowlamp.example/"/>'
     const link = '<outline text="A link" type="link" url="https://zenithminute.example/"/>'
     const { id } = await start(file(page + link + feed('later.faulty.example')))
-    expect(await ended()).toMatchObject({ total: 3, added: 2, notAdded: 1, failed: [{ title: 'later.faulty.example' }] })
-    expect((await sources()).find((source) => source.label === 'A site')!.feedUrl).not.toBe('https://lowlamp.example/')
+    expect(await ended()).toMatchObject({
+      total: 3,
+      added: 2,
+      notAdded: 1,
+      failed: [{ title: 'later.faulty.example' }],
+    })
+    expect((await sources()).find((source) => source.label === 'A site')!.feedUrl).not.toBe(
+      'https://lowlamp.example/',
+    )
     await world.trouble('later.faulty.example', null)
     await nell.want('POST', `${path}/imports/${id}/again`)
     expect(await ended()).toMatchObject({ added: 3, notAdded: 0, failed: [] })
     const before = (await sources()).length
-    const { historyId, count } = await nell.want<Undoable & { count: number }>('POST', `${path}/imports/${id}/take-back`)
+    const { historyId, count } = await nell.want<Undoable & { count: number }>(
+      'POST',
+      `${path}/imports/${id}/take-back`,
+    )
     expect([count, (await sources()).length, (await latest()).standing]).toEqual([3, before - 3, 0])
     await nell.want('POST', `${path}/undo`, { historyId })
     expect((await sources()).length).toBe(before)
@@ -70,7 +99,9 @@ describe('a file of sources', () => {
 
   it('of 120 feeds is stopped on the way, and what was added stays', async () => {
     await world.trouble('slow1.faulty.example', { slowMs: 300 })
-    const { id } = await start(file(Array.from({ length: 120 }, (_, at) => feed(`slow${at}.faulty.example`)).join('')))
+    const { id } = await start(
+      file(Array.from({ length: 120 }, (_, at) => feed(`slow${at}.faulty.example`)).join('')),
+    )
     await until('some', async () => (await latest()).added > 3)
     const stopped = await nell.want<ImportView>('DELETE', `${path}/imports/${id}`)
     expect(stopped).toMatchObject({ stopped: true, waiting: 0 })
@@ -98,7 +129,10 @@ describe('a file of sources', () => {
     ['x'.repeat(2_100_000), 422, /larger than 2 MB/],
   ])('that is none is refused (%#)', async (opml, status, sentence) => {
     const answer = await nell.ask<Problem>('POST', `${path}/imports`, { opml })
-    expect([answer.status, JSON.stringify(answer.body.errors)]).toEqual([status, expect.stringMatching(sentence)])
+    expect([answer.status, JSON.stringify(answer.body.errors)]).toEqual([
+      status,
+      expect.stringMatching(sentence),
+    ])
   })
 })
 
@@ -109,5 +143,7 @@ it('the sources are written out, and read in elsewhere as they were', async () =
   expect(problems).toEqual([])
   const own = await sources()
   const sorted = (list: { url: string; folders: string[] }[]) => list.map(({ url, folders }) => [url, [...folders].sort()]).sort((a, b) => String(a[0]).localeCompare(String(b[0]))) // prettier-ignore
-  expect(sorted(rows)).toEqual(sorted(own.map((source) => ({ url: source.feedUrl, folders: source.folders }))))
+  expect(sorted(rows)).toEqual(
+    sorted(own.map((source) => ({ url: source.feedUrl, folders: source.folders }))),
+  )
 })

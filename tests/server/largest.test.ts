@@ -1,4 +1,5 @@
-// Every route with the largest input it takes, on a large archive: how long the event loop is blocked, so that nobody else is answered.
+// Every route with the largest input it takes, on a large archive: how long the event loop is blocked, so
+// that nobody else is answered.
 import { join } from 'node:path'
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import { fillArchive } from '../support/load/archive'
@@ -17,8 +18,20 @@ const TRIES = 5
 const LEFT_OUT = ['DELETE /api/session', 'POST /api/demo/clock', 'GET /api/events', 'DELETE /api/me/sessions/[id]', 'DELETE /api/brands/[brandId]', 'POST /api/demo/begin', 'PATCH /api/me'] // prettier-ignore
 /** Queries that ask much of lists. */
 const QUERIES: Record<string, string[]> = {
-  'GET /api/brands/[brandId]/articles': ['', '?order=mixed', '?show=all&order=waiting', '?words=lamp+harbour', '?folder=Folder+3', '?words=lamp&show=passed'],
-  'GET /api/brands/[brandId]/find': ['?q=lamp', '?q=lamp+harbour+tides', '?q=%22lamp%20harbour%22&show=passed', `?q=${'lamp+'.repeat(60)}`],
+  'GET /api/brands/[brandId]/articles': [
+    '',
+    '?order=mixed',
+    '?show=all&order=waiting',
+    '?words=lamp+harbour',
+    '?folder=Folder+3',
+    '?words=lamp&show=passed',
+  ],
+  'GET /api/brands/[brandId]/find': [
+    '?q=lamp',
+    '?q=lamp+harbour+tides',
+    '?q=%22lamp%20harbour%22&show=passed',
+    `?q=${'lamp+'.repeat(60)}`,
+  ],
   'GET /api/brands/[brandId]/clippings': ['', '?q=lamp', '?show=done'],
   'GET /api/brands/[brandId]/schedule': ['?days=31'],
 }
@@ -37,7 +50,8 @@ beforeAll(async () => {
   nell = await world.nell()
   const made = await makeBrand(nell, [CHATTERBROOK, COMMONFIRE])
   brandId = made.id
-  for (const query of ['wordab', 'lamp', '"harbour tide"']) await nell.want('POST', `${made.path}/watches`, { name: query, query, ink: 1, tags: ['T'] })
+  for (const query of ['wordab', 'lamp', '"harbour tide"'])
+    await nell.want('POST', `${made.path}/watches`, { name: query, query, ink: 1, tags: ['T'] })
   for (let n = 0; n < 20; n++) await saveNew(nell, made.path, await draftOf(nell, made.path, `A line ${n}`))
   await world.server.stop()
   fillArchive(join(world.dataDir, 'quill.sqlite'), brandId, ARTICLES)
@@ -50,7 +64,9 @@ beforeAll(async () => {
   /** The first thing in an answer that is a list, or holds one. */
   const first = async (what: string): Promise<string> => {
     const answer = await nell.want<object>('GET', `${made.path}/${what}`)
-    const lists = [answer, ...Object.values(answer)].filter((one): one is { id: string }[] => Array.isArray(one) && one.length > 0)
+    const lists = [answer, ...Object.values(answer)].filter(
+      (one): one is { id: string }[] => Array.isArray(one) && one.length > 0,
+    )
     if (!lists[0]) throw new Error(`nothing in ${what}`)
     return lists[0][0]!.id
   }
@@ -78,28 +94,39 @@ async function blockOf(method: string, path: string, body: unknown): Promise<num
   await delay()
   const answer = await nell.ask(method, path, body)
   if (answer.status < 300) carriedOut++
-  if (answer.status >= 500 || (answer.status === 401 && path.includes('/brands/'))) throw new Error(`${method} ${path}: ${answer.status}`)
+  if (answer.status >= 500 || (answer.status === 401 && path.includes('/brands/')))
+    throw new Error(`${method} ${path}: ${answer.status}`)
   // The loop tells of a block at its next look.
   await new Promise((resolve) => setTimeout(resolve, 40))
   return delay()
 }
 
-it(`no request blocks the others for more than ${MOST_MS} ms, with ${ARTICLES.toLocaleString('en')} articles`, { timeout: 600_000 }, async () => {
-  const found: { name: string; ms: number }[] = []
-  // What removes things comes last.
-  for (const route of routes.toSorted((a, b) => Number(a.method === 'DELETE') - Number(b.method === 'DELETE'))) {
-    const name = nameOf(route)
-    const { schema, limits } = route.declared
-    const body = schema === null ? undefined : largestBody(schema, ids, limits.bodyBytes)
-    for (const query of QUERIES[name] ?? ['']) {
-      const path = route.path.replace('[brandId]', brandId).replace(/(\w+)\/\[[a-z]+\]/gi, (_, kind: string) => `${kind}/${own[kind] ?? ids[0]!}`) + query
-      let ms = Number.POSITIVE_INFINITY
-      for (let one = 0; one < TRIES && ms > MOST_MS; one++) ms = Math.min(ms, await blockOf(route.method, path, body))
-      found.push({ name: `${name}${query.slice(0, 40)}`, ms })
+it(
+  `no request blocks the others for more than ${MOST_MS} ms, with ${ARTICLES.toLocaleString('en')} articles`,
+  { timeout: 600_000 },
+  async () => {
+    const found: { name: string; ms: number }[] = []
+    // What removes things comes last.
+    for (const route of routes.toSorted(
+      (a, b) => Number(a.method === 'DELETE') - Number(b.method === 'DELETE'),
+    )) {
+      const name = nameOf(route)
+      const { schema, limits } = route.declared
+      const body = schema === null ? undefined : largestBody(schema, ids, limits.bodyBytes)
+      for (const query of QUERIES[name] ?? ['']) {
+        const path =
+          route.path
+            .replace('[brandId]', brandId)
+            .replace(/(\w+)\/\[[a-z]+\]/gi, (_, kind: string) => `${kind}/${own[kind] ?? ids[0]!}`) + query
+        let ms = Number.POSITIVE_INFINITY
+        for (let one = 0; one < TRIES && ms > MOST_MS; one++)
+          ms = Math.min(ms, await blockOf(route.method, path, body))
+        found.push({ name: `${name}${query.slice(0, 40)}`, ms })
+      }
     }
-  }
-  found.sort((a, b) => b.ms - a.ms)
-  process.stdout.write(`longest blocks: ${found.slice(0, 12).map(({ name, ms }) => `${name} ${ms} ms`).join('; ')}\n`) // prettier-ignore
-  expect(carriedOut).toBeGreaterThan(70)
-  expect(found.filter(({ ms }) => ms > MOST_MS)).toEqual([])
-})
+    found.sort((a, b) => b.ms - a.ms)
+    process.stdout.write(`longest blocks: ${found.slice(0, 12).map(({ name, ms }) => `${name} ${ms} ms`).join('; ')}\n`) // prettier-ignore
+    expect(carriedOut).toBeGreaterThan(70)
+    expect(found.filter(({ ms }) => ms > MOST_MS)).toEqual([])
+  },
+)

@@ -23,11 +23,17 @@ beforeAll(async () => {
 })
 afterAll(() => world.stop())
 
-const articles = async (show = 'all', at = path): Promise<WirePage['articles']> => (await nell.want<WirePage>('GET', `${at}/articles?show=${show}`)).articles
+const articles = async (show = 'all', at = path): Promise<WirePage['articles']> =>
+  (await nell.want<WirePage>('GET', `${at}/articles?show=${show}`)).articles
 const list = async (): Promise<Source> => (await nell.want<Source[]>('GET', `${path}/sources`))[0]!
 
 it('what a list sends is an article: title, sender, date, text made safe', async () => {
-  expect(await list()).toMatchObject({ kind: 'mail', mailAddress: address, state: 'waiting', nextFetchAt: null })
+  expect(await list()).toMatchObject({
+    kind: 'mail',
+    mailAddress: address,
+    state: 'waiting',
+    nextFetchAt: null,
+  })
   const sent = await world.mail({
     to: address,
     subject: 'Nine loaves, one oven',
@@ -38,22 +44,39 @@ it('what a list sends is an article: title, sender, date, text made safe', async
   })
   expect(sent.taken).toBe(true)
   const [row] = await articles()
-  expect(row).toMatchObject({ title: 'Nine loaves, one oven', outlet: 'Letters', author: 'The Standing Order', at: '2027-03-01T08:00:00.000Z', state: 'new' })
+  expect(row).toMatchObject({
+    title: 'Nine loaves, one oven',
+    outlet: 'Letters',
+    author: 'The Standing Order',
+    at: '2027-03-01T08:00:00.000Z',
+    state: 'new',
+  })
   const full = await nell.want<ArticleFull>('GET', `${path}/articles/${row!.id}`)
-  expect(full).toMatchObject({ url: 'https://standingorder.example/letters/9', textFrom: 'feed', pageWaits: false })
+  expect(full).toMatchObject({
+    url: 'https://standingorder.example/letters/9',
+    textFrom: 'feed',
+    pageWaits: false,
+  })
   expect(full.html).toContain('<b>ovens</b>')
   expect(full.html).not.toMatch(/script|onerror/)
   expect(await list()).toMatchObject({ articles: 1, state: 'well' })
 })
 
 it('the same mail twice is one article; a plain text has paragraphs; the source’s words leave out', async () => {
-  await world.mail({ to: address.toUpperCase(), subject: 'Again', messageId: '<nine@standingorder.example>', text: 'Again.' })
+  await world.mail({
+    to: address.toUpperCase(),
+    subject: 'Again',
+    messageId: '<nine@standingorder.example>',
+    text: 'Again.',
+  })
   await world.mail({ to: address, subject: 'Plain', text: 'First & foremost.\n\nSecond <b>part</b>.' })
   await world.mail({ to: address, subject: 'Win at the raffle', text: 'Tickets.' })
   expect((await articles('open')).map(({ title }) => title).sort()).toEqual(['Again', 'Plain'])
   expect((await articles('left-out')).map(({ title }) => title)).toEqual(['Win at the raffle'])
   const plain = (await articles()).find(({ title }) => title === 'Plain')!
-  expect((await nell.want<ArticleFull>('GET', `${path}/articles/${plain.id}`)).html).toBe('<p>First &amp; foremost.</p><p>Second &lt;b&gt;part&lt;/b&gt;.</p>')
+  expect((await nell.want<ArticleFull>('GET', `${path}/articles/${plain.id}`)).html).toBe(
+    '<p>First &amp; foremost.</p><p>Second &lt;b&gt;part&lt;/b&gt;.</p>',
+  )
 })
 
 it.each([
@@ -67,8 +90,17 @@ it.each([
 })
 
 it('a wrong key, a key of another host, and what is too large are refused', async () => {
-  expect((await world.mail({ to: address.replace(/\.(.)/, (_, first: string) => `.${first === 'a' ? 'b' : 'a'}`), text: 'x' })).says).toMatch(/550/)
-  expect((await world.mail({ to: address.replace(/@.*/, '@elsewhere.example'), text: 'x' })).says).toMatch(/550/)
+  expect(
+    (
+      await world.mail({
+        to: address.replace(/\.(.)/, (_, first: string) => `.${first === 'a' ? 'b' : 'a'}`),
+        text: 'x',
+      })
+    ).says,
+  ).toMatch(/550/)
+  expect((await world.mail({ to: address.replace(/@.*/, '@elsewhere.example'), text: 'x' })).says).toMatch(
+    /550/,
+  )
   const large = await world.mail({ to: address, subject: 'Large', text: 'x'.repeat(11 * 1024 * 1024) })
   expect(large).toMatchObject({ taken: false, says: expect.stringMatching(/552/) as string })
   expect((await articles()).some(({ title }) => title === 'Large')).toBe(false)
@@ -84,7 +116,14 @@ it('a client sees the list, and not its address', async () => {
 it('what is no mail at all does no harm, and is not taken', async () => {
   const said = await new Promise<string>((resolve) => {
     const socket = connect(world.mailPort, '127.0.0.1')
-    const lines = ['EHLO x', 'MAIL FROM:<a@b.example>', `RCPT TO:<${address}>`, 'DATA', `${'\x00\xff'.repeat(500)}\r\n.`, 'QUIT']
+    const lines = [
+      'EHLO x',
+      'MAIL FROM:<a@b.example>',
+      `RCPT TO:<${address}>`,
+      'DATA',
+      `${'\x00\xff'.repeat(500)}\r\n.`,
+      'QUIT',
+    ]
     let text = ''
     socket.on('data', (part) => {
       text += part.toString()
@@ -105,7 +144,9 @@ it('a new address ends the old one; a removed source takes nothing; an OPML file
   expect((await world.mail({ to: address, text: 'x' })).taken).toBe(false)
   expect((await world.mail({ to: next, subject: 'To the new one', text: 'x' })).taken).toBe(true)
   expect((await nell.ask('GET', `${path}/sources/opml`)).text).not.toContain('mail:')
-  expect((await nell.ask<Problem>('POST', `${path}/sources/${source.id}/fetch`)).body.type).toBe('urn:clear-quill:comesByMail')
+  expect((await nell.ask<Problem>('POST', `${path}/sources/${source.id}/fetch`)).body.type).toBe(
+    'urn:clear-quill:comesByMail',
+  )
   const removed = await nell.want<{ historyId: string }>('DELETE', `${path}/sources/${source.id}`)
   expect((await world.mail({ to: next, text: 'x' })).taken).toBe(false)
   await nell.want('POST', `${path}/undo`, { historyId: removed.historyId })

@@ -21,9 +21,11 @@ beforeAll(async () => {
 })
 afterAll(() => world.stop())
 
-const wire = async (query = 'show=all'): Promise<ArticleSummary[]> => (await nell.want<WirePage>('GET', `${path}/articles?${query}`)).articles
+const wire = async (query = 'show=all'): Promise<ArticleSummary[]> =>
+  (await nell.want<WirePage>('GET', `${path}/articles?${query}`)).articles
 const full = (id: string): Promise<ArticleFull> => nell.want('GET', `${path}/articles/${id}`)
-const add = (feedUrl: string): Promise<{ id: string }> => nell.want('POST', `${path}/sources`, { feedUrl, label: 'Odd' })
+const add = (feedUrl: string): Promise<{ id: string }> =>
+  nell.want('POST', `${path}/sources`, { feedUrl, label: 'Odd' })
 
 it('takes articles with odd titles, or without date, address or text', async () => {
   await add('https://oddities.example/')
@@ -48,7 +50,10 @@ it('passes on no picture of 100 MB, and none that stands in no article', async (
   await world.fault('big.faulty.example', 'picture')
   const picture = (await wire()).find(({ title }) => title.startsWith('A picture'))!
   const url = 'https://big.faulty.example/picture.png'
-  const answer = await nell.ask<Problem>('GET', `${path}/picture?article=${picture.id}&url=${encodeURIComponent(url)}`)
+  const answer = await nell.ask<Problem>(
+    'GET',
+    `${path}/picture?article=${picture.id}&url=${encodeURIComponent(url)}`,
+  )
   expect([answer.status, answer.body.type]).toEqual([422, 'urn:clear-quill:tooLarge'])
   const other = (await wire()).find(({ id }) => id !== picture.id)!
   for (const query of [
@@ -71,8 +76,13 @@ it('two people who decide about one article at once: the last one stands, with o
     expect(answers.map(({ status }) => status)).toEqual([200, 200, 200, 200])
     const { state } = await full(article.id)
     const kept = async (show: string): Promise<number> =>
-      (await nell.want<ClippingsView>('GET', `${path}/clippings?show=${show}`)).clippings.filter(({ articleId }) => articleId === article.id).length
-    expect([await kept('waiting'), await kept('shelved')]).toEqual([state === 'clipped' ? 1 : 0, state === 'shelved' ? 1 : 0])
+      (await nell.want<ClippingsView>('GET', `${path}/clippings?show=${show}`)).clippings.filter(
+        ({ articleId }) => articleId === article.id,
+      ).length
+    expect([await kept('waiting'), await kept('shelved')]).toEqual([
+      state === 'clipped' ? 1 : 0,
+      state === 'shelved' ? 1 : 0,
+    ])
     expect((await wire(`show=${state}`)).some(({ id }) => id === article.id)).toBe(true)
   }
   const view = await nell.want<BrandView>('GET', path)
@@ -96,7 +106,11 @@ it('a source removed while it is read: its articles are gone, what was kept stay
   const rest = (await wire())[0]!
   await nell.want('PUT', `${path}/articles/states`, { ids: [two!.id, rest.id], state: 'read' })
   expect((await wire(`source=${id}`)).length).toBe(0)
-  expect((await nell.want<ClippingsView>('GET', `${path}/clippings`)).clippings.some(({ articleId }) => articleId === one!.id)).toBe(true)
+  expect(
+    (await nell.want<ClippingsView>('GET', `${path}/clippings`)).clippings.some(
+      ({ articleId }) => articleId === one!.id,
+    ),
+  ).toBe(true)
   await bento.want('POST', `${path}/undo`, { historyId })
   expect((await full(two!.id)).state).toBe('new')
   expect((await nell.want<Source[]>('GET', `${path}/sources`)).some((source) => source.id === id)).toBe(true)
@@ -104,13 +118,19 @@ it('a source removed while it is read: its articles are gone, what was kept stay
 
 it('words that were selected are kept as a clipping beside the article’s own', async () => {
   const [article] = await wire()
-  const change = await nell.want<{ historyId: string }>('POST', `${path}/clippings`, { articleId: article!.id, quote: ' Words worth keeping. ' })
-  const quotes = async () => (await nell.want<ClippingsView>('GET', `${path}/clippings?q=worth+keeping`)).clippings
+  const change = await nell.want<{ historyId: string }>('POST', `${path}/clippings`, {
+    articleId: article!.id,
+    quote: ' Words worth keeping. ',
+  })
+  const quotes = async () =>
+    (await nell.want<ClippingsView>('GET', `${path}/clippings?q=worth+keeping`)).clippings
   expect(await quotes()).toMatchObject([{ quote: 'Words worth keeping.', articleId: article!.id }])
   await nell.want('PUT', `${path}/articles/${article!.id}/state`, { state: 'clipped' })
   await nell.want('PUT', `${path}/articles/${article!.id}/state`, { state: 'passed' })
   expect(await quotes()).toHaveLength(1)
   await nell.want('POST', `${path}/undo`, { historyId: change.historyId })
   expect(await quotes()).toHaveLength(0)
-  expect((await nell.ask('POST', `${path}/clippings`, { articleId: article!.id, quote: '  ' })).status).toBe(422)
+  expect((await nell.ask('POST', `${path}/clippings`, { articleId: article!.id, quote: '  ' })).status).toBe(
+    422,
+  )
 })

@@ -1,4 +1,5 @@
-// The way out, against servers on this machine: a name server that changes its mind, how redirects are followed, where tokens go.
+// The way out, against servers on this machine: a name server that changes its mind, how redirects are
+// followed, where tokens go.
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
@@ -7,7 +8,8 @@ import { linksOf } from '#server/platform/net/links'
 import { retryAfterMs } from '#server/platform/net/meanings'
 import { httpRequest } from '#server/platform/net/httpRequest'
 
-// 127.0.0.2 plays an address on the open internet, 127.0.0.3 one inside a private network; both are this machine.
+// 127.0.0.2 plays an address on the open internet, 127.0.0.3 one inside a private network; both are this
+// machine.
 const [OPEN, PRIVATE] = ['127.0.0.2', '127.0.0.3']
 const asked: string[] = []
 const tokens: (string | null)[] = []
@@ -17,7 +19,8 @@ let before: NameServer
 let lookUps: string[] = []
 let answers: string[] = []
 
-const listen = (server: Server, at: number, host: string): Promise<void> => new Promise((resolve) => server.listen(at, host, resolve))
+const listen = (server: Server, at: number, host: string): Promise<void> =>
+  new Promise((resolve) => server.listen(at, host, resolve))
 
 function answer(name: string): (request: IncomingMessage, response: ServerResponse) => void {
   return (request, response) => {
@@ -67,7 +70,9 @@ describe('a name that resolves to a private address only at the second look-up',
 
   it('is refused when it is looked up again, also by a redirect to itself', async () => {
     answers = [OPEN!, PRIVATE!]
-    await expect(httpRequest(url(`/302?to=${encodeURIComponent('/again')}`))).rejects.toMatchObject({ code: 'privateAddress' })
+    await expect(httpRequest(url(`/302?to=${encodeURIComponent('/again')}`))).rejects.toMatchObject({
+      code: 'privateAddress',
+    })
     expect(asked).toEqual([`open turncoat.test:${port} /302?to=%2Fagain`])
   })
 })
@@ -86,9 +91,12 @@ describe('redirects', () => {
     expect([ended, lastingUrl]).toEqual([url(end), url(lasting)])
   })
 
-  it.each(['ftp://paper.test/', 'file:///etc/hostname', 'javascript:1', 'http://'])('to %s is refused', async (to) => {
-    await expect(httpRequest(url(hop(302, to)))).rejects.toMatchObject({ code: 'noAddress' })
-  })
+  it.each(['ftp://paper.test/', 'file:///etc/hostname', 'javascript:1', 'http://'])(
+    'to %s is refused',
+    async (to) => {
+      await expect(httpRequest(url(hop(302, to)))).rejects.toMatchObject({ code: 'noAddress' })
+    },
+  )
 })
 
 describe('a token', () => {
@@ -125,9 +133,12 @@ it.each([
   expect(webUrlOf(named, 'https://base.test/')).toBe(kept)
 })
 
-it.each(['http://paper.test:25/', 'http://paper.test:6379/', 'https://paper.test:8443/'])('%s is another port than the web’s', async (address) => {
-  await expect(httpRequest(address)).rejects.toMatchObject({ code: 'otherPort' })
-})
+it.each(['http://paper.test:25/', 'http://paper.test:6379/', 'https://paper.test:8443/'])(
+  '%s is another port than the web’s',
+  async (address) => {
+    await expect(httpRequest(address)).rejects.toMatchObject({ code: 'otherPort' })
+  },
+)
 
 it.each([
   ['93.184.216.34', true], ['2606:2800:220:1::', true], ['10.1.2.3', false], ['172.16.0.1', false], ['192.168.1.1', false], ['127.0.0.1', false], ['0.0.0.0', false],
@@ -151,7 +162,10 @@ it.each([
 })
 
 it.each([
-  ['<https://hub.example/>; rel="hub", </feed>; rel=self', { hub: 'https://hub.example/', self: 'https://p.example/feed' }],
+  [
+    '<https://hub.example/>; rel="hub", </feed>; rel=self',
+    { hub: 'https://hub.example/', self: 'https://p.example/feed' },
+  ],
   ['<a>; title="x, y; z"; rel="hub self"', { hub: 'https://p.example/a', self: 'https://p.example/a' }],
   ['<a>;rel=hub,<b>;rel=hub', { hub: 'https://p.example/a' }],
   ['nonsense', {}],

@@ -20,13 +20,14 @@ async function source(address: string): Promise<Source> {
   const { id } = await nell.want<{ id: string }>('POST', `${path}/sources`, { feedUrl: url, label: address })
   return (await nell.want<Source[]>('GET', `${path}/sources`)).find((one) => one.id === id)!
 }
-const rowsOf = async (one: Source): Promise<ArticleSummary[]> => (await nell.want<WirePage>('GET', `${path}/articles?show=all&source=${one.id}`)).articles
+const rowsOf = async (one: Source): Promise<ArticleSummary[]> =>
+  (await nell.want<WirePage>('GET', `${path}/articles?show=all&source=${one.id}`)).articles
 const full = (id: string): Promise<ArticleFull> => nell.want('GET', `${path}/articles/${id}`)
 const look = (id: string): Promise<ArticleFull> => nell.want('POST', `${path}/articles/${id}/page`)
 const asks = async (host: string): Promise<string[]> =>
-  ((await (await fetch(`${world.standins.url}/control/asks`)).json()) as { host: string; path: string }[]).flatMap((ask) =>
-    ask.host === host ? [ask.path] : [],
-  )
+  (
+    (await (await fetch(`${world.standins.url}/control/asks`)).json()) as { host: string; path: string }[]
+  ).flatMap((ask) => (ask.host === host ? [ask.path] : []))
 
 it('the whole text is fetched from the page, once, and stays when the feed comes again', async () => {
   const zenith = await source('zenithminute.example')
@@ -54,8 +55,12 @@ it('its words are found and watched from then on', async () => {
     .find((one) => /^[a-z]{9,}$/.test(one) && !after.summary.includes(one))!
   await nell.want('POST', `${path}/watches`, { name: 'Later', query: word, ink: 1 })
   expect((await full(row!.id)).watches.map(({ name }) => name)).toEqual(['Later'])
-  const found = async (): Promise<string[]> => (await nell.want<{ articles: ArticleSummary[] }>('GET', `${path}/find?q=${word}`)).articles.map(({ id }) => id)
-  for (let tries = 0; !(await found()).includes(row!.id) && tries < 50; tries++) await new Promise((resolve) => setTimeout(resolve, 100))
+  const found = async (): Promise<string[]> =>
+    (await nell.want<{ articles: ArticleSummary[] }>('GET', `${path}/find?q=${word}`)).articles.map(
+      ({ id }) => id,
+    )
+  for (let tries = 0; !(await found()).includes(row!.id) && tries < 50; tries++)
+    await new Promise((resolve) => setTimeout(resolve, 100))
   expect(await found()).toContain(row!.id)
 })
 

@@ -4,7 +4,16 @@ import type { WirePage } from '#shared/reading/types'
 import type { PictureView } from '#shared/posts/types'
 import { cropToRatio } from '#core/post'
 import type { Person } from '../support/person'
-import { draftOf, lineUpSaved, makeBrand, MANTEL, playHours, saveNew, scheduleOf, World } from '../support/world'
+import {
+  draftOf,
+  lineUpSaved,
+  makeBrand,
+  MANTEL,
+  playHours,
+  saveNew,
+  scheduleOf,
+  World,
+} from '../support/world'
 
 let world: World
 let nell: Person
@@ -17,10 +26,14 @@ beforeAll(async () => {
 })
 afterAll(() => world.stop())
 
-const plain = (width: number, height: number): Sharp => sharp({ create: { width, height, channels: 3, background: '#24365e' } })
-const upload = (content: Uint8Array, name = 'picture.jpg') => nell.upload<PictureView & { type: string }>(`${path}/pictures`, content, name)
+const plain = (width: number, height: number): Sharp =>
+  sharp({ create: { width, height, channels: 3, background: '#24365e' } })
+const upload = (content: Uint8Array, name = 'picture.jpg') =>
+  nell.upload<PictureView & { type: string }>(`${path}/pictures`, content, name)
 const content = async (id: string, query = ''): Promise<Buffer> => {
-  const answer = await fetch(`${nell.url}${path}/pictures/${id}${query}`, { headers: { cookie: nell.cookie } })
+  const answer = await fetch(`${nell.url}${path}/pictures/${id}${query}`, {
+    headers: { cookie: nell.cookie },
+  })
   expect(answer.headers.get('content-security-policy')).toBe("default-src 'none'")
   return Buffer.from(await answer.arrayBuffer())
 }
@@ -38,7 +51,13 @@ describe('a picture from outside', () => {
   it.each([
     ['a script named .jpg', Buffer.from('#!/bin/sh\necho hello\n'), 'noPicture'],
     ['a page named .png', Buffer.from('<!doctype html><script>alert(1)</script>'), 'noPicture'],
-    ['an SVG', Buffer.from('<?xml version="1.0"?>\n<!-- x --><svg xmlns="http://www.w3.org/2000/svg"><script>alert(1)</script></svg>'), 'pictureSvg'],
+    [
+      'an SVG',
+      Buffer.from(
+        '<?xml version="1.0"?>\n<!-- x --><svg xmlns="http://www.w3.org/2000/svg"><script>alert(1)</script></svg>',
+      ),
+      'pictureSvg',
+    ],
     ['nothing', Buffer.alloc(0), 'noPicture'],
   ])('that is %s is refused by its content', async (_, bytes, code) => {
     const answer = await upload(bytes, 'harmless.jpg')
@@ -66,7 +85,12 @@ describe('a picture from outside', () => {
         .toBuffer(),
       'a.gif',
     )
-    expect([status, body.width, body.height, body.says]).toEqual([200, 60, 40, 'Of the moving picture, the first one is kept.'])
+    expect([status, body.width, body.height, body.says]).toEqual([
+      200,
+      60,
+      40,
+      'Of the moving picture, the first one is kept.',
+    ])
     const { dominant } = await sharp(await content(body.id)).stats()
     expect(dominant.r).toBeGreaterThan(200)
   })
@@ -76,7 +100,12 @@ describe('a picture from outside', () => {
     expect((await sharp(taken).metadata()).exif).toBeDefined()
     const { body } = await upload(taken)
     const kept = await sharp(await content(body.id)).metadata()
-    expect([kept.exif, kept.xmp, kept.iptc, kept.orientation ?? 1]).toEqual([undefined, undefined, undefined, 1])
+    expect([kept.exif, kept.xmp, kept.iptc, kept.orientation ?? 1]).toEqual([
+      undefined,
+      undefined,
+      undefined,
+      1,
+    ])
   })
 
   it('is the brand’s alone', async () => {
@@ -85,18 +114,38 @@ describe('a picture from outside', () => {
     const other = await makeBrand(bento, [])
     expect((await bento.ask('GET', `${path}/pictures/${body.id}`)).status).toBe(404)
     expect((await bento.ask('GET', `${other.path}/pictures/${body.id}`)).status).toBe(404)
-    const stolen = await draftOf(bento, other.path, 'x', { pictures: [{ id: body.id, description: '', focus: { x: 0, y: 0 } }] })
+    const stolen = await draftOf(bento, other.path, 'x', {
+      pictures: [{ id: body.id, description: '', focus: { x: 0, y: 0 } }],
+    })
     await expect(saveNew(bento, other.path, stolen)).rejects.toThrow(/404/)
   })
 
   it('of an article is taken once, and only where it stands in one the brand sees', async () => {
-    await nell.want('POST', `${path}/sources`, { feedUrl: 'https://lowlamp.example/feed.xml', label: 'L', folder: null, own: false })
+    await nell.want('POST', `${path}/sources`, {
+      feedUrl: 'https://lowlamp.example/feed.xml',
+      label: 'L',
+      folder: null,
+      own: false,
+    })
     const { articles } = await nell.want<WirePage>('GET', `${path}/articles`)
     const one = articles.find(({ image }) => image !== null)!
-    const first = await nell.want<PictureView>('POST', `${path}/pictures/from-article`, { articleId: one.id, url: one.image })
-    const again = await nell.want<PictureView>('POST', `${path}/pictures/from-article`, { articleId: one.id, url: one.image })
+    const first = await nell.want<PictureView>('POST', `${path}/pictures/from-article`, {
+      articleId: one.id,
+      url: one.image,
+    })
+    const again = await nell.want<PictureView>('POST', `${path}/pictures/from-article`, {
+      articleId: one.id,
+      url: one.image,
+    })
     expect(again).toEqual(first)
-    expect((await nell.ask('POST', `${path}/pictures/from-article`, { articleId: one.id, url: 'https://lowlamp.example/other.png' })).status).toBe(404)
+    expect(
+      (
+        await nell.ask('POST', `${path}/pictures/from-article`, {
+          articleId: one.id,
+          url: 'https://lowlamp.example/other.png',
+        })
+      ).status,
+    ).toBe(404)
   })
 })
 
@@ -106,9 +155,13 @@ it('a picture goes out as it was cropped, described, without metadata, on the bo
     .jpeg()
     .toBuffer()
   const { body: picture } = await upload(halves)
-  const doc = await draftOf(nell, path, 'With a picture', { pictures: [{ id: picture.id, description: 'A dark half.', focus: { x: 0.2, y: 0.5 } }] })
+  const doc = await draftOf(nell, path, 'With a picture', {
+    pictures: [{ id: picture.id, description: 'A dark half.', focus: { x: 0.2, y: 0.5 } }],
+  })
   Object.assign(doc.accounts[0]!, { chosen: true })
-  await expect(lineUpSaved(nell, path, await saveNew(nell, path, doc))).rejects.toThrow(/The picture is 1200 × 628; Mantel shows 2:3/)
+  await expect(lineUpSaved(nell, path, await saveNew(nell, path, doc))).rejects.toThrow(
+    /The picture is 1200 × 628; Mantel shows 2:3/,
+  )
   doc.accounts[0]!.crops = { [picture.id]: cropToRatio(picture, 2 / 3, { x: 0.2, y: 0.5 }) }
   await expect(lineUpSaved(nell, path, await saveNew(nell, path, doc))).rejects.toThrow(/board/)
   Object.assign(doc.accounts[0]!, { board: 'A new board' })
@@ -116,16 +169,25 @@ it('a picture goes out as it was cropped, described, without metadata, on the bo
   await playHours(nell, 30)
   const [posted] = await world.posted('mantel.example')
   expect(posted).toMatchObject({ text: 'With a picture', board: 'A new board' })
-  expect(posted!.pictures.map(({ alt, width, height, hasMetadata }) => [alt, width, height, hasMetadata])).toEqual([['A dark half.', 419, 628, false]])
+  expect(
+    posted!.pictures.map(({ alt, width, height, hasMetadata }) => [alt, width, height, hasMetadata]),
+  ).toEqual([['A dark half.', 419, 628, false]])
   const sent = await fetch(`${world.standins.url}/sites/mantel.example/media/${posted!.pictures[0]!.id}`)
   const { dominant } = await sharp(Buffer.from(await sent.arrayBuffer())).stats()
   expect(dominant.b).toBeLessThan(140)
 
-  // A crop that reaches beyond the picture is cut where the picture ends: the network has the last word, and nothing hangs.
+  // A crop that reaches beyond the picture is cut where the picture ends: the network has the last word, and
+  // nothing hangs.
   const beyond = await draftOf(nell, path, 'Beyond its edge', { pictures: doc.pictures })
-  Object.assign(beyond.accounts[0]!, { chosen: true, board: 'Odds', crops: { [picture.id]: { x: 900, y: 0, width: 418, height: 627 } } })
+  Object.assign(beyond.accounts[0]!, {
+    chosen: true,
+    board: 'Odds',
+    crops: { [picture.id]: { x: 900, y: 0, width: 418, height: 627 } },
+  })
   await lineUpSaved(nell, path, await saveNew(nell, path, beyond))
   await playHours(nell, 30)
   const { troubled: cards } = await scheduleOf(nell, path)
-  expect(cards.map(({ state, says }) => [state, says.includes('that shape is not shown here')])).toEqual([['not-sent', true]])
+  expect(cards.map(({ state, says }) => [state, says.includes('that shape is not shown here')])).toEqual([
+    ['not-sent', true],
+  ])
 })

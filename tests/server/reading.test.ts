@@ -1,4 +1,5 @@
-// Skimming, keeping and finding: the Wire's filters and orders, several at once, clippings, full-text search; two brands apart.
+// Skimming, keeping and finding: the Wire's filters and orders, several at once, clippings, full-text search;
+// two brands apart.
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { ArticleFull, ArticleSummary, FoundThings, WirePage } from '#shared/reading/types'
 import type { BrandView } from '#shared/people/types'
@@ -26,11 +27,14 @@ beforeAll(async () => {
 afterAll(() => world.stop())
 
 async function addSource(brand: string, address: string, folder: string, own: boolean): Promise<void> {
-  const { url, title } = await nell.want<{ url: string; title: string }>('POST', `${brand}/sources/look`, { address })
+  const { url, title } = await nell.want<{ url: string; title: string }>('POST', `${brand}/sources/look`, {
+    address,
+  })
   await nell.want('POST', `${brand}/sources`, { feedUrl: url, label: title, folder, own })
 }
 const wire = (query: string): Promise<WirePage> => nell.want('GET', `${path}/articles?${query}`)
-const find = (brand: string, q: string, more = ''): Promise<FoundThings> => nell.want('GET', `${brand}/find?q=${encodeURIComponent(q)}${more}`)
+const find = (brand: string, q: string, more = ''): Promise<FoundThings> =>
+  nell.want('GET', `${brand}/find?q=${encodeURIComponent(q)}${more}`)
 async function all(query: string): Promise<ArticleSummary[]> {
   const rows: ArticleSummary[] = []
   for (let after: string | null = ''; after !== null;) {
@@ -49,7 +53,8 @@ describe('the Wire', () => {
     expect(new Set(ids(newest)).size).toBe(newest.length)
     expect(newest.map((row) => row.at)).toEqual(newest.map((row) => row.at).toSorted().toReversed()) // prettier-ignore
     expect(ids(await all('show=all&order=oldest'))).toEqual(ids(newest).toReversed())
-    for (const order of ['waiting', 'mixed']) expect(ids(await all(`show=all&order=${order}`)).toSorted()).toEqual(ids(newest).toSorted())
+    for (const order of ['waiting', 'mixed'])
+      expect(ids(await all(`show=all&order=${order}`)).toSorted()).toEqual(ids(newest).toSorted())
     const outlets = (await all('show=all&order=mixed')).slice(0, 4).map((row) => row.outlet)
     expect(new Set(outlets).size).toBe(4)
   })
@@ -58,7 +63,8 @@ describe('the Wire', () => {
     const sources = await nell.want<Source[]>('GET', `${path}/sources`)
     const everything = await all('show=all')
     const of = (label: (one: Source) => boolean): string[] => sources.filter(label).map((one) => one.label)
-    const outlets = (rows: ArticleSummary[]): string[] => [...new Set(rows.map((row) => row.outlet))].toSorted()
+    const outlets = (rows: ArticleSummary[]): string[] =>
+      [...new Set(rows.map((row) => row.outlet))].toSorted()
     expect(outlets(await all('show=all&folder=News'))).toEqual(of((one) => one.folder === 'News').toSorted())
     expect(outlets(await all('show=all&own=yes'))).toEqual(of((one) => one.own))
     expect(outlets(await all('show=all&own=no'))).toEqual(of((one) => !one.own).toSorted())
@@ -66,16 +72,23 @@ describe('the Wire', () => {
     expect(ids(await all('show=all&language=en'))).toEqual(ids(everything))
     expect(await all('show=all&language=de')).toEqual([])
     expect((await all('show=all&kind=video')).length).toBe(0)
-    expect((await all('show=all&kind=text')).length + (await all('show=all&kind=picture')).length).toBe(everything.length)
+    expect((await all('show=all&kind=text')).length + (await all('show=all&kind=picture')).length).toBe(
+      everything.length,
+    )
     const middle = everything[Math.floor(everything.length / 2)]!.at
-    expect(ids(await all(`show=all&since=${middle}`))).toEqual(ids(everything.filter((row) => row.at >= middle)))
+    expect(ids(await all(`show=all&since=${middle}`))).toEqual(
+      ids(everything.filter((row) => row.at >= middle)),
+    )
     expect((await all('show=all&folder=No such')).length).toBe(0)
   })
 
   it('decides about several at once, undone as one, counts right', async () => {
     const [first, second, third] = ids((await wire('')).articles)
     const before = (await wire('')).unread
-    const { historyId } = await nell.want<Undoable>('PUT', `${path}/articles/states`, { ids: [first, second, third, first], state: 'passed' })
+    const { historyId } = await nell.want<Undoable>('PUT', `${path}/articles/states`, {
+      ids: [first, second, third, first],
+      state: 'passed',
+    })
     expect((await wire('')).unread).toBe(before - 3)
     expect(ids(await all('show=passed')).toSorted()).toEqual([first, second, third].toSorted())
     await nell.want('POST', `${path}/undo`, { historyId })
@@ -92,7 +105,9 @@ describe('the Wire', () => {
 
   it('refuses a state there is not, and nobody’s articles', async () => {
     const [row] = (await wire('')).articles
-    expect((await nell.ask<Problem>('PUT', `${path}/articles/states`, { ids: [row!.id], state: 'eaten' })).status).toBe(422)
+    expect(
+      (await nell.ask<Problem>('PUT', `${path}/articles/states`, { ids: [row!.id], state: 'eaten' })).status,
+    ).toBe(422)
     // That somebody looked comes late on a slow line: it takes back no decision.
     await nell.want('PUT', `${path}/articles/${row!.id}/state`, { state: 'passed' })
     await nell.want('PUT', `${path}/articles/states`, { ids: [row!.id], state: 'read' })
@@ -121,7 +136,9 @@ describe('clippings', () => {
   it('keep a note and a folder, with their version, and are found by them', async () => {
     const edit = { note: 'Ask the society\nfor a picture', folder: 'Week 9', version: one.version }
     await nell.want('PATCH', `${path}/clippings/${one.id}`, edit)
-    expect((await nell.ask<Problem>('PATCH', `${path}/clippings/${one.id}`, edit)).body.type).toBe('urn:clear-quill:stale')
+    expect((await nell.ask<Problem>('PATCH', `${path}/clippings/${one.id}`, edit)).body.type).toBe(
+      'urn:clear-quill:stale',
+    )
     const { clippings, folders } = await view('folder=Week+9')
     expect(clippings).toMatchObject([{ id: one.id, note: edit.note, folder: 'Week 9' }])
     expect(folders).toEqual([{ name: 'Week 9', count: 1 }])
@@ -154,7 +171,9 @@ describe('clippings', () => {
   })
 
   it('stay when their source goes', async () => {
-    const [source] = (await nell.want<Source[]>('GET', `${path}/sources`)).filter((candidate) => candidate.label === one.outlet)
+    const [source] = (await nell.want<Source[]>('GET', `${path}/sources`)).filter(
+      (candidate) => candidate.label === one.outlet,
+    )
     const { historyId } = await nell.want<Undoable>('DELETE', `${path}/sources/${source!.id}`)
     expect((await view()).clippings.some((clipping) => clipping.id === one.id)).toBe(true)
     await nell.want('POST', `${path}/undo`, { historyId })
@@ -166,19 +185,26 @@ describe('Find', () => {
     const found = await find(path, 'comet')
     expect(found.articles.length).toBeGreaterThan(0)
     for (const article of found.articles) expect(article.found.length).toBeGreaterThan(0)
-    expect(ids((await find(path, 'comets')).articles).toSorted()).toEqual(expect.arrayContaining(ids(found.articles)))
+    expect(ids((await find(path, 'comets')).articles).toSorted()).toEqual(
+      expect.arrayContaining(ids(found.articles)),
+    )
     const [article] = found.articles
     const words = article!.title.split(' ').slice(0, 3).join(' ')
     expect(ids((await find(path, `"${words}"`)).articles)).toContain(article!.id)
     expect(ids((await find(path, article!.title.slice(0, 5))).articles)).toContain(article!.id)
-    expect((await find(path, `"${words.split(' ').toReversed().join(' ')}"`)).articles.some((one) => one.id === article!.id)).toBe(false)
+    expect(
+      (await find(path, `"${words.split(' ').toReversed().join(' ')}"`)).articles.some(
+        (one) => one.id === article!.id,
+      ),
+    ).toBe(false)
   })
 
   it('finds posts by their words, as they are typed, and says how far they are; lists say it of articles', async () => {
     const [row] = (await wire('')).articles
     await nell.want('PUT', `${path}/posts/01900000-0000-7000-8000-00000000f1d0`, { version: 0, doc: { articleId: row!.id, wordings: [{ text: 'Zinnias, 100% of them', pictureId: null }] } }) // prettier-ignore
     const { postId } = await lineUpText(nell, path, 'Zinnias in a row')
-    const posts = async (query: string) => (await find(path, query)).posts.map(({ id, stage }) => [id.slice(-4), stage])
+    const posts = async (query: string) =>
+      (await find(path, query)).posts.map(({ id, stage }) => [id.slice(-4), stage])
     expect(await posts('zinnias')).toEqual(expect.arrayContaining([['f1d0', 'draft'], [postId.slice(-4), 'lined-up']])) // prettier-ignore
     expect(await posts('zinnias 100%')).toEqual([['f1d0', 'draft']])
     expect(await posts('zinnias 100_')).toEqual([])
@@ -193,19 +219,41 @@ describe('Find', () => {
     expect((await find(path, 'comet', '&since=2040-01-01T00:00:00Z')).articles).toEqual([])
   })
 
-  it.each(['', '   ', '"', '""', 'AND', 'NOT', '*', 'a AND', '(', 'title:x', "'; DROP TABLE articles; --", '🙂', '\u0000', 'x'.repeat(5000)])(
-    'takes %j for what it is',
-    async (query) => {
-      expect((await find(path, query)).articles).toBeInstanceOf(Array)
-    },
-  )
+  it.each([
+    '',
+    '   ',
+    '"',
+    '""',
+    'AND',
+    'NOT',
+    '*',
+    'a AND',
+    '(',
+    'title:x',
+    "'; DROP TABLE articles; --",
+    '🙂',
+    '\u0000',
+    'x'.repeat(5000),
+  ])('takes %j for what it is', async (query) => {
+    expect((await find(path, query)).articles).toBeInstanceOf(Array)
+  })
 
   it('knows an article’s new words once its outlet changed it', async () => {
     await world.fault('news.faulty.example', null)
-    await nell.want('POST', `${path}/sources`, { feedUrl: 'https://news.faulty.example/feed.xml', label: 'Faulty', folder: null, own: false })
-    await until('the first words', async () => (await find(path, '"Words of article 1"')).articles.length === 1)
+    await nell.want('POST', `${path}/sources`, {
+      feedUrl: 'https://news.faulty.example/feed.xml',
+      label: 'Faulty',
+      folder: null,
+      own: false,
+    })
+    await until(
+      'the first words',
+      async () => (await find(path, '"Words of article 1"')).articles.length === 1,
+    )
     await world.fault('news.faulty.example', 'changed')
-    const source = (await nell.want<Source[]>('GET', `${path}/sources`)).find((one) => one.label === 'Faulty')!
+    const source = (await nell.want<Source[]>('GET', `${path}/sources`)).find(
+      (one) => one.label === 'Faulty',
+    )!
     await nell.want('POST', `${path}/sources/${source.id}/fetch`)
     await until('the new words', async () => (await find(path, '"set right"')).articles.length === 1)
     expect((await find(path, '"Words of article 1"')).articles).toEqual([])
@@ -214,14 +262,21 @@ describe('Find', () => {
 
 describe('two brands', () => {
   it('see nothing that only the other’s sources bring: Wire, Find, counts', async () => {
-    const [mine, other] = [await all('show=all'), (await nell.want<WirePage>('GET', `${otherPath}/articles?show=all`)).articles]
+    const [mine, other] = [
+      await all('show=all'),
+      (await nell.want<WirePage>('GET', `${otherPath}/articles?show=all`)).articles,
+    ]
     expect(ids(mine).some((id) => ids(other).includes(id))).toBe(false)
     expect((await nell.want<BrandView>('GET', otherPath)).unread).toBe(other.length)
     const word = other[0]!.title.split(' ').find((one) => one.length > 4)!
     await until('the index', async () => ids((await find(otherPath, word)).articles).includes(other[0]!.id))
     expect(ids((await find(path, word)).articles).some((id) => ids(other).includes(id))).toBe(false)
     expect((await nell.ask('GET', `${path}/articles/${other[0]!.id}`)).status).toBe(404)
-    expect((await nell.want<ClippingsView>('GET', `${otherPath}/clippings`)).counts).toEqual({ waiting: 0, shelved: 0, done: 0 })
+    expect((await nell.want<ClippingsView>('GET', `${otherPath}/clippings`)).counts).toEqual({
+      waiting: 0,
+      shelved: 0,
+      done: 0,
+    })
   })
 
   it('decide apart about the same story', async () => {
@@ -241,13 +296,22 @@ describe('a page behind the sign-in', () => {
   const named = async (address: string, who = nell, cookie = who.cookie): Promise<string[]> => {
     const { text, headers } = await who.ask('GET', address, undefined, { cookie })
     expect(headers.get('content-type')).toMatch(/text\/html/)
-    return [...text.matchAll(/<link [^>]*as="fetch"[^>]* href="([^"]+)"/g)].map(([, href]) => href!.replaceAll('&amp;', '&'))
+    return [...text.matchAll(/<link [^>]*as="fetch"[^>]* href="([^"]+)"/g)].map(([, href]) =>
+      href!.replaceAll('&amp;', '&'),
+    )
   }
 
   it('names what will be asked first: of the brand on screen, where it is one of theirs', async () => {
-    const list = (at: string): string[] => ['/api/me', at, `${at}/schedule`, `${at}/articles?show=open&order=newest`]
+    const list = (at: string): string[] => [
+      '/api/me',
+      at,
+      `${at}/schedule`,
+      `${at}/articles?show=open&order=newest`,
+    ]
     expect(await named('/wire')).toEqual(list(path))
-    expect(await named('/wire', nell, `${nell.cookie}; quill-brand=${otherPath.split('/').at(-1)}`)).toEqual(list(otherPath))
+    expect(await named('/wire', nell, `${nell.cookie}; quill-brand=${otherPath.split('/').at(-1)}`)).toEqual(
+      list(otherPath),
+    )
     expect(await named('/wire', nell, `${nell.cookie}; quill-brand="><script>`)).toEqual(list(path))
     expect(await named('/desk')).toEqual(list(path).slice(0, 3))
     for (const address of await named('/wire')) expect((await nell.ask('GET', address)).status).toBe(200)

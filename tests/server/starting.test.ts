@@ -1,4 +1,5 @@
-// How the built server begins: what it can't work with ends it with a sentence; under https it says so to browsers; its log holds no values.
+// How the built server begins: what it can't work with ends it with a sentence; under https it says so to
+// browsers; its log holds no values.
 import { spawn } from 'node:child_process'
 import { once } from 'node:events'
 import { chmodSync, mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
@@ -46,13 +47,25 @@ describe('what it can’t work with ends the start, and is said', () => {
   it('a data folder that is a file', async () => {
     writeFileSync(join(folder, 'file'), 'x')
     const { code, says } = await begin({ QUILL_DATA_DIR: join(folder, 'file') })
-    expect([code, says]).toEqual([1, expect.stringMatching(/the data folder .* can’t be used: there is a file of that name/)])
+    expect([code, says]).toEqual([
+      1,
+      expect.stringMatching(/the data folder .* can’t be used: there is a file of that name/),
+    ])
   })
 
-  it.each(['quill.your.site', 'ftp://quill.example', 'https://quill.example/path'])('the public address %s', async (address) => {
-    const { code, says } = await begin({ QUILL_DATA_DIR: mkdtempSync(join(folder, 'url-')), QUILL_PUBLIC_URL: address })
-    expect([code, says]).toEqual([1, expect.stringContaining('QUILL_PUBLIC_URL must be an address without a path')])
-  })
+  it.each(['quill.your.site', 'ftp://quill.example', 'https://quill.example/path'])(
+    'the public address %s',
+    async (address) => {
+      const { code, says } = await begin({
+        QUILL_DATA_DIR: mkdtempSync(join(folder, 'url-')),
+        QUILL_PUBLIC_URL: address,
+      })
+      expect([code, says]).toEqual([
+        1,
+        expect.stringContaining('QUILL_PUBLIC_URL must be an address without a path'),
+      ])
+    },
+  )
 })
 
 it('what else lies in the data folder keeps its rights', async () => {
@@ -63,7 +76,12 @@ it('what else lies in the data folder keeps its rights', async () => {
   const server = await startServer({ dataDir })
   await server.stop()
   const mode = (file: string): string => (statSync(join(dataDir, file)).mode & 0o777).toString(8)
-  expect([mode('.'), mode('somebody-elses.txt'), mode('quill.sqlite.001_first'), mode('quill.sqlite')]).toEqual(['755', '644', '600', '600'])
+  expect([
+    mode('.'),
+    mode('somebody-elses.txt'),
+    mode('quill.sqlite.001_first'),
+    mode('quill.sqlite'),
+  ]).toEqual(['755', '644', '600', '600'])
 })
 
 it('a port that is taken is said too, and a secret is made whole, for its owner alone', async () => {
@@ -71,9 +89,16 @@ it('a port that is taken is said too, and a secret is made whole, for its owner 
   const first = await startServer({ dataDir })
   const { port } = first
   try {
-    const { code, says } = await begin({ QUILL_DATA_DIR: mkdtempSync(join(folder, 'other-')), PORT: String(port) })
+    const { code, says } = await begin({
+      QUILL_DATA_DIR: mkdtempSync(join(folder, 'other-')),
+      PORT: String(port),
+    })
     expect([code, says]).toEqual([1, expect.stringContaining(`port ${port} is taken`)])
-    const mail = await begin({ QUILL_DATA_DIR: mkdtempSync(join(folder, 'mail-')), QUILL_MAIL_PORT: String(port), QUILL_MAIL_HOST: 'lists.clearquill.example' })
+    const mail = await begin({
+      QUILL_DATA_DIR: mkdtempSync(join(folder, 'mail-')),
+      QUILL_MAIL_PORT: String(port),
+      QUILL_MAIL_HOST: 'lists.clearquill.example',
+    })
     expect([mail.code, mail.says]).toEqual([1, expect.stringContaining(`the mail port ${port} is taken`)])
     expect(readFileSync(join(dataDir, 'secret.key'), 'utf8')).toMatch(/^[0-9a-f]{64}$/)
     expect((statSync(join(dataDir, 'secret.key')).mode & 0o777).toString(8)).toBe('600')
@@ -88,8 +113,18 @@ it('under https its cookie is this host’s alone, and browsers are told to stay
   try {
     const answer = await new Promise<IncomingMessage>((resolve, reject) => {
       const headers = { host: 'quill.test', 'content-type': 'application/json', origin: 'https://quill.test' }
-      const asked = request({ host: '127.0.0.1', port: server.port, method: 'POST', path: '/api/first-start', headers }, resolve).on('error', reject)
-      asked.end(JSON.stringify({ code: 'here', name: 'Ida', email: 'ida@reading.example', password: 'long enough for anyone' }))
+      const asked = request(
+        { host: '127.0.0.1', port: server.port, method: 'POST', path: '/api/first-start', headers },
+        resolve,
+      ).on('error', reject)
+      asked.end(
+        JSON.stringify({
+          code: 'here',
+          name: 'Ida',
+          email: 'ida@reading.example',
+          password: 'long enough for anyone',
+        }),
+      )
     })
     answer.resume()
     expect(answer.statusCode).toBe(200)
@@ -101,9 +136,17 @@ it('under https its cookie is this host’s alone, and browsers are told to stay
 })
 
 it('a stop ends the streams that browsers have open, and waits for none of them', async () => {
-  const server = await startServer({ dataDir: mkdtempSync(join(folder, 'stop-')), env: { QUILL_START_CODE: 'HERE' } })
+  const server = await startServer({
+    dataDir: mkdtempSync(join(folder, 'stop-')),
+    env: { QUILL_START_CODE: 'HERE' },
+  })
   const ida = new Person(server.url)
-  await ida.want('POST', '/api/first-start', { code: 'here', name: 'Ida', email: 'ida@reading.example', password: 'long enough for anyone' })
+  await ida.want('POST', '/api/first-start', {
+    code: 'here',
+    name: 'Ida',
+    email: 'ida@reading.example',
+    password: 'long enough for anyone',
+  })
   const stream = await fetch(`${server.url}/api/events`, { headers: { cookie: ida.cookie } })
   const ended = stream.text()
   const gone = once(server.child, 'exit')

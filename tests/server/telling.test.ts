@@ -18,11 +18,19 @@ beforeEach(async () => {
 afterAll(() => world.stop())
 
 const putTelling = (more: Record<string, unknown>): Promise<NotificationChannels> =>
-  nell.want('PUT', `${path}/telling`, { hook: HOOK, mail: ['nell@desk.example'], quietFrom: null, quietUntil: null, ...more })
+  nell.want('PUT', `${path}/telling`, {
+    hook: HOOK,
+    mail: ['nell@desk.example'],
+    quietFrom: null,
+    quietUntil: null,
+    ...more,
+  })
 
 /** The link in the letter that asked an address, newest last. */
 async function linksTo(address: string): Promise<string[]> {
-  const letters = (await world.told()).filter(({ way, to, text }) => way === 'mail' && to === address && text.startsWith(ASKS))
+  const letters = (await world.told()).filter(
+    ({ way, to, text }) => way === 'mail' && to === address && text.startsWith(ASKS),
+  )
   return letters.flatMap(({ text }) => /\/confirm\/\S+/.exec(text)?.[0] ?? [])
 }
 const ASKS = 'Notices of A brand by mail?'
@@ -52,7 +60,9 @@ it('tells the chat and by mail, each thing once, and what comes close together i
   }
   expect([await refusalsTold('hook'), await refusalsTold('mail')]).toEqual([3, 3])
   const told = await notices()
-  expect(told.map(({ way, to }) => `${way} ${to}`)).toEqual(expect.arrayContaining(['hook /room-7f3a91', 'mail nell@desk.example']))
+  expect(told.map(({ way, to }) => `${way} ${to}`)).toEqual(
+    expect.arrayContaining(['hook /room-7f3a91', 'mail nell@desk.example']),
+  )
   for (const { text } of told) expect(text).toMatch(/^A brand: \d notices?\n\n/)
   expect(told.find(({ text }) => text.includes('was not sent'))!.text).toMatch(
     /A post was not sent to Chatterbrook\s+Chatterbrook refused it for good\. It answered: No\./,
@@ -65,7 +75,9 @@ it('tells the chat and by mail, each thing once, and what comes close together i
 
 /** How many refusals were told one way, in however many messages. */
 const refusalsTold = async (way: string): Promise<number> =>
-  (await notices()).filter((one) => one.way === way).reduce((sum, { text }) => sum + text.split('A post was not sent to Chatterbrook').length - 1, 0)
+  (await notices())
+    .filter((one) => one.way === way)
+    .reduce((sum, { text }) => sum + text.split('A post was not sent to Chatterbrook').length - 1, 0)
 
 it('keeps quiet in the quiet hours, over midnight too, and tells when they end', async () => {
   await setTelling({ quietFrom: '08:00', quietUntil: '18:00' })
@@ -75,26 +87,47 @@ it('keeps quiet in the quiet hours, over midnight too, and tells when they end',
   expect(await notices()).toEqual([])
   await playHours(nell, 7)
   await until('it is told', async () => (await notices()).length === 2)
-  const night = { zone: 'Europe/Lisbon', telling_json: JSON.stringify({ mail: [], quietFrom: '22:30', quietUntil: '07:00' }) }
+  const night = {
+    zone: 'Europe/Lisbon',
+    telling_json: JSON.stringify({ mail: [], quietFrom: '22:30', quietUntil: '07:00' }),
+  }
   const at = (time: string): boolean => isQuiet(night, Date.parse(`2027-01-15T${time}:00Z`))
-  expect(['22:29', '22:30', '03:00', '06:59', '07:00', '12:00'].map(at)).toEqual([false, true, true, true, false, false])
+  expect(['22:29', '22:30', '03:00', '06:59', '07:00', '12:00'].map(at)).toEqual([
+    false,
+    true,
+    true,
+    true,
+    false,
+    false,
+  ])
 })
 
 it('a way that fails is said, and tried again; the hook’s address is never given out', async () => {
-  expect(await setTelling({ hook: 'https://hook.example/gone', mail: [] })).toMatchObject({ hasHook: true, says: null })
-  expect((await nell.ask('POST', `${path}/telling-test`)).body).toMatchObject({ type: 'urn:clear-quill:notTold', detail: 'hook.example answered 404.' })
+  expect(await setTelling({ hook: 'https://hook.example/gone', mail: [] })).toMatchObject({
+    hasHook: true,
+    says: null,
+  })
+  expect((await nell.ask('POST', `${path}/telling-test`)).body).toMatchObject({
+    type: 'urn:clear-quill:notTold',
+    detail: 'hook.example answered 404.',
+  })
   const answer = await nell.ask<NotificationChannels>('GET', `${path}/telling`)
   expect(answer.body.says).toBe('hook.example answered 404.')
   expect(answer.text).not.toContain('/gone')
   await setTelling({})
   await nell.want('POST', `${path}/telling-test`)
-  expect((await notices()).map(({ text }) => text)[0]).toMatch(/Clear Quill will write here when something at A brand needs a person/)
+  expect((await notices()).map(({ text }) => text)[0]).toMatch(
+    /Clear Quill will write here when something at A brand needs a person/,
+  )
   expect(await setTelling({ hook: null, mail: [] })).toMatchObject({ hasHook: false })
   expect((await nell.ask('POST', `${path}/telling-test`)).body.type).toBe('urn:clear-quill:nowhereToTell')
 })
 
 it('sends nothing to an address that nobody confirmed; one yes is enough, and its link opens nothing twice', async () => {
-  expect(await putTelling({ hook: null })).toMatchObject({ mail: ['nell@desk.example'], unconfirmed: ['nell@desk.example'] })
+  expect(await putTelling({ hook: null })).toMatchObject({
+    mail: ['nell@desk.example'],
+    unconfirmed: ['nell@desk.example'],
+  })
   expect((await nell.ask('POST', `${path}/telling-test`)).body.type).toBe('urn:clear-quill:nowhereToTell')
   // Saved again at once, nobody is asked twice.
   await putTelling({ hook: null })
@@ -103,12 +136,19 @@ it('sends nothing to an address that nobody confirmed; one yes is enough, and it
   const page = await world.nobody().ask('GET', links[0]!)
   expect(page.text).toMatch(/nell@desk\.example.*<button/)
   expect((await notices()).length).toBe(0)
-  expect((await world.nobody().ask('POST', links[0]!, undefined, { origin: 'https://elsewhere.example' })).status).toBe(403)
-  expect((await world.nobody().ask('POST', links[0]!, undefined, { origin: world.server.url })).status).toBe(200)
-  for (const link of [links[0]!, `/confirm/${'x'.repeat(32)}`, '/confirm/x']) expect((await world.nobody().ask('POST', link)).status).toBe(404)
+  expect(
+    (await world.nobody().ask('POST', links[0]!, undefined, { origin: 'https://elsewhere.example' })).status,
+  ).toBe(403)
+  expect((await world.nobody().ask('POST', links[0]!, undefined, { origin: world.server.url })).status).toBe(
+    200,
+  )
+  for (const link of [links[0]!, `/confirm/${'x'.repeat(32)}`, '/confirm/x'])
+    expect((await world.nobody().ask('POST', link)).status).toBe(404)
   await nell.want('POST', `${path}/telling-test`)
   expect((await notices()).map(({ to }) => to)).toEqual(['nell@desk.example'])
-  expect(JSON.stringify(world.rows('SELECT * FROM mail_addresses'))).not.toContain(links[0]!.split('/').at(-1))
+  expect(JSON.stringify(world.rows('SELECT * FROM mail_addresses'))).not.toContain(
+    links[0]!.split('/').at(-1),
+  )
   // Taken off and put on again, it is asked anew.
   await putTelling({ hook: null, mail: [] })
   expect((await putTelling({ hook: null })).unconfirmed).toEqual(['nell@desk.example'])
@@ -121,7 +161,13 @@ it.each([
   [{ quietFrom: '22:00' }, 'quietUntil', /beginning and an end/],
   [{ quietFrom: '25:00', quietUntil: '07:00' }, 'quietFrom', /looks like 07:30/],
 ])('refuses %j with the field’s sentence', async (more, field, sentence) => {
-  const answer = await nell.ask('PUT', `${path}/telling`, { hook: '', mail: [], quietFrom: null, quietUntil: null, ...more })
+  const answer = await nell.ask('PUT', `${path}/telling`, {
+    hook: '',
+    mail: [],
+    quietFrom: null,
+    quietUntil: null,
+    ...more,
+  })
   expect(answer.status).toBe(422)
   expect(answer.body.errors).toEqual([{ field, says: expect.stringMatching(sentence) }])
 })

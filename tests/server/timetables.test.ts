@@ -4,7 +4,18 @@ import type { BrandView } from '#shared/people/types'
 import type { Card, FoundAhead, LateLine, PlanBase, PlanChange, Placing } from '#shared/schedule/types'
 import type { Undoable } from '#shared/platform/types'
 import type { PostView } from '#shared/posts/types'
-import { CHATTERBROOK, COMMONFIRE, draftOf, lineUpSaved, makeBrand, playHours, saveNew, scheduleOf, START, World } from '../support/world'
+import {
+  CHATTERBROOK,
+  COMMONFIRE,
+  draftOf,
+  lineUpSaved,
+  makeBrand,
+  playHours,
+  saveNew,
+  scheduleOf,
+  START,
+  World,
+} from '../support/world'
 import { until, type Person } from '../support/person'
 
 let world: World
@@ -25,10 +36,15 @@ afterAll(() => world.stop())
 const view = (): Promise<BrandView> => nell.want<BrandView>('GET', path)
 const account = async (at = 0): Promise<Account> => (await view()).accounts[at]!
 const cards = async (): Promise<Card[]> => (await scheduleOf(nell, path)).cards
-const lined = async (): Promise<string[]> => (await cards()).filter(({ state }) => state === 'lined-up').map(({ text, at }) => `${text} ${at.slice(8, 16)}`)
+const lined = async (): Promise<string[]> =>
+  (await cards())
+    .filter(({ state }) => state === 'lined-up')
+    .map(({ text, at }) => `${text} ${at.slice(8, 16)}`)
 const planVersion = async (): Promise<string> => (await scheduleOf(nell, path)).planVersion
 const posted = async (): Promise<string[]> =>
-  (await world.posted('chatterbrook.example')).map(({ text, at }) => `${text} ${new Date(at).toISOString().slice(8, 16)}`).reverse()
+  (await world.posted('chatterbrook.example'))
+    .map(({ text, at }) => `${text} ${new Date(at).toISOString().slice(8, 16)}`)
+    .reverse()
 const lineOf = async (text: string): Promise<Card> => (await cards()).find((card) => card.text === text)!
 
 async function lineUp(
@@ -42,15 +58,40 @@ async function lineUp(
   await lineUpSaved(nell, path, post, undefined, placed, echoes)
   return nell.want<PostView>('GET', `${path}/posts/${post.id}`)
 }
-async function move(text: string, to: Record<string, unknown>, who = nell, more: Record<string, unknown> = {}): Promise<Undoable> {
+async function move(
+  text: string,
+  to: Record<string, unknown>,
+  who = nell,
+  more: Record<string, unknown> = {},
+): Promise<Undoable> {
   const { lineId } = await lineOf(text)
-  return who.want<Undoable>('POST', `${path}/lines/${lineId}/move`, { to, planVersion: await planVersion(), ...more })
+  return who.want<Undoable>('POST', `${path}/lines/${lineId}/move`, {
+    to,
+    planVersion: await planVersion(),
+    ...more,
+  })
 }
 
-const any = (weekday: number, time: string, more: Record<string, unknown> = {}) => ({ weekday, time, use: 'any', pillarId: null, ...more })
-const daily = (...times: string[]) => [1, 2, 3, 4, 5, 6, 7].flatMap((weekday) => times.map((time) => any(weekday, time)))
+const any = (weekday: number, time: string, more: Record<string, unknown> = {}) => ({
+  weekday,
+  time,
+  use: 'any',
+  pillarId: null,
+  ...more,
+})
+const daily = (...times: string[]) =>
+  [1, 2, 3, 4, 5, 6, 7].flatMap((weekday) => times.map((time) => any(weekday, time)))
 async function timetable(wish: Record<string, unknown>, at = 0) {
-  const { id: accountId, version, slots, perDay, minGapMinutes, repeatAfterDays, except, mix } = await account(at)
+  const {
+    id: accountId,
+    version,
+    slots,
+    perDay,
+    minGapMinutes,
+    repeatAfterDays,
+    except,
+    mix,
+  } = await account(at)
   const body = {
     slots: slots.map((slot) => any(slot.weekday, slot.time, { use: slot.use, pillarId: slot.pillarId })),
     perDay,
@@ -61,7 +102,11 @@ async function timetable(wish: Record<string, unknown>, at = 0) {
     version,
     ...wish,
   }
-  return { body, at: `${path}/accounts/${accountId}/timetable`, change: `${path}/accounts/${accountId}/timetable-change` }
+  return {
+    body,
+    at: `${path}/accounts/${accountId}/timetable`,
+    change: `${path}/accounts/${accountId}/timetable-change`,
+  }
 }
 async function setTimetable(wish: Record<string, unknown>, at = 0): Promise<Undoable> {
   const asked = await timetable(wish, at)
@@ -71,7 +116,9 @@ async function setTimetable(wish: Record<string, unknown>, at = 0): Promise<Undo
 describe('a timetable', () => {
   it('is stored whole and comes back: slots, days that differ, limits, shares', async () => {
     const [pillar] = (await view()).pillars
-    const except = [{ date: '2027-03-05', does: 'replace', slots: [{ time: '11:00', use: 'any', pillarId: null }] }]
+    const except = [
+      { date: '2027-03-05', does: 'replace', slots: [{ time: '11:00', use: 'any', pillarId: null }] },
+    ]
     const mix = [{ pillarId: pillar!.id, maxShare: 0.2, windowDays: 7 }]
     const { historyId } = await setTimetable({ slots: [any(1, '09:00', { use: 'pillar', pillarId: pillar!.id }), any(2, '09:00', { use: 'free' })], except, mix, perDay: 4, minGapMinutes: 30, repeatAfterDays: 10 }) // prettier-ignore
     expect(await account()).toMatchObject({ except, mix, perDay: 4, minGapMinutes: 30, repeatAfterDays: 10, slots: [{ use: 'pillar', pillarId: pillar!.id }, { use: 'free' }] }) // prettier-ignore
@@ -84,12 +131,20 @@ describe('a timetable', () => {
     for (const text of ['One', 'Two', 'Three']) await lineUp(text)
     const asked = await timetable({ slots: daily('12:00') })
     const change = await nell.want<PlanChange>('POST', asked.change, asked.body)
-    expect(change.moved.map(({ text, to }) => `${text} ${to?.slice(8, 16)}`)).toEqual(['One 02T12:00', 'Two 03T12:00', 'Three 04T12:00'])
+    expect(change.moved.map(({ text, to }) => `${text} ${to?.slice(8, 16)}`)).toEqual([
+      'One 02T12:00',
+      'Two 03T12:00',
+      'Three 04T12:00',
+    ])
     expect(await lined()).toEqual(['One 02T10:00', 'Two 02T15:00', 'Three 03T10:00'])
     await nell.want('PUT', asked.at, asked.body)
     expect(await lined()).toEqual(['One 02T12:00', 'Two 03T12:00', 'Three 04T12:00'])
     const none = await timetable({ slots: [] })
-    expect((await nell.want<PlanChange>('POST', none.change, none.body)).lost.map(({ text, says }) => `${text}: ${says}`)).toEqual([
+    expect(
+      (await nell.want<PlanChange>('POST', none.change, none.body)).lost.map(
+        ({ text, says }) => `${text}: ${says}`,
+      ),
+    ).toEqual([
       'One: The timetable has no slot for it.',
       'Two: The timetable has no slot for it.',
       'Three: The timetable has no slot for it.',
@@ -102,7 +157,10 @@ describe('a timetable', () => {
       [{ slots: [any(1, '24:00')] }, /A time looks like/],
       [{ except: [{ date: '2027-03-05', does: 'none', slots: [] }, { date: '2027-03-05', does: 'none', slots: [] }] }, /A day is here twice/], // prettier-ignore
       [{ except: [{ date: '2027-02-31x', does: 'none', slots: [] }] }, /A day looks like/],
-      [{ mix: [{ pillarId: (await view()).pillars[0]!.id, maxShare: 3, windowDays: 7 }] }, /1 to 100 percent/],
+      [
+        { mix: [{ pillarId: (await view()).pillars[0]!.id, maxShare: 3, windowDays: 7 }] },
+        /1 to 100 percent/,
+      ],
       [{ minGapMinutes: -1 }, /number of minutes/],
     ]
     for (const [wish, says] of refusals) {
@@ -111,7 +169,9 @@ describe('a timetable', () => {
       expect(answer.status).toBe(422)
       expect(JSON.stringify(answer.body.errors)).toMatch(says)
     }
-    const foreign = await timetable({ slots: [any(1, '09:00', { use: 'pillar', pillarId: '01900000-0000-7000-8000-00000000ffff' })] })
+    const foreign = await timetable({
+      slots: [any(1, '09:00', { use: 'pillar', pillarId: '01900000-0000-7000-8000-00000000ffff' })],
+    })
     expect((await nell.ask('PUT', foreign.at, foreign.body)).status).toBe(404)
     expect((await bento.ask('PUT', foreign.at, foreign.body)).status).toBe(403)
     const stale = await timetable({ version: 99 })
@@ -133,9 +193,13 @@ describe('a timetable', () => {
       const post = await saveNew(nell, path, await draftOf(nell, path, text, { pillarId: pillar!.id }))
       await lineUpSaved(nell, path, post)
     }
-    expect((await lined()).filter((one) => one.startsWith('Own'))).toEqual(['Own one 03T15:00', 'Own two 04T15:00'])
+    expect((await lined()).filter((one) => one.startsWith('Own'))).toEqual([
+      'Own one 03T15:00',
+      'Own two 04T15:00',
+    ])
     const link = 'https://lowlamp.example/x'
-    for (const text of ['Link one', 'Link two']) await lineUpSaved(nell, path, await saveNew(nell, path, await draftOf(nell, path, text, { link })))
+    for (const text of ['Link one', 'Link two'])
+      await lineUpSaved(nell, path, await saveNew(nell, path, await draftOf(nell, path, text, { link })))
     const linked = (await cards()).filter(({ text }) => text.startsWith('Link'))
     expect(linked.map(({ at }) => at.slice(8, 16))).toEqual(['04T10:00', '07T10:00'])
     expect(linked[1]!.says).toMatch(/too soon after the same link/)
@@ -145,14 +209,20 @@ describe('a timetable', () => {
     await begin(START, [CHATTERBROOK, COMMONFIRE])
     const { brand } = await view()
     await nell.want('PATCH', path, { ...brand, linkApartMinutes: 60 })
-    const post = await saveNew(nell, path, await draftOf(nell, path, 'Apart', { link: 'https://lowlamp.example/x' }))
+    const post = await saveNew(
+      nell,
+      path,
+      await draftOf(nell, path, 'Apart', { link: 'https://lowlamp.example/x' }),
+    )
     const { places } = await lineUpSaved(nell, path, post)
     expect(places.map(({ at }) => at?.slice(11, 16))).toEqual(['10:00', '15:00'])
   })
 
   it('lets the slots of a removed pillar go to any, until an undo', async () => {
     const [pillar] = (await view()).pillars
-    await setTimetable({ slots: daily('10:00').map((slot) => ({ ...slot, use: 'pillar', pillarId: pillar!.id })) })
+    await setTimetable({
+      slots: daily('10:00').map((slot) => ({ ...slot, use: 'pillar', pillarId: pillar!.id })),
+    })
     await lineUp('Of no pillar')
     expect(await lined()).toEqual([])
     const { historyId } = await nell.want<Undoable>('DELETE', `${path}/pillars/${pillar!.id}`)
@@ -187,8 +257,19 @@ describe('placing', () => {
     await lineUp('Last', 'last')
     await lineUp('Slot', 'slot', '2027-03-04T15:00:00.000Z')
     await lineUp('Time', 'time', '2027-03-02T12:34:00.000Z')
-    expect(await lined()).toEqual(['First 02T10:00', 'Time 02T12:34', 'One 02T15:00', 'Two 03T10:00', 'Last 03T15:00', 'Slot 04T15:00'])
-    expect((await cards()).filter(({ isFixed }) => isFixed).map(({ text }) => text)).toEqual(['Time', 'Last', 'Slot'])
+    expect(await lined()).toEqual([
+      'First 02T10:00',
+      'Time 02T12:34',
+      'One 02T15:00',
+      'Two 03T10:00',
+      'Last 03T15:00',
+      'Slot 04T15:00',
+    ])
+    expect((await cards()).filter(({ isFixed }) => isFixed).map(({ text }) => text)).toEqual([
+      'Time',
+      'Last',
+      'Slot',
+    ])
     await lineUp('Now', 'now')
     await until('it went out', async () => (await posted()).length === 1)
     expect(await posted()).toEqual(['Now 02T09:00'])
@@ -206,12 +287,25 @@ describe('placing', () => {
       echoes: [{ after: { days: 1 }, wording: 0 }],
     }
     const shown = await nell.want<Placing>('POST', `${path}/placing`, asked)
-    expect(shown.accounts[0]).toMatchObject({ at: '2027-03-02T10:00:00.000Z', echoes: [{ at: '2027-03-03T10:00:00.000Z' }] })
-    expect(shown.moved.map(({ text, from, to }) => [text, from?.slice(8, 13), to?.slice(8, 13)])).toEqual([['One', '02T10', '02T15']])
+    expect(shown.accounts[0]).toMatchObject({
+      at: '2027-03-02T10:00:00.000Z',
+      echoes: [{ at: '2027-03-03T10:00:00.000Z' }],
+    })
+    expect(shown.moved.map(({ text, from, to }) => [text, from?.slice(8, 13), to?.slice(8, 13)])).toEqual([
+      ['One', '02T10', '02T15'],
+    ])
     const post = await saveNew(nell, path, await draftOf(nell, path, 'Late'))
     await lineUp('In between', 'first')
-    const body = { version: post.version, planVersion: shown.version, accountIds: [accountId], placements: asked.placements, echoes: asked.echoes }
-    expect((await nell.ask('POST', `${path}/posts/${post.id}/line-up`, body)).body.type).toBe('urn:clear-quill:planChanged')
+    const body = {
+      version: post.version,
+      planVersion: shown.version,
+      accountIds: [accountId],
+      placements: asked.placements,
+      echoes: asked.echoes,
+    }
+    expect((await nell.ask('POST', `${path}/posts/${post.id}/line-up`, body)).body.type).toBe(
+      'urn:clear-quill:planChanged',
+    )
   })
 
   it('refuses a slot that is gone, a time that is past, an echo at once and one of no wording', async () => {
@@ -226,29 +320,48 @@ describe('placing', () => {
   })
 
   it('waits until a post may go out, and refuses an echo in the same words that its network would refuse', async () => {
-    const early = await saveNew(nell, path, await draftOf(nell, path, 'Not yet', { notBefore: '2027-03-04T12:00:00.000Z' }))
+    const early = await saveNew(
+      nell,
+      path,
+      await draftOf(nell, path, 'Not yet', { notBefore: '2027-03-04T12:00:00.000Z' }),
+    )
     expect((await lineUpSaved(nell, path, early)).places[0]!.at).toBe('2027-03-04T15:00:00.000Z')
     expect((await lineOf('Not yet')).says).toMatch(/before it may go out/)
     const same = lineUp('The same', 'next', null, [{ after: { days: 1 }, wording: 0 }])
     await expect(same).rejects.toThrow(/refuses the same text within 2 days/)
     await lineUp('Next month', 'next', null, [{ after: { weeks: 4 }, wording: 0 }])
     const { lines } = await nell.want<PlanBase>('GET', `${path}/plan`)
-    expect(lines.filter(({ text }) => text === 'Next month').map(({ at }) => at?.slice(0, 10))).toEqual(['2027-03-02', '2027-03-30'])
+    expect(lines.filter(({ text }) => text === 'Next month').map(({ at }) => at?.slice(0, 10))).toEqual([
+      '2027-03-02',
+      '2027-03-30',
+    ])
   })
 
   it('sends echoes at +5 hours, +1 day and +7 days in other wordings, once each; taking the post out takes them along', async () => {
     const doc = await draftOf(nell, path, 'Said once')
-    doc.wordings.push({ text: 'Said otherwise', pictureId: null }, { text: 'Said a third way', pictureId: null }, { text: 'Said at last', pictureId: null })
+    doc.wordings.push(
+      { text: 'Said otherwise', pictureId: null },
+      { text: 'Said a third way', pictureId: null },
+      { text: 'Said at last', pictureId: null },
+    )
     const post = await saveNew(nell, path, doc)
     const echoes = [{ after: { hours: 5 }, wording: 1 }, { after: { days: 1 }, wording: 2 }, { after: { weeks: 1 }, wording: 3 }] // prettier-ignore
     await lineUpSaved(nell, path, post, undefined, [], echoes)
     const all = await cards()
     expect(all.map(({ text, echo }) => [text, echo?.at, echo?.of])).toEqual([['Said once', 1, 4], ['Said otherwise', 2, 4], ['Said a third way', 3, 4]]) // prettier-ignore
-    const { historyId, echoes: along } = await nell.want<Undoable & { echoes: number }>('DELETE', `${path}/lines/${all[0]!.lineId}`)
+    const { historyId, echoes: along } = await nell.want<Undoable & { echoes: number }>(
+      'DELETE',
+      `${path}/lines/${all[0]!.lineId}`,
+    )
     expect([along, await cards()]).toEqual([3, []])
     await nell.want('POST', `${path}/undo`, { historyId })
     await playHours(nell, 24 * 8 + 3)
-    expect(await posted()).toEqual(['Said once 02T10:00', 'Said otherwise 02T15:00', 'Said a third way 03T10:00', 'Said at last 09T10:00'])
+    expect(await posted()).toEqual([
+      'Said once 02T10:00',
+      'Said otherwise 02T15:00',
+      'Said a third way 03T10:00',
+      'Said at last 09T10:00',
+    ])
   })
 })
 
@@ -297,12 +410,15 @@ describe('moving', () => {
 
   it('is refused with the plan’s own reason, and of what is not there', async () => {
     const { lineId } = await lineOf('One')
-    const ask = async (to: Record<string, unknown>) => nell.ask('POST', `${path}/lines/${lineId}/move`, { to, planVersion: await planVersion() })
+    const ask = async (to: Record<string, unknown>) =>
+      nell.ask('POST', `${path}/lines/${lineId}/move`, { to, planVersion: await planVersion() })
     expect((await ask({ kind: 'time', at: '2027-03-01T10:00:00.000Z' })).body).toMatchObject({
       type: 'urn:clear-quill:noPlace',
       detail: 'Its time has passed.',
     })
-    expect((await ask({ kind: 'slot', at: '2027-03-05T10:01:00.000Z' })).body).toMatchObject({ detail: 'Its slot is no longer in the timetable.' })
+    expect((await ask({ kind: 'slot', at: '2027-03-05T10:01:00.000Z' })).body).toMatchObject({
+      detail: 'Its slot is no longer in the timetable.',
+    })
     expect((await ask({ kind: 'before', id: '01900000-0000-7000-8000-00000000ffff' })).status).toBe(409)
     expect((await ask({ kind: 'slot' })).status).toBe(422)
     await nell.want('DELETE', `${path}/lines/${lineId}`)
@@ -315,10 +431,20 @@ describe('moving', () => {
     const { lineId } = await lineOf('Two')
     await move('Two', { kind: 'first' }, nell, { accountId: other.id })
     const two = await lineOf('Two')
-    expect([two.accountId, two.lineId, two.approval, two.at.slice(8, 16)]).toEqual([other.id, lineId, 'approved', '02T10:00'])
+    expect([two.accountId, two.lineId, two.approval, two.at.slice(8, 16)]).toEqual([
+      other.id,
+      lineId,
+      'approved',
+      '02T10:00',
+    ])
     await playHours(nell, 2)
     expect((await world.posted('commonfire.example')).map(({ text }) => text)).toEqual(['Two'])
-    await nell.want('PATCH', `${path}/accounts/${other.id}`, { name: other.name, approver: 'someone-else', token: '', version: other.version })
+    await nell.want('PATCH', `${path}/accounts/${other.id}`, {
+      name: other.name,
+      approver: 'someone-else',
+      token: '',
+      version: other.version,
+    })
     await move('Three', { kind: 'last' }, nell, { accountId: other.id })
     expect((await lineOf('Three')).approval).toBe('in-review')
   })
@@ -330,7 +456,11 @@ describe('a hold', () => {
     await lineUp('At its time', 'time', '2027-03-02T09:30:00.000Z')
     const { id: accountId } = await account()
     const of = { kind: 'account', id: accountId }
-    const { historyId } = await nell.want<Undoable>('POST', `${path}/hold`, { of, reason: 'A court case', until: null })
+    const { historyId } = await nell.want<Undoable>('POST', `${path}/hold`, {
+      of,
+      reason: 'A court case',
+      until: null,
+    })
     expect((await account()).hold).toEqual({ until: null, reason: 'A court case' })
     const { lines } = await nell.want<PlanBase>('GET', `${path}/plan`)
     // Nothing seems lost: each stands where it would go if the hold were lifted.
@@ -346,9 +476,15 @@ describe('a hold', () => {
     expect((await lineOf('In line')).at.slice(8, 16)).toBe('02T15:00')
     await move('In line', { kind: 'line' })
     const urgent = await saveNew(nell, path, await draftOf(nell, path, 'At once'))
-    const now = urgent.doc.accounts.map((part) => ({ accountId: part.accountId, kind: 'now' as const, at: null }))
+    const now = urgent.doc.accounts.map((part) => ({
+      accountId: part.accountId,
+      kind: 'now' as const,
+      at: null,
+    }))
     await expect(lineUpSaved(nell, path, urgent, undefined, now)).rejects.toThrow('nothing goes out now')
-    expect((await nell.ask('POST', `${path}/lines/${lines[0]!.id}/send`)).body.type).toBe('urn:clear-quill:onHold')
+    expect((await nell.ask('POST', `${path}/lines/${lines[0]!.id}/send`)).body.type).toBe(
+      'urn:clear-quill:onHold',
+    )
     await playHours(nell, 29)
     expect(await posted()).toEqual([])
     const ahead = await nell.want<FoundAhead[]>('GET', `${path}/look-ahead`)
@@ -382,7 +518,10 @@ describe('a hold', () => {
     await world.trouble('chatterbrook.example', null)
     await playHours(nell, 3)
     expect(await posted()).toEqual([])
-    await nell.want('POST', `${path}/lift`, { of: { kind: 'account', id: (await account()).id }, late: 'leave' })
+    await nell.want('POST', `${path}/lift`, {
+      of: { kind: 'account', id: (await account()).id },
+      late: 'leave',
+    })
     // Hours late by now, it is asked about and takes the next slot.
     await playHours(nell, 24)
     expect((await posted()).length).toBe(1)
@@ -396,11 +535,18 @@ describe('a hold', () => {
     await playHours(nell, 2)
     expect(await posted()).toEqual(['Next 02T10:00'])
     await nell.want('POST', `${path}/lift`, { of: { kind: 'post', id: post.id }, late: 'line' })
-    await nell.want('POST', `${path}/hold`, { of: { kind: 'account', id: (await account()).id }, reason: '', until: '2027-03-03T12:00:00.000Z' })
+    await nell.want('POST', `${path}/hold`, {
+      of: { kind: 'account', id: (await account()).id },
+      reason: '',
+      until: '2027-03-03T12:00:00.000Z',
+    })
     await playHours(nell, 60)
     expect(await posted()).toEqual(['Next 02T10:00', 'Held 03T15:00'])
     expect((await account()).hold).toBeNull()
-    const past = await nell.ask('POST', `${path}/hold`, { of: { kind: 'brand', id: null }, until: '2027-03-01T00:00:00.000Z' })
+    const past = await nell.ask('POST', `${path}/hold`, {
+      of: { kind: 'brand', id: null },
+      until: '2027-03-01T00:00:00.000Z',
+    })
     expect(past.body.type).toBe('urn:clear-quill:holdPast')
   })
 })
@@ -428,9 +574,22 @@ describe('an unapproved post', () => {
 
   it('is one of a pillar that wants other eyes, too', async () => {
     const [pillar] = (await view()).pillars
-    await nell.want('PATCH', `${path}/pillars/${pillar!.id}`, { ...pillar, needsApproval: true, hashtags: ['#sky'], returns: 'for-ever' })
-    expect((await view()).pillars[0]).toMatchObject({ needsApproval: true, hashtags: ['sky'], returns: 'for-ever' })
-    const post = await saveNew(nell, path, await draftOf(nell, path, 'For other eyes', { pillarId: pillar!.id }))
+    await nell.want('PATCH', `${path}/pillars/${pillar!.id}`, {
+      ...pillar,
+      needsApproval: true,
+      hashtags: ['#sky'],
+      returns: 'for-ever',
+    })
+    expect((await view()).pillars[0]).toMatchObject({
+      needsApproval: true,
+      hashtags: ['sky'],
+      returns: 'for-ever',
+    })
+    const post = await saveNew(
+      nell,
+      path,
+      await draftOf(nell, path, 'For other eyes', { pillarId: pillar!.id }),
+    )
     expect((await lineUpSaved(nell, path, post)).approval).toBe('in-review')
   })
 })
@@ -442,10 +601,17 @@ describe('another zone', () => {
   ])('moves slots with the clock, and fixed times by %s; what moves is shown before', async (keep, fixed) => {
     await lineUp('Slot', 'slot', '2027-03-03T10:00:00.000Z')
     await lineUp('Time', 'time', '2027-03-03T12:00:00.000Z')
-    const change = await nell.want<PlanChange>('POST', `${path}/zone-change`, { zone: 'America/Toronto', keep })
+    const change = await nell.want<PlanChange>('POST', `${path}/zone-change`, {
+      zone: 'America/Toronto',
+      keep,
+    })
     expect(change.moved.find(({ text }) => text === 'Slot')!.to).toBe('2027-03-03T15:00:00.000Z')
     const { brand } = await view()
-    const { historyId } = await nell.want<Undoable>('PATCH', path, { ...brand, zone: 'America/Toronto', keep })
+    const { historyId } = await nell.want<Undoable>('PATCH', path, {
+      ...brand,
+      zone: 'America/Toronto',
+      keep,
+    })
     expect((await cards()).map(({ text, at }) => [text, at]).sort()).toEqual([['Slot', '2027-03-03T15:00:00.000Z'], ['Time', fixed]]) // prettier-ignore
     expect(change.moved.find(({ text }) => text === 'Time')?.to ?? '2027-03-03T12:00:00.000Z').toBe(fixed)
     await nell.want('POST', `${path}/undo`, { historyId })
@@ -464,9 +630,17 @@ describe('an account that is removed with a line', () => {
     const back = await account()
     expect(back.trouble).toContain('was removed, and its token with it')
     // It keeps its place on the sheet, and waits there.
-    expect((await cards()).map(({ text, isHeldBack }) => [text.slice(0, 5), isHeldBack])).toEqual([['Stays', true]])
-    expect(JSON.stringify(world.rows(`SELECT rows_json FROM history WHERE what = 'account:${back.id}'`))).not.toMatch(/token_sealed\\":\\"[^\\]/)
-    await nell.want('PATCH', `${path}/accounts/${back.id}`, { name: back.name, token: CHATTERBROOK.token, version: back.version })
+    expect((await cards()).map(({ text, isHeldBack }) => [text.slice(0, 5), isHeldBack])).toEqual([
+      ['Stays', true],
+    ])
+    expect(
+      JSON.stringify(world.rows(`SELECT rows_json FROM history WHERE what = 'account:${back.id}'`)),
+    ).not.toMatch(/token_sealed\\":\\"[^\\]/)
+    await nell.want('PATCH', `${path}/accounts/${back.id}`, {
+      name: back.name,
+      token: CHATTERBROOK.token,
+      version: back.version,
+    })
     expect((await lined()).map((one) => one.slice(0, 5))).toEqual(['Stays'])
   })
 })

@@ -64,7 +64,9 @@ it('ends for one that could not renew it in time', async () => {
   const lost = one.withJobLease('mute', async (turn) => {
     // As if the data file could not be written to.
     const broken = vi.spyOn(db, 'raw').mockRejectedValue(new Error('locked'))
-    const client = vi.spyOn(db.client as { query: () => Promise<unknown> }, 'query').mockRejectedValue(new Error('locked'))
+    const client = vi
+      .spyOn(db.client as { query: () => Promise<unknown> }, 'query')
+      .mockRejectedValue(new Error('locked'))
     const found = await work(turn, 5_000)
     broken.mockRestore()
     client.mockRestore()

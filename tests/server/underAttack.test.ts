@@ -1,4 +1,5 @@
-// Everything that could stop it, all at once, while posts go out: they go out in time, once, and memory stays bounded.
+// Everything that could stop it, all at once, while posts go out: they go out in time, once, and memory stays
+// bounded.
 import { expect, it } from 'vitest'
 import { lineOf, MOST_MEMORY, underAttack } from '../support/load/underAttack'
 

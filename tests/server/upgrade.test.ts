@@ -1,4 +1,5 @@
-// Data files of earlier releases, kept from each: they open in this one, with a copy taken before they are changed, and nothing is lost.
+// Data files of earlier releases, kept from each: they open in this one, with a copy taken before they are
+// changed, and nothing is lost.
 import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -28,11 +29,17 @@ describe.each(releases)('%s', (release) => {
     const file = join(dataDir, 'quill.sqlite')
     writeFileSync(file, gunzipSync(readFileSync(join(data, release))))
     const old = new Database(file)
-    // Its clock goes on with this machine's; on hold, nothing that was in line can fall due while the test looks.
+    // Its clock goes on with this machine's; on hold, nothing that was in line can fall due while the test
+    // looks.
     old.exec('UPDATE accounts SET held = 1')
-    const count = (db: InstanceType<typeof Database>, table: string): number => (db.prepare(`SELECT count(*) AS n FROM ${table}`).get() as { n: number }).n
+    const count = (db: InstanceType<typeof Database>, table: string): number =>
+      (db.prepare(`SELECT count(*) AS n FROM ${table}`).get() as { n: number }).n
     const tables = (
-      old.prepare(`SELECT name FROM sqlite_master WHERE type = 'table' AND name NOT LIKE 'knex%' AND name NOT LIKE 'sqlite%'`).all() as { name: string }[]
+      old
+        .prepare(
+          `SELECT name FROM sqlite_master WHERE type = 'table' AND name NOT LIKE 'knex%' AND name NOT LIKE 'sqlite%'`,
+        )
+        .all() as { name: string }[]
     ).map(({ name }) => name)
     const before = Object.fromEntries(tables.map((table) => [table, count(old, table)]))
     old.close()
@@ -54,7 +61,9 @@ describe.each(releases)('%s', (release) => {
       expect(sources.map((source) => [source.articles > 0, source.newestAt !== null, source.repairs])).toEqual([[true, true, []], [true, true, []]]) // prettier-ignore
       const wire = await nell.want<WirePage>('GET', `${path}/articles?show=all`)
       expect(wire.articles.length).toBe(before['articles'])
-      expect(wire.articles.every((article) => article.dating === 'stated' && article.changedAt === null)).toBe(true)
+      expect(
+        wire.articles.every((article) => article.dating === 'stated' && article.changedAt === null),
+      ).toBe(true)
       expect(wire.articles.map((article) => article.state).toSorted()).toContain('clipped')
       // The day on which its posts went out, whatever day it is by now.
       const day = await nell.want<ScheduleView>('GET', `${path}/schedule?from=2027-03-02&days=1`)
@@ -66,11 +75,18 @@ describe.each(releases)('%s', (release) => {
     const now = new Database(file, { readonly: true })
     expect(now.pragma('integrity_check', { simple: true })).toBe('ok')
     const grown = ['changes', 'sessions']
-    const texts = now.prepare('SELECT wordings.text FROM lines JOIN wordings ON wordings.post_id = lines.post_id ORDER BY lines.position').all() as {
+    const texts = now
+      .prepare(
+        'SELECT wordings.text FROM lines JOIN wordings ON wordings.post_id = lines.post_id ORDER BY lines.position',
+      )
+      .all() as {
       text: string
     }[]
-    expect(new Set(texts.map(({ text }) => text))).toEqual(new Set(['A line still in line', 'Another behind it']))
-    for (const table of tables) if (!grown.includes(table)) expect([table, count(now, table)]).toEqual([table, before[table]])
+    expect(new Set(texts.map(({ text }) => text))).toEqual(
+      new Set(['A line still in line', 'Another behind it']),
+    )
+    for (const table of tables)
+      if (!grown.includes(table)) expect([table, count(now, table)]).toEqual([table, before[table]])
     now.close()
     const copy = `${file}.001_first`
     expect(existsSync(copy)).toBe(true)

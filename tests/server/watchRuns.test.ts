@@ -16,7 +16,12 @@ beforeAll(async () => {
   world = await World.start()
   nell = await world.nell()
   ;({ path } = await makeBrand(nell, []))
-  await nell.want('POST', `${path}/sources`, { feedUrl: 'https://lowlamp.example/feed.xml', label: 'Lamp', folder: null, own: false })
+  await nell.want('POST', `${path}/sources`, {
+    feedUrl: 'https://lowlamp.example/feed.xml',
+    label: 'Lamp',
+    folder: null,
+    own: false,
+  })
   fill()
 })
 afterAll(() => world.stop())
@@ -53,7 +58,8 @@ function marked(id: string): number {
   db.close()
   return count
 }
-const watch = async (id: string): Promise<Watch> => (await nell.want<BrandView>('GET', path)).watches.find((one) => one.id === id)!
+const watch = async (id: string): Promise<Watch> =>
+  (await nell.want<BrandView>('GET', path)).watches.find((one) => one.id === id)!
 const run = async (id: string): Promise<WatchRun> => (await watch(id)).run!
 async function ended(id: string): Promise<WatchRun> {
   return until('it has ended', async () => {
@@ -61,8 +67,10 @@ async function ended(id: string): Promise<WatchRun> {
     return now.state !== 'going' && now
   })
 }
-const add = async (query: string): Promise<string> => (await nell.want<{ id: string }>('POST', `${path}/watches`, { name: `${query} ${uuid()}`, query })).id
-const edit = async (id: string, query: string): Promise<unknown> => nell.want('PATCH', `${path}/watches/${id}`, { ...(await watch(id)), query })
+const add = async (query: string): Promise<string> =>
+  (await nell.want<{ id: string }>('POST', `${path}/watches`, { name: `${query} ${uuid()}`, query })).id
+const edit = async (id: string, query: string): Promise<unknown> =>
+  nell.want('PATCH', `${path}/watches/${id}`, { ...(await watch(id)), query })
 
 it('answers after the newest, and looks at the rest in the background, telling how far it is', async () => {
   const id = await add('archive')

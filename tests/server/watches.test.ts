@@ -26,13 +26,18 @@ beforeEach(async () => {
 
 async function addSource(address: string, wishes: Record<string, unknown> = {}): Promise<Source> {
   const { url } = await nell.want<FoundSource>('POST', `${path}/sources/look`, { address })
-  const { id } = await nell.want<{ id: string }>('POST', `${path}/sources`, { feedUrl: url, label: address, ...wishes })
+  const { id } = await nell.want<{ id: string }>('POST', `${path}/sources`, {
+    feedUrl: url,
+    label: address,
+    ...wishes,
+  })
   return (await sources()).find((one) => one.id === id)!
 }
 const sources = (): Promise<Source[]> => nell.want('GET', `${path}/sources`)
 const view = (): Promise<BrandView> => nell.want('GET', path)
 const watch = async (id: string): Promise<Watch> => (await view()).watches.find((one) => one.id === id)!
-const wire = async (query = 'show=all'): Promise<ArticleSummary[]> => (await nell.want<WirePage>('GET', `${path}/articles?${query}`)).articles
+const wire = async (query = 'show=all'): Promise<ArticleSummary[]> =>
+  (await nell.want<WirePage>('GET', `${path}/articles?${query}`)).articles
 const add = (query: string, more: Record<string, unknown> = {}): Promise<{ id: string; historyId: string }> =>
   nell.want('POST', `${path}/watches`, { name: query, query, ...more })
 const edit = async (id: string, patch: Record<string, unknown>): Promise<Undoable> =>
@@ -45,7 +50,9 @@ describe('a watch', () => {
     const all = await wire()
     const { id } = await add('billboard*')
     const first = await wire(`show=all&watch=${id}`)
-    expect(titles(first)).toEqual(titles(all.filter(({ title, summary }) => /billboard/i.test(title + summary))))
+    expect(titles(first)).toEqual(
+      titles(all.filter(({ title, summary }) => /billboard/i.test(title + summary))),
+    )
     expect(first.length).toBeGreaterThan(0)
     expect((await watch(id)).run).toMatchObject({ state: 'ended', found: first.length })
 
@@ -63,15 +70,30 @@ describe('a watch', () => {
     const other = await addSource('corrente.example', { folder: 'Night' })
     const [folder] = await nell.want<Folder[]>('GET', `${path}/folders`)
     const { id } = await add('words>=0', { folders: [folder!.id] })
-    expect(new Set((await wire(`show=all&watch=${id}`)).map(({ outlet }) => outlet))).toEqual(new Set([other.label]))
+    expect(new Set((await wire(`show=all&watch=${id}`)).map(({ outlet }) => outlet))).toEqual(
+      new Set([other.label]),
+    )
     await edit(id, { folders: [], sources: [lamp.id], query: '-source:elsewhere' })
-    expect(new Set((await wire(`show=all&watch=${id}`)).map(({ outlet }) => outlet))).toEqual(new Set([lamp.label]))
+    expect(new Set((await wire(`show=all&watch=${id}`)).map(({ outlet }) => outlet))).toEqual(
+      new Set([lamp.label]),
+    )
     await edit(id, { sources: [], query: 'source:nightpress region:coast lang:pt' })
     expect(await wire(`show=all&watch=${id}`)).toEqual([])
-    await nell.want('PATCH', `${path}/sources/${other.id}`, { ...other, folder: '', label: 'Night press', paused: false })
+    await nell.want('PATCH', `${path}/sources/${other.id}`, {
+      ...other,
+      folder: '',
+      label: 'Night press',
+      paused: false,
+    })
     const again = (await sources()).find((one) => one.id === other.id)!
     await edit(id, { query: 'source:"night press" region:coast lang:pt' })
-    await nell.want('PATCH', `${path}/sources/${other.id}`, { ...again, folder: '', region: 'The Coast', language: 'pt', paused: false })
+    await nell.want('PATCH', `${path}/sources/${other.id}`, {
+      ...again,
+      folder: '',
+      region: 'The Coast',
+      language: 'pt',
+      paused: false,
+    })
     expect((await wire(`show=all&watch=${id}`)).length).toBe(again.articles)
   })
 
@@ -86,7 +108,12 @@ describe('a watch', () => {
     expect((await view()).unread).toBe(unread - hidden.length)
     expect((await wire('show=clipped')).map((row) => row.id)).toEqual([kept!.id])
     // What a source leaves out and lets go of again has nothing to do with it.
-    await nell.want('PATCH', `${path}/sources/${lamp.id}`, { ...lamp, folder: '', leaveOut: 'nothinglikeit', paused: false })
+    await nell.want('PATCH', `${path}/sources/${lamp.id}`, {
+      ...lamp,
+      folder: '',
+      leaveOut: 'nothinglikeit',
+      paused: false,
+    })
     expect(titles(await wire('show=left-out'))).toEqual(titles(hidden))
     const off = await edit(id, { hides: false })
     expect(await wire('show=left-out')).toEqual([])
@@ -125,11 +152,13 @@ describe('a watch', () => {
       expect([status, body.errors?.[0]?.field]).toEqual([422, 'query'])
       expect(body.detail).toContain(`at character ${at + 1}`)
     }
-    expect((await nell.ask('POST', `${path}/watches`, { name: 'Long', query: 'word '.repeat(10_000) })).status).toBe(422)
+    expect(
+      (await nell.ask('POST', `${path}/watches`, { name: 'Long', query: 'word '.repeat(10_000) })).status,
+    ).toBe(422)
     const { id } = await add('lamp')
-    expect((await nell.ask<Problem>('POST', `${path}/watches`, { name: 'LAMP', query: 'comet' })).body.errors).toEqual([
-      { field: 'name', says: 'There is a watch called “LAMP” already.' },
-    ])
+    expect(
+      (await nell.ask<Problem>('POST', `${path}/watches`, { name: 'LAMP', query: 'comet' })).body.errors,
+    ).toEqual([{ field: 'name', says: 'There is a watch called “LAMP” already.' }])
     await edit(id, { name: 'Lamp' })
     const stale = await watch(id)
     await edit(id, { ink: 3 })
@@ -146,7 +175,10 @@ describe('a watch', () => {
     await nell.want('PUT', `${path}/watches/${ids[2]}/feed`)
     const address = (await watch(ids[2]!)).feedAddress!
     const feed = await (await fetch(`${world.server.url}${address}.json`)).json() as { title: string; items: { title: string }[] } // prettier-ignore
-    expect([feed.title, feed.items.map(({ title }) => title).sort()]).toEqual(['billboard*', titles(await wire(`show=all&watch=${ids[2]}`))])
+    expect([feed.title, feed.items.map(({ title }) => title).sort()]).toEqual([
+      'billboard*',
+      titles(await wire(`show=all&watch=${ids[2]}`)),
+    ])
     expect((await fetch(`${world.server.url}${address.replace(ids[2]!, ids[0]!)}.json`)).status).toBe(404)
     await nell.want('DELETE', `${path}/watches/${ids[2]}/feed`)
     expect((await fetch(`${world.server.url}${address}.rss`)).status).toBe(404)
@@ -164,7 +196,9 @@ describe('a watch', () => {
     expect((await watch(id)).news).toBe(1)
     const [row] = await wire(`watch=${id}`)
     const full = await nell.want<ArticleFull>('GET', `${path}/articles/${row!.id}`)
-    expect(full.because).toEqual([{ watchId: id, name: '"other words"', says: expect.stringContaining('“other words”') }])
+    expect(full.because).toEqual([
+      { watchId: id, name: '"other words"', says: expect.stringContaining('“other words”') },
+    ])
     expect(full.source.hashtags).toEqual(['news'])
     await nell.want('PUT', `${path}/watches/${id}/seen`)
     expect((await watch(id)).news).toBe(0)
@@ -174,7 +208,8 @@ describe('a watch', () => {
 describe('looking with a query before it is a watch', () => {
   it('gives its matches, weeks, what each word is worth, and words to add', async () => {
     await addSource('corrente.example')
-    const ask = (query: string, scope = {}): Promise<WatchPreview> => nell.want('POST', `${path}/watches/look`, { query, ...scope })
+    const ask = (query: string, scope = {}): Promise<WatchPreview> =>
+      nell.want('POST', `${path}/watches/look`, { query, ...scope })
     const look = await ask('lamp OR comet -billboard*')
     const { id } = await add('(lamp OR comet -billboard*) age<30d')
     const marked = await wire(`show=all&watch=${id}`)
@@ -186,10 +221,14 @@ describe('looking with a query before it is a watch', () => {
     expect(look.weeks.length).toBeGreaterThanOrEqual(5)
     expect(look.words.map(({ text, leavesOut }) => [text, leavesOut])).toEqual([['lamp', false], ['comet', false], ['billboard*', true]]) // prettier-ignore
     for (const word of look.words) {
-      const rest = { lamp: 'comet -billboard*', comet: 'lamp OR -billboard*', 'billboard*': 'lamp OR comet' }[word.text]!
+      const rest = { lamp: 'comet -billboard*', comet: 'lamp OR -billboard*', 'billboard*': 'lamp OR comet' }[
+        word.text
+      ]!
       expect(word.without).toBe((await ask(rest)).count)
     }
-    expect((await ask('lamp', { sources: [lamp.id] })).articles.every(({ outlet }) => outlet === lamp.label)).toBe(true)
+    expect(
+      (await ask('lamp', { sources: [lamp.id] })).articles.every(({ outlet }) => outlet === lamp.label),
+    ).toBe(true)
     expect((await nell.ask('POST', `${path}/watches/look`, { query: 'lamp (' })).status).toBe(422)
     const many = await ask(['lamp', ...Array.from({ length: 900 }, (_, at) => `w${at}`)].join(' OR '))
     expect([many.words, many.count]).toEqual([[], (await ask('lamp')).count])
@@ -199,22 +238,31 @@ describe('looking with a query before it is a watch', () => {
       await nell.want('PUT', `${path}/articles/${article}/state`, { state: 'clipped' })
     const offered = await nell.want<OfferedWord[]>('POST', `${path}/watches/offers`, { query: '' })
     expect(offered.length).toBeGreaterThan(0)
-    expect((await nell.want<OfferedWord[]>('POST', `${path}/watches/offers`, { query: offered[0]!.word })).map(({ word }) => word)).not.toContain(
-      offered[0]!.word,
-    )
+    expect(
+      (await nell.want<OfferedWord[]>('POST', `${path}/watches/offers`, { query: offered[0]!.word })).map(
+        ({ word }) => word,
+      ),
+    ).not.toContain(offered[0]!.word)
   })
 })
 
 describe('tags', () => {
   const tagsOf = async (id: string): Promise<string[]> =>
-    (await nell.want<ArticleFull>('GET', `${path}/articles/${id}`)).tags.map(({ name, by }) => `${name} ${by}`)
+    (await nell.want<ArticleFull>('GET', `${path}/articles/${id}`)).tags.map(
+      ({ name, by }) => `${name} ${by}`,
+    )
   const put = (ids: string[], addNames: string[], remove: string[] = []): Promise<Undoable> =>
     nell.want('PUT', `${path}/tags/articles`, { ids, add: addNames, remove })
   const uses = (): Promise<TagUse[]> => nell.want('GET', `${path}/tags`)
 
   it('come by watch, by source and by hand; a hand has the last word; each can be filtered by', async () => {
     const { id } = await add('billboard*', { tags: ['Law', 'City'] })
-    await nell.want('PATCH', `${path}/sources/${lamp.id}`, { ...lamp, folder: '', tags: ['Lamps'], paused: false })
+    await nell.want('PATCH', `${path}/sources/${lamp.id}`, {
+      ...lamp,
+      folder: '',
+      tags: ['Lamps'],
+      paused: false,
+    })
     const [marked] = await wire(`show=all&watch=${id}`)
     const [other] = (await wire()).filter(({ watches }) => watches.length === 0)
     expect(await tagsOf(marked!.id)).toEqual(['City watch', 'Lamps source', 'Law watch'])
@@ -225,7 +273,9 @@ describe('tags', () => {
     expect(titles(await wire(`show=all&tag=${named['Week 9']}`))).toEqual(titles([marked!, other!]))
     expect((await wire(`show=all&tag=${named['Law']}`)).map((row) => row.id)).not.toContain(marked!.id)
     expect((await wire(`show=all&tag=${named['Lamps']}`)).length).toBe(lamp.articles - 2)
-    expect((await uses()).map(({ name, articles, watches, sources: from }) => [name, articles, watches, from])).toEqual([
+    expect(
+      (await uses()).map(({ name, articles, watches, sources: from }) => [name, articles, watches, from]),
+    ).toEqual([
       ['City', (await wire(`show=all&watch=${id}`)).length + 1, ['billboard*'], []],
       ['Lamps', lamp.articles - 2, [], ['lowlamp.example']],
       ['Law', (await wire(`show=all&watch=${id}`)).length - 1, ['billboard*'], []],
@@ -254,21 +304,32 @@ describe('tags', () => {
     const by = async (name: string): Promise<TagUse> => (await uses()).find((tag) => tag.name === name)!
     const law = await by('Law')
     const rules = await by('Rules')
-    expect((await nell.ask<Problem>('PATCH', `${path}/tags/${rules.id}`, { name: 'law', version: 1 })).body.errors?.[0]?.field).toBe('name')
+    expect(
+      (await nell.ask<Problem>('PATCH', `${path}/tags/${rules.id}`, { name: 'law', version: 1 })).body
+        .errors?.[0]?.field,
+    ).toBe('name')
     await nell.want('PATCH', `${path}/tags/${rules.id}`, { name: 'House rules', version: 1 })
     const kept = async (query: string): Promise<string[]> => (await nell.want<ClippingsView>('GET', `${path}/clippings?${query}`)).clippings.map(({ tags }) => tags.map(({ name }) => name).join()) // prettier-ignore
     expect(await kept(`tag=${rules.id}`)).toEqual(['House rules'])
     expect(await kept(`tag=${law.id}`)).toEqual([])
 
     const merged = await nell.want<Undoable>('POST', `${path}/tags/${law.id}/merge`, { into: rules.id })
-    expect([await tagsOf(marked!.id), await tagsOf(two!.id)]).toEqual([['House rules watch'], ['House rules hand']])
+    expect([await tagsOf(marked!.id), await tagsOf(two!.id)]).toEqual([
+      ['House rules watch'],
+      ['House rules hand'],
+    ])
     expect((await watch(id)).tags).toEqual(['House rules'])
     const removed = await nell.want<Undoable>('DELETE', `${path}/tags/${rules.id}`)
     expect([await tagsOf(marked!.id), await tagsOf(one!.id), (await view()).tags]).toEqual([[], [], []])
     await undo(removed)
     await undo(merged)
-    expect([await tagsOf(marked!.id), await tagsOf(two!.id)]).toEqual([['Law watch'], ['House rules hand', 'Law hand']])
+    expect([await tagsOf(marked!.id), await tagsOf(two!.id)]).toEqual([
+      ['Law watch'],
+      ['House rules hand', 'Law hand'],
+    ])
     expect((await nell.ask('POST', `${path}/tags/${law.id}/merge`, { into: law.id })).status).toBe(422)
-    expect((await nell.ask('PUT', `${path}/tags/articles`, { ids: [one!.id], add: ['a, b'] })).status).toBe(422)
+    expect((await nell.ask('PUT', `${path}/tags/articles`, { ids: [one!.id], add: ['a, b'] })).status).toBe(
+      422,
+    )
   })
 })

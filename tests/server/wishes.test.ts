@@ -19,15 +19,26 @@ afterAll(() => world.stop())
 
 async function source(address: string, wishes: Record<string, unknown> = {}, at = path): Promise<Source> {
   const { url } = await nell.want<FoundSource>('POST', `${at}/sources/look`, { address })
-  const { id } = await nell.want<{ id: string }>('POST', `${at}/sources`, { feedUrl: url, label: address, ...wishes })
+  const { id } = await nell.want<{ id: string }>('POST', `${at}/sources`, {
+    feedUrl: url,
+    label: address,
+    ...wishes,
+  })
   return (await list(at)).find((one) => one.id === id)!
 }
 const list = (at = path): Promise<Source[]> => nell.want('GET', `${at}/sources`)
-const wire = async (query = '', at = path): Promise<ArticleSummary[]> => (await nell.want<WirePage>('GET', `${at}/articles?${query}`)).articles
+const wire = async (query = '', at = path): Promise<ArticleSummary[]> =>
+  (await nell.want<WirePage>('GET', `${at}/articles?${query}`)).articles
 const unread = async (): Promise<number> => (await nell.want<BrandView>('GET', path)).unread
 const edit = (one: Source, patch: Record<string, unknown>): Promise<Undoable> =>
-  nell.want('PATCH', `${path}/sources/${one.id}`, { ...one, folder: one.folders.join(', '), paused: one.pausedAt !== null, ...patch })
-const undo = (change: Undoable): Promise<unknown> => nell.want('POST', `${path}/undo`, { historyId: change.historyId })
+  nell.want('PATCH', `${path}/sources/${one.id}`, {
+    ...one,
+    folder: one.folders.join(', '),
+    paused: one.pausedAt !== null,
+    ...patch,
+  })
+const undo = (change: Undoable): Promise<unknown> =>
+  nell.want('POST', `${path}/undo`, { historyId: change.historyId })
 const again = async (one: Source): Promise<Source> => (await list()).find(({ id }) => id === one.id)!
 
 describe('words a source leaves out', () => {
@@ -42,7 +53,9 @@ describe('words a source leaves out', () => {
     const change = await edit(lamp, { leaveOut: 'billboard, "nothing like it"' })
     const left = await wire('show=left-out')
     expect(left.length).toBeGreaterThanOrEqual(holding.length)
-    expect(new Set(left.map(({ state, leftOut }) => `${state} ${leftOut}`))).toEqual(new Set(['passed words']))
+    expect(new Set(left.map(({ state, leftOut }) => `${state} ${leftOut}`))).toEqual(
+      new Set(['passed words']),
+    )
     expect(await wire('show=passed')).toEqual([])
     expect(await unread()).toBe(before - left.length)
     const open = await wire('show=open')
@@ -131,11 +144,15 @@ it('region and language of a source narrow the Wire; words of one’s own narrow
   expect(full.language).toBe('pt')
 
   // Articles are indexed in the background: what is found grows until all are.
-  await until('all are indexed', () => Promise.resolve(world.rows('SELECT id FROM articles WHERE indexed = 0 LIMIT 1').length === 0))
+  await until('all are indexed', () =>
+    Promise.resolve(world.rows('SELECT id FROM articles WHERE indexed = 0 LIMIT 1').length === 0),
+  )
   const found = await wire('show=all&words=lamps')
   expect(found.length).toBeGreaterThan(0)
   for (const order of ['oldest', 'waiting', 'mixed']) {
-    expect((await wire(`show=all&order=${order}&words=lamps`)).map(({ id }) => id).sort()).toEqual(found.map(({ id }) => id).sort())
+    expect((await wire(`show=all&order=${order}&words=lamps`)).map(({ id }) => id).sort()).toEqual(
+      found.map(({ id }) => id).sort(),
+    )
   }
   expect(await wire('show=all&words=zzyzx')).toEqual([])
 })
@@ -154,10 +171,16 @@ it('credits go out as each account’s network writes them', async () => {
   expect(full.source.credits).toEqual({ [networks[0]!]: '@lowlamp' })
 
   const { accounts: parts } = await draftOf(nell, path, '')
-  const credited = parts.map((part) => ({ ...part, credit: part.accountId === ids[networks[0]!] ? '@lowlamp' : null }))
+  const credited = parts.map((part) => ({
+    ...part,
+    credit: part.accountId === ids[networks[0]!] ? '@lowlamp' : null,
+  }))
   await lineUpText(nell, path, 'A line of ours', { credit: 'The Low Lamp', accounts: credited })
   await playHours(nell, 24)
-  const texts = [...(await world.posted('chatterbrook.example')), ...(await world.posted('commonfire.example'))].map(({ text }) => text)
+  const texts = [
+    ...(await world.posted('chatterbrook.example')),
+    ...(await world.posted('commonfire.example')),
+  ].map(({ text }) => text)
   expect(texts.filter((text) => text.includes('via @lowlamp'))).toHaveLength(1)
   expect(texts.filter((text) => text.includes('via The Low Lamp'))).toHaveLength(1)
 })
@@ -166,7 +189,10 @@ it('refuses wishes that make no sense, at their fields', async () => {
   const { body, status } = await nell.ask<Problem>('POST', `${path}/sources`, { feedUrl: 'x.example', label: '', leaveOut: 'w'.repeat(2000), language: 'English', credits: { a: 'x'.repeat(500) } }) // prettier-ignore
   expect(status).toBe(422)
   expect(body.errors?.map(({ field }) => field).sort()).toEqual(['credits', 'label', 'language', 'leaveOut'])
-  expect((await nell.ask('POST', `${path}/sources`, { feedUrl: 'lowlamp.example', label: 'x', credits: [] })).status).toBe(422)
+  expect(
+    (await nell.ask('POST', `${path}/sources`, { feedUrl: 'lowlamp.example', label: 'x', credits: [] }))
+      .status,
+  ).toBe(422)
 })
 
 describe('folders', () => {
@@ -181,10 +207,21 @@ describe('folders', () => {
   it('lend their hashtags to the articles of their sources', async () => {
     const light = await folder('Light')
     expect(light).toMatchObject({ sources: 1, hashtags: [], feedAddress: null })
-    await nell.want('PATCH', `${path}/folders/${light.id}`, { name: 'Light', hashtags: ['#DarkSky', 'DarkSky', 'Lamps'], version: light.version })
+    await nell.want('PATCH', `${path}/folders/${light.id}`, {
+      name: 'Light',
+      hashtags: ['#DarkSky', 'DarkSky', 'Lamps'],
+      version: light.version,
+    })
     const [one] = await wire('show=all&folder=Light')
-    expect((await nell.want<ArticleFull>('GET', `${path}/articles/${one!.id}`)).source.hashtags).toEqual(['DarkSky', 'Lamps'])
-    const refused = await nell.ask<Problem>('PATCH', `${path}/folders/${light.id}`, { name: 'Schools', hashtags: [], version: light.version + 1 })
+    expect((await nell.want<ArticleFull>('GET', `${path}/articles/${one!.id}`)).source.hashtags).toEqual([
+      'DarkSky',
+      'Lamps',
+    ])
+    const refused = await nell.ask<Problem>('PATCH', `${path}/folders/${light.id}`, {
+      name: 'Schools',
+      hashtags: [],
+      version: light.version + 1,
+    })
     expect([refused.status, refused.body.errors?.[0]?.field]).toEqual([409, 'name'])
   })
 
@@ -199,9 +236,20 @@ describe('folders', () => {
       expect(answer.status).toBe(200)
       expect(answer.headers.get('x-robots-tag')).toBe('noindex')
       expect(answer.text.split(/<item>|<entry>|"id":/).length - 1).toBe(shown.length)
-      expect((await nobody.ask('GET', `${address}.${kind}`, undefined, { 'if-none-match': answer.headers.get('etag')! })).status).toBe(304)
+      expect(
+        (
+          await nobody.ask('GET', `${address}.${kind}`, undefined, {
+            'if-none-match': answer.headers.get('etag')!,
+          })
+        ).status,
+      ).toBe(304)
     }
-    for (const wrong of [`${address}.xml`, `${address.slice(0, -1)}${address.endsWith('0') ? '1' : '0'}.rss`, `/feeds/${light.id}/.rss`, address]) {
+    for (const wrong of [
+      `${address}.xml`,
+      `${address.slice(0, -1)}${address.endsWith('0') ? '1' : '0'}.rss`,
+      `/feeds/${light.id}/.rss`,
+      address,
+    ]) {
       expect((await nobody.ask('GET', wrong)).status).toBe(404)
     }
     await nell.want('PUT', `${path}/folders/${light.id}/feed`)
@@ -218,13 +266,20 @@ describe('folders', () => {
     const change = await nell.want<Undoable>('DELETE', `${path}/folders/${region.id}`)
     expect((await list()).find(({ label }) => label === 'lowlamp.example')!.folders).toEqual(['Light'])
     await undo(change)
-    expect((await list()).find(({ label }) => label === 'lowlamp.example')!.folders).toEqual(['Light', 'Region'])
+    expect((await list()).find(({ label }) => label === 'lowlamp.example')!.folders).toEqual([
+      'Light',
+      'Region',
+    ])
   })
 })
 
 it('several sources at once, undone as one', async () => {
   ;({ path } = await makeBrand(nell, []))
-  const ids = [(await source('lowlamp.example')).id, (await source('corrente.example')).id, (await source('brokentripod.example')).id]
+  const ids = [
+    (await source('lowlamp.example')).id,
+    (await source('corrente.example')).id,
+    (await source('brokentripod.example')).id,
+  ]
   const several = (does: string, more = {}): Promise<{ count: number; historyId: string }> =>
     nell.want('POST', `${path}/sources/several`, { ids, does, ...more })
   expect((await nell.ask('POST', `${path}/sources/several`, { ids, does: 'folder' })).status).toBe(422)
@@ -243,22 +298,35 @@ it('several sources at once, undone as one', async () => {
 
 describe('addresses that are more than a site', () => {
   it('a profile by its name, a profile by its page', async () => {
-    const byName = await nell.want<FoundSource>('POST', `${path}/sources/look`, { address: '@dew_on_the_lens@commonfire.example' })
-    expect(byName).toMatchObject({ title: 'Casilda Venn', url: 'https://commonfire.example/@dew_on_the_lens.rss' })
-    const byPage = await nell.want<FoundSource>('POST', `${path}/sources/look`, { address: 'commonfire.example/@dew_on_the_lens' })
+    const byName = await nell.want<FoundSource>('POST', `${path}/sources/look`, {
+      address: '@dew_on_the_lens@commonfire.example',
+    })
+    expect(byName).toMatchObject({
+      title: 'Casilda Venn',
+      url: 'https://commonfire.example/@dew_on_the_lens.rss',
+    })
+    const byPage = await nell.want<FoundSource>('POST', `${path}/sources/look`, {
+      address: 'commonfire.example/@dew_on_the_lens',
+    })
     expect(byPage.url).toBe(byName.url)
     for (const address of ['@nobody@commonfire.example', '@dew_on_the_lens@plainpage.example']) {
       const { status, body } = await nell.ask<Problem>('POST', `${path}/sources/look`, { address })
       expect([status, body.type]).toEqual([422, 'urn:clear-quill:noProfile'])
     }
-    expect((await nell.ask<Problem>('POST', `${path}/sources/look`, { address: 'x@localhost.internal' })).body.type).toMatch(/unknownHost|privateAddress/)
+    expect(
+      (await nell.ask<Problem>('POST', `${path}/sources/look`, { address: 'x@localhost.internal' })).body
+        .type,
+    ).toMatch(/unknownHost|privateAddress/)
   })
 
   it('a search with its words', async () => {
     const address = 'https://corrente.example/search?q={words}'
     const refused = await nell.ask<Problem>('POST', `${path}/sources/look`, { address })
     expect([refused.status, refused.body.errors?.[0]?.field ?? refused.body.type]).toEqual([422, 'words'])
-    const found = await nell.want<FoundSource>('POST', `${path}/sources/look`, { address, words: 'comet & tail' })
+    const found = await nell.want<FoundSource>('POST', `${path}/sources/look`, {
+      address,
+      words: 'comet & tail',
+    })
     expect(found.url).toBe('https://corrente.example/search?q=comet%20%26%20tail')
     const comets = await nell.want<FoundSource>('POST', `${path}/sources/look`, { address, words: 'comet' })
     expect(comets.newest.length).toBeGreaterThan(0)
@@ -289,12 +357,21 @@ describe('what a post begins with', () => {
     await nell.want('PATCH', `${path}/folders/${folder.id}`, { ...folder, pillarId: weekend })
     expect(await begins(id)).toEqual({ pillarId: weekend, accountIds: [second] })
 
-    await nell.want('POST', `${path}/watches`, { name: 'All of it', query: 'site:lowlamp.example', pillarId: explainers, accountIds: [first] })
+    await nell.want('POST', `${path}/watches`, {
+      name: 'All of it',
+      query: 'site:lowlamp.example',
+      pillarId: explainers,
+      accountIds: [first],
+    })
     await until('the watch has marked it', async () => (await sheet(id)).watches.length > 0)
     expect(await begins(id)).toEqual({ pillarId: explainers, accountIds: [first] })
 
     const { brand: known } = await brand.view()
-    expect((await nell.ask<Problem>('PATCH', path, { ...known, ownSites: ['no site'] })).body.errors?.map(({ field }) => field)).toEqual(['ownSites'])
+    expect(
+      (await nell.ask<Problem>('PATCH', path, { ...known, ownSites: ['no site'] })).body.errors?.map(
+        ({ field }) => field,
+      ),
+    ).toEqual(['ownSites'])
     const host = new URL(url!).hostname.replace(/^www\./, '')
     await nell.want('PATCH', path, { ...known, ownSites: [`https://www.${host}/about`], ownPillarId: own })
     expect((await brand.view()).brand).toMatchObject({ ownSites: [host], ownPillarId: own })
@@ -305,7 +382,15 @@ describe('what a post begins with', () => {
 
     await edit(await again(lamp), { pillarId: reading, accountIds: [second, second] })
     expect(await begins(id)).toEqual({ pillarId: reading, accountIds: [second] })
-    expect((await nell.ask('PATCH', `${path}/folders/${folder.id}`, { ...folder, version: folder.version + 1, pillarId: lamp.id })).status).toBe(404)
+    expect(
+      (
+        await nell.ask('PATCH', `${path}/folders/${folder.id}`, {
+          ...folder,
+          version: folder.version + 1,
+          pillarId: lamp.id,
+        })
+      ).status,
+    ).toBe(404)
   })
 
   it('an article counts as opened once it was read whole, or its own page was opened', async () => {
@@ -326,7 +411,9 @@ describe('what a post begins with', () => {
     const last = full.at(-1)!
     await nell.want('POST', `${path}/articles/${last.id}/opened`, { original: true })
     expect((await sheet(last.id)).opened).toBe(true)
-    expect((await nell.ask('POST', `${path}/articles/${other.id}/opened`, { original: true })).status).toBe(404)
+    expect((await nell.ask('POST', `${path}/articles/${other.id}/opened`, { original: true })).status).toBe(
+      404,
+    )
   })
 })
 
@@ -341,6 +428,9 @@ it('posts that also appear elsewhere keep the stricter limit', async () => {
   expect((await brand.view()).accounts.find(({ id }) => id === long.id)!.appearsOn).toEqual([short.id])
   const text = 'a long line of lamps '.repeat(Math.ceil(short.rules.limit / 20))
   const doc = await draftOf(nell, path, text)
-  const onLong = { ...doc, accounts: doc.accounts.map((part) => ({ ...part, chosen: part.accountId === long.id })) }
+  const onLong = {
+    ...doc,
+    accounts: doc.accounts.map((part) => ({ ...part, chosen: part.accountId === long.id })),
+  }
   await expect(lineUpText(nell, path, text, onLong)).rejects.toThrow(/also appear on/)
 })

@@ -15,7 +15,8 @@ const numberIn = (described: Described, name: string): number | undefined => {
   const value = described.tests?.find((test) => test.name === name)?.params?.[name]
   return typeof value === 'number' ? value : undefined
 }
-const regexIn = (described: Described): RegExp | undefined => described.tests?.find(({ name }) => name === 'matches')?.params?.['regex'] as RegExp | undefined
+const regexIn = (described: Described): RegExp | undefined =>
+  described.tests?.find(({ name }) => name === 'matches')?.params?.['regex'] as RegExp | undefined
 
 /** What a value of this kind may look like, right as far as its description says. */
 export function rightBody(schema: yup.AnySchema, ids: string[]): fc.Arbitrary<unknown> {
@@ -26,31 +27,57 @@ function valueOf(described: Described, ids: string[]): fc.Arbitrary<unknown> {
   if (described.oneOf && described.oneOf.length > 0) return fc.constantFrom(...described.oneOf)
   switch (described.type) {
     case 'object':
-      return fc.record(Object.fromEntries(Object.entries(described.fields ?? {}).map(([name, field]) => [name, valueOf(field, ids)])))
+      return fc.record(
+        Object.fromEntries(
+          Object.entries(described.fields ?? {}).map(([name, field]) => [name, valueOf(field, ids)]),
+        ),
+      )
     case 'array':
-      return fc.array(valueOf(described.innerType!, ids), { maxLength: Math.min(4, numberIn(described, 'max') ?? 4) })
+      return fc.array(valueOf(described.innerType!, ids), {
+        maxLength: Math.min(4, numberIn(described, 'max') ?? 4),
+      })
     case 'number':
-      return fc.oneof(fc.integer({ min: Math.ceil(numberIn(described, 'min') ?? 0), max: Math.floor(numberIn(described, 'max') ?? 5) }), fc.constant(1))
+      return fc.oneof(
+        fc.integer({
+          min: Math.ceil(numberIn(described, 'min') ?? 0),
+          max: Math.floor(numberIn(described, 'max') ?? 5),
+        }),
+        fc.constant(1),
+      )
     case 'boolean':
       return fc.boolean()
     case 'string':
       return textOf(described, ids)
     default:
-      return fc.oneof(fc.constant({}), fc.constant(null), fc.dictionary(fc.string({ maxLength: 8 }), fc.jsonValue({ maxDepth: 1 }), { maxKeys: 2 }))
+      return fc.oneof(
+        fc.constant({}),
+        fc.constant(null),
+        fc.dictionary(fc.string({ maxLength: 8 }), fc.jsonValue({ maxDepth: 1 }), { maxKeys: 2 }),
+      )
   }
 }
 
 function textOf(described: Described, ids: string[]): fc.Arbitrary<unknown> {
   const names = described.tests?.map(({ name }) => name) ?? []
   if (names.includes('day')) return fc.constantFrom('2027-03-04', '2027-02-28', '2199-12-31')
-  if (names.includes('instant')) return fc.constantFrom('2027-03-04T10:00:00.000Z', '1970-01-01T00:00:00Z', '2199-12-31T23:59:59Z')
-  if (names.includes('zone')) return fc.constantFrom('UTC', 'Europe/Lisbon', 'America/Toronto', 'Pacific/Apia')
+  if (names.includes('instant'))
+    return fc.constantFrom('2027-03-04T10:00:00.000Z', '1970-01-01T00:00:00Z', '2199-12-31T23:59:59Z')
+  if (names.includes('zone'))
+    return fc.constantFrom('UTC', 'Europe/Lisbon', 'America/Toronto', 'Pacific/Apia')
   if (names.includes('email')) return fc.constantFrom('nell@desk.example', 'bento@desk.example')
   const regex = regexIn(described)
   if (regex?.test(UUID)) return fc.constantFrom(...ids, UUID)
   if (regex?.test('10:30')) return fc.constantFrom('10:30', '00:00', '23:59')
   if (regex?.test('en')) return fc.constantFrom('en', 'pt', 'de-AT')
-  const words = fc.constantFrom('lamp', 'Comet lines', 'https://lowlamp.example/feed.xml', 'lowlamp.example', '#sky', 'comet OR "dark sky"~4', '@a@b.example')
+  const words = fc.constantFrom(
+    'lamp',
+    'Comet lines',
+    'https://lowlamp.example/feed.xml',
+    'lowlamp.example',
+    '#sky',
+    'comet OR "dark sky"~4',
+    '@a@b.example',
+  )
   const any = fc.string({ unit: 'grapheme', maxLength: 30 })
   return described.nullable ? fc.oneof(words, any, fc.constant(null)) : fc.oneof(words, any)
 }
@@ -80,11 +107,13 @@ const WRONG = fc.oneof(
 
 /** Such a body with some of its values put wrong, or left out. */
 export function wrongBody(schema: yup.AnySchema, ids: string[]): fc.Arbitrary<unknown> {
-  return fc.tuple(rightBody(schema, ids), fc.array(fc.tuple(fc.nat(), WRONG), { minLength: 1, maxLength: 4 })).map(([body, changes]) => {
-    let made: unknown = structuredClone(body)
-    for (const [place, wrong] of changes) made = putAt(made, place, wrong)
-    return made
-  })
+  return fc
+    .tuple(rightBody(schema, ids), fc.array(fc.tuple(fc.nat(), WRONG), { minLength: 1, maxLength: 4 }))
+    .map(([body, changes]) => {
+      let made: unknown = structuredClone(body)
+      for (const [place, wrong] of changes) made = putAt(made, place, wrong)
+      return made
+    })
 }
 
 /** Puts a value somewhere within another: at the `place`-th of its inner values, counted round. */
@@ -104,7 +133,10 @@ function putAt(whole: unknown, place: number, value: unknown): unknown {
   return whole
 }
 
-/** The largest body a schema takes, as far as its description tells: longest lists of longest texts, up to a number of characters. */
+/**
+ * The largest body a schema takes, as far as its description tells: longest lists of longest texts, up to a
+ * number of characters.
+ */
 export function largestBody(schema: yup.AnySchema, ids: string[], most: number): unknown {
   // Lists within lists would be longer than any body may be: they are made shorter together until it fits.
   for (let share = 1; share > 0.001; share *= 0.6) {
@@ -125,18 +157,26 @@ const NAMED: Record<string, (length: number) => unknown> = {
   language: () => 'en',
   token: () => '',
   query: () => Array.from({ length: 990 }, (_, at) => `lamp${at}`).join(' OR '),
-  opml: (length) => `<opml version="2.0"><body>${'<outline text="A paper" xmlUrl="https://papers.example/1"/>'.repeat(length / 65)}</body></opml>`,
+  opml: (length) =>
+    `<opml version="2.0"><body>${'<outline text="A paper" xmlUrl="https://papers.example/1"/>'.repeat(length / 65)}</body></opml>`,
 }
 
 function largest(described: Described, ids: string[], share: number, at: number, name: string): unknown {
-  if (described.type === 'string' && NAMED[name]) return NAMED[name](Math.floor((numberIn(described, 'max') ?? 100) * share))
+  if (described.type === 'string' && NAMED[name])
+    return NAMED[name](Math.floor((numberIn(described, 'max') ?? 100) * share))
   if (described.oneOf && described.oneOf.length > 0) return described.oneOf.at(at % described.oneOf.length)
   switch (described.type) {
     case 'object':
-      return Object.fromEntries(Object.entries(described.fields ?? {}).map(([inner, field]) => [inner, largest(field, ids, share, at, inner)]))
+      return Object.fromEntries(
+        Object.entries(described.fields ?? {}).map(([inner, field]) => [
+          inner,
+          largest(field, ids, share, at, inner),
+        ]),
+      )
     case 'array':
-      return Array.from({ length: Math.max(1, Math.floor((numberIn(described, 'max') ?? 1) * share)) }, (_, index) =>
-        largest(described.innerType!, ids, share, index, name),
+      return Array.from(
+        { length: Math.max(1, Math.floor((numberIn(described, 'max') ?? 1) * share)) },
+        (_, index) => largest(described.innerType!, ids, share, index, name),
       )
     case 'number':
       return numberIn(described, 'max') ?? 1

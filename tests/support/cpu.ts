@@ -1,6 +1,6 @@
 /**
- * The processor's time this process took for some work, in milliseconds: what the machine meanwhile did for others is not counted, so that
- * a bound holds on a busy machine too.
+ * The processor's time this process took for some work, in milliseconds: what the machine meanwhile did for
+ * others is not counted, so that a bound holds on a busy machine too.
  */
 export async function cpuTime(work: () => unknown): Promise<number> {
   const before = process.cpuUsage()

@@ -14,7 +14,10 @@ export async function howItIs(child: ChildProcess): Promise<HowItIs> {
   return { delay, memory: memory / 1024 / 1024 }
 }
 
-/** Waits until a server has looked for due work so often again, in each of its loops: what has not happened by then does not happen. */
+/**
+ * Waits until a server has looked for due work so often again, in each of its loops: what has not happened by
+ * then does not happen.
+ */
 export async function roundsOf(child: ChildProcess, count: number): Promise<void> {
   const rounds = async (): Promise<number> => (await asked<{ rounds: number }>(child, 'rounds')).rounds
   // The first to end had begun before.

@@ -16,13 +16,22 @@ const root = fileURLToPath(new URL('../..', import.meta.url))
 /** The regular expressions that stand in the files of some folders as such. */
 export function patternsIn(folders: string[]): Pattern[] {
   return folders
-    .flatMap((folder) => readdirSync(join(root, folder), { recursive: true, encoding: 'utf8' }).map((file) => `${folder}/${file}`))
+    .flatMap((folder) =>
+      readdirSync(join(root, folder), { recursive: true, encoding: 'utf8' }).map(
+        (file) => `${folder}/${file}`,
+      ),
+    )
     .filter((file) => file.endsWith('.ts'))
     .flatMap(patternsOfFile)
 }
 
 function patternsOfFile(file: string): Pattern[] {
-  const source = ts.createSourceFile(file, readFileSync(join(root, file), 'utf8'), ts.ScriptTarget.Latest, true)
+  const source = ts.createSourceFile(
+    file,
+    readFileSync(join(root, file), 'utf8'),
+    ts.ScriptTarget.Latest,
+    true,
+  )
   const found: Pattern[] = []
   const visit = (node: ts.Node): void => {
     if (ts.isRegularExpressionLiteral(node)) {
@@ -47,7 +56,8 @@ export async function patternsMadeBy(work: () => Promise<unknown>): Promise<Patt
       const regex = Reflect.construct(target, given) as RegExp
       // Those that libraries make are bounded by what they are given (tests of dates show it).
       const caller = new Error().stack?.split('\n')[2] ?? ''
-      if (!caller.includes('node_modules')) found.set(String(regex), { where: `made: ${String(regex).slice(0, 60)}`, regex })
+      if (!caller.includes('node_modules'))
+        found.set(String(regex), { where: `made: ${String(regex).slice(0, 60)}`, regex })
       return regex
     },
   })
@@ -67,7 +77,8 @@ export function nearMatches(regex: RegExp): ((length: number) => string)[] {
   const texts: ((length: number) => string)[] = []
   for (const { before, pumps } of quantifiersIn(ast.pattern, '', regex.flags)) {
     for (const pump of pumps) {
-      for (const end of ['', '\u0001', '!', '<', ' x', '#', '(']) texts.push((length) => before + pump.repeat(length) + end)
+      for (const end of ['', '\u0001', '!', '<', ' x', '#', '('])
+        texts.push((length) => before + pump.repeat(length) + end)
       texts.push((length) => (before + pump).repeat(length / 2) + '\u0001')
     }
     if (before !== '') texts.push((length) => before.repeat(length) + '\u0001')
@@ -87,7 +98,9 @@ function quantifiersIn(node: AST.Node, before: string, flags: string): Repeated[
     case 'Group':
     case 'CapturingGroup':
     case 'Assertion':
-      return 'alternatives' in node ? node.alternatives.flatMap((one) => quantifiersIn(one, before, flags)) : []
+      return 'alternatives' in node
+        ? node.alternatives.flatMap((one) => quantifiersIn(one, before, flags))
+        : []
     case 'Alternative': {
       const found: Repeated[] = []
       let text = before
@@ -98,7 +111,8 @@ function quantifiersIn(node: AST.Node, before: string, flags: string): Repeated[
       return found
     }
     case 'Quantifier': {
-      const own = node.max > 50 ? [{ before, pumps: samples(node.element, flags).filter(Boolean).slice(0, 4) }] : []
+      const own =
+        node.max > 50 ? [{ before, pumps: samples(node.element, flags).filter(Boolean).slice(0, 4) }] : []
       return [...own, ...quantifiersIn(node.element, before, flags)]
     }
     default:

@@ -16,7 +16,12 @@ export class Person {
     this.url = url
   }
 
-  async ask<T = Problem>(method: string, path: string, body?: unknown, headers: Record<string, string> = {}): Promise<Answered<T>> {
+  async ask<T = Problem>(
+    method: string,
+    path: string,
+    body?: unknown,
+    headers: Record<string, string> = {},
+  ): Promise<Answered<T>> {
     const answer = await fetch(`${this.url}${path}`, {
       method,
       redirect: 'manual',
@@ -25,13 +30,20 @@ export class Person {
         ...(this.cookie ? { cookie: this.cookie } : {}),
         ...headers,
       },
-      ...(body === undefined ? {} : { body: typeof body === 'string' || body instanceof FormData ? body : JSON.stringify(body) }),
+      ...(body === undefined
+        ? {}
+        : { body: typeof body === 'string' || body instanceof FormData ? body : JSON.stringify(body) }),
     })
     const cookie = answer.headers.get('set-cookie')?.split(';')[0]
     if (cookie) this.cookie = cookie
     const text = await answer.text()
     const isJson = (answer.headers.get('content-type') ?? '').includes('json')
-    return { status: answer.status, body: (isJson && text !== '' ? JSON.parse(text) : null) as T, headers: answer.headers, text }
+    return {
+      status: answer.status,
+      body: (isJson && text !== '' ? JSON.parse(text) : null) as T,
+      headers: answer.headers,
+      text,
+    }
   }
 
   /** Sends a file as a form. */
@@ -50,7 +62,11 @@ export class Person {
 }
 
 /** Waits until something is so. */
-export async function until<T>(what: string, look: () => Promise<T | null | undefined | false>, milliseconds = 15_000): Promise<T> {
+export async function until<T>(
+  what: string,
+  look: () => Promise<T | null | undefined | false>,
+  milliseconds = 15_000,
+): Promise<T> {
   const end = Date.now() + milliseconds
   while (Date.now() < end) {
     const found = await look()

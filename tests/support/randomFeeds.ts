@@ -34,9 +34,11 @@ const WORDS = [
   'été',
   '彗星',
 ] as const
-export const sentence = (chance: Chance, words: number): string => Array.from({ length: words }, () => pick(chance, WORDS)).join(' ')
+export const sentence = (chance: Chance, words: number): string =>
+  Array.from({ length: words }, () => pick(chance, WORDS)).join(' ')
 
-const escape = (text: string): string => text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;')
+const escape = (text: string): string =>
+  text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;')
 
 /** HTML with links and pictures, some of them relative. */
 export function someHtml(chance: Chance, paragraphs: number): string {
@@ -62,8 +64,15 @@ const iso = (chance: Chance, day: number): string =>
 
 function rssItem(chance: Chance, at: number, kind: 'rss' | 'rdf'): string {
   const link = pick(chance, [`https://paper.example/a/${at}`, `a/${at}?x=1&amp;y=2`])
-  const guid = pick(chance, ['', `<guid isPermaLink="false">item-${at}</guid>`, `<guid>https://paper.example/a/${at}</guid>`])
-  const date = kind === 'rdf' ? `<dc:date>${iso(chance, 1 + (at % 28))}</dc:date>` : maybe(chance, 0.9, `<pubDate>${rfc822(chance, 1 + (at % 28))}</pubDate>`)
+  const guid = pick(chance, [
+    '',
+    `<guid isPermaLink="false">item-${at}</guid>`,
+    `<guid>https://paper.example/a/${at}</guid>`,
+  ])
+  const date =
+    kind === 'rdf'
+      ? `<dc:date>${iso(chance, 1 + (at % 28))}</dc:date>`
+      : maybe(chance, 0.9, `<pubDate>${rfc822(chance, 1 + (at % 28))}</pubDate>`)
   return `<item${kind === 'rdf' ? ` rdf:about="https://paper.example/a/${at}"` : ''}><title>${title(chance, at)}</title><link>${link}</link>${kind === 'rss' ? guid : ''}${date}
     ${maybe(chance, 0.6, `<dc:creator>${sentence(chance, 2)}</dc:creator>`)}${maybe(chance, 0.9, `<description>${pick(chance, [escape(sentence(chance, 12)), `<![CDATA[${someHtml(chance, 1)}]]>`, escape(someHtml(chance, 1))])}</description>`)}
     ${maybe(chance, 0.5, `<content:encoded><![CDATA[${someHtml(chance, 3)}]]></content:encoded>`)}${maybe(chance, 0.5, `<category>${sentence(chance, 1)}</category><category>${sentence(chance, 2)}</category>`)}
@@ -89,12 +98,17 @@ function atomEntry(chance: Chance, at: number): string {
 export function randomFeed(kind: FeedKind, seed: number, items: number): string {
   const chance = chanceFrom(seed)
   if (kind === 'atom') {
-    const base = maybe(chance, 0.5, ` xml:base="${pick(chance, ['https://paper.example/', '/blog/', 'https://paper.example/x/y'])}"`)
+    const base = maybe(
+      chance,
+      0.5,
+      ` xml:base="${pick(chance, ['https://paper.example/', '/blog/', 'https://paper.example/x/y'])}"`,
+    )
     return `<?xml version="1.0" encoding="utf-8"?>\n<feed xmlns="http://www.w3.org/2005/Atom"${base} xml:lang="${pick(chance, ['en', 'de', 'it'])}"><title>${title(chance, 0)}</title><id>urn:feed:${seed}</id><link href="${pick(chance, ['/', 'https://paper.example/', './'])}"/><updated>2026-03-01T00:00:00Z</updated>${Array.from({ length: items }, (_, at) => atomEntry(chance, at)).join('\n')}</feed>`
   }
   const body = Array.from({ length: items }, (_, at) => rssItem(chance, at, kind)).join('\n')
   const head = `<title>${title(chance, 0)}</title><link>https://paper.example/</link><description>${escape(sentence(chance, 5))}</description>`
-  const spaces = 'xmlns:dc="http://purl.org/dc/elements/1.1/" xmlns:content="http://purl.org/rss/1.0/modules/content/"'
+  const spaces =
+    'xmlns:dc="http://purl.org/dc/elements/1.1/" xmlns:content="http://purl.org/rss/1.0/modules/content/"'
   if (kind === 'rdf')
     return `<?xml version="1.0" encoding="utf-8"?>\n<rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#" xmlns="http://purl.org/rss/1.0/" ${spaces}><channel rdf:about="https://paper.example/">${head}</channel>${body}</rdf:RDF>`
   return `<?xml version="1.0" encoding="utf-8"?>\n<rss version="2.0" ${spaces}><channel>${head}<language>${pick(chance, ['en', 'en-GB', 'de'])}</language>${body}</channel></rss>`

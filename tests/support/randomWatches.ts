@@ -23,7 +23,17 @@ export const VOCABULARY = [
   '3.5',
 ]
 
-const field = fc.constantFrom('title' as const, 'body' as const, 'author' as const, 'source' as const, 'category' as const, 'region' as const, null, null, null)
+const field = fc.constantFrom(
+  'title' as const,
+  'body' as const,
+  'author' as const,
+  'source' as const,
+  'category' as const,
+  'region' as const,
+  null,
+  null,
+  null,
+)
 
 /** Any term that a query can hold. */
 export const anyTerm: fc.Arbitrary<Term> = fc
@@ -39,7 +49,10 @@ export const anyTerm: fc.Arbitrary<Term> = fc
   .map((term) => ({ ...term, near: term.words.length > 1 ? term.near : null }))
 
 const anyCondition: fc.Arbitrary<WatchQuery> = fc.oneof(
-  fc.record({ kind: fc.constant('site' as const), host: fc.constantFrom('lowlamp.example', 'bäckerei.example', 'example') }),
+  fc.record({
+    kind: fc.constant('site' as const),
+    host: fc.constantFrom('lowlamp.example', 'bäckerei.example', 'example'),
+  }),
   fc.record({ kind: fc.constant('lang' as const), language: fc.constantFrom('en', 'pt', 'pt-br') }),
   fc.record({ kind: fc.constant('limit' as const), what: fc.constant('age' as const), is: fc.constantFrom('<' as const, '>=' as const), value: fc.integer({ min: 1, max: 9 }), unit: fc.constantFrom('h' as const, 'd' as const, 'w' as const) }), // prettier-ignore
   fc.record({ kind: fc.constant('limit' as const), what: fc.constantFrom('words' as const, 'outlets' as const, 'responses' as const), is: fc.constantFrom('<' as const, '<=' as const, '>' as const, '>=' as const, '=' as const), value: fc.integer({ min: 0, max: 9 }), unit: fc.constant(null) }), // prettier-ignore
@@ -51,12 +64,17 @@ export const anyQuery: fc.Arbitrary<WatchQuery> = fc.letrec<{ query: WatchQuery 
     { depthSize: 'small' },
     anyTerm,
     anyCondition,
-    fc.record({ kind: fc.constantFrom('and' as const, 'or' as const), parts: fc.array(tie('query'), { minLength: 2, maxLength: 3 }) }),
+    fc.record({
+      kind: fc.constantFrom('and' as const, 'or' as const),
+      parts: fc.array(tie('query'), { minLength: 2, maxLength: 3 }),
+    }),
     fc.record({ kind: fc.constant('not' as const), part: tie('query') }),
   ),
 })).query
 
-const text = fc.array(fc.constantFrom(...VOCABULARY, '–', 'and', 'the'), { maxLength: 12 }).map((list) => list.join(' '))
+const text = fc
+  .array(fc.constantFrom(...VOCABULARY, '–', 'and', 'the'), { maxLength: 12 })
+  .map((list) => list.join(' '))
 const name = fc.constantFrom('Low Lamp', 'Café Lamps', 'The Dark Sky')
 
 /** An article that holds some of the words. */
@@ -65,11 +83,21 @@ export const anyArticle: fc.Arbitrary<WatchArticle> = fc.record({
   body: text,
   author: fc.option(text, { nil: null }),
   source: name,
-  url: fc.constantFrom('https://www.lowlamp.example/a', 'http://news.bäckerei.example:8080/b?c=1', 'mailto:x@y.example', null),
+  url: fc.constantFrom(
+    'https://www.lowlamp.example/a',
+    'http://news.bäckerei.example:8080/b?c=1',
+    'mailto:x@y.example',
+    null,
+  ),
   language: fc.constantFrom('en', 'en-GB', 'pt-BR', 'xx', null),
   region: fc.constantFrom('Lamp Islands', null),
   categories: fc.array(text, { maxLength: 2 }),
-  publishedAt: fc.constantFrom('2026-02-28T20:00:00.000Z', '2026-02-20T00:00:00.000Z', '2026-03-01T02:00:00.000Z', null),
+  publishedAt: fc.constantFrom(
+    '2026-02-28T20:00:00.000Z',
+    '2026-02-20T00:00:00.000Z',
+    '2026-03-01T02:00:00.000Z',
+    null,
+  ),
   outlets: fc.integer({ min: 1, max: 6 }),
   responses: fc.integer({ min: 0, max: 9 }),
 })

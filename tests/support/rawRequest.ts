@@ -27,8 +27,16 @@ export function sendEndlessly(url: string, head: string, most: number, cookie = 
     }
     socket.on('data', (data) => (answer += data.toString('latin1')))
     socket.on('error', () => undefined)
-    socket.on('close', () => resolve({ status: Number(/^HTTP\/1\.1 (\d+)/.exec(answer)?.[1] ?? 0), sent, ms: performance.now() - started }))
-    socket.write(`${head}\r\nHost: ${host}\r\nContent-Type: application/json\r\nTransfer-Encoding: chunked\r\n${cookie ? `Cookie: ${cookie}\r\n` : ''}\r\n`)
+    socket.on('close', () =>
+      resolve({
+        status: Number(/^HTTP\/1\.1 (\d+)/.exec(answer)?.[1] ?? 0),
+        sent,
+        ms: performance.now() - started,
+      }),
+    )
+    socket.write(
+      `${head}\r\nHost: ${host}\r\nContent-Type: application/json\r\nTransfer-Encoding: chunked\r\n${cookie ? `Cookie: ${cookie}\r\n` : ''}\r\n`,
+    )
     write()
   })
 }

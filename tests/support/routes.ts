@@ -17,16 +17,25 @@ const FOLDERS = [
   { folder: 'routes', prefix: '/' },
 ]
 
-/** Imports the file of every route: what `route()` was given stands on its handler. Feeds, whose answers are no JSON, are made without it. */
+/**
+ * Imports the file of every route: what `route()` was given stands on its handler. Feeds, whose answers are
+ * no JSON, are made without it.
+ */
 export async function allRoutes(): Promise<KnownRoute[]> {
   const found: KnownRoute[] = []
   for (const { folder, prefix } of FOLDERS) {
     for (const file of readdirSync(`${server}/${folder}`, { recursive: true, encoding: 'utf8' }).toSorted()) {
       const [, path, method] = /^(.*)\.(get|post|put|patch|delete)\.ts$/.exec(file) ?? []
       if (path === undefined) continue
-      const { default: handler } = (await import(`${server}/${folder}/${file}`)) as { default: EventHandler & { declared?: Declared } }
+      const { default: handler } = (await import(`${server}/${folder}/${file}`)) as {
+        default: EventHandler & { declared?: Declared }
+      }
       if (handler.declared)
-        found.push({ method: method!.toUpperCase(), path: `${prefix}${path.replace(/(^|\/)index$/, '')}`.replace(/\/$/, ''), declared: handler.declared })
+        found.push({
+          method: method!.toUpperCase(),
+          path: `${prefix}${path.replace(/(^|\/)index$/, '')}`.replace(/\/$/, ''),
+          declared: handler.declared,
+        })
     }
   }
   return found

@@ -5,6 +5,10 @@ import type { PostDoc } from '#shared/posts/types'
 export function docSchemaAccepts(doc: PostDoc): boolean {
   const taken = savePostSchema.validateSync({ version: 0, doc }, { stripUnknown: true })
   const sorted = (value: unknown): string =>
-    JSON.stringify(value, (_, one: unknown) => (one && typeof one === 'object' && !Array.isArray(one) ? Object.fromEntries(Object.entries(one).sort()) : one))
+    JSON.stringify(value, (_, one: unknown) =>
+      one && typeof one === 'object' && !Array.isArray(one)
+        ? Object.fromEntries(Object.entries(one).sort())
+        : one,
+    )
   return sorted(taken.doc) === sorted(doc)
 }

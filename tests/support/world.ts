@@ -54,17 +54,26 @@ export class World {
       QUILL_START_CODE: START_CODE,
       ...env,
     }
-    const server = await startServer({ port: await standingPort(), mailPort: 0, dataDir, standins: standins.url, demo, env: given })
+    const server = await startServer({
+      port: await standingPort(),
+      mailPort: 0,
+      dataDir,
+      standins: standins.url,
+      demo,
+      env: given,
+    })
     const world = new World(standins, server, dataDir, given)
     if (demo) await world.#begin(at)
     return world
   }
 
-  #begin = (at: number): Promise<unknown> => this.nobody().want('POST', '/api/demo/begin', { at, people: peopleOf(this.ids) })
+  #begin = (at: number): Promise<unknown> =>
+    this.nobody().want('POST', '/api/demo/begin', { at, people: peopleOf(this.ids) })
 
   /**
-   * The world as if it had just begun, with other people and brands: another one would cost seconds. What it leaves behind is looked at
-   * first. The counter of changes goes on: browsers and rounds know how far they are.
+   * The world as if it had just begun, with other people and brands: another one would cost seconds. What it
+   * leaves behind is looked at first. The counter of changes goes on: browsers and rounds know how far they
+   * are.
    */
   async renew(at = START): Promise<void> {
     if (this.server.child.exitCode !== null || this.server.child.signalCode !== null) await this.restart()
@@ -73,12 +82,15 @@ export class World {
     const db = new Database(join(this.dataDir, 'quill.sqlite'), { timeout: 10_000 })
     db.pragma('foreign_keys = OFF')
     const names = db
-      .prepare(`SELECT name FROM sqlite_master WHERE type = 'table' AND name NOT LIKE 'sqlite_%' AND name NOT LIKE 'knex_%'`)
+      .prepare(
+        `SELECT name FROM sqlite_master WHERE type = 'table' AND name NOT LIKE 'sqlite_%' AND name NOT LIKE 'knex_%'`,
+      )
       .pluck()
       .all() as string[]
     const kept = ['changes', 'keeping']
     db.transaction(() => {
-      for (const name of names) if (!kept.includes(name) && !name.startsWith('article_search_')) db.exec(`DELETE FROM ${name}`)
+      for (const name of names)
+        if (!kept.includes(name) && !name.startsWith('article_search_')) db.exec(`DELETE FROM ${name}`)
     })()
     db.close()
     await fetch(`${this.standins.url}/control/renew`, { method: 'POST' })
@@ -99,7 +111,9 @@ export class World {
     rmSync(this.dataDir, { recursive: true, force: true })
   }
 
-  /** Whatever a test did, the data file is whole, and what waits for a decision is exactly what it should be. */
+  /**
+   * Whatever a test did, the data file is whole, and what waits for a decision is exactly what it should be.
+   */
   #requireSound(): void {
     const db = new Database(join(this.dataDir, 'quill.sqlite'), { readonly: true })
     const wanted = `SELECT s.brand_id, a.id, a.feed_id, a.at, a.first_seen_at, coalesce(st.state, 'new') = 'new' FROM articles a
@@ -116,7 +130,9 @@ export class World {
     const [{ integrity_check: integrity }] = db.pragma('integrity_check') as [{ integrity_check: string }]
     db.close()
     if (wrong.n > 0 || miscounted.n > 0 || integrity !== 'ok')
-      throw new Error(`The data file is not sound: ${wrong.n} rows of what waits are wrong, ${miscounted.n} counts; ${integrity}`)
+      throw new Error(
+        `The data file is not sound: ${wrong.n} rows of what waits are wrong, ${miscounted.n} counts; ${integrity}`,
+      )
   }
 
   /** Where the server takes mail for mailing lists; another port after a restart. */
@@ -172,7 +188,10 @@ export class World {
   }
 
   async trouble(host: string, trouble: Trouble | null): Promise<void> {
-    await fetch(`${this.standins.url}/control/trouble`, { method: 'POST', body: JSON.stringify({ host, trouble }) })
+    await fetch(`${this.standins.url}/control/trouble`, {
+      method: 'POST',
+      body: JSON.stringify({ host, trouble }),
+    })
   }
 
   /** Lets a host under `faulty.example` be wrong in a way; null: as it should be. */
@@ -181,11 +200,14 @@ export class World {
   }
 
   /** Lets somebody send a mail to an address of ours. */
-  mail = (mail: Partial<MailToSend> & { to: string }): Promise<{ taken: boolean; says: string }> => this.control('mail', { port: this.mailPort, ...mail })
+  mail = (mail: Partial<MailToSend> & { to: string }): Promise<{ taken: boolean; says: string }> =>
+    this.control('mail', { port: this.mailPort, ...mail })
 
   /** Tells the stand-in world something. */
   async control<T>(what: string, body: unknown): Promise<T> {
-    return (await (await fetch(`${this.standins.url}/control/${what}`, { method: 'POST', body: JSON.stringify(body) })).json()) as T
+    return (await (
+      await fetch(`${this.standins.url}/control/${what}`, { method: 'POST', body: JSON.stringify(body) })
+    ).json()) as T
   }
 
   /** Requests that a network has had, oldest first. */
@@ -195,50 +217,106 @@ export class World {
   }
 
   /** What was told to the chat hook and by mail, oldest first. */
-  told = async (): Promise<ToldMessage[]> => (await (await fetch(`${this.standins.url}/control/told`)).json()) as ToldMessage[]
+  told = async (): Promise<ToldMessage[]> =>
+    (await (await fetch(`${this.standins.url}/control/told`)).json()) as ToldMessage[]
 
   /** What a network has of us, newest first. */
   async posted(host: string): Promise<NetworkPost[]> {
-    const all = (await (await fetch(`${this.standins.url}/control/posts`)).json()) as Record<string, NetworkPost[]>
+    const all = (await (await fetch(`${this.standins.url}/control/posts`)).json()) as Record<
+      string,
+      NetworkPost[]
+    >
     return all[host] ?? []
   }
 }
 
-const freshIds = (): { nell: string; bento: string; ottilie: string } => ({ nell: uuid(), bento: uuid(), ottilie: uuid() })
+const freshIds = (): { nell: string; bento: string; ottilie: string } => ({
+  nell: uuid(),
+  bento: uuid(),
+  ottilie: uuid(),
+})
 
-const SLOTS = [1, 2, 3, 4, 5, 6, 7].flatMap((weekday) => ['10:00', '15:00'].map((time) => ({ weekday, time, use: 'any', pillarId: null })))
-export const CHATTERBROOK = { address: 'https://chatterbrook.example/@spare', token: 'chatter-spare-0a7e', slots: SLOTS }
-export const COMMONFIRE = { address: 'https://commonfire.example', token: 'commonfire-spare-77b9', slots: SLOTS }
-export const GUILDHALL = { address: 'https://guildhall.example/@spare', token: 'guildhall-spare-d0b3', slots: SLOTS }
+const SLOTS = [1, 2, 3, 4, 5, 6, 7].flatMap((weekday) =>
+  ['10:00', '15:00'].map((time) => ({ weekday, time, use: 'any', pillarId: null })),
+)
+export const CHATTERBROOK = {
+  address: 'https://chatterbrook.example/@spare',
+  token: 'chatter-spare-0a7e',
+  slots: SLOTS,
+}
+export const COMMONFIRE = {
+  address: 'https://commonfire.example',
+  token: 'commonfire-spare-77b9',
+  slots: SLOTS,
+}
+export const GUILDHALL = {
+  address: 'https://guildhall.example/@spare',
+  token: 'guildhall-spare-d0b3',
+  slots: SLOTS,
+}
 export const MANTEL = { address: 'https://mantel.example/@spare', token: 'mantel-spare-5e86', slots: SLOTS }
-export const LANTERNWAY = { address: 'https://lanternway.example/@spare', token: 'lanternway-spare-3a6c', slots: SLOTS }
+export const LANTERNWAY = {
+  address: 'https://lanternway.example/@spare',
+  token: 'lanternway-spare-3a6c',
+  slots: SLOTS,
+}
 
 /** A brand in UTC with an account on each network. */
-export async function makeBrand(person: Person, accounts = [CHATTERBROOK, COMMONFIRE]): Promise<{ id: string; path: string; view: () => Promise<BrandView> }> {
+export async function makeBrand(
+  person: Person,
+  accounts = [CHATTERBROOK, COMMONFIRE],
+): Promise<{ id: string; path: string; view: () => Promise<BrandView> }> {
   const id = uuid()
   const path = `/api/brands/${id}`
-  await person.want('POST', '/api/brands', { id, name: 'A brand', zone: 'UTC', language: 'en', mark: 'A', markInk: 1 })
+  await person.want('POST', '/api/brands', {
+    id,
+    name: 'A brand',
+    zone: 'UTC',
+    language: 'en',
+    mark: 'A',
+    markInk: 1,
+  })
   for (const account of accounts) await person.want('POST', `${path}/accounts`, account)
   return { id, path, view: () => person.want<BrandView>('GET', path) }
 }
 
-/** A brand with an account on each network that takes posts, and a source with pictures; Mantel's posts are somebody else's to approve. */
+/**
+ * A brand with an account on each network that takes posts, and a source with pictures; Mantel's posts are
+ * somebody else's to approve.
+ */
 export async function fourAccounts(world: World): Promise<{ nell: Person; path: string }> {
   const nell = await world.nell()
   const { path } = await makeBrand(nell, [CHATTERBROOK, COMMONFIRE, GUILDHALL, MANTEL])
   await nell.want('POST', `${path}/members`, { personId: world.ids.bento, role: 'curator' })
-  await nell.want('POST', `${path}/sources`, { feedUrl: 'https://lowlamp.example/feed.xml', label: 'The Low Lamp', folder: null, own: false })
+  await nell.want('POST', `${path}/sources`, {
+    feedUrl: 'https://lowlamp.example/feed.xml',
+    label: 'The Low Lamp',
+    folder: null,
+    own: false,
+  })
   const { accounts } = await nell.want<BrandView>('GET', path)
   const { id, version } = accounts.find(({ name }) => name === 'Mantel')!
-  await nell.want('PATCH', `${path}/accounts/${id}`, { name: 'Mantel', approver: 'someone-else', token: '', version })
+  await nell.want('PATCH', `${path}/accounts/${id}`, {
+    name: 'Mantel',
+    approver: 'someone-else',
+    token: '',
+    version,
+  })
   return { nell, path }
 }
 
-export const scheduleOf = (person: Person, path: string): Promise<ScheduleView> => person.want('GET', `${path}/schedule`)
-export const playHours = (person: Person, hours: number): Promise<unknown> => person.want('POST', '/api/demo/clock', { hours })
+export const scheduleOf = (person: Person, path: string): Promise<ScheduleView> =>
+  person.want('GET', `${path}/schedule`)
+export const playHours = (person: Person, hours: number): Promise<unknown> =>
+  person.want('POST', '/api/demo/clock', { hours })
 
 /** A post as a browser would save it: on all accounts that can be sent to, unless said otherwise. */
-export async function draftOf(person: Person, path: string, text: string, more: Partial<PostDoc> = {}): Promise<PostDoc> {
+export async function draftOf(
+  person: Person,
+  path: string,
+  text: string,
+  more: Partial<PostDoc> = {},
+): Promise<PostDoc> {
   const { accounts } = await person.want<BrandView>('GET', path)
   const parts = accounts.map((account) => emptyPart(account.id, account.rules.media.min === 0))
   return { ...emptyDoc(), wordings: [{ text, pictureId: null }], accounts: parts, ...more }
@@ -259,8 +337,21 @@ export async function placesShown(
   echoes: Echo[] = [],
 ) {
   const { pillarId, link, goodUntil, notBefore } = post.doc
-  const placements = accountIds.map((accountId) => ({ accountId, kind: 'next', at: null, ...placed.find((one) => one.accountId === accountId) }))
-  const { version } = await person.want<Placing>('POST', `${path}/placing`, { postId: post.id, pillarId, link, goodUntil, notBefore, placements, echoes })
+  const placements = accountIds.map((accountId) => ({
+    accountId,
+    kind: 'next',
+    at: null,
+    ...placed.find((one) => one.accountId === accountId),
+  }))
+  const { version } = await person.want<Placing>('POST', `${path}/placing`, {
+    postId: post.id,
+    pillarId,
+    link,
+    goodUntil,
+    notBefore,
+    placements,
+    echoes,
+  })
   return { version: post.version, planVersion: version, accountIds, placements, echoes }
 }
 
@@ -273,10 +364,19 @@ export async function lineUpSaved(
   placed?: Placement[],
   echoes?: Echo[],
 ): Promise<LinedUp> {
-  return person.want<LinedUp>('POST', `${path}/posts/${post.id}/line-up`, await placesShown(person, path, post, accountIds, placed, echoes))
+  return person.want<LinedUp>(
+    'POST',
+    `${path}/posts/${post.id}/line-up`,
+    await placesShown(person, path, post, accountIds, placed, echoes),
+  )
 }
 
 /** Writes a post and lines it up on all its accounts, where the next slots are. */
-export async function lineUpText(person: Person, path: string, text: string, more: Partial<PostDoc> = {}): Promise<LinedUp> {
+export async function lineUpText(
+  person: Person,
+  path: string,
+  text: string,
+  more: Partial<PostDoc> = {},
+): Promise<LinedUp> {
   return lineUpSaved(person, path, await saveNew(person, path, await draftOf(person, path, text, more)))
 }

@@ -55,41 +55,59 @@ async function choose(uid: string, isChosen: boolean): Promise<void> {
     await load()
   }
 }
-const linkClass = 'inline-flex min-h-8 items-center rounded-[5px] border border-rule bg-sheet px-2.5 text-[12.5px] font-semibold hover:border-edge'
+const linkClass =
+  'inline-flex min-h-8 items-center rounded-[5px] border border-rule bg-sheet px-2.5 text-[12.5px] font-semibold hover:border-edge'
 </script>
 
 <template>
   <div class="contents">
     <PageHead :title="page?.account.name ?? says.title" :detail="page?.account.handle ?? ''">
-      <NuxtLink to="/set-up/accounts" class="inline-flex min-h-8 items-center px-2 text-small font-semibold text-ink-2 hover:text-ink">{{
-        words.setUp.parts.accounts
-      }}</NuxtLink>
+      <NuxtLink
+        to="/set-up/accounts"
+        class="inline-flex min-h-8 items-center px-2 text-small font-semibold text-ink-2 hover:text-ink"
+        >{{ words.setUp.parts.accounts }}</NuxtLink
+      >
       <span class="grow" />
       <template v-if="page">
         <NuxtLink :to="`/timetable/${id}`" :class="linkClass">{{ words.timetable.edit }}</NuxtLink>
         <PlainButton v-if="brand.isOwner" :busy="asking" @click="checkNow">{{ says.checkNow }}</PlainButton>
-        <PlainButton v-if="brand.isOwner" :kind="page.refusedAt ? 'act' : 'plain'" @click="editing = page.account">{{
-          page.refusedAt ? says.newToken : words.frame.edit
-        }}</PlainButton>
+        <PlainButton
+          v-if="brand.isOwner"
+          :kind="page.refusedAt ? 'act' : 'plain'"
+          @click="editing = page.account"
+          >{{ page.refusedAt ? says.newToken : words.frame.edit }}</PlainButton
+        >
       </template>
     </PageHead>
     <EmptyState v-if="failed" :title="words.refusals.notFound.title" :detail="failed" />
     <p v-else-if="!page" class="p-6 text-ink-3">{{ words.frame.loading }} …</p>
-    <div v-else class="grid min-h-0 grow grid-cols-[380px_minmax(0,1fr)] max-wide:block max-wide:overflow-y-auto">
-      <div class="min-h-0 overflow-y-auto border-r border-rule px-6 py-5 max-wide:overflow-visible max-wide:border-r-0">
+    <div
+      v-else
+      class="grid min-h-0 grow grid-cols-[380px_minmax(0,1fr)] max-wide:block max-wide:overflow-y-auto"
+    >
+      <div
+        class="min-h-0 overflow-y-auto border-r border-rule px-6 py-5 max-wide:overflow-visible max-wide:border-r-0"
+      >
         <h2 class="part-name">{{ says.standing }}</h2>
         <p v-if="page.refusedAt" class="mt-2 text-bad" role="status" data-testid="account-standing">
-          <b class="font-semibold">{{ says.refused(times.dayTime(page.refusedAt)) }}</b> {{ page.account.trouble }} {{ says.refusedThen }}
+          <b class="font-semibold">{{ says.refused(times.dayTime(page.refusedAt)) }}</b>
+          {{ page.account.trouble }} {{ says.refusedThen }}
         </p>
         <p v-else-if="page.account.hold" class="mt-2 text-warn" role="status" data-testid="account-standing">
-          <b class="font-semibold">{{ words.hold.on(page.account.hold.until ? times.dayTime(page.account.hold.until) : null) }}</b>
+          <b class="font-semibold">{{
+            words.hold.on(page.account.hold.until ? times.dayTime(page.account.hold.until) : null)
+          }}</b>
           {{ page.account.hold.reason }}
         </p>
         <p v-else class="mt-2 text-ok" data-testid="account-standing">{{ says.well }}</p>
-        <p v-if="page.waits" class="mt-1 text-warn">{{ page.waits.says }} {{ says.until(times.dayTime(page.waits.until)) }}</p>
+        <p v-if="page.waits" class="mt-1 text-warn">
+          {{ page.waits.says }} {{ says.until(times.dayTime(page.waits.until)) }}
+        </p>
         <p class="mt-1 text-small text-ink-3">
           {{ words.account.protocols[page.account.protocol]
-          }}<template v-if="page.account.checkedAt"> · {{ says.checkedAt(times.dayTime(page.account.checkedAt)) }}</template>
+          }}<template v-if="page.account.checkedAt">
+            · {{ says.checkedAt(times.dayTime(page.account.checkedAt)) }}</template
+          >
         </p>
         <a
           :href="session.outside(page.account.pageUrl)"
@@ -114,7 +132,10 @@ const linkClass = 'inline-flex min-h-8 items-center rounded-[5px] border border-
           </label>
         </template>
       </div>
-      <section class="min-h-0 overflow-y-auto bg-sheet px-6 py-5 max-wide:overflow-visible" :aria-label="says.latest">
+      <section
+        class="min-h-0 overflow-y-auto bg-sheet px-6 py-5 max-wide:overflow-visible"
+        :aria-label="says.latest"
+      >
         <h2 class="part-name">{{ says.latest }}</h2>
         <p v-if="page.deliveries.length === 0" class="mt-2 text-ink-3">{{ says.noneYet }}</p>
         <ul v-else class="mt-1 divide-y divide-rule">
@@ -123,10 +144,20 @@ const linkClass = 'inline-flex min-h-8 items-center rounded-[5px] border border-
               :to="`/delivery/${one.id}`"
               class="grid grid-cols-[92px_112px_minmax(0,1fr)] items-baseline gap-x-3 py-2 hover:text-act max-column:grid-cols-[1fr_auto]"
             >
-              <time class="text-small text-ink-2 tabular-nums" :datetime="one.at">{{ times.shortDayTime(one.at) }}</time>
+              <time class="text-small text-ink-2 tabular-nums" :datetime="one.at">{{
+                times.shortDayTime(one.at)
+              }}</time>
               <b
                 class="text-small font-semibold"
-                :class="one.state === 'sent' ? 'text-ok' : needsPerson(one.state) ? 'text-bad' : one.state === 'back-in-line' ? 'text-ink-2' : 'text-warn'"
+                :class="
+                  one.state === 'sent'
+                    ? 'text-ok'
+                    : needsPerson(one.state)
+                      ? 'text-bad'
+                      : one.state === 'back-in-line'
+                        ? 'text-ink-2'
+                        : 'text-warn'
+                "
                 >{{ words.delivery.states[one.state] }}</b
               >
               <span class="serif truncate text-[15px] max-column:col-span-2" dir="auto">{{ one.text }}</span>

@@ -14,10 +14,18 @@ const times = useTimes()
 const { view, failed, busy, act } = useDelivery(String(route.params['id']))
 useHead({ title: () => `${says.title} · ${words.frame.product}` })
 const asking = ref(false)
-const tone = computed(() => (view.value?.state === 'sent' ? 'text-ok' : view.value && needsPerson(view.value.state) ? 'text-bad' : 'text-warn'))
+const tone = computed(() =>
+  view.value?.state === 'sent'
+    ? 'text-ok'
+    : view.value && needsPerson(view.value.state)
+      ? 'text-bad'
+      : 'text-warn',
+)
 const isOut = computed(() => view.value?.sentAt !== null)
 const NOT_OUT = ['not-sent', 'given-up', 'back-in-line']
-const frozenName = computed(() => (isOut.value ? says.frozenSent : NOT_OUT.includes(view.value?.state ?? '') ? says.frozenNot : says.frozen))
+const frozenName = computed(() =>
+  isOut.value ? says.frozenSent : NOT_OUT.includes(view.value?.state ?? '') ? says.frozenNot : says.frozen,
+)
 const facts = computed(() => {
   const one = view.value
   if (!one) return []
@@ -43,21 +51,44 @@ async function choose(deed: DeliveryAction): Promise<void> {
 <template>
   <div class="contents">
     <PageHead :title="says.title" :detail="view ? `${view.account} · ${view.handle}` : ''">
-      <NuxtLink to="/schedule" class="inline-flex min-h-8 items-center px-2 text-small font-semibold text-ink-2 hover:text-ink">{{ says.back }}</NuxtLink>
+      <NuxtLink
+        to="/schedule"
+        class="inline-flex min-h-8 items-center px-2 text-small font-semibold text-ink-2 hover:text-ink"
+        >{{ says.back }}</NuxtLink
+      >
     </PageHead>
     <EmptyState v-if="failed" :title="words.refusals.notFound.title" :detail="failed" />
     <p v-else-if="!view" class="p-6 text-ink-3">{{ words.frame.loading }} …</p>
-    <div v-else class="grid min-h-0 grow grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)] max-wide:block max-wide:overflow-y-auto">
-      <section class="min-h-0 overflow-y-auto bg-sheet px-6 py-5 max-wide:overflow-visible" :aria-label="frozenName">
-        <p class="serif text-[24px] leading-tight font-medium" :class="tone" data-testid="delivery-state">{{ says.states[view.state] }}</p>
+    <div
+      v-else
+      class="grid min-h-0 grow grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)] max-wide:block max-wide:overflow-y-auto"
+    >
+      <section
+        class="min-h-0 overflow-y-auto bg-sheet px-6 py-5 max-wide:overflow-visible"
+        :aria-label="frozenName"
+      >
+        <p class="serif text-[24px] leading-tight font-medium" :class="tone" data-testid="delivery-state">
+          {{ says.states[view.state] }}
+        </p>
         <p class="mt-1.5 max-w-[62ch]">{{ view.says }}</p>
         <p class="mt-1 text-small text-ink-2">{{ facts.join(' · ') }}</p>
         <h2 class="part-name mt-6">{{ frozenName }}</h2>
-        <p class="serif mt-2 max-w-[62ch] text-[16.5px] leading-normal wrap-anywhere whitespace-pre-wrap" dir="auto">{{ view.text }}</p>
+        <p
+          class="serif mt-2 max-w-[62ch] text-[16.5px] leading-normal wrap-anywhere whitespace-pre-wrap"
+          dir="auto"
+        >
+          {{ view.text }}
+        </p>
         <div v-if="view.pictures.length > 0" class="mt-3 flex flex-wrap gap-3">
           <figure v-for="one in view.pictures" :key="one.id" class="w-[180px]">
-            <img :src="picture(one.id)" :alt="one.description ?? ''" class="max-h-[180px] rounded border border-rule object-contain" />
-            <figcaption class="mt-1 text-small" :class="one.description ? 'text-ink-2' : 'text-warn'">{{ one.description || says.noDescription }}</figcaption>
+            <img
+              :src="picture(one.id)"
+              :alt="one.description ?? ''"
+              class="max-h-[180px] rounded border border-rule object-contain"
+            />
+            <figcaption class="mt-1 text-small" :class="one.description ? 'text-ink-2' : 'text-warn'">
+              {{ one.description || says.noDescription }}
+            </figcaption>
           </figure>
         </div>
         <dl class="mt-3 grid grid-cols-[max-content_minmax(0,1fr)] gap-x-3 gap-y-1 text-small">
@@ -79,14 +110,23 @@ async function choose(deed: DeliveryAction): Promise<void> {
           >{{ words.schedule.card.onNetwork(view.account) }}<ExternalLink :size="13" aria-hidden="true"
         /></a>
       </section>
-      <aside class="min-h-0 overflow-y-auto border-l border-rule px-6 py-5 max-wide:overflow-visible max-wide:border-t max-wide:border-l-0">
+      <aside
+        class="min-h-0 overflow-y-auto border-l border-rule px-6 py-5 max-wide:overflow-visible max-wide:border-t max-wide:border-l-0"
+      >
         <template v-if="brand.canWork && view.deeds.length > 0">
           <h2 class="part-name">{{ says.todo }}</h2>
           <ul class="mt-2 mb-7 divide-y divide-rule border-y border-rule">
-            <li v-for="(deed, at) in view.deeds" :key="deed" class="grid grid-cols-[158px_minmax(0,1fr)] items-center gap-x-4 py-2.5">
-              <PlainButton :kind="deed === 'take-back' ? 'bad' : at === 0 ? 'act' : 'plain'" :busy="busy === deed" @click="choose(deed)">{{
-                says.deeds[deed]
-              }}</PlainButton>
+            <li
+              v-for="(deed, at) in view.deeds"
+              :key="deed"
+              class="grid grid-cols-[158px_minmax(0,1fr)] items-center gap-x-4 py-2.5"
+            >
+              <PlainButton
+                :kind="deed === 'take-back' ? 'bad' : at === 0 ? 'act' : 'plain'"
+                :busy="busy === deed"
+                @click="choose(deed)"
+                >{{ says.deeds[deed] }}</PlainButton
+              >
               <p class="text-small text-ink-2">{{ says.does[deed] }}</p>
             </li>
           </ul>

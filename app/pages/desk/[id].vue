@@ -39,7 +39,10 @@ const desk = useDeskStore()
 const editor = usePostEditor()
 const { doc } = editor
 const { article, clippings, failed, load } = useWritingSource(editor)
-useHead({ title: () => [doc.value.wordings[0]?.text.trim().slice(0, 60) || says.newTitle, words.frame.product].join(' · ') })
+useHead({
+  title: () =>
+    [doc.value.wordings[0]?.text.trim().slice(0, 60) || says.newTitle, words.frame.product].join(' · '),
+})
 const readOnly = computed(() => !brand.canWork)
 const { look, isLooking } = useLinkPreview(() => editor.link.value)
 const readyIds = ref<string[]>([])
@@ -65,7 +68,12 @@ const keepIds = (into: Ref<string[]>, of: AccountProof[]): void => {
   if (ids.join() !== into.value.join()) into.value = ids
 }
 watch(ready, (now) => keepIds(readyIds, now))
-watch(chosen, (now) => keepIds(chosenIds, now.filter(({ lineId, sentAt }) => lineId === null && sentAt === null))) // prettier-ignore
+watch(chosen, (now) =>
+  keepIds(
+    chosenIds,
+    now.filter(({ lineId, sentAt }) => lineId === null && sentAt === null),
+  ),
+)
 const {
   busy,
   problem,
@@ -94,21 +102,37 @@ watch(
   () => `${String(route.params['id'])} ${brand.view?.brand.id ?? ''}`,
   async () => {
     const id = route.params['id']
-    if (!route.path.startsWith('/desk/') || typeof id !== 'string' || !brand.view || (editor.isOpen.value && id === editor.id.value)) return
+    if (
+      !route.path.startsWith('/desk/') ||
+      typeof id !== 'string' ||
+      !brand.view ||
+      (editor.isOpen.value && id === editor.id.value)
+    )
+      return
     await load(id, route.query)
     const { at, account } = route.query
-    slots.reset(typeof at === 'string' && id === 'new' ? { at, accountId: typeof account === 'string' ? account : null } : null)
+    slots.reset(
+      typeof at === 'string' && id === 'new'
+        ? { at, accountId: typeof account === 'string' ? account : null }
+        : null,
+    )
   },
   { immediate: true },
 )
 // A new post has an address of its own as soon as it is stored.
 watch(editor.version, (version, before) => {
-  if (before === 0 && version > 0 && route.params['id'] === 'new') void router.replace(`/desk/${editor.id.value}`)
+  if (before === 0 && version > 0 && route.params['id'] === 'new')
+    void router.replace(`/desk/${editor.id.value}`)
 })
 
-const text = computed({ get: () => doc.value.wordings[0]!.text, set: (now) => (doc.value.wordings[0]!.text = now) })
+const text = computed({
+  get: () => doc.value.wordings[0]!.text,
+  set: (now) => (doc.value.wordings[0]!.text = now),
+})
 const field = ref<{ focus: () => void; insert: (text: string) => void } | null>(null)
-const quotes = computed(() => clippings.value.flatMap(({ quote }) => (quote ? [quoteOf(quote, article.value?.language ?? null)] : [])))
+const quotes = computed(() =>
+  clippings.value.flatMap(({ quote }) => (quote ? [quoteOf(quote, article.value?.language ?? null)] : [])),
+)
 const addTag = (tag: string): void => {
   if (!doc.value.hashtags.includes(tag)) doc.value.hashtags.push(tag)
 }
@@ -119,7 +143,12 @@ const cropped = computed(() => {
   const picture = editor.pictures.value.get(cropping.value?.pictureId ?? '') ?? null
   const part = doc.value.accounts.find(({ accountId }) => accountId === cropping.value?.accountId)
   const own = doc.value.pictures.find(({ id }) => id === cropping.value?.pictureId)
-  return { account, picture, crop: part?.crops[picture?.id ?? ''] ?? null, focus: own?.focus ?? { x: 0.5, y: 0.5 } }
+  return {
+    account,
+    picture,
+    crop: part?.crops[picture?.id ?? ''] ?? null,
+    focus: own?.focus ?? { x: 0.5, y: 0.5 },
+  }
 })
 function setCrop(crop: Crop | null, focus: { x: number; y: number }): void {
   const { accountId, pictureId } = cropping.value!
@@ -133,9 +162,13 @@ function setCrop(crop: Crop | null, focus: { x: number; y: number }): void {
   cropping.value = null
 }
 
-const newCount = computed(() => chosen.value.filter(({ lineId, sentAt }) => lineId === null && sentAt === null).length)
+const newCount = computed(
+  () => chosen.value.filter(({ lineId, sentAt }) => lineId === null && sentAt === null).length,
+)
 const lineUpSays = computed(() =>
-  ready.value.length > 0 && ready.value.length < newCount.value ? says.lineUpSome(ready.value.length, newCount.value) : says.lineUp,
+  ready.value.length > 0 && ready.value.length < newCount.value
+    ? says.lineUpSome(ready.value.length, newCount.value)
+    : says.lineUp,
 )
 function lineItUp(): void {
   void lineUp((undone) => {
@@ -151,10 +184,16 @@ async function reopen(): Promise<void> {
 async function ask(): Promise<void> {
   if (await editor.save()) await desk.ask({ id: editor.id.value, version: editor.version.value }, '', reopen)
 }
-const approve = (): Promise<boolean> => desk.approve({ id: editor.id.value, version: editor.version.value }, '', reopen)
-const sendBack = (note: string): Promise<boolean> => desk.sendBack({ id: editor.id.value, version: editor.version.value }, note, reopen)
+const approve = (): Promise<boolean> =>
+  desk.approve({ id: editor.id.value, version: editor.version.value }, '', reopen)
+const sendBack = (note: string): Promise<boolean> =>
+  desk.sendBack({ id: editor.id.value, version: editor.version.value }, note, reopen)
 const canAsk = computed(
-  () => brand.canWork && text.value.trim() !== '' && editor.view.value?.approval !== 'approved' && editor.view.value?.approval !== 'in-review',
+  () =>
+    brand.canWork &&
+    text.value.trim() !== '' &&
+    editor.view.value?.approval !== 'approved' &&
+    editor.view.value?.approval !== 'in-review',
 )
 
 useKeys([
@@ -170,11 +209,19 @@ const saysFailed = (error: unknown): string => sentenceOf(error)
   <div class="flex min-h-0 grow flex-col bg-sheet">
     <h1 class="sr-only">{{ words.desk.title }}</h1>
     <EmptyState v-if="failed" :title="says.notThere.title" :detail="saysFailed(failed)">
-      <NuxtLink to="/desk" class="rounded-[5px] bg-act px-3 py-1.5 font-semibold text-on-act">{{ says.notThere.go }}</NuxtLink>
+      <NuxtLink to="/desk" class="rounded-[5px] bg-act px-3 py-1.5 font-semibold text-on-act">{{
+        says.notThere.go
+      }}</NuxtLink>
     </EmptyState>
     <p v-else-if="!editor.isOpen.value" class="p-6 text-ink-3">{{ words.frame.loading }} …</p>
-    <div v-else class="grid min-h-0 grow grid-cols-[222px_minmax(0,1fr)_262px] max-wide:block max-wide:overflow-y-auto">
-      <aside class="min-h-0 overflow-y-auto border-r border-rule bg-paper px-3.5 py-3.5 max-wide:border-r-0 max-wide:border-b" :aria-label="says.from">
+    <div
+      v-else
+      class="grid min-h-0 grow grid-cols-[222px_minmax(0,1fr)_262px] max-wide:block max-wide:overflow-y-auto"
+    >
+      <aside
+        class="min-h-0 overflow-y-auto border-r border-rule bg-paper px-3.5 py-3.5 max-wide:border-r-0 max-wide:border-b"
+        :aria-label="says.from"
+      >
         <PostSource
           v-model="doc"
           :editor="editor"
@@ -190,7 +237,9 @@ const saysFailed = (error: unknown): string => sentenceOf(error)
           <h2 class="part-name flex items-baseline justify-between gap-4">
             <span class="whitespace-nowrap">{{ says.mainText }}</span> <SaveState :editor="editor" />
           </h2>
-          <p v-if="!readOnly && editor.view.value?.approval === 'in-review'" class="text-small text-warn">{{ says.withdraws }}</p>
+          <p v-if="!readOnly && editor.view.value?.approval === 'in-review'" class="text-small text-warn">
+            {{ says.withdraws }}
+          </p>
           <MainText
             v-if="!readOnly"
             ref="field"
@@ -202,9 +251,17 @@ const saysFailed = (error: unknown): string => sentenceOf(error)
             :entities="main"
             :proofs="proofs"
           />
-          <p v-else class="text-body wrap-anywhere whitespace-pre-wrap" dir="auto">{{ text || words.desk.noText }}</p>
+          <p v-else class="text-body wrap-anywhere whitespace-pre-wrap" dir="auto">
+            {{ text || words.desk.noText }}
+          </p>
           <template v-if="!readOnly">
-            <WritingHelpers :doc="doc" :writing="writing" :quotes="quotes" @insert="field?.insert($event)" @hashtag="addTag" />
+            <WritingHelpers
+              :doc="doc"
+              :writing="writing"
+              :quotes="quotes"
+              @insert="field?.insert($event)"
+              @hashtag="addTag"
+            />
             <HashtagField
               v-model="doc.hashtags"
               sign
@@ -213,7 +270,11 @@ const saysFailed = (error: unknown): string => sentenceOf(error)
               :placeholder="`${says.hashtags}: ${says.hashtagsHint}`"
             />
           </template>
-          <WordingPanel v-model="doc" :read-only="readOnly" :language="doc.language ?? brand.view?.brand.language ?? 'en'" />
+          <WordingPanel
+            v-model="doc"
+            :read-only="readOnly"
+            :language="doc.language ?? brand.view?.brand.language ?? 'en'"
+          />
         </section>
         <section :aria-label="says.proofs" class="grid grid-cols-2 gap-2.5 max-column:grid-cols-1">
           <ProofCard
@@ -227,9 +288,20 @@ const saysFailed = (error: unknown): string => sentenceOf(error)
           />
         </section>
       </div>
-      <aside class="flex min-h-0 flex-col border-l border-rule bg-paper max-wide:border-t max-wide:border-l-0" :aria-label="says.whereAndWhen">
-        <div class="grid min-h-0 grow content-start gap-4 overflow-y-auto px-3.5 py-3.5 max-wide:overflow-visible">
-          <PostWhere v-model="doc" :placing="slots" :chosen="chosen" :writing="writing" :read-only="readOnly" />
+      <aside
+        class="flex min-h-0 flex-col border-l border-rule bg-paper max-wide:border-t max-wide:border-l-0"
+        :aria-label="says.whereAndWhen"
+      >
+        <div
+          class="grid min-h-0 grow content-start gap-4 overflow-y-auto px-3.5 py-3.5 max-wide:overflow-visible"
+        >
+          <PostWhere
+            v-model="doc"
+            :placing="slots"
+            :chosen="chosen"
+            :writing="writing"
+            :read-only="readOnly"
+          />
           <div class="grid gap-1.5">
             <h2 class="part-name">{{ says.preflight }}</h2>
             <PostChecks :chosen="chosen" :doc="doc" :read-only="readOnly" />
@@ -238,8 +310,13 @@ const saysFailed = (error: unknown): string => sentenceOf(error)
           <p v-if="waitsFor" role="status" class="text-small text-ink-2">{{ says.waits[waitsFor] }}</p>
           <ProblemLine :says="problem" />
         </div>
-        <footer v-if="brand.canWork" class="grid gap-1.5 border-t border-rule px-3.5 py-3 max-wide:sticky max-wide:bottom-0 max-wide:bg-sheet">
-          <PlainButton kind="act" :busy="busy" :disabled="!mayLineUp" @click="lineItUp">{{ lineUpSays }} <KeyHint name="Ctrl ↵" on-act /></PlainButton>
+        <footer
+          v-if="brand.canWork"
+          class="grid gap-1.5 border-t border-rule px-3.5 py-3 max-wide:sticky max-wide:bottom-0 max-wide:bg-sheet"
+        >
+          <PlainButton kind="act" :busy="busy" :disabled="!mayLineUp" @click="lineItUp"
+            >{{ lineUpSays }} <KeyHint name="Ctrl ↵" on-act
+          /></PlainButton>
           <PlainButton v-if="canAsk" @click="ask">{{ says.ask }}</PlainButton>
         </footer>
       </aside>
@@ -264,6 +341,11 @@ const saysFailed = (error: unknown): string => sentenceOf(error)
       @yes="lineItUp"
       @no="asking = false"
     />
-    <LazyConflictDialog v-if="editor.conflict.value" :theirs="editor.conflict.value" :mine="doc" @settle="editor.settle" />
+    <LazyConflictDialog
+      v-if="editor.conflict.value"
+      :theirs="editor.conflict.value"
+      :mine="doc"
+      @settle="editor.settle"
+    />
   </div>
 </template>

@@ -38,10 +38,19 @@ const current = computed(() => desk.rows[index.value] ?? null)
 useKeys([
   { keys: ['j', 'ArrowDown'], says: words.keys.nextFound, does: () => step(1) },
   { keys: ['k', 'ArrowUp'], says: words.keys.previousFound, does: () => step(-1) },
-  { keys: ['Enter', 'w'], says: words.keys.write, does: () => current.value && void goTo(`/desk/${current.value.id}`) },
+  {
+    keys: ['Enter', 'w'],
+    says: words.keys.write,
+    does: () => current.value && void goTo(`/desk/${current.value.id}`),
+  },
   { keys: ['n'], says: words.writing.keys.newPost, work: true, does: () => void goTo('/desk/new') },
-  { keys: ['v'], says: words.writing.keys.approve, does: () => current.value?.approval === 'in-review' && current.value.mayApprove && void desk.approve(current.value) },
-]) // prettier-ignore
+  {
+    keys: ['v'],
+    says: words.writing.keys.approve,
+    does: () =>
+      current.value?.approval === 'in-review' && current.value.mayApprove && void desk.approve(current.value),
+  },
+])
 const tab = 'rounded-full px-3 py-[5px] text-small font-medium whitespace-nowrap'
 </script>
 
@@ -61,7 +70,9 @@ const tab = 'rounded-full px-3 py-[5px] text-small font-medium whitespace-nowrap
         </button>
       </div>
       <span class="grow" />
-      <PlainButton v-if="brand.canWork" kind="act" @click="goTo('/desk/new')">{{ says.newPost }} <KeyHint name="n" on-act /></PlainButton>
+      <PlainButton v-if="brand.canWork" kind="act" @click="goTo('/desk/new')"
+        >{{ says.newPost }} <KeyHint name="n" on-act
+      /></PlainButton>
     </PageHead>
     <div class="min-h-0 grow overflow-y-auto">
       <div v-if="desk.failed" class="p-6">
@@ -69,10 +80,23 @@ const tab = 'rounded-full px-3 py-[5px] text-small font-medium whitespace-nowrap
         <PlainButton class="mt-3" @click="desk.load()">{{ words.frame.again }}</PlainButton>
       </div>
       <p v-else-if="!desk.view" class="p-6 text-ink-3">{{ words.frame.loading }} …</p>
-      <EmptyState v-else-if="desk.view.rows.length === 0" :title="says.empty.title" :detail="says.empty.detail">
-        <NuxtLink v-if="brand.canWork" to="/wire" class="rounded-[5px] bg-act px-3 py-1.5 font-semibold text-on-act">{{ words.frame.nobodyThere.go }}</NuxtLink>
+      <EmptyState
+        v-else-if="desk.view.rows.length === 0"
+        :title="says.empty.title"
+        :detail="says.empty.detail"
+      >
+        <NuxtLink
+          v-if="brand.canWork"
+          to="/wire"
+          class="rounded-[5px] bg-act px-3 py-1.5 font-semibold text-on-act"
+          >{{ words.frame.nobodyThere.go }}</NuxtLink
+        >
       </EmptyState>
-      <EmptyState v-else-if="desk.rows.length === 0" :title="says.emptyShow.title" :detail="says.emptyShow.detail" />
+      <EmptyState
+        v-else-if="desk.rows.length === 0"
+        :title="says.emptyShow.title"
+        :detail="says.emptyShow.detail"
+      />
       <ul v-else class="divide-y divide-rule border-b border-rule">
         <DeskLine
           v-for="row in desk.rows"

@@ -9,23 +9,38 @@ import AccountDialog from '~/networks/AccountDialog.vue'
 const says = words.account
 const brand = useBrandStore()
 const editing = ref<Account | null>(null)
-const rules = (account: Account): string => says.rules(account.rules.limit, says.countings[account.rules.counting], account.rules.linkLength)
+const rules = (account: Account): string =>
+  says.rules(account.rules.limit, says.countings[account.rules.counting], account.rules.linkLength)
 </script>
 
 <template>
   <div>
     <PartHead :title="words.setUp.parts.accounts" :intro="says.intro" />
     <AddAccount v-if="brand.isOwner" class="mx-6 mb-6" with-timetable />
-    <EmptyState v-if="brand.view!.accounts.length === 0" :title="says.empty.title" :detail="says.empty.detail" />
+    <EmptyState
+      v-if="brand.view!.accounts.length === 0"
+      :title="says.empty.title"
+      :detail="says.empty.detail"
+    />
     <ul v-else class="mx-6 mb-8 divide-y divide-rule border-y border-rule">
-      <li v-for="one in brand.view!.accounts" :key="one.id" class="grid grid-cols-[1fr_auto] items-start gap-x-4 py-3">
+      <li
+        v-for="one in brand.view!.accounts"
+        :key="one.id"
+        class="grid grid-cols-[1fr_auto] items-start gap-x-4 py-3"
+      >
         <div class="min-w-0">
           <p>
-            <NuxtLink :to="`/account/${one.id}`" class="serif text-headline font-medium underline-offset-2 hover:underline">{{ one.name }}</NuxtLink>
+            <NuxtLink
+              :to="`/account/${one.id}`"
+              class="serif text-headline font-medium underline-offset-2 hover:underline"
+              >{{ one.name }}</NuxtLink
+            >
             <span class="ml-1.5 text-ink-2">{{ one.handle }}</span>
           </p>
           <p class="text-small text-ink-2">{{ rules(one) }} · {{ says.protocols[one.protocol] }}</p>
-          <p v-if="one.hold" class="text-small font-semibold text-warn">{{ one.hold.reason ? words.hold.because(one.hold.reason) : words.hold.on(null) }}</p>
+          <p v-if="one.hold" class="text-small font-semibold text-warn">
+            {{ one.hold.reason ? words.hold.because(one.hold.reason) : words.hold.on(null) }}
+          </p>
           <p v-if="one.trouble" class="text-small text-bad">{{ says.trouble }}: {{ one.trouble }}</p>
           <SlotWeek class="mt-2" :slots="one.slots" />
         </div>
@@ -36,7 +51,12 @@ const rules = (account: Account): string => says.rules(account.rules.limit, says
             :aria-label="words.timetable.of(`${one.name} ${one.handle}`)"
             >{{ words.timetable.edit }}</NuxtLink
           >
-          <PlainButton v-if="brand.isOwner" kind="quiet" class="px-2" :aria-label="`${words.frame.edit}: ${one.name} ${one.handle}`" @click="editing = one"
+          <PlainButton
+            v-if="brand.isOwner"
+            kind="quiet"
+            class="px-2"
+            :aria-label="`${words.frame.edit}: ${one.name} ${one.handle}`"
+            @click="editing = one"
             ><Pencil :size="15" aria-hidden="true"
           /></PlainButton>
         </span>

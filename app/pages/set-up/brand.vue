@@ -39,7 +39,11 @@ async function remove(): Promise<void> {
   <div>
     <PartHead :title="isNew ? says.newTitle : words.setUp.parts.brand" :intro="says.intro" />
     <div class="max-w-[460px] px-6 pb-10">
-      <BrandForm :key="isNew ? 'new' : `${brand.view!.brand.version}`" :brand="isNew ? null : brand.view!.brand" @made="made" />
+      <BrandForm
+        :key="isNew ? 'new' : `${brand.view!.brand.version}`"
+        :brand="isNew ? null : brand.view!.brand"
+        @made="made"
+      />
       <div v-if="!isNew && brand.isOwner" class="mt-8 border-t border-rule pt-4">
         <PlainButton kind="bad" @click="asking = true">{{ says.remove }}</PlainButton>
       </div>

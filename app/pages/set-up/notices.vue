@@ -23,12 +23,19 @@ watch(mailText, (text) => {
     .map((one) => one.trim())
     .filter(Boolean)
 })
-const mailError = computed(() => Object.entries(form.errors.value).find(([field]) => field.startsWith('mail'))?.[1] ?? '')
+const mailError = computed(
+  () => Object.entries(form.errors.value).find(([field]) => field.startsWith('mail'))?.[1] ?? '',
+)
 
 function show(telling: NotificationChannels): void {
   kept.value = telling
   mailText.value = telling.mail.join(', ')
-  form.start({ hook: '', mail: telling.mail, quietFrom: telling.quietFrom ?? '', quietUntil: telling.quietUntil ?? '' })
+  form.start({
+    hook: '',
+    mail: telling.mail,
+    quietFrom: telling.quietFrom ?? '',
+    quietUntil: telling.quietUntil ?? '',
+  })
 }
 onMounted(async () => {
   if (!brand.isOwner) return
@@ -39,7 +46,9 @@ onMounted(async () => {
   }
 })
 async function save(): Promise<void> {
-  const done = await form.send(async (values) => show(await api.put<NotificationChannels>(brand.path('/telling'), values)))
+  const done = await form.send(async (values) =>
+    show(await api.put<NotificationChannels>(brand.path('/telling'), values)),
+  )
   if (done) notices.say(words.notices.saved)
 }
 async function removeHook(): Promise<void> {
@@ -65,7 +74,9 @@ async function test(): Promise<void> {
     <p v-if="!brand.isOwner" class="px-6 text-ink-2">{{ words.setUp.readOnly }}</p>
     <p v-else-if="!kept" class="px-6 text-ink-3">{{ words.frame.loading }} …</p>
     <form v-else class="grid max-w-[520px] gap-5 px-6 pb-10" novalidate @submit.prevent="save">
-      <p v-if="kept.says" class="rounded-md border border-bad px-3 py-2 text-bad" role="status">{{ says.failed }}: {{ kept.says }}</p>
+      <p v-if="kept.says" class="rounded-md border border-bad px-3 py-2 text-bad" role="status">
+        {{ says.failed }}: {{ kept.says }}
+      </p>
       <div>
         <TextField
           v-model="form.values.hook"
@@ -77,7 +88,9 @@ async function test(): Promise<void> {
           :error="form.errors.value.hook"
           @leave="form.leave('hook')"
         />
-        <PlainButton v-if="kept.hasHook" kind="quiet" class="mt-1 -ml-2.5" @click="removeHook">{{ says.removeHook }}</PlainButton>
+        <PlainButton v-if="kept.hasHook" kind="quiet" class="mt-1 -ml-2.5" @click="removeHook">{{
+          says.removeHook
+        }}</PlainButton>
       </div>
       <TextField
         v-model="mailText"
@@ -88,7 +101,9 @@ async function test(): Promise<void> {
         @leave="form.leave('mail')"
       />
       <p v-if="kept.unconfirmed.length > 0" class="-mt-3 flex gap-1.5 text-small text-warn" role="status">
-        <TriangleAlert class="mt-0.5 size-3.5 shrink-0" aria-hidden="true" /><span>{{ says.unconfirmed(kept.unconfirmed) }}</span>
+        <TriangleAlert class="mt-0.5 size-3.5 shrink-0" aria-hidden="true" /><span>{{
+          says.unconfirmed(kept.unconfirmed)
+        }}</span>
       </p>
       <fieldset>
         <legend class="mb-1 text-small font-semibold text-ink-2">{{ says.quiet }}</legend>
@@ -113,7 +128,9 @@ async function test(): Promise<void> {
       <ProblemLine :says="form.problem.value" />
       <div class="flex gap-2">
         <PlainButton kind="act" type="submit" :busy="form.busy.value">{{ words.frame.save }}</PlainButton>
-        <PlainButton v-if="kept.hasHook || kept.mail.length > 0" :busy="testing" @click="test">{{ says.test }}</PlainButton>
+        <PlainButton v-if="kept.hasHook || kept.mail.length > 0" :busy="testing" @click="test">{{
+          says.test
+        }}</PlainButton>
       </div>
     </form>
   </div>

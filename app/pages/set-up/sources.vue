@@ -43,7 +43,11 @@ watch(() => brand.view, load)
     </div>
     <EmptyState v-if="sources.list?.length === 0" :title="says.empty.title" :detail="says.empty.detail" />
     <SourceTable v-else-if="sources.list" :sources="sources.list" @edit="editingSource = $event.id" />
-    <FolderList v-if="sources.folders.length > 0" :folders="sources.folders" @edit="editingFolder = $event.id" />
+    <FolderList
+      v-if="sources.folders.length > 0"
+      :folders="sources.folders"
+      @edit="editingFolder = $event.id"
+    />
     <SourceDialog :source="source" @close="editingSource = null" />
     <FolderDialog :folder="folder" @close="editingFolder = null" />
   </div>

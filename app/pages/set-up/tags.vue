@@ -41,10 +41,18 @@ const list = computed(() => tags.list ?? [])
           >{{ tag.name }}</NuxtLink
         >
         <span class="min-w-0 grow truncate text-small text-ink-2">{{
-          tag.watches.length + tag.sources.length > 0 ? says.from([...tag.watches, ...tag.sources]) : says.byHand
+          tag.watches.length + tag.sources.length > 0
+            ? says.from([...tag.watches, ...tag.sources])
+            : says.byHand
         }}</span>
         <span class="shrink-0 text-small text-ink-3">{{ says.articles(tag.articles) }}</span>
-        <PlainButton v-if="brand.canWork" kind="quiet" class="px-2" :aria-label="says.rename(tag.name)" :title="says.rename(tag.name)" @click="editing = tag"
+        <PlainButton
+          v-if="brand.canWork"
+          kind="quiet"
+          class="px-2"
+          :aria-label="says.rename(tag.name)"
+          :title="says.rename(tag.name)"
+          @click="editing = tag"
           ><Pencil :size="15" aria-hidden="true"
         /></PlainButton>
       </li>

@@ -23,37 +23,65 @@ async function move(at: number, by: 1 | -1): Promise<void> {
   const [moved] = ids.splice(at, 1)
   ids.splice(at + by, 0, moved!)
   try {
-    await brand.change(says.moved(watches.value[at]!.name), () => api.put<Undoable>(brand.path('/watches/order'), { ids }))
+    await brand.change(says.moved(watches.value[at]!.name), () =>
+      api.put<Undoable>(brand.path('/watches/order'), { ids }),
+    )
   } catch (error) {
     notices.complain(error)
   }
 }
-const tool = 'grid size-7 place-items-center rounded text-ink-2 hover:bg-well hover:text-ink disabled:opacity-30 disabled:hover:bg-transparent'
+const tool =
+  'grid size-7 place-items-center rounded text-ink-2 hover:bg-well hover:text-ink disabled:opacity-30 disabled:hover:bg-transparent'
 </script>
 
 <template>
   <div>
     <PartHead :title="words.setUp.parts.watches" :intro="says.intro">
-      <NuxtLink v-if="brand.canWork" to="/watch/new" class="inline-flex min-h-8 items-center rounded-[5px] bg-act px-3 font-semibold text-on-act">{{
-        says.newTitle
-      }}</NuxtLink>
+      <NuxtLink
+        v-if="brand.canWork"
+        to="/watch/new"
+        class="inline-flex min-h-8 items-center rounded-[5px] bg-act px-3 font-semibold text-on-act"
+        >{{ says.newTitle }}</NuxtLink
+      >
     </PartHead>
     <EmptyState v-if="watches.length === 0" :title="says.empty.title" :detail="says.empty.detail" />
     <ol v-else class="mx-6 mb-8 divide-y divide-rule border-y border-rule">
       <li v-for="(one, at) in watches" :key="one.id" class="flex items-center gap-4 py-2.5" data-watch>
-        <i class="size-2.5 shrink-0 rounded-full" :style="{ background: `var(--pillar-${one.ink})` }" aria-hidden="true" />
+        <i
+          class="size-2.5 shrink-0 rounded-full"
+          :style="{ background: `var(--pillar-${one.ink})` }"
+          aria-hidden="true"
+        />
         <div class="min-w-0 grow">
           <p class="flex flex-wrap items-baseline gap-x-2">
-            <NuxtLink :to="`/watch/${one.id}`" class="serif text-headline font-medium wrap-anywhere hover:text-act">{{ one.name }}</NuxtLink>
-            <span v-for="tag in one.tags" :key="tag" class="rounded-[4px] bg-well px-1.5 text-tiny text-ink-2">{{ tag }}</span>
-            <span v-if="doingsOf(one).length > 0" class="text-small text-ink-3">{{ doingsOf(one).join(' · ') }}</span>
+            <NuxtLink
+              :to="`/watch/${one.id}`"
+              class="serif text-headline font-medium wrap-anywhere hover:text-act"
+              >{{ one.name }}</NuxtLink
+            >
+            <span
+              v-for="tag in one.tags"
+              :key="tag"
+              class="rounded-[4px] bg-well px-1.5 text-tiny text-ink-2"
+              >{{ tag }}</span
+            >
+            <span v-if="doingsOf(one).length > 0" class="text-small text-ink-3">{{
+              doingsOf(one).join(' · ')
+            }}</span>
           </p>
           <p class="line-clamp-2 text-small wrap-anywhere text-ink-2">{{ one.query }}</p>
           <WatchRunLine :watch="one" />
         </div>
         <span class="shrink-0 text-small text-ink-3">{{ says.unread(one.unread) }}</span>
         <div v-if="brand.canWork" class="flex shrink-0">
-          <button type="button" :class="tool" :disabled="at === 0" :aria-label="says.earlier(one.name)" :title="says.earlier(one.name)" @click="move(at, -1)">
+          <button
+            type="button"
+            :class="tool"
+            :disabled="at === 0"
+            :aria-label="says.earlier(one.name)"
+            :title="says.earlier(one.name)"
+            @click="move(at, -1)"
+          >
             <ChevronUp :size="15" aria-hidden="true" />
           </button>
           <button
@@ -66,7 +94,11 @@ const tool = 'grid size-7 place-items-center rounded text-ink-2 hover:bg-well ho
           >
             <ChevronDown :size="15" aria-hidden="true" />
           </button>
-          <NuxtLink :to="`/watch/${one.id}`" :class="tool" :aria-label="`${words.frame.edit}: ${one.name}`" :title="words.frame.edit"
+          <NuxtLink
+            :to="`/watch/${one.id}`"
+            :class="tool"
+            :aria-label="`${words.frame.edit}: ${one.name}`"
+            :title="words.frame.edit"
             ><Pencil :size="15" aria-hidden="true"
           /></NuxtLink>
         </div>

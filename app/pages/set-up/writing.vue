@@ -17,7 +17,10 @@ const isLoaded = ref(false)
 async function load(): Promise<void> {
   await desk.loadContext(true)
   if (!desk.context) return
-  form.start({ version: desk.context.writingVersion, writing: JSON.parse(JSON.stringify(desk.context.writing)) as Writing })
+  form.start({
+    version: desk.context.writingVersion,
+    writing: JSON.parse(JSON.stringify(desk.context.writing)) as Writing,
+  })
   typedWords.value = writing.value.wordsNotUsed.join(', ')
   isLoaded.value = true
 }
@@ -43,7 +46,8 @@ async function save(): Promise<void> {
   // Rows left empty are none.
   writing.value.phrases = writing.value.phrases.filter(({ text }) => text.trim() !== '')
   writing.value.hashtagGroups = writing.value.hashtagGroups.filter(({ name }) => name.trim() !== '')
-  if (await form.send((values) => brand.change(says.saved, () => api.put(brand.path('/writing'), values)))) await load()
+  if (await form.send((values) => brand.change(says.saved, () => api.put(brand.path('/writing'), values))))
+    await load()
 }
 const problem = computed(() => form.problem.value || Object.values(form.errors.value)[0] || '')
 const field = 'min-w-0 rounded-md border border-edge bg-sheet px-2 py-1.5 text-base'
@@ -56,63 +60,131 @@ const remove = 'grid size-8 place-items-center text-ink-3 hover:text-ink'
     <form v-if="isLoaded" class="mx-6 mb-8 grid max-w-[720px] gap-6" novalidate @submit.prevent="save">
       <fieldset class="grid gap-3" :disabled="!brand.canWork">
         <legend class="part-name mb-2">{{ says.instruction }}</legend>
-        <TextField v-model="writing.instruction.role" :label="says.role" :placeholder="says.roleHint" maxlength="500" />
-        <TextField v-model="writing.instruction.readers" :label="says.readers" :placeholder="says.readersHint" maxlength="500" />
+        <TextField
+          v-model="writing.instruction.role"
+          :label="says.role"
+          :placeholder="says.roleHint"
+          maxlength="500"
+        />
+        <TextField
+          v-model="writing.instruction.readers"
+          :label="says.readers"
+          :placeholder="says.readersHint"
+          maxlength="500"
+        />
         <div class="grid grid-cols-2 gap-3 max-column:grid-cols-1">
-          <TextField v-model="writing.instruction.tone" :label="says.tone" :placeholder="says.toneHint" maxlength="500" />
+          <TextField
+            v-model="writing.instruction.tone"
+            :label="says.tone"
+            :placeholder="says.toneHint"
+            maxlength="500"
+          />
           <ChoiceField v-model="writing.instruction.length" :label="says.length" :choices="lengths" />
         </div>
         <p class="text-small text-ink-3">{{ says.instructionHint }}</p>
-        <TextField :model-value="typedWords" :label="says.wordsNotUsed" :hint="says.wordsHint" @update:model-value="typeWords" />
+        <TextField
+          :model-value="typedWords"
+          :label="says.wordsNotUsed"
+          :hint="says.wordsHint"
+          @update:model-value="typeWords"
+        />
       </fieldset>
       <fieldset class="grid gap-2" :disabled="!brand.canWork">
         <legend class="part-name mb-2">{{ says.phrases }}</legend>
-        <div v-for="(phrase, at) in writing.phrases" :key="at" class="grid grid-cols-[130px_minmax(0,1fr)_32px] gap-2">
+        <div
+          v-for="(phrase, at) in writing.phrases"
+          :key="at"
+          class="grid grid-cols-[130px_minmax(0,1fr)_32px] gap-2"
+        >
           <select v-model="phrase.kind" :aria-label="says.phraseKind" :class="field">
             <option v-for="kind in kinds" :key="kind.value" :value="kind.value">{{ kind.label }}</option>
           </select>
           <input v-model="phrase.text" :aria-label="says.phraseText" maxlength="500" :class="field" />
-          <button type="button" :class="remove" :aria-label="`${words.frame.remove}: ${phrase.text}`" @click="writing.phrases.splice(at, 1)">
+          <button
+            type="button"
+            :class="remove"
+            :aria-label="`${words.frame.remove}: ${phrase.text}`"
+            @click="writing.phrases.splice(at, 1)"
+          >
             <X :size="15" aria-hidden="true" />
           </button>
         </div>
-        <PlainButton kind="quiet" class="justify-self-start" @click="writing.phrases.push({ kind: 'phrase', text: '' })"
+        <PlainButton
+          kind="quiet"
+          class="justify-self-start"
+          @click="writing.phrases.push({ kind: 'phrase', text: '' })"
           ><Plus :size="14" aria-hidden="true" />{{ says.addPhrase }}</PlainButton
         >
       </fieldset>
       <fieldset class="grid gap-2" :disabled="!brand.canWork">
         <legend class="part-name mb-2">{{ says.groups }}</legend>
-        <div v-for="(group, at) in writing.hashtagGroups" :key="at" class="grid grid-cols-[180px_minmax(0,1fr)_32px] gap-2">
-          <input v-model="group.name" :aria-label="says.groupName" :placeholder="says.groupName" maxlength="120" :class="field" />
-          <HashtagField v-model="group.tags" class="py-1.5 text-base" :label="says.groupTags" :placeholder="says.groupTags" />
-          <button type="button" :class="remove" :aria-label="`${words.frame.remove}: ${group.name}`" @click="writing.hashtagGroups.splice(at, 1)">
+        <div
+          v-for="(group, at) in writing.hashtagGroups"
+          :key="at"
+          class="grid grid-cols-[180px_minmax(0,1fr)_32px] gap-2"
+        >
+          <input
+            v-model="group.name"
+            :aria-label="says.groupName"
+            :placeholder="says.groupName"
+            maxlength="120"
+            :class="field"
+          />
+          <HashtagField
+            v-model="group.tags"
+            class="py-1.5 text-base"
+            :label="says.groupTags"
+            :placeholder="says.groupTags"
+          />
+          <button
+            type="button"
+            :class="remove"
+            :aria-label="`${words.frame.remove}: ${group.name}`"
+            @click="writing.hashtagGroups.splice(at, 1)"
+          >
             <X :size="15" aria-hidden="true" />
           </button>
         </div>
-        <PlainButton kind="quiet" class="justify-self-start" @click="writing.hashtagGroups.push({ name: '', tags: [] })"
+        <PlainButton
+          kind="quiet"
+          class="justify-self-start"
+          @click="writing.hashtagGroups.push({ name: '', tags: [] })"
           ><Plus :size="14" aria-hidden="true" />{{ says.addGroup }}</PlainButton
         >
-        <TextField v-model.number="writing.hashtagMost" class="max-w-[180px]" :label="says.hashtagMost" inputmode="numeric" />
+        <TextField
+          v-model.number="writing.hashtagMost"
+          class="max-w-[180px]"
+          :label="says.hashtagMost"
+          inputmode="numeric"
+        />
       </fieldset>
       <fieldset class="grid gap-3" :disabled="!brand.canWork">
         <legend class="part-name mb-2">{{ says.links }}</legend>
         <ChoiceField v-model="writing.linkRule.kind" :label="says.linkRule" :choices="rules" />
-        <p v-if="writing.linkRule.kind === 'short' && !desk.context?.shortBase" class="text-small text-warn">{{ says.noShort }}</p>
+        <p v-if="writing.linkRule.kind === 'short' && !desk.context?.shortBase" class="text-small text-warn">
+          {{ says.noShort }}
+        </p>
         <LinkMarks v-if="writing.linkRule.kind !== 'plain'" v-model="writing.linkRule.marks" />
         <label v-if="writing.linkRule.kind === 'marks'" class="flex min-h-6 items-center gap-2"
-          ><input v-model="writing.marksInText" type="checkbox" class="accent-(--act)" />{{ says.marksInText }}</label
+          ><input v-model="writing.marksInText" type="checkbox" class="accent-(--act)" />{{
+            says.marksInText
+          }}</label
         >
       </fieldset>
       <fieldset :disabled="!brand.canWork">
         <legend class="part-name mb-2">{{ says.checks }}</legend>
         <label class="flex min-h-6 items-center gap-2"
-          ><input v-model="writing.warnUnopened" type="checkbox" class="accent-(--act)" />{{ says.warnUnopened }}</label
+          ><input v-model="writing.warnUnopened" type="checkbox" class="accent-(--act)" />{{
+            says.warnUnopened
+          }}</label
         >
       </fieldset>
       <fieldset :disabled="!brand.canWork">
         <legend class="part-name mb-2">{{ words.clippings.title }}</legend>
         <label class="flex min-h-6 items-center gap-2"
-          ><input v-model="writing.clippingsDone" type="checkbox" class="accent-(--act)" />{{ says.clippingsDone }}</label
+          ><input v-model="writing.clippingsDone" type="checkbox" class="accent-(--act)" />{{
+            says.clippingsDone
+          }}</label
         >
       </fieldset>
       <ProblemLine :says="problem" />

@@ -11,8 +11,17 @@ const notices = useNoticesStore()
 const times = useTimes()
 const { readWhenPassed } = useReading()
 const sessions = ref(await api.get<SessionView[]>('/api/me/sessions'))
-const form = useForm(meSchema, { name: session.me!.person.name, email: session.me!.person.email, password: '', oldPassword: '' })
-const asksForOld = computed(() => session.me!.hasPassword && (form.values.password !== '' || form.values.email !== session.me!.person.email))
+const form = useForm(meSchema, {
+  name: session.me!.person.name,
+  email: session.me!.person.email,
+  password: '',
+  oldPassword: '',
+})
+const asksForOld = computed(
+  () =>
+    session.me!.hasPassword &&
+    (form.values.password !== '' || form.values.email !== session.me!.person.email),
+)
 
 async function save(): Promise<void> {
   const done = await form.send(async (values) => {
@@ -37,7 +46,13 @@ async function end(one: SessionView): Promise<void> {
     <PartHead :title="words.setUp.parts.you" :intro="says.intro" />
     <div class="grid max-w-[860px] gap-10 px-6 pb-10 column:grid-cols-[minmax(0,380px)_1fr]">
       <form class="grid content-start gap-4" novalidate @submit.prevent="save">
-        <TextField v-model="form.values.name" :label="says.name" autocomplete="name" :error="form.errors.value.name" @leave="form.leave('name')" />
+        <TextField
+          v-model="form.values.name"
+          :label="says.name"
+          autocomplete="name"
+          :error="form.errors.value.name"
+          @leave="form.leave('name')"
+        />
         <TextField
           v-model="form.values.email"
           :label="says.email"
@@ -74,16 +89,19 @@ async function end(one: SessionView): Promise<void> {
         <h3 class="part-name mb-2">{{ says.reading }}</h3>
         <label class="flex items-start gap-2"
           ><input v-model="readWhenPassed" type="checkbox" class="mt-1 accent-(--act)" /><span
-            >{{ says.readWhenPassed }}<span class="block text-small text-ink-3">{{ says.readWhenPassedHint }}</span></span
+            >{{ says.readWhenPassed
+            }}<span class="block text-small text-ink-3">{{ says.readWhenPassedHint }}</span></span
           ></label
         >
         <h3 class="part-name mt-7 mb-2">{{ says.sessions }}</h3>
         <ul class="divide-y divide-rule border-y border-rule">
           <li v-for="one in sessions" :key="one.id" class="flex items-center justify-between gap-3 py-2">
             <span
-              >{{ one.device }} <span class="text-ink-2">{{ one.current ? `(${says.thisOne})` : '' }}</span><span class="block text-small text-ink-3">{{
-                says.since(times.dayTime(one.createdAt))
-              }}</span></span
+              >{{ one.device }}
+              <span class="text-ink-2">{{ one.current ? `(${says.thisOne})` : '' }}</span><span
+                class="block text-small text-ink-3"
+                >{{ says.since(times.dayTime(one.createdAt)) }}</span
+              ></span
             >
             <PlainButton v-if="!one.current" @click="end(one)">{{ says.end }}</PlainButton>
           </li>

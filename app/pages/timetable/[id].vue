@@ -10,11 +10,15 @@ import DaysThatDiffer from '~/schedule/DaysThatDiffer.vue'
 const says = words.timetable
 const route = useRoute()
 const brand = useBrandStore()
-const { account, form, days, shares, change, isChanged, isRight, save } = useTimetable(String(route.params['id']))
+const { account, form, days, shares, change, isChanged, isRight, save } = useTimetable(
+  String(route.params['id']),
+)
 useHead({ title: () => `${says.of(account.value?.name ?? '')} · ${words.frame.product}` })
 const readOnly = computed(() => !brand.isOwner)
 // The schema names a row by its place; a person needs the sentence alone.
-const rowError = computed(() => Object.entries(form.errors.value).find(([field]) => /^(slots|except|mix)/.test(field))?.[1] ?? '')
+const rowError = computed(
+  () => Object.entries(form.errors.value).find(([field]) => /^(slots|except|mix)/.test(field))?.[1] ?? '',
+)
 let saving: Promise<unknown> = Promise.resolve()
 const saveNow = (): void => void (saving = save())
 const { asking, leave, stay } = useLeaving(
@@ -27,30 +31,54 @@ useKeys([{ keys: ['s'], command: true, says: words.frame.save, does: saveNow }])
 <template>
   <div class="contents">
     <PageHead :title="says.title" :detail="account ? `${account.name} · ${account.handle}` : ''">
-      <NuxtLink to="/set-up/accounts" class="inline-flex min-h-8 items-center px-2 text-small font-semibold text-ink-2 hover:text-ink">{{
-        says.back
-      }}</NuxtLink>
+      <NuxtLink
+        to="/set-up/accounts"
+        class="inline-flex min-h-8 items-center px-2 text-small font-semibold text-ink-2 hover:text-ink"
+        >{{ says.back }}</NuxtLink
+      >
       <span class="grow" />
-      <PlainButton v-if="!readOnly" kind="act" :busy="form.busy.value" :disabled="!isChanged" @click="saveNow">{{ words.frame.save }}</PlainButton>
+      <PlainButton
+        v-if="!readOnly"
+        kind="act"
+        :busy="form.busy.value"
+        :disabled="!isChanged"
+        @click="saveNow"
+        >{{ words.frame.save }}</PlainButton
+      >
     </PageHead>
-    <EmptyState v-if="brand.view && !account" :title="words.refusals.notFound.title" :detail="words.refusals.notFound.detail" />
+    <EmptyState
+      v-if="brand.view && !account"
+      :title="words.refusals.notFound.title"
+      :detail="words.refusals.notFound.detail"
+    />
     <p v-else-if="!account" class="p-6 text-ink-3">{{ words.frame.loading }} …</p>
-    <div v-else class="grid min-h-0 grow grid-cols-[minmax(0,1fr)_288px] max-wide:block max-wide:overflow-y-auto">
+    <div
+      v-else
+      class="grid min-h-0 grow grid-cols-[minmax(0,1fr)_288px] max-wide:block max-wide:overflow-y-auto"
+    >
       <div class="grid min-h-0 content-start gap-3 overflow-y-auto px-5 py-4 max-wide:overflow-visible">
         <ReadyMadeSlots v-if="!readOnly" v-model="form.values.slots" :account-id="account.id" />
         <WeekGrid v-model="form.values.slots" :read-only="readOnly" />
         <p class="text-small" :class="form.values.slots.length === 0 ? 'text-warn' : 'text-ink-3'">
-          {{ form.values.slots.length === 0 ? says.empty : `${words.account.slots(form.values.slots.length)}. ${says.zone(brand.view!.brand.zone)}` }}
+          {{
+            form.values.slots.length === 0
+              ? says.empty
+              : `${words.account.slots(form.values.slots.length)}. ${says.zone(brand.view!.brand.zone)}`
+          }}
         </p>
         <p v-if="rowError" class="text-small text-bad" role="alert">{{ rowError }}</p>
         <ProblemLine :says="form.problem.value" />
         <section :aria-label="says.change" class="grid gap-1.5 border-t border-rule pt-3">
           <h2 class="part-name">{{ says.change }}</h2>
           <PlanChangeList v-if="change" :change="change" />
-          <p v-else class="text-small text-ink-3">{{ isChanged && !isRight ? says.changeBad : says.changeUnsaved }}</p>
+          <p v-else class="text-small text-ink-3">
+            {{ isChanged && !isRight ? says.changeBad : says.changeUnsaved }}
+          </p>
         </section>
       </div>
-      <aside class="grid min-h-0 content-start gap-5 overflow-y-auto border-l border-rule bg-paper px-4 py-4 max-wide:border-t max-wide:border-l-0">
+      <aside
+        class="grid min-h-0 content-start gap-5 overflow-y-auto border-l border-rule bg-paper px-4 py-4 max-wide:border-t max-wide:border-l-0"
+      >
         <section :aria-label="says.limits" class="grid gap-3">
           <h2 class="part-name">{{ says.limits }}</h2>
           <TextField

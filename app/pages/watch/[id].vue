@@ -20,11 +20,16 @@ const goTo = useGoTo()
 const brand = useBrandStore()
 const asked = (name: string): string => (typeof route.query[name] === 'string' ? route.query[name] : '')
 const id = route.params['id'] === 'new' ? null : String(route.params['id'])
-const { form, known, isMissing, isChanged, save, remove } = useWatchEditor(id, { query: asked('words'), name: asked('name') })
+const { form, known, isMissing, isChanged, save, remove } = useWatchEditor(id, {
+  query: asked('words'),
+  name: asked('name'),
+})
 useHead({ title: () => `${known.value?.name ?? says.newTitle} · ${words.frame.product}` })
 
 const read = computed(() => readQuery(form.values.query))
-const asForm = computed(() => (form.values.query.trim() === '' ? true : read.value.tree !== null && formOfQuery(read.value.tree) !== null))
+const asForm = computed(() =>
+  form.values.query.trim() === '' ? true : read.value.tree !== null && formOfQuery(read.value.tree) !== null,
+)
 const face = ref<'form' | 'text'>('form')
 // A query that a form can't hold is opened as text.
 watch(
@@ -35,7 +40,9 @@ watch(
   { immediate: true, flush: 'post' },
 )
 const { look, offered, looking, failed } = useWatchPreview(() =>
-  read.value.tree ? { query: form.values.query, folders: form.values.folders, sources: form.values.sources } : null,
+  read.value.tree
+    ? { query: form.values.query, folders: form.values.folders, sources: form.values.sources }
+    : null,
 )
 
 /** Takes one of its words out of the query. */
@@ -49,7 +56,13 @@ function addWord(word: string): void {
   const asked = tree && formOfQuery(tree)
   if (!tree) form.values.query = word
   else if (asked)
-    form.values.query = formatWatch(queryOfForm({ ...asked, side: [...asked.side, ...(asked.lead.length + asked.side.length === 0 ? asked.all : []), word], all: asked.lead.length + asked.side.length === 0 ? [] : asked.all })!) // prettier-ignore
+    form.values.query = formatWatch(
+      queryOfForm({
+        ...asked,
+        side: [...asked.side, ...(asked.lead.length + asked.side.length === 0 ? asked.all : []), word],
+        all: asked.lead.length + asked.side.length === 0 ? [] : asked.all,
+      })!,
+    )
   else form.values.query = `(${form.values.query}) OR ${word}`
 }
 async function saveIt(): Promise<void> {
@@ -64,8 +77,12 @@ const change = (what: string, work: () => Promise<Undoable>): Promise<boolean> =
     await brand.change(what, work)
     form.values.version = known.value?.version ?? form.values.version
   })
-const queryError = computed(() => (form.errors.value.query && !read.value.trouble ? form.errors.value.query : ''))
-useKeys([{ keys: ['Enter'], command: true, says: words.frame.save, does: () => brand.canWork && void saveIt() }])
+const queryError = computed(() =>
+  form.errors.value.query && !read.value.trouble ? form.errors.value.query : '',
+)
+useKeys([
+  { keys: ['Enter'], command: true, says: words.frame.save, does: () => brand.canWork && void saveIt() },
+])
 </script>
 
 <template>
@@ -74,26 +91,48 @@ useKeys([{ keys: ['Enter'], command: true, says: words.frame.save, does: () => b
       <WatchRunLine v-if="known" :watch="known" />
       <span class="grow" />
       <template v-if="brand.canWork && !isMissing">
-        <NuxtLink v-if="known" :to="{ path: '/wire', query: { watch: known.id } }" class="px-2 font-semibold text-act">{{ says.toWire }}</NuxtLink>
+        <NuxtLink
+          v-if="known"
+          :to="{ path: '/wire', query: { watch: known.id } }"
+          class="px-2 font-semibold text-act"
+          >{{ says.toWire }}</NuxtLink
+        >
         <PlainButton v-if="known" @click="removeIt">{{ says.remove }}</PlainButton>
-        <PlainButton kind="act" :busy="form.busy.value" :disabled="known !== null && !isChanged" @click="saveIt">{{
-          form.busy.value ? says.saving : known ? words.frame.save : says.add
-        }}</PlainButton>
+        <PlainButton
+          kind="act"
+          :busy="form.busy.value"
+          :disabled="known !== null && !isChanged"
+          @click="saveIt"
+          >{{ form.busy.value ? says.saving : known ? words.frame.save : says.add }}</PlainButton
+        >
       </template>
     </PageHead>
     <EmptyState v-if="isMissing" :title="says.unknown.title" :detail="says.unknown.detail">
       <NuxtLink to="/set-up/watches" class="font-semibold text-act">{{ says.unknown.go }}</NuxtLink>
     </EmptyState>
-    <EmptyState v-else-if="brand.view && !brand.canWork" :title="says.readOnly" :detail="known?.query ?? ''" />
+    <EmptyState
+      v-else-if="brand.view && !brand.canWork"
+      :title="says.readOnly"
+      :detail="known?.query ?? ''"
+    />
     <p v-else-if="!brand.view" class="p-6 text-ink-3">{{ words.frame.loading }} …</p>
-    <div v-else class="grid min-h-0 grow grid-cols-[minmax(340px,0.85fr)_minmax(0,1fr)] max-column:grid-cols-1 max-column:overflow-y-auto">
+    <div
+      v-else
+      class="grid min-h-0 grow grid-cols-[minmax(340px,0.85fr)_minmax(0,1fr)] max-column:grid-cols-1 max-column:overflow-y-auto"
+    >
       <form
         class="min-h-0 overflow-y-auto border-r border-rule px-5 py-4 max-column:overflow-visible max-column:border-r-0"
         novalidate
         @submit.prevent="saveIt"
       >
         <div class="grid gap-4">
-          <TextField v-model="form.values.name" :label="says.name" :placeholder="says.nameHint" :error="form.errors.value.name" @leave="form.leave('name')" />
+          <TextField
+            v-model="form.values.name"
+            :label="says.name"
+            :placeholder="says.nameHint"
+            :error="form.errors.value.name"
+            @leave="form.leave('name')"
+          />
           <div class="flex items-center gap-1" role="group" :aria-label="says.face">
             <PlainButton
               v-for="one in ['form', 'text'] as const"
@@ -104,7 +143,12 @@ useKeys([{ keys: ['Enter'], command: true, says: words.frame.save, does: () => b
               >{{ says.faces[one] }}</PlainButton
             >
           </div>
-          <QueryText v-if="face === 'text'" v-model:query="form.values.query" :error="queryError" @leave="form.leave('query')" />
+          <QueryText
+            v-if="face === 'text'"
+            v-model:query="form.values.query"
+            :error="queryError"
+            @leave="form.leave('query')"
+          />
           <template v-else>
             <div v-if="!asForm" class="rounded-md border border-rule p-3" role="status">
               <p class="font-semibold">{{ read.trouble ? read.trouble.says : says.tooMuch.title }}</p>
@@ -114,7 +158,9 @@ useKeys([{ keys: ['Enter'], command: true, says: words.frame.save, does: () => b
             <template v-else>
               <QueryForm v-model:query="form.values.query" />
               <p v-if="queryError" class="text-small text-bad" role="alert">{{ queryError }}</p>
-              <p v-if="form.values.query" class="text-small wrap-anywhere text-ink-3" data-query>{{ form.values.query }}</p>
+              <p v-if="form.values.query" class="text-small wrap-anywhere text-ink-3" data-query>
+                {{ form.values.query }}
+              </p>
             </template>
           </template>
           <InkField v-model="form.values.ink" :label="says.ink" />

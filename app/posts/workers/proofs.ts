@@ -1,5 +1,5 @@
-// Makes proofs and checks beside the page: counting needs the list of known domains, reading dates their grammars, which the first view
-// should not carry.
+// Makes proofs and checks beside the page: counting needs the list of known domains, reading dates their
+// grammars, which the first view should not carry.
 import type { Check, Entity, NetworkRules, PostParts, PreflightContext, Proof } from '#core/post/types'
 import { entities } from '#core/post/entities'
 import { postLink } from '#core/post/postLink'
@@ -38,7 +38,9 @@ self.addEventListener('message', ({ data }: MessageEvent<ProofAsk>) => void answ
 
 async function answer({ turn, text, posts }: ProofAsk): Promise<void> {
   newest = turn
-  const proofs = Object.fromEntries(posts.map(({ accountId, parts, rules }) => [accountId, makeProof(parts, rules)]))
+  const proofs = Object.fromEntries(
+    posts.map(({ accountId, parts, rules }) => [accountId, makeProof(parts, rules)]),
+  )
   const main = entities(text)
   const link = postLink(null, text)
   self.postMessage({ turn, proofs, checks: null, main, link } satisfies ProofAnswer)
@@ -53,7 +55,13 @@ async function answer({ turn, text, posts }: ProofAsk): Promise<void> {
   for (const post of posts) {
     const { accountId, parts, rules, context } = post
     if (!context || !post.chosen) continue
-    const other = posts.find((one) => one !== post && one.chosen && one.rules.id === rules.id && proofs[one.accountId]!.text === proofs[accountId]!.text)
+    const other = posts.find(
+      (one) =>
+        one !== post &&
+        one.chosen &&
+        one.rules.id === rules.id &&
+        proofs[one.accountId]!.text === proofs[accountId]!.text,
+    )
     const equalText = other ? { account: other.name, text: proofs[other.accountId]!.text } : null
     checks[accountId] = loaded.preflight(parts, proofs[accountId]!, rules, { ...context, equalText })
   }

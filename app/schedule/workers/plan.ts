@@ -6,7 +6,9 @@ import type { Plan, PlanInput } from '#core/schedule/types'
 
 export interface PlanAsk {
   turn: number
-  /** What to plan with from now on, with the posts’ texts by their lines; null keeps what was given before. */
+  /**
+   * What to plan with from now on, with the posts’ texts by their lines; null keeps what was given before.
+   */
   input: PlanInput | null
   texts: Record<string, string>
   /** The brand’s zone and language: its texts name days in them. */
@@ -50,7 +52,11 @@ async function answer({ turn, input: given, texts: read, zone, language, move }:
 /** At most so many of the posts that move along are read for the days they name. */
 const MOST_READ = 40
 
-async function overIn(trial: Omit<MoveTrial, 'over'>, id: string, about: { now: string; zone: string; language: string | null }): Promise<MoveTrial['over']> {
+async function overIn(
+  trial: Omit<MoveTrial, 'over'>,
+  id: string,
+  about: { now: string; zone: string; language: string | null },
+): Promise<MoveTrial['over']> {
   // The grammars of dates are large: they come with the first move that is tried.
   const loaded = await import('#core/post/daysOver').catch(() => null)
   if (!loaded) return {}
@@ -63,9 +69,21 @@ async function overIn(trial: Omit<MoveTrial, 'over'>, id: string, about: { now: 
   )
 }
 
-function trialOf(known: PlanInput, plan: Plan, { id, to, accountId }: NonNullable<PlanAsk['move']>): Omit<MoveTrial, 'over'> | null {
-  if (!known.posts.some((post) => post.id === id) || ('id' in to && !known.posts.some((post) => post.id === to.id))) return null
-  const posts = movePost(known.posts.map((post) => (post.id === id && accountId ? { ...post, accountId, fixed: null } : post)), id, to) // prettier-ignore
+function trialOf(
+  known: PlanInput,
+  plan: Plan,
+  { id, to, accountId }: NonNullable<PlanAsk['move']>,
+): Omit<MoveTrial, 'over'> | null {
+  if (
+    !known.posts.some((post) => post.id === id) ||
+    ('id' in to && !known.posts.some((post) => post.id === to.id))
+  )
+    return null
+  const posts = movePost(
+    known.posts.map((post) => (post.id === id && accountId ? { ...post, accountId, fixed: null } : post)),
+    id,
+    to,
+  )
   const after = planLines({ ...known, posts })
   const entry = after.entries.find((one) => one.postId === id)
   const refused = after.unplaced.find((one) => one.postId === id)

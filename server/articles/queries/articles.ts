@@ -7,7 +7,12 @@ import { insertAll, listOf } from '#server/platform/db/sqlite/bulk'
 import { hasTag } from './tags'
 import { IN_FORCE } from '../marks'
 
-export type ArticleForBrand = ArticleRow & { label: string; source_id: string; state: ArticleState | null; because: ExcludedBy | null }
+export type ArticleForBrand = ArticleRow & {
+  label: string
+  source_id: string
+  state: ArticleState | null
+  because: ExcludedBy | null
+}
 
 export type WireOrder = 'newest' | 'oldest' | 'waiting'
 type Kind = ArticleRow['kind']
@@ -45,13 +50,23 @@ const BECAUSE = `CASE WHEN article_states.watch_id IS NOT NULL THEN 'watch' ELSE
 function visible(db: Db, brandId: string, articles: Knex.Raw | string = 'articles'): Knex.QueryBuilder {
   return db(articles as string)
     .join('sources', 'sources.feed_id', 'articles.feed_id')
-    .leftJoin('article_states', (join) => join.on('article_states.article_id', 'articles.id').andOn('article_states.brand_id', 'sources.brand_id'))
+    .leftJoin('article_states', (join) =>
+      join
+        .on('article_states.article_id', 'articles.id')
+        .andOn('article_states.brand_id', 'sources.brand_id'),
+    )
     .where('sources.brand_id', brandId)
     .whereNull('sources.removed_at')
 }
 
-/** Where an article stands in a list: what its order and turns need, and no more, so that sorting moves little. */
-export type WirePlace = Pick<ArticleRow, 'id' | 'feed_id' | 'at' | 'first_seen_at'> & { state: ArticleState | null; because: ExcludedBy | null }
+/**
+ * Where an article stands in a list: what its order and turns need, and no more, so that sorting moves
+ * little.
+ */
+export type WirePlace = Pick<ArticleRow, 'id' | 'feed_id' | 'at' | 'first_seen_at'> & {
+  state: ArticleState | null
+  because: ExcludedBy | null
+}
 
 /** One stretch of the Wire in its order, as places alone; `articlesAt` gives what they hold. */
 export async function wirePlaces(db: Db, brandId: string, filter: WireFilter): Promise<WirePlace[]> {
@@ -59,24 +74,63 @@ export async function wirePlaces(db: Db, brandId: string, filter: WireFilter): P
   const column = `${isOpen ? 'undecided' : 'articles'}.${filter.order === 'waiting' ? 'first_seen_at' : 'at'}`
   const id = isOpen ? 'undecided.article_id' : 'articles.id'
   const direction = filter.order === 'oldest' || filter.order === 'waiting' ? 'asc' : 'desc'
-  const query = visible(db, brandId, filter.numbers ? numbered(db, filter.numbers) : db.raw(await walkedTable(db, brandId, filter)))
+  const query = visible(
+    db,
+    brandId,
+    filter.numbers ? numbered(db, filter.numbers) : db.raw(await walkedTable(db, brandId, filter)),
+  )
   if (isOpen) query.where('undecided.brand_id', brandId)
   narrow(db, query, filter)
-  if (filter.after) query.whereRaw(`(${column}, ${id}) ${direction === 'asc' ? '>' : '<'} (?, ?)`, [filter.after.at, filter.after.id])
+  if (filter.after)
+    query.whereRaw(`(${column}, ${id}) ${direction === 'asc' ? '>' : '<'} (?, ?)`, [
+      filter.after.at,
+      filter.after.id,
+    ])
   return query
     .orderBy(column, direction)
     .orderBy(id, direction)
     .limit(filter.limit)
-    .select('articles.id', 'articles.feed_id', 'articles.at', 'articles.first_seen_at', 'article_states.state', db.raw(BECAUSE)) as unknown as Promise<WirePlace[]> // prettier-ignore
+    .select(
+      'articles.id',
+      'articles.feed_id',
+      'articles.at',
+      'articles.first_seen_at',
+      'article_states.state',
+      db.raw(BECAUSE),
+    ) as unknown as Promise<WirePlace[]>
 }
 
 /** Articles found by their numbers, before anything else is looked at. */
 const numbered = (db: Db, numbers: number[]): Knex.Raw =>
-  db.raw('json_each(?) AS hits CROSS JOIN articles ON articles.number = hits.value', [JSON.stringify(numbers)])
+  db.raw('json_each(?) AS hits CROSS JOIN articles ON articles.number = hits.value', [
+    JSON.stringify(numbers),
+  ])
 
 /** What a list shows of an article; of its HTML the beginning is enough. */
 export type ListedArticle = Omit<ArticleForBrand, 'text' | 'page_html'>
-const LISTED = ['id', 'feed_id', 'guid', 'link_key', 'url', 'title', 'author', 'sanitiser_version', 'language', 'categories_json', 'image', 'published_at', 'updated_at', 'first_seen_at', 'at', 'dating', 'changed_at', 'kind', 'page_at', 'page_says', 'indexed'] // prettier-ignore
+const LISTED = [
+  'id',
+  'feed_id',
+  'guid',
+  'link_key',
+  'url',
+  'title',
+  'author',
+  'sanitiser_version',
+  'language',
+  'categories_json',
+  'image',
+  'published_at',
+  'updated_at',
+  'first_seen_at',
+  'at',
+  'dating',
+  'changed_at',
+  'kind',
+  'page_at',
+  'page_says',
+  'indexed',
+]
 const BEGINNING = 4_000
 /** What a brand adds to an article: the language it says its source is in goes before what the feed says. */
 const OF_BRAND = ['sources.label', 'sources.id AS source_id', 'article_states.state']
@@ -100,8 +154,9 @@ export async function articlesAt(db: Db, brandId: string, ids: string[]): Promis
 }
 
 /**
- * Where the articles are taken from. Who wants much of what is kept finds it by walking through time; who wants little of it, by looking
- * at those few feeds or rows. What waits for a decision stands in a table of its own.
+ * Where the articles are taken from. Who wants much of what is kept finds it by walking through time; who
+ * wants little of it, by looking at those few feeds or rows. What waits for a decision stands in a table of
+ * its own.
  */
 async function walkedTable(db: Db, brandId: string, filter: WireFilter): Promise<string> {
   const order = filter.order === 'waiting' ? 'first_seen' : 'time'
@@ -109,7 +164,9 @@ async function walkedTable(db: Db, brandId: string, filter: WireFilter): Promise
     const walk = (await wantsMuch(db, brandId, filter)) ? ` INDEXED BY undecided_by_${order} CROSS` : ''
     return `undecided${walk} JOIN articles ON articles.id = undecided.article_id`
   }
-  return filter.show === 'all' && (await wantsMuch(db, brandId, filter)) ? `articles INDEXED BY articles_by_${order}` : 'articles'
+  return filter.show === 'all' && (await wantsMuch(db, brandId, filter))
+    ? `articles INDEXED BY articles_by_${order}`
+    : 'articles'
 }
 
 function narrow(db: Db, query: Knex.QueryBuilder, filter: WireFilter): void {
@@ -140,7 +197,10 @@ const HOST = `substr(articles.link_key, 9, instr(substr(articles.link_key, 9) ||
 function narrowToOwn(query: Knex.QueryBuilder, { own, ownSites = [] }: WireFilter): void {
   if (own === undefined || own === null) return
   const conditions = ['sources.own = 1', ...ownSites.map(() => `${HOST} = ? OR ${HOST} LIKE ?`)]
-  query.whereRaw(`coalesce(${conditions.join(' OR ')}, 0) = ?`, [...ownSites.flatMap((site) => [site, `%.${site}`]), own ? 1 : 0])
+  query.whereRaw(`coalesce(${conditions.join(' OR ')}, 0) = ?`, [
+    ...ownSites.flatMap((site) => [site, `%.${site}`]),
+    own ? 1 : 0,
+  ])
 }
 
 /** Narrows a query over a brand's sources to those that are wanted. */
@@ -160,19 +220,26 @@ function narrowToSources(db: Db, query: Knex.QueryBuilder, filter: WireFilter): 
 /** Narrows a query over a brand's articles and their states to what a list shows. */
 export function narrowToShow(query: Knex.QueryBuilder, show: Show): void {
   if (show === 'open') query.whereRaw(`coalesce(article_states.state, 'new') IN ('new', 'read')`)
-  else if (show === 'left-out') query.where('article_states.state', 'passed').whereNotNull('article_states.because')
+  else if (show === 'left-out')
+    query.where('article_states.state', 'passed').whereNotNull('article_states.because')
   else if (show !== 'all') query.where('article_states.state', show).whereNull('article_states.because')
 }
 
 /**
- * Whether walking through time costs less than sorting what the wanted sources hold. Of n articles, w of them wanted, a page of 60 is
- * found within about 60 n / w steps; sorting takes w.
+ * Whether walking through time costs less than sorting what the wanted sources hold. Of n articles, w of them
+ * wanted, a page of 60 is found within about 60 n / w steps; sorting takes w.
  */
 async function wantsMuch(db: Db, brandId: string, filter: WireFilter): Promise<boolean> {
-  const wanted = db('sources').join('feeds', 'feeds.id', 'sources.feed_id').where('sources.brand_id', brandId).whereNull('sources.removed_at')
+  const wanted = db('sources')
+    .join('feeds', 'feeds.id', 'sources.feed_id')
+    .where('sources.brand_id', brandId)
+    .whereNull('sources.removed_at')
   narrowToSources(db, wanted, filter)
   if (filter.own && !filter.ownSites?.length) wanted.where('sources.own', 1)
-  const [row] = (await wanted.select(db.raw('sum(feeds.articles) AS wanted'), db.raw('(SELECT sum(articles) FROM feeds) AS everything'))) as { wanted: number | null; everything: number | null }[] // prettier-ignore
+  const [row] = (await wanted.select(
+    db.raw('sum(feeds.articles) AS wanted'),
+    db.raw('(SELECT sum(articles) FROM feeds) AS everything'),
+  )) as { wanted: number | null; everything: number | null }[]
   const [some, all] = [Number(row?.wanted ?? 0), Number(row?.everything ?? 0)]
   return some * some > 100 * all
 }
@@ -184,19 +251,31 @@ export const articleForBrand = (db: Db, brandId: string, id: string): Promise<Ar
 
 /** Keeps when an article was first opened. */
 export const setOpened = async (db: Db, brandId: string, id: string, at: number): Promise<void> => {
-  await db('article_openings').insert({ brand_id: brandId, article_id: id, at }).onConflict(['brand_id', 'article_id']).ignore()
+  await db('article_openings')
+    .insert({ brand_id: brandId, article_id: id, at })
+    .onConflict(['brand_id', 'article_id'])
+    .ignore()
 }
 
 export const isOpened = async (db: Db, brandId: string, id: string): Promise<boolean> =>
   (await db('article_openings').where({ brand_id: brandId, article_id: id }).first('at')) !== undefined
 
 /** Those of some articles that a brand sees, with their states; without their texts. */
-export const statesOfArticles = (db: Db, brandId: string, ids: string[]): Promise<{ id: string; feed_id: string; state: ArticleState | null }[]> =>
-  visible(db, brandId, listedFirst(db, [...new Set(ids)])).select('articles.id', 'articles.feed_id', 'article_states.state')
+export const statesOfArticles = (
+  db: Db,
+  brandId: string,
+  ids: string[],
+): Promise<{ id: string; feed_id: string; state: ArticleState | null }[]> =>
+  visible(db, brandId, listedFirst(db, [...new Set(ids)])).select(
+    'articles.id',
+    'articles.feed_id',
+    'article_states.state',
+  )
 
 /** How many articles a brand has not read. */
 export async function unreadOf(db: Db, brandId: string): Promise<number> {
-  const row = (await db('unread_counts').where({ brand_id: brandId }).sum({ n: 'n' }).first()) as { n: number | null } | undefined
+  const row = (await db('unread_counts').where({ brand_id: brandId }).sum({ n: 'n' }).first()) as
+    { n: number | null } | undefined
   return Number(row?.n ?? 0)
 }
 
@@ -207,7 +286,10 @@ const MANY_UNREAD = 5_000
 export async function unreadByWatch(db: Db, brandId: string, now: number): Promise<Map<string, number>> {
   const watches = db('watches').where({ brand_id: brandId }).whereNull('removed_at').select('id')
   if ((await unreadOf(db, brandId)) < MANY_UNREAD) {
-    const unread = db(db.raw('undecided CROSS JOIN watch_marks') as unknown as string).where({ 'undecided.brand_id': brandId, 'undecided.is_new': 1 })
+    const unread = db(db.raw('undecided CROSS JOIN watch_marks') as unknown as string).where({
+      'undecided.brand_id': brandId,
+      'undecided.is_new': 1,
+    })
     return marksPerWatch(db, unread.whereRaw('watch_marks.article_id = undecided.article_id'), watches, now)
   }
   const feeds = db('sources').where({ brand_id: brandId }).whereNull('removed_at').select('feed_id')
@@ -226,7 +308,12 @@ export async function unreadByWatch(db: Db, brandId: string, now: number): Promi
   return new Map([...marked].map(([watchId, count]) => [watchId, count - (read.get(watchId) ?? 0)]))
 }
 
-async function marksPerWatch(db: Db, marks: Knex.QueryBuilder, watches: Knex.QueryBuilder, now: number): Promise<Map<string, number>> {
+async function marksPerWatch(
+  db: Db,
+  marks: Knex.QueryBuilder,
+  watches: Knex.QueryBuilder,
+  now: number,
+): Promise<Map<string, number>> {
   const rows = (await marks
     .whereIn('watch_marks.watch_id', watches)
     .whereRaw(IN_FORCE, [now, now])
@@ -238,7 +325,11 @@ async function marksPerWatch(db: Db, marks: Knex.QueryBuilder, watches: Knex.Que
 /** Articles a brand can see, whole, in the ids' order. */
 export async function articlesWhole(db: Db, brandId: string, ids: string[]): Promise<ArticleForBrand[]> {
   if (ids.length === 0) return []
-  const rows = (await visible(db, brandId, listedFirst(db, ids)).select(['articles.*', ...OF_BRAND, db.raw(BECAUSE)])) as unknown as ArticleForBrand[]
+  const rows = (await visible(db, brandId, listedFirst(db, ids)).select([
+    'articles.*',
+    ...OF_BRAND,
+    db.raw(BECAUSE),
+  ])) as unknown as ArticleForBrand[]
   const byId = new Map(rows.map((row) => [row.id, row]))
   return ids.flatMap((id) => byId.get(id) ?? [])
 }
@@ -253,11 +344,18 @@ export const textsOf = (db: Db, ids: string[]): Promise<Pick<ArticleRow, 'id' | 
 export const articlesOfFeed = (db: Db, feedId: string, limit: number): Promise<ArticleRow[]> =>
   db<ArticleRow>('articles').where({ feed_id: feedId }).orderBy('at', 'desc').limit(limit)
 
-export const articlesByGuids = (db: Db, feedId: string, guids: string[]): Promise<ArticleRow[]> => articlesWith(db, feedId, 'guid', guids)
+export const articlesByGuids = (db: Db, feedId: string, guids: string[]): Promise<ArticleRow[]> =>
+  articlesWith(db, feedId, 'guid', guids)
 
-export const articlesByLinks = (db: Db, feedId: string, keys: string[]): Promise<ArticleRow[]> => articlesWith(db, feedId, 'link_key', keys)
+export const articlesByLinks = (db: Db, feedId: string, keys: string[]): Promise<ArticleRow[]> =>
+  articlesWith(db, feedId, 'link_key', keys)
 
-const articlesWith = async (db: Db, feedId: string, column: 'guid' | 'link_key', values: string[]): Promise<ArticleRow[]> =>
+const articlesWith = async (
+  db: Db,
+  feedId: string,
+  column: 'guid' | 'link_key',
+  values: string[],
+): Promise<ArticleRow[]> =>
   values.length === 0
     ? []
     : db<ArticleRow>('articles')
@@ -267,7 +365,8 @@ const articlesWith = async (db: Db, feedId: string, column: 'guid' | 'link_key',
 /** Inserts a feed's articles; one that another process has just inserted stays as that made it. */
 export async function insertArticles(db: Db, feedId: string, rows: ArticleRow[]): Promise<void> {
   if (rows.length === 0) return
-  const row = (await db('articles').max({ number: 'number' }).first()) as { number: number | null } | undefined
+  const row = (await db('articles').max({ number: 'number' }).first()) as
+    { number: number | null } | undefined
   const numbered = rows.map((one, at) => ({ ...one, number: Number(row?.number ?? 0) + at + 1 }))
   await insertAll(db, 'articles', numbered, ['feed_id', 'guid'])
   await countArticles(db, feedId)
@@ -282,13 +381,22 @@ const countArticles = async (db: Db, feedId: string): Promise<void> => {
 
 /** The times of a feed's newest articles, newest first. */
 export const newestTimes = async (db: Db, feedId: string, limit: number): Promise<number[]> =>
-  (await db<ArticleRow>('articles').where({ feed_id: feedId }).orderBy('at', 'desc').limit(limit).select('at')).map((row) => row.at)
+  (
+    await db<ArticleRow>('articles')
+      .where({ feed_id: feedId })
+      .orderBy('at', 'desc')
+      .limit(limit)
+      .select('at')
+  ).map((row) => row.at)
 
 /** Gives a feed's articles to another; one whose id is there already stays behind. */
 export const moveArticles = async (db: Db, fromFeedId: string, toFeedId: string): Promise<void> => {
   await db.raw('UPDATE OR IGNORE articles SET feed_id = ? WHERE feed_id = ?', [toFeedId, fromFeedId])
   for (const table of ['article_states', 'watch_marks']) {
-    await db(table).where({ feed_id: fromFeedId }).whereIn('article_id', db('articles').where({ feed_id: toFeedId }).select('id')).update({ feed_id: toFeedId }) // prettier-ignore
+    await db(table)
+      .where({ feed_id: fromFeedId })
+      .whereIn('article_id', db('articles').where({ feed_id: toFeedId }).select('id'))
+      .update({ feed_id: toFeedId })
   }
   await countArticles(db, toFeedId)
 }
@@ -298,7 +406,11 @@ export const updateArticle = async (db: Db, id: string, patch: Partial<ArticleRo
 }
 
 /** An article's own clipping; quotes from it are others. */
-export const clippingOfArticle = (db: Db, brandId: string, articleId: string): Promise<{ id: string } | undefined> =>
+export const clippingOfArticle = (
+  db: Db,
+  brandId: string,
+  articleId: string,
+): Promise<{ id: string } | undefined> =>
   db<{ id: string; brand_id: string; article_id: string; kind: string }>('clippings')
     .where({ brand_id: brandId, article_id: articleId, kind: 'article' })
     .first('id')

@@ -11,7 +11,11 @@ interface StateRow {
 }
 
 /** What a brand decided about articles, or a rule did for it. */
-export async function decidedStates(db: Db, brandId: string, articleIds: string[]): Promise<Map<string, StateRow>> {
+export async function decidedStates(
+  db: Db,
+  brandId: string,
+  articleIds: string[],
+): Promise<Map<string, StateRow>> {
   const rows = (await db('article_states')
     .where({ brand_id: brandId })
     .whereRaw('article_id IN ?', [listOf(db, articleIds)])
@@ -20,9 +24,30 @@ export async function decidedStates(db: Db, brandId: string, articleIds: string[
 }
 
 /** Passes articles in a brand's place, each with the rule that did it; only such as nobody decided about. */
-export async function putLeftOut(db: Db, brandId: string, feedId: string, left: { id: string; because: ExcludedBy }[], at: number): Promise<void> {
-  await db('article_states').where({ brand_id: brandId, state: 'new' }).whereRaw('article_id IN ?', [listOf(db, left.map(({ id }) => id))]).del() // prettier-ignore
-  const rows = left.map(({ id, because }) => ({ brand_id: brandId, article_id: id, state: 'passed', feed_id: feedId, changed_at: at, because }))
+export async function putLeftOut(
+  db: Db,
+  brandId: string,
+  feedId: string,
+  left: { id: string; because: ExcludedBy }[],
+  at: number,
+): Promise<void> {
+  await db('article_states')
+    .where({ brand_id: brandId, state: 'new' })
+    .whereRaw('article_id IN ?', [
+      listOf(
+        db,
+        left.map(({ id }) => id),
+      ),
+    ])
+    .del()
+  const rows = left.map(({ id, because }) => ({
+    brand_id: brandId,
+    article_id: id,
+    state: 'passed',
+    feed_id: feedId,
+    changed_at: at,
+    because,
+  }))
   await insertAll(db, 'article_states', rows, ['brand_id', 'article_id'])
 }
 
@@ -37,10 +62,26 @@ export const takeBackLeftOut = async (db: Db, brandId: string, ids: string[]): P
 }
 
 /** Passes articles that a watch hides, for the brand of the watch; only such as nobody decided about. */
-export async function putHidden(db: Db, watch: { id: string; brand_id: string }, found: { article_id: string; feed_id: string }[], at: number): Promise<void> {
+export async function putHidden(
+  db: Db,
+  watch: { id: string; brand_id: string },
+  found: { article_id: string; feed_id: string }[],
+  at: number,
+): Promise<void> {
   const ids = found.map((one) => one.article_id)
-  await db('article_states').where({ brand_id: watch.brand_id, state: 'new' }).whereRaw('article_id IN ?', [listOf(db, ids)]).del() // prettier-ignore
-  const rows = found.map(({ article_id, feed_id }) => ({ brand_id: watch.brand_id, article_id, state: 'passed', feed_id, changed_at: at, because: 'words', watch_id: watch.id })) // prettier-ignore
+  await db('article_states')
+    .where({ brand_id: watch.brand_id, state: 'new' })
+    .whereRaw('article_id IN ?', [listOf(db, ids)])
+    .del()
+  const rows = found.map(({ article_id, feed_id }) => ({
+    brand_id: watch.brand_id,
+    article_id,
+    state: 'passed',
+    feed_id,
+    changed_at: at,
+    because: 'words',
+    watch_id: watch.id,
+  }))
   await insertAll(db, 'article_states', rows, ['brand_id', 'article_id'])
 }
 
@@ -53,7 +94,12 @@ export const takeBackUnmarked = async (db: Db, brandId: string, watchId: string)
 }
 
 /** Lets articles wait again that a watch had hidden: some of them, or (null) all. */
-export const takeBackHidden = async (db: Db, brandId: string, watchId: string, ids: string[] | null): Promise<void> => {
+export const takeBackHidden = async (
+  db: Db,
+  brandId: string,
+  watchId: string,
+  ids: string[] | null,
+): Promise<void> => {
   const query = db('article_states').where({ brand_id: brandId, watch_id: watchId })
   if (ids) query.whereRaw('article_id IN ?', [listOf(db, ids)])
   await query.del()

@@ -5,14 +5,20 @@ import { listOf } from '#server/platform/db/sqlite/bulk'
 import { IN_FORCE } from '../marks'
 import { readApart } from '#server/platform/db/sqlite/readApart'
 
-export const tagsOf = (db: Db, brandId: string): Promise<TagRow[]> => db<TagRow>('tags').where({ brand_id: brandId }).orderBy('name')
+export const tagsOf = (db: Db, brandId: string): Promise<TagRow[]> =>
+  db<TagRow>('tags').where({ brand_id: brandId }).orderBy('name')
 
-export const tagById = (db: Db, brandId: string, id: string): Promise<TagRow | undefined> => db<TagRow>('tags').where({ brand_id: brandId, id }).first()
+export const tagById = (db: Db, brandId: string, id: string): Promise<TagRow | undefined> =>
+  db<TagRow>('tags').where({ brand_id: brandId, id }).first()
 
 /** A tag by its name, however its letters are written. */
-export const tagByName = (db: Db, brandId: string, name: string): Promise<TagRow | undefined> => db<TagRow>('tags').where({ brand_id: brandId, name }).first()
+export const tagByName = (db: Db, brandId: string, name: string): Promise<TagRow | undefined> =>
+  db<TagRow>('tags').where({ brand_id: brandId, name }).first()
 
-/** A condition on an article and the brand's source of it: that it has a tag at a time, with what it is asked with. */
+/**
+ * A condition on an article and the brand's source of it: that it has a tag at a time, with what it is asked
+ * with.
+ */
 export const hasTag = (tagId: string, at: number): [string, (string | number)[]] => [
   `coalesce(
     (SELECT is_on FROM article_tags WHERE article_tags.brand_id = sources.brand_id AND article_tags.article_id = articles.id AND article_tags.tag_id = ?),
@@ -26,8 +32,16 @@ export const hasTag = (tagId: string, at: number): [string, (string | number)[]]
 
 type Tagged = ArticleTag & { article_id: string }
 
-/** The tags of articles at a time, by name: from their sources, from watches, and by hand, which has the last word. */
-export async function tagsOfArticles(db: Db, brandId: string, articleIds: string[], at: number): Promise<Map<string, ArticleTag[]>> {
+/**
+ * The tags of articles at a time, by name: from their sources, from watches, and by hand, which has the last
+ * word.
+ */
+export async function tagsOfArticles(
+  db: Db,
+  brandId: string,
+  articleIds: string[],
+  at: number,
+): Promise<Map<string, ArticleTag[]>> {
   const ids = listOf(db, articleIds)
   const bySource = (await db('source_tags')
     .join('sources', 'sources.id', 'source_tags.source_id')
@@ -50,14 +64,23 @@ export async function tagsOfArticles(db: Db, brandId: string, articleIds: string
     .join('tags', 'tags.id', 'article_tags.tag_id')
     .where('article_tags.brand_id', brandId)
     .whereRaw('article_tags.article_id IN ?', [ids])
-    .select('article_tags.article_id', 'tags.id', 'tags.name', 'article_tags.is_on', db.raw(`'hand' AS by`))) as (Tagged & { is_on: number })[]
+    .select(
+      'article_tags.article_id',
+      'tags.id',
+      'tags.name',
+      'article_tags.is_on',
+      db.raw(`'hand' AS by`),
+    )) as (Tagged & { is_on: number })[]
   const found = new Map<string, Map<string, ArticleTag>>()
-  for (const { article_id, id, name, by } of [...bySource, ...byWatch]) tagsAt(found, article_id).set(id, { id, name, by })
+  for (const { article_id, id, name, by } of [...bySource, ...byWatch])
+    tagsAt(found, article_id).set(id, { id, name, by })
   for (const { article_id, id, name, by, is_on } of byHand) {
     if (is_on === 1) tagsAt(found, article_id).set(id, { id, name, by })
     else tagsAt(found, article_id).delete(id)
   }
-  return new Map([...found].map(([id, tags]) => [id, [...tags.values()].sort((a, b) => a.name.localeCompare(b.name))]))
+  return new Map(
+    [...found].map(([id, tags]) => [id, [...tags.values()].sort((a, b) => a.name.localeCompare(b.name))]),
+  )
 }
 
 function tagsAt(found: Map<string, Map<string, ArticleTag>>, articleId: string): Map<string, ArticleTag> {
@@ -87,9 +110,22 @@ export async function countTagged(db: Db, brandId: string, tagId: string, at: nu
 }
 
 /** What puts a tag on articles by itself: names of watches and sources, by the tag. */
-export async function originsOfTags(db: Db, brandId: string): Promise<{ watches: Map<string, string[]>; sources: Map<string, string[]> }> {
-  const watches = (await db('watch_tags').join('watches', 'watches.id', 'watch_tags.watch_id').where('watches.brand_id', brandId).whereNull('watches.removed_at').orderBy('watches.position').select('watch_tags.tag_id', 'watches.name')) as { tag_id: string; name: string }[] // prettier-ignore
-  const sources = (await db('source_tags').join('sources', 'sources.id', 'source_tags.source_id').where('sources.brand_id', brandId).whereNull('sources.removed_at').orderBy('sources.label').select('source_tags.tag_id', 'sources.label AS name')) as { tag_id: string; name: string }[] // prettier-ignore
+export async function originsOfTags(
+  db: Db,
+  brandId: string,
+): Promise<{ watches: Map<string, string[]>; sources: Map<string, string[]> }> {
+  const watches = (await db('watch_tags')
+    .join('watches', 'watches.id', 'watch_tags.watch_id')
+    .where('watches.brand_id', brandId)
+    .whereNull('watches.removed_at')
+    .orderBy('watches.position')
+    .select('watch_tags.tag_id', 'watches.name')) as { tag_id: string; name: string }[]
+  const sources = (await db('source_tags')
+    .join('sources', 'sources.id', 'source_tags.source_id')
+    .where('sources.brand_id', brandId)
+    .whereNull('sources.removed_at')
+    .orderBy('sources.label')
+    .select('source_tags.tag_id', 'sources.label AS name')) as { tag_id: string; name: string }[]
   return { watches: grouped(watches), sources: grouped(sources) }
 }
 
@@ -104,11 +140,23 @@ const KEY = { watch_tags: 'watch_id', source_tags: 'source_id' } as const
 
 /** The tags that a watch or a source puts on articles. */
 export const tagsOfTagger = (db: Db, table: TaggerTable, id: string): Promise<TagRow[]> =>
-  db(table).join('tags', 'tags.id', `${table}.tag_id`).where(`${table}.${KEY[table]}`, id).orderBy('tags.name').select('tags.*') as unknown as Promise<TagRow[]>
+  db(table)
+    .join('tags', 'tags.id', `${table}.tag_id`)
+    .where(`${table}.${KEY[table]}`, id)
+    .orderBy('tags.name')
+    .select('tags.*') as unknown as Promise<TagRow[]>
 
 /** The names of the tags of all of a brand's watches or sources, by the id of each. */
-export async function namesByTagger(db: Db, table: TaggerTable, brandId: string): Promise<Map<string, string[]>> {
-  const rows = (await db(table).join('tags', 'tags.id', `${table}.tag_id`).where('tags.brand_id', brandId).orderBy('tags.name').select(`${table}.${KEY[table]} AS tag_id`, 'tags.name')) as { tag_id: string; name: string }[] // prettier-ignore
+export async function namesByTagger(
+  db: Db,
+  table: TaggerTable,
+  brandId: string,
+): Promise<Map<string, string[]>> {
+  const rows = (await db(table)
+    .join('tags', 'tags.id', `${table}.tag_id`)
+    .where('tags.brand_id', brandId)
+    .orderBy('tags.name')
+    .select(`${table}.${KEY[table]} AS tag_id`, 'tags.name')) as { tag_id: string; name: string }[]
   return grouped(rows)
 }
 
@@ -120,13 +168,25 @@ interface Link {
 
 /** Every row that names a tag. */
 export async function linksOfTag(db: Db, tagId: string): Promise<Link[]> {
-  const watches = (await db('watch_tags').where({ tag_id: tagId }).select('watch_id')) as { watch_id: string }[]
-  const sources = (await db('source_tags').where({ tag_id: tagId }).select('source_id')) as { source_id: string }[]
-  const articles = (await db('article_tags').where({ tag_id: tagId }).select('*')) as { brand_id: string; article_id: string; is_on: number }[]
+  const watches = (await db('watch_tags').where({ tag_id: tagId }).select('watch_id')) as {
+    watch_id: string
+  }[]
+  const sources = (await db('source_tags').where({ tag_id: tagId }).select('source_id')) as {
+    source_id: string
+  }[]
+  const articles = (await db('article_tags').where({ tag_id: tagId }).select('*')) as {
+    brand_id: string
+    article_id: string
+    is_on: number
+  }[]
   return [
     ...watches.map(({ watch_id }): Link => ({ table: 'watch_tags', key: { watch_id }, row: {} })),
     ...sources.map(({ source_id }): Link => ({ table: 'source_tags', key: { source_id }, row: {} })),
-    ...articles.map(({ brand_id, article_id, is_on }): Link => ({ table: 'article_tags', key: { brand_id, article_id }, row: { is_on } })),
+    ...articles.map(({ brand_id, article_id, is_on }): Link => ({
+      table: 'article_tags',
+      key: { brand_id, article_id },
+      row: { is_on },
+    })),
   ]
 }
 
@@ -137,6 +197,7 @@ export const insertTag = async (db: Db, row: TagRow): Promise<void> => {
 /** Removes a brand's tags that no watch, source or article has. */
 export const clearUnusedTags = async (db: Db, brandId: string): Promise<void> => {
   const query = db('tags').where({ brand_id: brandId })
-  for (const table of ['watch_tags', 'source_tags', 'article_tags']) query.whereNotIn('id', db(table).select('tag_id'))
+  for (const table of ['watch_tags', 'source_tags', 'article_tags'])
+    query.whereNotIn('id', db(table).select('tag_id'))
   await query.del()
 }

@@ -2,7 +2,10 @@ import type { Db } from '#server/platform/db'
 import type { ArticleRow } from '../rows'
 import { listOf } from '#server/platform/db/sqlite/bulk'
 
-/** Notes that watches and rules have yet to look at articles. `isFresh`: what watches that tell find there is told. */
+/**
+ * Notes that watches and rules have yet to look at articles. `isFresh`: what watches that tell find there is
+ * told.
+ */
 export async function putToMatch(db: Db, ids: string[], isFresh: boolean, since: number): Promise<void> {
   if (ids.length === 0) return
   await db.raw(
@@ -20,7 +23,11 @@ export const takeOffToMatch = async (db: Db, ids: string[]): Promise<void> => {
 }
 
 /** Articles that have waited since before then, the longest first. */
-export const leftToMatch = (db: Db, before: number, limit: number): Promise<(ArticleRow & { is_fresh: number })[]> =>
+export const leftToMatch = (
+  db: Db,
+  before: number,
+  limit: number,
+): Promise<(ArticleRow & { is_fresh: number })[]> =>
   db('to_match')
     .join('articles', 'articles.id', 'to_match.article_id')
     .where('to_match.since', '<', before)

@@ -25,8 +25,13 @@ export interface ClippingFilter {
 }
 
 const of = (show: ClippingFilter['show']): string =>
-  ({ waiting: 'shelved = 0 AND done_at IS NULL', shelved: 'shelved = 1 AND done_at IS NULL', done: 'done_at IS NOT NULL' })[show]
-const POSTS = '(SELECT count(*) FROM posts WHERE posts.brand_id = clippings.brand_id AND posts.article_id = clippings.article_id)'
+  ({
+    waiting: 'shelved = 0 AND done_at IS NULL',
+    shelved: 'shelved = 1 AND done_at IS NULL',
+    done: 'done_at IS NOT NULL',
+  })[show]
+const POSTS =
+  '(SELECT count(*) FROM posts WHERE posts.brand_id = clippings.brand_id AND posts.article_id = clippings.article_id)'
 
 /** A brand's clippings with the article each was kept from. */
 const withArticles = (db: Db, brandId: string) =>
@@ -34,24 +39,48 @@ const withArticles = (db: Db, brandId: string) =>
     .leftJoin('articles', 'articles.id', 'clippings.article_id')
     .leftJoin('feeds', 'feeds.id', 'articles.feed_id')
     .leftJoin('sources', (join) =>
-      join.on('sources.feed_id', 'articles.feed_id').andOn('sources.brand_id', 'clippings.brand_id').andOnNull('sources.removed_at'),
-    ) // prettier-ignore
+      join
+        .on('sources.feed_id', 'articles.feed_id')
+        .andOn('sources.brand_id', 'clippings.brand_id')
+        .andOnNull('sources.removed_at'),
+    )
     .where('clippings.brand_id', brandId)
 
-const columns = (db: Db) => ['clippings.*', 'articles.title', 'articles.url', 'articles.at', 'articles.summary_html', db.raw('coalesce(sources.label, feeds.title) AS outlet'), db.raw(`${POSTS} AS posts`)] // prettier-ignore
+const columns = (db: Db) => [
+  'clippings.*',
+  'articles.title',
+  'articles.url',
+  'articles.at',
+  'articles.summary_html',
+  db.raw('coalesce(sources.label, feeds.title) AS outlet'),
+  db.raw(`${POSTS} AS posts`),
+]
 
 /** Clippings by their ids, and the quotes of an article, oldest first. */
-export const clippingsFor = (db: Db, brandId: string, ids: string[], articleId: string | null): Promise<ClippingWithArticle[]> =>
+export const clippingsFor = (
+  db: Db,
+  brandId: string,
+  ids: string[],
+  articleId: string | null,
+): Promise<ClippingWithArticle[]> =>
   withArticles(db, brandId)
     .where((either) => {
       either.whereRaw('clippings.id IN ?', [listOf(db, ids)])
-      if (articleId !== null) either.orWhere((quote) => quote.where('clippings.article_id', articleId).whereNotNull('clippings.quote'))
+      if (articleId !== null)
+        either.orWhere((quote) =>
+          quote.where('clippings.article_id', articleId).whereNotNull('clippings.quote'),
+        )
     })
     .orderBy('clippings.created_at')
     .select(columns(db)) as unknown as Promise<ClippingWithArticle[]>
 
 /** Clippings by their ids, and all of an article, that nobody is done with yet. */
-export const waitingClippings = (db: Db, brandId: string, ids: string[], articleId: string | null): Promise<ClippingRow[]> =>
+export const waitingClippings = (
+  db: Db,
+  brandId: string,
+  ids: string[],
+  articleId: string | null,
+): Promise<ClippingRow[]> =>
   db<ClippingRow>('clippings')
     .where({ brand_id: brandId })
     .whereNull('done_at')
@@ -61,14 +90,21 @@ export const waitingClippings = (db: Db, brandId: string, ids: string[], article
     })
 
 /** A brand's clippings, newest first. What it kept stays its own, also when the source is gone. */
-export async function clippingsOf(db: Db, brandId: string, filter: ClippingFilter): Promise<ClippingWithArticle[]> {
+export async function clippingsOf(
+  db: Db,
+  brandId: string,
+  filter: ClippingFilter,
+): Promise<ClippingWithArticle[]> {
   const query = withArticles(db, brandId).whereRaw(of(filter.show))
   if (filter.folder) query.where('clippings.folder', filter.folder)
   if (filter.tagId) query.whereRaw(...hasTag(filter.tagId, filter.now))
   if (filter.written !== null) query.whereRaw(`${POSTS} ${filter.written ? '> 0' : '= 0'}`)
   if (filter.text) {
     const like = `%${filter.text.replace(/[\\%_]/g, '\\$&')}%`
-    query.whereRaw(`(coalesce(articles.title, '') LIKE ? ESCAPE '\\' OR coalesce(clippings.note, '') LIKE ? ESCAPE '\\' OR coalesce(clippings.quote, '') LIKE ? ESCAPE '\\' OR coalesce(sources.label, feeds.title, '') LIKE ? ESCAPE '\\')`, [like, like, like, like]) // prettier-ignore
+    query.whereRaw(
+      `(coalesce(articles.title, '') LIKE ? ESCAPE '\\' OR coalesce(clippings.note, '') LIKE ? ESCAPE '\\' OR coalesce(clippings.quote, '') LIKE ? ESCAPE '\\' OR coalesce(sources.label, feeds.title, '') LIKE ? ESCAPE '\\')`,
+      [like, like, like, like],
+    )
   }
   return (await query
     .orderBy('clippings.created_at', 'desc')
@@ -87,12 +123,23 @@ export const clippingFolders = async (db: Db, brandId: string): Promise<{ name: 
     .whereNotNull('folder')
     .groupBy('folder')
     .orderBy('folder')
-    .select({ name: 'folder' }, db.raw('sum(CASE WHEN done_at IS NULL THEN 1 ELSE 0 END) AS count'))) as unknown as { name: string; count: number }[]
+    .select(
+      { name: 'folder' },
+      db.raw('sum(CASE WHEN done_at IS NULL THEN 1 ELSE 0 END) AS count'),
+    )) as unknown as { name: string; count: number }[]
 
-export async function countClippings(db: Db, brandId: string): Promise<Record<ClippingFilter['show'], number>> {
+export async function countClippings(
+  db: Db,
+  brandId: string,
+): Promise<Record<ClippingFilter['show'], number>> {
   const sums = (['waiting', 'shelved', 'done'] as const).map((show) =>
     db.raw('coalesce(sum(CASE WHEN ?? THEN 1 ELSE 0 END), 0) AS ??', [db.raw(of(show)), show]),
   )
-  const row = (await db('clippings').where({ brand_id: brandId }).first(sums)) as Record<ClippingFilter['show'], number> | undefined
-  return { waiting: Number(row?.waiting ?? 0), shelved: Number(row?.shelved ?? 0), done: Number(row?.done ?? 0) }
+  const row = (await db('clippings').where({ brand_id: brandId }).first(sums)) as
+    Record<ClippingFilter['show'], number> | undefined
+  return {
+    waiting: Number(row?.waiting ?? 0),
+    shelved: Number(row?.shelved ?? 0),
+    done: Number(row?.done ?? 0),
+  }
 }

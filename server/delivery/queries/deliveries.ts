@@ -6,7 +6,10 @@ export const insertDelivery = async (db: Db, row: DeliveryRow): Promise<void> =>
   await db('deliveries').insert(row)
 }
 
-/** Changes a delivery if it is still in the state, and under the lease, that the caller knows. Says whether it was. */
+/**
+ * Changes a delivery if it is still in the state, and under the lease, that the caller knows. Says whether it
+ * was.
+ */
 export const changeDelivery = async (
   db: Db,
   { id, state, lease_until }: Pick<DeliveryRow, 'id' | 'state' | 'lease_until'>,
@@ -20,8 +23,17 @@ export const addDeliveryEvent = async (db: Db, row: DeliveryEventRow): Promise<v
 export const deliveryById = (db: Db, brandId: string, id: string): Promise<DeliveryRow | undefined> =>
   db<DeliveryRow>('deliveries').where({ brand_id: brandId, id }).first()
 
-export const deliveriesBetween = (db: Db, brandId: string, from: number, to: number): Promise<DeliveryRow[]> =>
-  db<DeliveryRow>('deliveries').where({ brand_id: brandId }).where('due_at', '>=', from).where('due_at', '<', to).orderBy('due_at')
+export const deliveriesBetween = (
+  db: Db,
+  brandId: string,
+  from: number,
+  to: number,
+): Promise<DeliveryRow[]> =>
+  db<DeliveryRow>('deliveries')
+    .where({ brand_id: brandId })
+    .where('due_at', '>=', from)
+    .where('due_at', '<', to)
+    .orderBy('due_at')
 
 /** Deliveries in a state that may be worked on now: due, and not held by another. */
 export const workableDeliveries = (db: Db, state: DeliveryState, due: number, realNow: number) =>
@@ -34,23 +46,33 @@ export const workableDeliveries = (db: Db, state: DeliveryState, due: number, re
 
 /** Deliveries that may be handed over now: those of accounts and brands on hold wait. */
 export const sendableDeliveries = async (db: Db, now: number, realNow: number): Promise<DeliveryRow[]> => {
-  const of = (state: DeliveryState) => workableDeliveries(db, state, now, realNow).whereRaw(NOT_HELD, [now + 1, now, now + 1, now])
-  return [...(await of('planned')), ...(await of('waiting'))].sort((a, b) => a.next_try_at - b.next_try_at || a.due_at - b.due_at)
+  const of = (state: DeliveryState) =>
+    workableDeliveries(db, state, now, realNow).whereRaw(NOT_HELD, [now + 1, now, now + 1, now])
+  return [...(await of('planned')), ...(await of('waiting'))].sort(
+    (a, b) => a.next_try_at - b.next_try_at || a.due_at - b.due_at,
+  )
 }
 
 /**
- * Lets all that is due on an account wait until then, though never past the moment at which it is too late or out of date. Gives the ids of
- * those that were not told so before.
+ * Lets all that is due on an account wait until then, though never past the moment at which it is too late or
+ * out of date. Gives the ids of those that were not told so before.
  */
 export const postponeDue = async (
   db: Db,
   accountId: string,
   { until, says, now, lateMs }: { until: number; says: string; now: number; lateMs: number },
 ): Promise<string[]> => {
-  const due = () => db<DeliveryRow>('deliveries').where({ account_id: accountId, lease_until: 0 }).whereIn('state', ['planned', 'waiting']).where('next_try_at', '<=', now) // prettier-ignore
+  const due = () =>
+    db<DeliveryRow>('deliveries')
+      .where({ account_id: accountId, lease_until: 0 })
+      .whereIn('state', ['planned', 'waiting'])
+      .where('next_try_at', '<=', now)
   const told = await due().whereNot({ says }).select('id')
   const never = Number.MAX_SAFE_INTEGER
-  const next = db.raw('min(?, CASE WHEN due_at + ? > ? THEN due_at + ? ELSE ? END, coalesce(max(good_until, ?), ?) + 1)', [until, lateMs, now, lateMs + 1, never, now, never - 1]) // prettier-ignore
+  const next = db.raw(
+    'min(?, CASE WHEN due_at + ? > ? THEN due_at + ? ELSE ? END, coalesce(max(good_until, ?), ?) + 1)',
+    [until, lateMs, now, lateMs + 1, never, now, never - 1],
+  )
   await due().update({ state: 'waiting', says, next_try_at: next as unknown as number })
   return told.map(({ id }) => id)
 }
@@ -67,12 +89,19 @@ const NOT_HELD = `NOT EXISTS (SELECT 1 FROM accounts JOIN brands ON brands.id = 
   AND (accounts.held = 1 AND coalesce(accounts.hold_until, ?) > ? OR brands.held = 1 AND coalesce(brands.hold_until, ?) > ?))`
 
 /** Takes one delivery to ask its network about, if it is still as known and free. Says whether it was got. */
-export const leaseDelivery = async (db: Db, { id, state, lease_until }: DeliveryRow, leaseUntil: number): Promise<boolean> =>
+export const leaseDelivery = async (
+  db: Db,
+  { id, state, lease_until }: DeliveryRow,
+  leaseUntil: number,
+): Promise<boolean> =>
   (await db('deliveries').where({ id, state, lease_until }).update({ lease_until: leaseUntil })) === 1
 
-/** When a delivery is to be worked on next; those on hold wait for its end, which is an instant of its own. */
+/**
+ * When a delivery is to be worked on next; those on hold wait for its end, which is an instant of its own.
+ */
 export const nextTryAt = async (db: Db, now: number): Promise<number | null> => {
-  const first = (states: string[]) => db('deliveries').whereIn('state', states).min({ at: 'next_try_at' }).first() // prettier-ignore
+  const first = (states: string[]) =>
+    db('deliveries').whereIn('state', states).min({ at: 'next_try_at' }).first()
   const [asked, sent]: ({ at?: number | null } | undefined)[] = [
     await first(['unknown']),
     await first(['planned', 'waiting']).whereRaw(NOT_HELD, [now + 1, now, now + 1, now]),
@@ -103,7 +132,13 @@ export const sentOfArticle = (db: Db, brandId: string, articleId: string): Promi
     ) as unknown as Promise<SharedBefore[]>
 
 /** What a brand shared last from the articles of a feed, besides those of one article. */
-export const sentOfFeed = (db: Db, brandId: string, feedId: string, besidesId: string, limit: number): Promise<(SharedBefore & { title: string | null })[]> =>
+export const sentOfFeed = (
+  db: Db,
+  brandId: string,
+  feedId: string,
+  besidesId: string,
+  limit: number,
+): Promise<(SharedBefore & { title: string | null })[]> =>
   db('deliveries')
     .join('posts', 'posts.id', 'deliveries.post_id')
     .join('articles', 'articles.id', 'posts.article_id')
@@ -129,21 +164,46 @@ export interface SentText {
 }
 
 /** The texts of an account's deliveries that were not refused, newest first. */
-export const sentTexts = (db: Db, brandId: string, accountId: string, since: number, limit: number): Promise<SentText[]> =>
+export const sentTexts = (
+  db: Db,
+  brandId: string,
+  accountId: string,
+  since: number,
+  limit: number,
+): Promise<SentText[]> =>
   db('deliveries')
     .where({ brand_id: brandId, account_id: accountId })
     .where('due_at', '>=', since)
     .whereNotIn('state', NOTHING_THERE)
     .orderBy('due_at', 'desc')
     .limit(limit)
-    .select(['post_id', 'due_at', 'link_key', 'series_id', db.raw(`json_extract(frozen_json, '$.text') AS text`)]) as unknown as Promise<SentText[]>
+    .select([
+      'post_id',
+      'due_at',
+      'link_key',
+      'series_id',
+      db.raw(`json_extract(frozen_json, '$.text') AS text`),
+    ]) as unknown as Promise<SentText[]>
 
 /** The latest of an account, newest first. */
-export const deliveriesOfAccount = (db: Db, brandId: string, accountId: string, limit: number): Promise<DeliveryRow[]> =>
-  db<DeliveryRow>('deliveries').where({ brand_id: brandId, account_id: accountId }).orderBy('due_at', 'desc').limit(limit)
+export const deliveriesOfAccount = (
+  db: Db,
+  brandId: string,
+  accountId: string,
+  limit: number,
+): Promise<DeliveryRow[]> =>
+  db<DeliveryRow>('deliveries')
+    .where({ brand_id: brandId, account_id: accountId })
+    .orderBy('due_at', 'desc')
+    .limit(limit)
 
 /** What an account's network took last before an instant, by its own names for it, newest first. */
-export const sentBefore = async (db: Db, accountId: string, before: number, limit: number): Promise<string[]> =>
+export const sentBefore = async (
+  db: Db,
+  accountId: string,
+  before: number,
+  limit: number,
+): Promise<string[]> =>
   (
     await db<DeliveryRow>('deliveries')
       .where({ account_id: accountId, state: 'sent' })
@@ -156,7 +216,10 @@ export const sentBefore = async (db: Db, accountId: string, before: number, limi
 
 /** Deliveries of a post that its networks have something of, or may have. */
 export const standingDeliveries = (db: Db, brandId: string, postId: string): Promise<DeliveryRow[]> =>
-  db<DeliveryRow>('deliveries').where({ brand_id: brandId, post_id: postId }).whereNotIn('state', NOTHING_THERE).orderBy('due_at')
+  db<DeliveryRow>('deliveries')
+    .where({ brand_id: brandId, post_id: postId })
+    .whereNotIn('state', NOTHING_THERE)
+    .orderBy('due_at')
 
 export const deliveriesOfPost = (db: Db, brandId: string, postId: string): Promise<DeliveryRow[]> =>
   db<DeliveryRow>('deliveries').where({ brand_id: brandId, post_id: postId }).orderBy('due_at')

@@ -3,20 +3,32 @@ import { problem, ProblemError } from '#server/platform/http/problem'
 import { httpRequest, type HttpResponse } from '#server/platform/net/httpRequest'
 import { atprotoSession, requireSession, withSession, xrpc } from './atprotoSession'
 import type { AccountAccess, Connector, OutPicture, Outcome, Outgoing } from './connector'
-import { bearer, beforePost, fieldsOf, notTaken, noWord, outcomeOf, outcomeOfFailure, textField } from './outcome'
+import {
+  bearer,
+  beforePost,
+  fieldsOf,
+  notTaken,
+  noWord,
+  outcomeOf,
+  outcomeOfFailure,
+  textField,
+} from './outcome'
 import { statedRules } from './rules'
 import { recordKeyOf } from './recordKey'
 
 const COLLECTION = 'app.bsky.feed.post'
 
 /**
- * The AT Protocol (atproto.com; lexicons `com.atproto.*` and `app.bsky.feed.post`). A record's key is made from the delivery before
- * anything is sent, so an uncertain one is simply looked up, and a second record under it is refused by the server itself. The rules are
- * those of the lexicon (300 graphemes, 3,000 bytes, four pictures of 2,000,000 bytes): servers of the protocol state none of their own.
+ * The AT Protocol (atproto.com; lexicons `com.atproto.*` and `app.bsky.feed.post`). A record's key is made
+ * from the delivery before anything is sent, so an uncertain one is simply looked up, and a second record
+ * under it is refused by the server itself. The rules are those of the lexicon (300 graphemes, 3,000 bytes,
+ * four pictures of 2,000,000 bytes): servers of the protocol state none of their own.
  */
 export const atproto: Connector = {
   async check(address, token) {
-    const about = await httpRequest(xrpc(address.origin, 'com.atproto.server.describeServer'), { headers: { accept: 'application/json' } })
+    const about = await httpRequest(xrpc(address.origin, 'com.atproto.server.describeServer'), {
+      headers: { accept: 'application/json' },
+    })
     if (about.status !== 200 || !Array.isArray(fieldsOf(about)['availableUserDomains'])) return null
     const name = /^\/(?:@|profile\/)([a-z0-9.-]+)/i.exec(address.pathname)?.[1] ?? ''
     const identifier = name.includes('.') ? name : `${name}.${address.hostname}`
@@ -37,7 +49,12 @@ export const atproto: Connector = {
     try {
       return await withSession(account, async (token) => {
         const record = await recordOf(account, post, token)
-        const body = { repo: account.endpoint['did'], collection: COLLECTION, rkey: recordKeyOf(post), record }
+        const body = {
+          repo: account.endpoint['did'],
+          collection: COLLECTION,
+          rkey: recordKeyOf(post),
+          record,
+        }
         return posted(account, post, await call(account, token, 'com.atproto.repo.createRecord', body))
       })
     } catch (error) {
@@ -50,9 +67,13 @@ export const atproto: Connector = {
       const { api = '', did = '' } = account.endpoint
       const rkey = recordKeyOf(post)
       // Records are public: asking for one needs no session.
-      const answer = await httpRequest(xrpc(api, 'com.atproto.repo.getRecord', { repo: did, collection: COLLECTION, rkey }), { headers: { accept: 'application/json' } }) // prettier-ignore
+      const answer = await httpRequest(
+        xrpc(api, 'com.atproto.repo.getRecord', { repo: did, collection: COLLECTION, rkey }),
+        { headers: { accept: 'application/json' } },
+      )
       const uri = textField(fieldsOf(answer), 'uri')
-      if (answer.status === 200 && uri) return { kind: 'there', remoteId: uri, remoteUrl: pageOf(account, rkey), isWhole: true }
+      if (answer.status === 200 && uri)
+        return { kind: 'there', remoteId: uri, remoteUrl: pageOf(account, rkey), isWhole: true }
       if (textField(fieldsOf(answer), 'error') === 'RecordNotFound') return { kind: 'not-there' }
       return { kind: 'no-word', says: whyOf(answer) ?? `It answered ${answer.status}.` }
     } catch (error) {
@@ -64,36 +85,62 @@ export const atproto: Connector = {
     try {
       return await withSession(account, async (token) => {
         const rkey = remoteId.split('/').at(-1)
-        const answer = await call(account, token, 'com.atproto.repo.deleteRecord', { repo: account.endpoint['did'], collection: COLLECTION, rkey })
-        return answer.status === 200 ? { kind: 'done' as const } : { kind: 'failed' as const, says: whyOf(answer) ?? `It answered ${answer.status}.` }
+        const answer = await call(account, token, 'com.atproto.repo.deleteRecord', {
+          repo: account.endpoint['did'],
+          collection: COLLECTION,
+          rkey,
+        })
+        return answer.status === 200
+          ? { kind: 'done' as const }
+          : { kind: 'failed' as const, says: whyOf(answer) ?? `It answered ${answer.status}.` }
       })
     } catch (error) {
-      if (error instanceof ProblemError || error instanceof Error) return { kind: 'failed', says: error.message }
+      if (error instanceof ProblemError || error instanceof Error)
+        return { kind: 'failed', says: error.message }
       throw error
     }
   },
 }
 
-const whyOf = (answer: HttpResponse): string | null => textField(fieldsOf(answer), 'message') ?? textField(fieldsOf(answer), 'error')
+const whyOf = (answer: HttpResponse): string | null =>
+  textField(fieldsOf(answer), 'message') ?? textField(fieldsOf(answer), 'error')
 
-async function call(account: AccountAccess, token: string, method: string, body: unknown): Promise<HttpResponse> {
+async function call(
+  account: AccountAccess,
+  token: string,
+  method: string,
+  body: unknown,
+): Promise<HttpResponse> {
   const headers = { ...bearer(token), 'content-type': 'application/json' }
-  return requireSession(await httpRequest(xrpc(account.endpoint['api'] ?? '', method), { method: 'POST', headers, body: JSON.stringify(body) }))
+  return requireSession(
+    await httpRequest(xrpc(account.endpoint['api'] ?? '', method), {
+      method: 'POST',
+      headers,
+      body: JSON.stringify(body),
+    }),
+  )
 }
 
 function posted(account: AccountAccess, post: Outgoing, answer: HttpResponse): Outcome {
   const uri = textField(fieldsOf(answer), 'uri')
-  if (answer.status === 200 && uri) return { kind: 'done', remoteId: uri, remoteUrl: pageOf(account, recordKeyOf(post)) }
+  if (answer.status === 200 && uri)
+    return { kind: 'done', remoteId: uri, remoteUrl: pageOf(account, recordKeyOf(post)) }
   // A record of this key is there: it can only be this post.
-  if (/already exists|RecordAlreadyExists/i.test(whyOf(answer) ?? '')) return { kind: 'unknown', says: 'It has a record of this key.' }
+  if (/already exists|RecordAlreadyExists/i.test(whyOf(answer) ?? ''))
+    return { kind: 'unknown', says: 'It has a record of this key.' }
   return outcomeOf(answer, whyOf(answer))
 }
 
 /** A post's page, as the account's own page lies: addresses of pages are each server's own. */
-const pageOf = (account: AccountAccess, rkey: string): string => `${account.pageUrl.replace(/\/$/, '')}/${rkey}`
+const pageOf = (account: AccountAccess, rkey: string): string =>
+  `${account.pageUrl.replace(/\/$/, '')}/${rkey}`
 
 /** The record of a post, as the lexicon `app.bsky.feed.post` describes it. */
-async function recordOf(account: AccountAccess, post: Outgoing, token: string): Promise<Record<string, unknown>> {
+async function recordOf(
+  account: AccountAccess,
+  post: Outgoing,
+  token: string,
+): Promise<Record<string, unknown>> {
   const facets = await facetsFor(account, post)
   const embed = await embedOf(account, post, token)
   return {
@@ -110,38 +157,64 @@ async function facetsFor(account: AccountAccess, post: Outgoing): Promise<Record
   const found: Record<string, unknown>[] = []
   for (const facet of facetsOf(post.text, post.link?.place === 'in-text' ? [post.link.url] : [])) {
     const feature = await featureOf(account, facet)
-    if (feature) found.push({ index: { byteStart: facet.byteStart, byteEnd: facet.byteEnd }, features: [feature] })
+    if (feature)
+      found.push({ index: { byteStart: facet.byteStart, byteEnd: facet.byteEnd }, features: [feature] })
   }
   return found
 }
 
 /** What a facet means there. A handle that the server does not know stays plain text. */
-async function featureOf(account: AccountAccess, { kind, value }: Facet): Promise<Record<string, string> | null> {
+async function featureOf(
+  account: AccountAccess,
+  { kind, value }: Facet,
+): Promise<Record<string, string> | null> {
   if (kind === 'link') return { $type: 'app.bsky.richtext.facet#link', uri: value }
   if (kind === 'hashtag') return { $type: 'app.bsky.richtext.facet#tag', tag: value }
-  const answer = await beforePost(() => httpRequest(xrpc(account.endpoint['api'] ?? '', 'com.atproto.identity.resolveHandle', { handle: value }), { headers: { accept: 'application/json' } })) // prettier-ignore
+  const answer = await beforePost(() =>
+    httpRequest(
+      xrpc(account.endpoint['api'] ?? '', 'com.atproto.identity.resolveHandle', { handle: value }),
+      { headers: { accept: 'application/json' } },
+    ),
+  )
   const did = textField(fieldsOf(answer), 'did')
   return answer.status === 200 && did ? { $type: 'app.bsky.richtext.facet#mention', did } : null
 }
 
 /** Pictures, or else a card of the link: a record has one of the two. */
-async function embedOf(account: AccountAccess, post: Outgoing, token: string): Promise<Record<string, unknown> | null> {
+async function embedOf(
+  account: AccountAccess,
+  post: Outgoing,
+  token: string,
+): Promise<Record<string, unknown> | null> {
   if (post.pictures.length > 0) {
     const images: Record<string, unknown>[] = []
     for (const picture of post.pictures) {
       const { width, height } = picture
-      images.push({ image: await beforePost(() => uploadBlob(account, picture, token)), alt: picture.description ?? '', aspectRatio: { width, height } })
+      images.push({
+        image: await beforePost(() => uploadBlob(account, picture, token)),
+        alt: picture.description ?? '',
+        aspectRatio: { width, height },
+      })
     }
     return { $type: 'app.bsky.embed.images', images }
   }
   if (post.link?.place !== 'attached') return null
   const { url, title, description } = post.link
-  return { $type: 'app.bsky.embed.external', external: { uri: url, title: title ?? url, description: description ?? '' } }
+  return {
+    $type: 'app.bsky.embed.external',
+    external: { uri: url, title: title ?? url, description: description ?? '' },
+  }
 }
 
 async function uploadBlob(account: AccountAccess, picture: OutPicture, token: string): Promise<unknown> {
   const headers = { ...bearer(token), 'content-type': picture.type }
-  const answer = requireSession(await httpRequest(xrpc(account.endpoint['api'] ?? '', 'com.atproto.repo.uploadBlob'), { method: 'POST', headers, body: picture.content })) // prettier-ignore
+  const answer = requireSession(
+    await httpRequest(xrpc(account.endpoint['api'] ?? '', 'com.atproto.repo.uploadBlob'), {
+      method: 'POST',
+      headers,
+      body: picture.content,
+    }),
+  )
   const { blob } = fieldsOf(answer)
   if (answer.status === 200 && blob) return blob
   throw notTaken(answer, whyOf(answer))

@@ -27,10 +27,16 @@ export async function atprotoSession(
   })
   const fields = fieldsOf(answer)
   if (answer.status === 400 || answer.status === 401)
-    return { refused: textField(fields, 'message') ?? textField(fields, 'error') ?? `It answered ${answer.status}.` }
+    return {
+      refused: textField(fields, 'message') ?? textField(fields, 'error') ?? `It answered ${answer.status}.`,
+    }
   const session = sessionIn(answer)
   if (!session) throw notTaken(answer, textField(fields, 'message'))
-  return { ...session, did: textField(fields, 'did') ?? '', handle: textField(fields, 'handle') ?? identifier }
+  return {
+    ...session,
+    did: textField(fields, 'did') ?? '',
+    handle: textField(fields, 'handle') ?? identifier,
+  }
 }
 
 function sessionIn(answer: HttpResponse): Session | null {
@@ -41,21 +47,29 @@ function sessionIn(answer: HttpResponse): Session | null {
 
 /** Whether an answer says that the session's token is over; nothing was done then. */
 const isOver = ({ status, body }: Pick<HttpResponse, 'status' | 'body'>): boolean =>
-  (status === 400 || status === 401) && ['ExpiredToken', 'InvalidToken'].includes(textField(fieldsOf({ body }), 'error') ?? '')
+  (status === 400 || status === 401) &&
+  ['ExpiredToken', 'InvalidToken'].includes(textField(fieldsOf({ body }), 'error') ?? '')
 
 class SessionOver extends Error {}
 
-/** For work with a session: an answer that says it is over ends the work, and it is begun anew with another session. */
+/**
+ * For work with a session: an answer that says it is over ends the work, and it is begun anew with another
+ * session.
+ */
 export function requireSession(answer: HttpResponse): HttpResponse {
   if (isOver(answer)) throw new SessionOver()
   return answer
 }
 
 /**
- * Does something with the account's session: the one that is kept, refreshed where it is over (`refreshSession`), or a new one. Throws
- * NotTaken, signed out, where the server does not accept the password any more.
+ * Does something with the account's session: the one that is kept, refreshed where it is over
+ * (`refreshSession`), or a new one. Throws NotTaken, signed out, where the server does not accept the
+ * password any more.
  */
-export async function withSession<T>(account: AccountAccess, work: (accessToken: string) => Promise<T>): Promise<T> {
+export async function withSession<T>(
+  account: AccountAccess,
+  work: (accessToken: string) => Promise<T>,
+): Promise<T> {
   const kept = account.session === null ? null : (JSON.parse(account.session) as Session)
   if (kept) {
     try {
@@ -64,23 +78,40 @@ export async function withSession<T>(account: AccountAccess, work: (accessToken:
       if (!(error instanceof SessionOver)) throw error
     }
   }
-  const session = (kept && (await beforePost(() => refreshed(account, kept)))) ?? (await beforePost(() => begun(account)))
+  const session =
+    (kept && (await beforePost(() => refreshed(account, kept)))) ?? (await beforePost(() => begun(account)))
   await account.keepSession(JSON.stringify(session))
   try {
     return await work(session.access)
   } catch (error) {
-    if (error instanceof SessionOver) throw new NotTaken({ kind: 'signed-out', says: 'The network does not accept the session it just gave.' })
+    if (error instanceof SessionOver)
+      throw new NotTaken({
+        kind: 'signed-out',
+        says: 'The network does not accept the session it just gave.',
+      })
     throw error
   }
 }
 
 async function refreshed(account: AccountAccess, { refresh }: Session): Promise<Session | null> {
-  return sessionIn(await httpRequest(xrpc(account.endpoint['api'] ?? '', 'com.atproto.server.refreshSession'), { method: 'POST', headers: bearer(refresh) }))
+  return sessionIn(
+    await httpRequest(xrpc(account.endpoint['api'] ?? '', 'com.atproto.server.refreshSession'), {
+      method: 'POST',
+      headers: bearer(refresh),
+    }),
+  )
 }
 
 async function begun(account: AccountAccess): Promise<Session> {
-  const session = await atprotoSession(account.endpoint['api'] ?? '', account.endpoint['identifier'] ?? account.endpoint['did'] ?? '', account.token)
+  const session = await atprotoSession(
+    account.endpoint['api'] ?? '',
+    account.endpoint['identifier'] ?? account.endpoint['did'] ?? '',
+    account.token,
+  )
   if (!('refused' in session)) return { access: session.access, refresh: session.refresh }
   await account.keepSession(null)
-  throw new NotTaken({ kind: 'signed-out', says: `The network no longer accepts this account’s password. It answered: ${session.refused}` })
+  throw new NotTaken({
+    kind: 'signed-out',
+    says: `The network no longer accepts this account’s password. It answered: ${session.refused}`,
+  })
 }

@@ -28,7 +28,10 @@ export interface Outgoing {
   dueAt: number
   /** When the delivery was made, in milliseconds of the machine's own time: it never changes. */
   madeAt: number
-  /** Posts of the account that its network took before this one was first handed over: what lists them reaches back far enough. */
+  /**
+   * Posts of the account that its network took before this one was first handed over: what lists them reaches
+   * back far enough.
+   */
   knownBefore: string[]
   /** The post itself, where an earlier try brought it there and something that belongs to it is wanting. */
   there: { remoteId: string; remoteUrl: string | null } | null
@@ -41,26 +44,37 @@ export interface OutPicture {
   width: number
   height: number
   description: string | null
-  /** The point that stays in sight where a network cuts: −1 to 1 from left to right and from bottom to top. */
+  /**
+   * The point that stays in sight where a network cuts: −1 to 1 from left to right and from bottom to top.
+   */
   focus: { x: number; y: number } | null
 }
 
 /**
  * What became of a try:
- * `done`: it is there; with `pauseMs` its network takes no more for that time. `part`: the post is there, something that belongs to it is not. `refused`: for good. `signed-out`: the network
- * does not accept the account's sign-in. `later`: not now, and nothing is there; `isPause` where all that goes there is to wait.
+ * `done`: it is there; with `pauseMs` its network takes no more for that time. `part`: the post is there,
+ * something that belongs to it is not. `refused`: for good. `signed-out`: the network does not accept the
+ * account's sign-in. `later`: not now, and nothing is there; `isPause` where all that goes there is to wait.
  * `unknown`: it may be there.
  */
 export type Outcome =
   | { kind: 'done'; remoteId: string; remoteUrl: string | null; wasAsked?: boolean; pauseMs?: number }
-  | { kind: 'part'; remoteId: string; remoteUrl: string | null; says: string; waitMs: number | null; isForGood: boolean }
+  | {
+      kind: 'part'
+      remoteId: string
+      remoteUrl: string | null
+      says: string
+      waitMs: number | null
+      isForGood: boolean
+    }
   | { kind: 'refused'; says: string }
   | { kind: 'signed-out'; says: string }
   | { kind: 'later'; says: string; waitMs: number | null; isPause?: boolean }
   | { kind: 'unknown'; says: string; remoteId?: string }
 
 /**
- * What the network says when asked whether a post is there. `isWhole`: with all that belongs to it. `no-word`: it gives no answer now;
+ * What the network says when asked whether a post is there. `isWhole`: with all that belongs to it.
+ * `no-word`: it gives no answer now;
  * `cant-ask`: it never tells.
  */
 export type Found =
@@ -70,10 +84,15 @@ export type Found =
   | { kind: 'cant-ask'; says: string }
 
 export interface Connector {
-  /** Whether this address speaks the protocol, and what the account there is. Null when it does not speak it. */
+  /**
+   * Whether this address speaks the protocol, and what the account there is. Null when it does not speak it.
+   */
   check(address: URL, token: string): Promise<(CheckedAccount & { endpoint: Record<string, string> }) | null>
   publish(account: AccountAccess, post: Outgoing): Promise<Outcome>
   find(account: AccountAccess, post: Outgoing): Promise<Found>
   /** Removes a post from the network; what is gone already counts as removed. */
-  remove(account: AccountAccess, post: { remoteId: string; remoteUrl: string | null }): Promise<{ kind: 'done' } | { kind: 'failed'; says: string }>
+  remove(
+    account: AccountAccess,
+    post: { remoteId: string; remoteUrl: string | null },
+  ): Promise<{ kind: 'done' } | { kind: 'failed'; says: string }>
 }

@@ -25,15 +25,20 @@ import {
 import { statedRules } from './rules'
 
 /**
- * The Mastodon-compatible REST API. A status is sent with an `Idempotency-Key`, which servers remember for a limited time (about an
- * hour), so an uncertain one is looked for among the account's latest statuses before it is sent again with the same key.
+ * The Mastodon-compatible REST API. A status is sent with an `Idempotency-Key`, which servers remember for a
+ * limited time (about an hour), so an uncertain one is looked for among the account's latest statuses before
+ * it is sent again with the same key.
  */
 export const mastodon: Connector = {
   async check(address, token) {
-    const instance = await httpRequest(new URL('/api/v2/instance', address), { headers: { accept: 'application/json' } })
+    const instance = await httpRequest(new URL('/api/v2/instance', address), {
+      headers: { accept: 'application/json' },
+    })
     const about = fieldsOf(instance)
     if (instance.status !== 200 || !('configuration' in about)) return null
-    const answer = await httpRequest(new URL('/api/v1/accounts/verify_credentials', address), { headers: bearer(token) })
+    const answer = await httpRequest(new URL('/api/v1/accounts/verify_credentials', address), {
+      headers: bearer(token),
+    })
     const title = textField(about, 'title') ?? address.hostname
     if (answer.status === 401 || answer.status === 403) throw problem('tokenRefused', title).at('token')
     const account = fieldsOf(answer)
@@ -66,7 +71,10 @@ export const mastodon: Connector = {
   },
 
   async remove(account, { remoteId }) {
-    const answer = await httpRequest(api(account, `/api/v1/statuses/${encodeURIComponent(remoteId)}`), { method: 'DELETE', headers: bearer(account.token) })
+    const answer = await httpRequest(api(account, `/api/v1/statuses/${encodeURIComponent(remoteId)}`), {
+      method: 'DELETE',
+      headers: bearer(account.token),
+    })
     if (answer.status === 200 || answer.status === 404 || answer.status === 410) return { kind: 'done' }
     return { kind: 'failed', says: textField(fieldsOf(answer), 'error') ?? `It answered ${answer.status}.` }
   },
@@ -85,8 +93,14 @@ async function postItself(account: AccountAccess, post: Outgoing): Promise<Outco
   })
 }
 
-/** The first reply with the link. The key makes a repeat of it harmless; without it the post is there in part. */
-async function postReply(account: AccountAccess, post: Outgoing, status: { remoteId: string; remoteUrl: string | null }): Promise<Outcome> {
+/**
+ * The first reply with the link. The key makes a repeat of it harmless; without it the post is there in part.
+ */
+async function postReply(
+  account: AccountAccess,
+  post: Outgoing,
+  status: { remoteId: string; remoteUrl: string | null },
+): Promise<Outcome> {
   const { remoteId, remoteUrl } = status
   const body = { status: post.link!.url, visibility: post.audience ?? 'public', in_reply_to_id: remoteId }
   const reply = await postStatus(account, `${post.key}-reply`, body).catch(outcomeOfFailure)
@@ -98,11 +112,22 @@ async function postReply(account: AccountAccess, post: Outgoing, status: { remot
     case 'later':
       return { kind: 'part', remoteId, remoteUrl, says: reply.says, waitMs: reply.waitMs, isForGood: false }
     default:
-      return { kind: 'part', remoteId, remoteUrl, says: 'says' in reply ? reply.says : '', waitMs: null, isForGood: true }
+      return {
+        kind: 'part',
+        remoteId,
+        remoteUrl,
+        says: 'says' in reply ? reply.says : '',
+        waitMs: null,
+        isForGood: true,
+      }
   }
 }
 
-async function postStatus(account: AccountAccess, key: string, body: Record<string, unknown>): Promise<Outcome> {
+async function postStatus(
+  account: AccountAccess,
+  key: string,
+  body: Record<string, unknown>,
+): Promise<Outcome> {
   const answer = await httpRequest(api(account, '/api/v1/statuses'), {
     method: 'POST',
     headers: { ...bearer(account.token), 'content-type': 'application/json', 'idempotency-key': key },
@@ -111,32 +136,48 @@ async function postStatus(account: AccountAccess, key: string, body: Record<stri
   const status = fieldsOf(answer)
   const id = textField(status, 'id')
   if (answer.status !== 200 || !id) return outcomeOf(answer, textField(status, 'error'))
-  // The server says how many more it takes in its window: with none left, what comes next waits for the window's end.
+  // The server says how many more it takes in its window: with none left, what comes next waits for the
+  // window's end.
   const pauseMs = answer.headers['x-ratelimit-remaining'] === '0' ? waitOf(answer) : null
-  return { kind: 'done', remoteId: id, remoteUrl: webField(status, 'url'), ...(pauseMs === null ? {} : { pauseMs }) }
+  return {
+    kind: 'done',
+    remoteId: id,
+    remoteUrl: webField(status, 'url'),
+    ...(pauseMs === null ? {} : { pauseMs }),
+  }
 }
 
 /** How often, and after which pause, a picture that the server still works on is asked about. */
 const LOOKS = 20
 const LOOK_PAUSE_MS = 500
 
-/** Hands over a picture with its description and focus. 202 means that the server still works on it: it may be named only when it is ready. */
+/**
+ * Hands over a picture with its description and focus. 202 means that the server still works on it: it may be
+ * named only when it is ready.
+ */
 async function upload(account: AccountAccess, picture: OutPicture): Promise<string> {
   const { body, type } = await formOf(picture, {
     ...(picture.description ? { description: picture.description } : {}),
     ...(picture.focus ? { focus: `${picture.focus.x.toFixed(2)},${picture.focus.y.toFixed(2)}` } : {}),
   })
-  const answer = await httpRequest(api(account, '/api/v2/media'), { method: 'POST', headers: { ...bearer(account.token), 'content-type': type }, body })
+  const answer = await httpRequest(api(account, '/api/v2/media'), {
+    method: 'POST',
+    headers: { ...bearer(account.token), 'content-type': type },
+    body,
+  })
   const fields = fieldsOf(answer)
   const id = textField(fields, 'id')
-  if (!id || (answer.status !== 200 && answer.status !== 202)) throw notTaken(answer, textField(fields, 'error'))
+  if (!id || (answer.status !== 200 && answer.status !== 202))
+    throw notTaken(answer, textField(fields, 'error'))
   if (answer.status === 202) await ready(account, id)
   return id
 }
 
 async function ready(account: AccountAccess, id: string): Promise<void> {
   for (let look = 0; look < LOOKS; look++) {
-    const answer = await httpRequest(api(account, `/api/v1/media/${encodeURIComponent(id)}`), { headers: bearer(account.token) })
+    const answer = await httpRequest(api(account, `/api/v1/media/${encodeURIComponent(id)}`), {
+      headers: bearer(account.token),
+    })
     if (answer.status === 200) return
     if (answer.status !== 206) throw notTaken(answer, textField(fieldsOf(answer), 'error'))
     await pause(LOOK_PAUSE_MS)
@@ -152,34 +193,59 @@ async function foundInStatuses(account: AccountAccess, post: Outgoing): Promise<
   const recent: ReadStatus[] = []
   for (let page = 0; page < PAGES; page++) {
     const before = textField(recent.at(-1) ?? {}, 'id')
-    const url = api(account, `/api/v1/accounts/${encodeURIComponent(account.endpoint['accountId'] ?? '')}/statuses?limit=40&exclude_reblogs=true`)
+    const url = api(
+      account,
+      `/api/v1/accounts/${encodeURIComponent(account.endpoint['accountId'] ?? '')}/statuses?limit=40&exclude_reblogs=true`,
+    )
     if (before) url.searchParams.set('max_id', before)
     const answer = await httpRequest(url, { headers: bearer(account.token) })
     const statuses = listOf(answer)
     if (answer.status !== 200 || !statuses) return { kind: 'no-word', says: `It answered ${answer.status}.` }
-    recent.push(...(await read(account, statuses.filter((status) => isRecent(status, post))))) // prettier-ignore
+    recent.push(
+      ...(await read(
+        account,
+        statuses.filter((status) => isRecent(status, post)),
+      )),
+    )
     const found = foundIn(recent, post)
-    if (statuses.length === 0 || statuses.some((status) => !isRecent(status, post)) || (found.kind === 'there' && found.isWhole)) return found
+    if (
+      statuses.length === 0 ||
+      statuses.some((status) => !isRecent(status, post)) ||
+      (found.kind === 'there' && found.isWhole)
+    )
+      return found
   }
   return { kind: 'cant-ask', says: 'it has more posts since then than it tells of.' }
 }
 
-const isRecent = (status: Record<string, unknown>, post: Outgoing): boolean => Date.parse(textField(status, 'created_at') ?? '') >= post.dueAt - CLOCK_SLACK_MS
+const isRecent = (status: Record<string, unknown>, post: Outgoing): boolean =>
+  Date.parse(textField(status, 'created_at') ?? '') >= post.dueAt - CLOCK_SLACK_MS
 
 /** A status and its text as a person reads it. */
 type ReadStatus = Record<string, unknown> & { text: string }
 
 async function read(account: AccountAccess, statuses: Record<string, unknown>[]): Promise<ReadStatus[]> {
-  const texts = await runInThread('background', [`host:${api(account, '/').hostname}`], plainTextsTask, statuses.map((status) => textField(status, 'content') ?? '')) // prettier-ignore
+  const texts = await runInThread(
+    'background',
+    [`host:${api(account, '/').hostname}`],
+    plainTextsTask,
+    statuses.map((status) => textField(status, 'content') ?? ''),
+  )
   return statuses.map((status, at) => ({ ...status, text: comparable(texts[at]!) }))
 }
 
 function foundIn(statuses: ReadStatus[], post: Outgoing): Found {
   const hasText = (text: string) => (status: ReadStatus) => status.text === comparable(text)
-  const match = statuses.find(hasText(post.text)) ?? statuses.find((status) => textField(status, 'id') === post.there?.remoteId)
+  const match =
+    statuses.find(hasText(post.text)) ??
+    statuses.find((status) => textField(status, 'id') === post.there?.remoteId)
   const remoteId = textField(match ?? {}, 'id')
   if (!match || remoteId === null) return { kind: 'not-there' }
-  const isWhole = post.link?.place !== 'reply' || statuses.some((status) => textField(status, 'in_reply_to_id') === remoteId && hasText(post.link!.url)(status))
+  const isWhole =
+    post.link?.place !== 'reply' ||
+    statuses.some(
+      (status) => textField(status, 'in_reply_to_id') === remoteId && hasText(post.link!.url)(status),
+    )
   return { kind: 'there', remoteId, remoteUrl: webField(match, 'url'), isWhole }
 }
 
@@ -200,6 +266,11 @@ function rulesOf(about: Record<string, unknown>, name: string, host: string): Ne
     links: 'in-text',
     linkPlaces: ['reply'],
     audiences: ['public', 'unlisted', 'private'],
-    media: { kinds: ['picture'], max: statuses['max_media_attachments'] ?? 4, maxBytes: media['image_size_limit'] ?? 0, descriptions: 'wanted' },
+    media: {
+      kinds: ['picture'],
+      max: statuses['max_media_attachments'] ?? 4,
+      maxBytes: media['image_size_limit'] ?? 0,
+      descriptions: 'wanted',
+    },
   })!
 }

@@ -24,12 +24,16 @@ import {
 } from './outcome'
 import { plainRules, statedRules } from './rules'
 
-/** How many posts `q=source` is asked for when looking for one of ours: more each time, until the list reaches back far enough. */
+/**
+ * How many posts `q=source` is asked for when looking for one of ours: more each time, until the list reaches
+ * back far enough.
+ */
 const LOOK_BACK = [20, 100, 1000]
 
 /**
- * Micropub (W3C Recommendation, 23 May 2017). It has no idempotency key: a post carries `mp-slug` made from the delivery's key and
- * is looked for among the account's latest posts, or on its page. A server may state its rules and the account's name in `q=config` as
+ * Micropub (W3C Recommendation, 23 May 2017). It has no idempotency key: a post carries `mp-slug` made from
+ * the delivery's key and is looked for among the account's latest posts, or on its page. A server may state
+ * its rules and the account's name in `q=config` as
  * `post-rules` and `account`, which are extensions of ours.
  */
 export const micropub: Connector = {
@@ -38,11 +42,17 @@ export const micropub: Connector = {
     const endpoint = endpointIn(page, page.headers['link']?.includes('micropub') ? [] : await linksOn(page))
     if (!endpoint) return null
     const answer = await httpRequest(withQuery(endpoint, { q: 'config' }), { headers: bearer(token) })
-    if (answer.status === 401 || answer.status === 403) throw problem('tokenRefused', address.hostname).at('token')
+    if (answer.status === 401 || answer.status === 403)
+      throw problem('tokenRefused', address.hostname).at('token')
     const config = fieldsOf(answer)
     const account = objectField(config, 'account')
     const rules = statedRules(config['post-rules']) ?? plainRules(address.hostname, address.hostname)
-    const targets = targetsOf(config) ?? targetsOf(fieldsOf(await httpRequest(withQuery(endpoint, { q: 'syndicate-to' }), { headers: bearer(token) }))) ?? []
+    const targets =
+      targetsOf(config) ??
+      targetsOf(
+        fieldsOf(await httpRequest(withQuery(endpoint, { q: 'syndicate-to' }), { headers: bearer(token) })),
+      ) ??
+      []
     return {
       protocol: 'micropub',
       name: rules.name,
@@ -61,8 +71,17 @@ export const micropub: Connector = {
   async publish(account, post) {
     try {
       const photos: Photo[] = []
-      for (const picture of post.pictures) photos.push({ value: await beforePost(() => upload(account, picture)), alt: picture.description ?? '' })
-      return publishOutcome(await httpRequest(account.endpoint['micropub']!, { method: 'POST', ...requestOf(account, post, photos) }))
+      for (const picture of post.pictures)
+        photos.push({
+          value: await beforePost(() => upload(account, picture)),
+          alt: picture.description ?? '',
+        })
+      return publishOutcome(
+        await httpRequest(account.endpoint['micropub']!, {
+          method: 'POST',
+          ...requestOf(account, post, photos),
+        }),
+      )
     } catch (error) {
       return outcomeOfFailure(error)
     }
@@ -72,7 +91,13 @@ export const micropub: Connector = {
     try {
       return (
         (await foundInList(account, post)) ??
-        foundOnPage(await httpRequest(account.pageUrl, { headers: { accept: 'text/html' }, maxBytes: LIMITS.pageBytes }), slugOf(post))
+        foundOnPage(
+          await httpRequest(account.pageUrl, {
+            headers: { accept: 'text/html' },
+            maxBytes: LIMITS.pageBytes,
+          }),
+          slugOf(post),
+        )
       )
     } catch (error) {
       return noWord(error)
@@ -96,10 +121,14 @@ interface Photo {
 }
 
 /**
- * The request that makes a post: as a form (§3.3), the least that every server takes, unless something in it needs JSON, which is a
- * picture's description (§3.3.2).
+ * The request that makes a post: as a form (§3.3), the least that every server takes, unless something in it
+ * needs JSON, which is a picture's description (§3.3.2).
  */
-export function requestOf(account: AccountAccess, post: Outgoing, photos: Photo[]): { headers: Record<string, string>; body: string } {
+export function requestOf(
+  account: AccountAccess,
+  post: Outgoing,
+  photos: Photo[],
+): { headers: Record<string, string>; body: string } {
   const isApart = post.link !== null && (post.link.place === 'attached' || post.link.place === 'button')
   const properties: Record<string, unknown[]> = {
     content: [post.text],
@@ -118,16 +147,25 @@ export function requestOf(account: AccountAccess, post: Outgoing, photos: Photo[
   }
   const form = new URLSearchParams({ h: 'entry' })
   // Several values of one property are given with brackets behind its name (§3.3).
-  for (const [name, values] of Object.entries(properties)) for (const value of values) form.append(values.length > 1 ? `${name}[]` : name, String(value))
-  return { headers: { ...bearer(account.token), 'content-type': 'application/x-www-form-urlencoded' }, body: form.toString() }
+  for (const [name, values] of Object.entries(properties))
+    for (const value of values) form.append(values.length > 1 ? `${name}[]` : name, String(value))
+  return {
+    headers: { ...bearer(account.token), 'content-type': 'application/x-www-form-urlencoded' },
+    body: form.toString(),
+  }
 }
 
 /** Hands a picture to the media endpoint (Micropub §3.6), which answers with its address. */
 async function upload(account: AccountAccess, picture: OutPicture): Promise<string> {
   const endpoint = account.endpoint['media']
-  if (!endpoint) throw new NotTaken({ kind: 'refused', says: 'It names no media endpoint, so it takes no pictures.' })
+  if (!endpoint)
+    throw new NotTaken({ kind: 'refused', says: 'It names no media endpoint, so it takes no pictures.' })
   const { body, type } = await formOf(picture, {})
-  const answer = await httpRequest(endpoint, { method: 'POST', headers: { ...bearer(account.token), 'content-type': type }, body })
+  const answer = await httpRequest(endpoint, {
+    method: 'POST',
+    headers: { ...bearer(account.token), 'content-type': type },
+    body,
+  })
   const location = webUrlOf(answer.headers['location'], endpoint)
   if (answer.status === 201 && location) return location
   throw notTaken(answer, whyOf(answer))
@@ -137,7 +175,8 @@ async function upload(account: AccountAccess, picture: OutPicture): Promise<stri
 export const slugOf = (post: Pick<Outgoing, 'key'>): string => `q-${post.key.replace(/-/g, '').slice(-20)}`
 
 /** §3.7: an error is a JSON object with `error` and perhaps `error_description`. */
-const whyOf = (answer: HttpResponse): string | null => textField(fieldsOf(answer), 'error_description') ?? textField(fieldsOf(answer), 'error')
+const whyOf = (answer: HttpResponse): string | null =>
+  textField(fieldsOf(answer), 'error_description') ?? textField(fieldsOf(answer), 'error')
 
 /** What the answer to a post means (§3.4, §3.7). */
 export function publishOutcome(answer: HttpResponse): Outcome {
@@ -147,24 +186,31 @@ export function publishOutcome(answer: HttpResponse): Outcome {
     return { kind: 'done', remoteId: url, remoteUrl: url }
   }
   // `insufficient_scope` comes with 401 by the Recommendation, with 403 or 400 from some servers (§3.7).
-  if (textField(fieldsOf(answer), 'error') === 'insufficient_scope') return { kind: 'signed-out', says: `The token does not let it post. ${whyOf(answer)}` }
+  if (textField(fieldsOf(answer), 'error') === 'insufficient_scope')
+    return { kind: 'signed-out', says: `The token does not let it post. ${whyOf(answer)}` }
   return outcomeOf(answer, whyOf(answer))
 }
 
-const lastPart = (url: string): string | undefined => (URL.canParse(url) ? new URL(url).pathname.split('/').filter(Boolean).at(-1) : undefined)
+const lastPart = (url: string): string | undefined =>
+  URL.canParse(url) ? new URL(url).pathname.split('/').filter(Boolean).at(-1) : undefined
 
 /**
- * Looks for a post in the account's list, which is an extension: null where the server has none. That it is not there is believed only of
- * a list that reaches back before the post, or holds all there is.
+ * Looks for a post in the account's list, which is an extension: null where the server has none. That it is
+ * not there is believed only of a list that reaches back before the post, or holds all there is.
  */
 async function foundInList(account: AccountAccess, post: Outgoing): Promise<Found | null> {
   for (const limit of LOOK_BACK) {
-    const answer = await httpRequest(withQuery(account.endpoint['micropub']!, { q: 'source', limit: String(limit) }), { headers: bearer(account.token) })
+    const answer = await httpRequest(
+      withQuery(account.endpoint['micropub']!, { q: 'source', limit: String(limit) }),
+      { headers: bearer(account.token) },
+    )
     if ([400, 404, 501].includes(answer.status)) return null
     if (answer.status !== 200) return { kind: 'no-word', says: `It answered ${answer.status}.` }
     const { items } = fieldsOf(answer) as { items?: Item[] }
     if (!Array.isArray(items)) return null
-    const url = items.map((item) => webUrlOf(item.properties?.url?.[0]) ?? '').find((one) => lastPart(one) === slugOf(post))
+    const url = items
+      .map((item) => webUrlOf(item.properties?.url?.[0]) ?? '')
+      .find((one) => lastPart(one) === slugOf(post))
     if (url) return { kind: 'there', remoteId: url, remoteUrl: url, isWhole: true }
     if (items.length < SHORT_LIST || items.some((item) => isOlder(item, post))) return { kind: 'not-there' }
     if (items.length < limit) break
@@ -176,7 +222,8 @@ async function foundInList(account: AccountAccess, post: Outgoing): Promise<Foun
 const SHORT_LIST = 10
 
 const isOlder = ({ properties }: Item, post: Outgoing): boolean =>
-  Date.parse(properties?.published?.[0] ?? '') < post.dueAt - CLOCK_SLACK_MS || post.knownBefore.includes(properties?.url?.[0] ?? '')
+  Date.parse(properties?.published?.[0] ?? '') < post.dueAt - CLOCK_SLACK_MS ||
+  post.knownBefore.includes(properties?.url?.[0] ?? '')
 
 interface Item {
   properties?: { url?: string[]; published?: string[] }
@@ -184,7 +231,9 @@ interface Item {
 
 /** A page that links to the post has it; one that does not may only not show it yet. */
 async function foundOnPage(page: HttpResponse, slug: string): Promise<Found> {
-  const urls = (await linksOn(page)).flatMap(({ href }) => (URL.canParse(href, page.url) ? [new URL(href, page.url).href] : []))
+  const urls = (await linksOn(page)).flatMap(({ href }) =>
+    URL.canParse(href, page.url) ? [new URL(href, page.url).href] : [],
+  )
   const url = urls.find((one) => lastPart(one) === slug)
   return url
     ? { kind: 'there', remoteId: url, remoteUrl: url, isWhole: true }
@@ -193,14 +242,20 @@ async function foundOnPage(page: HttpResponse, slug: string): Promise<Found> {
 
 /** The endpoint a page names: in its `Link` header first, then in a link element (Micropub §5.3). */
 export function endpointIn(page: Pick<HttpResponse, 'headers' | 'url'>, links: PageLink[]): string | null {
-  const found = linksOf(page.headers['link'], page.url).get('micropub') ?? links.find(({ rel }) => rel.includes('micropub'))?.href
+  const found =
+    linksOf(page.headers['link'], page.url).get('micropub') ??
+    links.find(({ rel }) => rel.includes('micropub'))?.href
   return found !== undefined && URL.canParse(found, page.url) ? new URL(found, page.url).href : null
 }
 
 /** The links of a page; none where it takes too long to read. */
 async function linksOn({ body, url, headers }: HttpResponse): Promise<PageLink[]> {
   try {
-    return await runInThread('person', [`host:${new URL(url).hostname}`], readLinksTask, { body, url, contentType: headers['content-type'] ?? null })
+    return await runInThread('person', [`host:${new URL(url).hostname}`], readLinksTask, {
+      body,
+      url,
+      contentType: headers['content-type'] ?? null,
+    })
   } catch (error) {
     if (error instanceof TaskStopped) return []
     throw error
@@ -220,9 +275,13 @@ function channelsOf(config: Record<string, unknown>): string[] {
   return (channels as { name?: unknown }[]).flatMap(({ name }) => (typeof name === 'string' ? [name] : []))
 }
 
-/** Syndication targets (§3.5 `syndicate-to`): where the server passes posts on to. Null where it does not say. */
+/**
+ * Syndication targets (§3.5 `syndicate-to`): where the server passes posts on to. Null where it does not say.
+ */
 function targetsOf(config: Record<string, unknown>): { uid: string; name: string }[] | null {
   const targets = config['syndicate-to']
   if (!Array.isArray(targets)) return null
-  return (targets as { uid?: unknown; name?: unknown }[]).flatMap(({ uid, name }) => (typeof uid === 'string' ? [{ uid, name: typeof name === 'string' ? name : uid }] : [])) // prettier-ignore
+  return (targets as { uid?: unknown; name?: unknown }[]).flatMap(({ uid, name }) =>
+    typeof uid === 'string' ? [{ uid, name: typeof name === 'string' ? name : uid }] : [],
+  )
 }

@@ -13,13 +13,14 @@ export const CLOCK_SLACK_MS = 10 * 60_000
 const LEAST_WAIT_MS = 1_000
 
 /**
- * What an answer that does not name the post means. `why` is the network's own sentence. A success without what was asked for, and a fault
- * of the server's own, leave open whether the post is there.
+ * What an answer that does not name the post means. `why` is the network's own sentence. A success without
+ * what was asked for, and a fault of the server's own, leave open whether the post is there.
  */
 export function outcomeOf(answer: HttpResponse, why: string | null): Outcome {
   const { status } = answer
   const says = why ? `It answered: ${why}` : `It answered ${status}.`
-  if (status === 401 || status === 403) return { kind: 'signed-out', says: `The network no longer accepts this account’s token. ${says}` }
+  if (status === 401 || status === 403)
+    return { kind: 'signed-out', says: `The network no longer accepts this account’s token. ${says}` }
   if (status === 429 || status === 503) return { kind: 'later', says, waitMs: waitOf(answer), isPause: true }
   // 408, 425: it did not read the request to its end, or did not want to (RFC 9110 §15.5.9, RFC 8470 §5.2).
   if (status === 408 || status === 425) return { kind: 'later', says, waitMs: null }
@@ -27,13 +28,19 @@ export function outcomeOf(answer: HttpResponse, why: string | null): Outcome {
   return { kind: 'refused', says }
 }
 
-/** How long a network wants us to wait: `Retry-After` (RFC 9110 §10.2.3), or the end of its window in the usual headers. */
+/**
+ * How long a network wants us to wait: `Retry-After` (RFC 9110 §10.2.3), or the end of its window in the
+ * usual headers.
+ */
 export function waitOf(answer: HttpResponse): number | null {
   const wait = retryAfterMs(answer.headers['retry-after'], realNow()) ?? resetMs(answer)
   return wait === null ? null : Math.max(LEAST_WAIT_MS, wait)
 }
 
-/** `X-RateLimit-Reset` as a date (Mastodon-compatible servers), `RateLimit-Reset` as seconds since 1970 (AT Protocol servers). */
+/**
+ * `X-RateLimit-Reset` as a date (Mastodon-compatible servers), `RateLimit-Reset` as seconds since 1970 (AT
+ * Protocol servers).
+ */
 function resetMs({ headers }: HttpResponse): number | null {
   const text = headers['x-ratelimit-reset'] ?? headers['ratelimit-reset']
   if (text === undefined) return null
@@ -48,19 +55,24 @@ export function outcomeOfFailure(error: unknown): Outcome {
   if (error instanceof NotTaken) return error.outcome
   if (!(error instanceof ProblemError)) throw error
   const neverArrived = error instanceof NoResponse ? !error.reached : NEVER_LEFT.has(error.code)
-  return neverArrived ? { kind: 'later', says: error.message, waitMs: null } : { kind: 'unknown', says: error.message }
+  return neverArrived
+    ? { kind: 'later', says: error.message, waitMs: null }
+    : { kind: 'unknown', says: error.message }
 }
 
 /** A network that can't be reached now may be asked later. */
 export function noWord(error: unknown): Found {
-  if (error instanceof NotTaken || error instanceof ProblemError) return { kind: 'no-word', says: error.message }
+  if (error instanceof NotTaken || error instanceof ProblemError)
+    return { kind: 'no-word', says: error.message }
   throw error
 }
 
 /** JSON of an answer as plain fields; an empty object for anything else. */
 export function fieldsOf(answer: Pick<HttpResponse, 'body'>): Record<string, unknown> {
   const value = jsonOf(answer)
-  return typeof value === 'object' && value !== null && !Array.isArray(value) ? (value as Record<string, unknown>) : {}
+  return typeof value === 'object' && value !== null && !Array.isArray(value)
+    ? (value as Record<string, unknown>)
+    : {}
 }
 
 /** A list of objects in an answer; null for anything else. */
@@ -84,11 +96,14 @@ export const textField = (fields: Record<string, unknown>, name: string): string
 }
 
 /** An address of the web in an answer; null for anything else, such as `javascript:`. */
-export const webField = (fields: Record<string, unknown>, name: string): string | null => webUrlOf(textField(fields, name))
+export const webField = (fields: Record<string, unknown>, name: string): string | null =>
+  webUrlOf(textField(fields, name))
 
 export function objectField(fields: Record<string, unknown>, name: string): Record<string, unknown> {
   const value = fields[name]
-  return typeof value === 'object' && value !== null && !Array.isArray(value) ? (value as Record<string, unknown>) : {}
+  return typeof value === 'object' && value !== null && !Array.isArray(value)
+    ? (value as Record<string, unknown>)
+    : {}
 }
 
 /** Something on the way to a post that was not taken, before anything was posted. */
@@ -101,29 +116,48 @@ export class NotTaken extends Error {
   }
 }
 
-/** What a failure before the post itself means: nothing is there, so it is tried again unless it was refused for good. */
+/**
+ * What a failure before the post itself means: nothing is there, so it is tried again unless it was refused
+ * for good.
+ */
 export function notTaken(answer: HttpResponse, why: string | null): NotTaken {
   const outcome = outcomeOf(answer, why)
-  return new NotTaken(outcome.kind === 'unknown' ? { kind: 'later', says: outcome.says, waitMs: null } : outcome)
+  return new NotTaken(
+    outcome.kind === 'unknown' ? { kind: 'later', says: outcome.says, waitMs: null } : outcome,
+  )
 }
 
-/** Asks for something that comes before the post: without an answer nothing was posted, so it is only a matter of time. */
+/**
+ * Asks for something that comes before the post: without an answer nothing was posted, so it is only a matter
+ * of time.
+ */
 export async function beforePost<T>(work: () => Promise<T>): Promise<T> {
   try {
     return await work()
   } catch (error) {
-    if (error instanceof ProblemError) throw new NotTaken({ kind: 'later', says: error.message, waitMs: null })
+    if (error instanceof ProblemError)
+      throw new NotTaken({ kind: 'later', says: error.message, waitMs: null })
     throw error
   }
 }
 
 /** A form with a file in it (RFC 7578), as a body and its type. */
-export async function formOf(file: { content: Buffer; type: string }, fields: Record<string, string>): Promise<{ body: Uint8Array; type: string }> {
+export async function formOf(
+  file: { content: Buffer; type: string },
+  fields: Record<string, string>,
+): Promise<{ body: Uint8Array; type: string }> {
   const form = new FormData()
-  form.append('file', new Blob([new Uint8Array(file.content)], { type: file.type }), `picture.${file.type.split('/')[1]}`)
+  form.append(
+    'file',
+    new Blob([new Uint8Array(file.content)], { type: file.type }),
+    `picture.${file.type.split('/')[1]}`,
+  )
   for (const [name, value] of Object.entries(fields)) form.append(name, value)
   const response = new Response(form)
   return { body: new Uint8Array(await response.arrayBuffer()), type: response.headers.get('content-type')! }
 }
 
-export const bearer = (token: string): Record<string, string> => ({ authorization: `Bearer ${token}`, accept: 'application/json' })
+export const bearer = (token: string): Record<string, string> => ({
+  authorization: `Bearer ${token}`,
+  accept: 'application/json',
+})

@@ -3,9 +3,9 @@ import { createHash } from 'node:crypto'
 const DIGITS = '234567abcdefghijklmnopqrstuvwxyz'
 
 /**
- * A record key in the form of a timestamp identifier (atproto.com, TID: 53 bits of microseconds, 10 bits that tell clocks apart, in a
- * sortable base 32 of 13 digits), made from when a delivery was made and from its key: the same at every try, whenever
- * that is, and no other delivery's.
+ * A record key in the form of a timestamp identifier (atproto.com, TID: 53 bits of microseconds, 10 bits that
+ * tell clocks apart, in a sortable base 32 of 13 digits), made from when a delivery was made and from its
+ * key: the same at every try, whenever that is, and no other delivery's.
  */
 export function recordKeyOf({ key, madeAt }: { key: string; madeAt: number }): string {
   const hash = createHash('sha256').update(key).digest()

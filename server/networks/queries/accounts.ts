@@ -22,7 +22,12 @@ export const slotsOf = (db: Db, brandId: string): Promise<SlotRow[]> =>
 
 /** When something was handed over to an account's network since then, oldest first. */
 export const handoversSince = async (db: Db, accountId: string, since: number): Promise<number[]> =>
-  (await db<{ account_id: string; at: number }>('handovers').where({ account_id: accountId }).where('at', '>', since).orderBy('at')).map(({ at }) => at)
+  (
+    await db<{ account_id: string; at: number }>('handovers')
+      .where({ account_id: accountId })
+      .where('at', '>', since)
+      .orderBy('at')
+  ).map(({ at }) => at)
 
 export const addHandover = async (db: Db, accountId: string, at: number): Promise<void> => {
   await db('handovers').insert({ account_id: accountId, at })
@@ -46,7 +51,9 @@ export const setSession = async (db: Db, id: string, sealed: string | null): Pro
   await db('accounts').where({ id }).update({ session_sealed: sealed })
 }
 
-/** An account whose network refuses the sign-in is on hold; one that was on hold already keeps its own reason. */
+/**
+ * An account whose network refuses the sign-in is on hold; one that was on hold already keeps its own reason.
+ */
 export const setRefused = async (db: Db, id: string, says: string, at: number): Promise<void> => {
   await db('accounts').where({ id }).update({ trouble: says, checked_at: at, refused_at: at })
   await db('accounts').where({ id, held: 0 }).update({ held: 1, hold_until: null, hold_reason: says })
@@ -54,8 +61,11 @@ export const setRefused = async (db: Db, id: string, says: string, at: number): 
 
 /** The sign-in is accepted again: the hold that came with its refusal goes. */
 export const clearRefused = async (db: Db, account: AccountRow): Promise<void> => {
-  await db('accounts').where({ id: account.id }).update({ trouble: null, refused_at: null, quiet_until: null })
-  if (account.hold_reason === account.trouble) await db('accounts').where({ id: account.id }).update({ held: 0, hold_until: null, hold_reason: null })
+  await db('accounts')
+    .where({ id: account.id })
+    .update({ trouble: null, refused_at: null, quiet_until: null })
+  if (account.hold_reason === account.trouble)
+    await db('accounts').where({ id: account.id }).update({ held: 0, hold_until: null, hold_reason: null })
 }
 
 export const setAlsoTo = async (db: Db, id: string, json: string): Promise<void> => {
@@ -63,8 +73,16 @@ export const setAlsoTo = async (db: Db, id: string, json: string): Promise<void>
 }
 
 /** Keeps how a network takes posts, as it says now. */
-export const setAccountRules = async (db: Db, id: string, rulesJson: string, endpointJson: string, at: number): Promise<void> => {
-  await db('accounts').where({ id }).update({ rules_json: rulesJson, endpoint_json: endpointJson, checked_at: at })
+export const setAccountRules = async (
+  db: Db,
+  id: string,
+  rulesJson: string,
+  endpointJson: string,
+  at: number,
+): Promise<void> => {
+  await db('accounts')
+    .where({ id })
+    .update({ rules_json: rulesJson, endpoint_json: endpointJson, checked_at: at })
 }
 
 /** Boards that posts of a brand have named. */
@@ -74,4 +92,6 @@ export const boardsNamed = (db: Db, brandId: string): Promise<{ account_id: stri
     .where('accounts.brand_id', brandId)
     .whereNotNull('proofs.board')
     .whereNot('proofs.board', '')
-    .distinct('proofs.account_id', 'proofs.board') as unknown as Promise<{ account_id: string; board: string }[]>
+    .distinct('proofs.account_id', 'proofs.board') as unknown as Promise<
+    { account_id: string; board: string }[]
+  >

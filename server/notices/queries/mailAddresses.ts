@@ -8,14 +8,18 @@ export interface MailAddressRow {
   token_hash: string | null
 }
 
-export const mailAddressesOf = (db: Db, brandId: string): Promise<MailAddressRow[]> => db<MailAddressRow>('mail_addresses').where({ brand_id: brandId })
+export const mailAddressesOf = (db: Db, brandId: string): Promise<MailAddressRow[]> =>
+  db<MailAddressRow>('mail_addresses').where({ brand_id: brandId })
 
 export const putMailAddress = async (db: Db, row: MailAddressRow): Promise<void> => {
   await db('mail_addresses').insert(row).onConflict(['brand_id', 'address']).merge()
 }
 
 /** What was asked with a token, and for which brand; a token opens nothing once it was used. */
-export const askedBy = (db: Db, tokenHash: string): Promise<(MailAddressRow & { brand: string }) | undefined> =>
+export const askedBy = (
+  db: Db,
+  tokenHash: string,
+): Promise<(MailAddressRow & { brand: string }) | undefined> =>
   db('mail_addresses')
     .join('brands', 'brands.id', 'mail_addresses.brand_id')
     .where({ token_hash: tokenHash })

@@ -2,9 +2,11 @@ import type { Role } from '#shared/people/types'
 import type { Db } from '#server/platform/db'
 import type { BrandRow, PillarRow } from '../rows'
 
-export const brandById = (db: Db, id: string): Promise<BrandRow | undefined> => db<BrandRow>('brands').where({ id }).whereNull('removed_at').first()
+export const brandById = (db: Db, id: string): Promise<BrandRow | undefined> =>
+  db<BrandRow>('brands').where({ id }).whereNull('removed_at').first()
 
-export const liveBrands = (db: Db): Promise<BrandRow[]> => db<BrandRow>('brands').whereNull('removed_at').orderBy('created_at').orderBy('id')
+export const liveBrands = (db: Db): Promise<BrandRow[]> =>
+  db<BrandRow>('brands').whereNull('removed_at').orderBy('created_at').orderBy('id')
 
 /** The brands a person has a part in, oldest first. */
 export const brandsOf = (db: Db, personId: string): Promise<(BrandRow & { role: Role })[]> =>
@@ -37,23 +39,52 @@ export const pillarById = (db: Db, brandId: string, id: string): Promise<PillarR
   db<PillarRow>('pillars').where({ brand_id: brandId, id }).whereNull('removed_at').first()
 
 /** The place after the last of a brand's rows in a table that has places. */
-export const nextPosition = async (db: Db, table: 'pillars' | 'accounts' | 'watches' | 'lines', brandId: string): Promise<number> => {
-  const row: { most?: number | null } | undefined = await db(table).where({ brand_id: brandId }).max({ most: 'position' }).first()
+export const nextPosition = async (
+  db: Db,
+  table: 'pillars' | 'accounts' | 'watches' | 'lines',
+  brandId: string,
+): Promise<number> => {
+  const row: { most?: number | null } | undefined = await db(table)
+    .where({ brand_id: brandId })
+    .max({ most: 'position' })
+    .first()
   return (row?.most ?? 0) + 1
 }
 
 /** The place of the first of a brand's lines; 1 when there is none. */
 export const firstPosition = async (db: Db, brandId: string): Promise<number> => {
-  const row: { least?: number | null } | undefined = await db('lines').where({ brand_id: brandId }).min({ least: 'position' }).first()
+  const row: { least?: number | null } | undefined = await db('lines')
+    .where({ brand_id: brandId })
+    .min({ least: 'position' })
+    .first()
   return row?.least ?? 1
 }
 
-/** Keeps how a brand's notices are told; the hook stays as it is where it is undefined. What waits may be told at once. */
-export const setTelling = async (db: Db, id: string, json: string, hookSealed: string | null | undefined): Promise<void> => {
-  await db('brands').where({ id }).update({ telling_json: json, tell_next_at: 0, tell_says: null, ...(hookSealed === undefined ? {} : { hook_sealed: hookSealed }) }) // prettier-ignore
+/**
+ * Keeps how a brand's notices are told; the hook stays as it is where it is undefined. What waits may be told
+ * at once.
+ */
+export const setTelling = async (
+  db: Db,
+  id: string,
+  json: string,
+  hookSealed: string | null | undefined,
+): Promise<void> => {
+  await db('brands')
+    .where({ id })
+    .update({
+      telling_json: json,
+      tell_next_at: 0,
+      tell_says: null,
+      ...(hookSealed === undefined ? {} : { hook_sealed: hookSealed }),
+    })
 }
 
-export const updateTelling = async (db: Db, id: string, patch: Partial<Pick<BrandRow, 'tell_next_at' | 'tell_says'>>): Promise<void> => {
+export const updateTelling = async (
+  db: Db,
+  id: string,
+  patch: Partial<Pick<BrandRow, 'tell_next_at' | 'tell_says'>>,
+): Promise<void> => {
   await db('brands').where({ id }).update(patch)
 }
 
@@ -66,12 +97,19 @@ export const markBrandRemoved = async (db: Db, id: string, at: number): Promise<
 }
 
 export const addMember = async (db: Db, brandId: string, personId: string, role: Role): Promise<void> => {
-  await db('members').insert({ brand_id: brandId, person_id: personId, role }).onConflict(['brand_id', 'person_id']).ignore()
+  await db('members')
+    .insert({ brand_id: brandId, person_id: personId, role })
+    .onConflict(['brand_id', 'person_id'])
+    .ignore()
 }
 
 /** Whether a person may make a brand: the first of an installation, and whoever owns one. */
 export const mayFound = async (db: Db, personId: string): Promise<boolean> =>
   Boolean(
     (await db('people').where({ id: personId, founds: 1 }).first('id')) ??
-    (await db('members').join('brands', 'brands.id', 'members.brand_id').where({ 'members.person_id': personId, 'members.role': 'owner' }).whereNull('brands.removed_at').first('brands.id')),
-  ) // prettier-ignore
+    (await db('members')
+      .join('brands', 'brands.id', 'members.brand_id')
+      .where({ 'members.person_id': personId, 'members.role': 'owner' })
+      .whereNull('brands.removed_at')
+      .first('brands.id')),
+  )

@@ -1,17 +1,21 @@
 import type { Db } from '#server/platform/db'
 import type { PersonRow, SessionRow } from '../rows'
 
-export const countPeople = async (db: Db): Promise<number> => Number((await db('people').count({ n: '*' }).first())?.n ?? 0)
+export const countPeople = async (db: Db): Promise<number> =>
+  Number((await db('people').count({ n: '*' }).first())?.n ?? 0)
 
 export const insertPerson = async (db: Db, row: PersonRow): Promise<void> => {
   await db('people').insert(row)
 }
 
-export const personByEmail = (db: Db, email: string): Promise<PersonRow | undefined> => db<PersonRow>('people').where({ email }).first()
+export const personByEmail = (db: Db, email: string): Promise<PersonRow | undefined> =>
+  db<PersonRow>('people').where({ email }).first()
 
-export const personById = (db: Db, id: string): Promise<PersonRow | undefined> => db<PersonRow>('people').where({ id }).first()
+export const personById = (db: Db, id: string): Promise<PersonRow | undefined> =>
+  db<PersonRow>('people').where({ id }).first()
 
-export const allPeople = (db: Db): Promise<PersonRow[]> => db<PersonRow>('people').orderBy('created_at').orderBy('id')
+export const allPeople = (db: Db): Promise<PersonRow[]> =>
+  db<PersonRow>('people').orderBy('created_at').orderBy('id')
 
 export const updatePerson = async (db: Db, id: string, patch: Partial<PersonRow>): Promise<void> => {
   await db('people').where({ id }).update(patch)
@@ -23,7 +27,11 @@ export const insertSession = async (db: Db, row: SessionRow): Promise<void> => {
 
 /** The session, unless it was revoked or not used since then. */
 export const liveSession = (db: Db, id: string, usedSince: number): Promise<SessionRow | undefined> =>
-  db<SessionRow>('sessions').where({ id }).where('last_seen_at', '>', usedSince).whereNull('revoked_at').first()
+  db<SessionRow>('sessions')
+    .where({ id })
+    .where('last_seen_at', '>', usedSince)
+    .whereNull('revoked_at')
+    .first()
 
 export const liveSessionsOf = (db: Db, personId: string, usedSince: number): Promise<SessionRow[]> =>
   db<SessionRow>('sessions')
@@ -39,11 +47,23 @@ export const touchSession = async (db: Db, id: string, at: number): Promise<void
 
 /** Ends a session of this person; says whether there was one. */
 export const revokeSession = async (db: Db, personId: string, id: string, at: number): Promise<boolean> =>
-  (await db('sessions').where({ id, person_id: personId }).whereNull('revoked_at').update({ revoked_at: at })) > 0
+  (await db('sessions')
+    .where({ id, person_id: personId })
+    .whereNull('revoked_at')
+    .update({ revoked_at: at })) > 0
 
 /** Ends all sessions of a person but one. */
-export const revokeOtherSessions = async (db: Db, personId: string, keptId: string, at: number): Promise<void> => {
-  await db('sessions').where({ person_id: personId }).whereNot({ id: keptId }).whereNull('revoked_at').update({ revoked_at: at })
+export const revokeOtherSessions = async (
+  db: Db,
+  personId: string,
+  keptId: string,
+  at: number,
+): Promise<void> => {
+  await db('sessions')
+    .where({ person_id: personId })
+    .whereNot({ id: keptId })
+    .whereNull('revoked_at')
+    .update({ revoked_at: at })
 }
 
 export interface TriesRow {
@@ -53,7 +73,8 @@ export interface TriesRow {
   last_at: number
 }
 
-export const triesOf = (db: Db, who: string): Promise<TriesRow | undefined> => db<TriesRow>('sign_in_tries').where({ who }).first()
+export const triesOf = (db: Db, who: string): Promise<TriesRow | undefined> =>
+  db<TriesRow>('sign_in_tries').where({ who }).first()
 
 export const setTries = async (db: Db, row: TriesRow): Promise<void> => {
   await db('sign_in_tries').insert(row).onConflict('who').merge()

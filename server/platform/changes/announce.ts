@@ -3,7 +3,15 @@ import { now } from '../clock'
 import type { Db } from '../db'
 import { insertChange } from './queries'
 
-/** Says to every open screen of a brand (null: of all brands) that something changed. Part of the transaction that changes it. */
-export async function announce(db: Db, brandId: string | null, what: ChangeKind, which: string): Promise<void> {
+/**
+ * Says to every open screen of a brand (null: of all brands) that something changed. Part of the transaction
+ * that changes it.
+ */
+export async function announce(
+  db: Db,
+  brandId: string | null,
+  what: ChangeKind,
+  which: string,
+): Promise<void> {
   await insertChange(db, { at: now(), brand_id: brandId, what, which })
 }

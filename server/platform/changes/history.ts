@@ -9,8 +9,8 @@ import type { Actor } from './actor'
 import { announce } from './announce'
 
 /**
- * Makes a change that can be undone: all rows written through `tracked` are remembered, the change is announced, and the id to
- * undo it with comes back beside the work's own result.
+ * Makes a change that can be undone: all rows written through `tracked` are remembered, the change is
+ * announced, and the id to undo it with comes back beside the work's own result.
  */
 export function changeUndoably<T>(
   actor: Actor,
@@ -36,18 +36,28 @@ export function changeUndoably<T>(
   })
 }
 
-/** Undoes one change of this person and says what it was about and which rows it put back. Throws when it is gone, undone already, or what it changed was changed again. */
-export async function undo(actor: Actor, historyId: string): Promise<{ what: ChangeKind; which: string; rows: TrackedRow[] }> {
+/**
+ * Undoes one change of this person and says what it was about and which rows it put back. Throws when it is
+ * gone, undone already, or what it changed was changed again.
+ */
+export async function undo(
+  actor: Actor,
+  historyId: string,
+): Promise<{ what: ChangeKind; which: string; rows: TrackedRow[] }> {
   return inTransaction(async (db) => {
     const entry = await historyById(db, actor.brandId, historyId)
-    if (!entry || entry.undone_at !== null || entry.person_id !== actor.personId) throw problem('nothingToUndo')
+    if (!entry || entry.undone_at !== null || entry.person_id !== actor.personId)
+      throw problem('nothingToUndo')
     const rows = JSON.parse(entry.rows_json) as TrackedRow[]
     if (!(await putBack(db, rows))) throw problem('cantUndo')
     await markUndone(db, historyId, now())
     const [what, which] = entry.what.split(':') as [ChangeKind, string]
     // An account whose adding is undone is gone, and its token with it.
     if (what === 'account' && rows.some(({ table, before }) => table === 'accounts' && before === null))
-      await wipeHistoryOf(db, actor.brandId, what, which, 'accounts', { token_sealed: '', session_sealed: null })
+      await wipeHistoryOf(db, actor.brandId, what, which, 'accounts', {
+        token_sealed: '',
+        session_sealed: null,
+      })
     await announce(db, actor.brandId, what, which)
     return { what, which, rows }
   })

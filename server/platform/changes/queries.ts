@@ -49,11 +49,23 @@ export const historyById = (db: Db, brandId: string, id: string): Promise<Histor
   db<HistoryRow>('history').where({ brand_id: brandId, id }).first()
 
 /** Puts other values into what is remembered of a table's row, in all changes of one thing. */
-export async function wipeHistoryOf(db: Db, brandId: string, what: ChangeKind, which: string, table: string, values: Record<string, unknown>): Promise<void> {
-  for (const entry of await db<HistoryRow>('history').where({ brand_id: brandId, what: `${what}:${which}` })) {
+export async function wipeHistoryOf(
+  db: Db,
+  brandId: string,
+  what: ChangeKind,
+  which: string,
+  table: string,
+  values: Record<string, unknown>,
+): Promise<void> {
+  for (const entry of await db<HistoryRow>('history').where({
+    brand_id: brandId,
+    what: `${what}:${which}`,
+  })) {
     const wiped = (JSON.parse(entry.rows_json) as TrackedRow[]).map((row) => {
       const wipe = (state: TrackedRow['before']): TrackedRow['before'] => state && { ...state, ...values }
-      return row.table === table && row.key['id'] === which ? { ...row, before: wipe(row.before), after: wipe(row.after) } : row
+      return row.table === table && row.key['id'] === which
+        ? { ...row, before: wipe(row.before), after: wipe(row.after) }
+        : row
     })
     await db('history')
       .where({ id: entry.id })

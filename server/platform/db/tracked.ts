@@ -11,7 +11,10 @@ export interface TrackedRow {
   after: Row | null
 }
 
-/** Writes rows and remembers how they were, so that the whole change can be put back. Use within one transaction. */
+/**
+ * Writes rows and remembers how they were, so that the whole change can be put back. Use within one
+ * transaction.
+ */
 export class Tracked {
   readonly rows: TrackedRow[] = []
   readonly #db: Db
@@ -41,7 +44,13 @@ export class Tracked {
     const before = await rowsAt(this.#db, table, keys)
     await putRows(this.#db, table, keys, row)
     const after = await rowsAt(this.#db, table, keys)
-    for (const key of keys) this.rows.push({ table, key, before: before.get(keyText(key)) ?? null, after: after.get(keyText(key)) ?? null })
+    for (const key of keys)
+      this.rows.push({
+        table,
+        key,
+        before: before.get(keyText(key)) ?? null,
+        after: after.get(keyText(key)) ?? null,
+      })
   }
 
   async remove(table: string, key: Row): Promise<void> {
@@ -60,7 +69,8 @@ export class Tracked {
 }
 
 /**
- * Puts rows back as they were, last change first. Returns false, and changes nothing, when a row is no longer as the change left it.
+ * Puts rows back as they were, last change first. Returns false, and changes nothing, when a row is no longer
+ * as the change left it.
  */
 export async function putBack(db: Db, rows: TrackedRow[]): Promise<boolean> {
   const checked = new Set<string>()

@@ -3,8 +3,9 @@ import { LIMITS } from '#shared/platform/limits'
 import { problem } from './problem'
 
 /**
- * A request's body, counted while it is read: at most so many bytes are ever held, whatever its headers say. What is larger is refused,
- * and its connection ends with the answer, so that the rest is neither read nor waited for.
+ * A request's body, counted while it is read: at most so many bytes are ever held, whatever its headers say.
+ * What is larger is refused, and its connection ends with the answer, so that the rest is neither read nor
+ * waited for.
  */
 export async function readBytes(event: H3Event, most: number): Promise<Buffer> {
   const { req } = event.node
@@ -25,18 +26,30 @@ function tooBig(event: H3Event, most: number): Error {
   return problem('tooBig', most)
 }
 
-/** Lets the connection end with the answer: a body that nobody reads would else be read to its end before the next request. */
+/**
+ * Lets the connection end with the answer: a body that nobody reads would else be read to its end before the
+ * next request.
+ */
 export function endWithAnswer(event: H3Event): void {
   setResponseHeader(event, 'connection', 'close')
 }
 
-/** Whether more of a request may come than one would read on for: what is refused before its body was read. */
+/**
+ * Whether more of a request may come than one would read on for: what is refused before its body was read.
+ */
 export function hasUnreadBody(event: H3Event): boolean {
   const { req } = event.node
-  return !req.readableEnded && (req.headers['transfer-encoding'] !== undefined || Number(req.headers['content-length'] ?? 0) > LIMITS.publicBytes)
+  return (
+    !req.readableEnded &&
+    (req.headers['transfer-encoding'] !== undefined ||
+      Number(req.headers['content-length'] ?? 0) > LIMITS.publicBytes)
+  )
 }
 
-/** A body as the fields it holds: JSON, or a plain form's. Throws what refuses one that is neither, or holds too many values. */
+/**
+ * A body as the fields it holds: JSON, or a plain form's. Throws what refuses one that is neither, or holds
+ * too many values.
+ */
 export async function readFields(event: H3Event, most: number): Promise<Record<string, unknown>> {
   const text = (await readBytes(event, most)).toString('utf8')
   if (getHeader(event, 'content-type')?.includes('application/x-www-form-urlencoded')) return formFields(text)
@@ -61,8 +74,9 @@ function parsed(text: string): unknown {
 }
 
 /**
- * Whether a value holds no more others, and none deeper, than anything the product sends. Ends as soon as it is known. Names that every
- * object has already, such as `constructor`, are taken out: no field is called so, and libraries that look fields up stumble over them.
+ * Whether a value holds no more others, and none deeper, than anything the product sends. Ends as soon as it
+ * is known. Names that every object has already, such as `constructor`, are taken out: no field is called so,
+ * and libraries that look fields up stumble over them.
  */
 export function isModest(value: object): boolean {
   let level: object[] = [value]
@@ -87,7 +101,9 @@ export function isModest(value: object): boolean {
 export async function readFile(event: H3Event, name: string, most: number): Promise<Uint8Array | null> {
   const bytes = await readBytes(event, most)
   const type = getHeader(event, 'content-type') ?? ''
-  const form = await new Response(new Uint8Array(bytes), { headers: { 'content-type': type } }).formData().catch(() => null)
+  const form = await new Response(new Uint8Array(bytes), { headers: { 'content-type': type } })
+    .formData()
+    .catch(() => null)
   const file = form?.get(name)
   return file instanceof Blob ? new Uint8Array(await file.arrayBuffer()) : null
 }

@@ -7,10 +7,14 @@ const MINUTE_MS = 60_000
 const times = new Map<string, number[]>()
 
 /**
- * Refuses what a person asks for more often in a minute than anyone at a screen would, with how long to wait (RFC 6585 §4). Counted by
- * each process for itself: it guards the process, not the person.
+ * Refuses what a person asks for more often in a minute than anyone at a screen would, with how long to wait
+ * (RFC 6585 §4). Counted by each process for itself: it guards the process, not the person.
  */
-export function keepPace(event: H3Event, personId: string, { kind, perMinute }: { kind: string; perMinute: number }): void {
+export function keepPace(
+  event: H3Event,
+  personId: string,
+  { kind, perMinute }: { kind: string; perMinute: number },
+): void {
   const now = realNow()
   forgetOld(now)
   const key = `${kind} ${personId}`

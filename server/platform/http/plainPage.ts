@@ -1,6 +1,7 @@
 import { setResponseHeader, type H3Event } from 'h3'
 
-const escape = (text: string): string => text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/"/g, '&quot;')
+const escape = (text: string): string =>
+  text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/"/g, '&quot;')
 
 export interface PlainPage {
   title: string
@@ -24,7 +25,9 @@ export function plainPage(event: H3Event, { title, detail, link, button }: Plain
   )
   // With no-referrer a browser would send the form with `Origin: null`, which the guard refuses.
   setResponseHeader(event, 'referrer-policy', 'same-origin')
-  const leads = link ? `<p><a href="${escape(link)}" rel="noopener noreferrer nofollow">${escape(link)}</a></p>` : ''
+  const leads = link
+    ? `<p><a href="${escape(link)}" rel="noopener noreferrer nofollow">${escape(link)}</a></p>`
+    : ''
   const form = button ? `<form method="post"><button type="submit">${escape(button)}</button></form>` : ''
   return `<!doctype html><html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width"><meta name="robots" content="noindex"><title>${escape(title)}</title><style>${STYLE}</style></head><body><h1>${escape(title)}</h1><p>${escape(detail)}</p>${leads}${form}</body></html>`
 }

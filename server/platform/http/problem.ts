@@ -83,7 +83,9 @@ const STATUS = {
 export type ProblemCode = keyof typeof STATUS
 
 type Text = { title: string; detail: string }
-type Arguments<C extends ProblemCode> = (typeof words.refusals)[C] extends (...given: infer A) => Text ? A : []
+type Arguments<C extends ProblemCode> = (typeof words.refusals)[C] extends (...given: infer A) => Text
+  ? A
+  : []
 
 /** A refusal on its way to the person who asked. `field` names the field of the form that it is about. */
 export class ProblemError extends Error {
@@ -94,7 +96,13 @@ export class ProblemError extends Error {
     super(text.detail)
     this.name = 'ProblemError'
     this.code = code
-    this.body = { type: `urn:clear-quill:${code}`, title: text.title, status, detail: text.detail, ...(errors ? { errors } : {}) }
+    this.body = {
+      type: `urn:clear-quill:${code}`,
+      title: text.title,
+      status,
+      detail: text.detail,
+      ...(errors ? { errors } : {}),
+    }
   }
 
   /** The same refusal with more beside it (an extension member, RFC 9457 §3.2). */

@@ -5,8 +5,9 @@ import { keyFor } from '../secrets'
 import { settings } from '../settings'
 
 /**
- * The network address a request comes from: as the connection says or, behind proxies of one's own, as the outermost of them says. Of
- * IPv6 the network of one line (RFC 6177: a /64), since whoever has one address of it has them all.
+ * The network address a request comes from: as the connection says or, behind proxies of one's own, as the
+ * outermost of them says. Of IPv6 the network of one line (RFC 6177: a /64), since whoever has one address of
+ * it has them all.
  */
 export function whereFrom(event: H3Event): string {
   const { proxies } = settings()
@@ -17,5 +18,9 @@ export function whereFrom(event: H3Event): string {
   return known.kind() === 'ipv6' ? known.toByteArray().slice(0, 8).join('.') : known.toString()
 }
 
-/** A name or an address for counting: nobody can read it from the data, nor find it by trying without the installation's secret. */
-export const keyedHash = (text: string): string => createHmac('sha256', keyFor('sign-in tries')).update(text).digest('base64url').slice(0, 32)
+/**
+ * A name or an address for counting: nobody can read it from the data, nor find it by trying without the
+ * installation's secret.
+ */
+export const keyedHash = (text: string): string =>
+  createHmac('sha256', keyFor('sign-in tries')).update(text).digest('base64url').slice(0, 32)

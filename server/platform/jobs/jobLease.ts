@@ -10,8 +10,8 @@ const me = randomUUID()
 const mine = new Set<string>()
 
 /**
- * Does a piece of work if no other process is at it: the turn is leased in the data file, renewed while the work goes on, and kept for the
- * next round. Gives null where another has it.
+ * Does a piece of work if no other process is at it: the turn is leased in the data file, renewed while the
+ * work goes on, and kept for the next round. Gives null where another has it.
  */
 export async function withJobLease<T>(name: string, work: (turn: JobLease) => Promise<T>): Promise<T | null> {
   const leaseMs = settings().leaseSeconds * 1000
@@ -29,7 +29,10 @@ export async function withJobLease<T>(name: string, work: (turn: JobLease) => Pr
   await take()
   if (heldUntil === 0) return null
   // A renewal that fails leaves the turn as it was: it ends with its time.
-  const timer = setInterval(() => void take().catch((error: unknown) => log.warn({ error, name }, 'A turn could not be renewed.')), leaseMs / 3)
+  const timer = setInterval(
+    () => void take().catch((error: unknown) => log.warn({ error, name }, 'A turn could not be renewed.')),
+    leaseMs / 3,
+  )
   try {
     return await work({ isHeld: () => realNow() < heldUntil })
   } finally {
@@ -37,7 +40,10 @@ export async function withJobLease<T>(name: string, work: (turn: JobLease) => Pr
   }
 }
 
-/** A turn at a piece of work. Lost where it could not be renewed in time: then another process may be at it, and this one stops. */
+/**
+ * A turn at a piece of work. Lost where it could not be renewed in time: then another process may be at it,
+ * and this one stops.
+ */
 export interface JobLease {
   isHeld: () => boolean
 }

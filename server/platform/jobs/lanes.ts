@@ -15,7 +15,12 @@ export interface Lane {
 /** Each has threads of its own, so that nothing that goes on behind makes a person wait. */
 export const LANES: Record<LaneName, Lane> = {
   person: { name: 'person', threads: 2, longestMs: 3_000, megabytes: 128 },
-  background: { name: 'background', threads: Math.max(1, Math.min(3, availableParallelism() - 1)), longestMs: 20_000, megabytes: 288 },
+  background: {
+    name: 'background',
+    threads: Math.max(1, Math.min(3, availableParallelism() - 1)),
+    longestMs: 20_000,
+    megabytes: 288,
+  },
 }
 
 /** Something that waits for a thread. `of`: whose it is, such as a brand and a host. */
@@ -25,20 +30,30 @@ export interface Waiting {
 
 const HALVED_EVERY_MS = 20_000
 
-/** Who used how much of the threads' time lately: whoever used least is next, so that one who needs much makes nobody else wait. */
+/**
+ * Who used how much of the threads' time lately: whoever used least is next, so that one who needs much makes
+ * nobody else wait.
+ */
 export class Fairness {
   readonly #used = new Map<string, { ms: number; at: number }>()
 
   note(of: string[], ms: number, now: number): void {
     for (const key of of) this.#used.set(key, { ms: this.#usedBy(key, now) + ms, at: now })
-    if (this.#used.size > 2_000) for (const key of this.#used.keys()) if (this.#usedBy(key, now) < 1) this.#used.delete(key)
+    if (this.#used.size > 2_000)
+      for (const key of this.#used.keys()) if (this.#usedBy(key, now) < 1) this.#used.delete(key)
   }
 
   /**
-   * The next of those that wait: of those who may begin the one whose brand and host used least, the earliest of equals. Where a lane
-   * has several threads, one of them is never given to whom the others work for already. Null for none.
+   * The next of those that wait: of those who may begin the one whose brand and host used least, the earliest
+   * of equals. Where a lane has several threads, one of them is never given to whom the others work for
+   * already. Null for none.
    */
-  next<T extends Waiting>(waiting: T[], running: Waiting[], { threads }: Pick<Lane, 'threads'>, now: number): T | null {
+  next<T extends Waiting>(
+    waiting: T[],
+    running: Waiting[],
+    { threads }: Pick<Lane, 'threads'>,
+    now: number,
+  ): T | null {
     const most = Math.max(1, threads - 1)
     const busy = (key: string): boolean => running.filter(({ of }) => of.includes(key)).length >= most
     let found: { one: T; used: number } | null = null

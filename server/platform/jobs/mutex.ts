@@ -1,4 +1,6 @@
-/** Lets one piece of work run at a time; the next begins when the one before is done, whatever became of it. */
+/**
+ * Lets one piece of work run at a time; the next begins when the one before is done, whatever became of it.
+ */
 export class Mutex {
   #last: Promise<unknown> = Promise.resolve()
 

@@ -48,7 +48,8 @@ class LaneOfThreads {
   }
 
   run(job: Job): void {
-    if (this.#waiting.length >= MOST_WAITING) return job.reject(new TaskStopped('Too much is waiting to be read; try again in a minute.'))
+    if (this.#waiting.length >= MOST_WAITING)
+      return job.reject(new TaskStopped('Too much is waiting to be read; try again in a minute.'))
     this.#waiting.push(job)
     this.#startNext()
   }
@@ -61,13 +62,18 @@ class LaneOfThreads {
     const running = this.#threads.flatMap(({ job }) => job ?? [])
     const job = this.#fairness.next(this.#waiting, running, this.#lane, realNow())
     if (!job) return
-    const free = this.#threads.find((thread) => thread.job === null) ?? (this.#threads.length < this.#lane.threads ? this.#startThread() : null)
+    const free =
+      this.#threads.find((thread) => thread.job === null) ??
+      (this.#threads.length < this.#lane.threads ? this.#startThread() : null)
     if (!free) return
     this.#waiting.splice(this.#waiting.indexOf(job), 1)
     clearTimeout(free.timer)
     free.job = job
     free.startedAt = realNow()
-    free.timer = setTimeout(() => this.#end(free, new TaskStopped('It took longer to read than anything of its kind should.')), this.#lane.longestMs)
+    free.timer = setTimeout(
+      () => this.#end(free, new TaskStopped('It took longer to read than anything of its kind should.')),
+      this.#lane.longestMs,
+    )
     free.worker.postMessage({ task: job.task, input: job.input })
     this.#startNext()
   }
@@ -85,11 +91,17 @@ class LaneOfThreads {
       if (error) job?.reject(errorOf(error))
       else job?.resolve(result)
       this.#startNext()
-      if (thread.job === null && this.#threads.length > 1) thread.timer = setTimeout(() => this.#end(thread, new TaskStopped('')), IDLE_MS).unref()
+      if (thread.job === null && this.#threads.length > 1)
+        thread.timer = setTimeout(() => this.#end(thread, new TaskStopped('')), IDLE_MS).unref()
     })
     worker.on('error', (error: NodeJS.ErrnoException) => {
       log.error({ error }, 'A worker thread died; its work is given back.')
-      this.#end(thread, error.code === 'ERR_WORKER_OUT_OF_MEMORY' ? new TaskStopped('It takes more memory to read than anything of its kind should.') : error)
+      this.#end(
+        thread,
+        error.code === 'ERR_WORKER_OUT_OF_MEMORY'
+          ? new TaskStopped('It takes more memory to read than anything of its kind should.')
+          : error,
+      )
     })
     this.#threads.push(thread)
     return thread
@@ -115,11 +127,17 @@ class LaneOfThreads {
 const lanes = { person: new LaneOfThreads(LANES.person), background: new LaneOfThreads(LANES.background) }
 
 /**
- * Runs a task in a worker thread of a lane, those who used it least first. A FeedError or FormatError thrown there is thrown here. One
- * that takes too long or too much memory is stopped and throws TaskStopped; the tasks behind it go on in a new thread.
+ * Runs a task in a worker thread of a lane, those who used it least first. A FeedError or FormatError thrown
+ * there is thrown here. One that takes too long or too much memory is stopped and throws TaskStopped; the
+ * tasks behind it go on in a new thread.
  * `of`: whose it is, such as `brand:ID` and `host:NAME`.
  */
-export function runInThread<Input, Output>(lane: LaneName, of: string[], { name }: ThreadTask<Input, Output>, input: Input): Promise<Output> {
+export function runInThread<Input, Output>(
+  lane: LaneName,
+  of: string[],
+  { name }: ThreadTask<Input, Output>,
+  input: Input,
+): Promise<Output> {
   return new Promise<Output>((resolve, reject) => lanes[lane].run({ task: name, input, of, resolve, reject }))
 }
 
@@ -130,5 +148,7 @@ export async function stopThreads(): Promise<void> {
 function errorOf({ name, message, code, line }: NonNullable<Reply['error']>): Error {
   if (name === 'FeedError') return new FeedError(code as FeedErrorCode, message)
   if (name === 'FormatError') return new FormatError(code as FormatError['code'], line, message)
-  return name === 'TooDeep' ? new TaskStopped('Its elements lie deeper in each other than those of any honest page.') : new Error(message)
+  return name === 'TooDeep'
+    ? new TaskStopped('Its elements lie deeper in each other than those of any honest page.')
+    : new Error(message)
 }

@@ -1,7 +1,16 @@
 import type { Db } from '../db'
 
-/** Takes the turn at a piece of work that one process does at a time, for as long; the holder may take it again. Says whether it was got. */
-export const takeJobLease = async (db: Db, name: string, holder: string, realNow: number, untilMs: number): Promise<boolean> => {
+/**
+ * Takes the turn at a piece of work that one process does at a time, for as long; the holder may take it
+ * again. Says whether it was got.
+ */
+export const takeJobLease = async (
+  db: Db,
+  name: string,
+  holder: string,
+  realNow: number,
+  untilMs: number,
+): Promise<boolean> => {
   const taken = await db('turns')
     .insert({ name, holder, until: untilMs })
     .onConflict('name')

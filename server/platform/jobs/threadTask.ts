@@ -12,7 +12,7 @@ export const threadTask = <Input, Output>(name: string): ThreadTask<Input, Outpu
 export type InThread = [name: string, run: (input: never) => unknown]
 
 /** What runs in a thread for a task: pure, or at least without any state of its own. */
-export const inThread = <Input, Output>({ name }: ThreadTask<Input, Output>, run: (input: Input) => Output | Promise<Output>): InThread => [
-  name,
-  run as (input: never) => unknown,
-]
+export const inThread = <Input, Output>(
+  { name }: ThreadTask<Input, Output>,
+  run: (input: Input) => Output | Promise<Output>,
+): InThread => [name, run as (input: never) => unknown]

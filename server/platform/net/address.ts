@@ -33,7 +33,10 @@ export function useNameServer(other: NameServer): NameServer {
   return before
 }
 
-/** Where a request for this address may go. Throws a ProblemError for hosts that don't exist or lie inside a private network. */
+/**
+ * Where a request for this address may go. Throws a ProblemError for hosts that don't exist or lie inside a
+ * private network.
+ */
 export async function routeTo(url: URL): Promise<Route> {
   const { standins } = settings()
   if (standins && url.hostname.endsWith('.example')) return routeToStandins(url, standins)
@@ -41,16 +44,25 @@ export async function routeTo(url: URL): Promise<Route> {
   const addresses = await names.lookup(host)
   if (addresses.length === 0) throw problem('unknownHost', host)
   if (addresses.some(({ address }) => !names.isOpen(address))) throw problem('privateAddress', host)
-  if (!WEB_PORTS.includes(url.port) && !settings().openPorts.includes(Number(url.port))) throw problem('otherPort', url.host)
+  if (!WEB_PORTS.includes(url.port) && !settings().openPorts.includes(Number(url.port)))
+    throw problem('otherPort', url.host)
   return { origin: url.origin, address: addresses[0]! }
 }
 
-/** The stand-ins speak plain HTTP on one port; a host with a port of its own is theirs on that port, spoken to as it says. */
+/**
+ * The stand-ins speak plain HTTP on one port; a host with a port of its own is theirs on that port, spoken to
+ * as it says.
+ */
 function routeToStandins(url: URL, origin: string): Route {
-  return url.port === '' ? { origin, address: null } : { origin: url.origin, address: { address: '127.0.0.1', family: 4 } }
+  return url.port === ''
+    ? { origin, address: null }
+    : { origin: url.origin, address: { address: '127.0.0.1', family: 4 } }
 }
 
-/** Whether an IP address is on the open internet: not private, loopback, link-local, multicast, mapped or reserved. */
+/**
+ * Whether an IP address is on the open internet: not private, loopback, link-local, multicast, mapped or
+ * reserved.
+ */
 export function isOpenAddress(address: string): boolean {
   if (!ipaddr.isValid(address)) return false
   const known = ipaddr.process(address)
@@ -62,7 +74,10 @@ const GLOBAL = ipaddr.IPv6.parse('2000::')
 /** Ports on which the web is served; others are let through by a setting. */
 const WEB_PORTS = ['', '80', '443']
 
-/** A web address as a person typed it; `https://` is put in front where a scheme is missing. Throws a ProblemError. */
+/**
+ * A web address as a person typed it; `https://` is put in front where a scheme is missing. Throws a
+ * ProblemError.
+ */
 export function webAddress(text: string): URL {
   const trimmed = text.trim()
   const withScheme = /^[a-z][a-z0-9+.-]*:\/\//i.test(trimmed) ? trimmed : `https://${trimmed}`
@@ -75,11 +90,19 @@ export function webAddress(text: string): URL {
   return url
 }
 
-/** Whether a name or password, also an empty one, stands before the host: `http://paper.example@other.example`. */
+/**
+ * Whether a name or password, also an empty one, stands before the host:
+ * `http://paper.example@other.example`.
+ */
 const hasUserPart = (url: URL): boolean => url.username !== '' || url.password !== ''
 
-/** An address that somebody else named, as it is opened: absolute, and of the web alone; null for any other (`javascript:`). */
+/**
+ * An address that somebody else named, as it is opened: absolute, and of the web alone; null for any other
+ * (`javascript:`).
+ */
 export function webUrlOf(text: string | null | undefined, base?: string): string | null {
   const url = text && URL.canParse(text, base) ? new URL(text, base) : null
-  return url && (url.protocol === 'http:' || url.protocol === 'https:') && url.username === '' ? url.href : null
+  return url && (url.protocol === 'http:' || url.protocol === 'https:') && url.username === ''
+    ? url.href
+    : null
 }

@@ -16,12 +16,16 @@ export function conditionsFor(known: Validators): Headers {
 
 /** The validators an answer gives; a 304 that leaves one out keeps the one known (RFC 9111 §3.2). */
 export function validatorsOf(headers: Headers, known: Validators | null): Validators {
-  return { etag: headers['etag'] ?? known?.etag ?? null, last_modified: headers['last-modified'] ?? known?.last_modified ?? null }
+  return {
+    etag: headers['etag'] ?? known?.etag ?? null,
+    last_modified: headers['last-modified'] ?? known?.last_modified ?? null,
+  }
 }
 
 /**
- * Minutes for which an answer is fresh by its own statement (RFC 9111 §4.2.1, §4.2.3): `max-age`, else `Expires` after `Date`, less
- * its age on the way; 0 for `no-store` and `no-cache`; null when it says nothing. A private cache: `s-maxage` is not for us.
+ * Minutes for which an answer is fresh by its own statement (RFC 9111 §4.2.1, §4.2.3): `max-age`, else
+ * `Expires` after `Date`, less its age on the way; 0 for `no-store` and `no-cache`; null when it says
+ * nothing. A private cache: `s-maxage` is not for us.
  */
 export function freshMinutes(headers: Headers): number | null {
   const directives = cacheControl(headers['cache-control'])

@@ -12,16 +12,26 @@ export class NoResponse extends ProblemError {
   }
 }
 
-const NOT_REACHED = new Set(['ECONNREFUSED', 'ENOTFOUND', 'EHOSTUNREACH', 'ENETUNREACH', 'UND_ERR_CONNECT_TIMEOUT'])
+const NOT_REACHED = new Set([
+  'ECONNREFUSED',
+  'ENOTFOUND',
+  'EHOSTUNREACH',
+  'ENETUNREACH',
+  'UND_ERR_CONNECT_TIMEOUT',
+])
 
 /** What a low-level fault means to somebody who waits for the answer. */
 export function failure(host: string, error: unknown): NoResponse {
   const code = String((error as NodeJS.ErrnoException).code ?? '')
-  if (code === 'EPROTO' || code.startsWith('ERR_SSL')) return new NoResponse(host, 'it speaks no TLS there that we could follow', false)
+  if (code === 'EPROTO' || code.startsWith('ERR_SSL'))
+    return new NoResponse(host, 'it speaks no TLS there that we could follow', false)
   if (code.startsWith('ERR_TLS') || /CERT|SELF_SIGNED|UNABLE_TO_VERIFY/.test(code))
     return new NoResponse(host, 'its certificate is not valid, so nothing it sends can be trusted', false)
   const name = error instanceof Error ? error.name : ''
-  const why = name === 'TimeoutError' || code === 'ABORT_ERR' ? wholeTime() : (meanings()[code] ?? 'the connection failed')
+  const why =
+    name === 'TimeoutError' || code === 'ABORT_ERR'
+      ? wholeTime()
+      : (meanings()[code] ?? 'the connection failed')
   return new NoResponse(host, why, !NOT_REACHED.has(code))
 }
 

@@ -59,8 +59,16 @@ function pinnedAgent(pinned: NonNullable<Route['address']>): Dispatcher {
   })
 }
 
-/** An answer's body, unpacked as it comes: no more than `most` bytes are ever held, however small they arrived. */
-async function bytesOf(body: Readable, encoding: string | undefined, host: string, most: number): Promise<Uint8Array> {
+/**
+ * An answer's body, unpacked as it comes: no more than `most` bytes are ever held, however small they
+ * arrived.
+ */
+async function bytesOf(
+  body: Readable,
+  encoding: string | undefined,
+  host: string,
+  most: number,
+): Promise<Uint8Array> {
   const unpacker = unpackerFor(encoding)
   const source = unpacker ? body.pipe(unpacker) : body
   body.on('error', (error) => source.destroy(error))
@@ -76,7 +84,8 @@ async function bytesOf(body: Readable, encoding: string | undefined, host: strin
     const code = String((error as NodeJS.ErrnoException).code)
     // An answer without a body that is called packed all the same.
     if (code === 'Z_BUF_ERROR' && size === 0) return Buffer.alloc(0)
-    if (code.startsWith('Z_') || code.startsWith('ERR_BROTLI')) throw new NoResponse(host, 'its compressed answer is damaged', true)
+    if (code.startsWith('Z_') || code.startsWith('ERR_BROTLI'))
+      throw new NoResponse(host, 'its compressed answer is damaged', true)
     throw error
   } finally {
     body.on('error', () => undefined)
@@ -85,7 +94,9 @@ async function bytesOf(body: Readable, encoding: string | undefined, host: strin
   return Buffer.concat(parts)
 }
 
-function unpackerFor(encoding: string | undefined): ReturnType<typeof createGunzip> | ReturnType<typeof createBrotliDecompress> | null {
+function unpackerFor(
+  encoding: string | undefined,
+): ReturnType<typeof createGunzip> | ReturnType<typeof createBrotliDecompress> | null {
   const name = encoding?.trim().toLowerCase()
   if (name === 'br') return createBrotliDecompress()
   if (name === 'gzip' || name === 'x-gzip') return createGunzip()
@@ -94,8 +105,11 @@ function unpackerFor(encoding: string | undefined): ReturnType<typeof createGunz
 
 function flat(headers: Record<string, string | string[] | undefined>): Record<string, string> {
   return Object.fromEntries(
-    Object.entries(headers).flatMap(([name, value]) => (value === undefined ? [] : [[name, Array.isArray(value) ? value.join(', ') : value]])),
+    Object.entries(headers).flatMap(([name, value]) =>
+      value === undefined ? [] : [[name, Array.isArray(value) ? value.join(', ') : value]],
+    ),
   )
 }
 
-const userAgent = (): string => `ClearQuill/${VERSION} (curation tool; ${settings().publicUrl ?? 'self-hosted'})`
+const userAgent = (): string =>
+  `ClearQuill/${VERSION} (curation tool; ${settings().publicUrl ?? 'self-hosted'})`

@@ -1,7 +1,10 @@
 /** Characters of a header that are read; real ones have a few hundred. */
 const LONGEST = 16_384
 
-/** The `Link` header's targets by relation (RFC 8288), absolute; the first of each stays. Read sign by sign, once through. */
+/**
+ * The `Link` header's targets by relation (RFC 8288), absolute; the first of each stays. Read sign by sign,
+ * once through.
+ */
 export function linksOf(header: string | undefined, base: string): Map<string, string> {
   const links = new Map<string, string>()
   const text = (header ?? '').slice(0, LONGEST)
@@ -17,7 +20,10 @@ export function linksOf(header: string | undefined, base: string): Map<string, s
   }
 }
 
-/** What stands behind a target up to the comma that ends it, parted by semicolons; neither counts within quotes. */
+/**
+ * What stands behind a target up to the comma that ends it, parted by semicolons; neither counts within
+ * quotes.
+ */
 function parametersFrom(text: string, start: number): { parameters: string[]; end: number } {
   const parameters: string[] = []
   let isQuoted = false
@@ -40,7 +46,8 @@ function parametersFrom(text: string, start: number): { parameters: string[]; en
 function relationsIn(parameters: string[]): string[] {
   for (const parameter of parameters) {
     const [name = '', value = ''] = parameter.split('=', 2)
-    if (name.trim().toLowerCase() === 'rel') return value.replaceAll('"', '').trim().toLowerCase().split(/\s+/).filter(Boolean)
+    if (name.trim().toLowerCase() === 'rel')
+      return value.replaceAll('"', '').trim().toLowerCase().split(/\s+/).filter(Boolean)
   }
   return []
 }

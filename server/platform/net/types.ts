@@ -5,7 +5,10 @@ export interface HttpRequestOptions {
   headers?: Record<string, string>
   body?: string | Uint8Array
   maxBytes?: number
-  /** Redirects to follow: by default five; none for a POST, and none with a token, which is for the address it was given for. */
+  /**
+   * Redirects to follow: by default five; none for a POST, and none with a token, which is for the address it
+   * was given for.
+   */
   redirects?: number
 }
 
@@ -15,6 +18,9 @@ export interface HttpResponse {
   body: Uint8Array
   /** The address that answered in the end. */
   url: string
-  /** The address to ask from now on: as far as the redirects on the way said that they are for good (301, 308). */
+  /**
+   * The address to ask from now on: as far as the redirects on the way said that they are for good (301,
+   * 308).
+   */
   lastingUrl: string
 }

@@ -17,7 +17,9 @@ export interface PageCard {
 /** Characters of a title that are gathered; a page may name one without end. */
 const LONGEST_TITLE = 2_000
 
-/** A page's card: its Open Graph data (ogp.me), else its own title and description. Null where it has neither. */
+/**
+ * A page's card: its Open Graph data (ogp.me), else its own title and description. Null where it has neither.
+ */
 export function readCard({ body, url, contentType }: Received): PageCard | null {
   const metas = new Map<string, string>()
   let title = ''
@@ -26,7 +28,8 @@ export function readCard({ body, url, contentType }: Received): PageCard | null 
     onopentag: (name, attributes) => {
       if (name === 'title' && title === '') isInTitle = true
       const key = (attributes['property'] ?? attributes['name'] ?? '').toLowerCase()
-      if (name === 'meta' && key && attributes['content'] && !metas.has(key)) metas.set(key, attributes['content'].slice(0, LONGEST_TITLE).trim())
+      if (name === 'meta' && key && attributes['content'] && !metas.has(key))
+        metas.set(key, attributes['content'].slice(0, LONGEST_TITLE).trim())
     },
     ontext: (text) => {
       if (isInTitle && title.length < LONGEST_TITLE) title += text
@@ -39,7 +42,9 @@ export function readCard({ body, url, contentType }: Received): PageCard | null 
   if (said === '') return null
   return {
     title: said,
-    description: (metas.get('og:description') ?? metas.get('description') ?? '').replace(/\s+/g, ' ').slice(0, 500),
+    description: (metas.get('og:description') ?? metas.get('description') ?? '')
+      .replace(/\s+/g, ' ')
+      .slice(0, 500),
     image: webUrl(metas.get('og:image') ?? metas.get('og:image:url'), url),
   }
 }

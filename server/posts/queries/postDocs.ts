@@ -55,4 +55,6 @@ export const eventsOf = (db: Db, postIds: string[]): Promise<(PostEventRow & { w
     .whereRaw('post_events.post_id IN ?', [listOf(db, postIds)])
     .orderBy('post_events.at')
     .orderBy('post_events.id')
-    .select(['post_events.*', db.raw('people.name AS who')]) as unknown as Promise<(PostEventRow & { who: string | null })[]>
+    .select(['post_events.*', db.raw('people.name AS who')]) as unknown as Promise<
+    (PostEventRow & { who: string | null })[]
+  >

@@ -31,31 +31,60 @@ const linedPosts = (db: Db, brandId: string) =>
     .join('posts', 'posts.id', 'lines.post_id')
     .join('wordings', (join) => join.on('wordings.post_id', 'posts.id').andOnVal('wordings.position', 0))
     .join('accounts', 'accounts.id', 'lines.account_id')
-    .leftJoin('proofs', (join) => join.on('proofs.post_id', 'lines.post_id').andOn('proofs.account_id', 'lines.account_id'))
+    .leftJoin('proofs', (join) =>
+      join.on('proofs.post_id', 'lines.post_id').andOn('proofs.account_id', 'lines.account_id'),
+    )
     .where('lines.brand_id', brandId)
     .whereNull('accounts.removed_at')
     .select(
-      'lines.*', 'posts.pillar_id', 'posts.link', 'posts.link_title', 'posts.hashtags_json', 'posts.credit', 'posts.good_until',
-      'posts.not_before', 'posts.series_id', 'posts.approval', 'posts.approved_version', 'posts.version', 'posts.created_by', 'posts.article_id', 'wordings.text', 'proofs.own_text', 'proofs.credit AS account_credit',
-    ) // prettier-ignore
+      'lines.*',
+      'posts.pillar_id',
+      'posts.link',
+      'posts.link_title',
+      'posts.hashtags_json',
+      'posts.credit',
+      'posts.good_until',
+      'posts.not_before',
+      'posts.series_id',
+      'posts.approval',
+      'posts.approved_version',
+      'posts.version',
+      'posts.created_by',
+      'posts.article_id',
+      'wordings.text',
+      'proofs.own_text',
+      'proofs.credit AS account_credit',
+    )
 
 /** All of a brand's lines, in line order. */
-export const linesOf = (db: Db, brandId: string): Promise<LinedPost[]> => linedPosts(db, brandId).orderBy('lines.position') as unknown as Promise<LinedPost[]>
+export const linesOf = (db: Db, brandId: string): Promise<LinedPost[]> =>
+  linedPosts(db, brandId).orderBy('lines.position') as unknown as Promise<LinedPost[]>
 
 export const lineById = (db: Db, brandId: string, id: string): Promise<LinedPost | undefined> =>
   linedPosts(db, brandId).where('lines.id', id).first() as unknown as Promise<LinedPost | undefined>
 
-export const lineOfPost = (db: Db, brandId: string, postId: string, accountId: string, echo: number): Promise<LinedPost | undefined> =>
-  linedPosts(db, brandId).where({ 'lines.post_id': postId, 'lines.account_id': accountId, 'lines.echo': echo }).first() as unknown as Promise<
-    LinedPost | undefined
-  >
+export const lineOfPost = (
+  db: Db,
+  brandId: string,
+  postId: string,
+  accountId: string,
+  echo: number,
+): Promise<LinedPost | undefined> =>
+  linedPosts(db, brandId)
+    .where({ 'lines.post_id': postId, 'lines.account_id': accountId, 'lines.echo': echo })
+    .first() as unknown as Promise<LinedPost | undefined>
 
 export const insertLine = async (db: Db, row: LineRow): Promise<void> => {
   await db('lines').insert(row)
 }
 
 /** Posts of an account whose own time has passed go back to their turn in line. */
-export const freeLateLines = async (db: Db, brandId: string, accountId: string, now: number): Promise<void> => {
+export const freeLateLines = async (
+  db: Db,
+  brandId: string,
+  accountId: string,
+  now: number,
+): Promise<void> => {
   await db('lines')
     .where({ brand_id: brandId, account_id: accountId })
     .whereRaw('coalesce(fixed_at, slot_at) < ?', [now])
@@ -75,19 +104,25 @@ export const postsByIds = (db: Db, brandId: string, ids: string[]): Promise<Post
     .whereRaw('id IN ?', [listOf(db, ids)])
 
 /** Whether a post with this id is any brand's, removed or not. */
-export const anyPost = (db: Db, id: string): Promise<PostRow | undefined> => db<PostRow>('posts').where({ id }).first()
+export const anyPost = (db: Db, id: string): Promise<PostRow | undefined> =>
+  db<PostRow>('posts').where({ id }).first()
 
 const LINED = 'EXISTS (SELECT 1 FROM lines WHERE lines.post_id = posts.id)'
-const DELIVERED = "EXISTS (SELECT 1 FROM deliveries WHERE deliveries.post_id = posts.id AND deliveries.state <> 'not-sent')"
+const DELIVERED =
+  "EXISTS (SELECT 1 FROM deliveries WHERE deliveries.post_id = posts.id AND deliveries.state <> 'not-sent')"
 
 // Of the accounts chosen for a post: whether there are any, and any without a line and a delivery.
 const chosenAnd = (more: string): string =>
   `EXISTS (SELECT 1 FROM proofs JOIN accounts ON accounts.id = proofs.account_id AND accounts.removed_at IS NULL WHERE proofs.post_id = posts.id AND proofs.chosen = 1${more})`
 const CHOSEN = chosenAnd('')
-const UNLINED = chosenAnd(` AND NOT EXISTS (SELECT 1 FROM lines WHERE lines.post_id = posts.id AND lines.account_id = proofs.account_id)
+const UNLINED =
+  chosenAnd(` AND NOT EXISTS (SELECT 1 FROM lines WHERE lines.post_id = posts.id AND lines.account_id = proofs.account_id)
   AND NOT EXISTS (SELECT 1 FROM deliveries WHERE deliveries.post_id = posts.id AND deliveries.account_id = proofs.account_id AND deliveries.state <> 'not-sent')`)
 
-/** The post that is being written about an article: the one last worked on that is neither lined up nor handed to a network. */
+/**
+ * The post that is being written about an article: the one last worked on that is neither lined up nor handed
+ * to a network.
+ */
 export const draftOfArticle = (db: Db, brandId: string, articleId: string): Promise<PostRow | undefined> =>
   db<PostRow>('posts')
     .where({ brand_id: brandId, article_id: articleId })
@@ -98,18 +133,28 @@ export const draftOfArticle = (db: Db, brandId: string, articleId: string): Prom
     .first()
 
 /** How far the posts about these articles have come: of each the furthest. */
-export async function postsAbout(db: Db, brandId: string, articleIds: string[]): Promise<Map<string, 'draft' | 'lined-up' | 'sent'>> {
-  const sent = "EXISTS (SELECT 1 FROM deliveries WHERE deliveries.post_id = posts.id AND deliveries.state IN ('sent', 'in-part'))"
+export async function postsAbout(
+  db: Db,
+  brandId: string,
+  articleIds: string[],
+): Promise<Map<string, 'draft' | 'lined-up' | 'sent'>> {
+  const sent =
+    "EXISTS (SELECT 1 FROM deliveries WHERE deliveries.post_id = posts.id AND deliveries.state IN ('sent', 'in-part'))"
   const rows = (await db('posts')
     .where({ brand_id: brandId })
     .whereNull('removed_at')
     .whereRaw('article_id IN ?', [listOf(db, articleIds)])
     .groupBy('article_id')
-    .select('article_id', db.raw(`max(CASE WHEN ${sent} THEN 2 WHEN ${LINED} OR ${DELIVERED} THEN 1 ELSE 0 END) AS stage`))) as unknown as {
+    .select(
+      'article_id',
+      db.raw(`max(CASE WHEN ${sent} THEN 2 WHEN ${LINED} OR ${DELIVERED} THEN 1 ELSE 0 END) AS stage`),
+    )) as unknown as {
     article_id: string
     stage: number
   }[]
-  return new Map(rows.map(({ article_id, stage }) => [article_id, (['draft', 'lined-up', 'sent'] as const)[stage]!]))
+  return new Map(
+    rows.map(({ article_id, stage }) => [article_id, (['draft', 'lined-up', 'sent'] as const)[stage]!]),
+  )
 }
 
 export interface FoundPost {
@@ -120,13 +165,19 @@ export interface FoundPost {
 }
 
 /** Posts in whose words each of these stands, those worked on last first. */
-export function postsWithWords(db: Db, brandId: string, words: string[], limit: number): Promise<FoundPost[]> {
+export function postsWithWords(
+  db: Db,
+  brandId: string,
+  words: string[],
+  limit: number,
+): Promise<FoundPost[]> {
   const query = db('posts')
     .join('wordings', 'wordings.post_id', 'posts.id')
     .where('posts.brand_id', brandId)
     .whereNull('posts.removed_at')
     .whereNotNull('posts.saved_at')
-  for (const word of words) query.whereRaw(`wordings.text LIKE ? ESCAPE '\\'`, [`%${word.replace(/[\\%_]/g, '\\$&')}%`])
+  for (const word of words)
+    query.whereRaw(`wordings.text LIKE ? ESCAPE '\\'`, [`%${word.replace(/[\\%_]/g, '\\$&')}%`])
   return query
     .groupBy('posts.id')
     .orderBy('posts.saved_at', 'desc')
@@ -139,22 +190,39 @@ export function postsWithWords(db: Db, brandId: string, words: string[], limit: 
     ) as unknown as Promise<FoundPost[]>
 }
 
-export type DeskPost = PostRow & { text: string; title: string | null; outlet: string | null; saver: string | null; lined: number; picture_id: string | null }
+export type DeskPost = PostRow & {
+  text: string
+  title: string | null
+  outlet: string | null
+  saver: string | null
+  lined: number
+  picture_id: string | null
+}
 
 const onDesk = (db: Db, brandId: string) =>
   db<PostRow>('posts')
     .where('posts.brand_id', brandId)
     .whereNull('posts.removed_at')
     .whereNotNull('posts.saved_at')
-    .whereRaw(`(posts.approval <> 'approved' OR posts.approved_version <> posts.version OR NOT ${CHOSEN} OR ${UNLINED})`)
+    .whereRaw(
+      `(posts.approval <> 'approved' OR posts.approved_version <> posts.version OR NOT ${CHOSEN} OR ${UNLINED})`,
+    )
 
-/** Posts a brand has on its Desk: being written, in review, sent back, or approved and not in line everywhere; the oldest asked for review first. */
+/**
+ * Posts a brand has on its Desk: being written, in review, sent back, or approved and not in line everywhere;
+ * the oldest asked for review first.
+ */
 export const postsOnDesk = (db: Db, brandId: string, limit: number): Promise<DeskPost[]> =>
   onDesk(db, brandId)
     .join('wordings', (join) => join.on('wordings.post_id', 'posts.id').andOnVal('wordings.position', 0))
     .leftJoin('articles', 'articles.id', 'posts.article_id')
     .leftJoin('feeds', 'feeds.id', 'articles.feed_id')
-    .leftJoin('sources', (join) => join.on('sources.feed_id', 'articles.feed_id').andOn('sources.brand_id', 'posts.brand_id').andOnNull('sources.removed_at'))
+    .leftJoin('sources', (join) =>
+      join
+        .on('sources.feed_id', 'articles.feed_id')
+        .andOn('sources.brand_id', 'posts.brand_id')
+        .andOnNull('sources.removed_at'),
+    )
     .leftJoin('people', 'people.id', 'posts.saved_by')
     .orderByRaw(
       "CASE posts.approval WHEN 'in-review' THEN 0 WHEN 'sent-back' THEN 1 ELSE 2 END, CASE posts.approval WHEN 'in-review' THEN posts.asked_at ELSE -posts.saved_at END",
@@ -167,39 +235,68 @@ export const postsOnDesk = (db: Db, brandId: string, limit: number): Promise<Des
       db.raw('coalesce(sources.label, feeds.title) AS outlet'),
       db.raw('people.name AS saver'),
       db.raw('(SELECT count(*) FROM lines WHERE lines.post_id = posts.id) AS lined'),
-      db.raw('(SELECT picture_id FROM post_pictures WHERE post_pictures.post_id = posts.id ORDER BY position LIMIT 1) AS picture_id'),
+      db.raw(
+        '(SELECT picture_id FROM post_pictures WHERE post_pictures.post_id = posts.id ORDER BY position LIMIT 1) AS picture_id',
+      ),
     ]) as unknown as Promise<DeskPost[]>
 
-export const countOnDesk = async (db: Db, brandId: string): Promise<number> => Number((await onDesk(db, brandId).count({ n: '*' }).first())?.n ?? 0)
+export const countOnDesk = async (db: Db, brandId: string): Promise<number> =>
+  Number((await onDesk(db, brandId).count({ n: '*' }).first())?.n ?? 0)
 
-export const linesOfPost = (db: Db, brandId: string, postId: string): Promise<LineRow[]> => db<LineRow>('lines').where({ brand_id: brandId, post_id: postId })
+export const linesOfPost = (db: Db, brandId: string, postId: string): Promise<LineRow[]> =>
+  db<LineRow>('lines').where({ brand_id: brandId, post_id: postId })
 
 /** Posts in the line of one account. */
-export const postsInLineOf = async (db: Db, accountId: string): Promise<string[]> => (await db('lines').where({ account_id: accountId }).select('post_id')).map((row: { post_id: string }) => row.post_id) // prettier-ignore
+export const postsInLineOf = async (db: Db, accountId: string): Promise<string[]> =>
+  (await db('lines').where({ account_id: accountId }).select('post_id')).map(
+    (row: { post_id: string }) => row.post_id,
+  )
 
 /** The hashtags of each post since then, as they are stored. */
 export const hashtagsOfPosts = async (db: Db, brandId: string, since: number): Promise<string[]> =>
-  (await db<PostRow>('posts').where({ brand_id: brandId }).where('created_at', '>=', since).whereNot('hashtags_json', '[]').select('hashtags_json')).map(
-    (row) => row.hashtags_json,
-  )
+  (
+    await db<PostRow>('posts')
+      .where({ brand_id: brandId })
+      .where('created_at', '>=', since)
+      .whereNot('hashtags_json', '[]')
+      .select('hashtags_json')
+  ).map((row) => row.hashtags_json)
 
 /** Who made posts, and whose articles they are about. */
-export const aboutPosts = (db: Db, brandId: string, ids: string[]): Promise<{ id: string; by: string; source: string | null }[]> =>
+export const aboutPosts = (
+  db: Db,
+  brandId: string,
+  ids: string[],
+): Promise<{ id: string; by: string; source: string | null }[]> =>
   db('posts')
     .join('people', 'people.id', 'posts.created_by')
     .leftJoin('articles', 'articles.id', 'posts.article_id')
     .leftJoin('feeds', 'feeds.id', 'articles.feed_id')
-    .leftJoin('sources', (join) => join.on('sources.feed_id', 'articles.feed_id').andOn('sources.brand_id', 'posts.brand_id').andOnNull('sources.removed_at'))
+    .leftJoin('sources', (join) =>
+      join
+        .on('sources.feed_id', 'articles.feed_id')
+        .andOn('sources.brand_id', 'posts.brand_id')
+        .andOnNull('sources.removed_at'),
+    )
     .where('posts.brand_id', brandId)
     .whereRaw('posts.id IN ?', [listOf(db, ids)])
-    .select(['posts.id', db.raw('people.name AS "by"'), db.raw('coalesce(sources.label, feeds.title) AS source')]) as unknown as Promise<
-    { id: string; by: string; source: string | null }[]
-  >
+    .select([
+      'posts.id',
+      db.raw('people.name AS "by"'),
+      db.raw('coalesce(sources.label, feeds.title) AS source'),
+    ]) as unknown as Promise<{ id: string; by: string; source: string | null }[]>
 
 /** How often each post stands on each account: in line and sent, the post itself and its echoes. */
-export const sendingsOfPosts = (db: Db, brandId: string, ids: string[]): Promise<{ post_id: string; account_id: string; n: number }[]> => {
+export const sendingsOfPosts = (
+  db: Db,
+  brandId: string,
+  ids: string[],
+): Promise<{ post_id: string; account_id: string; n: number }[]> => {
   const echoesIn = (table: 'lines' | 'deliveries') =>
-    db(table).where({ brand_id: brandId }).whereRaw('post_id IN ?', [listOf(db, ids)]).distinct('post_id', 'account_id', 'echo') // prettier-ignore
+    db(table)
+      .where({ brand_id: brandId })
+      .whereRaw('post_id IN ?', [listOf(db, ids)])
+      .distinct('post_id', 'account_id', 'echo')
   return db
     .from(echoesIn('lines').union(echoesIn('deliveries')).as('sendings'))
     .groupBy('post_id', 'account_id')

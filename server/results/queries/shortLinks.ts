@@ -5,7 +5,8 @@ import { listOf } from '#server/platform/db/sqlite/bulk'
 export const shortLinksOf = (db: Db, postIds: string[]): Promise<ShortLinkRow[]> =>
   db<ShortLinkRow>('short_links').whereRaw('post_id IN ?', [listOf(db, postIds)])
 
-export const shortLinkByCode = (db: Db, code: string): Promise<ShortLinkRow | undefined> => db<ShortLinkRow>('short_links').where({ code }).first()
+export const shortLinkByCode = (db: Db, code: string): Promise<ShortLinkRow | undefined> =>
+  db<ShortLinkRow>('short_links').where({ code }).first()
 
 export const insertShortLink = async (db: Db, row: ShortLinkRow): Promise<void> => {
   await db('short_links').insert(row)
@@ -24,6 +25,9 @@ export const countClicks = async (db: Db, code: string, hour: number, clicks: nu
 }
 
 export const clicksOf = async (db: Db, code: string): Promise<number> => {
-  const row: { n?: number | null } | undefined = await db('short_clicks').where({ code }).sum({ n: 'clicks' }).first()
+  const row: { n?: number | null } | undefined = await db('short_clicks')
+    .where({ code })
+    .sum({ n: 'clicks' })
+    .first()
   return row?.n ?? 0
 }

@@ -7,5 +7,9 @@ import { askedByToken } from '#server/notices'
 /** The page a letter leads to: asks once more, since programs that look at letters open their links. */
 export default route('public', null, async ({ event }) => {
   const { address, brand } = await askedByToken(getRouterParam(event, 'token') ?? '')
-  return plainPage(event, { title: words.telling.confirm.title, detail: words.telling.confirm.question(address, brand), button: words.telling.confirm.yes })
+  return plainPage(event, {
+    title: words.telling.confirm.title,
+    detail: words.telling.confirm.question(address, brand),
+    button: words.telling.confirm.yes,
+  })
 })

@@ -7,5 +7,8 @@ import { confirmByToken } from '#server/notices'
 /** Whoever reads an address says that notices may come there. */
 export default route('public', null, async ({ event }) => {
   const { address, brand } = await confirmByToken(getRouterParam(event, 'token') ?? '')
-  return plainPage(event, { title: words.telling.confirm.done, detail: words.telling.confirm.comes(address, brand) })
+  return plainPage(event, {
+    title: words.telling.confirm.done,
+    detail: words.telling.confirm.comes(address, brand),
+  })
 })

@@ -9,19 +9,25 @@ export const folderById = (db: Db, brandId: string, id: string): Promise<FolderR
 
 /** A folder of any brand that is there: for whoever comes with the key of its feed. */
 export const anyFolder = (db: Db, id: string): Promise<FolderRow | undefined> =>
-  db('folders').join('brands', 'brands.id', 'folders.brand_id').where('folders.id', id).whereNull('brands.removed_at').first('folders.*') as unknown as Promise<
-    FolderRow | undefined
-  >
+  db('folders')
+    .join('brands', 'brands.id', 'folders.brand_id')
+    .where('folders.id', id)
+    .whereNull('brands.removed_at')
+    .first('folders.*') as unknown as Promise<FolderRow | undefined>
 
 /** A brand's folders with how many sources stand in each, by name. */
 export const foldersOf = (db: Db, brandId: string): Promise<(FolderRow & { sources: number })[]> =>
   db('folders')
     .leftJoin('source_folders', 'source_folders.folder_id', 'folders.id')
-    .leftJoin('sources', (join) => join.on('sources.id', 'source_folders.source_id').andOnNull('sources.removed_at'))
+    .leftJoin('sources', (join) =>
+      join.on('sources.id', 'source_folders.source_id').andOnNull('sources.removed_at'),
+    )
     .where('folders.brand_id', brandId)
     .groupBy('folders.id')
     .orderBy('folders.name')
-    .select('folders.*', db.raw('count(sources.id) AS sources')) as unknown as Promise<(FolderRow & { sources: number })[]>
+    .select('folders.*', db.raw('count(sources.id) AS sources')) as unknown as Promise<
+    (FolderRow & { sources: number })[]
+  >
 
 export const linksOfSource = (db: Db, sourceId: string): Promise<{ folder_id: string }[]> =>
   db<{ source_id: string; folder_id: string }>('source_folders').where({ source_id: sourceId })

@@ -1,7 +1,8 @@
 import type { Db } from '#server/platform/db'
 import type { HubRow } from '../rows'
 
-export const hubOf = (db: Db, feedId: string): Promise<HubRow | undefined> => db<HubRow>('hubs').where({ feed_id: feedId }).first()
+export const hubOf = (db: Db, feedId: string): Promise<HubRow | undefined> =>
+  db<HubRow>('hubs').where({ feed_id: feedId }).first()
 
 export const putHub = async (db: Db, row: HubRow): Promise<void> => {
   await db('hubs').insert(row).onConflict('feed_id').merge()

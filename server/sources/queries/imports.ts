@@ -33,12 +33,18 @@ export const importById = (db: Db, brandId: string, id: string): Promise<ImportR
   db<ImportRow>('imports').where({ brand_id: brandId, id }).first()
 
 export const countItems = async (db: Db, importId: string): Promise<Map<ImportItemRow['state'], number>> => {
-  const rows = (await db('import_items').where({ import_id: importId }).groupBy('state').select('state', db.raw('count(*) AS n'))) as unknown as { state: ImportItemRow['state']; n: number }[] // prettier-ignore
+  const rows = (await db('import_items')
+    .where({ import_id: importId })
+    .groupBy('state')
+    .select('state', db.raw('count(*) AS n'))) as unknown as { state: ImportItemRow['state']; n: number }[]
   return new Map(rows.map((row) => [row.state, Number(row.n)]))
 }
 
 export const failedItems = (db: Db, importId: string, most: number): Promise<ImportItemRow[]> =>
-  db<ImportItemRow>('import_items').where({ import_id: importId, state: 'failed' }).orderBy('position').limit(most)
+  db<ImportItemRow>('import_items')
+    .where({ import_id: importId, state: 'failed' })
+    .orderBy('position')
+    .limit(most)
 
 /** How many of the sources that an import added are still there. */
 export const countStanding = async (db: Db, importId: string): Promise<number> => {
@@ -56,11 +62,18 @@ export const itemsIn = (db: Db, importId: string, state: ImportItemRow['state'])
 
 /** Those that could not be added wait once more, and the import goes on. */
 export const waitAgain = async (db: Db, importId: string): Promise<void> => {
-  await db('import_items').where({ import_id: importId, state: 'failed' }).update({ state: 'waiting', says: null })
+  await db('import_items')
+    .where({ import_id: importId, state: 'failed' })
+    .update({ state: 'waiting', says: null })
   await db('imports').where({ id: importId }).update({ stopped_at: null })
 }
 
-export const updateItem = async (db: Db, importId: string, position: number, patch: Partial<ImportItemRow>): Promise<void> => {
+export const updateItem = async (
+  db: Db,
+  importId: string,
+  position: number,
+  patch: Partial<ImportItemRow>,
+): Promise<void> => {
   await db('import_items').where({ import_id: importId, position }).update(patch)
 }
 
@@ -71,7 +84,10 @@ export const stopImport = async (db: Db, id: string, at: number, says: string): 
 }
 
 /** Items that wait in imports which go on, in the files' order. */
-export const waitingItems = async (db: Db, most: number): Promise<(ImportItemRow & { brand_id: string; created_by: string })[]> =>
+export const waitingItems = async (
+  db: Db,
+  most: number,
+): Promise<(ImportItemRow & { brand_id: string; created_by: string })[]> =>
   (await db('import_items')
     .join('imports', 'imports.id', 'import_items.import_id')
     .where('import_items.state', 'waiting')
@@ -79,4 +95,7 @@ export const waitingItems = async (db: Db, most: number): Promise<(ImportItemRow
     .orderBy('imports.created_at')
     .orderBy('import_items.position')
     .limit(most)
-    .select('import_items.*', 'imports.brand_id', 'imports.created_by')) as unknown as (ImportItemRow & { brand_id: string; created_by: string })[]
+    .select('import_items.*', 'imports.brand_id', 'imports.created_by')) as unknown as (ImportItemRow & {
+    brand_id: string
+    created_by: string
+  })[]

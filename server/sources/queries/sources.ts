@@ -1,9 +1,30 @@
 import type { Db } from '#server/platform/db'
 import type { FeedRow, SourceRow } from '../rows'
 
-type HealthColumns = 'url' | 'home_url' | 'fetched_at' | 'next_fetch_at' | 'failing_since' | 'trouble' | 'moved_from' | 'moved_at' | 'gone_at' | 'gap_minutes' | 'newest_at' | 'repairs_json' | 'articles' | 'kind' | 'mail_nonce' // prettier-ignore
+type HealthColumns =
+  | 'url'
+  | 'home_url'
+  | 'fetched_at'
+  | 'next_fetch_at'
+  | 'failing_since'
+  | 'trouble'
+  | 'moved_from'
+  | 'moved_at'
+  | 'gone_at'
+  | 'gap_minutes'
+  | 'newest_at'
+  | 'repairs_json'
+  | 'articles'
+  | 'kind'
+  | 'mail_nonce'
 
-export type SourceWithFeed = SourceRow & Pick<FeedRow, HealthColumns> & { folder: string | null; folders_json: string; hub: string | null; clipped: number }
+export type SourceWithFeed = SourceRow &
+  Pick<FeedRow, HealthColumns> & {
+    folder: string | null
+    folders_json: string
+    hub: string | null
+    clipped: number
+  }
 
 export const sourcesOf = (db: Db, brandId: string): Promise<SourceWithFeed[]> =>
   db('sources')
@@ -16,16 +37,37 @@ export const sourcesOf = (db: Db, brandId: string): Promise<SourceWithFeed[]> =>
     .orderBy('sources.label')
     .groupBy('sources.id')
     .select(
-      'sources.*', 'feeds.url', 'feeds.home_url', 'feeds.fetched_at', 'feeds.next_fetch_at', 'feeds.failing_since', 'feeds.trouble', 'feeds.moved_from',
-      'feeds.moved_at', 'feeds.gone_at', 'feeds.gap_minutes', 'feeds.newest_at', 'feeds.repairs_json', 'hubs.state AS hub',
+      'sources.*',
+      'feeds.url',
+      'feeds.home_url',
+      'feeds.fetched_at',
+      'feeds.next_fetch_at',
+      'feeds.failing_since',
+      'feeds.trouble',
+      'feeds.moved_from',
+      'feeds.moved_at',
+      'feeds.gone_at',
+      'feeds.gap_minutes',
+      'feeds.newest_at',
+      'feeds.repairs_json',
+      'hubs.state AS hub',
       db.raw('min(folders.name) AS folder'),
-      db.raw(`json_group_array(folders.name ORDER BY folders.name) FILTER (WHERE folders.name IS NOT NULL) AS folders_json`),
-      'feeds.articles', 'feeds.kind', 'feeds.mail_nonce',
-      db.raw(`(SELECT count(*) FROM article_states WHERE article_states.brand_id = sources.brand_id AND article_states.feed_id = sources.feed_id AND article_states.state = 'clipped') AS clipped`),
-    ) // prettier-ignore
+      db.raw(
+        `json_group_array(folders.name ORDER BY folders.name) FILTER (WHERE folders.name IS NOT NULL) AS folders_json`,
+      ),
+      'feeds.articles',
+      'feeds.kind',
+      'feeds.mail_nonce',
+      db.raw(
+        `(SELECT count(*) FROM article_states WHERE article_states.brand_id = sources.brand_id AND article_states.feed_id = sources.feed_id AND article_states.state = 'clipped') AS clipped`,
+      ),
+    )
 
 export const countSources = async (db: Db, brandId: string): Promise<number> =>
-  Number((await db('sources').where({ brand_id: brandId }).whereNull('removed_at').count({ n: '*' }).first())?.n ?? 0)
+  Number(
+    (await db('sources').where({ brand_id: brandId }).whereNull('removed_at').count({ n: '*' }).first())?.n ??
+      0,
+  )
 
 export const sourceById = (db: Db, brandId: string, id: string): Promise<SourceRow | undefined> =>
   db<SourceRow>('sources').where({ brand_id: brandId, id }).whereNull('removed_at').first()
@@ -33,9 +75,11 @@ export const sourceById = (db: Db, brandId: string, id: string): Promise<SourceR
 export const sourceOfFeed = (db: Db, brandId: string, feedId: string): Promise<SourceRow | undefined> =>
   db<SourceRow>('sources').where({ brand_id: brandId, feed_id: feedId }).whereNull('removed_at').first()
 
-export const feedByUrl = (db: Db, url: string): Promise<FeedRow | undefined> => db<FeedRow>('feeds').where({ url }).first()
+export const feedByUrl = (db: Db, url: string): Promise<FeedRow | undefined> =>
+  db<FeedRow>('feeds').where({ url }).first()
 
-export const feedById = (db: Db, id: string): Promise<FeedRow | undefined> => db<FeedRow>('feeds').where({ id }).first()
+export const feedById = (db: Db, id: string): Promise<FeedRow | undefined> =>
+  db<FeedRow>('feeds').where({ id }).first()
 
 /** The sources of a feed that leave something out of what it brings. */
 export const sourcesWithRules = (db: Db, feedId: string): Promise<SourceRow[]> =>
@@ -46,7 +90,8 @@ export const sourcesWithRules = (db: Db, feedId: string): Promise<SourceRow[]> =
 
 export const insertFeed = async (
   db: Db,
-  row: Pick<FeedRow, 'id' | 'url' | 'host' | 'next_fetch_at'> & Partial<Pick<FeedRow, 'kind' | 'mail_nonce' | 'title'>>,
+  row: Pick<FeedRow, 'id' | 'url' | 'host' | 'next_fetch_at'> &
+    Partial<Pick<FeedRow, 'kind' | 'mail_nonce' | 'title'>>,
 ): Promise<void> => {
   await db('feeds').insert(row)
 }
@@ -69,44 +114,80 @@ export const dueFeeds = (db: Db, due: number, realNow: number, most: number): Pr
     .orderBy('next_fetch_at')
     .limit(most)
 
-/** Takes a feed that is still due by a lease in real time, so that no two processes fetch the same one. Whether it was free. */
-export async function leaseFeed(db: Db, id: string, due: number, realNow: number, leaseMs: number): Promise<boolean> {
-  const free = db<FeedRow>('feeds').where({ id }).where('next_fetch_at', '<=', due).where('lease_until', '<', realNow)
+/**
+ * Takes a feed that is still due by a lease in real time, so that no two processes fetch the same one.
+ * Whether it was free.
+ */
+export async function leaseFeed(
+  db: Db,
+  id: string,
+  due: number,
+  realNow: number,
+  leaseMs: number,
+): Promise<boolean> {
+  const free = db<FeedRow>('feeds')
+    .where({ id })
+    .where('next_fetch_at', '<=', due)
+    .where('lease_until', '<', realNow)
   return (await free.update({ lease_until: realNow + leaseMs })) === 1
 }
 
 export const nextFetchAt = async (db: Db): Promise<number | null> => {
-  const row: { at?: number | null } | undefined = await db('feeds').whereNull('gone_at').whereRaw(READ_BY_SOMEONE).min({ at: 'next_fetch_at' }).first()
+  const row: { at?: number | null } | undefined = await db('feeds')
+    .whereNull('gone_at')
+    .whereRaw(READ_BY_SOMEONE)
+    .min({ at: 'next_fetch_at' })
+    .first()
   return row?.at ?? null
 }
 
 /** Lets the readers of one feed read another from now on; who reads that already keeps one source of it. */
 export async function moveReaders(db: Db, fromFeedId: string, toFeedId: string, at: number): Promise<void> {
   const already = db('sources').where({ feed_id: toFeedId }).whereNull('removed_at').select('brand_id')
-  await db('sources').where({ feed_id: fromFeedId }).whereNull('removed_at').whereIn('brand_id', already).update({ removed_at: at })
+  await db('sources')
+    .where({ feed_id: fromFeedId })
+    .whereNull('removed_at')
+    .whereIn('brand_id', already)
+    .update({ removed_at: at })
   await db('sources').where({ feed_id: fromFeedId }).update({ feed_id: toFeedId })
 }
 
 /** The brands that read a feed. */
 export const brandsOfFeed = async (db: Db, feedId: string): Promise<string[]> =>
-  (await db<SourceRow>('sources').where({ feed_id: feedId }).whereNull('removed_at').distinct('brand_id')).map((row) => row.brand_id)
+  (
+    await db<SourceRow>('sources').where({ feed_id: feedId }).whereNull('removed_at').distinct('brand_id')
+  ).map((row) => row.brand_id)
 
 /** The sources of every brand that reads a feed. */
-export const sourcesOfFeed = (db: Db, feedId: string): Promise<SourceRow[]> => db<SourceRow>('sources').where({ feed_id: feedId }).whereNull('removed_at')
+export const sourcesOfFeed = (db: Db, feedId: string): Promise<SourceRow[]> =>
+  db<SourceRow>('sources').where({ feed_id: feedId }).whereNull('removed_at')
 
 /** The feeds of a brand's sources that stand in one of these folders, or are one of these. */
-export const feedsOfScope = async (db: Db, brandId: string, folderIds: string[], sourceIds: string[]): Promise<string[]> =>
+export const feedsOfScope = async (
+  db: Db,
+  brandId: string,
+  folderIds: string[],
+  sourceIds: string[],
+): Promise<string[]> =>
   (
     await db<SourceRow>('sources')
       .where({ brand_id: brandId })
       .whereNull('removed_at')
-      .where((either) => either.whereIn('id', sourceIds).orWhereIn('id', db('source_folders').whereIn('folder_id', folderIds).select('source_id')))
+      .where((either) =>
+        either
+          .whereIn('id', sourceIds)
+          .orWhereIn('id', db('source_folders').whereIn('folder_id', folderIds).select('source_id')),
+      )
       .select('feed_id')
   ).map((row) => row.feed_id)
 
 /** How many mails a list has brought on a day. */
 export const mailsOn = async (db: Db, feedId: string, day: string): Promise<number> =>
-  (await db<{ feed_id: string; day: string; mails: number }>('mail_days').where({ feed_id: feedId, day }).first())?.mails ?? 0
+  (
+    await db<{ feed_id: string; day: string; mails: number }>('mail_days')
+      .where({ feed_id: feedId, day })
+      .first()
+  )?.mails ?? 0
 
 export const countMail = async (db: Db, feedId: string, day: string): Promise<void> => {
   await db('mail_days')
@@ -117,7 +198,9 @@ export const countMail = async (db: Db, feedId: string, day: string): Promise<vo
 
 /** Sites that a list's mail came from. */
 export const sendersOf = async (db: Db, feedId: string): Promise<string[]> =>
-  (await db<{ feed_id: string; site: string }>('mail_senders').where({ feed_id: feedId })).map(({ site }) => site)
+  (await db<{ feed_id: string; site: string }>('mail_senders').where({ feed_id: feedId })).map(
+    ({ site }) => site,
+  )
 
 export const addSender = async (db: Db, feedId: string, site: string): Promise<void> => {
   await db('mail_senders').insert({ feed_id: feedId, site })

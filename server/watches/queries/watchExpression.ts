@@ -2,8 +2,9 @@ import { fold, stemsInLanguages } from '#core/text'
 import { isInText, type Term, type WatchQuery } from '#core/watch'
 
 /**
- * An FTS5 query that every article matches which a watch can match, and more; null where any article may. The index holds title and body
- * as they are, and beside them the stems of all words in the article's own language, with the author's names.
+ * An FTS5 query that every article matches which a watch can match, and more; null where any article may. The
+ * index holds title and body as they are, and beside them the stems of all words in the article's own
+ * language, with the author's names.
  */
 export function watchExpression(query: WatchQuery): string | null {
   switch (query.kind) {
@@ -22,20 +23,26 @@ export function watchExpression(query: WatchQuery): string | null {
   }
 }
 
-const bracketed = (parts: string[], by: 'AND' | 'OR'): string => (parts.length === 1 ? parts[0]! : `(${parts.join(` ${by} `)})`)
+const bracketed = (parts: string[], by: 'AND' | 'OR'): string =>
+  parts.length === 1 ? parts[0]! : `(${parts.join(` ${by} `)})`
 const quoted = (text: string): string => `"${text.replace(/"/g, '""')}"`
 
 function termExpression(term: Term): string | null {
   const { words, exact, prefix, near } = term
   if (near === null && !prefix && !exact) return phraseOfStems(words)
-  const parts = words.flatMap((word, at) => wordExpression(word, exact, prefix && at === words.length - 1) ?? [])
+  const parts = words.flatMap(
+    (word, at) => wordExpression(word, exact, prefix && at === words.length - 1) ?? [],
+  )
   return parts.length === 0 ? null : bracketed(parts, 'AND')
 }
 
 /** Words side by side, as they stand in an article of each language. */
 function phraseOfStems(words: string[]): string {
   const phrases = new Set(stemsInLanguages(words).map((stems) => stems.join(' ')))
-  return bracketed([...phrases].map((phrase) => `stems : ${quoted(phrase)}`), 'OR') // prettier-ignore
+  return bracketed(
+    [...phrases].map((phrase) => `stems : ${quoted(phrase)}`),
+    'OR',
+  )
 }
 
 function wordExpression(word: string, exact: boolean, isBeginning: boolean): string | null {

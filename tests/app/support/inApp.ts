@@ -1,4 +1,5 @@
-// What composables and stores find around them in the application, without a browser: a component, a server, a store of the browser's.
+// What composables and stores find around them in the application, without a browser: a component, a server,
+// a store of the browser's.
 import { createPinia, setActivePinia } from 'pinia'
 import { vi } from 'vitest'
 import { createRenderer, defineComponent, ref } from 'vue'
@@ -11,7 +12,10 @@ export interface Asked {
 
 type Answer = unknown | (() => unknown)
 
-/** A server that answers as told: `GET /path` and what it answers, a function for what depends or takes its time. Gives what it was asked. */
+/**
+ * A server that answers as told: `GET /path` and what it answers, a function for what depends or takes its
+ * time. Gives what it was asked.
+ */
 export function fakeServer(answers: Record<string, Answer>): Asked[] {
   const asked: Asked[] = []
   vi.stubGlobal('fetch', async (path: string, { method, body }: { method: string; body?: string }) => {
@@ -19,13 +23,20 @@ export function fakeServer(answers: Record<string, Answer>): Asked[] {
     const known = answers[`${method} ${path}`] ?? answers[`${method} ${path.split('?')[0]}`]
     if (known === undefined) return refusal(404, 'notFound', 'That is not there.')
     const value: unknown = typeof known === 'function' ? await (known as () => unknown)() : known
-    return value instanceof Response ? value : new Response(JSON.stringify(value), { headers: { 'content-type': 'application/json' } })
+    return value instanceof Response
+      ? value
+      : new Response(JSON.stringify(value), { headers: { 'content-type': 'application/json' } })
   })
   return asked
 }
 
 /** An answer that refuses, as the server words it. */
-export const refusal = (status: number, code: string, detail: string, more: Record<string, unknown> = {}): Response =>
+export const refusal = (
+  status: number,
+  code: string,
+  detail: string,
+  more: Record<string, unknown> = {},
+): Response =>
   new Response(JSON.stringify({ type: `urn:clear-quill:${code}`, status, title: detail, detail, ...more }), {
     status,
     headers: { 'content-type': 'application/problem+json' },
@@ -58,7 +69,9 @@ const { createApp } = createRenderer<object, object>({
   nextSibling: () => null,
 })
 
-/** Runs a composable in a component that is mounted; gives what it gave, and what takes the component away. */
+/**
+ * Runs a composable in a component that is mounted; gives what it gave, and what takes the component away.
+ */
 export function inComponent<T>(work: () => T): { it: T; leave: () => void } {
   let it!: T
   const app = createApp(

@@ -18,8 +18,8 @@ const MINUTE = 60_000
 const DAY = 24 * 60 * MINUTE
 
 /**
- * The plan once more, by trying every slot against everything placed before and counting all of it each time: slow, and simple enough
- * to be read beside the engine's rules.
+ * The plan once more, by trying every slot against everything placed before and counting all of it each time:
+ * slow, and simple enough to be read beside the engine's rules.
  */
 export function planByForce(input: PlanInput): { placed: Placed[]; left: string[] } {
   const now = Date.parse(input.now)
@@ -40,40 +40,79 @@ export function planByForce(input: PlanInput): { placed: Placed[]; left: string[
   const left: string[] = []
   const account = (id: string) => input.accounts.find((one) => one.id === id)!
   const slotsOf = (id: string) =>
-    slotsBetween(account(id).timetable, new Date(now - input.lateMinutes * MINUTE).toISOString(), input.until).map((slot) => ({
+    slotsBetween(
+      account(id).timetable,
+      new Date(now - input.lateMinutes * MINUTE).toISOString(),
+      input.until,
+    ).map((slot) => ({
       ...slot,
       ms: Date.parse(slot.at),
     }))
   const isTaken = (id: string, at: number): boolean =>
-    history.some((one) => one.accountId === id && (one.at === at || one.slotAt === at)) || placed.some((one) => one.accountId === id && one.slotAt === at)
+    history.some((one) => one.accountId === id && (one.at === at || one.slotAt === at)) ||
+    placed.some((one) => one.accountId === id && one.slotAt === at)
   const onHold = (id: string, at: number): boolean => {
     const { hold } = account(id)
     return hold !== null && (hold.until === null || at < Date.parse(hold.until))
   }
   const dayOf = (id: string, at: number): string =>
-    Temporal.Instant.fromEpochMilliseconds(at).toZonedDateTimeISO(account(id).timetable.zone).toPlainDate().toString()
+    Temporal.Instant.fromEpochMilliseconds(at)
+      .toZonedDateTimeISO(account(id).timetable.zone)
+      .toPlainDate()
+      .toString()
   const later = (id: string, at: number, { hours = 0, days = 0, weeks = 0 }: Offset): number =>
-    Temporal.Instant.fromEpochMilliseconds(at).toZonedDateTimeISO(account(id).timetable.zone).add({ days, weeks }).add({ hours }).epochMilliseconds
+    Temporal.Instant.fromEpochMilliseconds(at)
+      .toZonedDateTimeISO(account(id).timetable.zone)
+      .add({ days, weeks })
+      .add({ hours }).epochMilliseconds
 
   function breaksLimit(one: Omit<Placed, 'at' | 'slotAt' | 'id' | 'wording'>, at: number): boolean {
     const rules = account(one.accountId)
     const here = all().filter((other) => other.accountId === one.accountId)
-    if (rules.perDay !== null && here.filter((other) => dayOf(one.accountId, other.at) === dayOf(one.accountId, at)).length >= rules.perDay) return true
+    if (
+      rules.perDay !== null &&
+      here.filter((other) => dayOf(one.accountId, other.at) === dayOf(one.accountId, at)).length >=
+        rules.perDay
+    )
+      return true
     if (here.some((other) => Math.abs(other.at - at) < rules.minGapMinutes * MINUTE)) return true
     const isSame = (other: Placed): boolean => one.linkKey !== null && other.linkKey === one.linkKey
     const isSeries = (other: Placed): boolean =>
-      (one.seriesId !== null && other.seriesId === one.seriesId) || (one.evergreenId !== null && other.evergreenId === one.evergreenId)
-    if (rules.repeatAfterDays !== null && here.some((other) => isSame(other) && !isSeries(other) && Math.abs(other.at - at) < rules.repeatAfterDays! * DAY))
+      (one.seriesId !== null && other.seriesId === one.seriesId) ||
+      (one.evergreenId !== null && other.evergreenId === one.evergreenId)
+    if (
+      rules.repeatAfterDays !== null &&
+      here.some(
+        (other) =>
+          isSame(other) && !isSeries(other) && Math.abs(other.at - at) < rules.repeatAfterDays! * DAY,
+      )
+    )
       return true
-    if (all().some((other) => other.accountId !== one.accountId && isSame(other) && Math.abs(other.at - at) < input.sameLinkApartMinutes * MINUTE)) return true
+    if (
+      all().some(
+        (other) =>
+          other.accountId !== one.accountId &&
+          isSame(other) &&
+          Math.abs(other.at - at) < input.sameLinkApartMinutes * MINUTE,
+      )
+    )
+      return true
     return rules.mix.some((rule) => rule.pillar === one.pillar && breaksMix(one, at, rule, here))
   }
-  function breaksMix(one: { accountId: string }, at: number, rule: PlanInput['accounts'][number]['mix'][number], here: Placed[]): boolean {
+  function breaksMix(
+    one: { accountId: string },
+    at: number,
+    rule: PlanInput['accounts'][number]['mix'][number],
+    here: Placed[],
+  ): boolean {
     const posts = [...here.filter((other) => other.pillar === rule.pillar).map((other) => other.at), at]
     const timetable = slotsOf(one.accountId).filter((slot) => slot.use !== 'free' && !history.some((sent) => sent.accountId === one.accountId && (sent.at === slot.ms || sent.slotAt === slot.ms))) // prettier-ignore
-    const outside = here.filter((other) => history.includes(other) || other.slotAt === null).map((other) => other.at)
+    const outside = here
+      .filter((other) => history.includes(other) || other.slotAt === null)
+      .map((other) => other.at)
     const places = [...timetable.map((slot) => slot.ms), ...outside]
-    const within = (list: number[], end: number): number => list.filter((time) => time > end - rule.windowDays * DAY && time <= end).length
+    const within = (list: number[], end: number): number =>
+      list.filter((time) => time > end - rule.windowDays * DAY && time <= end).length
     const ends = posts.filter((end) => end >= at && end < at + rule.windowDays * DAY)
     return ends.some((end) => within(posts, end) > rule.maxShare * within(places, end) + 1e-9)
   }
@@ -81,7 +120,9 @@ export function planByForce(input: PlanInput): { placed: Placed[]; left: string[
   function placeFixed(post: PlanPost): void {
     const at = Date.parse('at' in post.fixed! ? post.fixed.at : post.fixed!.slotAt)
     const goes = Math.max(at, now)
-    const slot = slotsOf(post.accountId).find((one) => Math.floor(one.ms / MINUTE) === Math.floor(at / MINUTE) && !isTaken(post.accountId, one.ms))
+    const slot = slotsOf(post.accountId).find(
+      (one) => Math.floor(one.ms / MINUTE) === Math.floor(at / MINUTE) && !isTaken(post.accountId, one.ms),
+    )
     const isRefused =
       at < now - input.lateMinutes * MINUTE || at >= until || onHold(post.accountId, at) ||
       (post.goodUntil !== null && goes > Date.parse(post.goodUntil)) || (post.notBefore !== null && at < Date.parse(post.notBefore)) ||
@@ -92,9 +133,14 @@ export function planByForce(input: PlanInput): { placed: Placed[]; left: string[
   const bare = (post: PlanPost): Omit<Placed, 'at' | 'slotAt'> => ({ accountId: post.accountId, id: post.id, evergreenId: null, wording: 0, pillar: post.pillar, linkKey: post.linkKey, seriesId: post.seriesId }) // prettier-ignore
 
   function placeMoving(post: PlanPost): void {
-    const target = post.follows ? all().findLast((one) => one.accountId === post.accountId && one.id === post.follows!.id) : undefined
+    const target = post.follows
+      ? all().findLast((one) => one.accountId === post.accountId && one.id === post.follows!.id)
+      : undefined
     const followed = target ? (target.slotAt ?? target.at) : null
-    const after = post.follows && followed !== null ? later(post.accountId, followed, post.follows.after) : Number.NEGATIVE_INFINITY
+    const after =
+      post.follows && followed !== null
+        ? later(post.accountId, followed, post.follows.after)
+        : Number.NEGATIVE_INFINITY
     const slot = slotsOf(post.accountId).find((one) => {
       const goes = Math.max(one.ms, now)
       return (
@@ -123,7 +169,8 @@ export function planByForce(input: PlanInput): { placed: Placed[]; left: string[
   }
   /** In line order; but those who only waited for the post just placed come at once after it. */
   function nextOf(posts: PlanPost[], ids: Set<string>): PlanPost | undefined {
-    const isFree = (post: PlanPost): boolean => !post.follows || !ids.has(`${post.accountId} ${post.follows.id}`)
+    const isFree = (post: PlanPost): boolean =>
+      !post.follows || !ids.has(`${post.accountId} ${post.follows.id}`)
     const late = posts.find((post) => isFree(post) && post.follows && passedBy.has(post))
     const found = late ?? posts.find(isFree)
     if (found && !late) for (const post of posts.slice(0, posts.indexOf(found))) passedBy.add(post)
@@ -133,7 +180,8 @@ export function planByForce(input: PlanInput): { placed: Placed[]; left: string[
   for (const { slot, accountId } of input.accounts
     .flatMap(({ id }) => slotsOf(id).map((one) => ({ slot: one, accountId: id })))
     .sort((a, b) => a.slot.ms - b.slot.ms)) {
-    if (slot.use !== 'pillar' || slot.ms < now || isTaken(accountId, slot.ms) || onHold(accountId, slot.ms)) continue
+    if (slot.use !== 'pillar' || slot.ms < now || isTaken(accountId, slot.ms) || onHold(accountId, slot.ms))
+      continue
     const turn = input.evergreens
       .filter((one) => one.accountId === accountId && one.pillar === slot.pillar && mayShow(one, slot.ms))
       .map((one) => ({ one, last: all().filter(({ evergreenId }) => evergreenId === one.id).sort((a, b) => b.at - a.at)[0] })) // prettier-ignore

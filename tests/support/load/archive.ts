@@ -1,4 +1,5 @@
-// An archive as large as wanted, written straight into a data file: for benches, and for tests of what many articles cost.
+// An archive as large as wanted, written straight into a data file: for benches, and for tests of what many
+// articles cost.
 import Database from 'better-sqlite3'
 import { v7 as uuid } from 'uuid'
 import { stem } from '#core/text'
@@ -17,7 +18,9 @@ function stemOf(word: string): string {
   return known
 }
 
-/** An archive of a brand that reads it all: some of it decided, some marked, all of it in the search index. */
+/**
+ * An archive of a brand that reads it all: some of it decided, some marked, all of it in the search index.
+ */
 export function fillArchive(file: string, brandId: string, articles: number): void {
   const db = new Database(file)
   // Nothing is lost by a crash that is not made anew at once; the index is written in few large pieces.
@@ -29,7 +32,9 @@ export function fillArchive(file: string, brandId: string, articles: number): vo
   const feeds = Array.from({ length: FEEDS }, () => uuid())
   const watches = (db.prepare('SELECT id FROM watches').all() as { id: string }[]).map(({ id }) => id)
   const feed = db.prepare('INSERT INTO feeds (id, url, host, title, next_fetch_at) VALUES (?, ?, ?, ?, ?)')
-  const source = db.prepare('INSERT INTO sources (id, brand_id, feed_id, label, own, created_at) VALUES (?, ?, ?, ?, 0, 0)')
+  const source = db.prepare(
+    'INSERT INTO sources (id, brand_id, feed_id, label, own, created_at) VALUES (?, ?, ?, ?, 0, 0)',
+  )
   const folder = db.prepare('INSERT INTO folders (id, brand_id, name) VALUES (?, ?, ?)')
   const inFolder = db.prepare('INSERT INTO source_folders (source_id, folder_id) VALUES (?, ?)')
   const article = db.prepare(
@@ -37,8 +42,12 @@ export function fillArchive(file: string, brandId: string, articles: number): vo
      VALUES (?, ?, ?, ?, ?, ?, ?, ?, 1, 'en', '[]', ?, ?, ?, ?, 1)`,
   )
   const found = db.prepare('INSERT INTO article_search (rowid, title, body, stems) VALUES (?, ?, ?, ?)')
-  const state = db.prepare('INSERT INTO article_states (brand_id, article_id, state, changed_at, feed_id) VALUES (?, ?, ?, 0, ?)')
-  const mark = db.prepare(`INSERT INTO watch_marks (watch_id, article_id, strength, found_json, feed_id) VALUES (?, ?, 1, '[]', ?)`)
+  const state = db.prepare(
+    'INSERT INTO article_states (brand_id, article_id, state, changed_at, feed_id) VALUES (?, ?, ?, 0, ?)',
+  )
+  const mark = db.prepare(
+    `INSERT INTO watch_marks (watch_id, article_id, strength, found_json, feed_id) VALUES (?, ?, 1, '[]', ?)`,
+  )
   db.transaction(() => {
     const folders = Array.from({ length: 10 }, () => uuid())
     folders.forEach((id, at) => folder.run(id, brandId, `Folder ${at}`))
@@ -53,9 +62,23 @@ export function fillArchive(file: string, brandId: string, articles: number): vo
       const feedId = pick(chance, feeds)
       const when = now - (articles - at) * 60_000
       const [title, text] = [words(chance, 8), words(chance, 60)]
-      article.run(id, feedId, `g${at}`, `https://site.example/${at}`, `https://site.example/${at}`, title, `<p>${text}</p>`, text, when, when, when, at + 1)
+      article.run(
+        id,
+        feedId,
+        `g${at}`,
+        `https://site.example/${at}`,
+        `https://site.example/${at}`,
+        title,
+        `<p>${text}</p>`,
+        text,
+        when,
+        when,
+        when,
+        at + 1,
+      )
       found.run(at + 1, title, text, `${title} ${text}`.split(' ').map(stemOf).join(' '))
-      if (chance() < 0.1) state.run(brandId, id, pick(chance, ['read', 'passed', 'passed', 'clipped']), feedId)
+      if (chance() < 0.1)
+        state.run(brandId, id, pick(chance, ['read', 'passed', 'passed', 'clipped']), feedId)
       for (const watch of watches) if (chance() < 0.04) mark.run(watch, id, feedId)
     }
     db.exec('UPDATE feeds SET articles = (SELECT count(*) FROM articles WHERE articles.feed_id = feeds.id)')

@@ -15,7 +15,10 @@ export interface FaultRun {
 }
 
 export interface FaultRunResult {
-  /** Texts that a network has more than once, of those that say they were sent but are not there, and of the opposite. */
+  /**
+   * Texts that a network has more than once, of those that say they were sent but are not there, and of the
+   * opposite.
+   */
   doubled: string[]
   missing: string[]
   unsaid: string[]
@@ -42,18 +45,27 @@ const FINAL = ['sent', 'not-sent']
 const PATIENCE_MS = 120_000
 
 /**
- * Lets posts go out through networks that fail in every way, with two workers of which one is killed again and again, and compares what
- * the networks have with what the application says.
+ * Lets posts go out through networks that fail in every way, with two workers of which one is killed again
+ * and again, and compares what the networks have with what the application says.
  */
 export async function faultRun(run: FaultRun): Promise<FaultRunResult> {
-  const world = await SendingWorld.start({ QUILL_LEASE_SECONDS: '2', QUILL_RETRY_SECONDS: '1', QUILL_ASK_SECONDS: '1', QUILL_PATIENCE_SECONDS: '5' })
+  const world = await SendingWorld.start({
+    QUILL_LEASE_SECONDS: '2',
+    QUILL_RETRY_SECONDS: '1',
+    QUILL_ASK_SECONDS: '1',
+    QUILL_PATIENCE_SECONDS: '5',
+  })
   try {
     await Promise.all([world.startWorker(), world.startWorker()])
-    // Accounts that are in use: each has a post from before, which is how far back their lists are known to reach.
+    // Accounts that are in use: each has a post from before, which is how far back their lists are known to
+    // reach.
     await world.lineUp(SENDING_HOSTS.length, () => Date.now())
     while ((world.states()['sent'] ?? 0) < SENDING_HOSTS.length) await pause(200)
     const began = Date.now()
-    const texts = await world.lineUp(run.posts, (at) => Date.now() + 3000 + (at * run.seconds * 1000) / run.posts)
+    const texts = await world.lineUp(
+      run.posts,
+      (at) => Date.now() + 3000 + (at * run.seconds * 1000) / run.posts,
+    )
     for (const [at, host] of SENDING_HOSTS.entries()) {
       await world.control('trouble', { host, trouble: { mix: { share: run.share, seed: run.seed + at } } })
     }
@@ -90,16 +102,26 @@ async function allEnded(world: SendingWorld, posts: number): Promise<void> {
 
 const pause = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms))
 
-async function judged(world: SendingWorld, texts: string[], kills: number, seconds: number): Promise<FaultRunResult> {
+async function judged(
+  world: SendingWorld,
+  texts: string[],
+  kills: number,
+  seconds: number,
+): Promise<FaultRunResult> {
   const there = new Map<string, number>()
-  for (const posts of Object.values(await world.posted())) for (const { text } of posts) there.set(text, (there.get(text) ?? 0) + 1)
+  for (const posts of Object.values(await world.posted()))
+    for (const { text } of posts) there.set(text, (there.get(text) ?? 0) + 1)
   const db = world.open()
   const rows = db.prepare("SELECT json_extract(frozen_json, '$.text') AS text, state, says, attempts FROM deliveries").all() as { text: string; state: string; says: string; attempts: number }[] // prettier-ignore
-  const asked = (db.prepare("SELECT count(*) AS n FROM delivery_events WHERE state = 'unknown'").get() as { n: number }).n
+  const asked = (
+    db.prepare("SELECT count(*) AS n FROM delivery_events WHERE state = 'unknown'").get() as { n: number }
+  ).n
   const untold = (db.prepare("SELECT count(*) AS n FROM deliveries d WHERE d.state = 'not-sent' AND NOT EXISTS (SELECT 1 FROM notices n WHERE n.kind = 'not-sent' AND n.about = d.id)").get() as { n: number }).n // prettier-ignore
   const [{ integrity_check: integrity }] = db.pragma('integrity_check') as [{ integrity_check: string }]
   db.close()
-  const left = rows.filter(({ text, state }) => texts.includes(text) && !FINAL.includes(state)).map(({ text, state, says }) => `${text} ${state}: ${says}`)
+  const left = rows
+    .filter(({ text, state }) => texts.includes(text) && !FINAL.includes(state))
+    .map(({ text, state, says }) => `${text} ${state}: ${says}`)
   const stateOf = new Map(rows.map((row) => [row.text, row]))
   const asks = await world.control<{ status: number; host: string }[]>('asks')
   const networks = asks.filter(({ host }) => (SENDING_HOSTS as readonly string[]).includes(host))
@@ -144,8 +166,11 @@ export function tableOf(run: FaultRun, result: FaultRunResult): string {
     ['integrity_check', result.integrity],
     ['seconds', result.seconds.toFixed(0)],
   ]
-  return [`| fault run | |`, `| --- | --- |`, ...rows.map(([what, value]) => `| ${what} | ${value} |`)].join('\n')
+  return [`| fault run | |`, `| --- | --- |`, ...rows.map(([what, value]) => `| ${what} | ${value} |`)].join(
+    '\n',
+  )
 }
 
 export const isClean = (result: FaultRunResult): boolean =>
-  result.doubled.length + result.missing.length + result.unsaid.length + result.unfinished + result.untold === 0 && result.integrity === 'ok'
+  result.doubled.length + result.missing.length + result.unsaid.length + result.unfinished + result.untold ===
+    0 && result.integrity === 'ok'

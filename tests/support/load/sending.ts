@@ -9,7 +9,10 @@ interface Sent {
 
 const pause = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms))
 
-/** Milliseconds that answers took: the Schedule's, which shows every post of the week, and those of the other screens. */
+/**
+ * Milliseconds that answers took: the Schedule's, which shows every post of the week, and those of the other
+ * screens.
+ */
 interface Answers {
   schedule: number[]
   others: number[]
@@ -24,14 +27,19 @@ function asking(world: SendingWorld, path: string): { stop: () => Promise<Answer
     for (let at = 0; !isOver; at++) {
       const started = performance.now()
       await world.owner.want('GET', `${path}${paths[at % paths.length]}`)
-      times[paths[at % paths.length] === '/schedule' ? 'schedule' : 'others'].push(performance.now() - started)
+      times[paths[at % paths.length] === '/schedule' ? 'schedule' : 'others'].push(
+        performance.now() - started,
+      )
       await pause(50)
     }
   })()
   return { stop: async () => ((isOver = true), await going, times) }
 }
 
-/** So many posts over four accounts, due spread over a time, the stand-ins' rates off: how late they are, and how the interface answers. */
+/**
+ * So many posts over four accounts, due spread over a time, the stand-ins' rates off: how late they are, and
+ * how the interface answers.
+ */
 export async function spreadRun(
   count: number,
   seconds: number,
@@ -49,7 +57,9 @@ export async function spreadRun(
     while (Date.now() < end && (world.states()['sent'] ?? 0) < count) await pause(500)
     const times = await answers.stop()
     const db = world.open()
-    const rows = db.prepare("SELECT due_at, sent_at, state FROM deliveries WHERE state = 'sent'").all() as Sent[]
+    const rows = db
+      .prepare("SELECT due_at, sent_at, state FROM deliveries WHERE state = 'sent'")
+      .all() as Sent[]
     db.close()
     const texts = Object.values(await world.posted()).flatMap((posts) => posts.map(({ text }) => text))
     return {
@@ -79,9 +89,24 @@ export async function sendingRows(isShort: boolean): Promise<Row[]> {
         target: `${count}, 0`,
         met: sent === count && twice === 0,
       },
-      { what: `lateness, ${who}: half, p99`, figure: `${p50.toFixed(0)}, ${p99.toFixed(0)} ms`, target: 'p99 5,000 ms', met: p99 < 5000 },
-      { what: `the interface meanwhile, ${who}: p95`, figure: `${p95.toFixed(1)} ms`, target: '100 ms', met: p95 < 100 },
-      { what: `the Schedule with all ${count} on it, ${who}: p95`, figure: `${ofSchedule.toFixed(1)} ms`, target: '100 ms', met: ofSchedule < 100 },
+      {
+        what: `lateness, ${who}: half, p99`,
+        figure: `${p50.toFixed(0)}, ${p99.toFixed(0)} ms`,
+        target: 'p99 5,000 ms',
+        met: p99 < 5000,
+      },
+      {
+        what: `the interface meanwhile, ${who}: p95`,
+        figure: `${p95.toFixed(1)} ms`,
+        target: '100 ms',
+        met: p95 < 100,
+      },
+      {
+        what: `the Schedule with all ${count} on it, ${who}: p95`,
+        figure: `${ofSchedule.toFixed(1)} ms`,
+        target: '100 ms',
+        met: ofSchedule < 100,
+      },
     )
   }
   return rows

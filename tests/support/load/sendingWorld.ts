@@ -8,7 +8,12 @@ import { startServer, startStandins, type Part } from '../../../scripts/world.mj
 import type { NetworkPost } from '../../../standins/timeline'
 import { Person } from '../person'
 
-export const SENDING_HOSTS = ['chatterbrook.example', 'commonfire.example', 'guildhall.example', 'lanternway.example'] as const
+export const SENDING_HOSTS = [
+  'chatterbrook.example',
+  'commonfire.example',
+  'guildhall.example',
+  'lanternway.example',
+] as const
 
 const ACCOUNTS = [
   { address: 'https://chatterbrook.example/@spare', token: 'chatter-spare-0a7e' },
@@ -26,7 +31,13 @@ export class SendingWorld {
   readonly workers: Part[] = []
   readonly #env: Record<string, string>
 
-  private constructor(standins: Part, web: Part, owner: Person, dataDir: string, env: Record<string, string>) {
+  private constructor(
+    standins: Part,
+    web: Part,
+    owner: Person,
+    dataDir: string,
+    env: Record<string, string>,
+  ) {
     this.standins = standins
     this.web = web
     this.owner = owner
@@ -34,22 +45,44 @@ export class SendingWorld {
     this.#env = env
   }
 
-  static async start(env: Record<string, string> = {}, { role = 'web', hasRates = false } = {}): Promise<SendingWorld> {
+  static async start(
+    env: Record<string, string> = {},
+    { role = 'web', hasRates = false } = {},
+  ): Promise<SendingWorld> {
     const standins = await startStandins()
     const dataDir = mkdtempSync(join(tmpdir(), 'quill-sending-'))
     const all = { QUILL_LOG: 'error', QUILL_TICK_MS: '100', QUILL_START_CODE: 'bench', ...env }
     const web = await startServer({ dataDir, standins: standins.url, env: { ...all, QUILL_ROLE: role } })
     const owner = new Person(web.url)
-    await owner.want('POST', '/api/first-start', { name: 'Nell', email: 'nell@desk.example', password: 'a long password', code: 'bench' })
-    await owner.want('POST', '/api/brands', { id: uuid(), name: 'A brand', zone: 'UTC', language: 'en', mark: 'A', markInk: 1 })
+    await owner.want('POST', '/api/first-start', {
+      name: 'Nell',
+      email: 'nell@desk.example',
+      password: 'a long password',
+      code: 'bench',
+    })
+    await owner.want('POST', '/api/brands', {
+      id: uuid(),
+      name: 'A brand',
+      zone: 'UTC',
+      language: 'en',
+      mark: 'A',
+      markInk: 1,
+    })
     const world = new SendingWorld(standins, web, owner, dataDir, all)
-    // An account keeps the rate its network stated when it was added: how fast our own side is shows without one.
-    if (!hasRates) for (const host of SENDING_HOSTS) await world.control('rules', { host, rules: { rate: null, equalTextRefusedDays: null } })
+    // An account keeps the rate its network stated when it was added: how fast our own side is shows without
+    // one.
+    if (!hasRates)
+      for (const host of SENDING_HOSTS)
+        await world.control('rules', { host, rules: { rate: null, equalTextRefusedDays: null } })
     return world
   }
 
   async startWorker(): Promise<Part> {
-    const worker = await startServer({ dataDir: this.dataDir, standins: this.standins.url, env: { ...this.#env, QUILL_ROLE: 'work' } })
+    const worker = await startServer({
+      dataDir: this.dataDir,
+      standins: this.standins.url,
+      env: { ...this.#env, QUILL_ROLE: 'work' },
+    })
     this.workers.push(worker)
     return worker
   }
@@ -68,7 +101,10 @@ export class SendingWorld {
   }
 
   async control<T>(what: string, body?: unknown): Promise<T> {
-    const answer = await fetch(`${this.standins.url}/control/${what}`, body === undefined ? {} : { method: 'POST', body: JSON.stringify(body) })
+    const answer = await fetch(
+      `${this.standins.url}/control/${what}`,
+      body === undefined ? {} : { method: 'POST', body: JSON.stringify(body) },
+    )
     return (await answer.json()) as T
   }
 
@@ -79,11 +115,14 @@ export class SendingWorld {
     const [brand] = (await this.owner.want<{ brands: { id: string }[] }>('GET', '/api/me')).brands
     const path = `/api/brands/${brand!.id}`
     const known = (await this.owner.want<BrandView>('GET', path)).accounts
-    if (known.length === 0) for (const account of ACCOUNTS) await this.owner.want('POST', `${path}/accounts`, { ...account, slots: [] })
+    if (known.length === 0)
+      for (const account of ACCOUNTS)
+        await this.owner.want('POST', `${path}/accounts`, { ...account, slots: [] })
     const { accounts } = await this.owner.want<BrandView>('GET', path)
     const db = this.open()
     const person = (db.prepare('SELECT id FROM people').get() as { id: string }).id
-    const first = known.length === 0 ? 0 : (db.prepare('SELECT count(*) AS n FROM posts').get() as { n: number }).n
+    const first =
+      known.length === 0 ? 0 : (db.prepare('SELECT count(*) AS n FROM posts').get() as { n: number }).n
     const texts: string[] = []
     db.transaction(() => {
       for (let at = 0; at < count; at++) {
@@ -95,14 +134,18 @@ export class SendingWorld {
         insert(db, 'proofs', { post_id: id, account_id: account.id, chosen: 1 })
         insert(db, 'lines', { id: uuid(), brand_id: brand!.id, post_id: id, account_id: account.id, position: first + at + 1, state: 'in-line', fixed_at: Math.round(dueAt(at)), lined_at: now }) // prettier-ignore
       }
-      db.prepare("INSERT INTO changes (at, brand_id, what, which) VALUES (?, ?, 'line', 'many')").run(Date.now(), brand!.id)
+      db.prepare("INSERT INTO changes (at, brand_id, what, which) VALUES (?, ?, 'line', 'many')").run(
+        Date.now(),
+        brand!.id,
+      )
     })()
     db.close()
     return texts
   }
 
   /** The data file, for as long as one looks. */
-  open = (): InstanceType<typeof Database> => new Database(join(this.dataDir, 'quill.sqlite'), { timeout: 20_000 })
+  open = (): InstanceType<typeof Database> =>
+    new Database(join(this.dataDir, 'quill.sqlite'), { timeout: 20_000 })
 
   /** How many deliveries stand in each state, and how many posts still wait in line. */
   states(): Record<string, number> {
@@ -115,5 +158,7 @@ export class SendingWorld {
 
 function insert(db: InstanceType<typeof Database>, table: string, row: Record<string, unknown>): void {
   const names = Object.keys(row)
-  db.prepare(`INSERT INTO ${table} (${names.join(', ')}) VALUES (${names.map(() => '?').join(', ')})`).run(Object.values(row))
+  db.prepare(`INSERT INTO ${table} (${names.join(', ')}) VALUES (${names.map(() => '?').join(', ')})`).run(
+    Object.values(row),
+  )
 }

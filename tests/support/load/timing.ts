@@ -25,5 +25,6 @@ export interface Row {
 /** Prints rows as a table that can stand in a Markdown file. */
 export function printTable(title: string, rows: Row[]): void {
   process.stdout.write(`\n${title}\n\n| work | measured | target | |\n| --- | --- | --- | --- |\n`)
-  for (const row of rows) process.stdout.write(`| ${row.what} | ${row.figure} | ${row.target} | ${row.met ? 'met' : 'missed'} |\n`)
+  for (const row of rows)
+    process.stdout.write(`| ${row.what} | ${row.figure} | ${row.target} | ${row.met ? 'met' : 'missed'} |\n`)
 }

@@ -6,11 +6,16 @@ import { SendingWorld } from './sendingWorld'
 import { quantile } from './timing'
 
 export interface UnderAttack {
-  /** How late posts were: 99 of 100 of them no more, in milliseconds; and whether all went out, none twice. */
+  /**
+   * How late posts were: 99 of 100 of them no more, in milliseconds; and whether all went out, none twice.
+   */
   p99: number
   sent: number
   twice: number
-  /** Most memory of the process, in megabytes, and the longest time its event loop was blocked, in milliseconds. */
+  /**
+   * Most memory of the process, in megabytes, and the longest time its event loop was blocked, in
+   * milliseconds.
+   */
   memory: number
   blocked: number
   /** Attacks that were carried out, and what came back of them by status. */
@@ -23,7 +28,10 @@ const MEGABYTE = 1024 * 1024
 /** Megabytes from which on something leaks; what is aimed at is 400 (docs/performance.md). */
 export const MOST_MEMORY = 640
 
-/** Lets so many posts go out over some seconds from one process while it is attacked in every way that is known, all of them at once. */
+/**
+ * Lets so many posts go out over some seconds from one process while it is attacked in every way that is
+ * known, all of them at once.
+ */
 export async function underAttack(posts: number, seconds: number): Promise<UnderAttack> {
   const world = await SendingWorld.start({ QUILL_TICK_MS: '500' }, { role: 'all' })
   try {
@@ -47,10 +55,22 @@ export async function underAttack(posts: number, seconds: number): Promise<Under
     const { memory, blocked } = await watched
     for (let look = 0; look < 40 && (world.states()['sent'] ?? 0) < posts; look++) await pause(500)
     const db = world.open()
-    const late = (db.prepare("SELECT sent_at - due_at AS late FROM deliveries WHERE state = 'sent'").all() as { late: number }[]).map((row) => row.late)
+    const late = (
+      db.prepare("SELECT sent_at - due_at AS late FROM deliveries WHERE state = 'sent'").all() as {
+        late: number
+      }[]
+    ).map((row) => row.late)
     db.close()
     const texts = Object.values(await world.posted()).flatMap((network) => network.map(({ text }) => text))
-    return { p99: quantile(late, 0.99), sent: late.length, twice: texts.length - new Set(texts).size, memory, blocked, attacks, statuses }
+    return {
+      p99: quantile(late, 0.99),
+      sent: late.length,
+      twice: texts.length - new Set(texts).size,
+      memory,
+      blocked,
+      attacks,
+      statuses,
+    }
   } finally {
     await world.stop()
   }
@@ -70,24 +90,40 @@ async function watch(child: ChildProcess, end: number): Promise<{ memory: number
   return { memory, blocked }
 }
 
-/** Each way to stop a server, as something that can be done again and again. Gives the status that came back; 0 for none. */
+/**
+ * Each way to stop a server, as something that can be done again and again. Gives the status that came back;
+ * 0 for none.
+ */
 async function attacksOn({ web, owner }: SendingWorld, path: string): Promise<(() => Promise<number>)[]> {
   const { url } = web
   const picture = await sharp({ create: { width: 6_000, height: 6_000, channels: 3, background: '#234' } })
     .png()
     .toBuffer()
-  const ask = (method: string, to: string, body?: unknown) => owner.ask(method, to, body).then(({ status }) => status)
-  const form = (content: Uint8Array) => owner.upload(`${path}/pictures`, content, 'x.png').then(({ status }) => status)
-  const stranger = (body: string) => fetch(`${url}/api/session`, { method: 'POST', body }).then(({ status }) => status)
+  const ask = (method: string, to: string, body?: unknown) =>
+    owner.ask(method, to, body).then(({ status }) => status)
+  const form = (content: Uint8Array) =>
+    owner.upload(`${path}/pictures`, content, 'x.png').then(({ status }) => status)
+  const stranger = (body: string) =>
+    fetch(`${url}/api/session`, { method: 'POST', body }).then(({ status }) => status)
   let at = 0
   return [
     () => sendEndlessly(url, 'POST /api/session HTTP/1.1', 20 * MEGABYTE).then(({ status }) => status),
-    () => sendEndlessly(url, `POST ${path}/pictures HTTP/1.1`, 30 * MEGABYTE, owner.cookie).then(({ status }) => status),
+    () =>
+      sendEndlessly(url, `POST ${path}/pictures HTTP/1.1`, 30 * MEGABYTE, owner.cookie).then(
+        ({ status }) => status,
+      ),
     () => stranger(JSON.stringify({ people: Array.from({ length: 7_000 }, () => 1) })),
     () => stranger(JSON.stringify({ email: `somebody${at++}@desk.example`, password: 'guess' })),
-    () => ask('PUT', `${path}/articles/states`, { ids: Array.from({ length: 9_000 }, () => ({})), state: 'read' }),
+    () =>
+      ask('PUT', `${path}/articles/states`, {
+        ids: Array.from({ length: 9_000 }, () => ({})),
+        state: 'read',
+      }),
     () => ask('POST', `${path}/imports`, { opml: `<opml><body>${'<outline text="x">'.repeat(22_000)}` }),
-    () => ask('POST', `${path}/watches/look`, { query: Array.from({ length: 1_000 }, (_, word) => `w${word}`).join(' OR ') }),
+    () =>
+      ask('POST', `${path}/watches/look`, {
+        query: Array.from({ length: 1_000 }, (_, word) => `w${word}`).join(' OR '),
+      }),
     ...HOSTILE.map(
       ([host]) =>
         () =>

@@ -3,4 +3,9 @@ import { route } from '#server/route'
 import { joinBrand } from '#server/work/demo'
 
 /** Demo only, so far: gives a person a part in a brand. */
-export default route('own', memberSchema, ({ actor, body }) => joinBrand(actor.brandId, body.personId, body.role), { isDemo: true })
+export default route(
+  'own',
+  memberSchema,
+  ({ actor, body }) => joinBrand(actor.brandId, body.personId, body.role),
+  { isDemo: true },
+)

@@ -9,6 +9,12 @@ const msOf = (at: string | null): number | null => (at === null ? null : Date.pa
 export default route('work', placingSchema, async ({ actor, body }) => {
   const { postId, pillarId, link, goodUntil, notBefore, placements, echoes } = body
   const post = { id: postId, pillarId, link, goodUntil: msOf(goodUntil), notBefore: msOf(notBefore) }
-  const { version, accounts, moved } = await tryPlacing(await useDb(), actor.brandId, post, placements, echoes)
+  const { version, accounts, moved } = await tryPlacing(
+    await useDb(),
+    actor.brandId,
+    post,
+    placements,
+    echoes,
+  )
   return { version, accounts, moved }
 })

@@ -4,6 +4,11 @@ import { notificationChannelsSchema } from '#shared/notices/schemas'
 import { route } from '#server/route'
 import { setNotificationChannels } from '#server/notices'
 
-export default route('own', notificationChannelsSchema, ({ actor, body, event }) => setNotificationChannels(actor, body, getRequestURL(event).origin), {
-  pace: PACE.mail,
-})
+export default route(
+  'own',
+  notificationChannelsSchema,
+  ({ actor, body, event }) => setNotificationChannels(actor, body, getRequestURL(event).origin),
+  {
+    pace: PACE.mail,
+  },
+)

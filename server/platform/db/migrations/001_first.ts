@@ -1,6 +1,7 @@
 import type { Knex } from 'knex'
 
-// Instants are integer milliseconds UTC. Rows that people edit carry a version. Rows a brand owns carry its brand_id.
+// Instants are integer milliseconds UTC. Rows that people edit carry a version. Rows a brand owns carry its
+// brand_id.
 const STATEMENTS = [
   `CREATE TABLE people (
     id TEXT PRIMARY KEY, name TEXT NOT NULL, email TEXT NOT NULL UNIQUE COLLATE NOCASE, password_hash TEXT, created_at INTEGER NOT NULL

@@ -18,8 +18,8 @@ const STATEMENTS = [
   `UPDATE articles SET dating = 'missing' WHERE published_at IS NULL`,
   `UPDATE articles SET dating = 'future' WHERE published_at > first_seen_at`,
   `CREATE INDEX articles_by_link ON articles (feed_id, link_key)`,
-  // Counts that every screen shows must not be counted anew each time: a feed knows how many articles it has, and what a brand did with
-  // one, or a watch found in one, knows its feed.
+  // Counts that every screen shows must not be counted anew each time: a feed knows how many articles it has,
+  // and what a brand did with one, or a watch found in one, knows its feed.
   `ALTER TABLE feeds ADD COLUMN articles INTEGER NOT NULL DEFAULT 0`,
   `UPDATE feeds SET articles = (SELECT count(*) FROM articles WHERE articles.feed_id = feeds.id)`,
   `ALTER TABLE article_states ADD COLUMN feed_id TEXT`,

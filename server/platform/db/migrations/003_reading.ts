@@ -10,7 +10,8 @@ const STATEMENTS = [
   `CREATE INDEX articles_to_index ON articles (number) WHERE indexed = 0`,
   `CREATE INDEX articles_by_first_seen ON articles (first_seen_at, id)`,
   `ALTER TABLE articles ADD COLUMN kind TEXT NOT NULL DEFAULT 'text' CHECK (kind IN ('text', 'picture', 'video', 'sound', 'document'))`,
-  // The text of the article's own page, where the feed gave only a summary: when it was looked for, and why there is none.
+  // The text of the article's own page, where the feed gave only a summary: when it was looked for, and why
+  // there is none.
   `ALTER TABLE articles ADD COLUMN page_html TEXT`,
   `ALTER TABLE articles ADD COLUMN page_at INTEGER`,
   `ALTER TABLE articles ADD COLUMN page_says TEXT`,
@@ -19,7 +20,8 @@ const STATEMENTS = [
   `ALTER TABLE clippings ADD COLUMN done_at INTEGER`,
   `ALTER TABLE clippings ADD COLUMN version INTEGER NOT NULL DEFAULT 1`,
   `CREATE INDEX clippings_of_brand ON clippings (brand_id, created_at DESC)`,
-  // Sources read in from a file: a row each, worked off in the background, so that a restart goes on where it was.
+  // Sources read in from a file: a row each, worked off in the background, so that a restart goes on where it
+  // was.
   `CREATE TABLE imports (
     id TEXT PRIMARY KEY, brand_id TEXT NOT NULL REFERENCES brands ON DELETE CASCADE, created_by TEXT NOT NULL, created_at INTEGER NOT NULL,
     problems_json TEXT NOT NULL, stopped_at INTEGER

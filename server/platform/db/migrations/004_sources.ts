@@ -1,8 +1,8 @@
 import type { Knex } from 'knex'
 
 const STATEMENTS = [
-  // What a brand wants of a source: whom to credit on each network, a pillar, only what is new, words it does not want, whence and in what
-  // language it writes, and whether it rests.
+  // What a brand wants of a source: whom to credit on each network, a pillar, only what is new, words it does
+  // not want, whence and in what language it writes, and whether it rests.
   `ALTER TABLE sources ADD COLUMN credits_json TEXT NOT NULL DEFAULT '{}'`,
   `ALTER TABLE sources ADD COLUMN pillar_id TEXT`,
   `ALTER TABLE sources ADD COLUMN only_new INTEGER NOT NULL DEFAULT 0`,
@@ -10,8 +10,9 @@ const STATEMENTS = [
   `ALTER TABLE sources ADD COLUMN region TEXT`,
   `ALTER TABLE sources ADD COLUMN language TEXT`,
   `ALTER TABLE sources ADD COLUMN paused_at INTEGER`,
-  // A folder lends its sources hashtags, and may be read elsewhere as a feed. The key in its address is derived from the installation's
-  // secret and this nonce, so that the data file alone opens nothing; another nonce takes the address back.
+  // A folder lends its sources hashtags, and may be read elsewhere as a feed. The key in its address is
+  // derived from the installation's secret and this nonce, so that the data file alone opens nothing; another
+  // nonce takes the address back.
   `ALTER TABLE folders ADD COLUMN hashtags_json TEXT NOT NULL DEFAULT '[]'`,
   `ALTER TABLE folders ADD COLUMN feed_nonce TEXT`,
   `ALTER TABLE folders ADD COLUMN version INTEGER NOT NULL DEFAULT 1`,

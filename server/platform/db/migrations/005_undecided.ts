@@ -1,8 +1,8 @@
 import type { Knex } from 'knex'
 
-// What a brand has not decided about, as rows of their own: in an archive that is decided but for the newest, the Wire would else walk
-// through all of it. Triggers keep them, whoever writes: an article stands here as long as a source of the brand brings it and it is
-// neither clipped, shelved nor passed. `is_new`: nor read.
+// What a brand has not decided about, as rows of their own: in an archive that is decided but for the newest,
+// the Wire would else walk through all of it. Triggers keep them, whoever writes: an article stands here as
+// long as a source of the brand brings it and it is neither clipped, shelved nor passed. `is_new`: nor read.
 const COLUMNS = 'brand_id, article_id, feed_id, at, first_seen_at, is_new'
 const BELONGS = (state: string): string => `coalesce(${state}, 'new') IN ('new', 'read')`
 

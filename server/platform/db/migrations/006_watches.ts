@@ -1,7 +1,8 @@
 import type { Knex } from 'knex'
 
 const STATEMENTS = [
-  // What a watch does besides marking, what it looks at (nothing named: everything), and what it lends to drafts.
+  // What a watch does besides marking, what it looks at (nothing named: everything), and what it lends to
+  // drafts.
   `ALTER TABLE watches ADD COLUMN collects INTEGER NOT NULL DEFAULT 0`,
   `ALTER TABLE watches ADD COLUMN hides INTEGER NOT NULL DEFAULT 0`,
   `ALTER TABLE watches ADD COLUMN tells INTEGER NOT NULL DEFAULT 0`,
@@ -10,7 +11,9 @@ const STATEMENTS = [
   `ALTER TABLE watches ADD COLUMN folders_json TEXT NOT NULL DEFAULT '[]'`,
   `ALTER TABLE watches ADD COLUMN sources_json TEXT NOT NULL DEFAULT '[]'`,
   `ALTER TABLE watches ADD COLUMN feed_nonce TEXT`,
-  // `run_at`: the look that found it, so that what an older state of the watch marked is told from it. A mark is in force for a time, where its watch asks for an age: what an article's growing older changes is worked out once.
+  // `run_at`: the look that found it, so that what an older state of the watch marked is told from it. A mark
+  // is in force for a time, where its watch asks for an age: what an article's growing older changes is
+  // worked out once.
   `CREATE TABLE marks (
     watch_id TEXT NOT NULL REFERENCES watches ON DELETE CASCADE, article_id TEXT NOT NULL REFERENCES articles ON DELETE CASCADE,
     from_at INTEGER NOT NULL DEFAULT 0, until_at INTEGER NOT NULL DEFAULT 8640000000000000,
@@ -27,7 +30,8 @@ const STATEMENTS = [
   // Which watch passed an article in the curator's place; its reason is then its words.
   `ALTER TABLE article_states ADD COLUMN watch_id TEXT`,
   `CREATE INDEX states_by_watch ON article_states (watch_id) WHERE watch_id IS NOT NULL`,
-  // A watch that was changed looks through the archive in the background: how far it is, by the articles' numbers from the newest down.
+  // A watch that was changed looks through the archive in the background: how far it is, by the articles'
+  // numbers from the newest down.
   `CREATE TABLE watch_runs (
     watch_id TEXT PRIMARY KEY REFERENCES watches ON DELETE CASCADE, brand_id TEXT NOT NULL, started_at INTEGER NOT NULL,
     total INTEGER NOT NULL, done INTEGER NOT NULL, found INTEGER NOT NULL, below INTEGER, ended_at INTEGER, stopped INTEGER NOT NULL DEFAULT 0

@@ -1,7 +1,8 @@
 import type { Knex } from 'knex'
 
 const STATEMENTS = [
-  // A post is written over days, by several people: what it is made from, when and by whom it was last changed, who is to look at it.
+  // A post is written over days, by several people: what it is made from, when and by whom it was last
+  // changed, who is to look at it.
   `ALTER TABLE posts ADD COLUMN language TEXT`,
   `ALTER TABLE posts ADD COLUMN clippings_json TEXT NOT NULL DEFAULT '[]'`,
   `ALTER TABLE posts ADD COLUMN from_post_id TEXT`,
@@ -32,7 +33,8 @@ const STATEMENTS = [
     post_id TEXT NOT NULL REFERENCES posts ON DELETE CASCADE, position INTEGER NOT NULL, picture_id TEXT NOT NULL REFERENCES pictures,
     description TEXT NOT NULL, focus_x REAL NOT NULL, focus_y REAL NOT NULL, PRIMARY KEY (post_id, position)
   ) STRICT, WITHOUT ROWID`,
-  // Short links: a code a post and account. Clicks are counted by the hour, and nothing about who clicked is kept.
+  // Short links: a code a post and account. Clicks are counted by the hour, and nothing about who clicked is
+  // kept.
   `CREATE TABLE short_links (
     code TEXT PRIMARY KEY, brand_id TEXT NOT NULL REFERENCES brands ON DELETE CASCADE, post_id TEXT NOT NULL REFERENCES posts ON DELETE CASCADE,
     account_id TEXT NOT NULL REFERENCES accounts, target TEXT, created_at INTEGER NOT NULL, UNIQUE (post_id, account_id)
@@ -43,7 +45,8 @@ const STATEMENTS = [
   `CREATE TABLE link_looks (
     url TEXT PRIMARY KEY, kind TEXT NOT NULL, detail TEXT, card_json TEXT, looked_at INTEGER NOT NULL
   ) STRICT, WITHOUT ROWID`,
-  // Who may approve posts for an account, what becomes of links there, and after how many days the same may be shared again.
+  // Who may approve posts for an account, what becomes of links there, and after how many days the same may
+  // be shared again.
   `ALTER TABLE accounts ADD COLUMN approver TEXT NOT NULL DEFAULT 'anyone' CHECK (approver IN ('anyone', 'someone-else'))`,
   `ALTER TABLE accounts ADD COLUMN link_rule_json TEXT`,
   `ALTER TABLE accounts ADD COLUMN repeat_after_days INTEGER`,

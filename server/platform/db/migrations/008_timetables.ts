@@ -1,7 +1,8 @@
 import type { Knex } from 'knex'
 
 const STATEMENTS = [
-  // A post may stand in one account's line more than once: first itself, then its echoes, each after the first, with a wording of its own.
+  // A post may stand in one account's line more than once: first itself, then its echoes, each after the
+  // first, with a wording of its own.
   `CREATE TABLE lines_now (
     id TEXT PRIMARY KEY, brand_id TEXT NOT NULL REFERENCES brands ON DELETE CASCADE, post_id TEXT NOT NULL REFERENCES posts ON DELETE CASCADE,
     account_id TEXT NOT NULL REFERENCES accounts, position REAL NOT NULL, state TEXT NOT NULL CHECK (state IN ('in-line', 'held')),

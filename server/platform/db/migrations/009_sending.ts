@@ -10,7 +10,8 @@ const STATEMENTS = [
   // Each time something is handed to an account's network, so that its rate is kept whoever sends.
   `CREATE TABLE handovers (account_id TEXT NOT NULL REFERENCES accounts ON DELETE CASCADE, at INTEGER NOT NULL) STRICT`,
   `CREATE INDEX handovers_of_account ON handovers (account_id, at)`,
-  // Until when its network wants to be left alone; since when it refuses the sign-in; the session it gave, sealed.
+  // Until when its network wants to be left alone; since when it refuses the sign-in; the session it gave,
+  // sealed.
   `ALTER TABLE accounts ADD COLUMN quiet_until INTEGER`,
   `ALTER TABLE accounts ADD COLUMN refused_at INTEGER`,
   `ALTER TABLE accounts ADD COLUMN session_sealed TEXT`,

@@ -1,10 +1,12 @@
 import type { Knex } from 'knex'
 
 const STATEMENTS = [
-  // Tries are counted by who is asked for and from where, both as keyed hashes: the table tells nobody's name or address.
+  // Tries are counted by who is asked for and from where, both as keyed hashes: the table tells nobody's name
+  // or address.
   `DROP TABLE sign_in_tries`,
   `CREATE TABLE sign_in_tries (who TEXT PRIMARY KEY, failures INTEGER NOT NULL, blocked_until INTEGER NOT NULL, last_at INTEGER NOT NULL) STRICT`,
-  // From where a session was signed in, as a keyed hash: who comes from there again is not kept waiting by others' guesses.
+  // From where a session was signed in, as a keyed hash: who comes from there again is not kept waiting by
+  // others' guesses.
   `ALTER TABLE sessions ADD COLUMN from_hash TEXT`,
   `CREATE INDEX sessions_of_person ON sessions (person_id, last_seen_at)`,
   // Who may make brands: the first person of an installation, and who owns one already.

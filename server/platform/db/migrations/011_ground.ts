@@ -1,12 +1,14 @@
 import type { Knex } from 'knex'
 
 const STATEMENTS = [
-  // Articles that watches and rules have yet to look at: stored with the article, so that none is forgotten where a process dies in between.
+  // Articles that watches and rules have yet to look at: stored with the article, so that none is forgotten
+  // where a process dies in between.
   `CREATE TABLE to_match (
     article_id TEXT PRIMARY KEY REFERENCES articles ON DELETE CASCADE, is_fresh INTEGER NOT NULL, since INTEGER NOT NULL
   ) STRICT, WITHOUT ROWID`,
   `CREATE INDEX to_match_by_age ON to_match (since)`,
-  // A code for each sending, an echo being one of its own. It outlives its post: links that are out go on leading somewhere, and are counted.
+  // A code for each sending, an echo being one of its own. It outlives its post: links that are out go on
+  // leading somewhere, and are counted.
   `CREATE TABLE short_links_now (
     code TEXT PRIMARY KEY, brand_id TEXT NOT NULL REFERENCES brands ON DELETE CASCADE, post_id TEXT NOT NULL, account_id TEXT NOT NULL,
     echo INTEGER NOT NULL DEFAULT 0, target TEXT, created_at INTEGER NOT NULL, UNIQUE (post_id, account_id, echo)

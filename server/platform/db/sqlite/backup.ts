@@ -5,8 +5,8 @@ import Database from 'better-sqlite3'
 const PAGES_AT_ONCE = 500
 
 /**
- * Copies a data file to another while it is in use: the state of one moment, whatever is written meanwhile. The copy takes its name only
- * when it is whole. Throws where it is not sound.
+ * Copies a data file to another while it is in use: the state of one moment, whatever is written meanwhile.
+ * The copy takes its name only when it is whole. Throws where it is not sound.
  */
 export async function copyLive(from: string, to: string): Promise<void> {
   const part = `${to}.part`
@@ -45,7 +45,9 @@ export function troubleOf(file: string): string | null {
 export function migrationsOf(file: string): string[] | null {
   const db = new Database(file, { readonly: true, fileMustExist: true })
   try {
-    return (db.prepare('SELECT name FROM knex_migrations ORDER BY id').all() as { name: string }[]).map(({ name }) => name)
+    return (db.prepare('SELECT name FROM knex_migrations ORDER BY id').all() as { name: string }[]).map(
+      ({ name }) => name,
+    )
   } catch {
     return null
   } finally {
@@ -74,17 +76,25 @@ export interface RestoredCounts {
 }
 
 /**
- * Makes a restored file safe to start from: every brand on hold with the reason, and each delivery that was on its way is asked about
- * first, since it may have gone out after the copy was made.
+ * Makes a restored file safe to start from: every brand on hold with the reason, and each delivery that was
+ * on its way is asked about first, since it may have gone out after the copy was made.
  */
 export function makeCareful(file: string, reason: string, says: string, at: number): RestoredCounts {
   const db = new Database(file)
   try {
     return db.transaction((): RestoredCounts => {
-      const brands = db.prepare('UPDATE brands SET held = 1, hold_until = NULL, hold_reason = ? WHERE removed_at IS NULL').run(reason).changes
+      const brands = db
+        .prepare('UPDATE brands SET held = 1, hold_until = NULL, hold_reason = ? WHERE removed_at IS NULL')
+        .run(reason).changes
       const open = "state IN ('planned', 'sending', 'waiting')"
-      db.prepare(`INSERT INTO delivery_events (delivery_id, at, state, cause) SELECT id, ?, 'unknown', ? FROM deliveries WHERE ${open}`).run(at, says)
-      const deliveries = db.prepare(`UPDATE deliveries SET state = 'unknown', says = ?, attempts = max(attempts, 1), lease_until = 0, next_try_at = due_at WHERE ${open}`).run(says).changes // prettier-ignore
+      db.prepare(
+        `INSERT INTO delivery_events (delivery_id, at, state, cause) SELECT id, ?, 'unknown', ? FROM deliveries WHERE ${open}`,
+      ).run(at, says)
+      const deliveries = db
+        .prepare(
+          `UPDATE deliveries SET state = 'unknown', says = ?, attempts = max(attempts, 1), lease_until = 0, next_try_at = due_at WHERE ${open}`,
+        )
+        .run(says).changes
       return { brands, deliveries }
     })()
   } finally {

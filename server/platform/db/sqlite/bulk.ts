@@ -3,8 +3,9 @@ import type { Db } from '..'
 type Row = Record<string, unknown>
 
 /**
- * Inserts rows by one small statement that stays the same however many they are: SQLite takes them apart itself. Every row has the
- * first one's columns. A row whose `conflict` columns are there already is left out.
+ * Inserts rows by one small statement that stays the same however many they are: SQLite takes them apart
+ * itself. Every row has the first one's columns. A row whose `conflict` columns are there already is left
+ * out.
  */
 export async function insertAll(db: Db, table: string, rows: Row[], conflict: string[]): Promise<void> {
   const [first] = rows
@@ -13,11 +14,15 @@ export async function insertAll(db: Db, table: string, rows: Row[], conflict: st
   const values = columns.map((_, at) => `json_extract(value, '$[${at}]')`).join(', ')
   const json = JSON.stringify(rows.map((row) => columns.map((column) => row[column] ?? null)))
   // WHERE true: without it SQLite takes ON CONFLICT for a join's condition.
-  await db.raw(`INSERT INTO ?? (${columns.map(() => '??').join(', ')}) SELECT ${values} FROM json_each(?) WHERE true ON CONFLICT (${conflict.map(() => '??').join(', ')}) DO NOTHING`, [table, ...columns, json, ...conflict]) // prettier-ignore
+  await db.raw(
+    `INSERT INTO ?? (${columns.map(() => '??').join(', ')}) SELECT ${values} FROM json_each(?) WHERE true ON CONFLICT (${conflict.map(() => '??').join(', ')}) DO NOTHING`,
+    [table, ...columns, json, ...conflict],
+  )
 }
 
 /** A list of values as a subquery, for `whereIn`: one binding, however many they are. */
-export const listOf = (db: Db, values: string[]) => db.raw('(SELECT value FROM json_each(?))', [JSON.stringify(values)])
+export const listOf = (db: Db, values: string[]) =>
+  db.raw('(SELECT value FROM json_each(?))', [JSON.stringify(values)])
 
 /** A key as one text, to find its row by. */
 export const keyText = (key: Row): string => JSON.stringify(Object.values(key))
@@ -27,8 +32,15 @@ export async function rowsAt(db: Db, table: string, keys: Row[]): Promise<Map<st
   const columns = Object.keys(keys[0] ?? {})
   if (columns.length === 0) return new Map()
   const matches = columns.map((_, at) => `??.?? = json_extract(wanted.value, '$[${at}]')`).join(' AND ')
-  const rows = (await db.raw(`SELECT ??.* FROM json_each(?) AS wanted CROSS JOIN ?? ON ${matches}`, [table, jsonOf(keys), table, ...columns.flatMap((column) => [table, column])])) as Row[] // prettier-ignore
-  return new Map(rows.map((row) => [keyText(Object.fromEntries(columns.map((column) => [column, row[column]]))), row]))
+  const rows = (await db.raw(`SELECT ??.* FROM json_each(?) AS wanted CROSS JOIN ?? ON ${matches}`, [
+    table,
+    jsonOf(keys),
+    table,
+    ...columns.flatMap((column) => [table, column]),
+  ])) as Row[]
+  return new Map(
+    rows.map((row) => [keyText(Object.fromEntries(columns.map((column) => [column, row[column]]))), row]),
+  )
 }
 
 /** Inserts rows with these keys, or changes those there are, all to the same values. */
@@ -36,11 +48,23 @@ export async function putRows(db: Db, table: string, keys: Row[], row: Row): Pro
   const [columns, values] = [Object.keys(keys[0] ?? {}), Object.keys(row)]
   if (columns.length === 0) return
   const names = [...columns, ...values].map(() => '??').join(', ')
-  const picked = [...columns.map((_, at) => `json_extract(value, '$[${at}]')`), ...values.map(() => '?')].join(', ')
+  const picked = [
+    ...columns.map((_, at) => `json_extract(value, '$[${at}]')`),
+    ...values.map(() => '?'),
+  ].join(', ')
   const changes = values.map(() => '?? = excluded.??').join(', ')
-  await db.raw(`INSERT INTO ?? (${names}) SELECT ${picked} FROM json_each(?) WHERE true ON CONFLICT (${columns.map(() => '??').join(', ')}) DO UPDATE SET ${changes}`, [
-    table, ...columns, ...values, ...values.map((name) => row[name] as string), jsonOf(keys), ...columns, ...values.flatMap((name) => [name, name]),
-  ]) // prettier-ignore
+  await db.raw(
+    `INSERT INTO ?? (${names}) SELECT ${picked} FROM json_each(?) WHERE true ON CONFLICT (${columns.map(() => '??').join(', ')}) DO UPDATE SET ${changes}`,
+    [
+      table,
+      ...columns,
+      ...values,
+      ...values.map((name) => row[name] as string),
+      jsonOf(keys),
+      ...columns,
+      ...values.flatMap((name) => [name, name]),
+    ],
+  )
 }
 
 const jsonOf = (keys: Row[]): string => JSON.stringify(keys.map((key) => Object.values(key)))

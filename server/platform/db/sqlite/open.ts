@@ -10,7 +10,10 @@ interface RawConnection {
   prepare: (sql: string) => unknown
 }
 
-/** Opens a data file (made if it is not there) and brings it to the newest form, a copy taken before an older one is changed. */
+/**
+ * Opens a data file (made if it is not there) and brings it to the newest form, a copy taken before an older
+ * one is changed.
+ */
 export async function openDb(file: string): Promise<Knex> {
   mkdirSync(dirname(file), { recursive: true })
   const db = knexFactory({
@@ -20,7 +23,10 @@ export async function openDb(file: string): Promise<Knex> {
     pool: {
       min: 1,
       max: 1,
-      afterCreate: (connection: RawConnection, done: (error: Error | null, connection: RawConnection) => void) => {
+      afterCreate: (
+        connection: RawConnection,
+        done: (error: Error | null, connection: RawConnection) => void,
+      ) => {
         connection.pragma('journal_mode = WAL')
         connection.pragma('synchronous = NORMAL')
         connection.pragma('foreign_keys = ON')
@@ -36,8 +42,9 @@ export async function openDb(file: string): Promise<Knex> {
 }
 
 /**
- * Begins a transaction as one that writes, waiting for other processes to end theirs. One that reads first and writes later would fail
- * where another wrote in between (SQLITE_BUSY_SNAPSHOT), and no waiting would help.
+ * Begins a transaction as one that writes, waiting for other processes to end theirs. One that reads first
+ * and writes later would fail where another wrote in between (SQLITE_BUSY_SNAPSHOT), and no waiting would
+ * help.
  */
 export async function takeWriteLock(transaction: Knex): Promise<void> {
   await transaction.raw('UPDATE keeping SET value = value WHERE 0')
@@ -46,7 +53,10 @@ export async function takeWriteLock(transaction: Knex): Promise<void> {
 const LOCK_LOOKS = 40
 const LOCK_PAUSE_MS = 250
 
-/** Brings the data to the newest form. Of processes that start together one does it and the others wait; a lock left by a killed one is freed. */
+/**
+ * Brings the data to the newest form. Of processes that start together one does it and the others wait; a
+ * lock left by a killed one is freed.
+ */
 async function bringUp(db: Knex): Promise<void> {
   for (let look = 0; ; look++) {
     try {
@@ -61,7 +71,10 @@ async function bringUp(db: Knex): Promise<void> {
   }
 }
 
-/** A release may change the data's form: the file as it was stays beside it, named after what was done to it last. */
+/**
+ * A release may change the data's form: the file as it was stays beside it, named after what was done to it
+ * last.
+ */
 async function copyBeforeChange(db: Knex, file: string): Promise<void> {
   const [done, pending] = (await db.migrate.list({ migrationSource })) as [{ name: string }[], unknown[]]
   const last = done.at(-1)?.name

@@ -20,14 +20,18 @@ let asked = 0
 const waiting = new Map<number, Waiting>()
 
 /**
- * Runs a query that may take long in a thread of its own, on a connection that can't write: SQLite answers on the thread that asks, and
- * nobody else is answered meanwhile. It sees what is stored, not what a transaction is about to store.
+ * Runs a query that may take long in a thread of its own, on a connection that can't write: SQLite answers on
+ * the thread that asks, and nobody else is answered meanwhile. It sees what is stored, not what a transaction
+ * is about to store.
  */
 export function readApart<T>(query: Knex.QueryBuilder | Knex.Raw): Promise<T[]> {
   const { sql, bindings } = query.toSQL().toNative()
   return new Promise((resolve, reject) => {
     const id = ++asked
-    const timer = setTimeout(() => endThread(new TaskStopped('A read took too long and was ended.')), LONGEST_MS)
+    const timer = setTimeout(
+      () => endThread(new TaskStopped('A read took too long and was ended.')),
+      LONGEST_MS,
+    )
     waiting.set(id, { resolve, reject, timer })
     readingThread().postMessage({ id, sql, bindings: bindings.map(plain) })
   })
@@ -38,16 +42,30 @@ const plain = (value: unknown): unknown => (typeof value === 'boolean' ? Number(
 
 function readingThread(): Worker {
   if (thread) return thread
-  const made = new Worker(threadFileNamed('reads.mjs'), { workerData: { file: join(settings().dataDir, 'quill.sqlite') }, resourceLimits: { maxYoungGenerationSizeMb: 8 } }) // prettier-ignore
-  made.unref()
-  made.on('message', ({ id, rows, error }: { id: number; rows: never[]; error?: { message: string; code: string | null } }) => {
-    const one = waiting.get(id)
-    if (!one) return
-    waiting.delete(id)
-    clearTimeout(one.timer)
-    if (error) one.reject(Object.assign(new Error(error.message), { code: error.code }))
-    else one.resolve(rows)
+  const made = new Worker(threadFileNamed('reads.mjs'), {
+    workerData: { file: join(settings().dataDir, 'quill.sqlite') },
+    resourceLimits: { maxYoungGenerationSizeMb: 8 },
   })
+  made.unref()
+  made.on(
+    'message',
+    ({
+      id,
+      rows,
+      error,
+    }: {
+      id: number
+      rows: never[]
+      error?: { message: string; code: string | null }
+    }) => {
+      const one = waiting.get(id)
+      if (!one) return
+      waiting.delete(id)
+      clearTimeout(one.timer)
+      if (error) one.reject(Object.assign(new Error(error.message), { code: error.code }))
+      else one.resolve(rows)
+    },
+  )
   made.on('error', (error) => {
     log.error({ error }, 'The thread that reads died; the next read starts another.')
     if (thread === made) endThread(error)

@@ -1,4 +1,5 @@
-// The file of the thread that reads: takes a statement with its values, answers the rows, on a connection that can't write.
+// The file of the thread that reads: takes a statement with its values, answers the rows, on a connection
+// that can't write.
 import { parentPort, workerData } from 'node:worker_threads'
 import Database from 'better-sqlite3'
 
@@ -8,7 +9,11 @@ interface HttpRequestOptions {
   bindings: unknown[]
 }
 
-const db = new Database((workerData as { file: string }).file, { readonly: true, fileMustExist: true, timeout: 5_000 })
+const db = new Database((workerData as { file: string }).file, {
+  readonly: true,
+  fileMustExist: true,
+  timeout: 5_000,
+})
 
 parentPort?.on('message', ({ id, sql, bindings }: HttpRequestOptions) => {
   try {

@@ -10,8 +10,8 @@ interface Preparing<S> {
 }
 
 /**
- * Lets a connection compile each statement once: Knex prepares anew for every query, which takes as long as most of them run. The least
- * recently used are let go.
+ * Lets a connection compile each statement once: Knex prepares anew for every query, which takes as long as
+ * most of them run. The least recently used are let go.
  */
 export function keepStatements<S>(connection: Preparing<S>): void {
   const compile = connection.prepare.bind(connection)

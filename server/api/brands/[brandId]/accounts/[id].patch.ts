@@ -3,4 +3,9 @@ import { accountEditSchema } from '#shared/networks/schemas'
 import { route } from '#server/route'
 import { editAccount } from '#server/networks'
 
-export default route('own', accountEditSchema, ({ actor, body, param }) => editAccount(actor, param('id'), body), { pace: PACE.outside })
+export default route(
+  'own',
+  accountEditSchema,
+  ({ actor, body, param }) => editAccount(actor, param('id'), body),
+  { pace: PACE.outside },
+)

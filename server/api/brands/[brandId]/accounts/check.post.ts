@@ -4,4 +4,6 @@ import { route } from '#server/route'
 import { checkAccount } from '#server/networks'
 
 /** Asks an address live what it is, keeping nothing. */
-export default route('own', checkAccountSchema, ({ body }) => checkAccount(body.address, body.token), { pace: PACE.outside })
+export default route('own', checkAccountSchema, ({ body }) => checkAccount(body.address, body.token), {
+  pace: PACE.outside,
+})

@@ -3,4 +3,6 @@ import { accountSchema } from '#shared/networks/schemas'
 import { route } from '#server/route'
 import { addAccount } from '#server/networks'
 
-export default route('own', accountSchema, ({ actor, body }) => addAccount(actor, body), { pace: PACE.outside })
+export default route('own', accountSchema, ({ actor, body }) => addAccount(actor, body), {
+  pace: PACE.outside,
+})

@@ -5,10 +5,12 @@ import { wire } from '#server/reading'
 
 const ORDERS = ['newest', 'oldest', 'waiting', 'mixed'] as const
 const KINDS = ['text', 'picture', 'video', 'sound', 'document'] as const
-const oneOf = <T extends string>(known: readonly T[], value: string | undefined): T | null => known.find((one) => one === value) ?? null
+const oneOf = <T extends string>(known: readonly T[], value: string | undefined): T | null =>
+  known.find((one) => one === value) ?? null
 
 /**
- * One page of the Wire: `show`, `order`, `watch`, `tag`, `source`, `folder`, `own` (yes or no), `kind`, `language`, `region`, `words`, `since` (an instant), and
+ * One page of the Wire: `show`, `order`, `watch`, `tag`, `source`, `folder`, `own` (yes or no), `kind`,
+ * `language`, `region`, `words`, `since` (an instant), and
  * `after` for the page behind another.
  */
 export default route('read', null, ({ actor, query }) => {

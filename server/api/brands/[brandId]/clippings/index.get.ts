@@ -3,7 +3,10 @@ import { clippings } from '#server/clippings'
 
 const SHOWS = ['waiting', 'shelved', 'done'] as const
 
-/** What the brand has kept: `show`, `folder`, `q` for part of a title, note or outlet, `written` yes or no, `tag`. */
+/**
+ * What the brand has kept: `show`, `folder`, `q` for part of a title, note or outlet, `written` yes or no,
+ * `tag`.
+ */
 export default route('read', null, ({ actor, query }) =>
   clippings(actor.brandId, {
     show: SHOWS.find((one) => one === query['show']) ?? 'waiting',

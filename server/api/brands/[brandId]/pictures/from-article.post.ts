@@ -3,4 +3,6 @@ import { articlePictureSchema } from '#shared/posts/schemas'
 import { route } from '#server/route'
 import { pictureOfArticle } from '#server/posts'
 
-export default route('work', articlePictureSchema, ({ actor, body }) => pictureOfArticle(actor, body), { pace: PACE.picture })
+export default route('work', articlePictureSchema, ({ actor, body }) => pictureOfArticle(actor, body), {
+  pace: PACE.picture,
+})

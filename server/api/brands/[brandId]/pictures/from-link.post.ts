@@ -3,4 +3,6 @@ import { linkPreviewSchema } from '#shared/posts/schemas'
 import { route } from '#server/route'
 import { pictureOfCard } from '#server/posts'
 
-export default route('work', linkPreviewSchema, ({ actor, body }) => pictureOfCard(actor, body.url), { pace: PACE.picture })
+export default route('work', linkPreviewSchema, ({ actor, body }) => pictureOfCard(actor, body.url), {
+  pace: PACE.picture,
+})

@@ -2,4 +2,6 @@ import { sourceEditSchema } from '#shared/sources/schemas'
 import { route } from '#server/route'
 import { editSource } from '#server/sources'
 
-export default route('work', sourceEditSchema, ({ actor, body, param }) => editSource(actor, param('id'), body))
+export default route('work', sourceEditSchema, ({ actor, body, param }) =>
+  editSource(actor, param('id'), body),
+)

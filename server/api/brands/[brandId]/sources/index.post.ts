@@ -3,4 +3,6 @@ import { sourceSchema } from '#shared/sources/schemas'
 import { route } from '#server/route'
 import { addSource } from '#server/sources'
 
-export default route('work', sourceSchema, ({ actor, body }) => addSource(actor, body), { pace: PACE.outside })
+export default route('work', sourceSchema, ({ actor, body }) => addSource(actor, body), {
+  pace: PACE.outside,
+})

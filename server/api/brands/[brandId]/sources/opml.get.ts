@@ -6,6 +6,10 @@ import { exportOpml } from '#server/sources'
 export default route('read', null, async ({ actor, event }) => {
   const { name, opml } = await exportOpml(actor.brandId)
   setResponseHeader(event, 'content-type', 'text/x-opml; charset=utf-8')
-  setResponseHeader(event, 'content-disposition', `attachment; filename="sources.opml"; filename*=UTF-8''${encodeURIComponent(`${name}.opml`)}`)
+  setResponseHeader(
+    event,
+    'content-disposition',
+    `attachment; filename="sources.opml"; filename*=UTF-8''${encodeURIComponent(`${name}.opml`)}`,
+  )
   return opml
 })

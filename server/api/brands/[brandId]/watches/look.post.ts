@@ -4,4 +4,6 @@ import { route } from '#server/route'
 import { previewWatch } from '#server/reading'
 
 /** What a query that is being written would mark of the last days. Changes nothing. */
-export default route('work', watchPreviewSchema, ({ actor, body }) => previewWatch(actor.brandId, body), { pace: PACE.look })
+export default route('work', watchPreviewSchema, ({ actor, body }) => previewWatch(actor.brandId, body), {
+  pace: PACE.look,
+})

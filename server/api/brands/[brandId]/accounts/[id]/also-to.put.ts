@@ -2,4 +2,6 @@ import { alsoToSchema } from '#shared/networks/schemas'
 import { route } from '#server/route'
 import { setAlsoToOf } from '#server/sending'
 
-export default route('own', alsoToSchema, ({ actor, param, body }) => setAlsoToOf(actor, param('id'), body.alsoTo))
+export default route('own', alsoToSchema, ({ actor, param, body }) =>
+  setAlsoToOf(actor, param('id'), body.alsoTo),
+)

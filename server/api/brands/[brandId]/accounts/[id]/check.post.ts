@@ -2,4 +2,6 @@ import { PACE } from '#server/platform/http/pace'
 import { route } from '#server/route'
 import { checkAgain } from '#server/networks'
 
-export default route('own', null, ({ actor, param }) => checkAgain(actor, param('id')), { pace: PACE.outside })
+export default route('own', null, ({ actor, param }) => checkAgain(actor, param('id')), {
+  pace: PACE.outside,
+})

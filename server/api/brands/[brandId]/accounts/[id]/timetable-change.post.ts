@@ -3,4 +3,6 @@ import { route } from '#server/route'
 import { tryTimetable } from '#server/schedule'
 
 /** What a changed timetable would move; nothing is stored. */
-export default route('own', timetableSchema, ({ actor, param, body }) => tryTimetable(actor, param('id'), body))
+export default route('own', timetableSchema, ({ actor, param, body }) =>
+  tryTimetable(actor, param('id'), body),
+)

@@ -2,4 +2,6 @@ import { stateSchema } from '#shared/reading/schemas'
 import { route } from '#server/route'
 import { setState } from '#server/reading'
 
-export default route('work', stateSchema, ({ actor, body, param }) => setState(actor, param('id'), body.state))
+export default route('work', stateSchema, ({ actor, body, param }) =>
+  setState(actor, param('id'), body.state),
+)

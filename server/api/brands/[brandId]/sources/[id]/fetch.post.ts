@@ -2,4 +2,6 @@ import { PACE } from '#server/platform/http/pace'
 import { route } from '#server/route'
 import { fetchNow } from '#server/sources'
 
-export default route('work', null, ({ actor, param }) => fetchNow(actor.brandId, param('id')), { pace: PACE.outside })
+export default route('work', null, ({ actor, param }) => fetchNow(actor.brandId, param('id')), {
+  pace: PACE.outside,
+})
