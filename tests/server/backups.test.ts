@@ -58,7 +58,7 @@ it('restores a backup: what was lined up since is gone, everything is on hold, w
   await lineUp('Before')
   const ids = (await scheduleOf(nell, path)).cards.map(({ lineId }) => lineId)
   // On its way at the moment of the copy, sent right after it.
-  await world.trouble('chatterbrook.example', { slowMs: 2500, postsOnly: true, times: 1 })
+  await world.trouble('chatterbrook.example', { slowMs: 6000, postsOnly: true, times: 1 })
   await nell.want('POST', `${path}/lines/${ids[0]}/send`)
   await until('it is on its way', async () =>
     (await scheduleOf(nell, path)).cards.some(({ state }) => state === 'sending'),
