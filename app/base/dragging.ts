@@ -31,6 +31,8 @@ export const dragging = shallowRef<(DragSource & { at: Point }) | null>(null)
 const sources = new WeakMap<HTMLElement, DragSource>()
 const targets = new WeakMap<Element, DropTarget>()
 const unbinds = new WeakMap<HTMLElement, () => void>()
+/** The element that is dragged. */
+let held: HTMLElement | null = null
 let current: { element: HTMLElement; target: DropTarget } | null = null
 
 /** Makes an element one that can be dragged; null where it can't be now. */
@@ -38,6 +40,8 @@ export const vDrag: Directive<HTMLElement, DragSource | null> = {
   mounted: (element, { value }) => offer(element, value),
   updated: (element, { value }) => offer(element, value),
   beforeUnmount(element) {
+    // Somebody else may have moved it meanwhile: what is no longer there is let go.
+    if (held === element) letGo(element, null)
     sources.delete(element)
     unbinds.get(element)?.()
     unbinds.delete(element)
@@ -76,6 +80,7 @@ async function bind(element: HTMLElement): Promise<void> {
 function moved(element: HTMLElement, at: Point): void {
   const source = sources.get(element)
   if (!source) return
+  held = element
   dragging.value = { ...source, at }
   const found = targetAt(source.what, at)
   if (found?.element !== current?.element) current?.target.over(null)
@@ -84,6 +89,7 @@ function moved(element: HTMLElement, at: Point): void {
 }
 
 function letGo(element: HTMLElement, at: Point | null): void {
+  held = null
   const source = sources.get(element)
   const found = source && at ? targetAt(source.what, at) : null
   current?.target.over(null)

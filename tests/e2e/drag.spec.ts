@@ -1,6 +1,7 @@
 // Dragging by a finger as by a mouse: what is let go where, and what is given up.
 import type { Page } from '@playwright/test'
 import type { WirePage } from '#shared/reading/types'
+import type { ScheduleView } from '#shared/schedule/types'
 import { CHATTERBROOK, draftOf, lineUpSaved, makeBrand, saveNew } from '../support/world'
 import { expect, signIn, test, toSchedule } from './support'
 
@@ -99,6 +100,23 @@ test('Escape gives a drag up; a card and a clipping are let go on a day above', 
     await page.mouse.up()
     await expect(page.getByTestId('notice')).toHaveCount(0)
     await expect(page.getByRole('table', { name: 'Accounts by days' })).toBeVisible()
+  })
+
+  await test.step('what somebody else takes away while it is dragged is let go', async () => {
+    await lineUpSaved(nell, path, await saveNew(nell, path, await draftOf(nell, path, 'Gone')))
+    const label = page.locator('[aria-hidden=true]', { hasText: /^Gone$/ })
+    const [from, to] = [await midOf(page, card(page, 'Gone')), await midOf(page, day)]
+    await page.mouse.move(from.x, from.y)
+    await page.mouse.down()
+    await page.mouse.move(to.x, to.y, { steps: 6 })
+    await expect(label).toBeVisible()
+    const { cards } = await nell.want<ScheduleView>('GET', `${path}/schedule`)
+    const { lineId } = cards.find(({ text }) => text.startsWith('Gone'))!
+    await nell.want('DELETE', `${path}/lines/${lineId}`)
+    await expect(card(page, 'Gone')).toHaveCount(0)
+    await expect(label).toHaveCount(0)
+    await page.mouse.up()
+    await expect(day).not.toHaveClass(/bg-well/)
   })
 
   await test.step('a card takes the slot of the day nearest to where it is let go', async () => {
