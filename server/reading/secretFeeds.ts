@@ -9,8 +9,7 @@ import { LIMITS } from '#shared/platform/limits'
 import { settings } from '#server/platform/settings'
 import { toInstant } from '#core/instant'
 import { runInThread } from '#server/platform/jobs/pool'
-import { anyFolder, PURPOSE } from '#server/sources'
-import { isDerivedKey } from '#server/platform/derivedKeys'
+import { anyFolder, opensFolderFeed } from '#server/sources'
 import { anyWatch, opensWatchFeed } from '#server/watches'
 
 /**
@@ -61,7 +60,7 @@ interface Opened {
 /** What a key opens: the folder or the watch with this id. */
 async function openedBy(db: Db, id: string, key: string): Promise<Opened | null> {
   const folder = await anyFolder(db, id)
-  if (folder?.feed_nonce && isDerivedKey(key, PURPOSE, id, folder.feed_nonce)) {
+  if (folder?.feed_nonce && opensFolderFeed(key, id, folder.feed_nonce)) {
     return { brandId: folder.brand_id, name: folder.name, filter: { folder: folder.name } }
   }
   const watch = await anyWatch(db, id)

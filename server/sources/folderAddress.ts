@@ -1,8 +1,11 @@
 import { settings } from '#server/platform/settings'
-import { derivedKey } from '#server/platform/derivedKeys'
+import { derivedKey, isDerivedKey } from '#server/platform/derivedKeys'
 
-export const PURPOSE = 'folder feeds'
+const PURPOSE = 'folder feeds'
 
 /** The path of a folder's feed, without the ending that says in which form. */
 export const feedAddress = (folderId: string, nonce: string): string =>
   `${settings().publicUrl ?? ''}/feeds/${folderId}/${derivedKey(PURPOSE, folderId, nonce)}`
+
+export const opensFolderFeed = (key: string, folderId: string, nonce: string): boolean =>
+  isDerivedKey(key, PURPOSE, folderId, nonce)

@@ -3,7 +3,7 @@
 // May ask: people, articles, networks (a profile's page).
 export { takeAnnouncement } from './announcements'
 export { fetchesEnded, startDueFetches } from './fetching'
-export { PURPOSE } from './folderAddress'
+export { opensFolderFeed } from './folderAddress'
 export { closeFeed, editFolder, foldersOfBrand, openFeed, removeFolder } from './folders'
 export { articlesStored, sourceChanged } from './hooks'
 export { confirm, feedBehind, renewHubs } from './hubs'
