@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import * as words from '#shared/words'
 
-const says = words.frame.nobodyThere
+const labels = words.frame.nobodyThere
 </script>
 
 <template>
   <main class="grid h-full place-items-center">
-    <EmptyState :title="says.title" :detail="says.detail">
-      <PlainButton kind="act" @click="clearError({ redirect: '/wire' })">{{ says.go }}</PlainButton>
+    <EmptyState :title="labels.title" :detail="labels.detail">
+      <PlainButton kind="act" @click="clearError({ redirect: '/wire' })">{{ labels.go }}</PlainButton>
     </EmptyState>
   </main>
 </template>

@@ -61,7 +61,7 @@ interface DeskPlan {
   posts: {
     article: string
     by: number
-    does: 'draft' | 'review' | 'send-back'
+    action: 'draft' | 'review' | 'send-back'
     note?: string
     pillar: string
     hashtags: string[]
@@ -299,7 +299,7 @@ async function refuseOnce(host: string, holding: string): Promise<void> {
   await world.post('/control/trouble', {
     host,
     trouble: {
-      refuse: { status: 400, says: 'Posts with a link wait for review today.' },
+      refuse: { status: 400, message: 'Posts with a link wait for review today.' },
       postsOnly: true,
       holding,
       times: 1,
@@ -392,8 +392,8 @@ async function fillDesk(brand: BrandPlan): Promise<void> {
       accounts,
     }
     const { version } = await writer.put<{ version: number }>(`${at}/posts/${id}`, { version: 0, doc })
-    if (post.does !== 'draft') await writer.post(`${at}/posts/${id}/review`, { version, note: '' })
-    if (post.does === 'send-back')
+    if (post.action !== 'draft') await writer.post(`${at}/posts/${id}/review`, { version, note: '' })
+    if (post.action === 'send-back')
       await client.post(`${at}/posts/${id}/send-back`, { version, note: post.note })
   }
 }

@@ -28,11 +28,11 @@ function run(args, { shown = 'failed', env = {} } = {}) {
       env: { NO_COLOR: '1', ...process.env, ...env },
       stdio: shown === 'live' ? 'inherit' : ['ignore', 'pipe', 'pipe'],
     })
-    let says = ''
+    let message = ''
     for (const stream of [child.stdout, child.stderr])
-      stream?.setEncoding('utf8').on('data', (part) => (says += part))
+      stream?.setEncoding('utf8').on('data', (part) => (message += part))
     child.once('close', (code) => {
-      if (says && (shown === 'always' || code !== 0)) process.stdout.write(says)
+      if (message && (shown === 'always' || code !== 0)) process.stdout.write(message)
       resolve(code)
     })
   })

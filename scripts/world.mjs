@@ -113,10 +113,10 @@ function told(child, what, names) {
       Object.assign(got, message)
       if (names.every((name) => name in got)) done(() => resolve(got))
     }
-    function done(does) {
+    function done(action) {
       clearTimeout(late)
       child.off('message', take).off('exit', gone)
-      does()
+      action()
     }
     child.on('message', take).once('exit', gone)
   })

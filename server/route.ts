@@ -163,7 +163,7 @@ async function validBody(event: H3Event, schema: yup.AnyObjectSchema, mostBytes:
     throw new ProblemError(
       'invalid',
       words.refusals.invalid,
-      inner.map(({ path, message }) => ({ field: path ?? '', says: message })),
+      inner.map(({ path, message }) => ({ field: path ?? '', message: message })),
     )
   }
 }

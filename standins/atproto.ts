@@ -180,10 +180,10 @@ export class AtprotoServer {
     )
     const { limit, left, resetMs } = this.#timeline.rateOf(account, now)
     const headers: Record<string, string> = limit === 0 ? {} : { 'ratelimit-limit': String(limit), 'ratelimit-remaining': String(left), 'ratelimit-reset': String(Math.ceil((Date.now() + resetMs) / 1000)) } // prettier-ignore
-    if ('says' in taken)
+    if ('message' in taken)
       return taken.retryAfter === undefined
-        ? invalid(taken.says)
-        : json({ error: 'RateLimitExceeded', message: taken.says }, 429, headers)
+        ? invalid(taken.message)
+        : json({ error: 'RateLimitExceeded', message: taken.message }, 429, headers)
     return json({ uri: uriOf(account, key), cid: `bafyrei${key}`, validationStatus: 'valid' }, 200, headers)
   }
 

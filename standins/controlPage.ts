@@ -7,10 +7,10 @@ const KINDS: [name: string, trouble: Trouble | null][] = [
   ['Nothing is wrong', null],
   ['Slow by three seconds', { slowMs: 3000 }],
   ['Down', { cutBefore: true }],
-  ['Refuses posts for good', { refuse: { status: 422, says: 'Not here, not ever.' }, postsOnly: true }],
+  ['Refuses posts for good', { refuse: { status: 422, message: 'Not here, not ever.' }, postsOnly: true }],
   [
     'Too many posts, ten minutes',
-    { refuse: { status: 429, says: 'Too many posts.', retryAfter: 600 }, postsOnly: true },
+    { refuse: { status: 429, message: 'Too many posts.', retryAfter: 600 }, postsOnly: true },
   ],
   ['Cuts before it takes one', { cutBefore: true, postsOnly: true, times: 1 }],
   ['Takes one, loses the answer', { loseAnswer: true, postsOnly: true, times: 1 }],

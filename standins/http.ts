@@ -53,7 +53,7 @@ export const json = (value: unknown, status = 200, headers: Record<string, strin
   body: JSON.stringify(value),
   headers,
 })
-export const nothing = (says = 'There is nothing here.'): Reply => ({ status: 404, body: says })
+export const nothing = (message = 'There is nothing here.'): Reply => ({ status: 404, body: message })
 
 export const escapeText = (text: string): string =>
   text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/"/g, '&quot;')

@@ -16,7 +16,7 @@ export interface MailToSend {
 }
 
 /** Sends a mail over SMTP on this machine, as a mailing list does. Gives what the other side answered. */
-export async function sendMail(mail: MailToSend): Promise<{ taken: boolean; says: string }> {
+export async function sendMail(mail: MailToSend): Promise<{ taken: boolean; message: string }> {
   const transport = createTransport({
     host: '127.0.0.1',
     port: mail.port,
@@ -35,9 +35,9 @@ export async function sendMail(mail: MailToSend): Promise<{ taken: boolean; says
       ...(mail.at === undefined ? {} : { date: new Date(mail.at) }),
       headers: mail.archivedAt ? { 'Archived-At': `<${mail.archivedAt}>` } : {},
     })
-    return { taken: true, says: sent.response }
+    return { taken: true, message: sent.response }
   } catch (error) {
-    return { taken: false, says: error instanceof Error ? error.message : String(error) }
+    return { taken: false, message: error instanceof Error ? error.message : String(error) }
   } finally {
     transport.close()
   }

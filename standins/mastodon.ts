@@ -82,10 +82,10 @@ export class MastodonServer {
       now,
     )
     const headers = this.#limits(account, now)
-    if ('says' in taken)
+    if ('message' in taken)
       return taken.retryAfter === undefined
-        ? json({ error: `Validation failed: ${taken.says}` }, 422, headers)
-        : json({ error: taken.says }, 429, headers)
+        ? json({ error: `Validation failed: ${taken.message}` }, 422, headers)
+        : json({ error: taken.message }, 429, headers)
     if (typeof key === 'string')
       this.#keys.set(`${account.id} ${key}`, { post: taken.post, until: now + KEY_MS })
     return json(this.#status(taken.post, now), 200, headers)
@@ -93,7 +93,7 @@ export class MastodonServer {
 
   async #media(ask: Ask, account: NetworkAccount): Promise<Reply> {
     const kept = await this.#timeline.keepPicture(ask, account)
-    if ('says' in kept) return json({ error: `Validation failed: ${kept.says}` }, 422)
+    if ('message' in kept) return json({ error: `Validation failed: ${kept.message}` }, 422)
     // Large pictures are worked on for a while: they are there, and not yet ready.
     const isReady = kept.bytes.length < 200_000
     if (!isReady) this.#worked.set(kept.id, 1)

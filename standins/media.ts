@@ -22,13 +22,13 @@ export async function readUpload(
   ask: Ask,
   id: string,
   account: NetworkAccount,
-): Promise<NetworkPicture | { says: string }> {
+): Promise<NetworkPicture | { message: string }> {
   try {
     const form = await new Response(new Uint8Array(ask.bytes), {
       headers: { 'content-type': ask.headers['content-type'] ?? '' },
     }).formData()
     const file = form.get('file')
-    if (!(file instanceof Blob)) return { says: 'There is no file in this form.' }
+    if (!(file instanceof Blob)) return { message: 'There is no file in this form.' }
     const bytes = Buffer.from(await file.arrayBuffer())
     const { width, height, format, exif, icc, xmp } = await sharp(bytes).metadata()
     const hasMetadata = exif !== undefined || xmp !== undefined || icc !== undefined
@@ -44,7 +44,7 @@ export async function readUpload(
       hasMetadata,
     }
   } catch {
-    return { says: 'This file is no picture.' }
+    return { message: 'This file is no picture.' }
   }
 }
 

@@ -24,7 +24,8 @@ export async function answerMicropub(timeline: Timeline, ask: Ask, now: number):
   return ask.method === 'GET' ? query(timeline, ask, account, now) : change(timeline, ask, account, now)
 }
 
-const refused = (says: string): Reply => json({ error: 'invalid_request', error_description: says }, 400)
+const refused = (message: string): Reply =>
+  json({ error: 'invalid_request', error_description: message }, 400)
 
 function query(timeline: Timeline, ask: Ask, account: NetworkAccount, now: number): Reply {
   const { host, rules } = timeline.network
@@ -92,9 +93,9 @@ function change(timeline: Timeline, ask: Ask, account: NetworkAccount, now: numb
     { text, slug, pictures, link, board, audience, categories, alsoTo },
     now,
   )
-  if (!('says' in taken)) return { status: 201, headers: { location: timeline.url(taken.post) } }
-  if (taken.retryAfter === undefined) return refused(taken.says)
-  return json({ error: 'too_many', error_description: taken.says }, 429, {
+  if (!('message' in taken)) return { status: 201, headers: { location: timeline.url(taken.post) } }
+  if (taken.retryAfter === undefined) return refused(taken.message)
+  return json({ error: 'too_many', error_description: taken.message }, 429, {
     'retry-after': String(taken.retryAfter),
   })
 }
@@ -102,7 +103,7 @@ function change(timeline: Timeline, ask: Ask, account: NetworkAccount, now: numb
 async function takeMedia(timeline: Timeline, ask: Ask, account: NetworkAccount): Promise<Reply> {
   if (ask.method !== 'POST') return nothing()
   const kept = await timeline.keepPicture(ask, account)
-  if ('says' in kept) return refused(kept.says)
+  if ('message' in kept) return refused(kept.message)
   return { status: 201, headers: { location: `https://${timeline.network.host}/media/${kept.id}` } }
 }
 

@@ -24,14 +24,14 @@ export interface NewPost {
 }
 
 /** Taken, refused for good, or too many at once. */
-export type Taken = { post: NetworkPost } | { says: string; retryAfter?: number }
+export type Taken = { post: NetworkPost } | { message: string; retryAfter?: number }
 
 /** What has been posted on one network, newest first. */
 export class Timeline {
   readonly network: Network
   readonly posts: NetworkPost[] = []
   /** Texts refused for good, as the network itself knows. */
-  readonly refused: { accountId: string; text: string; says: string }[] = []
+  readonly refused: { accountId: string; text: string; message: string }[] = []
   readonly #posted = new Map<string, number[]>()
   #now = 0
   readonly #pictures = new Map<string, NetworkPicture>()
@@ -50,9 +50,10 @@ export class Timeline {
   take(account: NetworkAccount, wanted: NewPost, now: number): Taken {
     this.#now = now
     const { left, resetMs } = this.rateOf(account, now)
-    if (left === 0) return { says: 'Too many posts; wait a while.', retryAfter: Math.ceil(resetMs / 1000) }
+    if (left === 0) return { message: 'Too many posts; wait a while.', retryAfter: Math.ceil(resetMs / 1000) }
     const taken = this.#judge(account, wanted, now)
-    if ('says' in taken) this.refused.push({ accountId: account.id, text: wanted.text, says: taken.says })
+    if ('message' in taken)
+      this.refused.push({ accountId: account.id, text: wanted.text, message: taken.message })
     else this.#posted.set(account.id, [...(this.#posted.get(account.id) ?? []), now])
     return taken
   }
@@ -92,21 +93,21 @@ export class Timeline {
       record = null,
     } = wanted
     const length = lengthOn(this.network, text)
-    if (text.trim() === '') return { says: 'A post needs a text.' }
+    if (text.trim() === '') return { message: 'A post needs a text.' }
     if (alsoTo.some((uid) => !rules.targets.some((target) => target.uid === uid)))
-      return { says: 'It is not passed on to there.' }
+      return { message: 'It is not passed on to there.' }
     if (length > rules.limit)
-      return { says: `This post has ${length} characters; ${rules.limit} are allowed.` }
+      return { message: `This post has ${length} characters; ${rules.limit} are allowed.` }
     if (rules.maxTextBytes !== null && Buffer.byteLength(text) > rules.maxTextBytes)
-      return { says: `This post has more than ${rules.maxTextBytes} bytes.` }
+      return { message: `This post has more than ${rules.maxTextBytes} bytes.` }
     const broken = brokenBy(pictures, rules)
-    if (broken) return { says: broken }
-    if (rules.boards && !board) return { says: 'A post here is filed on a board.' }
+    if (broken) return { message: broken }
+    if (rules.boards && !board) return { message: 'A post here is filed on a board.' }
     const since = now - (rules.equalTextRefusedDays ?? 0) * 86_400_000
     const isRepeat = this.posts.some(
       (post) => post.accountId === account.id && post.text === text && post.at > since,
     )
-    if (rules.equalTextRefusedDays !== null && isRepeat) return { says: 'You have posted this already.' }
+    if (rules.equalTextRefusedDays !== null && isRepeat) return { message: 'You have posted this already.' }
     if (board && !(account.boards ?? []).includes(board)) account.boards = [...(account.boards ?? []), board]
     const number = this.#next++
     const post = {
@@ -129,9 +130,9 @@ export class Timeline {
   }
 
   /** Keeps a picture for a post to come. */
-  async keepPicture(ask: Ask, account: NetworkAccount): Promise<NetworkPicture | { says: string }> {
+  async keepPicture(ask: Ask, account: NetworkAccount): Promise<NetworkPicture | { message: string }> {
     const kept = await readUpload(ask, String(this.#pictures.size + 1), account)
-    if (!('says' in kept)) this.#pictures.set(kept.id, kept)
+    if (!('message' in kept)) this.#pictures.set(kept.id, kept)
     return kept
   }
 

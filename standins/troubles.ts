@@ -12,7 +12,7 @@ export interface Trouble {
   /** Act on the request, then answer with a fault of the server's own. */
   failAfter?: boolean
   /** Answer this status in place of acting. */
-  refuse?: { status: number; says: string; retryAfter?: number }
+  refuse?: { status: number; message: string; retryAfter?: number }
   /** Only requests that would post something meet it. */
   postsOnly?: boolean
   /** Only requests whose body holds these words meet it. */
@@ -30,11 +30,11 @@ const KINDS: Trouble[] = [
   { loseAnswer: true },
   { slowMs: 150, loseAnswer: true },
   { failAfter: true },
-  { refuse: { status: 500, says: 'Something fell over.' } },
-  { refuse: { status: 502, says: 'Bad gateway.' } },
-  { refuse: { status: 503, says: 'Down for a moment.', retryAfter: 1 } },
-  { refuse: { status: 429, says: 'Too many posts.', retryAfter: 1 } },
-  { refuse: { status: 422, says: 'Not here, not ever.' } },
+  { refuse: { status: 500, message: 'Something fell over.' } },
+  { refuse: { status: 502, message: 'Bad gateway.' } },
+  { refuse: { status: 503, message: 'Down for a moment.', retryAfter: 1 } },
+  { refuse: { status: 429, message: 'Too many posts.', retryAfter: 1 } },
+  { refuse: { status: 422, message: 'Not here, not ever.' } },
 ]
 
 /** Whether a request's body holds these words, as JSON or as a form. */

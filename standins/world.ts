@@ -189,11 +189,11 @@ export function createWorld(told = new Told()): World {
     if (trouble?.slowMs) await new Promise((resolve) => setTimeout(resolve, trouble.slowMs))
     if (trouble?.cutBefore) return void request.socket.destroy()
     if (trouble?.refuse) {
-      const { status, says, retryAfter } = trouble.refuse
+      const { status, message, retryAfter } = trouble.refuse
       return sendReply(
         response,
         json(
-          { error: says, error_description: says },
+          { error: message, error_description: message },
           status,
           retryAfter === undefined ? {} : { 'retry-after': String(retryAfter) },
         ),

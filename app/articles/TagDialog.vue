@@ -6,7 +6,7 @@ import { api } from '~/base/client'
 
 const props = defineProps<{ tag: TagUse | null; others: TagUse[] }>()
 const emit = defineEmits<{ close: [] }>()
-const says = words.tag
+const labels = words.tag
 const brand = useBrandStore()
 const form = useForm(tagSchema, { name: '', version: 1 })
 const into = ref('')
@@ -30,7 +30,7 @@ async function merge(): Promise<void> {
   const { name } = props.tag!
   if (
     await form.send(() =>
-      brand.change(says.merged(name, other.name), () => api.post(at('/merge'), { into: other.id })),
+      brand.change(labels.merged(name, other.name), () => api.post(at('/merge'), { into: other.id })),
     )
   )
     emit('close')
@@ -42,31 +42,31 @@ async function remove(): Promise<void> {
 </script>
 
 <template>
-  <SideDialog :open="tag !== null" :title="says.editTitle" @close="emit('close')">
+  <SideDialog :open="tag !== null" :title="labels.editTitle" @close="emit('close')">
     <form id="tag-form" class="grid gap-4" novalidate @submit.prevent="save">
       <TextField
         v-model="form.values.name"
-        :label="says.name"
+        :label="labels.name"
         maxlength="60"
         :error="form.errors.value.name"
         @leave="form.leave('name')"
       />
-      <ProblemLine :says="form.problem.value" />
+      <ErrorMessage :message="form.problem.value" />
     </form>
     <div v-if="others.length > 0" class="mt-6 border-t border-rule pt-4">
-      <h3 class="part-name">{{ says.merge }}</h3>
-      <p class="mt-1 mb-3 text-ink-2">{{ says.mergeHint }}</p>
+      <h3 class="part-name">{{ labels.merge }}</h3>
+      <p class="mt-1 mb-3 text-ink-2">{{ labels.mergeHint }}</p>
       <div class="flex items-end gap-2">
         <ChoiceField
           v-model="into"
           class="grow"
-          :label="says.mergeInto"
+          :label="labels.mergeInto"
           :choices="[
-            { value: '', label: says.chooseOther },
+            { value: '', label: labels.chooseOther },
             ...others.map(({ id, name }) => ({ value: id, label: name })),
           ]"
         />
-        <PlainButton :disabled="into === ''" @click="merge">{{ says.doMerge }}</PlainButton>
+        <PlainButton :disabled="into === ''" @click="merge">{{ labels.doMerge }}</PlainButton>
       </div>
     </div>
     <template #actions>

@@ -13,12 +13,12 @@ const props = defineProps<{
   addressHint: string
   opened: string
   /** Makes the change, says it, and shows what came of it. */
-  change: (says: string, work: () => Promise<Undoable>) => Promise<unknown>
+  change: (message: string, work: () => Promise<Undoable>) => Promise<unknown>
   busy: boolean
   /** The level of its heading on the screen it stands on. */
   heading?: 'h2' | 'h3'
 }>()
-const says = words.folder
+const labels = words.folder
 const kind = ref<'rss' | 'atom' | 'json'>('rss')
 const address = computed(() =>
   props.stated
@@ -29,26 +29,26 @@ const address = computed(() =>
 
 <template>
   <div>
-    <component :is="heading ?? 'h3'" class="part-name">{{ says.feed }}</component>
+    <component :is="heading ?? 'h3'" class="part-name">{{ labels.feed }}</component>
     <template v-if="address">
-      <div class="mt-2 mb-3 flex gap-1" role="group" :aria-label="says.form">
+      <div class="mt-2 mb-3 flex gap-1" role="group" :aria-label="labels.form">
         <PlainButton
           v-for="one in ['rss', 'atom', 'json'] as const"
           :key="one"
           :class="kind === one ? 'border-edge bg-well' : ''"
           :aria-pressed="kind === one"
           @click="kind = one"
-          >{{ says.forms[one] }}</PlainButton
+          >{{ labels.forms[one] }}</PlainButton
         >
       </div>
-      <SecretAddress :label="says.address" :address="address" :hint="addressHint">
-        <PlainButton @click="change(says.renewed, () => api.put(at, {}))">{{ says.renew }}</PlainButton>
-        <PlainButton @click="change(says.closed, () => api.remove(at))">{{ says.close }}</PlainButton>
+      <SecretAddress :label="labels.address" :address="address" :hint="addressHint">
+        <PlainButton @click="change(labels.renewed, () => api.put(at, {}))">{{ labels.renew }}</PlainButton>
+        <PlainButton @click="change(labels.closed, () => api.remove(at))">{{ labels.close }}</PlainButton>
       </SecretAddress>
     </template>
     <template v-else>
       <p class="mt-1 mb-3 text-ink-2">{{ intro }}</p>
-      <PlainButton :busy="busy" @click="change(opened, () => api.put(at, {}))">{{ says.open }}</PlainButton>
+      <PlainButton :busy="busy" @click="change(opened, () => api.put(at, {}))">{{ labels.open }}</PlainButton>
     </template>
   </div>
 </template>

@@ -46,7 +46,7 @@ const props = defineProps<{
 /** `YYYY-MM-DDTHH:MM` or `YYYY-MM-DD` in the brand's zone; empty for none. */
 const typed = defineModel<string>({ required: true })
 const emit = defineEmits<{ leave: [] }>()
-const says = words.momentField
+const labels = words.momentField
 const brand = useBrandStore()
 const clock = useClockStore()
 const times = useTimes()
@@ -125,12 +125,14 @@ const step = 'grid size-7 place-items-center rounded text-ink-2 hover:bg-well ho
         class="flex min-w-0 grow flex-wrap items-center px-1 py-0.5"
         @update:model-value="take"
       >
-        <template v-for="(one, at) in segments" :key="`${one.part}-${at}`">
+        <template v-for="(segment, at) in segments" :key="`${segment.part}-${at}`">
           <DateFieldInput
-            :part="one.part"
-            :class="one.part === 'literal' ? 'text-ink-3' : 'inline-grid min-h-6 min-w-6 place-items-center'"
+            :part="segment.part"
+            :class="
+              segment.part === 'literal' ? 'text-ink-3' : 'inline-grid min-h-6 min-w-6 place-items-center'
+            "
             class="rounded-sm whitespace-pre outline-none focus:bg-act focus:text-on-act data-placeholder:text-ink-3"
-            >{{ one.value }}</DateFieldInput
+            >{{ segment.value }}</DateFieldInput
           >
         </template>
       </DateFieldRoot>
@@ -138,7 +140,7 @@ const step = 'grid size-7 place-items-center rounded text-ink-2 hover:bg-well ho
         v-if="!disabled"
         type="button"
         :class="step"
-        :aria-label="says.open(label)"
+        :aria-label="labels.open(label)"
         :aria-expanded="isOpen"
         @click="isOpen = !isOpen"
       >
@@ -161,11 +163,11 @@ const step = 'grid size-7 place-items-center rounded text-ink-2 hover:bg-well ho
         @update:model-value="pick"
       >
         <CalendarHeader class="flex items-center justify-between">
-          <CalendarPrev :class="step" :aria-label="says.previous"
+          <CalendarPrev :class="step" :aria-label="labels.previous"
             ><ChevronLeft :size="15" aria-hidden="true"
           /></CalendarPrev>
           <CalendarHeading class="text-small font-semibold" />
-          <CalendarNext :class="step" :aria-label="says.next"
+          <CalendarNext :class="step" :aria-label="labels.next"
             ><ChevronRight :size="15" aria-hidden="true"
           /></CalendarNext>
         </CalendarHeader>
@@ -207,7 +209,7 @@ const step = 'grid size-7 place-items-center rounded text-ink-2 hover:bg-well ho
         v-if="offered.length > 0"
         class="mt-2 flex flex-wrap gap-1 border-t border-rule pt-2"
         role="group"
-        :aria-label="says.offers"
+        :aria-label="labels.offers"
       >
         <button
           v-for="at in offered"
@@ -224,10 +226,10 @@ const step = 'grid size-7 place-items-center rounded text-ink-2 hover:bg-well ho
         v-if="typed"
         type="button"
         class="mt-1 min-h-6 text-small font-semibold text-act underline-offset-2 hover:underline"
-        :aria-label="says.clear(label)"
+        :aria-label="labels.clear(label)"
         @click="clear"
       >
-        {{ says.none }}
+        {{ labels.none }}
       </button>
     </div>
     <p v-if="error" :id="`${id}-error`" class="mt-1 text-small text-bad" role="alert">{{ error }}</p>

@@ -11,7 +11,7 @@ useEventListener('input', () => typed.value++)
 /** The key that undoes it from where the focus is, if one does. */
 const undoKey = computed(() => {
   void typed.value
-  const isInForce = known.value.some(({ says }) => says === words.keys.undo)
+  const isInForce = known.value.some(({ message }) => message === words.keys.undo)
   if (!isInForce || notices.current?.asks || isWritten(active.value ?? null)) return ''
   return isTyping(active.value ?? null) ? words.notices.undoKeyTyping : words.notices.undoKey
 })
@@ -34,7 +34,7 @@ function follow(): void {
       data-testid="notice"
     >
       <CircleAlert v-if="notices.current.bad" :size="16" class="shrink-0" aria-hidden="true" />
-      <span class="line-clamp-3 py-1">{{ notices.current.says }}</span>
+      <span class="line-clamp-3 py-1">{{ notices.current.message }}</span>
       <button
         v-if="notices.current.undo"
         type="button"
@@ -52,7 +52,7 @@ function follow(): void {
         class="rounded px-2 py-1 font-semibold underline-offset-2 hover:underline"
         @click="follow"
       >
-        {{ notices.current.link.says }}
+        {{ notices.current.link.message }}
       </button>
       <button
         type="button"

@@ -14,14 +14,14 @@ const props = defineProps<{
   error?: string
 }>()
 const emit = defineEmits<{ 'update:modelValue': [names: string[]] }>()
-const says = words.tag
+const labels = words.tag
 const typed = ref('')
 const isSame = (a: string, b: string): boolean => a.toLowerCase() === b.toLowerCase()
 const fitting = computed(() => {
   const wanted = typed.value.trim().toLowerCase()
   return props.known
     .filter(
-      (name) => !props.modelValue.some((one) => isSame(one, name)) && name.toLowerCase().includes(wanted),
+      (name) => !props.modelValue.some((item) => isSame(item, name)) && name.toLowerCase().includes(wanted),
     )
     .slice(0, 8)
 })
@@ -33,13 +33,13 @@ const isNew = computed(
 function add(name: string | null): void {
   const cleaned = (name ?? '').replace(/,/g, ' ').trim()
   typed.value = ''
-  if (cleaned && !props.modelValue.some((one) => isSame(one, cleaned)))
+  if (cleaned && !props.modelValue.some((item) => isSame(item, cleaned)))
     emit('update:modelValue', [...props.modelValue, cleaned])
 }
 const take = (name: string): void =>
   emit(
     'update:modelValue',
-    props.modelValue.filter((one) => one !== name),
+    props.modelValue.filter((item) => item !== name),
   )
 function press(event: KeyboardEvent): void {
   if (event.key === 'Backspace' && typed.value === '' && props.modelValue.length > 0)
@@ -75,7 +75,7 @@ onMounted(() => {
         <button
           type="button"
           class="grid size-5 place-items-center rounded text-ink-3 hover:text-ink"
-          :aria-label="says.take(name)"
+          :aria-label="labels.take(name)"
           @click.prevent="take(name)"
         >
           <X :size="12" aria-hidden="true" />
@@ -84,7 +84,7 @@ onMounted(() => {
       <ComboboxInput
         ref="input"
         class="min-w-[70px] grow bg-transparent px-1 py-0.5 text-base outline-none placeholder:text-ink-3"
-        :placeholder="modelValue.length === 0 ? says.addHint : ''"
+        :placeholder="modelValue.length === 0 ? labels.addHint : ''"
         maxlength="60"
         autocomplete="off"
         :display-value="() => typed"
@@ -98,7 +98,7 @@ onMounted(() => {
     >
       <ComboboxOption v-if="isNew" v-slot="{ active }" :value="typed.trim()"
         ><span class="block rounded px-2 py-1" :class="active ? 'bg-well' : ''">{{
-          says.make(typed.trim())
+          labels.make(typed.trim())
         }}</span></ComboboxOption
       >
       <ComboboxOption v-for="name in fitting" :key="name" v-slot="{ active }" :value="name"

@@ -34,16 +34,16 @@ export const useBrandStore = defineStore('brand', () => {
     view.value?.accounts.find((account) => account.id === id)?.name ?? ''
 
   /** Makes a change that can be undone, shows its result, and says so. */
-  async function change<T extends Undoable>(says: string, work: () => Promise<T>): Promise<T> {
+  async function change<T extends Undoable>(message: string, work: () => Promise<T>): Promise<T> {
     const id = session.brandId!
     const result = await work()
     await load()
-    notices.sayUndoable(says, id, result.historyId, load)
+    notices.sayUndoable(message, id, result.historyId, load)
     return result
   }
   /** Whoever looks at a watch has seen what it had to tell. */
   async function seeWatch(id: string): Promise<void> {
-    const found = view.value?.watches.find((one) => one.id === id)
+    const found = view.value?.watches.find((watch) => watch.id === id)
     if (!found || found.news === 0) return
     found.news = 0
     await api.put(path(`/watches/${id}/seen`), {}).catch(() => undefined)

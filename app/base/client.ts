@@ -26,7 +26,7 @@ export class Refusal extends Error {
 
   /** What is said about each field of the form. */
   get fields(): Record<string, string> {
-    return Object.fromEntries((this.problem.errors ?? []).map(({ field, says }) => [field, says]))
+    return Object.fromEntries((this.problem.errors ?? []).map(({ field, message }) => [field, message]))
   }
 }
 

@@ -7,7 +7,12 @@ export function joinedEvents(events: Event[]): (Event & { count: number; lastAt:
   const joined: (Event & { count: number; lastAt: string })[] = []
   for (const event of events) {
     const last = joined.at(-1)
-    if (last && last.state === event.state && last.says === event.says && last.by === event.by) {
+    if (
+      last &&
+      last.state === event.state &&
+      last.message === event.message &&
+      last.personName === event.personName
+    ) {
       last.count++
       last.lastAt = event.at
     } else joined.push({ ...event, count: 1, lastAt: event.at })

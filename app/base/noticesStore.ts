@@ -3,13 +3,13 @@ import * as words from '#shared/words'
 
 interface Notice {
   id: number
-  says: string
+  message: string
   bad: boolean
   undo: (() => Promise<void>) | null
   /** Whether the key that undoes asks first. */
   asks: boolean
   /** Somewhere to go because of it. */
-  link: { says: string; go: () => unknown } | null
+  link: { message: string; go: () => unknown } | null
 }
 
 const SHOWN_MS = 10_000
@@ -20,27 +20,27 @@ const SHOWN_MS = 10_000
  */
 export const useNoticesStore = defineStore('notices', () => {
   const current = ref<Notice | null>(null)
-  const undos: { says: string; asks: boolean; undo: () => Promise<void> }[] = []
+  const undos: { message: string; asks: boolean; undo: () => Promise<void> }[] = []
   let next = 1
   let timer: ReturnType<typeof setTimeout> | undefined
 
   function show(
-    says: string,
+    message: string,
     bad: boolean,
     undo: Notice['undo'],
     { link = null, asks = false }: Partial<Pick<Notice, 'link' | 'asks'>> = {},
   ): void {
     clearTimeout(timer)
     const id = next++
-    current.value = { id, says, bad, undo, asks, link }
+    current.value = { id, message, bad, undo, asks, link }
     timer = setTimeout(() => {
       if (current.value?.id === id) current.value = null
     }, SHOWN_MS)
   }
 
-  const say = (says: string): void => show(says, false, null)
-  const sayWithLink = (says: string, link: string, go: () => unknown): void =>
-    show(says, false, null, { link: { says: link, go } })
+  const say = (message: string): void => show(message, false, null)
+  const sayWithLink = (message: string, link: string, go: () => unknown): void =>
+    show(message, false, null, { link: { message: link, go } })
   const complain = (error: unknown): void => show(sentenceOf(error), true, null)
 
   /**
@@ -48,25 +48,25 @@ export const useNoticesStore = defineStore('notices', () => {
    * `asks`: the key asks before it undoes this, since much hangs on it.
    */
   function sayUndoable(
-    says: string,
+    message: string,
     brandId: string,
     historyId: string,
     afterwards: () => unknown = () => undefined,
     asks = false,
   ): void {
     const undo = async (): Promise<void> => {
-      const at = undos.findIndex((one) => one.undo === undo)
+      const at = undos.findIndex((offered) => offered.undo === undo)
       if (at >= 0) undos.splice(at, 1)
       try {
         await api.post(`/api/brands/${brandId}/undo`, { historyId })
-        say(words.notices.undone(says))
+        say(words.notices.undone(message))
         await afterwards()
       } catch (error) {
         complain(error)
       }
     }
-    undos.push({ says, asks, undo })
-    show(says, false, undo, { asks })
+    undos.push({ message, asks, undo })
+    show(message, false, undo, { asks })
   }
 
   const saving = new Set<Promise<unknown>>()
@@ -81,7 +81,7 @@ export const useNoticesStore = defineStore('notices', () => {
   async function undoLast(): Promise<void> {
     await Promise.allSettled(saving)
     const last = undos.at(-1)
-    if (last?.asks) show(words.notices.askUndo(last.says), false, last.undo, { asks: true })
+    if (last?.asks) show(words.notices.askUndo(last.message), false, last.undo, { asks: true })
     else await last?.undo()
   }
   const dismiss = (): void => {

@@ -2,9 +2,9 @@ import { useEventListener } from '@vueuse/core'
 export interface Key {
   /** As `KeyboardEvent.key` gives it; several mean the same. */
   keys: string[]
-  says: string
+  message: string
   /** Given the key that was pressed, for entries that several keys lead to. */
-  does: (key: string) => void
+  run: (key: string) => void
   /** With Ctrl or ⌘; such a key also works while typing. */
   command?: boolean
   /** It changes something: nothing for whoever may only look. */
@@ -69,7 +69,7 @@ export function useKeyListener(): void {
     )
     if (!found) return
     event.preventDefault()
-    found.does(event.key)
+    found.run(event.key)
   })
 }
 

@@ -19,5 +19,5 @@ export function useTheme() {
     if (wanted === 'system') delete document.documentElement.dataset['theme']
     else document.documentElement.dataset['theme'] = wanted
   }
-  return { theme, set, others: computed(() => THEMES.filter((one) => one !== theme.value)) }
+  return { theme, set, others: computed(() => THEMES.filter((item) => item !== theme.value)) }
 }

@@ -9,14 +9,14 @@ const LONG = 5
 const MOST_WORDS = 6
 const props = defineProps<{ one: Clipping | null; folders: string[] }>()
 const emit = defineEmits<{ close: []; tag: [articleId: string, add: string[], remove: string[]] }>()
-const says = words.clippings
+const labels = words.clippings
 const store = useClippingsStore()
 const form = useForm(clippingSchema, { note: '', folder: '', version: 1 })
 const listId = useId()
 watch(
   () => props.one,
-  (one) => {
-    if (one) form.start({ note: one.note, folder: one.folder ?? '', version: one.version })
+  (item) => {
+    if (item) form.start({ note: item.note, folder: item.folder ?? '', version: item.version })
   },
   { immediate: true },
 )
@@ -60,21 +60,21 @@ async function save(): Promise<void> {
 </script>
 
 <template>
-  <SideDialog :open="one !== null" :title="says.editTitle" @close="emit('close')">
+  <SideDialog :open="one !== null" :title="labels.editTitle" @close="emit('close')">
     <form id="clipping-form" class="grid gap-4" novalidate @submit.prevent="save">
       <p class="serif text-headline font-medium wrap-anywhere" dir="auto">{{ one?.title }}</p>
       <TextField
         v-model="form.values.note"
-        :label="says.note"
-        :placeholder="says.notePlaceholder"
+        :label="labels.note"
+        :placeholder="labels.notePlaceholder"
         :lines="5"
         :error="form.errors.value.note"
         @leave="form.leave('note')"
       />
       <TextField
         v-model="form.values.folder"
-        :label="says.folder"
-        :placeholder="says.folderPlaceholder"
+        :label="labels.folder"
+        :placeholder="labels.folderPlaceholder"
         :list="listId"
         :error="form.errors.value.folder"
         @leave="form.leave('folder')"
@@ -87,13 +87,13 @@ async function save(): Promise<void> {
         :label="words.wire.sheet.tags"
         @update:model-value="tag"
       />
-      <ProblemLine :says="form.problem.value" />
+      <ErrorMessage :message="form.problem.value" />
     </form>
     <template #actions>
       <PlainButton kind="act" type="submit" form="clipping-form" :busy="form.busy.value">{{
         words.frame.save
       }}</PlainButton>
-      <NuxtLink :to="watchAt" class="px-2 py-1.5 font-semibold text-act">{{ says.watchThese }}</NuxtLink>
+      <NuxtLink :to="watchAt" class="px-2 py-1.5 font-semibold text-act">{{ labels.watchThese }}</NuxtLink>
     </template>
   </SideDialog>
 </template>

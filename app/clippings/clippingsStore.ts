@@ -22,10 +22,10 @@ export const useClippingsStore = defineStore('clippings', () => {
   const filter = ref<ClippingFilter>({ ...ALL_WAITING })
   const view = ref<ClippingsView | null>(null)
   const failed = ref('')
-  let turn = 0
+  let latest = 0
 
   async function load(): Promise<void> {
-    const mine = ++turn
+    const requestId = ++latest
     const { show, folder, tag, text, written } = filter.value
     const query = new URLSearchParams({
       show,
@@ -36,39 +36,39 @@ export const useClippingsStore = defineStore('clippings', () => {
     })
     try {
       const answer = await api.get<ClippingsView>(brand.path(`/clippings?${query}`))
-      if (mine !== turn) return
+      if (requestId !== latest) return
       view.value = answer
       failed.value = ''
     } catch (error) {
-      if (mine === turn) failed.value = sentenceOf(error)
+      if (requestId === latest) failed.value = sentenceOf(error)
     }
   }
 
   /** Fetches it anew where it has been looked at. */
   const refresh = async (): Promise<void> => (view.value ? load() : undefined)
 
-  const change = (says: string, work: () => Promise<Undoable>): Promise<void> =>
-    notices.whileSaving(changeNow(says, work))
+  const change = (message: string, work: () => Promise<Undoable>): Promise<void> =>
+    notices.whileSaving(changeNow(message, work))
 
-  async function changeNow(says: string, work: () => Promise<Undoable>): Promise<void> {
+  async function changeNow(message: string, work: () => Promise<Undoable>): Promise<void> {
     const brandId = session.brandId!
     try {
       const { historyId } = await work()
-      notices.sayUndoable(says, brandId, historyId, load)
+      notices.sayUndoable(message, brandId, historyId, load)
     } catch (error) {
       notices.complain(error)
     }
     await load()
   }
 
-  const workOff = (one: Clipping, done: boolean): Promise<void> =>
-    change(done ? words.clippings.saidDone(one.title) : words.clippings.saidAgain(one.title), () =>
-      api.put<Undoable>(brand.path(`/clippings/${one.id}/done`), { done }),
+  const workOff = (item: Clipping, done: boolean): Promise<void> =>
+    change(done ? words.clippings.saidDone(item.title) : words.clippings.saidAgain(item.title), () =>
+      api.put<Undoable>(brand.path(`/clippings/${item.id}/done`), { done }),
     )
 
-  const move = (one: Clipping, state: Extract<ArticleState, 'clipped' | 'shelved'>): Promise<void> =>
-    change(words.notices.stateOf(words.notices.states[state], one.title), () =>
-      api.put<Undoable>(brand.path(`/articles/${one.articleId}/state`), { state }),
+  const move = (item: Clipping, state: Extract<ArticleState, 'clipped' | 'shelved'>): Promise<void> =>
+    change(words.notices.stateOf(words.notices.states[state], item.title), () =>
+      api.put<Undoable>(brand.path(`/articles/${item.articleId}/state`), { state }),
     )
 
   /** Keeps words of an article as a clipping. */

@@ -1,3 +1,3 @@
 // Clippings and the shelf.
-export { default as ClippingLine } from './ClippingLine.vue'
+export { default as ClippingListItem } from './ClippingListItem.vue'
 export { ALL_WAITING, type ClippingFilter, useClippingsStore } from './clippingsStore'

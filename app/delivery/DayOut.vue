@@ -4,7 +4,7 @@ import * as words from '#shared/words'
 import { useScheduleStore } from '~/schedule/scheduleStore'
 import PostCard from '~/schedule/PostCard.vue'
 
-const says = words.day
+const labels = words.day
 const schedule = useScheduleStore()
 const brand = useBrandStore()
 const clock = useClockStore()
@@ -19,9 +19,9 @@ const open = (card: Card): unknown =>
 </script>
 
 <template>
-  <section :aria-label="says.out">
-    <h2 class="part-name">{{ says.out }}</h2>
-    <p v-if="cards.length === 0" class="mt-2 text-ink-3">{{ says.nothingOut }}</p>
+  <section :aria-label="labels.out">
+    <h2 class="part-name">{{ labels.out }}</h2>
+    <p v-if="cards.length === 0" class="mt-2 text-ink-3">{{ labels.nothingOut }}</p>
     <ul v-else class="mt-2 grid gap-1">
       <li v-for="card in cards" :key="card.id">
         <PostCard :card="card" :account="brand.accountName(card.accountId)" @open="open(card)" />

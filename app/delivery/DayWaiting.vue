@@ -2,7 +2,7 @@
 import * as words from '#shared/words'
 import { useScheduleStore } from '~/schedule/scheduleStore'
 
-const says = words.day
+const labels = words.day
 const brand = useBrandStore()
 const schedule = useScheduleStore()
 const times = useTimes()
@@ -10,33 +10,33 @@ const rows = computed(() => {
   const { onDesk = 0 } = brand.view ?? {}
   const week = schedule.ribbon
   return [
-    ...(onDesk > 0 ? [{ text: says.onDesk(onDesk), to: '/desk', does: says.toDesk }] : []),
+    ...(onDesk > 0 ? [{ text: labels.onDesk(onDesk), to: '/desk', action: labels.toDesk }] : []),
     ...(week?.firstOpenAt
       ? [
           {
-            text: says.openSlots(week.openCount, times.shortDayTime(week.firstOpenAt)),
+            text: labels.openSlots(week.openCount, times.shortDayTime(week.firstOpenAt)),
             to: '/desk/new',
-            does: says.write,
+            action: labels.write,
           },
         ]
       : []),
     ...(week?.endsAt
-      ? [{ text: says.lineEnds(times.dayTime(week.endsAt)), to: '/schedule', does: says.toSchedule }]
+      ? [{ text: labels.lineEnds(times.dayTime(week.endsAt)), to: '/schedule', action: labels.toSchedule }]
       : []),
   ]
 })
 </script>
 
 <template>
-  <section v-if="rows.length > 0" :aria-label="says.alsoWaiting">
-    <h2 class="part-name">{{ says.alsoWaiting }}</h2>
+  <section v-if="rows.length > 0" :aria-label="labels.alsoWaiting">
+    <h2 class="part-name">{{ labels.alsoWaiting }}</h2>
     <ul class="divide-y divide-rule">
       <li v-for="row in rows" :key="row.to" class="flex items-center justify-between gap-4 py-2">
         <p>{{ row.text }}</p>
         <NuxtLink
           :to="row.to"
           class="inline-flex min-h-8 shrink-0 items-center rounded-[5px] border border-rule bg-sheet px-2.5 text-[12.5px] font-semibold hover:border-edge"
-          >{{ row.does }}</NuxtLink
+          >{{ row.action }}</NuxtLink
         >
       </li>
     </ul>

@@ -5,14 +5,14 @@ import * as words from '#shared/words'
 import { joinedEvents } from '~/base/joinedEvents'
 
 const props = defineProps<{ events: DeliveryView['events'] }>()
-const says = words.delivery
+const labels = words.delivery
 const times = useTimes()
 /** What happened again and again with the same words stands there once. */
 const steps = computed(() => joinedEvents(props.events))
 </script>
 
 <template>
-  <ol class="grid" :aria-label="says.history">
+  <ol class="grid" :aria-label="labels.history">
     <li
       v-for="(event, at) in steps"
       :key="at"
@@ -27,11 +27,11 @@ const steps = computed(() => joinedEvents(props.events))
         times.shortDayTime(event.at)
       }}</time>
       <p class="min-w-0 wrap-anywhere">
-        {{ event.says }}
+        {{ event.message }}
         <span v-if="event.count > 1" class="text-ink-3">{{
-          says.again(event.count, times.shortDayTime(event.lastAt))
+          labels.again(event.count, times.shortDayTime(event.lastAt))
         }}</span>
-        <span v-if="event.by" class="text-ink-3">{{ says.by(event.by) }}</span>
+        <span v-if="event.personName" class="text-ink-3">{{ labels.by(event.personName) }}</span>
       </p>
     </li>
   </ol>

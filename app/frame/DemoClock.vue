@@ -23,8 +23,8 @@ async function play(hours: number): Promise<void> {
   }
 }
 const choices = [
-  { hours: 1, says: words.demo.hour, title: words.demo.hourTitle },
-  { hours: 24, says: words.demo.day, title: words.demo.dayTitle },
+  { hours: 1, message: words.demo.hour, title: words.demo.hourTitle },
+  { hours: 24, message: words.demo.day, title: words.demo.dayTitle },
 ]
 </script>
 
@@ -41,7 +41,7 @@ const choices = [
         :aria-busy="busy === choice.hours || undefined"
         @click="play(choice.hours)"
       >
-        <FastForward v-if="choice.hours === 1" :size="11" aria-hidden="true" />{{ choice.says }}
+        <FastForward v-if="choice.hours === 1" :size="11" aria-hidden="true" />{{ choice.message }}
       </button>
     </div>
     <p v-if="busy > 0" class="mt-1" role="status">{{ words.demo.playing }} …</p>

@@ -9,8 +9,8 @@ const shown = (key: { keys: string[]; command?: boolean }): string[] =>
 /** One row for each thing that keys do, however many lead to it. */
 const rows = computed(() => {
   const found = new Map<string, string[]>()
-  for (const key of known.value) found.set(key.says, [...(found.get(key.says) ?? []), ...shown(key)])
-  return [...found].map(([says, names]) => ({ says, names }))
+  for (const key of known.value) found.set(key.message, [...(found.get(key.message) ?? []), ...shown(key)])
+  return [...found].map(([message, names]) => ({ message, names }))
 })
 </script>
 
@@ -18,7 +18,7 @@ const rows = computed(() => {
   <SideDialog read-only :open="isOpen" :title="words.keys.title" @close="closeKeys()">
     <p class="mb-3 text-ink-2">{{ words.keys.hint }}</p>
     <dl class="grid grid-cols-[auto_1fr] items-center gap-x-4 gap-y-2">
-      <template v-for="row in rows" :key="row.says">
+      <template v-for="row in rows" :key="row.message">
         <dt class="flex gap-1">
           <kbd
             v-for="name in row.names"
@@ -27,14 +27,14 @@ const rows = computed(() => {
             >{{ name }}</kbd
           >
         </dt>
-        <dd>{{ row.says }}</dd>
+        <dd>{{ row.message }}</dd>
       </template>
     </dl>
     <h3 class="part-name mt-6 mb-2">{{ words.glossary.title }}</h3>
     <dl class="grid gap-2">
-      <div v-for="(says, word) in words.glossary.words" :key="word">
+      <div v-for="(meaning, word) in words.glossary.words" :key="word">
         <dt class="font-semibold">{{ word }}</dt>
-        <dd class="text-ink-2">{{ says }}</dd>
+        <dd class="text-ink-2">{{ meaning }}</dd>
       </div>
     </dl>
   </SideDialog>

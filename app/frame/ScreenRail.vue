@@ -36,7 +36,7 @@ const lists = computed(() =>
 function openList(id: string): void {
   if (route.path === '/wire') void wire.setFilter({ ...NO_FILTER, show: 'all', watch: id })
 }
-function countSays(to: string, count: number): string {
+function countLabel(to: string, count: number): string {
   if (to === '/day') return words.notice.unseen(count)
   return to === '/desk' ? words.desk.waiting(count) : words.frame.unread(count)
 }
@@ -66,7 +66,7 @@ const link =
       <span
         v-if="screen.count > 0"
         class="ml-auto text-[11.5px] text-ink-3 max-wide:hidden"
-        :aria-label="countSays(screen.to, screen.count)"
+        :aria-label="countLabel(screen.to, screen.count)"
         >{{ screen.count }}</span
       >
     </NuxtLink>

@@ -21,7 +21,7 @@ const goTo = useGoTo()
 const brand = useBrandStore()
 const clock = useClockStore()
 const times = useTimes()
-const says = words.frame.ribbon
+const labels = words.frame.ribbon
 const view = computed(() => schedule.ribbon)
 
 const days = computed(() => {
@@ -88,22 +88,26 @@ async function drop(date: string, what: Dragged, at: Point, element: HTMLElement
       path: '/desk/new',
       query: { clippings: what.id, account: slot.accountId, at: slot.at },
     }))
-  if (what.kind !== 'card' || !what.card.lineId) return
-  const move = { lineId: what.card.lineId, to: { kind: 'slot' as const, at: slot.at }, accountId: null }
+  if (what.kind !== 'card' || !what.card.queueItemId) return
+  const move = {
+    queueItemId: what.card.queueItemId,
+    to: { kind: 'slot' as const, at: slot.at },
+    accountId: null,
+  }
   await schedule.move(move, view.value.planVersion).catch((error: unknown) => notices.complain(error))
 }
 const onHold = computed(() => {
   // All of it is said above.
   if (brand.view?.brand.hold)
-    return view.value && view.value.heldBack === 0 ? says.allHeld : brand.view.brand.hold.reason
+    return view.value && view.value.heldBack === 0 ? labels.allHeld : brand.view.brand.hold.reason
   const held = (brand.view?.accounts ?? []).filter((account) => account.hold).map(({ name }) => name)
-  return held.length > 0 ? says.held(held.join(', ')) : ''
+  return held.length > 0 ? labels.held(held.join(', ')) : ''
 })
 const lineEnds = computed(() =>
   (view.value?.perAccount ?? [])
     .map(
       ({ accountId, endsAt }) =>
-        `${brand.accountName(accountId)}: ${endsAt ? says.ends(times.shortDayTime(endsAt)) : says.empty}`,
+        `${brand.accountName(accountId)}: ${endsAt ? labels.ends(times.shortDayTime(endsAt)) : labels.empty}`,
     )
     .join('\n'),
 )
@@ -113,7 +117,7 @@ const openDay = (date: string): Promise<unknown> =>
 
 <template>
   <section
-    :aria-label="says.name"
+    :aria-label="labels.name"
     class="grid h-[74px] grid-cols-[repeat(7,1fr)_176px] border-b border-rule bg-sheet max-column:h-14 max-column:grid-cols-7"
   >
     <button
@@ -123,13 +127,13 @@ const openDay = (date: string): Promise<unknown> =>
       type="button"
       class="relative flex min-w-0 flex-col border-r border-rule px-2.5 pt-[7px] text-left hover:bg-paper max-column:px-1.5"
       :class="{ 'bg-well': over === day.date }"
-      :aria-label="says.day(day.name, day.lined, day.open)"
+      :aria-label="labels.day(day.name, day.lined, day.open)"
       @click="openDay(day.date)"
     >
       <span class="flex justify-between gap-1 text-[11.5px] leading-tight whitespace-nowrap">
         <b class="font-semibold" :class="at === 0 ? 'text-ink' : 'text-ink-2'">{{ day.name }}</b>
         <span class="truncate text-tiny text-ink-3 max-column:hidden">{{
-          [day.lined || '', day.open ? says.open(day.open) : ''].filter(Boolean).join(' · ')
+          [day.lined || '', day.open ? labels.open(day.open) : ''].filter(Boolean).join(' · ')
         }}</span>
       </span>
       <span
@@ -166,24 +170,24 @@ const openDay = (date: string): Promise<unknown> =>
     </button>
     <div class="overflow-hidden px-3 py-2 text-small leading-[1.35] max-column:hidden">
       <template v-if="view && isEmpty">
-        <b class="block font-semibold">{{ says.noTimetable }}</b>
+        <b class="block font-semibold">{{ labels.noTimetable }}</b>
         <NuxtLink to="/set-up/accounts" class="text-act underline underline-offset-2">{{
-          says.noTimetableHint
+          labels.noTimetableHint
         }}</NuxtLink>
       </template>
       <template v-else-if="view">
         <b class="block font-semibold">{{
-          says.summary(view.lined + view.heldBack, view.openCount, view.heldBack)
+          labels.summary(view.lined + view.heldBack, view.openCount, view.heldBack)
         }}</b>
         <span v-if="view.firstOpenAt" class="block text-warn">{{
-          says.firstOpen(times.shortDayTime(view.firstOpenAt))
+          labels.firstOpen(times.shortDayTime(view.firstOpenAt))
         }}</span>
-        <span v-else-if="view.heldBack === 0" class="block text-ok">{{ says.full }}</span>
+        <span v-else-if="view.heldBack === 0" class="block text-ok">{{ labels.full }}</span>
         <b v-if="onHold" class="block truncate text-tiny font-semibold text-warn" :title="onHold">{{
           onHold
         }}</b>
         <span v-else class="block text-tiny text-ink-3" :title="lineEnds">{{
-          view.endsAt ? says.ends(times.nearDay(view.endsAt)) : says.empty
+          view.endsAt ? labels.ends(times.nearDay(view.endsAt)) : labels.empty
         }}</span>
       </template>
     </div>

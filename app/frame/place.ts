@@ -2,6 +2,6 @@ export interface Place {
   name: string
   kind: 'screen' | 'source' | 'watch' | 'list' | 'folder' | 'tag' | 'command'
   to: string
-  /** What a command does; a place of the other kinds is gone to. */
-  does?: () => unknown
+  /** What a command does; a place of another kind is gone to. */
+  run?: () => unknown
 }

@@ -43,7 +43,7 @@ export function useChanges(): void {
           'source',
           'article',
           'tag',
-          'told',
+          'watch-hit',
           'post',
           'line',
           'notice',
@@ -84,7 +84,7 @@ export function useChanges(): void {
       const own = changes.filter((change) => change.brandId === null || change.brandId === session.brandId)
       for (const change of own) {
         waiting.add(change.what)
-        if (change.what === 'told') told.add(change.which)
+        if (change.what === 'watch-hit') told.add(change.which)
       }
       if (own.length > 0) void tell()
     })

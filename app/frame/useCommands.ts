@@ -13,7 +13,7 @@ export function useCommands() {
   const theme = useTheme()
   const { resize } = useReading()
   const { openKeys } = useKeysDialog()
-  const says = words.find.commands
+  const labels = words.find.commands
 
   async function fetchAll(): Promise<void> {
     try {
@@ -25,15 +25,15 @@ export function useCommands() {
       notices.complain(error)
     }
   }
-  const command = (name: string, does: () => unknown): Place => ({ name, kind: 'command', to: name, does })
+  const command = (name: string, run: () => unknown): Place => ({ name, kind: 'command', to: name, run })
 
   return computed((): Place[] => [
     ...(brand.canWork
       ? [
-          command(says.addSource, () => goTo('/set-up/sources')),
-          command(says.addWatch, () => goTo('/watch/new')),
+          command(labels.addSource, () => goTo('/set-up/sources')),
+          command(labels.addWatch, () => goTo('/watch/new')),
           command(words.writing.newPost, () => goTo('/desk/new')),
-          command(says.fetchAll, fetchAll),
+          command(labels.fetchAll, fetchAll),
           command(brand.view?.brand.hold ? words.hold.liftTitle.brand : words.hold.title.brand, () =>
             goTo({ path: '/schedule', query: { hold: 'brand' } }),
           ),
@@ -45,12 +45,12 @@ export function useCommands() {
         ]
       : []),
     command(words.keys.undo, () => notices.undoLast()),
-    ...theme.others.value.map((one) => command(words.frame.theme[one], () => theme.set(one))),
+    ...theme.others.value.map((other) => command(words.frame.theme[other], () => theme.set(other))),
     command(words.wire.sheet.larger, () => resize(1)),
     command(words.wire.sheet.smaller, () => resize(-1)),
     ...(session.me?.brands ?? [])
       .filter(({ id }) => id !== session.brandId)
-      .map((other) => command(says.toBrand(other.name), () => session.choose(other.id))),
+      .map((other) => command(labels.toBrand(other.name), () => session.choose(other.id))),
     command(words.keys.keys, openKeys),
     command(words.frame.signOut, () => session.signOut()),
   ])

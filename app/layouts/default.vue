@@ -24,19 +24,19 @@ const toScreen = (key: string): void => {
 }
 const toFind = (): void => void goTo('/find')
 useKeys([
-  { keys: ['1', '2', '3', '4', '5', '6', '7'], says: words.keys.screens, does: toScreen },
-  { keys: ['/'], says: words.keys.find, does: toFind },
-  { keys: ['k'], command: true, says: words.keys.find, does: toFind },
-  { keys: ['u'], says: words.keys.undo, work: true, does: () => notices.undoLast() },
+  { keys: ['1', '2', '3', '4', '5', '6', '7'], message: words.keys.screens, run: toScreen },
+  { keys: ['/'], message: words.keys.find, run: toFind },
+  { keys: ['k'], command: true, message: words.keys.find, run: toFind },
+  { keys: ['u'], message: words.keys.undo, work: true, run: () => notices.undoLast() },
   {
     keys: ['z'],
     command: true,
-    says: words.keys.undo,
+    message: words.keys.undo,
     work: true,
-    does: () => notices.undoLast(),
+    run: () => notices.undoLast(),
     when: (target) => !isWritten(target),
   },
-  { keys: ['?'], says: words.keys.keys, does: openKeys },
+  { keys: ['?'], message: words.keys.keys, run: openKeys },
 ])
 
 /** Without these no screen can show what it has. */
@@ -68,7 +68,9 @@ watch(
           v-if="failed"
           class="flex flex-wrap items-center gap-3 border-b border-rule bg-sheet px-3.5 py-1.5"
         >
-          <ProblemLine :says="failed" /><PlainButton @click="loadBoth">{{ words.frame.again }}</PlainButton>
+          <ErrorMessage :message="failed" /><PlainButton @click="loadBoth">{{
+            words.frame.again
+          }}</PlainButton>
         </div>
         <slot />
       </main>

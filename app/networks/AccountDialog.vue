@@ -9,7 +9,7 @@ import LinkMarks from '~/posts/LinkMarks.vue'
 
 const props = defineProps<{ account: Account | null }>()
 const emit = defineEmits<{ close: [] }>()
-const says = words.account
+const labels = words.account
 const brand = useBrandStore()
 const form = useForm(accountEditSchema, {
   name: '',
@@ -92,11 +92,11 @@ async function remove(): Promise<void> {
 </script>
 
 <template>
-  <SideDialog :open="account !== null" :title="says.editTitle" @close="emit('close')">
+  <SideDialog :open="account !== null" :title="labels.editTitle" @close="emit('close')">
     <form id="account-form" class="grid gap-4" novalidate @submit.prevent="save">
       <TextField
         v-model="form.values.name"
-        :label="says.name"
+        :label="labels.name"
         :error="form.errors.value.name"
         @leave="form.leave('name')"
       />
@@ -104,24 +104,24 @@ async function remove(): Promise<void> {
       <ChoiceField v-model="linkKind" :label="setUp.accountRule" :choices="linkKinds" />
       <LinkMarks v-if="form.values.linkRule && linkKind !== 'plain'" v-model="form.values.linkRule.marks" />
       <fieldset v-if="others.length > 0" class="grid gap-1">
-        <legend class="mb-1 text-small font-semibold text-ink-2">{{ says.appearsOn }}</legend>
+        <legend class="mb-1 text-small font-semibold text-ink-2">{{ labels.appearsOn }}</legend>
         <label v-for="one in others" :key="one.id" class="flex min-h-6 items-center gap-2"
           ><input v-model="form.values.appearsOn" type="checkbox" :value="one.id" class="accent-(--act)" />{{
             one.name
           }}</label
         >
-        <p class="text-small text-ink-3">{{ says.appearsOnHint }}</p>
+        <p class="text-small text-ink-3">{{ labels.appearsOnHint }}</p>
       </fieldset>
       <TextField
         v-model="form.values.token"
-        :label="says.newToken"
-        :hint="says.newTokenHint"
+        :label="labels.newToken"
+        :hint="labels.newTokenHint"
         type="password"
         autocomplete="off"
         :error="form.errors.value.token"
         @leave="form.leave('token')"
       />
-      <ProblemLine :says="form.problem.value" />
+      <ErrorMessage :message="form.problem.value" />
     </form>
     <template #actions>
       <PlainButton kind="act" type="submit" form="account-form" :busy="form.busy.value">{{

@@ -10,7 +10,7 @@ const props = defineProps<{
   withTimetable?: boolean
 }>()
 const emit = defineEmits<{ added: [id: string] }>()
-const says = words.account
+const labels = words.account
 const brand = useBrandStore()
 const checked = ref<CheckedAccount | null>(null)
 const choice = ref<ReadyMade>('workdays')
@@ -49,8 +49,8 @@ async function add(): Promise<void> {
     <div class="grid gap-3 column:grid-cols-2">
       <TextField
         v-model="form.values.address"
-        :label="says.address"
-        :placeholder="says.addressHint"
+        :label="labels.address"
+        :placeholder="labels.addressHint"
         inputmode="url"
         autocomplete="off"
         :error="form.errors.value.address"
@@ -58,8 +58,8 @@ async function add(): Promise<void> {
       />
       <TextField
         v-model="form.values.token"
-        :label="says.token"
-        :hint="says.tokenHint"
+        :label="labels.token"
+        :hint="labels.tokenHint"
         type="password"
         autocomplete="off"
         :error="form.errors.value.token"
@@ -69,26 +69,36 @@ async function add(): Promise<void> {
     <div v-if="checked" class="grid gap-3 border-t border-rule pt-3 column:grid-cols-2" role="status">
       <div>
         <p class="serif text-[18px] leading-tight font-medium">
-          {{ says.checked(checked.name, checked.handle) }}
+          {{ labels.checked(checked.name, checked.handle) }}
         </p>
         <p class="text-small text-ink-2">
           {{
-            says.rules(checked.rules.limit, says.countings[checked.rules.counting], checked.rules.linkLength)
+            labels.rules(
+              checked.rules.limit,
+              labels.countings[checked.rules.counting],
+              checked.rules.linkLength,
+            )
           }}
-          · {{ says.protocols[checked.protocol] }}
+          · {{ labels.protocols[checked.protocol] }}
         </p>
       </div>
       <ChoiceField
         v-if="withTimetable"
         v-model="choice"
-        :label="says.timetableChoice"
+        :label="labels.timetableChoice"
         :choices="readyMadeChoices"
       />
     </div>
-    <ProblemLine :says="form.problem.value" />
+    <ErrorMessage :message="form.problem.value" />
     <div>
       <PlainButton kind="act" type="submit" :busy="form.busy.value">{{
-        checked ? (form.busy.value ? says.adding : says.add) : form.busy.value ? says.checking : says.check
+        checked
+          ? form.busy.value
+            ? labels.adding
+            : labels.add
+          : form.busy.value
+            ? labels.checking
+            : labels.check
       }}</PlainButton>
     </div>
   </form>

@@ -3,22 +3,25 @@ import type { Account } from '#shared/networks/types'
 import * as words from '#shared/words'
 
 const props = defineProps<{ account: Account }>()
-const says = words.accountPage
+const labels = words.accountPage
 const rows = computed(() => {
   const { rules } = props.account
   const { media } = rules
   return [
-    [says.text, words.account.rules(rules.limit, words.account.countings[rules.counting], rules.linkLength)],
-    [says.links, says.linkPlaces[rules.links]],
-    [says.pictures, says.picturesTake(media.min, media.max)],
-    ...(media.min > 0 ? [[says.shape, says.ratio(media.ratioFrom, media.ratioTo)]] : []),
-    ...(rules.hashtags.max === null ? [] : [[says.hashtags, says.atMost(rules.hashtags.max)]]),
+    [
+      labels.text,
+      words.account.rules(rules.limit, words.account.countings[rules.counting], rules.linkLength),
+    ],
+    [labels.links, labels.linkPlaces[rules.links]],
+    [labels.pictures, labels.picturesTake(media.min, media.max)],
+    ...(media.min > 0 ? [[labels.shape, labels.ratio(media.ratioFrom, media.ratioTo)]] : []),
+    ...(rules.hashtags.max === null ? [] : [[labels.hashtags, labels.atMost(rules.hashtags.max)]]),
     ...(rules.equalTextRefusedDays === null
       ? []
-      : [[says.repeats, says.refusedDays(rules.equalTextRefusedDays)]]),
+      : [[labels.repeats, labels.refusedDays(rules.equalTextRefusedDays)]]),
     [
-      says.rate,
-      rules.rate === null ? says.rateUnstated : says.rateOf(rules.rate.posts, rules.rate.perMinutes),
+      labels.rate,
+      rules.rate === null ? labels.rateUnstated : labels.rateOf(rules.rate.posts, rules.rate.perMinutes),
     ],
   ] as const
 })

@@ -4,7 +4,7 @@ import type { NoticeKind, NoticeView } from '#shared/notices/types'
 import * as words from '#shared/words'
 
 defineProps<{ notice: NoticeView }>()
-const says = words.notice
+const labels = words.notice
 const times = useTimes()
 const ICONS: Record<NoticeKind, typeof Clock> = {
   'not-sent': TriangleAlert,
@@ -31,18 +31,19 @@ const BAD: NoticeKind[] = ['not-sent', 'decide', 'in-part', 'token']
       <p class="serif text-[16.5px] leading-snug font-medium" :class="notice.settledAt ? 'text-ink-2' : ''">
         {{ notice.title }}
       </p>
-      <p class="max-w-[80ch] wrap-anywhere text-ink-2">{{ notice.says }}</p>
+      <p class="max-w-[80ch] wrap-anywhere text-ink-2">{{ notice.message }}</p>
       <p class="mt-0.5 text-small text-ink-3">
         {{ times.dayTime(notice.at)
-        }}<template v-if="notice.settledAt"> · {{ says.settledAt(times.dayTime(notice.settledAt)) }}</template
-        ><template v-if="notice.toldAt"> · {{ says.toldAt(times.time(notice.toldAt)) }}</template>
+        }}<template v-if="notice.settledAt">
+          · {{ labels.settledAt(times.dayTime(notice.settledAt)) }}</template
+        ><template v-if="notice.toldAt"> · {{ labels.toldAt(times.time(notice.toldAt)) }}</template>
       </p>
     </div>
     <NuxtLink
       :to="notice.link"
       class="inline-flex min-h-8 items-center rounded-[5px] border border-rule bg-sheet px-2.5 text-[12.5px] font-semibold hover:border-edge"
-      :aria-label="`${says.go}: ${notice.title}`"
-      >{{ says.go }}</NuxtLink
+      :aria-label="`${labels.go}: ${notice.title}`"
+      >{{ labels.go }}</NuxtLink
     >
   </li>
 </template>

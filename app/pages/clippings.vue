@@ -4,12 +4,12 @@ import { useDebounceFn } from '@vueuse/core'
 import type { Clipping } from '#shared/clippings/types'
 import * as words from '#shared/words'
 import { ALL_WAITING, type ClippingFilter, useClippingsStore } from '~/clippings/clippingsStore'
-import ClippingLine from '~/clippings/ClippingLine.vue'
+import ClippingListItem from '~/clippings/ClippingListItem.vue'
 
 const LazyClippingDialog = defineAsyncComponent(() => import('~/clippings/ClippingDialog.vue'))
 
-const says = words.clippings
-useHead({ title: `${says.title} · ${words.frame.product}` })
+const labels = words.clippings
+useHead({ title: `${labels.title} · ${words.frame.product}` })
 const { tagArticles } = useTagging()
 const store = useClippingsStore()
 const goTo = useGoTo()
@@ -27,11 +27,11 @@ const oneOf = <T extends string>(known: Record<T, unknown>, value: string, fallb
   value in known ? (value as T) : fallback
 onMounted(() => {
   store.filter = {
-    show: oneOf(says.shows, asked('show'), 'waiting'),
+    show: oneOf(labels.shows, asked('show'), 'waiting'),
     folder: asked('folder'),
     tag: asked('tag'),
     text: asked('q'),
-    written: oneOf(says.writtenChoices, asked('written'), 'any'),
+    written: oneOf(labels.writtenChoices, asked('written'), 'any'),
   }
   void store.load()
 })
@@ -66,7 +66,7 @@ const isFiltered = computed(
     store.filter.text.trim() !== '' ||
     store.filter.written !== 'any',
 )
-const empty = computed(() => (isFiltered.value ? says.empty.filtered : says.empty[store.filter.show]))
+const empty = computed(() => (isFiltered.value ? labels.empty.filtered : labels.empty[store.filter.show]))
 function edit(one: Clipping): void {
   wasOpened.value = true
   editing.value = one
@@ -75,12 +75,14 @@ function edit(one: Clipping): void {
 /** Chosen for a round-up, in the order they were chosen. */
 const marked = ref<string[]>([])
 const mark = (id: string): void => {
-  marked.value = marked.value.includes(id) ? marked.value.filter((one) => one !== id) : [...marked.value, id]
+  marked.value = marked.value.includes(id)
+    ? marked.value.filter((item) => item !== id)
+    : [...marked.value, id]
 }
-watch(list, (now) => (marked.value = marked.value.filter((id) => now.some((one) => one.id === id))))
+watch(list, (now) => (marked.value = marked.value.filter((id) => now.some((item) => item.id === id))))
 const roundUp = (): void => void goTo({ path: '/desk/new', query: { clippings: marked.value.join(',') } })
 
-const index = computed(() => list.value.findIndex((one) => one.id === currentId.value))
+const index = computed(() => list.value.findIndex((item) => item.id === currentId.value))
 const current = computed(() => list.value[index.value] ?? null)
 function step(by: 1 | -1): void {
   const target = list.value[Math.min(list.value.length - 1, Math.max(0, index.value + by))]
@@ -91,36 +93,41 @@ const withCurrent = (work: (one: Clipping) => void) => (): void => {
   if (current.value) work(current.value)
 }
 useKeys([
-  { keys: ['j', 'ArrowDown'], says: words.keys.nextFound, does: () => step(1) },
-  { keys: ['k', 'ArrowUp'], says: words.keys.previousFound, does: () => step(-1) },
+  { keys: ['j', 'ArrowDown'], message: words.keys.nextFound, run: () => step(1) },
+  { keys: ['k', 'ArrowUp'], message: words.keys.previousFound, run: () => step(-1) },
   {
     keys: ['w', 'Enter'],
-    says: words.keys.write,
+    message: words.keys.write,
     work: true,
-    does: withCurrent(
-      (one) =>
+    run: withCurrent(
+      (item) =>
         void goTo({
           path: '/desk/new',
-          query: one.articleId && one.quote === null ? { article: one.articleId } : { clippings: one.id },
+          query: item.articleId && item.quote === null ? { article: item.articleId } : { clippings: item.id },
         }),
     ),
   },
-  { keys: [' '], says: words.keys.choose, work: true, does: withCurrent((one) => mark(one.id)) },
-  { keys: ['r'], says: words.writing.roundUp, work: true, does: () => marked.value.length > 0 && roundUp() },
+  { keys: [' '], message: words.keys.choose, work: true, run: withCurrent((item) => mark(item.id)) },
+  {
+    keys: ['r'],
+    message: words.writing.roundUp,
+    work: true,
+    run: () => marked.value.length > 0 && roundUp(),
+  },
   {
     keys: ['d'],
-    says: words.keys.shelve,
+    message: words.keys.shelve,
     work: true,
-    does: withCurrent(
-      (one) => one.quote === null && void store.move(one, one.shelved ? 'clipped' : 'shelved'),
+    run: withCurrent(
+      (item) => item.quote === null && void store.move(item, item.shelved ? 'clipped' : 'shelved'),
     ),
   },
-  { keys: ['e'], says: says.editTitle, work: true, does: withCurrent(edit) },
+  { keys: ['e'], message: labels.editTitle, work: true, run: withCurrent(edit) },
   {
     keys: ['x'],
-    says: says.done,
+    message: labels.done,
     work: true,
-    does: withCurrent((one) => void store.workOff(one, one.doneAt === null)),
+    run: withCurrent((item) => void store.workOff(item, item.doneAt === null)),
   },
 ])
 const tab = 'rounded-full px-3 py-[5px] text-small font-medium whitespace-nowrap'
@@ -129,10 +136,10 @@ const select = 'rounded border border-rule bg-sheet px-1.5 py-1 text-small text-
 
 <template>
   <div class="flex min-h-0 grow flex-col bg-sheet">
-    <PageHead :title="says.title" :help="words.screenHelp.clippings">
-      <div class="flex gap-1" role="group" :aria-label="says.show">
+    <PageHead :title="labels.title" :help="words.screenHelp.clippings">
+      <div class="flex gap-1" role="group" :aria-label="labels.show">
         <button
-          v-for="(label, value) in says.shows"
+          v-for="(label, value) in labels.shows"
           :key="value"
           type="button"
           :class="[tab, store.filter.show === value ? 'bg-ink text-sheet' : 'text-ink-2 hover:text-ink']"
@@ -150,18 +157,18 @@ const select = 'rounded border border-rule bg-sheet px-1.5 py-1 text-small text-
         type="search"
         :value="store.filter.text"
         maxlength="200"
-        :aria-label="says.search"
-        :placeholder="says.search"
+        :aria-label="labels.search"
+        :placeholder="labels.search"
         class="w-[190px] rounded border border-edge bg-sheet px-2 py-1 text-small placeholder:text-ink-3"
         @input="set({ text: ($event.target as HTMLInputElement).value })"
       />
       <select
         :value="store.filter.folder"
-        :aria-label="says.folder"
+        :aria-label="labels.folder"
         :class="select"
         @change="set({ folder: ($event.target as HTMLSelectElement).value })"
       >
-        <option value="">{{ says.allFolders }}</option>
+        <option value="">{{ labels.allFolders }}</option>
         <option v-for="folder in store.view?.folders ?? []" :key="folder.name" :value="folder.name">
           {{ folder.name }} ({{ folder.count }})
         </option>
@@ -169,21 +176,23 @@ const select = 'rounded border border-rule bg-sheet px-1.5 py-1 text-small text-
       <select
         v-if="(brand.view?.tags ?? []).length > 0"
         :value="store.filter.tag"
-        :aria-label="says.tag"
+        :aria-label="labels.tag"
         :class="select"
         class="max-w-[120px]"
         @change="set({ tag: ($event.target as HTMLSelectElement).value })"
       >
-        <option value="">{{ says.allTags }}</option>
+        <option value="">{{ labels.allTags }}</option>
         <option v-for="tag in brand.view?.tags ?? []" :key="tag.id" :value="tag.id">{{ tag.name }}</option>
       </select>
       <select
         :value="store.filter.written"
-        :aria-label="says.written"
+        :aria-label="labels.written"
         :class="select"
         @change="set({ written: ($event.target as HTMLSelectElement).value as ClippingFilter['written'] })"
       >
-        <option v-for="(label, value) in says.writtenChoices" :key="value" :value="value">{{ label }}</option>
+        <option v-for="(label, value) in labels.writtenChoices" :key="value" :value="value">
+          {{ label }}
+        </option>
       </select>
     </PageHead>
     <div
@@ -198,13 +207,13 @@ const select = 'rounded border border-rule bg-sheet px-1.5 py-1 text-small text-
     </div>
     <div class="min-h-0 grow overflow-y-auto">
       <div v-if="store.failed" class="p-6">
-        <ProblemLine :says="store.failed" />
+        <ErrorMessage :message="store.failed" />
         <PlainButton class="mt-3" @click="store.load()">{{ words.frame.again }}</PlainButton>
       </div>
       <p v-else-if="!store.view" class="p-6 text-ink-3">{{ words.frame.loading }} …</p>
       <EmptyState v-else-if="list.length === 0" :title="empty.title" :detail="empty.detail" />
       <ul v-else class="divide-y divide-rule border-b border-rule">
-        <ClippingLine
+        <ClippingListItem
           v-for="one in list"
           :key="one.id"
           :one="one"

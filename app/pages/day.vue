@@ -5,8 +5,8 @@ import NoticeRow from '~/notices/NoticeRow.vue'
 import DayWaiting from '~/delivery/DayWaiting.vue'
 import DayOut from '~/delivery/DayOut.vue'
 
-const says = words.day
-useHead({ title: `${says.title} · ${words.frame.product}` })
+const labels = words.day
+useHead({ title: `${labels.title} · ${words.frame.product}` })
 const list = useNoticeListStore()
 const brand = useBrandStore()
 const notices = useNoticesStore()
@@ -21,7 +21,7 @@ const see = (): void => void list.seeAll().catch((error: unknown) => notices.com
 
 <template>
   <div class="contents">
-    <PageHead :title="says.title" :help="words.screenHelp.day" :detail="today">
+    <PageHead :title="labels.title" :help="words.screenHelp.day" :detail="today">
       <span class="grow" />
       <PlainButton v-if="brand.canWork && (brand.view?.notices ?? 0) > 0" @click="see">{{
         words.notice.seeAll
@@ -35,14 +35,14 @@ const see = (): void => void list.seeAll().catch((error: unknown) => notices.com
     </PageHead>
     <div class="grid min-h-0 grow grid-cols-[minmax(0,1fr)_340px] max-wide:block max-wide:overflow-y-auto">
       <div class="min-h-0 overflow-y-auto bg-sheet px-6 py-5 max-wide:overflow-visible max-column:px-3.5">
-        <h2 class="part-name">{{ says.needsYou }}</h2>
+        <h2 class="part-name">{{ labels.needsYou }}</h2>
         <p v-if="!list.list" class="mt-2 text-ink-3">{{ words.frame.loading }} …</p>
         <template v-else>
           <p v-if="list.open.length === 0" class="mt-2">
             <span class="text-ok">{{ words.notice.noneOpen }}</span>
             <span class="text-ink-2">{{ words.notice.noneDetail }}</span>
           </p>
-          <ul v-else class="divide-y divide-rule" :aria-label="says.needsYou">
+          <ul v-else class="divide-y divide-rule" :aria-label="labels.needsYou">
             <NoticeRow v-for="one in list.open" :key="one.id" :notice="one" />
           </ul>
           <DayWaiting class="mt-7" />

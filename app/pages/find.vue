@@ -5,10 +5,10 @@ import * as words from '#shared/words'
 import { api, sentenceOf } from '~/base/client'
 import type { Place } from '~/frame/place'
 import { usePlaces } from '~/frame/usePlaces'
-import FoundLine from '~/reading/FoundLine.vue'
+import FoundListItem from '~/reading/FoundListItem.vue'
 
-const says = words.find
-useHead({ title: `${says.title} · ${words.frame.product}` })
+const labels = words.find
+useHead({ title: `${labels.title} · ${words.frame.product}` })
 const route = useRoute()
 const router = useRouter()
 const brand = useBrandStore()
@@ -20,8 +20,8 @@ const { sources, loadSources, placesNamed } = usePlaces()
 const asked = (name: string): string => (typeof route.query[name] === 'string' ? route.query[name] : '')
 const text = ref(asked('q'))
 const show = ref(asked('show') || 'all')
-const age = ref<keyof typeof says.ages>(
-  Object.keys(says.ages).includes(asked('age')) ? (asked('age') as keyof typeof says.ages) : 'any',
+const age = ref<keyof typeof labels.ages>(
+  Object.keys(labels.ages).includes(asked('age')) ? (asked('age') as keyof typeof labels.ages) : 'any',
 )
 const source = ref(asked('source'))
 const found = ref<FoundThings | null>(null)
@@ -29,7 +29,7 @@ const failed = ref('')
 const searching = ref(false)
 const at = ref(-1)
 const input = ref<HTMLInputElement | null>(null)
-let turn = 0
+let latest = 0
 
 const DAYS = { any: 0, day: 1, week: 7, month: 31 }
 const places = computed(() => placesNamed(text.value))
@@ -39,7 +39,7 @@ const articles = computed(() => found.value?.articles ?? [])
 const posts = computed(() => (isFiltered.value ? [] : (found.value?.posts ?? [])))
 
 async function search(): Promise<void> {
-  const mine = ++turn
+  const requestId = ++latest
   const query = {
     ...(text.value ? { q: text.value } : {}),
     ...(show.value === 'all' ? {} : { show: show.value }),
@@ -59,11 +59,11 @@ async function search(): Promise<void> {
   if (age.value !== 'any') ask.set('since', new Date(clock.now - DAYS[age.value] * 86_400_000).toISOString())
   try {
     const answer = await api.get<FoundThings>(brand.path(`/find?${ask}`))
-    if (mine === turn) found.value = answer
+    if (requestId === latest) found.value = answer
   } catch (error) {
-    if (mine === turn) failed.value = sentenceOf(error)
+    if (requestId === latest) failed.value = sentenceOf(error)
   } finally {
-    if (mine === turn) searching.value = false
+    if (requestId === latest) searching.value = false
   }
 }
 const soon = useDebounceFn(search, 160)
@@ -89,7 +89,7 @@ onMounted(async () => {
 })
 
 // Arrows go through what was found while the words stay in the field.
-const toPlace = (place: Place): unknown => (place.does ? place.does() : goTo(place.to))
+const toPlace = (place: Place): unknown => (place.run ? place.run() : goTo(place.to))
 const targets = computed(() => [
   ...places.value.map((place) => () => toPlace(place)),
   ...articles.value.map(
@@ -117,14 +117,14 @@ const shows = Object.entries(words.wire.shows)
 <template>
   <div class="flex min-h-0 grow flex-col bg-sheet">
     <div class="border-b border-rule px-4 pt-3 pb-2.5">
-      <h1 class="sr-only">{{ says.title }}</h1>
+      <h1 class="sr-only">{{ labels.title }}</h1>
       <input
         ref="input"
         v-model="text"
         type="search"
         maxlength="300"
-        :aria-label="says.label"
-        :placeholder="says.placeholder"
+        :aria-label="labels.label"
+        :placeholder="labels.placeholder"
         role="combobox"
         aria-autocomplete="list"
         aria-controls="found"
@@ -136,30 +136,30 @@ const shows = Object.entries(words.wire.shows)
         @keydown.enter.prevent="go"
       />
       <div class="mt-1.5 flex flex-wrap items-center gap-2">
-        <select v-model="show" :aria-label="says.show" :class="select">
+        <select v-model="show" :aria-label="labels.show" :class="select">
           <option v-for="[value, label] in shows" :key="value" :value="value">{{ label }}</option>
         </select>
-        <select v-model="age" :aria-label="says.age" :class="select">
-          <option v-for="(label, value) in says.ages" :key="value" :value="value">{{ label }}</option>
+        <select v-model="age" :aria-label="labels.age" :class="select">
+          <option v-for="(label, value) in labels.ages" :key="value" :value="value">{{ label }}</option>
         </select>
-        <select v-model="source" :aria-label="says.source" :class="[select, 'max-w-[220px]']">
-          <option value="">{{ says.anySource }}</option>
+        <select v-model="source" :aria-label="labels.source" :class="[select, 'max-w-[220px]']">
+          <option value="">{{ labels.anySource }}</option>
           <option v-for="one in sources" :key="one.id" :value="one.id">{{ one.label }}</option>
         </select>
-        <PlainButton v-if="isFiltered" kind="quiet" @click="letGo">{{ says.clear }}</PlainButton>
-        <span class="text-small text-ink-3 max-column:hidden">{{ says.help }}</span>
+        <PlainButton v-if="isFiltered" kind="quiet" @click="letGo">{{ labels.clear }}</PlainButton>
+        <span class="text-small text-ink-3 max-column:hidden">{{ labels.help }}</span>
       </div>
     </div>
     <div
       id="found"
       class="min-h-0 grow overflow-y-auto"
       role="region"
-      :aria-label="says.title"
+      :aria-label="labels.title"
       :aria-busy="searching"
     >
-      <ProblemLine v-if="failed" class="m-4" :says="failed" />
+      <ErrorMessage v-if="failed" class="m-4" :message="failed" />
       <section v-if="places.length > 0" class="border-b border-rule px-4 py-2.5">
-        <h2 class="mb-1 text-small font-semibold text-ink-2">{{ says.goTo }}</h2>
+        <h2 class="mb-1 text-small font-semibold text-ink-2">{{ labels.goTo }}</h2>
         <div class="flex flex-wrap gap-1.5">
           <button
             v-for="(place, index) in places"
@@ -170,7 +170,7 @@ const shows = Object.entries(words.wire.shows)
             :class="index === at ? 'border-act bg-paper' : 'border-rule hover:border-edge'"
             @click="toPlace(place)"
           >
-            {{ place.name }} <span class="text-small text-ink-3">{{ says.kinds[place.kind] }}</span>
+            {{ place.name }} <span class="text-small text-ink-3">{{ labels.kinds[place.kind] }}</span>
           </button>
         </div>
       </section>
@@ -181,11 +181,11 @@ const shows = Object.entries(words.wire.shows)
       >
         <section v-if="articles.length > 0" class="min-w-0">
           <h2 class="px-4 pt-3 text-small font-semibold text-ink-2" aria-live="polite">
-            {{ says.articles }}
-            <span class="font-normal text-ink-3">{{ says.counted(articles.length, found!.more) }}</span>
+            {{ labels.articles }}
+            <span class="font-normal text-ink-3">{{ labels.counted(articles.length, found!.more) }}</span>
           </h2>
           <ul class="divide-y divide-rule">
-            <FoundLine
+            <FoundListItem
               v-for="(row, index) in articles"
               :id="`found-${places.length + index}`"
               :key="row.id"
@@ -194,8 +194,8 @@ const shows = Object.entries(words.wire.shows)
             />
           </ul>
         </section>
-        <section v-if="posts.length > 0" class="min-w-0" :aria-label="says.posts">
-          <h2 class="px-4 pt-3 text-small font-semibold text-ink-2">{{ says.posts }}</h2>
+        <section v-if="posts.length > 0" class="min-w-0" :aria-label="labels.posts">
+          <h2 class="px-4 pt-3 text-small font-semibold text-ink-2">{{ labels.posts }}</h2>
           <ul class="divide-y divide-rule">
             <li
               v-for="(post, index) in posts"
@@ -215,7 +215,7 @@ const shows = Object.entries(words.wire.shows)
                 <span class="serif line-clamp-2 text-[15px] leading-snug" dir="auto">{{ post.text }}</span>
                 <span class="block text-small text-ink-3"
                   ><span class="font-medium" :class="post.stage === 'draft' ? 'text-warn' : 'text-ok'">{{
-                    says.stages[post.stage]
+                    labels.stages[post.stage]
                   }}</span
                   ><template v-if="post.at"> · {{ times.nearDay(post.at) }}</template></span
                 >
@@ -226,13 +226,13 @@ const shows = Object.entries(words.wire.shows)
       </div>
       <EmptyState
         v-else-if="found && places.length + posts.length === 0 && !searching"
-        :title="says.nothing.title"
-        :detail="says.nothing.detail"
+        :title="labels.nothing.title"
+        :detail="labels.nothing.detail"
       />
       <EmptyState
         v-else-if="!found && places.length === 0 && !failed"
-        :title="says.begin.title"
-        :detail="says.begin.detail"
+        :title="labels.begin.title"
+        :detail="labels.begin.detail"
       />
     </div>
   </div>

@@ -16,13 +16,13 @@ import AccountSheet from '~/schedule/AccountSheet.vue'
 import CardDialog from '~/schedule/CardDialog.vue'
 
 const LazyAheadList = defineAsyncComponent(() => import('~/schedule/AheadList.vue'))
-const LazyLineOrder = defineAsyncComponent(() => import('~/schedule/LineOrder.vue'))
+const LazyQueueOrder = defineAsyncComponent(() => import('~/schedule/QueueOrder.vue'))
 const LazyHoldDialog = defineAsyncComponent(() => import('~/schedule/HoldDialog.vue'))
 
 type Shift = 'earlier' | 'later' | 'dayBefore' | 'dayAfter'
 
 useHead({ title: `${words.schedule.title} · ${words.frame.product}` })
-const says = words.schedule
+const labels = words.schedule
 const schedule = useScheduleStore()
 const brand = useBrandStore()
 const notices = useNoticesStore()
@@ -61,7 +61,7 @@ provide(SHEET_DRAG, drag)
 const view = computed(() => schedule.shown)
 const shown = computed(
   (): ScheduleView | null =>
-    view.value && { ...view.value, cards: view.value.cards.filter((one) => isWanted(one, filter.value)) },
+    view.value && { ...view.value, cards: view.value.cards.filter((card) => isWanted(card, filter.value)) },
 )
 const accounts = computed(() =>
   (brand.view?.accounts ?? []).filter(({ id }) => alone.value === null || id === alone.value),
@@ -71,7 +71,7 @@ const aloneAccount = computed(() =>
 )
 const troubled = computed(() => view.value?.troubled ?? [])
 const card = computed<Card | null>(
-  () => [...(view.value?.cards ?? []), ...troubled.value].find((one) => one.id === openId.value) ?? null,
+  () => [...(view.value?.cards ?? []), ...troubled.value].find((card) => card.id === openId.value) ?? null,
 )
 const range = computed(() => {
   if (!view.value) return ''
@@ -81,8 +81,8 @@ const range = computed(() => {
 
 let shifting: Promise<void> = Promise.resolve()
 /** Keys pressed one after another move one after another, each by the plan that the one before left. */
-const shift = (one: Card, where: Shift): void =>
-  void (shifting = shifting.then(() => shiftOne(one.id, where)))
+const shift = (item: Card, where: Shift): void =>
+  void (shifting = shifting.then(() => shiftOne(item.id, where)))
 
 /** A card moved by keys: a place in its line, or the day before or after. It keeps the focus. */
 async function shiftOne(id: string, where: Shift): Promise<void> {
@@ -91,10 +91,10 @@ async function shiftOne(id: string, where: Shift): Promise<void> {
   if (!one) return
   const to = placeFor(one, where)
   const version = plan.base.value?.version
-  if (!one.lineId || !version) return
+  if (!one.queueItemId || !version) return
   if (!to) return notices.say(words.move.noSlotThere)
   try {
-    await schedule.move({ lineId: one.lineId, to, accountId: null }, version)
+    await schedule.move({ queueItemId: one.queueItemId, to, accountId: null }, version)
   } catch (error) {
     notices.complain(error)
   }
@@ -105,7 +105,7 @@ function placeFor(one: Card, where: Shift): MoveTo | null {
   if (!view.value) return null
   if (where === 'earlier' || where === 'later') {
     const line = (plan.base.value?.lines ?? []).filter(({ accountId }) => accountId === one.accountId)
-    const other = line[line.findIndex(({ id }) => id === one.lineId) + (where === 'earlier' ? -1 : 1)]
+    const other = line[line.findIndex(({ id }) => id === one.queueItemId) + (where === 'earlier' ? -1 : 1)]
     return other ? { kind: where === 'earlier' ? 'before' : 'after', id: other.id } : null
   }
   const date = addDays(times.moment(one.at).date, where === 'dayBefore' ? -1 : 1)
@@ -119,11 +119,11 @@ function placeFor(one: Card, where: Shift): MoveTo | null {
   )
   return cards.map((target) => ontoCard(one, target)).find((to) => to !== null) ?? null
 }
-const moveInLine = (lineId: string, kind: 'before' | 'after', id: string): void => {
+const moveInLine = (queueItemId: string, kind: 'before' | 'after', id: string): void => {
   const version = plan.base.value?.version
   if (version)
     schedule
-      .move({ lineId, to: { kind, id }, accountId: null }, version)
+      .move({ queueItemId, to: { kind, id }, accountId: null }, version)
       .catch((error: unknown) => notices.complain(error))
 }
 
@@ -132,9 +132,9 @@ const CARD_KEYS = { earlier: 'Alt ↑', later: 'Alt ↓', dayBefore: 'Alt ←', 
 useKeys(
   (['earlier', 'later', 'dayBefore', 'dayAfter'] as const).map((name) => ({
     keys: [CARD_KEYS[name]],
-    says: words.move.keys[name],
+    message: words.move.keys[name],
     work: true,
-    does: () => undefined,
+    run: () => undefined,
   })),
 )
 
@@ -146,7 +146,7 @@ const isHeld = computed(() => {
   const of = holding.value
   if (of?.kind === 'brand') return Boolean(brand.view?.brand.hold)
   if (of?.kind === 'account') return Boolean(brand.view?.accounts.find(({ id }) => id === of.id)?.hold)
-  return of !== null && (view.value?.cards.some((one) => one.postId === of.id && one.isHeld) ?? false)
+  return of !== null && (view.value?.cards.some((card) => card.postId === of.id && card.isHeld) ?? false)
 })
 function holdOne(of: HoldTarget): void {
   openId.value = null
@@ -164,15 +164,15 @@ const faces = [
 
 <template>
   <div class="contents">
-    <PageHead :title="says.title" :help="words.screenHelp.schedule" :detail="range">
+    <PageHead :title="labels.title" :help="words.screenHelp.schedule" :detail="range">
       <div class="flex gap-1.5">
-        <PlainButton :aria-label="says.earlier" :title="says.earlier" @click="schedule.step(-7)"
+        <PlainButton :aria-label="labels.earlier" :title="labels.earlier" @click="schedule.step(-7)"
           ><ChevronLeft :size="15" aria-hidden="true"
         /></PlainButton>
-        <PlainButton :aria-label="says.later" :title="says.later" @click="schedule.step(7)"
+        <PlainButton :aria-label="labels.later" :title="labels.later" @click="schedule.step(7)"
           ><ChevronRight :size="15" aria-hidden="true"
         /></PlainButton>
-        <PlainButton v-if="schedule.from" @click="schedule.open(null)">{{ says.today }}</PlainButton>
+        <PlainButton v-if="schedule.from" @click="schedule.open(null)">{{ labels.today }}</PlainButton>
       </div>
       <div class="flex rounded-[5px] border border-rule" role="group" :aria-label="words.ahead.view">
         <button
@@ -213,11 +213,11 @@ const faces = [
     </p>
     <EmptyState
       v-if="brand.view && brand.view.accounts.length === 0"
-      :title="says.nothing.title"
-      :detail="says.nothing.detail"
+      :title="labels.nothing.title"
+      :detail="labels.nothing.detail"
     >
       <NuxtLink to="/set-up/accounts" class="rounded-[5px] bg-act px-3 py-1.5 font-semibold text-on-act">{{
-        says.nothing.go
+        labels.nothing.go
       }}</NuxtLink>
     </EmptyState>
     <p v-else-if="!shown || !brand.view" class="p-6 text-ink-3">
@@ -236,7 +236,7 @@ const faces = [
           @hold="holding = { kind: 'account', id: $event }"
           @shift="shift"
         />
-        <LazyLineOrder
+        <LazyQueueOrder
           v-if="aloneAccount && view"
           :account="aloneAccount"
           :base="plan.base.value"
@@ -249,7 +249,7 @@ const faces = [
       <footer
         class="flex flex-wrap items-center gap-x-4 gap-y-1 border-t border-rule px-3.5 py-2 text-small text-ink-2"
       >
-        <ul class="flex flex-wrap gap-x-3.5 max-column:hidden" :aria-label="says.legend">
+        <ul class="flex flex-wrap gap-x-3.5 max-column:hidden" :aria-label="labels.legend">
           <li v-for="pillar in brand.view.pillars" :key="pillar.id" class="flex items-center gap-1.5">
             <i class="size-2 rounded-[2px]" :style="{ background: `var(--pillar-${pillar.ink})` }" />{{
               pillar.name
@@ -261,10 +261,12 @@ const faces = [
           v-if="view!.unplaced.length > 0"
           type="button"
           class="min-h-6 text-warn underline-offset-2 hover:underline"
-          :title="view!.unplaced.map((one) => `${brand.accountName(one.accountId)}: ${one.says}`).join('\n')"
+          :title="
+            view!.unplaced.map((one) => `${brand.accountName(one.accountId)}: ${one.message}`).join('\n')
+          "
           @click="face = 'ahead'"
         >
-          {{ says.unplaced(view!.unplaced.length) }}
+          {{ labels.unplaced(view!.unplaced.length) }}
         </button>
         <button
           v-if="troubled[0]"
@@ -273,8 +275,8 @@ const faces = [
           @click="openId = troubled[0].id"
         >
           <TriangleAlert :size="14" class="shrink-0" aria-hidden="true" />
-          <b class="shrink-0 font-semibold">{{ says.failed(troubled.length) }}</b><span class="truncate">{{
-            troubled[0].says
+          <b class="shrink-0 font-semibold">{{ labels.failed(troubled.length) }}</b><span class="truncate">{{
+            troubled[0].message
           }}</span>
         </button>
       </footer>

@@ -4,18 +4,18 @@ import * as words from '#shared/words'
 
 const route = useRoute()
 const brand = useBrandStore()
-const says = words.setUp
-useHead({ title: () => `${says.title} · ${words.frame.product}` })
+const labels = words.setUp
+useHead({ title: () => `${labels.title} · ${words.frame.product}` })
 const all = [
-  { to: '/set-up/sources', name: says.parts.sources, icon: Rss },
-  { to: '/set-up/watches', name: says.parts.watches, icon: Eye },
-  { to: '/set-up/tags', name: says.parts.tags, icon: Tags },
-  { to: '/set-up/accounts', name: says.parts.accounts, icon: CalendarClock },
-  { to: '/set-up/pillars', name: says.parts.pillars, icon: Layers },
-  { to: '/set-up/writing', name: says.parts.writing, icon: PenLine },
-  { to: '/set-up/brand', name: says.parts.brand, icon: Building2 },
-  { to: '/set-up/notices', name: says.parts.notices, icon: Bell },
-  { to: '/set-up/you', name: says.parts.you, icon: CircleUser },
+  { to: '/set-up/sources', name: labels.parts.sources, icon: Rss },
+  { to: '/set-up/watches', name: labels.parts.watches, icon: Eye },
+  { to: '/set-up/tags', name: labels.parts.tags, icon: Tags },
+  { to: '/set-up/accounts', name: labels.parts.accounts, icon: CalendarClock },
+  { to: '/set-up/pillars', name: labels.parts.pillars, icon: Layers },
+  { to: '/set-up/writing', name: labels.parts.writing, icon: PenLine },
+  { to: '/set-up/brand', name: labels.parts.brand, icon: Building2 },
+  { to: '/set-up/notices', name: labels.parts.notices, icon: Bell },
+  { to: '/set-up/you', name: labels.parts.you, icon: CircleUser },
 ]
 // A client has nothing to set up but what is their own.
 const parts = computed(() => all.filter(({ to }) => brand.canWork || to === '/set-up/you'))
@@ -26,10 +26,10 @@ const parts = computed(() => all.filter(({ to }) => brand.canWork || to === '/se
     class="grid min-h-0 grow grid-cols-[190px_minmax(0,1fr)] max-wide:grid-cols-[150px_minmax(0,1fr)] max-column:grid-cols-1 max-column:grid-rows-[auto_minmax(0,1fr)]"
   >
     <nav
-      :aria-label="says.title"
+      :aria-label="labels.title"
       class="border-r border-rule p-3 max-column:flex max-column:gap-1 max-column:overflow-x-auto max-column:border-r-0 max-column:border-b max-column:p-2"
     >
-      <h1 class="serif px-2 pt-0.5 pb-2.5 text-name font-medium max-column:sr-only">{{ says.title }}</h1>
+      <h1 class="serif px-2 pt-0.5 pb-2.5 text-name font-medium max-column:sr-only">{{ labels.title }}</h1>
       <NuxtLink
         v-for="part in parts"
         :key="part.to"

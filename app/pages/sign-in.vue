@@ -88,7 +88,7 @@ const go = async (): Promise<void> => {
         :error="form.errors.value.password"
         @leave="form.leave('password')"
       />
-      <ProblemLine :says="form.problem.value || refused" />
+      <ErrorMessage :message="form.problem.value || refused" />
       <div>
         <PlainButton kind="act" type="submit" :busy="form.busy.value">{{
           form.busy.value ? words.signIn.going : words.signIn.go

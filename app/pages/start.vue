@@ -12,8 +12,8 @@ import PillarList from '~/people/PillarList.vue'
 import AddSource from '~/sources/AddSource.vue'
 
 definePageMeta({ layout: 'plain' })
-const says = words.start
-useHead({ title: `${says.title} · ${words.frame.product}` })
+const labels = words.start
+useHead({ title: `${labels.title} · ${words.frame.product}` })
 
 const STEPS = ['you', 'brand', 'account', 'timetable', 'pillars', 'source'] as const
 type Step = (typeof STEPS)[number]
@@ -47,7 +47,7 @@ function firstMissing(): Step {
 }
 /** The step in the address, where it can be taken: a timetable is of an account. */
 function stepAsked(): Step | null {
-  const asked = STEPS.find((one) => one === route.query['step'])
+  const asked = STEPS.find((item) => item === route.query['step'])
   if (!asked || asked === 'you') return null
   return asked === 'timetable' && !planned.value ? 'account' : asked
 }
@@ -89,8 +89,8 @@ const finish = (): void => window.location.assign('/wire')
   >
     <header class="column:col-span-2">
       <p class="serif text-[19px] text-ink-2 italic">{{ words.frame.product }}</p>
-      <h1 class="serif text-[36px] leading-tight font-medium tracking-[-0.7px]">{{ says.title }}</h1>
-      <p class="mt-1 max-w-[80ch] text-ink-2">{{ says.intro }}</p>
+      <h1 class="serif text-[36px] leading-tight font-medium tracking-[-0.7px]">{{ labels.title }}</h1>
+      <p class="mt-1 max-w-[80ch] text-ink-2">{{ labels.intro }}</p>
     </header>
     <ol class="mt-8 grid content-start gap-1 max-column:mt-5 max-column:flex max-column:flex-wrap">
       <li
@@ -102,19 +102,19 @@ const finish = (): void => window.location.assign('/wire')
       >
         <span class="grid size-5 place-items-center rounded-full border border-current text-tiny">{{
           at + 1
-        }}</span>{{ says.steps[one] }}
+        }}</span>{{ labels.steps[one] }}
       </li>
     </ol>
-    <section class="mt-6 rounded-lg border border-rule bg-sheet p-6" :aria-label="says.steps[step]">
-      <p class="text-small text-ink-3" role="status">{{ says.step(number, STEPS.length) }}</p>
-      <h2 class="serif text-[24px] leading-tight font-medium">{{ says[step].title }}</h2>
-      <p class="mt-1 mb-5 max-w-[60ch] text-ink-2">{{ says[step].detail }}</p>
+    <section class="mt-6 rounded-lg border border-rule bg-sheet p-6" :aria-label="labels.steps[step]">
+      <p class="text-small text-ink-3" role="status">{{ labels.step(number, STEPS.length) }}</p>
+      <h2 class="serif text-[24px] leading-tight font-medium">{{ labels[step].title }}</h2>
+      <p class="mt-1 mb-5 max-w-[60ch] text-ink-2">{{ labels[step].detail }}</p>
 
       <form v-if="step === 'you'" class="grid max-w-[380px] gap-4" novalidate @submit.prevent="makeOwner">
         <TextField
           v-model="owner.values.code"
-          :label="says.you.code"
-          :hint="says.you.codeHint"
+          :label="labels.you.code"
+          :hint="labels.you.codeHint"
           autocomplete="off"
           autocapitalize="characters"
           spellcheck="false"
@@ -123,14 +123,14 @@ const finish = (): void => window.location.assign('/wire')
         />
         <TextField
           v-model="owner.values.name"
-          :label="says.you.name"
+          :label="labels.you.name"
           autocomplete="name"
           :error="owner.errors.value.name"
           @leave="owner.leave('name')"
         />
         <TextField
           v-model="owner.values.email"
-          :label="says.you.email"
+          :label="labels.you.email"
           type="email"
           autocomplete="email"
           :error="owner.errors.value.email"
@@ -138,23 +138,23 @@ const finish = (): void => window.location.assign('/wire')
         />
         <TextField
           v-model="owner.values.password"
-          :label="says.you.password"
-          :hint="says.you.passwordHint"
+          :label="labels.you.password"
+          :hint="labels.you.passwordHint"
           type="password"
           autocomplete="new-password"
           :error="owner.errors.value.password"
           @leave="owner.leave('password')"
         />
-        <ProblemLine :says="owner.problem.value" />
+        <ErrorMessage :message="owner.problem.value" />
         <div>
-          <PlainButton kind="act" type="submit" :busy="owner.busy.value">{{ says.next }}</PlainButton>
+          <PlainButton kind="act" type="submit" :busy="owner.busy.value">{{ labels.next }}</PlainButton>
         </div>
       </form>
       <BrandForm
         v-else-if="step === 'brand'"
         class="max-w-[420px]"
         :brand="brand.view?.brand ?? null"
-        :submit="says.next"
+        :submit="labels.next"
         @made="brandMade"
         @saved="goTo('account')"
       />
@@ -162,7 +162,7 @@ const finish = (): void => window.location.assign('/wire')
         <ul
           v-if="(brand.view?.accounts.length ?? 0) > 0"
           class="mb-4 divide-y divide-rule border-y border-rule"
-          :aria-label="says.account.there"
+          :aria-label="labels.account.there"
         >
           <li v-for="one in brand.view!.accounts" :key="one.id" class="flex items-baseline gap-3 py-2">
             <b class="serif text-[16px] font-medium">{{ one.name }}</b><span class="text-small text-ink-2">{{
@@ -173,9 +173,9 @@ const finish = (): void => window.location.assign('/wire')
         <AddAccount @added="goTo('timetable')" />
         <NetworkHelp class="mt-4" />
         <PlainButton v-if="planned" class="mt-4" kind="act" @click="goTo('timetable')">{{
-          says.next
+          labels.next
         }}</PlainButton>
-        <PlainButton v-else class="mt-4" kind="quiet" @click="goTo('pillars')">{{ says.skip }}</PlainButton>
+        <PlainButton v-else class="mt-4" kind="quiet" @click="goTo('pillars')">{{ labels.skip }}</PlainButton>
       </template>
       <StartTimetable
         v-else-if="step === 'timetable' && planned"
@@ -185,15 +185,15 @@ const finish = (): void => window.location.assign('/wire')
       />
       <template v-else-if="step === 'pillars'">
         <PillarList />
-        <PlainButton class="mt-5" kind="act" @click="goTo('source')">{{ says.next }}</PlainButton>
+        <PlainButton class="mt-5" kind="act" @click="goTo('source')">{{ labels.next }}</PlainButton>
       </template>
       <template v-else>
         <AddSource @added="finish" />
-        <PlainButton class="mt-4" kind="quiet" @click="finish">{{ says.skip }}</PlainButton>
+        <PlainButton class="mt-4" kind="quiet" @click="finish">{{ labels.skip }}</PlainButton>
       </template>
       <p v-if="back" class="mt-5 border-t border-rule pt-3">
         <PlainButton kind="quiet" class="-ml-3" @click="goTo(back)"
-          ><ChevronLeft :size="14" aria-hidden="true" />{{ says.back(says.steps[back]) }}</PlainButton
+          ><ChevronLeft :size="14" aria-hidden="true" />{{ labels.back(labels.steps[back]) }}</PlainButton
         >
       </p>
     </section>

@@ -5,7 +5,7 @@ import { useReading } from '~/reading/useReading'
 import ArticleList from '~/reading/ArticleList.vue'
 import ArticleSheet from '~/reading/ArticleSheet.vue'
 
-const LazyYourLine = defineAsyncComponent(() => import('~/reading/YourLine.vue'))
+const LazyCommentField = defineAsyncComponent(() => import('~/reading/CommentField.vue'))
 
 const wire = useWireStore()
 useHead({ title: () => [wire.article?.title || words.wire.title, words.frame.product].join(' · ') })
@@ -22,9 +22,9 @@ interface Line {
 const line = ref<Line | null>(null)
 // The margin comes with the first article; a key pressed before it is there is kept for it.
 let waiting: ((one: Line) => void) | null = null
-function withLine(does: (one: Line) => void): void {
-  if (line.value) does(line.value)
-  else if (wire.selectedId) waiting = does
+function withComment(run: (one: Line) => void): void {
+  if (line.value) run(line.value)
+  else if (wire.selectedId) waiting = run
 }
 const typedAhead = useTypedAhead()
 /**
@@ -32,7 +32,7 @@ const typedAhead = useTypedAhead()
  */
 function write(): void {
   if (!line.value && wire.selectedId) typedAhead.collect()
-  withLine((one) => one.write(typedAhead.take()))
+  withComment((comment) => comment.write(typedAhead.take()))
 }
 watch(line, (now) => {
   if (now && waiting) waiting(now)
@@ -95,35 +95,40 @@ function openOriginal(): void {
   window.open(session.outside(wire.article.url), '_blank', 'noopener,noreferrer')
 }
 useKeys([
-  { keys: ['j', 'ArrowDown'], says: words.keys.next, does: () => wire.step(1) },
-  { keys: ['k', 'ArrowUp'], says: words.keys.previous, does: () => wire.step(-1) },
-  { keys: ['Enter'], says: words.keys.read, does: () => (wire.selectedId ? focusSheet() : wire.step(1)) },
-  { keys: ['c'], says: words.keys.clip, work: true, does: () => decide('clipped') },
-  { keys: ['d'], says: words.keys.shelve, work: true, does: () => decide('shelved') },
-  { keys: ['p'], says: words.keys.pass, work: true, does: () => decide('passed') },
+  { keys: ['j', 'ArrowDown'], message: words.keys.next, run: () => wire.step(1) },
+  { keys: ['k', 'ArrowUp'], message: words.keys.previous, run: () => wire.step(-1) },
+  { keys: ['Enter'], message: words.keys.read, run: () => (wire.selectedId ? focusSheet() : wire.step(1)) },
+  { keys: ['c'], message: words.keys.clip, work: true, run: () => decide('clipped') },
+  { keys: ['d'], message: words.keys.shelve, work: true, run: () => decide('shelved') },
+  { keys: ['p'], message: words.keys.pass, work: true, run: () => decide('passed') },
   {
     keys: ['x'],
-    says: words.keys.choose,
+    message: words.keys.choose,
     work: true,
-    does: () => wire.selectedId && wire.choose(wire.selectedId),
+    run: () => wire.selectedId && wire.choose(wire.selectedId),
   },
-  { keys: ['a'], says: words.keys.allRead, work: true, does: () => void wire.readAbove() },
-  { keys: ['w'], says: words.keys.write, work: true, does: write },
-  { keys: ['e'], says: words.writing.toWriting, work: true, does: () => withLine((one) => one.toDesk()) },
-  { keys: ['q'], says: words.keys.quote, work: true, does: () => sheet.value?.quote() },
-  { keys: ['t'], says: words.keys.tag, work: true, does: () => sheet.value?.tag() },
-  { keys: ['+', '='], says: words.wire.sheet.larger, does: () => resize(1) },
-  { keys: ['-'], says: words.wire.sheet.smaller, does: () => resize(-1) },
-  { keys: ['o'], says: words.keys.original, does: openOriginal },
-  { keys: ['l'], says: words.keys.lineUp, work: true, does: () => line.value?.lineUp() },
+  { keys: ['a'], message: words.keys.allRead, work: true, run: () => void wire.readAbove() },
+  { keys: ['w'], message: words.keys.write, work: true, run: write },
+  {
+    keys: ['e'],
+    message: words.writing.toWriting,
+    work: true,
+    run: () => withComment((comment) => comment.toDesk()),
+  },
+  { keys: ['q'], message: words.keys.quote, work: true, run: () => sheet.value?.quote() },
+  { keys: ['t'], message: words.keys.tag, work: true, run: () => sheet.value?.tag() },
+  { keys: ['+', '='], message: words.wire.sheet.larger, run: () => resize(1) },
+  { keys: ['-'], message: words.wire.sheet.smaller, run: () => resize(-1) },
+  { keys: ['o'], message: words.keys.original, run: openOriginal },
+  { keys: ['l'], message: words.keys.lineUp, work: true, run: () => line.value?.lineUp() },
   {
     keys: ['Enter'],
     command: true,
-    says: words.keys.lineUpText,
+    message: words.keys.lineUpText,
     work: true,
-    does: () => line.value?.lineUp(),
+    run: () => line.value?.lineUp(),
   },
-  { keys: ['Escape'], says: words.keys.back, does: () => void wire.select(null) },
+  { keys: ['Escape'], message: words.keys.back, run: () => void wire.select(null) },
 ])
 </script>
 
@@ -140,8 +145,8 @@ useKeys([
         class="grid min-h-0 bg-sheet max-wide:block max-wide:overflow-y-auto max-column:fixed max-column:inset-0 max-column:bottom-[56px] max-column:z-20"
         :class="brand.canWork ? 'grid-cols-[minmax(0,1fr)_272px]' : ''"
       >
-        <ArticleSheet ref="sheet" @quote="(text) => withLine((one) => one.quote(text))" />
-        <LazyYourLine v-if="wire.article && brand.canWork" ref="line" :article="wire.article" />
+        <ArticleSheet ref="sheet" @quote="(text) => withComment((one) => one.quote(text))" />
+        <LazyCommentField v-if="wire.article && brand.canWork" ref="line" :article="wire.article" />
       </div>
       <div v-else class="bg-sheet max-column:hidden">
         <EmptyState :title="words.wire.sheet.choose.title" :detail="words.wire.sheet.choose.detail" />

@@ -14,7 +14,7 @@ const props = defineProps<{
   submit?: string
 }>()
 const emit = defineEmits<{ made: [brand: Brand]; saved: [] }>()
-const says = words.brand
+const labels = words.brand
 const store = useBrandStore()
 const ownZone = Intl.DateTimeFormat().resolvedOptions().timeZone
 const zones = [...new Set([ownZone, ...Intl.supportedValuesOf('timeZone')])].map((zone) => ({
@@ -53,7 +53,7 @@ const pillars = computed(() => [
   { value: '', label: words.source.noPillar },
   ...(store.view?.pillars ?? []).map((pillar) => ({ value: pillar.id, label: pillar.name })),
 ])
-const keeps = Object.entries(says.keepNames).map(([value, label]) => ({ value, label }))
+const keeps = Object.entries(labels.keepNames).map(([value, label]) => ({ value, label }))
 const change = shallowRef<PlanChange | null>(null)
 watch(
   () => [form.values.zone, form.values.keep],
@@ -78,45 +78,45 @@ async function save(): Promise<void> {
   <form class="grid gap-4" novalidate @submit.prevent="save">
     <TextField
       v-model="form.values.name"
-      :label="says.name"
+      :label="labels.name"
       :error="form.errors.value.name"
       @leave="form.leave('name')"
     />
     <ChoiceField
       v-model="form.values.zone"
-      :label="says.zone"
+      :label="labels.zone"
       :choices="zones"
       :error="form.errors.value.zone"
     />
     <template v-if="brand && form.values.zone !== brand.zone">
-      <ChoiceField v-model="form.values.keep" :label="says.keep" :choices="keeps" />
+      <ChoiceField v-model="form.values.keep" :label="labels.keep" :choices="keeps" />
       <div v-if="change" class="rounded-md border border-rule p-3">
-        <p class="mb-2 text-small text-ink-2">{{ says.zoneChange }}</p>
+        <p class="mb-2 text-small text-ink-2">{{ labels.zoneChange }}</p>
         <PlanChangeList :change="change" />
       </div>
     </template>
     <ChoiceField
       v-model="form.values.language"
-      :label="says.language"
+      :label="labels.language"
       :choices="languages"
       :error="form.errors.value.language"
     />
     <div class="grid grid-cols-[110px_1fr] gap-4">
       <TextField
         v-model="form.values.mark"
-        :label="says.mark"
-        :hint="says.markHint"
+        :label="labels.mark"
+        :hint="labels.markHint"
         maxlength="2"
         :error="form.errors.value.mark"
         @leave="form.leave('mark')"
       />
-      <InkField v-model="form.values.markInk" :label="says.ink" />
+      <InkField v-model="form.values.markInk" :label="labels.ink" />
     </div>
     <TextField
       v-if="brand"
       v-model="form.values.linkApartMinutes"
-      :label="says.linkApart"
-      :hint="says.linkApartHint"
+      :label="labels.linkApart"
+      :hint="labels.linkApartHint"
       inputmode="numeric"
       :error="form.errors.value.linkApartMinutes"
       @leave="form.leave('linkApartMinutes')"
@@ -124,8 +124,8 @@ async function save(): Promise<void> {
     <template v-if="brand">
       <TextField
         v-model="typedSites"
-        :label="says.ownSites"
-        :hint="says.ownSitesHint"
+        :label="labels.ownSites"
+        :hint="labels.ownSitesHint"
         inputmode="url"
         autocomplete="off"
         :error="form.errors.value.ownSites"
@@ -134,15 +134,15 @@ async function save(): Promise<void> {
       <ChoiceField
         v-if="form.values.ownSites.length > 0"
         :model-value="form.values.ownPillarId ?? ''"
-        :label="says.ownPillar"
+        :label="labels.ownPillar"
         :choices="pillars"
         @update:model-value="form.values.ownPillarId = $event || null"
       />
     </template>
-    <ProblemLine :says="form.problem.value" />
+    <ErrorMessage :message="form.problem.value" />
     <div>
       <PlainButton v-if="!brand || store.isOwner" kind="act" type="submit" :busy="form.busy.value">{{
-        submit ?? (brand ? words.frame.save : says.add)
+        submit ?? (brand ? words.frame.save : labels.add)
       }}</PlainButton>
       <p v-else class="text-small text-ink-2">{{ words.setUp.readOnly }}</p>
     </div>

@@ -8,7 +8,7 @@ import { api } from '~/base/client'
 import HashtagField from '~/posts/HashtagField.vue'
 import UsualPost from '~/posts/UsualPost.vue'
 
-const says = words.pillar
+const labels = words.pillar
 const brand = useBrandStore()
 const editing = ref<Pillar | null>(null)
 const isOpen = ref(false)
@@ -52,13 +52,13 @@ async function remove(): Promise<void> {
 }
 const factsOf = ({ returns, needsApproval, hashtags }: Pillar): string =>
   [
-    says.returnsNames[returns],
-    needsApproval ? says.needsApprovalShort : '',
+    labels.returnsNames[returns],
+    needsApproval ? labels.needsApprovalShort : '',
     hashtags.map((tag) => `#${tag}`).join(' '),
   ]
     .filter(Boolean)
     .join(' · ')
-const returnsChoices = Object.entries(says.returnsNames).map(([value, label]) => ({ value, label }))
+const returnsChoices = Object.entries(labels.returnsNames).map(([value, label]) => ({ value, label }))
 /** Slots that are kept for it: they are open to any pillar once it is gone. */
 const keptSlots = computed(
   () =>
@@ -73,8 +73,8 @@ defineExpose({ open })
   <div>
     <EmptyState
       v-if="brand.view!.pillars.length === 0"
-      :title="says.empty.title"
-      :detail="says.empty.detail"
+      :title="labels.empty.title"
+      :detail="labels.empty.detail"
     />
     <ul v-else class="divide-y divide-rule border-y border-rule">
       <li v-for="pillar in brand.view!.pillars" :key="pillar.id" class="flex items-center gap-4 py-2.5">
@@ -98,45 +98,45 @@ defineExpose({ open })
         /></PlainButton>
       </li>
     </ul>
-    <SideDialog :open="isOpen" :title="editing ? says.editTitle : says.newTitle" @close="isOpen = false">
+    <SideDialog :open="isOpen" :title="editing ? labels.editTitle : labels.newTitle" @close="isOpen = false">
       <form id="pillar-form" class="grid gap-4" novalidate @submit.prevent="save">
         <TextField
           v-model="form.values.name"
-          :label="says.name"
+          :label="labels.name"
           :error="form.errors.value.name"
           @leave="form.leave('name')"
         />
         <TextField
           v-model="form.values.description"
           :lines="3"
-          :label="says.description"
+          :label="labels.description"
           :error="form.errors.value.description"
           @leave="form.leave('description')"
         />
-        <InkField v-model="form.values.ink" :label="says.ink" />
-        <ChoiceField v-model="form.values.returns" :label="says.returns" :choices="returnsChoices" />
+        <InkField v-model="form.values.ink" :label="labels.ink" />
+        <ChoiceField v-model="form.values.returns" :label="labels.returns" :choices="returnsChoices" />
         <label class="flex min-h-6 items-center gap-2"
           ><input v-model="form.values.needsApproval" type="checkbox" class="accent-(--act)" />{{
-            says.needsApproval
+            labels.needsApproval
           }}</label
         >
         <HashtagField
           v-model="form.values.hashtags"
           sign
-          :label="says.hashtags"
-          :placeholder="says.hashtags"
+          :label="labels.hashtags"
+          :placeholder="labels.hashtags"
         />
         <UsualPost
           v-model:account-ids="form.values.accountIds"
           accounts-only
           :hint="words.usualPost.pillar"
         />
-        <p v-if="editing && keptSlots > 0" class="text-small text-ink-2">{{ says.keptSlots(keptSlots) }}</p>
-        <ProblemLine :says="form.problem.value" />
+        <p v-if="editing && keptSlots > 0" class="text-small text-ink-2">{{ labels.keptSlots(keptSlots) }}</p>
+        <ErrorMessage :message="form.problem.value" />
       </form>
       <template #actions>
         <PlainButton kind="act" type="submit" form="pillar-form" :busy="form.busy.value">{{
-          editing ? words.frame.save : says.add
+          editing ? words.frame.save : labels.add
         }}</PlainButton>
         <PlainButton v-if="editing" @click="remove">{{ words.frame.remove }}</PlainButton>
       </template>

@@ -5,7 +5,7 @@ import * as words from '#shared/words'
 /** Two versions of one post side by side: nothing typed is lost, whichever one goes on with. */
 const props = defineProps<{ theirs: PostView | null; mine: PostDoc }>()
 const emit = defineEmits<{ settle: [choice: 'mine' | 'theirs' | 'both'] }>()
-const says = words.writing.conflict
+const labels = words.writing.conflict
 const times = useTimes()
 const shown = shallowRef<PostView | null>(null)
 watch(
@@ -40,13 +40,13 @@ const who = computed(() => shown.value?.savedBy ?? words.desk.somebody)
         aria-labelledby="conflict-title"
         class="grid max-h-full w-[820px] max-w-full gap-3 overflow-y-auto rounded-lg border border-rule bg-sheet p-5 shadow-(--lift)"
       >
-        <h2 id="conflict-title" class="part-name">{{ says.title }}</h2>
-        <p class="text-ink-2">{{ says.detail(who, shown.savedAt ? times.dayTime(shown.savedAt) : '') }}</p>
+        <h2 id="conflict-title" class="part-name">{{ labels.title }}</h2>
+        <p class="text-ink-2">{{ labels.detail(who, shown.savedAt ? times.dayTime(shown.savedAt) : '') }}</p>
         <div class="grid grid-cols-2 gap-3 max-column:grid-cols-1">
           <section
             v-for="[title, doc] in [
-              [says.mine, mine],
-              [says.theirs, shown.doc],
+              [labels.mine, mine],
+              [labels.theirs, shown.doc],
             ] as const"
             :key="title"
             class="rounded-md bg-paper p-3"
@@ -69,9 +69,9 @@ const who = computed(() => shown.value?.savedBy ?? words.desk.somebody)
           </section>
         </div>
         <div class="flex flex-wrap gap-2">
-          <PlainButton kind="act" @click="emit('settle', 'both')">{{ says.both }}</PlainButton>
-          <PlainButton @click="emit('settle', 'mine')">{{ says.keepMine }}</PlainButton>
-          <PlainButton @click="emit('settle', 'theirs')">{{ says.takeTheirs }}</PlainButton>
+          <PlainButton kind="act" @click="emit('settle', 'both')">{{ labels.both }}</PlainButton>
+          <PlainButton @click="emit('settle', 'mine')">{{ labels.keepMine }}</PlainButton>
+          <PlainButton @click="emit('settle', 'theirs')">{{ labels.takeTheirs }}</PlainButton>
         </div>
       </div>
     </div>

@@ -16,7 +16,7 @@ const props = defineProps<{
   focus: PostPicture['focus']
 }>()
 const emit = defineEmits<{ close: []; done: [crop: Crop | null, focus: PostPicture['focus']] }>()
-const says = words.writing
+const labels = words.writing
 const desk = useDeskStore()
 const frame = ref<Crop>({ x: 0, y: 0, width: 1, height: 1 })
 const point = ref({ x: 0.5, y: 0.5 })
@@ -111,12 +111,12 @@ function pick(event: MouseEvent): void {
   <SideDialog
     :open="open"
     place="middle"
-    :title="says.cropFor(account?.rules.name ?? '')"
+    :title="labels.cropFor(account?.rules.name ?? '')"
     @close="emit('close')"
   >
     <div v-if="picture && account" class="grid gap-3">
       <p class="text-small text-ink-2">
-        {{ says.cropHint }} <b class="font-semibold">{{ shapeOf(account.rules.media) }}</b>
+        {{ labels.cropHint }} <b class="font-semibold">{{ shapeOf(account.rules.media) }}</b>
       </p>
       <!-- The pointer alone picks here; the frame itself is moved by keys as well. -->
       <div
@@ -134,7 +134,7 @@ function pick(event: MouseEvent): void {
           tabindex="0"
           class="absolute cursor-move border-2 border-[#fffdf8] shadow-[0_0_0_9999px_rgb(11_15_24/0.55)]"
           :style="percent"
-          :aria-label="says.cropHint"
+          :aria-label="labels.cropHint"
           data-testid="crop-frame"
           @keydown="move"
           @click.stop
@@ -149,12 +149,12 @@ function pick(event: MouseEvent): void {
           aria-hidden="true"
         />
       </div>
-      <div v-if="shapes.length > 1" class="flex flex-wrap gap-1" role="group" :aria-label="says.shape">
+      <div v-if="shapes.length > 1" class="flex flex-wrap gap-1" role="group" :aria-label="labels.shape">
         <PlainButton
           :class="ratio === null ? 'border-edge bg-well' : ''"
           :aria-pressed="ratio === null"
           @click="shape(null)"
-          >{{ says.anyShape }}</PlainButton
+          >{{ labels.anyShape }}</PlainButton
         >
         <PlainButton
           v-for="one in shapes"
@@ -162,18 +162,18 @@ function pick(event: MouseEvent): void {
           :class="ratio === one.ratio ? 'border-edge bg-well' : ''"
           :aria-pressed="ratio === one.ratio"
           @click="shape(one.ratio)"
-          >{{ says.shapes[one.name] }}</PlainButton
+          >{{ labels.shapes[one.name] }}</PlainButton
         >
       </div>
       <label class="grid grid-cols-[auto_1fr] items-center gap-3 text-small text-ink-2"
-        >{{ says.zoom }}
+        >{{ labels.zoom }}
         <input v-model.number="share" type="range" min="20" max="100" class="accent-(--act)" />
       </label>
       <p class="text-small text-ink-3">{{ frame.width }} × {{ frame.height }}</p>
     </div>
     <template #actions>
-      <PlainButton kind="act" @click="emit('done', { ...frame }, point)">{{ says.cropDone }}</PlainButton>
-      <PlainButton @click="emit('done', null, point)">{{ says.cropWhole }}</PlainButton>
+      <PlainButton kind="act" @click="emit('done', { ...frame }, point)">{{ labels.cropDone }}</PlainButton>
+      <PlainButton @click="emit('done', null, point)">{{ labels.cropWhole }}</PlainButton>
     </template>
   </SideDialog>
 </template>

@@ -10,14 +10,14 @@ import * as words from '#shared/words'
  */
 const props = defineProps<{ wordings: number }>()
 const echoes = defineModel<Echo[]>({ required: true })
-const says = words.placing
+const labels = words.placing
 const READY: Record<'evening' | 'twoDays' | 'week' | 'month', Offset> = {
   evening: { hours: 8 },
   twoDays: { days: 2 },
   week: { weeks: 1 },
   month: { weeks: 4 },
 }
-const kind = ref<'' | keyof typeof says.echoes>('')
+const kind = ref<'' | keyof typeof labels.echoes>('')
 const count = ref<number | string>(3)
 const amount = ref<number | string>(4)
 const unit = ref<'hours' | 'days' | 'weeks'>('days')
@@ -44,7 +44,7 @@ function addTyped(): void {
 }
 const remove = (at: number): void => void (echoes.value = echoes.value.filter((_, index) => index !== at))
 const nameOf = ({ after }: Echo): string =>
-  says.after(
+  labels.after(
     hoursOf(after) % 24 === 0 ? 0 : hoursOf(after),
     hoursOf(after) % 24 === 0 ? hoursOf(after) / 24 : 0,
   )
@@ -59,22 +59,22 @@ const field = 'min-w-0 rounded border border-rule bg-sheet px-1 py-1 text-small 
         v-if="wordings > 1"
         v-model="echo.wording"
         :class="field"
-        :aria-label="says.wordingOf(nameOf(echo))"
+        :aria-label="labels.wordingOf(nameOf(echo))"
       >
-        <option v-for="n in wordings" :key="n" :value="n - 1">{{ says.wording(n - 1) }}</option>
+        <option v-for="n in wordings" :key="n" :value="n - 1">{{ labels.wording(n - 1) }}</option>
       </select>
       <button
         type="button"
         class="grid size-6 place-items-center text-ink-3 hover:text-bad"
-        :aria-label="says.removeEcho(nameOf(echo))"
+        :aria-label="labels.removeEcho(nameOf(echo))"
         @click="remove(at)"
       >
         <X :size="12" aria-hidden="true" />
       </button>
     </div>
-    <select v-model="kind" :class="field" :aria-label="says.addEcho">
-      <option value="">{{ echoes.length === 0 ? says.none : says.addEcho }}</option>
-      <option v-for="(label, name) in says.echoes" :key="name" :value="name">{{ label }}</option>
+    <select v-model="kind" :class="field" :aria-label="labels.addEcho">
+      <option value="">{{ echoes.length === 0 ? labels.none : labels.addEcho }}</option>
+      <option v-for="(label, name) in labels.echoes" :key="name" :value="name">{{ label }}</option>
     </select>
     <div v-if="kind === 'spread' || kind === 'own'" class="flex flex-wrap items-center gap-1 text-small">
       <template v-if="kind === 'spread'"
@@ -85,11 +85,11 @@ const field = 'min-w-0 rounded border border-rule bg-sheet px-1 py-1 text-small 
           class="w-10"
           :aria-label="words.timetable.howMany"
         />
-        {{ says.times }}</template
+        {{ labels.times }}</template
       >
-      <input v-model="amount" inputmode="numeric" :class="field" class="w-10" :aria-label="says.amount" />
-      <select v-model="unit" :class="field" :aria-label="says.unitLabel">
-        <option v-for="(label, name) in says.unit" :key="name" :value="name">{{ label }}</option>
+      <input v-model="amount" inputmode="numeric" :class="field" class="w-10" :aria-label="labels.amount" />
+      <select v-model="unit" :class="field" :aria-label="labels.unitLabel">
+        <option v-for="(label, name) in labels.unit" :key="name" :value="name">{{ label }}</option>
       </select>
       <PlainButton @click="addTyped">{{ words.timetable.putIn }}</PlainButton>
     </div>

@@ -3,7 +3,7 @@ import compact from 'emojibase-data/en/compact.json'
 import * as words from '#shared/words'
 
 const emit = defineEmits<{ pick: [emoji: string] }>()
-const says = words.writing.helpers
+const labels = words.writing.helpers
 const search = ref('')
 const MOST = 160
 interface Emoji {
@@ -32,11 +32,11 @@ const found = computed(() => {
     <input
       v-model="search"
       type="search"
-      :aria-label="says.searchEmoji"
-      :placeholder="says.searchEmoji"
+      :aria-label="labels.searchEmoji"
+      :placeholder="labels.searchEmoji"
       class="w-full rounded-md border border-edge bg-sheet px-2 py-1 text-small placeholder:text-ink-3"
     />
-    <p v-if="found.length === 0" class="text-small text-ink-3">{{ says.noEmoji }}</p>
+    <p v-if="found.length === 0" class="text-small text-ink-3">{{ labels.noEmoji }}</p>
     <ul class="flex max-h-[132px] flex-wrap overflow-y-auto">
       <li v-for="one in found" :key="one.unicode">
         <button

@@ -34,7 +34,7 @@ const overAt = computed(() => {
 })
 // The worker's word is of the text a moment ago; what no longer lies where it did is not marked.
 const current = computed(() =>
-  props.entities.filter((one) => text.value.slice(one.start, one.end) === one.text),
+  props.entities.filter((entity) => text.value.slice(entity.start, entity.end) === entity.text),
 )
 const pieces = computed(() => piecesOf(text.value, current.value, overAt.value))
 const follow = (): void => {

@@ -9,10 +9,10 @@ const props = defineProps<{
   open: { at: string }[] | null
 }>()
 const wish = defineModel<Wish>({ required: true })
-const says = words.placing
+const labels = words.placing
 const times = useTimes()
 const kinds = computed(() =>
-  Object.entries(says.kinds).filter(([kind]) => kind !== 'slot' || props.open !== null),
+  Object.entries(labels.kinds).filter(([kind]) => kind !== 'slot' || props.open !== null),
 )
 const kind = computed({
   get: () => wish.value.kind,
@@ -41,7 +41,7 @@ const field = 'min-w-0 w-full rounded border border-rule bg-sheet px-1 py-1 text
       <option v-for="[value, name] in kinds" :key="value" :value="value">{{ name }}</option>
     </select>
     <select v-if="wish.kind === 'slot'" v-model="slot" :class="field" :aria-label="words.move.slot">
-      <option v-if="slots.length === 0" value="">{{ says.noOpen }}</option>
+      <option v-if="slots.length === 0" value="">{{ labels.noOpen }}</option>
       <option v-for="one in slots" :key="one.at" :value="one.at">{{ times.shortDayTime(one.at) }}</option>
     </select>
     <MomentField

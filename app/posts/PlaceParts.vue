@@ -18,13 +18,15 @@ const props = defineProps<{
   wordings: number
   short?: boolean
 }>()
-const says = words.placing
+const labels = words.placing
 const brand = useBrandStore()
 const schedule = useScheduleStore()
 const times = useTimes()
 const { common, own, echoes, moved } = props.placing
 const isEach = computed(() => Object.keys(own.value).length > 0)
-const fresh = computed(() => props.chosen.filter(({ lineId, sentAt }) => lineId === null && sentAt === null))
+const fresh = computed(() =>
+  props.chosen.filter(({ queueItemId, sentAt }) => queueItemId === null && sentAt === null),
+)
 const openOf = (accountId: string) =>
   (schedule.ribbon?.open ?? []).filter((slot) => slot.accountId === accountId)
 function setEach(on: boolean): void {
@@ -38,18 +40,18 @@ const whenOf = (accountId: string): string => {
   const place = placeOf(accountId)
   if (!place) return ''
   return [place.at, ...place.echoes.map((echo) => echo.at)]
-    .map((at) => (at ? times.shortDayTime(at) : says.nowhere))
+    .map((at) => (at ? times.shortDayTime(at) : labels.nowhere))
     .join(' · ')
 }
 /** No place, or one more than a week off, says why. */
-const isToldWhy = (accountId: string): boolean => {
+const givesReason = (accountId: string): boolean => {
   const place = placeOf(accountId)
   return place !== undefined && (place.at === null || times.isFarOff(place.at))
 }
-const holdOf = (one: AccountProof): string => {
-  const hold = one.account.hold ?? brand.view?.brand.hold
+const holdOf = (item: AccountProof): string => {
+  const hold = item.account.hold ?? brand.view?.brand.hold
   if (hold) return words.hold.on(hold.until ? times.shortDayTime(hold.until) : null)
-  return one.account.slots.length === 0 ? words.schedule.noTimetable : ''
+  return item.account.slots.length === 0 ? words.schedule.noTimetable : ''
 }
 const change = computed(() => ({ moved: moved.value, lost: [] }))
 const row = 'grid grid-cols-[92px_minmax(0,1fr)] items-start gap-2 py-[7px] text-small'
@@ -58,10 +60,10 @@ const row = 'grid grid-cols-[92px_minmax(0,1fr)] items-start gap-2 py-[7px] text
 <template>
   <div class="divide-y divide-rule">
     <div v-if="!isEach" :class="row">
-      <span class="pt-1 text-ink-2">{{ says.title }}</span>
+      <span class="pt-1 text-ink-2">{{ labels.title }}</span>
       <PlaceField
         v-model="common"
-        :label="says.title"
+        :label="labels.title"
         :open="fresh.length === 1 ? openOf(fresh[0]!.account.id) : null"
       />
     </div>
@@ -69,7 +71,7 @@ const row = 'grid grid-cols-[92px_minmax(0,1fr)] items-start gap-2 py-[7px] text
       <span class="truncate pt-1 text-ink-2">{{ one.account.name }}</span>
       <PlaceField
         :model-value="own[one.account.id] ?? common"
-        :label="says.placeOn(one.account.name)"
+        :label="labels.placeOn(one.account.name)"
         :open="openOf(one.account.id)"
         @update:model-value="own = { ...own, [one.account.id]: $event }"
       />
@@ -79,13 +81,13 @@ const row = 'grid grid-cols-[92px_minmax(0,1fr)] items-start gap-2 py-[7px] text
         v-for="one in fresh"
         :key="one.account.id"
         class="grid grid-cols-[92px_minmax(0,1fr)] gap-2 py-0.5"
-        :title="placeOf(one.account.id)?.says"
+        :title="placeOf(one.account.id)?.message"
       >
         <span class="truncate text-ink-2">{{ one.account.name }}</span>
         <span>
           {{ whenOf(one.account.id) }}
-          <span v-if="isToldWhy(one.account.id)" class="block text-tiny text-warn">{{
-            placeOf(one.account.id)!.says
+          <span v-if="givesReason(one.account.id)" class="block text-tiny text-warn">{{
+            placeOf(one.account.id)!.message
           }}</span>
           <b v-if="holdOf(one)" class="block text-tiny font-semibold text-warn">{{ holdOf(one) }}</b>
         </span>
@@ -97,10 +99,10 @@ const row = 'grid grid-cols-[92px_minmax(0,1fr)] items-start gap-2 py-[7px] text
         class="accent-(--act)"
         :checked="isEach"
         @change="setEach(($event.target as HTMLInputElement).checked)"
-      />{{ says.each }}
+      />{{ labels.each }}
     </label>
     <div :class="row">
-      <span class="pt-1 text-ink-2">{{ says.again }}</span>
+      <span class="pt-1 text-ink-2">{{ labels.again }}</span>
       <EchoParts v-model="echoes" :wordings="wordings" />
     </div>
     <div v-if="moved.length > 0" class="py-[7px]"><PlanChangeList :change="change" :most="3" /></div>

@@ -5,11 +5,11 @@ import * as words from '#shared/words'
 /** What was said and done about a post, newest last; and, for whoever may, its approval. */
 const props = defineProps<{ view: PostView | null }>()
 const emit = defineEmits<{ approve: []; sendBack: [note: string] }>()
-const says = words.desk
+const labels = words.desk
 const times = useTimes()
 const asking = ref(false)
 const note = ref('')
-const said = (event: PostEvent): string => says.events[event.what](event.who ?? says.somebody)
+const said = (event: PostEvent): string => labels.events[event.what](event.who ?? labels.somebody)
 function send(): void {
   if (note.value.trim() === '') return
   asking.value = false
@@ -40,7 +40,7 @@ const canSay = computed(
             view.approval
           ]
         "
-        >{{ says.approvals[view.approval] }}</span
+        >{{ labels.approvals[view.approval] }}</span
       >
     </h2>
     <ol class="grid gap-1.5 text-small">
@@ -57,20 +57,20 @@ const canSay = computed(
       </li>
     </ol>
     <div v-if="canSay && view.mayApprove && !asking" class="flex gap-1.5">
-      <PlainButton @click="emit('approve')">{{ says.approve }}</PlainButton>
-      <PlainButton kind="quiet" @click="asking = true">{{ says.sendBack }}</PlainButton>
+      <PlainButton @click="emit('approve')">{{ labels.approve }}</PlainButton>
+      <PlainButton kind="quiet" @click="asking = true">{{ labels.sendBack }}</PlainButton>
     </div>
     <form v-if="asking" class="grid gap-1.5" @submit.prevent="send">
       <textarea
         v-model="note"
         rows="3"
         maxlength="2000"
-        :aria-label="says.sendBackHint"
-        :placeholder="says.sendBackHint"
+        :aria-label="labels.sendBackHint"
+        :placeholder="labels.sendBackHint"
         class="w-full rounded-md border border-edge bg-sheet px-2 py-1 text-small placeholder:text-ink-3"
       />
       <div class="flex gap-1.5">
-        <PlainButton type="submit" :disabled="note.trim() === ''">{{ says.sendBack }}</PlainButton>
+        <PlainButton type="submit" :disabled="note.trim() === ''">{{ labels.sendBack }}</PlainButton>
         <PlainButton kind="quiet" @click="asking = false">{{ words.frame.back }}</PlainButton>
       </div>
     </form>

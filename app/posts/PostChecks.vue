@@ -8,7 +8,7 @@ import { takeFix } from './postActions'
 
 /** The preflight of all chosen accounts: what is the same on several is said once, with their names. */
 const props = defineProps<{ chosen: AccountProof[]; doc: PostDoc; readOnly: boolean }>()
-const says = words.writing
+const labels = words.writing
 const brand = useBrandStore()
 
 interface Line {
@@ -19,7 +19,7 @@ const lines = computed((): Line[] => {
   const found = new Map<string, Line>()
   for (const one of props.chosen) {
     for (const check of one.checks) {
-      const key = check.level === 'ok' ? `ok ${check.id}` : `${check.id} ${check.says}`
+      const key = check.level === 'ok' ? `ok ${check.id}` : `${check.id} ${check.message}`
       const known = found.get(key)
       if (known) known.on.push(one)
       else found.set(key, { check, on: [one] })
@@ -34,20 +34,22 @@ const lines = computed((): Line[] => {
     .filter(({ check }) => check.level !== 'ok' || !troubled.has(subject(check)))
     .sort((a, b) => rank[a.check.level] - rank[b.check.level])
 })
-const saysOf = ({ check, on }: Line): string => {
-  if (check.level === 'ok') return check.id === 'length' ? words.yourLine.checks.fits : check.says
+const messageOf = ({ check, on }: Line): string => {
+  if (check.level === 'ok') return check.id === 'length' ? words.commentField.checks.fits : check.message
   // A sentence that names its network needs no name before it.
-  const isNamed = on.length === 1 && check.says.includes(on[0]!.account.name)
+  const isNamed = on.length === 1 && check.message.includes(on[0]!.account.name)
   return isNamed || (on.length === props.chosen.length && props.chosen.length > 1)
-    ? check.says
-    : `${on.map(({ account }) => account.name).join(', ')}: ${check.says}`
+    ? check.message
+    : `${on.map(({ account }) => account.name).join(', ')}: ${check.message}`
 }
 /** What a click does, in words: all that makes it fit is named. */
-function fixSays({ check, on }: Line): string {
-  if (check.fix?.does !== 'fit') return says.fixes[check.fix?.does ?? ''] ?? ''
-  const { offers } = words.yourLine
-  const all = (on[0]?.proof?.offers ?? []).map(({ does, text }) => offers[does as keyof typeof offers](text))
-  return all.map((one, at) => (at === 0 ? one : one[0]!.toLowerCase() + one.slice(1))).join(', ')
+function fixLabel({ check, on }: Line): string {
+  if (check.fix?.action !== 'fit') return labels.fixes[check.fix?.action ?? ''] ?? ''
+  const { offers } = words.commentField
+  const all = (on[0]?.proof?.offers ?? []).map(({ action, text }) =>
+    offers[action as keyof typeof offers](text),
+  )
+  return all.map((item, at) => (at === 0 ? item : item[0]!.toLowerCase() + item.slice(1))).join(', ')
 }
 function fix({ check, on }: Line): void {
   for (const one of on)
@@ -59,27 +61,27 @@ const ICONS = { ok: Tick, warn: TriangleAlert, stop: X }
 </script>
 
 <template>
-  <section :aria-label="says.preflight">
+  <section :aria-label="labels.preflight">
     <p v-if="chosen.length === 0" class="flex gap-1.5 text-small text-bad">
-      <X :size="14" class="mt-px shrink-0" aria-hidden="true" />{{ says.noAccount }}
+      <X :size="14" class="mt-px shrink-0" aria-hidden="true" />{{ labels.noAccount }}
     </p>
     <ul class="grid gap-[3px] text-small">
       <li
         v-for="line in lines"
-        :key="line.check.id + line.check.says"
+        :key="line.check.id + line.check.message"
         class="flex gap-1.5"
         :class="INKS[line.check.level]"
       >
         <component :is="ICONS[line.check.level]" :size="14" class="mt-px shrink-0" aria-hidden="true" />
         <span class="min-w-0 wrap-anywhere"
-          >{{ saysOf(line) }}
+          >{{ messageOf(line) }}
           <button
-            v-if="line.check.fix && !readOnly && fixSays(line)"
+            v-if="line.check.fix && !readOnly && fixLabel(line)"
             type="button"
             class="min-h-6 text-left font-semibold text-act underline underline-offset-2"
             @click="fix(line)"
           >
-            {{ fixSays(line) }}
+            {{ fixLabel(line) }}
           </button></span
         >
       </li>

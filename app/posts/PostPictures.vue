@@ -18,7 +18,7 @@ const props = defineProps<{
   readOnly: boolean
 }>()
 const doc = defineModel<PostDoc>({ required: true })
-const says = words.writing
+const labels = words.writing
 const brand = useBrandStore()
 const desk = useDeskStore()
 const busy = ref('')
@@ -39,11 +39,11 @@ const found = computed(() => {
 const shown = (url: string): string =>
   brand.path(`/picture?article=${props.article?.id}&url=${encodeURIComponent(url)}`)
 
-async function work(name: string, does: () => Promise<void>): Promise<void> {
+async function work(name: string, run: () => Promise<void>): Promise<void> {
   busy.value = name
   problem.value = ''
   try {
-    await does()
+    await run()
   } catch (error) {
     problem.value = error instanceof Error ? error.message : String(error)
   } finally {
@@ -67,7 +67,7 @@ function upload(event: Event): void {
   ;(event.target as HTMLInputElement).value = ''
 }
 function takeOut(id: string): void {
-  doc.value.pictures = doc.value.pictures.filter((one) => one.id !== id)
+  doc.value.pictures = doc.value.pictures.filter((picture) => picture.id !== id)
   for (const wording of doc.value.wordings) if (wording.pictureId === id) wording.pictureId = null
 }
 const isTaken = (url: string): boolean => taken.value.has(url)
@@ -81,8 +81,8 @@ const takeOnce = async (url: string, alt: string): Promise<void> => {
 </script>
 
 <template>
-  <section :aria-label="says.pictures" class="grid gap-1.5">
-    <h2 class="part-name">{{ says.pictures }}</h2>
+  <section :aria-label="labels.pictures" class="grid gap-1.5">
+    <h2 class="part-name">{{ labels.pictures }}</h2>
     <ul v-if="!readOnly && found.length > 0" class="flex flex-wrap gap-1.5">
       <li v-for="one in found" :key="one.url">
         <button
@@ -90,7 +90,7 @@ const takeOnce = async (url: string, alt: string): Promise<void> => {
           class="block rounded border-2"
           :class="isTaken(one.url) ? 'border-act' : 'border-transparent'"
           :title="one.alt"
-          :aria-label="`${says.choosePicture}: ${one.alt}`"
+          :aria-label="`${labels.choosePicture}: ${one.alt}`"
           :disabled="busy !== ''"
           @click="takeOnce(one.url, one.alt)"
         >
@@ -114,21 +114,21 @@ const takeOnce = async (url: string, alt: string): Promise<void> => {
           v-if="!readOnly"
           type="button"
           class="absolute top-1 right-1 grid size-6 place-items-center rounded bg-sheet text-ink-2 hover:text-ink"
-          :aria-label="says.takeOutPicture"
+          :aria-label="labels.takeOutPicture"
           @click="takeOut(picture.id)"
         >
           <X :size="14" aria-hidden="true" />
         </button>
       </div>
-      <p v-if="editor.pictures.value.get(picture.id)?.says" class="text-tiny text-ink-3">
-        {{ editor.pictures.value.get(picture.id)!.says }}
+      <p v-if="editor.pictures.value.get(picture.id)?.message" class="text-tiny text-ink-3">
+        {{ editor.pictures.value.get(picture.id)!.message }}
       </p>
       <textarea
         v-model="picture.description"
         rows="2"
         :readonly="readOnly"
-        :aria-label="says.description"
-        :placeholder="says.descriptionHint"
+        :aria-label="labels.description"
+        :placeholder="labels.descriptionHint"
         class="w-full rounded-md border border-edge bg-sheet px-2 py-1 text-small placeholder:text-ink-3"
       />
     </div>
@@ -139,7 +139,7 @@ const takeOnce = async (url: string, alt: string): Promise<void> => {
         accept="image/*"
         multiple
         class="sr-only"
-        :aria-label="says.upload"
+        :aria-label="labels.upload"
         tabindex="-1"
         @change="upload"
       />
@@ -149,7 +149,7 @@ const takeOnce = async (url: string, alt: string): Promise<void> => {
         :disabled="busy !== ''"
         @click="input?.click()"
       >
-        <ImagePlus :size="14" aria-hidden="true" />{{ busy === 'upload' ? says.uploading : says.upload }}
+        <ImagePlus :size="14" aria-hidden="true" />{{ busy === 'upload' ? labels.uploading : labels.upload }}
       </button>
       <button
         v-if="cardImage && doc.link && !found.some(({ url }) => url === cardImage)"
@@ -158,10 +158,10 @@ const takeOnce = async (url: string, alt: string): Promise<void> => {
         :disabled="busy !== ''"
         @click="takeCard"
       >
-        {{ says.card }}: {{ says.useCardPicture }}
+        {{ labels.card }}: {{ labels.useCardPicture }}
       </button>
-      <p v-if="busy === 'upload'" class="sr-only" role="status">{{ says.uploading }}</p>
+      <p v-if="busy === 'upload'" class="sr-only" role="status">{{ labels.uploading }}</p>
     </template>
-    <ProblemLine :says="problem" />
+    <ErrorMessage :message="problem" />
   </section>
 </template>

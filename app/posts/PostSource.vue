@@ -18,11 +18,11 @@ const props = defineProps<{
 }>()
 const doc = defineModel<PostDoc>({ required: true })
 const emit = defineEmits<{ insert: [text: string] }>()
-const says = words.writing
+const labels = words.writing
 const times = useTimes()
 const quotes = computed(() => props.clippings.filter(({ quote }) => quote !== null))
 const others = computed(() => props.clippings.filter(({ articleId }) => articleId !== doc.value.articleId))
-const quoted = (one: Clipping): string => quoteOf(one.quote ?? '', props.article?.language ?? null)
+const quoted = (item: Clipping): string => quoteOf(item.quote ?? '', props.article?.language ?? null)
 const summary = computed(() => props.article?.summary ?? '')
 
 const typedLink = ref('')
@@ -36,7 +36,7 @@ watch(
 )
 function takeLink(): void {
   const link = linkOf(typedLink.value)
-  linkProblem.value = typedLink.value.trim() !== '' && link === null ? says.linkProblem : ''
+  linkProblem.value = typedLink.value.trim() !== '' && link === null ? labels.linkProblem : ''
   if (linkProblem.value === '') doc.value.link = link
 }
 const handles = computed(() => doc.value.accounts.filter(({ chosen, credit }) => chosen && credit))
@@ -48,8 +48,8 @@ const input =
 
 <template>
   <div class="grid content-start gap-3.5">
-    <section :aria-label="says.from" class="grid gap-1">
-      <h2 class="part-name">{{ says.from }}</h2>
+    <section :aria-label="labels.from" class="grid gap-1">
+      <h2 class="part-name">{{ labels.from }}</h2>
       <template v-if="article">
         <p class="text-small text-ink-2">
           <b class="font-semibold text-ink">{{ article.outlet }}</b> ·
@@ -65,25 +65,25 @@ const input =
         >
         <p class="serif line-clamp-4 text-[14.5px] text-ink-2" dir="auto">{{ summary }}</p>
       </template>
-      <p v-else-if="others.length === 0" class="text-small text-ink-3">{{ says.fromNothing }}</p>
+      <p v-else-if="others.length === 0" class="text-small text-ink-3">{{ labels.fromNothing }}</p>
     </section>
-    <section v-if="others.length > 0" :aria-label="says.clippings" class="grid gap-1.5">
-      <h2 class="part-name">{{ says.clippings }}</h2>
+    <section v-if="others.length > 0" :aria-label="labels.clippings" class="grid gap-1.5">
+      <h2 class="part-name">{{ labels.clippings }}</h2>
       <div v-for="one in others" :key="one.id" class="text-small">
         <p class="font-medium" dir="auto">{{ one.title }}</p>
         <p class="text-ink-3">{{ one.outlet }}</p>
       </div>
     </section>
-    <section v-if="quotes.length > 0 || article" :aria-label="says.quotes" class="grid gap-1.5">
-      <h2 class="part-name">{{ says.quotes }}</h2>
-      <p v-if="quotes.length === 0" class="text-small text-ink-3">{{ says.noQuotes }}</p>
+    <section v-if="quotes.length > 0 || article" :aria-label="labels.quotes" class="grid gap-1.5">
+      <h2 class="part-name">{{ labels.quotes }}</h2>
+      <p v-if="quotes.length === 0" class="text-small text-ink-3">{{ labels.noQuotes }}</p>
       <button
         v-for="one in quotes"
         :key="one.id"
         type="button"
         class="serif border-l-2 border-mark pl-2.5 text-left text-[14.5px] italic hover:text-act"
         dir="auto"
-        :title="says.useQuote"
+        :title="labels.useQuote"
         :disabled="readOnly"
         @click="emit('insert', quoted(one))"
       >
@@ -97,13 +97,13 @@ const input =
       :card-image="look?.card?.image ?? null"
       :read-only="readOnly"
     />
-    <section :aria-label="says.credit" class="grid gap-1">
-      <h2 class="part-name">{{ says.credit }}</h2>
+    <section :aria-label="labels.credit" class="grid gap-1">
+      <h2 class="part-name">{{ labels.credit }}</h2>
       <input
         :value="doc.credit ?? ''"
         :readonly="readOnly"
-        :aria-label="says.credit"
-        :placeholder="article ? `${says.noCredit} (${article.outlet})` : says.creditHint"
+        :aria-label="labels.credit"
+        :placeholder="article ? `${labels.noCredit} (${article.outlet})` : labels.creditHint"
         maxlength="200"
         :class="input"
         @input="doc.credit = ($event.target as HTMLInputElement).value || null"
@@ -113,7 +113,7 @@ const input =
         :key="part.accountId"
         class="text-small text-ink-3"
       >
-        {{ says.creditOn(part.credit!, accountName(part.accountId)) }}
+        {{ labels.creditOn(part.credit!, accountName(part.accountId)) }}
       </p>
       <button
         v-if="article && doc.credit === null && !readOnly"
@@ -121,18 +121,18 @@ const input =
         class="min-h-6 justify-self-start text-small font-semibold text-act"
         @click="doc.credit = article.outlet"
       >
-        {{ words.yourLine.parts.credit(article.outlet) }}
+        {{ words.commentField.parts.credit(article.outlet) }}
       </button>
     </section>
-    <section :aria-label="says.link" class="grid gap-1">
-      <h2 class="part-name">{{ says.link }}</h2>
+    <section :aria-label="labels.link" class="grid gap-1">
+      <h2 class="part-name">{{ labels.link }}</h2>
       <input
         v-model="typedLink"
         type="url"
         inputmode="url"
         :readonly="readOnly"
-        :aria-label="says.link"
-        :placeholder="says.linkHint"
+        :aria-label="labels.link"
+        :placeholder="labels.linkHint"
         maxlength="2000"
         :class="input"
         @blur="takeLink"
@@ -143,8 +143,8 @@ const input =
         v-if="doc.link"
         :value="doc.linkTitle ?? ''"
         :readonly="readOnly"
-        :aria-label="says.linkTitle"
-        :placeholder="look?.card?.title ?? says.linkTitle"
+        :aria-label="labels.linkTitle"
+        :placeholder="look?.card?.title ?? labels.linkTitle"
         maxlength="500"
         :class="input"
         @input="doc.linkTitle = ($event.target as HTMLInputElement).value || null"

@@ -17,7 +17,7 @@ const props = defineProps<{
   readOnly: boolean
 }>()
 const doc = defineModel<PostDoc>({ required: true })
-const says = words.writing
+const labels = words.writing
 const brand = useBrandStore()
 const times = useTimes()
 const field = (name: 'goodUntil' | 'notBefore') =>
@@ -39,13 +39,13 @@ const shape = 'min-w-0 w-full rounded border border-rule bg-sheet px-1 py-1 text
 </script>
 
 <template>
-  <section :aria-label="says.whereAndWhen" class="grid">
-    <h2 class="part-name mb-1">{{ says.whereAndWhen }}</h2>
+  <section :aria-label="labels.whereAndWhen" class="grid">
+    <h2 class="part-name mb-1">{{ labels.whereAndWhen }}</h2>
     <div class="divide-y divide-rule">
       <label :class="row"
-        ><span class="text-ink-2">{{ says.pillar }}</span>
+        ><span class="text-ink-2">{{ labels.pillar }}</span>
         <select v-model="doc.pillarId" :disabled="readOnly" :class="shape" @change="takeHashtags">
-          <option :value="null">{{ says.noPillar }}</option>
+          <option :value="null">{{ labels.noPillar }}</option>
           <option v-for="pillar in brand.view?.pillars ?? []" :key="pillar.id" :value="pillar.id">
             {{ pillar.name }}
           </option>
@@ -55,27 +55,27 @@ const shape = 'min-w-0 w-full rounded border border-rule bg-sheet px-1 py-1 text
       <MomentField
         v-model="goodUntil"
         class="py-[7px] text-small"
-        :label="says.goodUntil"
+        :label="labels.goodUntil"
         :disabled="readOnly"
         plain
       />
       <MomentField
         v-model="notBefore"
         class="py-[7px] text-small"
-        :label="says.notBefore"
+        :label="labels.notBefore"
         :disabled="readOnly"
         plain
       />
       <label :class="row"
-        ><span class="text-ink-2">{{ says.language }}</span>
+        ><span class="text-ink-2">{{ labels.language }}</span>
         <select v-model="doc.language" :disabled="readOnly" :class="shape">
-          <option :value="null">{{ says.languageOfBrand }}</option>
+          <option :value="null">{{ labels.languageOfBrand }}</option>
           <option v-for="[code, name] in languages" :key="code" :value="code">{{ name }}</option>
         </select>
       </label>
       <div v-if="doc.link" :class="row">
-        <span class="text-ink-2">{{ says.linkBecomes }}</span><span class="text-right">{{
-          says.rules[rule]
+        <span class="text-ink-2">{{ labels.linkBecomes }}</span><span class="text-right">{{
+          labels.rules[rule]
         }}</span>
       </div>
     </div>

@@ -12,7 +12,7 @@ import ProofExtras from './ProofExtras.vue'
 
 const props = defineProps<{ one: AccountProof; doc: PostDoc; look: LinkPreview | null; readOnly: boolean }>()
 const emit = defineEmits<{ crop: [accountId: string, pictureId: string] }>()
-const says = words.writing
+const labels = words.writing
 const desk = useDeskStore()
 const times = useTimes()
 // The post's own object, which is changed in place: one document, many who write at it.
@@ -57,12 +57,14 @@ function frameOf(medium: {
     backgroundPosition: `${across}% ${down}%`,
   }
 }
+const cropLabel = ({ description }: { description: string }): string =>
+  `${labels.cropFor(account.value.rules.name)}: ${description || labels.descriptionHint}`
 const when = computed(() => {
-  const { sentAt, lineId, at, part: own } = props.one
-  if (sentAt) return says.sentAt(times.shortDayTime(sentAt))
-  if (!own.chosen) return says.notThis
-  const place = at ? times.shortDayTime(at) : props.one.says || words.yourLine.noSlot
-  return lineId ? says.inLine : place
+  const { sentAt, queueItemId, at, part: own } = props.one
+  if (sentAt) return labels.sentAt(times.shortDayTime(sentAt))
+  if (!own.chosen) return labels.notThis
+  const place = at ? times.shortDayTime(at) : props.one.message || words.commentField.noSlot
+  return queueItemId ? labels.inLine : place
 })
 const card = computed(() =>
   props.look?.card && proof.value?.linkPlace === 'attached' && proof.value.link ? props.look.card : null,
@@ -72,7 +74,7 @@ const field = 'min-w-0 rounded border border-rule bg-sheet px-1 py-0.5 text-smal
 
 <template>
   <section
-    :aria-label="says.proofOf(account.name)"
+    :aria-label="labels.proofOf(account.name)"
     class="flex min-w-0 flex-col rounded-md border bg-sheet"
     :class="[isTroubled ? 'border-bad' : 'border-rule', one.part.chosen ? '' : 'bg-transparent']"
   >
@@ -81,8 +83,8 @@ const field = 'min-w-0 rounded border border-rule bg-sheet px-1 py-0.5 text-smal
         type="checkbox"
         class="translate-y-0.5 accent-(--act)"
         :checked="one.part.chosen"
-        :disabled="readOnly || one.lineId !== null"
-        :aria-label="says.useAccount(account.name)"
+        :disabled="readOnly || one.queueItemId !== null"
+        :aria-label="labels.useAccount(account.name)"
         @change="part.chosen = !part.chosen"
       />
       <h3
@@ -97,7 +99,7 @@ const field = 'min-w-0 rounded border border-rule bg-sheet px-1 py-0.5 text-smal
         class="ml-auto text-small"
         :class="isTooMuch(proof) ? 'font-semibold text-bad' : ''"
         :data-testid="`length-${account.name}`"
-        :aria-label="words.yourLine.length(proof.measure.length, proof.measure.limit, account.name)"
+        :aria-label="words.commentField.length(proof.measure.length, proof.measure.limit, account.name)"
         >{{ proof.measure.length }}<span class="text-ink-3">/{{ proof.measure.limit }}</span></span
       >
     </header>
@@ -124,7 +126,7 @@ const field = 'min-w-0 rounded border border-rule bg-sheet px-1 py-0.5 text-smal
             ...frameOf(picture.medium!),
             backgroundImage: `url(${desk.pictureUrl(picture.id, 640)})`,
           }"
-          :aria-label="`${says.cropFor(account.rules.name)}: ${picture.description || says.descriptionHint}`"
+          :aria-label="cropLabel(picture)"
           :disabled="readOnly"
           @click="emit('crop', account.id, picture.id)"
         />
@@ -138,7 +140,7 @@ const field = 'min-w-0 rounded border border-rule bg-sheet px-1 py-0.5 text-smal
         class="truncate text-small text-act"
         :title="proof.link"
       >
-        {{ proof.link }} <span class="text-ink-3">· {{ says.placeSaid[proof.linkPlace] }}</span>
+        {{ proof.link }} <span class="text-ink-3">· {{ labels.placeSaid[proof.linkPlace] }}</span>
       </p>
       <ProofExtras
         v-if="!readOnly && one.part.chosen"
@@ -152,8 +154,8 @@ const field = 'min-w-0 rounded border border-rule bg-sheet px-1 py-0.5 text-smal
           <input
             v-model="part.board"
             :list="`boards-${account.id}`"
-            :aria-label="`${says.board}, ${account.name}`"
-            :placeholder="says.newBoard"
+            :aria-label="`${labels.board}, ${account.name}`"
+            :placeholder="labels.newBoard"
             :class="field"
             maxlength="120"
           />
@@ -164,25 +166,25 @@ const field = 'min-w-0 rounded border border-rule bg-sheet px-1 py-0.5 text-smal
         <select
           v-if="account.rules.audiences.length > 1"
           v-model="part.audience"
-          :aria-label="`${says.audience}, ${account.name}`"
+          :aria-label="`${labels.audience}, ${account.name}`"
           :class="field"
         >
           <option :value="null">
-            {{ says.audiences[account.rules.audiences[0]!] ?? account.rules.audiences[0] }}
+            {{ labels.audiences[account.rules.audiences[0]!] ?? account.rules.audiences[0] }}
           </option>
           <option v-for="audience in account.rules.audiences.slice(1)" :key="audience" :value="audience">
-            {{ says.audiences[audience] ?? audience }}
+            {{ labels.audiences[audience] ?? audience }}
           </option>
         </select>
         <select
           v-if="doc.link && places.length > 1"
           v-model="part.linkPlace"
-          :aria-label="`${says.linkPlace}, ${account.name}`"
+          :aria-label="`${labels.linkPlace}, ${account.name}`"
           :class="field"
         >
-          <option :value="null">{{ says.linkPlaces[places[0] as LinkPlace] }}</option>
+          <option :value="null">{{ labels.linkPlaces[places[0] as LinkPlace] }}</option>
           <option v-for="place in places.slice(1)" :key="place" :value="place">
-            {{ says.linkPlaces[place] }}
+            {{ labels.linkPlaces[place] }}
           </option>
         </select>
       </div>
@@ -190,7 +192,7 @@ const field = 'min-w-0 rounded border border-rule bg-sheet px-1 py-0.5 text-smal
     <footer class="flex justify-between gap-2 border-t border-rule px-3 py-1.5 text-small text-ink-2">
       <span class="truncate" :title="when">{{ when }}</span>
       <span v-if="one.part.chosen" class="whitespace-nowrap">{{
-        one.part.ownText === null ? says.follows : says.own
+        one.part.ownText === null ? labels.follows : labels.own
       }}</span>
     </footer>
   </section>

@@ -8,11 +8,11 @@ import { takeOffer } from './postActions'
 const props = defineProps<{ name: string; proof: Proof; part: AccountPart; doc: PostDoc }>()
 // The post's own object, which is changed in place: one document, many who write at it.
 const part = computed(() => props.part)
-const says = words.writing
-const lines = words.yourLine
-const saysOffer = (offer: Proof['offers'][number]): string =>
-  lines.offers[offer.does as keyof typeof lines.offers](offer.text)
-const nameOf = (what: string): string => says.parts[what as keyof typeof says.parts] ?? what
+const labels = words.writing
+const lines = words.commentField
+const offerLabel = (offer: Proof['offers'][number]): string =>
+  lines.offers[offer.action as keyof typeof lines.offers](offer.text)
+const nameOf = (what: string): string => labels.parts[what as keyof typeof labels.parts] ?? what
 const own = ref<HTMLTextAreaElement | null>(null)
 async function writeOwn(): Promise<void> {
   part.value.ownText = props.doc.wordings[0]!.text
@@ -23,32 +23,32 @@ async function writeOwn(): Promise<void> {
 
 <template>
   <div class="grid gap-1.5">
-    <template v-for="offer in proof.offers" :key="offer.does + offer.text">
-      <p v-if="offer.does === 'shorten'" class="text-small text-bad">{{ saysOffer(offer) }}</p>
+    <template v-for="offer in proof.offers" :key="offer.action + offer.text">
+      <p v-if="offer.action === 'shorten'" class="text-small text-bad">{{ offerLabel(offer) }}</p>
       <button
         v-else
         type="button"
         class="min-h-6 justify-self-start text-left text-small font-semibold text-act underline underline-offset-2"
         @click="takeOffer(part, offer)"
       >
-        {{ saysOffer(offer) }}
+        {{ offerLabel(offer) }}
       </button>
     </template>
     <p v-if="part.leftOut.length > 0" class="flex flex-wrap items-center gap-1 text-small text-ink-3">
-      {{ says.leftOutHere }}
+      {{ labels.leftOutHere }}
       <button
         v-for="what in part.leftOut"
         :key="what"
         type="button"
         class="min-h-6 rounded-full border border-dashed border-edge px-2 text-ink-2 hover:text-ink"
-        :aria-label="says.putBack(nameOf(what))"
+        :aria-label="labels.putBack(nameOf(what))"
         @click="part.leftOut = part.leftOut.filter((one) => one !== what)"
       >
         {{ nameOf(what) }} ×
       </button>
     </p>
     <p v-for="one in proof.leftOut" :key="one.what + one.text" class="text-small text-warn">
-      {{ says.leftOut(one.what === 'hashtag' ? one.text : says.whats[one.what], one.because) }}
+      {{ labels.leftOut(one.what === 'hashtag' ? one.text : labels.whats[one.what], one.reason) }}
     </p>
     <template v-if="part.ownText !== null">
       <textarea
@@ -56,7 +56,7 @@ async function writeOwn(): Promise<void> {
         :value="part.ownText"
         rows="4"
         spellcheck="true"
-        :aria-label="`${says.ownWording}, ${name}`"
+        :aria-label="`${labels.ownWording}, ${name}`"
         class="w-full rounded-md border border-edge bg-sheet px-2 py-1.5 text-base"
         @input="part.ownText = ($event.target as HTMLTextAreaElement).value"
       />
@@ -65,7 +65,7 @@ async function writeOwn(): Promise<void> {
         class="min-h-6 justify-self-start text-small text-act underline-offset-2 hover:underline"
         @click="part.ownText = null"
       >
-        {{ says.followAgain }}
+        {{ labels.followAgain }}
       </button>
     </template>
     <button
@@ -74,7 +74,7 @@ async function writeOwn(): Promise<void> {
       class="min-h-6 justify-self-start text-small text-act underline-offset-2 hover:underline"
       @click="writeOwn"
     >
-      {{ says.ownWording }}
+      {{ labels.ownWording }}
     </button>
   </div>
 </template>

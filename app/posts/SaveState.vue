@@ -3,14 +3,14 @@ import * as words from '#shared/words'
 import type { PostEditor } from './usePostEditor'
 
 const props = defineProps<{ editor: PostEditor }>()
-const says = words.writing.save
+const labels = words.writing.save
 const times = useTimes()
 const text = computed(() => {
   const { saving, view, problem } = props.editor
-  if (saving.value === 'failed') return says.failed(problem.value)
-  if (saving.value === 'saving') return says.saving
-  if (saving.value === 'unsaved') return says.unsaved
-  return view.value?.savedAt ? says.saved(times.time(view.value.savedAt)) : ''
+  if (saving.value === 'failed') return labels.failed(problem.value)
+  if (saving.value === 'saving') return labels.saving
+  if (saving.value === 'unsaved') return labels.unsaved
+  return view.value?.savedAt ? labels.saved(times.time(view.value.savedAt)) : ''
 })
 </script>
 

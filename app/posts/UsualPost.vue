@@ -13,7 +13,7 @@ const props = defineProps<{
 }>()
 const pillarId = defineModel<string | null>('pillarId', { default: null })
 const accountIds = defineModel<string[] | null>('accountIds', { required: true })
-const says = words.usualPost
+const labels = words.usualPost
 const brand = useBrandStore()
 const pillars = computed(() => [
   { value: '', label: words.source.noPillar },
@@ -21,14 +21,14 @@ const pillars = computed(() => [
 ])
 const toggle = (id: string): void => {
   const known = accountIds.value ?? []
-  const next = known.includes(id) ? known.filter((one) => one !== id) : [...known, id]
+  const next = known.includes(id) ? known.filter((item) => item !== id) : [...known, id]
   accountIds.value = next.length > 0 ? next : null
 }
 </script>
 
 <template>
   <fieldset class="grid gap-2">
-    <legend class="mb-1 text-small font-semibold text-ink-2">{{ says.title }}</legend>
+    <legend class="mb-1 text-small font-semibold text-ink-2">{{ labels.title }}</legend>
     <ChoiceField
       v-if="!props.accountsOnly"
       :label="words.source.pillar"
@@ -49,6 +49,6 @@ const toggle = (id: string): void => {
         />{{ account.name }}</label
       >
     </div>
-    <p class="text-small text-ink-3">{{ accountIds === null ? says.usual : hint }}</p>
+    <p class="text-small text-ink-3">{{ accountIds === null ? labels.usual : hint }}</p>
   </fieldset>
 </template>

@@ -12,36 +12,36 @@ const LazyEmojiPicker = defineAsyncComponent(() => import('./EmojiPicker.vue'))
  */
 const props = defineProps<{ doc: PostDoc; writing: Writing; quotes: string[] }>()
 const emit = defineEmits<{ insert: [text: string]; hashtag: [tag: string] }>()
-const says = words.writing.helpers
+const labels = words.writing.helpers
 const desk = useDeskStore()
 const notices = useNoticesStore()
 type Open = 'hashtags' | 'quote' | 'openings' | 'phrases' | 'emoji'
 const open = ref<Open | null>(null)
 const help = ref<WritingHelp | null>(null)
 const busy = ref(false)
-let turn = 0
+let latest = 0
 
-const chips = computed((): { name: Open; says: string; icon: unknown }[] => [
-  { name: 'hashtags', says: says.hashtags, icon: Hash },
-  ...(props.quotes.length > 0 ? [{ name: 'quote' as const, says: says.quote, icon: Quote }] : []),
-  ...(props.doc.articleId ? [{ name: 'openings' as const, says: says.openings, icon: TextQuote }] : []),
-  { name: 'phrases', says: says.phrases, icon: MessageSquareQuote },
-  { name: 'emoji', says: says.emoji, icon: Smile },
+const chips = computed((): { name: Open; message: string; icon: unknown }[] => [
+  { name: 'hashtags', message: labels.hashtags, icon: Hash },
+  ...(props.quotes.length > 0 ? [{ name: 'quote' as const, message: labels.quote, icon: Quote }] : []),
+  ...(props.doc.articleId ? [{ name: 'openings' as const, message: labels.openings, icon: TextQuote }] : []),
+  { name: 'phrases', message: labels.phrases, icon: MessageSquareQuote },
+  { name: 'emoji', message: labels.emoji, icon: Smile },
 ])
 async function toggle(name: Open): Promise<void> {
   open.value = open.value === name ? null : name
   if (open.value === 'hashtags' || open.value === 'openings') await look()
 }
 async function look(): Promise<void> {
-  const mine = ++turn
+  const requestId = ++latest
   busy.value = true
   try {
     const found = await desk.help(props.doc.articleId, props.doc.wordings[0]!.text)
-    if (mine === turn) help.value = found
+    if (requestId === latest) help.value = found
   } catch (error) {
     notices.complain(error)
   } finally {
-    if (mine === turn) busy.value = false
+    if (requestId === latest) busy.value = false
   }
 }
 watch(
@@ -52,10 +52,10 @@ watch(
   },
 )
 const isIn = (tag: string): boolean =>
-  props.doc.hashtags.some((one) => one.toLowerCase() === tag.toLowerCase())
+  props.doc.hashtags.some((hashtag) => hashtag.toLowerCase() === tag.toLowerCase())
 const kinds = computed(() =>
   (['phrase', 'question', 'call'] as const)
-    .map((kind) => ({ kind, list: props.writing.phrases.filter((one) => one.kind === kind) }))
+    .map((kind) => ({ kind, list: props.writing.phrases.filter((phrase) => phrase.kind === kind) }))
     .filter(({ list }) => list.length > 0),
 )
 const item = 'block w-full rounded px-2 py-1 text-left text-small hover:bg-well'
@@ -63,7 +63,7 @@ const item = 'block w-full rounded px-2 py-1 text-left text-small hover:bg-well'
 
 <template>
   <div class="grid gap-1.5">
-    <div class="flex flex-wrap gap-[5px]" role="group" :aria-label="says.name">
+    <div class="flex flex-wrap gap-[5px]" role="group" :aria-label="labels.name">
       <button
         v-for="chip in chips"
         :key="chip.name"
@@ -77,23 +77,23 @@ const item = 'block w-full rounded px-2 py-1 text-left text-small hover:bg-well'
         :aria-expanded="open === chip.name"
         @click="toggle(chip.name)"
       >
-        <component :is="chip.icon" :size="13" aria-hidden="true" />{{ chip.says }}
+        <component :is="chip.icon" :size="13" aria-hidden="true" />{{ chip.message }}
       </button>
     </div>
     <div v-if="open" class="rounded-md border border-rule bg-sheet p-1.5">
-      <p v-if="busy && !help" class="px-2 py-1 text-small text-ink-3" role="status">{{ says.looking }} …</p>
+      <p v-if="busy && !help" class="px-2 py-1 text-small text-ink-3" role="status">{{ labels.looking }} …</p>
       <template v-else-if="open === 'hashtags'">
         <ul>
           <li v-for="one in help?.hashtags ?? []" :key="one.tag">
             <button type="button" :class="item" :disabled="isIn(one.tag)" @click="emit('hashtag', one.tag)">
               <b class="font-semibold" :class="isIn(one.tag) ? 'text-ink-3' : 'text-act'">#{{ one.tag }}</b>
-              <span class="ml-1.5 text-ink-2">{{ isIn(one.tag) ? says.added : one.because }}</span>
+              <span class="ml-1.5 text-ink-2">{{ isIn(one.tag) ? labels.added : one.reason }}</span>
             </button>
           </li>
         </ul>
-        <p v-if="help?.hashtags.length === 0" class="px-2 py-1 text-small text-ink-3">{{ says.nothing }}</p>
+        <p v-if="help?.hashtags.length === 0" class="px-2 py-1 text-small text-ink-3">{{ labels.nothing }}</p>
         <template v-if="writing.hashtagGroups.length > 0">
-          <p class="mt-1 px-2 text-tiny text-ink-3">{{ says.groups }}</p>
+          <p class="mt-1 px-2 text-tiny text-ink-3">{{ labels.groups }}</p>
           <button
             v-for="group in writing.hashtagGroups"
             :key="group.name"
@@ -107,7 +107,7 @@ const item = 'block w-full rounded px-2 py-1 text-left text-small hover:bg-well'
         </template>
       </template>
       <template v-else-if="open === 'openings'">
-        <p class="px-2 text-tiny text-ink-3">{{ says.openingsHint }}</p>
+        <p class="px-2 text-tiny text-ink-3">{{ labels.openingsHint }}</p>
         <button
           v-for="line in help?.openings ?? []"
           :key="line"
@@ -119,7 +119,7 @@ const item = 'block w-full rounded px-2 py-1 text-left text-small hover:bg-well'
         >
           {{ line }}
         </button>
-        <p v-if="help?.openings.length === 0" class="px-2 py-1 text-small text-ink-3">{{ says.nothing }}</p>
+        <p v-if="help?.openings.length === 0" class="px-2 py-1 text-small text-ink-3">{{ labels.nothing }}</p>
       </template>
       <template v-else-if="open === 'quote'">
         <button
@@ -135,9 +135,9 @@ const item = 'block w-full rounded px-2 py-1 text-left text-small hover:bg-well'
         </button>
       </template>
       <template v-else-if="open === 'phrases'">
-        <p v-if="kinds.length === 0" class="px-2 py-1 text-small text-ink-3">{{ says.noPhrases }}</p>
+        <p v-if="kinds.length === 0" class="px-2 py-1 text-small text-ink-3">{{ labels.noPhrases }}</p>
         <template v-for="{ kind, list } in kinds" :key="kind">
-          <p class="px-2 text-tiny text-ink-3">{{ says.kinds[kind] }}</p>
+          <p class="px-2 text-tiny text-ink-3">{{ labels.kinds[kind] }}</p>
           <button
             v-for="phrase in list"
             :key="phrase.text"

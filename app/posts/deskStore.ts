@@ -66,14 +66,14 @@ export const useDeskStore = defineStore('desk', () => {
   })
 
   async function undoably(
-    says: string,
+    message: string,
     work: () => Promise<Undoable>,
     afterwards: () => unknown = () => undefined,
   ): Promise<boolean> {
     const brandId = session.brandId!
     try {
       const { historyId } = await work()
-      notices.sayUndoable(says, brandId, historyId, async () => {
+      notices.sayUndoable(message, brandId, historyId, async () => {
         await Promise.allSettled([refresh(), brand.load()])
         await afterwards()
       })
@@ -87,10 +87,10 @@ export const useDeskStore = defineStore('desk', () => {
   }
   type Approvable = Pick<DeskRow, 'id' | 'version'>
   const step =
-    (name: string, says: string) =>
+    (name: string, message: string) =>
     (post: Approvable, note = '', afterwards?: () => unknown) =>
       undoably(
-        says,
+        message,
         () => api.post<Undoable>(brand.path(`/posts/${post.id}/${name}`), { version: post.version, note }),
         afterwards,
       )

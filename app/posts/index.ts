@@ -1,5 +1,5 @@
 // Posts as they are written: the editor, its proofs and checks, lining up.
-export { default as DeskLine } from './DeskLine.vue'
+export { default as DeskListItem } from './DeskListItem.vue'
 export { type DeskShow, useDeskStore } from './deskStore'
 export { default as HashtagField } from './HashtagField.vue'
 export { default as LinkMarks } from './LinkMarks.vue'

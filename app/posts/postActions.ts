@@ -5,9 +5,9 @@ import { instantOf } from '~/base/localTime'
 
 /** Leaves something out on one account alone; what can't be left out there by itself is not touched. */
 export function takeOffer(part: AccountPart, offer: Proof['offers'][number]): void {
-  if (offer.does === 'cut') part.ownText = offer.text
+  if (offer.action === 'cut') part.ownText = offer.text
   const what = { 'leave-out-hashtag': offer.text, 'leave-out-credit': 'credit', 'leave-out-title': 'title' }[
-    offer.does
+    offer.action
   ]
   if (what && !part.leftOut.includes(what)) part.leftOut.push(what)
 }
@@ -23,11 +23,11 @@ export function takeFix(
   proof: Proof,
   zone: string,
 ): boolean {
-  if (fix.does === 'fit') for (const offer of proof.offers) takeOffer(part, offer)
-  else if (fix.does === 'crop') cropAs(doc, part, fix)
-  else if (fix.does === 'leave-out-link') doc.link = null
-  else if (fix.does === 'use-new-address') doc.link = fix.change.link ?? doc.link
-  else if (fix.does === 'good-until' && fix.day) doc.goodUntil = instantOf(fix.day, '23:59', zone)
+  if (fix.action === 'fit') for (const offer of proof.offers) takeOffer(part, offer)
+  else if (fix.action === 'crop') cropAs(doc, part, fix)
+  else if (fix.action === 'leave-out-link') doc.link = null
+  else if (fix.action === 'use-new-address') doc.link = fix.change.link ?? doc.link
+  else if (fix.action === 'good-until' && fix.day) doc.goodUntil = instantOf(fix.day, '23:59', zone)
   else return false
   return true
 }

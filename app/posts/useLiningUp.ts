@@ -1,5 +1,5 @@
 import { useTimeoutFn } from '@vueuse/core'
-import type { LinedUp } from '#shared/schedule/types'
+import type { QueueingResult } from '#shared/schedule/types'
 import * as words from '#shared/words'
 import { api, Refusal, sentenceOf } from '~/base/client'
 import type { PlacingWish } from '~/schedule/usePlacing'
@@ -75,7 +75,7 @@ export function useLiningUp(editor: PostEditor, given: Given) {
     () =>
       [
         editor.id.value,
-        ...editor.doc.value.wordings.map((one) => one.text),
+        ...editor.doc.value.wordings.map((wording) => wording.text),
         ...editor.doc.value.accounts.map(({ ownText }) => ownText),
       ].join('\n'),
     () => {
@@ -125,7 +125,7 @@ export function useLiningUp(editor: PostEditor, given: Given) {
       // What was chosen for one slot, or from nothing, says nothing of the next article.
       if (editor.doc.value.articleId !== null)
         usual.remember(editor.doc.value.accounts.flatMap((part) => (part.chosen ? [part.accountId] : [])))
-      const result = await api.post<LinedUp>(brand.path(`/posts/${editor.id.value}/line-up`), input)
+      const result = await api.post<QueueingResult>(brand.path(`/posts/${editor.id.value}/line-up`), input)
       let afterwards: () => unknown = () => undefined
       done((work) => {
         afterwards = work
@@ -136,9 +136,9 @@ export function useLiningUp(editor: PostEditor, given: Given) {
             `${brand.accountName(place.accountId)} ${place.at ? times.shortDayTime(place.at) : words.notices.nowhere}`,
         )
         .join(' · ')
-      const says =
+      const message =
         result.approval === 'approved' ? words.notices.lineUpIn(places) : words.writing.lineInReview(places)
-      notices.sayUndoable(says, brandId, result.historyId, () => {
+      notices.sayUndoable(message, brandId, result.historyId, () => {
         void schedule.load()
         return afterwards()
       })

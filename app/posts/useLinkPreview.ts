@@ -10,20 +10,20 @@ export function useLinkPreview(link: () => string | null) {
   const desk = useDeskStore()
   const look = shallowRef<LinkPreview | null>(null)
   const isLooking = ref(false)
-  let turn = 0
-  const ask = useDebounceFn(async (url: string, mine: number) => {
+  let latest = 0
+  const ask = useDebounceFn(async (url: string, requestId: number) => {
     const found = await desk.previewLink(url).catch(() => null)
-    if (mine !== turn) return
+    if (requestId !== latest) return
     look.value = found
     isLooking.value = false
   }, 400)
   watch(
     link,
     (url) => {
-      const mine = ++turn
+      const requestId = ++latest
       look.value = null
       isLooking.value = Boolean(url)
-      if (url) void ask(url, mine)
+      if (url) void ask(url, requestId)
     },
     { immediate: true },
   )

@@ -54,11 +54,11 @@ export function usePostEditor() {
 
   const accounts = computed(() => brand.view?.accounts ?? [])
   /** Another account may have come since: each has a part. */
-  const withParts = (one: PostDoc, chosen: (account: Account) => boolean): PostDoc => ({
-    ...one,
+  const withParts = (item: PostDoc, chosen: (account: Account) => boolean): PostDoc => ({
+    ...item,
     accounts: accounts.value.map(
       (account) =>
-        one.accounts.find(({ accountId }) => accountId === account.id) ??
+        item.accounts.find(({ accountId }) => accountId === account.id) ??
         emptyPart(account.id, chosen(account)),
     ),
   })
@@ -67,7 +67,7 @@ export function usePostEditor() {
     id.value = fresh.id
     version.value = fresh.version
     view.value = fresh.view
-    pictures.value = new Map((fresh.view?.pictures ?? []).map((one) => [one.id, one]))
+    pictures.value = new Map((fresh.view?.pictures ?? []).map((picture) => [picture.id, picture]))
     problem.value = ''
     conflict.value = null
     saving.value = 'saved'
@@ -245,7 +245,7 @@ export function usePostEditor() {
 
   function addPicture(picture: PictureView, description = ''): void {
     pictures.value = new Map(pictures.value).set(picture.id, picture)
-    if (!doc.value.pictures.some((one) => one.id === picture.id))
+    if (!doc.value.pictures.some(({ id: known }) => known === picture.id))
       doc.value.pictures.push({ id: picture.id, description, focus: { x: 0.5, y: 0.5 } })
   }
 

@@ -15,9 +15,9 @@ export interface AccountProof {
   checks: Check[]
   /** When it would go out; null where that is not known. */
   at: string | null
-  says: string
+  message: string
   /** Whether it is in line there, or went out. */
-  lineId: string | null
+  queueItemId: string | null
   sentAt: string | null
 }
 
@@ -92,10 +92,10 @@ export function usePostProofs(
       approval: editor.view.value?.approval ?? 'draft',
       hold: context.held.includes(account.id),
       alsoAppearsOn: appearsOn(account).map(({ name }) => name),
-      elsewhere: appearsOn(account).map((one) => ({
-        account: one.name,
-        rules: one.rules,
-        isChosen: partOf(one.id)?.chosen === true,
+      elsewhere: appearsOn(account).map((item) => ({
+        account: item.name,
+        rules: item.rules,
+        isChosen: partOf(item.id)?.chosen === true,
       })),
       boards: account.networkBoards,
       isOpened: !writing.value.warnUnopened || (given.isOpened?.() ?? true),
@@ -107,8 +107,9 @@ export function usePostProofs(
   /** What went out there, and on accounts whose posts appear there too or where its own do. */
   function sentOn(account: Account, { sentHere }: DeskContext): DeskContext['sentHere'][string] {
     const joined = editor.accounts.value.filter(
-      (one) =>
-        one.id !== account.id && (account.appearsOn.includes(one.id) || one.appearsOn.includes(account.id)),
+      (other) =>
+        other.id !== account.id &&
+        (account.appearsOn.includes(other.id) || other.appearsOn.includes(account.id)),
     )
     return [
       ...(sentHere[account.id] ?? []),
@@ -139,8 +140,8 @@ export function usePostProofs(
           proof: answer.value.proofs[account.id] ?? null,
           checks: answer.value.checks[account.id] ?? [],
           at: placeOf(account.id)?.at ?? null,
-          says: placeOf(account.id)?.says ?? '',
-          lineId: line?.lineId ?? null,
+          message: placeOf(account.id)?.message ?? '',
+          queueItemId: line?.queueItemId ?? null,
           sentAt: sent?.at ?? null,
         },
       ]
@@ -149,14 +150,14 @@ export function usePostProofs(
   const chosen = computed(() => proofs.value.filter(({ part }) => part.chosen))
   /** Chosen, neither in line nor out, and nothing stops it. */
   const ready = computed(() =>
-    chosen.value.filter((one) => one.lineId === null && one.sentAt === null && isReady(one)),
+    chosen.value.filter((item) => item.queueItemId === null && item.sentAt === null && isReady(item)),
   )
   /** The first that keeps it from being lined up, as a sentence; null for nothing. */
   const stop = computed((): string | null => {
-    for (const { account, checks, lineId, sentAt } of chosen.value) {
+    for (const { account, checks, queueItemId, sentAt } of chosen.value) {
       const found =
-        lineId === null && sentAt === null ? checks.find(({ level }) => level === 'stop') : undefined
-      if (found) return `${account.name}: ${found.says}`
+        queueItemId === null && sentAt === null ? checks.find(({ level }) => level === 'stop') : undefined
+      if (found) return `${account.name}: ${found.message}`
     }
     return null
   })

@@ -3,10 +3,10 @@ import type { ProofAnswer, ProofAsk } from './workers/proofs'
 type Shown = Pick<ProofAnswer, 'proofs' | 'main' | 'link'> & { checks: NonNullable<ProofAnswer['checks']> }
 
 /** Proofs and checks made in a worker while one types, so that typing never waits. The newest answer wins. */
-export function useProofs(ask: () => Omit<ProofAsk, 'turn'>) {
+export function useProofs(ask: () => Omit<ProofAsk, 'requestId'>) {
   const answer = shallowRef<Shown>({ proofs: {}, checks: {}, main: [], link: null })
   let worker: Worker | undefined
-  let turn = 0
+  let latest = 0
   let waiting = false
   /** Whether what is shown, checks and all, is of what was asked last. */
   const isCurrent = ref(false)
@@ -18,8 +18,8 @@ export function useProofs(ask: () => Omit<ProofAsk, 'turn'>) {
     requestAnimationFrame(() => {
       waiting = false
       worker?.postMessage({
-        turn: ++turn,
-        ...(JSON.parse(JSON.stringify(ask())) as Omit<ProofAsk, 'turn'>),
+        requestId: ++latest,
+        ...(JSON.parse(JSON.stringify(ask())) as Omit<ProofAsk, 'requestId'>),
       } satisfies ProofAsk)
     })
   }
@@ -28,7 +28,7 @@ export function useProofs(ask: () => Omit<ProofAsk, 'turn'>) {
     worker = new Worker(new URL('./workers/proofs.ts', import.meta.url), { type: 'module' })
     worker.addEventListener('message', ({ data }: MessageEvent<ProofAnswer>) => {
       // Until the new checks come, those of a moment ago stand.
-      if (data.turn !== turn) return
+      if (data.requestId !== latest) return
       answer.value = { ...data, checks: data.checks ?? answer.value.checks }
       isCurrent.value = data.checks !== null && !waiting
     })

@@ -52,7 +52,7 @@ export function useWritingSource(editor: PostEditor) {
     if (kept) {
       const ids = kept.split(',')
       const { clippings: all } = await api.get<ClippingsView>(brand.path('/clippings'))
-      clippings.value = all.filter((one) => ids.includes(one.id))
+      clippings.value = all.filter((item) => ids.includes(item.id))
       return editor.begin(docOfClippings(clippings.value), `clippings ${kept}`)
     }
     if (!articleId) return beginFromNothing(asked(query, 'account'), linkOf(asked(query, 'link')))

@@ -9,13 +9,13 @@ defineProps<{
   shown: string | null
 }>()
 const emit = defineEmits<{ show: [id: string] }>()
-const says = words.yourLine
+const labels = words.commentField
 const times = useTimes()
 const brand = useBrandStore()
 
-function whenOf({ account, part, at, says: why, lineId }: AccountProof): string {
-  if (!part.chosen) return says.notThis
-  if (lineId) return words.writing.inLine
+function whenOf({ account, part, at, message: why, queueItemId }: AccountProof): string {
+  if (!part.chosen) return labels.notThis
+  if (queueItemId) return words.writing.inLine
   const hold = account.hold ?? brand.view?.brand.hold
   if (hold)
     return [
@@ -26,15 +26,15 @@ function whenOf({ account, part, at, says: why, lineId }: AccountProof): string 
       .join(' · ')
   if (account.slots.length === 0) return words.schedule.noTimetable
   if (at) return times.shortDayTime(at)
-  return why === '' ? says.working : says.noSlot
+  return why === '' ? labels.working : labels.noSlot
 }
 /** A place more than a week off says why it is so late. */
-const isLate = ({ part, at, lineId }: AccountProof): boolean =>
-  part.chosen && !lineId && at !== null && times.isFarOff(at)
+const isLate = ({ part, at, queueItemId }: AccountProof): boolean =>
+  part.chosen && !queueItemId && at !== null && times.isFarOff(at)
 </script>
 
 <template>
-  <ul :aria-label="says.accounts" class="divide-y divide-rule rounded-md border border-rule">
+  <ul :aria-label="labels.accounts" class="divide-y divide-rule rounded-md border border-rule">
     <li
       v-for="one in proofs"
       :key="one.account.id"
@@ -58,26 +58,26 @@ const isLate = ({ part, at, lineId }: AccountProof): boolean =>
         v-if="one.part.chosen && one.proof"
         :data-testid="`length-${one.account.name}`"
         :class="isTooMuch(one.proof) ? 'font-semibold text-bad' : ''"
-        :aria-label="says.length(one.proof.measure.length, one.account.rules.limit, one.account.name)"
+        :aria-label="labels.length(one.proof.measure.length, one.account.rules.limit, one.account.name)"
         >{{ one.proof.measure.length }}<span class="text-ink-3">/{{ one.account.rules.limit }}</span></span
       >
       <span v-else class="text-ink-3">–</span>
       <span class="col-start-2 text-[11.5px]" :class="one.part.chosen ? 'text-ink-2' : 'text-ink-3'"
         >{{ whenOf(one)
-        }}<template v-if="one.part.chosen && one.part.ownText !== null"> · {{ says.own }}</template></span
+        }}<template v-if="one.part.chosen && one.part.ownText !== null"> · {{ labels.own }}</template></span
       >
       <span v-if="isLate(one)" class="order-last col-span-2 col-start-2 text-[11.5px] text-warn">{{
-        one.says
+        one.message
       }}</span>
       <button
         v-if="one.part.chosen"
         type="button"
         class="text-[11.5px] text-act underline-offset-2 hover:underline"
         :aria-expanded="shown === one.account.id"
-        :aria-label="says.proofOf(one.account.name)"
+        :aria-label="labels.proofOf(one.account.name)"
         @click="emit('show', one.account.id)"
       >
-        {{ says.proof }}
+        {{ labels.proof }}
       </button>
     </li>
   </ul>

@@ -8,7 +8,7 @@ import { useDensity } from './useDensity'
 import { useReading } from './useReading'
 import WatchChips from './WatchChips.vue'
 import BulkBar from './BulkBar.vue'
-import ArticleLine from './ArticleLine.vue'
+import ArticleListItem from './ArticleListItem.vue'
 
 const wire = useWireStore()
 const brand = useBrandStore()
@@ -96,7 +96,7 @@ function showArrived(): void {
     </button>
     <div ref="list" class="min-h-0 grow overflow-y-auto">
       <div v-if="wire.failed" class="p-6">
-        <ProblemLine :says="wire.failed" />
+        <ErrorMessage :message="wire.failed" />
         <PlainButton class="mt-3" @click="wire.load()">{{ words.frame.again }}</PlainButton>
       </div>
       <p v-else-if="wire.loading" class="p-6 text-ink-3">{{ words.frame.loading }} …</p>
@@ -123,7 +123,7 @@ function showArrived(): void {
           class="absolute inset-x-0 top-0"
           :style="{ transform: `translateY(${item.start}px)` }"
         >
-          <ArticleLine
+          <ArticleListItem
             v-if="wire.rows[item.index]"
             :row="wire.rows[item.index]!"
             :density="density"

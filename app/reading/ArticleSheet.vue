@@ -17,7 +17,7 @@ const brand = useBrandStore()
 const clippings = useClippingsStore()
 const times = useTimes()
 const { size } = useReading()
-const says = words.wire.sheet
+const labels = words.wire.sheet
 const article = computed(() => wire.article)
 const picture = (url: string): string =>
   brand.path(`/picture?article=${article.value?.id}&url=${encodeURIComponent(url)}`)
@@ -41,10 +41,10 @@ watch(
 const origin = computed(() => {
   const one = article.value
   if (!one) return ''
-  if (wire.lookingAt === one.id) return says.looking
-  if (one.textFrom === 'page') return says.fromPage
+  if (wire.lookingAt === one.id) return labels.looking
+  if (one.textFrom === 'page') return labels.fromPage
   if (one.textFrom === 'feed') return ''
-  return [one.html === '' ? says.noText : says.summaryOnly, one.pageSays ?? ''].join(' ').trim()
+  return [one.html === '' ? labels.noText : labels.summaryOnly, one.pageMessage ?? ''].join(' ').trim()
 })
 // A picture that can't be had leaves no torn frame behind; its caption says what it was.
 function hideBroken(event: Event): void {
@@ -81,7 +81,7 @@ defineExpose({ quote, tag: () => tags.value?.focus() })
     id="article"
     ref="sheet"
     tabindex="-1"
-    :aria-label="says.name"
+    :aria-label="labels.name"
     class="min-h-0 overflow-y-auto px-[22px] py-[18px] outline-none max-wide:overflow-visible"
   >
     <button
@@ -91,7 +91,7 @@ defineExpose({ quote, tag: () => tags.value?.focus() })
     >
       <ArrowLeft :size="16" aria-hidden="true" />{{ words.frame.back }}
     </button>
-    <ProblemLine v-if="wire.articleFailed" :says="wire.articleFailed" />
+    <ErrorMessage v-if="wire.articleFailed" :message="wire.articleFailed" />
     <p v-else-if="!article" class="text-ink-3">{{ words.frame.loading }} …</p>
     <template v-else>
       <header class="mb-3 max-w-[66ch]">
@@ -103,10 +103,10 @@ defineExpose({ quote, tag: () => tags.value?.focus() })
               times.dayTime(article.at)
             }}</time>
             ·
-            <span class="whitespace-nowrap">{{ says.minutes(article.minutes) }}</span>
+            <span class="whitespace-nowrap">{{ labels.minutes(article.minutes) }}</span>
             <template v-if="article.dating !== 'stated'"> · {{ words.wire.dating[article.dating] }}</template>
             <template v-if="article.changedAt">
-              · {{ says.changed(times.dayTime(article.changedAt)) }}</template
+              · {{ labels.changed(times.dayTime(article.changedAt)) }}</template
             >
           </p>
           <SheetTools :article="article" />

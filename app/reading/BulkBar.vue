@@ -6,7 +6,7 @@ import { useWireStore } from './wireStore'
 const LazyBulkTags = defineAsyncComponent(() => import('./BulkTags.vue'))
 
 const wire = useWireStore()
-const says = words.wire.several
+const labels = words.wire.several
 const tagging = ref(false)
 const actions = [
   { state: 'clipped' as const, label: words.wire.actions.clip, icon: Scissors },
@@ -19,9 +19,9 @@ const actions = [
   <div
     class="flex flex-wrap items-center gap-1.5 border-b border-rule bg-well px-3 py-1.5"
     role="group"
-    :aria-label="says.name"
+    :aria-label="labels.name"
   >
-    <span class="font-semibold" aria-live="polite">{{ says.count(wire.chosen.size) }}</span>
+    <span class="font-semibold" aria-live="polite">{{ labels.count(wire.chosen.size) }}</span>
     <span class="grow" />
     <PlainButton v-for="action in actions" :key="action.state" @click="wire.decideChosen(action.state)"
       ><component :is="action.icon" :size="14" aria-hidden="true" />{{ action.label }}</PlainButton
@@ -32,8 +32,8 @@ const actions = [
     <PlainButton
       kind="quiet"
       class="px-2"
-      :aria-label="says.clear"
-      :title="says.clear"
+      :aria-label="labels.clear"
+      :title="labels.clear"
       @click="wire.clearChosen()"
       ><X :size="15" aria-hidden="true"
     /></PlainButton>

@@ -4,7 +4,7 @@ import { useTagging } from './useTagging'
 
 const props = defineProps<{ ids: string[] }>()
 const emit = defineEmits<{ close: [] }>()
-const says = words.tag
+const labels = words.tag
 const brand = useBrandStore()
 const { tagArticles } = useTagging()
 const names = ref<string[]>([])
@@ -16,7 +16,7 @@ async function put(): Promise<void> {
 </script>
 
 <template>
-  <SideDialog open :title="says.severalTitle" place="middle" @close="emit('close')">
+  <SideDialog open :title="labels.severalTitle" place="middle" @close="emit('close')">
     <form id="tag-several" class="min-h-[200px]" @submit.prevent="put">
       <TagField
         v-model="names"
@@ -26,7 +26,7 @@ async function put(): Promise<void> {
     </form>
     <template #actions>
       <PlainButton kind="act" type="submit" form="tag-several" :disabled="names.length === 0">{{
-        says.several
+        labels.several
       }}</PlainButton>
     </template>
   </SideDialog>

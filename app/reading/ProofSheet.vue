@@ -6,7 +6,7 @@ import ProofText from '~/posts/ProofText.vue'
 import ProofExtras from '~/posts/ProofExtras.vue'
 
 const props = defineProps<{ one: AccountProof; doc: PostDoc }>()
-const says = words.yourLine
+const labels = words.commentField
 // The post's own object, which is changed in place: one document, many who write at it.
 const part = computed(() => props.one.part)
 </script>
@@ -14,13 +14,15 @@ const part = computed(() => props.one.part)
 <template>
   <section
     v-if="one.proof"
-    :aria-label="says.proofOf(one.account.name)"
+    :aria-label="labels.proofOf(one.account.name)"
     class="grid gap-2 rounded-md bg-paper p-2.5"
   >
     <p class="flex justify-between text-small">
-      <b class="font-semibold">{{ says.proofOf(one.account.name) }}</b>
+      <b class="font-semibold">{{ labels.proofOf(one.account.name) }}</b>
       <span :class="one.proof.measure.left < 0 ? 'text-bad' : 'text-ink-2'">{{
-        one.proof.measure.left < 0 ? says.over(-one.proof.measure.left) : says.left(one.proof.measure.left)
+        one.proof.measure.left < 0
+          ? labels.over(-one.proof.measure.left)
+          : labels.left(one.proof.measure.left)
       }}</span>
     </p>
     <ProofText :proof="one.proof" :name="one.account.name" />

@@ -5,7 +5,7 @@ import * as words from '#shared/words'
 
 defineProps<{ selected: Selected }>()
 const emit = defineEmits<{ quote: []; clip: []; watch: [] }>()
-const says = words.wire.sheet
+const labels = words.wire.sheet
 const button = 'flex items-center gap-1.5 rounded px-2 py-1 font-semibold hover:bg-well'
 </script>
 
@@ -18,17 +18,17 @@ const button = 'flex items-center gap-1.5 rounded px-2 py-1 font-semibold hover:
       left: `clamp(110px, ${selected.left}px, calc(100vw - 110px))`,
     }"
     role="toolbar"
-    :aria-label="says.withSelected"
+    :aria-label="labels.withSelected"
     @mousedown.prevent
   >
     <button type="button" :class="button" @click="emit('quote')">
-      <Quote :size="14" aria-hidden="true" />{{ says.quote }} <KeyHint name="q" />
+      <Quote :size="14" aria-hidden="true" />{{ labels.quote }} <KeyHint name="q" />
     </button>
     <button type="button" :class="button" @click="emit('clip')">
-      <Scissors :size="14" aria-hidden="true" />{{ says.clipQuote }}
+      <Scissors :size="14" aria-hidden="true" />{{ labels.clipQuote }}
     </button>
     <button type="button" :class="button" @click="emit('watch')">
-      <Eye :size="14" aria-hidden="true" />{{ says.watchThese }}
+      <Eye :size="14" aria-hidden="true" />{{ labels.watchThese }}
     </button>
   </div>
 </template>

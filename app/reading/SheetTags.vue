@@ -6,7 +6,7 @@ import { useTagging } from './useTagging'
 import { useWireStore } from './wireStore'
 
 const props = defineProps<{ article: ArticleFull }>()
-const says = words.tag
+const labels = words.tag
 const brand = useBrandStore()
 const { tagArticles } = useTagging()
 const wire = useWireStore()
@@ -25,20 +25,20 @@ const put = (wanted: string[]): Promise<void> =>
     names.value.filter((name) => !wanted.includes(name)),
   )
 const inkOf = (id: string): string =>
-  `var(--pillar-${brand.view?.watches.find((one) => one.id === id)?.ink ?? 5})`
+  `var(--pillar-${brand.view?.watches.find((watch) => watch.id === id)?.ink ?? 5})`
 defineExpose({ focus: open })
 </script>
 
 <template>
   <div class="mt-2 grid gap-1 text-small text-ink-2">
     <p
-      v-if="article.because.length > 0"
+      v-if="article.reason.length > 0"
       class="flex flex-wrap gap-x-3 gap-y-0.5"
-      :aria-label="words.wire.sheet.because"
+      :aria-label="words.wire.sheet.reason"
       role="note"
       data-because
     >
-      <span v-for="one in article.because" :key="one.watchId" class="min-w-0">
+      <span v-for="one in article.reason" :key="one.watchId" class="min-w-0">
         <i
           class="mr-1.5 inline-block size-2 rounded-full"
           :style="{ background: inkOf(one.watchId) }"
@@ -48,7 +48,7 @@ defineExpose({ focus: open })
           class="font-semibold text-ink hover:text-act"
           @click="wire.setFilter({ watch: one.watchId })"
           >{{ one.name }}</NuxtLink
-        >: {{ one.says }}
+        >: {{ one.message }}
       </span>
     </p>
     <div v-if="isOpen" class="max-w-[420px]" @keydown.esc.stop="isOpen = false">
@@ -72,14 +72,14 @@ defineExpose({ focus: open })
         :key="tag.id"
         class="flex items-center rounded-[4px] bg-well pl-1.5 text-ink"
         :class="brand.canWork ? '' : 'pr-1.5'"
-        :title="says.by[tag.by]"
+        :title="labels.by[tag.by]"
         data-tag
         >{{ tag.name
         }}<button
           v-if="brand.canWork"
           type="button"
           class="grid size-[22px] place-items-center text-ink-3 hover:text-ink"
-          :aria-label="says.take(tag.name)"
+          :aria-label="labels.take(tag.name)"
           @click="put(names.filter((name) => name !== tag.name))"
         >
           <X :size="11" aria-hidden="true" /></button
@@ -90,7 +90,7 @@ defineExpose({ focus: open })
         class="flex min-h-[22px] items-center gap-0.5 rounded-[4px] px-1 hover:bg-well hover:text-ink"
         @click="open"
       >
-        <Plus :size="12" aria-hidden="true" />{{ says.add }} <KeyHint name="t" />
+        <Plus :size="12" aria-hidden="true" />{{ labels.add }} <KeyHint name="t" />
       </button>
     </div>
   </div>

@@ -9,13 +9,13 @@ defineProps<{ article: ArticleFull }>()
 const wire = useWireStore()
 const session = useSessionStore()
 const { resize, isSmallest, isLargest } = useReading()
-const says = words.wire.sheet
+const labels = words.wire.sheet
 const tool =
   'grid size-[26px] place-items-center rounded text-ink-2 hover:bg-well hover:text-ink disabled:opacity-40 disabled:hover:bg-transparent'
 </script>
 
 <template>
-  <div class="-mt-1 flex shrink-0 max-column:-mt-2" role="group" :aria-label="says.tools">
+  <div class="-mt-1 flex shrink-0 max-column:-mt-2" role="group" :aria-label="labels.tools">
     <button
       type="button"
       :class="tool"
@@ -40,8 +40,8 @@ const tool =
       type="button"
       :class="tool"
       :disabled="isSmallest"
-      :aria-label="says.smaller"
-      :title="says.smaller"
+      :aria-label="labels.smaller"
+      :title="labels.smaller"
       @click="resize(-1)"
     >
       <AArrowDown :size="16" aria-hidden="true" />
@@ -50,8 +50,8 @@ const tool =
       type="button"
       :class="tool"
       :disabled="isLargest"
-      :aria-label="says.larger"
-      :title="says.larger"
+      :aria-label="labels.larger"
+      :title="labels.larger"
       @click="resize(1)"
     >
       <AArrowUp :size="16" aria-hidden="true" />
@@ -62,8 +62,8 @@ const tool =
       target="_blank"
       rel="noopener noreferrer"
       :class="tool"
-      :aria-label="says.original"
-      :title="says.original"
+      :aria-label="labels.original"
+      :title="labels.original"
       @click="wire.markOpened(article.id, true)"
       ><ExternalLink :size="15" aria-hidden="true"
     /></a>

@@ -6,7 +6,7 @@ import type { Show } from '#shared/articles/shows'
 import { type Order, useWireStore } from './wireStore'
 import WireFilters from './WireFilters.vue'
 import DensityChoice from './DensityChoice.vue'
-import WatchRunLine from '~/watches/WatchRunLine.vue'
+import WatchRunListItem from '~/watches/WatchRunListItem.vue'
 
 const wire = useWireStore()
 const brand = useBrandStore()
@@ -123,6 +123,6 @@ const quiet = '-ml-1 max-w-[108px] rounded border-0 bg-transparent py-0.5 min-h-
       <WireFilters />
       <DensityChoice />
     </div>
-    <WatchRunLine v-if="shownWatch?.run" :watch="shownWatch" class="px-3.5 pb-1.5" />
+    <WatchRunListItem v-if="shownWatch?.run" :watch="shownWatch" class="px-3.5 pb-1.5" />
   </div>
 </template>

@@ -8,7 +8,7 @@ const wire = useWireStore()
 const known = useSourcesStore()
 const session = useSessionStore()
 const brand = useBrandStore()
-const says = words.wire.filters
+const labels = words.wire.filters
 const open = ref(false)
 const sources = computed(() => known.list ?? [])
 const panelId = useId()
@@ -37,18 +37,21 @@ const set = (name: keyof Narrowing, event: Event): void =>
   void wire.setFilter({ [name]: (event.target as HTMLSelectElement).value || null })
 const select = 'min-h-[27px] w-full rounded border border-rule bg-sheet px-1.5 py-1 text-small text-ink'
 const choices = computed(() => [
-  { name: 'age' as const, options: Object.entries(says.ages).map(([value, label]) => ({ value, label })) },
+  { name: 'age' as const, options: Object.entries(labels.ages).map(([value, label]) => ({ value, label })) },
   {
     name: 'tag' as const,
     options: (brand.view?.tags ?? []).map(({ id, name }) => ({ value: id, label: name })),
   },
   { name: 'folder' as const, options: folders.value.map((folder) => ({ value: folder, label: folder })) },
   { name: 'source' as const, options: sources.value.map(({ id, label }) => ({ value: id, label })) },
-  { name: 'own' as const, options: Object.entries(says.owns).map(([value, label]) => ({ value, label })) },
-  { name: 'kind' as const, options: Object.entries(says.kinds).map(([value, label]) => ({ value, label })) },
+  { name: 'own' as const, options: Object.entries(labels.owns).map(([value, label]) => ({ value, label })) },
+  {
+    name: 'kind' as const,
+    options: Object.entries(labels.kinds).map(([value, label]) => ({ value, label })),
+  },
   {
     name: 'language' as const,
-    options: Object.entries(says.languages).map(([value, label]) => ({ value, label })),
+    options: Object.entries(labels.languages).map(([value, label]) => ({ value, label })),
   },
   { name: 'region' as const, options: known.regions.map((region) => ({ value: region, label: region })) },
 ])
@@ -64,7 +67,7 @@ const choices = computed(() => [
     @click="open = !open"
   >
     <ListFilter v-if="narrowed.length === 0" :size="14" aria-hidden="true" />{{
-      narrowed.length > 0 ? says.some(narrowed.length) : says.name
+      narrowed.length > 0 ? labels.some(narrowed.length) : labels.name
     }}
   </button>
   <div
@@ -72,24 +75,24 @@ const choices = computed(() => [
     :id="panelId"
     class="order-last grid basis-full grid-cols-2 gap-x-3 gap-y-2 border-t border-rule pt-2 pb-1"
     role="group"
-    :aria-label="says.name"
+    :aria-label="labels.name"
   >
     <label class="block">
-      <span class="mb-0.5 block text-tiny text-ink-2">{{ says.labels.words }}</span>
+      <span class="mb-0.5 block text-tiny text-ink-2">{{ labels.labels.words }}</span>
       <input
         v-model="ownWords"
         type="search"
         maxlength="300"
-        :placeholder="says.wordsHint"
+        :placeholder="labels.wordsHint"
         :class="select"
         @change="setWords"
         @keydown.enter="setWords"
       />
     </label>
     <label v-for="choice in choices" :key="choice.name" class="block">
-      <span class="mb-0.5 block text-tiny text-ink-2">{{ says.labels[choice.name] }}</span>
+      <span class="mb-0.5 block text-tiny text-ink-2">{{ labels.labels[choice.name] }}</span>
       <select :value="wire.filter[choice.name] ?? ''" :class="select" @change="set(choice.name, $event)">
-        <option value="">{{ says.any }}</option>
+        <option value="">{{ labels.any }}</option>
         <option v-for="option in choice.options" :key="option.value" :value="option.value">
           {{ option.label }}
         </option>
@@ -101,7 +104,7 @@ const choices = computed(() => [
       class="col-span-2 flex items-center gap-1 justify-self-start font-semibold text-act"
       @click="wire.setFilter({ ...NO_NARROWING })"
     >
-      <X :size="14" aria-hidden="true" />{{ says.clear }}
+      <X :size="14" aria-hidden="true" />{{ labels.clear }}
     </button>
   </div>
 </template>

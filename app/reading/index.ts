@@ -1,7 +1,7 @@
 // The Wire: the list, the article on the sheet, the margin beside it.
 export { default as ArticleList } from './ArticleList.vue'
 export { default as ArticleSheet } from './ArticleSheet.vue'
-export { default as FoundLine } from './FoundLine.vue'
+export { default as FoundListItem } from './FoundListItem.vue'
 export { useReading } from './useReading'
 export { NO_FILTER, useWireStore, type WireFilter } from './wireStore'
 export { useTagging } from './useTagging'

@@ -69,7 +69,7 @@ export const useWireStore = defineStore('wire', () => {
   const pages = usePages()
   /** The brand the list is of: another one's list is never shown. */
   const loadedFor = ref<string | null>(null)
-  let turn = 0
+  let latest = 0
   let loadingMore: string | null = null
 
   const isNarrowed = computed(() =>
@@ -98,32 +98,32 @@ export const useWireStore = defineStore('wire', () => {
   /** Fetches the list anew, from its head. */
   async function load(): Promise<void> {
     if (!session.brandId) return
-    const mine = ++turn
+    const requestId = ++latest
     loadedFor.value = session.brandId
     loading.value = rows.value.length === 0
     failed.value = ''
     try {
       const page = await api.get<WirePage>(pagePath(null))
-      if (mine !== turn) return
+      if (requestId !== latest) return
       rows.value = alive(page)
       next.value = page.next
       putArrived([])
       if (index.value < 0) await select(null)
     } catch (error) {
-      if (mine === turn) failed.value = sentenceOf(error)
+      if (requestId === latest) failed.value = sentenceOf(error)
     } finally {
-      if (mine === turn) loading.value = false
+      if (requestId === latest) loading.value = false
     }
   }
 
   async function loadMore(): Promise<void> {
     if (!next.value) return
-    const mine = turn
+    const requestId = latest
     const asked = next.value
     if (loadingMore === asked) return
     loadingMore = asked
     const page = await api.get<WirePage>(pagePath(asked)).finally(() => (loadingMore = null))
-    if (mine !== turn) return
+    if (requestId !== latest) return
     rows.value = [...rows.value, ...alive(page).filter((row) => placeOf(row.id) < 0)]
     next.value = page.next
   }
@@ -134,9 +134,9 @@ export const useWireStore = defineStore('wire', () => {
    */
   async function refresh(): Promise<void> {
     if (loadedFor.value !== session.brandId || loading.value) return
-    const mine = turn
+    const requestId = latest
     const page = await api.get<WirePage>(pagePath(null))
-    if (mine !== turn) return
+    if (requestId !== latest) return
     if (rows.value.length === 0) {
       rows.value = alive(page)
       next.value = page.next
@@ -326,7 +326,7 @@ export const useWireStore = defineStore('wire', () => {
   }
 
   const AT_ONCE = 500
-  async function putAll(ids: string[], state: ArticleState, says: string): Promise<void> {
+  async function putAll(ids: string[], state: ArticleState, message: string): Promise<void> {
     const putBacks = ids.map((id) => leaveList(id, state))
     const brandId = session.brandId!
     try {
@@ -335,7 +335,7 @@ export const useWireStore = defineStore('wire', () => {
           ids: ids.slice(at, at + AT_ONCE),
           state,
         })
-        notices.sayUndoable(says, brandId, historyId, load)
+        notices.sayUndoable(message, brandId, historyId, load)
       }
     } catch (error) {
       for (const putBack of putBacks.reverse()) putBack()

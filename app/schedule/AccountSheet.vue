@@ -16,7 +16,7 @@ const emit = defineEmits<{
   hold: [accountId: string]
   shift: [card: Card, where: 'earlier' | 'later' | 'dayBefore' | 'dayAfter']
 }>()
-const says = words.schedule
+const labels = words.schedule
 const times = useTimes()
 const clock = useClockStore()
 const brand = useBrandStore()
@@ -27,19 +27,19 @@ const dayName = (date: string): string => times.day(Date.parse(`${date}T12:00:00
 const entries = (accountId: string, date: string) =>
   entriesOf(props.view, accountId, date, (at) => times.moment(at).date)
 const summary = (account: Account): { lined: string; open: string; ends: string } => {
-  const found = props.view.perAccount.find((one) => one.accountId === account.id)
+  const found = props.view.perAccount.find((item) => item.accountId === account.id)
   return {
-    lined: says.inLine(found?.waiting ?? 0),
+    lined: labels.inLine(found?.waiting ?? 0),
     open:
       account.slots.length === 0
-        ? says.noTimetable
+        ? labels.noTimetable
         : found?.firstOpenAt
-          ? says.firstOpen(times.nearDay(found.firstOpenAt))
-          : says.allTaken,
-    ends: found?.endsAt ? says.ends(times.nearDay(found.endsAt)) : '',
+          ? labels.firstOpen(times.nearDay(found.firstOpenAt))
+          : labels.allTaken,
+    ends: found?.endsAt ? labels.ends(times.nearDay(found.endsAt)) : '',
   }
 }
-const holdSays = (account: Account): string => {
+const holdLabel = (account: Account): string => {
   const hold = account.hold ?? brand.view?.brand.hold ?? null
   return hold
     ? [words.hold.on(hold.until ? times.shortDayTime(hold.until) : null), hold.reason]
@@ -62,7 +62,7 @@ const dayTarget = (accountId: string, date: string) =>
     <table
       class="h-full w-full table-fixed border-collapse"
       :class="alone ? 'min-w-[800px]' : 'min-w-[900px]'"
-      :aria-label="says.sheet"
+      :aria-label="labels.sheet"
     >
       <thead class="sticky top-0 z-10 bg-paper">
         <tr>
@@ -85,29 +85,29 @@ const dayTarget = (accountId: string, date: string) =>
               type="button"
               class="serif block min-h-6 max-w-full truncate text-left text-[15px] leading-tight font-semibold hover:underline"
               :aria-pressed="alone === account.id"
-              :title="alone === account.id ? says.together : says.alone(account.name)"
+              :title="alone === account.id ? labels.together : labels.alone(account.name)"
               @click="emit('alone', alone === account.id ? null : account.id)"
             >
               {{ account.name }}
             </button>
             <span class="block truncate text-tiny text-ink-2">{{ account.handle }}</span>
             <span class="block text-tiny text-ink-2">{{
-              says.rules(account.rules.limit, account.perDay)
+              labels.rules(account.rules.limit, account.perDay)
             }}</span>
             <span class="mt-2 block text-tiny text-ink-2">{{ summary(account).lined }}</span>
             <span class="block text-tiny text-ink-2">{{ summary(account).open }}</span>
             <span class="block text-tiny text-ink-2">{{ summary(account).ends }}</span>
             <span
-              v-if="holdSays(account)"
+              v-if="holdLabel(account)"
               class="mt-1 flex items-start gap-1 text-tiny font-semibold text-warn"
-              ><Pause :size="11" class="mt-0.5 shrink-0" aria-hidden="true" />{{ holdSays(account) }}</span
+              ><Pause :size="11" class="mt-0.5 shrink-0" aria-hidden="true" />{{ holdLabel(account) }}</span
             >
             <span v-if="account.trouble" class="mt-1 block text-tiny text-bad">{{ account.trouble }}</span>
             <span class="mt-1.5 flex flex-wrap gap-x-2">
               <NuxtLink
                 :to="`/timetable/${account.id}`"
                 class="inline-flex min-h-6 items-center text-tiny font-semibold text-act underline-offset-2 hover:underline"
-                >{{ says.openTimetable }}</NuxtLink
+                >{{ labels.openTimetable }}</NuxtLink
               >
               <button
                 v-if="brand.canWork"
@@ -142,7 +142,7 @@ const dayTarget = (accountId: string, date: string) =>
                 <OpenSlot
                   v-else
                   :at="entry.at"
-                  :says="entry.says"
+                  :message="entry.message"
                   :account-id="account.id"
                   :free="entry.free"
                   :held="entry.held"

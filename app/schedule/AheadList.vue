@@ -7,7 +7,7 @@ import PlannedShares from './PlannedShares.vue'
 
 /** What stands out in the days to come, each with what settles it beside it. */
 const emit = defineEmits<{ lift: [of: HoldTarget]; day: [date: string] }>()
-const says = words.ahead
+const labels = words.ahead
 const schedule = useScheduleStore()
 const brand = useBrandStore()
 const times = useTimes()
@@ -34,37 +34,39 @@ const ICONS = {
   mix: PieChart,
 }
 const SERIOUS = ['hold', 'no-timetable', 'no-place', 'out-of-date']
-const when = (one: FoundAhead): string =>
-  one.days.length > 0
-    ? one.days.map((day) => times.day(Date.parse(`${day}T12:00:00Z`))).join(', ')
-    : one.at
-      ? times.shortDayTime(one.at)
+const when = (item: FoundAhead): string =>
+  item.days.length > 0
+    ? item.days.map((day) => times.day(Date.parse(`${day}T12:00:00Z`))).join(', ')
+    : item.at
+      ? times.shortDayTime(item.at)
       : ''
 const pillarName = (id: string | null): string =>
   brand.view?.pillars.find((pillar) => pillar.id === id)?.name ?? ''
 
 interface Fix {
-  says: string
-  does: () => unknown
+  message: string
+  run: () => unknown
 }
 function fixesOf(one: FoundAhead): Fix[] {
   const account = brand.view?.accounts.find(({ id }) => id === one.accountId)
-  const open: Fix[] = one.postId ? [{ says: says.fixes.post, does: () => goTo(`/desk/${one.postId}`) }] : []
+  const open: Fix[] = one.postId
+    ? [{ message: labels.fixes.post, run: () => goTo(`/desk/${one.postId}`) }]
+    : []
   const takeOut: Fix[] =
-    one.lineId && brand.canWork
-      ? [{ says: says.fixes.takeOut, does: () => schedule.takeOut(one.lineId!) }]
+    one.queueItemId && brand.canWork
+      ? [{ message: labels.fixes.takeOut, run: () => schedule.takeOut(one.queueItemId!) }]
       : []
-  const timetable: Fix = { says: says.fixes.timetable, does: () => goTo(`/timetable/${one.accountId}`) }
+  const timetable: Fix = { message: labels.fixes.timetable, run: () => goTo(`/timetable/${one.accountId}`) }
   switch (one.kind) {
     case 'hold':
       // A sign-in that ended is not lifted, but given a new token.
       if (account?.hold && account.trouble)
-        return [{ says: says.fixes.token, does: () => goTo(`/account/${account.id}`) }]
+        return [{ message: labels.fixes.token, run: () => goTo(`/account/${account.id}`) }]
       return brand.canWork
         ? [
             {
-              says: says.fixes.lift,
-              does: () =>
+              message: labels.fixes.lift,
+              run: () =>
                 emit('lift', account?.hold ? { kind: 'account', id: one.accountId } : { kind: 'brand' }),
             },
           ]
@@ -79,9 +81,9 @@ function fixesOf(one: FoundAhead): Fix[] {
     case 'mix':
       return [timetable]
     case 'line-ends':
-      return [{ says: says.fixes.write, does: () => goTo('/wire') }]
+      return [{ message: labels.fixes.write, run: () => goTo('/wire') }]
     default:
-      return [{ says: says.fixes.day, does: () => emit('day', one.days[0]!) }]
+      return [{ message: labels.fixes.day, run: () => emit('day', one.days[0]!) }]
   }
 }
 </script>
@@ -89,10 +91,14 @@ function fixesOf(one: FoundAhead): Fix[] {
 <template>
   <div class="min-h-0 grow overflow-y-auto bg-sheet">
     <p v-if="found === null" class="p-6 text-ink-3">{{ words.frame.loading }} …</p>
-    <EmptyState v-else-if="found.length === 0" :title="says.nothing.title" :detail="says.nothing.detail" />
+    <EmptyState
+      v-else-if="found.length === 0"
+      :title="labels.nothing.title"
+      :detail="labels.nothing.detail"
+    />
     <template v-else>
       <PlannedShares class="border-b border-rule px-5 py-4" />
-      <ul class="divide-y divide-rule" :aria-label="says.title">
+      <ul class="divide-y divide-rule" :aria-label="labels.title">
         <li
           v-for="(one, at) in found"
           :key="at"
@@ -107,18 +113,18 @@ function fixesOf(one: FoundAhead): Fix[] {
             aria-hidden="true"
           />
           <span>
-            <b class="block font-semibold">{{ says.kinds[one.kind] }}</b>
+            <b class="block font-semibold">{{ labels.kinds[one.kind] }}</b>
             <span class="block text-small text-ink-2">{{ brand.accountName(one.accountId) }}</span>
           </span>
           <span class="min-w-0 max-column:col-start-2">
             <span v-if="one.text" class="serif line-clamp-1 text-[14.5px]" dir="auto">{{ one.text }}</span>
             <span class="block text-ink-2">{{
-              [when(one), pillarName(one.pillar), one.says].filter(Boolean).join(' · ')
+              [when(one), pillarName(one.pillar), one.message].filter(Boolean).join(' · ')
             }}</span>
           </span>
           <span class="flex flex-wrap justify-end gap-1.5 max-column:col-start-2 max-column:justify-start">
-            <PlainButton v-for="fix in fixesOf(one)" :key="fix.says" @click="fix.does()">{{
-              fix.says
+            <PlainButton v-for="fix in fixesOf(one)" :key="fix.message" @click="fix.run()">{{
+              fix.message
             }}</PlainButton>
           </span>
         </li>

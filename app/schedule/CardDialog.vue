@@ -10,7 +10,7 @@ const LazyMovePanel = defineAsyncComponent(() => import('./MovePanel.vue'))
 
 const props = defineProps<{ card: Card | null; view: ScheduleView | null; plan: PlanTrial }>()
 const emit = defineEmits<{ close: []; hold: [of: HoldTarget] }>()
-const says = words.schedule.card
+const labels = words.schedule.card
 const schedule = useScheduleStore()
 const brand = useBrandStore()
 const session = useSessionStore()
@@ -29,13 +29,15 @@ watch(
   },
 )
 const account = computed(() => brand.accountName(shown.value?.accountId ?? ''))
-const about = computed(() => [shown.value?.source, shown.value?.by].filter(Boolean).join(' · '))
+const about = computed(() => [shown.value?.source, shown.value?.authorName].filter(Boolean).join(' · '))
 const isSent = computed(() => shown.value?.state === 'sent')
 
 /** What is on hold, where the card waits for that: its account, or the brand. */
 const holder = computed((): HoldTarget => {
   const id = shown.value?.accountId ?? ''
-  return brand.view?.accounts.find((one) => one.id === id)?.hold ? { kind: 'account', id } : { kind: 'brand' }
+  return brand.view?.accounts.find((account) => account.id === id)?.hold
+    ? { kind: 'account', id }
+    : { kind: 'brand' }
 })
 
 async function act(work: () => Promise<void>): Promise<void> {
@@ -54,10 +56,10 @@ async function act(work: () => Promise<void>): Promise<void> {
 </script>
 
 <template>
-  <SideDialog :open="card !== null && !asking" :title="account || says.name" @close="emit('close')">
+  <SideDialog :open="card !== null && !asking" :title="account || labels.name" @close="emit('close')">
     <div v-if="shown" class="grid gap-4">
       <div>
-        <h3 class="text-small font-semibold text-ink-2">{{ says.when }}</h3>
+        <h3 class="text-small font-semibold text-ink-2">{{ labels.when }}</h3>
         <p :title="times.exact(shown.at)">
           {{ times.dayTime(shown.at) }}
           <b
@@ -67,14 +69,16 @@ async function act(work: () => Promise<void>): Promise<void> {
             >{{ words.schedule.states[shown.state] }}</b
           >
         </p>
-        <p class="mt-0.5" :class="shown.state === 'not-sent' ? 'text-bad' : 'text-ink-2'">{{ shown.says }}</p>
+        <p class="mt-0.5" :class="shown.state === 'not-sent' ? 'text-bad' : 'text-ink-2'">
+          {{ shown.message }}
+        </p>
         <p v-for="warn in shown.warns" :key="warn" class="text-warn">{{ warn }}</p>
         <p v-for="problem in shown.problems" :key="problem" class="text-bad">{{ problem }}</p>
-        <p v-if="shown.echo" class="text-ink-2">{{ says.echo(shown.echo.at, shown.echo.of) }}</p>
+        <p v-if="shown.echo" class="text-ink-2">{{ labels.echo(shown.echo.at, shown.echo.of) }}</p>
         <p v-if="about" class="text-small text-ink-3">{{ about }}</p>
       </div>
       <div>
-        <h3 class="text-small font-semibold text-ink-2">{{ isSent ? says.sentText : says.text }}</h3>
+        <h3 class="text-small font-semibold text-ink-2">{{ isSent ? labels.sentText : labels.text }}</h3>
         <p
           class="mt-1 rounded-md bg-paper p-3 wrap-anywhere whitespace-pre-wrap"
           dir="auto"
@@ -84,7 +88,7 @@ async function act(work: () => Promise<void>): Promise<void> {
         </p>
       </div>
       <LazyMovePanel
-        v-if="shown.lineId && view && brand.canWork"
+        v-if="shown.queueItemId && view && brand.canWork"
         :card="shown"
         :view="view"
         :plan="plan"
@@ -96,14 +100,14 @@ async function act(work: () => Promise<void>): Promise<void> {
         target="_blank"
         rel="noopener noreferrer"
         class="inline-flex items-center gap-1.5 font-semibold text-act underline underline-offset-2"
-        >{{ says.onNetwork(account) }}<ExternalLink :size="13" aria-hidden="true"
+        >{{ labels.onNetwork(account) }}<ExternalLink :size="13" aria-hidden="true"
       /></a>
     </div>
     <template v-if="shown && brand.canWork" #actions>
-      <template v-if="shown.lineId">
-        <PlainButton v-if="!shown.isHeldBack" @click="asking = true">{{ says.sendNow }}</PlainButton>
-        <PlainButton :busy="busy" @click="act(() => schedule.takeOut(shown!.lineId!))">{{
-          says.takeOut
+      <template v-if="shown.queueItemId">
+        <PlainButton v-if="!shown.isHeldBack" @click="asking = true">{{ labels.sendNow }}</PlainButton>
+        <PlainButton :busy="busy" @click="act(() => schedule.takeOut(shown!.queueItemId!))">{{
+          labels.takeOut
         }}</PlainButton>
         <PlainButton v-if="shown.isHeldBack" kind="act" @click="emit('hold', holder)">{{
           words.hold.lift
@@ -118,7 +122,7 @@ async function act(work: () => Promise<void>): Promise<void> {
         @click="goTo(`/delivery/${shown.deliveryId}`)"
         >{{ words.delivery.see }}</PlainButton
       >
-      <PlainButton v-if="shown.lineId" @click="goTo(`/desk/${shown.postId}`)">{{
+      <PlainButton v-if="shown.queueItemId" @click="goTo(`/desk/${shown.postId}`)">{{
         words.writing.toWriting
       }}</PlainButton>
       <PlainButton v-else @click="goTo(`/desk/new?post=${shown.postId}`)">{{
@@ -128,12 +132,12 @@ async function act(work: () => Promise<void>): Promise<void> {
   </SideDialog>
   <AskDialog
     :open="asking"
-    :title="says.sendNowAsk.title"
-    :detail="says.sendNowAsk.detail(account)"
-    :yes="says.sendNowAsk.yes"
-    :no="says.sendNowAsk.no"
+    :title="labels.sendNowAsk.title"
+    :detail="labels.sendNowAsk.detail(account)"
+    :yes="labels.sendNowAsk.yes"
+    :no="labels.sendNowAsk.no"
     :busy="busy"
-    @yes="act(() => schedule.sendNow(shown!.lineId!))"
+    @yes="act(() => schedule.sendNow(shown!.queueItemId!))"
     @no="asking = false"
   />
 </template>

@@ -43,7 +43,7 @@ const days = computed(() =>
           <OpenSlot
             v-else
             :at="entry.at"
-            :says="entry.says"
+            :message="entry.message"
             :account="entry.account"
             :account-id="entry.accountId"
             :free="entry.free"

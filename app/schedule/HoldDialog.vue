@@ -1,19 +1,19 @@
 <script setup lang="ts">
 import { type HoldTarget, useScheduleStore } from './scheduleStore'
-import type { LateLine } from '#shared/schedule/types'
+import type { LateQueueItem } from '#shared/schedule/types'
 import * as words from '#shared/words'
 
 /** Puts a brand, an account or a post on hold, or lets it go out again: then it says what became late. */
 const props = defineProps<{ of: HoldTarget | null; name: string; isHeld: boolean }>()
 const emit = defineEmits<{ close: [] }>()
-const says = words.hold
+const labels = words.hold
 const schedule = useScheduleStore()
 const notices = useNoticesStore()
 const times = useTimes()
 const reason = ref('')
 const until = ref('')
-const late = ref<LateLine[] | null>(null)
-const choice = ref<keyof typeof says.choices>('line')
+const late = ref<LateQueueItem[] | null>(null)
+const choice = ref<keyof typeof labels.choices>('line')
 const busy = ref(false)
 // The dialog still shows its words while it goes away.
 const kind = ref<'brand' | 'account' | 'post'>('brand')
@@ -32,7 +32,7 @@ watch(
   },
 )
 const title = computed(() => {
-  const titles = lifting.value ? says.liftTitle : says.title
+  const titles = lifting.value ? labels.liftTitle : labels.title
   return kind.value === 'account' ? titles.account(props.name) : titles[kind.value]
 })
 async function act(): Promise<void> {
@@ -49,7 +49,7 @@ async function act(): Promise<void> {
     busy.value = false
   }
 }
-const choices = Object.entries(says.choices).map(([value, label]) => ({ value, label }))
+const choices = Object.entries(labels.choices).map(([value, label]) => ({ value, label }))
 </script>
 
 <template>
@@ -57,25 +57,25 @@ const choices = Object.entries(says.choices).map(([value, label]) => ({ value, l
     <form id="hold-form" class="grid gap-4" novalidate @submit.prevent="act">
       <template v-if="lifting">
         <p v-if="late === null" class="text-ink-3">{{ words.frame.loading }} …</p>
-        <p v-else-if="late.length === 0">{{ says.nothingLate }}</p>
+        <p v-else-if="late.length === 0">{{ labels.nothingLate }}</p>
         <template v-else>
-          <p>{{ says.late(late.length) }}</p>
+          <p>{{ labels.late(late.length) }}</p>
           <ul class="grid max-h-48 gap-1.5 overflow-y-auto text-small">
-            <li v-for="line in late" :key="line.lineId">
+            <li v-for="line in late" :key="line.queueItemId">
               <span class="line-clamp-1">{{ line.text }}</span>
               <span class="text-ink-2"
                 >{{ times.shortDayTime(line.at)
-                }}<template v-if="line.isOutOfDate"> · {{ says.outOfDate }}</template></span
+                }}<template v-if="line.isOutOfDate"> · {{ labels.outOfDate }}</template></span
               >
             </li>
           </ul>
-          <ChoiceField v-model="choice" :label="says.choice" :choices="choices" />
+          <ChoiceField v-model="choice" :label="labels.choice" :choices="choices" />
         </template>
       </template>
       <template v-else>
-        <p>{{ says.detail }}</p>
-        <TextField v-model="reason" :label="says.reason" :hint="says.reasonHint" maxlength="300" />
-        <MomentField v-model="until" :label="says.until" :hint="says.untilHint" />
+        <p>{{ labels.detail }}</p>
+        <TextField v-model="reason" :label="labels.reason" :hint="labels.reasonHint" maxlength="300" />
+        <MomentField v-model="until" :label="labels.until" :hint="labels.untilHint" />
       </template>
     </form>
     <template #actions>
@@ -85,7 +85,7 @@ const choices = Object.entries(says.choices).map(([value, label]) => ({ value, l
         form="hold-form"
         :busy="busy"
         :disabled="lifting && late === null"
-        >{{ lifting ? says.lift : says.act }}</PlainButton
+        >{{ lifting ? labels.lift : labels.act }}</PlainButton
       >
       <PlainButton @click="emit('close')">{{ words.frame.cancel }}</PlainButton>
     </template>

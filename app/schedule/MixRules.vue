@@ -5,7 +5,7 @@ import type { MixDraft } from './useTimetable'
 
 defineProps<{ readOnly: boolean }>()
 const rules = defineModel<MixDraft[]>({ required: true })
-const says = words.timetable
+const labels = words.timetable
 const brand = useBrandStore()
 const pillars = computed(() => brand.view?.pillars ?? [])
 function add(): void {
@@ -18,21 +18,21 @@ const field = 'rounded border border-edge bg-sheet px-1.5 py-1 text-small text-i
 </script>
 
 <template>
-  <section :aria-label="says.mix" class="grid gap-1.5">
-    <h2 class="part-name">{{ says.mix }}</h2>
+  <section :aria-label="labels.mix" class="grid gap-1.5">
+    <h2 class="part-name">{{ labels.mix }}</h2>
     <div
       v-for="(rule, at) in rules"
       :key="at"
       class="grid grid-cols-[minmax(0,1fr)_auto] items-center gap-1.5 rounded border border-rule bg-sheet p-1.5"
     >
-      <select v-model="rule.pillarId" :class="field" :aria-label="says.mixOf" :disabled="readOnly">
+      <select v-model="rule.pillarId" :class="field" :aria-label="labels.mixOf" :disabled="readOnly">
         <option v-for="pillar in pillars" :key="pillar.id" :value="pillar.id">{{ pillar.name }}</option>
       </select>
       <button
         v-if="!readOnly"
         type="button"
         class="grid size-6 place-items-center text-ink-3 hover:text-bad"
-        :aria-label="says.removeRow"
+        :aria-label="labels.removeRow"
         @click="remove(at)"
       >
         <X :size="12" aria-hidden="true" />
@@ -45,10 +45,10 @@ const field = 'rounded border border-edge bg-sheet px-1.5 py-1 text-small text-i
             class="w-11"
             inputmode="numeric"
             :disabled="readOnly"
-          />{{ says.mixShare }}</label
+          />{{ labels.mixShare }}</label
         >
         <label class="flex items-center gap-1"
-          >{{ says.mixDays
+          >{{ labels.mixDays
           }}<input
             v-model="rule.windowDays"
             :class="field"
@@ -58,14 +58,14 @@ const field = 'rounded border border-edge bg-sheet px-1.5 py-1 text-small text-i
         /></label>
       </p>
     </div>
-    <p v-if="rules.length === 0" class="text-small text-ink-3">{{ says.mixHint }}</p>
+    <p v-if="rules.length === 0" class="text-small text-ink-3">{{ labels.mixHint }}</p>
     <button
       v-if="!readOnly && pillars.length > 0"
       type="button"
       class="inline-flex min-h-6 items-center gap-1 justify-self-start text-small font-semibold text-act"
       @click="add"
     >
-      <Plus :size="13" aria-hidden="true" />{{ says.addMix }}
+      <Plus :size="13" aria-hidden="true" />{{ labels.addMix }}
     </button>
   </section>
 </template>

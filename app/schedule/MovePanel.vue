@@ -10,12 +10,12 @@ import PlanChangeList from './PlanChangeList.vue'
 /** All ways to move a card without dragging it; what would happen stands there before one does it. */
 const props = defineProps<{ card: Card; view: ScheduleView; plan: PlanTrial }>()
 const emit = defineEmits<{ done: [] }>()
-const says = words.move
+const labels = words.move
 const brand = useBrandStore()
 const schedule = useScheduleStore()
 const notices = useNoticesStore()
 const times = useTimes()
-const kind = ref<'' | keyof typeof says.kinds>('')
+const kind = ref<'' | keyof typeof labels.kinds>('')
 const slot = ref('')
 const time = ref('')
 const other = ref('')
@@ -25,12 +25,12 @@ const busy = ref(false)
 const line = computed(() =>
   (props.plan.base.value?.lines ?? []).filter(({ accountId }) => accountId === props.card.accountId),
 )
-const at = computed(() => line.value.findIndex(({ id }) => id === props.card.lineId))
+const at = computed(() => line.value.findIndex(({ id }) => id === props.card.queueItemId))
 const open = computed(() => props.view.open.filter(({ accountId }) => accountId === props.card.accountId))
-const others = computed(() => line.value.filter(({ id }) => id !== props.card.lineId))
+const others = computed(() => line.value.filter(({ id }) => id !== props.card.queueItemId))
 const accounts = computed(() => (brand.view?.accounts ?? []).filter(({ id }) => id !== props.card.accountId))
 const kinds = computed(() =>
-  Object.entries(says.kinds)
+  Object.entries(labels.kinds)
     .filter(([name]) => {
       if (name === 'line') return props.card.isFixed
       if (name === 'earlier') return at.value > 0
@@ -42,9 +42,9 @@ const kinds = computed(() =>
     .map(([value, label]) => ({ value, label })),
 )
 const move = computed((): Move | null => {
-  if (!props.card.lineId || kind.value === '') return null
+  if (!props.card.queueItemId || kind.value === '') return null
   const of = (to: MoveTo, accountId: string | null = null): Move => ({
-    lineId: props.card.lineId!,
+    queueItemId: props.card.queueItemId!,
     to,
     accountId,
   })
@@ -88,11 +88,11 @@ watch(
 )
 const outcome = computed(() => {
   if (!trial.value) return ''
-  if (trial.value.at === null) return says.noPlace(trial.value.says)
-  return says.goes(times.dayTime(trial.value.at))
+  if (trial.value.at === null) return labels.noPlace(trial.value.message)
+  return labels.goes(times.dayTime(trial.value.at))
 })
 const over = computed(() => Object.entries(trial.value?.over ?? {}))
-const textOf = (id: string): string => line.value.find((one) => one.id === id)?.text.slice(0, 40) ?? ''
+const textOf = (id: string): string => line.value.find((item) => item.id === id)?.text.slice(0, 40) ?? ''
 async function act(): Promise<void> {
   await props.plan.settled()
   const version = props.plan.base.value?.version
@@ -109,9 +109,9 @@ async function act(): Promise<void> {
   }
 }
 const change = computed(() => ({
-  moved: (trial.value?.moved ?? []).map((one) => ({
-    ...one,
-    text: line.value.find(({ id }) => id === one.id)?.text ?? '',
+  moved: (trial.value?.moved ?? []).map((item) => ({
+    ...item,
+    text: line.value.find(({ id }) => id === item.id)?.text ?? '',
   })),
   lost: [],
 }))
@@ -119,28 +119,28 @@ const change = computed(() => ({
 
 <template>
   <form class="grid gap-2" novalidate @submit.prevent="act">
-    <h3 class="text-small font-semibold text-ink-2">{{ says.title }}</h3>
+    <h3 class="text-small font-semibold text-ink-2">{{ labels.title }}</h3>
     <ChoiceField
       v-model="kind"
-      :label="says.choose"
-      :choices="[{ value: '', label: says.nothing }, ...kinds]"
+      :label="labels.choose"
+      :choices="[{ value: '', label: labels.nothing }, ...kinds]"
     />
     <ChoiceField
       v-if="kind === 'slot'"
       v-model="slot"
-      :label="says.slot"
+      :label="labels.slot"
       :choices="open.map((one) => ({ value: one.at, label: times.shortDayTime(one.at) }))"
     />
     <MomentField
       v-if="kind === 'time'"
       v-model="time"
-      :label="says.time"
+      :label="labels.time"
       :offers="open.map((one) => times.toField(one.at))"
     />
     <ChoiceField
       v-if="kind === 'swap'"
       v-model="other"
-      :label="says.with"
+      :label="labels.with"
       :choices="[
         { value: '', label: '–' },
         ...others.map((one) => ({ value: one.id, label: one.text.slice(0, 60) })),
@@ -149,15 +149,15 @@ const change = computed(() => ({
     <ChoiceField
       v-if="kind === 'account'"
       v-model="other"
-      :label="says.account"
+      :label="labels.account"
       :choices="[{ value: '', label: '–' }, ...accounts.map((one) => ({ value: one.id, label: one.name }))]"
     />
     <template v-if="trial">
       <p :class="trial.at ? 'font-semibold' : 'text-bad'" data-testid="move-outcome">{{ outcome }}</p>
       <p v-for="[id, day] in over" :key="id" class="text-small text-warn">
-        {{ says.speaksOf(day, id === card.lineId ? '' : textOf(id)) }}
+        {{ labels.speaksOf(day, id === card.queueItemId ? '' : textOf(id)) }}
       </p>
-      <p v-if="trial.at && change.moved.length === 0" class="text-small text-ink-2">{{ says.noneMoves }}</p>
+      <p v-if="trial.at && change.moved.length === 0" class="text-small text-ink-2">{{ labels.noneMoves }}</p>
       <PlanChangeList v-else-if="change.moved.length > 0" :change="change" :most="5" />
     </template>
     <div v-if="kind !== ''">
@@ -166,7 +166,7 @@ const change = computed(() => ({
         type="submit"
         :busy="busy"
         :disabled="!trial || (trial.at === null && ['slot', 'time'].includes(kind))"
-        >{{ says.act }}</PlainButton
+        >{{ labels.act }}</PlainButton
       >
     </div>
   </form>

@@ -5,7 +5,7 @@ import { NOWHERE, vDropTarget } from '~/base/dragging'
 
 const props = defineProps<{
   at: string
-  says: string
+  message: string
   accountId: string
   account?: string
   free?: boolean
@@ -36,7 +36,7 @@ const write = (): Promise<unknown> =>
     :type="brand.canWork ? 'button' : undefined"
     class="block w-full rounded-[4px] border border-dashed px-2 py-[3px] text-left text-tiny"
     :class="isOver ? 'border-act bg-paper text-ink' : 'border-edge text-ink-2 hover:text-ink'"
-    :title="says"
+    :title="message"
     :aria-label="brand.canWork ? label : undefined"
     :data-slot="at"
     @click="brand.canWork && write()"

@@ -4,28 +4,28 @@ import * as words from '#shared/words'
 
 /** The posts that a change would move, and those that would lose their place. */
 const props = withDefaults(defineProps<{ change: PlanChange; most?: number }>(), { most: 8 })
-const says = words.timetable
+const labels = words.timetable
 const times = useTimes()
 const brand = useBrandStore()
-const when = (at: string | null): string => (at ? times.shortDayTime(at) : says.nowhere)
+const when = (at: string | null): string => (at ? times.shortDayTime(at) : labels.nowhere)
 const shown = computed(() => props.change.moved.slice(0, props.most))
 </script>
 
 <template>
   <div class="grid gap-2 text-small">
     <p v-if="change.moved.length === 0 && change.lost.length === 0" class="text-ink-2">
-      {{ says.changeNone }}
+      {{ labels.changeNone }}
     </p>
     <template v-if="change.lost.length > 0">
-      <p class="font-semibold text-bad">{{ says.loses(change.lost.length) }}</p>
+      <p class="font-semibold text-bad">{{ labels.loses(change.lost.length) }}</p>
       <ul class="grid gap-1.5">
         <li v-for="one in change.lost" :key="one.id">
-          <span class="line-clamp-1">{{ one.text }}</span> <span class="text-ink-2">{{ one.says }}</span>
+          <span class="line-clamp-1">{{ one.text }}</span> <span class="text-ink-2">{{ one.message }}</span>
         </li>
       </ul>
     </template>
     <template v-if="change.moved.length > 0">
-      <p class="font-semibold">{{ says.changes(change.moved.length) }}</p>
+      <p class="font-semibold">{{ labels.changes(change.moved.length) }}</p>
       <ul class="grid gap-1.5">
         <li v-for="one in shown" :key="one.id">
           <span class="line-clamp-1">{{ one.text }}</span>
@@ -36,7 +36,7 @@ const shown = computed(() => props.change.moved.slice(0, props.most))
         </li>
       </ul>
       <p v-if="change.moved.length > shown.length" class="text-ink-3">
-        {{ says.more(change.moved.length - shown.length) }}
+        {{ labels.more(change.moved.length - shown.length) }}
       </p>
     </template>
   </div>

@@ -7,7 +7,7 @@ import { useScheduleStore } from './scheduleStore'
  * What the coming week is made of: each pillar's part of the posts planned and sent, against the lowest
  * ceiling any account has for it.
  */
-const says = words.ahead
+const labels = words.ahead
 const schedule = useScheduleStore()
 const brand = useBrandStore()
 const parts = computed(() => {
@@ -25,12 +25,12 @@ const parts = computed(() => {
   )
 })
 const nameOf = (id: string | null): string =>
-  brand.view?.pillars.find((pillar) => pillar.id === id)?.name ?? says.noPillar
+  brand.view?.pillars.find((pillar) => pillar.id === id)?.name ?? labels.noPillar
 </script>
 
 <template>
-  <section v-if="parts.length > 0" :aria-label="says.shares">
-    <h2 class="part-name mb-2">{{ says.shares }}</h2>
+  <section v-if="parts.length > 0" :aria-label="labels.shares">
+    <h2 class="part-name mb-2">{{ labels.shares }}</h2>
     <div class="flex h-2.5 overflow-hidden rounded-sm bg-well" aria-hidden="true">
       <i
         v-for="part in parts"
@@ -45,11 +45,11 @@ const nameOf = (id: string | null): string =>
           :style="{ background: brand.pillarInk(part.pillar) }"
           aria-hidden="true"
         />
-        {{ nameOf(part.pillar) }} <b class="font-semibold tabular-nums">{{ says.share(part.share) }}</b>
+        {{ nameOf(part.pillar) }} <b class="font-semibold tabular-nums">{{ labels.share(part.share) }}</b>
         <span v-if="part.ceiling !== null" :class="part.share > part.ceiling ? 'text-warn' : 'text-ink-2'">{{
-          says.ceiling(part.ceiling)
+          labels.ceiling(part.ceiling)
         }}</span>
-        <span class="text-ink-3">{{ says.planned(part.count) }}</span>
+        <span class="text-ink-3">{{ labels.planned(part.count) }}</span>
       </li>
     </ul>
   </section>

@@ -9,26 +9,26 @@ import { ontoCard } from './sheetMoves'
 
 const props = defineProps<{ card: Card; account?: string }>()
 const emit = defineEmits<{ open: []; shift: [where: 'earlier' | 'later' | 'dayBefore' | 'dayAfter'] }>()
-const says = words.schedule
+const labels = words.schedule
 const times = useTimes()
 const brand = useBrandStore()
 const drag = inject(SHEET_DRAG, null)
 // The link and the title below the comment say nothing on so small a card.
 const comment = computed(() => props.card.text.split('\n\n')[0])
 const isBad = computed(() => isTrouble(props.card.state))
-const canMove = computed(() => brand.canWork && props.card.lineId !== null)
+const canMove = computed(() => brand.canWork && props.card.queueItemId !== null)
 const isOnHold = computed(() => props.card.isHeld || props.card.isHeldBack)
 const isFirm = computed(
   () => props.card.approval === null || (props.card.approval === 'approved' && !isOnHold.value),
 )
-const stateSays = computed(() => {
-  if (props.card.state !== 'lined-up') return says.states[props.card.state]
-  if (isOnHold.value) return says.held
+const stateLabel = computed(() => {
+  if (props.card.state !== 'lined-up') return labels.states[props.card.state]
+  if (isOnHold.value) return labels.held
   return props.card.approval === 'in-review'
-    ? says.review
+    ? labels.review
     : props.card.approval === 'approved'
       ? ''
-      : says.draft
+      : labels.draft
 })
 const source = computed((): DragSource | null =>
   canMove.value ? { what: { kind: 'card', card: props.card }, label: comment.value ?? '' } : null,
@@ -47,10 +47,10 @@ const isDragged = computed(() => drag?.dragged.value?.id === props.card.id)
 const would = computed((): string | null | undefined => {
   if (!drag?.trial.value) return undefined
   if (isDragged.value) return drag.trial.value.at
-  return drag.tries.value.get(props.card.lineId ?? '')
+  return drag.tries.value.get(props.card.queueItemId ?? '')
 })
-const over = computed(() => drag?.trial.value?.over[props.card.lineId ?? ''] ?? null)
-const wouldSays = computed(() => {
+const over = computed(() => drag?.trial.value?.over[props.card.queueItemId ?? ''] ?? null)
+const wouldLabel = computed(() => {
   if (!would.value) return words.move.tryNowhere
   return [words.move.tryTo(times.shortDayTime(would.value)), over.value ? words.move.tryOver(over.value) : '']
     .filter(Boolean)
@@ -93,23 +93,23 @@ function onKey(event: KeyboardEvent): void {
     <span class="flex flex-wrap items-center gap-x-1 text-tiny text-ink-2">
       {{ times.time(card.at) }}
       <template v-if="account"> · {{ account }}</template>
-      <Pin v-if="card.isFixed" :size="10" class="text-ink" role="img" :aria-label="says.fixed" />
+      <Pin v-if="card.isFixed" :size="10" class="text-ink" role="img" :aria-label="labels.fixed" />
       <span v-if="card.echo" class="inline-flex items-center gap-0.5"
-        ><Repeat2 :size="11" aria-hidden="true" />{{ says.echo(card.echo.at, card.echo.of) }}</span
+        ><Repeat2 :size="11" aria-hidden="true" />{{ labels.echo(card.echo.at, card.echo.of) }}</span
       >
       <Pause v-if="isOnHold" :size="10" class="text-warn" aria-hidden="true" />
       <b
-        v-if="stateSays"
+        v-if="stateLabel"
         class="font-semibold"
         :class="isBad ? 'text-bad' : card.state === 'sent' ? 'text-ok' : 'text-warn'"
-        >{{ stateSays }}</b
+        >{{ stateLabel }}</b
       >
       <TriangleAlert
         v-if="card.problems.length > 0"
         :size="11"
         class="text-bad"
         role="img"
-        :aria-label="`${says.problems}: ${card.problems.join(' ')}`"
+        :aria-label="`${labels.problems}: ${card.problems.join(' ')}`"
       />
     </span>
     <span
@@ -121,7 +121,7 @@ function onKey(event: KeyboardEvent): void {
     <span
       v-if="would !== undefined"
       class="absolute -top-1.5 right-1 rounded bg-act px-1 text-tiny font-semibold text-on-act"
-      >{{ wouldSays }}</span
+      >{{ wouldLabel }}</span
     >
   </button>
 </template>

@@ -4,7 +4,7 @@ import { putIn, readTime, type PlannedSlot, type PutIn } from './timetables'
 
 const props = defineProps<{ accountId: string }>()
 const slots = defineModel<PlannedSlot[]>({ required: true })
-const says = words.timetable
+const labels = words.timetable
 const brand = useBrandStore()
 const wish = reactive<PutIn>({
   kind: 'even',
@@ -19,7 +19,7 @@ const wish = reactive<PutIn>({
 const others = computed(() => (brand.view?.accounts ?? []).filter(({ id }) => id !== props.accountId))
 const other = ref('')
 const kinds = computed(() =>
-  Object.entries(says.kinds).filter(([kind]) => kind !== 'account' || others.value.length > 0),
+  Object.entries(labels.kinds).filter(([kind]) => kind !== 'account' || others.value.length > 0),
 )
 const isRight = computed(
   () =>
@@ -30,7 +30,7 @@ const isRight = computed(
 )
 function toggle(day: number): void {
   wish.days = wish.days.includes(day)
-    ? wish.days.filter((one) => one !== day)
+    ? wish.days.filter((chosen) => chosen !== day)
     : [...wish.days, day].sort((a, b) => a - b)
 }
 function put(): void {
@@ -51,8 +51,8 @@ const field = 'rounded border border-edge bg-sheet px-1.5 py-1 text-small text-i
 
 <template>
   <fieldset class="flex flex-wrap items-center gap-x-2 gap-y-2 text-small text-ink-2">
-    <legend class="sr-only">{{ says.readyMade }}</legend>
-    <select v-model="wish.kind" :class="field" :aria-label="says.readyMade">
+    <legend class="sr-only">{{ labels.readyMade }}</legend>
+    <select v-model="wish.kind" :class="field" :aria-label="labels.readyMade">
       <option v-for="[kind, label] in kinds" :key="kind" :value="kind">{{ label }}</option>
     </select>
     <template v-if="wish.kind === 'even'">
@@ -61,36 +61,36 @@ const field = 'rounded border border-edge bg-sheet px-1.5 py-1 text-small text-i
         :class="field"
         class="w-11"
         inputmode="numeric"
-        :aria-label="says.howMany"
+        :aria-label="labels.howMany"
       />
       <label class="flex items-center gap-1"
-        >{{ says.from }} <input v-model="wish.from" :class="field" class="w-14" maxlength="5"
+        >{{ labels.from }} <input v-model="wish.from" :class="field" class="w-14" maxlength="5"
       /></label>
       <label class="flex items-center gap-1"
-        >{{ says.to }} <input v-model="wish.to" :class="field" class="w-14" maxlength="5"
+        >{{ labels.to }} <input v-model="wish.to" :class="field" class="w-14" maxlength="5"
       /></label>
     </template>
     <label v-if="wish.kind === 'at'" class="flex items-center gap-1"
-      >{{ says.at }} <input v-model="wish.at" :class="field" class="w-14" maxlength="5"
+      >{{ labels.at }} <input v-model="wish.at" :class="field" class="w-14" maxlength="5"
     /></label>
     <label v-if="wish.kind === 'day'" class="flex items-center gap-1"
-      >{{ says.dayFrom }}
+      >{{ labels.dayFrom }}
       <select v-model="wish.dayFrom" :class="field">
         <option v-for="(day, at) in words.account.days" :key="day" :value="at + 1">{{ day }}</option>
       </select>
     </label>
     <template v-if="wish.kind === 'account'">
-      <select v-model="other" :class="field" :aria-label="says.account">
+      <select v-model="other" :class="field" :aria-label="labels.account">
         <option v-for="(one, at) in others" :key="one.id" :value="at === 0 ? '' : one.id">
           {{ one.name }}
         </option>
       </select>
-      <label class="flex items-center gap-1" :title="says.laterHint"
+      <label class="flex items-center gap-1" :title="labels.laterHint"
         ><input v-model="wish.minutes" :class="field" class="w-14" inputmode="numeric" />
-        {{ says.later }}</label
+        {{ labels.later }}</label
       >
     </template>
-    <span v-if="wish.kind !== 'account'" class="flex" role="group" :aria-label="says.days">
+    <span v-if="wish.kind !== 'account'" class="flex" role="group" :aria-label="labels.days">
       <button
         v-for="(day, at) in words.account.shortDays"
         :key="day"
@@ -103,6 +103,6 @@ const field = 'rounded border border-edge bg-sheet px-1.5 py-1 text-small text-i
         {{ day }}
       </button>
     </span>
-    <PlainButton :disabled="!isRight" @click="put">{{ says.putIn }}</PlainButton>
+    <PlainButton :disabled="!isRight" @click="put">{{ labels.putIn }}</PlainButton>
   </fieldset>
 </template>

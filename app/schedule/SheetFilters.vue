@@ -5,31 +5,31 @@ import { isNarrowed, type SheetFilter } from './scheduleGrid'
 
 const props = defineProps<{ view: ScheduleView }>()
 const filter = defineModel<SheetFilter>({ required: true })
-const says = words.schedule
+const labels = words.schedule
 const brand = useBrandStore()
 const unique = (values: (string | null)[]): string[] =>
-  [...new Set(values.filter((one): one is string => Boolean(one)))].sort((a, b) => a.localeCompare(b))
-const people = computed(() => unique(props.view.cards.map((card) => card.by)))
+  [...new Set(values.filter((value): value is string => Boolean(value)))].sort((a, b) => a.localeCompare(b))
+const people = computed(() => unique(props.view.cards.map((card) => card.authorName)))
 const sources = computed(() => unique(props.view.cards.map((card) => card.source)))
 const choices = computed(() => [
   {
     name: 'pillar' as const,
-    label: says.narrow.pillar,
+    label: labels.narrow.pillar,
     values: (brand.view?.pillars ?? []).map(({ id, name }) => ({ value: id, label: name })),
   },
   {
     name: 'state' as const,
-    label: says.narrow.state,
-    values: Object.entries(says.narrowStates).map(([value, label]) => ({ value, label })),
+    label: labels.narrow.state,
+    values: Object.entries(labels.narrowStates).map(([value, label]) => ({ value, label })),
   },
   {
     name: 'who' as const,
-    label: says.narrow.who,
+    label: labels.narrow.who,
     values: people.value.map((value) => ({ value, label: value })),
   },
   {
     name: 'source' as const,
-    label: says.narrow.source,
+    label: labels.narrow.source,
     values: sources.value.map((value) => ({ value, label: value })),
   },
 ])
@@ -40,18 +40,20 @@ const clear = (): void => void (filter.value = { pillar: '', state: '', who: '',
 <template>
   <div class="flex flex-wrap items-center gap-1.5">
     <select
-      v-for="one in choices"
-      :key="one.name"
-      v-model="filter[one.name]"
-      :aria-label="one.label"
+      v-for="choice in choices"
+      :key="choice.name"
+      v-model="filter[choice.name]"
+      :aria-label="choice.label"
       class="min-h-6 max-w-28 truncate rounded border bg-sheet px-1 py-0.5 text-tiny"
-      :class="filter[one.name] ? 'border-act font-semibold text-ink' : 'border-rule text-ink-2'"
+      :class="filter[choice.name] ? 'border-act font-semibold text-ink' : 'border-rule text-ink-2'"
     >
-      <option value="">{{ one.label }}</option>
-      <option v-for="value in one.values" :key="value.value" :value="value.value">{{ value.label }}</option>
+      <option value="">{{ choice.label }}</option>
+      <option v-for="value in choice.values" :key="value.value" :value="value.value">
+        {{ value.label }}
+      </option>
     </select>
     <button v-if="narrowed > 0" type="button" class="min-h-6 text-tiny font-semibold text-act" @click="clear">
-      {{ says.allOf(narrowed) }}
+      {{ labels.allOf(narrowed) }}
     </button>
   </div>
 </template>

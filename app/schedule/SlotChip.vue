@@ -5,7 +5,7 @@ import { readTime, type PlannedSlot } from './timetables'
 
 const props = defineProps<{ planned: PlannedSlot; day: string; readOnly: boolean }>()
 const emit = defineEmits<{ change: [slot: PlannedSlot]; remove: [] }>()
-const says = words.timetable
+const labels = words.timetable
 const brand = useBrandStore()
 const ink = computed(() =>
   props.planned.use === 'pillar' ? brand.pillarInk(props.planned.pillarId) : 'var(--rule)',
@@ -61,13 +61,13 @@ const use = computed({
       v-model="use"
       :disabled="readOnly"
       class="w-full appearance-none truncate bg-transparent px-2 pb-1 text-tiny text-ink-2"
-      :aria-label="says.useOf(planned.time, day)"
+      :aria-label="labels.useOf(planned.time, day)"
     >
-      <option value="any">{{ says.uses.any }}</option>
+      <option value="any">{{ labels.uses.any }}</option>
       <option v-for="pillar in brand.view?.pillars ?? []" :key="pillar.id" :value="pillar.id">
         {{ pillar.name }}
       </option>
-      <option value="free">{{ says.uses.free }}</option>
+      <option value="free">{{ labels.uses.free }}</option>
     </select>
   </div>
 </template>

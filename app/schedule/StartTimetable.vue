@@ -54,7 +54,7 @@ async function save(): Promise<void> {
     <p class="text-small text-ink-2">{{ words.start.timetable.of(account.name, account.handle) }}</p>
     <ChoiceField v-model="choice" :label="words.account.timetableChoice" :choices="choices" />
     <TimetableEditor v-model="slots" />
-    <ProblemLine :says="problem" />
+    <ErrorMessage :message="problem" />
     <div>
       <PlainButton kind="act" type="submit" :busy="busy">{{ words.start.next }}</PlainButton>
     </div>

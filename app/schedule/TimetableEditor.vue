@@ -4,11 +4,11 @@ import * as words from '#shared/words'
 import { readTime, type PlannedSlot } from './timetables'
 
 const slots = defineModel<PlannedSlot[]>({ required: true })
-const says = words.account
+const labels = words.account
 const days = computed(() =>
-  says.days.map((name, at) => ({
+  labels.days.map((name, at) => ({
     name,
-    short: says.shortDays[at]!,
+    short: labels.shortDays[at]!,
     weekday: at + 1,
     slots: slots.value.filter((slot) => slot.weekday === at + 1),
   })),
@@ -27,17 +27,17 @@ function add(weekday: number): void {
 }
 const week = ref<HTMLElement | null>(null)
 const takeFocus = useTypingOver(week)
-const remove = (slot: PlannedSlot): void => void (slots.value = slots.value.filter((one) => one !== slot))
+const remove = (slot: PlannedSlot): void => void (slots.value = slots.value.filter((known) => known !== slot))
 function change(slot: PlannedSlot, field: HTMLInputElement): void {
   const time = readTime(field.value)
   // What is no time is put back to what it was.
   field.value = time ?? slot.time
-  if (time) slots.value = sorted(slots.value.map((one) => (one === slot ? { ...one, time } : one)))
+  if (time) slots.value = sorted(slots.value.map((known) => (known === slot ? { ...slot, time } : known)))
 }
 </script>
 
 <template>
-  <ul ref="week" class="divide-y divide-rule rounded-md border border-rule" :aria-label="says.timetable">
+  <ul ref="week" class="divide-y divide-rule rounded-md border border-rule" :aria-label="labels.timetable">
     <li
       v-for="day in days"
       :key="day.weekday"
@@ -54,26 +54,26 @@ function change(slot: PlannedSlot, field: HTMLInputElement): void {
             :value="slot.time"
             inputmode="numeric"
             maxlength="5"
-            :aria-label="says.timeOn(day.name)"
+            :aria-label="labels.timeOn(day.name)"
             class="w-12 bg-transparent px-1.5 py-px text-small"
             @change="change(slot, $event.target as HTMLInputElement)"
           />
           <button
             type="button"
             class="grid size-6 place-items-center text-ink-3 hover:text-bad"
-            :aria-label="says.removeTime(slot.time, day.name)"
+            :aria-label="labels.removeTime(slot.time, day.name)"
             @click="remove(slot)"
           >
             <X :size="11" aria-hidden="true" />
           </button>
         </span>
-        <span v-if="day.slots.length === 0" class="text-small text-ink-3">{{ says.emptyDay }}</span>
+        <span v-if="day.slots.length === 0" class="text-small text-ink-3">{{ labels.emptyDay }}</span>
       </span>
       <button
         type="button"
         class="p-1 text-ink-2 hover:text-ink"
-        :aria-label="says.addTimeOn(day.name)"
-        :title="says.addTime"
+        :aria-label="labels.addTimeOn(day.name)"
+        :title="labels.addTime"
         @click="add(day.weekday)"
       >
         <Plus :size="14" aria-hidden="true" />

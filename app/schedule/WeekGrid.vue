@@ -6,11 +6,11 @@ import SlotChip from './SlotChip.vue'
 
 defineProps<{ readOnly: boolean }>()
 const slots = defineModel<PlannedSlot[]>({ required: true })
-const says = words.account
+const labels = words.account
 const days = computed(() =>
-  says.days.map((name, at) => ({
+  labels.days.map((name, at) => ({
     name,
-    short: says.shortDays[at]!,
+    short: labels.shortDays[at]!,
     weekday: at + 1,
     slots: slots.value.filter((slot) => slot.weekday === at + 1),
   })),
@@ -28,8 +28,8 @@ function add(weekday: number): void {
 const week = ref<HTMLElement | null>(null)
 const takeFocus = useTypingOver(week)
 const change = (slot: PlannedSlot, now: PlannedSlot): void =>
-  void (slots.value = sortedSlots(slots.value.map((one) => (one === slot ? now : one))))
-const remove = (slot: PlannedSlot): void => void (slots.value = slots.value.filter((one) => one !== slot))
+  void (slots.value = sortedSlots(slots.value.map((known) => (known === slot ? now : known))))
+const remove = (slot: PlannedSlot): void => void (slots.value = slots.value.filter((known) => known !== slot))
 </script>
 
 <template>
@@ -47,7 +47,7 @@ const remove = (slot: PlannedSlot): void => void (slots.value = slots.value.filt
           v-if="!readOnly"
           type="button"
           class="grid size-6 place-items-center text-ink-2 hover:text-ink"
-          :aria-label="says.addTimeOn(day.name)"
+          :aria-label="labels.addTimeOn(day.name)"
           @click="add(day.weekday)"
         >
           <Plus :size="13" aria-hidden="true" />
@@ -63,7 +63,7 @@ const remove = (slot: PlannedSlot): void => void (slots.value = slots.value.filt
           @change="change(slot, $event)"
           @remove="remove(slot)"
         />
-        <p v-if="day.slots.length === 0" class="px-1 text-tiny text-ink-3">{{ says.emptyDay }}</p>
+        <p v-if="day.slots.length === 0" class="px-1 text-tiny text-ink-3">{{ labels.emptyDay }}</p>
       </div>
     </li>
   </ul>

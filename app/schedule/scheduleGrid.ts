@@ -7,7 +7,7 @@ export interface SheetEntry {
   /** Null for an open slot. */
   card: Card | null
   /** Why the slot is open. */
-  says: string
+  message: string
   /** What an open slot is kept from: free on purpose, or the account on hold. */
   free: boolean
   held: boolean
@@ -31,7 +31,7 @@ export const isTrouble = (state: CardState): boolean => TROUBLE.includes(state)
 /** Whether a card is one of those looked for. */
 export function isWanted(card: Card, filter: SheetFilter): boolean {
   if (filter.pillar && card.pillarId !== filter.pillar) return false
-  if (filter.who && card.by !== filter.who) return false
+  if (filter.who && card.authorName !== filter.who) return false
   if (filter.source && card.source !== filter.source) return false
   switch (filter.state) {
     case '':
@@ -64,7 +64,7 @@ export function entriesOf(
     key: card.id,
     at: card.at,
     card,
-    says: '',
+    message: '',
     free: false,
     held: false,
     accountId: card.accountId,
@@ -73,7 +73,7 @@ export function entriesOf(
     key: `${slot.slotId}${slot.at}`,
     at: slot.at,
     card: null,
-    says: slot.because,
+    message: slot.reason,
     free: slot.use === 'free',
     held: slot.held,
     accountId: slot.accountId,

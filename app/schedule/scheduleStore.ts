@@ -1,4 +1,4 @@
-import type { ScheduleView, FoundAhead, LateLine } from '#shared/schedule/types'
+import type { ScheduleView, FoundAhead, LateQueueItem } from '#shared/schedule/types'
 import type { Undoable } from '#shared/platform/types'
 import { api, sentenceOf } from '~/base/client'
 import * as words from '#shared/words'
@@ -8,7 +8,7 @@ import type { MoveTo } from '#core/schedule/moves'
 const DAYS = 7
 
 export interface Move {
-  lineId: string
+  queueItemId: string
   to: MoveTo
   /** The account it is moved to; null for its own. */
   accountId: string | null
@@ -60,23 +60,23 @@ export const useScheduleStore = defineStore('schedule', () => {
   }
   const step = (days: number): Promise<void> => open(addDays(shown.value?.from ?? '', days))
 
-  async function takeOut(lineId: string): Promise<void> {
+  async function takeOut(queueItemId: string): Promise<void> {
     await undoably(
       ({ echoes }: Undoable & { echoes: number }) => words.notices.takenOutWith(echoes),
-      () => api.remove(brand.path(`/lines/${lineId}`)),
+      () => api.remove(brand.path(`/lines/${queueItemId}`)),
     )
   }
   /** Moves a post as it was shown, with the version of the plan it was shown with. */
-  async function moveLine({ lineId, to, accountId }: Move, planVersion: string): Promise<void> {
+  async function moveQueueItem({ queueItemId, to, accountId }: Move, planVersion: string): Promise<void> {
     const body = { to, accountId, planVersion }
     await undoably(
-      () => movedTo(lineId),
-      () => api.post<Undoable>(brand.path(`/lines/${lineId}/move`), body),
+      () => movedTo(queueItemId),
+      () => api.post<Undoable>(brand.path(`/lines/${queueItemId}/move`), body),
     )
   }
-  function movedTo(lineId: string): string {
+  function movedTo(queueItemId: string): string {
     const card = [...(shown.value?.cards ?? []), ...(ribbon.value?.cards ?? [])].find(
-      (one) => one.lineId === lineId,
+      (card) => card.queueItemId === queueItemId,
     )
     return card ? words.move.done(times.shortDayTime(card.at)) : words.move.doneNowhere
   }
@@ -95,17 +95,17 @@ export const useScheduleStore = defineStore('schedule', () => {
       brand.load,
       true,
     )
-  const late = (of: HoldTarget): Promise<LateLine[]> =>
+  const late = (of: HoldTarget): Promise<LateQueueItem[]> =>
     api.get(brand.path(`/late${of.kind === 'brand' ? '' : `?${of.kind}=${of.id}`}`))
   const previewWatch = (): Promise<FoundAhead[]> => api.get(brand.path('/look-ahead'))
-  async function sendNow(lineId: string): Promise<void> {
-    await api.post(brand.path(`/lines/${lineId}/send`))
+  async function sendNow(queueItemId: string): Promise<void> {
+    await api.post(brand.path(`/lines/${queueItemId}/send`))
     await load()
     notices.say(words.notices.handedOver)
   }
 
   async function undoably<T extends Undoable>(
-    says: (result: T) => string,
+    message: (result: T) => string,
     work: () => Promise<T>,
     also: () => Promise<unknown> = () => Promise.resolve(),
     asks = false,
@@ -113,7 +113,7 @@ export const useScheduleStore = defineStore('schedule', () => {
     const id = session.brandId!
     const result = await work()
     await Promise.all([load(), also()])
-    notices.sayUndoable(says(result), id, result.historyId, () => Promise.all([load(), also()]), asks)
+    notices.sayUndoable(message(result), id, result.historyId, () => Promise.all([load(), also()]), asks)
   }
   return {
     ribbon,
@@ -123,7 +123,7 @@ export const useScheduleStore = defineStore('schedule', () => {
     load,
     open,
     step,
-    move: moveLine,
+    move: moveQueueItem,
     takeOut,
     sendNow,
     hold,

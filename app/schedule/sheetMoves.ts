@@ -6,8 +6,8 @@ import type { MoveTo } from '#core/schedule/moves'
  * else its place in line is taken.
  */
 export function ontoCard(card: Card, target: Card): MoveTo | null {
-  if (!target.lineId || target.state !== 'lined-up') return null
-  if (card.accountId !== target.accountId) return { kind: 'before', id: target.lineId }
-  if (target.isFixed) return { kind: 'swap', id: target.lineId }
-  return { kind: card.at < target.at ? 'after' : 'before', id: target.lineId }
+  if (!target.queueItemId || target.state !== 'lined-up') return null
+  if (card.accountId !== target.accountId) return { kind: 'before', id: target.queueItemId }
+  if (target.isFixed) return { kind: 'swap', id: target.queueItemId }
+  return { kind: card.at < target.at ? 'after' : 'before', id: target.queueItemId }
 }

@@ -33,7 +33,7 @@ export function usePlacing(
   const echoes = ref<Echo[]>([])
   /** Whether the places are still being asked for. */
   const isAsking = ref(false)
-  let turn = 0
+  let latest = 0
 
   const placementsOf = (ids: string[]): Placement[] =>
     ids.map((accountId) => ({ accountId, ...(own.value[accountId] ?? common.value) }))
@@ -46,21 +46,21 @@ export function usePlacing(
     })
 
   async function load(): Promise<void> {
-    const mine = ++turn
+    const requestId = ++latest
     isAsking.value = true
-    await placeAll(mine).finally(() => {
-      if (mine === turn) isAsking.value = false
+    await placeAll(requestId).finally(() => {
+      if (requestId === latest) isAsking.value = false
     })
   }
-  async function placeAll(mine: number): Promise<void> {
+  async function placeAll(requestId: number): Promise<void> {
     if (!brand.view || !brand.canWork) return
     const [chosen, ready] = [given.chosen(), given.ready()]
     const all = await ask(placementsOf(chosen)).catch(() => null)
-    if (mine !== turn || !all) return
+    if (requestId !== latest || !all) return
     places.value = all.accounts
     const isSame = chosen.join() === ready.join()
     const some = isSame || ready.length === 0 ? all : await ask(placementsOf(ready)).catch(() => null)
-    if (mine !== turn || !some) return
+    if (requestId !== latest || !some) return
     moved.value = some.moved
     version.value = placementsOf(ready).every(isWhole) ? some.version : ''
   }

@@ -12,23 +12,23 @@ export function usePlanTrial() {
   const base = shallowRef<PlanBase | null>(null)
   const waiting = new Map<number, (trial: MoveTrial | null) => void>()
   let worker: Worker | null = null
-  let turn = 0
+  let latest = 0
 
   function ask(what: Pick<PlanAsk, 'input' | 'move'>): Promise<MoveTrial | null> {
     worker ??= begin()
-    const mine = ++turn
+    const requestId = ++latest
     const { zone = 'UTC', language = null } = brand.view?.brand ?? {}
     const texts = what.input
       ? Object.fromEntries((base.value?.lines ?? []).map(({ id, text }) => [id, text]))
       : {}
-    worker.postMessage({ turn: mine, ...what, texts, zone, language } satisfies PlanAsk)
-    return new Promise((resolve) => waiting.set(mine, resolve))
+    worker.postMessage({ requestId, ...what, texts, zone, language } satisfies PlanAsk)
+    return new Promise((resolve) => waiting.set(requestId, resolve))
   }
   function begin(): Worker {
     const made = new Worker(new URL('./workers/plan.ts', import.meta.url), { type: 'module' })
     made.addEventListener('message', ({ data }: MessageEvent<PlanAnswer>) => {
-      waiting.get(data.turn)?.(data.trial)
-      waiting.delete(data.turn)
+      waiting.get(data.requestId)?.(data.trial)
+      waiting.delete(data.requestId)
     })
     return made
   }
@@ -40,8 +40,8 @@ export function usePlanTrial() {
     base.value = found
     void ask({ input: found.input, move: null })
   }
-  const tryMove = ({ lineId, to, accountId }: Move): Promise<MoveTrial | null> =>
-    ask({ input: null, move: { id: lineId, to, accountId } })
+  const tryMove = ({ queueItemId, to, accountId }: Move): Promise<MoveTrial | null> =>
+    ask({ input: null, move: { id: queueItemId, to, accountId } })
 
   watch(() => schedule.ribbon, load, { immediate: true })
   onBeforeUnmount(() => worker?.terminate())

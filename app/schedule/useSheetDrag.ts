@@ -55,8 +55,8 @@ export function useSheetDrag(plan: PlanTrial) {
 }
 
 function moveOf(card: Card, { accountId, to }: DropPlace) {
-  if (!card.lineId || !to || ('id' in to && to.id === card.lineId)) return null
-  return { lineId: card.lineId, to, accountId: accountId === card.accountId ? null : accountId }
+  if (!card.queueItemId || !to || ('id' in to && to.id === card.queueItemId)) return null
+  return { queueItemId: card.queueItemId, to, accountId: accountId === card.accountId ? null : accountId }
 }
 
 export type SheetDrag = ReturnType<typeof useSheetDrag>

@@ -10,7 +10,7 @@ import { readTime, type PlannedSlot } from './timetables'
 /** A day that differs, as it is typed. */
 export interface ExceptDraft {
   date: string
-  does: ExceptView['does']
+  action: ExceptView['action']
   times: string
   /** What its slots are for, as they were stored: only their times are typed here. */
   known?: ExceptView['slots']
@@ -31,7 +31,7 @@ const TRY_AFTER_MS = 250
  */
 export function useTimetable(id: string) {
   const brand = useBrandStore()
-  const account = computed(() => brand.view?.accounts.find((one) => one.id === id) ?? null)
+  const account = computed(() => brand.view?.accounts.find((account) => account.id === id) ?? null)
   const form = useForm(timetableSchema, {
     slots: [] as PlannedSlot[],
     except: [] as unknown[],
@@ -48,9 +48,9 @@ export function useTimetable(id: string) {
   function take(known: Account): void {
     const { perDay, minGapMinutes, repeatAfterDays, version } = known
     const slots = known.slots.map(({ weekday, time, use, pillarId }) => ({ weekday, time, use, pillarId }))
-    days.value = known.except.map(({ date, does, slots: own }) => ({
+    days.value = known.except.map(({ date, action, slots: own }) => ({
       date,
-      does,
+      action,
       times: own.map(({ time }) => time).join(' '),
       known: own,
     }))
@@ -97,17 +97,17 @@ export function useTimetable(id: string) {
     }
   }
   const isRight = computed(() => checked() !== null)
-  let turn = 0
+  let latest = 0
   watchDebounced(
     current,
     async () => {
-      const mine = ++turn
+      const requestId = ++latest
       const asked = checked()
       if (!isChanged.value || asked === null || !brand.isOwner) return void (change.value = null)
       const found = await api
         .post<PlanChange>(brand.path(`/accounts/${id}/timetable-change`), asked)
         .catch(() => null)
-      if (mine === turn) change.value = found
+      if (requestId === latest) change.value = found
     },
     { debounce: TRY_AFTER_MS },
   )
@@ -125,11 +125,11 @@ export function useTimetable(id: string) {
 }
 
 const excepts = (days: ExceptDraft[]): ExceptView[] =>
-  days.map(({ date, does, times, known = [] }) => ({
+  days.map(({ date, action, times, known = [] }) => ({
     date,
-    does,
+    action,
     slots:
-      does === 'none'
+      action === 'none'
         ? []
         : times
             .split(/[\s,;]+/)

@@ -10,7 +10,7 @@ import MailingListDialog from './MailingListDialog.vue'
 import BookmarkDialog from './BookmarkDialog.vue'
 
 const emit = defineEmits<{ added: [label: string] }>()
-const says = words.source
+const labels = words.source
 const brand = useBrandStore()
 const times = useTimes()
 const route = useRoute()
@@ -75,8 +75,8 @@ onMounted(() => {
       <TextField
         v-model="looking.values.address"
         class="min-w-[240px] max-w-[440px] grow"
-        :label="says.address"
-        :placeholder="says.addressHint"
+        :label="labels.address"
+        :placeholder="labels.addressHint"
         inputmode="url"
         autocomplete="off"
         :error="looking.errors.value.address || looking.problem.value"
@@ -86,7 +86,7 @@ onMounted(() => {
         v-if="isSearch"
         v-model="looking.values.words"
         class="w-[180px]"
-        :label="says.searchWords"
+        :label="labels.searchWords"
         :error="looking.errors.value.words"
       />
       <PlainButton
@@ -94,7 +94,7 @@ onMounted(() => {
         :kind="found ? 'plain' : 'act'"
         type="submit"
         :busy="looking.busy.value"
-        >{{ looking.busy.value ? says.finding : says.find }}</PlainButton
+        >{{ looking.busy.value ? labels.finding : labels.find }}</PlainButton
       >
     </form>
     <div
@@ -102,25 +102,27 @@ onMounted(() => {
       class="mt-2 flex flex-wrap items-baseline gap-x-4 gap-y-1 text-small"
       role="status"
     >
-      <span class="text-ink-2">{{ says.withoutFeed.title }}</span>
+      <span class="text-ink-2">{{ labels.withoutFeed.title }}</span>
       <button
         type="button"
         class="min-h-6 font-semibold text-act underline-offset-2 hover:underline"
         @click="hasMail = true"
       >
-        {{ says.withoutFeed.mail }}
+        {{ labels.withoutFeed.mail }}
       </button>
       <NuxtLink
         :to="{ path: '/desk/new', query: { link: withoutFeed } }"
         class="inline-flex min-h-6 items-center font-semibold text-act underline-offset-2 hover:underline"
-        >{{ says.withoutFeed.write }}</NuxtLink
+        >{{ labels.withoutFeed.write }}</NuxtLink
       >
     </div>
-    <p v-if="!found" class="mt-2 max-w-[80ch] text-small text-ink-3">{{ says.addressHelp }}</p>
+    <p v-if="!found" class="mt-2 max-w-[80ch] text-small text-ink-3">{{ labels.addressHelp }}</p>
     <div v-if="!found" class="mt-3 flex flex-wrap gap-2">
-      <PlainButton @click="hasMail = true"><Mail :size="14" aria-hidden="true" />{{ says.mail }}</PlainButton>
+      <PlainButton @click="hasMail = true"
+        ><Mail :size="14" aria-hidden="true" />{{ labels.mail }}</PlainButton
+      >
       <PlainButton @click="hasBookmark = true"
-        ><BookmarkPlus :size="14" aria-hidden="true" />{{ says.bookmark }}</PlainButton
+        ><BookmarkPlus :size="14" aria-hidden="true" />{{ labels.bookmark }}</PlainButton
       >
     </div>
     <form
@@ -132,17 +134,17 @@ onMounted(() => {
       <div class="min-w-0">
         <p class="serif text-[18px] leading-tight font-medium" dir="auto">{{ found.title }}</p>
         <p class="truncate text-small text-ink-2">
-          {{ says.found(says.formats[found.format as 'rss'] ?? found.format) }} · {{ found.url }}
+          {{ labels.found(labels.formats[found.format as 'rss'] ?? found.format) }} · {{ found.url }}
         </p>
         <ChoiceField
           v-if="found.feeds.length > 1"
           class="mt-3"
-          :label="says.otherFeeds"
+          :label="labels.otherFeeds"
           :model-value="found.url"
           :choices="found.feeds.map((feed) => ({ value: feed.url, label: feed.title ?? feed.url }))"
           @update:model-value="choose"
         />
-        <h3 class="mt-3 text-small font-semibold text-ink-2">{{ says.newest }}</h3>
+        <h3 class="mt-3 text-small font-semibold text-ink-2">{{ labels.newest }}</h3>
         <ul class="mt-1 divide-y divide-rule">
           <li
             v-for="item in found.newest"
@@ -155,11 +157,11 @@ onMounted(() => {
               item.at ? times.ago(item.at) : ''
             }}</span>
           </li>
-          <li v-if="found.newest.length === 0" class="py-1.5 text-ink-2">{{ says.noItems }}</li>
+          <li v-if="found.newest.length === 0" class="py-1.5 text-ink-2">{{ labels.noItems }}</li>
         </ul>
       </div>
       <div class="grid content-start gap-4">
-        <p v-if="found.known" class="text-warn">{{ says.known(found.known) }}</p>
+        <p v-if="found.known" class="text-warn">{{ labels.known(found.known) }}</p>
         <template v-else>
           <SourceSettings
             :values="adding.values"
@@ -167,12 +169,12 @@ onMounted(() => {
             folded
             @leave="adding.leave"
           />
-          <ProblemLine :says="adding.problem.value || adding.errors.value.feedUrl || ''" />
+          <ErrorMessage :message="adding.problem.value || adding.errors.value.feedUrl || ''" />
           <div class="flex gap-2">
             <PlainButton kind="act" type="submit" :busy="adding.busy.value">{{
-              adding.busy.value ? says.adding : says.add
+              adding.busy.value ? labels.adding : labels.add
             }}</PlainButton>
-            <PlainButton kind="quiet" @click="found = null">{{ says.notThis }}</PlainButton>
+            <PlainButton kind="quiet" @click="found = null">{{ labels.notThis }}</PlainButton>
           </div>
         </template>
       </div>

@@ -4,7 +4,7 @@ import * as words from '#shared/words'
 
 defineProps<{ open: boolean }>()
 const emit = defineEmits<{ close: [] }>()
-const says = words.source
+const labels = words.source
 const wasPressed = ref(false)
 // What the button does on another site: it opens this screen with that site's address.
 const script = computed(
@@ -14,16 +14,16 @@ const script = computed(
 </script>
 
 <template>
-  <SideDialog :open="open" :title="says.bookmarkTitle" @close="emit('close')">
-    <p class="text-ink-2">{{ says.bookmarkIntro }}</p>
+  <SideDialog :open="open" :title="labels.bookmarkTitle" @close="emit('close')">
+    <p class="text-ink-2">{{ labels.bookmarkIntro }}</p>
     <p class="my-6 text-center">
       <a
         :href="script"
         class="inline-flex cursor-grab items-center gap-2 rounded-md border border-dashed border-edge bg-paper px-4 py-2 font-semibold"
         @click.prevent="wasPressed = true"
-        ><BookmarkPlus :size="16" aria-hidden="true" />{{ says.bookmarkName }}</a
+        ><BookmarkPlus :size="16" aria-hidden="true" />{{ labels.bookmarkName }}</a
       >
     </p>
-    <p v-if="wasPressed" class="text-warn" role="status">{{ says.bookmarkPressed }}</p>
+    <p v-if="wasPressed" class="text-warn" role="status">{{ labels.bookmarkPressed }}</p>
   </SideDialog>
 </template>

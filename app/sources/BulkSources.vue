@@ -5,7 +5,7 @@ import { type Several, useSourcesStore } from './sourcesStore'
 
 const props = defineProps<{ ids: string[] }>()
 const emit = defineEmits<{ done: [] }>()
-const says = words.source.several
+const labels = words.source.several
 const brand = useBrandStore()
 const session = useSessionStore()
 const sources = useSourcesStore()
@@ -15,12 +15,12 @@ const folder = ref('')
 const isFiling = ref(false)
 const listId = useId()
 
-async function act(does: Several): Promise<void> {
+async function act(action: Several): Promise<void> {
   const brandId = session.brandId!
-  busy.value = does
+  busy.value = action
   try {
-    const { count, historyId } = await sources.several(props.ids, does, folder.value.trim() || null)
-    const sentence = says.said[does](count, folder.value.trim())
+    const { count, historyId } = await sources.several(props.ids, action, folder.value.trim() || null)
+    const sentence = labels.said[action](count, folder.value.trim())
     if (historyId) notices.sayUndoable(sentence, brandId, historyId, sources.load)
     else notices.say(sentence)
     await Promise.all([sources.load(), brand.load()])
@@ -33,10 +33,10 @@ async function act(does: Several): Promise<void> {
   }
 }
 const actions = [
-  { does: 'fetch' as const, label: says.fetch, icon: RefreshCw },
-  { does: 'pause' as const, label: says.pause, icon: Pause },
-  { does: 'resume' as const, label: says.resume, icon: Play },
-  { does: 'remove' as const, label: words.frame.remove, icon: Trash2 },
+  { action: 'fetch' as const, label: labels.fetch, icon: RefreshCw },
+  { action: 'pause' as const, label: labels.pause, icon: Pause },
+  { action: 'resume' as const, label: labels.resume, icon: Play },
+  { action: 'remove' as const, label: words.frame.remove, icon: Trash2 },
 ]
 </script>
 
@@ -44,16 +44,16 @@ const actions = [
   <div
     class="flex flex-wrap items-center gap-1.5 rounded-md bg-well px-3 py-1.5"
     role="group"
-    :aria-label="says.name"
+    :aria-label="labels.name"
   >
     <span class="mr-2 font-semibold" aria-live="polite">{{ words.wire.several.count(ids.length) }}</span>
     <PlainButton
       v-for="action in actions"
-      :key="action.does"
-      :busy="busy === action.does"
+      :key="action.action"
+      :busy="busy === action.action"
       :disabled="busy !== null"
-      @click="act(action.does)"
-      ><component :is="action.icon" v-if="busy !== action.does" :size="14" aria-hidden="true" />{{
+      @click="act(action.action)"
+      ><component :is="action.icon" v-if="busy !== action.action" :size="14" aria-hidden="true" />{{
         action.label
       }}</PlainButton
     >
@@ -69,10 +69,10 @@ const actions = [
       <datalist :id="listId">
         <option v-for="name in sources.folderNames" :key="name" :value="name" />
       </datalist>
-      <PlainButton type="submit" kind="act" :busy="busy === 'folder'">{{ says.put }}</PlainButton>
+      <PlainButton type="submit" kind="act" :busy="busy === 'folder'">{{ labels.put }}</PlainButton>
     </form>
     <PlainButton v-else @click="isFiling = true"
-      ><FolderPlus :size="14" aria-hidden="true" />{{ says.folder }}</PlainButton
+      ><FolderPlus :size="14" aria-hidden="true" />{{ labels.folder }}</PlainButton
     >
     <span class="grow" />
     <PlainButton

@@ -9,7 +9,7 @@ import UsualPost from '~/posts/UsualPost.vue'
 
 const props = defineProps<{ folder: Folder | null }>()
 const emit = defineEmits<{ close: [] }>()
-const says = words.folder
+const labels = words.folder
 const brand = useBrandStore()
 const sources = useSourcesStore()
 const form = useForm(folderSchema, {
@@ -34,9 +34,9 @@ watch(
 )
 watch(tags, (now) => (form.values.hashtags = now.split(/[\s,]+/).filter(Boolean)))
 /** Changes the folder's feed; what is typed in the form stays and can still be saved. */
-const change = (says: string, work: () => Promise<Undoable>): Promise<boolean> =>
+const change = (message: string, work: () => Promise<Undoable>): Promise<boolean> =>
   form.send(async () => {
-    await brand.change(says, work)
+    await brand.change(message, work)
     await sources.load()
     form.values.version = props.folder?.version ?? form.values.version
   })
@@ -53,18 +53,18 @@ async function remove(): Promise<void> {
 </script>
 
 <template>
-  <SideDialog :open="folder !== null" :title="says.editTitle" @close="emit('close')">
+  <SideDialog :open="folder !== null" :title="labels.editTitle" @close="emit('close')">
     <form id="folder-form" class="grid gap-4" novalidate @submit.prevent="save">
       <TextField
         v-model="form.values.name"
-        :label="says.name"
+        :label="labels.name"
         :error="form.errors.value.name"
         @leave="form.leave('name')"
       />
       <TextField
         v-model="tags"
-        :label="says.hashtags"
-        :hint="says.hashtagsHint"
+        :label="labels.hashtags"
+        :hint="labels.hashtagsHint"
         :error="form.errors.value.hashtags"
         @leave="form.leave('hashtags')"
       />
@@ -73,15 +73,15 @@ async function remove(): Promise<void> {
         v-model:account-ids="form.values.accountIds"
         :hint="words.usualPost.folder"
       />
-      <ProblemLine :says="form.problem.value" />
+      <ErrorMessage :message="form.problem.value" />
     </form>
     <div class="mt-6 border-t border-rule pt-4">
       <FeedAddress
         :stated="props.folder?.feedAddress ?? null"
         :at="at('/feed')"
-        :intro="says.feedIntro"
-        :address-hint="says.addressHint"
-        :opened="says.opened"
+        :intro="labels.feedIntro"
+        :address-hint="labels.addressHint"
+        :opened="labels.opened"
         :change="change"
         :busy="form.busy.value"
       />
@@ -90,7 +90,7 @@ async function remove(): Promise<void> {
       <PlainButton kind="act" type="submit" form="folder-form" :busy="form.busy.value">{{
         words.frame.save
       }}</PlainButton>
-      <PlainButton @click="remove">{{ says.remove }}</PlainButton>
+      <PlainButton @click="remove">{{ labels.remove }}</PlainButton>
     </template>
   </SideDialog>
 </template>

@@ -7,7 +7,7 @@ import SourceSettings from './SourceSettings.vue'
 
 const props = defineProps<{ open: boolean }>()
 const emit = defineEmits<{ close: [] }>()
-const says = words.source
+const labels = words.source
 const brand = useBrandStore()
 const form = useForm(mailSourceSchema, noWishes())
 const address = ref('')
@@ -30,17 +30,17 @@ async function add(): Promise<void> {
 </script>
 
 <template>
-  <SideDialog :open="open" :title="says.mailTitle" @close="emit('close')">
-    <SecretAddress v-if="address" :label="says.mailAddress" :address="address" :hint="says.mailHint" />
+  <SideDialog :open="open" :title="labels.mailTitle" @close="emit('close')">
+    <SecretAddress v-if="address" :label="labels.mailAddress" :address="address" :hint="labels.mailHint" />
     <form v-else id="mail-form" class="grid gap-4" novalidate @submit.prevent="add">
-      <p class="text-ink-2">{{ says.mailIntro }}</p>
+      <p class="text-ink-2">{{ labels.mailIntro }}</p>
       <SourceSettings :values="form.values" :errors="form.errors.value" folded @leave="form.leave" />
-      <ProblemLine :says="form.problem.value" />
+      <ErrorMessage :message="form.problem.value" />
     </form>
     <template #actions>
       <PlainButton v-if="address" kind="act" @click="emit('close')">{{ words.frame.close }}</PlainButton>
       <PlainButton v-else kind="act" type="submit" form="mail-form" :busy="form.busy.value">{{
-        says.mailMake
+        labels.mailMake
       }}</PlainButton>
     </template>
   </SideDialog>

@@ -4,7 +4,7 @@ import * as words from '#shared/words'
 import { sentenceOf } from '~/base/client'
 import { useImportsStore } from './importsStore'
 
-const says = words.source
+const labels = words.source
 const brand = useBrandStore()
 const imports = useImportsStore()
 const notices = useNoticesStore()
@@ -47,52 +47,56 @@ const isGoing = computed(() => (now.value?.waiting ?? 0) > 0)
           accept=".opml,.xml,text/x-opml,text/xml,application/xml"
           class="sr-only"
           tabindex="-1"
-          :aria-label="says.fromFile"
+          :aria-label="labels.fromFile"
           @change="take"
         />
         <PlainButton :busy="busy" @click="file?.click()"
-          ><FileUp :size="14" aria-hidden="true" />{{ says.fromFile }}</PlainButton
+          ><FileUp :size="14" aria-hidden="true" />{{ labels.fromFile }}</PlainButton
         >
       </template>
       <a
         :href="brand.path('/sources/opml')"
         download
         class="inline-flex min-h-8 items-center gap-1.5 rounded-[5px] px-2.5 text-[12.5px] font-semibold text-ink-2 hover:text-ink"
-        ><Download :size="14" aria-hidden="true" />{{ says.toFile }}</a
+        ><Download :size="14" aria-hidden="true" />{{ labels.toFile }}</a
       >
     </div>
-    <p class="mt-1 text-small text-ink-3">{{ says.fileHelp }}</p>
-    <ProblemLine v-if="failed" class="mt-2" :says="failed" />
+    <p class="mt-1 text-small text-ink-3">{{ labels.fileHelp }}</p>
+    <ErrorMessage v-if="failed" class="mt-2" :message="failed" />
     <div v-if="now" class="mt-3 rounded-lg border border-rule bg-paper p-4">
       <div class="flex flex-wrap items-center gap-x-3 gap-y-1">
         <p class="font-semibold" aria-live="polite">
           {{
             isGoing
-              ? `${says.reading}: ${says.readIn(done, now.total)}`
-              : says.readSummary(now.added, now.known, missed)
+              ? `${labels.reading}: ${labels.readIn(done, now.total)}`
+              : labels.readSummary(now.added, now.known, missed)
           }}
         </p>
-        <span v-if="now.stopped" class="text-ink-2">{{ says.wasStopped }}</span>
+        <span v-if="now.stopped" class="text-ink-2">{{ labels.wasStopped }}</span>
         <span class="grow" />
-        <PlainButton v-if="isGoing && brand.canWork" @click="act(imports.stop)">{{ says.stop }}</PlainButton>
+        <PlainButton v-if="isGoing && brand.canWork" @click="act(imports.stop)">{{
+          labels.stop
+        }}</PlainButton>
         <template v-else>
           <template v-if="brand.canWork">
-            <PlainButton v-if="now.notAdded > 0" @click="act(imports.again)">{{ says.tryAgain }}</PlainButton>
+            <PlainButton v-if="now.notAdded > 0" @click="act(imports.again)">{{
+              labels.tryAgain
+            }}</PlainButton>
             <PlainButton v-if="now.withFolders > 0" @click="act(imports.takeFolders)">{{
-              says.takeFolders(now.withFolders)
+              labels.takeFolders(now.withFolders)
             }}</PlainButton>
             <PlainButton v-if="now.standing > 0" @click="act(imports.takeBack)">{{
-              says.takeBack(now.standing)
+              labels.takeBack(now.standing)
             }}</PlainButton>
           </template>
-          <PlainButton kind="quiet" @click="imports.dismiss()">{{ says.dismiss }}</PlainButton>
+          <PlainButton kind="quiet" @click="imports.dismiss()">{{ labels.dismiss }}</PlainButton>
         </template>
       </div>
       <div
         v-if="isGoing"
         class="mt-2 h-1.5 overflow-hidden rounded-full bg-well"
         role="progressbar"
-        :aria-label="says.reading"
+        :aria-label="labels.reading"
         aria-valuemin="0"
         :aria-valuemax="now.total"
         :aria-valuenow="done"
@@ -104,17 +108,17 @@ const isGoing = computed(() => (now.value?.waiting ?? 0) > 0)
       </div>
       <details v-if="missed > 0" class="mt-2">
         <summary class="cursor-pointer text-small font-semibold text-ink-2">
-          {{ says.failures }} ({{ missed }})
+          {{ labels.failures }} ({{ missed }})
         </summary>
         <ul class="mt-1 max-h-[220px] overflow-y-auto text-small">
-          <li v-for="problem in now.problems" :key="`${problem.line} ${problem.says}`" class="py-1">
-            <b class="font-semibold">{{ says.inLine(problem.line) }}</b> {{ problem.says }}
+          <li v-for="problem in now.problems" :key="`${problem.line} ${problem.message}`" class="py-1">
+            <b class="font-semibold">{{ labels.inLine(problem.line) }}</b> {{ problem.message }}
           </li>
           <li v-for="one in now.failed" :key="one.url" class="py-1 wrap-anywhere">
-            <b class="font-semibold">{{ one.title ?? one.url }}</b> {{ one.says }}
+            <b class="font-semibold">{{ one.title ?? one.url }}</b> {{ one.message }}
           </li>
           <li v-if="now.failed.length < now.notAdded" class="py-1 text-ink-2">
-            {{ says.moreFailed(now.notAdded - now.failed.length) }}
+            {{ labels.moreFailed(now.notAdded - now.failed.length) }}
           </li>
         </ul>
       </details>

@@ -8,7 +8,7 @@ import SourceSettings from './SourceSettings.vue'
 
 const props = defineProps<{ source: Source | null }>()
 const emit = defineEmits<{ close: [] }>()
-const says = words.source
+const labels = words.source
 const brand = useBrandStore()
 const form = useForm(sourceEditSchema, { ...noWishes(), paused: false, version: 1 })
 // Begun anew for another source alone: what is typed stays when the list is fetched anew behind it.
@@ -39,34 +39,34 @@ async function remove(): Promise<void> {
 }
 const renew = (): Promise<boolean> =>
   form.send(() =>
-    brand.change(says.addressRenewed, () =>
+    brand.change(labels.addressRenewed, () =>
       api.put(brand.path(`/sources/${props.source!.id}/mail-address`), {}),
     ),
   )
 </script>
 
 <template>
-  <SideDialog :open="source !== null" :title="says.editTitle" @close="emit('close')">
+  <SideDialog :open="source !== null" :title="labels.editTitle" @close="emit('close')">
     <form id="source-form" class="grid gap-4" novalidate @submit.prevent="save">
       <SourceSettings :values="form.values" :errors="form.errors.value" @leave="form.leave">
         <template #more>
           <label class="flex items-center gap-2"
             ><input v-model="form.values.paused" type="checkbox" class="accent-(--act)" />{{
-              says.paused
+              labels.paused
             }}</label
           >
         </template>
       </SourceSettings>
       <SecretAddress
         v-if="source?.mailAddress"
-        :label="says.mailAddress"
+        :label="labels.mailAddress"
         :address="source.mailAddress"
-        :hint="says.mailHint"
+        :hint="labels.mailHint"
       >
-        <PlainButton @click="renew">{{ says.newAddress }}</PlainButton>
+        <PlainButton @click="renew">{{ labels.newAddress }}</PlainButton>
       </SecretAddress>
       <p v-else class="text-small break-all text-ink-3">{{ source?.feedUrl }}</p>
-      <ProblemLine :says="form.problem.value" />
+      <ErrorMessage :message="form.problem.value" />
     </form>
     <template #actions>
       <PlainButton kind="act" type="submit" form="source-form" :busy="form.busy.value">{{
@@ -83,7 +83,7 @@ const renew = (): Promise<boolean> =>
           },
         }"
         class="px-2 py-1.5 font-semibold text-act"
-        >{{ says.watchIt }}</NuxtLink
+        >{{ labels.watchIt }}</NuxtLink
       >
     </template>
   </SideDialog>

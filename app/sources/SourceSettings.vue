@@ -9,7 +9,7 @@ import UsualPost from '~/posts/UsualPost.vue'
 // press.
 const props = defineProps<{ values: Wishes; errors: Record<string, string>; folded?: boolean }>()
 const emit = defineEmits<{ leave: [field: string] }>()
-const says = words.source
+const labels = words.source
 const brand = useBrandStore()
 const sources = useSourcesStore()
 const id = useId()
@@ -19,7 +19,7 @@ const networks = computed(() => {
   return [...byId].map(([network, name]) => ({ network, name }))
 })
 const languages = [
-  { value: '', label: says.languageOfFeed },
+  { value: '', label: labels.languageOfFeed },
   ...Object.entries(words.wire.filters.languages).map(([value, label]) => ({ value, label })),
 ]
 </script>
@@ -28,14 +28,14 @@ const languages = [
   <div class="grid content-start gap-4">
     <TextField
       v-model="form.label"
-      :label="says.label"
+      :label="labels.label"
       :error="errors['label']"
       @leave="emit('leave', 'label')"
     />
     <TextField
       v-model="form.folder"
-      :label="says.folder"
-      :placeholder="says.folderHint"
+      :label="labels.folder"
+      :placeholder="labels.folderHint"
       :list="`${id}-folders`"
       :error="errors['folder']"
       @leave="emit('leave', 'folder')"
@@ -44,35 +44,35 @@ const languages = [
       <option v-for="folder in sources.folderNames" :key="folder" :value="folder" />
     </datalist>
     <label class="flex items-center gap-2"
-      ><input v-model="form.own" type="checkbox" class="accent-(--act)" />{{ says.own }}</label
+      ><input v-model="form.own" type="checkbox" class="accent-(--act)" />{{ labels.own }}</label
     >
     <label class="-mt-2 flex items-center gap-2"
-      ><input v-model="form.onlyNew" type="checkbox" class="accent-(--act)" />{{ says.onlyNew }}</label
+      ><input v-model="form.onlyNew" type="checkbox" class="accent-(--act)" />{{ labels.onlyNew }}</label
     >
     <slot name="more" />
     <component :is="folded ? 'details' : 'div'" class="grid gap-4">
       <summary v-if="folded" class="cursor-pointer text-small font-semibold text-ink-2">
-        {{ says.more }}
+        {{ labels.more }}
       </summary>
       <div class="grid gap-4" :class="folded ? 'mt-3' : ''">
         <TextField
           v-model="form.leaveOut"
-          :label="says.leaveOut"
-          :placeholder="says.leaveOutHint"
-          :hint="says.leaveOutHelp"
+          :label="labels.leaveOut"
+          :placeholder="labels.leaveOutHint"
+          :hint="labels.leaveOutHelp"
           :error="errors['leaveOut']"
           @leave="emit('leave', 'leaveOut')"
         />
         <TagField
           v-model="form.tags"
-          :label="says.tags"
+          :label="labels.tags"
           :known="(brand.view?.tags ?? []).map(({ name }) => name)"
           :error="errors['tags']"
         />
         <div class="grid grid-cols-2 gap-3">
           <TextField
             v-model="form.region"
-            :label="says.region"
+            :label="labels.region"
             :list="`${id}-regions`"
             :error="errors['region']"
             @leave="emit('leave', 'region')"
@@ -82,7 +82,7 @@ const languages = [
           </datalist>
           <ChoiceField
             v-model="form.language"
-            :label="says.language"
+            :label="labels.language"
             :choices="languages"
             :error="errors['language']"
           />
@@ -94,22 +94,22 @@ const languages = [
         />
         <p v-if="errors['pillarId']" class="text-small text-bad" role="alert">{{ errors['pillarId'] }}</p>
         <fieldset v-if="networks.length > 0" class="grid gap-2">
-          <legend class="mb-1 text-small font-semibold text-ink-2">{{ says.credits }}</legend>
+          <legend class="mb-1 text-small font-semibold text-ink-2">{{ labels.credits }}</legend>
           <label
-            v-for="one in networks"
-            :key="one.network"
+            v-for="network in networks"
+            :key="network.network"
             class="grid grid-cols-[110px_1fr] items-center gap-2"
           >
-            <span class="truncate text-small">{{ one.name }}</span>
+            <span class="truncate text-small">{{ network.name }}</span>
             <input
-              v-model="form.credits[one.network]"
-              :placeholder="says.creditHint"
+              v-model="form.credits[network.network]"
+              :placeholder="labels.creditHint"
               autocomplete="off"
               spellcheck="false"
               class="min-w-0 rounded-md border border-edge bg-sheet px-2.5 py-1 text-base placeholder:text-ink-3"
             />
           </label>
-          <p class="text-small text-ink-3">{{ says.creditsHelp }}</p>
+          <p class="text-small text-ink-3">{{ labels.creditsHelp }}</p>
           <p v-if="errors['credits']" class="text-small text-bad" role="alert">{{ errors['credits'] }}</p>
         </fieldset>
       </div>

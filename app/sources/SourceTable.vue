@@ -3,19 +3,19 @@ import type { Source } from '#shared/sources/types'
 import * as words from '#shared/words'
 import { clippedShare } from './sourceForms'
 import BulkSources from './BulkSources.vue'
-import SourceLine from './SourceLine.vue'
+import SourceListItem from './SourceListItem.vue'
 
 const props = defineProps<{ sources: Source[] }>()
 const emit = defineEmits<{ edit: [source: Source] }>()
-const says = words.source
+const labels = words.source
 const brand = useBrandStore()
 const chosen = ref<ReadonlySet<string>>(new Set())
-const health = ref<keyof typeof says.healths>('all')
+const health = ref<keyof typeof labels.healths>('all')
 const folder = ref('')
 const text = ref('')
-const order = ref<keyof typeof says.orders>('name')
+const order = ref<keyof typeof labels.orders>('name')
 
-const OF: Record<keyof typeof says.healths, (source: Source) => boolean> = {
+const OF: Record<keyof typeof labels.healths, (source: Source) => boolean> = {
   all: () => true,
   well: ({ state }) => state === 'well' || state === 'waiting',
   trouble: ({ state }) => state === 'failing' || state === 'gone',
@@ -34,7 +34,7 @@ const healths = computed(() =>
 const folders = computed(() =>
   [...new Set(props.sources.flatMap((source) => source.folders))].sort((a, b) => a.localeCompare(b)),
 )
-const BY: Record<keyof typeof says.orders, (a: Source, b: Source) => number> = {
+const BY: Record<keyof typeof labels.orders, (a: Source, b: Source) => number> = {
   name: (a, b) => a.label.localeCompare(b.label),
   newest: (a, b) => (b.newestAt ?? '').localeCompare(a.newestAt ?? ''),
   articles: (a, b) => b.articles - a.articles,
@@ -68,7 +68,7 @@ const select = 'max-w-[150px] rounded border border-rule bg-sheet px-1.5 py-1 te
 <template>
   <section class="px-6 pb-8" :aria-label="words.setUp.parts.sources">
     <div class="flex flex-wrap items-center gap-x-3 gap-y-2 pb-2">
-      <div class="flex flex-wrap gap-1" role="group" :aria-label="says.health">
+      <div class="flex flex-wrap gap-1" role="group" :aria-label="labels.health">
         <button
           v-for="name in healths"
           :key="name"
@@ -77,7 +77,7 @@ const select = 'max-w-[150px] rounded border border-rule bg-sheet px-1.5 py-1 te
           :aria-pressed="health === name"
           @click="health = name"
         >
-          {{ says.healths[name] }}
+          {{ labels.healths[name] }}
           <span :class="health === name ? '' : 'text-ink-3'">{{ counts[name] }}</span>
         </button>
       </div>
@@ -85,20 +85,20 @@ const select = 'max-w-[150px] rounded border border-rule bg-sheet px-1.5 py-1 te
       <input
         v-model="text"
         type="search"
-        :aria-label="says.search"
-        :placeholder="says.search"
+        :aria-label="labels.search"
+        :placeholder="labels.search"
         :class="[select, 'w-[150px] placeholder:text-ink-3']"
       />
-      <select v-model="folder" :aria-label="says.folder" :class="select">
-        <option value="">{{ says.allFolders }}</option>
+      <select v-model="folder" :aria-label="labels.folder" :class="select">
+        <option value="">{{ labels.allFolders }}</option>
         <option v-for="name in folders" :key="name" :value="name">{{ name }}</option>
       </select>
-      <select v-model="order" :aria-label="says.order" :class="select">
-        <option v-for="(label, name) in says.orders" :key="name" :value="name">{{ label }}</option>
+      <select v-model="order" :aria-label="labels.order" :class="select">
+        <option v-for="(label, name) in labels.orders" :key="name" :value="name">{{ label }}</option>
       </select>
     </div>
     <BulkSources v-if="chosenShown.length > 0" :ids="chosenShown" @done="chooseNone" />
-    <p v-if="shown.length === 0" class="py-8 text-center text-ink-2">{{ says.noneLikeThat }}</p>
+    <p v-if="shown.length === 0" class="py-8 text-center text-ink-2">{{ labels.noneLikeThat }}</p>
     <div v-else class="column:overflow-x-auto">
       <table class="w-full column:min-w-[620px] max-column:block">
         <thead class="border-b border-rule max-column:hidden">
@@ -108,20 +108,20 @@ const select = 'max-w-[150px] rounded border border-rule bg-sheet px-1.5 py-1 te
                 type="checkbox"
                 class="accent-(--act)"
                 :checked="hasAll"
-                :aria-label="says.chooseAll"
+                :aria-label="labels.chooseAll"
                 @change="chooseAll"
               />
             </td>
-            <th scope="col" :class="head">{{ says.columns.source }}</th>
-            <th scope="col" :class="head">{{ says.columns.folder }}</th>
-            <th scope="col" :class="[head, 'text-right']">{{ says.columns.articles }}</th>
-            <th scope="col" :class="[head, 'text-right']">{{ says.columns.clipped }}</th>
-            <th scope="col" :class="head">{{ says.columns.fetched }}</th>
+            <th scope="col" :class="head">{{ labels.columns.source }}</th>
+            <th scope="col" :class="head">{{ labels.columns.folder }}</th>
+            <th scope="col" :class="[head, 'text-right']">{{ labels.columns.articles }}</th>
+            <th scope="col" :class="[head, 'text-right']">{{ labels.columns.clipped }}</th>
+            <th scope="col" :class="head">{{ labels.columns.fetched }}</th>
             <td />
           </tr>
         </thead>
         <tbody class="divide-y divide-rule max-column:block">
-          <SourceLine
+          <SourceListItem
             v-for="source in shown"
             :key="source.id"
             :source="source"

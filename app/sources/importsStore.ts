@@ -30,7 +30,7 @@ export const useImportsStore = defineStore('imports', () => {
       latest.value = await api.post<ImportView>(brand.path(`/imports/${latest.value.id}/again`))
   }
   /** One change of what a file brought, said with its undo. */
-  async function change(what: 'take-back' | 'folders', says: (count: number) => string): Promise<void> {
+  async function change(what: 'take-back' | 'folders', message: (count: number) => string): Promise<void> {
     if (!latest.value) return
     const id = session.brandId!
     const reload = (): Promise<unknown> => Promise.allSettled([sources.load(), brand.load(), load()])
@@ -38,7 +38,7 @@ export const useImportsStore = defineStore('imports', () => {
       brand.path(`/imports/${latest.value.id}/${what}`),
     )
     await reload()
-    notices.sayUndoable(says(count), id, historyId, reload)
+    notices.sayUndoable(message(count), id, historyId, reload)
   }
   const takeBack = (): Promise<void> => change('take-back', words.source.wasTakenBack)
   const takeFolders = (): Promise<void> => change('folders', () => words.source.foldersTaken)

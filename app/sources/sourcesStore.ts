@@ -39,10 +39,10 @@ export const useSourcesStore = defineStore('sources', () => {
    */
   const several = (
     ids: string[],
-    does: Several,
+    action: Several,
     folder: string | null = null,
   ): Promise<{ count: number; historyId: string | null }> =>
-    api.post(brand.path('/sources/several'), { ids, does, folder })
+    api.post(brand.path('/sources/several'), { ids, action, folder })
 
   return { list, folders, folderNames, regions, load, several }
 })

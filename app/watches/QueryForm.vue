@@ -8,7 +8,7 @@ import { useSourcesStore } from '~/sources/sourcesStore'
 
 const props = defineProps<{ query: string }>()
 const emit = defineEmits<{ 'update:query': [query: string] }>()
-const says = words.watch.form
+const labels = words.watch.form
 const sources = useSourcesStore()
 const fields = ref<QueryFields>(fieldsOfForm(structuredClone(EMPTY_FORM)))
 const left = reactive(new Set<string>())
@@ -52,7 +52,7 @@ const isAnyOf = (names: readonly (keyof QueryFields)[]): boolean =>
 const moreOpen = ref(isAnyOf(more))
 const limitsOpen = ref(isAnyOf(limits))
 const hint = (name: string): string | undefined =>
-  (says as unknown as Record<string, string | undefined>)[`${name}Hint`]
+  (labels as unknown as Record<string, string | undefined>)[`${name}Hint`]
 </script>
 
 <template>
@@ -61,7 +61,7 @@ const hint = (name: string): string | undefined =>
       v-for="name in ['lead', 'side'] as const"
       :key="name"
       :model-value="fields[name]"
-      :label="says[name]"
+      :label="labels[name]"
       :placeholder="hint(name)"
       :error="errorOf(name)"
       spellcheck="false"
@@ -74,7 +74,7 @@ const hint = (name: string): string | undefined =>
         v-for="name in ['all', 'exact', 'none'] as const"
         :key="name"
         :model-value="fields[name]"
-        :label="says[name]"
+        :label="labels[name]"
         :placeholder="hint(name)"
         :error="errorOf(name)"
         spellcheck="false"
@@ -84,20 +84,20 @@ const hint = (name: string): string | undefined =>
       />
       <ChoiceField
         :model-value="fields.where"
-        :label="says.where"
-        :choices="Object.entries(says.wheres).map(([value, label]) => ({ value, label }))"
+        :label="labels.where"
+        :choices="Object.entries(labels.wheres).map(([value, label]) => ({ value, label }))"
         @update:model-value="put('where', $event)"
       />
     </div>
-    <p class="-mt-1 text-small text-ink-3">{{ says.help }}</p>
+    <p class="-mt-1 text-small text-ink-3">{{ labels.help }}</p>
     <details :open="moreOpen" @toggle="moreOpen = ($event.target as HTMLDetailsElement).open">
-      <summary class="cursor-pointer py-0.5 text-small font-semibold text-ink-2">{{ says.more }}</summary>
+      <summary class="cursor-pointer py-0.5 text-small font-semibold text-ink-2">{{ labels.more }}</summary>
       <div class="mt-2 grid grid-cols-2 gap-x-3 gap-y-2.5">
         <TextField
           v-for="name in more"
           :key="name"
           :model-value="fields[name]"
-          :label="says[name]"
+          :label="labels[name]"
           :placeholder="hint(name)"
           :error="errorOf(name)"
           :list="
@@ -121,15 +121,15 @@ const hint = (name: string): string | undefined =>
       </div>
     </details>
     <details :open="limitsOpen" @toggle="limitsOpen = ($event.target as HTMLDetailsElement).open">
-      <summary class="cursor-pointer py-0.5 text-small font-semibold text-ink-2">{{ says.limits }}</summary>
+      <summary class="cursor-pointer py-0.5 text-small font-semibold text-ink-2">{{ labels.limits }}</summary>
       <div class="mt-2 grid grid-cols-2 gap-x-3 gap-y-2.5">
         <TextField
           v-for="name in limits"
           :key="name"
           :model-value="fields[name]"
-          :label="says[name]"
+          :label="labels[name]"
           :placeholder="name === 'outlets' ? undefined : hint(name)"
-          :hint="name === 'outlets' ? says.outletsHint : undefined"
+          :hint="name === 'outlets' ? labels.outletsHint : undefined"
           :error="errorOf(name)"
           :inputmode="name === 'age' ? undefined : 'numeric'"
           autocomplete="off"

@@ -5,7 +5,7 @@ import { readQuery, troubledPiece } from './readQuery'
 
 const props = defineProps<{ query: string; error?: string }>()
 const emit = defineEmits<{ 'update:query': [query: string]; leave: [] }>()
-const says = words.watch.text
+const labels = words.watch.text
 const id = useId()
 const field = ref<HTMLTextAreaElement | null>(null)
 const behind = ref<HTMLElement | null>(null)
@@ -43,7 +43,7 @@ const shape =
 
 <template>
   <div>
-    <label :for="id" class="mb-1 block text-small font-semibold text-ink-2">{{ says.label }}</label>
+    <label :for="id" class="mb-1 block text-small font-semibold text-ink-2">{{ labels.label }}</label>
     <div class="relative">
       <!-- The same text behind the field carries the underline, which a field itself can't. -->
       <div
@@ -60,7 +60,7 @@ const shape =
         ref="field"
         :value="query"
         :rows="rows"
-        :placeholder="says.placeholder"
+        :placeholder="labels.placeholder"
         :aria-invalid="trouble || error ? true : undefined"
         :aria-describedby="trouble || error ? `${id}-trouble` : undefined"
         spellcheck="false"
@@ -74,15 +74,15 @@ const shape =
     </div>
     <p v-if="trouble" :id="`${id}-trouble`" class="mt-1 text-small text-bad" role="alert">
       <button type="button" class="font-semibold underline underline-offset-2" @click="goThere">
-        {{ says.at(trouble.at + 1) }}
+        {{ labels.at(trouble.at + 1) }}
       </button>
-      {{ trouble.says }}
+      {{ trouble.message }}
     </p>
     <p v-else-if="error" :id="`${id}-trouble`" class="mt-1 text-small text-bad" role="alert">{{ error }}</p>
     <details class="mt-3" open>
-      <summary class="cursor-pointer text-small font-semibold text-ink-2">{{ says.help }}</summary>
+      <summary class="cursor-pointer text-small font-semibold text-ink-2">{{ labels.help }}</summary>
       <dl class="mt-2 grid grid-cols-[auto_1fr] gap-x-3 gap-y-1 text-small">
-        <template v-for="[sample, meaning] in says.rules" :key="sample">
+        <template v-for="[sample, meaning] in labels.rules" :key="sample">
           <dt class="text-ink">{{ sample }}</dt>
           <dd class="text-ink-2">{{ meaning }}</dd>
         </template>

@@ -19,7 +19,7 @@ type Deeds = Pick<
 >
 // The form is its owner's: its fields are written here, one by one.
 const props = defineProps<{ values: Deeds; errors: Record<string, string> }>()
-const says = words.watch.deeds
+const labels = words.watch.deeds
 const brand = useBrandStore()
 const known = useSourcesStore()
 const form = computed(() => props.values)
@@ -37,23 +37,23 @@ function split(text: string): string[] {
 watch(hashtags, (now) => (form.value.hashtags = split(now)))
 onMounted(() => void known.load().catch(() => undefined))
 const toggled = (list: string[], id: string): string[] =>
-  list.includes(id) ? list.filter((one) => one !== id) : [...list, id]
+  list.includes(id) ? list.filter((item) => item !== id) : [...list, id]
 const checks = ['collects', 'tells', 'hides'] as const
 </script>
 
 <template>
   <fieldset class="grid gap-3">
-    <legend class="part-name mb-2">{{ says.title }}</legend>
+    <legend class="part-name mb-2">{{ labels.title }}</legend>
     <TagField
       v-model="form.tags"
-      :label="says.tags"
+      :label="labels.tags"
       :known="(brand.view?.tags ?? []).map(({ name }) => name)"
       :error="errors['tags']"
     />
     <TextField
       v-model="hashtags"
-      :label="says.hashtags"
-      :placeholder="says.hashtagsHint"
+      :label="labels.hashtags"
+      :placeholder="labels.hashtagsHint"
       :error="errors['hashtags']"
       autocomplete="off"
     />
@@ -61,12 +61,12 @@ const checks = ['collects', 'tells', 'hides'] as const
       <template v-for="name in checks" :key="name">
         <label class="flex items-start gap-2"
           ><input v-model="form[name]" type="checkbox" class="mt-[3px] accent-(--act)" />{{
-            says[name]
+            labels[name]
           }}</label
         >
         <label v-if="name === 'collects' && form.collects" class="ml-6 flex items-start gap-2"
           ><input v-model="form.onRail" type="checkbox" class="mt-[3px] accent-(--act)" />{{
-            says.onRail
+            labels.onRail
           }}</label
         >
       </template>
@@ -78,9 +78,9 @@ const checks = ['collects', 'tells', 'hides'] as const
     />
     <details>
       <summary class="cursor-pointer text-small font-semibold text-ink-2">
-        {{ says.scope }}: {{ says.chooseScope(form.folders.length + form.sources.length) }}
+        {{ labels.scope }}: {{ labels.chooseScope(form.folders.length + form.sources.length) }}
       </summary>
-      <p class="mt-1 text-small text-ink-3">{{ says.scopeHint }}</p>
+      <p class="mt-1 text-small text-ink-3">{{ labels.scopeHint }}</p>
       <div class="mt-1.5 grid max-h-[220px] gap-1 overflow-y-auto rounded-md border border-rule p-2">
         <label v-for="folder in known.folders" :key="folder.id" class="flex items-center gap-2"
           ><input
@@ -88,7 +88,7 @@ const checks = ['collects', 'tells', 'hides'] as const
             class="accent-(--act)"
             :checked="form.folders.includes(folder.id)"
             @change="form.folders = toggled(form.folders, folder.id)"
-          />{{ says.folder(folder.name) }}</label
+          />{{ labels.folder(folder.name) }}</label
         >
         <label v-for="source in known.list ?? []" :key="source.id" class="flex items-center gap-2"
           ><input

@@ -17,60 +17,60 @@ defineProps<{
   isEmpty: boolean
 }>()
 const emit = defineEmits<{ leaveOut: [at: number]; add: [word: string] }>()
-const says = words.watch.look
+const labels = words.watch.look
 const times = useTimes()
 </script>
 
 <template>
   <section
-    :aria-label="says.title(days)"
+    :aria-label="labels.title(days)"
     class="grid content-start gap-4 px-5 py-4"
     :class="isStale ? '*:opacity-60' : ''"
     :inert="isStale"
     :aria-busy="looking"
   >
     <header class="flex items-baseline gap-3">
-      <h2 class="part-name">{{ says.title(days) }}</h2>
+      <h2 class="part-name">{{ labels.title(days) }}</h2>
       <p
         v-if="look && !isEmpty"
         class="serif text-figure leading-none font-medium"
         aria-live="polite"
         data-count
       >
-        {{ says.count(look.count, look.isReckoned) }}
+        {{ labels.count(look.count, look.isReckoned) }}
       </p>
-      <span v-if="looking" class="text-small text-ink-3">{{ says.looking }} …</span>
+      <span v-if="looking" class="text-small text-ink-3">{{ labels.looking }} …</span>
     </header>
-    <ProblemLine v-if="failed" :says="failed" />
-    <p v-if="isStale && look" class="-mt-2 text-small text-ink-2">{{ says.stale }}</p>
+    <ErrorMessage v-if="failed" :message="failed" />
+    <p v-if="isStale && look" class="-mt-2 text-small text-ink-2">{{ labels.stale }}</p>
     <template v-if="look && !isEmpty">
       <p v-if="look.isReckoned" class="-mt-2 text-small text-ink-2">
-        {{ says.reckoned(look.looked, look.candidates) }}
+        {{ labels.reckoned(look.looked, look.candidates) }}
       </p>
       <div>
-        <h3 class="mb-1 text-small font-semibold text-ink-2">{{ says.weeks }}</h3>
+        <h3 class="mb-1 text-small font-semibold text-ink-2">{{ labels.weeks }}</h3>
         <WeeksChart :weeks="look.weeks" :ink="ink" />
       </div>
       <div v-if="look.words.length > 0">
-        <h3 class="mb-1 text-small font-semibold text-ink-2">{{ says.words }}</h3>
+        <h3 class="mb-1 text-small font-semibold text-ink-2">{{ labels.words }}</h3>
         <WordWorths :worths="look.words" :count="look.count" @leave-out="emit('leaveOut', $event)" />
       </div>
     </template>
     <EmptyState
       v-else-if="!failed && !looking"
-      :title="isStale ? says.broken.title : says.begin.title"
-      :detail="isStale ? says.broken.detail : says.begin.detail"
+      :title="isStale ? labels.broken.title : labels.begin.title"
+      :detail="isStale ? labels.broken.detail : labels.begin.detail"
     />
     <div v-if="offered.length > 0">
-      <h3 class="mb-1.5 text-small font-semibold text-ink-2">{{ says.offered }}</h3>
+      <h3 class="mb-1.5 text-small font-semibold text-ink-2">{{ labels.offered }}</h3>
       <div class="flex flex-wrap gap-1.5">
         <button
           v-for="one in offered"
           :key="one.word"
           type="button"
           class="flex items-center gap-1 rounded-[4px] border border-rule px-2 py-0.5 text-small hover:border-edge"
-          :aria-label="says.offer(one.word, one.kept)"
-          :title="says.offer(one.word, one.kept)"
+          :aria-label="labels.offer(one.word, one.kept)"
+          :title="labels.offer(one.word, one.kept)"
           @click="emit('add', one.word)"
         >
           <Plus :size="12" class="text-ink-3" aria-hidden="true" />{{ one.word }}
@@ -80,9 +80,9 @@ const times = useTimes()
     </div>
     <div v-if="look && !isEmpty">
       <h3 v-if="look.articles.length > 0" class="mb-1 text-small font-semibold text-ink-2">
-        {{ says.matches }}
+        {{ labels.matches }}
       </h3>
-      <EmptyState v-else :title="says.none.title" :detail="says.none.detail" />
+      <EmptyState v-else :title="labels.none.title" :detail="labels.none.detail" />
       <ul class="divide-y divide-rule border-t border-rule">
         <li v-for="row in look.articles" :key="row.id" class="py-2" data-match>
           <NuxtLink

@@ -5,7 +5,7 @@ import type { WatchPreview } from '#shared/watches/types'
 import * as words from '#shared/words'
 
 const props = defineProps<{ weeks: WatchPreview['weeks']; ink: number }>()
-const says = words.watch.look
+const labels = words.watch.look
 const times = useTimes()
 const box = ref<HTMLElement | null>(null)
 const { width } = useElementSize(box)
@@ -32,17 +32,17 @@ const bars = computed(() =>
     x: x.value(from) ?? 0,
     y: count === 0 ? HEIGHT - FOOT - 1.5 : y.value(count),
     height: count === 0 ? 1.5 : HEIGHT - FOOT - y.value(count),
-    says: says.weekOf(name(from), count),
+    message: labels.weekOf(name(from), count),
   })),
 )
 </script>
 
 <template>
   <div ref="box">
-    <svg :width="width" :height="HEIGHT" role="img" :aria-label="bars.map((bar) => bar.says).join('; ')">
+    <svg :width="width" :height="HEIGHT" role="img" :aria-label="bars.map((bar) => bar.message).join('; ')">
       <line x1="0" :x2="width" :y1="HEIGHT - FOOT" :y2="HEIGHT - FOOT" stroke="var(--rule)" />
       <g v-for="bar in bars" :key="bar.from" data-week>
-        <title>{{ bar.says }}</title>
+        <title>{{ bar.message }}</title>
         <rect
           :x="bar.x"
           :y="bar.y"

@@ -67,7 +67,7 @@ const isLanguage = (text: string): boolean => /^[a-z]{2,3}(-[a-z0-9]+)*$/i.test(
 
 /** What is wrong with the fields, by their names. */
 export function complaintsOf(fields: QueryFields): Partial<Record<keyof QueryFields, string>> {
-  const says = words.watch.form.errors
+  const labels = words.watch.form.errors
   const found: Partial<Record<keyof QueryFields, string>> = {}
   const complain = (
     names: ListName[],
@@ -79,11 +79,11 @@ export function complaintsOf(fields: QueryFields): Partial<Record<keyof QueryFie
       if (wrong !== undefined) found[name] = why(wrong)
     }
   }
-  complain(WORD_LISTS, isEntry, says.noWord)
-  complain(['sites', 'notSites'], (entry) => hostOf(entry) !== null, says.noSite)
-  complain(['languages'], isLanguage, says.noLanguage)
-  if (fields.age.trim() && !isAge(fields.age)) found.age = says.age
+  complain(WORD_LISTS, isEntry, labels.noWord)
+  complain(['sites', 'notSites'], (entry) => hostOf(entry) !== null, labels.noSite)
+  complain(['languages'], isLanguage, labels.noLanguage)
+  if (fields.age.trim() && !isAge(fields.age)) found.age = labels.age
   for (const name of NUMBERS)
-    if (fields[name].trim() && !/^\d+$/.test(fields[name].trim())) found[name] = says.number
+    if (fields[name].trim() && !/^\d+$/.test(fields[name].trim())) found[name] = labels.number
   return found
 }

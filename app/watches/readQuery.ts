@@ -6,7 +6,7 @@ import type { WatchQuery } from '#core/watch/types'
 export interface ReadQuery {
   /** Null where it can't be read, or is empty. */
   tree: WatchQuery | null
-  trouble: { at: number; says: string } | null
+  trouble: { at: number; message: string } | null
 }
 
 /** A query's text as a tree, or what is wrong with it and where. */
@@ -16,7 +16,7 @@ export function readQuery(text: string): ReadQuery {
     return { tree: parseWatch(text), trouble: null }
   } catch (error) {
     if (!(error instanceof WatchSyntaxError)) throw error
-    return { tree: null, trouble: { at: error.at, says: error.message } }
+    return { tree: null, trouble: { at: error.at, message: error.message } }
   }
 }
 

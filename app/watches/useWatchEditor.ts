@@ -31,7 +31,7 @@ export function useWatchEditor(id: string | null, begin: Partial<Values>) {
   const brand = useBrandStore()
   const session = useSessionStore()
   const form = useForm(watchSchema, blank(1))
-  const known = computed(() => brand.view?.watches.find((one) => one.id === id) ?? null)
+  const known = computed(() => brand.view?.watches.find((watch) => watch.id === id) ?? null)
   const place = `quill-watch:${session.brandId}:${id ?? 'new'}`
   const isMissing = computed(() => id !== null && brand.view !== null && known.value === null)
   let saved = ''

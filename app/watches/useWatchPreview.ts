@@ -12,11 +12,11 @@ export function useWatchPreview(ask: () => { query: string; folders: string[]; s
   const offered = shallowRef<OfferedWord[]>([])
   const looking = ref(false)
   const failed = ref('')
-  let turn = 0
+  let latest = 0
 
   async function load(): Promise<void> {
     const asked = ask()
-    const mine = ++turn
+    const requestId = ++latest
     if (!asked) {
       looking.value = false
       failed.value = ''
@@ -25,21 +25,21 @@ export function useWatchPreview(ask: () => { query: string; folders: string[]; s
     looking.value = true
     try {
       const answer = await api.post<WatchPreview>(brand.path('/watches/look'), asked)
-      if (mine !== turn) return
+      if (requestId !== latest) return
       look.value = answer
       failed.value = ''
     } catch (error) {
-      if (mine === turn) failed.value = sentenceOf(error)
+      if (requestId === latest) failed.value = sentenceOf(error)
     } finally {
-      if (mine === turn) looking.value = false
+      if (requestId === latest) looking.value = false
     }
   }
   async function loadOffered(): Promise<void> {
-    const mine = turn
+    const requestId = latest
     const words = await api
       .post<OfferedWord[]>(brand.path('/watches/offers'), { query: ask()?.query ?? '' })
       .catch(() => null)
-    if (words && mine === turn) offered.value = words
+    if (words && requestId === latest) offered.value = words
   }
   const soon = useDebounceFn(load, 250)
   const later = useDebounceFn(loadOffered, 900)

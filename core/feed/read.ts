@@ -25,7 +25,7 @@ export function readFeed(body: Uint8Array | string, context: FeedContext): Feed 
   const feed = LIKE_JSON.test(text)
     ? readJsonFeed(text, context.url, repairs)
     : readXml(text, context.url, repairs)
-  return { ...feed, items: toldApart(feed.items.filter(saysSomething), feed) }
+  return { ...feed, items: withDistinctIds(feed.items.filter(saysSomething), feed) }
 }
 
 function readXml(text: string, url: string, repairs: string[]): Feed {
@@ -62,7 +62,7 @@ const notAFeedPage = (html: string): string =>
  * But some give every item the same id; those that lead elsewhere are different items and get ids of their
  * own.
  */
-function toldApart(items: FeedItem[], feed: Feed): FeedItem[] {
+function withDistinctIds(items: FeedItem[], feed: Feed): FeedItem[] {
   const seen = new Map<string, FeedItem>()
   let others = 0
   for (const item of items) {

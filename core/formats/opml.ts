@@ -13,7 +13,7 @@ export interface OpmlSource {
 
 export interface Read<T> {
   rows: T[]
-  problems: { line: number; says: string }[]
+  problems: { line: number; message: string }[]
 }
 
 const DEEPEST = 100
@@ -29,7 +29,7 @@ const MOST_PROBLEMS = 1_000
  */
 export function readOpml(text: string): Read<OpmlSource> {
   const rows = new Map<string, OpmlSource>()
-  const problems: { line: number; says: string }[] = []
+  const problems: { line: number; message: string }[] = []
   const open: { name: string | null; isFeed: boolean }[] = []
   const lines = lineCounter(text)
   let isOpml = false
@@ -67,7 +67,7 @@ export function readOpml(text: string): Read<OpmlSource> {
       if (problems.length < MOST_PROBLEMS)
         problems.push({
           line: lines(parser.startIndex),
-          says: `“${address.slice(0, 80)}” is not a web address.`,
+          message: `“${address.slice(0, 80)}” is not a web address.`,
         })
       return
     }

@@ -1,15 +1,15 @@
 import type { Check } from './types'
 
-export const stop = (id: string, says: string, fix: Check['fix'] = null): Check => ({
+export const stop = (id: string, message: string, fix: Check['fix'] = null): Check => ({
   id,
   level: 'stop',
-  says,
+  message,
   fix,
 })
-export const warn = (id: string, says: string, fix: Check['fix'] = null): Check => ({
+export const warn = (id: string, message: string, fix: Check['fix'] = null): Check => ({
   id,
   level: 'warn',
-  says,
+  message,
   fix,
 })
-export const ok = (id: string, says: string): Check => ({ id, level: 'ok', says, fix: null })
+export const ok = (id: string, message: string): Check => ({ id, level: 'ok', message, fix: null })

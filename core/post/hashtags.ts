@@ -21,7 +21,7 @@ const ENOUGH = 3
 
 interface Offer {
   tag: string
-  because: string
+  reason: string
 }
 
 /**
@@ -36,15 +36,15 @@ export function suggestHashtags(input: HashtagInput): Offer[] {
     .map(({ phrase }) => asTag(phrase))
   const keyOf = (tag: string): string => stem(fold(asTag(tag)), input.language)
   const near = new Set([...input.fromWatches, ...input.fromFolder, ...phrases].map(keyOf))
-  const known = new Map(input.past.map((one) => [keyOf(one.tag), one]))
+  const known = new Map(input.past.map((item) => [keyOf(item.tag), item]))
   const offers: Offer[] = [
-    ...input.fromWatches.map((tag) => ({ tag, because: 'A watch that marks the article has it.' })),
-    ...input.fromFolder.map((tag) => ({ tag, because: 'Its source’s folder has it.' })),
+    ...input.fromWatches.map((tag) => ({ tag, reason: 'A watch that marks the article has it.' })),
+    ...input.fromFolder.map((tag) => ({ tag, reason: 'Its source’s folder has it.' })),
     ...groupsWith(input.saved, near, keyOf),
     ...phrases
       .filter((tag) => known.has(keyOf(tag)))
-      .map((tag) => ({ tag, because: usedBefore(known.get(keyOf(tag))!) })),
-    ...phrases.map((tag) => ({ tag, because: 'The article is about it.' })),
+      .map((tag) => ({ tag, reason: usedBefore(known.get(keyOf(tag))!) })),
+    ...phrases.map((tag) => ({ tag, reason: 'The article is about it.' })),
   ]
   const taken = new Set(
     entities(input.text)
@@ -52,7 +52,7 @@ export function suggestHashtags(input: HashtagInput): Offer[] {
       .map(({ value }) => keyOf(value)),
   )
   return offers
-    .map(({ tag, because }) => ({ tag: asTag(tag), because }))
+    .map(({ tag, reason }) => ({ tag: asTag(tag), reason }))
     .filter(({ tag }) => tag !== '' && !taken.has(keyOf(tag)) && taken.add(keyOf(tag)))
     .slice(0, Math.max(0, input.max))
 }
@@ -63,7 +63,7 @@ function groupsWith(groups: string[][], near: ReadonlySet<string>, keyOf: (tag: 
     const shared = group.find((tag) => near.has(keyOf(tag)))
     return shared === undefined
       ? []
-      : group.map((tag) => ({ tag, because: `Saved together with #${asTag(shared)}.` }))
+      : group.map((tag) => ({ tag, reason: `Saved together with #${asTag(shared)}.` }))
   })
 }
 

@@ -14,7 +14,7 @@ export function mediaChecks(post: PostParts, proof: Proof, rules: NetworkRules):
       ? [
           warn(
             'media-many',
-            `${left[0]!.because} ${left.length === 1 ? 'One is' : `${left.length} are`} left out.`,
+            `${left[0]!.reason} ${left.length === 1 ? 'One is' : `${left.length} are`} left out.`,
           ),
         ]
       : []
@@ -40,15 +40,21 @@ function checksOf(post: PostParts, medium: Medium, rules: NetworkRules, name: st
   const size = medium.crop ?? medium
   if (!isInShape(size, media)) {
     const change = {
-      media: post.media.map((one) => (one === medium ? { ...one, crop: cropFor(one, media) } : one)),
+      media: post.media.map((known) =>
+        known === medium ? { ...medium, crop: cropFor(medium, media) } : known,
+      ),
     }
-    const says = `${name} is ${size.width} × ${size.height}; ${rules.name} shows ${shapeOf(media)}`
+    const message = `${name} is ${size.width} × ${size.height}; ${rules.name} shows ${shapeOf(media)}`
     // Where a picture is a must it is the post; elsewhere a cut one is a pity.
     checks.push(
-      (media.min > 0 ? stop : warn)('media-shape', `${says}${media.min > 0 ? '.' : ' and cuts the rest.'}`, {
-        does: 'crop',
-        change,
-      }),
+      (media.min > 0 ? stop : warn)(
+        'media-shape',
+        `${message}${media.min > 0 ? '.' : ' and cuts the rest.'}`,
+        {
+          action: 'crop',
+          change,
+        },
+      ),
     )
   }
   if (size.width < media.minWidth)

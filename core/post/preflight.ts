@@ -85,7 +85,9 @@ function lengthChecks({ measure, offers }: Proof, rules: NetworkRules): Check[] 
 
 /** All that is offered, done together, makes it fit; where a person must shorten it first, nothing is. */
 const fitFix = (offers: Proof['offers']): Check['fix'] =>
-  offers.length > 0 && !offers.some(({ does }) => does === 'shorten') ? { does: 'fit', change: {} } : null
+  offers.length > 0 && !offers.some(({ action }) => action === 'shorten')
+    ? { action: 'fit', change: {} }
+    : null
 
 function commentChecks(text: string, post: PostParts): Check[] {
   const own = text.replace(/https?:\/\/\S+/g, '').trim()
@@ -167,8 +169,8 @@ function linkChecks(post: PostParts, proof: Proof, rules: NetworkRules, context:
 
 function answerChecks({ linkState: { kind, detail } }: PreflightContext, isInText: boolean): Check[] {
   // What stands in the text is changed by whoever wrote it.
-  const fix = (does: string, link: string | null): Check['fix'] =>
-    isInText ? null : { does, change: { link } }
+  const fix = (action: string, link: string | null): Check['fix'] =>
+    isInText ? null : { action, change: { link } }
   switch (kind) {
     case 'dead':
       return [
@@ -195,9 +197,9 @@ function placeChecks(post: PostParts, proof: Proof, rules: NetworkRules, context
   checks.push(...boardChecks(post, rules, context))
   const tags = proof.leftOut.filter(({ what }) => what === 'hashtag')
   if (tags.length > 0)
-    checks.push(warn('hashtags', `${tags[0]!.because} Left out: ${tags.map(({ text }) => text).join(' ')}.`))
-  for (const { because } of proof.leftOut.filter(({ what }) => what === 'link'))
-    checks.push(warn('link-left-out', `${because} The link is left out.`))
+    checks.push(warn('hashtags', `${tags[0]!.reason} Left out: ${tags.map(({ text }) => text).join(' ')}.`))
+  for (const { reason } of proof.leftOut.filter(({ what }) => what === 'link'))
+    checks.push(warn('link-left-out', `${reason} The link is left out.`))
   checks.push(...elsewhereChecks(proof, context))
   if (context.mixShare && context.mixShare.share > context.mixShare.ceiling)
     checks.push(warn('mix', mixSentence(context.mixShare)))
@@ -272,7 +274,7 @@ function dateChecks(text: string, post: PostParts, context: PreflightContext): C
   if (!last || goodUntil) return []
   return [
     warn('date', `Speaks of “${dates.find(({ date }) => date === last)!.text}”: out of date after ${last}.`, {
-      does: 'good-until',
+      action: 'good-until',
       change: {},
       day: last,
     }),

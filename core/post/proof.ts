@@ -47,12 +47,12 @@ const fits = (measured: Measure, rules: NetworkRules): boolean =>
 function shownMedia(post: PostParts, rules: NetworkRules, leftOut: Proof['leftOut']): Proof['media'] {
   const taken = post.media.filter(({ kind }) => rules.media.kinds.includes(kind))
   const { max } = rules.media
-  const because =
+  const reason =
     max === 0
       ? `${rules.name} shows no pictures.`
       : `${rules.name} takes at most ${max === 1 ? 'one picture' : `${max} pictures`}.`
-  for (const medium of post.media.filter((one) => !taken.slice(0, max).includes(one)))
-    leftOut.push({ what: 'picture', text: medium.description ?? '', because })
+  for (const medium of post.media.filter((medium) => !taken.slice(0, max).includes(medium)))
+    leftOut.push({ what: 'picture', text: medium.description ?? '', reason })
   return taken.slice(0, max)
 }
 
@@ -75,14 +75,14 @@ function linkPlaceOf(
   const wished = post.linkPlace && known.includes(post.linkPlace) ? post.linkPlace : rules.links
   if (!post.link) return wished
   if (wished === 'none')
-    leftOut.push({ what: 'link', text: post.link, because: `${rules.name} shows no links.` })
+    leftOut.push({ what: 'link', text: post.link, reason: `${rules.name} shows no links.` })
   if (wished !== 'attached' || !hasMedia || rules.embeds === 'both') return wished
   const other = known.find((place) => place !== 'attached' && place !== 'none')
   if (!other)
     leftOut.push({
       what: 'link',
       text: post.link,
-      because: `${rules.name} shows a picture or a link card, not both.`,
+      reason: `${rules.name} shows a picture or a link card, not both.`,
     })
   return other ?? 'none'
 }
@@ -98,7 +98,7 @@ function shownParts(
   const tags = uniqueTags(post.hashtags).filter((tag) => !standing.has(tag.toLowerCase()))
   const most = rules.hashtags.max ?? tags.length
   for (const tag of tags.slice(most))
-    leftOut.push({ what: 'hashtag', text: tag, because: `${rules.name} takes at most ${most} hashtags.` })
+    leftOut.push({ what: 'hashtag', text: tag, reason: `${rules.name} takes at most ${most} hashtags.` })
   const inText = linkPlace === 'in-text'
   return {
     text,
@@ -134,15 +134,15 @@ function offersToFit(shown: Shown, measured: Measure, rules: NetworkRules): Proo
   let rest = shown
   const restFits = (): boolean => fits(measure(assemble(rest), rules, rest.link ? [rest.link] : []), rules)
   while (rest.hashtags.length > 0 && !restFits()) {
-    offers.push({ does: 'leave-out-hashtag', text: rest.hashtags.at(-1)! })
+    offers.push({ action: 'leave-out-hashtag', text: rest.hashtags.at(-1)! })
     rest = { ...rest, hashtags: rest.hashtags.slice(0, -1) }
   }
   if (rest.credit && !restFits()) {
-    offers.push({ does: 'leave-out-credit', text: rest.credit })
+    offers.push({ action: 'leave-out-credit', text: rest.credit })
     rest = { ...rest, credit: null }
   }
   if (rest.title && !restFits()) {
-    offers.push({ does: 'leave-out-title', text: rest.title })
+    offers.push({ action: 'leave-out-title', text: rest.title })
     rest = { ...rest, title: null }
   }
   if (restFits()) return offers
@@ -152,8 +152,8 @@ function offersToFit(shown: Shown, measured: Measure, rules: NetworkRules): Proo
   })
   offers.push(
     beginning
-      ? { does: 'cut', text: beginning }
-      : { does: 'shorten', text: assemble(shown).slice(measured.validTo).trim() },
+      ? { action: 'cut', text: beginning }
+      : { action: 'shorten', text: assemble(shown).slice(measured.validTo).trim() },
   )
   return offers
 }

@@ -102,8 +102,8 @@ export interface Proof {
   link: string | null
   linkPlace: LinkPlace
   media: Medium[]
-  leftOut: { what: 'hashtag' | 'credit' | 'link' | 'picture'; text: string; because: string }[]
-  offers: { does: string; text: string }[]
+  leftOut: { what: 'hashtag' | 'credit' | 'link' | 'picture'; text: string; reason: string }[]
+  offers: { action: string; text: string }[]
 }
 
 /** What the checks know besides the post: see `preflight`. */
@@ -153,10 +153,10 @@ export interface Check {
   id: string
   /** A stop prevents lining up; a warning stays visible and needs no click. */
   level: 'stop' | 'warn' | 'ok'
-  says: string
+  message: string
   /** What one click does about it: by its name, and the parts of the post it changes. */
   fix: {
-    does: string
+    action: string
     change: Partial<PostParts>
     /** For `good-until`: the last good day, `YYYY-MM-DD`. */ day?: string
   } | null

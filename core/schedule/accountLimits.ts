@@ -44,12 +44,12 @@ export function accountLimits(account: PlanInput['accounts'][number], clock: Zon
 
   const dayIsFull = (at: number): Refusal | null =>
     account.perDay !== null && (perDay.get(clock.dayNumber(at)) ?? 0) >= account.perDay
-      ? { code: 'ceiling', says: `That day has its ${counted(account.perDay, 'post')} already.` }
+      ? { code: 'ceiling', message: `That day has its ${counted(account.perDay, 'post')} already.` }
       : null
   const tooClose = (at: number): Refusal | null => {
     const next = firstAfter(times, at - gap)
     return next < times.length && times[next]! < at + gap
-      ? { code: 'gap', says: `Another post is less than ${account.minGapMinutes} minutes away.` }
+      ? { code: 'gap', message: `Another post is less than ${account.minGapMinutes} minutes away.` }
       : null
   }
   const breaksMix = ({ pillar }: Limited, at: number): Refusal | null => {
@@ -57,7 +57,7 @@ export function accountLimits(account: PlanInput['accounts'][number], clock: Zon
     return rule
       ? {
           code: 'mix',
-          says: `Its pillar would be more than ${Math.round(rule.maxShare * 100)}% of ${rule.windowDays} days.`,
+          message: `Its pillar would be more than ${Math.round(rule.maxShare * 100)}% of ${rule.windowDays} days.`,
         }
       : null
   }
@@ -70,7 +70,7 @@ export function accountLimits(account: PlanInput['accounts'][number], clock: Zon
     ownBroken,
     allBroken: (post, at) =>
       [dayIsFull(at), tooClose(at), repeats.broken(post, at), breaksMix(post, at)].filter(
-        (one) => one !== null,
+        (item) => item !== null,
       ),
     count: (post, at) => {
       insertSorted(times, at)
@@ -93,13 +93,13 @@ function repeatRule(days: number | null): {
     broken: ({ linkKey, seriesId, evergreenId = null }, at) => {
       if (linkKey === null) return null
       const stands = (links.get(linkKey) ?? []).some(
-        (one) =>
-          Math.abs(one.at - at) < days * DAY &&
-          (seriesId === null || one.seriesId !== seriesId) &&
-          (evergreenId === null || one.evergreenId !== evergreenId),
+        (item) =>
+          Math.abs(item.at - at) < days * DAY &&
+          (seriesId === null || item.seriesId !== seriesId) &&
+          (evergreenId === null || item.evergreenId !== evergreenId),
       )
       return stands
-        ? { code: 'repeat', says: `The same link goes out less than ${counted(days, 'day')} away.` }
+        ? { code: 'repeat', message: `The same link goes out less than ${counted(days, 'day')} away.` }
         : null
     },
     count: ({ linkKey, seriesId, evergreenId = null }, at) => {

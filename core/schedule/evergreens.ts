@@ -29,7 +29,7 @@ function turnsAt(
   at: number,
 ): { id: string; wording: number; evergreen: Evergreen }[] {
   return pool
-    .filter((one) => mayShow(one, shown.get(one.id), at))
+    .filter((item) => mayShow(item, shown.get(item.id), at))
     .map((evergreen) => ({ evergreen, last: shown.get(evergreen.id)?.last ?? Number.NEGATIVE_INFINITY }))
     .sort((a, b) => (a.last === b.last ? 0 : a.last - b.last))
     .map(({ evergreen }) => ({
@@ -74,7 +74,7 @@ export function placeEvergreens(planning: Planning): void {
   const { evergreens, history } = planning.input
   if (evergreens.length === 0) return
   const shown = shownIn(history)
-  const left = new Map(evergreens.map((one) => [one.id, one.timesLeft]))
+  const left = new Map(evergreens.map((evergreen) => [evergreen.id, evergreen.timesLeft]))
   const slots = [...planning.days.values()].flatMap((day) =>
     day.slots.map((slot, index) => ({ day, slot, index })),
   )
@@ -82,8 +82,8 @@ export function placeEvergreens(planning: Planning): void {
   for (const { day, slot, index } of slots) {
     if (slot.use !== 'pillar' || slot.taken || slot.blocked || slot.at < day.now) continue
     const pool = evergreens
-      .filter((one) => one.accountId === day.account.id && one.pillar === slot.pillar)
-      .map((one) => ({ ...one, timesLeft: left.get(one.id) ?? null }))
+      .filter((evergreen) => evergreen.accountId === day.account.id && evergreen.pillar === slot.pillar)
+      .map((evergreen) => ({ ...evergreen, timesLeft: left.get(evergreen.id) ?? null }))
     const turn = turnsAt(pool, shown, slot.at).find(({ evergreen }) =>
       isAllowed(evergreen, slot.at, planning),
     )
@@ -96,7 +96,7 @@ export function placeEvergreens(planning: Planning): void {
       ms: slot.at,
       slot,
       wording: turn.wording,
-      because: 'Its turn among the evergreens this slot is kept for.',
+      reason: 'Its turn among the evergreens this slot is kept for.',
       warns: [],
     })
   }

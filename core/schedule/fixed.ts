@@ -34,13 +34,13 @@ export function placeFixed(posts: PlanPost[], planning: Planning): void {
     const broken = [
       ...day.limits.allBroken(post, goes),
       planning.apart.broken(post.accountId, post.linkKey, goes),
-    ].flatMap((one) => one?.says ?? [])
+    ].flatMap((item) => item?.message ?? [])
     if (slot) day.take(index)
     else day.limits.addPlace(goes)
     planning.place(post, day, {
       ms: goes,
       slot: slot ?? null,
-      because:
+      reason:
         slot && post.fixed && 'slotAt' in post.fixed
           ? 'This slot was chosen for it.'
           : 'This time was chosen for it.',
@@ -50,14 +50,14 @@ export function placeFixed(posts: PlanPost[], planning: Planning): void {
 }
 
 function refusalOf(post: PlanPost, at: number, day: AccountDay, { input }: Planning): Refusal | null {
-  if (at < day.now - input.lateMinutes * MINUTE) return { code: 'past', says: 'Its time has passed.' }
+  if (at < day.now - input.lateMinutes * MINUTE) return { code: 'past', message: 'Its time has passed.' }
   // One just missed would go out now: that is the time which counts.
   if (post.goodUntil && Math.max(at, day.now) > toMs(post.goodUntil))
-    return { code: 'good-until', says: 'Its time lies after it is good until.' }
+    return { code: 'good-until', message: 'Its time lies after it is good until.' }
   if (post.notBefore && at < toMs(post.notBefore))
-    return { code: 'not-before', says: 'Its time lies before it may go out.' }
-  if (day.onHold(at)) return { code: 'hold', says: 'The account is on hold at its time.' }
-  if (at >= day.until) return { code: 'beyond-until', says: 'Its time lies beyond the days shown.' }
+    return { code: 'not-before', message: 'Its time lies before it may go out.' }
+  if (day.onHold(at)) return { code: 'hold', message: 'The account is on hold at its time.' }
+  if (at >= day.until) return { code: 'beyond-until', message: 'Its time lies beyond the days shown.' }
   if (!post.firm && at < day.now + input.settleMinutes * MINUTE) return notSettled(post)
   return null
 }
@@ -66,15 +66,15 @@ function refusalOf(post: PlanPost, at: number, day: AccountDay, { input }: Plann
 function lostSlot(post: PlanPost, at: number, day: AccountDay, isThere: boolean): Refusal | null {
   if (isThere || !post.fixed || !('slotAt' in post.fixed)) return null
   return day.slots.some((slot) => slot.at === at)
-    ? { code: 'no-slot', says: 'Another post has its slot.' }
-    : { code: 'no-slot', says: 'Its slot is no longer in the timetable.' }
+    ? { code: 'no-slot', message: 'Another post has its slot.' }
+    : { code: 'no-slot', message: 'Its slot is no longer in the timetable.' }
 }
 
 /** Why a post that is not firm gives its slot to the next. */
 export const notSettled = (post: PlanPost): Refusal =>
   post.held
-    ? { code: 'hold', says: 'It is on hold, and its slot is about to be used.' }
-    : { code: 'not-approved', says: 'It is not approved, and its slot is about to be used.' }
+    ? { code: 'hold', message: 'It is on hold, and its slot is about to be used.' }
+    : { code: 'not-approved', message: 'It is not approved, and its slot is about to be used.' }
 
 /** The index of the first free slot in the very minute; -1 when there is none. */
 function slotOfMinute({ slots, firstFrom }: AccountDay, at: number): number {

@@ -4,7 +4,7 @@ import type { OpenSlot } from './openSlot'
 import { notSettled } from './fixed'
 import type { Lane } from './lane'
 import type { Planning } from './planning'
-import { becauseOf, type Refusal } from './refusals'
+import { reasonOf, type Refusal } from './refusals'
 import type { PlanPost, UnplacedCode } from './types'
 
 /**
@@ -35,7 +35,7 @@ export function placeInLine(posts: PlanPost[], planning: Planning): void {
   for (const post of [...waiting.values()].flat()) planning.refuse(post, FOLLOWS_NOTHING)
 }
 
-const FOLLOWS_NOTHING: Refusal = { code: 'waits-for', says: 'The post it follows has no time yet.' }
+const FOLLOWS_NOTHING: Refusal = { code: 'waits-for', message: 'The post it follows has no time yet.' }
 
 function placeOne(post: PlanPost, planning: Planning): void {
   const day = planning.days.get(post.accountId)!
@@ -45,7 +45,7 @@ function placeOne(post: PlanPost, planning: Planning): void {
   if (notBefore >= day.until)
     return planning.refuse(post, {
       code: 'beyond-until',
-      says: 'Its time lies beyond the days that are planned yet.',
+      message: 'Its time lies beyond the days that are planned yet.',
     })
   const found = earliestSlot(post, notBefore, day, planning)
   if ('code' in found) return planning.refuse(post, found)
@@ -54,7 +54,7 @@ function placeOne(post: PlanPost, planning: Planning): void {
   planning.place(post, day, {
     ms: slot.goes,
     slot,
-    because: slot.at < slot.goes ? 'Its slot was just missed; it goes out now.' : becauseOf(found.passed),
+    reason: slot.at < slot.goes ? 'Its slot was just missed; it goes out now.' : reasonOf(found.passed),
     warns: [],
   })
 }
@@ -77,7 +77,7 @@ function earliestSlot(
   for (let index = lane.nextFree(0); index < day.slots.length; index = lane.nextFree(index + 1)) {
     const slot = day.slots[index]!
     if (slot.goes > goodUntil)
-      return { code: 'good-until', says: 'No slot is free before it is out of date.' }
+      return { code: 'good-until', message: 'No slot is free before it is out of date.' }
     const refusal = refusalOf(post, slot, day, planning, may, notBefore)
     if (!refusal) return { index, passed: lastPassed(lane, passed, why, index)?.code ?? null }
     // A share that is reached stays reached.
@@ -90,8 +90,8 @@ function earliestSlot(
   const last = lastPassed(lane, passed, why, day.slots.length)
   if (last) return last
   return day.slots.length > 0
-    ? { code: 'beyond-until', says: 'All slots of the days shown are taken.' }
-    : { code: 'no-slot', says: 'The timetable has no slot for it.' }
+    ? { code: 'beyond-until', message: 'All slots of the days shown are taken.' }
+    : { code: 'no-slot', message: 'The timetable has no slot for it.' }
 }
 
 /**
@@ -111,9 +111,9 @@ function refusalOf(
   may: number,
   notBefore: number,
 ): Refusal | null {
-  if (slot.at < may) return { code: 'not-before', says: 'It may not go out yet.' }
+  if (slot.at < may) return { code: 'not-before', message: 'It may not go out yet.' }
   if (slot.goes < notBefore)
-    return { code: 'waits-for', says: 'No slot comes long enough after the post it follows.' }
+    return { code: 'waits-for', message: 'No slot comes long enough after the post it follows.' }
   if (!post.firm && slot.at < day.now + planning.input.settleMinutes * MINUTE) return notSettled(post)
   return (
     day.limits.ownBroken(post, slot.goes) ?? planning.apart.broken(post.accountId, post.linkKey, slot.goes)

@@ -22,8 +22,8 @@ export interface Lane {
   refusalAt(index: number): Refusal | null
 }
 
-const KEPT_FREE: Refusal = { code: 'no-slot', says: 'The slots left are kept free on purpose.' }
-const OF_ANOTHER: Refusal = { code: 'no-slot', says: 'The slots left are kept for another pillar.' }
+const KEPT_FREE: Refusal = { code: 'no-slot', message: 'The slots left are kept free on purpose.' }
+const OF_ANOTHER: Refusal = { code: 'no-slot', message: 'The slots left are kept for another pillar.' }
 
 export function laneOver(
   slots: OpenSlot[],

@@ -22,10 +22,10 @@ export function linksApart(input: PlanInput): LinksApart {
     count,
     broken: (accountId, linkKey, at) =>
       linkKey !== null &&
-      (links.get(linkKey) ?? []).some((one) => one.accountId !== accountId && Math.abs(one.at - at) < span)
+      (links.get(linkKey) ?? []).some((item) => item.accountId !== accountId && Math.abs(item.at - at) < span)
         ? {
             code: 'gap',
-            says: `The same link goes out on another account less than ${input.sameLinkApartMinutes} minutes away.`,
+            message: `The same link goes out on another account less than ${input.sameLinkApartMinutes} minutes away.`,
           }
         : null,
   }

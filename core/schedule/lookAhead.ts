@@ -27,7 +27,7 @@ export interface Finding {
   days: string[]
   postId: string | null
   pillar: string | null
-  says: string
+  message: string
 }
 
 /** The days that are looked at, and when a line that ends or a post that is not firm is soon. */
@@ -59,7 +59,13 @@ export function previewWatch(input: PlanInput, plan: Plan): Finding[] {
       entries: plan.entries.filter((entry) => entry.accountId === account.id),
       plan,
     }
-    findings.push(...ofLine(view), ...ofPosts(view), ...ofDays(view), ...ofLinks(view), ...ofMix(view))
+    findings.push(
+      ...findingsOfQueue(view),
+      ...ofPosts(view),
+      ...ofDays(view),
+      ...ofLinks(view),
+      ...ofMix(view),
+    )
   }
   return findings.sort(
     (a, b) => RANK.indexOf(a.kind) - RANK.indexOf(b.kind) || (a.at ?? '').localeCompare(b.at ?? ''),
@@ -91,7 +97,7 @@ const RANK: FindingKind[] = [
 const finding = (
   view: AccountView,
   kind: FindingKind,
-  says: string,
+  message: string,
   more: Partial<Finding> = {},
 ): Finding => ({
   kind,
@@ -100,16 +106,16 @@ const finding = (
   days: [],
   postId: null,
   pillar: null,
-  says,
+  message,
   ...more,
 })
 
-function ofLine(view: AccountView): Finding[] {
+function findingsOfQueue(view: AccountView): Finding[] {
   const { account, now } = view
   const found: Finding[] = []
   if (account.hold && (account.hold.until === null || toMs(account.hold.until) > now)) {
     const waiting = view.plan.unplaced.filter(
-      (one) => one.accountId === account.id && isWaitingForLift(view, one),
+      (item) => item.accountId === account.id && isWaitingForLift(view, item),
     ).length
     const wait =
       waiting === 0
@@ -139,15 +145,15 @@ const isWaitingForLift = ({ account }: AccountView, { code }: Plan['unplaced'][n
 const OUT_OF_DATE: UnplacedCode[] = ['good-until', 'past']
 
 function ofPosts(view: AccountView): Finding[] {
-  const unplaced = view.plan.unplaced.filter((one) => one.accountId === view.account.id)
+  const unplaced = view.plan.unplaced.filter((item) => item.accountId === view.account.id)
   const soon = toInstant(view.now + FIRM_SOON_HOURS * HOUR)
   return [
     // What lies beyond the plan is nothing to settle this week.
     ...unplaced
-      .filter((one) => one.code !== 'beyond-until' && !isWaitingForLift(view, one))
-      .map((one) =>
-        finding(view, OUT_OF_DATE.includes(one.code) ? 'out-of-date' : 'no-place', one.says, {
-          postId: one.postId,
+      .filter((item) => item.code !== 'beyond-until' && !isWaitingForLift(view, item))
+      .map((item) =>
+        finding(view, OUT_OF_DATE.includes(item.code) ? 'out-of-date' : 'no-place', item.message, {
+          postId: item.postId,
         }),
       ),
     ...view.entries
@@ -191,8 +197,8 @@ function ofDays(view: AccountView): Finding[] {
   }
   if (empty.length === 0) return found
   const slots = empty.reduce((sum, { open }) => sum + open, 0)
-  const says = `Nothing is planned; ${slots} ${slots === 1 ? 'slot is' : 'slots are'} open.`
-  return [...found, finding(view, 'empty-day', says, { days: empty.map(({ day }) => day) })]
+  const message = `Nothing is planned; ${slots} ${slots === 1 ? 'slot is' : 'slots are'} open.`
+  return [...found, finding(view, 'empty-day', message, { days: empty.map(({ day }) => day) })]
 }
 
 function ofLinks(view: AccountView): Finding[] {
@@ -209,10 +215,10 @@ function ofLinks(view: AccountView): Finding[] {
     const post = posts.get(entry.postId ?? '')
     if (!post?.linkKey) continue
     const same = seen.find(
-      (one) =>
-        one.linkKey === post.linkKey &&
-        !(post.seriesId !== null && one.seriesId === post.seriesId) &&
-        Math.abs(toMs(one.at) - toMs(entry.at)) < days * DAY,
+      (item) =>
+        item.linkKey === post.linkKey &&
+        !(post.seriesId !== null && item.seriesId === post.seriesId) &&
+        Math.abs(toMs(item.at) - toMs(entry.at)) < days * DAY,
     )
     if (same)
       found.push(
@@ -249,7 +255,7 @@ function ofMix(view: AccountView): Finding[] {
       windowDays,
       ceilings: { [pillar]: maxShare },
     })
-    const { share, count } = parts.find((one) => one.pillar === pillar)!
+    const { share, count } = parts.find((part) => part.pillar === pillar)!
     // Of three posts, one is a third: shares are told of as many as they mean something of.
     if (share <= maxShare + 1e-9 || count / share < ENOUGH_POSTS) return []
     return [

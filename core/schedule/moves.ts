@@ -47,13 +47,13 @@ export function movePost(posts: PlanPost[], id: string, to: MoveTo): PlanPost[] 
 }
 
 function found(posts: PlanPost[], id: string): PlanPost {
-  const post = posts.find((one) => one.id === id)
+  const post = posts.find((post) => post.id === id)
   if (!post) throw new RangeError(`There is no post ${id} in line.`)
   return post
 }
 
 const replaced = (posts: PlanPost[], post: PlanPost): PlanPost[] =>
-  posts.map((one) => (one.id === post.id ? post : one))
+  posts.map((known) => (known.id === post.id ? post : known))
 
 export interface Moved {
   id: string

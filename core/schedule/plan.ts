@@ -17,7 +17,7 @@ export function planLines(input: PlanInput): Plan {
   const { plan, days } = planning
   for (const post of input.posts)
     if (!days.has(post.accountId))
-      planning.refuse(post, { code: 'no-slot', says: 'Its account is no longer there.' })
+      planning.refuse(post, { code: 'no-slot', message: 'Its account is no longer there.' })
   placeFixed(input.posts, planning)
   placeInLine(input.posts, planning)
   placeEvergreens(planning)
@@ -30,7 +30,7 @@ export function planLines(input: PlanInput): Plan {
     at: slot.instant,
     slotId: slot.slotId,
     use: slot.use,
-    because: openBecause(slot),
+    reason: openReason(slot),
   }))
   // Instants of one form sort as text.
   plan.entries.sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0))
@@ -38,9 +38,9 @@ export function planLines(input: PlanInput): Plan {
   return plan
 }
 
-function openBecause(slot: OpenSlot): string {
+function openReason(slot: OpenSlot): string {
   if (slot.use === 'free') return 'Kept free on purpose.'
-  if (slot.blocked) return slot.blocked.says
+  if (slot.blocked) return slot.blocked.message
   return slot.use === 'pillar'
     ? 'Nothing of this slot’s pillar is waiting in line.'
     : 'Nothing that may go here is waiting in line.'

@@ -3,7 +3,7 @@ import type { UnplacedCode } from './types'
 /** Why a post may not go out at a time. */
 export interface Refusal {
   code: UnplacedCode
-  says: string
+  message: string
 }
 
 // How a slot that was passed over is spoken of: "Open slots before it …".
@@ -24,12 +24,12 @@ const PASSED_OVER: Record<UnplacedCode, string> = {
 
 const FIRST = 'The first slot it may take.'
 const BECAUSE = new Map(
-  Object.entries(PASSED_OVER).map(([code, says]) => [
+  Object.entries(PASSED_OVER).map(([code, message]) => [
     code as UnplacedCode,
-    `The first slot it may take; open slots before it ${says}.`,
+    `The first slot it may take; open slots before it ${message}.`,
   ]),
 )
 
 /** Why a post has the slot it has, where `passed` is what kept it out of the last open slot before. */
-export const becauseOf = (passed: UnplacedCode | null): string =>
+export const reasonOf = (passed: UnplacedCode | null): string =>
   passed === null ? FIRST : BECAUSE.get(passed)!

@@ -46,7 +46,7 @@ function slotsOfDay(timetable: Timetable, day: number): DaySlot[] {
   for (const exception of timetable.except) {
     if (exception.date !== text) continue
     const own = exception.slots.map((slot) => ({ ...slot, id: `${text}T${slot.time}` }))
-    slots = exception.does === 'none' ? [] : exception.does === 'replace' ? own : [...slots, ...own]
+    slots = exception.action === 'none' ? [] : exception.action === 'replace' ? own : [...slots, ...own]
   }
   return slots
 }

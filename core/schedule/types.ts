@@ -16,7 +16,7 @@ export interface Timetable {
   slots: { id: string; weekday: Weekday; time: string; use: SlotUse; pillar: string | null }[]
   except: {
     date: string
-    does: 'none' | 'replace' | 'add'
+    action: 'none' | 'replace' | 'add'
     slots: { time: string; use: SlotUse; pillar: string | null }[]
   }[]
 }
@@ -100,7 +100,7 @@ export interface PlanEntry {
   evergreenId: string | null
   wording: number
   firm: boolean
-  because: string
+  reason: string
   warns: string[]
 }
 
@@ -120,8 +120,8 @@ export type UnplacedCode =
 
 export interface Plan {
   entries: PlanEntry[]
-  open: { accountId: string; at: Instant; slotId: string; use: SlotUse; because: string }[]
-  unplaced: { postId: string; accountId: string; code: UnplacedCode; says: string }[]
+  open: { accountId: string; at: Instant; slotId: string; use: SlotUse; reason: string }[]
+  unplaced: { postId: string; accountId: string; code: UnplacedCode; message: string }[]
   perAccount: {
     accountId: string
     lined: number

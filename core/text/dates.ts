@@ -39,7 +39,7 @@ export function datesIn(text: string, options: DateOptions): DateInText[] {
   const asked = JSON.stringify([text, options.now, options.zone, options.language])
   // The accounts of one post ask the same one after another.
   if (last.asked !== asked) last = { asked, found: readDates(text, options) }
-  return last.found.map((one) => ({ ...one }))
+  return last.found.map((item) => ({ ...item }))
 }
 
 let last: { asked: string; found: DateInText[] } = { asked: '', found: [] }

@@ -24,7 +24,7 @@ export function keyPhrases(
 ): { phrase: string; weight: number; times: number }[] {
   const frequency = stemFrequencies(text, options.language)
   const ranked = [...candidates(text, options.language).values()]
-    .map((one) => ({ ...one, weight: weightOf(one, frequency, text.length) }))
+    .map((candidate) => ({ ...candidate, weight: weightOf(candidate, frequency, text.length) }))
     .sort((a, b) => b.weight - a.weight || a.firstAt - b.firstAt)
   const kept: typeof ranked = []
   for (const one of ranked) {

@@ -149,7 +149,7 @@ function fill(
     case 'term':
       return isTextTerm(part) ? fillTerm(form, part, fields, groups) : fillFrom(form, [part])
     case 'or':
-      return part.parts.every((one) => one.kind === 'term' && isTextTerm(one))
+      return part.parts.every((part) => part.kind === 'term' && isTextTerm(part))
         ? fillEither(form, part.parts as Term[], fields, groups)
         : fillFrom(form, part.parts)
     case 'limit':
@@ -227,7 +227,7 @@ function listOf(part: WatchQuery, negated: 0 | 1): ListName | null {
 }
 
 function fillNot(form: Filling, part: WatchQuery): boolean {
-  if (part.kind === 'or') return part.parts.every((one) => fillNot(form, one))
+  if (part.kind === 'or') return part.parts.every((part) => fillNot(form, part))
   if (part.kind === 'term' && part.field === null && part.near === null && part.weight === 1)
     return form.none.push(markedEntryOf(part)) > 0
   const name = listOf(part, 1)

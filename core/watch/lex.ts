@@ -72,7 +72,7 @@ function fieldAt(raw: string, at: number): { token: Token; end: number } | null 
   throw new WatchSyntaxError(
     at,
     'a field',
-    `There is no field “${name}:”. There are ${FIELDS.map((one) => `${one}:`).join(' ')} – or put it in quotes.`,
+    `There is no field “${name}:”. There are ${FIELDS.map((item) => `${item}:`).join(' ')} – or put it in quotes.`,
   )
 }
 

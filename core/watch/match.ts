@@ -157,7 +157,7 @@ function spansOf(article: PreparedArticle, term: Term, places: number[][]): Watc
     place < article.bodyFrom ? 'title' : place < article.authorFrom ? 'body' : 'author'
   const span = (first: number, last: number) =>
     ({ field: field(first), start: article.starts[first]!, end: article.ends[last]! }) as const
-  if (term.near === null) return places.map((one) => span(one[0]!, one.at(-1)!))
+  if (term.near === null) return places.map((place) => span(place[0]!, place.at(-1)!))
   return [...new Set(places.flat())].sort((a, b) => a - b).map((place) => span(place, place))
 }
 

@@ -30,7 +30,7 @@ export function suggestWords(
 ): { word: string; kept: number }[] {
   const asked = (query ? termsOf(query) : []).flatMap(({ term }) => term.words)
   const isAsked = (word: string, language: string | null): boolean =>
-    asked.some((one) => stem(one, language) === stem(word, language))
+    asked.some((item) => stem(item, language) === stem(word, language))
   const kept = frequencies(keptTexts)
   const others = frequencies(otherTexts)
   return [...kept]

@@ -31,7 +31,7 @@ export interface ArticleRow {
    */
   page_html: string | null
   page_at: number | null
-  page_says: string | null
+  page_message: string | null
   /** 1 when the search index has it as it is. */
   indexed: number
 }

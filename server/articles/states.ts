@@ -30,7 +30,7 @@ export async function putStateOf(
   await tracked.put(
     'article_states',
     { brand_id: actor.brandId, article_id: id },
-    { state, feed_id, changed_at: now(), because: null, watch_id: null },
+    { state, feed_id, changed_at: now(), excluded_by: null, watch_id: null },
   )
   const clipping = await articles.clippingOfArticle(db, actor.brandId, id)
   const isKept = state === 'clipped' || state === 'shelved'

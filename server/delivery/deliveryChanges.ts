@@ -11,7 +11,7 @@ export class ChangedMeanwhile extends Error {}
 
 export interface Change {
   state: DeliveryState
-  says: string
+  message: string
   patch?: Partial<DeliveryRow>
   /** Who did it, where a person did. */
   personId?: string | null
@@ -26,19 +26,19 @@ export async function putState(
   delivery: Pick<DeliveryRow, 'id' | 'brand_id' | 'state' | 'lease_until'>,
   change: Change,
 ): Promise<void> {
-  const { state, says, patch = {}, personId = null } = change
+  const { state, message, patch = {}, personId = null } = change
   if (!mayFollow(delivery.state, state)) throw new ChangedMeanwhile(`${delivery.state} can’t become ${state}`)
-  if (!(await store.changeDelivery(db, delivery, { lease_until: 0, ...patch, state, says })))
+  if (!(await store.changeDelivery(db, delivery, { lease_until: 0, ...patch, state, message })))
     throw new ChangedMeanwhile('changed by another process')
   await store.addDeliveryEvent(db, {
     delivery_id: delivery.id,
     at: now(),
     state,
-    cause: says,
+    cause: message,
     person_id: personId,
   })
   await announce(db, delivery.brand_id, 'delivery', delivery.id)
-  log.info({ delivery: delivery.id, state }, says)
+  log.info({ delivery: delivery.id, state }, message)
 }
 
 /** The same in a transaction of its own. */

@@ -12,14 +12,14 @@ const about = (
   delivery: DeliveryRow,
   account: AccountRow,
   kind: 'not-sent' | 'decide' | 'in-part',
-  says: string,
+  message: string,
 ): Promise<void> =>
   putNotice(db, {
     brandId: delivery.brand_id,
     kind,
     about: delivery.id,
     title: words.notice.kinds[kind](account.name),
-    says,
+    message,
     link: linkTo(delivery),
   })
 
@@ -27,22 +27,22 @@ export const noticeNotSent = (
   db: Db,
   delivery: DeliveryRow,
   account: AccountRow,
-  says: string,
-): Promise<void> => about(db, delivery, account, 'not-sent', says)
+  message: string,
+): Promise<void> => about(db, delivery, account, 'not-sent', message)
 
 export const noticeDecide = (
   db: Db,
   delivery: DeliveryRow,
   account: AccountRow,
-  says: string,
-): Promise<void> => about(db, delivery, account, 'decide', says)
+  message: string,
+): Promise<void> => about(db, delivery, account, 'decide', message)
 
 export const noticeInPart = (
   db: Db,
   delivery: DeliveryRow,
   account: AccountRow,
-  says: string,
-): Promise<void> => about(db, delivery, account, 'in-part', says)
+  message: string,
+): Promise<void> => about(db, delivery, account, 'in-part', message)
 
 const OF_DELIVERY: NoticeKind[] = ['not-sent', 'decide', 'in-part']
 

@@ -6,7 +6,7 @@ export { noticeDecide, noticeInPart, noticeNotSent, settleDelivery, settleSent }
 export { PART_MS, retryDelayMs } from './pauses'
 export {
   addDeliveryEvent,
-  countOfLine,
+  countOfQueueItem,
   deliveriesBetween,
   deliveriesOfAccount,
   deliveriesOfPost,

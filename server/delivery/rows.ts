@@ -26,7 +26,7 @@ export interface DeliveryRow {
   lease_until: number
   remote_id: string | null
   remote_url: string | null
-  says: string
+  message: string
   sent_at: number | null
   line_id: string | null
   echo: number

@@ -16,7 +16,7 @@ export const appearsOnOf = (account: AccountRow): string[] => JSON.parse(account
 
 /** Until when nothing goes out to an account, by its own hold or its brand's: the one that lasts longer. */
 export function planHold(brand: BrandRow, account: AccountRow): { until: string | null } | null {
-  const untils = [brand, account].filter(isHeld).map((one) => one.hold_until ?? Number.POSITIVE_INFINITY)
+  const untils = [brand, account].filter(isHeld).map((item) => item.hold_until ?? Number.POSITIVE_INFINITY)
   // A network that asked for a long pause is planned round; a short one is waited for.
   if (account.quiet_until !== null && account.quiet_until > now() + LATE_MS) untils.push(account.quiet_until)
   if (untils.length === 0) return null

@@ -5,21 +5,21 @@ import { putNotice } from '#server/notices'
 import type { NetworkRules } from '#core/post'
 import { now } from '#server/platform/clock'
 
-const ofAccount = (db: Db, account: AccountRow, kind: 'token' | 'late', says: string): Promise<void> =>
+const ofAccount = (db: Db, account: AccountRow, kind: 'token' | 'late', message: string): Promise<void> =>
   putNotice(db, {
     brandId: account.brand_id,
     kind,
     about: account.id,
     title: words.notice.kinds[kind](account.name),
-    says,
+    message,
     link: `/account/${account.id}`,
   })
 
-export const noticeToken = (db: Db, account: AccountRow, says: string): Promise<void> =>
-  ofAccount(db, account, 'token', words.notice.token(says))
+export const noticeToken = (db: Db, account: AccountRow, message: string): Promise<void> =>
+  ofAccount(db, account, 'token', words.notice.token(message))
 
-export const noticeLate = (db: Db, account: AccountRow, says: string): Promise<void> =>
-  ofAccount(db, account, 'late', words.notice.late(says))
+export const noticeLate = (db: Db, account: AccountRow, message: string): Promise<void> =>
+  ofAccount(db, account, 'late', words.notice.late(message))
 
 /** Tells how a network takes posts otherwise than before. */
 export async function noticeRules(
@@ -34,14 +34,14 @@ export async function noticeRules(
     ...(before.limit === after.limit ? [] : [changed.limit(before.limit, after.limit)]),
     ...(before.media.max === after.media.max ? [] : [changed.pictures(before.media.max, after.media.max)]),
   ]
-  const says = rules(what.length > 0 ? what.join(' ') : changed.other, returned)
+  const message = rules(what.length > 0 ? what.join(' ') : changed.other, returned)
   // Each change is news of its own; nobody has to put it right.
   await putNotice(db, {
     brandId: account.brand_id,
     kind: 'rules',
     about: `${account.id} ${now()}`,
     title: kinds.rules(account.name),
-    says,
+    message,
     link: `/account/${account.id}`,
   })
 }

@@ -41,7 +41,7 @@ export async function accountsOfBrand(db: Db, brandId: string): Promise<Account[
     accountOf(
       row,
       slots,
-      named.filter((one) => one.account_id === row.id).map(({ board }) => board),
+      named.filter((item) => item.account_id === row.id).map(({ board }) => board),
     ),
   )
 }
@@ -167,8 +167,8 @@ export async function editAccount(actor: Actor, id: string, input: AccountEdit):
           checked_at: now(),
         }
       : {}
-    const others = new Set((await accountsOf(db, actor.brandId)).map((one) => one.id))
-    const appearsOn = [...new Set(input.appearsOn)].filter((one) => one !== id && others.has(one))
+    const others = new Set((await accountsOf(db, actor.brandId)).map((account) => account.id))
+    const appearsOn = [...new Set(input.appearsOn)].filter((item) => item !== id && others.has(item))
     const linkRule = input.linkRule === null ? null : JSON.stringify(input.linkRule)
     const wishes = {
       name: input.name,
@@ -234,11 +234,11 @@ async function askWithToken(row: AccountRow): Promise<Checked> {
   return ask(row.address, unseal(row.token_sealed))
 }
 
-async function refuseSignIn(row: AccountRow, says: string): Promise<void> {
+async function refuseSignIn(row: AccountRow, message: string): Promise<void> {
   await inTransaction(async (db) => {
-    await setRefused(db, row.id, says, now())
+    await setRefused(db, row.id, message, now())
     await announce(db, row.brand_id, 'account', row.id)
-    await noticeToken(db, row, says)
+    await noticeToken(db, row, message)
   })
 }
 

@@ -20,9 +20,12 @@ const LONGEST_QUIET_MS = DAY
  * so many posts in a time. Counted in the data file, so that all processes together keep to it. Gives until
  * when it waits and why, or null when it may go.
  */
-export async function mustWait(db: Db, account: AccountRow): Promise<{ until: number; says: string } | null> {
+export async function mustWait(
+  db: Db,
+  account: AccountRow,
+): Promise<{ until: number; message: string } | null> {
   if (account.quiet_until !== null && account.quiet_until > now())
-    return { until: account.quiet_until, says: words.causes.quiet(account.name) }
+    return { until: account.quiet_until, message: words.causes.quiet(account.name) }
   const { rate } = rulesOf(account)
   if (!rate) return null
   const window = rate.perMinutes * MINUTE
@@ -31,7 +34,7 @@ export async function mustWait(db: Db, account: AccountRow): Promise<{ until: nu
   // A place is free again when the oldest of the last so many leaves the window.
   return {
     until: since[since.length - rate.posts]! + window + MARGIN_MS,
-    says: words.causes.rate(account.name, rate.posts, rate.perMinutes),
+    message: words.causes.rate(account.name, rate.posts, rate.perMinutes),
   }
 }
 

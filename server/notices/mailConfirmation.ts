@@ -23,7 +23,7 @@ const OPEN_FOR_MS = 7 * DAY
 
 const hashOf = (token: string): string => createHash('sha256').update(token).digest('base64url')
 const has = (list: string[], address: string): boolean =>
-  list.some((one) => one.toLowerCase() === address.toLowerCase())
+  list.some((item) => item.toLowerCase() === address.toLowerCase())
 
 /** Those of a brand's addresses that somebody who reads them has confirmed: mail goes nowhere else. */
 export async function confirmedOf(db: Db, brandId: string, wanted: string[]): Promise<string[]> {
@@ -44,7 +44,7 @@ export async function askToConfirm(
   origin: string,
 ): Promise<void> {
   const known = await mailAddressesOf(await useDb(), brand.id)
-  const asked = wanted.filter((address) => isToAsk(known.find((one) => has([one.address], address))))
+  const asked = wanted.filter((address) => isToAsk(known.find((item) => has([item.address], address))))
   const tokens = asked.map((address) => ({ address, token: randomBytes(24).toString('base64url') }))
   await inTransaction(async (db) => {
     for (const { address } of known) if (!has(wanted, address)) await removeMailAddress(db, brand.id, address)

@@ -16,7 +16,7 @@ export interface NewNotice {
   /** What it is about: while a notice of this kind about it is open, there is no second. */
   about: string
   title: string
-  says: string
+  message: string
   link: string
 }
 
@@ -26,8 +26,8 @@ export interface NewNotice {
  */
 export async function putNotice(db: Db, notice: NewNotice): Promise<void> {
   const open = await store.openNotice(db, notice.brandId, notice.kind, notice.about)
-  if (open?.says === notice.says) return
-  if (open) await store.updateNotice(db, open.id, { says: notice.says })
+  if (open?.message === notice.message) return
+  if (open) await store.updateNotice(db, open.id, { message: notice.message })
   else
     await store.insertNotice(db, {
       id: uuid(),
@@ -36,7 +36,7 @@ export async function putNotice(db: Db, notice: NewNotice): Promise<void> {
       about: notice.about,
       at: now(),
       title: notice.title,
-      says: notice.says,
+      message: notice.message,
       link: notice.link,
       seen_at: null,
       settled_at: null,
@@ -69,7 +69,7 @@ const viewOf = (row: NoticeRow): NoticeView => ({
   kind: row.kind,
   at: toInstant(row.at),
   title: row.title,
-  says: row.says,
+  message: row.message,
   link: row.link,
   seen: row.seen_at !== null,
   settledAt: row.settled_at === null ? null : toInstant(row.settled_at),

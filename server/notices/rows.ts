@@ -8,7 +8,7 @@ export interface NoticeRow {
   about: string
   at: number
   title: string
-  says: string
+  message: string
   /** The screen that shows it. */
   link: string
   seen_at: number | null

@@ -4,7 +4,7 @@ import * as words from '#shared/words'
 import { now } from '#server/platform/clock'
 import { inTransaction, useDb } from '#server/platform/db'
 import { brandById, liveBrands, setTelling, updateTelling, type BrandRow } from '#server/people'
-import { untoldNotices, updateNotice } from './queries/notices'
+import { unsentNotices, updateNotice } from './queries/notices'
 import type { NoticeRow } from './rows'
 import { httpRequest } from '#server/platform/net/httpRequest'
 import { routeTo, webAddress } from '#server/platform/net/address'
@@ -36,7 +36,7 @@ export async function tellingRound(): Promise<void> {
   const db = await useDb()
   for (const brand of await liveBrands(db)) {
     if (now() < brand.tell_next_at || isQuiet(brand, now()) || !(await hasWay(brand))) continue
-    const notices = await untoldNotices(db, brand.id)
+    const notices = await unsentNotices(db, brand.id)
     if (notices.length > 0) await tell(brand, notices)
   }
 }
@@ -80,7 +80,7 @@ async function tell(brand: BrandRow, notices: NoticeRow[]): Promise<void> {
 function textOf(notices: NoticeRow[]): string {
   const shown = notices
     .slice(0, MOST_IN_A_MESSAGE)
-    .map(({ title, says, link }) => `${title}\n${says}${addressOf(link)}`)
+    .map(({ title, message, link }) => `${title}\n${message}${addressOf(link)}`)
   const left = notices.length - shown.length
   return [...shown, ...(left > 0 ? [words.notice.more(left)] : [])].join('\n\n')
 }
@@ -124,7 +124,7 @@ export async function notificationChannelsOf(actor: Actor): Promise<Notification
     hasHook: brand.hook_sealed !== null,
     ...kept,
     unconfirmed,
-    says: brand.tell_says,
+    message: brand.tell_says,
     canMail: settings().smtp !== null,
   }
 }
@@ -168,7 +168,7 @@ async function openAddress(hook: string): Promise<string> {
   }
 }
 
-/** Sends a message to try the ways out. Throws `notTold` with the reason. */
+/** Sends a message to try the ways out. Throws `unannounced` with the reason. */
 export async function testNotificationChannels(actor: Actor): Promise<void> {
   const db = await useDb()
   const brand = await brandById(db, actor.brandId)
@@ -176,5 +176,5 @@ export async function testNotificationChannels(actor: Actor): Promise<void> {
   if (!(await hasWay(brand))) throw problem('nowhereToTell')
   const failed = await tellEverywhere(brand, brand.name, words.telling.testText(brand.name))
   await inTransaction((transaction) => updateTelling(transaction, brand.id, { tell_says: failed }))
-  if (failed !== null) throw problem('notTold', failed)
+  if (failed !== null) throw problem('unannounced', failed)
 }

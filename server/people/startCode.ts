@@ -1,6 +1,6 @@
 import { createHash, randomInt, timingSafeEqual } from 'node:crypto'
 import { inTransaction, useDb } from '#server/platform/db'
-import { keep, kept } from '#server/platform/changes/queries'
+import { getValue, setValue } from '#server/platform/changes/queries'
 import { problem } from '#server/platform/http/problem'
 import { settings } from '#server/platform/settings'
 
@@ -22,14 +22,14 @@ const hashOf = (code: string): Buffer =>
 export async function newStartCode(): Promise<string> {
   const group = (): string => Array.from({ length: GROUP }, () => SIGNS[randomInt(SIGNS.length)]).join('')
   const code = settings().startCode ?? Array.from({ length: GROUPS }, group).join('-')
-  await inTransaction((db) => keep(db, KEPT_AS, hashOf(code).toString('base64url')))
+  await inTransaction((db) => setValue(db, KEPT_AS, hashOf(code).toString('base64url')))
   return code
 }
 
 /** Throws `startCode` at its field where a code is not the one that was printed last. */
 export async function requireStartCode(code: string): Promise<void> {
   if (settings().demo) return
-  const known = Buffer.from((await kept(await useDb(), KEPT_AS)) ?? '', 'base64url')
+  const known = Buffer.from((await getValue(await useDb(), KEPT_AS)) ?? '', 'base64url')
   const given = hashOf(code)
   if (known.length !== given.length || !timingSafeEqual(known, given)) throw problem('startCode').at('code')
 }

@@ -1,7 +1,7 @@
 import type { Undoable } from '#shared/platform/types'
 import { now } from '#server/platform/clock'
 import type { Db } from '#server/platform/db'
-import { linesOfPost, postById } from './queries/posts'
+import { queueItemsOfPost, postById } from './queries/posts'
 import type { PostRow } from './rows'
 import type { Tracked } from '#server/platform/db/tracked'
 import { problem } from '#server/platform/http/problem'
@@ -21,7 +21,8 @@ async function step(actor: Actor, id: string, version: number, work: Step): Prom
     if (row.version !== version) throw problem('stale')
     await work(db, tracked, row)
     // Whether it goes out follows from it.
-    if ((await linesOfPost(db, actor.brandId, id)).length > 0) await announce(db, actor.brandId, 'line', id)
+    if ((await queueItemsOfPost(db, actor.brandId, id)).length > 0)
+      await announce(db, actor.brandId, 'line', id)
   })
   return { historyId }
 }

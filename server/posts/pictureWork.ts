@@ -26,7 +26,7 @@ export interface ReadPicture {
   height: number
   type: 'image/jpeg' | 'image/png'
   /** What was done to it, as a sentence; null for nothing worth saying. */
-  says: string | null
+  message: string | null
 }
 
 const KNOWN = new Set(['jpeg', 'png', 'webp', 'gif', 'heif', 'avif', 'tiff'])
@@ -69,7 +69,7 @@ async function readNow(bytes: Uint8Array): Promise<ReadPicture> {
       width: info.width,
       height: info.height,
       type: isSeeThrough ? 'image/png' : 'image/jpeg',
-      says: saying(facts, isSmaller, info),
+      message: saying(facts, isSmaller, info),
     }
   } catch {
     throw problem('pictureBroken')

@@ -33,10 +33,10 @@ export async function docsOf(db: Db, rows: PostRow[]): Promise<Map<string, PostD
         goodUntil: row.good_until === null ? null : toInstant(row.good_until),
         notBefore: row.not_before === null ? null : toInstant(row.not_before),
         language: row.language,
-        pictures: own(pictures, row.id).map((one) => ({
-          id: one.picture_id,
-          description: one.description,
-          focus: { x: one.focus_x, y: one.focus_y },
+        pictures: own(pictures, row.id).map((item) => ({
+          id: item.picture_id,
+          description: item.description,
+          focus: { x: item.focus_x, y: item.focus_y },
         })),
         accounts: own(proofs, row.id).map(partOf),
       },

@@ -15,7 +15,7 @@ import { pictureView } from './proofs'
 
 /** Keeps an uploaded picture for posts. */
 export const uploadPicture = (actor: Actor, bytes: Uint8Array): Promise<PictureView> =>
-  keep(actor, bytes, null)
+  storePicture(actor, bytes, null)
 
 /** Keeps a picture of an article for posts; one that was kept before is not fetched again. */
 export async function pictureOfArticle(
@@ -41,10 +41,10 @@ async function fetchAndKeep(actor: Actor, url: string): Promise<PictureView> {
     headers: { accept: 'image/*' },
   })
   if (answer.status !== 200) throw problem('noPicture')
-  return keep(actor, answer.body, url)
+  return storePicture(actor, answer.body, url)
 }
 
-async function keep(actor: Actor, bytes: Uint8Array, fromUrl: string | null): Promise<PictureView> {
+async function storePicture(actor: Actor, bytes: Uint8Array, fromUrl: string | null): Promise<PictureView> {
   const read = await readPicture(bytes)
   const row = {
     id: uuid(),
@@ -55,7 +55,7 @@ async function keep(actor: Actor, bytes: Uint8Array, fromUrl: string | null): Pr
     type: read.type,
     content: read.content,
     from_url: fromUrl,
-    says: read.says,
+    message: read.message,
     created_by: actor.personId,
     created_at: now(),
   }

@@ -68,14 +68,14 @@ async function viewOf(db: Db, actor: Actor, row: PostRow): Promise<PostView> {
     codes: Object.fromEntries(
       codes.filter(({ echo }) => echo === 0).map(({ account_id, code }) => [account_id, code]),
     ),
-    lines: (await store.linesOfPost(db, actor.brandId, row.id)).map(({ id, account_id }) => ({
-      lineId: id,
+    lines: (await store.queueItemsOfPost(db, actor.brandId, row.id)).map(({ id, account_id }) => ({
+      queueItemId: id,
       accountId: account_id,
     })),
-    sent: sent.map((one) => ({
-      accountId: one.account_id,
-      at: toInstant(one.sent_at ?? one.due_at),
-      remoteUrl: one.remote_url,
+    sent: sent.map((item) => ({
+      accountId: item.account_id,
+      at: toInstant(item.sent_at ?? item.due_at),
+      remoteUrl: item.remote_url,
     })),
     clippings: await clippingsOfPost(db, actor.brandId, doc),
   }
@@ -114,7 +114,7 @@ export async function savePost(
     if (await isAllOut(db, actor.brandId, id, before)) throw problem('postSent')
     await rewritePost(db, new Tracked(db), actor, row, doc)
     await announce(db, actor.brandId, 'post', id)
-    if ((await store.linesOfPost(db, actor.brandId, id)).length > 0)
+    if ((await store.queueItemsOfPost(db, actor.brandId, id)).length > 0)
       await announce(db, actor.brandId, 'line', id)
   })
   return openPost(actor, id)
@@ -227,7 +227,7 @@ async function codesOfDoc(db: Db, brandId: string, postId: string, doc: PostDoc)
 export async function removePost(actor: Actor, id: string): Promise<Undoable> {
   const { historyId } = await changeUndoably(actor, 'post', id, async (db, tracked) => {
     if (!(await store.postById(db, actor.brandId, id))) throw problem('notFound')
-    for (const line of await store.linesOfPost(db, actor.brandId, id))
+    for (const line of await store.queueItemsOfPost(db, actor.brandId, id))
       await tracked.remove('lines', { id: line.id })
     await tracked.update('posts', { id }, { removed_at: now() })
   })

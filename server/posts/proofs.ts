@@ -33,12 +33,12 @@ export interface MadeProof {
   target: string | null
 }
 
-export const pictureView = ({ id, width, height, bytes, says }: PictureFacts): PictureView => ({
+export const pictureView = ({ id, width, height, bytes, message }: PictureFacts): PictureView => ({
   id,
   width,
   height,
   bytes,
-  says,
+  message,
 })
 
 /** Makes proofs of a brand's posts: everything they share is looked up once. */
@@ -77,8 +77,8 @@ export async function proofMaker(
     }
     // An echo has a code of its own from when it goes out; until then the post's own stands for it, which is
     // as long.
-    const own = codes.filter((one) => one.post_id === postId && one.account_id === account.id)
-    const code = (own.find((one) => one.echo === echo) ?? own.find((one) => one.echo === 0))?.code ?? null
+    const own = codes.filter((code) => code.post_id === postId && code.account_id === account.id)
+    const code = (own.find((item) => item.echo === echo) ?? own.find((item) => item.echo === 0))?.code ?? null
     const link = linkFor(doc.link, rule, names, shortBase(), code)
     const parts = partsFor(doc, part, link, pictures, {
       wording,
@@ -114,7 +114,7 @@ export async function checksOf(
     goodUntil: post.good_until === null ? null : toInstant(post.good_until),
     sentHere: await sentOn(db, brandId, account.id),
     alsoAppearsOn: appearsOn.map(({ name }) => name),
-    elsewhere: appearsOn.map((one) => ({ account: one.name, rules: rulesOf(one), isChosen: false })),
+    elsewhere: appearsOn.map((item) => ({ account: item.name, rules: rulesOf(item), isChosen: false })),
     seriesId: post.series_id ?? post.id,
     repeatAfterDays: account.repeat_after_days,
     linkState: look ? { kind: look.kind, detail: look.detail } : { kind: 'unchecked', detail: null },
@@ -148,5 +148,5 @@ export function violationOf(brand: BrandRow, made: MadeProof): string | null {
   const stop = stopsOf(made.parts, made.proof, made.rules, neutralContext(brand)).find(
     ({ id }) => id !== 'comment',
   )
-  return stop ? `${made.rules.name}: ${stop.says}` : null
+  return stop ? `${made.rules.name}: ${stop.message}` : null
 }

@@ -50,14 +50,14 @@ export interface PictureRow {
   type: string
   content: Buffer
   from_url: string | null
-  says: string | null
+  message: string | null
   created_by: string
   created_at: number
   /** Since when no post uses it. */
   unused_since?: number | null
 }
 
-export interface LineRow {
+export interface QueueItemRow {
   id: string
   brand_id: string
   post_id: string
@@ -77,5 +77,5 @@ export interface LineRow {
   hold_reason: string | null
   /** When it was due before it came back into the line, and why it came back. */
   back_from: number | null
-  back_says: string | null
+  back_message: string | null
 }

@@ -33,8 +33,8 @@ export async function usualOf(
     ...[...watches, ...folders].map(({ pillar_id }) => pillar_id),
   ]
   const pillarId = wished.find((id) => id !== null && pillars.has(id)) ?? null
-  const says = [source, ...watches, ...folders, ...(pillarId ? [pillars.get(pillarId)!] : [])].map(
+  const message = [source, ...watches, ...folders, ...(pillarId ? [pillars.get(pillarId)!] : [])].map(
     (row) => row.usual_accounts_json,
   )
-  return { pillarId, accountIds: accountIdsIn(says.find((json) => json !== null) ?? null) }
+  return { pillarId, accountIds: accountIdsIn(message.find((json) => json !== null) ?? null) }
 }

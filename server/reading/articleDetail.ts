@@ -34,8 +34,8 @@ export async function article(actor: Actor, id: string): Promise<ArticleFull> {
     html: shown.html,
     textFrom: textFrom(row),
     pageWaits: mayLookAtPage(row),
-    pageSays: row.page_says,
-    because: shown.because,
+    pageMessage: row.page_message,
+    reason: shown.reason,
     language: (await sourceById(db, brandId, row.source_id))?.language ?? row.language,
     categories: JSON.parse(row.categories_json) as string[],
     minutes: shown.minutes,
@@ -60,7 +60,7 @@ async function worksOut(
   brandId: string,
   row: articles.ArticleForBrand,
   { watches }: ArticleSummary,
-): Promise<Pick<ArticleFull, 'html' | 'minutes' | 'because'>> {
+): Promise<Pick<ArticleFull, 'html' | 'minutes' | 'reason'>> {
   const source = await sourceById(db, brandId, row.source_id)
   const queries = new Map((await watchesOf(db, brandId)).map((watch) => [watch.id, watch.query]))
   const { html, minutes, reasons } = await runInThread('person', [`brand:${brandId}`], showArticleTask, {
@@ -72,12 +72,12 @@ async function worksOut(
       : [],
     now: toInstant(now()),
   })
-  const because = reasons.map((one) => ({
-    watchId: one.id,
-    name: watches.find(({ id }) => id === one.id)!.name,
-    says: one.reasons.slice(0, MOST_REASONS).join('; '),
+  const reason = reasons.map((reason) => ({
+    watchId: reason.id,
+    name: watches.find(({ id }) => id === reason.id)!.name,
+    message: reason.reasons.slice(0, MOST_REASONS).join('; '),
   }))
-  return { html, minutes, because }
+  return { html, minutes, reason }
 }
 
 const NO_USUAL: Usual = { pillarId: null, accountIds: null }
@@ -109,10 +109,10 @@ async function sourceOf(
         ...(await hashtagsOfWatches(db, brandId, watches)),
       ]),
     ],
-    shared: sent.map((one) => ({
-      at: toInstant(one.sent_at),
-      account: one.account,
-      title: one.title ?? one.text.slice(0, 90),
+    shared: sent.map((item) => ({
+      at: toInstant(item.sent_at),
+      account: item.account,
+      title: item.title ?? item.text.slice(0, 90),
     })),
   }
 }

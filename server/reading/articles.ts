@@ -89,7 +89,7 @@ async function mixedPage(db: Db, brandId: string, ask: Narrowed): Promise<Page> 
     // The first stretch is anchored at what was newest then, by a key just before it.
     if (start === '' && stretch[0]) start = `${stretch[0].at + 1}_${stretch[0].id}`
     for (let at = Number(shown) || 0; at < mixed.length; at++) {
-      if (belongsTo(ask.show, mixed[at]!.state ?? 'new', mixed[at]!.because)) ids.push(mixed[at]!.id)
+      if (belongsTo(ask.show, mixed[at]!.state ?? 'new', mixed[at]!.excluded_by)) ids.push(mixed[at]!.id)
       if (ids.length === LIMITS.wirePage) return { ids, next: `${start}+${at + 1}` }
     }
     if (stretch.length < MIXED_FROM) return { ids, next: null }
@@ -127,7 +127,7 @@ export async function withMarks(
       dating: row.dating,
       changedAt: row.changed_at === null ? null : new Date(row.changed_at).toISOString(),
       state: row.state ?? 'new',
-      leftOut: row.because,
+      leftOut: row.excluded_by,
       // Enough of the beginning for a few lines; the whole need not be read for that.
       summary: plainBeginning(row.summary_html ?? row.content_html ?? '').slice(0, 280),
       image: row.image,

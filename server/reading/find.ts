@@ -77,7 +77,7 @@ function formsIn(text: string, asked: Asked[]): { text: string; start: number }[
   // stemming most of a text.
   const beginnings = [
     ...new Set(
-      single.flatMap((part) => [part.folded.slice(0, 3), ...part.stems.map((one) => one.slice(0, 3))]),
+      single.flatMap((part) => [part.folded.slice(0, 3), ...part.stems.map((stem) => stem.slice(0, 3))]),
     ),
   ]
   for (const match of text.slice(0, 20_000).matchAll(/[\p{L}\p{N}]+/gu)) {

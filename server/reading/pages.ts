@@ -58,12 +58,12 @@ export async function lookAtPage(brandId: string, id: string): Promise<void> {
 async function lookOnce(row: ArticleForBrand): Promise<void> {
   const found = await mainText(row)
   const patch =
-    'says' in found
-      ? { page_at: now(), page_says: found.says }
+    'message' in found
+      ? { page_at: now(), page_message: found.message }
       : {
           page_html: found.html,
           page_at: now(),
-          page_says: null,
+          page_message: null,
           text: found.text,
           image: row.image ?? found.image,
           indexed: 0,
@@ -81,17 +81,18 @@ async function markWithPage(db: Db, row: ArticleForBrand): Promise<void> {
   if (feed) await matchStored(feed, [row], false)
 }
 
-type Found = { html: string; text: string; image: string | null } | { says: string }
+type Found = { html: string; text: string; image: string | null } | { message: string }
 
 async function mainText(row: ArticleForBrand): Promise<Found> {
-  const says = words.pages
+  const labels = words.pages
   try {
     const url = webAddress(row.url!)
     const answer = await httpRequest(url, { headers: { accept: 'text/html, application/xhtml+xml' } })
     if (answer.status !== 200)
-      return { says: problem('httpStatus', url.hostname, answer.status, meaningOf(answer.status)).message }
+      return { message: problem('httpStatus', url.hostname, answer.status, meaningOf(answer.status)).message }
     const type = answer.headers['content-type'] ?? ''
-    if (type !== '' && !/html/i.test(type)) return { says: says.noPage(type.split(';')[0]!.slice(0, 60)) }
+    if (type !== '' && !/html/i.test(type))
+      return { message: labels.noPage(type.split(';')[0]!.slice(0, 60)) }
     const found = await runInThread('person', [`host:${url.hostname}`], readPageTask, {
       body: answer.body,
       url: answer.url,
@@ -99,10 +100,10 @@ async function mainText(row: ArticleForBrand): Promise<Found> {
     })
     // A page behind a wall has often less than the summary has; where there is no text of its own, an
     // article's text is its summary's.
-    return found && found.text.length > row.text.length ? found : { says: says.noText }
+    return found && found.text.length > row.text.length ? found : { message: labels.noText }
   } catch (error) {
-    if (error instanceof ProblemError) return { says: error.message }
-    if (error instanceof TaskStopped) return { says: says.tooHeavy }
-    return { says: says.unreadable }
+    if (error instanceof ProblemError) return { message: error.message }
+    if (error instanceof TaskStopped) return { message: labels.tooHeavy }
+    return { message: labels.unreadable }
   }
 }

@@ -29,7 +29,7 @@ export async function secretFeed(event: H3Event, id: string, key: string, kind: 
   })
   // What a source's own rules leave out is left out here too.
   const ids = places
-    .filter((place) => place.because === null)
+    .filter((place) => place.excluded_by === null)
     .slice(0, LIMITS.folderFeed)
     .map(({ id }) => id)
   const rows = await articlesWhole(db, opened.brandId, ids)

@@ -63,7 +63,7 @@ export async function previewWatch(
     candidates: all.length,
     looked: some.length,
     weeks: weeksOf(
-      some.filter((one) => matched.has(one.id)),
+      some.filter((item) => matched.has(item.id)),
       since,
       brand?.zone ?? 'UTC',
       share,
@@ -109,7 +109,7 @@ async function look(db: Db, brandId: string, query: WatchQuery, some: Candidate[
   const articles = await watchedArticles(
     db,
     brandId,
-    some.map((one) => one.id),
+    some.map((item) => item.id),
   )
   return runInThread('person', [`brand:${brandId}`], lookWithWatchTask, {
     query,

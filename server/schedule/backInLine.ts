@@ -3,7 +3,7 @@ import { now } from '#server/platform/clock'
 import { inTransaction, type Db } from '#server/platform/db'
 import { anyAccount } from '#server/networks'
 import { firstPosition } from '#server/people'
-import { insertLine, lineOfPost, linesOf, postById } from '#server/posts'
+import { insertQueueItem, queueItemOfPost, linesOf, postById } from '#server/posts'
 import { type DeliveryRow, putState, type Change } from '#server/delivery'
 import { announce } from '#server/platform/changes/announce'
 import { settleNotices } from '#server/notices'
@@ -20,7 +20,7 @@ export async function putBackInLine(
 ): Promise<'back-in-line' | 'not-sent'> {
   const post = await postById(db, delivery.brand_id, delivery.post_id)
   const account = await anyAccount(db, delivery.brand_id, delivery.account_id)
-  const isThere = await lineOfPost(
+  const isThere = await queueItemOfPost(
     db,
     delivery.brand_id,
     delivery.post_id,
@@ -28,12 +28,12 @@ export async function putBackInLine(
     delivery.echo,
   )
   if (!post || !account || account.removed_at !== null || isThere) {
-    await putState(db, delivery, { ...change, state: 'not-sent', says: words.causes.noLine })
+    await putState(db, delivery, { ...change, state: 'not-sent', message: words.causes.noLine })
     return 'not-sent'
   }
   await putState(db, delivery, { ...change, state: 'back-in-line' })
   const id = delivery.line_id ?? delivery.id
-  await insertLine(db, {
+  await insertQueueItem(db, {
     id,
     brand_id: delivery.brand_id,
     post_id: delivery.post_id,
@@ -50,7 +50,7 @@ export async function putBackInLine(
     hold_until: null,
     hold_reason: null,
     back_from: delivery.due_at,
-    back_says: change.says,
+    back_message: change.message,
   })
   await settleNotices(db, delivery.brand_id, 'not-sent', delivery.id)
   await announce(db, delivery.brand_id, 'line', id)

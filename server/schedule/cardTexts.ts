@@ -1,7 +1,7 @@
 import { stopsOf } from '#core/post'
 import type { Db } from '#server/platform/db'
 import { pillarsOf, type BrandRow } from '#server/people'
-import { postsByIds, type LinedPost, neutralContext, proofMaker, shortBase } from '#server/posts'
+import { postsByIds, type QueuedPost, neutralContext, proofMaker, shortBase } from '#server/posts'
 import type { AccountRow } from '#server/networks'
 import { shortHash } from './plan'
 
@@ -25,7 +25,7 @@ export async function cardTexts(
   db: Db,
   brand: BrandRow,
   accounts: AccountRow[],
-  lines: LinedPost[],
+  lines: QueuedPost[],
 ): Promise<Map<string, CardText>> {
   const ofBrand = [
     brand.id,
@@ -41,7 +41,7 @@ export async function cardTexts(
       shortHash([ofBrand, rules_json, link_rule_json, handle]),
     ]),
   )
-  const keyOf = (line: LinedPost): string =>
+  const keyOf = (line: QueuedPost): string =>
     [line.post_id, line.version, line.account_id, line.wording, line.echo, marks.get(line.account_id)].join(
       ' ',
     )
@@ -62,7 +62,7 @@ export async function cardTexts(
       )
       known.set(keyOf(line), {
         text: proof.text,
-        problems: stopsOf(parts, proof, rules, neutralContext(brand)).map(({ says }) => says),
+        problems: stopsOf(parts, proof, rules, neutralContext(brand)).map(({ message }) => message),
       })
     }
   }

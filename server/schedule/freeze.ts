@@ -1,7 +1,7 @@
 import * as words from '#shared/words'
 import * as store from '#server/delivery'
 import type { Db } from '#server/platform/db'
-import { postById, removeLine, type LinedPost, payloadOf, linkKeyOf } from '#server/posts'
+import { postById, removeQueueItem, type QueuedPost, payloadOf, linkKeyOf } from '#server/posts'
 import { anyAccount } from '#server/networks'
 import { returnToDesk } from './returns'
 import { v7 as uuid } from 'uuid'
@@ -15,7 +15,7 @@ import { createHash } from 'node:crypto'
  */
 export async function freeze(
   db: Db,
-  line: LinedPost,
+  line: QueuedPost,
   dueAt: number,
   slotAt: number | null,
   personId: string | null = null,
@@ -26,13 +26,13 @@ export async function freeze(
   const { frozen, unfit } = await payloadOf(db, post, account, line.wording, line.echo)
   if (unfit) return returnToDesk(db, post, account, unfit)
   const id = uuid()
-  const says = personId === null ? words.causes.planned : words.causes.sentNow
+  const message = personId === null ? words.causes.planned : words.causes.sentNow
   await store.insertDelivery(db, {
     id,
     brand_id: line.brand_id,
     post_id: line.post_id,
     account_id: line.account_id,
-    key: keyOf(line.id, await store.countOfLine(db, line.id)),
+    key: keyOf(line.id, await store.countOfQueueItem(db, line.id)),
     due_at: dueAt,
     slot_at: slotAt,
     state: 'planned',
@@ -45,7 +45,7 @@ export async function freeze(
     lease_until: 0,
     remote_id: null,
     remote_url: null,
-    says,
+    message,
     sent_at: null,
     line_id: line.id,
     echo: line.echo,
@@ -56,10 +56,10 @@ export async function freeze(
     delivery_id: id,
     at: now(),
     state: 'planned',
-    cause: says,
+    cause: message,
     person_id: personId,
   })
-  await removeLine(db, line.id)
+  await removeQueueItem(db, line.id)
   await announce(db, line.brand_id, 'line', line.id)
 }
 
@@ -68,8 +68,8 @@ export async function freeze(
  * and is refused. A post that came back into the line gets another with its next place, since the network has
  * nothing of the one before.
  */
-const keyOf = (lineId: string, before: number): string =>
+const keyOf = (queueItemId: string, before: number): string =>
   createHash('sha256')
-    .update(before === 0 ? `line:${lineId}` : `line:${lineId}:${before}`)
+    .update(before === 0 ? `line:${queueItemId}` : `line:${queueItemId}:${before}`)
     .digest('hex')
     .slice(0, 40)

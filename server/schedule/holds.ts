@@ -1,11 +1,11 @@
 import { toInstant } from '#core/instant'
 import type { Undoable } from '#shared/platform/types'
-import type { LateLine } from '#shared/schedule/types'
+import type { LateQueueItem } from '#shared/schedule/types'
 import { now } from '#server/platform/clock'
 import { useDb, type Db } from '#server/platform/db'
 import { accountById } from '#server/networks'
 import { brandById } from '#server/people'
-import { linesOf, postById, type LinedPost } from '#server/posts'
+import { linesOf, postById, type QueuedPost } from '#server/posts'
 import type { Tracked } from '#server/platform/db/tracked'
 import { problem } from '#server/platform/http/problem'
 import type { Actor } from '#server/platform/changes/actor'
@@ -60,10 +60,10 @@ export async function lift(actor: Actor, of: HoldTarget, late: LateChoice): Prom
 }
 
 /** The posts of a hold whose own time has passed, with what is to be said of them. */
-export async function lateLines(actor: Actor, of: HoldTarget): Promise<LateLine[]> {
+export async function lateQueueItems(actor: Actor, of: HoldTarget): Promise<LateQueueItem[]> {
   const lines = await lateOf(await useDb(), actor.brandId, of)
   return lines.map((line) => ({
-    lineId: line.id,
+    queueItemId: line.id,
     accountId: line.account_id,
     text: line.own_text ?? line.text,
     at: toInstant(line.fixed_at ?? line.slot_at ?? line.good_until!),
@@ -71,12 +71,12 @@ export async function lateLines(actor: Actor, of: HoldTarget): Promise<LateLine[
   }))
 }
 
-const isOutOfDate = (line: LinedPost): boolean => line.good_until !== null && line.good_until < now()
+const isOutOfDate = (line: QueuedPost): boolean => line.good_until !== null && line.good_until < now()
 
-async function lateOf(db: Db, brandId: string, of: HoldTarget): Promise<LinedPost[]> {
-  const within = (line: LinedPost): boolean =>
+async function lateOf(db: Db, brandId: string, of: HoldTarget): Promise<QueuedPost[]> {
+  const within = (line: QueuedPost): boolean =>
     of.kind === 'brand' || (of.kind === 'account' ? line.account_id : line.post_id) === of.id
-  const isLate = (line: LinedPost): boolean =>
+  const isLate = (line: QueuedPost): boolean =>
     (line.fixed_at ?? line.slot_at ?? Number.POSITIVE_INFINITY) < now() || isOutOfDate(line)
   return (await linesOf(db, brandId)).filter((line) => within(line) && isLate(line))
 }
@@ -91,7 +91,7 @@ async function setHold(
   if (of.kind === 'brand') return tracked.update('brands', { id: actor.brandId }, row)
   if (of.kind === 'account') return tracked.update('accounts', { id: of.id }, row)
   const { held, ...rest } = row
-  for (const line of (await linesOf(db, actor.brandId)).filter((one) => one.post_id === of.id)) {
+  for (const line of (await linesOf(db, actor.brandId)).filter((line) => line.post_id === of.id)) {
     await tracked.update('lines', { id: line.id }, { state: held === 1 ? 'held' : 'in-line', ...rest })
   }
 }

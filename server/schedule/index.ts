@@ -3,10 +3,10 @@
 // May ask: people, articles, clippings, networks, delivery, posts.
 export { backInLine, putBackInLine } from './backInLine'
 export { freeze } from './freeze'
-export { hold, holdOf, lateLines, lift } from './holds'
-export { moveLine } from './lineMoves'
+export { hold, holdOf, lateQueueItems, lift } from './holds'
+export { moveQueueItem } from './lineMoves'
 export { lineUpPost, sendNow, takeOut } from './lineUp'
 export { tryPlacing } from './placing'
-export { nextTurnAt, nextTurnOf, placeSays, planOf, shownPlan, versionOf } from './plan'
+export { nextRunAt, nextRunOf, placeMessage, planOf, shownPlan, versionOf } from './plan'
 export { lookAheadOf, scheduleOf } from './schedule'
 export { type FixedKeep, moveFixedTimes, setTimetable, tryTimetable, tryZone } from './timetables'

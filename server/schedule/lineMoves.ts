@@ -6,9 +6,9 @@ import { accountById } from '#server/networks'
 import { standingDeliveries } from '#server/delivery'
 import {
   linesOf,
-  linesOfPost,
+  queueItemsOfPost,
   postById,
-  type LinedPost,
+  type QueuedPost,
   putApproved,
   putInReview,
   docOf,
@@ -29,35 +29,35 @@ import { planOf, shownPlan, versionOf, type BrandPlan } from './plan'
  * `planChanged` where it is no longer so, and `noPlace`, with the plan's own reason, where the place can't be
  * had.
  */
-export async function moveLine(
+export async function moveQueueItem(
   actor: Actor,
-  lineId: string,
+  queueItemId: string,
   input: { to: MoveTo; accountId: string | null; planVersion: string },
 ): Promise<Undoable> {
-  const { historyId } = await changeUndoably(actor, 'line', lineId, async (db, tracked) => {
+  const { historyId } = await changeUndoably(actor, 'line', queueItemId, async (db, tracked) => {
     const known = await planOf(db, actor.brandId)
-    const line = known.lines.get(lineId)
+    const line = known.lines.get(queueItemId)
     if (!line) throw problem('alreadyGone')
     if (versionOf(known.plan) !== input.planVersion) throw problem('planChanged')
     if (input.accountId !== null && input.accountId !== line.account_id)
       await moveToAccount(db, tracked, actor, line, input.accountId)
-    await place(db, tracked, actor, lineId, input.to)
+    await place(db, tracked, actor, queueItemId, input.to)
   })
   return { historyId }
 }
 
-async function place(db: Db, tracked: Tracked, actor: Actor, lineId: string, to: MoveTo): Promise<void> {
+async function place(db: Db, tracked: Tracked, actor: Actor, queueItemId: string, to: MoveTo): Promise<void> {
   await spreadPositions(db, tracked, actor.brandId)
   const before = await planOf(db, actor.brandId)
   const { lines, input } = before
-  if ('id' in to && lines.get(to.id)?.account_id !== lines.get(lineId)!.account_id)
+  if ('id' in to && lines.get(to.id)?.account_id !== lines.get(queueItemId)!.account_id)
     throw problem('alreadyGone').at('to')
-  const posts = movePost(input.posts, lineId, to)
+  const posts = movePost(input.posts, queueItemId, to)
   const plan = planLines({ ...shownPlan(before).input, posts })
-  const refused = plan.unplaced.find(({ postId }) => postId === lineId)
-  if (refused && ['slot', 'time'].includes(to.kind)) throw problem('noPlace', refused.says).at('to')
-  for (const id of to.kind === 'swap' ? [lineId, to.id] : [lineId]) {
-    const post = posts.find((one) => one.id === id)!
+  const refused = plan.unplaced.find(({ postId }) => postId === queueItemId)
+  if (refused && ['slot', 'time'].includes(to.kind)) throw problem('noPlace', refused.message).at('to')
+  for (const id of to.kind === 'swap' ? [queueItemId, to.id] : [queueItemId]) {
+    const post = posts.find((post) => post.id === id)!
     const fixed = {
       fixed_at: post.fixed && 'at' in post.fixed ? Date.parse(post.fixed.at) : null,
       slot_at: post.fixed && 'slotAt' in post.fixed ? Date.parse(post.fixed.slotAt) : null,
@@ -69,7 +69,7 @@ async function place(db: Db, tracked: Tracked, actor: Actor, lineId: string, to:
         ...fixed,
         position:
           to.kind === 'swap'
-            ? lines.get(id === lineId ? to.id : lineId)!.position
+            ? lines.get(id === queueItemId ? to.id : queueItemId)!.position
             : positionOf(id, posts, before),
       },
     )
@@ -106,22 +106,22 @@ async function moveToAccount(
   db: Db,
   tracked: Tracked,
   actor: Actor,
-  line: LinedPost,
+  line: QueuedPost,
   accountId: string,
 ): Promise<void> {
   const account = await accountById(db, actor.brandId, accountId)
   const row = await postById(db, actor.brandId, line.post_id)
   if (!account || !row) throw problem('notFound').at('accountId')
-  const lines = await linesOfPost(db, actor.brandId, row.id)
+  const lines = await queueItemsOfPost(db, actor.brandId, row.id)
   const isThere = [...lines, ...(await standingDeliveries(db, actor.brandId, row.id))].some(
-    (one) => one.account_id === accountId,
+    (line) => line.account_id === accountId,
   )
   if (isThere) throw problem('alreadyThere', account.name).at('accountId')
   const doc = await docOf(db, row)
   const parts = doc.accounts
     .filter((part) => part.accountId !== accountId)
     .map((part) => (part.accountId === line.account_id ? { ...part, chosen: false } : part))
-  const part = doc.accounts.find((one) => one.accountId === accountId) ?? emptyPart(accountId, true)
+  const part = doc.accounts.find((account) => account.accountId === accountId) ?? emptyPart(accountId, true)
   await rewritePost(db, tracked, actor, row, { ...doc, accounts: [...parts, { ...part, chosen: true }] })
   const now = (await postById(db, actor.brandId, row.id))!
   await requireNoStops(db, actor, now, [account], { accounts: [], lines: [] })
@@ -129,7 +129,7 @@ async function moveToAccount(
   if (mayApprove(actor, now, chosen, await pillarsNeedingOthers(db, actor.brandId)))
     await putApproved(tracked, actor, now, '')
   else await putInReview(tracked, actor, now, '')
-  const along = lines.filter((one) => one.id === line.id || one.follows_id === line.id)
+  const along = lines.filter(({ id, follows_id }) => id === line.id || follows_id === line.id)
   for (const { id } of along)
     await tracked.update('lines', { id }, { account_id: accountId, fixed_at: null, slot_at: null })
 }

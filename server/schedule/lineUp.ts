@@ -1,7 +1,7 @@
 import { v7 as uuid } from 'uuid'
 import { toInstant } from '#core/instant'
 import type { Check } from '#core/post'
-import type { LinedUp, Echo, Placement } from '#shared/schedule/types'
+import type { QueueingResult, Echo, Placement } from '#shared/schedule/types'
 import type { Undoable } from '#shared/platform/types'
 import { now } from '#server/platform/clock'
 import { inTransaction, useDb, type Db } from '#server/platform/db'
@@ -10,9 +10,9 @@ import { brandById, firstPosition, nextPosition } from '#server/people'
 import { waitingClippings } from '#server/clippings'
 import { deliveriesOfPost, standingDeliveries, settleDelivery } from '#server/delivery'
 import {
-  lineById,
-  lineOfPost,
-  linesOfPost,
+  queueItemById,
+  queueItemOfPost,
+  queueItemsOfPost,
   postById,
   type PostRow,
   putApproved,
@@ -32,8 +32,8 @@ import type { Actor } from '#server/platform/changes/actor'
 import { putState } from '#server/articles'
 import { freeze } from './freeze'
 import { changeUndoably } from '#server/platform/changes/history'
-import { placeSays, planOf, shownPlan } from './plan'
-import { tryPlacing, type NewLine, type PlacedPost, type Trial } from './placing'
+import { placeMessage, planOf, shownPlan } from './plan'
+import { tryPlacing, type NewQueueItem, type PlacedPost, type Trial } from './placing'
 
 const nextOn = (accountId: string): Placement => ({ accountId, kind: 'next', at: null })
 
@@ -57,7 +57,7 @@ interface LineUpInput {
 /**
  * Lines up a post from the Desk on some of the accounts chosen for it; it stays on the Desk for the others.
  */
-export async function lineUpPost(actor: Actor, id: string, input: LineUpInput): Promise<LinedUp> {
+export async function lineUpPost(actor: Actor, id: string, input: LineUpInput): Promise<QueueingResult> {
   const { result, historyId } = await changeUndoably(actor, 'line', id, async (db, tracked) => {
     const row = await postById(db, actor.brandId, id)
     if (!row) throw problem('notFound')
@@ -68,8 +68,11 @@ export async function lineUpPost(actor: Actor, id: string, input: LineUpInput): 
     const ids = accounts.map((account) => account.id)
     if (ids.length === 0) throw problem('nowhereNew')
     const placements = input.accountIds
-      .filter((one) => ids.includes(one))
-      .map((accountId) => input.placements.find((one) => one.accountId === accountId) ?? nextOn(accountId))
+      .filter((accountId) => ids.includes(accountId))
+      .map(
+        (accountId) =>
+          input.placements.find((placement) => placement.accountId === accountId) ?? nextOn(accountId),
+      )
     const trial = await shownTrial(db, row, placements, input.echoes, input.planVersion)
     const approval = await putInLine(db, tracked, actor, row, accounts, trial)
     await sendAtOnce(db, row, placements, approval)
@@ -85,9 +88,10 @@ export async function lineUpPost(actor: Actor, id: string, input: LineUpInput): 
 
 async function newAccounts(db: Db, brandId: string, row: PostRow): Promise<AccountRow[]> {
   const taken = new Set(
-    [...(await linesOfPost(db, brandId, row.id)), ...(await standingDeliveries(db, brandId, row.id))].map(
-      (one) => one.account_id,
-    ),
+    [
+      ...(await queueItemsOfPost(db, brandId, row.id)),
+      ...(await standingDeliveries(db, brandId, row.id)),
+    ].map((queueItem) => queueItem.account_id),
   )
   return (await chosenAccounts(db, brandId, await docOf(db, row))).filter(({ id }) => !taken.has(id))
 }
@@ -107,9 +111,11 @@ async function shownTrial(
   const nowhere = trial.accounts.find(
     ({ accountId, at }) =>
       at === null &&
-      ['slot', 'time', 'now'].includes(placements.find((one) => one.accountId === accountId)!.kind),
+      ['slot', 'time', 'now'].includes(
+        placements.find((placement) => placement.accountId === accountId)!.kind,
+      ),
   )
-  if (nowhere) throw problem('noPlace', nowhere.says).at('placements')
+  if (nowhere) throw problem('noPlace', nowhere.message).at('placements')
   return trial
 }
 
@@ -123,7 +129,7 @@ async function sendAtOnce(
   for (const { accountId, kind } of placements) {
     if (kind !== 'now') continue
     if (approval !== 'approved') throw problem('notApproved')
-    const line = await lineOfPost(db, row.brand_id, row.id, accountId, 0)
+    const line = await queueItemOfPost(db, row.brand_id, row.id, accountId, 0)
     if (line) await freeze(db, line, now(), null)
   }
 }
@@ -152,7 +158,7 @@ async function putInLine(
     )
   if (approves) await putApproved(tracked, actor, row, '')
   else if (!isApproved && row.approval !== 'in-review') await putInReview(tracked, actor, row, '')
-  await insertLines(db, tracked, row, trial.lines)
+  await insertQueueItems(db, tracked, row, trial.lines)
   await settleEarlier(db, row, accounts)
   if (row.article_id) await putState(db, tracked, actor, row.article_id, 'clipped')
   await endClippings(db, tracked, row)
@@ -219,7 +225,7 @@ function requireOtherWords(
 ): void {
   if (refusedDays === null) return
   const own = trial.lines.filter((line) => line.accountId === account.id)
-  const hoursOf = ({ follows }: NewLine): number => {
+  const hoursOf = ({ follows }: NewQueueItem): number => {
     const { hours = 0, days = 0, weeks = 0 } = follows?.after ?? {}
     return hours + 24 * (days + 7 * weeks)
   }
@@ -237,10 +243,15 @@ function requireOtherWords(
 const refusalOf = (account: AccountRow, stop: Check, left: number) =>
   stop.id === 'length'
     ? problem('tooLongFor', account.name, -left).at('text')
-    : problem('notReady', account.name, stop.says).at('text')
+    : problem('notReady', account.name, stop.message).at('text')
 
 /** Puts the lines to be behind all others, or before them; echoes follow the line of the post itself. */
-async function insertLines(db: Db, tracked: Tracked, post: PostRow, lines: NewLine[]): Promise<void> {
+async function insertQueueItems(
+  db: Db,
+  tracked: Tracked,
+  post: PostRow,
+  lines: NewQueueItem[],
+): Promise<void> {
   const ids = new Map(lines.map((line) => [line.id, uuid()]))
   const first = await firstPosition(db, post.brand_id)
   const front = lines.filter((line) => line.isFirst)
@@ -268,23 +279,28 @@ async function insertLines(db: Db, tracked: Tracked, post: PostRow, lines: NewLi
   }
 }
 
-async function placesOf(brandId: string, postId: string, accountIds: string[]): Promise<LinedUp['places']> {
+async function placesOf(
+  brandId: string,
+  postId: string,
+  accountIds: string[],
+): Promise<QueueingResult['places']> {
   const known = await planOf(await useDb(), brandId)
   const { lines, deliveries } = known
   const { plan } = shownPlan(known)
   return accountIds.map((accountId) => {
     const line = [...lines.values()].find(
-      (one) => one.post_id === postId && one.account_id === accountId && one.echo === 0,
+      (line) => line.post_id === postId && line.account_id === accountId && line.echo === 0,
     )
     const entry = plan.entries.find((candidate) => candidate.postId === line?.id)
     const refusal = plan.unplaced.find((candidate) => candidate.postId === line?.id)
     const sent = line
       ? undefined
-      : deliveries.findLast((one) => one.post_id === postId && one.account_id === accountId)
+      : deliveries.findLast((delivery) => delivery.post_id === postId && delivery.account_id === accountId)
     return {
       accountId,
       at: entry?.at ?? (sent ? toInstant(sent.due_at) : null),
-      says: (entry && placeSays(known, accountId, entry.because)) ?? refusal?.says ?? sent?.says ?? '',
+      message:
+        (entry && placeMessage(known, accountId, entry.reason)) ?? refusal?.message ?? sent?.message ?? '',
     }
   })
 }
@@ -293,12 +309,12 @@ async function placesOf(brandId: string, postId: string, accountIds: string[]): 
  * Takes a post out of one account's line, with the echoes that follow it. What is already handed to the
  * network can't be taken back.
  */
-export async function takeOut(actor: Actor, lineId: string): Promise<Undoable & { echoes: number }> {
-  const { result, historyId } = await changeUndoably(actor, 'line', lineId, async (db, tracked) => {
-    const line = await lineById(db, actor.brandId, lineId)
+export async function takeOut(actor: Actor, queueItemId: string): Promise<Undoable & { echoes: number }> {
+  const { result, historyId } = await changeUndoably(actor, 'line', queueItemId, async (db, tracked) => {
+    const line = await queueItemById(db, actor.brandId, queueItemId)
     if (!line) throw problem('alreadyGone')
-    const echoes = (await linesOfPost(db, actor.brandId, line.post_id)).filter(
-      (one) => one.follows_id === lineId,
+    const echoes = (await queueItemsOfPost(db, actor.brandId, line.post_id)).filter(
+      (queueItem) => queueItem.follows_id === queueItemId,
     )
     for (const one of [...echoes, line]) await tracked.remove('lines', { id: one.id })
     return echoes.length
@@ -307,9 +323,9 @@ export async function takeOut(actor: Actor, lineId: string): Promise<Undoable & 
 }
 
 /** Hands a lined-up post to its network now. This can't be undone. */
-export async function sendNow(actor: Actor, lineId: string): Promise<void> {
+export async function sendNow(actor: Actor, queueItemId: string): Promise<void> {
   await inTransaction(async (db) => {
-    const line = await lineById(db, actor.brandId, lineId)
+    const line = await queueItemById(db, actor.brandId, queueItemId)
     if (!line) throw problem('alreadyGone')
     if (line.approval !== 'approved' || line.approved_version !== line.version) throw problem('notApproved')
     const [brand, account] = [

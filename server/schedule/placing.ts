@@ -11,7 +11,7 @@ import { canonicalUrl } from '#core/url'
 import type { Echo, Placement, Placing } from '#shared/schedule/types'
 import * as words from '#shared/words'
 import type { Db } from '#server/platform/db'
-import { isHeld, placeSays, planOf, shortHash, shownPlan, type BrandPlan } from './plan'
+import { isHeld, placeMessage, planOf, shortHash, shownPlan, type BrandPlan } from './plan'
 
 /** What of a post decides where it may go. */
 export interface PlacedPost {
@@ -24,7 +24,7 @@ export interface PlacedPost {
 }
 
 /** One line to be: the post itself on an account, or an echo of it. */
-export interface NewLine {
+export interface NewQueueItem {
   id: string
   accountId: string
   echo: number
@@ -35,7 +35,7 @@ export interface NewLine {
 }
 
 export interface Trial extends Placing {
-  lines: NewLine[]
+  lines: NewQueueItem[]
 }
 
 /**
@@ -54,7 +54,7 @@ export async function tryPlacing(
   const isHere = (accountId: string): boolean => input.accounts.some(({ id }) => id === accountId)
   const lines = placements
     .filter(({ accountId }) => isHere(accountId))
-    .flatMap((placement) => newLines(post, placement, echoes, input, plan))
+    .flatMap((placement) => newQueueItems(post, placement, echoes, input, plan))
   const front = lines.filter((line) => line.isFirst).map((line) => planPostOf(line, post, input.now))
   const back = lines.filter((line) => !line.isFirst).map((line) => planPostOf(line, post, input.now))
   const after = planLines({ ...input, posts: [...front, ...input.posts, ...back] })
@@ -63,7 +63,7 @@ export async function tryPlacing(
     const of = lines
       .filter((line) => line.accountId === accountId)
       .map((line) => placeIn(after, line, known, placements))
-    return { accountId, ...(of[0] ?? { at: null, says: '' }), echoes: of.slice(1) }
+    return { accountId, ...(of[0] ?? { at: null, message: '' }), echoes: of.slice(1) }
   })
   return {
     version: shortHash([places.map((place) => shownOf(place, placements)), moved]),
@@ -78,7 +78,7 @@ const textOf = (line: { text: string; own_text: string | null } | undefined): st
 
 /** What of a place was shown. One that goes out now goes out a moment later when it is confirmed. */
 const shownOf = ({ accountId, at, echoes }: Placing['accounts'][number], placements: Placement[]) => {
-  const isNow = placements.some((one) => one.accountId === accountId && one.kind === 'now')
+  const isNow = placements.some((placement) => placement.accountId === accountId && placement.kind === 'now')
   return [accountId, isNow && at !== null ? 'now' : at, echoes.map((echo) => echo.at)]
 }
 
@@ -86,17 +86,17 @@ const shownOf = ({ accountId, at, echoes }: Placing['accounts'][number], placeme
 export const movedWithTexts = (
   moved: Moved[],
   lines: ReadonlyMap<string, { text: string; own_text: string | null }>,
-): Placing['moved'] => moved.map((one) => ({ ...one, text: textOf(lines.get(one.id)) }))
+): Placing['moved'] => moved.map((item) => ({ ...item, text: textOf(lines.get(item.id)) }))
 
-function newLines(
+function newQueueItems(
   post: PlacedPost,
   placement: Placement,
   echoes: Echo[],
   input: PlanInput,
   plan: Plan,
-): NewLine[] {
+): NewQueueItem[] {
   const { accountId } = placement
-  const first: NewLine = {
+  const first: NewQueueItem = {
     id: `new ${accountId}`,
     accountId,
     echo: 0,
@@ -106,7 +106,7 @@ function newLines(
     isFirst: placement.kind === 'first',
   }
   // Echoes wait behind all others: they move nobody.
-  const more = echoes.map(({ after, wording }, at): NewLine => ({
+  const more = echoes.map(({ after, wording }, at): NewQueueItem => ({
     ...first,
     isFirst: false,
     id: `new ${accountId} ${at + 1}`,
@@ -129,9 +129,9 @@ function fixedOf(
   if (kind === 'slot') return { slotAt: at! }
   if (kind !== 'last') return null
   // After all that wait there: the first slot it may take behind the last of them, which is then its own.
-  const endsAt = plan.perAccount.find((one) => one.accountId === accountId)?.endsAt
+  const endsAt = plan.perAccount.find((item) => item.accountId === accountId)?.endsAt
   if (!endsAt) return null
-  const line: NewLine = {
+  const line: NewQueueItem = {
     id: 'probe',
     accountId,
     echo: 0,
@@ -142,12 +142,12 @@ function fixedOf(
   }
   const probe = planPostOf(line, { ...post, notBefore: Date.parse(endsAt) + 1 }, input.now)
   const entry = planLines({ ...input, posts: [...input.posts, probe] }).entries.find(
-    (one) => one.postId === 'probe',
+    (entry) => entry.postId === 'probe',
   )
   return entry?.slotAt ? { slotAt: entry.slotAt } : null
 }
 
-const planPostOf = (line: NewLine, post: PlacedPost, at: string): PlanPost => ({
+const planPostOf = (line: NewQueueItem, post: PlacedPost, at: string): PlanPost => ({
   id: line.id,
   accountId: line.accountId,
   pillar: post.pillarId,
@@ -162,16 +162,20 @@ const planPostOf = (line: NewLine, post: PlacedPost, at: string): PlanPost => ({
 
 function placeIn(
   plan: Plan,
-  line: NewLine,
+  line: NewQueueItem,
   known: BrandPlan,
   placements: Placement[],
-): { at: string | null; says: string } {
-  const entry = plan.entries.find((one) => one.postId === line.id)
-  if (!entry) return { at: null, says: plan.unplaced.find((one) => one.postId === line.id)?.says ?? '' }
+): { at: string | null; message: string } {
+  const entry = plan.entries.find((entry) => entry.postId === line.id)
+  if (!entry)
+    return { at: null, message: plan.unplaced.find((item) => item.postId === line.id)?.message ?? '' }
   const isNow =
     line.echo === 0 &&
     placements.some(({ accountId, kind }) => accountId === line.accountId && kind === 'now')
   // What waits for a hold to be lifted has a place in line; what is to go out this minute has none.
-  if (isNow && isHeld(known, line.accountId)) return { at: null, says: words.hold.nothingNow }
-  return { at: entry.at, says: placeSays(known, line.accountId, [entry.because, ...entry.warns].join(' ')) }
+  if (isNow && isHeld(known, line.accountId)) return { at: null, message: words.hold.nothingNow }
+  return {
+    at: entry.at,
+    message: placeMessage(known, line.accountId, [entry.reason, ...entry.warns].join(' ')),
+  }
 }

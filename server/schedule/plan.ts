@@ -29,7 +29,7 @@ import {
 } from '#server/networks'
 import { brandById, pillarsOf, type BrandRow } from '#server/people'
 import { deliveriesBetween, type DeliveryRow } from '#server/delivery'
-import { linesOf, type LinedPost, linkKeyOf } from '#server/posts'
+import { linesOf, type QueuedPost, linkKeyOf } from '#server/posts'
 import { problem } from '#server/platform/http/problem'
 
 /** When an unapproved post loses its slot. */
@@ -41,7 +41,7 @@ export interface BrandPlan {
   brand: BrandRow
   accounts: AccountRow[]
   /** By their id, which is a planned post's id. */
-  lines: Map<string, LinedPost>
+  lines: Map<string, QueuedPost>
   deliveries: DeliveryRow[]
   input: PlanInput
   plan: Plan
@@ -107,8 +107,8 @@ export const isHeld = ({ input }: Pick<BrandPlan, 'input'>, accountId: string): 
   input.accounts.some(({ id, hold }) => id === accountId && hold !== null && hold.until === null)
 
 /** What is said of a place on an account that nothing goes out from until somebody lifts its hold. */
-export const placeSays = (known: Pick<BrandPlan, 'input'>, accountId: string, says: string): string =>
-  isHeld(known, accountId) ? words.hold.wouldGo(says) : says
+export const placeMessage = (known: Pick<BrandPlan, 'input'>, accountId: string, message: string): string =>
+  isHeld(known, accountId) ? words.hold.wouldGo(message) : message
 
 function planAccount(
   brand: BrandRow,
@@ -159,15 +159,15 @@ export function timetableOf(
       time: slot.time,
       ...kept(slot.use, slot.pillar_id),
     })),
-    except: except.map(({ date, does, slots: own }) => ({
+    except: except.map(({ date, action, slots: own }) => ({
       date,
-      does,
+      action,
       slots: own.map(({ time, use, pillarId }) => ({ time, ...kept(use, pillarId) })),
     })),
   }
 }
 
-function planPost(line: LinedPost, at: number): PlanPost {
+function planPost(line: QueuedPost, at: number): PlanPost {
   const fixed =
     line.fixed_at !== null
       ? { at: toInstant(line.fixed_at) }
@@ -231,17 +231,17 @@ export const shortHash = (value: unknown): string =>
  * The next instant at which something about this brand's plan happens by itself: a firm post is due, one that
  * is not firm gives its slot to the next, a hold ends. Null when nothing will.
  */
-export const nextTurnAt = async (db: Db, brandId: string): Promise<number | null> =>
-  nextTurnOf(await planOf(db, brandId))
+export const nextRunAt = async (db: Db, brandId: string): Promise<number | null> =>
+  nextRunOf(await planOf(db, brandId))
 
 /** The same of a plan that is known. */
-export function nextTurnOf({ brand, accounts, lines, plan }: BrandPlan): number | null {
+export function nextRunOf({ brand, accounts, lines, plan }: BrandPlan): number | null {
   const due = plan.entries.find((entry) => entry.firm)
   const settles = plan.entries
     .filter((entry) => !entry.firm)
     .map((entry) => Date.parse(entry.slotAt ?? entry.at) - SETTLE_MINUTES * MINUTE + 1)
   const ends = [brand, ...accounts, ...[...lines.values()].filter(({ state }) => state === 'held')].flatMap(
-    (one) => one.hold_until ?? [],
+    (item) => item.hold_until ?? [],
   )
   const turns = [...(due ? [Date.parse(due.at)] : []), ...[...settles, ...ends].filter((at) => at > now())]
   return turns.length === 0 ? null : Math.min(...turns)

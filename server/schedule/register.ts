@@ -1,10 +1,10 @@
 import { rulesChanged, signInAccepted } from '#server/networks'
 import { now } from '#server/platform/clock'
-import { freeLateLines } from '#server/posts'
+import { freeLateQueueItems } from '#server/posts'
 import { returnInvalid } from './returns'
 
 export function registerSchedule(): void {
   rulesChanged.on(returnInvalid)
   // What its hold had held goes to the next slots.
-  signInAccepted.on((db, brandId, accountId) => freeLateLines(db, brandId, accountId, now()))
+  signInAccepted.on((db, brandId, accountId) => freeLateQueueItems(db, brandId, accountId, now()))
 }

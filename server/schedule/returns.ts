@@ -2,10 +2,10 @@ import type { Db } from '#server/platform/db'
 import { accountById, type AccountRow } from '#server/networks'
 import { brandById } from '#server/people'
 import {
-  linesOfPost,
+  queueItemsOfPost,
   postById,
   postsInLineOf,
-  removeLine,
+  removeQueueItem,
   type PostRow,
   addEvent,
   proofMaker,
@@ -18,12 +18,17 @@ import { announce } from '#server/platform/changes/announce'
  * Takes a post that no longer suits a network out of that account's line and puts it back on the Desk, with
  * the reason.
  */
-export async function returnToDesk(db: Db, post: PostRow, account: AccountRow, says: string): Promise<void> {
+export async function returnToDesk(
+  db: Db,
+  post: PostRow,
+  account: AccountRow,
+  message: string,
+): Promise<void> {
   const tracked = new Tracked(db)
-  for (const line of (await linesOfPost(db, post.brand_id, post.id)).filter(
+  for (const line of (await queueItemsOfPost(db, post.brand_id, post.id)).filter(
     ({ account_id }) => account_id === account.id,
   ))
-    await removeLine(db, line.id)
+    await removeQueueItem(db, line.id)
   await tracked.update(
     'posts',
     { id: post.id },
@@ -35,7 +40,12 @@ export async function returnToDesk(db: Db, post: PostRow, account: AccountRow, s
       saved_by: post.saved_by ?? post.created_by,
     },
   )
-  await addEvent(tracked, post.id, { person_id: null, what: 'returned', version: post.version, note: says })
+  await addEvent(tracked, post.id, {
+    person_id: null,
+    what: 'returned',
+    version: post.version,
+    note: message,
+  })
   await announce(db, post.brand_id, 'post', post.id)
   await announce(db, post.brand_id, 'line', post.id)
 }

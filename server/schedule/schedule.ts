@@ -7,7 +7,7 @@ import * as words from '#shared/words'
 import { now } from '#server/platform/clock'
 import { useDb, type Db } from '#server/platform/db'
 import { deliveriesBetween, type DeliveryRow } from '#server/delivery'
-import { aboutPosts, sendingsOfPosts, type LinedPost } from '#server/posts'
+import { aboutPosts, sendingsOfPosts, type QueuedPost } from '#server/posts'
 import { cardTexts, type CardText } from './cardTexts'
 import { HISTORY_DAYS, planOf, versionOf } from './plan'
 
@@ -28,16 +28,16 @@ export async function scheduleOf(brandId: string, from: string | null, days: num
   const held = heldPlaces(input, plan)
   const heldIds = new Set(held.map(({ postId }) => postId))
   const entries = [...plan.entries, ...held].filter((entry) => isShown(entry.at))
-  const shownLines = entries.flatMap((entry) => lines.get(entry.postId ?? '') ?? [])
+  const shownQueueItems = entries.flatMap((entry) => lines.get(entry.postId ?? '') ?? [])
   const facts = await cardFacts(db, brandId, [
-    ...shownLines.map((line) => line.post_id),
+    ...shownQueueItems.map((line) => line.post_id),
     ...shown.map((delivery) => delivery.post_id),
   ])
   const texts = await cardTexts(
     db,
     brand,
     accounts,
-    shownLines.filter((line) => accounts.some(({ id }) => id === line.account_id)),
+    shownQueueItems.filter((line) => accounts.some(({ id }) => id === line.account_id)),
   )
   const cards = [
     // What came back into the line stands there again.
@@ -46,10 +46,10 @@ export async function scheduleOf(brandId: string, from: string | null, days: num
       const line = lines.get(entry.postId ?? '')
       const account = accounts.find(({ id }) => id === entry.accountId)
       if (!line || !account) return []
-      const card = lineCard(entry, line, texts.get(line.id)!, facts)
+      const card = queueCard(entry, line, texts.get(line.id)!, facts)
       return [
         heldIds.has(line.id)
-          ? { ...card, isHeldBack: !card.isHeld, says: words.hold.wouldGo(card.says) }
+          ? { ...card, isHeldBack: !card.isHeld, message: words.hold.wouldGo(card.message) }
           : card,
       ]
     }),
@@ -79,11 +79,11 @@ export async function scheduleOf(brandId: string, from: string | null, days: num
       return line
         ? [
             {
-              lineId: line.id,
+              queueItemId: line.id,
               postId: line.post_id,
               accountId: line.account_id,
               text: line.own_text ?? line.text,
-              says: entry.says,
+              message: entry.message,
             },
           ]
         : []
@@ -94,11 +94,11 @@ export async function scheduleOf(brandId: string, from: string | null, days: num
     openCount: fillable.length,
     firstOpenAt: fillable[0]?.at ?? null,
     endsAt: lastOf([...plan.entries, ...held]),
-    perAccount: plan.perAccount.map((one) => ({
-      ...one,
-      endsAt: lastOf([...plan.entries, ...held].filter(({ accountId }) => accountId === one.accountId)),
-      firstOpenAt: takable.find((slot) => slot.accountId === one.accountId)?.at ?? null,
-      waiting: input.posts.filter(({ accountId }) => accountId === one.accountId).length,
+    perAccount: plan.perAccount.map((item) => ({
+      ...item,
+      endsAt: lastOf([...plan.entries, ...held].filter(({ accountId }) => accountId === item.accountId)),
+      firstOpenAt: takable.find((slot) => slot.accountId === item.accountId)?.at ?? null,
+      waiting: input.posts.filter(({ accountId }) => accountId === item.accountId).length,
     })),
   }
 }
@@ -115,7 +115,7 @@ const TROUBLED: DeliveryState[] = ['not-sent', 'waiting', 'unknown', 'undecided'
  * Deliveries of the last week that did not arrive, newest first; one whose post waits again or went out since
  * is settled.
  */
-function troubledOf(deliveries: DeliveryRow[], lines: LinedPost[]): DeliveryRow[] {
+function troubledOf(deliveries: DeliveryRow[], lines: QueuedPost[]): DeliveryRow[] {
   const isSame = (a: { post_id: string; account_id: string; echo: number }, b: DeliveryRow): boolean =>
     a.post_id === b.post_id && a.account_id === b.account_id && a.echo === b.echo
   return deliveries
@@ -129,7 +129,7 @@ function troubledOf(deliveries: DeliveryRow[], lines: LinedPost[]): DeliveryRow[
 }
 
 interface CardFacts {
-  about: Map<string, { by: string; source: string | null }>
+  about: Map<string, { authorName: string; source: string | null }>
   /** How often a post stands on an account, sent or to be sent. */
   times: Map<string, number>
 }
@@ -137,7 +137,7 @@ interface CardFacts {
 async function cardFacts(db: Db, brandId: string, postIds: string[]): Promise<CardFacts> {
   const ids = [...new Set(postIds)]
   const about = new Map(
-    (await aboutPosts(db, brandId, ids)).map(({ id, by, source }) => [id, { by, source }]),
+    (await aboutPosts(db, brandId, ids)).map(({ id, authorName, source }) => [id, { authorName, source }]),
   )
   const times = new Map(
     (await sendingsOfPosts(db, brandId, ids)).map((row) => [
@@ -151,18 +151,18 @@ async function cardFacts(db: Db, brandId: string, postIds: string[]): Promise<Ca
 function factsOf(
   row: { post_id: string; account_id: string; echo: number },
   { about, times }: CardFacts,
-): Pick<Card, 'by' | 'source' | 'echo'> {
+): Pick<Card, 'authorName' | 'source' | 'echo'> {
   const of = times.get(`${row.post_id} ${row.account_id}`) ?? 1
   return {
-    by: about.get(row.post_id)?.by ?? '',
+    authorName: about.get(row.post_id)?.authorName ?? '',
     source: about.get(row.post_id)?.source ?? null,
     echo: of > 1 ? { at: row.echo + 1, of } : null,
   }
 }
 
-function lineCard(
+function queueCard(
   entry: Plan['entries'][number],
-  line: LinedPost,
+  line: QueuedPost,
   { text, problems }: CardText,
   facts: CardFacts,
 ): Card {
@@ -172,21 +172,21 @@ function lineCard(
     id: line.id,
     accountId: entry.accountId,
     postId: line.post_id,
-    lineId: line.id,
+    queueItemId: line.id,
     deliveryId: null,
     at: entry.at,
     state: 'lined-up',
     text,
     pillarId: line.pillar_id,
-    says: entry.because,
-    warns: line.back_says === null ? entry.warns : [line.back_says, ...entry.warns],
+    message: entry.reason,
+    warns: line.back_message === null ? entry.warns : [line.back_message, ...entry.warns],
     remoteUrl: null,
     isFixed: line.fixed_at !== null || line.slot_at !== null,
     approval:
       line.approval === 'approved' && line.approved_version !== line.version ? 'draft' : line.approval,
     isHeldBack: false,
     isHeld: line.state === 'held' && (line.hold_until === null || line.hold_until > now()),
-    problems: [...problems, ...late.map(({ says }) => says)],
+    problems: [...problems, ...late.map(({ message }) => message)],
     ...factsOf(line, facts),
   }
 }
@@ -211,13 +211,13 @@ function deliveryCard(delivery: DeliveryRow, facts: CardFacts): Card {
     id: delivery.id,
     accountId: delivery.account_id,
     postId: delivery.post_id,
-    lineId: null,
+    queueItemId: null,
     deliveryId: delivery.id,
     at: toInstant(delivery.due_at),
     state: CARD_STATES[delivery.state],
     text: frozen.text,
     pillarId: delivery.pillar_id,
-    says: delivery.says,
+    message: delivery.message,
     warns: [],
     remoteUrl: delivery.remote_url,
     isFixed: false,
@@ -237,7 +237,7 @@ export async function lookAheadOf(brandId: string): Promise<FoundAhead[]> {
     return {
       ...found,
       postId: line?.post_id ?? null,
-      lineId: line?.id ?? null,
+      queueItemId: line?.id ?? null,
       text: line ? (line.own_text ?? line.text) : null,
     }
   })

@@ -56,14 +56,14 @@ export async function tryTimetable(actor: Actor, id: string, input: TimetableInp
 /** The posts that another plan of the same lines would put elsewhere, and its open slots. */
 function changeOf({ plan, lines }: BrandPlan, input: PlanInput): PlanChange {
   const after = planLines(input)
-  const lost = after.unplaced.filter((one) => !plan.unplaced.some((known) => known.postId === one.postId))
+  const lost = after.unplaced.filter((item) => !plan.unplaced.some((known) => known.postId === item.postId))
   return {
     moved: movedWithTexts(planDifference(plan, after), lines),
-    lost: lost.map(({ postId, accountId, says }) => ({
+    lost: lost.map(({ postId, accountId, message }) => ({
       id: postId,
       accountId,
       text: lines.get(postId)?.own_text ?? lines.get(postId)?.text ?? '',
-      says,
+      message,
     })),
   }
 }
@@ -92,7 +92,7 @@ export async function setTimetable(actor: Actor, id: string, input: TimetableInp
         version: row.version + 1,
       },
     )
-    for (const slot of (await slotsOf(db, actor.brandId)).filter((one) => one.account_id === id))
+    for (const slot of (await slotsOf(db, actor.brandId)).filter((slot) => slot.account_id === id))
       await tracked.remove('slots', { id: slot.id })
     await addSlots(tracked, id, input.slots)
   })

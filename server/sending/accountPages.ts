@@ -18,22 +18,23 @@ const RECENT = 40
 export async function accountPage(actor: Actor, id: string): Promise<AccountPage> {
   const db = await useDb()
   const row = await accountById(db, actor.brandId, id)
-  const account = (await accountsOfBrand(db, actor.brandId)).find((one) => one.id === id)
+  const account = (await accountsOfBrand(db, actor.brandId)).find((account) => account.id === id)
   if (!row || !account) throw problem('notFound')
   const wait = await mustWait(db, row)
   const { targets = '[]' } = JSON.parse(row.endpoint_json) as Record<string, string>
   return {
     account,
     refusedAt: row.refused_at === null ? null : toInstant(row.refused_at),
-    waits: wait === null || wait.until <= now() ? null : { until: toInstant(wait.until), says: wait.says },
+    waits:
+      wait === null || wait.until <= now() ? null : { until: toInstant(wait.until), message: wait.message },
     targets: JSON.parse(targets) as AccountPage['targets'],
     alsoTo: JSON.parse(row.also_to_json) as string[],
-    deliveries: (await deliveriesOfAccount(db, actor.brandId, id, RECENT)).map((one) => ({
-      id: one.id,
-      at: toInstant(one.due_at),
-      state: one.state,
-      text: (JSON.parse(one.frozen_json) as DeliveryPayload).text,
-      says: one.says,
+    deliveries: (await deliveriesOfAccount(db, actor.brandId, id, RECENT)).map((delivery) => ({
+      id: delivery.id,
+      at: toInstant(delivery.due_at),
+      state: delivery.state,
+      text: (JSON.parse(delivery.frozen_json) as DeliveryPayload).text,
+      message: delivery.message,
     })),
   }
 }

@@ -40,7 +40,11 @@ async function setAbandonedToUnknown(): Promise<void> {
   const db = await useDb()
   for (const delivery of await store.workableDeliveries(db, 'sending', Number.MAX_SAFE_INTEGER, realNow())) {
     await quietly(delivery, () =>
-      setState(delivery, { state: 'unknown', says: words.causes.abandoned, patch: { next_try_at: now() } }),
+      setState(delivery, {
+        state: 'unknown',
+        message: words.causes.abandoned,
+        patch: { next_try_at: now() },
+      }),
     )
   }
 }
@@ -65,7 +69,7 @@ async function sendOrPutBack(delivery: DeliveryRow, isStopping: () => boolean): 
   const db = await useDb()
   const account = await anyAccount(db, delivery.brand_id, delivery.account_id)
   if (!account || account.removed_at !== null)
-    return setState(delivery, { state: 'not-sent', says: words.causes.noAccount })
+    return setState(delivery, { state: 'not-sent', message: words.causes.noAccount })
   if (delivery.remote_id === null) {
     if (delivery.good_until !== null && now() > delivery.good_until)
       return storeOutcome(delivery, account, { kind: 'out-of-date' })
@@ -83,25 +87,25 @@ async function putBackLate(delivery: DeliveryRow, account: AccountRow): Promise<
   if (delivery.attempts > 0)
     return setState(delivery, {
       state: 'unknown',
-      says: words.causes.asked(account.name),
+      message: words.causes.asked(account.name),
       patch: { next_try_at: now() },
     })
-  await backInLine(delivery, { says: words.causes.tooLate(account.name, LATE_MS / 60_000) })
+  await backInLine(delivery, { message: words.causes.tooLate(account.name, LATE_MS / 60_000) })
 }
 
 /** What is due on an account waits together: it is said once to each, however often the wait grows. */
 async function postponeDue(
   db: Db,
   account: AccountRow,
-  { until, says }: { until: number; says: string },
+  { until, message }: { until: number; message: string },
 ): Promise<void> {
-  const told = await store.postponeDue(db, account.id, { until, says, now: now(), lateMs: LATE_MS })
+  const told = await store.postponeDue(db, account.id, { until, message, now: now(), lateMs: LATE_MS })
   for (const id of told)
     await store.addDeliveryEvent(db, {
       delivery_id: id,
       at: now(),
       state: 'waiting',
-      cause: says,
+      cause: message,
       person_id: null,
     })
   if (told.length > 0) await announce(db, account.brand_id, 'delivery', account.id)
@@ -116,7 +120,7 @@ async function lease(delivery: DeliveryRow, account: AccountRow): Promise<Delive
       return null
     }
     const patch = { lease_until: realNow() + settings().leaseSeconds * 1000, attempts: delivery.attempts + 1 }
-    await putState(db, delivery, { state: 'sending', says: words.causes.handedOver, patch })
+    await putState(db, delivery, { state: 'sending', message: words.causes.handedOver, patch })
     await countHandover(db, account)
     return { ...delivery, ...patch, state: 'sending' }
   })
@@ -133,7 +137,7 @@ async function send(delivery: DeliveryRow, account: AccountRow, isStopping: () =
   }
 }
 
-const HANDED_BACK: Outcome = { kind: 'later', says: words.causes.handedBack, waitMs: 0 }
+const HANDED_BACK: Outcome = { kind: 'later', message: words.causes.handedBack, waitMs: 0 }
 
 /** Hands a delivery over. What can't even be made ready never went out, and is said so. */
 async function publish(delivery: DeliveryRow, account: AccountRow): Promise<Outcome> {
@@ -141,12 +145,12 @@ async function publish(delivery: DeliveryRow, account: AccountRow): Promise<Outc
     log.error({ error, delivery: delivery.id }, 'A delivery could not be made ready.')
     return null
   })
-  if (!outgoing) return { kind: 'refused', says: words.causes.noPicture }
+  if (!outgoing) return { kind: 'refused', message: words.causes.noPicture }
   try {
     return await connectorFor(account.protocol).publish(accessOf(account), outgoing)
   } catch (error) {
     log.error({ error, delivery: delivery.id }, 'A delivery ended in a fault of our own.')
-    return { kind: 'unknown', says: words.causes.ownFault }
+    return { kind: 'unknown', message: words.causes.ownFault }
   }
 }
 
@@ -171,7 +175,7 @@ async function settleUnknown(known: DeliveryRow): Promise<void> {
           kind: 'part',
           remoteId,
           remoteUrl,
-          says: '',
+          message: '',
           waitMs: 0,
           isForGood: false,
         })
@@ -180,21 +184,21 @@ async function settleUnknown(known: DeliveryRow): Promise<void> {
         return await sendAgain(delivery, account)
       case 'no-word':
         return await inTransaction(async (change) => {
-          const says = words.causes.cantAskYet(account.name, found.says)
+          const message = words.causes.cantAskYet(account.name, found.message)
           await putState(change, delivery, {
             state: 'unknown',
-            says,
+            message,
             patch: { next_try_at: nextAsk(delivery) },
           })
-          if (now() > delivery.due_at + LATE_MS) await noticeLate(change, account, says)
+          if (now() > delivery.due_at + LATE_MS) await noticeLate(change, account, message)
         })
       case 'cant-ask':
         return await inTransaction(async (change) => {
           await putState(change, delivery, {
             state: 'undecided',
-            says: words.causes.decide(account.name, found.says),
+            message: words.causes.decide(account.name, found.message),
           })
-          await noticeDecide(change, delivery, account, found.says)
+          await noticeDecide(change, delivery, account, found.message)
         })
     }
   } finally {
@@ -209,7 +213,7 @@ async function find(delivery: DeliveryRow, account: AccountRow): Promise<Found> 
     return await connectorFor(account.protocol).find(accessOf(account), outgoing)
   } catch (error) {
     log.error({ error, delivery: delivery.id }, 'A network could not be asked, by a fault of our own.')
-    return { kind: 'no-word', says: words.causes.ownFault }
+    return { kind: 'no-word', message: words.causes.ownFault }
   }
 }
 
@@ -218,15 +222,15 @@ async function sendAgain(delivery: DeliveryRow, account: AccountRow): Promise<vo
   if (delivery.good_until !== null && now() > delivery.good_until)
     return storeOutcome(delivery, account, { kind: 'out-of-date' })
   if (now() > delivery.due_at + LATE_MS) {
-    const says = words.causes.tooLate(account.name, LATE_MS / 60_000)
+    const message = words.causes.tooLate(account.name, LATE_MS / 60_000)
     return inTransaction(async (db) => {
-      await putBackInLine(db, delivery, { says })
-      await noticeLate(db, account, says)
+      await putBackInLine(db, delivery, { message })
+      await noticeLate(db, account, message)
     })
   }
   await setState(delivery, {
     state: 'waiting',
-    says: words.causes.notThere(account.name),
+    message: words.causes.notThere(account.name),
     patch: { next_try_at: now() },
   })
 }

@@ -37,8 +37,9 @@ export async function deliveryView(actor: Actor, id: string): Promise<DeliveryVi
   const frozen = JSON.parse(delivery.frozen_json) as DeliveryPayload
   const events = []
   for (const event of await eventsOfDelivery(db, id)) {
-    const by = event.person_id === null ? null : ((await personById(db, event.person_id))?.name ?? null)
-    events.push({ at: toInstant(event.at), state: event.state, says: event.cause, by })
+    const personName =
+      event.person_id === null ? null : ((await personById(db, event.person_id))?.name ?? null)
+    events.push({ at: toInstant(event.at), state: event.state, message: event.cause, personName })
   }
   return {
     id,
@@ -60,7 +61,7 @@ export async function deliveryView(actor: Actor, id: string): Promise<DeliveryVi
     board: frozen.board ?? null,
     pictures: (frozen.pictures ?? []).map(({ id: picture, description }) => ({ id: picture, description })),
     remoteUrl: delivery.remote_url,
-    says: delivery.says,
+    message: delivery.message,
     events,
     deeds: deedsOf(delivery),
   }
@@ -108,7 +109,7 @@ async function change(
         }
         await putState(db, delivery, {
           state: 'waiting',
-          says: deed === 'try-now' ? causes.tryNow : causes.didNot,
+          message: deed === 'try-now' ? causes.tryNow : causes.didNot,
           personId,
           patch,
         })
@@ -116,21 +117,21 @@ async function change(
       }
       case 'back-in-line':
         requireAccount(account)
-        await putBackInLine(db, delivery, { says: causes.backInLine, personId })
+        await putBackInLine(db, delivery, { message: causes.backInLine, personId })
         break
       case 'give-up':
-        await putState(db, delivery, { state: 'given-up', says: causes.gaveUp, personId })
+        await putState(db, delivery, { state: 'given-up', message: causes.gaveUp, personId })
         break
       case 'it-arrived':
         await putState(db, delivery, {
           state: 'sent',
-          says: causes.arrived,
+          message: causes.arrived,
           personId,
           patch: { sent_at: now() },
         })
         break
       case 'leave-it-so':
-        await putState(db, delivery, { state: 'sent', says: causes.leftSo, personId })
+        await putState(db, delivery, { state: 'sent', message: causes.leftSo, personId })
     }
     await settleDelivery(db, delivery)
   })
@@ -148,13 +149,13 @@ async function takeBack(actor: Actor, delivery: DeliveryRow, account: AccountRow
     .remove(accessOf(account), { remoteId: delivery.remote_id, remoteUrl: delivery.remote_url })
     .catch((error: unknown) => ({
       kind: 'failed' as const,
-      says: error instanceof Error ? error.message : String(error),
+      message: error instanceof Error ? error.message : String(error),
     }))
-  if (removed.kind === 'failed') throw problem('cantTakeBack', account.name, removed.says)
+  if (removed.kind === 'failed') throw problem('cantTakeBack', account.name, removed.message)
   await inTransaction(async (db) => {
     await putState(db, delivery, {
       state: 'taken-back',
-      says: words.causes.takenBack(account.name),
+      message: words.causes.takenBack(account.name),
       personId: actor.personId,
     })
     await settleDelivery(db, delivery)

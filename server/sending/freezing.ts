@@ -2,8 +2,8 @@ import { useDb, inTransaction, type Db } from '#server/platform/db'
 import { liveBrands } from '#server/people'
 import { lastChangeOf } from '#server/platform/changes/queries'
 import { now } from '#server/platform/clock'
-import { planOf, nextTurnOf, freeze } from '#server/schedule'
-import { lineById } from '#server/posts'
+import { planOf, nextRunOf, freeze } from '#server/schedule'
+import { queueItemById } from '#server/posts'
 
 /**
  * A plan's entry becomes a delivery this long before it is due: time to make it ready, short enough to change
@@ -18,7 +18,7 @@ const AT_ONCE = 20
 const LOOK_AGAIN_MS = 60_000
 
 /** When each brand's plan asks for attention next, and the last change that was known then. */
-const turns = new Map<string, { change: number; at: number }>()
+const nextRuns = new Map<string, { change: number; at: number }>()
 
 /**
  * Turns what the plan says is due into deliveries: exact text frozen, the line's row taken off. Gives how
@@ -29,7 +29,7 @@ export async function freezeDue(): Promise<number> {
   let frozen = 0
   for (const brand of await liveBrands(db)) {
     const change = await lastChangeOf(db, brand.id)
-    const known = turns.get(brand.id)
+    const known = nextRuns.get(brand.id)
     if (known?.change === change && now() + FREEZE_AHEAD_MS < known.at) continue
     frozen += await freezeBrand(db, brand.id, change)
   }
@@ -48,7 +48,7 @@ async function freezeBrand(db: Db, brandId: string, change: number): Promise<num
       // Somebody moved or held something since the plan was made: it is made anew.
       if ((await lastChangeOf(transaction, brandId)) !== seen) return null
       for (const entry of due.slice(at, at + AT_ONCE)) {
-        const line = await lineById(transaction, brandId, entry.postId ?? '')
+        const line = await queueItemById(transaction, brandId, entry.postId ?? '')
         if (line)
           await freeze(
             transaction,
@@ -63,8 +63,12 @@ async function freezeBrand(db: Db, brandId: string, change: number): Promise<num
     if (next === null) return done
     seen = next
   }
-  const turn = due.length > 0 ? null : nextTurnOf(known)
-  if (due.length > 0) turns.delete(brandId)
-  else turns.set(brandId, { change, at: Math.min(turn ?? Number.POSITIVE_INFINITY, now() + LOOK_AGAIN_MS) })
+  const nextRunAt = due.length > 0 ? null : nextRunOf(known)
+  if (due.length > 0) nextRuns.delete(brandId)
+  else
+    nextRuns.set(brandId, {
+      change,
+      at: Math.min(nextRunAt ?? Number.POSITIVE_INFINITY, now() + LOOK_AGAIN_MS),
+    })
   return done
 }

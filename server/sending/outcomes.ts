@@ -32,10 +32,10 @@ async function putOutcome(
   const { causes } = words
   switch (outcome.kind) {
     case 'done': {
-      const says = outcome.wasAsked ? causes.foundThere(account.name) : causes.took(account.name)
+      const message = outcome.wasAsked ? causes.foundThere(account.name) : causes.took(account.name)
       await putState(db, delivery, {
         state: 'sent',
-        says,
+        message,
         patch: { remote_id: outcome.remoteId, remote_url: outcome.remoteUrl, sent_at: now() },
       })
       if (outcome.pauseMs !== undefined) await keepQuiet(db, account.id, outcome.pauseMs)
@@ -44,15 +44,18 @@ async function putOutcome(
     case 'part':
       return putPart(db, delivery, account, outcome)
     case 'refused':
-      await putState(db, delivery, { state: 'not-sent', says: causes.refused(account.name, outcome.says) })
-      return noticeNotSent(db, delivery, account, causes.refused(account.name, outcome.says))
+      await putState(db, delivery, {
+        state: 'not-sent',
+        message: causes.refused(account.name, outcome.message),
+      })
+      return noticeNotSent(db, delivery, account, causes.refused(account.name, outcome.message))
     case 'out-of-date':
-      await putState(db, delivery, { state: 'not-sent', says: causes.outOfDate })
+      await putState(db, delivery, { state: 'not-sent', message: causes.outOfDate })
       // Nothing of it is late any more, and that it did not go out is told apart.
       await settleSent(db, delivery)
       return noticeNotSent(db, delivery, account, causes.outOfDate)
     case 'signed-out':
-      return putSignedOut(db, delivery, account, outcome.says)
+      return putSignedOut(db, delivery, account, outcome.message)
     case 'later':
       return putLater(db, delivery, account, outcome)
     case 'unknown': {
@@ -62,7 +65,7 @@ async function putOutcome(
       }
       return putState(db, delivery, {
         state: 'unknown',
-        says: causes.unknown(account.name, outcome.says),
+        message: causes.unknown(account.name, outcome.message),
         patch,
       })
     }
@@ -73,21 +76,26 @@ async function putOutcome(
  * The network refuses the sign-in: nothing goes there until a person gives another, and the post keeps its
  * turn.
  */
-async function putSignedOut(db: Db, delivery: DeliveryRow, account: AccountRow, says: string): Promise<void> {
-  await setRefused(db, account.id, says, now())
+async function putSignedOut(
+  db: Db,
+  delivery: DeliveryRow,
+  account: AccountRow,
+  message: string,
+): Promise<void> {
+  await setRefused(db, account.id, message, now())
   // Of one that is there in part the rest is given up: it can't be put into the line again.
   if (delivery.remote_id !== null)
-    await putState(db, delivery, { state: 'in-part', says: words.causes.part(says) })
-  else await putBackInLine(db, delivery, { says: words.causes.signedOut(account.name, says) })
+    await putState(db, delivery, { state: 'in-part', message: words.causes.part(message) })
+  else await putBackInLine(db, delivery, { message: words.causes.signedOut(account.name, message) })
   await announce(db, account.brand_id, 'account', account.id)
-  await noticeToken(db, account, says)
+  await noticeToken(db, account, message)
 }
 
 async function putLater(
   db: Db,
   delivery: DeliveryRow,
   account: AccountRow,
-  { says, waitMs, isPause }: Extract<Outcome, { kind: 'later' }>,
+  { message, waitMs, isPause }: Extract<Outcome, { kind: 'later' }>,
 ): Promise<void> {
   const wanted = now() + (waitMs ?? retryDelayMs(delivery.attempts, Math.random()))
   // Too late for its time is found out when it is too late, not when the network would like to be asked.
@@ -97,7 +105,7 @@ async function putLater(
   if (isPause && waitMs !== null) await keepQuiet(db, account.id, waitMs)
   await putState(db, delivery, {
     state: 'waiting',
-    says: words.causes.later(account.name, says),
+    message: words.causes.later(account.name, message),
     patch: { next_try_at: Math.min(wanted, ...ends) },
   })
 }
@@ -109,13 +117,13 @@ async function putPart(
   outcome: Extract<Outcome, { kind: 'part' }>,
 ): Promise<void> {
   const isOver = outcome.isForGood || now() > delivery.due_at + PART_MS
-  const says = words.causes.part(outcome.says)
+  const message = words.causes.part(outcome.message)
   const patch = {
     remote_id: outcome.remoteId,
     remote_url: outcome.remoteUrl,
     sent_at: delivery.sent_at ?? now(),
     next_try_at: now() + (outcome.waitMs ?? retryDelayMs(delivery.attempts, Math.random())),
   }
-  await putState(db, delivery, { state: isOver ? 'in-part' : 'waiting', says, patch })
-  if (isOver) await noticeInPart(db, delivery, account, says)
+  await putState(db, delivery, { state: isOver ? 'in-part' : 'waiting', message, patch })
+  if (isOver) await noticeInPart(db, delivery, account, message)
 }

@@ -1,5 +1,5 @@
 import { log } from '#server/platform/log'
-import { keep, readAnswer } from './feeds'
+import { readAnswer, storeFetchedFeed } from './feeds'
 import type { FeedRow } from './rows'
 import { isSigned } from './hubs'
 
@@ -17,5 +17,5 @@ export async function takeAnnouncement(
   }
   const headers: Record<string, string> = sent.contentType ? { 'content-type': sent.contentType } : {}
   const answer = { status: 200, headers, body: sent.body, url: feed.url, lastingUrl: feed.url }
-  await keep(feed, answer, await readAnswer(answer, 'background'), feed)
+  await storeFetchedFeed(feed, answer, await readAnswer(answer, 'background'), feed)
 }

@@ -11,7 +11,7 @@ type Does = 'fetch' | 'pause' | 'resume' | 'remove' | 'folder'
 
 interface Several {
   ids: string[]
-  does: Does
+  action: Does
   /** For `folder`: its name. */
   folder: string | null
 }
@@ -24,26 +24,26 @@ const FETCHED_AT_ONCE = 6
  */
 export async function bulkSources(
   actor: Actor,
-  { ids, does, folder }: Several,
+  { ids, action, folder }: Several,
 ): Promise<{ count: number; historyId: string | null }> {
-  if (does === 'folder' && !folder) throw problem('folderMissing').at('folder')
+  if (action === 'folder' && !folder) throw problem('folderMissing').at('folder')
   const rows = await existing(actor.brandId, [...new Set(ids)])
   if (rows.length === 0) return { count: 0, historyId: null }
-  if (does === 'fetch') return { count: await fetchAll(actor.brandId, rows), historyId: null }
+  if (action === 'fetch') return { count: await fetchAll(actor.brandId, rows), historyId: null }
   const { historyId } = await changeUndoably(actor, 'source', rows[0]!.id, async (db, tracked) => {
     for (const row of rows) {
       const next = { version: row.version + 1 }
-      if (does === 'remove') await tracked.update('sources', { id: row.id }, { removed_at: now() })
-      else if (does === 'folder') await putInFolder(db, tracked, actor.brandId, row.id, folder!)
+      if (action === 'remove') await tracked.update('sources', { id: row.id }, { removed_at: now() })
+      else if (action === 'folder') await putInFolder(db, tracked, actor.brandId, row.id, folder!)
       else
         await tracked.update(
           'sources',
           { id: row.id },
-          { ...next, paused_at: pausedAt(row, does === 'pause') },
+          { ...next, paused_at: pausedAt(row, action === 'pause') },
         )
     }
   })
-  if (does !== 'remove') for (const row of rows) await lookAgain(actor.brandId, row.id)
+  if (action !== 'remove') for (const row of rows) await lookAgain(actor.brandId, row.id)
   return { count: rows.length, historyId }
 }
 

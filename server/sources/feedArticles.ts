@@ -39,7 +39,7 @@ export async function storeItems(db: Db, feed: FeedRow, { feed: read, texts }: D
     const record = recordOf(feed, item, texts[index]!, read.language, before)
     if (before && before.guid !== record.guid) renamed++
     if (!before) added.push(record)
-    else if (saysTheSame(before, record)) {
+    else if (isSameText(before, record)) {
       if (before.guid !== record.guid) await articles.updateArticle(db, before.id, { guid: record.guid })
       continue
     } else await articles.updateArticle(db, before.id, { ...record, changed_at: now() })
@@ -126,7 +126,7 @@ function recordOf(
     kind: kindOf(item, text),
     page_html: page?.page_html ?? null,
     page_at: page?.page_at ?? null,
-    page_says: page?.page_says ?? null,
+    page_message: page?.page_message ?? null,
     indexed: 0,
   }
 }
@@ -142,7 +142,7 @@ function kindOf(item: FeedItem, text: string): ArticleRow['kind'] {
   return hasPicture && text.length < 200 ? 'picture' : 'text'
 }
 
-const saysTheSame = (a: ArticleRow, b: ArticleRow): boolean =>
+const isSameText = (a: ArticleRow, b: ArticleRow): boolean =>
   a.title === b.title &&
   a.text === b.text &&
   a.url === b.url &&

@@ -81,7 +81,7 @@ async function take(feed: FeedRow, answer: HttpResponse): Promise<void> {
   if (status === 304 || (status === 200 && hashOf(answer.body) === feed.body_hash)) {
     return settle(await moveFeed(feed, answer.lastingUrl), validatorsOf(headers, feed), headers)
   }
-  if (status === 200) return keep(feed, answer, await readAnswer(answer, 'background'))
+  if (status === 200) return storeFetchedFeed(feed, answer, await readAnswer(answer, 'background'))
   const trouble = problem('httpStatus', new URL(feed.url).hostname, status, meaningOf(status)).message
   await fail(
     feed,
@@ -99,7 +99,7 @@ const waitAsked = (status: number, retryAfter: string | undefined): number =>
  * Keeps a feed that has just been read: its articles, what it says of itself, and where it lies from now on.
  * `known`: the feed whose validators stay, where the answer is not the site's own but a hub's.
  */
-export async function keep(
+export async function storeFetchedFeed(
   feed: FeedRow,
   answer: HttpResponse,
   read: ReadFeedResult,
@@ -137,7 +137,7 @@ async function settle(
   const db = await useDb()
   const at = now()
   const dates = await newestDates(db, feed.id)
-  const turn = nextTurn({
+  const next = nextTurn({
     dates,
     at,
     ttlMinutes: patch.ttl_minutes ?? feed.ttl_minutes,
@@ -145,7 +145,7 @@ async function settle(
   })
   await sources.updateFeed(db, feed.id, {
     ...patch,
-    ...turn,
+    ...next,
     newest_at: dates[0] ?? null,
     fetched_at: at,
     failures: 0,

@@ -39,7 +39,7 @@ export async function followHub(
     state: 'asked',
     until: null,
     next_try_at: now(),
-    says: null,
+    message: null,
   }
   await putHub(db, row)
   await subscribe(row)
@@ -70,10 +70,10 @@ async function subscribe(hub: HubRow): Promise<void> {
       body: form.toString(),
     })
     if (answer.status >= 300)
-      await updateHub(db, hub.feed_id, { state: 'refused', says: `The hub answered ${answer.status}.` })
+      await updateHub(db, hub.feed_id, { state: 'refused', message: `The hub answered ${answer.status}.` })
   } catch (error) {
     if (!(error instanceof ProblemError)) throw error
-    await updateHub(db, hub.feed_id, { says: error.message })
+    await updateHub(db, hub.feed_id, { message: error.message })
   }
 }
 
@@ -108,7 +108,7 @@ export async function confirm(feedId: string, key: string, query: Record<string,
   if (query['hub.mode'] === 'denied') {
     await updateHub(db, feedId, {
       state: 'refused',
-      says: query['hub.reason']?.slice(0, 300) ?? null,
+      message: query['hub.reason']?.slice(0, 300) ?? null,
       next_try_at: now() + DAY,
     })
     return ''
@@ -122,7 +122,7 @@ export async function confirm(feedId: string, key: string, query: Record<string,
   await updateHub(db, feedId, {
     state: 'on',
     until,
-    says: null,
+    message: null,
     next_try_at: Math.max(until - DAY, (now() + until) / 2),
   })
   return query['hub.challenge']

@@ -27,7 +27,7 @@ export async function startImport(actor: Actor, opml: string): Promise<ImportVie
   if (left > 0)
     problems.push({
       line: 1,
-      says: `The file names ${rows.length} sources; the first ${LIMITS.opmlSources} are taken.`,
+      message: `The file names ${rows.length} sources; the first ${LIMITS.opmlSources} are taken.`,
     })
   const id = uuid()
   await inTransaction(async (db) => {
@@ -39,14 +39,14 @@ export async function startImport(actor: Actor, opml: string): Promise<ImportVie
       problems_json: JSON.stringify(problems.slice(0, MOST_FAILURES_SHOWN)),
       stopped_at: null,
     }
-    const items = rows.slice(0, LIMITS.opmlSources).map((one, position) => ({
+    const items = rows.slice(0, LIMITS.opmlSources).map((row, position) => ({
       import_id: id,
       position,
-      url: one.url,
-      title: one.title?.slice(0, LIMITS.name) ?? null,
-      folders_json: JSON.stringify(one.folders),
+      url: row.url,
+      title: row.title?.slice(0, LIMITS.name) ?? null,
+      folders_json: JSON.stringify(row.folders),
       state: 'waiting' as const,
-      says: null,
+      message: null,
       source_id: null,
     }))
     await store.insertImport(db, row, items)
@@ -135,10 +135,10 @@ async function viewOf(row: store.ImportRow): Promise<ImportView> {
     ).length,
     standing: await store.countStanding(db, row.id),
     notAdded: of('failed'),
-    failed: (await store.failedItems(db, row.id, MOST_FAILURES_SHOWN)).map(({ title, url, says }) => ({
+    failed: (await store.failedItems(db, row.id, MOST_FAILURES_SHOWN)).map(({ title, url, message }) => ({
       title,
       url,
-      says: says ?? '',
+      message: message ?? '',
     })),
     waiting: row.stopped_at === null ? of('waiting') : 0,
     stopped: row.stopped_at !== null,
@@ -163,7 +163,7 @@ async function importOne(item: Awaited<ReturnType<typeof store.waitingItems>>[nu
     })
   }
   if (!role || role === 'client')
-    return settle({ state: 'failed', says: 'Whoever read the file in may not add sources any more.' })
+    return settle({ state: 'failed', message: 'Whoever read the file in may not add sources any more.' })
   try {
     const actor = { personId: item.created_by, brandId: item.brand_id, role }
     const { id, isNew } = await addFoundSource(actor, {
@@ -171,13 +171,13 @@ async function importOne(item: Awaited<ReturnType<typeof store.waitingItems>>[nu
       label: item.title,
       folders: JSON.parse(item.folders_json) as string[],
     })
-    await settle({ state: isNew ? 'added' : 'known', says: null, source_id: id })
+    await settle({ state: isNew ? 'added' : 'known', message: null, source_id: id })
   } catch (error) {
     if (!(error instanceof ProblemError))
       log.error({ error, url: item.url }, 'A source could not be read in.')
     await settle({
       state: 'failed',
-      says:
+      message:
         error instanceof ProblemError ? error.message : 'It could not be added; the server’s log says why.',
     })
   }

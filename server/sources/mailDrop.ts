@@ -5,7 +5,8 @@ import { log } from '#server/platform/log'
 import { listBehind, requireRoom, takeMail } from './mailingLists'
 
 /** A refusal as SMTP says it (RFC 5321 §4.2). */
-const refusal = (code: number, says: string): Error => Object.assign(new Error(says), { responseCode: code })
+const refusal = (code: number, message: string): Error =>
+  Object.assign(new Error(message), { responseCode: code })
 
 /** Takes mail for the mailing lists, and for nobody else: it relays nothing. Gives what closes it. */
 export function openMailDrop(port: number, host: string): () => Promise<void> {
@@ -74,7 +75,7 @@ async function receive(stream: SMTPServerDataStream, session: SMTPServerSession)
   }
   if (size > LIMITS.mailBytes) throw refusal(552, 'The mail is too large')
   const raw = Buffer.concat(parts)
-  for (const address of new Set(session.envelope.rcptTo.map((one) => one.address.toLowerCase()))) {
+  for (const address of new Set(session.envelope.rcptTo.map((item) => item.address.toLowerCase()))) {
     const feed = await listBehind(address)
     if (feed) await takeMail(feed, raw)
   }

@@ -73,8 +73,8 @@ export async function listBehind(address: string): Promise<FeedRow | null> {
 export class MailRefused extends Error {
   readonly responseCode: number
 
-  constructor(responseCode: number, says: string) {
-    super(says)
+  constructor(responseCode: number, message: string) {
+    super(message)
     this.responseCode = responseCode
   }
 }

@@ -38,7 +38,7 @@ export interface HubRow {
   state: 'asked' | 'on' | 'refused'
   until: number | null
   next_try_at: number
-  says: string | null
+  message: string | null
 }
 
 export interface SourceRow {

@@ -17,7 +17,7 @@ import { problem, ProblemError } from '#server/platform/http/problem'
 import type { ReadFeedResult } from './tasks'
 import type { Actor } from '#server/platform/changes/actor'
 import { healthOf } from './feedHealth'
-import { fetchFeed, keep, tellReaders } from './feeds'
+import { fetchFeed, storeFetchedFeed, tellReaders } from './feeds'
 import { atField } from '#server/platform/http/atField'
 import { changeUndoably } from '#server/platform/changes/history'
 import { sourceChanged } from './hooks'
@@ -221,7 +221,7 @@ async function bring(
   answer: HttpResponse,
   read: ReadFeedResult,
 ): Promise<void> {
-  await keep(feed, answer, read)
+  await storeFetchedFeed(feed, answer, read)
   await sourceChanged.run(brandId, sourceId, feed)
   await tellReaders(feed.id, 'article')
 }

@@ -47,13 +47,13 @@ async function apply(source: SourceRow, feed: FeedRow, articles: ArticleRow[]): 
     )
     const isOpen = ({ id }: ArticleRow): boolean => (known.get(id)?.state ?? 'new') === 'new'
     const left = articles.filter(isOpen).flatMap((article) => {
-      const because = reasonFor(article)
-      return because ? [{ id: article.id, because }] : []
+      const excluded_by = reasonFor(article)
+      return excluded_by ? [{ id: article.id, excluded_by }] : []
     })
     const back = articles.filter((article) => {
       const state = known.get(article.id)
-      const because = state?.watch_id ? null : (state?.because ?? null)
-      return because !== null && because !== 'paused' && reasonFor(article) === null
+      const excluded_by = state?.watch_id ? null : (state?.excluded_by ?? null)
+      return excluded_by !== null && excluded_by !== 'paused' && reasonFor(article) === null
     })
     await putLeftOut(db, source.brand_id, feed.id, left, now())
     await takeBackLeftOut(

@@ -67,7 +67,7 @@ async function markForBrand(
     if (!fresh) return
     for (const watch of watches)
       if (watch.tells === 1 && rows.some((row) => row.watch_id === watch.id))
-        await announce(db, watch.brand_id, 'told', watch.id)
+        await announce(db, watch.brand_id, 'watch-hit', watch.id)
   })
 }
 

@@ -29,9 +29,9 @@ export async function matchingRound(): Promise<number> {
   if (left.length === 0) return 0
   // Whatever becomes of them now, their next turn is after the others'.
   for (const isFresh of [0, 1])
-    await inTransaction((one) =>
+    await inTransaction((db) =>
       putToMatch(
-        one,
+        db,
         left.filter((row) => row.is_fresh === isFresh).map(({ id }) => id),
         isFresh === 1,
         realNow(),

@@ -2,7 +2,7 @@ import { HOUR } from '#core/instant'
 import { aheadBy, now, realNow, setAhead } from '#server/platform/clock'
 import { inTransaction, useDb } from '#server/platform/db'
 import { liveBrands } from '#server/people'
-import { keep, kept } from '#server/platform/changes/queries'
+import { getValue, setValue } from '#server/platform/changes/queries'
 import { nextTryAt } from '#server/delivery'
 import { nextFetchAt } from '#server/sources'
 import { log } from '#server/platform/log'
@@ -12,21 +12,21 @@ import { settings } from '#server/platform/settings'
 import { withLoopsResting } from './loops'
 import { fetchingRound, sendingRound } from './rounds'
 import { announce } from '#server/platform/changes/announce'
-import { nextTurnAt } from '#server/schedule'
+import { nextRunAt } from '#server/schedule'
 
 const KEPT_AS = 'clock-ahead'
 
 /** Takes up the clock where the data left it. Without the demo it is the machine's. */
 export async function restoreClock(): Promise<void> {
   if (!settings().demo) return
-  setAhead(Number((await kept(await useDb(), KEPT_AS)) ?? 0))
+  setAhead(Number((await getValue(await useDb(), KEPT_AS)) ?? 0))
   await tellStandins()
 }
 
 /** A process beside the one whose clock is moved looks how far it is. Returns what stops that. */
 export function followClock(): () => Promise<void> {
   const timer = setInterval(() => {
-    if (settings().demo) void useDb().then(async (db) => setAhead(Number((await kept(db, KEPT_AS)) ?? 0)))
+    if (settings().demo) void useDb().then(async (db) => setAhead(Number((await getValue(db, KEPT_AS)) ?? 0)))
   }, settings().tickMs)
   return () => {
     clearInterval(timer)
@@ -49,7 +49,7 @@ export async function playForward(hours: number): Promise<{ now: string }> {
     await moveTo(Math.max(target, now()))
     await workOff()
     await inTransaction(async (db) => {
-      await keep(db, KEPT_AS, String(aheadBy()))
+      await setValue(db, KEPT_AS, String(aheadBy()))
       await announce(db, null, 'clock', String(now()))
     })
     return { now: new Date(now()).toISOString() }
@@ -62,7 +62,7 @@ export async function playForward(hours: number): Promise<{ now: string }> {
 export async function beginAt(at: number): Promise<void> {
   if (!settings().demo) throw problem('notFound')
   await moveTo(at)
-  await inTransaction((db) => keep(db, KEPT_AS, String(aheadBy())))
+  await inTransaction((db) => setValue(db, KEPT_AS, String(aheadBy())))
 }
 
 async function moveTo(at: number): Promise<void> {
@@ -80,7 +80,7 @@ async function workOff(): Promise<void> {
 
 async function nextInstant(): Promise<number | null> {
   const db = await useDb()
-  const dues = await Promise.all((await liveBrands(db)).map((brand) => nextTurnAt(db, brand.id)))
+  const dues = await Promise.all((await liveBrands(db)).map((brand) => nextRunAt(db, brand.id)))
   const all = [await nextFetchAt(db), await nextTryAt(db, now()), ...dues]
   const known = all.filter((at) => at !== null)
   return known.length === 0 ? null : Math.min(...known)

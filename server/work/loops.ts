@@ -25,7 +25,7 @@ export function startLoops(): () => Promise<void> {
     repeat('sending', () => sending.run(() => startSending(fillSends))),
     repeat('upkeep', () => withJobLease('upkeep', upkeepRound)),
     ...definedJobs().map(({ name, round }) =>
-      repeat(name, () => withJobLease(name, (turn) => untilNone(round, turn))),
+      repeat(name, () => withJobLease(name, (lease) => untilNone(round, lease))),
     ),
   ]
   return async () => {
@@ -57,13 +57,13 @@ async function lookForFeeds(): Promise<void> {
 }
 
 /** Lets what waits be answered: SQLite answers at once, so rounds of it alone would let nobody in between. */
-const othersTurn = (): Promise<void> => new Promise((resolve) => setImmediate(resolve))
+const letOthersRun = (): Promise<void> => new Promise((resolve) => setImmediate(resolve))
 
 /**
  * Works round by round until nothing is left, as long as the turn is held; the next look comes soon enough.
  */
-async function untilNone(round: Job['round'], turn: JobLease): Promise<void> {
-  while (!stopped && turn.isHeld() && Number((await round(turn)) ?? 0) > 0) await othersTurn()
+async function untilNone(round: Job['round'], lease: JobLease): Promise<void> {
+  while (!stopped && lease.isHeld() && Number((await round(lease)) ?? 0) > 0) await letOthersRun()
 }
 
 let isFilling = false

@@ -8,7 +8,7 @@ import { settings } from '#server/platform/settings'
 const DAYS = { changes: 7, linkLooks: 7, tries: 1, imports: 90, mailDays: 2 }
 
 /** Lets what waits be answered between two steps. */
-const othersTurn = (): Promise<void> => new Promise((resolve) => setImmediate(resolve))
+const letOthersRun = (): Promise<void> => new Promise((resolve) => setImmediate(resolve))
 
 /**
  * Removes what is older than it is kept for, a few rows at a time, so that no table grows without end and
@@ -31,6 +31,6 @@ export async function forgetWhatIsOld(): Promise<void> {
     pictures: now() - historyDays * DAY,
   }
   for (const [kind, at] of Object.entries(limits) as [keyof typeof olderThan, number][]) {
-    while (await inTransaction((db) => olderThan[kind](db, at))) await othersTurn()
+    while (await inTransaction((db) => olderThan[kind](db, at))) await letOthersRun()
   }
 }

@@ -4,7 +4,7 @@ import { now, realNow } from '#server/platform/clock'
 import { inTransaction, useDb, type Db } from '#server/platform/db'
 import { accountsOf, type AccountRow, checkRow, planHold, forgetHandovers } from '#server/networks'
 import { liveBrands, type BrandRow } from '#server/people'
-import { keep, kept } from '#server/platform/changes/queries'
+import { getValue, setValue } from '#server/platform/changes/queries'
 import { openNotices, removeOldNotices, putNotice, settleNotices } from '#server/notices'
 import { log } from '#server/platform/log'
 import { ProblemError } from '#server/platform/http/problem'
@@ -27,7 +27,7 @@ export async function upkeepRound(): Promise<void> {
   if (now() < nextAt) return
   nextAt = now() + EVERY_MS
   const db = await useDb()
-  await lookAtLines(db)
+  await noticeQueueEnds(db)
   await checkAccounts(db)
   await inTransaction(async (transaction) => {
     await forgetHandovers(transaction)
@@ -38,15 +38,15 @@ export async function upkeepRound(): Promise<void> {
 }
 
 /** Tells of lines that end soon, and settles what was told of those that go on. */
-export async function lookAtLines(db: Db): Promise<void> {
+export async function noticeQueueEnds(db: Db): Promise<void> {
   for (const brand of await liveBrands(db)) {
     const { accounts, plan, input } = await planOf(db, brand.id)
     for (const account of accounts) {
       const endsAt = plan.perAccount.find(({ accountId }) => accountId === account.id)?.endsAt ?? null
-      const hasLine = input.posts.some(({ accountId }) => accountId === account.id)
+      const hasQueue = input.posts.some(({ accountId }) => accountId === account.id)
       const hasTimetable = input.accounts.find(({ id }) => id === account.id)!.timetable.slots.length > 0
       const isSoon =
-        hasLine &&
+        hasQueue &&
         hasTimetable &&
         planHold(brand, account) === null &&
         endsAt !== null &&
@@ -58,8 +58,8 @@ export async function lookAtLines(db: Db): Promise<void> {
 }
 
 async function settleEnd(db: Db, brand: BrandRow, account: AccountRow): Promise<void> {
-  const isTold = (await openNotices(db, brand.id, 'line-ends')).some(({ about }) => about === account.id)
-  if (isTold)
+  const isAnnounced = (await openNotices(db, brand.id, 'line-ends')).some(({ about }) => about === account.id)
+  if (isAnnounced)
     await inTransaction((transaction) => settleNotices(transaction, brand.id, 'line-ends', account.id))
 }
 
@@ -79,7 +79,7 @@ function noticeEnd(brand: BrandRow, account: AccountRow, endsAt: string): Promis
       kind: 'line-ends',
       about: account.id,
       title: words.notice.kinds['line-ends'](account.name),
-      says: words.notice.lineEnds(when, LINE_ENDS_DAYS),
+      message: words.notice.lineEnds(when, LINE_ENDS_DAYS),
       link: `/account/${account.id}`,
     }),
   )
@@ -103,11 +103,11 @@ async function checkAccounts(db: Db): Promise<void> {
 /** Copies of the data are kept by the machine's clock, which no demo moves. */
 async function backUpWhenDue(db: Db): Promise<void> {
   const { backupHours } = settings()
-  const last = Number((await kept(db, BACKED_UP_AT)) ?? 0)
+  const last = Number((await getValue(db, BACKED_UP_AT)) ?? 0)
   if (backupHours === 0 || realNow() < last + backupHours * 60 * MINUTE) return
   try {
     const file = await backUp()
-    await inTransaction((transaction) => keep(transaction, BACKED_UP_AT, String(realNow())))
+    await inTransaction((transaction) => setValue(transaction, BACKED_UP_AT, String(realNow())))
     log.info({ file, at: toInstant(realNow()) }, 'The data was backed up.')
   } catch (error) {
     log.error({ error }, 'The backup failed; it is tried again in some minutes.')

@@ -2,7 +2,7 @@ import * as yup from 'yup'
 import * as words from '#shared/words'
 import { time } from '#shared/platform/schemaParts'
 
-const says = words.fields
+const labels = words.fields
 
 export const deliveryActionSchema = yup.object({
   deed: yup
@@ -16,7 +16,7 @@ export const deliveryActionSchema = yup.object({
       'leave-it-so',
       'take-back',
     ] as const)
-    .required(says.noSuch),
+    .required(labels.noSuch),
 })
 
 export const quietTime = time

@@ -34,8 +34,8 @@ export interface DeliveryView {
   board: string | null
   pictures: { id: string; description: string | null }[]
   remoteUrl: string | null
-  says: string
-  events: { at: Instant; state: DeliveryState; says: string; by: string | null }[]
+  message: string
+  events: { at: Instant; state: DeliveryState; message: string; personName: string | null }[]
   deeds: DeliveryAction[]
 }
 
@@ -45,10 +45,10 @@ export interface AccountPage {
   /** Since when its network refuses the sign-in. */
   refusedAt: Instant | null
   /** Until when nothing is handed to its network, and why. */
-  waits: { until: Instant; says: string } | null
+  waits: { until: Instant; message: string } | null
   /** Where its network can pass posts on to, and which of them are chosen. */
   targets: { uid: string; name: string }[]
   alsoTo: string[]
   /** The latest, newest first. */
-  deliveries: { id: string; at: Instant; state: DeliveryState; text: string; says: string }[]
+  deliveries: { id: string; at: Instant; state: DeliveryState; text: string; message: string }[]
 }

@@ -14,20 +14,20 @@ export const causes = {
   handedOver: 'Handed to the network.',
   took: (network: string) => `${network} accepted it.`,
   foundThere: (network: string) => `${network} confirmed it has the post.`,
-  refused: (network: string, says: string) => `${network} refused it for good. ${says}`,
-  signedOut: (network: string, says: string) =>
-    `${network} did not accept the sign-in, so nothing was posted. ${says} It goes back into the line.`,
-  later: (network: string, says: string) => `${network} could not take it now. ${says}`,
-  unknown: (network: string, says: string) =>
-    `It is not known whether ${network} accepted it. ${says} The network is asked before anything is sent again.`,
+  refused: (network: string, message: string) => `${network} refused it for good. ${message}`,
+  signedOut: (network: string, message: string) =>
+    `${network} did not accept the sign-in, so nothing was posted. ${message} It goes back into the line.`,
+  later: (network: string, message: string) => `${network} could not take it now. ${message}`,
+  unknown: (network: string, message: string) =>
+    `It is not known whether ${network} accepted it. ${message} The network is asked before anything is sent again.`,
   abandoned: 'The sender stopped before the network’s answer was stored; the network is asked first.',
   handedBack: 'The sender was stopped before it was handed over.',
   asked: (network: string) => `It is late: ${network} is asked whether it has it.`,
   notThere: (network: string) => `${network} does not have it; it is sent again.`,
-  cantAskYet: (network: string, says: string) => `${network} can’t be asked yet: ${says}`,
-  decide: (network: string, says: string) =>
-    `${network} can’t be asked whether it has it: ${says} Look there and say whether it arrived.`,
-  part: (says: string) => `The post is there; the first reply with its link is not. ${says}`,
+  cantAskYet: (network: string, message: string) => `${network} can’t be asked yet: ${message}`,
+  decide: (network: string, message: string) =>
+    `${network} can’t be asked whether it has it: ${message} Look there and say whether it arrived.`,
+  part: (message: string) => `The post is there; the first reply with its link is not. ${message}`,
   rate: (network: string, posts: number, perMinutes: number) =>
     `${network} allows ${posts} posts in ${minutes(perMinutes)}, and that limit is reached: it waits for its turn.`,
   quiet: (network: string) => `${network} asked for a pause: it waits until then.`,
@@ -93,7 +93,7 @@ export const delivery = {
     'take-back': 'Take back',
     change: 'Change the text',
   } satisfies Record<DeliveryAction, string>,
-  does: {
+  action: {
     'try-now': 'Sends it to the network at once, as it is.',
     'back-in-line': 'The post takes the account’s next slot, ahead of all others.',
     'give-up': 'Nothing more happens to it; it stays in the account’s list.',
@@ -145,9 +145,9 @@ export const notice = {
     'line-ends': (network: string) => `The line of ${network} ends soon`,
     rules: (network: string) => `${network} changed how it takes posts`,
   } satisfies Record<NoticeKind, (network: string) => string>,
-  token: (says: string) => `${says} Its posts wait in line until a new token is entered.`,
-  late: (says: string) =>
-    `${says} What it does not take within an hour goes out at the next slots, in its order; nothing is lost.`,
+  token: (message: string) => `${message} Its posts wait in line until a new token is entered.`,
+  late: (message: string) =>
+    `${message} What it does not take within an hour goes out at the next slots, in its order; nothing is lost.`,
   lineEnds: (when: string, days: number) =>
     `Its last post goes out ${when}; after that its slots are empty (you are told ${counted(days, 'day', 'days')} ahead).`,
   rules: (what: string, returned: number) =>

@@ -4,7 +4,7 @@ import { listOf } from '#shared/platform/lists'
 import { LIMITS } from '#shared/platform/limits'
 import { address, slot, name, linkRule, id, version } from '#shared/platform/schemaParts'
 
-const says = words.fields
+const labels = words.fields
 
 /** Which of its targets an account's network passes posts on to. */
 export const alsoToSchema = yup.object({
@@ -13,7 +13,7 @@ export const alsoToSchema = yup.object({
 
 export const checkAccountSchema = yup.object({
   address,
-  token: yup.string().trim().required(says.tokenMissing).max(4000, says.tooLong(4000)),
+  token: yup.string().trim().required(labels.tokenMissing).max(4000, labels.tooLong(4000)),
 })
 
 export const accountSchema = checkAccountSchema.shape({ slots: listOf(slot, LIMITS.slots).default([]) })
@@ -26,6 +26,6 @@ export const accountEditSchema = yup.object({
     .default('anyone'),
   linkRule: linkRule.nullable().default(null),
   appearsOn: listOf(id, 50).default([]),
-  token: yup.string().trim().default('').max(4000, says.tooLong(4000)),
+  token: yup.string().trim().default('').max(4000, labels.tooLong(4000)),
   version,
 })

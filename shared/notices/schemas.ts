@@ -5,18 +5,20 @@ import { listOf } from '#shared/platform/lists'
 import { mailAddress } from '#shared/platform/schemaParts'
 import { quietTime } from '#shared/delivery/schemas'
 
-const says = words.fields
+const labels = words.fields
 
 /** Where notices go: `hook` empty keeps the address there is, null removes it. */
 export const notificationChannelsSchema = yup.object({
-  hook: yup.string().trim().nullable().max(LIMITS.address, says.tooLong(LIMITS.address)).default(''),
-  mail: listOf(mailAddress.required(says.email), LIMITS.tellMail, says.tooManyMail(LIMITS.tellMail)).default(
-    [],
-  ),
+  hook: yup.string().trim().nullable().max(LIMITS.address, labels.tooLong(LIMITS.address)).default(''),
+  mail: listOf(
+    mailAddress.required(labels.email),
+    LIMITS.tellMail,
+    labels.tooManyMail(LIMITS.tellMail),
+  ).default([]),
   quietFrom: quietTime,
   quietUntil: quietTime.test(
     'both',
-    says.bothTimes,
+    labels.bothTimes,
     (value, { parent }) => (value === null) === ((parent as { quietFrom: string | null }).quietFrom === null),
   ),
 })

@@ -8,7 +8,7 @@ export interface NoticeView {
   kind: NoticeKind
   at: Instant
   title: string
-  says: string
+  message: string
   /** The screen that shows what it is about. */
   link: string
   seen: boolean
@@ -29,7 +29,7 @@ export interface NotificationChannels {
   quietFrom: string | null
   quietUntil: string | null
   /** Why the last try to tell failed; null where it did not. */
-  says: string | null
+  message: string | null
   /** Whether this installation can send mail. */
   canMail: boolean
 }

@@ -15,59 +15,59 @@ import { listOf } from '#shared/platform/lists'
 import { LIMITS } from '#shared/platform/limits'
 import { siteNamed } from '#core/url/ownSite'
 
-const says = words.fields
+const labels = words.fields
 
 export const signInSchema = yup.object({
-  email: mailAddress.required(says.emailMissing),
-  password: yup.string().required(says.passwordMissing).max(1000, says.tooLong(1000)),
+  email: mailAddress.required(labels.emailMissing),
+  password: yup.string().required(labels.passwordMissing).max(1000, labels.tooLong(1000)),
 })
 
 export const ownerSchema = yup.object({
-  code: yup.string().trim().max(100, says.tooLong(100)).default(''),
+  code: yup.string().trim().max(100, labels.tooLong(100)).default(''),
   name,
-  email: mailAddress.required(says.emailMissing),
+  email: mailAddress.required(labels.emailMissing),
   password: yup
     .string()
-    .required(says.passwordMissing)
-    .min(10, says.passwordShort)
-    .max(1000, says.tooLong(1000)),
+    .required(labels.passwordMissing)
+    .min(10, labels.passwordShort)
+    .max(1000, labels.tooLong(1000)),
 })
 
 export const meSchema = yup.object({
   name,
-  email: mailAddress.required(says.emailMissing),
+  email: mailAddress.required(labels.emailMissing),
   password: yup
     .string()
     .max(1000)
     .default('')
-    .test('long-enough', says.passwordShort, (value) => value === '' || value.length >= 10),
+    .test('long-enough', labels.passwordShort, (value) => value === '' || value.length >= 10),
   /** The one they have now; asked for where the password or the mail address changes. */
-  oldPassword: yup.string().max(1000, says.tooLong(1000)).default(''),
+  oldPassword: yup.string().max(1000, labels.tooLong(1000)).default(''),
 })
 
 export const brandSchema = yup.object({
   id: id.default(undefined).optional(),
   name,
-  zone: zone.required(says.zone),
+  zone: zone.required(labels.zone),
   language: yup
     .string()
     .required()
-    .matches(/^[a-z]{2,3}(-[A-Za-z0-9]+)*$/, says.language),
-  mark: yup.string().trim().required(says.mark).max(2, says.mark),
+    .matches(/^[a-z]{2,3}(-[A-Za-z0-9]+)*$/, labels.language),
+  mark: yup.string().trim().required(labels.mark).max(2, labels.mark),
   markInk: ink.default(1),
   linkApartMinutes: yup
     .number()
-    .typeError(says.minutes)
-    .integer(says.minutes)
-    .min(0, says.minutes)
-    .max(1440, says.aDayAtMost)
+    .typeError(labels.minutes)
+    .integer(labels.minutes)
+    .min(0, labels.minutes)
+    .max(1440, labels.aDayAtMost)
     .default(0),
   /** Its own sites, as they are written. */
-  ownSites: listOf(text(LIMITS.address).required(), LIMITS.ownSites, says.tooManySites(LIMITS.ownSites))
+  ownSites: listOf(text(LIMITS.address).required(), LIMITS.ownSites, labels.tooManySites(LIMITS.ownSites))
     .default([])
     // Of the whole list: a form has one field for it. What is no text at all is told by the elements' own
     // test.
-    .test('sites', says.site, (sites) =>
+    .test('sites', labels.site, (sites) =>
       (Array.isArray(sites) ? sites : []).every(
         (site: unknown) => typeof site !== 'string' || siteNamed(site) !== null,
       ),
@@ -84,7 +84,7 @@ export const brandSchema = yup.object({
 export const pillarSchema = yup.object({
   name,
   ink: ink.required(),
-  description: yup.string().trim().default('').max(500, says.tooLong(500)),
+  description: yup.string().trim().default('').max(500, labels.tooLong(500)),
   returns: yup
     .string()
     .oneOf(['once', 'for-ever'] as const)

@@ -45,8 +45,8 @@ function isTooLong(schema: Pick<yup.AnySchema, 'tests'>, value: unknown): boolea
 export const listOf = <T>(
   element: yup.ISchema<T, yup.AnyObject>,
   most: number,
-  says?: string,
-): yup.ArraySchema<T[] | undefined, yup.AnyObject> => new BoundedList<T>(element).max(most, says)
+  message?: string,
+): yup.ArraySchema<T[] | undefined, yup.AnyObject> => new BoundedList<T>(element).max(most, message)
 
 /**
  * A test of a list: no two of its elements have one key. Elements that are none are told by their own tests.
@@ -55,7 +55,7 @@ export const noTwo =
   <T>(keyOf: (element: T) => unknown) =>
   (list: unknown): boolean => {
     const elements = Array.isArray(list)
-      ? list.filter((one): one is T => typeof one === 'object' && one !== null)
+      ? list.filter((item): item is T => typeof item === 'object' && item !== null)
       : []
     return new Set(elements.map(keyOf)).size === elements.length
   }

@@ -35,7 +35,7 @@ export const refusals = {
     detail:
       'Another post took a slot in the meantime. The slots shown are new; line it up again if they suit.',
   },
-  noPlace: (says: string) => ({ title: 'No place there', detail: says }),
+  noPlace: (message: string) => ({ title: 'No place there', detail: message }),
   noWording: {
     title: 'No such wording',
     detail: 'An echo names a wording that the post does not have any more. Choose another.',
@@ -231,7 +231,7 @@ export const refusals = {
     detail: `${host} answered ${status}.`,
   }),
   nowhereToTell: { title: 'Nowhere to send it', detail: 'Save a chat webhook or a mail address first.' },
-  notTold: (why: string) => ({ title: 'Not told', detail: why }),
+  unannounced: (why: string) => ({ title: 'Not told', detail: why }),
   cantDo: {
     title: 'Not any more',
     detail: 'What became of this delivery has changed in the meantime; look at it as it is now.',

@@ -4,7 +4,7 @@ import * as words from '#shared/words'
 import { LIMITS } from './limits'
 import { listOf } from './lists'
 
-const says = words.fields
+const labels = words.fields
 
 // Yup's own `trim` counts on a text: a list or an object in its place would be a fault of ours, not a
 // refusal. It stands here, and not in a file of its own, since a bundler drops files that nothing is taken
@@ -16,22 +16,26 @@ yup.addMethod(yup.string, 'trim', function (this: yup.StringSchema) {
 /** An id as the product makes them, of any version. */
 export const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i
 
-export const name = yup.string().trim().required(says.nameMissing).max(LIMITS.name, says.tooLong(LIMITS.name))
+export const name = yup
+  .string()
+  .trim()
+  .required(labels.nameMissing)
+  .max(LIMITS.name, labels.tooLong(LIMITS.name))
 
 export const address = yup
   .string()
   .trim()
-  .required(says.addressMissing)
-  .max(LIMITS.address, says.tooLong(LIMITS.address))
+  .required(labels.addressMissing)
+  .max(LIMITS.address, labels.tooLong(LIMITS.address))
 
 // yup's own `uuid()` knows versions 1 to 5 (RFC 4122); ids here are version 7 (RFC 9562).
-export const uuid = () => yup.string().matches(UUID, says.noSuch)
+export const uuid = () => yup.string().matches(UUID, labels.noSuch)
 
-export const id = uuid().required(says.noSuch)
+export const id = uuid().required(labels.noSuch)
 
 export const nullableUuid = uuid().nullable().default(null)
 
-export const time = yup.string().matches(/^([01]\d|2[0-3]):[0-5]\d$/, says.time)
+export const time = yup.string().matches(/^([01]\d|2[0-3]):[0-5]\d$/, labels.time)
 
 /** The version of the plan that was shown, as the server gave it. */
 export const planVersion = yup.string().max(100).required()
@@ -40,15 +44,19 @@ export const version = yup.number().integer().required()
 
 /** Tags of a post, with or without their sign. */
 export const hashtags = listOf(
-  yup.string().trim().max(100, says.tooLong(100)).required(),
+  yup.string().trim().max(100, labels.tooLong(100)).required(),
   LIMITS.hashtags,
-  says.tooManyHashtags(LIMITS.hashtags),
+  labels.tooManyHashtags(LIMITS.hashtags),
 ).default([])
 
 /** Longest mail address there is (RFC 5321 §4.5.3.1.3: a path of 256 with its brackets). */
 const MAIL_ADDRESS = 254
 
-export const mailAddress = yup.string().trim().max(MAIL_ADDRESS, says.tooLong(MAIL_ADDRESS)).email(says.email)
+export const mailAddress = yup
+  .string()
+  .trim()
+  .max(MAIL_ADDRESS, labels.tooLong(MAIL_ADDRESS))
+  .email(labels.email)
 
 // Days and instants are read, not only looked at: 31 February has the form of a day and is none.
 const DAY = /^(\d{4})-(\d\d)-(\d\d)$/
@@ -68,11 +76,11 @@ export const isInstant = (text: string): boolean => isDay(INSTANT.exec(text)?.[1
 
 export const day = yup
   .string()
-  .test('day', says.date, (value) => value === undefined || value === null || isDay(value))
+  .test('day', labels.date, (value) => value === undefined || value === null || isDay(value))
 
 export const instant = yup
   .string()
-  .test('instant', says.moment, (value) => value === undefined || value === null || isInstant(value))
+  .test('instant', labels.moment, (value) => value === undefined || value === null || isInstant(value))
 
 const LONGEST_ZONE = 64
 
@@ -89,12 +97,12 @@ function isZone(zone: string | undefined): boolean {
 }
 
 /** A time zone by its IANA name. */
-export const zone = yup.string().max(LONGEST_ZONE, says.zone).test('zone', says.zone, isZone)
+export const zone = yup.string().max(LONGEST_ZONE, labels.zone).test('zone', labels.zone, isZone)
 
 export const ink = yup.number().integer().min(1).max(8)
 
 const ofSlot = {
-  time: time.required(says.time),
+  time: time.required(labels.time),
   use: yup
     .string()
     .oneOf(['any', 'pillar', 'free'] as const)
@@ -107,7 +115,7 @@ export const slot = yup.object({ weekday: yup.number().integer().min(1).max(7).r
 
 export const daySlot = yup.object(ofSlot)
 
-export const text = (most: number) => yup.string().trim().max(most, says.tooLong(most))
+export const text = (most: number) => yup.string().trim().max(most, labels.tooLong(most))
 
 // A form's choice of none is an empty text.
 export const pillarChoice = uuid()
@@ -119,11 +127,11 @@ export const pillarChoice = uuid()
 export const usualAccounts = listOf(id, 50).nullable().default(null)
 
 const marks = yup.object({
-  source: yup.string().trim().max(200, says.tooLong(200)).default(''),
-  medium: yup.string().trim().max(200, says.tooLong(200)).default(''),
-  campaign: yup.string().trim().max(200, says.tooLong(200)).default(''),
-  term: yup.string().trim().max(200, says.tooLong(200)).default(''),
-  content: yup.string().trim().max(200, says.tooLong(200)).default(''),
+  source: yup.string().trim().max(200, labels.tooLong(200)).default(''),
+  medium: yup.string().trim().max(200, labels.tooLong(200)).default(''),
+  campaign: yup.string().trim().max(200, labels.tooLong(200)).default(''),
+  term: yup.string().trim().max(200, labels.tooLong(200)).default(''),
+  content: yup.string().trim().max(200, labels.tooLong(200)).default(''),
 })
 
 export const linkRule = yup.object({
@@ -139,14 +147,14 @@ export const optional = (most: number) => text(most).nullable().default(null)
 export const tagName = yup
   .string()
   .trim()
-  .max(60, says.tooLong(60))
-  .matches(/^[^,]*$/, says.tagComma)
+  .max(60, labels.tooLong(60))
+  .matches(/^[^,]*$/, labels.tagComma)
 
-export const tagNames = listOf(tagName.required(), LIMITS.tags, says.tooManyTags(LIMITS.tags)).default([])
+export const tagNames = listOf(tagName.required(), LIMITS.tags, labels.tooManyTags(LIMITS.tags)).default([])
 
 /** NUL means nothing in a text, and some stores end one there. */
 export const written = (most: number) =>
   yup
     .string()
     .transform((value: string | null) => (typeof value === 'string' ? value.replaceAll('\0', '') : value))
-    .max(most, says.tooLong(most))
+    .max(most, labels.tooLong(most))

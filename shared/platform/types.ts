@@ -4,7 +4,7 @@ export interface Problem {
   title: string
   status: number
   detail: string
-  errors?: { field: string; says: string }[]
+  errors?: { field: string; message: string }[]
 }
 
 /** One row of the event stream: something of this kind changed. */
@@ -27,7 +27,7 @@ export type ChangeKind =
   | 'delivery'
   | 'clock'
   | 'import'
-  | 'told'
+  | 'watch-hit'
   | 'tag'
   | 'post'
 

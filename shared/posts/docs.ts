@@ -69,7 +69,7 @@ export function partsFor(
   pictures: ReadonlyMap<string, PictureView>,
   { wording = 0, textMarks = null }: { wording?: number; textMarks?: PostParts['textMarks'] } = {},
 ): PostParts {
-  const left = new Set(part.leftOut.map((one) => one.toLowerCase()))
+  const left = new Set(part.leftOut.map((item) => item.toLowerCase()))
   const main = wordingOf(doc, wording)
   return {
     text: main.text,
@@ -78,7 +78,9 @@ export function partsFor(
     credit: doc.credit === null || left.has('credit') ? null : (part.credit ?? doc.credit),
     link,
     linkTitle: left.has('title') ? null : doc.linkTitle,
-    media: shownPictures(doc, main.pictureId).flatMap((one) => mediumOf(one, part, pictures)),
+    media: shownPictures(doc, main.pictureId).flatMap((shownPicture) =>
+      mediumOf(shownPicture, part, pictures),
+    ),
     board: part.board,
     audience: part.audience,
     language: doc.language,

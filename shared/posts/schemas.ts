@@ -17,15 +17,15 @@ import {
 } from '#shared/platform/schemaParts'
 import { listOf } from '#shared/platform/lists'
 
-const says = words.fields
+const labels = words.fields
 
 const link = yup
   .string()
   .trim()
   .nullable()
   .default(null)
-  .max(LIMITS.address, says.tooLong(LIMITS.address))
-  .test('link', says.link, (value) => !value || /^https?:\/\/[^\s]+$/i.test(value))
+  .max(LIMITS.address, labels.tooLong(LIMITS.address))
+  .test('link', labels.link, (value) => !value || /^https?:\/\/[^\s]+$/i.test(value))
 
 const share = yup.number().min(0).max(1).required()
 
@@ -37,7 +37,7 @@ const crop = yup.object({ x: pixel, y: pixel, width: pixel.min(1), height: pixel
 const crops = yup
   .mixed<Record<string, Crop>>()
   .default({})
-  .test('crops', says.noSuch, (value) => {
+  .test('crops', labels.noSuch, (value) => {
     const entries = Object.entries(value ?? {})
     return (
       entries.length <= LIMITS.postPictures &&
@@ -49,9 +49,9 @@ const accountPart = yup.object({
   accountId: id,
   chosen: yup.boolean().required(),
   ownText: written(LIMITS.postText).nullable().default(null),
-  credit: yup.string().trim().nullable().default(null).max(LIMITS.handle, says.tooLong(LIMITS.handle)),
+  credit: yup.string().trim().nullable().default(null).max(LIMITS.handle, labels.tooLong(LIMITS.handle)),
   leftOut: listOf(yup.string().max(101).required(), 40).default([]),
-  board: yup.string().trim().nullable().default(null).max(LIMITS.name, says.tooLong(LIMITS.name)),
+  board: yup.string().trim().nullable().default(null).max(LIMITS.name, labels.tooLong(LIMITS.name)),
   audience: yup.string().trim().nullable().default(null).max(60),
   linkPlace: yup
     .mixed<LinkPlace>()
@@ -68,14 +68,14 @@ const docSchema = yup.object({
   wordings: listOf(
     yup.object({ text: written(LIMITS.postText).default(''), pictureId: uuid().nullable().default(null) }),
     LIMITS.wordings,
-    says.tooManyWordings(LIMITS.wordings),
+    labels.tooManyWordings(LIMITS.wordings),
   )
     .min(1)
     .required(),
   link,
   linkTitle: written(500).nullable().default(null),
   hashtags,
-  credit: yup.string().trim().nullable().default(null).max(200, says.tooLong(200)),
+  credit: yup.string().trim().nullable().default(null).max(200, labels.tooLong(200)),
   pillarId: uuid().nullable().default(null),
   goodUntil: instant.nullable().default(null),
   notBefore: instant.nullable().default(null),
@@ -83,11 +83,11 @@ const docSchema = yup.object({
     .string()
     .nullable()
     .default(null)
-    .matches(/^[a-z]{2,3}(-[A-Za-z0-9]+)*$/, says.language),
+    .matches(/^[a-z]{2,3}(-[A-Za-z0-9]+)*$/, labels.language),
   pictures: listOf(
     yup.object({ id, description: written(1500).default(''), focus: yup.object({ x: share, y: share }) }),
     LIMITS.postPictures,
-    says.tooManyPictures(LIMITS.postPictures),
+    labels.tooManyPictures(LIMITS.postPictures),
   ).default([]),
   accounts: listOf(accountPart, 50).default([]),
 })
@@ -100,7 +100,7 @@ export const savePostSchema = yup.object({
 
 export const reviewSchema = yup.object({ version, note: text(2000).default('') })
 
-export const sendBackSchema = yup.object({ version, note: text(2000).required(says.noteMissing) })
+export const sendBackSchema = yup.object({ version, note: text(2000).required(labels.noteMissing) })
 
 export const writingHelpSchema = yup.object({
   articleId: uuid().nullable().default(null),

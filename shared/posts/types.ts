@@ -63,7 +63,7 @@ export interface PictureView {
   height: number
   bytes: number
   /** What was done to it on the way in, as a sentence; null for nothing worth saying. */
-  says: string | null
+  message: string | null
 }
 
 export type PostEventKind = 'asked' | 'approved' | 'sent-back' | 'withdrawn' | 'returned'
@@ -90,7 +90,7 @@ export interface PostView {
   pictures: PictureView[]
   /** Codes of its short links, by account. */
   codes: Record<string, string>
-  lines: { lineId: string; accountId: string }[]
+  lines: { queueItemId: string; accountId: string }[]
   sent: { accountId: string; at: Instant; remoteUrl: string | null }[]
   /** The clippings it is made from, and the words of its article that were kept. */
   clippings: Clipping[]
@@ -160,7 +160,7 @@ export interface LinkPreview {
 }
 
 export interface WritingHelp {
-  hashtags: { tag: string; because: string }[]
+  hashtags: { tag: string; reason: string }[]
   /** Opening lines drawn from the article: drafts to rework. */
   openings: string[]
 }

@@ -138,7 +138,7 @@ export const writing = {
     button: 'on the picture',
     none: 'nowhere',
   },
-  leftOut: (what: string, because: string) => `${what} left out: ${because}`,
+  leftOut: (what: string, reason: string) => `${what} left out: ${reason}`,
   whats: { hashtag: 'Hashtag', credit: 'Credit', link: 'Link', picture: 'Picture' },
   placeSaid: {
     attached: 'shown as a card',

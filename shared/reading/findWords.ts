@@ -69,7 +69,7 @@ export const clippings = {
   againOf: (title: string) => `Back to write: ${title}`,
   shelve: 'Put on the shelf',
   clip: 'Take off the shelf',
-  moveOf: (does: string, title: string) => `${does}: ${title}`,
+  moveOf: (action: string, title: string) => `${action}: ${title}`,
   saidDone: (title: string) => `Done: ${title}`,
   saidAgain: (title: string) => `To write again: ${title}`,
   quoteKept: (title: string) => `Words kept from: ${title}`,

@@ -4,14 +4,14 @@ import { listOf } from '#shared/platform/lists'
 import { id, tagName, version, tagNames } from '#shared/platform/schemaParts'
 import { LIMITS } from '#shared/platform/limits'
 
-const says = words.fields
+const labels = words.fields
 
 export const statesSchema = yup.object({
   ids: listOf(id, LIMITS.atOnce).required().min(1),
   state: yup.string().oneOf(['new', 'read', 'clipped', 'shelved', 'passed']).required(),
 })
 
-export const tagSchema = yup.object({ name: tagName.required(says.nameMissing), version })
+export const tagSchema = yup.object({ name: tagName.required(labels.nameMissing), version })
 
 export const tagMergeSchema = yup.object({ into: id })
 

@@ -25,9 +25,9 @@ export interface ArticleFull extends ArticleSummary {
   /** Whether its page was not looked at yet, and may be. */
   pageWaits: boolean
   /** Why its page gave no text, as a sentence. */
-  pageSays: string | null
+  pageMessage: string | null
   /** Why it is here, a watch at a time: what it found, and where. */
-  because: { watchId: string; name: string; says: string }[]
+  reason: { watchId: string; name: string; message: string }[]
   source: SourceOfArticle
   language: string | null
   categories: string[]

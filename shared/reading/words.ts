@@ -135,7 +135,7 @@ export const wire = {
     quote: 'Quote',
     clipQuote: 'Clip these words',
     sharedFrom: (outlet: string) => `Posted lately from ${outlet}`,
-    because: 'Here because of',
+    reason: 'Here because of',
     categories: 'The outlet’s own categories:',
     watchThese: 'Watch',
     tags: 'Tags',
@@ -150,7 +150,7 @@ export const wire = {
   },
 }
 
-export const yourLine = {
+export const commentField = {
   title: 'Your line',
   hint: 'lines it up',
   label: 'Your line',

@@ -44,8 +44,8 @@ export const timetable = {
   except: 'Special days',
   exceptHint: 'For example, a holiday without posts or a fair with more of them.',
   date: 'Day',
-  does: { none: 'no slots', replace: 'these slots instead', add: 'these slots too' },
-  doesLabel: 'What is different',
+  action: { none: 'no slots', replace: 'these slots instead', add: 'these slots too' },
+  actionLabel: 'What is different',
   times: 'Times, separated by spaces',
   addDay: 'Add a day',
   removeRow: 'Remove',
@@ -115,7 +115,7 @@ export const hold = {
   until: 'Until',
   untilHint: 'leave empty to lift it by hand',
   on: (until: string | null) => (until ? `on hold until ${until}` : 'on hold'),
-  because: (reason: string) => `On hold: ${reason}`,
+  onHold: (reason: string) => `On hold: ${reason}`,
   lift: 'Lift the hold',
   liftTitle: {
     brand: 'Let everything go out again',
@@ -124,7 +124,7 @@ export const hold = {
   },
   nothingLate: 'No post missed its time meanwhile.',
   nothingNow: 'It is on hold: nothing goes out now.',
-  wouldGo: (because: string) => `On hold. If the hold were lifted now, it would go out then. ${because}`,
+  wouldGo: (reason: string) => `On hold. If the hold were lifted now, it would go out then. ${reason}`,
   heldBack: (count: number) =>
     `${counted(count, 'post waits', 'posts wait')} where ${count === 1 ? 'it' : 'they'} would go out if it were lifted now.`,
   late: (count: number) =>

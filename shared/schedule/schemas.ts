@@ -16,65 +16,72 @@ import {
 } from '#shared/platform/schemaParts'
 import { LIMITS } from '#shared/platform/limits'
 
-const says = words.fields
+const labels = words.fields
 
 const minutes = (most: number) =>
-  yup.number().typeError(says.minutes).integer(says.minutes).min(0, says.minutes).max(most, says.aWeekAtMost)
+  yup
+    .number()
+    .typeError(labels.minutes)
+    .integer(labels.minutes)
+    .min(0, labels.minutes)
+    .max(most, labels.aWeekAtMost)
 
-const countOrNone = (most: number, mostSays: string) =>
+const countOrNone = (most: number, mostLabel: string) =>
   yup
     .number()
     .transform((value: number, original: unknown) => (original === '' ? null : value))
-    .typeError(says.atLeastOne)
-    .integer(says.atLeastOne)
-    .min(1, says.atLeastOne)
-    .max(most, mostSays)
+    .typeError(labels.atLeastOne)
+    .integer(labels.atLeastOne)
+    .min(1, labels.atLeastOne)
+    .max(most, mostLabel)
     .nullable()
     .default(null)
 
-const sameMinute = noTwo((one: { weekday?: number; time?: string }) => `${one.weekday} ${one.time}`)
+const sameMinute = noTwo((item: { weekday?: number; time?: string }) => `${item.weekday} ${item.time}`)
 
 export const timetableSchema = yup.object({
-  slots: listOf(slot, LIMITS.slots, says.tooManySlots).test('apart', says.slotTwice, sameMinute).required(),
+  slots: listOf(slot, LIMITS.slots, labels.tooManySlots)
+    .test('apart', labels.slotTwice, sameMinute)
+    .required(),
   except: listOf(
     yup.object({
-      date: day.required(says.date),
-      does: yup
+      date: day.required(labels.date),
+      action: yup
         .string()
         .oneOf(['none', 'replace', 'add'] as const)
         .required(),
-      slots: listOf(daySlot, LIMITS.daySlots, says.tooManyDaySlots(LIMITS.daySlots))
-        .test('apart', says.slotTwice, sameMinute)
+      slots: listOf(daySlot, LIMITS.daySlots, labels.tooManyDaySlots(LIMITS.daySlots))
+        .test('apart', labels.slotTwice, sameMinute)
         .default([]),
     }),
     LIMITS.exceptions,
-    says.tooManySlots,
+    labels.tooManySlots,
   )
     .test(
       'once',
-      says.dayTwice,
-      noTwo((one: { date?: string }) => one.date),
+      labels.dayTwice,
+      noTwo((item: { date?: string }) => item.date),
     )
     .default([]),
-  perDay: countOrNone(200, says.atMost200),
-  minGapMinutes: minutes(10_080).required(says.minutes),
-  repeatAfterDays: countOrNone(3650, says.atMost200),
+  perDay: countOrNone(200, labels.atMost200),
+  minGapMinutes: minutes(10_080).required(labels.minutes),
+  repeatAfterDays: countOrNone(3650, labels.atMost200),
   mix: listOf(
     yup.object({
       pillarId: id,
       maxShare: yup
         .number()
-        .typeError(says.share)
-        .min(0.01, says.share)
-        .max(1, says.share)
-        .required(says.share),
+        .typeError(labels.share)
+        .min(0.01, labels.share)
+        .max(1, labels.share)
+        .required(labels.share),
       windowDays: yup
         .number()
-        .typeError(says.atLeastOne)
-        .integer(says.atLeastOne)
-        .min(1, says.atLeastOne)
-        .max(90, says.days90)
-        .required(says.atLeastOne),
+        .typeError(labels.atLeastOne)
+        .integer(labels.atLeastOne)
+        .min(1, labels.atLeastOne)
+        .max(90, labels.days90)
+        .required(labels.atLeastOne),
     }),
     20,
   ).default([]),
@@ -92,14 +99,14 @@ export const placement = yup.object({
     .default(null)
     .when('kind', {
       is: (kind: string) => kind === 'slot' || kind === 'time',
-      then: (at) => at.nonNullable(says.moment).required(says.moment),
+      then: (at) => at.nonNullable(labels.moment).required(labels.moment),
     }),
 })
 
 const offset = yup.object({
-  hours: yup.number().integer(says.whole).min(0).max(8760),
-  days: yup.number().integer(says.whole).min(0).max(3650),
-  weeks: yup.number().integer(says.whole).min(0).max(520),
+  hours: yup.number().integer(labels.whole).min(0).max(8760),
+  days: yup.number().integer(labels.whole).min(0).max(3650),
+  weeks: yup.number().integer(labels.whole).min(0).max(520),
 })
 
 export const echo = yup.object({
@@ -107,7 +114,7 @@ export const echo = yup.object({
     .required()
     .test(
       'later',
-      says.echoLater,
+      labels.echoLater,
       (after) => (after.hours ?? 0) + (after.days ?? 0) + (after.weeks ?? 0) > 0,
     ),
   wording: yup.number().integer().min(0).max(LIMITS.wordings).required(),
@@ -115,7 +122,7 @@ export const echo = yup.object({
 
 export const placements = listOf(placement, 50).default([])
 
-export const echoes = listOf(echo, LIMITS.echoes, says.tooManyEchoes(LIMITS.echoes)).default([])
+export const echoes = listOf(echo, LIMITS.echoes, labels.tooManyEchoes(LIMITS.echoes)).default([])
 
 export const placingSchema = yup.object({
   postId: nullableUuid,
@@ -137,7 +144,7 @@ export const moveSchema = yup.object({
       at: instant,
       id: uuid(),
     })
-    .test('whole', says.moment, ({ kind, at, id: other }) =>
+    .test('whole', labels.moment, ({ kind, at, id: other }) =>
       kind === 'slot' || kind === 'time'
         ? at !== undefined
         : ['before', 'after', 'swap'].includes(kind)
@@ -157,12 +164,12 @@ const holdOf = yup
       .required(),
     id: nullableUuid,
   })
-  .test('whole', says.noSuch, ({ kind, id: which }) => kind === 'brand' || Boolean(which))
+  .test('whole', labels.noSuch, ({ kind, id: which }) => kind === 'brand' || Boolean(which))
   .required()
 
 export const holdSchema = yup.object({
   of: holdOf,
-  reason: yup.string().trim().max(300, says.tooLong(300)).default(''),
+  reason: yup.string().trim().max(300, labels.tooLong(300)).default(''),
   until: instant.nullable().default(null),
 })
 
@@ -175,7 +182,7 @@ export const liftSchema = yup.object({
 })
 
 export const zoneChangeSchema = yup.object({
-  zone: zone.required(says.zone),
+  zone: zone.required(labels.zone),
   keep: yup
     .string()
     .oneOf(['clock', 'moment'] as const)
@@ -185,7 +192,7 @@ export const zoneChangeSchema = yup.object({
 export const lineUpSchema = yup.object({
   version,
   planVersion,
-  accountIds: listOf(id, 50).min(1, says.noAccount).required(says.noAccount),
+  accountIds: listOf(id, 50).min(1, labels.noAccount).required(labels.noAccount),
   placements,
   echoes,
 })

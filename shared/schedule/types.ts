@@ -8,7 +8,7 @@ import type { Approval } from '#shared/posts/types'
 /** A day that differs from the week. */
 export interface ExceptView {
   date: string
-  does: 'none' | 'replace' | 'add'
+  action: 'none' | 'replace' | 'add'
   slots: { time: string; use: 'any' | 'pillar' | 'free'; pillarId: string | null }[]
 }
 
@@ -43,8 +43,8 @@ export interface HoldView {
 }
 
 /** A post whose own time passed while it was held. */
-export interface LateLine {
-  lineId: string
+export interface LateQueueItem {
+  queueItemId: string
   accountId: string
   text: string
   at: Instant
@@ -56,7 +56,7 @@ export interface LateLine {
 export interface PlanChange {
   moved: MovedPost[]
   /** Those that would have no place any more, and why. */
-  lost: { id: string; accountId: string; text: string; says: string }[]
+  lost: { id: string; accountId: string; text: string; message: string }[]
 }
 
 /** Another post that a change moves; null for no place. */
@@ -70,7 +70,7 @@ export interface MovedPost {
 
 interface Place {
   at: Instant | null
-  says: string
+  message: string
 }
 
 /** Where a post and its echoes would go, what would move, and the version to confirm it with. */
@@ -92,14 +92,14 @@ export interface PlanBase {
     text: string
     pillarId: string | null
     at: Instant | null
-    says: string
+    message: string
   }[]
 }
 
 /** What stands out in the days to come, with the words of the post it is about. */
 export interface FoundAhead extends Finding {
   text: string | null
-  lineId: string | null
+  queueItemId: string | null
 }
 
 export interface SlotView {
@@ -128,14 +128,14 @@ export interface Card {
   id: string
   accountId: string
   postId: string
-  lineId: string | null
+  queueItemId: string | null
   deliveryId: string | null
   at: Instant
   state: CardState
   text: string
   pillarId: string | null
   /** What happened, or why it stands where it stands. */
-  says: string
+  message: string
   warns: string[]
   remoteUrl: string | null
   /** Which sending of how many, where it comes more than once. */
@@ -149,7 +149,7 @@ export interface Card {
   isHeldBack: boolean
   /** What the preflight says against it. */
   problems: string[]
-  by: string
+  authorName: string
   /** Whose article it is about. */
   source: string | null
 }
@@ -165,12 +165,12 @@ export interface ScheduleView {
     at: Instant
     slotId: string
     use: SlotView['use']
-    because: string
+    reason: string
     held: boolean
   }[]
   /** Posts of the last week that were not sent, or not yet, and that nobody lined up again. */
   troubled: Card[]
-  unplaced: { lineId: string; postId: string; accountId: string; text: string; says: string }[]
+  unplaced: { queueItemId: string; postId: string; accountId: string; text: string; message: string }[]
   /** To move a post with. */
   planVersion: string
   /** Over the whole plan, not only the days shown. */
@@ -191,10 +191,10 @@ export interface ScheduleView {
   }[]
 }
 
-export interface LinedUp {
+export interface QueueingResult {
   postId: string
   /** In review where somebody else must approve it first. */
   approval: Approval
   historyId: string
-  places: { accountId: string; at: Instant | null; says: string }[]
+  places: { accountId: string; at: Instant | null; message: string }[]
 }

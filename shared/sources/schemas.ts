@@ -15,15 +15,15 @@ import {
 } from '#shared/platform/schemaParts'
 import { listOf } from '#shared/platform/lists'
 
-const says = words.fields
+const labels = words.fields
 
 export const importSchema = yup.object({
-  opml: yup.string().required(says.fileEmpty).max(LIMITS.opmlCharacters, says.fileTooLong),
+  opml: yup.string().required(labels.fileEmpty).max(LIMITS.opmlCharacters, labels.fileTooLong),
 })
 
 export const lookSchema = yup.object({
   address,
-  words: yup.string().trim().default('').max(LIMITS.name, says.tooLong(LIMITS.name)),
+  words: yup.string().trim().default('').max(LIMITS.name, labels.tooLong(LIMITS.name)),
 })
 
 /** What a brand wants of a source, whatever kind it is. */
@@ -36,7 +36,7 @@ const wishes = {
   credits: yup
     .mixed<Record<string, string>>()
     .default({})
-    .test('credits', says.tooLong(LIMITS.handle), (value) => value === undefined || isCredits(value)),
+    .test('credits', labels.tooLong(LIMITS.handle), (value) => value === undefined || isCredits(value)),
   leaveOut: text(LIMITS.leaveOut).default(''),
   onlyNew: yup.boolean().default(false),
   tags: tagNames,
@@ -45,7 +45,7 @@ const wishes = {
     .string()
     .nullable()
     .default(null)
-    .test('language', says.language, (value) => !value || /^[a-z]{2,3}$/.test(value)),
+    .test('language', labels.language, (value) => !value || /^[a-z]{2,3}$/.test(value)),
 }
 
 export const sourceSchema = yup.object({ feedUrl: address, ...wishes })
@@ -58,7 +58,7 @@ const ids = listOf(id, LIMITS.atOnce).required().min(1)
 
 export const bulkSourcesSchema = yup.object({
   ids,
-  does: yup
+  action: yup
     .string()
     .oneOf(['fetch', 'pause', 'resume', 'remove', 'folder'] as const)
     .required(),

@@ -88,11 +88,11 @@ export interface ImportView {
   standing: number
   /** Those that could not be added; `failed` names the first of them. */
   notAdded: number
-  failed: { title: string | null; url: string; says: string }[]
+  failed: { title: string | null; url: string; message: string }[]
   waiting: number
   stopped: boolean
   /** What in the file could not be used, with its line. */
-  problems: { line: number; says: string }[]
+  problems: { line: number; message: string }[]
 }
 
 export interface FoundSource {

@@ -4,13 +4,13 @@ import { LIMITS } from '#shared/platform/limits'
 import { listOf } from '#shared/platform/lists'
 import { id, name, ink, tagNames, hashtags, pillarChoice, usualAccounts } from '#shared/platform/schemaParts'
 
-const says = words.fields
+const labels = words.fields
 
 const queryText = yup
   .string()
   .trim()
-  .required(says.queryMissing)
-  .max(LIMITS.query, says.tooLong(LIMITS.query))
+  .required(labels.queryMissing)
+  .max(LIMITS.query, labels.tooLong(LIMITS.query))
 
 /** Ids of the folders and sources that a watch looks at. */
 const scope = { folders: listOf(id, 200).default([]), sources: listOf(id, 200).default([]) }
@@ -35,5 +35,5 @@ export const watchSchema = yup.object({
 export const watchPreviewSchema = yup.object({ query: queryText, ...scope })
 
 export const watchOffersSchema = yup.object({
-  query: yup.string().trim().default('').max(LIMITS.query, says.tooLong(LIMITS.query)),
+  query: yup.string().trim().default('').max(LIMITS.query, labels.tooLong(LIMITS.query)),
 })

@@ -35,11 +35,11 @@ describe('the table of states', () => {
 })
 
 it('a history tells once what came again with the same words', () => {
-  const event = (at: string, says: string, by: string | null = null) => ({
+  const event = (at: string, message: string, personName: string | null = null) => ({
     at,
     state: 'unknown' as const,
-    says,
-    by,
+    message,
+    personName: by,
   })
   expect(
     joinedEvents([

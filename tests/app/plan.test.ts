@@ -48,8 +48,8 @@ describe('what is put into a week', () => {
 })
 
 const card = (more: Partial<Card>): Card => ({
-  id: 'c', accountId: 'a', postId: 'p', lineId: 'c', deliveryId: null, at: '2027-03-02T10:00:00.000Z', state: 'lined-up', text: 'Text', pillarId: null, says: '', warns: [],
-  remoteUrl: null, echo: null, isFixed: false, approval: 'approved', isHeld: false, isHeldBack: false, problems: [], by: 'Nell', source: 'Lamp', ...more,
+  id: 'c', accountId: 'a', postId: 'p', queueItemId: 'c', deliveryId: null, at: '2027-03-02T10:00:00.000Z', state: 'lined-up', text: 'Text', pillarId: null, message: '', warns: [],
+  remoteUrl: null, echo: null, isFixed: false, approval: 'approved', isHeld: false, isHeldBack: false, problems: [], authorName: 'Nell', source: 'Lamp', ...more,
 }) // prettier-ignore
 
 describe('a narrowed sheet', () => {
@@ -71,7 +71,7 @@ describe('a narrowed sheet', () => {
   })
 })
 
-const open = (at: string, more: Partial<ScheduleView['open'][number]> = {}): ScheduleView['open'][number] => ({ accountId: 'a', at, slotId: at, use: 'any', because: 'Why.', held: false, ...more }) // prettier-ignore
+const open = (at: string, more: Partial<ScheduleView['open'][number]> = {}): ScheduleView['open'][number] => ({ accountId: 'a', at, slotId: at, use: 'any', reason: 'Why.', held: false, ...more }) // prettier-ignore
 const moment = (at: string) => ({
   date: at.slice(0, 10),
   minutes: Number(at.slice(11, 13)) * 60 + Number(at.slice(14, 16)),
@@ -91,7 +91,7 @@ describe('the sheet', () => {
     expect(nearestSlot(slots, '2027-03-03', 0, null, moment)).toBeNull()
   })
   it('takes the place of a card in line, before it or after it as it comes from, and swaps with one that has its own time', () => {
-    const target = card({ id: 't', lineId: 't', at: '2027-03-03T10:00:00.000Z' })
+    const target = card({ id: 't', queueItemId: 't', at: '2027-03-03T10:00:00.000Z' })
     expect(ontoCard(card({}), target)).toEqual({ kind: 'after', id: 't' })
     expect(ontoCard(card({ at: '2027-03-04T10:00:00.000Z' }), target)).toEqual({ kind: 'before', id: 't' })
     expect(ontoCard(card({}), { ...target, isFixed: true })).toEqual({ kind: 'swap', id: 't' })
@@ -99,6 +99,6 @@ describe('the sheet', () => {
       kind: 'before',
       id: 't',
     })
-    expect(ontoCard(card({}), { ...target, state: 'sent', lineId: null })).toBeNull()
+    expect(ontoCard(card({}), { ...target, state: 'sent', queueItemId: null })).toBeNull()
   })
 })

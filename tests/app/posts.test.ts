@@ -24,7 +24,7 @@ const docWith = (patch: Partial<PostDoc>): PostDoc => ({
   accounts: [emptyPart(ACCOUNT, true)],
   ...patch,
 })
-const pictures = new Map([[PICTURE, { id: PICTURE, width: 200, height: 100, bytes: 1, says: null }]])
+const pictures = new Map([[PICTURE, { id: PICTURE, width: 200, height: 100, bytes: 1, message: null }]])
 
 describe('pieces of a proof', () => {
   it('put together give the text, marked where something stands and where it is too much', () => {
@@ -54,9 +54,9 @@ describe('pieces of a proof', () => {
 describe('what one click does', () => {
   it('leaves an offer out on one account alone, once', () => {
     const part = emptyPart(ACCOUNT, true)
-    for (const offer of [{ does: 'leave-out-hashtag', text: '#Sky' }, { does: 'leave-out-hashtag', text: '#Sky' }, { does: 'leave-out-title', text: 'T' }, { does: 'shorten', text: 'x' }]) takeOffer(part, offer) // prettier-ignore
+    for (const offer of [{ action: 'leave-out-hashtag', text: '#Sky' }, { action: 'leave-out-hashtag', text: '#Sky' }, { action: 'leave-out-title', text: 'T' }, { action: 'shorten', text: 'x' }]) takeOffer(part, offer) // prettier-ignore
     expect(part.leftOut).toEqual(['#Sky', 'title'])
-    takeOffer(part, { does: 'cut', text: 'A sentence.' })
+    takeOffer(part, { action: 'cut', text: 'A sentence.' })
     expect(part.ownText).toBe('A sentence.')
     const parts = partsFor(
       docWith({ hashtags: ['sky', 'night'], linkTitle: 'T', credit: 'C' }),
@@ -76,16 +76,16 @@ describe('what one click does', () => {
     const proof = makeProof(partsFor(doc, part, doc.link, pictures), rules)
     const crop = { x: 50, y: 0, width: 100, height: 100 }
     expect(
-      takeFix(doc, part, { does: 'crop', change: { media: [{ ...proof.media[0]!, crop }] } }, proof, 'UTC'),
+      takeFix(doc, part, { action: 'crop', change: { media: [{ ...proof.media[0]!, crop }] } }, proof, 'UTC'),
     ).toBe(true)
     expect(part.crops).toEqual({ [PICTURE]: crop })
-    takeFix(doc, part, { does: 'use-new-address', change: { link: 'https://paper.com/new' } }, proof, 'UTC')
+    takeFix(doc, part, { action: 'use-new-address', change: { link: 'https://paper.com/new' } }, proof, 'UTC')
     expect(doc.link).toBe('https://paper.com/new')
-    takeFix(doc, part, { does: 'good-until', change: {}, day: '2026-11-26' }, proof, 'America/Toronto')
+    takeFix(doc, part, { action: 'good-until', change: {}, day: '2026-11-26' }, proof, 'America/Toronto')
     expect(doc.goodUntil).toBe('2026-11-27T04:59:00.000Z')
-    takeFix(doc, part, { does: 'leave-out-link', change: {} }, proof, 'UTC')
+    takeFix(doc, part, { action: 'leave-out-link', change: {} }, proof, 'UTC')
     expect(doc.link).toBeNull()
-    expect(takeFix(doc, part, { does: 'nothing known', change: {} }, proof, 'UTC')).toBe(false)
+    expect(takeFix(doc, part, { action: 'nothing known', change: {} }, proof, 'UTC')).toBe(false)
     expect(docSchemaAccepts(doc)).toBe(true)
   })
 })

@@ -10,7 +10,7 @@ const schema = object({
   perDay: number().min(1, 'At least one.').required('How many?'),
 })
 const form = () => inComponent(() => useForm(schema, { name: '', perDay: 1 })).it
-const refused = (errors: { field: string; says: string }[]): Refusal =>
+const refused = (errors: { field: string; message: string }[]): Refusal =>
   new Refusal({
     type: 'urn:clear-quill:invalid',
     title: 'x',
@@ -48,9 +48,9 @@ describe('useForm', () => {
   it('keeps what the server says of a field until that field changes, and what was typed in any case', async () => {
     const { values, send, errors, problem, busy } = form()
     values.name = 'Lamp'
-    expect(await send(() => Promise.reject(refused([{ field: 'name', says: 'That name is taken.' }])))).toBe(
-      false,
-    )
+    expect(
+      await send(() => Promise.reject(refused([{ field: 'name', message: 'That name is taken.' }]))),
+    ).toBe(false)
     expect([errors.value, problem.value, values.name, busy.value]).toEqual([
       { name: 'That name is taken.' },
       '',
@@ -68,7 +68,7 @@ describe('useForm', () => {
   it('says as a whole what belongs to no field', async () => {
     const { values, send, problem } = form()
     values.name = 'Lamp'
-    await send(() => Promise.reject(refused([{ field: 'elsewhere', says: 'x' }])))
+    await send(() => Promise.reject(refused([{ field: 'elsewhere', message: 'x' }])))
     expect(problem.value).toBe('It was refused.')
     values.name = 'Other'
     await nextTick()

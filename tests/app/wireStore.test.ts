@@ -122,7 +122,7 @@ describe('decisions', () => {
     expect([ids(), wire().selectedId]).toEqual([['a3', 'a2', 'a1'], 'a3'])
     expect(useNoticesStore().current).toMatchObject({
       bad: true,
-      says: expect.stringContaining('Somebody was faster.'),
+      message: expect.stringContaining('Somebody was faster.'),
     })
   })
 

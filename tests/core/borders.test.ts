@@ -86,7 +86,7 @@ const broken = ({ summary }: ICruiseResult): string[] =>
 it('all files and what they import are seen, those of components too', () => {
   expect(known.summary.totalCruised).toBeGreaterThan(800)
   expect(known.summary.totalDependenciesCruised).toBeGreaterThan(3_000)
-  const component = known.modules.find(({ source }) => source === 'app/reading/YourLine.vue')
+  const component = known.modules.find(({ source }) => source === 'app/reading/CommentField.vue')
   expect(component?.dependencies.map(({ resolved }) => resolved)).toContain('app/posts/usePostEditor.ts')
 })
 

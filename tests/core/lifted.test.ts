@@ -73,7 +73,7 @@ describe('what a hold keeps from having a place', () => {
 it('the look ahead tells of a hold once, with how many wait, and of no post or day of its account', () => {
   const held = input({ until: null }, posts)
   const found = previewWatch(held, planLines(held)).filter(({ accountId }) => accountId === 'a')
-  expect(found.map(({ kind, says }) => [kind, says])).toEqual([
+  expect(found.map(({ kind, message }) => [kind, message])).toEqual([
     ['hold', 'On hold: nothing goes out. 4 posts wait for the hold to be lifted.'],
   ])
 })

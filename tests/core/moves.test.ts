@@ -163,7 +163,7 @@ describe('looking ahead', () => {
     expect(found.find(({ kind }) => kind === 'out-of-date')?.postId).toBe('old')
     expect(found.find(({ kind }) => kind === 'not-firm-soon')?.postId).toBe('raw')
     expect(found.find(({ kind }) => kind === 'link-twice')?.postId).toBe('two')
-    for (const { says } of found) expect(says).toMatch(/^[A-Z0-9].+\.$/)
+    for (const { message } of found) expect(message).toMatch(/^[A-Z0-9].+\.$/)
   })
 
   it('names a pillar above its share where fixed times put it there', () => {
@@ -174,7 +174,7 @@ describe('looking ahead', () => {
       input(posts, { mix: [{ pillar: 'own', maxShare: 0.2, windowDays: 7 }] }),
       planLines(input(posts)),
     )
-    expect(found.filter(({ kind }) => kind === 'mix').map(({ says }) => says)).toEqual([
+    expect(found.filter(({ kind }) => kind === 'mix').map(({ message }) => message)).toEqual([
       '50% of the posts of 7 days, where 20% are the most.',
     ])
   })

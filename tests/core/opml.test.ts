@@ -58,8 +58,8 @@ describe('readOpml', () => {
     )
     expect(rows).toHaveLength(1)
     expect(problems).toEqual([
-      { line: 3, says: '“javascript:alert(1)” is not a web address.' },
-      { line: 4, says: '“no address” is not a web address.' },
+      { line: 3, message: '“javascript:alert(1)” is not a web address.' },
+      { line: 4, message: '“no address” is not a web address.' },
     ])
   })
 

@@ -41,7 +41,7 @@ const timetable: fc.Arbitrary<Timetable> = fc.record({
   except: fc.array(
     fc.record({
       date: fc.constantFrom('2026-03-26', '2026-03-29', '2026-04-01'),
-      does: fc.constantFrom('none', 'replace', 'add') as fc.Arbitrary<'none'>,
+      action: fc.constantFrom('none', 'replace', 'add') as fc.Arbitrary<'none'>,
       slots: fc.constant([{ time: '15:15', use: 'any' as const, pillar: null }]),
     }),
     { maxLength: 1 },
@@ -165,12 +165,12 @@ describe('the plan', () => {
     fc.assert(
       fc.property(anyInput, (input) => {
         const plan = planLines(input)
-        const says = [
-          ...plan.entries.flatMap((one) => [one.because, ...one.warns]),
-          ...plan.open.map((one) => one.because),
-          ...plan.unplaced.map((one) => one.says),
+        const message = [
+          ...plan.entries.flatMap((one) => [one.reason, ...one.warns]),
+          ...plan.open.map((one) => one.reason),
+          ...plan.unplaced.map((one) => one.message),
         ]
-        for (const one of says) expect(one).toMatch(/^[A-Z].+\.$/)
+        for (const one of message) expect(one).toMatch(/^[A-Z].+\.$/)
       }),
     )
   })
@@ -360,7 +360,7 @@ describe('check values of common practice', () => {
     const posts = ['a', 'b'].map((accountId) => ({ ...plain, accountId, id: 'one', linkKey: 'x' }))
     const { entries } = planLines({ ...two, sameLinkApartMinutes: 60, posts })
     expect(entries.map((one) => [one.accountId, one.at.slice(11, 16)])).toEqual([['a', '09:00'], ['b', '12:00']]) // prettier-ignore
-    expect(entries[1]!.because).toMatch(/too close/)
+    expect(entries[1]!.reason).toMatch(/too close/)
   })
 
   it('lets an unapproved post with a chosen slot give it to the next at the settling time', () => {

@@ -152,7 +152,7 @@ describe('makeProof', () => {
     })
     const proof = makeProof(parts, weighted)
     expect(proof.text).toContain('#one #two via Somebody')
-    expect(proof.offers.map((offer) => offer.does)).toEqual([
+    expect(proof.offers.map((offer) => offer.action)).toEqual([
       'leave-out-hashtag',
       'leave-out-hashtag',
       'leave-out-credit',
@@ -166,7 +166,7 @@ describe('makeProof', () => {
     const first = 'The dome opens at five. Bring a coat, Dr. Vale says.'
     const parts = post({ text: `${first} ${'And so on. '.repeat(40)}`, hashtags: ['sky'] })
     const { offers } = makeProof(parts, weighted)
-    expect(offers.map(({ does }) => does)).toEqual(['leave-out-hashtag', 'cut'])
+    expect(offers.map(({ action }) => action)).toEqual(['leave-out-hashtag', 'cut'])
     const cut = offers.at(-1)!.text
     expect(parts.text.startsWith(cut) && cut.startsWith(first) && cut.endsWith('And so on.')).toBe(true)
     expect(makeProof({ ...parts, hashtags: [], ownText: cut }, weighted).measure.left).toBeGreaterThanOrEqual(
@@ -190,9 +190,9 @@ describe('makeProof', () => {
           const rest = {
             ...parts,
             hashtags: hashtags.filter((tag) => !gone.has(`#${tag}`)),
-            credit: offers.some((offer) => offer.does === 'leave-out-credit') ? null : credit,
+            credit: offers.some((offer) => offer.action === 'leave-out-credit') ? null : credit,
           }
-          if (!offers.some((offer) => offer.does === 'shorten'))
+          if (!offers.some((offer) => offer.action === 'shorten'))
             expect(makeProof(rest, weighted).measure.left).toBeGreaterThanOrEqual(0)
         },
       ),

@@ -40,7 +40,7 @@ function checksOf(parts: PostParts, network: NetworkRules, about: Partial<Prefli
   const [proof, known] = [makeProof(parts, network), context(about)]
   const checks = preflight(parts, proof, network, known)
   // Whatever is looked at here, the short way finds the same stops as the long one.
-  expect(stopsOf(parts, proof, network, known).map(({ says }) => says).sort()).toEqual(checks.filter(({ level }) => level === 'stop').map(({ says }) => says).sort()) // prettier-ignore
+  expect(stopsOf(parts, proof, network, known).map(({ message }) => message).sort()).toEqual(checks.filter(({ level }) => level === 'stop').map(({ message }) => message).sort()) // prettier-ignore
   return checks
 }
 const stopped = (checks: Check[]): string[] =>
@@ -70,7 +70,7 @@ describe('where a link stands', () => {
       {
         what: 'link',
         text: 'https://paper.com/a',
-        because: 'Mantel shows a picture or a link card, not both.',
+        reason: 'Mantel shows a picture or a link card, not both.',
       },
     ])
   })
@@ -135,7 +135,7 @@ describe('the link a post is about', () => {
     const late = checksOf(post({ link: page }), rules(), { sentHere, plannedAt: '2026-12-26T09:00:00.000Z' })
     expect(late.find(({ id }) => id === 'repeat')).toMatchObject({
       level: 'warn',
-      says: 'This link went out here Fri 20 Nov: it waits until 30 days have passed.',
+      message: 'This link went out here Fri 20 Nov: it waits until 30 days have passed.',
     })
     expect(
       warned(
@@ -151,7 +151,7 @@ describe('a proof', () => {
   it('names pictures beyond the network’s most', () => {
     const proof = makeProof(post({ media: [picture(800, 800), picture(800, 801)] }), rules({}, { max: 1 }))
     expect(proof.media).toHaveLength(1)
-    expect(proof.leftOut[0]).toMatchObject({ what: 'picture', because: 'Mantel takes at most one picture.' })
+    expect(proof.leftOut[0]).toMatchObject({ what: 'picture', reason: 'Mantel takes at most one picture.' })
   })
 
   it('offers what could go where bytes are too many though signs are not', () => {
@@ -160,7 +160,7 @@ describe('a proof', () => {
       rules({ counting: 'graphemes', limit: 300, maxTextBytes: 85 }),
     )
     expect([proof.measure.left > 0, proof.measure.valid]).toEqual([true, false])
-    expect(proof.offers).toEqual([{ does: 'leave-out-hashtag', text: '#ночь' }])
+    expect(proof.offers).toEqual([{ action: 'leave-out-hashtag', text: '#ночь' }])
   })
 })
 
@@ -178,8 +178,8 @@ describe('preflight', () => {
     expect(check).toMatchObject({
       id: 'length',
       level: 'stop',
-      says: '4 too many: 504 of 500.',
-      fix: { does: 'fit' },
+      message: '4 too many: 504 of 500.',
+      fix: { action: 'fit' },
     })
     // What a person must shorten is not done with a click.
     expect(checksOf(post({ text: 'x'.repeat(501) }), rules())[0]!.fix).toBeNull()
@@ -228,7 +228,7 @@ describe('preflight', () => {
     const dead = checksOf(parts, rules(), {
       linkState: { kind: 'dead', detail: 'paper.com answered 404.' },
     })[0]
-    expect(dead).toMatchObject({ level: 'stop', fix: { does: 'leave-out-link', change: { link: null } } })
+    expect(dead).toMatchObject({ level: 'stop', fix: { action: 'leave-out-link', change: { link: null } } })
     const moved = checksOf(parts, rules(), { linkState: { kind: 'moved', detail: 'https://paper.com/b' } })[0]
     expect(moved).toMatchObject({ level: 'warn', fix: { change: { link: 'https://paper.com/b' } } })
     expect(warned(checksOf(parts, rules({ shortLinks: false }), { linkIsShort: true }))).toContain(
@@ -245,13 +245,13 @@ describe('preflight', () => {
     expect(checksOf(wide, rules({}, { ratioFrom: 4 / 3, ratioTo: 4 / 3 }))[0]).toMatchObject({
       id: 'media-shape',
       level: 'warn',
-      says: 'The picture is 1200 × 628; Mantel shows 4:3 and cuts the rest.',
+      message: 'The picture is 1200 × 628; Mantel shows 4:3 and cuts the rest.',
     })
     const must = checksOf(wide, rules({}, { min: 1, ratioFrom: 2 / 3, ratioTo: 2 / 3 }))[0]!
     expect(must).toMatchObject({
       level: 'stop',
-      says: 'The picture is 1200 × 628; Mantel shows 2:3.',
-      fix: { does: 'crop' },
+      message: 'The picture is 1200 × 628; Mantel shows 2:3.',
+      fix: { action: 'crop' },
     })
     const cropped = { ...wide, ...must.fix!.change }
     expect(stopped(checksOf(cropped, rules({}, { min: 1, ratioFrom: 2 / 3, ratioTo: 2 / 3 })))).toEqual([])
@@ -277,13 +277,13 @@ describe('preflight', () => {
     const dome = post({ text: 'We open the dome at 05:30 on Thursday.' })
     expect(checksOf(dome, rules()).find(({ id }) => id === 'date')).toMatchObject({
       level: 'warn',
-      fix: { does: 'good-until', day: '2026-11-26' },
+      fix: { action: 'good-until', day: '2026-11-26' },
     })
     const late = checksOf(dome, rules(), { plannedAt: '2026-12-01T08:00:00.000Z' }).find(
       ({ id }) => id === 'date',
     )
     expect(late).toMatchObject({
-      says: expect.stringContaining('over when it goes out') as string,
+      message: expect.stringContaining('over when it goes out') as string,
       fix: null,
     })
     // What was before is told of, not announced.
@@ -319,8 +319,8 @@ describe('preflight', () => {
     expect(warned(checks)).toEqual(
       expect.arrayContaining(['hashtags', 'words', 'mix', 'hold', 'appears-elsewhere', 'approval']),
     )
-    expect(checks.find(({ id }) => id === 'words')!.says).toBe('The brand does not say “amazing”.')
-    expect(checks.find(({ id }) => id === 'mix')!.says).toBe(
+    expect(checks.find(({ id }) => id === 'words')!.message).toBe('The brand does not say “amazing”.')
+    expect(checks.find(({ id }) => id === 'mix')!.message).toBe(
       'Own news would be 24% of the posts; at most 20% are wanted.',
     )
   })
@@ -334,7 +334,7 @@ describe('preflight', () => {
     expect(stopped(checksOf(long, rules(), elsewhere({})))).toEqual(['appears-elsewhere'])
     expect(stopped(checksOf(long, rules(), elsewhere({ limit: 33 })))).toEqual([])
     const twice = checksOf(post(), rules(), elsewhere({}, true))
-    expect(twice.find(({ id }) => id === 'appears-elsewhere')!.says).toMatch(/appear twice on Commonfire/)
+    expect(twice.find(({ id }) => id === 'appears-elsewhere')!.message).toMatch(/appear twice on Commonfire/)
   })
 
   it('counts what went out there as a repeat, by its name, but refuses an equal text only where it went out', () => {
@@ -346,7 +346,7 @@ describe('preflight', () => {
       seriesId: 'other',
     }
     const checks = checksOf(post(), network, { sentHere: [{ ...there, on: 'Commonfire' }] })
-    expect([stopped(checks), checks.find(({ id }) => id === 'repeat')!.says]).toEqual([
+    expect([stopped(checks), checks.find(({ id }) => id === 'repeat')!.message]).toEqual([
       [],
       'Nearly the same text went out on Commonfire Sun 22 Nov.',
     ])
@@ -452,11 +452,11 @@ describe('suggestHashtags', () => {
   it('gives each once with its reason, the surest first', () => {
     const offers = suggestHashtags(input)
     expect(offers.slice(0, 3)).toEqual([
-      { tag: 'comet', because: 'A watch that marks the article has it.' },
-      { tag: 'darksky', because: 'Its source’s folder has it.' },
-      { tag: 'skywatching', because: 'Saved together with #Comet.' },
+      { tag: 'comet', reason: 'A watch that marks the article has it.' },
+      { tag: 'darksky', reason: 'Its source’s folder has it.' },
+      { tag: 'skywatching', reason: 'Saved together with #Comet.' },
     ])
-    expect(offers.find(({ tag }) => tag === 'observatory')!.because).toBe(
+    expect(offers.find(({ tag }) => tag === 'observatory')!.reason).toBe(
       'Used on 4 posts, 10 responses each.',
     )
     expect(offers.some(({ tag }) => tag === 'flour')).toBe(false)

@@ -71,10 +71,10 @@ describe('slotsBetween', () => {
     const timetable = {
       ...daily(['09:00']),
       except: [
-        { date: '2026-03-03', does: 'none' as const, slots: [] },
+        { date: '2026-03-03', action: 'none' as const, slots: [] },
         {
           date: '2026-03-04',
-          does: 'add' as const,
+          action: 'add' as const,
           slots: [{ time: '12:00', use: 'any' as const, pillar: null }],
         },
       ],
@@ -124,7 +124,7 @@ describe('planLines', () => {
       ['f', '2026-03-02T10:50:00.000Z'],
       ['n', '2026-03-03T04:00:00.000Z'],
     ])
-    expect(plan.open[0]!.because).toMatch(/minutes away|its 2 posts/)
+    expect(plan.open[0]!.reason).toMatch(/minutes away|its 2 posts/)
   })
 
   it('sends a slot missed by a little now, and leaves one missed by more', () => {
@@ -158,7 +158,7 @@ describe('planLines', () => {
       past: 'past',
       gone: 'no-slot',
     })
-    plan.unplaced.forEach((one) => expect(one.says).toMatch(/^[A-Z].+\.$/))
+    plan.unplaced.forEach((one) => expect(one.message).toMatch(/^[A-Z].+\.$/))
   })
 
   // What may never happen, whatever the line (engine rules).

@@ -111,8 +111,8 @@ test('Escape gives a drag up; a card and a clipping are let go on a day above', 
     await page.mouse.move(to.x, to.y, { steps: 6 })
     await expect(label).toBeVisible()
     const { cards } = await nell.want<ScheduleView>('GET', `${path}/schedule`)
-    const { lineId } = cards.find(({ text }) => text.startsWith('Gone'))!
-    await nell.want('DELETE', `${path}/lines/${lineId}`)
+    const { queueItemId } = cards.find(({ text }) => text.startsWith('Gone'))!
+    await nell.want('DELETE', `${path}/lines/${queueItemId}`)
     await expect(card(page, 'Gone')).toHaveCount(0)
     await expect(label).toHaveCount(0)
     await page.mouse.up()

@@ -65,8 +65,8 @@ test('a morning: 300 sources read in, 50 articles skimmed by keys, everything wh
       await expect(title).toBeVisible()
       const now = await title.innerText()
       read.push(now)
-      const does = decisions[at] ?? 'j'
-      await page.keyboard.press(does)
+      const action = decisions[at] ?? 'j'
+      await page.keyboard.press(action)
       // A decision takes the article off the list and puts the next one on the sheet.
       await expect(title).not.toHaveText(now)
       // Two decisions are thought better of: undone, the article is back on the sheet, and one goes on.

@@ -249,7 +249,7 @@ test('what is asked for at typing speed is done once it is checked, undone from 
   await expect(notice).toContainText('Undid: Lined up')
   await expect.poll(async () => (await nell.want<ScheduleView>('GET', `${path}/schedule`)).lined).toBe(0)
 
-  await world.trouble('lowlamp.example', { refuse: { status: 404, says: 'Nothing here' } })
+  await world.trouble('lowlamp.example', { refuse: { status: 404, message: 'Nothing here' } })
   await page.locator('[data-article]').nth(3).click()
   await expect(page.locator('#article h2')).toHaveText(
     (await page.locator('[data-article]').nth(3).locator('.serif').textContent())!,

@@ -20,11 +20,11 @@ test('a first start from nothing under npm start', async ({ page, world }) => {
     },
     stdio: ['ignore', 'pipe', 'inherit'],
   })
-  let says = ''
-  app.stdout.on('data', (part: Buffer) => (says += part.toString()))
+  let message = ''
+  app.stdout.on('data', (part: Buffer) => (message += part.toString()))
   const url = await until(
     'npm start says where it is',
-    async () => /Clear Quill: (http:\/\/127\.0\.0\.1:\d+)/.exec(says)?.[1],
+    async () => /Clear Quill: (http:\/\/127\.0\.0\.1:\d+)/.exec(message)?.[1],
     60_000,
   )
   const isUp = (): Promise<boolean> => fetch(`${url}/api/health`).then((answer) => answer.ok, () => false) // prettier-ignore

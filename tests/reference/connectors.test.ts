@@ -224,7 +224,7 @@ describe('Micropub, what the Recommendation asks of a client', () => {
     const outcome = await answered({ status, body: JSON.stringify(body) })
     expect(outcome.kind).toBe(kind)
     const words = (body as { error_description?: string }).error_description
-    if (words) expect('says' in outcome ? outcome.says : '').toContain(words)
+    if (words) expect('message' in outcome ? outcome.message : '').toContain(words)
   })
 
   it('§3.4.3: deletes by action=delete and the address', async () => {

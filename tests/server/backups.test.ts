@@ -56,7 +56,7 @@ it('copies the data while it is written to: the state of one moment, whole', asy
 
 it('restores a backup: what was lined up since is gone, everything is on hold, what was under way is asked about', async () => {
   await lineUp('Before')
-  const ids = (await scheduleOf(nell, path)).cards.map(({ lineId }) => lineId)
+  const ids = (await scheduleOf(nell, path)).cards.map(({ queueItemId }) => queueItemId)
   // On its way at the moment of the copy, sent right after it.
   await world.trouble('chatterbrook.example', { slowMs: 6000, postsOnly: true, times: 1 })
   await nell.want('POST', `${path}/lines/${ids[0]}/send`)

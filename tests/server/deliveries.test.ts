@@ -90,13 +90,13 @@ describe('a network that is down', () => {
     await start(CHATTERBROOK)
     const doc = await draftOf(nell, path, 'Tonight only', { goodUntil: '2027-03-02T12:00:00.000Z' })
     await lineUpSaved(nell, path, await saveNew(nell, path, doc))
-    await world.trouble(CHATTER, { refuse: { status: 503, says: 'Down for repairs.' } })
+    await world.trouble(CHATTER, { refuse: { status: 503, message: 'Down for repairs.' } })
     await playHours(nell, 4)
     await world.trouble(CHATTER, null)
     await playHours(nell, 24)
     expect(await texts(CHATTER)).toEqual([])
     const [card] = await troubled()
-    expect([card!.state, card!.says, await open()]).toEqual([
+    expect([card!.state, card!.message, await open()]).toEqual([
       'not-sent',
       expect.stringMatching(/“good until” has passed/),
       ['not-sent'],
@@ -184,7 +184,7 @@ describe('rates', () => {
     await playHours(nell, 2)
     expect(await texts(CHATTER)).toHaveLength(2)
     expect(
-      (await cards()).filter(({ state }) => state === 'trying-again').map(({ says }) => says)[0],
+      (await cards()).filter(({ state }) => state === 'trying-again').map(({ message }) => message)[0],
     ).toMatch(/allows 2 posts in 20 minutes/)
     await playHours(nell, 1)
     const minutes = (await world.posted(CHATTER))
@@ -267,7 +267,7 @@ describe('a first reply', () => {
   it('that fails for now is tried again alone', async () => {
     await withReply()
     await world.trouble(FIRE, {
-      refuse: { status: 503, says: 'Down.', retryAfter: 600 },
+      refuse: { status: 503, message: 'Down.', retryAfter: 600 },
       holding: 'in_reply_to_id',
       times: 1,
     })
@@ -278,10 +278,10 @@ describe('a first reply', () => {
 
   it('that is refused for good: sent in part, said so, and left so or taken back', async () => {
     await withReply()
-    await world.trouble(FIRE, { refuse: { status: 422, says: 'No links.' }, holding: 'in_reply_to_id' })
+    await world.trouble(FIRE, { refuse: { status: 422, message: 'No links.' }, holding: 'in_reply_to_id' })
     await playHours(nell, 2)
     const part = await only()
-    expect([part.state, part.says, await open()]).toEqual([
+    expect([part.state, part.message, await open()]).toEqual([
       'in-part',
       expect.stringMatching(/first reply with its link is not.*No links/),
       ['in-part'],
@@ -309,7 +309,7 @@ describe('what a person does', () => {
     await start(GUILDHALL)
     await lineUp('Far too long for them')
     await world.trouble(GUILD, {
-      refuse: { status: 400, says: 'This post is too long.' },
+      refuse: { status: 400, message: 'This post is too long.' },
       postsOnly: true,
       times: 1,
     })
@@ -319,7 +319,7 @@ describe('what a person does', () => {
       'not-sent',
       ['change', 'try-now', 'back-in-line', 'give-up'],
     ])
-    expect(failed.says).toMatch(/It answered: This post is too long\./)
+    expect(failed.message).toMatch(/It answered: This post is too long\./)
     const post = await nell.want<{ version: number; doc: Awaited<ReturnType<typeof draftOf>>; id: string }>(
       'GET',
       `${path}/posts/${failed.postId}`,
@@ -337,7 +337,7 @@ describe('what a person does', () => {
   it('tries now, and the history says who and why, in words', async () => {
     await start(CHATTERBROOK)
     await lineUp('Try, try again')
-    await world.trouble(CHATTER, { refuse: { status: 400, says: 'No.' }, postsOnly: true, times: 1 })
+    await world.trouble(CHATTER, { refuse: { status: 400, message: 'No.' }, postsOnly: true, times: 1 })
     await playHours(nell, 2)
     await act((await only()).id, 'try-now')
     await until('it is sent', async () => (await only()).state === 'sent')
@@ -350,8 +350,8 @@ describe('what a person does', () => {
       'sending',
       'sent',
     ])
-    expect(events.map(({ by }) => by)).toEqual([null, null, null, 'Nell', null, null])
-    expect(events[2]!.says).toBe('Chatterbrook refused it for good. It answered: No.')
+    expect(events.map(({ personName }) => personName)).toEqual([null, null, null, 'Nell', null, null])
+    expect(events[2]!.message).toBe('Chatterbrook refused it for good. It answered: No.')
   })
 
   it.each([
@@ -363,7 +363,7 @@ describe('what a person does', () => {
     await lineUp('A slip')
     await playHours(nell, 2)
     expect(await texts(host)).toEqual(['A slip'])
-    await world.trouble(host, { refuse: { status: 500, says: 'Not now.' }, times: 1 })
+    await world.trouble(host, { refuse: { status: 500, message: 'Not now.' }, times: 1 })
     const { id } = await only()
     expect((await nell.ask('POST', `${path}/deliveries/${id}/do`, { deed: 'take-back' })).body.type).toBe(
       'urn:clear-quill:cantTakeBack',
@@ -398,7 +398,7 @@ describe('rules that change', () => {
     await world.control('rules', { host: GUILD, rules: { limit: 300 } })
     expect(await nell.want('POST', `${path}/accounts/${await accountId()}/check`)).toEqual({ returned: 1 })
     const [notice] = await notices()
-    expect([notice!.kind, notice!.says]).toEqual([
+    expect([notice!.kind, notice!.message]).toEqual([
       'rules',
       expect.stringMatching(/now takes 300 characters \(before: 3000\)\. 1 post no longer fit/),
     ])

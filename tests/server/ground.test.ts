@@ -53,8 +53,8 @@ describe('an article that was stored when the process died', () => {
       String(at).startsWith('7'),
     ).length
     expect(marked()).toBe(sevens)
-    expect(world.rows('SELECT because FROM article_states WHERE because IS NOT NULL')).toEqual([
-      { because: 'words' },
+    expect(world.rows('SELECT excluded_by FROM article_states WHERE excluded_by IS NOT NULL')).toEqual([
+      { reason: 'words' },
     ])
   })
 })

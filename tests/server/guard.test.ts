@@ -135,7 +135,7 @@ describe('another brand’s thing under one’s own brand', () => {
       history: historyId,
       pillars: view.pillars[0]!.id,
       accounts: view.accounts[0]!.id,
-      lines: card!.lineId!,
+      lines: card!.queueItemId!,
       articles: articles[0]!.id,
     }
   })
@@ -241,8 +241,8 @@ describe('refusals', () => {
     const { body } = await world.nobody().ask<Problem>('POST', '/api/session', { email: 'x', password: '' })
     expect(body.errors).toEqual(
       expect.arrayContaining([
-        { field: 'email', says: expect.stringContaining('mail address') },
-        { field: 'password', says: 'Enter your password.' },
+        { field: 'email', message: expect.stringContaining('mail address') },
+        { field: 'password', message: 'Enter your password.' },
       ]),
     )
   })

@@ -35,12 +35,12 @@ describe('a file of sources', () => {
       total: 3,
       waiting: 3,
       added: 0,
-      problems: [{ line: 2, says: expect.stringContaining('javascript:1') }],
+      problems: [{ line: 2, message: expect.stringContaining('javascript:1') }],
     })
     expect(await ended()).toMatchObject({
       added: 2,
       known: 0,
-      failed: [{ title: 'broken.faulty.example', says: expect.stringMatching(/asks to sign in/) }],
+      failed: [{ title: 'broken.faulty.example', message: expect.stringMatching(/asks to sign in/) }],
     })
     expect((await sources()).map((source) => [source.label, source.folders, source.articles])).toEqual([
       ['one.faulty.example', ['Light'], 3],
@@ -68,7 +68,7 @@ describe('a file of sources', () => {
   })
 
   it('finds the feed of a page it names, tries again what failed, and is taken back as one', async () => {
-    await world.trouble('later.faulty.example', { refuse: { status: 503, says: 'Later' } })
+    await world.trouble('later.faulty.example', { refuse: { status: 503, message: 'Later' } })
     const page = '<outline text="A site" type="rss" xmlUrl="https://lowlamp.example/"/>'
     const link = '<outline text="A link" type="link" url="https://zenithminute.example/"/>'
     const { id } = await start(file(page + link + feed('later.faulty.example')))

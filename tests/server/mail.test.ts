@@ -84,9 +84,9 @@ it.each([
   ['00000000000000000000000000000000.000000000000000000000000@lists.clearquill.example'],
   ['postmaster@elsewhere.example'],
 ])('nobody else gets mail through here: %s', async (to) => {
-  const { taken, says } = await world.mail({ to, text: 'x' })
+  const { taken, message } = await world.mail({ to, text: 'x' })
   expect(taken).toBe(false)
-  expect(says).toMatch(/550/)
+  expect(message).toMatch(/550/)
 })
 
 it('a wrong key, a key of another host, and what is too large are refused', async () => {
@@ -96,13 +96,13 @@ it('a wrong key, a key of another host, and what is too large are refused', asyn
         to: address.replace(/\.(.)/, (_, first: string) => `.${first === 'a' ? 'b' : 'a'}`),
         text: 'x',
       })
-    ).says,
+    ).message,
   ).toMatch(/550/)
-  expect((await world.mail({ to: address.replace(/@.*/, '@elsewhere.example'), text: 'x' })).says).toMatch(
+  expect((await world.mail({ to: address.replace(/@.*/, '@elsewhere.example'), text: 'x' })).message).toMatch(
     /550/,
   )
   const large = await world.mail({ to: address, subject: 'Large', text: 'x'.repeat(11 * 1024 * 1024) })
-  expect(large).toMatchObject({ taken: false, says: expect.stringMatching(/552/) as string })
+  expect(large).toMatchObject({ taken: false, message: expect.stringMatching(/552/) as string })
   expect((await articles()).some(({ title }) => title === 'Large')).toBe(false)
 })
 

@@ -33,9 +33,9 @@ it('the whole text is fetched from the page, once, and stays when the feed comes
   const zenith = await source('zenithminute.example')
   const [row] = await rowsOf(zenith)
   const before = await full(row!.id)
-  expect(before).toMatchObject({ textFrom: null, pageWaits: true, pageSays: null })
+  expect(before).toMatchObject({ textFrom: null, pageWaits: true, pageMessage: null })
   const [after] = await Promise.all([look(row!.id), look(row!.id)])
-  expect(after).toMatchObject({ textFrom: 'page', pageWaits: false, pageSays: null })
+  expect(after).toMatchObject({ textFrom: 'page', pageWaits: false, pageMessage: null })
   expect(after!.html.length).toBeGreaterThan(before.html.length * 2)
   expect(after!.html).not.toMatch(/<h1|<footer/)
   expect(after!.minutes).toBeGreaterThan(0)
@@ -80,13 +80,13 @@ it.each([
   ['deep', /not a web page|too heavy|can’t be read/],
 ] as const)(
   'a page that is %s leaves the summary, with the reason, and is not asked again at once',
-  async (fault, says) => {
+  async (fault, message) => {
     const host = `page-${fault}.faulty.example`
     const [row] = await rowsOf(await source(`https://${host}/feed.xml`))
     await world.fault(host, fault)
     const after = await look(row!.id)
     expect(after.textFrom).toBeNull()
-    expect(after.pageSays).toMatch(says)
+    expect(after.pageMessage).toMatch(message)
     expect(after.html).toContain('Words of article')
     const count = (await asks(host)).length
     await look(row!.id)

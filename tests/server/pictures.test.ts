@@ -42,7 +42,7 @@ describe('a picture from outside', () => {
   it('of 40 megapixels is taken and made smaller, and says so; one of 60 is refused with its size', async () => {
     const { status, body } = await upload(await plain(8000, 5000).jpeg().toBuffer())
     expect([status, body.width, body.height]).toEqual([200, 3000, 1875])
-    expect(body.says).toBe('It was made smaller, to 3000 × 1875.')
+    expect(body.message).toBe('It was made smaller, to 3000 × 1875.')
     const refused = await upload(await plain(10_000, 6000).jpeg().toBuffer())
     expect([refused.status, refused.body.type]).toEqual([422, 'urn:clear-quill:pictureTooLarge'])
     expect(refused.text).toContain('60 megapixels')
@@ -85,7 +85,7 @@ describe('a picture from outside', () => {
         .toBuffer(),
       'a.gif',
     )
-    expect([status, body.width, body.height, body.says]).toEqual([
+    expect([status, body.width, body.height, body.message]).toEqual([
       200,
       60,
       40,
@@ -187,7 +187,7 @@ it('a picture goes out as it was cropped, described, without metadata, on the bo
   await lineUpSaved(nell, path, await saveNew(nell, path, beyond))
   await playHours(nell, 30)
   const { troubled: cards } = await scheduleOf(nell, path)
-  expect(cards.map(({ state, says }) => [state, says.includes('that shape is not shown here')])).toEqual([
-    ['not-sent', true],
-  ])
+  expect(
+    cards.map(({ state, message }) => [state, message.includes('that shape is not shown here')]),
+  ).toEqual([['not-sent', true]])
 })

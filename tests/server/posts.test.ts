@@ -156,7 +156,7 @@ describe('a post on the Desk', () => {
     const help = await nell.want<WritingHelp>('POST', `${path}/writing-help`, { articleId, text: '' })
     expect(help.openings.length).toBeGreaterThan(0)
     expect(
-      help.hashtags.every(({ tag, because }) => /^[\p{L}\p{N}_]+$/u.test(tag) && because.endsWith('.')),
+      help.hashtags.every(({ tag, reason }) => /^[\p{L}\p{N}_]+$/u.test(tag) && reason.endsWith('.')),
     ).toBe(true)
   })
 })
@@ -193,7 +193,7 @@ describe('approval', () => {
     const refused = await nell.ask('POST', `${path}/posts/${post.id}/approve`, { version: 1 })
     expect([refused.status, refused.body.type]).toEqual([403, 'urn:clear-quill:someoneElse'])
     const [card] = (await scheduleOf(nell, path)).cards
-    expect((await nell.ask('POST', `${path}/lines/${card!.lineId}/send`)).body.type).toBe(
+    expect((await nell.ask('POST', `${path}/lines/${card!.queueItemId}/send`)).body.type).toBe(
       'urn:clear-quill:notApproved',
     )
     const sentBack = await ottilie.want<Undoable>('POST', `${path}/posts/${post.id}/send-back`, {
@@ -385,9 +385,9 @@ describe('links', () => {
     const texts = (await world.posted('chatterbrook.example'))
       .map(({ text }) => text)
       .filter((text) => /^Said/.test(text))
-    const codeIn = (says: string): string =>
+    const codeIn = (message: string): string =>
       texts
-        .find((text) => text.startsWith(says))!
+        .find((text) => text.startsWith(message))!
         .split(shortBase!)[1]!
         .slice(0, 6)
     expect(codeIn('Said once')).toBe(post.codes[chatterbrook!.accountId])
@@ -397,8 +397,8 @@ describe('links', () => {
     for (const table of ['deliveries', 'posts'])
       data.prepare(`DELETE FROM ${table} WHERE ${table === 'posts' ? 'id' : 'post_id'} = ?`).run(post.id)
     data.close()
-    for (const says of ['Said once', 'Said again']) {
-      const answer = await world.nobody().ask('GET', `/r/${codeIn(says)}`)
+    for (const message of ['Said once', 'Said again']) {
+      const answer = await world.nobody().ask('GET', `/r/${codeIn(message)}`)
       expect([answer.status, answer.headers.get('location')]).toEqual([
         302,
         `${link}&utm_source=chatterbrook&utm_medium=social`,

@@ -96,7 +96,7 @@ describe('lining up', () => {
       await placesShown(nell, path, post),
     )
     expect(answer.status).toBe(422)
-    expect(answer.body.errors).toEqual([{ field: 'text', says: expect.stringMatching(sentence) }])
+    expect(answer.body.errors).toEqual([{ field: 'text', message: expect.stringMatching(sentence) }])
     expect(await cards()).toEqual([])
   })
 
@@ -105,7 +105,7 @@ describe('lining up', () => {
       version: 0,
       doc: await draftOf(nell, path, 'x'.repeat(20_001)),
     })
-    expect([answer.status, answer.body.errors?.[0]?.says]).toEqual([
+    expect([answer.status, answer.body.errors?.[0]?.message]).toEqual([
       422,
       expect.stringMatching(/At most 20,000/),
     ])
@@ -128,12 +128,12 @@ describe('lining up', () => {
     const lineOf = async (account: string) =>
       (await cards()).find(({ accountId }) => accountId === accounts.find(({ name }) => name === account)!.id)
     const [chatter, fire] = [await lineOf('Chatterbrook'), await lineOf('Commonfire')]
-    await nell.want('DELETE', `${path}/lines/${chatter!.lineId}`)
-    await nell.want('POST', `${path}/lines/${fire!.lineId}/send`)
+    await nell.want('DELETE', `${path}/lines/${chatter!.queueItemId}`)
+    await nell.want('POST', `${path}/lines/${fire!.queueItemId}/send`)
     await until('the post is sent', async () => (await cards()).some((card) => card.state === 'sent'))
     expect(await world.posted(HOSTS[0]!)).toEqual([])
     expect((await world.posted(HOSTS[1]!)).map((one) => one.text)).toEqual(['Now'])
-    expect((await nell.ask('DELETE', `${path}/lines/${fire!.lineId}`)).body.type).toBe(
+    expect((await nell.ask('DELETE', `${path}/lines/${fire!.queueItemId}`)).body.type).toBe(
       'urn:clear-quill:alreadyGone',
     )
   })
@@ -142,7 +142,7 @@ describe('lining up', () => {
 describe('what the network says', () => {
   it('a refusal says why, and the rest of the line goes on', async () => {
     await world.trouble(HOSTS[0]!, {
-      refuse: { status: 400, says: 'No posts about lamps.' },
+      refuse: { status: 400, message: 'No posts about lamps.' },
       postsOnly: true,
       times: 1,
     })
@@ -158,7 +158,7 @@ describe('what the network says', () => {
       ]),
     )
     const failed = (await cards()).find((card) => card.state === 'not-sent')!
-    expect(failed.says).toMatch(/Chatterbrook refused it for good\. It answered: No posts about lamps\./)
+    expect(failed.message).toMatch(/Chatterbrook refused it for good\. It answered: No posts about lamps\./)
     await nell.want('POST', `${path}/deliveries/${failed.deliveryId}/do`, { deed: 'back-in-line' })
     await playHours(nell, 24)
     expect((await world.posted(HOSTS[0]!)).map((post) => post.text)).toEqual(['One', 'Two'])
@@ -166,14 +166,14 @@ describe('what the network says', () => {
 
   it('a network that wants us to wait is tried again at its time', async () => {
     await world.trouble(HOSTS[1]!, {
-      refuse: { status: 429, says: 'Too many posts', retryAfter: 1200 },
+      refuse: { status: 429, message: 'Too many posts', retryAfter: 1200 },
       postsOnly: true,
       times: 1,
     })
     await lineUpText(nell, path, 'Patience')
     await playHours(nell, 1)
     const waiting = (await cards()).find((card) => card.state === 'trying-again')!
-    expect(waiting.says).toMatch(/Commonfire could not take it now\. It answered: Too many posts/)
+    expect(waiting.message).toMatch(/Commonfire could not take it now\. It answered: Too many posts/)
     await playHours(nell, 1)
     const [posted] = await world.posted(HOSTS[1]!)
     expect(new Date(posted!.at).toISOString().slice(11, 16)).toBe('10:20')
@@ -181,7 +181,7 @@ describe('what the network says', () => {
 
   it('a token that is refused is said at the account', async () => {
     await world.trouble(HOSTS[0]!, {
-      refuse: { status: 401, says: 'This token is not known here.' },
+      refuse: { status: 401, message: 'This token is not known here.' },
       postsOnly: true,
     })
     await lineUpText(nell, path, 'Locked out')
@@ -234,7 +234,7 @@ describe('a killed sender', () => {
       ...(moment.startsWith('before') ? { cutBefore: true } : {}),
     })
     await lineUpText(nell, path, 'Exactly once')
-    const ids = (await cards()).map((card) => card.lineId)
+    const ids = (await cards()).map((card) => card.queueItemId)
     for (const id of ids) await nell.want('POST', `${path}/lines/${id}/send`)
     await until('it is on its way', async () => {
       return (await world.asks(host)).some(isPost)
@@ -321,7 +321,7 @@ it('keeps tokens, passwords, sessions and hooks nowhere in clear: not in the dat
   await lineUpText(nell, path, 'Quiet')
   // One that is refused, one whose answer is lost, and one whose token ends, all leave their traces.
   await world.trouble('chatterbrook.example', {
-    refuse: { status: 400, says: 'No.' },
+    refuse: { status: 400, message: 'No.' },
     postsOnly: true,
     times: 1,
   })

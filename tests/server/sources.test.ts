@@ -51,7 +51,7 @@ describe('finding a feed', () => {
   ])('says what is wrong with %s', async (address, code, sentence) => {
     const { status, body } = await look(address)
     expect([status, body.type]).toEqual([422, `urn:clear-quill:${code}`])
-    expect(body.errors).toEqual([{ field: 'address', says: expect.stringMatching(sentence) }])
+    expect(body.errors).toEqual([{ field: 'address', message: expect.stringMatching(sentence) }])
   })
 })
 
@@ -111,7 +111,7 @@ describe('a source', () => {
 
   it('that fails says since when and why, and recovers', async () => {
     const [source] = await nell.want<Source[]>('GET', `${path}/sources`)
-    await world.trouble('lowlamp.example', { refuse: { status: 503, says: 'down' } })
+    await world.trouble('lowlamp.example', { refuse: { status: 503, message: 'down' } })
     await nell.want('POST', `${path}/sources/${source!.id}/fetch`)
     expect((await nell.want<Source[]>('GET', `${path}/sources`))[0]).toMatchObject({
       trouble: expect.stringMatching(/answered 503/),
@@ -263,7 +263,7 @@ describe('watches', () => {
       ink: 1,
     })
     expect(body.errors).toEqual([
-      { field: 'query', says: expect.stringMatching(/bracket is not closed.*at character 6/) },
+      { field: 'query', message: expect.stringMatching(/bracket is not closed.*at character 6/) },
     ])
   })
 })

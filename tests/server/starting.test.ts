@@ -21,14 +21,14 @@ beforeAll(() => {
 afterAll(() => rmSync(folder, { recursive: true, force: true }))
 
 /** Starts a server that should not stay; gives its exit code and what it said. */
-async function begin(env: Record<string, string>): Promise<{ code: number | null; says: string }> {
+async function begin(env: Record<string, string>): Promise<{ code: number | null; message: string }> {
   const child = spawn(process.execPath, [entry], { env: { ...process.env, PORT: '0', HOST: '127.0.0.1', NODE_ENV: 'production', ...env }, stdio: ['ignore', 'ignore', 'pipe'] }) // prettier-ignore
-  let says = ''
-  child.stderr.on('data', (part: Buffer) => (says += part.toString()))
+  let message = ''
+  child.stderr.on('data', (part: Buffer) => (message += part.toString()))
   const force = setTimeout(() => child.kill('SIGKILL'), 15_000)
   const [code] = (await once(child, 'exit')) as [number | null]
   clearTimeout(force)
-  return { code, says }
+  return { code, message }
 }
 
 describe('what it can’t work with ends the start, and is said', () => {
@@ -39,15 +39,15 @@ describe('what it can’t work with ends the start, and is said', () => {
   ])('%s', async (_, key) => {
     const dataDir = mkdtempSync(join(folder, 'key-'))
     writeFileSync(join(dataDir, 'secret.key'), key)
-    const { code, says } = await begin({ QUILL_DATA_DIR: dataDir })
-    expect([code, says]).toEqual([1, expect.stringContaining('must hold 64 hexadecimal digits')])
+    const { code, message } = await begin({ QUILL_DATA_DIR: dataDir })
+    expect([code, message]).toEqual([1, expect.stringContaining('must hold 64 hexadecimal digits')])
     expect(readFileSync(join(dataDir, 'secret.key'), 'utf8')).toBe(key)
   })
 
   it('a data folder that is a file', async () => {
     writeFileSync(join(folder, 'file'), 'x')
-    const { code, says } = await begin({ QUILL_DATA_DIR: join(folder, 'file') })
-    expect([code, says]).toEqual([
+    const { code, message } = await begin({ QUILL_DATA_DIR: join(folder, 'file') })
+    expect([code, message]).toEqual([
       1,
       expect.stringMatching(/the data folder .* can’t be used: there is a file of that name/),
     ])
@@ -56,11 +56,11 @@ describe('what it can’t work with ends the start, and is said', () => {
   it.each(['quill.your.site', 'ftp://quill.example', 'https://quill.example/path'])(
     'the public address %s',
     async (address) => {
-      const { code, says } = await begin({
+      const { code, message } = await begin({
         QUILL_DATA_DIR: mkdtempSync(join(folder, 'url-')),
         QUILL_PUBLIC_URL: address,
       })
-      expect([code, says]).toEqual([
+      expect([code, message]).toEqual([
         1,
         expect.stringContaining('QUILL_PUBLIC_URL must be an address without a path'),
       ])
@@ -89,17 +89,17 @@ it('a port that is taken is said too, and a secret is made whole, for its owner 
   const first = await startServer({ dataDir })
   const { port } = first
   try {
-    const { code, says } = await begin({
+    const { code, message } = await begin({
       QUILL_DATA_DIR: mkdtempSync(join(folder, 'other-')),
       PORT: String(port),
     })
-    expect([code, says]).toEqual([1, expect.stringContaining(`port ${port} is taken`)])
+    expect([code, message]).toEqual([1, expect.stringContaining(`port ${port} is taken`)])
     const mail = await begin({
       QUILL_DATA_DIR: mkdtempSync(join(folder, 'mail-')),
       QUILL_MAIL_PORT: String(port),
       QUILL_MAIL_HOST: 'lists.clearquill.example',
     })
-    expect([mail.code, mail.says]).toEqual([1, expect.stringContaining(`the mail port ${port} is taken`)])
+    expect([mail.code, mail.message]).toEqual([1, expect.stringContaining(`the mail port ${port} is taken`)])
     expect(readFileSync(join(dataDir, 'secret.key'), 'utf8')).toMatch(/^[0-9a-f]{64}$/)
     expect((statSync(join(dataDir, 'secret.key')).mode & 0o777).toString(8)).toBe('600')
   } finally {

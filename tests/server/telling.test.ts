@@ -46,7 +46,7 @@ async function setTelling(more: Record<string, unknown>): Promise<NotificationCh
 const notices = async () => (await world.told()).filter(({ text }) => !text.startsWith(ASKS))
 
 async function failPosts(count: number): Promise<void> {
-  await world.trouble('chatterbrook.example', { refuse: { status: 400, says: 'No.' }, postsOnly: true })
+  await world.trouble('chatterbrook.example', { refuse: { status: 400, message: 'No.' }, postsOnly: true })
   for (let n = 0; n < count; n++) await lineUpText(nell, path, `Refused ${n}`)
 }
 
@@ -105,14 +105,14 @@ it('keeps quiet in the quiet hours, over midnight too, and tells when they end',
 it('a way that fails is said, and tried again; the hook’s address is never given out', async () => {
   expect(await setTelling({ hook: 'https://hook.example/gone', mail: [] })).toMatchObject({
     hasHook: true,
-    says: null,
+    message: null,
   })
   expect((await nell.ask('POST', `${path}/telling-test`)).body).toMatchObject({
-    type: 'urn:clear-quill:notTold',
+    type: 'urn:clear-quill:unannounced',
     detail: 'hook.example answered 404.',
   })
   const answer = await nell.ask<NotificationChannels>('GET', `${path}/telling`)
-  expect(answer.body.says).toBe('hook.example answered 404.')
+  expect(answer.body.message).toBe('hook.example answered 404.')
   expect(answer.text).not.toContain('/gone')
   await setTelling({})
   await nell.want('POST', `${path}/telling-test`)
@@ -169,5 +169,5 @@ it.each([
     ...more,
   })
   expect(answer.status).toBe(422)
-  expect(answer.body.errors).toEqual([{ field, says: expect.stringMatching(sentence) }])
+  expect(answer.body.errors).toEqual([{ field, message: expect.stringMatching(sentence) }])
 })

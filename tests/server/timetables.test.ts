@@ -1,7 +1,7 @@
 import { afterAll, beforeEach, describe, expect, it } from 'vitest'
 import type { Account } from '#shared/networks/types'
 import type { BrandView } from '#shared/people/types'
-import type { Card, FoundAhead, LateLine, PlanBase, PlanChange, Placing } from '#shared/schedule/types'
+import type { Card, FoundAhead, LateQueueItem, PlanBase, PlanChange, Placing } from '#shared/schedule/types'
 import type { Undoable } from '#shared/platform/types'
 import type { PostView } from '#shared/posts/types'
 import {
@@ -64,8 +64,8 @@ async function move(
   who = nell,
   more: Record<string, unknown> = {},
 ): Promise<Undoable> {
-  const { lineId } = await lineOf(text)
-  return who.want<Undoable>('POST', `${path}/lines/${lineId}/move`, {
+  const { queueItemId } = await lineOf(text)
+  return who.want<Undoable>('POST', `${path}/lines/${queueItemId}/move`, {
     to,
     planVersion: await planVersion(),
     ...more,
@@ -117,7 +117,7 @@ describe('a timetable', () => {
   it('is stored whole and comes back: slots, days that differ, limits, shares', async () => {
     const [pillar] = (await view()).pillars
     const except = [
-      { date: '2027-03-05', does: 'replace', slots: [{ time: '11:00', use: 'any', pillarId: null }] },
+      { date: '2027-03-05', action: 'replace', slots: [{ time: '11:00', use: 'any', pillarId: null }] },
     ]
     const mix = [{ pillarId: pillar!.id, maxShare: 0.2, windowDays: 7 }]
     const { historyId } = await setTimetable({ slots: [any(1, '09:00', { use: 'pillar', pillarId: pillar!.id }), any(2, '09:00', { use: 'free' })], except, mix, perDay: 4, minGapMinutes: 30, repeatAfterDays: 10 }) // prettier-ignore
@@ -142,7 +142,7 @@ describe('a timetable', () => {
     const none = await timetable({ slots: [] })
     expect(
       (await nell.want<PlanChange>('POST', none.change, none.body)).lost.map(
-        ({ text, says }) => `${text}: ${says}`,
+        ({ text, message }) => `${text}: ${message}`,
       ),
     ).toEqual([
       'One: The timetable has no slot for it.',
@@ -155,19 +155,19 @@ describe('a timetable', () => {
     const refusals: [Record<string, unknown>, RegExp][] = [
       [{ slots: [any(1, '09:00'), any(1, '09:00')] }, /Two slots are in the same minute/],
       [{ slots: [any(1, '24:00')] }, /A time looks like/],
-      [{ except: [{ date: '2027-03-05', does: 'none', slots: [] }, { date: '2027-03-05', does: 'none', slots: [] }] }, /A day is here twice/], // prettier-ignore
-      [{ except: [{ date: '2027-02-31x', does: 'none', slots: [] }] }, /A day looks like/],
+      [{ except: [{ date: '2027-03-05', action: 'none', slots: [] }, { date: '2027-03-05', action: 'none', slots: [] }] }, /A day is here twice/], // prettier-ignore
+      [{ except: [{ date: '2027-02-31x', action: 'none', slots: [] }] }, /A day looks like/],
       [
         { mix: [{ pillarId: (await view()).pillars[0]!.id, maxShare: 3, windowDays: 7 }] },
         /1 to 100 percent/,
       ],
       [{ minGapMinutes: -1 }, /number of minutes/],
     ]
-    for (const [wish, says] of refusals) {
+    for (const [wish, message] of refusals) {
       const asked = await timetable(wish)
       const answer = await nell.ask('PUT', asked.at, asked.body)
       expect(answer.status).toBe(422)
-      expect(JSON.stringify(answer.body.errors)).toMatch(says)
+      expect(JSON.stringify(answer.body.errors)).toMatch(message)
     }
     const foreign = await timetable({
       slots: [any(1, '09:00', { use: 'pillar', pillarId: '01900000-0000-7000-8000-00000000ffff' })],
@@ -202,7 +202,7 @@ describe('a timetable', () => {
       await lineUpSaved(nell, path, await saveNew(nell, path, await draftOf(nell, path, text, { link })))
     const linked = (await cards()).filter(({ text }) => text.startsWith('Link'))
     expect(linked.map(({ at }) => at.slice(8, 16))).toEqual(['04T10:00', '07T10:00'])
-    expect(linked[1]!.says).toMatch(/too soon after the same link/)
+    expect(linked[1]!.message).toMatch(/too soon after the same link/)
   })
 
   it('keeps a link apart on two accounts where the brand wants it', async () => {
@@ -229,7 +229,7 @@ describe('a timetable', () => {
     expect(await lined()).toEqual(['Of no pillar 02T10:00'])
     await nell.want('POST', `${path}/undo`, { historyId })
     expect(await lined()).toEqual([])
-    expect((await scheduleOf(nell, path)).unplaced[0]!.says).toMatch(/another pillar/)
+    expect((await scheduleOf(nell, path)).unplaced[0]!.message).toMatch(/another pillar/)
   })
 
   it('keeps the wall clock over changes of the clock, also in the skipped and the doubled hour', async () => {
@@ -242,7 +242,7 @@ describe('a timetable', () => {
       const { brand } = await view()
       await nell.want('PATCH', path, { ...brand, zone: 'America/Toronto' })
       await setTimetable({ slots: daily(...times) })
-      await setTimetable({ except: [{ date: '2027-03-13', does: 'none', slots: [] }] })
+      await setTimetable({ except: [{ date: '2027-03-13', action: 'none', slots: [] }] })
       for (const text of ['A', 'B', 'C', 'D']) await lineUp(text)
       await playHours(nell, 60)
       expect((await posted()).map((one) => one.slice(2))).toEqual(sent)
@@ -309,13 +309,13 @@ describe('placing', () => {
   })
 
   it('refuses a slot that is gone, a time that is past, an echo at once and one of no wording', async () => {
-    const says = async (kind: string, at: string | null, echoes: { after: Record<string, number>; wording: number }[] = []): Promise<string> =>
+    const message = async (kind: string, at: string | null, echoes: { after: Record<string, number>; wording: number }[] = []): Promise<string> =>
       lineUp('No place', kind, at, echoes).then(() => '', (error: unknown) => String(error)) // prettier-ignore
-    expect(await says('slot', '2027-03-03T11:11:00.000Z')).toMatch(/no longer in the timetable/)
-    expect(await says('time', '2027-03-01T10:00:00.000Z')).toMatch(/time has passed/)
-    expect(await says('slot', null)).toMatch(/Choose a day and a time/)
-    expect(await says('next', null, [{ after: { hours: 0 }, wording: 0 }])).toMatch(/at least an hour/)
-    expect(await says('next', null, [{ after: { hours: 8 }, wording: 3 }])).toMatch(/No such wording/)
+    expect(await message('slot', '2027-03-03T11:11:00.000Z')).toMatch(/no longer in the timetable/)
+    expect(await message('time', '2027-03-01T10:00:00.000Z')).toMatch(/time has passed/)
+    expect(await message('slot', null)).toMatch(/Choose a day and a time/)
+    expect(await message('next', null, [{ after: { hours: 0 }, wording: 0 }])).toMatch(/at least an hour/)
+    expect(await message('next', null, [{ after: { hours: 8 }, wording: 3 }])).toMatch(/No such wording/)
     expect(await lined()).toEqual([])
   })
 
@@ -326,7 +326,7 @@ describe('placing', () => {
       await draftOf(nell, path, 'Not yet', { notBefore: '2027-03-04T12:00:00.000Z' }),
     )
     expect((await lineUpSaved(nell, path, early)).places[0]!.at).toBe('2027-03-04T15:00:00.000Z')
-    expect((await lineOf('Not yet')).says).toMatch(/before it may go out/)
+    expect((await lineOf('Not yet')).message).toMatch(/before it may go out/)
     const same = lineUp('The same', 'next', null, [{ after: { days: 1 }, wording: 0 }])
     await expect(same).rejects.toThrow(/refuses the same text within 2 days/)
     await lineUp('Next month', 'next', null, [{ after: { weeks: 4 }, wording: 0 }])
@@ -351,7 +351,7 @@ describe('placing', () => {
     expect(all.map(({ text, echo }) => [text, echo?.at, echo?.of])).toEqual([['Said once', 1, 4], ['Said otherwise', 2, 4], ['Said a third way', 3, 4]]) // prettier-ignore
     const { historyId, echoes: along } = await nell.want<Undoable & { echoes: number }>(
       'DELETE',
-      `${path}/lines/${all[0]!.lineId}`,
+      `${path}/lines/${all[0]!.queueItemId}`,
     )
     expect([along, await cards()]).toEqual([3, []])
     await nell.want('POST', `${path}/undo`, { historyId })
@@ -371,14 +371,14 @@ describe('moving', () => {
   })
 
   it('before, after, to a slot, a time, back into the line, and swapped: the others follow, an undo puts all back', async () => {
-    const { lineId: two } = await lineOf('Two')
+    const { queueItemId: two } = await lineOf('Two')
     const { historyId } = await move('Four', { kind: 'before', id: two })
     expect(await lined()).toEqual(['One 02T10:00', 'Four 02T15:00', 'Two 03T10:00', 'Three 03T15:00'])
     await nell.want('POST', `${path}/undo`, { historyId })
     expect(await lined()).toEqual(['One 02T10:00', 'Two 02T15:00', 'Three 03T10:00', 'Four 03T15:00'])
     await move('One', { kind: 'slot', at: '2027-03-05T10:00:00.000Z' })
     expect(await lined()).toEqual(['Two 02T10:00', 'Three 02T15:00', 'Four 03T10:00', 'One 05T10:00'])
-    await move('Two', { kind: 'swap', id: (await lineOf('One')).lineId })
+    await move('Two', { kind: 'swap', id: (await lineOf('One')).queueItemId })
     expect(await lined()).toEqual(['One 02T10:00', 'Three 02T15:00', 'Four 03T10:00', 'Two 05T10:00'])
     await move('Two', { kind: 'line' })
     await move('Three', { kind: 'time', at: '2027-03-02T13:00:00.000Z' })
@@ -392,7 +392,7 @@ describe('moving', () => {
   it('keeps the order however often a post is put between the same two', async () => {
     for (let time = 0; time < 60; time++) {
       const [name, other] = time % 2 ? ['Two', 'Three'] : ['Three', 'Two']
-      await move(name, { kind: 'before', id: (await lineOf(other)).lineId })
+      await move(name, { kind: 'before', id: (await lineOf(other)).queueItemId })
     }
     expect(await lined()).toEqual(['One 02T10:00', 'Two 02T15:00', 'Three 03T10:00', 'Four 03T15:00'])
     const { n } = world.rows('SELECT count(DISTINCT position) AS n FROM lines')[0] as { n: number }
@@ -401,17 +401,17 @@ describe('moving', () => {
 
   it('goes to whoever let go first: the second is shown the plan anew', async () => {
     const version = await planVersion()
-    const { lineId } = await lineOf('Three')
+    const { queueItemId } = await lineOf('Three')
     const to = (at: string) => ({ to: { kind: 'slot', at }, planVersion: version })
-    const answers = await Promise.all([nell.ask('POST', `${path}/lines/${lineId}/move`, to('2027-03-06T10:00:00.000Z')), bento.ask('POST', `${path}/lines/${lineId}/move`, to('2027-03-07T10:00:00.000Z'))]) // prettier-ignore
+    const answers = await Promise.all([nell.ask('POST', `${path}/lines/${queueItemId}/move`, to('2027-03-06T10:00:00.000Z')), bento.ask('POST', `${path}/lines/${queueItemId}/move`, to('2027-03-07T10:00:00.000Z'))]) // prettier-ignore
     expect(answers.map(({ status }) => status).sort()).toEqual([200, 409])
     expect(answers.find(({ status }) => status === 409)!.body.type).toBe('urn:clear-quill:planChanged')
   })
 
   it('is refused with the plan’s own reason, and of what is not there', async () => {
-    const { lineId } = await lineOf('One')
+    const { queueItemId } = await lineOf('One')
     const ask = async (to: Record<string, unknown>) =>
-      nell.ask('POST', `${path}/lines/${lineId}/move`, { to, planVersion: await planVersion() })
+      nell.ask('POST', `${path}/lines/${queueItemId}/move`, { to, planVersion: await planVersion() })
     expect((await ask({ kind: 'time', at: '2027-03-01T10:00:00.000Z' })).body).toMatchObject({
       type: 'urn:clear-quill:noPlace',
       detail: 'Its time has passed.',
@@ -421,19 +421,19 @@ describe('moving', () => {
     })
     expect((await ask({ kind: 'before', id: '01900000-0000-7000-8000-00000000ffff' })).status).toBe(409)
     expect((await ask({ kind: 'slot' })).status).toBe(422)
-    await nell.want('DELETE', `${path}/lines/${lineId}`)
+    await nell.want('DELETE', `${path}/lines/${queueItemId}`)
     expect((await ask({ kind: 'first' })).body.type).toBe('urn:clear-quill:alreadyGone')
   })
 
   it('to another account checks it there, takes its echoes along, and asks for an approval where that account wants one', async () => {
     await nell.want('POST', `${path}/accounts`, COMMONFIRE)
     const other = await account(1)
-    const { lineId } = await lineOf('Two')
+    const { queueItemId } = await lineOf('Two')
     await move('Two', { kind: 'first' }, nell, { accountId: other.id })
     const two = await lineOf('Two')
-    expect([two.accountId, two.lineId, two.approval, two.at.slice(8, 16)]).toEqual([
+    expect([two.accountId, two.queueItemId, two.approval, two.at.slice(8, 16)]).toEqual([
       other.id,
-      lineId,
+      queueItemId,
       'approved',
       '02T10:00',
     ])
@@ -489,7 +489,7 @@ describe('a hold', () => {
     expect(await posted()).toEqual([])
     const ahead = await nell.want<FoundAhead[]>('GET', `${path}/look-ahead`)
     expect(ahead.map(({ kind }) => kind)).toContain('hold')
-    const late = await nell.want<LateLine[]>('GET', `${path}/late?account=${accountId}`)
+    const late = await nell.want<LateQueueItem[]>('GET', `${path}/late?account=${accountId}`)
     expect(late.map(({ text, isOutOfDate }) => [text, isOutOfDate])).toEqual([['At its time', false]])
     await nell.want('POST', `${path}/lift`, { of, late: 'line' })
     expect((await nell.ask('POST', `${path}/undo`, { historyId })).status).toBe(409)
@@ -511,7 +511,10 @@ describe('a hold', () => {
   })
 
   it('stops a delivery that is being tried again, too', async () => {
-    await world.trouble('chatterbrook.example', { refuse: { status: 503, says: 'Later' }, postsOnly: true })
+    await world.trouble('chatterbrook.example', {
+      refuse: { status: 503, message: 'Later' },
+      postsOnly: true,
+    })
     await lineUp('Tried again', 'now')
     await until('it is tried again', async () => (await cards())[0]?.state === 'trying-again')
     await nell.want('POST', `${path}/hold`, { of: { kind: 'account', id: (await account()).id }, reason: '' })

@@ -158,7 +158,7 @@ describe('a watch', () => {
     const { id } = await add('lamp')
     expect(
       (await nell.ask<Problem>('POST', `${path}/watches`, { name: 'LAMP', query: 'comet' })).body.errors,
-    ).toEqual([{ field: 'name', says: 'There is a watch called “LAMP” already.' }])
+    ).toEqual([{ field: 'name', message: 'There is a watch called “LAMP” already.' }])
     await edit(id, { name: 'Lamp' })
     const stale = await watch(id)
     await edit(id, { ink: 3 })
@@ -196,8 +196,8 @@ describe('a watch', () => {
     expect((await watch(id)).news).toBe(1)
     const [row] = await wire(`watch=${id}`)
     const full = await nell.want<ArticleFull>('GET', `${path}/articles/${row!.id}`)
-    expect(full.because).toEqual([
-      { watchId: id, name: '"other words"', says: expect.stringContaining('“other words”') },
+    expect(full.reason).toEqual([
+      { watchId: id, name: '"other words"', message: expect.stringContaining('“other words”') },
     ])
     expect(full.source.hashtags).toEqual(['news'])
     await nell.want('PUT', `${path}/watches/${id}/seen`)

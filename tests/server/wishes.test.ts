@@ -280,9 +280,9 @@ it('several sources at once, undone as one', async () => {
     (await source('corrente.example')).id,
     (await source('brokentripod.example')).id,
   ]
-  const several = (does: string, more = {}): Promise<{ count: number; historyId: string }> =>
-    nell.want('POST', `${path}/sources/several`, { ids, does, ...more })
-  expect((await nell.ask('POST', `${path}/sources/several`, { ids, does: 'folder' })).status).toBe(422)
+  const several = (action: string, more = {}): Promise<{ count: number; historyId: string }> =>
+    nell.want('POST', `${path}/sources/several`, { ids, action, ...more })
+  expect((await nell.ask('POST', `${path}/sources/several`, { ids, action: 'folder' })).status).toBe(422)
   await several('folder', { folder: 'Morning' })
   expect((await list()).map(({ folders }) => folders)).toEqual([['Morning'], ['Morning'], ['Morning']])
   const paused = await several('pause')

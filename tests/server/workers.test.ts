@@ -108,11 +108,11 @@ it(
       expect(states).toEqual({ sent: 50, waiting: 30, 'in line': 0 })
       const db = world.open()
       const waiting = db
-        .prepare("SELECT says, next_try_at - due_at AS later FROM deliveries WHERE state = 'waiting'")
-        .all() as { says: string; later: number }[]
+        .prepare("SELECT message, next_try_at - due_at AS later FROM deliveries WHERE state = 'waiting'")
+        .all() as { message: string; later: number }[]
       db.close()
-      for (const { says, later } of waiting) {
-        expect(says).toMatch(/allows 5 posts in 60 minutes, and that limit is reached/)
+      for (const { message, later } of waiting) {
+        expect(message).toMatch(/allows 5 posts in 60 minutes, and that limit is reached/)
         expect(later).toBeGreaterThan(50 * 60_000)
       }
       const asks = await world.control<{ status: number }[]>('asks')

@@ -10,7 +10,7 @@ import type { NetworkPost } from '../../standins/timeline'
 import type { ToldMessage } from '../../standins/told'
 import type { LoggedAsk } from '../../standins/world'
 import type { BrandView } from '#shared/people/types'
-import type { LinedUp, ScheduleView, Echo, Placement, Placing } from '#shared/schedule/types'
+import type { QueueingResult, ScheduleView, Echo, Placement, Placing } from '#shared/schedule/types'
 import { emptyDoc, emptyPart } from '#shared/posts/docs'
 import type { PostDoc, PostView } from '#shared/posts/types'
 import { standingPort, startServer, startStandins, type Part, type ServerPart } from '../../scripts/world.mjs'
@@ -200,7 +200,7 @@ export class World {
   }
 
   /** Lets somebody send a mail to an address of ours. */
-  mail = (mail: Partial<MailToSend> & { to: string }): Promise<{ taken: boolean; says: string }> =>
+  mail = (mail: Partial<MailToSend> & { to: string }): Promise<{ taken: boolean; message: string }> =>
     this.control('mail', { port: this.mailPort, ...mail })
 
   /** Tells the stand-in world something. */
@@ -363,8 +363,8 @@ export async function lineUpSaved(
   accountIds?: string[],
   placed?: Placement[],
   echoes?: Echo[],
-): Promise<LinedUp> {
-  return person.want<LinedUp>(
+): Promise<QueueingResult> {
+  return person.want<QueueingResult>(
     'POST',
     `${path}/posts/${post.id}/line-up`,
     await placesShown(person, path, post, accountIds, placed, echoes),
@@ -377,6 +377,6 @@ export async function lineUpText(
   path: string,
   text: string,
   more: Partial<PostDoc> = {},
-): Promise<LinedUp> {
+): Promise<QueueingResult> {
   return lineUpSaved(person, path, await saveNew(person, path, await draftOf(person, path, text, more)))
 }

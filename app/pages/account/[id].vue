@@ -9,7 +9,7 @@ import { useScheduleStore } from '~/schedule/scheduleStore'
 import StatedRules from '~/networks/StatedRules.vue'
 import AccountDialog from '~/networks/AccountDialog.vue'
 
-const says = words.accountPage
+const labels = words.accountPage
 const route = useRoute()
 const id = String(route.params['id'])
 const brand = useBrandStore()
@@ -21,7 +21,7 @@ const page = ref<AccountPage | null>(null)
 const failed = ref('')
 const editing = ref<Account | null>(null)
 const asking = ref(false)
-useHead({ title: () => `${page.value?.account.name ?? says.title} · ${words.frame.product}` })
+useHead({ title: () => `${page.value?.account.name ?? labels.title} · ${words.frame.product}` })
 
 async function load(): Promise<void> {
   try {
@@ -47,7 +47,7 @@ async function checkNow(): Promise<void> {
   }
 }
 async function choose(uid: string, isChosen: boolean): Promise<void> {
-  const alsoTo = isChosen ? [...page.value!.alsoTo, uid] : page.value!.alsoTo.filter((one) => one !== uid)
+  const alsoTo = isChosen ? [...page.value!.alsoTo, uid] : page.value!.alsoTo.filter((item) => item !== uid)
   try {
     page.value = await api.put<AccountPage>(brand.path(`/accounts/${id}/also-to`), { alsoTo })
   } catch (error) {
@@ -61,7 +61,7 @@ const linkClass =
 
 <template>
   <div class="contents">
-    <PageHead :title="page?.account.name ?? says.title" :detail="page?.account.handle ?? ''">
+    <PageHead :title="page?.account.name ?? labels.title" :detail="page?.account.handle ?? ''">
       <NuxtLink
         to="/set-up/accounts"
         class="inline-flex min-h-8 items-center px-2 text-small font-semibold text-ink-2 hover:text-ink"
@@ -70,12 +70,12 @@ const linkClass =
       <span class="grow" />
       <template v-if="page">
         <NuxtLink :to="`/timetable/${id}`" :class="linkClass">{{ words.timetable.edit }}</NuxtLink>
-        <PlainButton v-if="brand.isOwner" :busy="asking" @click="checkNow">{{ says.checkNow }}</PlainButton>
+        <PlainButton v-if="brand.isOwner" :busy="asking" @click="checkNow">{{ labels.checkNow }}</PlainButton>
         <PlainButton
           v-if="brand.isOwner"
           :kind="page.refusedAt ? 'act' : 'plain'"
           @click="editing = page.account"
-          >{{ page.refusedAt ? says.newToken : words.frame.edit }}</PlainButton
+          >{{ page.refusedAt ? labels.newToken : words.frame.edit }}</PlainButton
         >
       </template>
     </PageHead>
@@ -88,10 +88,10 @@ const linkClass =
       <div
         class="min-h-0 overflow-y-auto border-r border-rule px-6 py-5 max-wide:overflow-visible max-wide:border-r-0"
       >
-        <h2 class="part-name">{{ says.standing }}</h2>
+        <h2 class="part-name">{{ labels.standing }}</h2>
         <p v-if="page.refusedAt" class="mt-2 text-bad" role="status" data-testid="account-standing">
-          <b class="font-semibold">{{ says.refused(times.dayTime(page.refusedAt)) }}</b>
-          {{ page.account.trouble }} {{ says.refusedThen }}
+          <b class="font-semibold">{{ labels.refused(times.dayTime(page.refusedAt)) }}</b>
+          {{ page.account.trouble }} {{ labels.refusedThen }}
         </p>
         <p v-else-if="page.account.hold" class="mt-2 text-warn" role="status" data-testid="account-standing">
           <b class="font-semibold">{{
@@ -99,14 +99,14 @@ const linkClass =
           }}</b>
           {{ page.account.hold.reason }}
         </p>
-        <p v-else class="mt-2 text-ok" data-testid="account-standing">{{ says.well }}</p>
+        <p v-else class="mt-2 text-ok" data-testid="account-standing">{{ labels.well }}</p>
         <p v-if="page.waits" class="mt-1 text-warn">
-          {{ page.waits.says }} {{ says.until(times.dayTime(page.waits.until)) }}
+          {{ page.waits.message }} {{ labels.until(times.dayTime(page.waits.until)) }}
         </p>
         <p class="mt-1 text-small text-ink-3">
           {{ words.account.protocols[page.account.protocol]
           }}<template v-if="page.account.checkedAt">
-            · {{ says.checkedAt(times.dayTime(page.account.checkedAt)) }}</template
+            · {{ labels.checkedAt(times.dayTime(page.account.checkedAt)) }}</template
           >
         </p>
         <a
@@ -114,13 +114,13 @@ const linkClass =
           target="_blank"
           rel="noopener noreferrer"
           class="mt-2 inline-flex items-center gap-1.5 font-semibold text-act underline underline-offset-2"
-          >{{ says.seePage }}<ExternalLink :size="13" aria-hidden="true"
+          >{{ labels.seePage }}<ExternalLink :size="13" aria-hidden="true"
         /></a>
-        <h2 class="part-name mt-6 mb-2">{{ says.rules }}</h2>
+        <h2 class="part-name mt-6 mb-2">{{ labels.rules }}</h2>
         <StatedRules :account="page.account" />
         <template v-if="page.targets.length > 0">
-          <h2 class="part-name mt-6 mb-1.5">{{ says.alsoTo }}</h2>
-          <p class="mb-1.5 text-small text-ink-2">{{ says.alsoToHint }}</p>
+          <h2 class="part-name mt-6 mb-1.5">{{ labels.alsoTo }}</h2>
+          <p class="mb-1.5 text-small text-ink-2">{{ labels.alsoToHint }}</p>
           <label v-for="target in page.targets" :key="target.uid" class="flex min-h-7 items-center gap-2">
             <input
               type="checkbox"
@@ -134,10 +134,10 @@ const linkClass =
       </div>
       <section
         class="min-h-0 overflow-y-auto bg-sheet px-6 py-5 max-wide:overflow-visible"
-        :aria-label="says.latest"
+        :aria-label="labels.latest"
       >
-        <h2 class="part-name">{{ says.latest }}</h2>
-        <p v-if="page.deliveries.length === 0" class="mt-2 text-ink-3">{{ says.noneYet }}</p>
+        <h2 class="part-name">{{ labels.latest }}</h2>
+        <p v-if="page.deliveries.length === 0" class="mt-2 text-ink-3">{{ labels.noneYet }}</p>
         <ul v-else class="mt-1 divide-y divide-rule">
           <li v-for="one in page.deliveries" :key="one.id">
             <NuxtLink

@@ -6,13 +6,13 @@ import * as words from '#shared/words'
 import { useDelivery } from '~/delivery/useDelivery'
 import DeliveryHistory from '~/delivery/DeliveryHistory.vue'
 
-const says = words.delivery
+const labels = words.delivery
 const route = useRoute()
 const brand = useBrandStore()
 const session = useSessionStore()
 const times = useTimes()
 const { view, failed, busy, act } = useDelivery(String(route.params['id']))
-useHead({ title: () => `${says.title} · ${words.frame.product}` })
+useHead({ title: () => `${labels.title} · ${words.frame.product}` })
 const asking = ref(false)
 const tone = computed(() =>
   view.value?.state === 'sent'
@@ -24,17 +24,21 @@ const tone = computed(() =>
 const isOut = computed(() => view.value?.sentAt !== null)
 const NOT_OUT = ['not-sent', 'given-up', 'back-in-line']
 const frozenName = computed(() =>
-  isOut.value ? says.frozenSent : NOT_OUT.includes(view.value?.state ?? '') ? says.frozenNot : says.frozen,
+  isOut.value
+    ? labels.frozenSent
+    : NOT_OUT.includes(view.value?.state ?? '')
+      ? labels.frozenNot
+      : labels.frozen,
 )
 const facts = computed(() => {
   const one = view.value
   if (!one) return []
   return [
-    says.due(times.dayTime(one.dueAt)),
-    ...(one.sentAt ? [says.sentAt(times.dayTime(one.sentAt))] : []),
-    ...(one.nextAt ? [says.next(times.dayTime(one.nextAt))] : []),
-    ...(one.goodUntil ? [says.goodUntil(times.dayTime(one.goodUntil))] : []),
-    ...(one.attempts > 1 ? [says.tries(one.attempts)] : []),
+    labels.due(times.dayTime(one.dueAt)),
+    ...(one.sentAt ? [labels.sentAt(times.dayTime(one.sentAt))] : []),
+    ...(one.nextAt ? [labels.next(times.dayTime(one.nextAt))] : []),
+    ...(one.goodUntil ? [labels.goodUntil(times.dayTime(one.goodUntil))] : []),
+    ...(one.attempts > 1 ? [labels.tries(one.attempts)] : []),
   ]
 })
 const picture = (id: string): string => brand.path(`/pictures/${id}?width=320`)
@@ -50,11 +54,11 @@ async function choose(deed: DeliveryAction): Promise<void> {
 
 <template>
   <div class="contents">
-    <PageHead :title="says.title" :detail="view ? `${view.account} · ${view.handle}` : ''">
+    <PageHead :title="labels.title" :detail="view ? `${view.account} · ${view.handle}` : ''">
       <NuxtLink
         to="/schedule"
         class="inline-flex min-h-8 items-center px-2 text-small font-semibold text-ink-2 hover:text-ink"
-        >{{ says.back }}</NuxtLink
+        >{{ labels.back }}</NuxtLink
       >
     </PageHead>
     <EmptyState v-if="failed" :title="words.refusals.notFound.title" :detail="failed" />
@@ -68,9 +72,9 @@ async function choose(deed: DeliveryAction): Promise<void> {
         :aria-label="frozenName"
       >
         <p class="serif text-[24px] leading-tight font-medium" :class="tone" data-testid="delivery-state">
-          {{ says.states[view.state] }}
+          {{ labels.states[view.state] }}
         </p>
-        <p class="mt-1.5 max-w-[62ch]">{{ view.says }}</p>
+        <p class="mt-1.5 max-w-[62ch]">{{ view.message }}</p>
         <p class="mt-1 text-small text-ink-2">{{ facts.join(' · ') }}</p>
         <h2 class="part-name mt-6">{{ frozenName }}</h2>
         <p
@@ -87,17 +91,17 @@ async function choose(deed: DeliveryAction): Promise<void> {
               class="max-h-[180px] rounded border border-rule object-contain"
             />
             <figcaption class="mt-1 text-small" :class="one.description ? 'text-ink-2' : 'text-warn'">
-              {{ one.description || says.noDescription }}
+              {{ one.description || labels.noDescription }}
             </figcaption>
           </figure>
         </div>
         <dl class="mt-3 grid grid-cols-[max-content_minmax(0,1fr)] gap-x-3 gap-y-1 text-small">
           <template v-if="view.link">
-            <dt class="text-ink-3">{{ says.link }}</dt>
+            <dt class="text-ink-3">{{ labels.link }}</dt>
             <dd class="wrap-anywhere">{{ view.link }}</dd>
           </template>
           <template v-if="view.board">
-            <dt class="text-ink-3">{{ says.board }}</dt>
+            <dt class="text-ink-3">{{ labels.board }}</dt>
             <dd>{{ view.board }}</dd>
           </template>
         </dl>
@@ -114,7 +118,7 @@ async function choose(deed: DeliveryAction): Promise<void> {
         class="min-h-0 overflow-y-auto border-l border-rule px-6 py-5 max-wide:overflow-visible max-wide:border-t max-wide:border-l-0"
       >
         <template v-if="brand.canWork && view.deeds.length > 0">
-          <h2 class="part-name">{{ says.todo }}</h2>
+          <h2 class="part-name">{{ labels.todo }}</h2>
           <ul class="mt-2 mb-7 divide-y divide-rule border-y border-rule">
             <li
               v-for="(deed, at) in view.deeds"
@@ -125,22 +129,22 @@ async function choose(deed: DeliveryAction): Promise<void> {
                 :kind="deed === 'take-back' ? 'bad' : at === 0 ? 'act' : 'plain'"
                 :busy="busy === deed"
                 @click="choose(deed)"
-                >{{ says.deeds[deed] }}</PlainButton
+                >{{ labels.deeds[deed] }}</PlainButton
               >
-              <p class="text-small text-ink-2">{{ says.does[deed] }}</p>
+              <p class="text-small text-ink-2">{{ labels.action[deed] }}</p>
             </li>
           </ul>
         </template>
-        <h2 class="part-name mb-3">{{ says.history }}</h2>
+        <h2 class="part-name mb-3">{{ labels.history }}</h2>
         <DeliveryHistory :events="view.events" />
       </aside>
     </div>
     <AskDialog
       :open="asking"
-      :title="says.takeBackAsk.title"
-      :detail="says.takeBackAsk.detail(view?.account ?? '')"
-      :yes="says.takeBackAsk.yes"
-      :no="says.takeBackAsk.no"
+      :title="labels.takeBackAsk.title"
+      :detail="labels.takeBackAsk.detail(view?.account ?? '')"
+      :yes="labels.takeBackAsk.yes"
+      :no="labels.takeBackAsk.no"
       :busy="busy === 'take-back'"
       @yes="choose('take-back')"
       @no="asking = false"

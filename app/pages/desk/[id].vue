@@ -28,7 +28,7 @@ const LazyConflictDialog = defineAsyncComponent(() => import('~/posts/ConflictDi
 
 // One page for every post: changing the address of a new one to its own must not begin anew.
 definePageMeta({ key: 'writing' })
-const says = words.writing
+const labels = words.writing
 const route = useRoute()
 const router = useRouter()
 const goTo = useGoTo()
@@ -41,7 +41,7 @@ const { doc } = editor
 const { article, clippings, failed, load } = useWritingSource(editor)
 useHead({
   title: () =>
-    [doc.value.wordings[0]?.text.trim().slice(0, 60) || says.newTitle, words.frame.product].join(' · '),
+    [doc.value.wordings[0]?.text.trim().slice(0, 60) || labels.newTitle, words.frame.product].join(' · '),
 })
 const readOnly = computed(() => !brand.canWork)
 const { look, isLooking } = useLinkPreview(() => editor.link.value)
@@ -71,7 +71,7 @@ watch(ready, (now) => keepIds(readyIds, now))
 watch(chosen, (now) =>
   keepIds(
     chosenIds,
-    now.filter(({ lineId, sentAt }) => lineId === null && sentAt === null),
+    now.filter(({ queueItemId, sentAt }) => queueItemId === null && sentAt === null),
   ),
 )
 const {
@@ -152,7 +152,7 @@ const cropped = computed(() => {
 })
 function setCrop(crop: Crop | null, focus: { x: number; y: number }): void {
   const { accountId, pictureId } = cropping.value!
-  const part = doc.value.accounts.find((one) => one.accountId === accountId)
+  const part = doc.value.accounts.find((account) => account.accountId === accountId)
   const own = doc.value.pictures.find(({ id }) => id === pictureId)
   if (own) own.focus = focus
   if (part) {
@@ -163,12 +163,12 @@ function setCrop(crop: Crop | null, focus: { x: number; y: number }): void {
 }
 
 const newCount = computed(
-  () => chosen.value.filter(({ lineId, sentAt }) => lineId === null && sentAt === null).length,
+  () => chosen.value.filter(({ queueItemId, sentAt }) => queueItemId === null && sentAt === null).length,
 )
-const lineUpSays = computed(() =>
+const lineUpLabel = computed(() =>
   ready.value.length > 0 && ready.value.length < newCount.value
-    ? says.lineUpSome(ready.value.length, newCount.value)
-    : says.lineUp,
+    ? labels.lineUpSome(ready.value.length, newCount.value)
+    : labels.lineUp,
 )
 function lineItUp(): void {
   void lineUp((undone) => {
@@ -197,20 +197,20 @@ const canAsk = computed(
 )
 
 useKeys([
-  { keys: ['w'], says: words.keys.write, work: true, does: () => field.value?.focus() },
-  { keys: ['l'], says: words.keys.lineUp, work: true, does: lineItUp },
-  { keys: ['Enter'], command: true, says: says.keys.lineUp, work: true, does: lineItUp },
-  { keys: ['Escape'], says: says.keys.back, does: () => void goTo('/desk') },
+  { keys: ['w'], message: words.keys.write, work: true, run: () => field.value?.focus() },
+  { keys: ['l'], message: words.keys.lineUp, work: true, run: lineItUp },
+  { keys: ['Enter'], command: true, message: labels.keys.lineUp, work: true, run: lineItUp },
+  { keys: ['Escape'], message: labels.keys.back, run: () => void goTo('/desk') },
 ])
-const saysFailed = (error: unknown): string => sentenceOf(error)
+const failureMessage = (error: unknown): string => sentenceOf(error)
 </script>
 
 <template>
   <div class="flex min-h-0 grow flex-col bg-sheet">
     <h1 class="sr-only">{{ words.desk.title }}</h1>
-    <EmptyState v-if="failed" :title="says.notThere.title" :detail="saysFailed(failed)">
+    <EmptyState v-if="failed" :title="labels.notThere.title" :detail="failureMessage(failed)">
       <NuxtLink to="/desk" class="rounded-[5px] bg-act px-3 py-1.5 font-semibold text-on-act">{{
-        says.notThere.go
+        labels.notThere.go
       }}</NuxtLink>
     </EmptyState>
     <p v-else-if="!editor.isOpen.value" class="p-6 text-ink-3">{{ words.frame.loading }} …</p>
@@ -220,7 +220,7 @@ const saysFailed = (error: unknown): string => sentenceOf(error)
     >
       <aside
         class="min-h-0 overflow-y-auto border-r border-rule bg-paper px-3.5 py-3.5 max-wide:border-r-0 max-wide:border-b"
-        :aria-label="says.from"
+        :aria-label="labels.from"
       >
         <PostSource
           v-model="doc"
@@ -233,20 +233,20 @@ const saysFailed = (error: unknown): string => sentenceOf(error)
         />
       </aside>
       <div class="grid min-h-0 content-start gap-3 overflow-y-auto px-4 py-3.5 max-wide:overflow-visible">
-        <section :aria-label="says.mainText" class="grid gap-2">
+        <section :aria-label="labels.mainText" class="grid gap-2">
           <h2 class="part-name flex items-baseline justify-between gap-4">
-            <span class="whitespace-nowrap">{{ says.mainText }}</span> <SaveState :editor="editor" />
+            <span class="whitespace-nowrap">{{ labels.mainText }}</span> <SaveState :editor="editor" />
           </h2>
           <p v-if="!readOnly && editor.view.value?.approval === 'in-review'" class="text-small text-warn">
-            {{ says.withdraws }}
+            {{ labels.withdraws }}
           </p>
           <MainText
             v-if="!readOnly"
             ref="field"
             v-model="text"
             :rows="4"
-            :label="says.mainText"
-            :placeholder="words.yourLine.placeholder"
+            :label="labels.mainText"
+            :placeholder="words.commentField.placeholder"
             :language="doc.language ?? brand.view?.brand.language ?? 'en'"
             :entities="main"
             :proofs="proofs"
@@ -266,8 +266,8 @@ const saysFailed = (error: unknown): string => sentenceOf(error)
               v-model="doc.hashtags"
               sign
               class="text-act"
-              :label="`${says.hashtags}: ${says.hashtagsHint}`"
-              :placeholder="`${says.hashtags}: ${says.hashtagsHint}`"
+              :label="`${labels.hashtags}: ${labels.hashtagsHint}`"
+              :placeholder="`${labels.hashtags}: ${labels.hashtagsHint}`"
             />
           </template>
           <WordingPanel
@@ -276,11 +276,11 @@ const saysFailed = (error: unknown): string => sentenceOf(error)
             :language="doc.language ?? brand.view?.brand.language ?? 'en'"
           />
         </section>
-        <section :aria-label="says.proofs" class="grid grid-cols-2 gap-2.5 max-column:grid-cols-1">
+        <section :aria-label="labels.proofs" class="grid grid-cols-2 gap-2.5 max-column:grid-cols-1">
           <ProofCard
-            v-for="one in proofs"
-            :key="one.account.id"
-            :one="one"
+            v-for="proof in proofs"
+            :key="proof.account.id"
+            :one="proof"
             :doc="doc"
             :look="look"
             :read-only="readOnly"
@@ -290,7 +290,7 @@ const saysFailed = (error: unknown): string => sentenceOf(error)
       </div>
       <aside
         class="flex min-h-0 flex-col border-l border-rule bg-paper max-wide:border-t max-wide:border-l-0"
-        :aria-label="says.whereAndWhen"
+        :aria-label="labels.whereAndWhen"
       >
         <div
           class="grid min-h-0 grow content-start gap-4 overflow-y-auto px-3.5 py-3.5 max-wide:overflow-visible"
@@ -303,21 +303,21 @@ const saysFailed = (error: unknown): string => sentenceOf(error)
             :read-only="readOnly"
           />
           <div class="grid gap-1.5">
-            <h2 class="part-name">{{ says.preflight }}</h2>
+            <h2 class="part-name">{{ labels.preflight }}</h2>
             <PostChecks :chosen="chosen" :doc="doc" :read-only="readOnly" />
           </div>
           <PostApproval :view="editor.view.value" @approve="approve" @send-back="sendBack" />
-          <p v-if="waitsFor" role="status" class="text-small text-ink-2">{{ says.waits[waitsFor] }}</p>
-          <ProblemLine :says="problem" />
+          <p v-if="waitsFor" role="status" class="text-small text-ink-2">{{ labels.waits[waitsFor] }}</p>
+          <ErrorMessage :message="problem" />
         </div>
         <footer
           v-if="brand.canWork"
           class="grid gap-1.5 border-t border-rule px-3.5 py-3 max-wide:sticky max-wide:bottom-0 max-wide:bg-sheet"
         >
           <PlainButton kind="act" :busy="busy" :disabled="!mayLineUp" @click="lineItUp"
-            >{{ lineUpSays }} <KeyHint name="Ctrl ↵" on-act
+            >{{ lineUpLabel }} <KeyHint name="Ctrl ↵" on-act
           /></PlainButton>
-          <PlainButton v-if="canAsk" @click="ask">{{ says.ask }}</PlainButton>
+          <PlainButton v-if="canAsk" @click="ask">{{ labels.ask }}</PlainButton>
         </footer>
       </aside>
     </div>

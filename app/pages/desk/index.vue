@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import * as words from '#shared/words'
 import { type DeskShow, useDeskStore } from '~/posts/deskStore'
-import DeskLine from '~/posts/DeskLine.vue'
+import DeskListItem from '~/posts/DeskListItem.vue'
 
-const says = words.desk
-useHead({ title: `${says.title} · ${words.frame.product}` })
+const labels = words.desk
+useHead({ title: `${labels.title} · ${words.frame.product}` })
 const desk = useDeskStore()
 const brand = useBrandStore()
 const session = useSessionStore()
@@ -15,7 +15,7 @@ const currentId = ref<string | null>(null)
 
 onMounted(() => {
   const asked = route.query['show']
-  desk.show = typeof asked === 'string' && asked in says.shows ? (asked as DeskShow) : usual.value
+  desk.show = typeof asked === 'string' && asked in labels.shows ? (asked as DeskShow) : usual.value
   void desk.load()
 })
 /** Whoever may only look is here for what is in review. */
@@ -36,18 +36,18 @@ function step(by: 1 | -1): void {
 }
 const current = computed(() => desk.rows[index.value] ?? null)
 useKeys([
-  { keys: ['j', 'ArrowDown'], says: words.keys.nextFound, does: () => step(1) },
-  { keys: ['k', 'ArrowUp'], says: words.keys.previousFound, does: () => step(-1) },
+  { keys: ['j', 'ArrowDown'], message: words.keys.nextFound, run: () => step(1) },
+  { keys: ['k', 'ArrowUp'], message: words.keys.previousFound, run: () => step(-1) },
   {
     keys: ['Enter', 'w'],
-    says: words.keys.write,
-    does: () => current.value && void goTo(`/desk/${current.value.id}`),
+    message: words.keys.write,
+    run: () => current.value && void goTo(`/desk/${current.value.id}`),
   },
-  { keys: ['n'], says: words.writing.keys.newPost, work: true, does: () => void goTo('/desk/new') },
+  { keys: ['n'], message: words.writing.keys.newPost, work: true, run: () => void goTo('/desk/new') },
   {
     keys: ['v'],
-    says: words.writing.keys.approve,
-    does: () =>
+    message: words.writing.keys.approve,
+    run: () =>
       current.value?.approval === 'in-review' && current.value.mayApprove && void desk.approve(current.value),
   },
 ])
@@ -56,10 +56,10 @@ const tab = 'rounded-full px-3 py-[5px] text-small font-medium whitespace-nowrap
 
 <template>
   <div class="flex min-h-0 grow flex-col bg-sheet">
-    <PageHead :title="says.title" :help="words.screenHelp.desk">
-      <div class="flex flex-wrap gap-1" role="group" :aria-label="says.show">
+    <PageHead :title="labels.title" :help="words.screenHelp.desk">
+      <div class="flex flex-wrap gap-1" role="group" :aria-label="labels.show">
         <button
-          v-for="(label, value) in says.shows"
+          v-for="(label, value) in labels.shows"
           :key="value"
           type="button"
           :class="[tab, desk.show === value ? 'bg-ink text-sheet' : 'text-ink-2 hover:text-ink']"
@@ -71,19 +71,19 @@ const tab = 'rounded-full px-3 py-[5px] text-small font-medium whitespace-nowrap
       </div>
       <span class="grow" />
       <PlainButton v-if="brand.canWork" kind="act" @click="goTo('/desk/new')"
-        >{{ says.newPost }} <KeyHint name="n" on-act
+        >{{ labels.newPost }} <KeyHint name="n" on-act
       /></PlainButton>
     </PageHead>
     <div class="min-h-0 grow overflow-y-auto">
       <div v-if="desk.failed" class="p-6">
-        <ProblemLine :says="desk.failed" />
+        <ErrorMessage :message="desk.failed" />
         <PlainButton class="mt-3" @click="desk.load()">{{ words.frame.again }}</PlainButton>
       </div>
       <p v-else-if="!desk.view" class="p-6 text-ink-3">{{ words.frame.loading }} …</p>
       <EmptyState
         v-else-if="desk.view.rows.length === 0"
-        :title="says.empty.title"
-        :detail="says.empty.detail"
+        :title="labels.empty.title"
+        :detail="labels.empty.detail"
       >
         <NuxtLink
           v-if="brand.canWork"
@@ -94,11 +94,11 @@ const tab = 'rounded-full px-3 py-[5px] text-small font-medium whitespace-nowrap
       </EmptyState>
       <EmptyState
         v-else-if="desk.rows.length === 0"
-        :title="says.emptyShow.title"
-        :detail="says.emptyShow.detail"
+        :title="labels.emptyShow.title"
+        :detail="labels.emptyShow.detail"
       />
       <ul v-else class="divide-y divide-rule border-b border-rule">
-        <DeskLine
+        <DeskListItem
           v-for="row in desk.rows"
           :key="row.id"
           :row="row"

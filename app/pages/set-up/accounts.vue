@@ -6,21 +6,21 @@ import AddAccount from '~/networks/AddAccount.vue'
 import SlotWeek from '~/schedule/SlotWeek.vue'
 import AccountDialog from '~/networks/AccountDialog.vue'
 
-const says = words.account
+const labels = words.account
 const brand = useBrandStore()
 const editing = ref<Account | null>(null)
 const rules = (account: Account): string =>
-  says.rules(account.rules.limit, says.countings[account.rules.counting], account.rules.linkLength)
+  labels.rules(account.rules.limit, labels.countings[account.rules.counting], account.rules.linkLength)
 </script>
 
 <template>
   <div>
-    <PartHead :title="words.setUp.parts.accounts" :intro="says.intro" />
+    <PartHead :title="words.setUp.parts.accounts" :intro="labels.intro" />
     <AddAccount v-if="brand.isOwner" class="mx-6 mb-6" with-timetable />
     <EmptyState
       v-if="brand.view!.accounts.length === 0"
-      :title="says.empty.title"
-      :detail="says.empty.detail"
+      :title="labels.empty.title"
+      :detail="labels.empty.detail"
     />
     <ul v-else class="mx-6 mb-8 divide-y divide-rule border-y border-rule">
       <li
@@ -37,11 +37,11 @@ const rules = (account: Account): string =>
             >
             <span class="ml-1.5 text-ink-2">{{ one.handle }}</span>
           </p>
-          <p class="text-small text-ink-2">{{ rules(one) }} · {{ says.protocols[one.protocol] }}</p>
+          <p class="text-small text-ink-2">{{ rules(one) }} · {{ labels.protocols[one.protocol] }}</p>
           <p v-if="one.hold" class="text-small font-semibold text-warn">
-            {{ one.hold.reason ? words.hold.because(one.hold.reason) : words.hold.on(null) }}
+            {{ one.hold.reason ? words.hold.onHold(one.hold.reason) : words.hold.on(null) }}
           </p>
-          <p v-if="one.trouble" class="text-small text-bad">{{ says.trouble }}: {{ one.trouble }}</p>
+          <p v-if="one.trouble" class="text-small text-bad">{{ labels.trouble }}: {{ one.trouble }}</p>
           <SlotWeek class="mt-2" :slots="one.slots" />
         </div>
         <span class="flex gap-1.5">

@@ -4,7 +4,7 @@ import * as words from '#shared/words'
 import { api } from '~/base/client'
 import BrandForm from '~/people/BrandForm.vue'
 
-const says = words.brand
+const labels = words.brand
 const brand = useBrandStore()
 const goTo = useGoTo()
 const session = useSessionStore()
@@ -37,7 +37,7 @@ async function remove(): Promise<void> {
 
 <template>
   <div>
-    <PartHead :title="isNew ? says.newTitle : words.setUp.parts.brand" :intro="says.intro" />
+    <PartHead :title="isNew ? labels.newTitle : words.setUp.parts.brand" :intro="labels.intro" />
     <div class="max-w-[460px] px-6 pb-10">
       <BrandForm
         :key="isNew ? 'new' : `${brand.view!.brand.version}`"
@@ -45,15 +45,15 @@ async function remove(): Promise<void> {
         @made="made"
       />
       <div v-if="!isNew && brand.isOwner" class="mt-8 border-t border-rule pt-4">
-        <PlainButton kind="bad" @click="asking = true">{{ says.remove }}</PlainButton>
+        <PlainButton kind="bad" @click="asking = true">{{ labels.remove }}</PlainButton>
       </div>
     </div>
     <AskDialog
       :open="asking"
-      :title="says.removeAsk.title(brand.view!.brand.name)"
-      :detail="says.removeAsk.detail"
-      :yes="says.removeAsk.yes"
-      :no="says.removeAsk.no"
+      :title="labels.removeAsk.title(brand.view!.brand.name)"
+      :detail="labels.removeAsk.detail"
+      :yes="labels.removeAsk.yes"
+      :no="labels.removeAsk.no"
       :busy="busy"
       @yes="remove"
       @no="asking = false"

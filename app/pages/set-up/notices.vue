@@ -5,7 +5,7 @@ import { notificationChannelsSchema } from '#shared/notices/schemas'
 import * as words from '#shared/words'
 import { api } from '~/base/client'
 
-const says = words.telling
+const labels = words.telling
 const brand = useBrandStore()
 const notices = useNoticesStore()
 const kept = ref<NotificationChannels | null>(null)
@@ -20,7 +20,7 @@ const mailText = ref('')
 watch(mailText, (text) => {
   form.values.mail = text
     .split(/[\s,;]+/)
-    .map((one) => one.trim())
+    .map((item) => item.trim())
     .filter(Boolean)
 })
 const mailError = computed(
@@ -59,7 +59,7 @@ async function test(): Promise<void> {
   testing.value = true
   try {
     await api.post(brand.path('/telling-test'))
-    notices.say(says.testSent)
+    notices.say(labels.testSent)
   } catch (error) {
     notices.complain(error)
   } finally {
@@ -70,66 +70,66 @@ async function test(): Promise<void> {
 
 <template>
   <div>
-    <PartHead :title="words.setUp.parts.notices" :intro="says.intro" />
+    <PartHead :title="words.setUp.parts.notices" :intro="labels.intro" />
     <p v-if="!brand.isOwner" class="px-6 text-ink-2">{{ words.setUp.readOnly }}</p>
     <p v-else-if="!kept" class="px-6 text-ink-3">{{ words.frame.loading }} …</p>
     <form v-else class="grid max-w-[520px] gap-5 px-6 pb-10" novalidate @submit.prevent="save">
-      <p v-if="kept.says" class="rounded-md border border-bad px-3 py-2 text-bad" role="status">
-        {{ says.failed }}: {{ kept.says }}
+      <p v-if="kept.message" class="rounded-md border border-bad px-3 py-2 text-bad" role="status">
+        {{ labels.failed }}: {{ kept.message }}
       </p>
       <div>
         <TextField
           v-model="form.values.hook"
-          :label="says.hook"
-          :hint="says.hookHint"
-          :placeholder="kept.hasHook ? says.hookKept : ''"
+          :label="labels.hook"
+          :hint="labels.hookHint"
+          :placeholder="kept.hasHook ? labels.hookKept : ''"
           inputmode="url"
           autocomplete="off"
           :error="form.errors.value.hook"
           @leave="form.leave('hook')"
         />
         <PlainButton v-if="kept.hasHook" kind="quiet" class="mt-1 -ml-2.5" @click="removeHook">{{
-          says.removeHook
+          labels.removeHook
         }}</PlainButton>
       </div>
       <TextField
         v-model="mailText"
-        :label="says.mail"
-        :hint="kept.canMail ? says.mailHint : says.noMail"
+        :label="labels.mail"
+        :hint="kept.canMail ? labels.mailHint : labels.noMail"
         autocomplete="off"
         :error="mailError"
         @leave="form.leave('mail')"
       />
       <p v-if="kept.unconfirmed.length > 0" class="-mt-3 flex gap-1.5 text-small text-warn" role="status">
         <TriangleAlert class="mt-0.5 size-3.5 shrink-0" aria-hidden="true" /><span>{{
-          says.unconfirmed(kept.unconfirmed)
+          labels.unconfirmed(kept.unconfirmed)
         }}</span>
       </p>
       <fieldset>
-        <legend class="mb-1 text-small font-semibold text-ink-2">{{ says.quiet }}</legend>
+        <legend class="mb-1 text-small font-semibold text-ink-2">{{ labels.quiet }}</legend>
         <div class="grid grid-cols-2 gap-3">
           <TextField
             v-model="form.values.quietFrom"
-            :label="says.quietFrom"
+            :label="labels.quietFrom"
             type="time"
             :error="form.errors.value.quietFrom"
             @leave="form.leave('quietFrom')"
           />
           <TextField
             v-model="form.values.quietUntil"
-            :label="says.quietUntil"
+            :label="labels.quietUntil"
             type="time"
             :error="form.errors.value.quietUntil"
             @leave="form.leave('quietUntil')"
           />
         </div>
-        <p class="mt-1 text-small text-ink-3">{{ says.quietHint }}</p>
+        <p class="mt-1 text-small text-ink-3">{{ labels.quietHint }}</p>
       </fieldset>
-      <ProblemLine :says="form.problem.value" />
+      <ErrorMessage :message="form.problem.value" />
       <div class="flex gap-2">
         <PlainButton kind="act" type="submit" :busy="form.busy.value">{{ words.frame.save }}</PlainButton>
         <PlainButton v-if="kept.hasHook || kept.mail.length > 0" :busy="testing" @click="test">{{
-          says.test
+          labels.test
         }}</PlainButton>
       </div>
     </form>

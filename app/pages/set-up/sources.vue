@@ -9,7 +9,7 @@ import FolderList from '~/sources/FolderList.vue'
 import SourceDialog from '~/sources/SourceDialog.vue'
 import FolderDialog from '~/sources/FolderDialog.vue'
 
-const says = words.source
+const labels = words.source
 const brand = useBrandStore()
 const sources = useSourcesStore()
 const failed = ref('')
@@ -34,14 +34,14 @@ watch(() => brand.view, load)
 
 <template>
   <div>
-    <PartHead :title="words.setUp.parts.sources" :intro="says.intro" />
+    <PartHead :title="words.setUp.parts.sources" :intro="labels.intro" />
     <AddSource v-if="brand.canWork" class="mx-6 mb-4" @added="load" />
     <ReadIn class="mx-6 mb-5" />
     <div v-if="failed" class="grid justify-items-start gap-3 px-6 pb-5">
-      <ProblemLine :says="failed" />
+      <ErrorMessage :message="failed" />
       <PlainButton @click="load">{{ words.frame.again }}</PlainButton>
     </div>
-    <EmptyState v-if="sources.list?.length === 0" :title="says.empty.title" :detail="says.empty.detail" />
+    <EmptyState v-if="sources.list?.length === 0" :title="labels.empty.title" :detail="labels.empty.detail" />
     <SourceTable v-else-if="sources.list" :sources="sources.list" @edit="editingSource = $event.id" />
     <FolderList
       v-if="sources.folders.length > 0"

@@ -6,7 +6,7 @@ import { sentenceOf } from '~/base/client'
 import { useTagsStore } from '~/articles/tagsStore'
 import TagDialog from '~/articles/TagDialog.vue'
 
-const says = words.tag
+const labels = words.tag
 const brand = useBrandStore()
 const tags = useTagsStore()
 const failed = ref('')
@@ -26,13 +26,13 @@ const list = computed(() => tags.list ?? [])
 
 <template>
   <div>
-    <PartHead :title="words.setUp.parts.tags" :intro="says.intro" />
+    <PartHead :title="words.setUp.parts.tags" :intro="labels.intro" />
     <div v-if="failed" class="px-6">
-      <ProblemLine :says="failed" />
+      <ErrorMessage :message="failed" />
       <PlainButton class="mt-3" @click="load">{{ words.frame.again }}</PlainButton>
     </div>
     <p v-else-if="!tags.list" class="px-6 text-ink-3">{{ words.frame.loading }} …</p>
-    <EmptyState v-else-if="list.length === 0" :title="says.empty.title" :detail="says.empty.detail" />
+    <EmptyState v-else-if="list.length === 0" :title="labels.empty.title" :detail="labels.empty.detail" />
     <ul v-else class="mx-6 mb-8 divide-y divide-rule border-y border-rule">
       <li v-for="tag in list" :key="tag.id" class="flex items-center gap-4 py-2" data-tag-line>
         <NuxtLink
@@ -42,16 +42,16 @@ const list = computed(() => tags.list ?? [])
         >
         <span class="min-w-0 grow truncate text-small text-ink-2">{{
           tag.watches.length + tag.sources.length > 0
-            ? says.from([...tag.watches, ...tag.sources])
-            : says.byHand
+            ? labels.from([...tag.watches, ...tag.sources])
+            : labels.byHand
         }}</span>
-        <span class="shrink-0 text-small text-ink-3">{{ says.articles(tag.articles) }}</span>
+        <span class="shrink-0 text-small text-ink-3">{{ labels.articles(tag.articles) }}</span>
         <PlainButton
           v-if="brand.canWork"
           kind="quiet"
           class="px-2"
-          :aria-label="says.rename(tag.name)"
-          :title="says.rename(tag.name)"
+          :aria-label="labels.rename(tag.name)"
+          :title="labels.rename(tag.name)"
           @click="editing = tag"
           ><Pencil :size="15" aria-hidden="true"
         /></PlainButton>

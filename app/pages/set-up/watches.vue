@@ -4,26 +4,26 @@ import type { Undoable } from '#shared/platform/types'
 import type { Watch } from '#shared/watches/types'
 import * as words from '#shared/words'
 import { api } from '~/base/client'
-import WatchRunLine from '~/watches/WatchRunLine.vue'
+import WatchRunListItem from '~/watches/WatchRunListItem.vue'
 
-const says = words.watch
+const labels = words.watch
 const brand = useBrandStore()
 const notices = useNoticesStore()
 const watches = computed(() => brand.view!.watches)
-const doingsOf = (one: Watch): string[] => [
-  ...(one.collects ? [says.doings.collects] : []),
-  ...(one.collects && one.onRail ? [says.doings.onRail] : []),
-  ...(one.hides ? [says.doings.hides] : []),
-  ...(one.tells ? [says.doings.tells] : []),
-  ...(one.feedAddress ? [says.doings.feed] : []),
-  ...(one.folders.length + one.sources.length > 0 ? [says.doings.some] : []),
+const doingsOf = (item: Watch): string[] => [
+  ...(item.collects ? [labels.doings.collects] : []),
+  ...(item.collects && item.onRail ? [labels.doings.onRail] : []),
+  ...(item.hides ? [labels.doings.hides] : []),
+  ...(item.tells ? [labels.doings.tells] : []),
+  ...(item.feedAddress ? [labels.doings.feed] : []),
+  ...(item.folders.length + item.sources.length > 0 ? [labels.doings.some] : []),
 ]
 async function move(at: number, by: 1 | -1): Promise<void> {
   const ids = watches.value.map(({ id }) => id)
   const [moved] = ids.splice(at, 1)
   ids.splice(at + by, 0, moved!)
   try {
-    await brand.change(says.moved(watches.value[at]!.name), () =>
+    await brand.change(labels.moved(watches.value[at]!.name), () =>
       api.put<Undoable>(brand.path('/watches/order'), { ids }),
     )
   } catch (error) {
@@ -36,15 +36,15 @@ const tool =
 
 <template>
   <div>
-    <PartHead :title="words.setUp.parts.watches" :intro="says.intro">
+    <PartHead :title="words.setUp.parts.watches" :intro="labels.intro">
       <NuxtLink
         v-if="brand.canWork"
         to="/watch/new"
         class="inline-flex min-h-8 items-center rounded-[5px] bg-act px-3 font-semibold text-on-act"
-        >{{ says.newTitle }}</NuxtLink
+        >{{ labels.newTitle }}</NuxtLink
       >
     </PartHead>
-    <EmptyState v-if="watches.length === 0" :title="says.empty.title" :detail="says.empty.detail" />
+    <EmptyState v-if="watches.length === 0" :title="labels.empty.title" :detail="labels.empty.detail" />
     <ol v-else class="mx-6 mb-8 divide-y divide-rule border-y border-rule">
       <li v-for="(one, at) in watches" :key="one.id" class="flex items-center gap-4 py-2.5" data-watch>
         <i
@@ -70,16 +70,16 @@ const tool =
             }}</span>
           </p>
           <p class="line-clamp-2 text-small wrap-anywhere text-ink-2">{{ one.query }}</p>
-          <WatchRunLine :watch="one" />
+          <WatchRunListItem :watch="one" />
         </div>
-        <span class="shrink-0 text-small text-ink-3">{{ says.unread(one.unread) }}</span>
+        <span class="shrink-0 text-small text-ink-3">{{ labels.unread(one.unread) }}</span>
         <div v-if="brand.canWork" class="flex shrink-0">
           <button
             type="button"
             :class="tool"
             :disabled="at === 0"
-            :aria-label="says.earlier(one.name)"
-            :title="says.earlier(one.name)"
+            :aria-label="labels.earlier(one.name)"
+            :title="labels.earlier(one.name)"
             @click="move(at, -1)"
           >
             <ChevronUp :size="15" aria-hidden="true" />
@@ -88,8 +88,8 @@ const tool =
             type="button"
             :class="tool"
             :disabled="at === watches.length - 1"
-            :aria-label="says.later(one.name)"
-            :title="says.later(one.name)"
+            :aria-label="labels.later(one.name)"
+            :title="labels.later(one.name)"
             @click="move(at, 1)"
           >
             <ChevronDown :size="15" aria-hidden="true" />

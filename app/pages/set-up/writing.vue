@@ -9,7 +9,7 @@ import { useDeskStore } from '~/posts/deskStore'
 import HashtagField from '~/posts/HashtagField.vue'
 import LinkMarks from '~/posts/LinkMarks.vue'
 
-const says = words.writingSetUp
+const labels = words.writingSetUp
 const brand = useBrandStore()
 const desk = useDeskStore()
 const form = useForm(writingSchema, { version: 1, writing: structuredClone(USUAL_WRITING) })
@@ -30,9 +30,9 @@ watch(
   () => void load(),
 )
 const writing = computed(() => form.values.writing)
-const lengths = Object.entries(says.lengths).map(([value, label]) => ({ value, label }))
-const kinds = Object.entries(says.phraseKinds).map(([value, label]) => ({ value, label }))
-const rules = Object.entries(says.linkRules).map(([value, label]) => ({ value, label }))
+const lengths = Object.entries(labels.lengths).map(([value, label]) => ({ value, label }))
+const kinds = Object.entries(labels.phraseKinds).map(([value, label]) => ({ value, label }))
+const rules = Object.entries(labels.linkRules).map(([value, label]) => ({ value, label }))
 // What stands in the field is kept as it is typed: a comma at its end is the beginning of the next word.
 const typedWords = ref('')
 function typeWords(typed: string): void {
@@ -46,7 +46,7 @@ async function save(): Promise<void> {
   // Rows left empty are none.
   writing.value.phrases = writing.value.phrases.filter(({ text }) => text.trim() !== '')
   writing.value.hashtagGroups = writing.value.hashtagGroups.filter(({ name }) => name.trim() !== '')
-  if (await form.send((values) => brand.change(says.saved, () => api.put(brand.path('/writing'), values))))
+  if (await form.send((values) => brand.change(labels.saved, () => api.put(brand.path('/writing'), values))))
     await load()
 }
 const problem = computed(() => form.problem.value || Object.values(form.errors.value)[0] || '')
@@ -56,50 +56,50 @@ const remove = 'grid size-8 place-items-center text-ink-3 hover:text-ink'
 
 <template>
   <div>
-    <PartHead :title="says.title" :intro="says.detail" />
+    <PartHead :title="labels.title" :intro="labels.detail" />
     <form v-if="isLoaded" class="mx-6 mb-8 grid max-w-[720px] gap-6" novalidate @submit.prevent="save">
       <fieldset class="grid gap-3" :disabled="!brand.canWork">
-        <legend class="part-name mb-2">{{ says.instruction }}</legend>
+        <legend class="part-name mb-2">{{ labels.instruction }}</legend>
         <TextField
           v-model="writing.instruction.role"
-          :label="says.role"
-          :placeholder="says.roleHint"
+          :label="labels.role"
+          :placeholder="labels.roleHint"
           maxlength="500"
         />
         <TextField
           v-model="writing.instruction.readers"
-          :label="says.readers"
-          :placeholder="says.readersHint"
+          :label="labels.readers"
+          :placeholder="labels.readersHint"
           maxlength="500"
         />
         <div class="grid grid-cols-2 gap-3 max-column:grid-cols-1">
           <TextField
             v-model="writing.instruction.tone"
-            :label="says.tone"
-            :placeholder="says.toneHint"
+            :label="labels.tone"
+            :placeholder="labels.toneHint"
             maxlength="500"
           />
-          <ChoiceField v-model="writing.instruction.length" :label="says.length" :choices="lengths" />
+          <ChoiceField v-model="writing.instruction.length" :label="labels.length" :choices="lengths" />
         </div>
-        <p class="text-small text-ink-3">{{ says.instructionHint }}</p>
+        <p class="text-small text-ink-3">{{ labels.instructionHint }}</p>
         <TextField
           :model-value="typedWords"
-          :label="says.wordsNotUsed"
-          :hint="says.wordsHint"
+          :label="labels.wordsNotUsed"
+          :hint="labels.wordsHint"
           @update:model-value="typeWords"
         />
       </fieldset>
       <fieldset class="grid gap-2" :disabled="!brand.canWork">
-        <legend class="part-name mb-2">{{ says.phrases }}</legend>
+        <legend class="part-name mb-2">{{ labels.phrases }}</legend>
         <div
           v-for="(phrase, at) in writing.phrases"
           :key="at"
           class="grid grid-cols-[130px_minmax(0,1fr)_32px] gap-2"
         >
-          <select v-model="phrase.kind" :aria-label="says.phraseKind" :class="field">
+          <select v-model="phrase.kind" :aria-label="labels.phraseKind" :class="field">
             <option v-for="kind in kinds" :key="kind.value" :value="kind.value">{{ kind.label }}</option>
           </select>
-          <input v-model="phrase.text" :aria-label="says.phraseText" maxlength="500" :class="field" />
+          <input v-model="phrase.text" :aria-label="labels.phraseText" maxlength="500" :class="field" />
           <button
             type="button"
             :class="remove"
@@ -113,11 +113,11 @@ const remove = 'grid size-8 place-items-center text-ink-3 hover:text-ink'
           kind="quiet"
           class="justify-self-start"
           @click="writing.phrases.push({ kind: 'phrase', text: '' })"
-          ><Plus :size="14" aria-hidden="true" />{{ says.addPhrase }}</PlainButton
+          ><Plus :size="14" aria-hidden="true" />{{ labels.addPhrase }}</PlainButton
         >
       </fieldset>
       <fieldset class="grid gap-2" :disabled="!brand.canWork">
-        <legend class="part-name mb-2">{{ says.groups }}</legend>
+        <legend class="part-name mb-2">{{ labels.groups }}</legend>
         <div
           v-for="(group, at) in writing.hashtagGroups"
           :key="at"
@@ -125,16 +125,16 @@ const remove = 'grid size-8 place-items-center text-ink-3 hover:text-ink'
         >
           <input
             v-model="group.name"
-            :aria-label="says.groupName"
-            :placeholder="says.groupName"
+            :aria-label="labels.groupName"
+            :placeholder="labels.groupName"
             maxlength="120"
             :class="field"
           />
           <HashtagField
             v-model="group.tags"
             class="py-1.5 text-base"
-            :label="says.groupTags"
-            :placeholder="says.groupTags"
+            :label="labels.groupTags"
+            :placeholder="labels.groupTags"
           />
           <button
             type="button"
@@ -149,33 +149,33 @@ const remove = 'grid size-8 place-items-center text-ink-3 hover:text-ink'
           kind="quiet"
           class="justify-self-start"
           @click="writing.hashtagGroups.push({ name: '', tags: [] })"
-          ><Plus :size="14" aria-hidden="true" />{{ says.addGroup }}</PlainButton
+          ><Plus :size="14" aria-hidden="true" />{{ labels.addGroup }}</PlainButton
         >
         <TextField
           v-model.number="writing.hashtagMost"
           class="max-w-[180px]"
-          :label="says.hashtagMost"
+          :label="labels.hashtagMost"
           inputmode="numeric"
         />
       </fieldset>
       <fieldset class="grid gap-3" :disabled="!brand.canWork">
-        <legend class="part-name mb-2">{{ says.links }}</legend>
-        <ChoiceField v-model="writing.linkRule.kind" :label="says.linkRule" :choices="rules" />
+        <legend class="part-name mb-2">{{ labels.links }}</legend>
+        <ChoiceField v-model="writing.linkRule.kind" :label="labels.linkRule" :choices="rules" />
         <p v-if="writing.linkRule.kind === 'short' && !desk.context?.shortBase" class="text-small text-warn">
-          {{ says.noShort }}
+          {{ labels.noShort }}
         </p>
         <LinkMarks v-if="writing.linkRule.kind !== 'plain'" v-model="writing.linkRule.marks" />
         <label v-if="writing.linkRule.kind === 'marks'" class="flex min-h-6 items-center gap-2"
           ><input v-model="writing.marksInText" type="checkbox" class="accent-(--act)" />{{
-            says.marksInText
+            labels.marksInText
           }}</label
         >
       </fieldset>
       <fieldset :disabled="!brand.canWork">
-        <legend class="part-name mb-2">{{ says.checks }}</legend>
+        <legend class="part-name mb-2">{{ labels.checks }}</legend>
         <label class="flex min-h-6 items-center gap-2"
           ><input v-model="writing.warnUnopened" type="checkbox" class="accent-(--act)" />{{
-            says.warnUnopened
+            labels.warnUnopened
           }}</label
         >
       </fieldset>
@@ -183,11 +183,11 @@ const remove = 'grid size-8 place-items-center text-ink-3 hover:text-ink'
         <legend class="part-name mb-2">{{ words.clippings.title }}</legend>
         <label class="flex min-h-6 items-center gap-2"
           ><input v-model="writing.clippingsDone" type="checkbox" class="accent-(--act)" />{{
-            says.clippingsDone
+            labels.clippingsDone
           }}</label
         >
       </fieldset>
-      <ProblemLine :says="problem" />
+      <ErrorMessage :message="problem" />
       <div v-if="brand.canWork">
         <PlainButton kind="act" type="submit" :busy="form.busy.value">{{ words.frame.save }}</PlainButton>
       </div>

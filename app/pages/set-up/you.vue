@@ -5,7 +5,7 @@ import * as words from '#shared/words'
 import { api } from '~/base/client'
 import { useReading } from '~/reading/useReading'
 
-const says = words.yourself
+const labels = words.yourself
 const session = useSessionStore()
 const notices = useNoticesStore()
 const times = useTimes()
@@ -43,19 +43,19 @@ async function end(one: SessionView): Promise<void> {
 
 <template>
   <div>
-    <PartHead :title="words.setUp.parts.you" :intro="says.intro" />
+    <PartHead :title="words.setUp.parts.you" :intro="labels.intro" />
     <div class="grid max-w-[860px] gap-10 px-6 pb-10 column:grid-cols-[minmax(0,380px)_1fr]">
       <form class="grid content-start gap-4" novalidate @submit.prevent="save">
         <TextField
           v-model="form.values.name"
-          :label="says.name"
+          :label="labels.name"
           autocomplete="name"
           :error="form.errors.value.name"
           @leave="form.leave('name')"
         />
         <TextField
           v-model="form.values.email"
-          :label="says.email"
+          :label="labels.email"
           type="email"
           autocomplete="email"
           :error="form.errors.value.email"
@@ -63,8 +63,8 @@ async function end(one: SessionView): Promise<void> {
         />
         <TextField
           v-model="form.values.password"
-          :label="says.password"
-          :hint="says.passwordHint"
+          :label="labels.password"
+          :hint="labels.passwordHint"
           type="password"
           autocomplete="new-password"
           :error="form.errors.value.password"
@@ -73,37 +73,37 @@ async function end(one: SessionView): Promise<void> {
         <TextField
           v-if="asksForOld"
           v-model="form.values.oldPassword"
-          :label="says.oldPassword"
-          :hint="says.oldPasswordHint"
+          :label="labels.oldPassword"
+          :hint="labels.oldPasswordHint"
           type="password"
           autocomplete="current-password"
           :error="form.errors.value.oldPassword"
           @leave="form.leave('oldPassword')"
         />
-        <ProblemLine :says="form.problem.value" />
+        <ErrorMessage :message="form.problem.value" />
         <div>
           <PlainButton kind="act" type="submit" :busy="form.busy.value">{{ words.frame.save }}</PlainButton>
         </div>
       </form>
       <section>
-        <h3 class="part-name mb-2">{{ says.reading }}</h3>
+        <h3 class="part-name mb-2">{{ labels.reading }}</h3>
         <label class="flex items-start gap-2"
           ><input v-model="readWhenPassed" type="checkbox" class="mt-1 accent-(--act)" /><span
-            >{{ says.readWhenPassed
-            }}<span class="block text-small text-ink-3">{{ says.readWhenPassedHint }}</span></span
+            >{{ labels.readWhenPassed
+            }}<span class="block text-small text-ink-3">{{ labels.readWhenPassedHint }}</span></span
           ></label
         >
-        <h3 class="part-name mt-7 mb-2">{{ says.sessions }}</h3>
+        <h3 class="part-name mt-7 mb-2">{{ labels.sessions }}</h3>
         <ul class="divide-y divide-rule border-y border-rule">
           <li v-for="one in sessions" :key="one.id" class="flex items-center justify-between gap-3 py-2">
             <span
               >{{ one.device }}
-              <span class="text-ink-2">{{ one.current ? `(${says.thisOne})` : '' }}</span><span
+              <span class="text-ink-2">{{ one.current ? `(${labels.thisOne})` : '' }}</span><span
                 class="block text-small text-ink-3"
-                >{{ says.since(times.dayTime(one.createdAt)) }}</span
+                >{{ labels.since(times.dayTime(one.createdAt)) }}</span
               ></span
             >
-            <PlainButton v-if="!one.current" @click="end(one)">{{ says.end }}</PlainButton>
+            <PlainButton v-if="!one.current" @click="end(one)">{{ labels.end }}</PlainButton>
           </li>
         </ul>
       </section>

@@ -7,13 +7,13 @@ import PlanChangeList from '~/schedule/PlanChangeList.vue'
 import MixRules from '~/schedule/MixRules.vue'
 import DaysThatDiffer from '~/schedule/DaysThatDiffer.vue'
 
-const says = words.timetable
+const labels = words.timetable
 const route = useRoute()
 const brand = useBrandStore()
 const { account, form, days, shares, change, isChanged, isRight, save } = useTimetable(
   String(route.params['id']),
 )
-useHead({ title: () => `${says.of(account.value?.name ?? '')} · ${words.frame.product}` })
+useHead({ title: () => `${labels.of(account.value?.name ?? '')} · ${words.frame.product}` })
 const readOnly = computed(() => !brand.isOwner)
 // The schema names a row by its place; a person needs the sentence alone.
 const rowError = computed(
@@ -25,16 +25,16 @@ const { asking, leave, stay } = useLeaving(
   () => isChanged.value && !readOnly.value,
   () => saving,
 )
-useKeys([{ keys: ['s'], command: true, says: words.frame.save, does: saveNow }])
+useKeys([{ keys: ['s'], command: true, message: words.frame.save, run: saveNow }])
 </script>
 
 <template>
   <div class="contents">
-    <PageHead :title="says.title" :detail="account ? `${account.name} · ${account.handle}` : ''">
+    <PageHead :title="labels.title" :detail="account ? `${account.name} · ${account.handle}` : ''">
       <NuxtLink
         to="/set-up/accounts"
         class="inline-flex min-h-8 items-center px-2 text-small font-semibold text-ink-2 hover:text-ink"
-        >{{ says.back }}</NuxtLink
+        >{{ labels.back }}</NuxtLink
       >
       <span class="grow" />
       <PlainButton
@@ -62,29 +62,29 @@ useKeys([{ keys: ['s'], command: true, says: words.frame.save, does: saveNow }])
         <p class="text-small" :class="form.values.slots.length === 0 ? 'text-warn' : 'text-ink-3'">
           {{
             form.values.slots.length === 0
-              ? says.empty
-              : `${words.account.slots(form.values.slots.length)}. ${says.zone(brand.view!.brand.zone)}`
+              ? labels.empty
+              : `${words.account.slots(form.values.slots.length)}. ${labels.zone(brand.view!.brand.zone)}`
           }}
         </p>
         <p v-if="rowError" class="text-small text-bad" role="alert">{{ rowError }}</p>
-        <ProblemLine :says="form.problem.value" />
-        <section :aria-label="says.change" class="grid gap-1.5 border-t border-rule pt-3">
-          <h2 class="part-name">{{ says.change }}</h2>
+        <ErrorMessage :message="form.problem.value" />
+        <section :aria-label="labels.change" class="grid gap-1.5 border-t border-rule pt-3">
+          <h2 class="part-name">{{ labels.change }}</h2>
           <PlanChangeList v-if="change" :change="change" />
           <p v-else class="text-small text-ink-3">
-            {{ isChanged && !isRight ? says.changeBad : says.changeUnsaved }}
+            {{ isChanged && !isRight ? labels.changeBad : labels.changeUnsaved }}
           </p>
         </section>
       </div>
       <aside
         class="grid min-h-0 content-start gap-5 overflow-y-auto border-l border-rule bg-paper px-4 py-4 max-wide:border-t max-wide:border-l-0"
       >
-        <section :aria-label="says.limits" class="grid gap-3">
-          <h2 class="part-name">{{ says.limits }}</h2>
+        <section :aria-label="labels.limits" class="grid gap-3">
+          <h2 class="part-name">{{ labels.limits }}</h2>
           <TextField
             v-model="form.values.perDay"
-            :label="says.perDay"
-            :placeholder="says.perDayHint"
+            :label="labels.perDay"
+            :placeholder="labels.perDayHint"
             inputmode="numeric"
             :disabled="readOnly"
             :error="form.errors.value.perDay"
@@ -92,7 +92,7 @@ useKeys([{ keys: ['s'], command: true, says: words.frame.save, does: saveNow }])
           />
           <TextField
             v-model="form.values.minGapMinutes"
-            :label="says.minGap"
+            :label="labels.minGap"
             inputmode="numeric"
             :disabled="readOnly"
             :error="form.errors.value.minGapMinutes"
@@ -100,8 +100,8 @@ useKeys([{ keys: ['s'], command: true, says: words.frame.save, does: saveNow }])
           />
           <TextField
             v-model="form.values.repeatAfterDays"
-            :label="says.repeat"
-            :placeholder="says.repeatHint"
+            :label="labels.repeat"
+            :placeholder="labels.repeatHint"
             inputmode="numeric"
             :disabled="readOnly"
             :error="form.errors.value.repeatAfterDays"

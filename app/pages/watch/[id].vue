@@ -8,13 +8,13 @@ import * as words from '#shared/words'
 import { readQuery } from '~/watches/readQuery'
 import { useWatchEditor } from '~/watches/useWatchEditor'
 import { useWatchPreview } from '~/watches/useWatchPreview'
-import WatchRunLine from '~/watches/WatchRunLine.vue'
+import WatchRunListItem from '~/watches/WatchRunListItem.vue'
 import QueryText from '~/watches/QueryText.vue'
 import QueryForm from '~/watches/QueryForm.vue'
 import WatchActions from '~/watches/WatchActions.vue'
 import WatchOutcome from '~/watches/WatchOutcome.vue'
 
-const says = words.watch
+const labels = words.watch
 const route = useRoute()
 const goTo = useGoTo()
 const brand = useBrandStore()
@@ -24,7 +24,7 @@ const { form, known, isMissing, isChanged, save, remove } = useWatchEditor(id, {
   query: asked('words'),
   name: asked('name'),
 })
-useHead({ title: () => `${known.value?.name ?? says.newTitle} · ${words.frame.product}` })
+useHead({ title: () => `${known.value?.name ?? labels.newTitle} · ${words.frame.product}` })
 
 const read = computed(() => readQuery(form.values.query))
 const asForm = computed(() =>
@@ -81,38 +81,38 @@ const queryError = computed(() =>
   form.errors.value.query && !read.value.trouble ? form.errors.value.query : '',
 )
 useKeys([
-  { keys: ['Enter'], command: true, says: words.frame.save, does: () => brand.canWork && void saveIt() },
+  { keys: ['Enter'], command: true, message: words.frame.save, run: () => brand.canWork && void saveIt() },
 ])
 </script>
 
 <template>
   <div class="flex min-h-0 grow flex-col bg-sheet">
-    <PageHead :title="known?.name ?? says.newTitle">
-      <WatchRunLine v-if="known" :watch="known" />
+    <PageHead :title="known?.name ?? labels.newTitle">
+      <WatchRunListItem v-if="known" :watch="known" />
       <span class="grow" />
       <template v-if="brand.canWork && !isMissing">
         <NuxtLink
           v-if="known"
           :to="{ path: '/wire', query: { watch: known.id } }"
           class="px-2 font-semibold text-act"
-          >{{ says.toWire }}</NuxtLink
+          >{{ labels.toWire }}</NuxtLink
         >
-        <PlainButton v-if="known" @click="removeIt">{{ says.remove }}</PlainButton>
+        <PlainButton v-if="known" @click="removeIt">{{ labels.remove }}</PlainButton>
         <PlainButton
           kind="act"
           :busy="form.busy.value"
           :disabled="known !== null && !isChanged"
           @click="saveIt"
-          >{{ form.busy.value ? says.saving : known ? words.frame.save : says.add }}</PlainButton
+          >{{ form.busy.value ? labels.saving : known ? words.frame.save : labels.add }}</PlainButton
         >
       </template>
     </PageHead>
-    <EmptyState v-if="isMissing" :title="says.unknown.title" :detail="says.unknown.detail">
-      <NuxtLink to="/set-up/watches" class="font-semibold text-act">{{ says.unknown.go }}</NuxtLink>
+    <EmptyState v-if="isMissing" :title="labels.unknown.title" :detail="labels.unknown.detail">
+      <NuxtLink to="/set-up/watches" class="font-semibold text-act">{{ labels.unknown.go }}</NuxtLink>
     </EmptyState>
     <EmptyState
       v-else-if="brand.view && !brand.canWork"
-      :title="says.readOnly"
+      :title="labels.readOnly"
       :detail="known?.query ?? ''"
     />
     <p v-else-if="!brand.view" class="p-6 text-ink-3">{{ words.frame.loading }} …</p>
@@ -128,19 +128,19 @@ useKeys([
         <div class="grid gap-4">
           <TextField
             v-model="form.values.name"
-            :label="says.name"
-            :placeholder="says.nameHint"
+            :label="labels.name"
+            :placeholder="labels.nameHint"
             :error="form.errors.value.name"
             @leave="form.leave('name')"
           />
-          <div class="flex items-center gap-1" role="group" :aria-label="says.face">
+          <div class="flex items-center gap-1" role="group" :aria-label="labels.face">
             <PlainButton
               v-for="one in ['form', 'text'] as const"
               :key="one"
               :class="face === one ? 'border-edge bg-well' : ''"
               :aria-pressed="face === one"
               @click="face = one"
-              >{{ says.faces[one] }}</PlainButton
+              >{{ labels.faces[one] }}</PlainButton
             >
           </div>
           <QueryText
@@ -151,8 +151,8 @@ useKeys([
           />
           <template v-else>
             <div v-if="!asForm" class="rounded-md border border-rule p-3" role="status">
-              <p class="font-semibold">{{ read.trouble ? read.trouble.says : says.tooMuch.title }}</p>
-              <p class="mt-1 text-ink-2">{{ says.tooMuch.detail }}</p>
+              <p class="font-semibold">{{ read.trouble ? read.trouble.message : labels.tooMuch.title }}</p>
+              <p class="mt-1 text-ink-2">{{ labels.tooMuch.detail }}</p>
               <p class="mt-2 text-small wrap-anywhere">{{ form.values.query }}</p>
             </div>
             <template v-else>
@@ -163,20 +163,20 @@ useKeys([
               </p>
             </template>
           </template>
-          <InkField v-model="form.values.ink" :label="says.ink" />
+          <InkField v-model="form.values.ink" :label="labels.ink" />
           <WatchActions :values="form.values" :errors="form.errors.value" />
           <FeedAddress
             v-if="known"
             :stated="known.feedAddress"
             :at="brand.path(`/watches/${known.id}/feed`)"
-            :intro="says.feed.intro"
-            :address-hint="says.feed.addressHint"
-            :opened="says.feed.opened"
+            :intro="labels.feed.intro"
+            :address-hint="labels.feed.addressHint"
+            :opened="labels.feed.opened"
             :change="change"
             :busy="form.busy.value"
             heading="h2"
           />
-          <ProblemLine :says="form.problem.value" />
+          <ErrorMessage :message="form.problem.value" />
         </div>
       </form>
       <div class="min-h-0 overflow-y-auto max-column:overflow-visible">

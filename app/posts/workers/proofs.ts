@@ -6,7 +6,7 @@ import { postLink } from '#core/post/postLink'
 import { makeProof } from '#core/post/proof'
 
 export interface ProofAsk {
-  turn: number
+  requestId: number
   /** The main text. */
   text: string
   posts: {
@@ -21,7 +21,7 @@ export interface ProofAsk {
 }
 
 export interface ProofAnswer {
-  turn: number
+  requestId: number
   proofs: Record<string, Proof>
   /** Null while they are still to come: proofs do not wait for them. */
   checks: Record<string, Check[]> | null
@@ -36,34 +36,34 @@ const PAUSE_MS = 90
 
 self.addEventListener('message', ({ data }: MessageEvent<ProofAsk>) => void answer(data))
 
-async function answer({ turn, text, posts }: ProofAsk): Promise<void> {
-  newest = turn
+async function answer({ requestId, text, posts }: ProofAsk): Promise<void> {
+  newest = requestId
   const proofs = Object.fromEntries(
     posts.map(({ accountId, parts, rules }) => [accountId, makeProof(parts, rules)]),
   )
   const main = entities(text)
   const link = postLink(null, text)
-  self.postMessage({ turn, proofs, checks: null, main, link } satisfies ProofAnswer)
+  self.postMessage({ requestId, proofs, checks: null, main, link } satisfies ProofAnswer)
   if (!posts.some(({ context }) => context !== null)) return
   // Checks compare with all that was sent: made once typing pauses.
   await new Promise((resolve) => setTimeout(resolve, PAUSE_MS))
-  if (turn !== newest) return
+  if (requestId !== newest) return
   // Where it can't be had (the server is away), the next key asks for it again.
   const loaded = await import('#core/post/preflight').catch(() => null)
-  if (!loaded || turn !== newest) return
+  if (!loaded || requestId !== newest) return
   const checks: Record<string, Check[]> = {}
   for (const post of posts) {
     const { accountId, parts, rules, context } = post
     if (!context || !post.chosen) continue
     const other = posts.find(
-      (one) =>
-        one !== post &&
-        one.chosen &&
-        one.rules.id === rules.id &&
-        proofs[one.accountId]!.text === proofs[accountId]!.text,
+      (known) =>
+        known !== post &&
+        known.chosen &&
+        known.rules.id === rules.id &&
+        proofs[known.accountId]!.text === proofs[accountId]!.text,
     )
     const equalText = other ? { account: other.name, text: proofs[other.accountId]!.text } : null
     checks[accountId] = loaded.preflight(parts, proofs[accountId]!, rules, { ...context, equalText })
   }
-  self.postMessage({ turn, proofs, checks, main, link } satisfies ProofAnswer)
+  self.postMessage({ requestId, proofs, checks, main, link } satisfies ProofAnswer)
 }

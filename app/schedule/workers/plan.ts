@@ -5,7 +5,7 @@ import { planLines } from '#core/schedule/plan'
 import type { Plan, PlanInput } from '#core/schedule/types'
 
 export interface PlanAsk {
-  turn: number
+  requestId: number
   /**
    * What to plan with from now on, with the posts’ texts by their lines; null keeps what was given before.
    */
@@ -21,14 +21,14 @@ export interface PlanAsk {
 /** Where the moved post would go and what else would move; `says` is why, or why not. */
 export interface MoveTrial {
   at: Instant | null
-  says: string
+  message: string
   moved: Moved[]
   /** Posts that speak of a day which is over where they would go: by their lines, what they say. */
   over: Record<string, string>
 }
 
 export interface PlanAnswer {
-  turn: number
+  requestId: number
   trial: MoveTrial | null
 }
 
@@ -38,7 +38,14 @@ let before: Plan | null = null
 
 self.addEventListener('message', ({ data }: MessageEvent<PlanAsk>) => void answer(data))
 
-async function answer({ turn, input: given, texts: read, zone, language, move }: PlanAsk): Promise<void> {
+async function answer({
+  requestId,
+  input: given,
+  texts: read,
+  zone,
+  language,
+  move,
+}: PlanAsk): Promise<void> {
   if (given) {
     input = given
     texts = read
@@ -46,7 +53,7 @@ async function answer({ turn, input: given, texts: read, zone, language, move }:
   }
   const trial = input && before && move ? trialOf(input, before, move) : null
   const over = trial ? await overIn(trial, move!.id, { now: input!.now, zone, language }) : {}
-  self.postMessage({ turn, trial: trial && { ...trial, over } } satisfies PlanAnswer)
+  self.postMessage({ requestId, trial: trial && { ...trial, over } } satisfies PlanAnswer)
 }
 
 /** At most so many of the posts that move along are read for the days they name. */
@@ -63,8 +70,8 @@ async function overIn(
   const places = [{ id, to: trial.at }, ...trial.moved.slice(0, MOST_READ)]
   return Object.fromEntries(
     places.flatMap(({ id: line, to }) => {
-      const says = to === null ? null : loaded.dayOver(texts[line] ?? '', { ...about, at: to })
-      return says === null ? [] : [[line, says]]
+      const message = to === null ? null : loaded.dayOver(texts[line] ?? '', { ...about, at: to })
+      return message === null ? [] : [[line, message]]
     }),
   )
 }
@@ -85,8 +92,12 @@ function trialOf(
     to,
   )
   const after = planLines({ ...known, posts })
-  const entry = after.entries.find((one) => one.postId === id)
-  const refused = after.unplaced.find((one) => one.postId === id)
-  const says = entry ? [entry.because, ...entry.warns].join(' ') : (refused?.says ?? '')
-  return { at: entry?.at ?? null, says, moved: planDifference(plan, after).filter((one) => one.id !== id) }
+  const entry = after.entries.find((entry) => entry.postId === id)
+  const refused = after.unplaced.find((item) => item.postId === id)
+  const message = entry ? [entry.reason, ...entry.warns].join(' ') : (refused?.message ?? '')
+  return {
+    at: entry?.at ?? null,
+    message,
+    moved: planDifference(plan, after).filter((item) => item.id !== id),
+  }
 }

@@ -11,7 +11,7 @@ export type ArticleForBrand = ArticleRow & {
   label: string
   source_id: string
   state: ArticleState | null
-  because: ExcludedBy | null
+  excluded_by: ExcludedBy | null
 }
 
 export type WireOrder = 'newest' | 'oldest' | 'waiting'
@@ -44,7 +44,8 @@ export interface WireFilter {
 }
 
 // A watch that hides says so by its id; its column of reasons knows those of sources.
-const BECAUSE = `CASE WHEN article_states.watch_id IS NOT NULL THEN 'watch' ELSE article_states.because END AS because`
+const EXCLUDED_BY = `CASE WHEN article_states.watch_id IS NOT NULL
+  THEN 'watch' ELSE article_states.excluded_by END AS excluded_by`
 
 /** A brand sees an article only through a source of its own. */
 function visible(db: Db, brandId: string, articles: Knex.Raw | string = 'articles'): Knex.QueryBuilder {
@@ -65,7 +66,7 @@ function visible(db: Db, brandId: string, articles: Knex.Raw | string = 'article
  */
 export type WirePlace = Pick<ArticleRow, 'id' | 'feed_id' | 'at' | 'first_seen_at'> & {
   state: ArticleState | null
-  because: ExcludedBy | null
+  excluded_by: ExcludedBy | null
 }
 
 /** One stretch of the Wire in its order, as places alone; `articlesAt` gives what they hold. */
@@ -96,7 +97,7 @@ export async function wirePlaces(db: Db, brandId: string, filter: WireFilter): P
       'articles.at',
       'articles.first_seen_at',
       'article_states.state',
-      db.raw(BECAUSE),
+      db.raw(EXCLUDED_BY),
     ) as unknown as Promise<WirePlace[]>
 }
 
@@ -128,7 +129,7 @@ const LISTED = [
   'changed_at',
   'kind',
   'page_at',
-  'page_says',
+  'page_message',
   'indexed',
 ]
 const BEGINNING = 4_000
@@ -147,7 +148,7 @@ export async function articlesAt(db: Db, brandId: string, ids: string[]): Promis
     db.raw(`substr(articles.summary_html, 1, ${BEGINNING}) AS summary_html`),
     db.raw(`substr(articles.content_html, 1, ${BEGINNING}) AS content_html`),
     ...OF_BRAND,
-    db.raw(BECAUSE),
+    db.raw(EXCLUDED_BY),
   ])) as unknown as ListedArticle[]
   const byId = new Map(rows.map((row) => [row.id, row]))
   return ids.flatMap((id) => byId.get(id) ?? [])
@@ -221,8 +222,8 @@ function narrowToSources(db: Db, query: Knex.QueryBuilder, filter: WireFilter): 
 export function narrowToShow(query: Knex.QueryBuilder, show: Show): void {
   if (show === 'open') query.whereRaw(`coalesce(article_states.state, 'new') IN ('new', 'read')`)
   else if (show === 'left-out')
-    query.where('article_states.state', 'passed').whereNotNull('article_states.because')
-  else if (show !== 'all') query.where('article_states.state', show).whereNull('article_states.because')
+    query.where('article_states.state', 'passed').whereNotNull('article_states.excluded_by')
+  else if (show !== 'all') query.where('article_states.state', show).whereNull('article_states.excluded_by')
 }
 
 /**
@@ -247,7 +248,9 @@ async function wantsMuch(db: Db, brandId: string, filter: WireFilter): Promise<b
 export const articleForBrand = (db: Db, brandId: string, id: string): Promise<ArticleForBrand | undefined> =>
   visible(db, brandId)
     .where('articles.id', id)
-    .first(['articles.*', ...OF_BRAND, db.raw(BECAUSE)]) as unknown as Promise<ArticleForBrand | undefined>
+    .first(['articles.*', ...OF_BRAND, db.raw(EXCLUDED_BY)]) as unknown as Promise<
+    ArticleForBrand | undefined
+  >
 
 /** Keeps when an article was first opened. */
 export const setOpened = async (db: Db, brandId: string, id: string, at: number): Promise<void> => {
@@ -328,7 +331,7 @@ export async function articlesWhole(db: Db, brandId: string, ids: string[]): Pro
   const rows = (await visible(db, brandId, listedFirst(db, ids)).select([
     'articles.*',
     ...OF_BRAND,
-    db.raw(BECAUSE),
+    db.raw(EXCLUDED_BY),
   ])) as unknown as ArticleForBrand[]
   const byId = new Map(rows.map((row) => [row.id, row]))
   return ids.flatMap((id) => byId.get(id) ?? [])
@@ -365,9 +368,9 @@ const articlesWith = async (
 /** Inserts a feed's articles; one that another process has just inserted stays as that made it. */
 export async function insertArticles(db: Db, feedId: string, rows: ArticleRow[]): Promise<void> {
   if (rows.length === 0) return
-  const row = (await db('articles').max({ number: 'number' }).first()) as
+  const last = (await db('articles').max({ number: 'number' }).first()) as
     { number: number | null } | undefined
-  const numbered = rows.map((one, at) => ({ ...one, number: Number(row?.number ?? 0) + at + 1 }))
+  const numbered = rows.map((row, at) => ({ ...row, number: Number(last?.number ?? 0) + at + 1 }))
   await insertAll(db, 'articles', numbered, ['feed_id', 'guid'])
   await countArticles(db, feedId)
 }

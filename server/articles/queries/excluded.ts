@@ -6,7 +6,7 @@ import { insertAll, listOf } from '#server/platform/db/sqlite/bulk'
 interface StateRow {
   article_id: string
   state: ArticleState
-  because: ExcludedBy | null
+  excluded_by: ExcludedBy | null
   watch_id: string | null
 }
 
@@ -19,7 +19,7 @@ export async function decidedStates(
   const rows = (await db('article_states')
     .where({ brand_id: brandId })
     .whereRaw('article_id IN ?', [listOf(db, articleIds)])
-    .select('article_id', 'state', 'because', 'watch_id')) as StateRow[]
+    .select('article_id', 'state', 'excluded_by', 'watch_id')) as StateRow[]
   return new Map(rows.map((row) => [row.article_id, row]))
 }
 
@@ -28,7 +28,7 @@ export async function putLeftOut(
   db: Db,
   brandId: string,
   feedId: string,
-  left: { id: string; because: ExcludedBy }[],
+  left: { id: string; excluded_by: ExcludedBy }[],
   at: number,
 ): Promise<void> {
   await db('article_states')
@@ -40,13 +40,13 @@ export async function putLeftOut(
       ),
     ])
     .del()
-  const rows = left.map(({ id, because }) => ({
+  const rows = left.map(({ id, excluded_by }) => ({
     brand_id: brandId,
     article_id: id,
     state: 'passed',
     feed_id: feedId,
     changed_at: at,
-    because,
+    excluded_by,
   }))
   await insertAll(db, 'article_states', rows, ['brand_id', 'article_id'])
 }
@@ -55,7 +55,7 @@ export async function putLeftOut(
 export const takeBackLeftOut = async (db: Db, brandId: string, ids: string[]): Promise<void> => {
   await db('article_states')
     .where({ brand_id: brandId })
-    .whereNotNull('because')
+    .whereNotNull('excluded_by')
     .whereNull('watch_id')
     .whereRaw('article_id IN ?', [listOf(db, ids)])
     .del()
@@ -68,7 +68,7 @@ export async function putHidden(
   found: { article_id: string; feed_id: string }[],
   at: number,
 ): Promise<void> {
-  const ids = found.map((one) => one.article_id)
+  const ids = found.map((item) => item.article_id)
   await db('article_states')
     .where({ brand_id: watch.brand_id, state: 'new' })
     .whereRaw('article_id IN ?', [listOf(db, ids)])
@@ -79,7 +79,7 @@ export async function putHidden(
     state: 'passed',
     feed_id,
     changed_at: at,
-    because: 'words',
+    excluded_by: 'words',
     watch_id: watch.id,
   }))
   await insertAll(db, 'article_states', rows, ['brand_id', 'article_id'])

@@ -60,26 +60,26 @@ export const sendableDeliveries = async (db: Db, now: number, realNow: number): 
 export const postponeDue = async (
   db: Db,
   accountId: string,
-  { until, says, now, lateMs }: { until: number; says: string; now: number; lateMs: number },
+  { until, message, now, lateMs }: { until: number; message: string; now: number; lateMs: number },
 ): Promise<string[]> => {
   const due = () =>
     db<DeliveryRow>('deliveries')
       .where({ account_id: accountId, lease_until: 0 })
       .whereIn('state', ['planned', 'waiting'])
       .where('next_try_at', '<=', now)
-  const told = await due().whereNot({ says }).select('id')
+  const told = await due().whereNot({ message }).select('id')
   const never = Number.MAX_SAFE_INTEGER
   const next = db.raw(
     'min(?, CASE WHEN due_at + ? > ? THEN due_at + ? ELSE ? END, coalesce(max(good_until, ?), ?) + 1)',
     [until, lateMs, now, lateMs + 1, never, now, never - 1],
   )
-  await due().update({ state: 'waiting', says, next_try_at: next as unknown as number })
+  await due().update({ state: 'waiting', message, next_try_at: next as unknown as number })
   return told.map(({ id }) => id)
 }
 
 /** How many deliveries a line's place became already. */
-export const countOfLine = async (db: Db, lineId: string): Promise<number> =>
-  Number((await db('deliveries').where({ line_id: lineId }).count({ n: '*' }).first())?.n ?? 0)
+export const countOfQueueItem = async (db: Db, queueItemId: string): Promise<number> =>
+  Number((await db('deliveries').where({ line_id: queueItemId }).count({ n: '*' }).first())?.n ?? 0)
 
 export const eventsOfDelivery = (db: Db, deliveryId: string): Promise<DeliveryEventRow[]> =>
   db<DeliveryEventRow>('delivery_events').where({ delivery_id: deliveryId }).orderBy(['at', 'rowid'])

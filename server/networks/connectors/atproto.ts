@@ -75,7 +75,7 @@ export const atproto: Connector = {
       if (answer.status === 200 && uri)
         return { kind: 'there', remoteId: uri, remoteUrl: pageOf(account, rkey), isWhole: true }
       if (textField(fieldsOf(answer), 'error') === 'RecordNotFound') return { kind: 'not-there' }
-      return { kind: 'no-word', says: whyOf(answer) ?? `It answered ${answer.status}.` }
+      return { kind: 'no-word', message: whyOf(answer) ?? `It answered ${answer.status}.` }
     } catch (error) {
       return noWord(error)
     }
@@ -92,11 +92,11 @@ export const atproto: Connector = {
         })
         return answer.status === 200
           ? { kind: 'done' as const }
-          : { kind: 'failed' as const, says: whyOf(answer) ?? `It answered ${answer.status}.` }
+          : { kind: 'failed' as const, message: whyOf(answer) ?? `It answered ${answer.status}.` }
       })
     } catch (error) {
       if (error instanceof ProblemError || error instanceof Error)
-        return { kind: 'failed', says: error.message }
+        return { kind: 'failed', message: error.message }
       throw error
     }
   },
@@ -127,7 +127,7 @@ function posted(account: AccountAccess, post: Outgoing, answer: HttpResponse): O
     return { kind: 'done', remoteId: uri, remoteUrl: pageOf(account, recordKeyOf(post)) }
   // A record of this key is there: it can only be this post.
   if (/already exists|RecordAlreadyExists/i.test(whyOf(answer) ?? ''))
-    return { kind: 'unknown', says: 'It has a record of this key.' }
+    return { kind: 'unknown', message: 'It has a record of this key.' }
   return outcomeOf(answer, whyOf(answer))
 }
 

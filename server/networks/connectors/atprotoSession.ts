@@ -87,7 +87,7 @@ export async function withSession<T>(
     if (error instanceof SessionOver)
       throw new NotTaken({
         kind: 'signed-out',
-        says: 'The network does not accept the session it just gave.',
+        message: 'The network does not accept the session it just gave.',
       })
     throw error
   }
@@ -112,6 +112,6 @@ async function begun(account: AccountAccess): Promise<Session> {
   await account.keepSession(null)
   throw new NotTaken({
     kind: 'signed-out',
-    says: `The network no longer accepts this account’s password. It answered: ${session.refused}`,
+    message: `The network no longer accepts this account’s password. It answered: ${session.refused}`,
   })
 }

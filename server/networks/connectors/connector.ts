@@ -63,14 +63,14 @@ export type Outcome =
       kind: 'part'
       remoteId: string
       remoteUrl: string | null
-      says: string
+      message: string
       waitMs: number | null
       isForGood: boolean
     }
-  | { kind: 'refused'; says: string }
-  | { kind: 'signed-out'; says: string }
-  | { kind: 'later'; says: string; waitMs: number | null; isPause?: boolean }
-  | { kind: 'unknown'; says: string; remoteId?: string }
+  | { kind: 'refused'; message: string }
+  | { kind: 'signed-out'; message: string }
+  | { kind: 'later'; message: string; waitMs: number | null; isPause?: boolean }
+  | { kind: 'unknown'; message: string; remoteId?: string }
 
 /**
  * What the network says when asked whether a post is there. `isWhole`: with all that belongs to it.
@@ -80,8 +80,8 @@ export type Outcome =
 export type Found =
   | { kind: 'there'; remoteId: string; remoteUrl: string | null; isWhole: boolean }
   | { kind: 'not-there' }
-  | { kind: 'no-word'; says: string }
-  | { kind: 'cant-ask'; says: string }
+  | { kind: 'no-word'; message: string }
+  | { kind: 'cant-ask'; message: string }
 
 export interface Connector {
   /**
@@ -94,5 +94,5 @@ export interface Connector {
   remove(
     account: AccountAccess,
     post: { remoteId: string; remoteUrl: string | null },
-  ): Promise<{ kind: 'done' } | { kind: 'failed'; says: string }>
+  ): Promise<{ kind: 'done' } | { kind: 'failed'; message: string }>
 }

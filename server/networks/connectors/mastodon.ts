@@ -76,7 +76,10 @@ export const mastodon: Connector = {
       headers: bearer(account.token),
     })
     if (answer.status === 200 || answer.status === 404 || answer.status === 410) return { kind: 'done' }
-    return { kind: 'failed', says: textField(fieldsOf(answer), 'error') ?? `It answered ${answer.status}.` }
+    return {
+      kind: 'failed',
+      message: textField(fieldsOf(answer), 'error') ?? `It answered ${answer.status}.`,
+    }
   },
 }
 
@@ -108,15 +111,22 @@ async function postReply(
     case 'done':
       return { kind: 'done', remoteId, remoteUrl }
     case 'unknown':
-      return { kind: 'unknown', says: reply.says, remoteId }
+      return { kind: 'unknown', message: reply.message, remoteId }
     case 'later':
-      return { kind: 'part', remoteId, remoteUrl, says: reply.says, waitMs: reply.waitMs, isForGood: false }
+      return {
+        kind: 'part',
+        remoteId,
+        remoteUrl,
+        message: reply.message,
+        waitMs: reply.waitMs,
+        isForGood: false,
+      }
     default:
       return {
         kind: 'part',
         remoteId,
         remoteUrl,
-        says: 'says' in reply ? reply.says : '',
+        message: 'message' in reply ? reply.message : '',
         waitMs: null,
         isForGood: true,
       }
@@ -182,7 +192,7 @@ async function ready(account: AccountAccess, id: string): Promise<void> {
     if (answer.status !== 206) throw notTaken(answer, textField(fieldsOf(answer), 'error'))
     await pause(LOOK_PAUSE_MS)
   }
-  throw new NotTaken({ kind: 'later', says: 'It still works on a picture.', waitMs: null })
+  throw new NotTaken({ kind: 'later', message: 'It still works on a picture.', waitMs: null })
 }
 
 /** Pages of 40 statuses that are looked through at most. */
@@ -200,7 +210,8 @@ async function foundInStatuses(account: AccountAccess, post: Outgoing): Promise<
     if (before) url.searchParams.set('max_id', before)
     const answer = await httpRequest(url, { headers: bearer(account.token) })
     const statuses = listOf(answer)
-    if (answer.status !== 200 || !statuses) return { kind: 'no-word', says: `It answered ${answer.status}.` }
+    if (answer.status !== 200 || !statuses)
+      return { kind: 'no-word', message: `It answered ${answer.status}.` }
     recent.push(
       ...(await read(
         account,
@@ -215,7 +226,7 @@ async function foundInStatuses(account: AccountAccess, post: Outgoing): Promise<
     )
       return found
   }
-  return { kind: 'cant-ask', says: 'it has more posts since then than it tells of.' }
+  return { kind: 'cant-ask', message: 'it has more posts since then than it tells of.' }
 }
 
 const isRecent = (status: Record<string, unknown>, post: Outgoing): boolean =>

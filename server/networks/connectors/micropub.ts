@@ -111,7 +111,7 @@ export const micropub: Connector = {
       body: JSON.stringify({ action: 'delete', url: remoteId }),
     })
     if ([200, 201, 204, 404, 410].includes(answer.status)) return { kind: 'done' }
-    return { kind: 'failed', says: whyOf(answer) ?? `It answered ${answer.status}.` }
+    return { kind: 'failed', message: whyOf(answer) ?? `It answered ${answer.status}.` }
   },
 }
 
@@ -159,7 +159,7 @@ export function requestOf(
 async function upload(account: AccountAccess, picture: OutPicture): Promise<string> {
   const endpoint = account.endpoint['media']
   if (!endpoint)
-    throw new NotTaken({ kind: 'refused', says: 'It names no media endpoint, so it takes no pictures.' })
+    throw new NotTaken({ kind: 'refused', message: 'It names no media endpoint, so it takes no pictures.' })
   const { body, type } = await formOf(picture, {})
   const answer = await httpRequest(endpoint, {
     method: 'POST',
@@ -187,7 +187,7 @@ export function publishOutcome(answer: HttpResponse): Outcome {
   }
   // `insufficient_scope` comes with 401 by the Recommendation, with 403 or 400 from some servers (§3.7).
   if (textField(fieldsOf(answer), 'error') === 'insufficient_scope')
-    return { kind: 'signed-out', says: `The token does not let it post. ${whyOf(answer)}` }
+    return { kind: 'signed-out', message: `The token does not let it post. ${whyOf(answer)}` }
   return outcomeOf(answer, whyOf(answer))
 }
 
@@ -205,17 +205,17 @@ async function foundInList(account: AccountAccess, post: Outgoing): Promise<Foun
       { headers: bearer(account.token) },
     )
     if ([400, 404, 501].includes(answer.status)) return null
-    if (answer.status !== 200) return { kind: 'no-word', says: `It answered ${answer.status}.` }
+    if (answer.status !== 200) return { kind: 'no-word', message: `It answered ${answer.status}.` }
     const { items } = fieldsOf(answer) as { items?: Item[] }
     if (!Array.isArray(items)) return null
     const url = items
       .map((item) => webUrlOf(item.properties?.url?.[0]) ?? '')
-      .find((one) => lastPart(one) === slugOf(post))
+      .find((item) => lastPart(item) === slugOf(post))
     if (url) return { kind: 'there', remoteId: url, remoteUrl: url, isWhole: true }
     if (items.length < SHORT_LIST || items.some((item) => isOlder(item, post))) return { kind: 'not-there' }
     if (items.length < limit) break
   }
-  return { kind: 'cant-ask', says: 'its list does not reach back far enough.' }
+  return { kind: 'cant-ask', message: 'its list does not reach back far enough.' }
 }
 
 /** So few posts are all that an account has: no server lists less than this at a time. */
@@ -234,10 +234,10 @@ async function foundOnPage(page: HttpResponse, slug: string): Promise<Found> {
   const urls = (await linksOn(page)).flatMap(({ href }) =>
     URL.canParse(href, page.url) ? [new URL(href, page.url).href] : [],
   )
-  const url = urls.find((one) => lastPart(one) === slug)
+  const url = urls.find((url) => lastPart(url) === slug)
   return url
     ? { kind: 'there', remoteId: url, remoteUrl: url, isWhole: true }
-    : { kind: 'cant-ask', says: 'it lists its posts for nobody, and its page does not show this one.' }
+    : { kind: 'cant-ask', message: 'it lists its posts for nobody, and its page does not show this one.' }
 }
 
 /** The endpoint a page names: in its `Link` header first, then in a link element (Micropub §5.3). */

@@ -18,14 +18,15 @@ const LEAST_WAIT_MS = 1_000
  */
 export function outcomeOf(answer: HttpResponse, why: string | null): Outcome {
   const { status } = answer
-  const says = why ? `It answered: ${why}` : `It answered ${status}.`
+  const message = why ? `It answered: ${why}` : `It answered ${status}.`
   if (status === 401 || status === 403)
-    return { kind: 'signed-out', says: `The network no longer accepts this account’s token. ${says}` }
-  if (status === 429 || status === 503) return { kind: 'later', says, waitMs: waitOf(answer), isPause: true }
+    return { kind: 'signed-out', message: `The network no longer accepts this account’s token. ${message}` }
+  if (status === 429 || status === 503)
+    return { kind: 'later', message, waitMs: waitOf(answer), isPause: true }
   // 408, 425: it did not read the request to its end, or did not want to (RFC 9110 §15.5.9, RFC 8470 §5.2).
-  if (status === 408 || status === 425) return { kind: 'later', says, waitMs: null }
-  if (status >= 500 || status < 300) return { kind: 'unknown', says }
-  return { kind: 'refused', says }
+  if (status === 408 || status === 425) return { kind: 'later', message, waitMs: null }
+  if (status >= 500 || status < 300) return { kind: 'unknown', message }
+  return { kind: 'refused', message }
 }
 
 /**
@@ -56,14 +57,14 @@ export function outcomeOfFailure(error: unknown): Outcome {
   if (!(error instanceof ProblemError)) throw error
   const neverArrived = error instanceof NoResponse ? !error.reached : NEVER_LEFT.has(error.code)
   return neverArrived
-    ? { kind: 'later', says: error.message, waitMs: null }
-    : { kind: 'unknown', says: error.message }
+    ? { kind: 'later', message: error.message, waitMs: null }
+    : { kind: 'unknown', message: error.message }
 }
 
 /** A network that can't be reached now may be asked later. */
 export function noWord(error: unknown): Found {
   if (error instanceof NotTaken || error instanceof ProblemError)
-    return { kind: 'no-word', says: error.message }
+    return { kind: 'no-word', message: error.message }
   throw error
 }
 
@@ -111,7 +112,7 @@ export class NotTaken extends Error {
   readonly outcome: Outcome
 
   constructor(outcome: Outcome) {
-    super('says' in outcome ? outcome.says : 'It was not taken.')
+    super('message' in outcome ? outcome.message : 'It was not taken.')
     this.outcome = outcome
   }
 }
@@ -123,7 +124,7 @@ export class NotTaken extends Error {
 export function notTaken(answer: HttpResponse, why: string | null): NotTaken {
   const outcome = outcomeOf(answer, why)
   return new NotTaken(
-    outcome.kind === 'unknown' ? { kind: 'later', says: outcome.says, waitMs: null } : outcome,
+    outcome.kind === 'unknown' ? { kind: 'later', message: outcome.message, waitMs: null } : outcome,
   )
 }
 
@@ -136,7 +137,7 @@ export async function beforePost<T>(work: () => Promise<T>): Promise<T> {
     return await work()
   } catch (error) {
     if (error instanceof ProblemError)
-      throw new NotTaken({ kind: 'later', says: error.message, waitMs: null })
+      throw new NotTaken({ kind: 'later', message: error.message, waitMs: null })
     throw error
   }
 }

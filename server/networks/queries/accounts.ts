@@ -54,9 +54,9 @@ export const setSession = async (db: Db, id: string, sealed: string | null): Pro
 /**
  * An account whose network refuses the sign-in is on hold; one that was on hold already keeps its own reason.
  */
-export const setRefused = async (db: Db, id: string, says: string, at: number): Promise<void> => {
-  await db('accounts').where({ id }).update({ trouble: says, checked_at: at, refused_at: at })
-  await db('accounts').where({ id, held: 0 }).update({ held: 1, hold_until: null, hold_reason: says })
+export const setRefused = async (db: Db, id: string, message: string, at: number): Promise<void> => {
+  await db('accounts').where({ id }).update({ trouble: message, checked_at: at, refused_at: at })
+  await db('accounts').where({ id, held: 0 }).update({ held: 1, hold_until: null, hold_reason: message })
 }
 
 /** The sign-in is accepted again: the hold that came with its refusal goes. */

@@ -51,7 +51,7 @@ export const markSeen = async (db: Db, brandId: string, at: number): Promise<voi
 }
 
 /** Open notices that nobody was told of outside the application yet, oldest first. */
-export const untoldNotices = (db: Db, brandId: string): Promise<NoticeRow[]> =>
+export const unsentNotices = (db: Db, brandId: string): Promise<NoticeRow[]> =>
   db<NoticeRow>('notices')
     .where({ brand_id: brandId })
     .whereNull('told_at')

@@ -78,9 +78,9 @@ export const markUndone = async (db: Db, id: string, at: number): Promise<void> 
 }
 
 /** A value kept by name, such as how far the demo clock runs ahead. */
-export const kept = async (db: Db, name: string): Promise<string | null> =>
+export const getValue = async (db: Db, name: string): Promise<string | null> =>
   (await db<{ name: string; value: string }>('keeping').where({ name }).first())?.value ?? null
 
-export const keep = async (db: Db, name: string, value: string): Promise<void> => {
+export const setValue = async (db: Db, name: string, value: string): Promise<void> => {
   await db('keeping').insert({ name, value }).onConflict('name').merge()
 }

@@ -74,7 +74,7 @@ const STATUS = {
   pictureTooHeavy: 413,
   hookRefused: 422,
   nowhereToTell: 409,
-  notTold: 422,
+  unannounced: 422,
   cantDo: 409,
   cantTakeBack: 409,
   server: 500,
@@ -113,7 +113,7 @@ export class ProblemError extends Error {
 
   /** The same refusal, said at a field of the form. */
   at(field: string): ProblemError {
-    return new ProblemError(this.code, this.body, [{ field, says: this.body.detail }])
+    return new ProblemError(this.code, this.body, [{ field, message: this.body.detail }])
   }
 }
 

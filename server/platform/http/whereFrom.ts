@@ -11,7 +11,7 @@ import { settings } from '../settings'
  */
 export function whereFrom(event: H3Event): string {
   const { proxies } = settings()
-  const told = (getHeader(event, 'x-forwarded-for') ?? '').split(',').map((one) => one.trim())
+  const told = (getHeader(event, 'x-forwarded-for') ?? '').split(',').map((item) => item.trim())
   const address = (proxies > 0 ? told.at(-proxies) : null) ?? event.node.req.socket.remoteAddress ?? ''
   if (!ipaddr.isValid(address)) return 'unknown'
   const known = ipaddr.process(address)

@@ -13,7 +13,10 @@ const mine = new Set<string>()
  * Does a piece of work if no other process is at it: the turn is leased in the data file, renewed while the
  * work goes on, and kept for the next round. Gives null where another has it.
  */
-export async function withJobLease<T>(name: string, work: (turn: JobLease) => Promise<T>): Promise<T | null> {
+export async function withJobLease<T>(
+  name: string,
+  work: (lease: JobLease) => Promise<T>,
+): Promise<T | null> {
   const leaseMs = settings().leaseSeconds * 1000
   let heldUntil = 0
   const take = async (): Promise<void> => {
@@ -30,7 +33,7 @@ export async function withJobLease<T>(name: string, work: (turn: JobLease) => Pr
   if (heldUntil === 0) return null
   // A renewal that fails leaves the turn as it was: it ends with its time.
   const timer = setInterval(
-    () => void take().catch((error: unknown) => log.warn({ error, name }, 'A turn could not be renewed.')),
+    () => void take().catch((error: unknown) => log.warn({ error, name }, 'A lease could not be renewed.')),
     leaseMs / 3,
   )
   try {

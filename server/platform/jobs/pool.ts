@@ -117,7 +117,7 @@ class LaneOfThreads {
   }
 
   #end(thread: Thread, error: Error): void {
-    this.#threads = this.#threads.filter((one) => one !== thread)
+    this.#threads = this.#threads.filter((known) => known !== thread)
     void thread.worker.terminate()
     this.#settle(thread)?.reject(error)
     this.#startNext()

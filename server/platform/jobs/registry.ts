@@ -7,7 +7,7 @@ export interface Job {
    * One round of it. Where it gives a number, the next round follows at once until that is 0; else it comes
    * with the next tick.
    */
-  round: (turn: JobLease) => Promise<unknown>
+  round: (lease: JobLease) => Promise<unknown>
 }
 
 const jobs: Job[] = []

@@ -13,7 +13,7 @@ const FACTS = [
   'bytes',
   'type',
   'from_url',
-  'says',
+  'message',
   'created_by',
   'created_at',
 ] as const

@@ -1,9 +1,9 @@
 import type { Db } from '#server/platform/db'
-import type { LineRow, PostRow } from '../rows'
+import type { QueueItemRow, PostRow } from '../rows'
 import { listOf } from '#server/platform/db/sqlite/bulk'
 
 /** A post in an account's line, with what the plan and the screens need of it. */
-export type LinedPost = LineRow &
+export type QueuedPost = QueueItemRow &
   Pick<
     PostRow,
     | 'pillar_id'
@@ -57,29 +57,29 @@ const linedPosts = (db: Db, brandId: string) =>
     )
 
 /** All of a brand's lines, in line order. */
-export const linesOf = (db: Db, brandId: string): Promise<LinedPost[]> =>
-  linedPosts(db, brandId).orderBy('lines.position') as unknown as Promise<LinedPost[]>
+export const linesOf = (db: Db, brandId: string): Promise<QueuedPost[]> =>
+  linedPosts(db, brandId).orderBy('lines.position') as unknown as Promise<QueuedPost[]>
 
-export const lineById = (db: Db, brandId: string, id: string): Promise<LinedPost | undefined> =>
-  linedPosts(db, brandId).where('lines.id', id).first() as unknown as Promise<LinedPost | undefined>
+export const queueItemById = (db: Db, brandId: string, id: string): Promise<QueuedPost | undefined> =>
+  linedPosts(db, brandId).where('lines.id', id).first() as unknown as Promise<QueuedPost | undefined>
 
-export const lineOfPost = (
+export const queueItemOfPost = (
   db: Db,
   brandId: string,
   postId: string,
   accountId: string,
   echo: number,
-): Promise<LinedPost | undefined> =>
+): Promise<QueuedPost | undefined> =>
   linedPosts(db, brandId)
     .where({ 'lines.post_id': postId, 'lines.account_id': accountId, 'lines.echo': echo })
-    .first() as unknown as Promise<LinedPost | undefined>
+    .first() as unknown as Promise<QueuedPost | undefined>
 
-export const insertLine = async (db: Db, row: LineRow): Promise<void> => {
+export const insertQueueItem = async (db: Db, row: QueueItemRow): Promise<void> => {
   await db('lines').insert(row)
 }
 
 /** Posts of an account whose own time has passed go back to their turn in line. */
-export const freeLateLines = async (
+export const freeLateQueueItems = async (
   db: Db,
   brandId: string,
   accountId: string,
@@ -91,7 +91,7 @@ export const freeLateLines = async (
     .update({ fixed_at: null, slot_at: null })
 }
 
-export const removeLine = async (db: Db, id: string): Promise<void> => {
+export const removeQueueItem = async (db: Db, id: string): Promise<void> => {
   await db('lines').where({ id }).del()
 }
 
@@ -243,8 +243,8 @@ export const postsOnDesk = (db: Db, brandId: string, limit: number): Promise<Des
 export const countOnDesk = async (db: Db, brandId: string): Promise<number> =>
   Number((await onDesk(db, brandId).count({ n: '*' }).first())?.n ?? 0)
 
-export const linesOfPost = (db: Db, brandId: string, postId: string): Promise<LineRow[]> =>
-  db<LineRow>('lines').where({ brand_id: brandId, post_id: postId })
+export const queueItemsOfPost = (db: Db, brandId: string, postId: string): Promise<QueueItemRow[]> =>
+  db<QueueItemRow>('lines').where({ brand_id: brandId, post_id: postId })
 
 /** Posts in the line of one account. */
 export const postsInLineOf = async (db: Db, accountId: string): Promise<string[]> =>
@@ -267,7 +267,7 @@ export const aboutPosts = (
   db: Db,
   brandId: string,
   ids: string[],
-): Promise<{ id: string; by: string; source: string | null }[]> =>
+): Promise<{ id: string; authorName: string; source: string | null }[]> =>
   db('posts')
     .join('people', 'people.id', 'posts.created_by')
     .leftJoin('articles', 'articles.id', 'posts.article_id')
@@ -282,9 +282,9 @@ export const aboutPosts = (
     .whereRaw('posts.id IN ?', [listOf(db, ids)])
     .select([
       'posts.id',
-      db.raw('people.name AS "by"'),
+      db.raw('people.name AS authorName'),
       db.raw('coalesce(sources.label, feeds.title) AS source'),
-    ]) as unknown as Promise<{ id: string; by: string; source: string | null }[]>
+    ]) as unknown as Promise<{ id: string; authorName: string; source: string | null }[]>
 
 /** How often each post stands on each account: in line and sent, the post itself and its echoes. */
 export const sendingsOfPosts = (

@@ -16,7 +16,7 @@ export interface ImportItemRow {
   title: string | null
   folders_json: string
   state: 'waiting' | 'added' | 'known' | 'failed'
-  says: string | null
+  message: string | null
   /** The source it became, or was already; null where it is none. */
   source_id: string | null
 }
@@ -64,7 +64,7 @@ export const itemsIn = (db: Db, importId: string, state: ImportItemRow['state'])
 export const waitAgain = async (db: Db, importId: string): Promise<void> => {
   await db('import_items')
     .where({ import_id: importId, state: 'failed' })
-    .update({ state: 'waiting', says: null })
+    .update({ state: 'waiting', message: null })
   await db('imports').where({ id: importId }).update({ stopped_at: null })
 }
 
@@ -78,9 +78,9 @@ export const updateItem = async (
 }
 
 /** What still waited could not be added, and is told as such. */
-export const stopImport = async (db: Db, id: string, at: number, says: string): Promise<void> => {
+export const stopImport = async (db: Db, id: string, at: number, message: string): Promise<void> => {
   await db('imports').where({ id }).whereNull('stopped_at').update({ stopped_at: at })
-  await db('import_items').where({ import_id: id, state: 'waiting' }).update({ state: 'failed', says })
+  await db('import_items').where({ import_id: id, state: 'waiting' }).update({ state: 'failed', message })
 }
 
 /** Items that wait in imports which go on, in the files' order. */

@@ -112,7 +112,7 @@ async function judged(
   for (const posts of Object.values(await world.posted()))
     for (const { text } of posts) there.set(text, (there.get(text) ?? 0) + 1)
   const db = world.open()
-  const rows = db.prepare("SELECT json_extract(frozen_json, '$.text') AS text, state, says, attempts FROM deliveries").all() as { text: string; state: string; says: string; attempts: number }[] // prettier-ignore
+  const rows = db.prepare("SELECT json_extract(frozen_json, '$.text') AS text, state, message, attempts FROM deliveries").all() as { text: string; state: string; message: string; attempts: number }[] // prettier-ignore
   const asked = (
     db.prepare("SELECT count(*) AS n FROM delivery_events WHERE state = 'unknown'").get() as { n: number }
   ).n
@@ -121,7 +121,7 @@ async function judged(
   db.close()
   const left = rows
     .filter(({ text, state }) => texts.includes(text) && !FINAL.includes(state))
-    .map(({ text, state, says }) => `${text} ${state}: ${says}`)
+    .map(({ text, state, message }) => `${text} ${state}: ${message}`)
   const stateOf = new Map(rows.map((row) => [row.text, row]))
   const asks = await world.control<{ status: number; host: string }[]>('asks')
   const networks = asks.filter(({ host }) => (SENDING_HOSTS as readonly string[]).includes(host))
@@ -131,7 +131,7 @@ async function judged(
     unsaid: texts.filter(
       (text) =>
         (stateOf.get(text)?.state !== 'sent' && there.has(text)) ||
-        (stateOf.get(text)?.state === 'not-sent' && !/refused it for good/.test(stateOf.get(text)!.says)),
+        (stateOf.get(text)?.state === 'not-sent' && !/refused it for good/.test(stateOf.get(text)!.message)),
     ),
     unfinished: texts.filter((text) => !FINAL.includes(stateOf.get(text)?.state ?? '')).length,
     untold,

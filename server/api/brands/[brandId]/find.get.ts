@@ -10,7 +10,7 @@ export default route('read', null, ({ actor, query }) => {
   const since = isInstant(query['since'] ?? '') ? Date.parse(query['since']!) : null
   return find(actor.brandId, {
     query: query['q'] ?? '',
-    show: SHOWS.find((one) => one === query['show']) ?? 'all',
+    show: SHOWS.find((item) => item === query['show']) ?? 'all',
     sourceId: UUID.test(query['source'] ?? '') ? query['source']! : null,
     since,
   })

@@ -1,14 +1,14 @@
 import type { PlanBase } from '#shared/schedule/types'
 import { useDb } from '#server/platform/db'
 import { route } from '#server/route'
-import { placeSays, planOf, shownPlan, versionOf } from '#server/schedule'
+import { placeMessage, planOf, shownPlan, versionOf } from '#server/schedule'
 
 /** All that the plan is made from, for planning in the browser. */
 export default route('read', null, async ({ actor }): Promise<PlanBase> => {
   const known = await planOf(await useDb(), actor.brandId)
   const { input, plan } = shownPlan(known)
   const places = new Map(plan.entries.map((entry) => [entry.postId, entry]))
-  const refusals = new Map(plan.unplaced.map((one) => [one.postId, one.says]))
+  const refusals = new Map(plan.unplaced.map((item) => [item.postId, item.message]))
   const shown = [...known.lines.values()].map((line) => ({
     id: line.id,
     postId: line.post_id,
@@ -16,7 +16,7 @@ export default route('read', null, async ({ actor }): Promise<PlanBase> => {
     text: line.own_text ?? line.text,
     pillarId: line.pillar_id,
     at: places.get(line.id)?.at ?? null,
-    says: refusals.get(line.id) ?? placeSays(known, line.account_id, places.get(line.id)?.because ?? ''),
+    message: refusals.get(line.id) ?? placeMessage(known, line.account_id, places.get(line.id)?.reason ?? ''),
   }))
   return { input, version: versionOf(known.plan), lines: shown }
 })

@@ -12,6 +12,7 @@ import * as ceilings from './010_ceilings'
 import * as ground from './011_ground'
 import * as imports from './012_imports'
 import * as usual from './013_usual'
+import * as names from './014_names'
 
 interface Entry {
   name: string
@@ -33,6 +34,7 @@ const ENTRIES: Entry[] = [
   { name: '011_ground', migration: ground },
   { name: '012_imports', migration: imports },
   { name: '013_usual', migration: usual },
+  { name: '014_names', migration: names },
 ]
 
 export const migrationSource: Knex.MigrationSource<Entry> = {

@@ -31,8 +31,8 @@ export function troubleOf(file: string): string | null {
     const db = new Database(file, { fileMustExist: true })
     try {
       db.pragma('journal_mode = DELETE')
-      const [{ integrity_check: says }] = db.pragma('integrity_check') as [{ integrity_check: string }]
-      return says === 'ok' ? null : says
+      const [{ integrity_check: message }] = db.pragma('integrity_check') as [{ integrity_check: string }]
+      return message === 'ok' ? null : message
     } finally {
       db.close()
     }
@@ -79,7 +79,7 @@ export interface RestoredCounts {
  * Makes a restored file safe to start from: every brand on hold with the reason, and each delivery that was
  * on its way is asked about first, since it may have gone out after the copy was made.
  */
-export function makeCareful(file: string, reason: string, says: string, at: number): RestoredCounts {
+export function makeCareful(file: string, reason: string, message: string, at: number): RestoredCounts {
   const db = new Database(file)
   try {
     return db.transaction((): RestoredCounts => {
@@ -89,12 +89,13 @@ export function makeCareful(file: string, reason: string, says: string, at: numb
       const open = "state IN ('planned', 'sending', 'waiting')"
       db.prepare(
         `INSERT INTO delivery_events (delivery_id, at, state, cause) SELECT id, ?, 'unknown', ? FROM deliveries WHERE ${open}`,
-      ).run(at, says)
+      ).run(at, message)
       const deliveries = db
         .prepare(
-          `UPDATE deliveries SET state = 'unknown', says = ?, attempts = max(attempts, 1), lease_until = 0, next_try_at = due_at WHERE ${open}`,
+          `UPDATE deliveries SET state = 'unknown', message = ?, attempts = max(attempts, 1), lease_until = 0,
+            next_try_at = due_at WHERE ${open}`,
         )
-        .run(says).changes
+        .run(message).changes
       return { brands, deliveries }
     })()
   } finally {

@@ -6,7 +6,7 @@ import { wire } from '#server/reading'
 const ORDERS = ['newest', 'oldest', 'waiting', 'mixed'] as const
 const KINDS = ['text', 'picture', 'video', 'sound', 'document'] as const
 const oneOf = <T extends string>(known: readonly T[], value: string | undefined): T | null =>
-  known.find((one) => one === value) ?? null
+  known.find((item) => item === value) ?? null
 
 /**
  * One page of the Wire: `show`, `order`, `watch`, `tag`, `source`, `folder`, `own` (yes or no), `kind`,

@@ -9,7 +9,7 @@ const SHOWS = ['waiting', 'shelved', 'done'] as const
  */
 export default route('read', null, ({ actor, query }) =>
   clippings(actor.brandId, {
-    show: SHOWS.find((one) => one === query['show']) ?? 'waiting',
+    show: SHOWS.find((item) => item === query['show']) ?? 'waiting',
     folder: query['folder'] || null,
     text: query['q']?.trim().slice(0, 200) || null,
     tagId: query['tag'] ?? null,

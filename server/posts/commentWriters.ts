@@ -1,7 +1,7 @@
 import { firstLines } from '#core/text'
 import type { Writing } from '#shared/posts/types'
 
-export interface LineRequest {
+export interface CommentRequest {
   title: string
   body: string
   language: string | null
@@ -14,8 +14,8 @@ export interface LineRequest {
  * Something that drafts opening lines for a person to rework: today sentences of the article, later perhaps a
  * language model.
  */
-export interface LineWriter {
-  openings(request: LineRequest): Promise<string[]>
+export interface CommentWriter {
+  openings(request: CommentRequest): Promise<string[]>
 }
 
 const LONGEST: Record<Writing['instruction']['length'], number> = { short: 120, medium: 180, long: 240 }
@@ -23,7 +23,7 @@ const LONGEST: Record<Writing['instruction']['length'], number> = { short: 120, 
 const SPARE = 4
 
 /** Draws lines from the article itself. Of the instruction it can follow the length alone. */
-export const drawnLines: LineWriter = {
+export const drawnComments: CommentWriter = {
   openings: ({ title, body, language, instruction, count }) => {
     const drawn = firstLines({ title, body, language }, { count: count + SPARE })
     const short = drawn.filter((line) => line.length <= LONGEST[instruction.length])

@@ -7,7 +7,7 @@ import { clippedShare } from './sourceForms'
 
 const props = defineProps<{ source: Source; chosen: boolean }>()
 const emit = defineEmits<{ edit: []; choose: [] }>()
-const says = words.source
+const labels = words.source
 const brand = useBrandStore()
 const notices = useNoticesStore()
 const times = useTimes()
@@ -25,37 +25,37 @@ async function fetchNow(): Promise<void> {
   }
 }
 const troubleSince = computed(() => {
-  if (props.source.state === 'gone') return says.gone
-  return props.source.failingSince ? says.failing(times.dayTime(props.source.failingSince)) : ''
+  if (props.source.state === 'gone') return labels.gone
+  return props.source.failingSince ? labels.failing(times.dayTime(props.source.failingSince)) : ''
 })
 /** What else is worth knowing about it: none of it needs doing anything. */
 const notes = computed(() => {
   const { source } = props
   return [
-    ...(source.pausedAt ? [says.pausedSince(times.dayTime(source.pausedAt))] : []),
-    ...(source.state === 'silent' && source.newestAt ? [says.silent(times.dayTime(source.newestAt))] : []),
-    ...(source.leaveOut ? [says.leavesOut(source.leaveOut)] : []),
-    ...(source.movedFrom ? [says.moved(host(source.movedFrom))] : []),
-    ...(source.announced ? [says.announced] : []),
+    ...(source.pausedAt ? [labels.pausedSince(times.dayTime(source.pausedAt))] : []),
+    ...(source.state === 'silent' && source.newestAt ? [labels.silent(times.dayTime(source.newestAt))] : []),
+    ...(source.leaveOut ? [labels.leavesOut(source.leaveOut)] : []),
+    ...(source.movedFrom ? [labels.moved(host(source.movedFrom))] : []),
+    ...(source.announced ? [labels.announced] : []),
     ...source.repairs,
   ]
 })
 /** What the columns say, in one line: a phone has no room for columns. */
 const facts = computed(() => {
   const { folders, articles, clipped, everyMinutes, lastFetchedAt } = props.source
-  const fetched = lastFetchedAt ? says.fetchedAgo(times.ago(lastFetchedAt)) : says.never
+  const fetched = lastFetchedAt ? labels.fetchedAgo(times.ago(lastFetchedAt)) : labels.never
   return [
     folders.join(', '),
-    says.articles(articles),
-    everyMinutes ? says.brings(everyMinutes) : '',
-    clipped > 0 ? says.clippedOf(clipped, articles) : '',
+    labels.articles(articles),
+    everyMinutes ? labels.brings(everyMinutes) : '',
+    clipped > 0 ? labels.clippedOf(clipped, articles) : '',
     fetched,
   ]
     .filter(Boolean)
     .join(' · ')
 })
 const host = (url: string): string => new URL(url).hostname
-const where = computed(() => (props.source.kind === 'mail' ? says.byMail : host(props.source.feedUrl)))
+const where = computed(() => (props.source.kind === 'mail' ? labels.byMail : host(props.source.feedUrl)))
 </script>
 
 <template>
@@ -70,7 +70,7 @@ const where = computed(() => (props.source.kind === 'mail' ? says.byMail : host(
         type="checkbox"
         class="mt-1 accent-(--act)"
         :checked="chosen"
-        :aria-label="says.choose(source.label)"
+        :aria-label="labels.choose(source.label)"
         @change="emit('choose')"
       />
     </td>
@@ -79,7 +79,7 @@ const where = computed(() => (props.source.kind === 'mail' ? says.byMail : host(
         source.label
       }}</span>
       <span v-if="source.own" class="ml-1 rounded-[3px] bg-well px-1.5 text-tiny text-ink-2">{{
-        says.ownMark
+        labels.ownMark
       }}</span>
       <span class="block truncate text-small text-ink-3"
         >{{ where }}<template v-if="source.region"> · {{ source.region }}</template></span
@@ -96,12 +96,12 @@ const where = computed(() => (props.source.kind === 'mail' ? says.byMail : host(
     <td class="py-2 pr-4 text-right align-top max-column:hidden">
       {{ source.articles
       }}<span v-if="source.everyMinutes" class="block text-tiny whitespace-nowrap text-ink-3">{{
-        says.brings(source.everyMinutes)
+        labels.brings(source.everyMinutes)
       }}</span>
     </td>
     <td
       class="py-2 pr-4 text-right align-top max-column:hidden"
-      :title="says.clippedOf(source.clipped, source.articles)"
+      :title="labels.clippedOf(source.clipped, source.articles)"
     >
       <template v-if="share !== null && source.clipped > 0">{{ share }} %</template
       ><span v-else class="text-ink-3">–</span>
@@ -109,9 +109,9 @@ const where = computed(() => (props.source.kind === 'mail' ? says.byMail : host(
     <td class="py-2 pr-4 align-top whitespace-nowrap text-ink-2 max-column:hidden">
       <span v-if="source.lastFetchedAt" :title="times.exact(source.lastFetchedAt)">{{
         times.ago(source.lastFetchedAt)
-      }}</span><template v-else>{{ says.never }}</template>
+      }}</span><template v-else>{{ labels.never }}</template>
       <span v-if="source.nextFetchAt" class="block text-tiny text-ink-3">{{
-        says.nextAt(times.time(source.nextFetchAt))
+        labels.nextAt(times.time(source.nextFetchAt))
       }}</span>
     </td>
     <td class="py-1.5 text-right align-top whitespace-nowrap max-column:col-start-3 max-column:row-start-1">
@@ -121,8 +121,8 @@ const where = computed(() => (props.source.kind === 'mail' ? says.byMail : host(
           kind="quiet"
           class="px-2"
           :busy="isFetching"
-          :aria-label="`${says.fetchNow}: ${source.label}`"
-          :title="says.fetchNow"
+          :aria-label="`${labels.fetchNow}: ${source.label}`"
+          :title="labels.fetchNow"
           @click="fetchNow"
           ><RefreshCw v-if="!isFetching" :size="15" aria-hidden="true"
         /></PlainButton>

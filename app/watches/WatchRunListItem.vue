@@ -4,7 +4,7 @@ import * as words from '#shared/words'
 import { api } from '~/base/client'
 
 const props = defineProps<{ watch: Watch }>()
-const says = words.watch.run
+const labels = words.watch.run
 const brand = useBrandStore()
 const notices = useNoticesStore()
 const stopping = ref(false)
@@ -13,7 +13,7 @@ async function stop(): Promise<void> {
   try {
     await api.remove(brand.path(`/watches/${props.watch.id}/run`))
     await brand.load()
-    notices.say(says.saidStopped)
+    notices.say(labels.saidStopped)
   } catch (error) {
     notices.complain(error)
   } finally {
@@ -35,18 +35,18 @@ async function stop(): Promise<void> {
         class="h-1.5 w-[110px] accent-(--act)"
         aria-hidden="true"
       />
-      {{ says.going(watch.run.done, watch.run.total) }}
+      {{ labels.going(watch.run.done, watch.run.total) }}
       <button
         v-if="brand.canWork"
         type="button"
         class="font-semibold text-act"
         :disabled="stopping"
-        :aria-label="says.stopOf(watch.name)"
+        :aria-label="labels.stopOf(watch.name)"
         @click="stop"
       >
-        {{ says.stop }}
+        {{ labels.stop }}
       </button>
     </template>
-    <template v-else>{{ says.stopped(watch.run.done, watch.run.total) }}</template>
+    <template v-else>{{ labels.stopped(watch.run.done, watch.run.total) }}</template>
   </p>
 </template>

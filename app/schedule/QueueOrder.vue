@@ -11,15 +11,15 @@ const props = defineProps<{ account: Account; base: PlanBase | null; view: Sched
 const emit = defineEmits<{
   open: [cardId: string]
   close: []
-  move: [lineId: string, kind: 'before' | 'after', otherId: string]
+  move: [queueItemId: string, kind: 'before' | 'after', otherId: string]
 }>()
-const says = words.schedule
+const labels = words.schedule
 const brand = useBrandStore()
 const times = useTimes()
 const rows = computed(() =>
   (props.base?.lines ?? []).filter(({ accountId }) => accountId === props.account.id),
 )
-const cardOf = (id: string): Card | null => props.view.cards.find((card) => card.lineId === id) ?? null
+const cardOf = (id: string): Card | null => props.view.cards.find((card) => card.queueItemId === id) ?? null
 const held = computed(() => (dragging.value?.what.kind === 'row' ? dragging.value.what.id : null))
 const over = ref<string | null>(null)
 const target = (id: string): DropTarget => ({
@@ -43,19 +43,19 @@ function onKey(event: KeyboardEvent, at: number): void {
 <template>
   <aside
     class="flex w-72 shrink-0 flex-col border-l border-rule bg-paper"
-    :aria-label="says.line(account.name)"
+    :aria-label="labels.line(account.name)"
   >
     <header class="flex items-center justify-between gap-2 border-b border-rule px-3.5 py-2">
-      <h2 class="part-name truncate">{{ says.line(account.name) }}</h2>
+      <h2 class="part-name truncate">{{ labels.line(account.name) }}</h2>
       <button
         type="button"
         class="min-h-6 text-small font-semibold whitespace-nowrap text-act"
         @click="emit('close')"
       >
-        {{ says.together }}
+        {{ labels.together }}
       </button>
     </header>
-    <p v-if="base && rows.length === 0" class="p-4 text-small text-ink-3">{{ says.lineEmpty }}</p>
+    <p v-if="base && rows.length === 0" class="p-4 text-small text-ink-3">{{ labels.lineEmpty }}</p>
     <ol class="min-h-0 grow divide-y divide-rule overflow-y-auto">
       <li
         v-for="(row, at) in rows"
@@ -78,8 +78,8 @@ function onKey(event: KeyboardEvent, at: number): void {
             <span class="serif line-clamp-2 text-[13.5px] leading-[1.22] font-medium" dir="auto">{{
               row.text
             }}</span>
-            <span class="block text-tiny" :class="row.at ? 'text-ink-2' : 'text-warn'" :title="row.says">{{
-              row.at ? times.shortDayTime(row.at) : row.says
+            <span class="block text-tiny" :class="row.at ? 'text-ink-2' : 'text-warn'" :title="row.message">{{
+              row.at ? times.shortDayTime(row.at) : row.message
             }}</span>
           </span>
         </button>

@@ -6,7 +6,7 @@ import HashtagField from '~/posts/HashtagField.vue'
 
 const props = defineProps<{ article: ArticleFull }>()
 const doc = defineModel<PostDoc>({ required: true })
-const says = words.yourLine
+const labels = words.commentField
 const brand = useBrandStore()
 const chip = 'rounded-full border px-2 py-px text-small'
 const look = (on: boolean): string =>
@@ -15,19 +15,19 @@ const parts = computed(() => [
   ...(props.article.url
     ? [
         {
-          says: says.parts.link,
+          message: labels.parts.link,
           on: doc.value.link !== null,
           toggle: () => (doc.value.link = doc.value.link === null ? props.article.url : null),
         },
       ]
     : []),
   {
-    says: says.parts.title,
+    message: labels.parts.title,
     on: doc.value.linkTitle !== null,
     toggle: () => (doc.value.linkTitle = doc.value.linkTitle === null ? props.article.title : null),
   },
   {
-    says: says.parts.credit(props.article.outlet),
+    message: labels.parts.credit(props.article.outlet),
     on: doc.value.credit !== null,
     toggle: () => (doc.value.credit = doc.value.credit === null ? props.article.outlet : null),
   },
@@ -36,31 +36,31 @@ const parts = computed(() => [
 
 <template>
   <div class="grid gap-2">
-    <div class="flex flex-wrap gap-[5px]" role="group" :aria-label="says.partsLabel">
+    <div class="flex flex-wrap gap-[5px]" role="group" :aria-label="labels.partsLabel">
       <button
         v-for="part in parts"
-        :key="part.says"
+        :key="part.message"
         type="button"
         :class="look(part.on)"
         :aria-pressed="part.on"
         @click="part.toggle"
       >
-        {{ part.says }}
+        {{ part.message }}
       </button>
     </div>
     <div class="grid grid-cols-[1fr_104px] gap-1.5">
       <HashtagField
         v-model="doc.hashtags"
-        :label="`${says.hashtags}: ${says.hashtagsHint}`"
-        :placeholder="says.hashtags"
+        :label="`${labels.hashtags}: ${labels.hashtagsHint}`"
+        :placeholder="labels.hashtags"
       />
       <select
         :value="doc.pillarId ?? ''"
-        :aria-label="says.pillar"
+        :aria-label="labels.pillar"
         class="min-w-0 rounded-md border border-edge bg-sheet px-1 py-1 text-small"
         @change="doc.pillarId = ($event.target as HTMLSelectElement).value || null"
       >
-        <option value="">{{ says.noPillar }}</option>
+        <option value="">{{ labels.noPillar }}</option>
         <option v-for="pillar in brand.view?.pillars ?? []" :key="pillar.id" :value="pillar.id">
           {{ pillar.name }}
         </option>

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { CircleAlert } from '@lucide/vue'
 
-defineProps<{ says: string }>()
+defineProps<{ message: string }>()
 </script>
 
 <template>
-  <p v-if="says" class="flex gap-1.5 text-small text-bad" role="alert">
+  <p v-if="message" class="flex gap-1.5 text-small text-bad" role="alert">
     <CircleAlert :size="15" class="mt-px shrink-0" aria-hidden="true" />
-    <span>{{ says }}</span>
+    <span>{{ message }}</span>
   </p>
 </template>

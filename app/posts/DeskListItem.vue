@@ -6,12 +6,12 @@ import { useDeskStore } from './deskStore'
 
 const props = defineProps<{ row: DeskRow; current: boolean }>()
 const emit = defineEmits<{ choose: []; approve: []; remove: [] }>()
-const says = words.desk
+const labels = words.desk
 const brand = useBrandStore()
 const desk = useDeskStore()
 const times = useTimes()
 const INKS = { draft: 'text-ink-2', 'in-review': 'text-warn', approved: 'text-ok', 'sent-back': 'text-bad' }
-const name = computed(() => props.row.text.split('\n')[0]!.slice(0, 80) || says.noText)
+const name = computed(() => props.row.text.split('\n')[0]!.slice(0, 80) || labels.noText)
 const names = computed(() => props.row.accountIds.map((id) => brand.accountName(id)).filter(Boolean))
 </script>
 
@@ -23,13 +23,13 @@ const names = computed(() => props.row.accountIds.map((id) => brand.accountName(
     @focusin="emit('choose')"
   >
     <div class="text-small max-column:col-span-2">
-      <b class="font-semibold" :class="INKS[row.approval]">{{ says.approvals[row.approval] }}</b>
+      <b class="font-semibold" :class="INKS[row.approval]">{{ labels.approvals[row.approval] }}</b>
       <p
         v-if="row.approval === 'in-review' && row.askedAt"
         class="text-ink-3"
         :title="times.exact(row.askedAt)"
       >
-        {{ says.askedAt(times.shortDayTime(row.askedAt)) }}
+        {{ labels.askedAt(times.shortDayTime(row.askedAt)) }}
       </p>
     </div>
     <div class="min-w-0">
@@ -38,7 +38,7 @@ const names = computed(() => props.row.accountIds.map((id) => brand.accountName(
         class="line-clamp-2 text-body wrap-anywhere hover:text-act"
         :class="row.text ? '' : 'text-ink-3'"
         dir="auto"
-        >{{ row.text || says.noText }}</NuxtLink
+        >{{ row.text || labels.noText }}</NuxtLink
       >
       <p class="mt-0.5 flex flex-wrap items-center gap-x-1.5 text-small text-ink-2">
         <i
@@ -48,18 +48,20 @@ const names = computed(() => props.row.accountIds.map((id) => brand.accountName(
           aria-hidden="true"
         />
         <span class="max-w-[44ch] truncate">{{
-          row.title ? `${row.outlet ? `${row.outlet}: ` : ''}${row.title}` : says.noTitle
+          row.title ? `${row.outlet ? `${row.outlet}: ` : ''}${row.title}` : labels.noTitle
         }}</span>
-        · <span :title="names.join(', ')">{{ says.accounts(row.accountIds.length) }}</span> ·
-        <span :title="times.exact(row.savedAt)">{{ says.savedBy(row.savedBy, times.ago(row.savedAt)) }}</span>
-        <template v-if="row.lined > 0">· {{ says.lined(row.lined) }}</template>
+        · <span :title="names.join(', ')">{{ labels.accounts(row.accountIds.length) }}</span> ·
+        <span :title="times.exact(row.savedAt)">{{
+          labels.savedBy(row.savedBy, times.ago(row.savedAt))
+        }}</span>
+        <template v-if="row.lined > 0">· {{ labels.lined(row.lined) }}</template>
       </p>
       <p
         v-if="row.last && row.approval === 'sent-back'"
         class="mt-1 max-w-[66ch] border-l-2 border-bad pl-2.5 text-small wrap-anywhere"
         dir="auto"
       >
-        {{ says.events[row.last.what](row.last.who ?? says.somebody)
+        {{ labels.events[row.last.what](row.last.who ?? labels.somebody)
         }}<template v-if="row.last.note">: {{ row.last.note }}</template>
       </p>
     </div>
@@ -74,16 +76,16 @@ const names = computed(() => props.row.accountIds.map((id) => brand.accountName(
     <div class="flex items-start gap-1">
       <PlainButton
         v-if="row.approval === 'in-review' && row.mayApprove"
-        :aria-label="`${says.approve}: ${name}`"
+        :aria-label="`${labels.approve}: ${name}`"
         @click="emit('approve')"
-        >{{ says.approve }}</PlainButton
+        >{{ labels.approve }}</PlainButton
       >
       <PlainButton
         v-if="brand.canWork"
         kind="quiet"
         class="px-2"
-        :aria-label="`${says.remove}: ${name}`"
-        :title="says.remove"
+        :aria-label="`${labels.remove}: ${name}`"
+        :title="labels.remove"
         @click="emit('remove')"
         ><Trash2 :size="15" aria-hidden="true"
       /></PlainButton>

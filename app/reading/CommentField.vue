@@ -14,7 +14,7 @@ import { usePostProofs } from '~/posts/usePostProofs'
 import { useLiningUp } from '~/posts/useLiningUp'
 import SaveState from '~/posts/SaveState.vue'
 import MainText from '~/posts/MainText.vue'
-import LineParts from './LineParts.vue'
+import ListItemParts from './ListItemParts.vue'
 import AccountLengths from './AccountLengths.vue'
 import ProofSheet from './ProofSheet.vue'
 import PostChecks from '~/posts/PostChecks.vue'
@@ -24,7 +24,7 @@ const LazyPlaceParts = defineAsyncComponent(() => import('~/posts/PlaceParts.vue
 const LazyConflictDialog = defineAsyncComponent(() => import('~/posts/ConflictDialog.vue'))
 
 const props = defineProps<{ article: ArticleFull }>()
-const says = words.yourLine
+const labels = words.commentField
 const brand = useBrandStore()
 const schedule = useScheduleStore()
 const wire = useWireStore()
@@ -79,7 +79,7 @@ const field = ref<{ focus: () => void; blur: () => void; insert: (text: string) 
 const shown = ref<string | null>(null)
 const isPlacing = ref(false)
 /** What is wished for where and when, in a word. */
-const placeSays = computed(() => {
+const placeMessage = computed(() => {
   const several = Object.keys(slots.own.value).length > 0
   const again = slots.echoes.value.length
   return [
@@ -168,30 +168,30 @@ defineExpose({ write, quote, lineUp: lineItUp, toDesk: () => void toDesk() })
 
 <template>
   <section
-    :aria-label="says.title"
+    :aria-label="labels.title"
     class="flex min-h-0 flex-col border-l border-rule bg-sheet max-wide:border-t max-wide:border-l-0"
   >
     <div
       class="grid min-h-0 grow content-start gap-3 overflow-y-auto px-3.5 py-4 max-wide:overflow-visible max-column:pb-20"
     >
       <h2 class="part-name flex items-baseline justify-between">
-        {{ says.title }} <SaveState :editor="editor" />
+        {{ labels.title }} <SaveState :editor="editor" />
       </h2>
       <EmptyState
         v-if="accounts.length === 0"
-        :title="says.noAccounts.title"
-        :detail="says.noAccounts.detail"
+        :title="labels.noAccounts.title"
+        :detail="labels.noAccounts.detail"
       >
         <NuxtLink to="/set-up/accounts" class="rounded-[5px] bg-act px-3 py-1.5 font-semibold text-on-act">{{
-          says.noAccounts.go
+          labels.noAccounts.go
         }}</NuxtLink>
       </EmptyState>
       <template v-else>
         <MainText
           ref="field"
           v-model="text"
-          :label="says.label"
-          :placeholder="says.placeholder"
+          :label="labels.label"
+          :placeholder="labels.placeholder"
           :language="doc.language ?? brand.view?.brand.language ?? 'en'"
           :entities="main"
           :proofs="proofs"
@@ -203,7 +203,7 @@ defineExpose({ write, quote, lineUp: lineItUp, toDesk: () => void toDesk() })
           @insert="field?.insert($event)"
           @hashtag="addTag"
         />
-        <LineParts v-model="doc" :article="article" />
+        <ListItemParts v-model="doc" :article="article" />
         <AccountLengths :proofs="proofs" :shown="shown" @show="shown = shown === $event ? null : $event" />
         <button
           v-if="chosen.length > 0"
@@ -214,7 +214,7 @@ defineExpose({ write, quote, lineUp: lineItUp, toDesk: () => void toDesk() })
         >
           <span class="text-ink-2">{{ isPlacing ? '' : words.placing.title }}</span>
           <span class="font-semibold text-act underline-offset-2 hover:underline">{{
-            isPlacing ? words.placing.fewer : placeSays
+            isPlacing ? words.placing.fewer : placeMessage
           }}</span>
         </button>
         <LazyPlaceParts
@@ -227,10 +227,10 @@ defineExpose({ write, quote, lineUp: lineItUp, toDesk: () => void toDesk() })
         <ProofSheet v-if="shownProof" :one="shownProof" :doc="doc" />
         <PostChecks v-if="text !== ''" :chosen="chosen" :doc="doc" :read-only="false" />
         <p v-else class="text-small text-ink-2">
-          {{ article.shared.length > 0 ? '' : says.checks.notShared }}
+          {{ article.shared.length > 0 ? '' : labels.checks.notShared }}
         </p>
         <p v-if="waitsFor" role="status" class="text-small text-ink-2">{{ words.writing.waits[waitsFor] }}</p>
-        <ProblemLine :says="problem" />
+        <ErrorMessage :message="problem" />
         <button
           type="button"
           class="min-h-6 justify-self-start text-small font-semibold text-act underline-offset-2 hover:underline"
@@ -244,7 +244,7 @@ defineExpose({ write, quote, lineUp: lineItUp, toDesk: () => void toDesk() })
       class="flex flex-wrap gap-1.5 border-t border-rule px-3.5 py-3 max-wide:sticky max-wide:bottom-0 max-wide:bg-sheet max-column:fixed max-column:inset-x-0 max-column:bottom-[56px] max-column:z-20 max-column:flex-nowrap max-column:py-1.5 max-column:[&>button]:min-h-11"
     >
       <PlainButton kind="act" :busy="busy" :disabled="!canAsk" @click="lineItUp"
-        >{{ busy ? says.liningUp : says.lineUp }} <KeyHint name="l" on-act
+        >{{ busy ? labels.liningUp : labels.lineUp }} <KeyHint name="l" on-act
       /></PlainButton>
       <PlainButton :aria-pressed="article.state === 'clipped'" @click="wire.decide(article.id, 'clipped')">
         {{ article.state === 'clipped' ? words.wire.actions.clipped : words.wire.actions.clip }}

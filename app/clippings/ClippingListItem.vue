@@ -12,10 +12,10 @@ const emit = defineEmits<{
   choose: []
   mark: []
 }>()
-const says = words.clippings
+const labels = words.clippings
 const brand = useBrandStore()
 const times = useTimes()
-const title = computed(() => props.one.title || says.noTitle)
+const title = computed(() => props.one.title || labels.noTitle)
 const source = computed((): DragSource | null =>
   brand.canWork && props.one.doneAt === null
     ? { what: { kind: 'clipping', id: props.one.id }, label: title.value }
@@ -47,7 +47,7 @@ const writeAt = computed(() => ({
       type="checkbox"
       class="mt-1.5 size-3.5 accent-(--act)"
       :checked="chosen"
-      :aria-label="says.chooseOf(title)"
+      :aria-label="labels.chooseOf(title)"
       @change="emit('mark')"
     />
     <div class="col-start-2 min-w-0">
@@ -63,7 +63,7 @@ const writeAt = computed(() => ({
           >·
           <time :datetime="one.at" :title="times.exact(one.at)">{{ times.dayMonth(one.at) }}</time></template
         >
-        · <span :title="times.exact(one.keptAt)">{{ says.kept(times.ago(one.keptAt)) }}</span>
+        · <span :title="times.exact(one.keptAt)">{{ labels.kept(times.ago(one.keptAt)) }}</span>
         <span v-if="one.folder" class="rounded-[3px] bg-well px-1.5 text-tiny text-ink-2">{{
           one.folder
         }}</span>
@@ -74,7 +74,7 @@ const writeAt = computed(() => ({
           >{{ tag.name }}</span
         >
         <span v-if="one.posts > 0" class="flex items-center gap-1 text-ok"
-          ><Check :size="13" aria-hidden="true" />{{ says.posts(one.posts) }}</span
+          ><Check :size="13" aria-hidden="true" />{{ labels.posts(one.posts) }}</span
         >
       </p>
       <blockquote
@@ -93,14 +93,14 @@ const writeAt = computed(() => ({
         v-if="!one.doneAt"
         :to="writeAt"
         class="inline-flex min-h-8 items-center gap-1.5 rounded-[5px] border border-rule px-2.5 text-[12.5px] font-semibold hover:border-edge"
-        :aria-label="says.writeOf(title)"
-        ><PenLine :size="14" aria-hidden="true" />{{ says.write }}</NuxtLink
+        :aria-label="labels.writeOf(title)"
+        ><PenLine :size="14" aria-hidden="true" />{{ labels.write }}</NuxtLink
       >
       <PlainButton
         kind="quiet"
         class="px-2"
-        :aria-label="says.edit(title)"
-        :title="says.editTitle"
+        :aria-label="labels.edit(title)"
+        :title="labels.editTitle"
         @click="emit('edit')"
         ><Pencil :size="15" aria-hidden="true"
       /></PlainButton>
@@ -109,16 +109,16 @@ const writeAt = computed(() => ({
           v-if="one.quote === null"
           kind="quiet"
           class="px-2"
-          :aria-label="says.moveOf(one.shelved ? says.clip : says.shelve, title)"
-          :title="one.shelved ? says.clip : says.shelve"
+          :aria-label="labels.moveOf(one.shelved ? labels.clip : labels.shelve, title)"
+          :title="one.shelved ? labels.clip : labels.shelve"
           @click="emit('move', one.shelved ? 'clipped' : 'shelved')"
           ><component :is="one.shelved ? Undo2 : Archive" :size="15" aria-hidden="true"
         /></PlainButton>
         <PlainButton
           kind="quiet"
           class="px-2"
-          :aria-label="says.doneOf(title)"
-          :title="says.done"
+          :aria-label="labels.doneOf(title)"
+          :title="labels.done"
           @click="emit('done', true)"
           ><Check :size="15" aria-hidden="true"
         /></PlainButton>
@@ -127,8 +127,8 @@ const writeAt = computed(() => ({
         v-else
         kind="quiet"
         class="px-2"
-        :aria-label="says.againOf(title)"
-        :title="says.again"
+        :aria-label="labels.againOf(title)"
+        :title="labels.again"
         @click="emit('done', false)"
         ><RotateCcw :size="15" aria-hidden="true"
       /></PlainButton>
