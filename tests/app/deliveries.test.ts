@@ -39,7 +39,7 @@ it('a history tells once what came again with the same words', () => {
     at,
     state: 'unknown' as const,
     message,
-    personName: by,
+    personName,
   })
   expect(
     joinedEvents([
