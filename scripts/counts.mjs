@@ -69,10 +69,14 @@ const sentences = (folder) =>
 /** Each by its name. */
 export const counts = () => ({
   'casts by way of unknown': all(/\bas unknown as\b/g),
-  'JSON read unchecked': all(/\bJSON\.parse\(/g),
-  'writes of untyped rows': all(
+  'JSON read unchecked': all(
+    /\bJSON\.parse\(/g,
+    files.filter((file) => !['shared/platform/json.ts', 'core/feed/json.ts'].includes(file)),
+  ),
+  // What networks and requests hold is nobody's row.
+  'rows without a type': all(
     /\bRecord<string, unknown>/g,
-    files.filter((file) => file.startsWith('server/')),
+    files.filter((file) => /^server\/(?!networks\/connectors\/|platform\/http\/)/.test(file)),
   ),
   'paths up four folders or more': all(/from '(?:\.\.\/){4,}/g),
   'prettier-ignore': all(/prettier-ignore/g, files, (file) => textOf.get(file)),

@@ -1,3 +1,4 @@
+import { parseJson } from '#shared/platform/json'
 import type { Problem } from '#shared/platform/types'
 import * as words from '#shared/words'
 
@@ -21,7 +22,7 @@ export class Refusal extends Error {
 
   /** What the refusal carries besides (an extension member); null for nothing. */
   more<T>(name: string): T | null {
-    return ((this.problem as unknown as Record<string, unknown>)[name] as T | undefined) ?? null
+    return (Reflect.get(this.problem, name) as T | undefined) ?? null
   }
 
   /** What is said about each field of the form. */
@@ -53,7 +54,7 @@ async function ask<T>(method: Method, path: string, body?: unknown): Promise<T> 
   }
   const text = await answer.text()
   const value: unknown =
-    /json/.test(answer.headers.get('content-type') ?? '') && text !== '' ? JSON.parse(text) : null
+    /json/.test(answer.headers.get('content-type') ?? '') && text !== '' ? parseJson(text) : null
   if (answer.ok) return value as T
   throw new Refusal(
     isProblem(value)

@@ -1,3 +1,4 @@
+import { isListOf, isNumber, isShape, isText, orNull, readJson, type Is } from '#shared/platform/json'
 import { useDebounceFn } from '@vueuse/core'
 import type { ChangeEvent, ChangeKind } from '#shared/platform/types'
 import * as words from '#shared/words'
@@ -7,6 +8,15 @@ import { useImportsStore } from '~/sources/importsStore'
 import { useScheduleStore } from '~/schedule/scheduleStore'
 import { useDeskStore } from '~/posts/deskStore'
 import { useNoticeListStore } from '~/notices/noticeListStore'
+
+const isChanges = isListOf(
+  isShape<ChangeEvent>({
+    seq: isNumber,
+    brandId: orNull(isText),
+    what: isText as Is<ChangeEvent['what']>,
+    which: isText,
+  }),
+)
 
 /**
  * Follows the server's stream of changes while the component is there, and tells each store what concerns it.
@@ -80,7 +90,7 @@ export function useChanges(): void {
   onMounted(() => {
     const stream = new EventSource('/api/events')
     stream.addEventListener('changes', (event: MessageEvent<string>) => {
-      const changes = JSON.parse(event.data) as ChangeEvent[]
+      const changes = readJson(event.data, isChanges)
       const own = changes.filter((change) => change.brandId === null || change.brandId === session.brandId)
       for (const change of own) {
         waiting.add(change.what)

@@ -1,3 +1,5 @@
+import { plainCopy } from '~/base/plainCopy'
+import { isListOf, isNumber, isObject, isShape, isText, orNull, readJson } from '#shared/platform/json'
 import { useDebounceFn } from '@vueuse/core'
 import { v7 as uuid } from 'uuid'
 import { emptyDoc, emptyPart } from '#shared/posts/docs'
@@ -19,6 +21,15 @@ interface Unsaved {
   version: number
   doc: PostDoc
 }
+
+const isDoc = (value: unknown): value is PostDoc =>
+  isShape<{ wordings: object[]; accounts: object[]; pictures: object[]; hashtags: string[] }>({
+    wordings: isListOf(isObject),
+    accounts: isListOf(isObject),
+    pictures: isListOf(isObject),
+    hashtags: isListOf(isText),
+  })(value)
+const isUnsaved = isShape<Unsaved>({ version: isNumber, doc: isDoc })
 
 const unsavedName = (id: string): string => `quill-post:${id}`
 const newName = (brandId: string, of: string): string => `quill-new:${brandId}:${of}`
@@ -167,17 +178,17 @@ export function usePostEditor() {
   }
 
   async function saveOnce(): Promise<void> {
-    const mine = { id: id.value, text: JSON.stringify(doc.value), version: version.value }
+    const sent = { id: id.value, doc: plainCopy(doc.value), version: version.value }
     saving.value = 'saving'
     try {
-      const answer = await api.put<PostView>(brand.path(`/posts/${mine.id}`), {
-        version: mine.version,
-        doc: JSON.parse(mine.text) as PostDoc,
+      const answer = await api.put<PostView>(brand.path(`/posts/${sent.id}`), {
+        version: sent.version,
+        doc: sent.doc,
       })
-      if (mine.id !== id.value) return forgetUnsaved(mine.id)
-      take(answer, mine.text)
+      if (sent.id !== id.value) return forgetUnsaved(sent.id)
+      take(answer, JSON.stringify(sent.doc))
     } catch (error) {
-      if (mine.id !== id.value) return
+      if (sent.id !== id.value) return
       if (error instanceof Refusal && error.code === 'postChanged')
         conflict.value = error.more<PostView>('current')
       saving.value = 'failed'
@@ -291,7 +302,7 @@ const isHardlyBegun = ({ wordings, pictures, accounts }: PostDoc): boolean =>
 
 function readUnsaved(id: string): Unsaved | null {
   try {
-    return JSON.parse(localStorage.getItem(unsavedName(id)) ?? 'null') as Unsaved | null
+    return readJson(localStorage.getItem(unsavedName(id)) ?? 'null', orNull(isUnsaved))
   } catch {
     return null
   }

@@ -1,3 +1,4 @@
+import { plainCopy } from '~/base/plainCopy'
 import type { ProofAnswer, ProofAsk } from './workers/proofs'
 
 type Shown = Pick<ProofAnswer, 'proofs' | 'main' | 'link'> & { checks: NonNullable<ProofAnswer['checks']> }
@@ -19,7 +20,7 @@ export function useProofs(ask: () => Omit<ProofAsk, 'requestId'>) {
       waiting = false
       worker?.postMessage({
         requestId: ++latest,
-        ...(JSON.parse(JSON.stringify(ask())) as Omit<ProofAsk, 'requestId'>),
+        ...plainCopy(ask()),
       } satisfies ProofAsk)
     })
   }

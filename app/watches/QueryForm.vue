@@ -51,8 +51,7 @@ const isAnyOf = (names: readonly (keyof QueryFields)[]): boolean =>
 // Open where something stands in it; afterwards as one left it.
 const moreOpen = ref(isAnyOf(more))
 const limitsOpen = ref(isAnyOf(limits))
-const hint = (name: string): string | undefined =>
-  (labels as unknown as Record<string, string | undefined>)[`${name}Hint`]
+const hint = (name: string): string | undefined => Reflect.get(labels, `${name}Hint`) as string | undefined
 </script>
 
 <template>

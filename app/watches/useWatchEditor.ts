@@ -1,3 +1,4 @@
+import { isListOf, isNumber, isShape, isText, orNull, readJson } from '#shared/platform/json'
 import type { Undoable } from '#shared/platform/types'
 import { watchSchema } from '#shared/watches/schemas'
 import type { Watch } from '#shared/watches/types'
@@ -125,9 +126,20 @@ const valuesOf = ({
   version,
 })
 
+const isValues = (value: unknown): value is Values =>
+  isShape<Pick<Values, 'name' | 'query' | 'tags' | 'hashtags' | 'folders' | 'sources' | 'version'>>({
+    name: isText,
+    query: isText,
+    tags: isListOf(isText),
+    hashtags: isListOf(isText),
+    folders: isListOf(isText),
+    sources: isListOf(isText),
+    version: isNumber,
+  })(value)
+
 function read(place: string): Values | null {
   try {
-    return JSON.parse(localStorage.getItem(place) ?? 'null') as Values | null
+    return readJson(localStorage.getItem(place) ?? 'null', orNull(isValues))
   } catch {
     return null
   }

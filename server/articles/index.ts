@@ -37,7 +37,7 @@ export {
 export { matchExpression, newestMatches, searchArticles, type SearchFilter } from './queries/search'
 export { clearUnusedTags, hasTag, namesByTagger, tagsOf, tagsOfArticles } from './queries/tags'
 export { leftToMatch, putToMatch, takeOffToMatch } from './queries/toMatch'
-export type { ArticleRow } from './rows'
+export { ARTICLES, type ArticleRow, type NewArticle } from './rows'
 export { putState, putStateOf } from './states'
 export { mergeTags, removeTag, renameTag, setTagsOf, tagArticles, tagUses } from './tags'
 export { beginningOf } from './titles'

@@ -112,10 +112,11 @@ export async function mergeTags(actor: Actor, id: string, into: string): Promise
     if (!(await store.tagById(db, actor.brandId, id)) || !(await store.tagById(db, actor.brandId, into)))
       throw problem('notFound')
     if (id === into) throw problem('sameTag').at('into')
-    for (const { table, key, row } of await store.linksOfTag(db, id)) {
-      await tracked.remove(table, { ...key, tag_id: id })
+    for (const link of await store.linksOfTag(db, id)) {
+      await tracked.remove(link.table, { ...link.key, tag_id: id })
       // Taken off one of the two by hand says nothing of the other.
-      if (row['is_on'] !== 0) await tracked.put(table, { ...key, tag_id: into }, row)
+      if (link.table !== 'article_tags') await tracked.put(link.table, { ...link.key, tag_id: into }, {})
+      else if (link.isOn) await tracked.put(link.table, { ...link.key, tag_id: into }, { is_on: 1 })
     }
     await tracked.remove('tags', { id })
   })

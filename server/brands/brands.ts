@@ -1,3 +1,4 @@
+import { readTexts } from '#shared/platform/json'
 import * as brands from '#server/people'
 import { type PillarRow, type BrandRow, brandOf } from '#server/people'
 import type { Pillar, Brand, BrandView } from '#shared/people/types'
@@ -27,7 +28,7 @@ const pillarOf = (row: PillarRow): Pillar => ({
   description: row.description,
   returns: row.returns,
   needsApproval: row.needs_approval === 1,
-  hashtags: JSON.parse(row.hashtags_json) as string[],
+  hashtags: readTexts(row.hashtags_json),
   accountIds: accountIdsIn(row.usual_accounts_json),
   version: row.version,
 })
@@ -79,7 +80,7 @@ export function makeBrand(personId: string, input: BrandInput): Promise<Brand> {
       telling_json: null,
       hook_sealed: null,
       tell_next_at: 0,
-      tell_says: null,
+      tell_message: null,
       own_sites_json: '[]',
       own_pillar_id: null,
     }

@@ -1,15 +1,24 @@
-export interface ClippingRow {
-  id: string
-  brand_id: string
-  article_id: string | null
-  kind: string
-  quote: string | null
-  note: string | null
-  shelved: number
-  folder: string | null
-  created_by: string
-  created_at: number
+import { text, whole, tableOf, type RowOf, type TableType } from '#server/platform/db/tables'
+
+export const CLIPPINGS = tableOf('clippings', {
+  id: text(),
+  brand_id: text(),
+  article_id: text().orNull(),
+  kind: text(),
+  quote: text().orNull(),
+  note: text().orNull(),
+  shelved: whole().orDefault(),
+  created_by: text(),
+  created_at: whole(),
+  folder: text().orNull(),
   /** When it was worked off; null while it waits. */
-  done_at: number | null
-  version: number
+  done_at: whole().orNull(),
+  version: whole().orDefault(),
+})
+export type ClippingRow = RowOf<typeof CLIPPINGS>
+
+declare module 'knex/types/tables' {
+  interface Tables {
+    clippings: TableType<typeof CLIPPINGS>
+  }
 }

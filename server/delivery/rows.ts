@@ -1,35 +1,45 @@
 import type { DeliveryState } from '#shared/delivery/states'
+import { text, whole, tableOf, type RowOf, type TableType } from '#server/platform/db/tables'
 
-export interface DeliveryEventRow {
-  delivery_id: string
-  at: number
-  state: DeliveryState
-  cause: string
-  person_id: string | null
-}
+export const DELIVERIES = tableOf('deliveries', {
+  id: text(),
+  brand_id: text(),
+  post_id: text(),
+  account_id: text(),
+  key: text(),
+  due_at: whole(),
+  slot_at: whole().orNull(),
+  state: text<DeliveryState>(),
+  frozen_json: text(),
+  pillar_id: text().orNull(),
+  link_key: text().orNull(),
+  series_id: text().orNull(),
+  attempts: whole().orDefault(),
+  next_try_at: whole(),
+  lease_until: whole().orDefault(),
+  remote_id: text().orNull(),
+  remote_url: text().orNull(),
+  message: text(),
+  sent_at: whole().orNull(),
+  line_id: text().orNull(),
+  echo: whole().orDefault(),
+  wording: whole().orDefault(),
+  good_until: whole().orNull(),
+})
+export type DeliveryRow = RowOf<typeof DELIVERIES>
 
-export interface DeliveryRow {
-  id: string
-  brand_id: string
-  post_id: string
-  account_id: string
-  key: string
-  due_at: number
-  slot_at: number | null
-  state: DeliveryState
-  frozen_json: string
-  pillar_id: string | null
-  link_key: string | null
-  series_id: string | null
-  attempts: number
-  next_try_at: number
-  lease_until: number
-  remote_id: string | null
-  remote_url: string | null
-  message: string
-  sent_at: number | null
-  line_id: string | null
-  echo: number
-  wording: number
-  good_until: number | null
+export const DELIVERY_EVENTS = tableOf('delivery_events', {
+  delivery_id: text(),
+  at: whole(),
+  state: text<DeliveryState>(),
+  cause: text(),
+  person_id: text().orNull(),
+})
+export type DeliveryEventRow = RowOf<typeof DELIVERY_EVENTS>
+
+declare module 'knex/types/tables' {
+  interface Tables {
+    deliveries: TableType<typeof DELIVERIES>
+    delivery_events: TableType<typeof DELIVERY_EVENTS>
+  }
 }

@@ -1,3 +1,5 @@
+import { readEndpoint } from './rowJson'
+import { readTexts } from '#shared/platform/json'
 import { useDb } from '#server/platform/db'
 import { setSession } from './queries/accounts'
 import type { AccountRow } from './rows'
@@ -9,11 +11,11 @@ import { seal, unseal } from '#server/platform/secrets'
  * the network.
  */
 export const accessOf = (account: AccountRow): AccountAccess => ({
-  endpoint: JSON.parse(account.endpoint_json) as Record<string, string>,
+  endpoint: readEndpoint(account.endpoint_json),
   // An account that was removed has none any more; its network says so.
   token: account.token_sealed === '' ? '' : unseal(account.token_sealed),
   pageUrl: account.page_url,
-  alsoTo: JSON.parse(account.also_to_json) as string[],
+  alsoTo: readTexts(account.also_to_json),
   session: account.session_sealed === null ? null : unseal(account.session_sealed),
   keepSession: async (session) =>
     setSession(await useDb(), account.id, session === null ? null : seal(session)),

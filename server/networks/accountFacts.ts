@@ -1,3 +1,5 @@
+import { readExcepts, readMixes, readRules } from './rowJson'
+import { readTexts } from '#shared/platform/json'
 import type { AccountRow } from './rows'
 import type { ExceptView, MixView } from '#shared/schedule/types'
 import { type BrandRow, isHeld } from '#server/people'
@@ -6,13 +8,12 @@ import { LATE_MS } from './patience'
 import { toInstant } from '#core/instant'
 import type { NetworkRules } from '#core/post'
 
-export const exceptionsOf = (account: AccountRow): ExceptView[] =>
-  JSON.parse(account.except_json) as ExceptView[]
+export const exceptionsOf = (account: AccountRow): ExceptView[] => readExcepts(account.except_json)
 
-export const mixOf = (account: AccountRow): MixView[] => JSON.parse(account.mix_json) as MixView[]
+export const mixOf = (account: AccountRow): MixView[] => readMixes(account.mix_json)
 
 /** Ids of the accounts on which an account's posts appear by themselves. */
-export const appearsOnOf = (account: AccountRow): string[] => JSON.parse(account.appears_on_json) as string[]
+export const appearsOnOf = (account: AccountRow): string[] => readTexts(account.appears_on_json)
 
 /** Until when nothing goes out to an account, by its own hold or its brand's: the one that lasts longer. */
 export function planHold(brand: BrandRow, account: AccountRow): { until: string | null } | null {
@@ -24,4 +25,4 @@ export function planHold(brand: BrandRow, account: AccountRow): { until: string 
   return { until: Number.isFinite(last) ? toInstant(last) : null }
 }
 
-export const rulesOf = (row: AccountRow): NetworkRules => JSON.parse(row.rules_json) as NetworkRules
+export const rulesOf = (row: AccountRow): NetworkRules => readRules(row.rules_json)

@@ -1,3 +1,5 @@
+import { readEndpoint, readLinkRule } from './rowJson'
+import { readTexts } from '#shared/platform/json'
 import { v7 as uuid } from 'uuid'
 import type { LinkRule } from '#core/url'
 import type { Weekday } from '#core/instant'
@@ -47,8 +49,8 @@ export async function accountsOfBrand(db: Db, brandId: string): Promise<Account[
 }
 
 function accountOf(row: AccountRow, slots: SlotRow[], named: string[]): Account {
-  const { boards = '[]' } = JSON.parse(row.endpoint_json) as Record<string, string>
-  const ofNetwork = JSON.parse(boards) as string[]
+  const { boards = '[]' } = readEndpoint(row.endpoint_json)
+  const ofNetwork = readTexts(boards)
   return {
     id: row.id,
     name: row.name,
@@ -65,7 +67,7 @@ function accountOf(row: AccountRow, slots: SlotRow[], named: string[]): Account 
     boards: [...new Set([...ofNetwork, ...named])],
     networkBoards: ofNetwork,
     approver: row.approver,
-    linkRule: row.link_rule_json === null ? null : (JSON.parse(row.link_rule_json) as LinkRule),
+    linkRule: readLinkRule(row.link_rule_json),
     repeatAfterDays: row.repeat_after_days,
     appearsOn: appearsOnOf(row),
     except: exceptionsOf(row),

@@ -1,3 +1,4 @@
+import { parseJson } from '#shared/platform/json'
 import * as yup from 'yup'
 import { listOf } from '#shared/platform/lists'
 import { httpRequest } from '#server/platform/net/httpRequest'
@@ -39,7 +40,7 @@ export async function profilePage(text: string): Promise<string | null> {
 
 function pageIn(body: string): string | null {
   try {
-    const { links } = answerSchema.validateSync(JSON.parse(body))
+    const { links } = answerSchema.validateSync(parseJson(body))
     const named =
       links.find(({ rel }) => rel === PAGE) ??
       links.find(({ rel, type }) => rel === 'self' && type === 'text/html')

@@ -3,13 +3,8 @@ import { DAY, MINUTE } from '#core/instant'
 import * as words from '#shared/words'
 import { realNow } from '#server/platform/clock'
 import { inTransaction, useDb, type Db } from '#server/platform/db'
-import {
-  askedBy,
-  mailAddressesOf,
-  putMailAddress,
-  removeMailAddress,
-  type MailAddressRow,
-} from './queries/mailAddresses'
+import { askedBy, mailAddressesOf, putMailAddress, removeMailAddress } from './queries/mailAddresses'
+import type { MailAddressRow } from './rows'
 import type { BrandRow } from '#server/people'
 import { log } from '#server/platform/log'
 import { problem } from '#server/platform/http/problem'

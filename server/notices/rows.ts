@@ -1,17 +1,35 @@
 import type { NoticeKind } from '#shared/notices/types'
+import { text, whole, tableOf, type RowOf, type TableType } from '#server/platform/db/tables'
 
-export interface NoticeRow {
-  id: string
-  brand_id: string
-  kind: NoticeKind
+export const NOTICES = tableOf('notices', {
+  id: text(),
+  brand_id: text(),
+  kind: text<NoticeKind>(),
   /** What it is about: there is one open notice of a kind for each. */
-  about: string
-  at: number
-  title: string
-  message: string
+  about: text(),
+  at: whole(),
+  title: text(),
+  message: text(),
   /** The screen that shows it. */
-  link: string
-  seen_at: number | null
-  settled_at: number | null
-  told_at: number | null
+  link: text(),
+  seen_at: whole().orNull(),
+  settled_at: whole().orNull(),
+  told_at: whole().orNull(),
+})
+export type NoticeRow = RowOf<typeof NOTICES>
+
+export const MAIL_ADDRESSES = tableOf('mail_addresses', {
+  brand_id: text(),
+  address: text(),
+  asked_at: whole(),
+  confirmed_at: whole().orNull(),
+  token_hash: text().orNull(),
+})
+export type MailAddressRow = RowOf<typeof MAIL_ADDRESSES>
+
+declare module 'knex/types/tables' {
+  interface Tables {
+    notices: TableType<typeof NOTICES>
+    mail_addresses: TableType<typeof MAIL_ADDRESSES>
+  }
 }

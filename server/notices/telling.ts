@@ -1,3 +1,4 @@
+import { isListOf, isShape, isText, orNull, readJson } from '#shared/platform/json'
 import type { NotificationChannels } from '#shared/notices/types'
 import { MINUTE } from '#core/instant'
 import * as words from '#shared/words'
@@ -26,10 +27,16 @@ interface KeptTelling {
   quietUntil: string | null
 }
 
+const isTelling = isShape<KeptTelling>({
+  mail: isListOf(isText),
+  quietFrom: orNull(isText),
+  quietUntil: orNull(isText),
+})
+
 const keptOf = (brand: BrandRow): KeptTelling =>
   brand.telling_json === null
     ? { mail: [], quietFrom: null, quietUntil: null }
-    : (JSON.parse(brand.telling_json) as KeptTelling)
+    : readJson(brand.telling_json, isTelling)
 
 /** Tells what is open and was not told yet, where each brand wants it told. */
 export async function tellingRound(): Promise<void> {
@@ -70,7 +77,7 @@ async function tell(brand: BrandRow, notices: NoticeRow[]): Promise<void> {
     textOf(notices),
   )
   await inTransaction(async (db) => {
-    await updateTelling(db, brand.id, { tell_next_at: now() + APART_MS, tell_says: failed })
+    await updateTelling(db, brand.id, { tell_next_at: now() + APART_MS, tell_message: failed })
     // What could be told one way is told: two ways that fail by turns would else repeat themselves for ever.
     if (failed === null) for (const { id } of notices) await updateNotice(db, id, { told_at: now() })
     await announce(db, brand.id, 'notice', brand.id)
@@ -124,7 +131,7 @@ export async function notificationChannelsOf(actor: Actor): Promise<Notification
     hasHook: brand.hook_sealed !== null,
     ...kept,
     unconfirmed,
-    message: brand.tell_says,
+    message: brand.tell_message,
     canMail: settings().smtp !== null,
   }
 }
@@ -175,6 +182,6 @@ export async function testNotificationChannels(actor: Actor): Promise<void> {
   if (!brand) throw problem('notFound')
   if (!(await hasWay(brand))) throw problem('nowhereToTell')
   const failed = await tellEverywhere(brand, brand.name, words.telling.testText(brand.name))
-  await inTransaction((transaction) => updateTelling(transaction, brand.id, { tell_says: failed }))
+  await inTransaction((transaction) => updateTelling(transaction, brand.id, { tell_message: failed }))
   if (failed !== null) throw problem('unannounced', failed)
 }

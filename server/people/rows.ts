@@ -1,70 +1,103 @@
-export interface PersonRow {
-  id: string
-  name: string
-  email: string
-  password_hash: string | null
-  created_at: number
-  founds: 0 | 1
-}
+import type { Role } from '#shared/people/types'
+import { text, whole, tableOf, type RowOf, type TableType } from '#server/platform/db/tables'
 
-export interface SessionRow {
-  id: string
-  person_id: string
-  device: string
-  created_at: number
-  last_seen_at: number
-  revoked_at: number | null
-  from_hash: string | null
-}
+export const PEOPLE = tableOf('people', {
+  id: text(),
+  name: text(),
+  email: text(),
+  password_hash: text().orNull(),
+  created_at: whole(),
+  founds: whole<0 | 1>().orDefault(),
+})
+export type PersonRow = RowOf<typeof PEOPLE>
 
-export interface BrandRow {
-  id: string
-  name: string
-  zone: string
-  language: string
-  mark: string
-  mark_ink: number
-  created_at: number
-  removed_at: number | null
-  version: number
+export const SESSIONS = tableOf('sessions', {
+  id: text(),
+  person_id: text(),
+  device: text(),
+  created_at: whole(),
+  last_seen_at: whole(),
+  revoked_at: whole().orNull(),
+  from_hash: text().orNull(),
+})
+export type SessionRow = RowOf<typeof SESSIONS>
+
+export const BRANDS = tableOf('brands', {
+  id: text(),
+  name: text(),
+  zone: text(),
+  language: text(),
+  mark: text(),
+  mark_ink: whole(),
+  created_at: whole(),
+  removed_at: whole().orNull(),
+  version: whole().orDefault(),
   /** What the brand wants of its writing; null for the usual. */
-  writing_json: string | null
-  writing_version: number
+  writing_json: text().orNull(),
+  writing_version: whole().orDefault(),
   /** Minutes that the same link stays apart on two accounts; 0 for none. */
-  link_apart_minutes: number
-  held: number
-  hold_until: number | null
-  hold_reason: string | null
+  link_apart_minutes: whole().orDefault(),
+  held: whole().orDefault(),
+  hold_until: whole().orNull(),
+  hold_reason: text().orNull(),
   /**
    * Where its notices go besides the application (a Telling), the chat hook's address apart and sealed; null
    * for nowhere.
    */
-  telling_json: string | null
-  hook_sealed: string | null
+  telling_json: text().orNull(),
+  hook_sealed: text().orNull(),
   /** When notices may be told next, and what became of the last try where it failed. */
-  tell_next_at: number
-  tell_says: string | null
+  tell_next_at: whole().orDefault(),
+  tell_message: text().orNull(),
   /** Hosts of its own sites, and the pillar of posts about what stands there. */
-  own_sites_json: string
-  own_pillar_id: string | null
-}
+  own_sites_json: text().orDefault(),
+  own_pillar_id: text().orNull(),
+})
+export type BrandRow = RowOf<typeof BRANDS>
 
-export interface PillarRow {
-  id: string
-  brand_id: string
-  name: string
-  ink: number
-  description: string
-  position: number
-  removed_at: number | null
-  version: number
+export const MEMBERS = tableOf('members', {
+  brand_id: text(),
+  person_id: text(),
+  role: text<Role>(),
+})
+export type MemberRow = RowOf<typeof MEMBERS>
+
+export const PILLARS = tableOf('pillars', {
+  id: text(),
+  brand_id: text(),
+  name: text(),
+  ink: whole(),
+  description: text(),
+  position: whole(),
+  removed_at: whole().orNull(),
+  version: whole().orDefault(),
   /** Whether its posts go out once or come again for ever. */
-  returns: 'once' | 'for-ever'
+  returns: text<'once' | 'for-ever'>().orDefault(),
   /** Whether its posts must be approved by somebody else than who wrote them. */
-  needs_approval: number
-  hashtags_json: string
+  needs_approval: whole().orDefault(),
+  hashtags_json: text().orDefault(),
   /**
    * Ids of the accounts its posts begin with; null for no wish. Sources, folders and watches have the same.
    */
-  usual_accounts_json: string | null
+  usual_accounts_json: text().orNull(),
+})
+export type PillarRow = RowOf<typeof PILLARS>
+
+export const SIGN_IN_TRIES = tableOf('sign_in_tries', {
+  who: text(),
+  failures: whole(),
+  blocked_until: whole(),
+  last_at: whole(),
+})
+export type TriesRow = RowOf<typeof SIGN_IN_TRIES>
+
+declare module 'knex/types/tables' {
+  interface Tables {
+    people: TableType<typeof PEOPLE>
+    sessions: TableType<typeof SESSIONS>
+    brands: TableType<typeof BRANDS>
+    members: TableType<typeof MEMBERS>
+    pillars: TableType<typeof PILLARS>
+    sign_in_tries: TableType<typeof SIGN_IN_TRIES>
+  }
 }

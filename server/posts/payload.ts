@@ -1,5 +1,6 @@
+import { readLinkRule, type AccountRow, rulesOf } from '#server/networks'
+import { readPayload } from './rowJson'
 import { entities, type Crop, type Focus, type LinkPlace } from '#core/post'
-import type { LinkRule } from '#core/url'
 import { shownPictures, wordingOf } from '#shared/posts/docs'
 import type { Db } from '#server/platform/db'
 import { brandById, type BrandRow } from '#server/people'
@@ -7,7 +8,6 @@ import { sentBefore, type DeliveryRow } from '#server/delivery'
 import { linkPreviewOf } from './queries/linkPreviews'
 import { pictureById } from './queries/pictures'
 import { setTarget, shortLinksOf, makeCodes } from '#server/results'
-import { type AccountRow, rulesOf } from '#server/networks'
 import type { PostRow } from './rows'
 import type { Outgoing } from '#server/networks/connectors'
 import { docOf } from './postDocs'
@@ -92,10 +92,7 @@ async function makeCode(
   account: AccountRow,
   echo: number,
 ): Promise<void> {
-  const rule =
-    account.link_rule_json === null
-      ? writingOf(brand).linkRule
-      : (JSON.parse(account.link_rule_json) as LinkRule)
+  const rule = readLinkRule(account.link_rule_json) ?? writingOf(brand).linkRule
   if (post.link && rule.kind === 'short' && shortBase() !== null)
     await makeCodes(db, brand.id, post.id, [account.id], echo)
 }
@@ -115,7 +112,7 @@ export async function outgoingOf(
   account: AccountRow,
   { isPictured = true } = {},
 ): Promise<Outgoing> {
-  const frozen = JSON.parse(delivery.frozen_json) as DeliveryPayload
+  const frozen = readPayload(delivery)
   const { maxBytes } = rulesOf(account).media
   const pictures: Outgoing['pictures'] = []
   for (const { id, crop, description, focus } of isPictured ? (frozen.pictures ?? []) : []) {

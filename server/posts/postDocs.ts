@@ -1,6 +1,8 @@
+import { readCrops } from './rowJson'
+import { readTexts } from '#shared/platform/json'
 import { v7 as uuid } from 'uuid'
 import { toInstant } from '#core/instant'
-import type { Crop, LinkPlace } from '#core/post'
+import type { LinkPlace } from '#core/post'
 import type { AccountPart, PostDoc } from '#shared/posts/types'
 import type { Db } from '#server/platform/db'
 import * as store from './queries/postDocs'
@@ -22,12 +24,12 @@ export async function docsOf(db: Db, rows: PostRow[]): Promise<Map<string, PostD
       row.id,
       {
         articleId: row.article_id,
-        clippingIds: JSON.parse(row.clippings_json) as string[],
+        clippingIds: readTexts(row.clippings_json),
         fromPostId: row.from_post_id,
         wordings: own(wordings, row.id).map(({ text, picture_id }) => ({ text, pictureId: picture_id })),
         link: row.link,
         linkTitle: row.link_title,
-        hashtags: JSON.parse(row.hashtags_json) as string[],
+        hashtags: readTexts(row.hashtags_json),
         credit: row.credit,
         pillarId: row.pillar_id,
         goodUntil: row.good_until === null ? null : toInstant(row.good_until),
@@ -51,15 +53,15 @@ const partOf = (row: ProofRow): AccountPart => ({
   chosen: row.chosen === 1,
   ownText: row.own_text,
   credit: row.credit,
-  leftOut: JSON.parse(row.left_out_json) as string[],
+  leftOut: readTexts(row.left_out_json),
   board: row.board,
   audience: row.audience,
   linkPlace: row.link_place as LinkPlace | null,
-  crops: JSON.parse(row.crops_json) as Record<string, Crop>,
+  crops: readCrops(row.crops_json),
 })
 
 /** The columns of a post's own row that a document fills. */
-export const columnsOf = (doc: PostDoc): Partial<PostRow> => ({
+export const columnsOf = (doc: PostDoc) => ({
   article_id: doc.articleId,
   clippings_json: JSON.stringify(doc.clippingIds),
   from_post_id: doc.fromPostId,

@@ -1,3 +1,4 @@
+import { readLinkRule, accountsOf, type AccountRow, appearsOnOf, planHold, rulesOf } from '#server/networks'
 import {
   makeProof,
   preflight,
@@ -8,13 +9,11 @@ import {
   type PreflightContext,
   type Proof,
 } from '#core/post'
-import type { LinkRule } from '#core/url'
 import { emptyPart, linkFor, partsFor, textMarksOf } from '#shared/posts/docs'
 import type { PictureView } from '#shared/posts/types'
 import { toInstant } from '#core/instant'
 import { now } from '#server/platform/clock'
 import type { Db } from '#server/platform/db'
-import { accountsOf, type AccountRow, appearsOnOf, planHold, rulesOf } from '#server/networks'
 import { brandById, pillarsOf, type BrandRow } from '#server/people'
 import { linkPreviewOf } from './queries/linkPreviews'
 import { picturesByIds, type PictureFacts } from './queries/pictures'
@@ -67,8 +66,7 @@ export async function proofMaker(
     const doc = docs.get(postId)!
     const part = doc.accounts.find(({ accountId }) => accountId === account.id) ?? emptyPart(account.id, true)
     const rules = rulesOf(account)
-    const rule =
-      account.link_rule_json === null ? writing.linkRule : (JSON.parse(account.link_rule_json) as LinkRule)
+    const rule = readLinkRule(account.link_rule_json) ?? writing.linkRule
     const names = {
       network: rules.name,
       account: account.handle,

@@ -1,81 +1,140 @@
-export interface PostRow {
-  id: string
-  brand_id: string
-  article_id: string | null
-  pillar_id: string | null
-  link: string | null
-  link_title: string | null
-  hashtags_json: string
-  credit: string | null
-  good_until: number | null
-  not_before: number | null
-  series_id: string | null
-  approval: 'draft' | 'in-review' | 'approved' | 'sent-back'
-  approved_by: string | null
-  approved_at: number | null
-  approved_version: number | null
-  created_by: string
-  created_at: number
-  version: number
-  language: string | null
-  clippings_json: string
-  from_post_id: string | null
+import type { LinkPreview } from '#shared/posts/types'
+import { blob, real, text, whole, tableOf, type RowOf, type TableType } from '#server/platform/db/tables'
+
+export const POSTS = tableOf('posts', {
+  id: text(),
+  brand_id: text(),
+  article_id: text().orNull(),
+  pillar_id: text().orNull(),
+  link: text().orNull(),
+  link_title: text().orNull(),
+  hashtags_json: text(),
+  credit: text().orNull(),
+  good_until: whole().orNull(),
+  not_before: whole().orNull(),
+  series_id: text().orNull(),
+  approval: text<'draft' | 'in-review' | 'approved' | 'sent-back'>(),
+  approved_by: text().orNull(),
+  approved_at: whole().orNull(),
+  approved_version: whole().orNull(),
+  created_by: text(),
+  created_at: whole(),
+  version: whole().orDefault(),
+  language: text().orNull(),
+  clippings_json: text().orDefault(),
+  from_post_id: text().orNull(),
   /** When and by whom it was last written at; null for posts of before there was a Desk. */
-  saved_at: number | null
-  saved_by: string | null
+  saved_at: whole().orNull(),
+  saved_by: text().orNull(),
   /** When its review was asked for. */
-  asked_at: number | null
-  removed_at: number | null
-}
+  asked_at: whole().orNull(),
+  removed_at: whole().orNull(),
+})
+export type PostRow = RowOf<typeof POSTS>
 
-export interface ProofRow {
-  post_id: string
-  account_id: string
-  chosen: number
-  own_text: string | null
-  credit: string | null
-  left_out_json: string
-  board: string | null
-  audience: string | null
-  link_place: string | null
-  crops_json: string
-}
+export const WORDINGS = tableOf('wordings', {
+  id: text(),
+  post_id: text(),
+  position: whole(),
+  text: text(),
+  picture_id: text().orNull(),
+})
+export type WordingRow = RowOf<typeof WORDINGS>
 
-export interface PictureRow {
-  id: string
-  brand_id: string
-  width: number
-  height: number
-  bytes: number
-  type: string
-  content: Buffer
-  from_url: string | null
-  message: string | null
-  created_by: string
-  created_at: number
+export const PROOFS = tableOf('proofs', {
+  post_id: text(),
+  account_id: text(),
+  own_text: text().orNull(),
+  credit: text().orNull(),
+  chosen: whole().orDefault(),
+  left_out_json: text().orDefault(),
+  board: text().orNull(),
+  audience: text().orNull(),
+  link_place: text().orNull(),
+  crops_json: text().orDefault(),
+})
+export type ProofRow = RowOf<typeof PROOFS>
+
+export const PICTURES = tableOf('pictures', {
+  id: text(),
+  brand_id: text(),
+  width: whole(),
+  height: whole(),
+  bytes: whole(),
+  type: text(),
+  content: blob(),
+  from_url: text().orNull(),
+  message: text().orNull(),
+  created_by: text(),
+  created_at: whole(),
   /** Since when no post uses it. */
-  unused_since?: number | null
-}
+  unused_since: whole().orNull(),
+})
+export type PictureRow = RowOf<typeof PICTURES>
 
-export interface QueueItemRow {
-  id: string
-  brand_id: string
-  post_id: string
-  account_id: string
-  position: number
-  state: 'in-line' | 'held'
-  fixed_at: number | null
-  slot_at: number | null
-  lined_at: number
+export const POST_PICTURES = tableOf('post_pictures', {
+  post_id: text(),
+  position: whole(),
+  picture_id: text(),
+  description: text(),
+  focus_x: real(),
+  focus_y: real(),
+})
+export type PostPictureRow = RowOf<typeof POST_PICTURES>
+
+export const POST_EVENTS = tableOf('post_events', {
+  id: text(),
+  post_id: text(),
+  at: whole(),
+  person_id: text().orNull(),
+  what: text(),
+  version: whole(),
+  note: text().orNull(),
+})
+export type PostEventRow = RowOf<typeof POST_EVENTS>
+
+export const LINES = tableOf('lines', {
+  id: text(),
+  brand_id: text(),
+  post_id: text(),
+  account_id: text(),
+  position: real(),
+  state: text<'in-line' | 'held'>(),
+  fixed_at: whole().orNull(),
+  slot_at: whole().orNull(),
+  lined_at: whole(),
   /** 0 for the post itself, then its echoes. */
-  echo: number
-  wording: number
+  echo: whole().orDefault(),
+  wording: whole().orDefault(),
   /** The line whose time it comes after, and how long after (an Offset). */
-  follows_id: string | null
-  after_json: string | null
-  hold_until: number | null
-  hold_reason: string | null
+  follows_id: text().orNull(),
+  after_json: text().orNull(),
+  hold_until: whole().orNull(),
+  hold_reason: text().orNull(),
   /** When it was due before it came back into the line, and why it came back. */
-  back_from: number | null
-  back_message: string | null
+  back_from: whole().orNull(),
+  back_message: text().orNull(),
+})
+export type QueueItemRow = RowOf<typeof LINES>
+
+export const LINK_LOOKS = tableOf('link_looks', {
+  url: text(),
+  kind: text<LinkPreview['kind']>(),
+  detail: text().orNull(),
+  card_json: text().orNull(),
+  looked_at: whole(),
+})
+export type LinkPreviewRow = RowOf<typeof LINK_LOOKS>
+
+declare module 'knex/types/tables' {
+  interface Tables {
+    posts: TableType<typeof POSTS>
+    wordings: TableType<typeof WORDINGS>
+    proofs: TableType<typeof PROOFS>
+    pictures: TableType<typeof PICTURES>
+    post_pictures: TableType<typeof POST_PICTURES>
+    post_events: TableType<typeof POST_EVENTS>
+    lines: TableType<typeof LINES>
+    link_looks: TableType<typeof LINK_LOOKS>
+  }
 }

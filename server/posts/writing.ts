@@ -1,3 +1,4 @@
+import { readWriting } from './rowJson'
 import { DAY, toInstant } from '#core/instant'
 import type { Undoable } from '#shared/platform/types'
 import { USUAL_WRITING } from '#shared/posts/docs'
@@ -20,7 +21,7 @@ const MOST_TEXTS = 400
 /** What a brand wants of its writing; the usual where it said nothing. */
 export const writingOf = (brand: BrandRow): Writing => ({
   ...USUAL_WRITING,
-  ...(JSON.parse(brand.writing_json ?? '{}') as Partial<Writing>),
+  ...readWriting(brand.writing_json),
 })
 
 /** Where short links begin; null where the installation has no address for them. */

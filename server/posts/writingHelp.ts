@@ -1,3 +1,4 @@
+import { readTexts } from '#shared/platform/json'
 import { helpWritingTask } from './tasks'
 import type { HashtagInput } from '#core/post'
 import { DAY } from '#core/instant'
@@ -57,16 +58,13 @@ async function tagsFromWatches(db: Db, brandId: string, articleId: string): Prom
     marks.some(({ watch_id }) => watch_id === id),
   )
   const tags = (await tagsOfArticles(db, brandId, [articleId], now())).get(articleId) ?? []
-  return [
-    ...watches.flatMap((watch) => JSON.parse(watch.hashtags_json) as string[]),
-    ...tags.map(({ name }) => name),
-  ]
+  return [...watches.flatMap((watch) => readTexts(watch.hashtags_json)), ...tags.map(({ name }) => name)]
 }
 
 async function pastTags(db: Db, brandId: string): Promise<HashtagInput['past']> {
   const posts = new Map<string, number>()
   for (const row of await hashtagsOfPosts(db, brandId, now() - PAST_DAYS * DAY)) {
-    for (const tag of JSON.parse(row) as string[]) posts.set(tag, (posts.get(tag) ?? 0) + 1)
+    for (const tag of readTexts(row)) posts.set(tag, (posts.get(tag) ?? 0) + 1)
   }
   // What posts brought is not known until responses are collected; then it counts here.
   return [...posts].map(([tag, count]) => ({ tag, posts: count, responses: 0 }))

@@ -1,3 +1,4 @@
+import { isMapOf, isText, readJson, readTexts } from '#shared/platform/json'
 import { showArticleTask } from './tasks'
 import { toInstant } from '#core/instant'
 import type { ArticleFull, ArticleSummary, SourceOfArticle } from '#shared/reading/types'
@@ -37,7 +38,7 @@ export async function article(actor: Actor, id: string): Promise<ArticleFull> {
     pageMessage: row.page_message,
     reason: shown.reason,
     language: (await sourceById(db, brandId, row.source_id))?.language ?? row.language,
-    categories: JSON.parse(row.categories_json) as string[],
+    categories: readTexts(row.categories_json),
     minutes: shown.minutes,
     shared: (await sentOfArticle(db, brandId, id)).map((sent) => ({
       at: toInstant(sent.sent_at),
@@ -87,7 +88,7 @@ const MOST_SHARED = 5
 /** The hashtags that watches lend. */
 async function hashtagsOfWatches(db: Db, brandId: string, ids: string[]): Promise<string[]> {
   const rows = (await watchesOf(db, brandId)).filter((watch) => ids.includes(watch.id))
-  return rows.flatMap((watch) => JSON.parse(watch.hashtags_json) as string[])
+  return rows.flatMap((watch) => readTexts(watch.hashtags_json))
 }
 
 async function sourceOf(
@@ -101,7 +102,7 @@ async function sourceOf(
   const sent = await sentOfFeed(db, brandId, row.feed_id, row.id, MOST_SHARED)
   return {
     id: row.source_id,
-    credits: JSON.parse(source?.credits_json ?? '{}') as Record<string, string>,
+    credits: readJson(source?.credits_json ?? '{}', isMapOf(isText)),
     ...usual,
     hashtags: [
       ...new Set([

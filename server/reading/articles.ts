@@ -1,3 +1,4 @@
+import { readTexts } from '#shared/platform/json'
 import * as articles from '#server/articles'
 import type { WirePage, ArticleSummary } from '#shared/reading/types'
 import { useDb, inTransaction, type Db } from '#server/platform/db'
@@ -134,7 +135,7 @@ export async function withMarks(
       post: posts.get(row.id) ?? null,
       watches: own.map((mark) => ({ id: mark.watch_id, name: mark.name })),
       tags: tags.get(row.id) ?? [],
-      found: [...new Set(own.flatMap((mark) => JSON.parse(mark.found_json) as string[]))],
+      found: [...new Set(own.flatMap((mark) => readTexts(mark.found_json)))],
     }
   })
 }

@@ -63,7 +63,7 @@ function mainPart(document: Page): ReturnType<Readability['parse']> {
  * it.
  */
 function documentOf(html: string): Page | null {
-  const parsed = (text: string): Page => (parseHTML(text) as unknown as { document: Page }).document
+  const parsed = (text: string): Page => Reflect.get(parseHTML(text), 'document') as Page
   const document = parsed(html)
   if (document.documentElement) return document
   const wrapped = parsed(`<html><body>${html}</body></html>`)

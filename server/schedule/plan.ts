@@ -1,3 +1,4 @@
+import { isNumber, isShape, orMissing, readJson } from '#shared/platform/json'
 import { createHash } from 'node:crypto'
 import { DAY, MINUTE, toInstant, type Weekday } from '#core/instant'
 import {
@@ -31,6 +32,12 @@ import { brandById, pillarsOf, type BrandRow } from '#server/people'
 import { deliveriesBetween, type DeliveryRow } from '#server/delivery'
 import { linesOf, type QueuedPost, linkKeyOf } from '#server/posts'
 import { problem } from '#server/platform/http/problem'
+
+const isOffset = isShape<Offset>({
+  hours: orMissing(isNumber),
+  days: orMissing(isNumber),
+  weeks: orMissing(isNumber),
+})
 
 /** When an unapproved post loses its slot. */
 const SETTLE_MINUTES = 15
@@ -184,7 +191,7 @@ function planPost(line: QueuedPost, at: number): PlanPost {
     follows:
       line.follows_id === null
         ? null
-        : { id: line.follows_id, after: JSON.parse(line.after_json ?? '{}') as Offset },
+        : { id: line.follows_id, after: readJson(line.after_json ?? '{}', isOffset) },
     // Its echoes on the same account are its series.
     seriesId: line.series_id ?? line.post_id,
     // A slot that had passed when the post was lined up was not missed by it; a hold with an end is over

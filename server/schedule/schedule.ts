@@ -1,3 +1,4 @@
+import { readPayload } from '#server/posts'
 import { DAY, toInstant } from '#core/instant'
 import { goodUntilChecks } from '#core/post'
 import { heldPlaces, previewWatch, zoneClock, type Plan } from '#core/schedule'
@@ -206,7 +207,7 @@ const CARD_STATES: Record<DeliveryState, CardState> = {
 }
 
 function deliveryCard(delivery: DeliveryRow, facts: CardFacts): Card {
-  const frozen = JSON.parse(delivery.frozen_json) as { text: string }
+  const frozen = readPayload(delivery)
   return {
     id: delivery.id,
     accountId: delivery.account_id,

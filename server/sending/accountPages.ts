@@ -1,13 +1,21 @@
+import { readPayload } from '#server/posts'
+import {
+  readEndpoint,
+  readTargets,
+  accountById,
+  setAlsoTo,
+  accountsOfBrand,
+  mustWait,
+} from '#server/networks'
+import { readTexts } from '#shared/platform/json'
 import { toInstant } from '#core/instant'
 import type { AccountPage } from '#shared/delivery/types'
 import { now } from '#server/platform/clock'
 import { inTransaction, useDb } from '#server/platform/db'
-import { accountById, setAlsoTo, accountsOfBrand, mustWait } from '#server/networks'
 import { deliveriesOfAccount } from '#server/delivery'
 import { problem } from '#server/platform/http/problem'
 import type { Actor } from '#server/platform/changes/actor'
 import { announce } from '#server/platform/changes/announce'
-import type { DeliveryPayload } from '#server/posts'
 
 const RECENT = 40
 
@@ -21,19 +29,19 @@ export async function accountPage(actor: Actor, id: string): Promise<AccountPage
   const account = (await accountsOfBrand(db, actor.brandId)).find((account) => account.id === id)
   if (!row || !account) throw problem('notFound')
   const wait = await mustWait(db, row)
-  const { targets = '[]' } = JSON.parse(row.endpoint_json) as Record<string, string>
+  const { targets = '[]' } = readEndpoint(row.endpoint_json)
   return {
     account,
     refusedAt: row.refused_at === null ? null : toInstant(row.refused_at),
     waits:
       wait === null || wait.until <= now() ? null : { until: toInstant(wait.until), message: wait.message },
-    targets: JSON.parse(targets) as AccountPage['targets'],
-    alsoTo: JSON.parse(row.also_to_json) as string[],
+    targets: readTargets(targets),
+    alsoTo: readTexts(row.also_to_json),
     deliveries: (await deliveriesOfAccount(db, actor.brandId, id, RECENT)).map((delivery) => ({
       id: delivery.id,
       at: toInstant(delivery.due_at),
       state: delivery.state,
-      text: (JSON.parse(delivery.frozen_json) as DeliveryPayload).text,
+      text: readPayload(delivery).text,
       message: delivery.message,
     })),
   }

@@ -1,3 +1,4 @@
+import { readPayload } from '#server/posts'
 import { toInstant } from '#core/instant'
 import type { DeliveryAction, DeliveryView } from '#shared/delivery/types'
 import { OPEN_STATES, type DeliveryState } from '#shared/delivery/states'
@@ -18,7 +19,6 @@ import { connectorFor } from '#server/networks/connectors'
 import { problem } from '#server/platform/http/problem'
 import type { Actor } from '#server/platform/changes/actor'
 import { putBackInLine } from '#server/schedule'
-import type { DeliveryPayload } from '#server/posts'
 
 /** What a person may do in each state; nothing where a state is not named. */
 const DEEDS: Partial<Record<DeliveryState, DeliveryAction[]>> = {
@@ -34,7 +34,7 @@ const DEEDS: Partial<Record<DeliveryState, DeliveryAction[]>> = {
 export async function deliveryView(actor: Actor, id: string): Promise<DeliveryView> {
   const db = await useDb()
   const { delivery, account } = await known(actor, id)
-  const frozen = JSON.parse(delivery.frozen_json) as DeliveryPayload
+  const frozen = readPayload(delivery)
   const events = []
   for (const event of await eventsOfDelivery(db, id)) {
     const personName =

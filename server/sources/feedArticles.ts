@@ -6,7 +6,7 @@ import { canonicalUrl } from '#core/url'
 import { now, realNow } from '#server/platform/clock'
 import type { Db } from '#server/platform/db'
 import * as articles from '#server/articles'
-import { type ArticleRow, putToMatch } from '#server/articles'
+import { type ArticleRow, type NewArticle, putToMatch } from '#server/articles'
 import type { FeedRow } from './rows'
 
 /** Clocks differ; a date this little ahead is not called one in the future. */
@@ -14,7 +14,7 @@ const CLOCK_DRIFT_MS = 10 * MINUTE
 
 export interface Stored {
   /** The records that are new or that their outlet changed. */
-  fresh: ArticleRow[]
+  fresh: NewArticle[]
   /** What had to be put right besides the feed's own text, in words. */
   notes: string[]
 }
@@ -31,8 +31,8 @@ export interface Delivered {
  */
 export async function storeItems(db: Db, feed: FeedRow, { feed: read, texts }: Delivered): Promise<Stored> {
   const known = await knownArticles(db, feed, read)
-  const fresh: ArticleRow[] = []
-  const added: ArticleRow[] = []
+  const fresh: NewArticle[] = []
+  const added: NewArticle[] = []
   let renamed = 0
   for (const [index, item] of read.items.entries()) {
     const before = known.of(item)
@@ -94,7 +94,7 @@ function recordOf(
   text: string,
   language: string | null,
   known: ArticleRow | undefined,
-): ArticleRow {
+): NewArticle {
   const published = item.publishedAt ?? item.updatedAt
   const firstSeen = known?.first_seen_at ?? now()
   const publishedAt = published ? Date.parse(published) : null
@@ -142,7 +142,7 @@ function kindOf(item: FeedItem, text: string): ArticleRow['kind'] {
   return hasPicture && text.length < 200 ? 'picture' : 'text'
 }
 
-const isSameText = (a: ArticleRow, b: ArticleRow): boolean =>
+const isSameText = (a: NewArticle, b: NewArticle): boolean =>
   a.title === b.title &&
   a.text === b.text &&
   a.url === b.url &&

@@ -1,3 +1,4 @@
+import { readTexts } from '#shared/platform/json'
 import { isSilent } from '#core/feed'
 import { toInstant } from '#core/instant'
 import type { FeedHealth } from '#shared/sources/types'
@@ -21,7 +22,7 @@ export function healthOf(row: SourceWithFeed): FeedHealth {
     everyMinutes: row.gap_minutes,
     movedFrom: row.moved_from,
     movedAt: instant(row.moved_at),
-    repairs: JSON.parse(row.repairs_json) as string[],
+    repairs: readTexts(row.repairs_json),
     announced: row.hub === 'on',
   }
 }

@@ -1,3 +1,4 @@
+import { readTexts } from '#shared/platform/json'
 import { randomBytes } from 'node:crypto'
 import type { Folder } from '#shared/sources/types'
 import type { Undoable } from '#shared/platform/types'
@@ -19,7 +20,7 @@ export async function foldersOfBrand(actor: Actor): Promise<Folder[]> {
     id: row.id,
     name: row.name,
     sources: Number(row.sources),
-    hashtags: JSON.parse(row.hashtags_json) as string[],
+    hashtags: readTexts(row.hashtags_json),
     pillarId: row.pillar_id,
     accountIds: accountIdsIn(row.usual_accounts_json),
     feedAddress:

@@ -1,3 +1,4 @@
+import { isListOf, isNumber, isShape, isText, readJson, readTexts } from '#shared/platform/json'
 import { readOpmlTask } from './tasks'
 import { v7 as uuid } from 'uuid'
 import { FormatError, writeOpml, type OpmlSource, type Read } from '#core/formats'
@@ -8,6 +9,7 @@ import { now } from '#server/platform/clock'
 import { inTransaction, useDb } from '#server/platform/db'
 import { brandById, roleOf } from '#server/people'
 import * as store from './queries/imports'
+import type { ImportItemRow, ImportRow } from './rows'
 import { sourceById } from './queries/sources'
 import { log } from '#server/platform/log'
 import { problem, ProblemError } from '#server/platform/http/problem'
@@ -114,17 +116,18 @@ export async function takeFolders(actor: Actor, id: string): Promise<Undoable> {
     if (!(await store.importById(db, actor.brandId, id))) throw problem('notFound')
     for (const { source_id, folders_json } of await store.itemsIn(db, id, 'known')) {
       const source = source_id === null ? undefined : await sourceById(db, actor.brandId, source_id)
-      if (source)
-        await putInFolders(db, tracked, actor.brandId, source.id, JSON.parse(folders_json) as string[])
+      if (source) await putInFolders(db, tracked, actor.brandId, source.id, readTexts(folders_json))
     }
   })
   return { historyId }
 }
 
-async function viewOf(row: store.ImportRow): Promise<ImportView> {
+const isProblem = isShape<ImportView['problems'][number]>({ line: isNumber, message: isText })
+
+async function viewOf(row: ImportRow): Promise<ImportView> {
   const db = await useDb()
   const counts = await store.countItems(db, row.id)
-  const of = (state: store.ImportItemRow['state']): number => counts.get(state) ?? 0
+  const of = (state: ImportItemRow['state']): number => counts.get(state) ?? 0
   return {
     id: row.id,
     total: [...counts.values()].reduce((sum, count) => sum + count, 0),
@@ -142,7 +145,7 @@ async function viewOf(row: store.ImportRow): Promise<ImportView> {
     })),
     waiting: row.stopped_at === null ? of('waiting') : 0,
     stopped: row.stopped_at !== null,
-    problems: JSON.parse(row.problems_json) as ImportView['problems'],
+    problems: readJson(row.problems_json, isListOf(isProblem)),
   }
 }
 
@@ -156,7 +159,7 @@ export async function importingRound(): Promise<number> {
 async function importOne(item: Awaited<ReturnType<typeof store.waitingItems>>[number]): Promise<void> {
   const db = await useDb()
   const role = await roleOf(db, item.brand_id, item.created_by)
-  const settle = async (patch: Partial<store.ImportItemRow>): Promise<void> => {
+  const settle = async (patch: Partial<ImportItemRow>): Promise<void> => {
     await inTransaction(async (transaction) => {
       await store.updateItem(transaction, item.import_id, item.position, patch)
       await announce(transaction, item.brand_id, 'import', item.import_id)
@@ -169,7 +172,7 @@ async function importOne(item: Awaited<ReturnType<typeof store.waitingItems>>[nu
     const { id, isNew } = await addFoundSource(actor, {
       feedUrl: item.url,
       label: item.title,
-      folders: JSON.parse(item.folders_json) as string[],
+      folders: readTexts(item.folders_json),
     })
     await settle({ state: isNew ? 'added' : 'known', message: null, source_id: id })
   } catch (error) {

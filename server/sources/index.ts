@@ -21,6 +21,6 @@ export {
   sourcesOfFeed,
   sourcesWithRules,
 } from './queries/sources'
-export type { FeedRow, SourceRow } from './rows'
+export { type FeedRow, SOURCES, type SourceRow } from './rows'
 export { bulkSources } from './bulkSources'
 export { addSource, editSource, fetchNow, lookAgain, removeSource, sourcesOfBrand } from './sources'

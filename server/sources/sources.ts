@@ -1,3 +1,4 @@
+import { isMapOf, isText, readJson, readTexts } from '#shared/platform/json'
 import { v7 as uuid } from 'uuid'
 import { MINUTE, toInstant } from '#core/instant'
 import type { Role } from '#shared/people/types'
@@ -35,7 +36,7 @@ export async function sourcesOfBrand(brandId: string, role: Role): Promise<Sourc
     feedUrl: row.url,
     homeUrl: row.home_url,
     folder: row.folder,
-    folders: JSON.parse(row.folders_json) as string[],
+    folders: readTexts(row.folders_json),
     own: row.own === 1,
     articles: Number(row.articles),
     clipped: Number(row.clipped),
@@ -43,7 +44,7 @@ export async function sourcesOfBrand(brandId: string, role: Role): Promise<Sourc
     mailAddress:
       row.mail_nonce === null || role === 'client' ? null : mailAddressOf(row.feed_id, row.mail_nonce),
     pillarId: row.pillar_id,
-    credits: JSON.parse(row.credits_json) as Record<string, string>,
+    credits: readJson(row.credits_json, isMapOf(isText)),
     leaveOut: row.leave_out,
     onlyNew: row.only_new === 1,
     region: row.region,
@@ -189,7 +190,7 @@ export async function insertSource(db: Db, tracked: Tracked, actor: Actor, given
   for (const folder of given.folders) await putInFolder(db, tracked, actor.brandId, given.id, folder)
 }
 
-async function columnsOf(db: Db, brandId: string, wishes: SourceSettings): Promise<Partial<SourceRow>> {
+async function columnsOf(db: Db, brandId: string, wishes: SourceSettings) {
   if (wishes.pillarId && !(await pillarById(db, brandId, wishes.pillarId)))
     throw problem('notFound').at('pillarId')
   const credits = Object.fromEntries(

@@ -4,7 +4,7 @@ import { LIMITS } from '#shared/platform/limits'
 import type { ExcludedBy } from '#shared/articles/shows'
 import { now } from '#server/platform/clock'
 import { inTransaction, useDb } from '#server/platform/db'
-import { articlesOfFeed, decidedStates, putLeftOut, takeBackLeftOut, type ArticleRow } from '#server/articles'
+import { articlesOfFeed, decidedStates, putLeftOut, takeBackLeftOut, type NewArticle } from '#server/articles'
 import { type FeedRow, type SourceRow, feedById, sourceById, sourcesWithRules } from '#server/sources'
 import { runInThread } from '#server/platform/jobs/pool'
 import { watchArticleOf } from './marking'
@@ -13,7 +13,7 @@ import { watchArticleOf } from './marking'
  * Passes what the rules of a feed's sources leave out, for each brand that reads it. `fresh`: articles that
  * are new or were changed.
  */
-export async function excludeFresh(feed: FeedRow, fresh: ArticleRow[]): Promise<void> {
+export async function excludeFresh(feed: FeedRow, fresh: NewArticle[]): Promise<void> {
   if (fresh.length === 0) return
   for (const source of await sourcesWithRules(await useDb(), feed.id)) await apply(source, feed, fresh)
 }
@@ -32,9 +32,9 @@ export async function applyExclusionRules(brandId: string, sourceId: string): Pr
  * What a person decided or read stays as it is. What came while the source was paused stays left out when it
  * goes on, so that nobody comes back to a flood; it can be looked through under its own name.
  */
-async function apply(source: SourceRow, feed: FeedRow, articles: ArticleRow[]): Promise<void> {
+async function apply(source: SourceRow, feed: FeedRow, articles: NewArticle[]): Promise<void> {
   const unwanted = await withUnwantedWords(source, articles)
-  const reasonFor = (article: ArticleRow): ExcludedBy | null => {
+  const reasonFor = (article: NewArticle): ExcludedBy | null => {
     if (source.paused_at !== null && article.first_seen_at >= source.paused_at) return 'paused'
     if (source.only_new === 1 && article.at < source.created_at) return 'old'
     return unwanted.has(article.id) ? 'words' : null
@@ -45,7 +45,7 @@ async function apply(source: SourceRow, feed: FeedRow, articles: ArticleRow[]): 
       source.brand_id,
       articles.map(({ id }) => id),
     )
-    const isOpen = ({ id }: ArticleRow): boolean => (known.get(id)?.state ?? 'new') === 'new'
+    const isOpen = ({ id }: NewArticle): boolean => (known.get(id)?.state ?? 'new') === 'new'
     const left = articles.filter(isOpen).flatMap((article) => {
       const excluded_by = reasonFor(article)
       return excluded_by ? [{ id: article.id, excluded_by }] : []
@@ -64,7 +64,7 @@ async function apply(source: SourceRow, feed: FeedRow, articles: ArticleRow[]): 
   })
 }
 
-async function withUnwantedWords(source: SourceRow, articles: ArticleRow[]): Promise<Set<string>> {
+async function withUnwantedWords(source: SourceRow, articles: NewArticle[]): Promise<Set<string>> {
   const query = anyOf(source.leave_out)
   if (!query) return new Set()
   const { marks } = await runInThread('background', [`brand:${source.brand_id}`], matchWatchesTask, {

@@ -1,13 +1,21 @@
+import { readTexts } from '#shared/platform/json'
 import { matchWatchesTask, type MatchResult } from './tasks'
 import { parseWatch } from '#core/watch'
 import { toInstant } from '#core/instant'
 import { LIMITS } from '#shared/platform/limits'
 import { now, realNow } from '#server/platform/clock'
 import { inTransaction, useDb, type Db } from '#server/platform/db'
-import { articlesOfFeed, putHidden, takeBackHidden, type ArticleRow, ALWAYS } from '#server/articles'
+import {
+  articlesOfFeed,
+  putHidden,
+  takeBackHidden,
+  type ArticleRow,
+  type NewArticle,
+  ALWAYS,
+} from '#server/articles'
 import { type FeedRow, type SourceRow, sourcesOfFeed } from '#server/sources'
-import type { WatchRow } from './rows'
-import { replaceMarks, watchesOf, type MarkRow } from './queries/watches'
+import type { MarkRow, WatchRow } from './rows'
+import { replaceMarks, watchesOf } from './queries/watches'
 import { runInThread } from '#server/platform/jobs/pool'
 import { announce } from '#server/platform/changes/announce'
 import { watchesLookingAt } from './watchScope'
@@ -26,7 +34,7 @@ export async function markFeed(feed: FeedRow): Promise<void> {
  */
 export async function markArticles(
   feed: FeedRow,
-  articles: ArticleRow[],
+  articles: NewArticle[],
   { fresh = false } = {},
 ): Promise<void> {
   if (articles.length === 0) return
@@ -40,7 +48,7 @@ export async function markArticles(
 async function markForBrand(
   source: SourceRow,
   watches: WatchRow[],
-  articles: ArticleRow[],
+  articles: NewArticle[],
   fresh: boolean,
 ): Promise<void> {
   const { marks } = await runInThread('background', [`brand:${source.brand_id}`], matchWatchesTask, {
@@ -127,7 +135,7 @@ export function watchArticleOf(
     url: article.url,
     language: source.language ?? article.language,
     region: source.region,
-    categories: JSON.parse(article.categories_json) as string[],
+    categories: readTexts(article.categories_json),
     publishedAt: toInstant(article.at),
   }
 }

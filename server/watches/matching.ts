@@ -1,6 +1,6 @@
 import { realNow } from '#server/platform/clock'
 import { inTransaction, useDb } from '#server/platform/db'
-import { type ArticleRow, leftToMatch, putToMatch, takeOffToMatch } from '#server/articles'
+import { type NewArticle, leftToMatch, putToMatch, takeOffToMatch } from '#server/articles'
 import { type FeedRow, feedById } from '#server/sources'
 import { settings } from '#server/platform/settings'
 import { excludeFresh } from './exclusionRules'
@@ -12,7 +12,7 @@ const AT_ONCE = 200
  * Lets watches and the rules of sources look at articles that were just stored and noted as yet to be looked
  * at; then they are no more. Looking twice does no harm: what died in between is looked at again.
  */
-export async function matchStored(feed: FeedRow, articles: ArticleRow[], isFresh = true): Promise<void> {
+export async function matchStored(feed: FeedRow, articles: NewArticle[], isFresh = true): Promise<void> {
   if (articles.length === 0) return
   await markArticles(feed, articles, { fresh: isFresh })
   if (isFresh) await excludeFresh(feed, articles)

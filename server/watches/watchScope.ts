@@ -1,3 +1,4 @@
+import { readTexts } from '#shared/platform/json'
 import type { Db } from '#server/platform/db'
 import { type SourceRow, linksOfSource, feedsOfScope } from '#server/sources'
 import type { WatchRow } from './rows'
@@ -8,8 +9,8 @@ export interface Scope {
 }
 
 export const scopeOf = (watch: Pick<WatchRow, 'folders_json' | 'sources_json'>): Scope => ({
-  folders: JSON.parse(watch.folders_json) as string[],
-  sources: JSON.parse(watch.sources_json) as string[],
+  folders: readTexts(watch.folders_json),
+  sources: readTexts(watch.sources_json),
 })
 
 /**

@@ -1,3 +1,4 @@
+import { readTexts } from '#shared/platform/json'
 import { randomBytes } from 'node:crypto'
 import { v7 as uuid } from 'uuid'
 import { countTerms, parseWatch, WatchSyntaxError, type WatchQuery } from '#core/watch'
@@ -37,7 +38,7 @@ export async function watchesOfBrand(db: Db, actor: Actor, unread: Map<string, n
     ink: row.ink,
     unread: unread.get(row.id) ?? 0,
     tags: tags.get(row.id) ?? [],
-    hashtags: JSON.parse(row.hashtags_json) as string[],
+    hashtags: readTexts(row.hashtags_json),
     ...scopeOf(row),
     pillarId: row.pillar_id,
     accountIds: accountIdsIn(row.usual_accounts_json),

@@ -54,7 +54,7 @@ describe('an article that was stored when the process died', () => {
     ).length
     expect(marked()).toBe(sevens)
     expect(world.rows('SELECT excluded_by FROM article_states WHERE excluded_by IS NOT NULL')).toEqual([
-      { reason: 'words' },
+      { excluded_by: 'words' },
     ])
   })
 })

@@ -1,7 +1,7 @@
 <script setup lang="ts">
+import { plainCopy } from '~/base/plainCopy'
 import { Plus, X } from '@lucide/vue'
 import { USUAL_WRITING } from '#shared/posts/docs'
-import type { Writing } from '#shared/posts/types'
 import { writingSchema } from '#shared/posts/schemas'
 import * as words from '#shared/words'
 import { api } from '~/base/client'
@@ -19,7 +19,7 @@ async function load(): Promise<void> {
   if (!desk.context) return
   form.start({
     version: desk.context.writingVersion,
-    writing: JSON.parse(JSON.stringify(desk.context.writing)) as Writing,
+    writing: plainCopy(desk.context.writing),
   })
   typedWords.value = writing.value.wordsNotUsed.join(', ')
   isLoaded.value = true

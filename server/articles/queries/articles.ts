@@ -2,17 +2,22 @@ import type { Knex } from 'knex'
 import type { ArticleState } from '#shared/articles/types'
 import type { ExcludedBy, Show } from '#shared/articles/shows'
 import type { Db } from '#server/platform/db'
-import type { ArticleRow } from '../rows'
+import { joined, readAll, readFirst } from '#server/platform/db/read'
+import { pick, text, whole, type ShapeOf } from '#server/platform/db/tables'
+import { ARTICLES, type ArticleRow, type NewArticle } from '../rows'
 import { insertAll, listOf } from '#server/platform/db/sqlite/bulk'
 import { hasTag } from './tags'
 import { IN_FORCE } from '../marks'
 
-export type ArticleForBrand = ArticleRow & {
-  label: string
-  source_id: string
-  state: ArticleState | null
-  excluded_by: ExcludedBy | null
+/** What a brand adds to an article: the language it says its source is in goes before what the feed says. */
+const FROM_BRAND = {
+  label: text(),
+  source_id: text(),
+  state: text<ArticleState>().orNull(),
+  excluded_by: text<ExcludedBy>().orNull(),
 }
+const FOR_BRAND = { ...ARTICLES.columns, ...FROM_BRAND }
+export type ArticleForBrand = ShapeOf<typeof FOR_BRAND>
 
 export type WireOrder = 'newest' | 'oldest' | 'waiting'
 type Kind = ArticleRow['kind']
@@ -48,8 +53,9 @@ const EXCLUDED_BY = `CASE WHEN article_states.watch_id IS NOT NULL
   THEN 'watch' ELSE article_states.excluded_by END AS excluded_by`
 
 /** A brand sees an article only through a source of its own. */
-function visible(db: Db, brandId: string, articles: Knex.Raw | string = 'articles'): Knex.QueryBuilder {
-  return db(articles as string)
+function visible(db: Db, brandId: string, articles: Knex.Raw = db.raw('articles')): Knex.QueryBuilder {
+  return db
+    .from(articles)
     .join('sources', 'sources.feed_id', 'articles.feed_id')
     .leftJoin('article_states', (join) =>
       join
@@ -64,10 +70,12 @@ function visible(db: Db, brandId: string, articles: Knex.Raw | string = 'article
  * Where an article stands in a list: what its order and turns need, and no more, so that sorting moves
  * little.
  */
-export type WirePlace = Pick<ArticleRow, 'id' | 'feed_id' | 'at' | 'first_seen_at'> & {
-  state: ArticleState | null
-  excluded_by: ExcludedBy | null
+const WIRE_PLACE = {
+  ...pick(ARTICLES, 'id', 'feed_id', 'at', 'first_seen_at'),
+  state: FROM_BRAND.state,
+  excluded_by: FROM_BRAND.excluded_by,
 }
+export type WirePlace = ShapeOf<typeof WIRE_PLACE>
 
 /** One stretch of the Wire in its order, as places alone; `articlesAt` gives what they hold. */
 export async function wirePlaces(db: Db, brandId: string, filter: WireFilter): Promise<WirePlace[]> {
@@ -87,18 +95,21 @@ export async function wirePlaces(db: Db, brandId: string, filter: WireFilter): P
       filter.after.at,
       filter.after.id,
     ])
-  return query
-    .orderBy(column, direction)
-    .orderBy(id, direction)
-    .limit(filter.limit)
-    .select(
-      'articles.id',
-      'articles.feed_id',
-      'articles.at',
-      'articles.first_seen_at',
-      'article_states.state',
-      db.raw(EXCLUDED_BY),
-    ) as unknown as Promise<WirePlace[]>
+  return readAll(
+    WIRE_PLACE,
+    query
+      .orderBy(column, direction)
+      .orderBy(id, direction)
+      .limit(filter.limit)
+      .select(
+        'articles.id',
+        'articles.feed_id',
+        'articles.at',
+        'articles.first_seen_at',
+        'article_states.state',
+        db.raw(EXCLUDED_BY),
+      ),
+  )
 }
 
 /** Articles found by their numbers, before anything else is looked at. */
@@ -108,8 +119,8 @@ const numbered = (db: Db, numbers: number[]): Knex.Raw =>
   ])
 
 /** What a list shows of an article; of its HTML the beginning is enough. */
-export type ListedArticle = Omit<ArticleForBrand, 'text' | 'page_html'>
-const LISTED = [
+const LISTED = pick(
+  ARTICLES,
   'id',
   'feed_id',
   'guid',
@@ -131,9 +142,10 @@ const LISTED = [
   'page_at',
   'page_message',
   'indexed',
-]
+)
+const LISTED_FOR_BRAND = { ...LISTED, ...pick(ARTICLES, 'summary_html', 'content_html'), ...FROM_BRAND }
+export type ListedArticle = ShapeOf<typeof LISTED_FOR_BRAND>
 const BEGINNING = 4_000
-/** What a brand adds to an article: the language it says its source is in goes before what the feed says. */
 const OF_BRAND = ['sources.label', 'sources.id AS source_id', 'article_states.state']
 
 /** Articles found by their ids, before anything else is looked at. */
@@ -143,13 +155,16 @@ const listedFirst = (db: Db, ids: string[]): Knex.Raw =>
 /** The articles with these ids that a brand can see, in the ids' order. */
 export async function articlesAt(db: Db, brandId: string, ids: string[]): Promise<ListedArticle[]> {
   if (ids.length === 0) return []
-  const rows = (await visible(db, brandId, listedFirst(db, ids)).select([
-    ...LISTED.map((column) => `articles.${column}`),
-    db.raw(`substr(articles.summary_html, 1, ${BEGINNING}) AS summary_html`),
-    db.raw(`substr(articles.content_html, 1, ${BEGINNING}) AS content_html`),
-    ...OF_BRAND,
-    db.raw(EXCLUDED_BY),
-  ])) as unknown as ListedArticle[]
+  const rows = await readAll(
+    LISTED_FOR_BRAND,
+    visible(db, brandId, listedFirst(db, ids)).select([
+      ...Object.keys(LISTED).map((column) => `articles.${column}`),
+      db.raw(`substr(articles.summary_html, 1, ${BEGINNING}) AS summary_html`),
+      db.raw(`substr(articles.content_html, 1, ${BEGINNING}) AS content_html`),
+      ...OF_BRAND,
+      db.raw(EXCLUDED_BY),
+    ]),
+  )
   const byId = new Map(rows.map((row) => [row.id, row]))
   return ids.flatMap((id) => byId.get(id) ?? [])
 }
@@ -231,26 +246,30 @@ export function narrowToShow(query: Knex.QueryBuilder, show: Show): void {
  * wanted, a page of 60 is found within about 60 n / w steps; sorting takes w.
  */
 async function wantsMuch(db: Db, brandId: string, filter: WireFilter): Promise<boolean> {
-  const wanted = db('sources')
+  const wanted = joined(db, 'sources')
     .join('feeds', 'feeds.id', 'sources.feed_id')
     .where('sources.brand_id', brandId)
     .whereNull('sources.removed_at')
   narrowToSources(db, wanted, filter)
   if (filter.own && !filter.ownSites?.length) wanted.where('sources.own', 1)
-  const [row] = (await wanted.select(
-    db.raw('sum(feeds.articles) AS wanted'),
-    db.raw('(SELECT sum(articles) FROM feeds) AS everything'),
-  )) as { wanted: number | null; everything: number | null }[]
+  const [row] = await readAll(
+    { wanted: whole().orNull(), everything: whole().orNull() },
+    wanted.select(
+      db.raw('sum(feeds.articles) AS wanted'),
+      db.raw('(SELECT sum(articles) FROM feeds) AS everything'),
+    ),
+  )
   const [some, all] = [Number(row?.wanted ?? 0), Number(row?.everything ?? 0)]
   return some * some > 100 * all
 }
 
 export const articleForBrand = (db: Db, brandId: string, id: string): Promise<ArticleForBrand | undefined> =>
-  visible(db, brandId)
-    .where('articles.id', id)
-    .first(['articles.*', ...OF_BRAND, db.raw(EXCLUDED_BY)]) as unknown as Promise<
-    ArticleForBrand | undefined
-  >
+  readFirst(
+    FOR_BRAND,
+    visible(db, brandId)
+      .where('articles.id', id)
+      .select(['articles.*', ...OF_BRAND, db.raw(EXCLUDED_BY)]),
+  )
 
 /** Keeps when an article was first opened. */
 export const setOpened = async (db: Db, brandId: string, id: string, at: number): Promise<void> => {
@@ -269,16 +288,18 @@ export const statesOfArticles = (
   brandId: string,
   ids: string[],
 ): Promise<{ id: string; feed_id: string; state: ArticleState | null }[]> =>
-  visible(db, brandId, listedFirst(db, [...new Set(ids)])).select(
-    'articles.id',
-    'articles.feed_id',
-    'article_states.state',
+  readAll(
+    { ...pick(ARTICLES, 'id', 'feed_id'), state: FROM_BRAND.state },
+    visible(db, brandId, listedFirst(db, [...new Set(ids)])).select(
+      'articles.id',
+      'articles.feed_id',
+      'article_states.state',
+    ),
   )
 
 /** How many articles a brand has not read. */
 export async function unreadOf(db: Db, brandId: string): Promise<number> {
-  const row = (await db('unread_counts').where({ brand_id: brandId }).sum({ n: 'n' }).first()) as
-    { n: number | null } | undefined
+  const row = await db('unread_counts').where({ brand_id: brandId }).sum({ n: 'n' }).first()
   return Number(row?.n ?? 0)
 }
 
@@ -289,7 +310,7 @@ const MANY_UNREAD = 5_000
 export async function unreadByWatch(db: Db, brandId: string, now: number): Promise<Map<string, number>> {
   const watches = db('watches').where({ brand_id: brandId }).whereNull('removed_at').select('id')
   if ((await unreadOf(db, brandId)) < MANY_UNREAD) {
-    const unread = db(db.raw('undecided CROSS JOIN watch_marks') as unknown as string).where({
+    const unread = db.from(db.raw('undecided CROSS JOIN watch_marks')).where({
       'undecided.brand_id': brandId,
       'undecided.is_new': 1,
     })
@@ -299,7 +320,7 @@ export async function unreadByWatch(db: Db, brandId: string, now: number): Promi
   const marked = await marksPerWatch(db, db('watch_marks').whereIn('feed_id', feeds), watches, now)
   const read = await marksPerWatch(
     db,
-    db('article_states')
+    joined(db, 'article_states')
       .join('watch_marks', 'watch_marks.article_id', 'article_states.article_id')
       .where('article_states.brand_id', brandId)
       .whereNot('article_states.state', 'new')
@@ -317,35 +338,37 @@ async function marksPerWatch(
   watches: Knex.QueryBuilder,
   now: number,
 ): Promise<Map<string, number>> {
-  const rows = (await marks
-    .whereIn('watch_marks.watch_id', watches)
-    .whereRaw(IN_FORCE, [now, now])
-    .groupBy('watch_marks.watch_id')
-    .select('watch_marks.watch_id', db.raw('count(*) AS n'))) as { watch_id: string; n: number }[]
+  const rows = await readAll(
+    { watch_id: text(), n: whole() },
+    marks
+      .whereIn('watch_marks.watch_id', watches)
+      .whereRaw(IN_FORCE, [now, now])
+      .groupBy('watch_marks.watch_id')
+      .select('watch_marks.watch_id', db.raw('count(*) AS n')),
+  )
   return new Map(rows.map((row) => [row.watch_id, Number(row.n)]))
 }
 
 /** Articles a brand can see, whole, in the ids' order. */
 export async function articlesWhole(db: Db, brandId: string, ids: string[]): Promise<ArticleForBrand[]> {
   if (ids.length === 0) return []
-  const rows = (await visible(db, brandId, listedFirst(db, ids)).select([
-    'articles.*',
-    ...OF_BRAND,
-    db.raw(EXCLUDED_BY),
-  ])) as unknown as ArticleForBrand[]
+  const rows = await readAll(
+    FOR_BRAND,
+    visible(db, brandId, listedFirst(db, ids)).select(['articles.*', ...OF_BRAND, db.raw(EXCLUDED_BY)]),
+  )
   const byId = new Map(rows.map((row) => [row.id, row]))
   return ids.flatMap((id) => byId.get(id) ?? [])
 }
 
 /** The whole texts of articles. */
 export const textsOf = (db: Db, ids: string[]): Promise<Pick<ArticleRow, 'id' | 'text'>[]> =>
-  db<ArticleRow>('articles')
+  db('articles')
     .whereRaw('id IN ?', [listOf(db, ids)])
     .select('id', 'text')
 
 /** The newest articles of a feed. */
 export const articlesOfFeed = (db: Db, feedId: string, limit: number): Promise<ArticleRow[]> =>
-  db<ArticleRow>('articles').where({ feed_id: feedId }).orderBy('at', 'desc').limit(limit)
+  db('articles').where({ feed_id: feedId }).orderBy('at', 'desc').limit(limit)
 
 export const articlesByGuids = (db: Db, feedId: string, guids: string[]): Promise<ArticleRow[]> =>
   articlesWith(db, feedId, 'guid', guids)
@@ -361,15 +384,14 @@ const articlesWith = async (
 ): Promise<ArticleRow[]> =>
   values.length === 0
     ? []
-    : db<ArticleRow>('articles')
+    : db('articles')
         .where({ feed_id: feedId })
         .whereRaw('?? IN ?', [column, listOf(db, values)])
 
 /** Inserts a feed's articles; one that another process has just inserted stays as that made it. */
-export async function insertArticles(db: Db, feedId: string, rows: ArticleRow[]): Promise<void> {
+export async function insertArticles(db: Db, feedId: string, rows: NewArticle[]): Promise<void> {
   if (rows.length === 0) return
-  const last = (await db('articles').max({ number: 'number' }).first()) as
-    { number: number | null } | undefined
+  const last = await db('articles').max({ number: 'number' }).first()
   const numbered = rows.map((row, at) => ({ ...row, number: Number(last?.number ?? 0) + at + 1 }))
   await insertAll(db, 'articles', numbered, ['feed_id', 'guid'])
   await countArticles(db, feedId)
@@ -384,18 +406,14 @@ const countArticles = async (db: Db, feedId: string): Promise<void> => {
 
 /** The times of a feed's newest articles, newest first. */
 export const newestTimes = async (db: Db, feedId: string, limit: number): Promise<number[]> =>
-  (
-    await db<ArticleRow>('articles')
-      .where({ feed_id: feedId })
-      .orderBy('at', 'desc')
-      .limit(limit)
-      .select('at')
-  ).map((row) => row.at)
+  (await db('articles').where({ feed_id: feedId }).orderBy('at', 'desc').limit(limit).select('at')).map(
+    (row) => row.at,
+  )
 
 /** Gives a feed's articles to another; one whose id is there already stays behind. */
 export const moveArticles = async (db: Db, fromFeedId: string, toFeedId: string): Promise<void> => {
   await db.raw('UPDATE OR IGNORE articles SET feed_id = ? WHERE feed_id = ?', [toFeedId, fromFeedId])
-  for (const table of ['article_states', 'watch_marks']) {
+  for (const table of ['article_states', 'watch_marks'] as const) {
     await db(table)
       .where({ feed_id: fromFeedId })
       .whereIn('article_id', db('articles').where({ feed_id: toFeedId }).select('id'))
@@ -414,6 +432,4 @@ export const clippingOfArticle = (
   brandId: string,
   articleId: string,
 ): Promise<{ id: string } | undefined> =>
-  db<{ id: string; brand_id: string; article_id: string; kind: string }>('clippings')
-    .where({ brand_id: brandId, article_id: articleId, kind: 'article' })
-    .first('id')
+  db('clippings').where({ brand_id: brandId, article_id: articleId, kind: 'article' }).first('id')

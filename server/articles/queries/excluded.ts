@@ -1,25 +1,18 @@
-import type { ArticleState } from '#shared/articles/types'
+import type { ArticleStateRow } from '../rows'
 import type { ExcludedBy } from '#shared/articles/shows'
 import type { Db } from '#server/platform/db'
 import { insertAll, listOf } from '#server/platform/db/sqlite/bulk'
-
-interface StateRow {
-  article_id: string
-  state: ArticleState
-  excluded_by: ExcludedBy | null
-  watch_id: string | null
-}
 
 /** What a brand decided about articles, or a rule did for it. */
 export async function decidedStates(
   db: Db,
   brandId: string,
   articleIds: string[],
-): Promise<Map<string, StateRow>> {
+): Promise<Map<string, ArticleStateRow>> {
   const rows = (await db('article_states')
     .where({ brand_id: brandId })
     .whereRaw('article_id IN ?', [listOf(db, articleIds)])
-    .select('article_id', 'state', 'excluded_by', 'watch_id')) as StateRow[]
+    .select('article_id', 'state', 'excluded_by', 'watch_id')) as ArticleStateRow[]
   return new Map(rows.map((row) => [row.article_id, row]))
 }
 
@@ -43,7 +36,7 @@ export async function putLeftOut(
   const rows = left.map(({ id, excluded_by }) => ({
     brand_id: brandId,
     article_id: id,
-    state: 'passed',
+    state: 'passed' as const,
     feed_id: feedId,
     changed_at: at,
     excluded_by,
@@ -76,10 +69,10 @@ export async function putHidden(
   const rows = found.map(({ article_id, feed_id }) => ({
     brand_id: watch.brand_id,
     article_id,
-    state: 'passed',
+    state: 'passed' as const,
     feed_id,
     changed_at: at,
-    excluded_by: 'words',
+    excluded_by: 'words' as const,
     watch_id: watch.id,
   }))
   await insertAll(db, 'article_states', rows, ['brand_id', 'article_id'])

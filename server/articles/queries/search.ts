@@ -1,7 +1,9 @@
 import type { Show } from '#shared/articles/shows'
 import type { Db } from '#server/platform/db'
 import { narrowToShow } from './articles'
-import { readApart } from '#server/platform/db/sqlite/readApart'
+import { readAllApart } from '#server/platform/db/read'
+import { pick, whole } from '#server/platform/db/tables'
+import { ARTICLES, type ArticleRow } from '../rows'
 
 /**
  * Up to so many matches are weighed against each other; of more, titles come first and then what is newest.
@@ -11,23 +13,17 @@ const WEIGHED = 500
 const MOST_MATCHES = 5_000
 /** A word in the title weighs eight times one in the text, a form of it twice. */
 const WEIGHTS = '8.0, 1.0, 2.0'
+const ROWID = { rowid: whole() }
 
-export interface ToIndex {
-  id: string
-  number: number
-  title: string | null
-  text: string
-  author: string | null
-  language: string | null
-}
+export type ToIndex = Pick<ArticleRow, 'id' | 'number' | 'title' | 'text' | 'author' | 'language'>
 
 /** Articles that the search index does not have as they are, newest first. */
-export const articlesToIndex = async (db: Db, limit: number): Promise<ToIndex[]> =>
-  (await db('articles')
+export const articlesToIndex = (db: Db, limit: number): Promise<ToIndex[]> =>
+  db('articles')
     .where('indexed', 0)
     .orderBy('number', 'desc')
     .limit(limit)
-    .select('id', 'number', 'title', 'text', 'author', 'language')) as unknown as ToIndex[]
+    .select('id', 'number', 'title', 'text', 'author', 'language')
 
 /**
  * Puts articles into the search index, in place of what it had of them. `stems` beside each: the stems of all
@@ -87,7 +83,8 @@ export async function searchArticles(db: Db, brandId: string, filter: SearchFilt
   narrowToShow(query, filter.show)
   if (filter.sourceId) query.where('sources.id', filter.sourceId)
   if (filter.since !== null) query.where('articles.at', '>=', filter.since)
-  const rows = await readApart<{ id: string }>(
+  const rows = await readAllApart(
+    pick(ARTICLES, 'id'),
     query.orderBy('hits.key').limit(filter.limit).select('articles.id'),
   )
   return rows.map((row) => row.id)
@@ -98,7 +95,8 @@ export async function searchArticles(db: Db, brandId: string, filter: SearchFilt
  */
 export const newestMatches = async (db: Db, match: string): Promise<number[]> =>
   (
-    await readApart<{ rowid: number }>(
+    await readAllApart(
+      ROWID,
       db.raw('SELECT rowid FROM article_search WHERE article_search MATCH ? ORDER BY rowid DESC LIMIT ?', [
         match,
         MOST_MATCHES,
@@ -109,7 +107,7 @@ export const newestMatches = async (db: Db, match: string): Promise<number[]> =>
 /** Numbers of the articles that match, in the order they are shown in. */
 async function matches(db: Db, { match, matchTitle }: SearchFilter, most: number): Promise<number[]> {
   const numbers = async (sql: string, given: (string | number)[]): Promise<number[]> =>
-    (await readApart<{ rowid: number }>(db.raw(sql, given))).map((row) => row.rowid)
+    (await readAllApart(ROWID, db.raw(sql, given))).map((row) => row.rowid)
   const newest = await numbers(
     'SELECT rowid FROM article_search WHERE article_search MATCH ? ORDER BY rowid DESC LIMIT ?',
     [match, most],

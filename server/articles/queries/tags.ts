@@ -1,19 +1,20 @@
 import type { ArticleTag } from '#shared/articles/types'
 import type { Db } from '#server/platform/db'
-import type { TagRow } from '../rows'
+import { joined, readAll, readAllApart } from '#server/platform/db/read'
+import { pick, text, whole } from '#server/platform/db/tables'
+import { ARTICLE_TAGS, TAGS, type TagRow } from '../rows'
 import { listOf } from '#server/platform/db/sqlite/bulk'
 import { IN_FORCE } from '../marks'
-import { readApart } from '#server/platform/db/sqlite/readApart'
 
 export const tagsOf = (db: Db, brandId: string): Promise<TagRow[]> =>
-  db<TagRow>('tags').where({ brand_id: brandId }).orderBy('name')
+  db('tags').where({ brand_id: brandId }).orderBy('name')
 
 export const tagById = (db: Db, brandId: string, id: string): Promise<TagRow | undefined> =>
-  db<TagRow>('tags').where({ brand_id: brandId, id }).first()
+  db('tags').where({ brand_id: brandId, id }).first()
 
 /** A tag by its name, however its letters are written. */
 export const tagByName = (db: Db, brandId: string, name: string): Promise<TagRow | undefined> =>
-  db<TagRow>('tags').where({ brand_id: brandId, name }).first()
+  db('tags').where({ brand_id: brandId, name }).first()
 
 /**
  * A condition on an article and the brand's source of it: that it has a tag at a time, with what it is asked
@@ -30,7 +31,7 @@ export const hasTag = (tagId: string, at: number): [string, (string | number)[]]
   [tagId, tagId, tagId, at, at],
 ]
 
-type Tagged = ArticleTag & { article_id: string }
+const TAGGED = { article_id: text(), ...pick(TAGS, 'id', 'name'), by: text<ArticleTag['by']>() }
 
 /**
  * The tags of articles at a time, by name: from their sources, from watches, and by hand, which has the last
@@ -43,34 +44,43 @@ export async function tagsOfArticles(
   at: number,
 ): Promise<Map<string, ArticleTag[]>> {
   const ids = listOf(db, articleIds)
-  const bySource = (await db('source_tags')
-    .join('sources', 'sources.id', 'source_tags.source_id')
-    .join('articles', 'articles.feed_id', 'sources.feed_id')
-    .join('tags', 'tags.id', 'source_tags.tag_id')
-    .where('sources.brand_id', brandId)
-    .whereNull('sources.removed_at')
-    .whereRaw('articles.id IN ?', [ids])
-    .select('articles.id AS article_id', 'tags.id', 'tags.name', db.raw(`'source' AS by`))) as Tagged[]
-  const byWatch = (await db('watch_tags')
-    .join('watches', 'watches.id', 'watch_tags.watch_id')
-    .join('watch_marks', 'watch_marks.watch_id', 'watch_tags.watch_id')
-    .join('tags', 'tags.id', 'watch_tags.tag_id')
-    .where('watches.brand_id', brandId)
-    .whereNull('watches.removed_at')
-    .whereRaw('watch_marks.article_id IN ?', [ids])
-    .whereRaw(IN_FORCE, [at, at])
-    .select('watch_marks.article_id', 'tags.id', 'tags.name', db.raw(`'watch' AS by`))) as Tagged[]
-  const byHand = (await db('article_tags')
-    .join('tags', 'tags.id', 'article_tags.tag_id')
-    .where('article_tags.brand_id', brandId)
-    .whereRaw('article_tags.article_id IN ?', [ids])
-    .select(
-      'article_tags.article_id',
-      'tags.id',
-      'tags.name',
-      'article_tags.is_on',
-      db.raw(`'hand' AS by`),
-    )) as (Tagged & { is_on: number })[]
+  const bySource = await readAll(
+    TAGGED,
+    joined(db, 'source_tags')
+      .join('sources', 'sources.id', 'source_tags.source_id')
+      .join('articles', 'articles.feed_id', 'sources.feed_id')
+      .join('tags', 'tags.id', 'source_tags.tag_id')
+      .where('sources.brand_id', brandId)
+      .whereNull('sources.removed_at')
+      .whereRaw('articles.id IN ?', [ids])
+      .select('articles.id AS article_id', 'tags.id', 'tags.name', db.raw(`'source' AS by`)),
+  )
+  const byWatch = await readAll(
+    TAGGED,
+    joined(db, 'watch_tags')
+      .join('watches', 'watches.id', 'watch_tags.watch_id')
+      .join('watch_marks', 'watch_marks.watch_id', 'watch_tags.watch_id')
+      .join('tags', 'tags.id', 'watch_tags.tag_id')
+      .where('watches.brand_id', brandId)
+      .whereNull('watches.removed_at')
+      .whereRaw('watch_marks.article_id IN ?', [ids])
+      .whereRaw(IN_FORCE, [at, at])
+      .select('watch_marks.article_id', 'tags.id', 'tags.name', db.raw(`'watch' AS by`)),
+  )
+  const byHand = await readAll(
+    { ...TAGGED, ...pick(ARTICLE_TAGS, 'is_on') },
+    joined(db, 'article_tags')
+      .join('tags', 'tags.id', 'article_tags.tag_id')
+      .where('article_tags.brand_id', brandId)
+      .whereRaw('article_tags.article_id IN ?', [ids])
+      .select(
+        'article_tags.article_id',
+        'tags.id',
+        'tags.name',
+        'article_tags.is_on',
+        db.raw(`'hand' AS by`),
+      ),
+  )
   const found = new Map<string, Map<string, ArticleTag>>()
   for (const { article_id, id, name, by } of [...bySource, ...byWatch])
     tagsAt(found, article_id).set(id, { id, name, by })
@@ -91,7 +101,8 @@ function tagsAt(found: Map<string, Map<string, ArticleTag>>, articleId: string):
 
 /** How many of a brand's articles have a tag at a time. */
 export async function countTagged(db: Db, brandId: string, tagId: string, at: number): Promise<number> {
-  const rows = await readApart<{ n: number }>(
+  const rows = await readAllApart(
+    { n: whole() },
     db.raw(
       `SELECT count(*) AS n FROM (
        SELECT article_id FROM article_tags WHERE brand_id = :brand AND tag_id = :tag AND is_on = 1
@@ -109,23 +120,31 @@ export async function countTagged(db: Db, brandId: string, tagId: string, at: nu
   return Number(rows[0]?.n ?? 0)
 }
 
+const TAG_NAME = { tag_id: text(), name: text() }
+
 /** What puts a tag on articles by itself: names of watches and sources, by the tag. */
 export async function originsOfTags(
   db: Db,
   brandId: string,
 ): Promise<{ watches: Map<string, string[]>; sources: Map<string, string[]> }> {
-  const watches = (await db('watch_tags')
-    .join('watches', 'watches.id', 'watch_tags.watch_id')
-    .where('watches.brand_id', brandId)
-    .whereNull('watches.removed_at')
-    .orderBy('watches.position')
-    .select('watch_tags.tag_id', 'watches.name')) as { tag_id: string; name: string }[]
-  const sources = (await db('source_tags')
-    .join('sources', 'sources.id', 'source_tags.source_id')
-    .where('sources.brand_id', brandId)
-    .whereNull('sources.removed_at')
-    .orderBy('sources.label')
-    .select('source_tags.tag_id', 'sources.label AS name')) as { tag_id: string; name: string }[]
+  const watches = await readAll(
+    TAG_NAME,
+    joined(db, 'watch_tags')
+      .join('watches', 'watches.id', 'watch_tags.watch_id')
+      .where('watches.brand_id', brandId)
+      .whereNull('watches.removed_at')
+      .orderBy('watches.position')
+      .select('watch_tags.tag_id', 'watches.name'),
+  )
+  const sources = await readAll(
+    TAG_NAME,
+    joined(db, 'source_tags')
+      .join('sources', 'sources.id', 'source_tags.source_id')
+      .where('sources.brand_id', brandId)
+      .whereNull('sources.removed_at')
+      .orderBy('sources.label')
+      .select('source_tags.tag_id', 'sources.label AS name'),
+  )
   return { watches: grouped(watches), sources: grouped(sources) }
 }
 
@@ -140,11 +159,14 @@ const KEY = { watch_tags: 'watch_id', source_tags: 'source_id' } as const
 
 /** The tags that a watch or a source puts on articles. */
 export const tagsOfTagger = (db: Db, table: TaggerTable, id: string): Promise<TagRow[]> =>
-  db(table)
-    .join('tags', 'tags.id', `${table}.tag_id`)
-    .where(`${table}.${KEY[table]}`, id)
-    .orderBy('tags.name')
-    .select('tags.*') as unknown as Promise<TagRow[]>
+  readAll(
+    TAGS.columns,
+    joined(db, table)
+      .join('tags', 'tags.id', `${table}.tag_id`)
+      .where(`${table}.${KEY[table]}`, id)
+      .orderBy('tags.name')
+      .select('tags.*'),
+  )
 
 /** The names of the tags of all of a brand's watches or sources, by the id of each. */
 export async function namesByTagger(
@@ -152,40 +174,35 @@ export async function namesByTagger(
   table: TaggerTable,
   brandId: string,
 ): Promise<Map<string, string[]>> {
-  const rows = (await db(table)
-    .join('tags', 'tags.id', `${table}.tag_id`)
-    .where('tags.brand_id', brandId)
-    .orderBy('tags.name')
-    .select(`${table}.${KEY[table]} AS tag_id`, 'tags.name')) as { tag_id: string; name: string }[]
+  const rows = await readAll(
+    TAG_NAME,
+    joined(db, table)
+      .join('tags', 'tags.id', `${table}.tag_id`)
+      .where('tags.brand_id', brandId)
+      .orderBy('tags.name')
+      .select(`${table}.${KEY[table]} AS tag_id`, 'tags.name'),
+  )
   return grouped(rows)
 }
 
-interface Link {
-  table: TaggerTable | 'article_tags'
-  key: Record<string, string>
-  row: Record<string, unknown>
-}
+/** A row that names a tag; `isOn` where it may also say that the tag is taken off. */
+type Link =
+  | { table: 'watch_tags'; key: { watch_id: string }; isOn: true }
+  | { table: 'source_tags'; key: { source_id: string }; isOn: true }
+  | { table: 'article_tags'; key: { brand_id: string; article_id: string }; isOn: boolean }
 
 /** Every row that names a tag. */
 export async function linksOfTag(db: Db, tagId: string): Promise<Link[]> {
-  const watches = (await db('watch_tags').where({ tag_id: tagId }).select('watch_id')) as {
-    watch_id: string
-  }[]
-  const sources = (await db('source_tags').where({ tag_id: tagId }).select('source_id')) as {
-    source_id: string
-  }[]
-  const articles = (await db('article_tags').where({ tag_id: tagId }).select('*')) as {
-    brand_id: string
-    article_id: string
-    is_on: number
-  }[]
+  const watches = await db('watch_tags').where({ tag_id: tagId }).select('watch_id')
+  const sources = await db('source_tags').where({ tag_id: tagId }).select('source_id')
+  const articles = await db('article_tags').where({ tag_id: tagId }).select('*')
   return [
-    ...watches.map(({ watch_id }): Link => ({ table: 'watch_tags', key: { watch_id }, row: {} })),
-    ...sources.map(({ source_id }): Link => ({ table: 'source_tags', key: { source_id }, row: {} })),
+    ...watches.map(({ watch_id }): Link => ({ table: 'watch_tags', key: { watch_id }, isOn: true })),
+    ...sources.map(({ source_id }): Link => ({ table: 'source_tags', key: { source_id }, isOn: true })),
     ...articles.map(({ brand_id, article_id, is_on }): Link => ({
       table: 'article_tags',
       key: { brand_id, article_id },
-      row: { is_on },
+      isOn: is_on === 1,
     })),
   ]
 }
@@ -197,7 +214,7 @@ export const insertTag = async (db: Db, row: TagRow): Promise<void> => {
 /** Removes a brand's tags that no watch, source or article has. */
 export const clearUnusedTags = async (db: Db, brandId: string): Promise<void> => {
   const query = db('tags').where({ brand_id: brandId })
-  for (const table of ['watch_tags', 'source_tags', 'article_tags'])
+  for (const table of ['watch_tags', 'source_tags', 'article_tags'] as const)
     query.whereNotIn('id', db(table).select('tag_id'))
   await query.del()
 }

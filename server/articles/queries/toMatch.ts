@@ -1,5 +1,7 @@
 import type { Db } from '#server/platform/db'
-import type { ArticleRow } from '../rows'
+import { joined, readAll } from '#server/platform/db/read'
+import { pick } from '#server/platform/db/tables'
+import { ARTICLES, TO_MATCH } from '../rows'
 import { listOf } from '#server/platform/db/sqlite/bulk'
 
 /**
@@ -23,14 +25,13 @@ export const takeOffToMatch = async (db: Db, ids: string[]): Promise<void> => {
 }
 
 /** Articles that have waited since before then, the longest first. */
-export const leftToMatch = (
-  db: Db,
-  before: number,
-  limit: number,
-): Promise<(ArticleRow & { is_fresh: number })[]> =>
-  db('to_match')
-    .join('articles', 'articles.id', 'to_match.article_id')
-    .where('to_match.since', '<', before)
-    .orderBy('to_match.since')
-    .limit(limit)
-    .select(['articles.*', 'to_match.is_fresh']) as unknown as Promise<(ArticleRow & { is_fresh: number })[]>
+export const leftToMatch = (db: Db, before: number, limit: number) =>
+  readAll(
+    { ...ARTICLES.columns, ...pick(TO_MATCH, 'is_fresh') },
+    joined(db, 'to_match')
+      .join('articles', 'articles.id', 'to_match.article_id')
+      .where('to_match.since', '<', before)
+      .orderBy('to_match.since')
+      .limit(limit)
+      .select(['articles.*', 'to_match.is_fresh']),
+  )

@@ -1,16 +1,20 @@
 import type { Db } from '#server/platform/db'
-import type { ClippingRow } from '../rows'
+import { joined, readAll, readFirst } from '#server/platform/db/read'
+import { text, whole, type ShapeOf } from '#server/platform/db/tables'
+import { CLIPPINGS, type ClippingRow } from '../rows'
 import { listOf } from '#server/platform/db/sqlite/bulk'
 import { hasTag } from '#server/articles'
 
-export type ClippingWithArticle = ClippingRow & {
-  title: string | null
-  url: string | null
-  at: number | null
-  summary_html: string | null
-  outlet: string | null
-  posts: number
+const WITH_ARTICLE = {
+  ...CLIPPINGS.columns,
+  title: text().orNull(),
+  url: text().orNull(),
+  at: whole().orNull(),
+  summary_html: text().orNull(),
+  outlet: text().orNull(),
+  posts: whole(),
 }
+export type ClippingWithArticle = ShapeOf<typeof WITH_ARTICLE>
 
 export interface ClippingFilter {
   show: 'waiting' | 'shelved' | 'done'
@@ -35,7 +39,7 @@ const POSTS =
 
 /** A brand's clippings with the article each was kept from. */
 const withArticles = (db: Db, brandId: string) =>
-  db('clippings')
+  joined(db, 'clippings')
     .leftJoin('articles', 'articles.id', 'clippings.article_id')
     .leftJoin('feeds', 'feeds.id', 'articles.feed_id')
     .leftJoin('sources', (join) =>
@@ -63,16 +67,19 @@ export const clippingsFor = (
   ids: string[],
   articleId: string | null,
 ): Promise<ClippingWithArticle[]> =>
-  withArticles(db, brandId)
-    .where((either) => {
-      either.whereRaw('clippings.id IN ?', [listOf(db, ids)])
-      if (articleId !== null)
-        either.orWhere((quote) =>
-          quote.where('clippings.article_id', articleId).whereNotNull('clippings.quote'),
-        )
-    })
-    .orderBy('clippings.created_at')
-    .select(columns(db)) as unknown as Promise<ClippingWithArticle[]>
+  readAll(
+    WITH_ARTICLE,
+    withArticles(db, brandId)
+      .where((either) => {
+        either.whereRaw('clippings.id IN ?', [listOf(db, ids)])
+        if (articleId !== null)
+          either.orWhere((quote) =>
+            quote.where('clippings.article_id', articleId).whereNotNull('clippings.quote'),
+          )
+      })
+      .orderBy('clippings.created_at')
+      .select(columns(db)),
+  )
 
 /** Clippings by their ids, and all of an article, that nobody is done with yet. */
 export const waitingClippings = (
@@ -81,7 +88,7 @@ export const waitingClippings = (
   ids: string[],
   articleId: string | null,
 ): Promise<ClippingRow[]> =>
-  db<ClippingRow>('clippings')
+  db('clippings')
     .where({ brand_id: brandId })
     .whereNull('done_at')
     .where((either) => {
@@ -106,27 +113,30 @@ export async function clippingsOf(
       [like, like, like, like],
     )
   }
-  return (await query
-    .orderBy('clippings.created_at', 'desc')
-    .orderBy('clippings.id', 'desc')
-    .limit(filter.limit)
-    .select(columns(db))) as unknown as ClippingWithArticle[]
+  return readAll(
+    WITH_ARTICLE,
+    query
+      .orderBy('clippings.created_at', 'desc')
+      .orderBy('clippings.id', 'desc')
+      .limit(filter.limit)
+      .select(columns(db)),
+  )
 }
 
 export const clippingById = (db: Db, brandId: string, id: string): Promise<ClippingRow | undefined> =>
-  db<ClippingRow>('clippings').where({ brand_id: brandId, id }).first()
+  db('clippings').where({ brand_id: brandId, id }).first()
 
 /** The folders in use, with how many clippings wait in each. */
-export const clippingFolders = async (db: Db, brandId: string): Promise<{ name: string; count: number }[]> =>
-  (await db('clippings')
-    .where({ brand_id: brandId })
-    .whereNotNull('folder')
-    .groupBy('folder')
-    .orderBy('folder')
-    .select(
-      { name: 'folder' },
-      db.raw('sum(CASE WHEN done_at IS NULL THEN 1 ELSE 0 END) AS count'),
-    )) as unknown as { name: string; count: number }[]
+export const clippingFolders = (db: Db, brandId: string): Promise<{ name: string; count: number }[]> =>
+  readAll(
+    { name: text().surely(), count: whole() },
+    joined(db, 'clippings')
+      .where({ brand_id: brandId })
+      .whereNotNull('folder')
+      .groupBy('folder')
+      .orderBy('folder')
+      .select({ name: 'folder' }, db.raw('sum(CASE WHEN done_at IS NULL THEN 1 ELSE 0 END) AS count')),
+  )
 
 export async function countClippings(
   db: Db,
@@ -135,11 +145,9 @@ export async function countClippings(
   const sums = (['waiting', 'shelved', 'done'] as const).map((show) =>
     db.raw('coalesce(sum(CASE WHEN ?? THEN 1 ELSE 0 END), 0) AS ??', [db.raw(of(show)), show]),
   )
-  const row = (await db('clippings').where({ brand_id: brandId }).first(sums)) as
-    Record<ClippingFilter['show'], number> | undefined
-  return {
-    waiting: Number(row?.waiting ?? 0),
-    shelved: Number(row?.shelved ?? 0),
-    done: Number(row?.done ?? 0),
-  }
+  const row = await readFirst(
+    { waiting: whole(), shelved: whole(), done: whole() },
+    joined(db, 'clippings').where({ brand_id: brandId }).select(sums),
+  )
+  return row ?? { waiting: 0, shelved: 0, done: 0 }
 }

@@ -1,6 +1,8 @@
 import type { Db } from '#server/platform/db'
 import { NOTHING_THERE, type DeliveryState } from '#shared/delivery/states'
-import type { DeliveryEventRow, DeliveryRow } from '../rows'
+import { joined, readAll } from '#server/platform/db/read'
+import { pick, text, whole, type ShapeOf } from '#server/platform/db/tables'
+import { DELIVERIES, type DeliveryEventRow, type DeliveryRow } from '../rows'
 
 export const insertDelivery = async (db: Db, row: DeliveryRow): Promise<void> => {
   await db('deliveries').insert(row)
@@ -21,7 +23,7 @@ export const addDeliveryEvent = async (db: Db, row: DeliveryEventRow): Promise<v
 }
 
 export const deliveryById = (db: Db, brandId: string, id: string): Promise<DeliveryRow | undefined> =>
-  db<DeliveryRow>('deliveries').where({ brand_id: brandId, id }).first()
+  db('deliveries').where({ brand_id: brandId, id }).first()
 
 export const deliveriesBetween = (
   db: Db,
@@ -29,7 +31,7 @@ export const deliveriesBetween = (
   from: number,
   to: number,
 ): Promise<DeliveryRow[]> =>
-  db<DeliveryRow>('deliveries')
+  db('deliveries')
     .where({ brand_id: brandId })
     .where('due_at', '>=', from)
     .where('due_at', '<', to)
@@ -37,7 +39,7 @@ export const deliveriesBetween = (
 
 /** Deliveries in a state that may be worked on now: due, and not held by another. */
 export const workableDeliveries = (db: Db, state: DeliveryState, due: number, realNow: number) =>
-  db<DeliveryRow>('deliveries')
+  db('deliveries')
     .where({ state })
     .where('next_try_at', '<=', due)
     .where('lease_until', '<', realNow)
@@ -63,7 +65,7 @@ export const postponeDue = async (
   { until, message, now, lateMs }: { until: number; message: string; now: number; lateMs: number },
 ): Promise<string[]> => {
   const due = () =>
-    db<DeliveryRow>('deliveries')
+    db('deliveries')
       .where({ account_id: accountId, lease_until: 0 })
       .whereIn('state', ['planned', 'waiting'])
       .where('next_try_at', '<=', now)
@@ -73,7 +75,7 @@ export const postponeDue = async (
     'min(?, CASE WHEN due_at + ? > ? THEN due_at + ? ELSE ? END, coalesce(max(good_until, ?), ?) + 1)',
     [until, lateMs, now, lateMs + 1, never, now, never - 1],
   )
-  await due().update({ state: 'waiting', message, next_try_at: next as unknown as number })
+  await due().update({ state: 'waiting', message, next_try_at: next })
   return told.map(({ id }) => id)
 }
 
@@ -82,7 +84,7 @@ export const countOfQueueItem = async (db: Db, queueItemId: string): Promise<num
   Number((await db('deliveries').where({ line_id: queueItemId }).count({ n: '*' }).first())?.n ?? 0)
 
 export const eventsOfDelivery = (db: Db, deliveryId: string): Promise<DeliveryEventRow[]> =>
-  db<DeliveryEventRow>('delivery_events').where({ delivery_id: deliveryId }).orderBy(['at', 'rowid'])
+  db('delivery_events').where({ delivery_id: deliveryId }).orderBy(['at', 'rowid'])
 
 // Given the moment, and one later for a hold without an end, twice.
 const NOT_HELD = `NOT EXISTS (SELECT 1 FROM accounts JOIN brands ON brands.id = accounts.brand_id WHERE accounts.id = deliveries.account_id
@@ -110,26 +112,30 @@ export const nextTryAt = async (db: Db, now: number): Promise<number | null> => 
   return known.length === 0 ? null : Math.min(...known)
 }
 
-export interface SharedBefore {
-  article_id: string
-  sent_at: number
-  account: string
-  text: string
+const SHARED_BEFORE = {
+  article_id: text().surely(),
+  sent_at: whole().surely(),
+  account: text(),
+  text: text(),
 }
+export type SharedBefore = ShapeOf<typeof SHARED_BEFORE>
 
 /** What a brand sent of an article, newest first. */
 export const sentOfArticle = (db: Db, brandId: string, articleId: string): Promise<SharedBefore[]> =>
-  db('deliveries')
-    .join('posts', 'posts.id', 'deliveries.post_id')
-    .join('accounts', 'accounts.id', 'deliveries.account_id')
-    .where({ 'deliveries.brand_id': brandId, 'posts.article_id': articleId, 'deliveries.state': 'sent' })
-    .orderBy('deliveries.sent_at', 'desc')
-    .select(
-      'posts.article_id',
-      'deliveries.sent_at',
-      db.raw('accounts.name AS account'),
-      db.raw(`json_extract(deliveries.frozen_json, '$.text') AS text`),
-    ) as unknown as Promise<SharedBefore[]>
+  readAll(
+    SHARED_BEFORE,
+    joined(db, 'deliveries')
+      .join('posts', 'posts.id', 'deliveries.post_id')
+      .join('accounts', 'accounts.id', 'deliveries.account_id')
+      .where({ 'deliveries.brand_id': brandId, 'posts.article_id': articleId, 'deliveries.state': 'sent' })
+      .orderBy('deliveries.sent_at', 'desc')
+      .select(
+        'posts.article_id',
+        'deliveries.sent_at',
+        db.raw('accounts.name AS account'),
+        db.raw(`json_extract(deliveries.frozen_json, '$.text') AS text`),
+      ),
+  )
 
 /** What a brand shared last from the articles of a feed, besides those of one article. */
 export const sentOfFeed = (
@@ -139,29 +145,27 @@ export const sentOfFeed = (
   besidesId: string,
   limit: number,
 ): Promise<(SharedBefore & { title: string | null })[]> =>
-  db('deliveries')
-    .join('posts', 'posts.id', 'deliveries.post_id')
-    .join('articles', 'articles.id', 'posts.article_id')
-    .join('accounts', 'accounts.id', 'deliveries.account_id')
-    .where({ 'deliveries.brand_id': brandId, 'articles.feed_id': feedId, 'deliveries.state': 'sent' })
-    .whereNot('posts.article_id', besidesId)
-    .orderBy('deliveries.sent_at', 'desc')
-    .limit(limit)
-    .select([
-      'posts.article_id',
-      'deliveries.sent_at',
-      'articles.title',
-      db.raw('accounts.name AS account'),
-      db.raw(`json_extract(deliveries.frozen_json, '$.text') AS text`),
-    ]) as unknown as Promise<(SharedBefore & { title: string | null })[]>
+  readAll(
+    { ...SHARED_BEFORE, title: text().orNull() },
+    joined(db, 'deliveries')
+      .join('posts', 'posts.id', 'deliveries.post_id')
+      .join('articles', 'articles.id', 'posts.article_id')
+      .join('accounts', 'accounts.id', 'deliveries.account_id')
+      .where({ 'deliveries.brand_id': brandId, 'articles.feed_id': feedId, 'deliveries.state': 'sent' })
+      .whereNot('posts.article_id', besidesId)
+      .orderBy('deliveries.sent_at', 'desc')
+      .limit(limit)
+      .select([
+        'posts.article_id',
+        'deliveries.sent_at',
+        'articles.title',
+        db.raw('accounts.name AS account'),
+        db.raw(`json_extract(deliveries.frozen_json, '$.text') AS text`),
+      ]),
+  )
 
-export interface SentText {
-  post_id: string
-  due_at: number
-  link_key: string | null
-  series_id: string | null
-  text: string
-}
+const SENT_TEXT = { ...pick(DELIVERIES, 'post_id', 'due_at', 'link_key', 'series_id'), text: text() }
+export type SentText = ShapeOf<typeof SENT_TEXT>
 
 /** The texts of an account's deliveries that were not refused, newest first. */
 export const sentTexts = (
@@ -171,19 +175,22 @@ export const sentTexts = (
   since: number,
   limit: number,
 ): Promise<SentText[]> =>
-  db('deliveries')
-    .where({ brand_id: brandId, account_id: accountId })
-    .where('due_at', '>=', since)
-    .whereNotIn('state', NOTHING_THERE)
-    .orderBy('due_at', 'desc')
-    .limit(limit)
-    .select([
-      'post_id',
-      'due_at',
-      'link_key',
-      'series_id',
-      db.raw(`json_extract(frozen_json, '$.text') AS text`),
-    ]) as unknown as Promise<SentText[]>
+  readAll(
+    SENT_TEXT,
+    joined(db, 'deliveries')
+      .where({ brand_id: brandId, account_id: accountId })
+      .where('due_at', '>=', since)
+      .whereNotIn('state', NOTHING_THERE)
+      .orderBy('due_at', 'desc')
+      .limit(limit)
+      .select([
+        'post_id',
+        'due_at',
+        'link_key',
+        'series_id',
+        db.raw(`json_extract(frozen_json, '$.text') AS text`),
+      ]),
+  )
 
 /** The latest of an account, newest first. */
 export const deliveriesOfAccount = (
@@ -192,10 +199,7 @@ export const deliveriesOfAccount = (
   accountId: string,
   limit: number,
 ): Promise<DeliveryRow[]> =>
-  db<DeliveryRow>('deliveries')
-    .where({ brand_id: brandId, account_id: accountId })
-    .orderBy('due_at', 'desc')
-    .limit(limit)
+  db('deliveries').where({ brand_id: brandId, account_id: accountId }).orderBy('due_at', 'desc').limit(limit)
 
 /** What an account's network took last before an instant, by its own names for it, newest first. */
 export const sentBefore = async (
@@ -205,7 +209,7 @@ export const sentBefore = async (
   limit: number,
 ): Promise<string[]> =>
   (
-    await db<DeliveryRow>('deliveries')
+    await db('deliveries')
       .where({ account_id: accountId, state: 'sent' })
       .where('sent_at', '<', before)
       .whereNotNull('remote_id')
@@ -216,10 +220,10 @@ export const sentBefore = async (
 
 /** Deliveries of a post that its networks have something of, or may have. */
 export const standingDeliveries = (db: Db, brandId: string, postId: string): Promise<DeliveryRow[]> =>
-  db<DeliveryRow>('deliveries')
+  db('deliveries')
     .where({ brand_id: brandId, post_id: postId })
     .whereNotIn('state', NOTHING_THERE)
     .orderBy('due_at')
 
 export const deliveriesOfPost = (db: Db, brandId: string, postId: string): Promise<DeliveryRow[]> =>
-  db<DeliveryRow>('deliveries').where({ brand_id: brandId, post_id: postId }).orderBy('due_at')
+  db('deliveries').where({ brand_id: brandId, post_id: postId }).orderBy('due_at')

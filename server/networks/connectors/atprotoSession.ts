@@ -1,3 +1,4 @@
+import { isShape, isText, readJson } from '#shared/platform/json'
 import { httpRequest, type HttpResponse } from '#server/platform/net/httpRequest'
 import type { AccountAccess } from './connector'
 import { bearer, beforePost, fieldsOf, notTaken, NotTaken, textField } from './outcome'
@@ -6,6 +7,7 @@ interface Session {
   access: string
   refresh: string
 }
+const isSession = isShape<Session>({ access: isText, refresh: isText })
 
 /** The address of an XRPC method (atproto.com, HTTP API). */
 export function xrpc(origin: string, method: string, query: Record<string, string> = {}): URL {
@@ -70,7 +72,7 @@ export async function withSession<T>(
   account: AccountAccess,
   work: (accessToken: string) => Promise<T>,
 ): Promise<T> {
-  const kept = account.session === null ? null : (JSON.parse(account.session) as Session)
+  const kept = account.session === null ? null : readJson(account.session, isSession)
   if (kept) {
     try {
       return await work(kept.access)

@@ -1,3 +1,4 @@
+import { parseJson } from '#shared/platform/json'
 import { LIMITS } from '#shared/platform/limits'
 import { webUrlOf } from '#server/platform/net/address'
 import { realNow } from '#server/platform/clock'
@@ -85,7 +86,7 @@ export function listOf(answer: Pick<HttpResponse, 'body'>): Record<string, unkno
 function jsonOf({ body }: Pick<HttpResponse, 'body'>): unknown {
   if (body.length > LIMITS.networkBytes) return null
   try {
-    return JSON.parse(new TextDecoder().decode(body))
+    return parseJson(new TextDecoder().decode(body))
   } catch {
     return null
   }

@@ -1,33 +1,35 @@
 import type { Db } from '#server/platform/db'
-import type { AccountRow, SlotRow } from '../rows'
+import { joined, readAll } from '#server/platform/db/read'
+import { text } from '#server/platform/db/tables'
+import { SLOTS, type AccountRow, type SlotRow } from '../rows'
 
 export const accountsOf = (db: Db, brandId: string): Promise<AccountRow[]> =>
-  db<AccountRow>('accounts').where({ brand_id: brandId }).whereNull('removed_at').orderBy('position')
+  db('accounts').where({ brand_id: brandId }).whereNull('removed_at').orderBy('position')
 
 export const accountById = (db: Db, brandId: string, id: string): Promise<AccountRow | undefined> =>
-  db<AccountRow>('accounts').where({ brand_id: brandId, id }).whereNull('removed_at').first()
+  db('accounts').where({ brand_id: brandId, id }).whereNull('removed_at').first()
 
 /** An account whatever became of it: deliveries of a removed account still need its name. */
 export const anyAccount = (db: Db, brandId: string, id: string): Promise<AccountRow | undefined> =>
-  db<AccountRow>('accounts').where({ brand_id: brandId, id }).first()
+  db('accounts').where({ brand_id: brandId, id }).first()
 
 /** The slots of all of a brand's accounts, in the order of the week. */
 export const slotsOf = (db: Db, brandId: string): Promise<SlotRow[]> =>
-  db('slots')
-    .join('accounts', 'accounts.id', 'slots.account_id')
-    .where('accounts.brand_id', brandId)
-    .whereNull('accounts.removed_at')
-    .orderBy(['slots.weekday', 'slots.time'])
-    .select('slots.*')
+  readAll(
+    SLOTS.columns,
+    joined(db, 'slots')
+      .join('accounts', 'accounts.id', 'slots.account_id')
+      .where('accounts.brand_id', brandId)
+      .whereNull('accounts.removed_at')
+      .orderBy(['slots.weekday', 'slots.time'])
+      .select('slots.*'),
+  )
 
 /** When something was handed over to an account's network since then, oldest first. */
 export const handoversSince = async (db: Db, accountId: string, since: number): Promise<number[]> =>
-  (
-    await db<{ account_id: string; at: number }>('handovers')
-      .where({ account_id: accountId })
-      .where('at', '>', since)
-      .orderBy('at')
-  ).map(({ at }) => at)
+  (await db('handovers').where({ account_id: accountId }).where('at', '>', since).orderBy('at')).map(
+    ({ at }) => at,
+  )
 
 export const addHandover = async (db: Db, accountId: string, at: number): Promise<void> => {
   await db('handovers').insert({ account_id: accountId, at })
@@ -87,11 +89,12 @@ export const setAccountRules = async (
 
 /** Boards that posts of a brand have named. */
 export const boardsNamed = (db: Db, brandId: string): Promise<{ account_id: string; board: string }[]> =>
-  db('proofs')
-    .join('accounts', 'accounts.id', 'proofs.account_id')
-    .where('accounts.brand_id', brandId)
-    .whereNotNull('proofs.board')
-    .whereNot('proofs.board', '')
-    .distinct('proofs.account_id', 'proofs.board') as unknown as Promise<
-    { account_id: string; board: string }[]
-  >
+  readAll(
+    { account_id: text(), board: text().surely() },
+    joined(db, 'proofs')
+      .join('accounts', 'accounts.id', 'proofs.account_id')
+      .where('accounts.brand_id', brandId)
+      .whereNotNull('proofs.board')
+      .whereNot('proofs.board', '')
+      .distinct('proofs.account_id', 'proofs.board'),
+  )

@@ -9,7 +9,7 @@ export const openNotice = (
   kind: NoticeKind,
   about: string,
 ): Promise<NoticeRow | undefined> =>
-  db<NoticeRow>('notices').where({ brand_id: brandId, kind, about }).whereNull('settled_at').first()
+  db('notices').where({ brand_id: brandId, kind, about }).whereNull('settled_at').first()
 
 export const insertNotice = async (db: Db, row: NoticeRow): Promise<void> => {
   await db('notices').insert(row)
@@ -21,13 +21,10 @@ export const updateNotice = async (db: Db, id: string, patch: Partial<NoticeRow>
 
 /** Notices of a brand, open ones first, the newest of each first. */
 export const noticesOf = (db: Db, brandId: string, limit: number): Promise<NoticeRow[]> =>
-  db<NoticeRow>('notices')
-    .where({ brand_id: brandId })
-    .orderByRaw('settled_at IS NOT NULL, at DESC')
-    .limit(limit)
+  db('notices').where({ brand_id: brandId }).orderByRaw('settled_at IS NOT NULL, at DESC').limit(limit)
 
 export const openNotices = (db: Db, brandId: string, kind: NoticeKind): Promise<NoticeRow[]> =>
-  db<NoticeRow>('notices').where({ brand_id: brandId, kind }).whereNull('settled_at')
+  db('notices').where({ brand_id: brandId, kind }).whereNull('settled_at')
 
 export const countUnseen = async (db: Db, brandId: string): Promise<number> =>
   Number(
@@ -52,11 +49,7 @@ export const markSeen = async (db: Db, brandId: string, at: number): Promise<voi
 
 /** Open notices that nobody was told of outside the application yet, oldest first. */
 export const unsentNotices = (db: Db, brandId: string): Promise<NoticeRow[]> =>
-  db<NoticeRow>('notices')
-    .where({ brand_id: brandId })
-    .whereNull('told_at')
-    .whereNull('settled_at')
-    .orderBy('at')
+  db('notices').where({ brand_id: brandId }).whereNull('told_at').whereNull('settled_at').orderBy('at')
 
 /** Forgets notices settled before then. */
 export const removeOldNotices = async (db: Db, before: number): Promise<void> => {

@@ -1,29 +1,37 @@
 import type { Role } from '#shared/people/types'
 import type { Db } from '#server/platform/db'
-import type { BrandRow, PillarRow } from '../rows'
+import { joined, readAll, readFirst } from '#server/platform/db/read'
+import { pick } from '#server/platform/db/tables'
+import { BRANDS, MEMBERS, type BrandRow, type PillarRow } from '../rows'
 
 export const brandById = (db: Db, id: string): Promise<BrandRow | undefined> =>
-  db<BrandRow>('brands').where({ id }).whereNull('removed_at').first()
+  db('brands').where({ id }).whereNull('removed_at').first()
 
 export const liveBrands = (db: Db): Promise<BrandRow[]> =>
-  db<BrandRow>('brands').whereNull('removed_at').orderBy('created_at').orderBy('id')
+  db('brands').whereNull('removed_at').orderBy('created_at').orderBy('id')
 
 /** The brands a person has a part in, oldest first. */
 export const brandsOf = (db: Db, personId: string): Promise<(BrandRow & { role: Role })[]> =>
-  db('brands')
-    .join('members', 'members.brand_id', 'brands.id')
-    .where('members.person_id', personId)
-    .whereNull('brands.removed_at')
-    .orderBy('brands.created_at')
-    .orderBy('brands.id')
-    .select('brands.*', 'members.role')
+  readAll(
+    { ...BRANDS.columns, ...pick(MEMBERS, 'role') },
+    joined(db, 'brands')
+      .join('members', 'members.brand_id', 'brands.id')
+      .where('members.person_id', personId)
+      .whereNull('brands.removed_at')
+      .orderBy('brands.created_at')
+      .orderBy('brands.id')
+      .select('brands.*', 'members.role'),
+  )
 
 export const roleOf = async (db: Db, brandId: string, personId: string): Promise<Role | null> => {
-  const row: { role: Role } | undefined = await db('members')
-    .join('brands', 'brands.id', 'members.brand_id')
-    .where({ 'members.brand_id': brandId, 'members.person_id': personId })
-    .whereNull('brands.removed_at')
-    .first('members.role')
+  const row = await readFirst(
+    pick(MEMBERS, 'role'),
+    joined(db, 'members')
+      .join('brands', 'brands.id', 'members.brand_id')
+      .where({ 'members.brand_id': brandId, 'members.person_id': personId })
+      .whereNull('brands.removed_at')
+      .select('members.role'),
+  )
   return row?.role ?? null
 }
 
@@ -33,10 +41,10 @@ export const insertBrand = async (db: Db, row: BrandRow, ownerId: string): Promi
 }
 
 export const pillarsOf = (db: Db, brandId: string): Promise<PillarRow[]> =>
-  db<PillarRow>('pillars').where({ brand_id: brandId }).whereNull('removed_at').orderBy('position')
+  db('pillars').where({ brand_id: brandId }).whereNull('removed_at').orderBy('position')
 
 export const pillarById = (db: Db, brandId: string, id: string): Promise<PillarRow | undefined> =>
-  db<PillarRow>('pillars').where({ brand_id: brandId, id }).whereNull('removed_at').first()
+  db('pillars').where({ brand_id: brandId, id }).whereNull('removed_at').first()
 
 /** The place after the last of a brand's rows in a table that has places. */
 export const nextPosition = async (
@@ -75,7 +83,7 @@ export const setTelling = async (
     .update({
       telling_json: json,
       tell_next_at: 0,
-      tell_says: null,
+      tell_message: null,
       ...(hookSealed === undefined ? {} : { hook_sealed: hookSealed }),
     })
 }
@@ -83,7 +91,7 @@ export const setTelling = async (
 export const updateTelling = async (
   db: Db,
   id: string,
-  patch: Partial<Pick<BrandRow, 'tell_next_at' | 'tell_says'>>,
+  patch: Partial<Pick<BrandRow, 'tell_next_at' | 'tell_message'>>,
 ): Promise<void> => {
   await db('brands').where({ id }).update(patch)
 }
@@ -107,9 +115,12 @@ export const addMember = async (db: Db, brandId: string, personId: string, role:
 export const mayFound = async (db: Db, personId: string): Promise<boolean> =>
   Boolean(
     (await db('people').where({ id: personId, founds: 1 }).first('id')) ??
-    (await db('members')
-      .join('brands', 'brands.id', 'members.brand_id')
-      .where({ 'members.person_id': personId, 'members.role': 'owner' })
-      .whereNull('brands.removed_at')
-      .first('brands.id')),
+    (await readFirst(
+      pick(BRANDS, 'id'),
+      joined(db, 'members')
+        .join('brands', 'brands.id', 'members.brand_id')
+        .where({ 'members.person_id': personId, 'members.role': 'owner' })
+        .whereNull('brands.removed_at')
+        .select('brands.id'),
+    )),
   )

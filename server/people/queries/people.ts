@@ -1,5 +1,7 @@
 import type { Db } from '#server/platform/db'
-import type { PersonRow, SessionRow } from '../rows'
+import { joined, readFirst } from '#server/platform/db/read'
+import { pick } from '#server/platform/db/tables'
+import { SESSIONS, type PersonRow, type SessionRow, type TriesRow } from '../rows'
 
 export const countPeople = async (db: Db): Promise<number> =>
   Number((await db('people').count({ n: '*' }).first())?.n ?? 0)
@@ -9,13 +11,12 @@ export const insertPerson = async (db: Db, row: PersonRow): Promise<void> => {
 }
 
 export const personByEmail = (db: Db, email: string): Promise<PersonRow | undefined> =>
-  db<PersonRow>('people').where({ email }).first()
+  db('people').where({ email }).first()
 
 export const personById = (db: Db, id: string): Promise<PersonRow | undefined> =>
-  db<PersonRow>('people').where({ id }).first()
+  db('people').where({ id }).first()
 
-export const allPeople = (db: Db): Promise<PersonRow[]> =>
-  db<PersonRow>('people').orderBy('created_at').orderBy('id')
+export const allPeople = (db: Db): Promise<PersonRow[]> => db('people').orderBy('created_at').orderBy('id')
 
 export const updatePerson = async (db: Db, id: string, patch: Partial<PersonRow>): Promise<void> => {
   await db('people').where({ id }).update(patch)
@@ -27,14 +28,10 @@ export const insertSession = async (db: Db, row: SessionRow): Promise<void> => {
 
 /** The session, unless it was revoked or not used since then. */
 export const liveSession = (db: Db, id: string, usedSince: number): Promise<SessionRow | undefined> =>
-  db<SessionRow>('sessions')
-    .where({ id })
-    .where('last_seen_at', '>', usedSince)
-    .whereNull('revoked_at')
-    .first()
+  db('sessions').where({ id }).where('last_seen_at', '>', usedSince).whereNull('revoked_at').first()
 
 export const liveSessionsOf = (db: Db, personId: string, usedSince: number): Promise<SessionRow[]> =>
-  db<SessionRow>('sessions')
+  db('sessions')
     .where({ person_id: personId })
     .where('last_seen_at', '>', usedSince)
     .whereNull('revoked_at')
@@ -66,15 +63,8 @@ export const revokeOtherSessions = async (
     .update({ revoked_at: at })
 }
 
-export interface TriesRow {
-  who: string
-  failures: number
-  blocked_until: number
-  last_at: number
-}
-
 export const triesOf = (db: Db, who: string): Promise<TriesRow | undefined> =>
-  db<TriesRow>('sign_in_tries').where({ who }).first()
+  db('sign_in_tries').where({ who }).first()
 
 export const setTries = async (db: Db, row: TriesRow): Promise<void> => {
   await db('sign_in_tries').insert(row).onConflict('who').merge()
@@ -94,8 +84,11 @@ export const clearTries = async (db: Db, who: string): Promise<void> => {
 /** Whether a person of this mail address has a session that was signed in from there. */
 export const hasSignedInFrom = async (db: Db, email: string, fromHash: string): Promise<boolean> =>
   Boolean(
-    await db('sessions')
-      .join('people', 'people.id', 'sessions.person_id')
-      .where({ 'people.email': email, 'sessions.from_hash': fromHash })
-      .first('sessions.id'),
+    await readFirst(
+      pick(SESSIONS, 'id'),
+      joined(db, 'sessions')
+        .join('people', 'people.id', 'sessions.person_id')
+        .where({ 'people.email': email, 'sessions.from_hash': fromHash })
+        .select('sessions.id'),
+    ),
   )

@@ -1,9 +1,10 @@
+import { readJson } from '#shared/platform/json'
 import { v7 as uuid } from 'uuid'
 import type { ChangeKind } from '#shared/platform/types'
 import { now } from '../clock'
 import { inTransaction, type Db } from '../db'
 import { historyById, insertHistory, markUndone, wipeHistoryOf } from './queries'
-import { putBack, Tracked, type TrackedRow } from '../db/tracked'
+import { isTracked, putBack, Tracked, type TrackedRow } from '../db/tracked'
 import { problem } from '../http/problem'
 import type { Actor } from './actor'
 import { announce } from './announce'
@@ -48,7 +49,7 @@ export async function undo(
     const entry = await historyById(db, actor.brandId, historyId)
     if (!entry || entry.undone_at !== null || entry.person_id !== actor.personId)
       throw problem('nothingToUndo')
-    const rows = JSON.parse(entry.rows_json) as TrackedRow[]
+    const rows = readJson(entry.rows_json, isTracked)
     if (!(await putBack(db, rows))) throw problem('cantUndo')
     await markUndone(db, historyId, now())
     const [what, which] = entry.what.split(':') as [ChangeKind, string]

@@ -1,31 +1,16 @@
+import type { Values } from '../db/tables'
+import { readJson } from '#shared/platform/json'
+import type { ChangeRow, HistoryRow } from './rows'
 import type { ChangeKind } from '#shared/platform/types'
 import type { Db } from '../db'
-import type { TrackedRow } from '../db/tracked'
-
-export interface ChangeRow {
-  seq: number
-  at: number
-  brand_id: string | null
-  what: ChangeKind
-  which: string
-}
-
-export interface HistoryRow {
-  id: string
-  brand_id: string
-  person_id: string
-  at: number
-  what: string
-  rows_json: string
-  undone_at: number | null
-}
+import { isTracked, type TrackedRow } from '../db/tracked'
 
 export const insertChange = async (db: Db, row: Omit<ChangeRow, 'seq'>): Promise<void> => {
   await db('changes').insert(row)
 }
 
 export const changesAfter = (db: Db, seq: number, most: number): Promise<ChangeRow[]> =>
-  db<ChangeRow>('changes').where('seq', '>', seq).orderBy('seq').limit(most)
+  db('changes').where('seq', '>', seq).orderBy('seq').limit(most)
 
 export const lastChange = async (db: Db): Promise<number> => {
   const row: { seq?: number | null } | undefined = await db('changes').max({ seq: 'seq' }).first()
@@ -46,7 +31,7 @@ export const insertHistory = async (db: Db, row: HistoryRow): Promise<void> => {
 }
 
 export const historyById = (db: Db, brandId: string, id: string): Promise<HistoryRow | undefined> =>
-  db<HistoryRow>('history').where({ brand_id: brandId, id }).first()
+  db('history').where({ brand_id: brandId, id }).first()
 
 /** Puts other values into what is remembered of a table's row, in all changes of one thing. */
 export async function wipeHistoryOf(
@@ -55,13 +40,13 @@ export async function wipeHistoryOf(
   what: ChangeKind,
   which: string,
   table: string,
-  values: Record<string, unknown>,
+  values: Values,
 ): Promise<void> {
-  for (const entry of await db<HistoryRow>('history').where({
+  for (const entry of await db('history').where({
     brand_id: brandId,
     what: `${what}:${which}`,
   })) {
-    const wiped = (JSON.parse(entry.rows_json) as TrackedRow[]).map((row) => {
+    const wiped = readJson(entry.rows_json, isTracked).map((row) => {
       const wipe = (state: TrackedRow['before']): TrackedRow['before'] => state && { ...state, ...values }
       return row.table === table && row.key['id'] === which
         ? { ...row, before: wipe(row.before), after: wipe(row.after) }

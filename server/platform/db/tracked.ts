@@ -1,15 +1,30 @@
+import { isListOf, isMapOf, isObject, isShape, isText, orNull, type Is } from '#shared/platform/json'
 import type { Db } from './index'
+import { joined } from './read'
 import { keyText, putRows, rowsAt } from './sqlite/bulk'
-
-type Row = Record<string, unknown>
+import { tables, type InsertAt, type PatchAt, type SqlValue, type TableName, type Values } from './tables'
 
 /** One row before and after a change; null where it was not there. */
 export interface TrackedRow {
-  table: string
-  key: Row
-  before: Row | null
-  after: Row | null
+  table: TableName
+  key: Values
+  before: Values | null
+  after: Values | null
 }
+
+const isValues: Is<Values> = isMapOf(
+  (value): value is SqlValue =>
+    value === null || ['string', 'number'].includes(typeof value) || isObject(value),
+)
+/** Rows as a change remembers them, read back. */
+export const isTracked: Is<TrackedRow[]> = isListOf(
+  isShape<TrackedRow>({
+    table: (value): value is TableName => isText(value) && tables.has(value),
+    key: isValues,
+    before: orNull(isValues),
+    after: orNull(isValues),
+  }),
+)
 
 /**
  * Writes rows and remembers how they were, so that the whole change can be put back. Use within one
@@ -23,48 +38,63 @@ export class Tracked {
     this.#db = db
   }
 
-  async insert(table: string, key: Row, row: Row): Promise<void> {
-    await this.#db(table).insert({ ...key, ...row })
+  async insert<T extends TableName, K extends PatchAt<T>>(
+    table: T,
+    key: K,
+    row: Omit<InsertAt<T>, keyof K>,
+  ): Promise<void> {
+    await joined(this.#db, table).insert({ ...key, ...row })
     await this.#remember(table, key, null)
   }
 
-  async update(table: string, key: Row, patch: Row): Promise<void> {
+  async update<T extends TableName>(table: T, key: PatchAt<T>, patch: PatchAt<T>): Promise<void> {
     const before = await this.#read(table, key)
-    await this.#db(table).where(key).update(patch)
+    await joined(this.#db, table).where(key).update(patch)
     await this.#remember(table, key, before)
   }
 
   /** Inserts the row, or changes the one with this key. */
-  async put(table: string, key: Row, row: Row): Promise<void> {
-    await ((await this.#read(table, key)) ? this.update(table, key, row) : this.insert(table, key, row))
+  async put<T extends TableName, K extends PatchAt<T>>(
+    table: T,
+    key: K,
+    row: Omit<InsertAt<T>, keyof K>,
+  ): Promise<void> {
+    const before = await this.#read(table, key)
+    if (!before) return this.insert(table, key, row)
+    await joined(this.#db, table).where(key).update(row)
+    await this.#remember(table, key, before)
   }
 
   /** Inserts or changes many rows at once: those of these keys, all to the same values. */
-  async putAll(table: string, keys: Row[], row: Row): Promise<void> {
+  async putAll<T extends TableName, K extends PatchAt<T>>(
+    table: T,
+    keys: K[],
+    row: Omit<InsertAt<T>, keyof K>,
+  ): Promise<void> {
     const before = await rowsAt(this.#db, table, keys)
     await putRows(this.#db, table, keys, row)
     const after = await rowsAt(this.#db, table, keys)
     for (const key of keys)
       this.rows.push({
         table,
-        key,
+        key: key as Values,
         before: before.get(keyText(key)) ?? null,
         after: after.get(keyText(key)) ?? null,
       })
   }
 
-  async remove(table: string, key: Row): Promise<void> {
+  async remove<T extends TableName>(table: T, key: PatchAt<T>): Promise<void> {
     const before = await this.#read(table, key)
-    await this.#db(table).where(key).del()
+    await joined(this.#db, table).where(key).del()
     await this.#remember(table, key, before)
   }
 
-  async #read(table: string, key: Row): Promise<Row | null> {
-    return (await this.#db<Row>(table).where(key).first()) ?? null
+  async #read(table: TableName, key: object): Promise<Values | null> {
+    return ((await joined(this.#db, table).where(key).first()) as Values | undefined) ?? null
   }
 
-  async #remember(table: string, key: Row, before: Row | null): Promise<void> {
-    this.rows.push({ table, key, before, after: await this.#read(table, key) })
+  async #remember(table: TableName, key: object, before: Values | null): Promise<void> {
+    this.rows.push({ table, key: key as Values, before, after: await this.#read(table, key) })
   }
 }
 
@@ -78,13 +108,13 @@ export async function putBack(db: Db, rows: TrackedRow[]): Promise<boolean> {
     const name = JSON.stringify([table, key])
     if (checked.has(name)) continue
     checked.add(name)
-    const current = (await db<Row>(table).where(key).first()) ?? null
+    const current = ((await joined(db, table).where(key).first()) as Values | undefined) ?? null
     if (JSON.stringify(current) !== JSON.stringify(after)) return false
   }
   for (const { table, key, before, after } of [...rows].reverse()) {
-    if (before === null) await db(table).where(key).del()
-    else if (after === null) await db(table).insert(before)
-    else await db(table).where(key).update(before)
+    if (before === null) await joined(db, table).where(key).del()
+    else if (after === null) await joined(db, table).insert(before)
+    else await joined(db, table).where(key).update(before)
   }
   return true
 }

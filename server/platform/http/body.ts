@@ -1,3 +1,4 @@
+import { parseJson } from '#shared/platform/json'
 import { getHeader, setResponseHeader, type H3Event } from 'h3'
 import { LIMITS } from '#shared/platform/limits'
 import { problem } from './problem'
@@ -67,7 +68,7 @@ function formFields(text: string): Record<string, unknown> {
 
 function parsed(text: string): unknown {
   try {
-    return JSON.parse(text || '{}')
+    return parseJson(text || '{}')
   } catch {
     throw problem('unreadable')
   }

@@ -1,24 +1,17 @@
+import { readCard } from '../rowJson'
 import type { LinkPreview } from '#shared/posts/types'
 import type { Db } from '#server/platform/db'
-
-interface LookRow {
-  url: string
-  kind: LinkPreview['kind']
-  detail: string | null
-  card_json: string | null
-  looked_at: number
-}
 
 export const linkPreviewOf = async (
   db: Db,
   url: string,
 ): Promise<(LinkPreview & { lookedAt: number }) | null> => {
-  const row = await db<LookRow>('link_looks').where({ url }).first()
+  const row = await db('link_looks').where({ url }).first()
   return row
     ? {
         kind: row.kind,
         detail: row.detail,
-        card: row.card_json === null ? null : (JSON.parse(row.card_json) as LinkPreview['card']),
+        card: readCard(row.card_json),
         lookedAt: row.looked_at,
       }
     : null

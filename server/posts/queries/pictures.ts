@@ -1,9 +1,7 @@
 import type { Db } from '#server/platform/db'
-import type { PictureRow } from '../rows'
+import type { InsertOf } from '#server/platform/db/tables'
+import type { PictureRow, PICTURES } from '../rows'
 import { listOf } from '#server/platform/db/sqlite/bulk'
-
-/** A picture without its content. */
-export type PictureFacts = Omit<PictureRow, 'content'>
 
 const FACTS = [
   'id',
@@ -17,22 +15,24 @@ const FACTS = [
   'created_by',
   'created_at',
 ] as const
+/** A picture without its content. */
+export type PictureFacts = Pick<PictureRow, (typeof FACTS)[number]>
 
-export const insertPicture = async (db: Db, row: PictureRow): Promise<void> => {
+export const insertPicture = async (db: Db, row: InsertOf<typeof PICTURES>): Promise<void> => {
   await db('pictures').insert(row)
 }
 
 export const pictureById = (db: Db, brandId: string, id: string): Promise<PictureRow | undefined> =>
-  db<PictureRow>('pictures').where({ brand_id: brandId, id }).first()
+  db('pictures').where({ brand_id: brandId, id }).first()
 
 export const picturesByIds = (db: Db, brandId: string, wanted: string[]): Promise<PictureFacts[]> =>
-  db<PictureRow>('pictures')
+  db('pictures')
     .where({ brand_id: brandId })
     .whereRaw('id IN ?', [listOf(db, wanted)])
-    .select([...FACTS]) as unknown as Promise<PictureFacts[]>
+    .select(...FACTS)
 
 /** A picture taken from this address before. */
 export const pictureFrom = (db: Db, brandId: string, url: string): Promise<PictureFacts | undefined> =>
-  db<PictureRow>('pictures')
+  db('pictures')
     .where({ brand_id: brandId, from_url: url })
-    .first([...FACTS]) as unknown as Promise<PictureFacts | undefined>
+    .first(...FACTS)

@@ -1,33 +1,37 @@
 import type { Db } from '#server/platform/db'
-import type { QueueItemRow, PostRow } from '../rows'
+import { joined, readAll, readFirst } from '#server/platform/db/read'
+import { pick, text, whole, type ShapeOf } from '#server/platform/db/tables'
+import { LINES, POSTS, type PostRow, type QueueItemRow } from '../rows'
 import { listOf } from '#server/platform/db/sqlite/bulk'
 
 /** A post in an account's line, with what the plan and the screens need of it. */
-export type QueuedPost = QueueItemRow &
-  Pick<
-    PostRow,
-    | 'pillar_id'
-    | 'link'
-    | 'link_title'
-    | 'hashtags_json'
-    | 'credit'
-    | 'good_until'
-    | 'not_before'
-    | 'series_id'
-    | 'approval'
-    | 'approved_version'
-    | 'version'
-    | 'created_by'
-    | 'article_id'
-  > & {
-    text: string
-    own_text: string | null
-    /** The credit as this account's network writes it. */
-    account_credit: string | null
-  }
+const QUEUED_POST = {
+  ...LINES.columns,
+  ...pick(
+    POSTS,
+    'pillar_id',
+    'link',
+    'link_title',
+    'hashtags_json',
+    'credit',
+    'good_until',
+    'not_before',
+    'series_id',
+    'approval',
+    'approved_version',
+    'version',
+    'created_by',
+    'article_id',
+  ),
+  text: text(),
+  own_text: text().orNull(),
+  /** The credit as this account's network writes it. */
+  account_credit: text().orNull(),
+}
+export type QueuedPost = ShapeOf<typeof QUEUED_POST>
 
-const linedPosts = (db: Db, brandId: string) =>
-  db('lines')
+const queuedPosts = (db: Db, brandId: string) =>
+  joined(db, 'lines')
     .join('posts', 'posts.id', 'lines.post_id')
     .join('wordings', (join) => join.on('wordings.post_id', 'posts.id').andOnVal('wordings.position', 0))
     .join('accounts', 'accounts.id', 'lines.account_id')
@@ -58,10 +62,10 @@ const linedPosts = (db: Db, brandId: string) =>
 
 /** All of a brand's lines, in line order. */
 export const linesOf = (db: Db, brandId: string): Promise<QueuedPost[]> =>
-  linedPosts(db, brandId).orderBy('lines.position') as unknown as Promise<QueuedPost[]>
+  readAll(QUEUED_POST, queuedPosts(db, brandId).orderBy('lines.position'))
 
 export const queueItemById = (db: Db, brandId: string, id: string): Promise<QueuedPost | undefined> =>
-  linedPosts(db, brandId).where('lines.id', id).first() as unknown as Promise<QueuedPost | undefined>
+  readFirst(QUEUED_POST, queuedPosts(db, brandId).where('lines.id', id))
 
 export const queueItemOfPost = (
   db: Db,
@@ -70,9 +74,14 @@ export const queueItemOfPost = (
   accountId: string,
   echo: number,
 ): Promise<QueuedPost | undefined> =>
-  linedPosts(db, brandId)
-    .where({ 'lines.post_id': postId, 'lines.account_id': accountId, 'lines.echo': echo })
-    .first() as unknown as Promise<QueuedPost | undefined>
+  readFirst(
+    QUEUED_POST,
+    queuedPosts(db, brandId).where({
+      'lines.post_id': postId,
+      'lines.account_id': accountId,
+      'lines.echo': echo,
+    }),
+  )
 
 export const insertQueueItem = async (db: Db, row: QueueItemRow): Promise<void> => {
   await db('lines').insert(row)
@@ -96,16 +105,15 @@ export const removeQueueItem = async (db: Db, id: string): Promise<void> => {
 }
 
 export const postById = (db: Db, brandId: string, id: string): Promise<PostRow | undefined> =>
-  db<PostRow>('posts').where({ brand_id: brandId, id }).whereNull('removed_at').first()
+  db('posts').where({ brand_id: brandId, id }).whereNull('removed_at').first()
 
 export const postsByIds = (db: Db, brandId: string, ids: string[]): Promise<PostRow[]> =>
-  db<PostRow>('posts')
+  db('posts')
     .where({ brand_id: brandId })
     .whereRaw('id IN ?', [listOf(db, ids)])
 
 /** Whether a post with this id is any brand's, removed or not. */
-export const anyPost = (db: Db, id: string): Promise<PostRow | undefined> =>
-  db<PostRow>('posts').where({ id }).first()
+export const anyPost = (db: Db, id: string): Promise<PostRow | undefined> => db('posts').where({ id }).first()
 
 const LINED = 'EXISTS (SELECT 1 FROM lines WHERE lines.post_id = posts.id)'
 const DELIVERED =
@@ -124,7 +132,7 @@ const UNLINED =
  * to a network.
  */
 export const draftOfArticle = (db: Db, brandId: string, articleId: string): Promise<PostRow | undefined> =>
-  db<PostRow>('posts')
+  db('posts')
     .where({ brand_id: brandId, article_id: articleId })
     .whereNull('removed_at')
     .whereNotNull('saved_at')
@@ -140,29 +148,25 @@ export async function postsAbout(
 ): Promise<Map<string, 'draft' | 'lined-up' | 'sent'>> {
   const sent =
     "EXISTS (SELECT 1 FROM deliveries WHERE deliveries.post_id = posts.id AND deliveries.state IN ('sent', 'in-part'))"
-  const rows = (await db('posts')
-    .where({ brand_id: brandId })
-    .whereNull('removed_at')
-    .whereRaw('article_id IN ?', [listOf(db, articleIds)])
-    .groupBy('article_id')
-    .select(
-      'article_id',
-      db.raw(`max(CASE WHEN ${sent} THEN 2 WHEN ${LINED} OR ${DELIVERED} THEN 1 ELSE 0 END) AS stage`),
-    )) as unknown as {
-    article_id: string
-    stage: number
-  }[]
+  const rows = await readAll(
+    { article_id: text().surely(), stage: whole() },
+    joined(db, 'posts')
+      .where({ brand_id: brandId })
+      .whereNull('removed_at')
+      .whereRaw('article_id IN ?', [listOf(db, articleIds)])
+      .groupBy('article_id')
+      .select(
+        'article_id',
+        db.raw(`max(CASE WHEN ${sent} THEN 2 WHEN ${LINED} OR ${DELIVERED} THEN 1 ELSE 0 END) AS stage`),
+      ),
+  )
   return new Map(
     rows.map(({ article_id, stage }) => [article_id, (['draft', 'lined-up', 'sent'] as const)[stage]!]),
   )
 }
 
-export interface FoundPost {
-  id: string
-  text: string
-  saved_at: number | null
-  stage: number
-}
+const FOUND_POST = { ...pick(POSTS, 'id', 'saved_at'), text: text(), stage: whole() }
+export type FoundPost = ShapeOf<typeof FOUND_POST>
 
 /** Posts in whose words each of these stands, those worked on last first. */
 export function postsWithWords(
@@ -171,36 +175,41 @@ export function postsWithWords(
   words: string[],
   limit: number,
 ): Promise<FoundPost[]> {
-  const query = db('posts')
+  const query = joined(db, 'posts')
     .join('wordings', 'wordings.post_id', 'posts.id')
     .where('posts.brand_id', brandId)
     .whereNull('posts.removed_at')
     .whereNotNull('posts.saved_at')
   for (const word of words)
     query.whereRaw(`wordings.text LIKE ? ESCAPE '\\'`, [`%${word.replace(/[\\%_]/g, '\\$&')}%`])
-  return query
-    .groupBy('posts.id')
-    .orderBy('posts.saved_at', 'desc')
-    .limit(limit)
-    .select(
-      'posts.id',
-      'posts.saved_at',
-      db.raw('min(wordings.text) AS text'),
-      db.raw(`CASE WHEN ${DELIVERED} THEN 2 WHEN ${LINED} THEN 1 ELSE 0 END AS stage`),
-    ) as unknown as Promise<FoundPost[]>
+  return readAll(
+    FOUND_POST,
+    query
+      .groupBy('posts.id')
+      .orderBy('posts.saved_at', 'desc')
+      .limit(limit)
+      .select(
+        'posts.id',
+        'posts.saved_at',
+        db.raw('min(wordings.text) AS text'),
+        db.raw(`CASE WHEN ${DELIVERED} THEN 2 WHEN ${LINED} THEN 1 ELSE 0 END AS stage`),
+      ),
+  )
 }
 
-export type DeskPost = PostRow & {
-  text: string
-  title: string | null
-  outlet: string | null
-  saver: string | null
-  lined: number
-  picture_id: string | null
+const DESK_POST = {
+  ...POSTS.columns,
+  text: text(),
+  title: text().orNull(),
+  outlet: text().orNull(),
+  saver: text().orNull(),
+  lined: whole(),
+  picture_id: text().orNull(),
 }
+export type DeskPost = ShapeOf<typeof DESK_POST>
 
 const onDesk = (db: Db, brandId: string) =>
-  db<PostRow>('posts')
+  joined(db, 'posts')
     .where('posts.brand_id', brandId)
     .whereNull('posts.removed_at')
     .whereNotNull('posts.saved_at')
@@ -213,49 +222,50 @@ const onDesk = (db: Db, brandId: string) =>
  * the oldest asked for review first.
  */
 export const postsOnDesk = (db: Db, brandId: string, limit: number): Promise<DeskPost[]> =>
-  onDesk(db, brandId)
-    .join('wordings', (join) => join.on('wordings.post_id', 'posts.id').andOnVal('wordings.position', 0))
-    .leftJoin('articles', 'articles.id', 'posts.article_id')
-    .leftJoin('feeds', 'feeds.id', 'articles.feed_id')
-    .leftJoin('sources', (join) =>
-      join
-        .on('sources.feed_id', 'articles.feed_id')
-        .andOn('sources.brand_id', 'posts.brand_id')
-        .andOnNull('sources.removed_at'),
-    )
-    .leftJoin('people', 'people.id', 'posts.saved_by')
-    .orderByRaw(
-      "CASE posts.approval WHEN 'in-review' THEN 0 WHEN 'sent-back' THEN 1 ELSE 2 END, CASE posts.approval WHEN 'in-review' THEN posts.asked_at ELSE -posts.saved_at END",
-    )
-    .limit(limit)
-    .select([
-      'posts.*',
-      'wordings.text',
-      db.raw('coalesce(articles.title, posts.link_title) AS title'),
-      db.raw('coalesce(sources.label, feeds.title) AS outlet'),
-      db.raw('people.name AS saver'),
-      db.raw('(SELECT count(*) FROM lines WHERE lines.post_id = posts.id) AS lined'),
-      db.raw(
-        '(SELECT picture_id FROM post_pictures WHERE post_pictures.post_id = posts.id ORDER BY position LIMIT 1) AS picture_id',
-      ),
-    ]) as unknown as Promise<DeskPost[]>
+  readAll(
+    DESK_POST,
+    onDesk(db, brandId)
+      .join('wordings', (join) => join.on('wordings.post_id', 'posts.id').andOnVal('wordings.position', 0))
+      .leftJoin('articles', 'articles.id', 'posts.article_id')
+      .leftJoin('feeds', 'feeds.id', 'articles.feed_id')
+      .leftJoin('sources', (join) =>
+        join
+          .on('sources.feed_id', 'articles.feed_id')
+          .andOn('sources.brand_id', 'posts.brand_id')
+          .andOnNull('sources.removed_at'),
+      )
+      .leftJoin('people', 'people.id', 'posts.saved_by')
+      .orderByRaw(
+        "CASE posts.approval WHEN 'in-review' THEN 0 WHEN 'sent-back' THEN 1 ELSE 2 END, CASE posts.approval WHEN 'in-review' THEN posts.asked_at ELSE -posts.saved_at END",
+      )
+      .limit(limit)
+      .select([
+        'posts.*',
+        'wordings.text',
+        db.raw('coalesce(articles.title, posts.link_title) AS title'),
+        db.raw('coalesce(sources.label, feeds.title) AS outlet'),
+        db.raw('people.name AS saver'),
+        db.raw('(SELECT count(*) FROM lines WHERE lines.post_id = posts.id) AS lined'),
+        db.raw(
+          '(SELECT picture_id FROM post_pictures WHERE post_pictures.post_id = posts.id ORDER BY position LIMIT 1) AS picture_id',
+        ),
+      ]),
+  )
 
 export const countOnDesk = async (db: Db, brandId: string): Promise<number> =>
-  Number((await onDesk(db, brandId).count({ n: '*' }).first())?.n ?? 0)
+  Number((await readFirst({ n: whole() }, onDesk(db, brandId).count({ n: '*' })))?.n ?? 0)
 
 export const queueItemsOfPost = (db: Db, brandId: string, postId: string): Promise<QueueItemRow[]> =>
-  db<QueueItemRow>('lines').where({ brand_id: brandId, post_id: postId })
+  db('lines').where({ brand_id: brandId, post_id: postId })
 
 /** Posts in the line of one account. */
 export const postsInLineOf = async (db: Db, accountId: string): Promise<string[]> =>
-  (await db('lines').where({ account_id: accountId }).select('post_id')).map(
-    (row: { post_id: string }) => row.post_id,
-  )
+  (await db('lines').where({ account_id: accountId }).select('post_id')).map((row) => row.post_id)
 
 /** The hashtags of each post since then, as they are stored. */
 export const hashtagsOfPosts = async (db: Db, brandId: string, since: number): Promise<string[]> =>
   (
-    await db<PostRow>('posts')
+    await db('posts')
       .where({ brand_id: brandId })
       .where('created_at', '>=', since)
       .whereNot('hashtags_json', '[]')
@@ -268,23 +278,26 @@ export const aboutPosts = (
   brandId: string,
   ids: string[],
 ): Promise<{ id: string; authorName: string; source: string | null }[]> =>
-  db('posts')
-    .join('people', 'people.id', 'posts.created_by')
-    .leftJoin('articles', 'articles.id', 'posts.article_id')
-    .leftJoin('feeds', 'feeds.id', 'articles.feed_id')
-    .leftJoin('sources', (join) =>
-      join
-        .on('sources.feed_id', 'articles.feed_id')
-        .andOn('sources.brand_id', 'posts.brand_id')
-        .andOnNull('sources.removed_at'),
-    )
-    .where('posts.brand_id', brandId)
-    .whereRaw('posts.id IN ?', [listOf(db, ids)])
-    .select([
-      'posts.id',
-      db.raw('people.name AS authorName'),
-      db.raw('coalesce(sources.label, feeds.title) AS source'),
-    ]) as unknown as Promise<{ id: string; authorName: string; source: string | null }[]>
+  readAll(
+    { ...pick(POSTS, 'id'), authorName: text(), source: text().orNull() },
+    joined(db, 'posts')
+      .join('people', 'people.id', 'posts.created_by')
+      .leftJoin('articles', 'articles.id', 'posts.article_id')
+      .leftJoin('feeds', 'feeds.id', 'articles.feed_id')
+      .leftJoin('sources', (join) =>
+        join
+          .on('sources.feed_id', 'articles.feed_id')
+          .andOn('sources.brand_id', 'posts.brand_id')
+          .andOnNull('sources.removed_at'),
+      )
+      .where('posts.brand_id', brandId)
+      .whereRaw('posts.id IN ?', [listOf(db, ids)])
+      .select([
+        'posts.id',
+        db.raw('people.name AS authorName'),
+        db.raw('coalesce(sources.label, feeds.title) AS source'),
+      ]),
+  )
 
 /** How often each post stands on each account: in line and sent, the post itself and its echoes. */
 export const sendingsOfPosts = (
@@ -297,9 +310,12 @@ export const sendingsOfPosts = (
       .where({ brand_id: brandId })
       .whereRaw('post_id IN ?', [listOf(db, ids)])
       .distinct('post_id', 'account_id', 'echo')
-  return db
-    .from(echoesIn('lines').union(echoesIn('deliveries')).as('sendings'))
-    .groupBy('post_id', 'account_id')
-    .select('post_id', 'account_id')
-    .count({ n: '*' }) as unknown as Promise<{ post_id: string; account_id: string; n: number }[]>
+  return readAll(
+    { ...pick(LINES, 'post_id', 'account_id'), n: whole() },
+    db
+      .from(echoesIn('lines').union(echoesIn('deliveries')).as('sendings'))
+      .groupBy('post_id', 'account_id')
+      .select('post_id', 'account_id')
+      .count({ n: '*' }),
+  )
 }

@@ -3,10 +3,10 @@ import type { ShortLinkRow } from '../rows'
 import { listOf } from '#server/platform/db/sqlite/bulk'
 
 export const shortLinksOf = (db: Db, postIds: string[]): Promise<ShortLinkRow[]> =>
-  db<ShortLinkRow>('short_links').whereRaw('post_id IN ?', [listOf(db, postIds)])
+  db('short_links').whereRaw('post_id IN ?', [listOf(db, postIds)])
 
 export const shortLinkByCode = (db: Db, code: string): Promise<ShortLinkRow | undefined> =>
-  db<ShortLinkRow>('short_links').where({ code }).first()
+  db('short_links').where({ code }).first()
 
 export const insertShortLink = async (db: Db, row: ShortLinkRow): Promise<void> => {
   await db('short_links').insert(row)

@@ -1,50 +1,60 @@
+import { readTexts } from '#shared/platform/json'
 import type { Db } from '#server/platform/db'
-import type { FolderRow } from '../rows'
+import { joined, readAll, readFirst } from '#server/platform/db/read'
+import { whole } from '#server/platform/db/tables'
+import { FOLDERS, type FolderRow } from '../rows'
 
 export const folderByName = (db: Db, brandId: string, name: string): Promise<FolderRow | undefined> =>
-  db<FolderRow>('folders').where({ brand_id: brandId, name }).first()
+  db('folders').where({ brand_id: brandId, name }).first()
 
 export const folderById = (db: Db, brandId: string, id: string): Promise<FolderRow | undefined> =>
-  db<FolderRow>('folders').where({ brand_id: brandId, id }).first()
+  db('folders').where({ brand_id: brandId, id }).first()
 
 /** A folder of any brand that is there: for whoever comes with the key of its feed. */
 export const anyFolder = (db: Db, id: string): Promise<FolderRow | undefined> =>
-  db('folders')
-    .join('brands', 'brands.id', 'folders.brand_id')
-    .where('folders.id', id)
-    .whereNull('brands.removed_at')
-    .first('folders.*') as unknown as Promise<FolderRow | undefined>
+  readFirst(
+    FOLDERS.columns,
+    joined(db, 'folders')
+      .join('brands', 'brands.id', 'folders.brand_id')
+      .where('folders.id', id)
+      .whereNull('brands.removed_at')
+      .select('folders.*'),
+  )
 
 /** A brand's folders with how many sources stand in each, by name. */
 export const foldersOf = (db: Db, brandId: string): Promise<(FolderRow & { sources: number })[]> =>
-  db('folders')
-    .leftJoin('source_folders', 'source_folders.folder_id', 'folders.id')
-    .leftJoin('sources', (join) =>
-      join.on('sources.id', 'source_folders.source_id').andOnNull('sources.removed_at'),
-    )
-    .where('folders.brand_id', brandId)
-    .groupBy('folders.id')
-    .orderBy('folders.name')
-    .select('folders.*', db.raw('count(sources.id) AS sources')) as unknown as Promise<
-    (FolderRow & { sources: number })[]
-  >
+  readAll(
+    { ...FOLDERS.columns, sources: whole() },
+    joined(db, 'folders')
+      .leftJoin('source_folders', 'source_folders.folder_id', 'folders.id')
+      .leftJoin('sources', (join) =>
+        join.on('sources.id', 'source_folders.source_id').andOnNull('sources.removed_at'),
+      )
+      .where('folders.brand_id', brandId)
+      .groupBy('folders.id')
+      .orderBy('folders.name')
+      .select('folders.*', db.raw('count(sources.id) AS sources')),
+  )
 
 export const linksOfSource = (db: Db, sourceId: string): Promise<{ folder_id: string }[]> =>
-  db<{ source_id: string; folder_id: string }>('source_folders').where({ source_id: sourceId })
+  db('source_folders').where({ source_id: sourceId })
 
 export const linksOfFolder = (db: Db, folderId: string): Promise<{ source_id: string }[]> =>
-  db<{ source_id: string; folder_id: string }>('source_folders').where({ folder_id: folderId })
+  db('source_folders').where({ folder_id: folderId })
 
 /** The folders a source stands in, by name. */
 export const foldersOfSource = (db: Db, sourceId: string): Promise<FolderRow[]> =>
-  db('folders')
-    .join('source_folders', 'source_folders.folder_id', 'folders.id')
-    .where('source_folders.source_id', sourceId)
-    .orderBy('folders.name')
-    .select('folders.*') as unknown as Promise<FolderRow[]>
+  readAll(
+    FOLDERS.columns,
+    joined(db, 'folders')
+      .join('source_folders', 'source_folders.folder_id', 'folders.id')
+      .where('source_folders.source_id', sourceId)
+      .orderBy('folders.name')
+      .select('folders.*'),
+  )
 
 /** The hashtags of all folders a source stands in, folder by folder. */
 export const hashtagsOfSource = async (db: Db, sourceId: string): Promise<string[]> => {
   const rows = await foldersOfSource(db, sourceId)
-  return [...new Set(rows.flatMap((row) => JSON.parse(row.hashtags_json) as string[]))]
+  return [...new Set(rows.flatMap((row) => readTexts(row.hashtags_json)))]
 }

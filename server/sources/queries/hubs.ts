@@ -2,14 +2,14 @@ import type { Db } from '#server/platform/db'
 import type { HubRow } from '../rows'
 
 export const hubOf = (db: Db, feedId: string): Promise<HubRow | undefined> =>
-  db<HubRow>('hubs').where({ feed_id: feedId }).first()
+  db('hubs').where({ feed_id: feedId }).first()
 
 export const putHub = async (db: Db, row: HubRow): Promise<void> => {
   await db('hubs').insert(row).onConflict('feed_id').merge()
 }
 
 export const updateHub = async (db: Db, feedId: string, patch: Partial<HubRow>): Promise<void> => {
-  await db<HubRow>('hubs').where({ feed_id: feedId }).update(patch)
+  await db('hubs').where({ feed_id: feedId }).update(patch)
 }
 
 export const removeHub = async (db: Db, feedId: string): Promise<void> => {
@@ -18,4 +18,4 @@ export const removeHub = async (db: Db, feedId: string): Promise<void> => {
 
 /** Subscriptions to ask for again: not answered, refused for now, or soon over. */
 export const hubsDue = (db: Db, due: number, most: number): Promise<HubRow[]> =>
-  db<HubRow>('hubs').where('next_try_at', '<=', due).orderBy('next_try_at').limit(most)
+  db('hubs').where('next_try_at', '<=', due).orderBy('next_try_at').limit(most)

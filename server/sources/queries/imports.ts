@@ -1,25 +1,7 @@
+import { joined, readAll, readFirst } from '#server/platform/db/read'
+import { pick, whole } from '#server/platform/db/tables'
+import { IMPORTS, IMPORT_ITEMS, type ImportItemRow, type ImportRow } from '../rows'
 import type { Db } from '#server/platform/db'
-
-export interface ImportRow {
-  id: string
-  brand_id: string
-  created_by: string
-  created_at: number
-  problems_json: string
-  stopped_at: number | null
-}
-
-export interface ImportItemRow {
-  import_id: string
-  position: number
-  url: string
-  title: string | null
-  folders_json: string
-  state: 'waiting' | 'added' | 'known' | 'failed'
-  message: string | null
-  /** The source it became, or was already; null where it is none. */
-  source_id: string | null
-}
 
 export async function insertImport(db: Db, row: ImportRow, items: ImportItemRow[]): Promise<void> {
   await db('imports').insert(row)
@@ -27,38 +9,40 @@ export async function insertImport(db: Db, row: ImportRow, items: ImportItemRow[
 }
 
 export const latestImport = (db: Db, brandId: string): Promise<ImportRow | undefined> =>
-  db<ImportRow>('imports').where({ brand_id: brandId }).orderBy('created_at', 'desc').first()
+  db('imports').where({ brand_id: brandId }).orderBy('created_at', 'desc').first()
 
 export const importById = (db: Db, brandId: string, id: string): Promise<ImportRow | undefined> =>
-  db<ImportRow>('imports').where({ brand_id: brandId, id }).first()
+  db('imports').where({ brand_id: brandId, id }).first()
 
 export const countItems = async (db: Db, importId: string): Promise<Map<ImportItemRow['state'], number>> => {
-  const rows = (await db('import_items')
-    .where({ import_id: importId })
-    .groupBy('state')
-    .select('state', db.raw('count(*) AS n'))) as unknown as { state: ImportItemRow['state']; n: number }[]
+  const rows = await readAll(
+    { ...pick(IMPORT_ITEMS, 'state'), n: whole() },
+    joined(db, 'import_items')
+      .where({ import_id: importId })
+      .groupBy('state')
+      .select('state', db.raw('count(*) AS n')),
+  )
   return new Map(rows.map((row) => [row.state, Number(row.n)]))
 }
 
 export const failedItems = (db: Db, importId: string, most: number): Promise<ImportItemRow[]> =>
-  db<ImportItemRow>('import_items')
-    .where({ import_id: importId, state: 'failed' })
-    .orderBy('position')
-    .limit(most)
+  db('import_items').where({ import_id: importId, state: 'failed' }).orderBy('position').limit(most)
 
 /** How many of the sources that an import added are still there. */
 export const countStanding = async (db: Db, importId: string): Promise<number> => {
-  const row = (await db('import_items')
-    .join('sources', 'sources.id', 'import_items.source_id')
-    .where({ import_id: importId, state: 'added' })
-    .whereNull('sources.removed_at')
-    .count({ n: '*' })
-    .first()) as { n: number } | undefined
+  const row = await readFirst(
+    { n: whole() },
+    joined(db, 'import_items')
+      .join('sources', 'sources.id', 'import_items.source_id')
+      .where({ import_id: importId, state: 'added' })
+      .whereNull('sources.removed_at')
+      .count({ n: '*' }),
+  )
   return Number(row?.n ?? 0)
 }
 
 export const itemsIn = (db: Db, importId: string, state: ImportItemRow['state']): Promise<ImportItemRow[]> =>
-  db<ImportItemRow>('import_items').where({ import_id: importId, state }).orderBy('position')
+  db('import_items').where({ import_id: importId, state }).orderBy('position')
 
 /** Those that could not be added wait once more, and the import goes on. */
 export const waitAgain = async (db: Db, importId: string): Promise<void> => {
@@ -84,18 +68,15 @@ export const stopImport = async (db: Db, id: string, at: number, message: string
 }
 
 /** Items that wait in imports which go on, in the files' order. */
-export const waitingItems = async (
-  db: Db,
-  most: number,
-): Promise<(ImportItemRow & { brand_id: string; created_by: string })[]> =>
-  (await db('import_items')
-    .join('imports', 'imports.id', 'import_items.import_id')
-    .where('import_items.state', 'waiting')
-    .whereNull('imports.stopped_at')
-    .orderBy('imports.created_at')
-    .orderBy('import_items.position')
-    .limit(most)
-    .select('import_items.*', 'imports.brand_id', 'imports.created_by')) as unknown as (ImportItemRow & {
-    brand_id: string
-    created_by: string
-  })[]
+export const waitingItems = (db: Db, most: number) =>
+  readAll(
+    { ...IMPORT_ITEMS.columns, ...pick(IMPORTS, 'brand_id', 'created_by') },
+    joined(db, 'import_items')
+      .join('imports', 'imports.id', 'import_items.import_id')
+      .where('import_items.state', 'waiting')
+      .whereNull('imports.stopped_at')
+      .orderBy('imports.created_at')
+      .orderBy('import_items.position')
+      .limit(most)
+      .select('import_items.*', 'imports.brand_id', 'imports.created_by'),
+  )

@@ -1,67 +1,61 @@
 import type { Db } from '#server/platform/db'
-import type { FeedRow, SourceRow } from '../rows'
+import { joined, readAll } from '#server/platform/db/read'
+import { pick, text, whole, type ShapeOf } from '#server/platform/db/tables'
+import { FEEDS, SOURCES, type FeedRow, type SourceRow } from '../rows'
 
-type HealthColumns =
-  | 'url'
-  | 'home_url'
-  | 'fetched_at'
-  | 'next_fetch_at'
-  | 'failing_since'
-  | 'trouble'
-  | 'moved_from'
-  | 'moved_at'
-  | 'gone_at'
-  | 'gap_minutes'
-  | 'newest_at'
-  | 'repairs_json'
-  | 'articles'
-  | 'kind'
-  | 'mail_nonce'
-
-export type SourceWithFeed = SourceRow &
-  Pick<FeedRow, HealthColumns> & {
-    folder: string | null
-    folders_json: string
-    hub: string | null
-    clipped: number
-  }
+const OF_FEED = pick(
+  FEEDS,
+  'url',
+  'home_url',
+  'fetched_at',
+  'next_fetch_at',
+  'failing_since',
+  'trouble',
+  'moved_from',
+  'moved_at',
+  'gone_at',
+  'gap_minutes',
+  'newest_at',
+  'repairs_json',
+  'articles',
+  'kind',
+  'mail_nonce',
+)
+const WITH_FEED = {
+  ...SOURCES.columns,
+  ...OF_FEED,
+  folder: text().orNull(),
+  folders_json: text(),
+  hub: text().orNull(),
+  clipped: whole(),
+}
+export type SourceWithFeed = ShapeOf<typeof WITH_FEED>
 
 export const sourcesOf = (db: Db, brandId: string): Promise<SourceWithFeed[]> =>
-  db('sources')
-    .join('feeds', 'feeds.id', 'sources.feed_id')
-    .leftJoin('hubs', 'hubs.feed_id', 'feeds.id')
-    .leftJoin('source_folders', 'source_folders.source_id', 'sources.id')
-    .leftJoin('folders', 'folders.id', 'source_folders.folder_id')
-    .where('sources.brand_id', brandId)
-    .whereNull('sources.removed_at')
-    .orderBy('sources.label')
-    .groupBy('sources.id')
-    .select(
-      'sources.*',
-      'feeds.url',
-      'feeds.home_url',
-      'feeds.fetched_at',
-      'feeds.next_fetch_at',
-      'feeds.failing_since',
-      'feeds.trouble',
-      'feeds.moved_from',
-      'feeds.moved_at',
-      'feeds.gone_at',
-      'feeds.gap_minutes',
-      'feeds.newest_at',
-      'feeds.repairs_json',
-      'hubs.state AS hub',
-      db.raw('min(folders.name) AS folder'),
-      db.raw(
-        `json_group_array(folders.name ORDER BY folders.name) FILTER (WHERE folders.name IS NOT NULL) AS folders_json`,
+  readAll(
+    WITH_FEED,
+    joined(db, 'sources')
+      .join('feeds', 'feeds.id', 'sources.feed_id')
+      .leftJoin('hubs', 'hubs.feed_id', 'feeds.id')
+      .leftJoin('source_folders', 'source_folders.source_id', 'sources.id')
+      .leftJoin('folders', 'folders.id', 'source_folders.folder_id')
+      .where('sources.brand_id', brandId)
+      .whereNull('sources.removed_at')
+      .orderBy('sources.label')
+      .groupBy('sources.id')
+      .select(
+        'sources.*',
+        ...Object.keys(OF_FEED).map((column) => `feeds.${column}`),
+        'hubs.state AS hub',
+        db.raw('min(folders.name) AS folder'),
+        db.raw(
+          `json_group_array(folders.name ORDER BY folders.name) FILTER (WHERE folders.name IS NOT NULL) AS folders_json`,
+        ),
+        db.raw(
+          `(SELECT count(*) FROM article_states WHERE article_states.brand_id = sources.brand_id AND article_states.feed_id = sources.feed_id AND article_states.state = 'clipped') AS clipped`,
+        ),
       ),
-      'feeds.articles',
-      'feeds.kind',
-      'feeds.mail_nonce',
-      db.raw(
-        `(SELECT count(*) FROM article_states WHERE article_states.brand_id = sources.brand_id AND article_states.feed_id = sources.feed_id AND article_states.state = 'clipped') AS clipped`,
-      ),
-    )
+  )
 
 export const countSources = async (db: Db, brandId: string): Promise<number> =>
   Number(
@@ -70,20 +64,20 @@ export const countSources = async (db: Db, brandId: string): Promise<number> =>
   )
 
 export const sourceById = (db: Db, brandId: string, id: string): Promise<SourceRow | undefined> =>
-  db<SourceRow>('sources').where({ brand_id: brandId, id }).whereNull('removed_at').first()
+  db('sources').where({ brand_id: brandId, id }).whereNull('removed_at').first()
 
 export const sourceOfFeed = (db: Db, brandId: string, feedId: string): Promise<SourceRow | undefined> =>
-  db<SourceRow>('sources').where({ brand_id: brandId, feed_id: feedId }).whereNull('removed_at').first()
+  db('sources').where({ brand_id: brandId, feed_id: feedId }).whereNull('removed_at').first()
 
 export const feedByUrl = (db: Db, url: string): Promise<FeedRow | undefined> =>
-  db<FeedRow>('feeds').where({ url }).first()
+  db('feeds').where({ url }).first()
 
 export const feedById = (db: Db, id: string): Promise<FeedRow | undefined> =>
-  db<FeedRow>('feeds').where({ id }).first()
+  db('feeds').where({ id }).first()
 
 /** The sources of a feed that leave something out of what it brings. */
 export const sourcesWithRules = (db: Db, feedId: string): Promise<SourceRow[]> =>
-  db<SourceRow>('sources')
+  db('sources')
     .where({ feed_id: feedId })
     .whereNull('removed_at')
     .where((either) => either.where('only_new', 1).orWhereNot('leave_out', '').orWhereNotNull('paused_at'))
@@ -106,7 +100,7 @@ const READ_BY_SOMEONE = `feeds.kind = 'web' AND EXISTS (SELECT 1 FROM sources s 
 
 /** Feeds that are due, longest waiting first. */
 export const dueFeeds = (db: Db, due: number, realNow: number, most: number): Promise<FeedRow[]> =>
-  db<FeedRow>('feeds')
+  db('feeds')
     .where('next_fetch_at', '<=', due)
     .where('lease_until', '<', realNow)
     .whereNull('gone_at')
@@ -125,10 +119,7 @@ export async function leaseFeed(
   realNow: number,
   leaseMs: number,
 ): Promise<boolean> {
-  const free = db<FeedRow>('feeds')
-    .where({ id })
-    .where('next_fetch_at', '<=', due)
-    .where('lease_until', '<', realNow)
+  const free = db('feeds').where({ id }).where('next_fetch_at', '<=', due).where('lease_until', '<', realNow)
   return (await free.update({ lease_until: realNow + leaseMs })) === 1
 }
 
@@ -154,13 +145,13 @@ export async function moveReaders(db: Db, fromFeedId: string, toFeedId: string, 
 
 /** The brands that read a feed. */
 export const brandsOfFeed = async (db: Db, feedId: string): Promise<string[]> =>
-  (
-    await db<SourceRow>('sources').where({ feed_id: feedId }).whereNull('removed_at').distinct('brand_id')
-  ).map((row) => row.brand_id)
+  (await db('sources').where({ feed_id: feedId }).whereNull('removed_at').distinct('brand_id')).map(
+    (row) => row.brand_id,
+  )
 
 /** The sources of every brand that reads a feed. */
 export const sourcesOfFeed = (db: Db, feedId: string): Promise<SourceRow[]> =>
-  db<SourceRow>('sources').where({ feed_id: feedId }).whereNull('removed_at')
+  db('sources').where({ feed_id: feedId }).whereNull('removed_at')
 
 /** The feeds of a brand's sources that stand in one of these folders, or are one of these. */
 export const feedsOfScope = async (
@@ -170,7 +161,7 @@ export const feedsOfScope = async (
   sourceIds: string[],
 ): Promise<string[]> =>
   (
-    await db<SourceRow>('sources')
+    await db('sources')
       .where({ brand_id: brandId })
       .whereNull('removed_at')
       .where((either) =>
@@ -183,11 +174,7 @@ export const feedsOfScope = async (
 
 /** How many mails a list has brought on a day. */
 export const mailsOn = async (db: Db, feedId: string, day: string): Promise<number> =>
-  (
-    await db<{ feed_id: string; day: string; mails: number }>('mail_days')
-      .where({ feed_id: feedId, day })
-      .first()
-  )?.mails ?? 0
+  (await db('mail_days').where({ feed_id: feedId, day }).first())?.mails ?? 0
 
 export const countMail = async (db: Db, feedId: string, day: string): Promise<void> => {
   await db('mail_days')
@@ -198,9 +185,7 @@ export const countMail = async (db: Db, feedId: string, day: string): Promise<vo
 
 /** Sites that a list's mail came from. */
 export const sendersOf = async (db: Db, feedId: string): Promise<string[]> =>
-  (await db<{ feed_id: string; site: string }>('mail_senders').where({ feed_id: feedId })).map(
-    ({ site }) => site,
-  )
+  (await db('mail_senders').where({ feed_id: feedId })).map(({ site }) => site)
 
 export const addSender = async (db: Db, feedId: string, site: string): Promise<void> => {
   await db('mail_senders').insert({ feed_id: feedId, site })

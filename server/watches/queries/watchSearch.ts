@@ -1,7 +1,9 @@
+import { isListOf, isNumber, readJson } from '#shared/platform/json'
 import type { Db } from '#server/platform/db'
-import type { SourceRow } from '#server/sources'
 import { listOf } from '#server/platform/db/sqlite/bulk'
-import { readApart } from '#server/platform/db/sqlite/readApart'
+import { ARTICLES } from '#server/articles'
+import { readAll, readAllApart } from '#server/platform/db/read'
+import { pick, text, whole, type ShapeOf } from '#server/platform/db/tables'
 
 /** A brand's articles that a watch may match, in the order of their numbers from the newest down. */
 export interface Candidates {
@@ -18,11 +20,8 @@ export interface Candidates {
   since: number | null
 }
 
-export interface Candidate {
-  id: string
-  number: number
-  at: number
-}
+const CANDIDATE = { ...pick(ARTICLES, 'id', 'at'), number: whole().surely() }
+export type Candidate = ShapeOf<typeof CANDIDATE>
 
 const MOST = 9_007_199_254_740_991
 
@@ -34,16 +33,17 @@ const MOST = 9_007_199_254_740_991
 export async function candidateNumbers(db: Db, ask: Candidates, limit: number): Promise<number[]> {
   const { sql, bindings } = numbersOf(ask, limit, await feedsInOtherWords(db, ask.brandId))
   // As one text: a hundred thousand rows would be as many objects.
-  const [row] = await readApart<{ numbers: string }>(
+  const [row] = await readAllApart(
+    { numbers: text() },
     db.raw(`SELECT json_group_array(number) AS numbers FROM (${sql})`, bindings),
   )
-  return JSON.parse(row?.numbers ?? '[]') as number[]
+  return readJson(row?.numbers ?? '[]', isListOf(isNumber))
 }
 
 /** Feeds that the brand says are in another language than they say themselves. */
 const feedsInOtherWords = async (db: Db, brandId: string): Promise<string[]> =>
   (
-    await db<SourceRow>('sources')
+    await db('sources')
       .where({ brand_id: brandId })
       .whereNotNull('language')
       .whereNull('removed_at')
@@ -84,20 +84,23 @@ function numbersOf(
  * Those of the articles with these numbers that the brand reads and the watch looks at, the highest number
  * first.
  */
-export async function candidatesAt(
+export function candidatesAt(
   db: Db,
   { brandId, feeds, since }: Omit<Candidates, 'match' | 'below'>,
   numbers: number[],
 ): Promise<Candidate[]> {
-  return (await db.raw(
-    `SELECT articles.id, articles.number, articles.at FROM json_each(?) AS hits CROSS JOIN articles ON articles.number = hits.value
+  return readAll(
+    CANDIDATE,
+    db.raw(
+      `SELECT articles.id, articles.number, articles.at FROM json_each(?) AS hits CROSS JOIN articles ON articles.number = hits.value
      WHERE articles.feed_id IN ? AND articles.at >= ? ORDER BY articles.number DESC`,
-    [
-      JSON.stringify(numbers),
-      feeds
-        ? listOf(db, feeds)
-        : db.raw('(SELECT feed_id FROM sources WHERE brand_id = ? AND removed_at IS NULL)', [brandId]),
-      since ?? 0,
-    ],
-  )) as Candidate[]
+      [
+        JSON.stringify(numbers),
+        feeds
+          ? listOf(db, feeds)
+          : db.raw('(SELECT feed_id FROM sources WHERE brand_id = ? AND removed_at IS NULL)', [brandId]),
+        since ?? 0,
+      ],
+    ),
+  )
 }

@@ -1,6 +1,8 @@
 import type { Db } from '#server/platform/db'
-import type { ArticleRow } from '#server/articles'
-import type { SourceRow } from '#server/sources'
+import { ARTICLES, type ArticleRow } from '#server/articles'
+import { SOURCES, type SourceRow } from '#server/sources'
+import { readAll } from '#server/platform/db/read'
+import { pick, text } from '#server/platform/db/tables'
 import { listOf } from '#server/platform/db/sqlite/bulk'
 
 /** What a watch looks at of an article, and what its brand says of the source. */
@@ -12,35 +14,41 @@ export interface WatchedArticle {
   source: Pick<SourceRow, 'label' | 'language' | 'region'>
 }
 
-type Row = WatchedArticle['article'] & {
-  label: string
-  source_language: string | null
-  region: string | null
-}
-
-const COLUMNS = ['id', 'feed_id', 'title', 'text', 'author', 'url', 'language', 'categories_json', 'at'].map(
-  (column) => `articles.${column}`,
+const WATCHED = pick(
+  ARTICLES,
+  'id',
+  'feed_id',
+  'title',
+  'text',
+  'author',
+  'url',
+  'language',
+  'categories_json',
+  'at',
 )
 
 /** The articles with these ids that a brand can see, in the ids' order. */
 export async function watchedArticles(db: Db, brandId: string, ids: string[]): Promise<WatchedArticle[]> {
   if (ids.length === 0) return []
-  const rows = (await db
-    .from(
-      db.raw('json_each(?) AS listed CROSS JOIN articles ON articles.id = listed.value', [
-        JSON.stringify(ids),
+  const rows = await readAll(
+    { ...WATCHED, ...pick(SOURCES, 'label', 'region'), source_language: text().orNull() },
+    db
+      .from(
+        db.raw('json_each(?) AS listed CROSS JOIN articles ON articles.id = listed.value', [
+          JSON.stringify(ids),
+        ]),
+      )
+      .join('sources', 'sources.feed_id', 'articles.feed_id')
+      .where('sources.brand_id', brandId)
+      .whereNull('sources.removed_at')
+      .orderBy('listed.key')
+      .select([
+        ...Object.keys(WATCHED).map((column) => `articles.${column}`),
+        'sources.label',
+        'sources.language AS source_language',
+        'sources.region',
       ]),
-    )
-    .join('sources', 'sources.feed_id', 'articles.feed_id')
-    .where('sources.brand_id', brandId)
-    .whereNull('sources.removed_at')
-    .orderBy('listed.key')
-    .select([
-      ...COLUMNS,
-      'sources.label',
-      'sources.language AS source_language',
-      'sources.region',
-    ])) as unknown as Row[]
+  )
   return rows.map(({ label, source_language, region, ...article }) => ({
     article,
     source: { label, language: source_language, region },
@@ -60,27 +68,27 @@ export async function keptAndOther(
   limit: number,
 ): Promise<{ kept: PlainText[]; others: PlainText[] }> {
   const read = async (ids: string[]): Promise<PlainText[]> =>
-    (await db('articles')
+    db('articles')
       .whereRaw('id IN ?', [listOf(db, ids)])
-      .select('title', 'text', 'language')) as PlainText[]
-  const keptIds = (await db('clippings')
+      .select('title', 'text', 'language')
+  const keptIds = await db('clippings')
     .where({ brand_id: brandId })
     .whereNotNull('article_id')
     .orderBy('created_at', 'desc')
     .limit(limit)
-    .select('article_id')) as { article_id: string }[]
-  const otherIds = (await db('undecided')
+    .select('article_id')
+  const otherIds = await db('undecided')
     .where({ brand_id: brandId })
     .orderBy('at', 'desc')
     .limit(limit)
-    .select('article_id')) as { article_id: string }[]
-  const passedIds = (await db('article_states')
+    .select('article_id')
+  const passedIds = await db('article_states')
     .where({ brand_id: brandId, state: 'passed' })
     .orderBy('changed_at', 'desc')
     .limit(limit)
-    .select('article_id')) as { article_id: string }[]
+    .select('article_id')
   return {
-    kept: await read(keptIds.map((row) => row.article_id)),
+    kept: await read(keptIds.flatMap((row) => row.article_id ?? [])),
     others: await read([...otherIds, ...passedIds].map((row) => row.article_id)),
   }
 }

@@ -1,30 +1,18 @@
 import type { Db } from '#server/platform/db'
-import type { WatchRow } from '../rows'
+import { joined, readAll, readFirst } from '#server/platform/db/read'
+import { pick, whole } from '#server/platform/db/tables'
+import { WATCHES, WATCH_MARKS, type MarkRow, type WatchRow } from '../rows'
 import { listOf, insertAll } from '#server/platform/db/sqlite/bulk'
 import { IN_FORCE } from '#server/articles'
 
-export interface MarkRow {
-  watch_id: string
-  article_id: string
-  /** In force from then on, and before then, in milliseconds. */
-  from_at: number
-  until_at: number
-  feed_id: string
-  strength: number
-  found_json: string
-  marked_at: number
-  /** The look through the archive that found it, or when it was found as it came; in the machine's time. */
-  run_at: number
-}
-
 export const watchesOf = (db: Db, brandId: string): Promise<WatchRow[]> =>
-  db<WatchRow>('watches').where({ brand_id: brandId }).whereNull('removed_at').orderBy('position')
+  db('watches').where({ brand_id: brandId }).whereNull('removed_at').orderBy('position')
 
 export const watchById = (db: Db, brandId: string, id: string): Promise<WatchRow | undefined> =>
-  db<WatchRow>('watches').where({ brand_id: brandId, id }).whereNull('removed_at').first()
+  db('watches').where({ brand_id: brandId, id }).whereNull('removed_at').first()
 
 export const watchByName = (db: Db, brandId: string, name: string): Promise<WatchRow | undefined> =>
-  db<WatchRow>('watches')
+  db('watches')
     .where({ brand_id: brandId })
     .whereNull('removed_at')
     .whereRaw('lower(name) = lower(?)', [name])
@@ -32,12 +20,15 @@ export const watchByName = (db: Db, brandId: string, name: string): Promise<Watc
 
 /** A watch of any brand that is there: for whoever comes with the key of its feed. */
 export const anyWatch = (db: Db, id: string): Promise<WatchRow | undefined> =>
-  db('watches')
-    .join('brands', 'brands.id', 'watches.brand_id')
-    .where('watches.id', id)
-    .whereNull('watches.removed_at')
-    .whereNull('brands.removed_at')
-    .first('watches.*') as unknown as Promise<WatchRow | undefined>
+  readFirst(
+    WATCHES.columns,
+    joined(db, 'watches')
+      .join('brands', 'brands.id', 'watches.brand_id')
+      .where('watches.id', id)
+      .whereNull('watches.removed_at')
+      .whereNull('brands.removed_at')
+      .select('watches.*'),
+  )
 
 /** What a brand's watches mark on articles at a time, in the watches' order. */
 export const marksOfArticles = (
@@ -46,14 +37,17 @@ export const marksOfArticles = (
   articleIds: string[],
   at: number,
 ): Promise<(MarkRow & { name: string })[]> =>
-  db('watch_marks')
-    .join('watches', 'watches.id', 'watch_marks.watch_id')
-    .where('watches.brand_id', brandId)
-    .whereNull('watches.removed_at')
-    .whereRaw('watch_marks.article_id IN ?', [listOf(db, articleIds)])
-    .whereRaw(IN_FORCE, [at, at])
-    .orderBy('watches.position')
-    .select('watch_marks.*', 'watches.name')
+  readAll(
+    { ...WATCH_MARKS.columns, ...pick(WATCHES, 'name') },
+    joined(db, 'watch_marks')
+      .join('watches', 'watches.id', 'watch_marks.watch_id')
+      .where('watches.brand_id', brandId)
+      .whereNull('watches.removed_at')
+      .whereRaw('watch_marks.article_id IN ?', [listOf(db, articleIds)])
+      .whereRaw(IN_FORCE, [at, at])
+      .orderBy('watches.position')
+      .select('watch_marks.*', 'watches.name'),
+  )
 
 /** Takes away marks that an older state of a watch left, at most so many. Gives how many. */
 export async function removeStaleMarks(
@@ -62,7 +56,7 @@ export async function removeStaleMarks(
   runAt: number,
   most: number,
 ): Promise<number> {
-  const stale = db<MarkRow>('watch_marks')
+  const stale = db('watch_marks')
     .where({ watch_id: watchId })
     .where('run_at', '<', runAt)
     .limit(most)
@@ -87,11 +81,7 @@ export async function replaceMarks(
       .whereRaw('article_id IN ?', [listOf(db, articleIds)])
       .del()
   }
-  await insertAll(db, 'watch_marks', marks as unknown as Record<string, unknown>[], [
-    'watch_id',
-    'article_id',
-    'from_at',
-  ])
+  await insertAll(db, 'watch_marks', marks, ['watch_id', 'article_id', 'from_at'])
 }
 
 /** How many articles a person has not seen of each watch that tells. */
@@ -104,17 +94,18 @@ export async function newsOfWatches(
   const telling = (await watchesOf(db, brandId)).filter((watch) => watch.tells === 1)
   const found = new Map<string, number>()
   for (const { id } of telling) {
-    const seen = (await db('watch_seen').where({ person_id: personId, watch_id: id }).first('seen_at')) as
-      { seen_at: number } | undefined
+    const seen = await db('watch_seen').where({ person_id: personId, watch_id: id }).first('seen_at')
     // What is not read is looked for its marks, or the marks for what is not read: whatever is less is for
     // SQLite to say.
-    const row = (await db('watch_marks')
-      .join('undecided', 'undecided.article_id', 'watch_marks.article_id')
-      .where({ 'watch_marks.watch_id': id, 'undecided.brand_id': brandId, 'undecided.is_new': 1 })
-      .where('watch_marks.marked_at', '>', seen?.seen_at ?? 0)
-      .whereRaw(IN_FORCE, [at, at])
-      .count({ n: '*' })
-      .first()) as { n: number } | undefined
+    const row = await readFirst(
+      { n: whole() },
+      joined(db, 'watch_marks')
+        .join('undecided', 'undecided.article_id', 'watch_marks.article_id')
+        .where({ 'watch_marks.watch_id': id, 'undecided.brand_id': brandId, 'undecided.is_new': 1 })
+        .where('watch_marks.marked_at', '>', seen?.seen_at ?? 0)
+        .whereRaw(IN_FORCE, [at, at])
+        .count({ n: '*' }),
+    )
     found.set(id, Number(row?.n ?? 0))
   }
   return found
