@@ -10,6 +10,7 @@ import {
 } from 'h3'
 import * as yup from 'yup'
 import type { Person } from '#shared/people/types'
+import type { Access, Route } from '#shared/platform/route'
 import { UUID } from '#shared/platform/schemaParts'
 import { LIMITS } from '#shared/platform/limits'
 import * as words from '#shared/words'
@@ -23,12 +24,6 @@ import { problem, ProblemError } from './platform/http/problem'
 import type { Actor } from './platform/changes/actor'
 import { settings } from './platform/settings'
 import { TaskStopped } from './platform/jobs/taskStopped'
-
-/**
- * Who may use a route: anyone; anyone signed in; or a part in the brand of its address that lets one read,
- * work, or own.
- */
-export type Access = 'public' | 'person' | 'read' | 'work' | 'own'
 
 type Known<A extends Access> = A extends 'public' ? null : Person
 type Acting<A extends Access> = A extends 'public' | 'person' ? null : Actor
@@ -59,23 +54,27 @@ export interface RouteLimits {
 
 /** What a route says of itself, for those that look at all of them (tests). */
 export interface Declared {
-  access: Access
+  route: Route
   schema: yup.AnyObjectSchema | null
   limits: Required<Pick<RouteLimits, 'bodyBytes' | 'isDemo'>> & Pick<RouteLimits, 'pace'>
 }
 
+/** What a route's work answers; nothing is answered as null. */
+type Answering<A> = Promise<A> | (null extends A ? Promise<void> : never)
+
 /**
- * The one way to make a route: finds who acts and for which brand, refuses what is not allowed (a foreign
- * brand is «not there»), validates the body, and answers problem details (RFC 9457) for every refusal.
- * Unknown faults are logged, never shown. What it says of itself stays readable on the handler, as
- * `declared`.
+ * The one way to make a route of what is declared of it: finds who acts and for which brand, refuses what is
+ * not allowed (a foreign brand is «not there»), validates the body, and answers problem details (RFC 9457)
+ * for every refusal. Unknown faults are logged, never shown. What it says of itself stays readable on the
+ * handler, as `declared`.
  */
-export function route<A extends Access, S extends yup.AnyObjectSchema | null>(
-  access: A,
+export function route<S extends yup.AnyObjectSchema | null, A, P extends string, W extends Access>(
+  declaration: Route<S, A, P, W>,
   schema: S,
-  work: (given: RouteContext<A, S extends yup.AnyObjectSchema ? yup.InferType<S> : null>) => Promise<unknown>,
+  work: (given: RouteContext<W, S extends yup.AnyObjectSchema ? yup.InferType<S> : null>) => Answering<A>,
   limits: RouteLimits = {},
 ): EventHandler & { declared: Declared } {
+  const access: Access = declaration.access
   const bodyBytes = limits.bodyBytes ?? (access === 'public' ? LIMITS.publicBytes : LIMITS.bodyBytes)
   const handler = defineEventHandler(async (event) => {
     const done = atWork(event)
@@ -100,7 +99,7 @@ export function route<A extends Access, S extends yup.AnyObjectSchema | null>(
         param: (name: string) => paramOf(event, name),
       }
       setResponseHeader(event, 'cache-control', 'no-store')
-      return (await work(given as RouteContext<A, never>)) ?? null
+      return (await work(given as RouteContext<W, never>)) ?? null
     } catch (error) {
       return answerProblem(event, error)
     } finally {
@@ -108,7 +107,11 @@ export function route<A extends Access, S extends yup.AnyObjectSchema | null>(
     }
   })
   return Object.assign(handler, {
-    declared: { access, schema, limits: { bodyBytes, isDemo: limits.isDemo ?? false, pace: limits.pace } },
+    declared: {
+      route: declaration,
+      schema,
+      limits: { bodyBytes, isDemo: limits.isDemo ?? false, pace: limits.pace },
+    },
   })
 }
 

@@ -1,8 +1,8 @@
 <script setup lang="ts">
+import { articleRoutes } from '#shared/articles/routes'
 import { tagSchema } from '#shared/reading/schemas'
 import type { TagUse } from '#shared/articles/types'
 import * as words from '#shared/words'
-import { api } from '~/base/client'
 
 const props = defineProps<{ tag: TagUse | null; others: TagUse[] }>()
 const emit = defineEmits<{ close: [] }>()
@@ -19,25 +19,37 @@ watch(
   },
   { immediate: true },
 )
-const at = (rest = ''): string => brand.path(`/tags/${props.tag!.id}${rest}`)
 async function save(): Promise<void> {
-  if (await form.send((values) => brand.change(words.notices.saved, () => api.patch(at(), values))))
+  if (
+    await form.send((values) =>
+      brand.change(words.notices.saved, () =>
+        brand.call(articleRoutes.editTag, { id: props.tag!.id, body: values }),
+      ),
+    )
+  )
     emit('close')
 }
 async function merge(): Promise<void> {
   const other = props.others.find(({ id }) => id === into.value)
   if (!other) return
-  const { name } = props.tag!
+  const { id, name } = props.tag!
   if (
     await form.send(() =>
-      brand.change(labels.merged(name, other.name), () => api.post(at('/merge'), { into: other.id })),
+      brand.change(labels.merged(name, other.name), () =>
+        brand.call(articleRoutes.mergeTags, { id, body: { into: other.id } }),
+      ),
     )
   )
     emit('close')
 }
 async function remove(): Promise<void> {
-  const { name } = props.tag!
-  if (await form.send(() => brand.change(words.notices.removed(name), () => api.remove(at())))) emit('close')
+  const { id, name } = props.tag!
+  if (
+    await form.send(() =>
+      brand.change(words.notices.removed(name), () => brand.call(articleRoutes.removeTag, { id })),
+    )
+  )
+    emit('close')
 }
 </script>
 

@@ -1,5 +1,5 @@
+import { articleRoutes } from '#shared/articles/routes'
 import type { TagUse } from '#shared/articles/types'
-import { api } from '~/base/client'
 
 /** The brand's tags. */
 export const useTagsStore = defineStore('tags', () => {
@@ -10,7 +10,7 @@ export const useTagsStore = defineStore('tags', () => {
   /** Fetches them anew. Throws a Refusal. */
   async function load(): Promise<void> {
     const asked = session.brandId
-    const found = await api.get<TagUse[]>(brand.path('/tags'))
+    const found = await brand.call(articleRoutes.tags)
     if (asked === session.brandId) list.value = found
   }
   return { list, load }

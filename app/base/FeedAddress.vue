@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import type { Undoable } from '#shared/platform/types'
 import * as words from '#shared/words'
-import { api } from './client'
 
 // What a folder or a watch brings, as a feed at a secret address: made, made anew, taken back.
 const props = defineProps<{
   /** Its address without the ending, or null where there is none. */
   stated: string | null
-  /** The path of the route that opens and closes it. */
-  at: string
+  /** Give it a new address, and take the address back. */
+  open: () => Promise<Undoable>
+  close: () => Promise<Undoable>
   intro: string
   addressHint: string
   opened: string
@@ -42,13 +42,13 @@ const address = computed(() =>
         >
       </div>
       <SecretAddress :label="labels.address" :address="address" :hint="addressHint">
-        <PlainButton @click="change(labels.renewed, () => api.put(at, {}))">{{ labels.renew }}</PlainButton>
-        <PlainButton @click="change(labels.closed, () => api.remove(at))">{{ labels.close }}</PlainButton>
+        <PlainButton @click="change(labels.renewed, open)">{{ labels.renew }}</PlainButton>
+        <PlainButton @click="change(labels.closed, close)">{{ labels.close }}</PlainButton>
       </SecretAddress>
     </template>
     <template v-else>
       <p class="mt-1 mb-3 text-ink-2">{{ intro }}</p>
-      <PlainButton :busy="busy" @click="change(opened, () => api.put(at, {}))">{{ labels.open }}</PlainButton>
+      <PlainButton :busy="busy" @click="change(opened, open)">{{ labels.open }}</PlainButton>
     </template>
   </div>
 </template>

@@ -1,6 +1,9 @@
+import { peopleRoutes } from '#shared/people/routes'
+import { watchRoutes } from '#shared/watches/routes'
 import type { BrandView } from '#shared/people/types'
 import type { Undoable } from '#shared/platform/types'
-import { api, sentenceOf } from './client'
+import { pathOf, type AnswerOf, type Route } from '#shared/platform/route'
+import { ask, sentenceOf, type Asked } from './client'
 
 /** The brand on screen: its pillars, accounts and watches, what is unread, and every change to them. */
 export const useBrandStore = defineStore('brand', () => {
@@ -10,15 +13,19 @@ export const useBrandStore = defineStore('brand', () => {
   const session = useSessionStore()
   const notices = useNoticesStore()
 
-  /** `/api/brands/ID` with what comes behind it. */
-  const path = (rest = ''): string => `/api/brands/${session.brandId}${rest}`
+  /** Asks by a route of the brand. */
+  const call = <R extends Route>(route: R, ...[given]: Asked<R, 'brandId'>): Promise<AnswerOf<R>> =>
+    ask(route, { brandId: session.brandId, ...given })
+  /** The address of what a route of the brand answers, for pictures and files. */
+  const pathTo = <R extends Route>(route: R, ...[given]: Asked<R, 'brandId'>): string =>
+    pathOf(route, { brandId: session.brandId, ...given })
   const canWork = computed(() => view.value?.role !== 'client')
   const isOwner = computed(() => view.value?.role === 'owner')
 
   async function load(): Promise<void> {
     const asked = session.brandId
     if (!asked) return
-    const loaded = await api.get<BrandView>(path()).catch((error: unknown) => {
+    const loaded = await call(peopleRoutes.brand).catch((error: unknown) => {
       if (!view.value) failed.value = sentenceOf(error)
       throw error
     })
@@ -46,7 +53,7 @@ export const useBrandStore = defineStore('brand', () => {
     const found = view.value?.watches.find((watch) => watch.id === id)
     if (!found || found.news === 0) return
     found.news = 0
-    await api.put(path(`/watches/${id}/seen`), {}).catch(() => undefined)
+    await call(watchRoutes.markSeen, { id }).catch(() => undefined)
   }
-  return { view, failed, path, seeWatch, canWork, isOwner, load, pillarInk, accountName, change }
+  return { view, failed, pathTo, call, seeWatch, canWork, isOwner, load, pillarInk, accountName, change }
 })

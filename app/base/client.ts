@@ -1,5 +1,6 @@
 import { parseJson } from '#shared/platform/json'
 import type { Problem } from '#shared/platform/types'
+import { pathOf, type AnswerOf, type Given, type Method, type Route } from '#shared/platform/route'
 import * as words from '#shared/words'
 
 /**
@@ -34,10 +35,8 @@ export class Refusal extends Error {
 /** Any error as a sentence for the person. */
 export const sentenceOf = (error: unknown): string => (error instanceof Error ? error.message : String(error))
 
-type Method = 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE'
-
 /** The one way the application speaks to the server. Throws a Refusal for anything but success. */
-async function ask<T>(method: Method, path: string, body?: unknown): Promise<T> {
+async function request<T>(method: Method, path: string, body?: unknown): Promise<T> {
   let answer: Response
   const isForm = body instanceof FormData
   try {
@@ -66,16 +65,27 @@ async function ask<T>(method: Method, path: string, body?: unknown): Promise<T> 
 const isProblem = (value: unknown): value is Problem =>
   typeof value === 'object' && value !== null && 'detail' in value && 'type' in value
 
-export const api = {
-  get: <T>(path: string): Promise<T> => ask<T>('GET', path),
-  post: <T>(path: string, body: unknown = {}): Promise<T> => ask<T>('POST', path, body),
-  put: <T>(path: string, body: unknown): Promise<T> => ask<T>('PUT', path, body),
-  patch: <T>(path: string, body: unknown): Promise<T> => ask<T>('PATCH', path, body),
-  /** Sends one file as a form. */
-  upload: <T>(path: string, file: Blob): Promise<T> => {
-    const form = new FormData()
-    form.append('file', file)
-    return ask<T>('POST', path, form)
-  },
-  remove: <T>(path: string): Promise<T> => ask<T>('DELETE', path),
+/** Asks by a route, given its parameters, its body or file where it takes one, and a query, by their names. */
+export function ask<R extends Route>(route: R, given: object): Promise<AnswerOf<R>> {
+  const { body, file } = given as { body?: unknown; file?: Blob }
+  return request(route.method, pathOf(route, given), file ? formOf(file) : (body ?? emptyOf(route.method)))
 }
+
+/** Asks by a route that is no brand's; a brand's are asked by the brand's store. */
+export const api = {
+  call: <R extends Route>(route: R, ...[given]: Asked<R>): Promise<AnswerOf<R>> => ask(route, given ?? {}),
+}
+
+/** What must be given for a route; nothing where nothing need be. */
+export type Asked<R extends Route, Known extends string = never> =
+  object extends Given<R, Known> ? [given?: Given<R, Known> & { file?: Blob }] : [given: Given<R, Known>]
+
+/** One file as a form. */
+function formOf(file: Blob): FormData {
+  const form = new FormData()
+  form.append('file', file)
+  return form
+}
+
+const emptyOf = (method: Method): object | undefined =>
+  method === 'GET' || method === 'DELETE' ? undefined : {}

@@ -1,3 +1,4 @@
+import { peopleRoutes } from '#shared/people/routes'
 import { sentenceOf, api } from './client'
 import * as words from '#shared/words'
 
@@ -58,7 +59,7 @@ export const useNoticesStore = defineStore('notices', () => {
       const at = undos.findIndex((offered) => offered.undo === undo)
       if (at >= 0) undos.splice(at, 1)
       try {
-        await api.post(`/api/brands/${brandId}/undo`, { historyId })
+        await api.call(peopleRoutes.undo, { brandId, body: { historyId } })
         say(words.notices.undone(message))
         await afterwards()
       } catch (error) {

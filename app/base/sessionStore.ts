@@ -1,3 +1,4 @@
+import { peopleRoutes } from '#shared/people/routes'
 import type { Me } from '#shared/people/types'
 import { api } from './client'
 
@@ -14,13 +15,13 @@ export const useSessionStore = defineStore('session', () => {
 
   /** Asks who is signed in. Throws a Refusal where nobody is. */
   async function load(): Promise<Me> {
-    me.value = await api.get<Me>('/api/me')
+    me.value = await api.call(peopleRoutes.me)
     useClockStore().set(me.value.now)
     return me.value
   }
 
   async function signOut(): Promise<void> {
-    await api.remove('/api/session')
+    await api.call(peopleRoutes.signOut)
     // A new page load forgets everything this one knew.
     window.location.assign('/sign-in')
   }

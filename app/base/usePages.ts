@@ -1,5 +1,5 @@
+import { readingRoutes } from '#shared/reading/routes'
 import type { ArticleFull } from '#shared/reading/types'
-import { api } from './client'
 
 const MOST_READY = 30
 
@@ -14,7 +14,7 @@ export function usePages() {
   /** Lets the server look at an article's page. Null where it could not be asked. */
   async function look(id: string): Promise<ArticleFull | null> {
     if (found.has(id)) return found.get(id)!
-    const full = await api.post<ArticleFull>(brand.path(`/articles/${id}/page`)).catch(() => null)
+    const full = await brand.call(readingRoutes.lookAtPage, { id }).catch(() => null)
     if (!full) return null
     if (found.size >= MOST_READY) found.delete(found.keys().next().value!)
     found.set(id, full)

@@ -1,8 +1,10 @@
+import { clippingRoutes } from '#shared/clippings/routes'
+import { readingRoutes } from '#shared/reading/routes'
 import type { ArticleState } from '#shared/articles/types'
 import type { Clipping, ClippingsView } from '#shared/clippings/types'
 import type { Undoable } from '#shared/platform/types'
 import * as words from '#shared/words'
-import { api, sentenceOf } from '~/base/client'
+import { sentenceOf } from '~/base/client'
 
 export interface ClippingFilter {
   show: keyof ClippingsView['counts']
@@ -27,15 +29,15 @@ export const useClippingsStore = defineStore('clippings', () => {
   async function load(): Promise<void> {
     const requestId = ++latest
     const { show, folder, tag, text, written } = filter.value
-    const query = new URLSearchParams({
+    const query = {
       show,
       ...(folder ? { folder } : {}),
       ...(tag ? { tag } : {}),
       ...(text.trim() ? { q: text.trim() } : {}),
       ...(written === 'any' ? {} : { written }),
-    })
+    }
     try {
-      const answer = await api.get<ClippingsView>(brand.path(`/clippings?${query}`))
+      const answer = await brand.call(clippingRoutes.clippings, { query })
       if (requestId !== latest) return
       view.value = answer
       failed.value = ''
@@ -63,12 +65,12 @@ export const useClippingsStore = defineStore('clippings', () => {
 
   const workOff = (item: Clipping, done: boolean): Promise<void> =>
     change(done ? words.clippings.saidDone(item.title) : words.clippings.saidAgain(item.title), () =>
-      api.put<Undoable>(brand.path(`/clippings/${item.id}/done`), { done }),
+      brand.call(clippingRoutes.workOff, { id: item.id, body: { done } }),
     )
 
   const move = (item: Clipping, state: Extract<ArticleState, 'clipped' | 'shelved'>): Promise<void> =>
     change(words.notices.stateOf(words.notices.states[state], item.title), () =>
-      api.put<Undoable>(brand.path(`/articles/${item.articleId}/state`), { state }),
+      brand.call(readingRoutes.setState, { id: item.articleId ?? '', body: { state } }),
     )
 
   /** Keeps words of an article as a clipping. */
@@ -78,9 +80,11 @@ export const useClippingsStore = defineStore('clippings', () => {
   async function quoteNow(article: { id: string; title: string }, quote: string): Promise<void> {
     const brandId = session.brandId!
     try {
-      const { historyId } = await api.post<Undoable>(brand.path('/clippings'), {
-        articleId: article.id,
-        quote,
+      const { historyId } = await brand.call(clippingRoutes.addQuote, {
+        body: {
+          articleId: article.id,
+          quote,
+        },
       })
       notices.sayUndoable(words.clippings.quoteKept(article.title), brandId, historyId, refresh)
     } catch (error) {
@@ -92,7 +96,7 @@ export const useClippingsStore = defineStore('clippings', () => {
   async function edit(one: Clipping, input: { note: string; folder: string }): Promise<void> {
     const brandId = session.brandId!
     const body = { note: input.note, folder: input.folder || null, version: one.version }
-    const { historyId } = await api.patch<Undoable>(brand.path(`/clippings/${one.id}`), body)
+    const { historyId } = await brand.call(clippingRoutes.editClipping, { id: one.id, body })
     notices.sayUndoable(words.clippings.saved(one.title), brandId, historyId, load)
     await load()
   }

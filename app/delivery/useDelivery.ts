@@ -1,6 +1,7 @@
+import { deliveryRoutes } from '#shared/delivery/routes'
 import type { DeliveryAction, DeliveryView } from '#shared/delivery/types'
 import * as words from '#shared/words'
-import { api, sentenceOf } from '~/base/client'
+import { sentenceOf } from '~/base/client'
 import { useScheduleStore } from '~/schedule/scheduleStore'
 
 /** One delivery as it is now, kept true by the schedule's changes, and what can be done with it. */
@@ -15,7 +16,7 @@ export function useDelivery(id: string) {
 
   async function load(): Promise<void> {
     try {
-      view.value = await api.get<DeliveryView>(brand.path(`/deliveries/${id}`))
+      view.value = await brand.call(deliveryRoutes.delivery, { id })
       failed.value = ''
     } catch (error) {
       if (view.value === null) failed.value = sentenceOf(error)
@@ -29,7 +30,7 @@ export function useDelivery(id: string) {
     if (deed === 'change') return void goTo(`/desk/${view.value!.postId}`)
     busy.value = deed
     try {
-      view.value = await api.post<DeliveryView>(brand.path(`/deliveries/${id}/do`), { deed })
+      view.value = await brand.call(deliveryRoutes.act, { id, body: { deed } })
       notices.say(words.delivery.done[deed])
       await schedule.load()
     } catch (error) {

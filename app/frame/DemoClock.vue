@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { platformRoutes } from '#shared/platform/routes'
 import { ExternalLink, FastForward } from '@lucide/vue'
 import * as words from '#shared/words'
 import { api } from '~/base/client'
@@ -13,7 +14,7 @@ async function play(hours: number): Promise<void> {
   if (busy.value > 0) return
   busy.value = hours
   try {
-    const { now } = await api.post<{ now: string }>('/api/demo/clock', { hours })
+    const { now } = await api.call(platformRoutes.playForward, { body: { hours } })
     clock.set(now)
     notices.say(words.notices.clock(times.dayTime(now)))
   } catch (error) {

@@ -1,10 +1,10 @@
 <script setup lang="ts">
+import { networkRoutes } from '#shared/networks/routes'
 import type { LinkRule } from '#core/url/linkRule'
 import type { Account } from '#shared/networks/types'
 import { USUAL_WRITING } from '#shared/posts/docs'
 import { accountEditSchema } from '#shared/networks/schemas'
 import * as words from '#shared/words'
-import { api } from '~/base/client'
 import LinkMarks from '~/posts/LinkMarks.vue'
 
 const props = defineProps<{ account: Account | null }>()
@@ -58,9 +58,7 @@ const asking = ref(false)
 async function askAgain(): Promise<void> {
   asking.value = true
   try {
-    const { returned } = await api.post<{ returned: number }>(
-      brand.path(`/accounts/${props.account!.id}/check`),
-    )
+    const { returned } = await brand.call(networkRoutes.checkAgain, { id: props.account!.id })
     notices.say(setUp.checkedAgain(returned))
     await brand.load()
   } catch (error) {
@@ -73,7 +71,7 @@ async function save(): Promise<void> {
   const id = props.account!.id
   if (
     await form.send((values) =>
-      brand.change(words.notices.saved, () => api.patch(brand.path(`/accounts/${id}`), values)),
+      brand.change(words.notices.saved, () => brand.call(networkRoutes.editAccount, { id, body: values })),
     )
   )
     emit('close')
@@ -84,7 +82,7 @@ async function remove(): Promise<void> {
   form.start({ ...form.values, name })
   if (
     await form.send(() =>
-      brand.change(words.notices.removed(name), () => api.remove(brand.path(`/accounts/${id}`))),
+      brand.change(words.notices.removed(name), () => brand.call(networkRoutes.removeAccount, { id })),
     )
   )
     emit('close')

@@ -1,8 +1,8 @@
 <script setup lang="ts">
+import { networkRoutes } from '#shared/networks/routes'
 import type { CheckedAccount } from '#shared/networks/types'
 import { checkAccountSchema } from '#shared/networks/schemas'
 import * as words from '#shared/words'
-import { api } from '~/base/client'
 import { READY_MADE, readyMadeChoices, type ReadyMade } from '~/schedule/timetables'
 
 const props = defineProps<{
@@ -22,7 +22,7 @@ watch(
 
 const check = (): Promise<boolean> =>
   form.send(async (values) => {
-    checked.value = await api.post<CheckedAccount>(brand.path('/accounts/check'), values)
+    checked.value = await brand.call(networkRoutes.checkAccount, { body: values })
   })
 async function add(): Promise<void> {
   const { name } = checked.value!
@@ -30,7 +30,7 @@ async function add(): Promise<void> {
   const slots = props.withTimetable ? READY_MADE[choice.value] : []
   const done = await form.send(async (values) => {
     ;({ id } = await brand.change(words.notices.added(name), () =>
-      api.post<{ id: string; historyId: string }>(brand.path('/accounts'), { ...values, slots }),
+      brand.call(networkRoutes.addAccount, { body: { ...values, slots } }),
     ))
   })
   if (!done) return

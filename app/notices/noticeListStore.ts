@@ -1,5 +1,5 @@
+import { noticeRoutes } from '#shared/notices/routes'
 import type { NoticeView } from '#shared/notices/types'
-import { api } from '~/base/client'
 
 /**
  * What the brand's people are told of: open notices first. Fetched once a screen asks for it, then kept true.
@@ -12,12 +12,12 @@ export const useNoticeListStore = defineStore('noticeList', () => {
   async function load(): Promise<void> {
     const asked = session.brandId
     if (!asked) return
-    const loaded = await api.get<NoticeView[]>(brand.path('/notices'))
+    const loaded = await brand.call(noticeRoutes.notices)
     if (asked === session.brandId) list.value = loaded
   }
   const refresh = (): Promise<void> => (list.value === null ? Promise.resolve() : load())
   async function seeAll(): Promise<void> {
-    await api.put(brand.path('/notices/seen'), {})
+    await brand.call(noticeRoutes.markSeen)
     await Promise.all([load(), brand.load()])
   }
   const open = computed(() => (list.value ?? []).filter(({ settledAt }) => settledAt === null))

@@ -1,8 +1,9 @@
 <script setup lang="ts">
+import { readingRoutes } from '#shared/reading/routes'
 import { useDebounceFn } from '@vueuse/core'
 import type { FoundThings } from '#shared/reading/types'
 import * as words from '#shared/words'
-import { api, sentenceOf } from '~/base/client'
+import { sentenceOf } from '~/base/client'
 import type { Place } from '~/frame/place'
 import { usePlaces } from '~/frame/usePlaces'
 import FoundListItem from '~/reading/FoundListItem.vue'
@@ -54,11 +55,15 @@ async function search(): Promise<void> {
     return
   }
   searching.value = true
-  const ask = new URLSearchParams({ q: text.value, show: show.value })
-  if (source.value) ask.set('source', source.value)
-  if (age.value !== 'any') ask.set('since', new Date(clock.now - DAYS[age.value] * 86_400_000).toISOString())
+  const since = age.value === 'any' ? null : new Date(clock.now - DAYS[age.value] * 86_400_000)
+  const ask = {
+    q: text.value,
+    show: show.value,
+    ...(source.value ? { source: source.value } : {}),
+    ...(since ? { since: since.toISOString() } : {}),
+  }
   try {
-    const answer = await api.get<FoundThings>(brand.path(`/find?${ask}`))
+    const answer = await brand.call(readingRoutes.find, { query: ask })
     if (requestId === latest) found.value = answer
   } catch (error) {
     if (requestId === latest) failed.value = sentenceOf(error)

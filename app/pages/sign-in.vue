@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { peopleRoutes } from '#shared/people/routes'
 import * as words from '#shared/words'
 import { signInSchema } from '#shared/people/schemas'
 import { api } from '~/base/client'
@@ -24,7 +25,8 @@ const refused = computed(() => {
 const form = useForm(signInSchema, { email: '', password: '' })
 // A full page load after signing in: nothing of a former session stays in the page.
 const go = async (): Promise<void> => {
-  if (await form.send((values) => api.post('/api/session', values))) window.location.assign('/wire')
+  if (await form.send((values) => api.call(peopleRoutes.signIn, { body: values })))
+    window.location.assign('/wire')
 }
 </script>
 

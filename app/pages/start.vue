@@ -1,6 +1,7 @@
 <script setup lang="ts">
+import { peopleRoutes } from '#shared/people/routes'
 import { ChevronLeft } from '@lucide/vue'
-import type { Brand, Person } from '#shared/people/types'
+import type { Brand } from '#shared/people/types'
 import { ownerSchema } from '#shared/people/schemas'
 import * as words from '#shared/words'
 import { api } from '~/base/client'
@@ -68,11 +69,11 @@ const back = computed((): Step | null =>
 
 // An interrupted first start goes on where it was: the step stands in the address, and what is there already
 // says which come first.
-const { needsFirstStart } = await api.get<{ needsFirstStart: boolean }>('/api/start')
+const { needsFirstStart } = await api.call(peopleRoutes.start)
 if (!needsFirstStart) await resume()
 
 async function makeOwner(): Promise<void> {
-  if (await owner.send((values) => api.post<Person>('/api/first-start', values))) step.value = 'brand'
+  if (await owner.send((values) => api.call(peopleRoutes.makeOwner, { body: values }))) step.value = 'brand'
 }
 async function brandMade(made: Brand): Promise<void> {
   await session.load()

@@ -1,7 +1,8 @@
 <script setup lang="ts">
+import { scheduleRoutes } from '#shared/schedule/routes'
+import { peopleRoutes } from '#shared/people/routes'
 import { v7 as uuid } from 'uuid'
 import type { Brand } from '#shared/people/types'
-import type { Undoable } from '#shared/platform/types'
 import type { PlanChange } from '#shared/schedule/types'
 import { brandSchema } from '#shared/people/schemas'
 import * as words from '#shared/words'
@@ -56,20 +57,20 @@ const pillars = computed(() => [
 const keeps = Object.entries(labels.keepNames).map(([value, label]) => ({ value, label }))
 const change = shallowRef<PlanChange | null>(null)
 watch(
-  () => [form.values.zone, form.values.keep],
+  () => [form.values.zone, form.values.keep] as const,
   async ([zone, keep]) => {
     change.value = null
     if (!props.brand || zone === props.brand.zone || !store.isOwner) return
-    const found = await api.post<PlanChange>(store.path('/zone-change'), { zone, keep }).catch(() => null)
+    const found = await store.call(scheduleRoutes.tryZone, { body: { zone, keep } }).catch(() => null)
     if (zone === form.values.zone && keep === form.values.keep) change.value = found
   },
 )
 async function save(): Promise<void> {
   await form.send(async (values) => {
     if (props.brand) {
-      await store.change(words.notices.saved, () => api.patch<Undoable>(store.path(), values))
+      await store.change(words.notices.saved, () => store.call(peopleRoutes.editBrand, { body: values }))
       emit('saved')
-    } else emit('made', await api.post<Brand>('/api/brands', { id, ...values }))
+    } else emit('made', await api.call(peopleRoutes.addBrand, { body: { id, ...values } }))
   })
 }
 </script>

@@ -1,10 +1,10 @@
 <script setup lang="ts">
+import { peopleRoutes } from '#shared/people/routes'
 import { Pencil } from '@lucide/vue'
 import type { Pillar } from '#shared/people/types'
 import type { Undoable } from '#shared/platform/types'
 import { pillarSchema } from '#shared/people/schemas'
 import * as words from '#shared/words'
-import { api } from '~/base/client'
 import HashtagField from '~/posts/HashtagField.vue'
 import UsualPost from '~/posts/UsualPost.vue'
 
@@ -35,8 +35,8 @@ async function save(): Promise<void> {
   const done = await form.send((values) =>
     brand.change<Undoable>(known ? words.notices.saved : words.notices.added(values.name), () =>
       known
-        ? api.patch(brand.path(`/pillars/${known.id}`), values)
-        : api.post(brand.path('/pillars'), values),
+        ? brand.call(peopleRoutes.editPillar, { id: known.id, body: values })
+        : brand.call(peopleRoutes.addPillar, { body: values }),
     ),
   )
   if (done) isOpen.value = false
@@ -45,7 +45,7 @@ async function remove(): Promise<void> {
   const { id, name } = editing.value!
   if (
     await form.send(() =>
-      brand.change(words.notices.removed(name), () => api.remove(brand.path(`/pillars/${id}`))),
+      brand.change(words.notices.removed(name), () => brand.call(peopleRoutes.removePillar, { id })),
     )
   )
     isOpen.value = false

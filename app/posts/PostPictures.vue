@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { readingRoutes } from '#shared/reading/routes'
 import { ImagePlus, X } from '@lucide/vue'
 import type { ArticleFull } from '#shared/reading/types'
 import type { PostDoc } from '#shared/posts/types'
@@ -37,7 +38,7 @@ const found = computed(() => {
   return [...lead, ...inText].filter(({ url }) => url !== '').slice(0, 9)
 })
 const shown = (url: string): string =>
-  brand.path(`/picture?article=${props.article?.id}&url=${encodeURIComponent(url)}`)
+  brand.pathTo(readingRoutes.picture, { query: { article: props.article?.id ?? '', url } })
 
 async function work(name: string, run: () => Promise<void>): Promise<void> {
   busy.value = name

@@ -1,3 +1,4 @@
+import { postRoutes } from '#shared/posts/routes'
 import type { Undoable } from '#shared/platform/types'
 import type {
   DeskContext,
@@ -9,7 +10,7 @@ import type {
   WritingHelp,
 } from '#shared/posts/types'
 import * as words from '#shared/words'
-import { api, sentenceOf } from '~/base/client'
+import { sentenceOf } from '~/base/client'
 
 export type DeskShow = keyof typeof words.desk.shows
 
@@ -27,7 +28,7 @@ export const useDeskStore = defineStore('desk', () => {
   async function load(): Promise<void> {
     const asked = session.brandId
     try {
-      const answer = await api.get<DeskView>(brand.path('/posts'))
+      const answer = await brand.call(postRoutes.desk)
       if (asked !== session.brandId) return
       view.value = answer
       failed.value = ''
@@ -42,7 +43,7 @@ export const useDeskStore = defineStore('desk', () => {
   async function loadContext(anew = false): Promise<void> {
     const asked = session.brandId ?? ''
     if (!anew && contextOf === asked && context.value) return
-    const answer = await api.get<DeskContext>(brand.path('/desk')).catch(() => null)
+    const answer = await brand.call(postRoutes.context).catch(() => null)
     if (!answer || asked !== session.brandId) return
     context.value = answer
     contextOf = asked
@@ -87,18 +88,18 @@ export const useDeskStore = defineStore('desk', () => {
   }
   type Approvable = Pick<DeskRow, 'id' | 'version'>
   const step =
-    (name: string, message: string) =>
+    (name: 'askReview' | 'approve' | 'sendBack', message: string) =>
     (post: Approvable, note = '', afterwards?: () => unknown) =>
       undoably(
         message,
-        () => api.post<Undoable>(brand.path(`/posts/${post.id}/${name}`), { version: post.version, note }),
+        () => brand.call(postRoutes[name], { id: post.id, body: { version: post.version, note } }),
         afterwards,
       )
-  const ask = step('review', words.desk.said.asked)
+  const ask = step('askReview', words.desk.said.asked)
   const approve = step('approve', words.desk.said.approved)
-  const sendBack = step('send-back', words.desk.said.sentBack)
+  const sendBack = step('sendBack', words.desk.said.sentBack)
   const remove = (id: string): Promise<boolean> =>
-    undoably(words.desk.removed, () => api.remove<Undoable>(brand.path(`/posts/${id}`)))
+    undoably(words.desk.removed, () => brand.call(postRoutes.removePost, { id }))
 
   /**
    * The posts being written about articles, as this window knows them: an article fetched a while ago may
@@ -117,18 +118,18 @@ export const useDeskStore = defineStore('desk', () => {
   const draftAbout = (article: { id: string; draft: PostView | null }): PostView | null =>
     drafts.has(article.id) ? (drafts.get(article.id) ?? null) : article.draft
 
-  const open = (id: string): Promise<PostView> => api.get<PostView>(brand.path(`/posts/${id}`))
+  const open = (id: string): Promise<PostView> => brand.call(postRoutes.post, { id })
   const help = (articleId: string | null, text: string): Promise<WritingHelp> =>
-    api.post<WritingHelp>(brand.path('/writing-help'), { articleId, text })
+    brand.call(postRoutes.writingHelp, { body: { articleId, text } })
   const previewLink = (url: string): Promise<LinkPreview> =>
-    api.post<LinkPreview>(brand.path('/link-look'), { url })
-  const upload = (file: Blob): Promise<PictureView> => api.upload<PictureView>(brand.path('/pictures'), file)
+    brand.call(postRoutes.previewLink, { body: { url } })
+  const upload = (file: Blob): Promise<PictureView> => brand.call(postRoutes.addPicture, { file: file })
   const takePicture = (articleId: string, url: string): Promise<PictureView> =>
-    api.post<PictureView>(brand.path('/pictures/from-article'), { articleId, url })
+    brand.call(postRoutes.takePicture, { body: { articleId, url } })
   const takeCardPicture = (url: string): Promise<PictureView> =>
-    api.post<PictureView>(brand.path('/pictures/from-link'), { url })
+    brand.call(postRoutes.takeCardPicture, { body: { url } })
   const pictureUrl = (id: string, width: 160 | 320 | 640 | 1280): string =>
-    brand.path(`/pictures/${id}?width=${width}`)
+    brand.pathTo(postRoutes.picture, { id, query: { width } })
 
   return {
     rememberDraft,

@@ -1,7 +1,7 @@
+import { scheduleRoutes } from '#shared/schedule/routes'
 import { useTimeoutFn } from '@vueuse/core'
-import type { QueueingResult } from '#shared/schedule/types'
 import * as words from '#shared/words'
-import { api, Refusal, sentenceOf } from '~/base/client'
+import { Refusal, sentenceOf } from '~/base/client'
 import type { PlacingWish } from '~/schedule/usePlacing'
 import type { PostEditor } from './usePostEditor'
 import { useScheduleStore } from '~/schedule/scheduleStore'
@@ -125,7 +125,7 @@ export function useLiningUp(editor: PostEditor, given: Given) {
       // What was chosen for one slot, or from nothing, says nothing of the next article.
       if (editor.doc.value.articleId !== null)
         usual.remember(editor.doc.value.accounts.flatMap((part) => (part.chosen ? [part.accountId] : [])))
-      const result = await api.post<QueueingResult>(brand.path(`/posts/${editor.id.value}/line-up`), input)
+      const result = await brand.call(scheduleRoutes.lineUp, { id: editor.id.value, body: input })
       let afterwards: () => unknown = () => undefined
       done((work) => {
         afterwards = work

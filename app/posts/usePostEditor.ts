@@ -1,3 +1,4 @@
+import { postRoutes } from '#shared/posts/routes'
 import { plainCopy } from '~/base/plainCopy'
 import { isListOf, isNumber, isObject, isShape, isText, orNull, readJson } from '#shared/platform/json'
 import { useDebounceFn } from '@vueuse/core'
@@ -8,7 +9,7 @@ import type { Account } from '#shared/networks/types'
 import type { Pillar } from '#shared/people/types'
 import { isOnSite } from '#core/url/ownSite'
 import * as words from '#shared/words'
-import { api, Refusal, sentenceOf } from '~/base/client'
+import { Refusal, sentenceOf } from '~/base/client'
 import { useDeskStore } from './deskStore'
 import { useUsualAccounts } from './useUsualAccounts'
 
@@ -181,9 +182,12 @@ export function usePostEditor() {
     const sent = { id: id.value, doc: plainCopy(doc.value), version: version.value }
     saving.value = 'saving'
     try {
-      const answer = await api.put<PostView>(brand.path(`/posts/${sent.id}`), {
-        version: sent.version,
-        doc: sent.doc,
+      const answer = await brand.call(postRoutes.savePost, {
+        id: sent.id,
+        body: {
+          version: sent.version,
+          doc: sent.doc,
+        },
       })
       if (sent.id !== id.value) return forgetUnsaved(sent.id)
       take(answer, JSON.stringify(sent.doc))
@@ -248,7 +252,7 @@ export function usePostEditor() {
   /** What changed elsewhere is shown, where nothing is being typed here. */
   async function refresh(): Promise<void> {
     if (!isOpen.value || version.value === 0 || saving.value !== 'saved') return
-    const post = await api.get<PostView>(brand.path(`/posts/${id.value}`)).catch(() => null)
+    const post = await brand.call(postRoutes.post, { id: id.value }).catch(() => null)
     if (!post || post.id !== id.value || saving.value !== 'saved') return
     if (post.version > version.value) open(post)
     else know(post)

@@ -1,8 +1,9 @@
+import { clippingRoutes } from '#shared/clippings/routes'
+import { readingRoutes } from '#shared/reading/routes'
 import type { LocationQuery } from 'vue-router'
 import type { ArticleFull } from '#shared/reading/types'
-import type { Clipping, ClippingsView } from '#shared/clippings/types'
+import type { Clipping } from '#shared/clippings/types'
 import { emptyDoc, emptyPart } from '#shared/posts/docs'
-import { api } from '~/base/client'
 import { linkOf } from './postActions'
 import { docOfArticle, docOfClippings, docOfPost } from './postDocs'
 import type { PostEditor } from './usePostEditor'
@@ -41,9 +42,7 @@ export function useWritingSource(editor: PostEditor) {
     editor.open(post)
     clippings.value = post.clippings
     if (post.doc.articleId)
-      article.value = await api
-        .get<ArticleFull>(brand.path(`/articles/${post.doc.articleId}`))
-        .catch(() => null)
+      article.value = await brand.call(readingRoutes.article, { id: post.doc.articleId }).catch(() => null)
   }
 
   async function loadNew(query: LocationQuery): Promise<void> {
@@ -51,12 +50,12 @@ export function useWritingSource(editor: PostEditor) {
     if (from) return editor.begin(docOfPost(await desk.open(from)), `post ${from}`)
     if (kept) {
       const ids = kept.split(',')
-      const { clippings: all } = await api.get<ClippingsView>(brand.path('/clippings'))
+      const { clippings: all } = await brand.call(clippingRoutes.clippings)
       clippings.value = all.filter((item) => ids.includes(item.id))
       return editor.begin(docOfClippings(clippings.value), `clippings ${kept}`)
     }
     if (!articleId) return beginFromNothing(asked(query, 'account'), linkOf(asked(query, 'link')))
-    const full = await api.get<ArticleFull>(brand.path(`/articles/${articleId}`))
+    const full = await brand.call(readingRoutes.article, { id: articleId })
     article.value = full
     if (full.draft) {
       clippings.value = full.draft.clippings

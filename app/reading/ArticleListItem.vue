@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { readingRoutes } from '#shared/reading/routes'
 import type { ArticleSummary } from '#shared/reading/types'
 import * as words from '#shared/words'
 import type { Density } from './useDensity'
@@ -12,7 +13,7 @@ const inkOf = (id: string): string =>
   `var(--pillar-${brand.view?.watches.find((watch) => watch.id === id)?.ink ?? 5})`
 const picture = computed(() =>
   props.density === 'cards' && props.row.image
-    ? brand.path(`/picture?article=${props.row.id}&url=${encodeURIComponent(props.row.image)}`)
+    ? brand.pathTo(readingRoutes.picture, { query: { article: props.row.id, url: props.row.image } })
     : null,
 )
 const title = computed(() => props.row.title || words.wire.noTitle)

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { readingRoutes } from '#shared/reading/routes'
 import { ArrowLeft } from '@lucide/vue'
 import * as words from '#shared/words'
 import { markedHtml } from '~/articles/marks'
@@ -20,7 +21,7 @@ const { size } = useReading()
 const labels = words.wire.sheet
 const article = computed(() => wire.article)
 const picture = (url: string): string =>
-  brand.path(`/picture?article=${article.value?.id}&url=${encodeURIComponent(url)}`)
+  brand.pathTo(readingRoutes.picture, { query: { article: article.value?.id ?? '', url } })
 const body = computed(() =>
   article.value ? markedHtml(article.value.html, article.value.found, picture) : '',
 )

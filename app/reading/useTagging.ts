@@ -1,6 +1,5 @@
-import type { Undoable } from '#shared/platform/types'
+import { articleRoutes } from '#shared/articles/routes'
 import * as words from '#shared/words'
-import { api } from '~/base/client'
 import { useWireStore } from './wireStore'
 
 /** Putting tags on articles and taking them off, as one change that can be undone. */
@@ -26,7 +25,7 @@ export function useTagging() {
     }
     const brandId = session.brandId!
     try {
-      const { historyId } = await api.put<Undoable>(brand.path('/tags/articles'), { ids, add, remove })
+      const { historyId } = await brand.call(articleRoutes.tagArticles, { body: { ids, add, remove } })
       notices.sayUndoable(message, brandId, historyId, shown)
       await shown()
     } catch (error) {

@@ -1,7 +1,7 @@
+import { readingRoutes } from '#shared/reading/routes'
 import type { ArticleFull, ArticleSummary, WirePage } from '#shared/reading/types'
 import type { ArticleState } from '#shared/articles/types'
-import type { Undoable } from '#shared/platform/types'
-import { api, sentenceOf } from '~/base/client'
+import { sentenceOf } from '~/base/client'
 import { belongsTo, type ExcludedBy, type Show } from '#shared/articles/shows'
 import * as words from '#shared/words'
 
@@ -83,16 +83,18 @@ export const useWireStore = defineStore('wire', () => {
   let lastId: string | null = null
   const alive = (page: WirePage): ArticleSummary[] => page.articles.map((row) => shallowReactive(row))
 
-  function pagePath(after: string | null): string {
+  function fetchPage(after: string | null): Promise<WirePage> {
     const { age, ...plain } = filter.value
-    const query = new URLSearchParams()
-    for (const [name, value] of Object.entries(plain) as [string, string | null][])
-      if (value !== null) query.set(name, value)
+    const query = Object.fromEntries(
+      Object.entries<string | null>(plain).flatMap(([name, value]) =>
+        value === null ? [] : [[name, value]],
+      ),
+    )
     // A whole hour, so that the pages of one list begin at the same instant.
-    if (age)
-      query.set('since', new Date(Math.floor((clock.now - DAYS[age] * DAY) / HOUR) * HOUR).toISOString())
-    if (after) query.set('after', after)
-    return brand.path(`/articles?${query}`)
+    const since = age && new Date(Math.floor((clock.now - DAYS[age] * DAY) / HOUR) * HOUR)
+    return brand.call(readingRoutes.wire, {
+      query: { ...query, ...(since ? { since: since.toISOString() } : {}), ...(after ? { after } : {}) },
+    })
   }
 
   /** Fetches the list anew, from its head. */
@@ -103,7 +105,7 @@ export const useWireStore = defineStore('wire', () => {
     loading.value = rows.value.length === 0
     failed.value = ''
     try {
-      const page = await api.get<WirePage>(pagePath(null))
+      const page = await fetchPage(null)
       if (requestId !== latest) return
       rows.value = alive(page)
       next.value = page.next
@@ -122,7 +124,7 @@ export const useWireStore = defineStore('wire', () => {
     const asked = next.value
     if (loadingMore === asked) return
     loadingMore = asked
-    const page = await api.get<WirePage>(pagePath(asked)).finally(() => (loadingMore = null))
+    const page = await fetchPage(asked).finally(() => (loadingMore = null))
     if (requestId !== latest) return
     rows.value = [...rows.value, ...alive(page).filter((row) => placeOf(row.id) < 0)]
     next.value = page.next
@@ -135,7 +137,7 @@ export const useWireStore = defineStore('wire', () => {
   async function refresh(): Promise<void> {
     if (loadedFor.value !== session.brandId || loading.value) return
     const requestId = latest
-    const page = await api.get<WirePage>(pagePath(null))
+    const page = await fetchPage(null)
     if (requestId !== latest) return
     if (rows.value.length === 0) {
       rows.value = alive(page)
@@ -186,7 +188,7 @@ export const useWireStore = defineStore('wire', () => {
       return
     }
     try {
-      const full = pages.ready(id) ?? (await api.get<ArticleFull>(brand.path(`/articles/${id}`)))
+      const full = pages.ready(id) ?? (await brand.call(readingRoutes.article, { id }))
       if (selectedId.value !== id) return
       const row = rowOf(id)
       article.value = row ? { ...full, state: row.state, leftOut: row.leftOut } : full
@@ -223,13 +225,13 @@ export const useWireStore = defineStore('wire', () => {
     if (article.value?.id !== id || article.value.opened || !brand.canWork) return
     article.value = { ...article.value, opened: true }
     // Nothing hangs on it but a check: where it fails, it is kept the next time.
-    await api.post(brand.path(`/articles/${id}/opened`), { original }).catch(() => undefined)
+    await brand.call(readingRoutes.markOpened, { id, body: { original } }).catch(() => undefined)
   }
 
   async function markRead(id: string): Promise<void> {
     putState(id, 'read')
-    await api
-      .put(brand.path('/articles/states'), { ids: [id], state: 'read' })
+    await brand
+      .call(readingRoutes.setStates, { body: { ids: [id], state: 'read' } })
       .catch(() => putState(id, 'new'))
   }
 
@@ -254,7 +256,7 @@ export const useWireStore = defineStore('wire', () => {
     const putBack = leaveList(id, state)
     const brandId = session.brandId!
     try {
-      const { historyId } = await api.put<Undoable>(brand.path(`/articles/${id}/state`), { state })
+      const { historyId } = await brand.call(readingRoutes.setState, { id, body: { state } })
       notices.sayUndoable(
         words.notices.stateOf(words.notices.states[state], title),
         brandId,
@@ -320,8 +322,8 @@ export const useWireStore = defineStore('wire', () => {
     const fresh = ids.filter((id) => rowOf(id)?.state === 'new')
     if (fresh.length === 0) return
     for (const id of fresh) putState(id, 'read')
-    await api
-      .put(brand.path('/articles/states'), { ids: fresh, state: 'read' })
+    await brand
+      .call(readingRoutes.setStates, { body: { ids: fresh, state: 'read' } })
       .catch(() => fresh.forEach((id) => putState(id, 'new')))
   }
 
@@ -331,9 +333,11 @@ export const useWireStore = defineStore('wire', () => {
     const brandId = session.brandId!
     try {
       for (let at = 0; at < ids.length; at += AT_ONCE) {
-        const { historyId } = await api.put<Undoable>(brand.path('/articles/states'), {
-          ids: ids.slice(at, at + AT_ONCE),
-          state,
+        const { historyId } = await brand.call(readingRoutes.setStates, {
+          body: {
+            ids: ids.slice(at, at + AT_ONCE),
+            state,
+          },
         })
         notices.sayUndoable(message, brandId, historyId, load)
       }
@@ -345,7 +349,7 @@ export const useWireStore = defineStore('wire', () => {
 
   /** Fetches one row's state anew. */
   async function reload(id: string): Promise<void> {
-    const full = await api.get<ArticleFull>(brand.path(`/articles/${id}`))
+    const full = await brand.call(readingRoutes.article, { id })
     putState(id, full.state, full.leftOut)
     if (selectedId.value === id) article.value = full
   }

@@ -15,7 +15,7 @@ const goTo = useGoTo()
 const notices = useNoticesStore()
 const found = ref<FoundAhead[] | null>(null)
 async function load(): Promise<void> {
-  found.value = await schedule.previewWatch().catch((error: unknown) => {
+  found.value = await schedule.lookAhead().catch((error: unknown) => {
     notices.complain(error)
     return found.value ?? []
   })

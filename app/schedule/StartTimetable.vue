@@ -1,8 +1,8 @@
 <script setup lang="ts">
+import { scheduleRoutes } from '#shared/schedule/routes'
 import type { Account } from '#shared/networks/types'
-import type { Undoable } from '#shared/platform/types'
 import * as words from '#shared/words'
-import { api, sentenceOf } from '~/base/client'
+import { sentenceOf } from '~/base/client'
 import { READY_MADE, readyMadeChoices, type ReadyMade } from './timetables'
 import TimetableEditor from './TimetableEditor.vue'
 
@@ -30,14 +30,17 @@ async function save(): Promise<void> {
   try {
     const { perDay, minGapMinutes, repeatAfterDays, except, mix, version } = account
     await brand.change(words.notices.saved, () =>
-      api.put<Undoable>(brand.path(`/accounts/${account.id}/timetable`), {
-        perDay,
-        minGapMinutes,
-        repeatAfterDays,
-        except,
-        mix,
-        version,
-        slots: slots.value,
+      brand.call(scheduleRoutes.setTimetable, {
+        id: account.id,
+        body: {
+          perDay,
+          minGapMinutes,
+          repeatAfterDays,
+          except,
+          mix,
+          version,
+          slots: slots.value,
+        },
       }),
     )
     emit('done')

@@ -1,6 +1,7 @@
+import { scheduleRoutes } from '#shared/schedule/routes'
 import type { ScheduleView, FoundAhead, LateQueueItem } from '#shared/schedule/types'
 import type { Undoable } from '#shared/platform/types'
-import { api, sentenceOf } from '~/base/client'
+import { sentenceOf } from '~/base/client'
 import * as words from '#shared/words'
 import { addDays } from '~/base/localTime'
 import type { MoveTo } from '#core/schedule/moves'
@@ -38,14 +39,14 @@ export const useScheduleStore = defineStore('schedule', () => {
   async function load(): Promise<void> {
     const asked = session.brandId
     if (!asked) return
-    const week = await api.get<ScheduleView>(brand.path('/schedule')).catch((error: unknown) => {
+    const week = await brand.call(scheduleRoutes.schedule).catch((error: unknown) => {
       if (!ribbon.value) failed.value = sentenceOf(error)
       throw error
     })
     failed.value = ''
     const moved =
       from.value !== null && from.value !== week.from
-        ? await api.get<ScheduleView>(brand.path(`/schedule?from=${from.value}&days=${DAYS}`))
+        ? await brand.call(scheduleRoutes.schedule, { query: { from: from.value, days: DAYS } })
         : null
     if (asked !== session.brandId) return
     ribbon.value = week
@@ -63,7 +64,7 @@ export const useScheduleStore = defineStore('schedule', () => {
   async function takeOut(queueItemId: string): Promise<void> {
     await undoably(
       ({ echoes }: Undoable & { echoes: number }) => words.notices.takenOutWith(echoes),
-      () => api.remove(brand.path(`/lines/${queueItemId}`)),
+      () => brand.call(scheduleRoutes.takeOut, { id: queueItemId }),
     )
   }
   /** Moves a post as it was shown, with the version of the plan it was shown with. */
@@ -71,7 +72,7 @@ export const useScheduleStore = defineStore('schedule', () => {
     const body = { to, accountId, planVersion }
     await undoably(
       () => movedTo(queueItemId),
-      () => api.post<Undoable>(brand.path(`/lines/${queueItemId}/move`), body),
+      () => brand.call(scheduleRoutes.moveItem, { id: queueItemId, body }),
     )
   }
   function movedTo(queueItemId: string): string {
@@ -84,22 +85,22 @@ export const useScheduleStore = defineStore('schedule', () => {
   const hold = (of: HoldTarget, reason: string, until: string | null): Promise<void> =>
     undoably(
       () => words.hold.held,
-      () => api.post<Undoable>(brand.path('/hold'), { of, reason, until }),
+      () => brand.call(scheduleRoutes.hold, { body: { of, reason, until } }),
       brand.load,
       true,
     )
-  const lift = (of: HoldTarget, late: string): Promise<void> =>
+  const lift = (of: HoldTarget, late: 'line' | 'take-out' | 'leave'): Promise<void> =>
     undoably(
       () => words.hold.lifted,
-      () => api.post<Undoable>(brand.path('/lift'), { of, late }),
+      () => brand.call(scheduleRoutes.lift, { body: { of, late } }),
       brand.load,
       true,
     )
   const late = (of: HoldTarget): Promise<LateQueueItem[]> =>
-    api.get(brand.path(`/late${of.kind === 'brand' ? '' : `?${of.kind}=${of.id}`}`))
-  const previewWatch = (): Promise<FoundAhead[]> => api.get(brand.path('/look-ahead'))
+    brand.call(scheduleRoutes.lateItems, { query: of.kind === 'brand' ? {} : { [of.kind]: of.id } })
+  const lookAhead = (): Promise<FoundAhead[]> => brand.call(scheduleRoutes.lookAhead)
   async function sendNow(queueItemId: string): Promise<void> {
-    await api.post(brand.path(`/lines/${queueItemId}/send`))
+    await brand.call(scheduleRoutes.sendNow, { id: queueItemId })
     await load()
     notices.say(words.notices.handedOver)
   }
@@ -129,6 +130,6 @@ export const useScheduleStore = defineStore('schedule', () => {
     hold,
     lift,
     late,
-    previewWatch,
+    lookAhead,
   }
 })

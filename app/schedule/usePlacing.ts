@@ -1,6 +1,6 @@
+import { scheduleRoutes } from '#shared/schedule/routes'
 import { useDebounceFn } from '@vueuse/core'
 import type { Echo, Placement, Placing } from '#shared/schedule/types'
-import { api } from '~/base/client'
 
 export type Wish = Pick<Placement, 'kind' | 'at'>
 
@@ -39,10 +39,12 @@ export function usePlacing(
     ids.map((accountId) => ({ accountId, ...(own.value[accountId] ?? common.value) }))
   const isWhole = ({ kind, at }: Wish): boolean => (kind !== 'slot' && kind !== 'time') || at !== null
   const ask = (placements: Placement[]): Promise<Placing> =>
-    api.post<Placing>(brand.path('/placing'), {
-      ...post(),
-      placements: placements.filter(isWhole),
-      echoes: echoes.value,
+    brand.call(scheduleRoutes.tryPlacing, {
+      body: {
+        ...post(),
+        placements: placements.filter(isWhole),
+        echoes: echoes.value,
+      },
     })
 
   async function load(): Promise<void> {

@@ -1,5 +1,5 @@
+import { scheduleRoutes } from '#shared/schedule/routes'
 import type { PlanBase } from '#shared/schedule/types'
-import { api } from '~/base/client'
 import type { MoveTrial, PlanAnswer, PlanAsk } from './workers/plan'
 import { useScheduleStore, type Move } from './scheduleStore'
 
@@ -35,7 +35,7 @@ export function usePlanTrial() {
   let loading: Promise<void> = Promise.resolve()
   const load = (): Promise<void> => (loading = loadOnce())
   async function loadOnce(): Promise<void> {
-    const found = await api.get<PlanBase>(brand.path('/plan')).catch(() => null)
+    const found = await brand.call(scheduleRoutes.plan).catch(() => null)
     if (!found) return
     base.value = found
     void ask({ input: found.input, move: null })

@@ -1,10 +1,11 @@
+import type { InferType } from 'yup'
+import { scheduleRoutes } from '#shared/schedule/routes'
 import { watchDebounced } from '@vueuse/core'
 import type { Account } from '#shared/networks/types'
 import type { Undoable } from '#shared/platform/types'
 import type { ExceptView, PlanChange } from '#shared/schedule/types'
 import { timetableSchema } from '#shared/schedule/schemas'
 import * as words from '#shared/words'
-import { api } from '~/base/client'
 import { readTime, type PlannedSlot } from './timetables'
 
 /** A day that differs, as it is typed. */
@@ -89,7 +90,7 @@ export function useTimetable(id: string) {
     { deep: true },
   )
 
-  const checked = (): unknown => {
+  const checked = (): InferType<typeof timetableSchema> | null => {
     try {
       return timetableSchema.validateSync({ ...form.values }, { abortEarly: true })
     } catch {
@@ -104,9 +105,7 @@ export function useTimetable(id: string) {
       const requestId = ++latest
       const asked = checked()
       if (!isChanged.value || asked === null || !brand.isOwner) return void (change.value = null)
-      const found = await api
-        .post<PlanChange>(brand.path(`/accounts/${id}/timetable-change`), asked)
-        .catch(() => null)
+      const found = await brand.call(scheduleRoutes.tryTimetable, { id, body: asked }).catch(() => null)
       if (requestId === latest) change.value = found
     },
     { debounce: TRY_AFTER_MS },
@@ -115,7 +114,7 @@ export function useTimetable(id: string) {
   async function save(): Promise<boolean> {
     const done = await form.send((values) =>
       brand.change<Undoable>(words.timetable.saved, () =>
-        api.put(brand.path(`/accounts/${id}/timetable`), values),
+        brand.call(scheduleRoutes.setTimetable, { id, body: values }),
       ),
     )
     if (done && account.value) take(account.value)

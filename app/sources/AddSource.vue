@@ -1,9 +1,10 @@
 <script setup lang="ts">
+import { sourceRoutes } from '#shared/sources/routes'
 import { BookmarkPlus, Mail } from '@lucide/vue'
 import type { FoundSource } from '#shared/sources/types'
 import { lookSchema, sourceSchema } from '#shared/sources/schemas'
 import * as words from '#shared/words'
-import { api, Refusal } from '~/base/client'
+import { Refusal } from '~/base/client'
 import { noWishes } from './sourceForms'
 import SourceSettings from './SourceSettings.vue'
 import MailingListDialog from './MailingListDialog.vue'
@@ -33,7 +34,7 @@ const hasBookmark = ref(false)
 async function look(asked: { address: string; words: string }): Promise<void> {
   found.value = null
   withoutFeed.value = ''
-  const shown = await api.post<FoundSource>(brand.path('/sources/look'), asked).catch((error: unknown) => {
+  const shown = await brand.call(sourceRoutes.findFeed, { body: asked }).catch((error: unknown) => {
     if (error instanceof Refusal && error.code === 'noFeedOnPage')
       withoutFeed.value = withScheme(asked.address)
     throw error
@@ -52,7 +53,7 @@ const choose = (url: string): Promise<boolean> => looking.send(() => look({ addr
 async function add(): Promise<void> {
   const { label } = adding.values
   const done = await adding.send((values) =>
-    brand.change(words.notices.added(label), () => api.post(brand.path('/sources'), values)),
+    brand.change(words.notices.added(label), () => brand.call(sourceRoutes.addSource, { body: values })),
   )
   if (!done) return
   found.value = null

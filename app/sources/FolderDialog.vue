@@ -1,9 +1,9 @@
 <script setup lang="ts">
+import { sourceRoutes } from '#shared/sources/routes'
 import type { Folder } from '#shared/sources/types'
 import type { Undoable } from '#shared/platform/types'
 import { folderSchema } from '#shared/sources/schemas'
 import * as words from '#shared/words'
-import { api } from '~/base/client'
 import { useSourcesStore } from './sourcesStore'
 import UsualPost from '~/posts/UsualPost.vue'
 
@@ -40,15 +40,24 @@ const change = (message: string, work: () => Promise<Undoable>): Promise<boolean
     await sources.load()
     form.values.version = props.folder?.version ?? form.values.version
   })
-const at = (rest = ''): string => brand.path(`/folders/${props.folder?.id}${rest}`)
+const id = computed(() => props.folder?.id ?? '')
 
 async function save(): Promise<void> {
-  if (await form.send((values) => brand.change(words.notices.saved, () => api.patch(at(), values))))
+  if (
+    await form.send((values) =>
+      brand.change(words.notices.saved, () =>
+        brand.call(sourceRoutes.editFolder, { id: id.value, body: values }),
+      ),
+    )
+  )
     emit('close')
 }
 async function remove(): Promise<void> {
   const { name } = props.folder!
-  if (await change(words.notices.removed(name), () => api.remove(at()))) emit('close')
+  if (
+    await change(words.notices.removed(name), () => brand.call(sourceRoutes.removeFolder, { id: id.value }))
+  )
+    emit('close')
 }
 </script>
 
@@ -78,7 +87,8 @@ async function remove(): Promise<void> {
     <div class="mt-6 border-t border-rule pt-4">
       <FeedAddress
         :stated="props.folder?.feedAddress ?? null"
-        :at="at('/feed')"
+        :open="() => brand.call(sourceRoutes.openFolderFeed, { id })"
+        :close="() => brand.call(sourceRoutes.closeFolderFeed, { id })"
         :intro="labels.feedIntro"
         :address-hint="labels.addressHint"
         :opened="labels.opened"

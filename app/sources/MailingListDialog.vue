@@ -1,7 +1,7 @@
 <script setup lang="ts">
+import { sourceRoutes } from '#shared/sources/routes'
 import { mailSourceSchema } from '#shared/sources/schemas'
 import * as words from '#shared/words'
-import { api } from '~/base/client'
 import { noWishes } from './sourceForms'
 import SourceSettings from './SourceSettings.vue'
 
@@ -22,7 +22,7 @@ watch(
 async function add(): Promise<void> {
   await form.send(async (values) => {
     const made = await brand.change(words.notices.added(values.label), () =>
-      api.post<{ historyId: string; mailAddress: string }>(brand.path('/sources/mail'), values),
+      brand.call(sourceRoutes.addMailingList, { body: values }),
     )
     address.value = made.mailAddress
   })

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { sourceRoutes } from '#shared/sources/routes'
 import { Download, FileUp } from '@lucide/vue'
 import * as words from '#shared/words'
 import { sentenceOf } from '~/base/client'
@@ -55,7 +56,7 @@ const isGoing = computed(() => (now.value?.waiting ?? 0) > 0)
         >
       </template>
       <a
-        :href="brand.path('/sources/opml')"
+        :href="brand.pathTo(sourceRoutes.exportOpml)"
         download
         class="inline-flex min-h-8 items-center gap-1.5 rounded-[5px] px-2.5 text-[12.5px] font-semibold text-ink-2 hover:text-ink"
         ><Download :size="14" aria-hidden="true" />{{ labels.toFile }}</a

@@ -1,8 +1,8 @@
 <script setup lang="ts">
+import { sourceRoutes } from '#shared/sources/routes'
 import type { Source } from '#shared/sources/types'
 import { sourceEditSchema } from '#shared/sources/schemas'
 import * as words from '#shared/words'
-import { api } from '~/base/client'
 import { noWishes, settingsOf } from './sourceForms'
 import SourceSettings from './SourceSettings.vue'
 
@@ -24,7 +24,7 @@ watch(
 async function save(): Promise<void> {
   const id = props.source!.id
   const done = await form.send((values) =>
-    brand.change(words.notices.saved, () => api.patch(brand.path(`/sources/${id}`), values)),
+    brand.change(words.notices.saved, () => brand.call(sourceRoutes.editSource, { id, body: values })),
   )
   if (done) emit('close')
 }
@@ -32,7 +32,7 @@ async function remove(): Promise<void> {
   const { id, label } = props.source!
   if (
     await form.send(() =>
-      brand.change(words.notices.removed(label), () => api.remove(brand.path(`/sources/${id}`))),
+      brand.change(words.notices.removed(label), () => brand.call(sourceRoutes.removeSource, { id })),
     )
   )
     emit('close')
@@ -40,7 +40,7 @@ async function remove(): Promise<void> {
 const renew = (): Promise<boolean> =>
   form.send(() =>
     brand.change(labels.addressRenewed, () =>
-      api.put(brand.path(`/sources/${props.source!.id}/mail-address`), {}),
+      brand.call(sourceRoutes.renewMailAddress, { id: props.source!.id }),
     ),
   )
 </script>

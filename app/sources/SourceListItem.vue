@@ -1,8 +1,8 @@
 <script setup lang="ts">
+import { sourceRoutes } from '#shared/sources/routes'
 import { Pencil, RefreshCw } from '@lucide/vue'
 import type { Source } from '#shared/sources/types'
 import * as words from '#shared/words'
-import { api } from '~/base/client'
 import { clippedShare } from './sourceForms'
 
 const props = defineProps<{ source: Source; chosen: boolean }>()
@@ -17,7 +17,7 @@ const share = computed(() => clippedShare(props.source))
 async function fetchNow(): Promise<void> {
   isFetching.value = true
   try {
-    await api.post(brand.path(`/sources/${props.source.id}/fetch`))
+    await brand.call(sourceRoutes.fetchNow, { id: props.source.id })
   } catch (error) {
     notices.complain(error)
   } finally {

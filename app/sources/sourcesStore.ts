@@ -1,5 +1,5 @@
+import { sourceRoutes } from '#shared/sources/routes'
 import type { Folder, Source } from '#shared/sources/types'
-import { api } from '~/base/client'
 
 export type Several = 'fetch' | 'pause' | 'resume' | 'remove' | 'folder'
 
@@ -20,8 +20,8 @@ export const useSourcesStore = defineStore('sources', () => {
       folders.value = []
     }
     const [sources, ofBrand] = await Promise.all([
-      api.get<Source[]>(brand.path('/sources')),
-      api.get<Folder[]>(brand.path('/folders')),
+      brand.call(sourceRoutes.sources),
+      brand.call(sourceRoutes.folders),
     ])
     if (asked !== session.brandId) return
     list.value = sources
@@ -42,7 +42,7 @@ export const useSourcesStore = defineStore('sources', () => {
     action: Several,
     folder: string | null = null,
   ): Promise<{ count: number; historyId: string | null }> =>
-    api.post(brand.path('/sources/several'), { ids, action, folder })
+    brand.call(sourceRoutes.bulkSources, { body: { ids, action, folder } })
 
   return { list, folders, folderNames, regions, load, several }
 })

@@ -1,7 +1,7 @@
 <script setup lang="ts">
+import { watchRoutes } from '#shared/watches/routes'
 import type { Watch } from '#shared/watches/types'
 import * as words from '#shared/words'
-import { api } from '~/base/client'
 
 const props = defineProps<{ watch: Watch }>()
 const labels = words.watch.run
@@ -11,7 +11,7 @@ const stopping = ref(false)
 async function stop(): Promise<void> {
   stopping.value = true
   try {
-    await api.remove(brand.path(`/watches/${props.watch.id}/run`))
+    await brand.call(watchRoutes.stopRun, { id: props.watch.id })
     await brand.load()
     notices.say(labels.saidStopped)
   } catch (error) {

@@ -1,9 +1,9 @@
+import { watchRoutes } from '#shared/watches/routes'
 import { isListOf, isNumber, isShape, isText, orNull, readJson } from '#shared/platform/json'
 import type { Undoable } from '#shared/platform/types'
 import { watchSchema } from '#shared/watches/schemas'
 import type { Watch } from '#shared/watches/types'
 import * as words from '#shared/words'
-import { api } from '~/base/client'
 
 type Values = Omit<Watch, 'id' | 'unread' | 'news' | 'run' | 'feedAddress'> & Record<string, unknown>
 
@@ -71,9 +71,11 @@ export function useWatchEditor(id: string | null, begin: Partial<Values>) {
     let made = id
     const done = await form.send((values) =>
       id
-        ? brand.change<Undoable>(words.notices.saved, () => api.patch(brand.path(`/watches/${id}`), values))
+        ? brand.change<Undoable>(words.notices.saved, () =>
+            brand.call(watchRoutes.editWatch, { id, body: values }),
+          )
         : brand.change<Undoable>(words.notices.added(values.name), async () => {
-            const answer = await api.post<Undoable & { id: string }>(brand.path('/watches'), values)
+            const answer = await brand.call(watchRoutes.addWatch, { body: values })
             made = answer.id
             return answer
           }),
@@ -84,9 +86,9 @@ export function useWatchEditor(id: string | null, begin: Partial<Values>) {
     return made
   }
   async function remove(): Promise<boolean> {
-    const { name } = known.value!
+    const { id: watchId, name } = known.value!
     const done = await form.send(() =>
-      brand.change(words.notices.removed(name), () => api.remove(brand.path(`/watches/${id}`))),
+      brand.change(words.notices.removed(name), () => brand.call(watchRoutes.removeWatch, { id: watchId })),
     )
     if (done) localStorage.removeItem(place)
     return done

@@ -1,6 +1,7 @@
+import { watchRoutes } from '#shared/watches/routes'
 import { useDebounceFn } from '@vueuse/core'
 import type { OfferedWord, WatchPreview } from '#shared/watches/types'
-import { api, sentenceOf } from '~/base/client'
+import { sentenceOf } from '~/base/client'
 
 /**
  * What a query that is being written would mark, asked anew a moment after it changed; the newest answer
@@ -24,7 +25,7 @@ export function useWatchPreview(ask: () => { query: string; folders: string[]; s
     }
     looking.value = true
     try {
-      const answer = await api.post<WatchPreview>(brand.path('/watches/look'), asked)
+      const answer = await brand.call(watchRoutes.preview, { body: asked })
       if (requestId !== latest) return
       look.value = answer
       failed.value = ''
@@ -36,8 +37,8 @@ export function useWatchPreview(ask: () => { query: string; folders: string[]; s
   }
   async function loadOffered(): Promise<void> {
     const requestId = latest
-    const words = await api
-      .post<OfferedWord[]>(brand.path('/watches/offers'), { query: ask()?.query ?? '' })
+    const words = await brand
+      .call(watchRoutes.offerWords, { body: { query: ask()?.query ?? '' } })
       .catch(() => null)
     if (words && requestId === latest) offered.value = words
   }

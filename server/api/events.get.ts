@@ -1,7 +1,7 @@
+import { platformRoutes } from '#shared/platform/routes'
 import { route } from '#server/route'
 import { streamChanges } from '#server/people'
 
-/** The stream of changes in the brands of whoever asks, as server-sent events. */
-export default route('person', null, ({ event, person, sessionId }) =>
+export default route(platformRoutes.events, null, ({ event, person, sessionId }) =>
   streamChanges(event, person.id, sessionId),
 )

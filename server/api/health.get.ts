@@ -1,9 +1,9 @@
+import { platformRoutes } from '#shared/platform/routes'
 import { now } from '#server/platform/clock'
 import { useDb } from '#server/platform/db'
 import { route } from '#server/route'
 
-/** Whether the application is up and its data can be read. */
-export default route('public', null, async () => {
+export default route(platformRoutes.health, null, async () => {
   await (await useDb()).raw('SELECT 1')
   return { ok: true, now: new Date(now()).toISOString() }
 })

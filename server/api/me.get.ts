@@ -1,4 +1,5 @@
+import { peopleRoutes } from '#shared/people/routes'
 import { route } from '#server/route'
 import { meOf } from '#server/people'
 
-export default route('person', null, ({ person }) => meOf(person))
+export default route(peopleRoutes.me, null, ({ person }) => meOf(person))

@@ -1,5 +1,5 @@
+import { peopleRoutes } from '#shared/people/routes'
 import { signOut } from '#server/people'
 import { route } from '#server/route'
 
-/** Signs out: the session row is ended, the cookie emptied. */
-export default route('public', null, ({ event }) => signOut(event))
+export default route(peopleRoutes.signOut, null, ({ event }) => signOut(event))

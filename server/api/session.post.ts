@@ -1,3 +1,4 @@
+import { peopleRoutes } from '#shared/people/routes'
 import { whereFrom } from '#server/platform/http/whereFrom'
 import { getHeader, sendRedirect } from 'h3'
 import { signInSchema } from '#shared/people/schemas'
@@ -5,11 +6,7 @@ import { signInAs, signIn } from '#server/people'
 import { ProblemError } from '#server/platform/http/problem'
 import { route } from '#server/route'
 
-/**
- * Signs in. A plain form (no script) is sent on to the Wire, or back to the sign-in page with the refusal's
- * name.
- */
-export default route('public', signInSchema, async ({ event, body }) => {
+export default route(peopleRoutes.signIn, signInSchema, async ({ event, body }) => {
   const isForm = getHeader(event, 'content-type')?.includes('application/x-www-form-urlencoded') ?? false
   try {
     const person = await signIn(body.email, body.password, whereFrom(event))

@@ -2,7 +2,7 @@
 // Owns: posts, their places in line, pictures, link previews, approvals.
 // May ask: people, articles, sources, watches, clippings, networks, delivery, results.
 export { approve, askReview, putApproved, putInReview, sendBack } from './approvals'
-export { type DeliveryPayload, payloadOf, outgoingOf } from './payload'
+export { payloadOf, outgoingOf } from './payload'
 export { previewLink } from './linkPreviews'
 export { passOnPicture } from './pictures'
 export { docOf } from './postDocs'
@@ -33,4 +33,4 @@ export type { PostRow } from './rows'
 export { type Usual, usualOf } from './usual'
 export { deskContext, saveWriting, shortBase, writingOf } from './writing'
 export { writingHelp } from './writingHelp'
-export { readPayload } from './rowJson'
+export { type DeliveryPayload, readPayload } from './rowJson'

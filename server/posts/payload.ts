@@ -1,6 +1,6 @@
 import { readLinkRule, type AccountRow, rulesOf } from '#server/networks'
-import { readPayload } from './rowJson'
-import { entities, type Crop, type Focus, type LinkPlace } from '#core/post'
+import { readPayload, type DeliveryPayload } from './rowJson'
+import { entities } from '#core/post'
 import { shownPictures, wordingOf } from '#shared/posts/docs'
 import type { Db } from '#server/platform/db'
 import { brandById, type BrandRow } from '#server/people'
@@ -14,19 +14,6 @@ import { docOf } from './postDocs'
 import { proofMaker, violationOf } from './proofs'
 import { shortBase, writingOf } from './writing'
 import { renderPicture } from './pictureWork'
-
-/**
- * What a delivery holds: exactly what goes out. Pictures by their id, which never change; the part shown is
- * cut out as they are sent.
- */
-export interface DeliveryPayload {
-  text: string
-  language?: string | null
-  link?: { url: string; place: LinkPlace; title: string | null; description?: string | null } | null
-  pictures?: { id: string; crop: Crop | null; description: string | null; focus?: Focus }[]
-  board?: string | null
-  audience?: string | null
-}
 
 /**
  * A post on an account as it goes out, or what keeps it from suiting the network. From now on its short link

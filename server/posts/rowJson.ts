@@ -1,4 +1,4 @@
-import type { Crop } from '#core/post'
+import type { Crop, Focus, LinkPlace } from '#core/post'
 import {
   isListOf,
   isMapOf,
@@ -13,9 +13,21 @@ import {
 } from '#shared/platform/json'
 import type { LinkPreview, Writing } from '#shared/posts/types'
 import { isObject } from '#shared/platform/json'
-import type { DeliveryPayload } from './payload'
 
 // What posts, deliveries and a brand's writing hold as JSON.
+
+/**
+ * What a delivery holds: exactly what goes out. Pictures by their id, which never change; the part shown is
+ * cut out as they are sent.
+ */
+export interface DeliveryPayload {
+  text: string
+  language?: string | null
+  link?: { url: string; place: LinkPlace; title: string | null; description?: string | null } | null
+  pictures?: { id: string; crop: Crop | null; description: string | null; focus?: Focus }[]
+  board?: string | null
+  audience?: string | null
+}
 
 const isCrop: Is<Crop> = isShape<Crop>({ x: isNumber, y: isNumber, width: isNumber, height: isNumber })
 

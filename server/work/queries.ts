@@ -33,7 +33,8 @@ export const olderThan = {
   pictures: (db: Db, at: number) => removeOld(db, 'pictures', 'id', 'unused_since < ?', [at]),
 }
 
-const IS_USED = `(EXISTS (SELECT 1 FROM post_pictures WHERE post_pictures.picture_id = pictures.id) OR EXISTS (SELECT 1 FROM wordings WHERE wordings.picture_id = pictures.id))`
+const IS_USED = `(EXISTS (SELECT 1 FROM post_pictures WHERE post_pictures.picture_id = pictures.id)
+  OR EXISTS (SELECT 1 FROM wordings WHERE wordings.picture_id = pictures.id))`
 
 /**
  * Notes since when pictures are used by no post, and forgets it of those that are again: an undo may bring

@@ -15,8 +15,9 @@ class Stream extends EventTarget {
   close(): void {
     this.isClosed = true
   }
-  tell(...changes: { brandId: string | null; what: string; which?: string }[]): void {
-    this.dispatchEvent(new MessageEvent('changes', { data: JSON.stringify(changes) }))
+  tell(...changes: { brandId: string | null; what: string }[]): void {
+    const whole = changes.map((change, seq) => ({ seq, which: 'w', ...change }))
+    this.dispatchEvent(new MessageEvent('changes', { data: JSON.stringify(whole) }))
   }
 }
 

@@ -5,7 +5,7 @@ import type { Problem } from '#shared/platform/types'
 import type { WirePage } from '#shared/reading/types'
 import { makeBrand, lineUpText, scheduleOf, START_CODE, World } from '../support/world'
 import type { Person } from '../support/person'
-import { allRoutes, nameOf } from '../support/routes'
+import { allRoutes, nameOf, nameOfDeclared, sharedRoutes } from '../support/routes'
 
 const ID = '01900000-0000-7000-8000-00000000ffff'
 const PUBLIC = [
@@ -51,6 +51,9 @@ afterAll(() => world.stop())
 it('walks over every route there is, and each says of itself who may use it', async () => {
   const declared = (await allRoutes()).map(nameOf).filter((one) => one.includes(' /api/'))
   expect(declared.toSorted()).toEqual(routes.map(name).toSorted())
+  // What a file is called and what it is declared as are one; and all that is declared has a file.
+  for (const route of await allRoutes()) expect(nameOfDeclared(route.declared.route)).toBe(nameOf(route))
+  expect((await sharedRoutes()).toSorted()).toEqual(declared.toSorted())
   expect(CLIENTS.filter((one) => !routes.some((route) => name(route) === one))).toEqual([])
   expect(PUBLIC.filter((one) => !routes.some((route) => name(route) === one))).toEqual([])
 })

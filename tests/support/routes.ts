@@ -1,12 +1,13 @@
 // Every route there is, with what it says of itself.
-import { readdirSync } from 'node:fs'
+import { existsSync, readdirSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import type { EventHandler } from 'h3'
 import type { Declared } from '#server/route'
+import type { Route } from '#shared/platform/route'
 
 export interface KnownRoute {
+  /** As its file is called, with parameters in brackets, such as `/api/brands/[brandId]/tags/[id]`. */
   method: string
-  /** With its parameters in brackets, such as `/api/brands/[brandId]/tags/[id]`. */
   path: string
   declared: Declared
 }
@@ -42,3 +43,20 @@ export async function allRoutes(): Promise<KnownRoute[]> {
 }
 
 export const nameOf = ({ method, path }: Pick<KnownRoute, 'method' | 'path'>): string => `${method} ${path}`
+
+/** What is declared for server and browser alike, by its method and its path with parameters in brackets. */
+export async function sharedRoutes(): Promise<string[]> {
+  const shared = fileURLToPath(new URL('../../shared', import.meta.url))
+  const found: string[] = []
+  for (const subject of readdirSync(shared)) {
+    const file = `${shared}/${subject}/routes.ts`
+    if (!existsSync(file)) continue
+    const lists = (await import(file)) as Record<string, Record<string, Route>>
+    for (const route of Object.values(lists).flatMap((list) => Object.values(list)))
+      found.push(nameOfDeclared(route))
+  }
+  return found
+}
+
+export const nameOfDeclared = ({ method, path }: Route): string =>
+  `${method} ${path.replace(/:(\w+)/g, '[$1]')}`

@@ -1,10 +1,11 @@
 <script setup lang="ts">
+import { networkRoutes } from '#shared/networks/routes'
 import { ExternalLink } from '@lucide/vue'
 import type { Account } from '#shared/networks/types'
 import type { AccountPage } from '#shared/delivery/types'
 import { needsPerson } from '#shared/delivery/states'
 import * as words from '#shared/words'
-import { api, sentenceOf } from '~/base/client'
+import { sentenceOf } from '~/base/client'
 import { useScheduleStore } from '~/schedule/scheduleStore'
 import StatedRules from '~/networks/StatedRules.vue'
 import AccountDialog from '~/networks/AccountDialog.vue'
@@ -25,7 +26,7 @@ useHead({ title: () => `${page.value?.account.name ?? labels.title} · ${words.f
 
 async function load(): Promise<void> {
   try {
-    page.value = await api.get<AccountPage>(brand.path(`/accounts/${id}`))
+    page.value = await brand.call(networkRoutes.account, { id })
     failed.value = ''
   } catch (error) {
     if (page.value === null) failed.value = sentenceOf(error)
@@ -37,7 +38,7 @@ watch([() => schedule.ribbon, () => brand.view], load)
 async function checkNow(): Promise<void> {
   asking.value = true
   try {
-    const { returned } = await api.post<{ returned: number }>(brand.path(`/accounts/${id}/check`))
+    const { returned } = await brand.call(networkRoutes.checkAgain, { id })
     notices.say(words.writingSetUp.checkedAgain(returned))
   } catch (error) {
     notices.complain(error)
@@ -49,7 +50,7 @@ async function checkNow(): Promise<void> {
 async function choose(uid: string, isChosen: boolean): Promise<void> {
   const alsoTo = isChosen ? [...page.value!.alsoTo, uid] : page.value!.alsoTo.filter((item) => item !== uid)
   try {
-    page.value = await api.put<AccountPage>(brand.path(`/accounts/${id}/also-to`), { alsoTo })
+    page.value = await brand.call(networkRoutes.setAlsoTo, { id, body: { alsoTo } })
   } catch (error) {
     notices.complain(error)
     await load()

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { postRoutes } from '#shared/posts/routes'
 import { ExternalLink } from '@lucide/vue'
 import type { DeliveryAction } from '#shared/delivery/types'
 import { needsPerson } from '#shared/delivery/states'
@@ -41,7 +42,7 @@ const facts = computed(() => {
     ...(one.attempts > 1 ? [labels.tries(one.attempts)] : []),
   ]
 })
-const picture = (id: string): string => brand.path(`/pictures/${id}?width=320`)
+const picture = (id: string): string => brand.pathTo(postRoutes.picture, { id, query: { width: 320 } })
 async function choose(deed: DeliveryAction): Promise<void> {
   if (deed === 'take-back' && !asking.value) {
     asking.value = true

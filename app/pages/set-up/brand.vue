@@ -1,7 +1,7 @@
 <script setup lang="ts">
+import { peopleRoutes } from '#shared/people/routes'
 import type { Brand } from '#shared/people/types'
 import * as words from '#shared/words'
-import { api } from '~/base/client'
 import BrandForm from '~/people/BrandForm.vue'
 
 const labels = words.brand
@@ -23,7 +23,7 @@ async function made(created: Brand): Promise<void> {
 async function remove(): Promise<void> {
   busy.value = true
   try {
-    await api.remove(brand.path())
+    await brand.call(peopleRoutes.removeBrand)
     await session.load()
     await goTo('/wire')
   } catch (error) {

@@ -1,9 +1,9 @@
 <script setup lang="ts">
+import { noticeRoutes } from '#shared/notices/routes'
 import { TriangleAlert } from '@lucide/vue'
 import type { NotificationChannels } from '#shared/notices/types'
 import { notificationChannelsSchema } from '#shared/notices/schemas'
 import * as words from '#shared/words'
-import { api } from '~/base/client'
 
 const labels = words.telling
 const brand = useBrandStore()
@@ -40,14 +40,14 @@ function show(telling: NotificationChannels): void {
 onMounted(async () => {
   if (!brand.isOwner) return
   try {
-    show(await api.get<NotificationChannels>(brand.path('/telling')))
+    show(await brand.call(noticeRoutes.telling))
   } catch (error) {
     notices.complain(error)
   }
 })
 async function save(): Promise<void> {
   const done = await form.send(async (values) =>
-    show(await api.put<NotificationChannels>(brand.path('/telling'), values)),
+    show(await brand.call(noticeRoutes.setTelling, { body: values })),
   )
   if (done) notices.say(words.notices.saved)
 }
@@ -58,7 +58,7 @@ async function removeHook(): Promise<void> {
 async function test(): Promise<void> {
   testing.value = true
   try {
-    await api.post(brand.path('/telling-test'))
+    await brand.call(noticeRoutes.testTelling)
     notices.say(labels.testSent)
   } catch (error) {
     notices.complain(error)

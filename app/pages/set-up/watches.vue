@@ -1,9 +1,8 @@
 <script setup lang="ts">
+import { watchRoutes } from '#shared/watches/routes'
 import { ChevronDown, ChevronUp, Pencil } from '@lucide/vue'
-import type { Undoable } from '#shared/platform/types'
 import type { Watch } from '#shared/watches/types'
 import * as words from '#shared/words'
-import { api } from '~/base/client'
 import WatchRunListItem from '~/watches/WatchRunListItem.vue'
 
 const labels = words.watch
@@ -24,7 +23,7 @@ async function move(at: number, by: 1 | -1): Promise<void> {
   ids.splice(at + by, 0, moved!)
   try {
     await brand.change(labels.moved(watches.value[at]!.name), () =>
-      api.put<Undoable>(brand.path('/watches/order'), { ids }),
+      brand.call(watchRoutes.order, { body: { ids } }),
     )
   } catch (error) {
     notices.complain(error)

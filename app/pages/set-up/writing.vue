@@ -1,10 +1,10 @@
 <script setup lang="ts">
+import { postRoutes } from '#shared/posts/routes'
 import { plainCopy } from '~/base/plainCopy'
 import { Plus, X } from '@lucide/vue'
 import { USUAL_WRITING } from '#shared/posts/docs'
 import { writingSchema } from '#shared/posts/schemas'
 import * as words from '#shared/words'
-import { api } from '~/base/client'
 import { useDeskStore } from '~/posts/deskStore'
 import HashtagField from '~/posts/HashtagField.vue'
 import LinkMarks from '~/posts/LinkMarks.vue'
@@ -46,7 +46,11 @@ async function save(): Promise<void> {
   // Rows left empty are none.
   writing.value.phrases = writing.value.phrases.filter(({ text }) => text.trim() !== '')
   writing.value.hashtagGroups = writing.value.hashtagGroups.filter(({ name }) => name.trim() !== '')
-  if (await form.send((values) => brand.change(labels.saved, () => api.put(brand.path('/writing'), values))))
+  if (
+    await form.send((values) =>
+      brand.change(labels.saved, () => brand.call(postRoutes.saveWriting, { body: values })),
+    )
+  )
     await load()
 }
 const problem = computed(() => form.problem.value || Object.values(form.errors.value)[0] || '')

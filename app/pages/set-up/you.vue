@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { peopleRoutes } from '#shared/people/routes'
 import type { SessionView } from '#shared/people/types'
 import { meSchema } from '#shared/people/schemas'
 import * as words from '#shared/words'
@@ -10,7 +11,7 @@ const session = useSessionStore()
 const notices = useNoticesStore()
 const times = useTimes()
 const { readWhenPassed } = useReading()
-const sessions = ref(await api.get<SessionView[]>('/api/me/sessions'))
+const sessions = ref(await api.call(peopleRoutes.sessions))
 const form = useForm(meSchema, {
   name: session.me!.person.name,
   email: session.me!.person.email,
@@ -25,7 +26,7 @@ const asksForOld = computed(
 
 async function save(): Promise<void> {
   const done = await form.send(async (values) => {
-    await api.patch('/api/me', values)
+    await api.call(peopleRoutes.editMe, { body: values })
     await session.load()
     form.start({ name: values.name, email: values.email, password: '', oldPassword: '' })
   })
@@ -33,7 +34,7 @@ async function save(): Promise<void> {
 }
 async function end(one: SessionView): Promise<void> {
   try {
-    await api.remove(`/api/me/sessions/${one.id}`)
+    await api.call(peopleRoutes.endSession, { id: one.id })
     sessions.value = sessions.value.filter((other) => other.id !== one.id)
   } catch (error) {
     notices.complain(error)

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { watchRoutes } from '#shared/watches/routes'
 import { formOfQuery, queryOfForm } from '#core/watch/form'
 import { formatWatch } from '#core/watch/format'
 import { termsOf } from '#core/watch/terms'
@@ -168,7 +169,8 @@ useKeys([
           <FeedAddress
             v-if="known"
             :stated="known.feedAddress"
-            :at="brand.path(`/watches/${known.id}/feed`)"
+            :open="() => brand.call(watchRoutes.openFeed, { id: known!.id })"
+            :close="() => brand.call(watchRoutes.closeFeed, { id: known!.id })"
             :intro="labels.feed.intro"
             :address-hint="labels.feed.addressHint"
             :opened="labels.feed.opened"

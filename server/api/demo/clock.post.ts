@@ -1,6 +1,8 @@
+import { platformRoutes } from '#shared/platform/routes'
 import { clockSchema } from '#shared/platform/schemas'
 import { route } from '#server/route'
 import { playForward } from '#server/work/clockwork'
 
-/** Demo only: plays time forward. */
-export default route('person', clockSchema, ({ body }) => playForward(body.hours), { isDemo: true })
+export default route(platformRoutes.playForward, clockSchema, ({ body }) => playForward(body.hours), {
+  isDemo: true,
+})

@@ -1,11 +1,11 @@
+import { platformRoutes } from '#shared/platform/routes'
 import { demoSignInSchema } from '#shared/people/schemas'
 import { signInAs, demoPerson } from '#server/people'
 import { route } from '#server/route'
 import { sendRedirect } from 'h3'
 
-/** Demo only: signs in one of the demo's people with one click, also without script. */
 export default route(
-  'public',
+  platformRoutes.demoSignIn,
   demoSignInSchema,
   async ({ event, body }) => {
     await signInAs(event, await demoPerson(body.personId))

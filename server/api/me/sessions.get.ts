@@ -1,4 +1,5 @@
+import { peopleRoutes } from '#shared/people/routes'
 import { route } from '#server/route'
 import { sessionsOf } from '#server/people'
 
-export default route('person', null, ({ person, sessionId }) => sessionsOf(person.id, sessionId))
+export default route(peopleRoutes.sessions, null, ({ person, sessionId }) => sessionsOf(person.id, sessionId))

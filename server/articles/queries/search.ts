@@ -42,7 +42,8 @@ export async function indexArticles(db: Db, rows: (ToIndex & { stems: string })[
   )
   // One that was changed while a thread stemmed its words is indexed once more.
   await db.raw(
-    `UPDATE articles SET indexed = 1 FROM json_each(?) AS done WHERE articles.number = json_extract(done.value, '$[0]')
+    `UPDATE articles SET indexed = 1 FROM json_each(?) AS done
+      WHERE articles.number = json_extract(done.value, '$[0]')
      AND coalesce(articles.title, '') = json_extract(done.value, '$[1]') AND articles.text = json_extract(done.value, '$[2]')`,
     [json],
   )
@@ -115,7 +116,8 @@ async function matches(db: Db, { match, matchTitle }: SearchFilter, most: number
   // Weighing costs by how often the words stand in the whole archive, so common words are not weighed.
   if (newest.length <= WEIGHED)
     return numbers(
-      `SELECT rowid FROM article_search WHERE article_search MATCH ? ORDER BY bm25(article_search, ${WEIGHTS})`,
+      `SELECT rowid FROM article_search WHERE article_search MATCH ?
+        ORDER BY bm25(article_search, ${WEIGHTS})`,
       [match],
     )
   const inTitle = await numbers(

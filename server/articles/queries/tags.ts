@@ -22,10 +22,12 @@ export const tagByName = (db: Db, brandId: string, name: string): Promise<TagRow
  */
 export const hasTag = (tagId: string, at: number): [string, (string | number)[]] => [
   `coalesce(
-    (SELECT is_on FROM article_tags WHERE article_tags.brand_id = sources.brand_id AND article_tags.article_id = articles.id AND article_tags.tag_id = ?),
+    (SELECT is_on FROM article_tags WHERE article_tags.brand_id = sources.brand_id
+      AND article_tags.article_id = articles.id AND article_tags.tag_id = ?),
     EXISTS (SELECT 1 FROM source_tags WHERE source_tags.source_id = sources.id AND source_tags.tag_id = ?)
       OR EXISTS (SELECT 1 FROM watch_tags JOIN watches ON watches.id = watch_tags.watch_id AND watches.removed_at IS NULL
-        JOIN watch_marks ON watch_marks.watch_id = watch_tags.watch_id AND watch_marks.article_id = articles.id
+        JOIN watch_marks ON watch_marks.watch_id = watch_tags.watch_id
+          AND watch_marks.article_id = articles.id
         WHERE watch_tags.tag_id = ? AND ${IN_FORCE})
   ) = 1`,
   [tagId, tagId, tagId, at, at],
@@ -106,13 +108,18 @@ export async function countTagged(db: Db, brandId: string, tagId: string, at: nu
     db.raw(
       `SELECT count(*) AS n FROM (
        SELECT article_id FROM article_tags WHERE brand_id = :brand AND tag_id = :tag AND is_on = 1
-       UNION SELECT watch_marks.article_id FROM watch_tags JOIN watches ON watches.id = watch_tags.watch_id AND watches.removed_at IS NULL
+       UNION SELECT watch_marks.article_id FROM watch_tags JOIN watches ON watches.id = watch_tags.watch_id
+         AND watches.removed_at IS NULL
          JOIN watch_marks ON watch_marks.watch_id = watches.id
-         WHERE watches.brand_id = :brand AND watch_tags.tag_id = :tag AND watch_marks.from_at <= :at AND watch_marks.until_at > :at
-       UNION SELECT articles.id FROM source_tags JOIN sources ON sources.id = source_tags.source_id AND sources.removed_at IS NULL
-         JOIN articles ON articles.feed_id = sources.feed_id WHERE sources.brand_id = :brand AND source_tags.tag_id = :tag
+         WHERE watches.brand_id = :brand AND watch_tags.tag_id = :tag AND watch_marks.from_at <= :at
+           AND watch_marks.until_at > :at
+       UNION SELECT articles.id FROM source_tags JOIN sources ON sources.id = source_tags.source_id
+         AND sources.removed_at IS NULL
+         JOIN articles ON articles.feed_id = sources.feed_id WHERE sources.brand_id = :brand
+           AND source_tags.tag_id = :tag
      ) AS tagged
-     WHERE EXISTS (SELECT 1 FROM articles JOIN sources ON sources.feed_id = articles.feed_id AND sources.removed_at IS NULL WHERE articles.id = tagged.article_id AND sources.brand_id = :brand)
+     WHERE EXISTS (SELECT 1 FROM articles JOIN sources ON sources.feed_id = articles.feed_id
+       AND sources.removed_at IS NULL WHERE articles.id = tagged.article_id AND sources.brand_id = :brand)
        AND NOT EXISTS (SELECT 1 FROM article_tags off WHERE off.brand_id = :brand AND off.tag_id = :tag AND off.article_id = tagged.article_id AND off.is_on = 0)`,
       { brand: brandId, tag: tagId, at },
     ),

@@ -109,7 +109,9 @@ export async function clippingsOf(
   if (filter.text) {
     const like = `%${filter.text.replace(/[\\%_]/g, '\\$&')}%`
     query.whereRaw(
-      `(coalesce(articles.title, '') LIKE ? ESCAPE '\\' OR coalesce(clippings.note, '') LIKE ? ESCAPE '\\' OR coalesce(clippings.quote, '') LIKE ? ESCAPE '\\' OR coalesce(sources.label, feeds.title, '') LIKE ? ESCAPE '\\')`,
+      `(coalesce(articles.title, '') LIKE ? ESCAPE '\\' OR coalesce(clippings.note, '') LIKE ? ESCAPE '\\'
+        OR coalesce(clippings.quote, '') LIKE ? ESCAPE '\\'
+        OR coalesce(sources.label, feeds.title, '') LIKE ? ESCAPE '\\')`,
       [like, like, like, like],
     )
   }

@@ -87,7 +87,8 @@ export const eventsOfDelivery = (db: Db, deliveryId: string): Promise<DeliveryEv
   db('delivery_events').where({ delivery_id: deliveryId }).orderBy(['at', 'rowid'])
 
 // Given the moment, and one later for a hold without an end, twice.
-const NOT_HELD = `NOT EXISTS (SELECT 1 FROM accounts JOIN brands ON brands.id = accounts.brand_id WHERE accounts.id = deliveries.account_id
+const NOT_HELD = `NOT EXISTS (SELECT 1 FROM accounts JOIN brands ON brands.id = accounts.brand_id
+  WHERE accounts.id = deliveries.account_id
   AND (accounts.held = 1 AND coalesce(accounts.hold_until, ?) > ? OR brands.held = 1 AND coalesce(brands.hold_until, ?) > ?))`
 
 /** Takes one delivery to ask its network about, if it is still as known and free. Says whether it was got. */

@@ -121,10 +121,11 @@ const DELIVERED =
 
 // Of the accounts chosen for a post: whether there are any, and any without a line and a delivery.
 const chosenAnd = (more: string): string =>
-  `EXISTS (SELECT 1 FROM proofs JOIN accounts ON accounts.id = proofs.account_id AND accounts.removed_at IS NULL WHERE proofs.post_id = posts.id AND proofs.chosen = 1${more})`
+  `EXISTS (SELECT 1 FROM proofs JOIN accounts ON accounts.id = proofs.account_id
+    AND accounts.removed_at IS NULL WHERE proofs.post_id = posts.id AND proofs.chosen = 1${more})`
 const CHOSEN = chosenAnd('')
-const UNLINED =
-  chosenAnd(` AND NOT EXISTS (SELECT 1 FROM lines WHERE lines.post_id = posts.id AND lines.account_id = proofs.account_id)
+const UNLINED = chosenAnd(` AND NOT EXISTS (SELECT 1 FROM lines WHERE lines.post_id = posts.id
+    AND lines.account_id = proofs.account_id)
   AND NOT EXISTS (SELECT 1 FROM deliveries WHERE deliveries.post_id = posts.id AND deliveries.account_id = proofs.account_id AND deliveries.state <> 'not-sent')`)
 
 /**

@@ -1,3 +1,4 @@
+import { at } from '#shared/platform/route'
 import { getRouterParam } from 'h3'
 import * as words from '#shared/words'
 import { plainPage } from '#server/platform/http/plainPage'
@@ -5,7 +6,7 @@ import { route } from '#server/route'
 import { confirmByToken } from '#server/notices'
 
 /** Whoever reads an address says that notices may come there. */
-export default route('public', null, async ({ event }) => {
+export default route(at('POST', 'public', '/confirm/:token').answers<unknown>(), null, async ({ event }) => {
   const { address, brand } = await confirmByToken(getRouterParam(event, 'token') ?? '')
   return plainPage(event, {
     title: words.telling.confirm.done,

@@ -52,7 +52,8 @@ export const sourcesOf = (db: Db, brandId: string): Promise<SourceWithFeed[]> =>
           `json_group_array(folders.name ORDER BY folders.name) FILTER (WHERE folders.name IS NOT NULL) AS folders_json`,
         ),
         db.raw(
-          `(SELECT count(*) FROM article_states WHERE article_states.brand_id = sources.brand_id AND article_states.feed_id = sources.feed_id AND article_states.state = 'clipped') AS clipped`,
+          `(SELECT count(*) FROM article_states WHERE article_states.brand_id = sources.brand_id
+            AND article_states.feed_id = sources.feed_id AND article_states.state = 'clipped') AS clipped`,
         ),
       ),
   )
@@ -95,7 +96,8 @@ export const updateFeed = async (db: Db, id: string, patch: Partial<FeedRow>): P
 }
 
 // A feed that comes by mail is never asked for, and one that everybody paused rests.
-const READ_BY_SOMEONE = `feeds.kind = 'web' AND EXISTS (SELECT 1 FROM sources s JOIN brands b ON b.id = s.brand_id
+const READ_BY_SOMEONE = `feeds.kind = 'web' AND EXISTS (SELECT 1 FROM sources s
+  JOIN brands b ON b.id = s.brand_id
   WHERE s.feed_id = feeds.id AND s.removed_at IS NULL AND s.paused_at IS NULL AND b.removed_at IS NULL)`
 
 /** Feeds that are due, longest waiting first. */

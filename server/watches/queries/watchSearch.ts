@@ -67,7 +67,8 @@ function numbersOf(
       ? 'UNION SELECT number FROM articles WHERE +number < ? AND feed_id IN (SELECT value FROM json_each(?))'
       : ''
   return {
-    sql: `SELECT number FROM (SELECT rowid AS number FROM article_search WHERE article_search MATCH ? AND rowid < ? ORDER BY rowid DESC LIMIT ?)
+    sql: `SELECT number FROM (SELECT rowid AS number FROM article_search WHERE article_search MATCH ?
+      AND rowid < ? ORDER BY rowid DESC LIMIT ?)
       UNION SELECT number FROM articles WHERE indexed = 0 AND number < ? ${ofOthers} ORDER BY number DESC LIMIT ?`,
     bindings: [
       match,
@@ -92,7 +93,8 @@ export function candidatesAt(
   return readAll(
     CANDIDATE,
     db.raw(
-      `SELECT articles.id, articles.number, articles.at FROM json_each(?) AS hits CROSS JOIN articles ON articles.number = hits.value
+      `SELECT articles.id, articles.number, articles.at FROM json_each(?) AS hits CROSS
+        JOIN articles ON articles.number = hits.value
      WHERE articles.feed_id IN ? AND articles.at >= ? ORDER BY articles.number DESC`,
       [
         JSON.stringify(numbers),

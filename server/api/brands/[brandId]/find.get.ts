@@ -1,3 +1,4 @@
+import { readingRoutes } from '#shared/reading/routes'
 import { isInstant } from '#shared/platform/schemaParts'
 import { SHOWS } from '#shared/articles/shows'
 import { route } from '#server/route'
@@ -5,8 +6,7 @@ import { find } from '#server/reading'
 
 const UUID = /^[0-9a-f-]{36}$/i
 
-/** Full-text search over a brand's articles. */
-export default route('read', null, ({ actor, query }) => {
+export default route(readingRoutes.find, null, ({ actor, query }) => {
   const since = isInstant(query['since'] ?? '') ? Date.parse(query['since']!) : null
   return find(actor.brandId, {
     query: query['q'] ?? '',

@@ -1,4 +1,5 @@
+import { peopleRoutes } from '#shared/people/routes'
 import { route } from '#server/route'
 import { removeBrand } from '#server/brands'
 
-export default route('own', null, ({ actor }) => removeBrand(actor))
+export default route(peopleRoutes.removeBrand, null, ({ actor }) => removeBrand(actor))

@@ -1,4 +1,5 @@
+import { peopleRoutes } from '#shared/people/routes'
 import { route } from '#server/route'
 import { brandView } from '#server/brands'
 
-export default route('read', null, ({ actor }) => brandView(actor))
+export default route(peopleRoutes.brand, null, ({ actor }) => brandView(actor))

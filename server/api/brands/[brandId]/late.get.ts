@@ -1,10 +1,8 @@
+import { scheduleRoutes } from '#shared/schedule/routes'
 import { route } from '#server/route'
 import { holdOf, lateQueueItems } from '#server/schedule'
 
-/**
- * Posts whose own time passed while they were held: of the brand, or of the account or post that is named.
- */
-export default route('read', null, ({ actor, query }) =>
+export default route(scheduleRoutes.lateItems, null, ({ actor, query }) =>
   lateQueueItems(
     actor,
     holdOf({

@@ -1,4 +1,5 @@
+import { scheduleRoutes } from '#shared/schedule/routes'
 import { route } from '#server/route'
 import { lookAheadOf } from '#server/schedule'
 
-export default route('read', null, ({ actor }) => lookAheadOf(actor.brandId))
+export default route(scheduleRoutes.lookAhead, null, ({ actor }) => lookAheadOf(actor.brandId))

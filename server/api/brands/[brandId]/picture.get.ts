@@ -1,7 +1,7 @@
+import { readingRoutes } from '#shared/reading/routes'
 import { route } from '#server/route'
 import { passOnPicture } from '#server/posts'
 
-/** A picture of an article the brand can see, fetched by us, so that no reader's address leaks. */
-export default route('read', null, ({ actor, query, event }) =>
+export default route(readingRoutes.picture, null, ({ actor, query, event }) =>
   passOnPicture(event, actor.brandId, query['article'] ?? '', query['url'] ?? ''),
 )

@@ -1,3 +1,4 @@
+import { scheduleRoutes } from '#shared/schedule/routes'
 import { placingSchema } from '#shared/schedule/schemas'
 import { useDb } from '#server/platform/db'
 import { route } from '#server/route'
@@ -5,8 +6,7 @@ import { tryPlacing } from '#server/schedule'
 
 const msOf = (at: string | null): number | null => (at === null ? null : Date.parse(at))
 
-/** Where a post and its echoes would go, and what would move; nothing is stored. */
-export default route('work', placingSchema, async ({ actor, body }) => {
+export default route(scheduleRoutes.tryPlacing, placingSchema, async ({ actor, body }) => {
   const { postId, pillarId, link, goodUntil, notBefore, placements, echoes } = body
   const post = { id: postId, pillarId, link, goodUntil: msOf(goodUntil), notBefore: msOf(notBefore) }
   const { version, accounts, moved } = await tryPlacing(

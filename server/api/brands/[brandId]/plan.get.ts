@@ -1,10 +1,10 @@
+import { scheduleRoutes } from '#shared/schedule/routes'
 import type { PlanBase } from '#shared/schedule/types'
 import { useDb } from '#server/platform/db'
 import { route } from '#server/route'
 import { placeMessage, planOf, shownPlan, versionOf } from '#server/schedule'
 
-/** All that the plan is made from, for planning in the browser. */
-export default route('read', null, async ({ actor }): Promise<PlanBase> => {
+export default route(scheduleRoutes.plan, null, async ({ actor }): Promise<PlanBase> => {
   const known = await planOf(await useDb(), actor.brandId)
   const { input, plan } = shownPlan(known)
   const places = new Map(plan.entries.map((entry) => [entry.postId, entry]))

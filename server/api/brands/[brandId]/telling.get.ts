@@ -1,4 +1,5 @@
+import { noticeRoutes } from '#shared/notices/routes'
 import { route } from '#server/route'
 import { notificationChannelsOf } from '#server/notices'
 
-export default route('own', null, ({ actor }) => notificationChannelsOf(actor))
+export default route(noticeRoutes.telling, null, ({ actor }) => notificationChannelsOf(actor))

@@ -1,3 +1,4 @@
+import { noticeRoutes } from '#shared/notices/routes'
 import { getRequestURL } from 'h3'
 import { PACE } from '#server/platform/http/pace'
 import { notificationChannelsSchema } from '#shared/notices/schemas'
@@ -5,7 +6,7 @@ import { route } from '#server/route'
 import { setNotificationChannels } from '#server/notices'
 
 export default route(
-  'own',
+  noticeRoutes.setTelling,
   notificationChannelsSchema,
   ({ actor, body, event }) => setNotificationChannels(actor, body, getRequestURL(event).origin),
   {

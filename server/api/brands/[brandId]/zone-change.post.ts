@@ -1,6 +1,8 @@
+import { scheduleRoutes } from '#shared/schedule/routes'
 import { zoneChangeSchema } from '#shared/schedule/schemas'
 import { route } from '#server/route'
 import { tryZone } from '#server/schedule'
 
-/** What another time zone would move; nothing is stored. */
-export default route('own', zoneChangeSchema, ({ actor, body }) => tryZone(actor, body.zone, body.keep))
+export default route(scheduleRoutes.tryZone, zoneChangeSchema, ({ actor, body }) =>
+  tryZone(actor, body.zone, body.keep),
+)

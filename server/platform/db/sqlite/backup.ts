@@ -88,7 +88,8 @@ export function makeCareful(file: string, reason: string, message: string, at: n
         .run(reason).changes
       const open = "state IN ('planned', 'sending', 'waiting')"
       db.prepare(
-        `INSERT INTO delivery_events (delivery_id, at, state, cause) SELECT id, ?, 'unknown', ? FROM deliveries WHERE ${open}`,
+        `INSERT INTO delivery_events (delivery_id, at, state, cause) SELECT id, ?, 'unknown', ?
+          FROM deliveries WHERE ${open}`,
       ).run(at, message)
       const deliveries = db
         .prepare(

@@ -26,7 +26,8 @@ export async function insertAll<T extends TableName>(
   )
   // WHERE true: without it SQLite takes ON CONFLICT for a join's condition.
   await db.raw(
-    `INSERT INTO ?? (${columns.map(() => '??').join(', ')}) SELECT ${values} FROM json_each(?) WHERE true ON CONFLICT (${conflict.map(() => '??').join(', ')}) DO NOTHING`,
+    `INSERT INTO ?? (${columns.map(() => '??').join(', ')}) SELECT ${values} FROM json_each(?) WHERE true
+      ON CONFLICT (${conflict.map(() => '??').join(', ')}) DO NOTHING`,
     [table, ...columns, json, ...conflict],
   )
 }
@@ -63,7 +64,8 @@ export async function putRows(db: Db, table: TableName, keys: object[], row: obj
   ].join(', ')
   const changes = values.map(() => '?? = excluded.??').join(', ')
   await db.raw(
-    `INSERT INTO ?? (${names}) SELECT ${picked} FROM json_each(?) WHERE true ON CONFLICT (${columns.map(() => '??').join(', ')}) DO UPDATE SET ${changes}`,
+    `INSERT INTO ?? (${names}) SELECT ${picked} FROM json_each(?) WHERE true
+      ON CONFLICT (${columns.map(() => '??').join(', ')}) DO UPDATE SET ${changes}`,
     [
       table,
       ...columns,

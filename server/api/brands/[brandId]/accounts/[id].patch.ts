@@ -1,10 +1,11 @@
+import { networkRoutes } from '#shared/networks/routes'
 import { PACE } from '#server/platform/http/pace'
 import { accountEditSchema } from '#shared/networks/schemas'
 import { route } from '#server/route'
 import { editAccount } from '#server/networks'
 
 export default route(
-  'own',
+  networkRoutes.editAccount,
   accountEditSchema,
   ({ actor, body, param }) => editAccount(actor, param('id'), body),
   { pace: PACE.outside },

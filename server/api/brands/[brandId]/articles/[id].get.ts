@@ -1,4 +1,5 @@
+import { readingRoutes } from '#shared/reading/routes'
 import { route } from '#server/route'
 import { article } from '#server/reading'
 
-export default route('read', null, ({ actor, param }) => article(actor, param('id')))
+export default route(readingRoutes.article, null, ({ actor, param }) => article(actor, param('id')))

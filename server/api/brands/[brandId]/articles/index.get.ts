@@ -1,3 +1,4 @@
+import { readingRoutes } from '#shared/reading/routes'
 import { isInstant } from '#shared/platform/schemaParts'
 import { SHOWS } from '#shared/articles/shows'
 import { route } from '#server/route'
@@ -8,12 +9,7 @@ const KINDS = ['text', 'picture', 'video', 'sound', 'document'] as const
 const oneOf = <T extends string>(known: readonly T[], value: string | undefined): T | null =>
   known.find((item) => item === value) ?? null
 
-/**
- * One page of the Wire: `show`, `order`, `watch`, `tag`, `source`, `folder`, `own` (yes or no), `kind`,
- * `language`, `region`, `words`, `since` (an instant), and
- * `after` for the page behind another.
- */
-export default route('read', null, ({ actor, query }) => {
+export default route(readingRoutes.wire, null, ({ actor, query }) => {
   const since = isInstant(query['since'] ?? '') ? Date.parse(query['since']!) : null
   return wire(actor.brandId, {
     show: oneOf(SHOWS, query['show']) ?? 'open',

@@ -1,6 +1,8 @@
+import { readingRoutes } from '#shared/reading/routes'
 import { statesSchema } from '#shared/reading/schemas'
 import { route } from '#server/route'
 import { setStates } from '#server/reading'
 
-/** Several articles at once. */
-export default route('work', statesSchema, ({ actor, body }) => setStates(actor, body.ids, body.state))
+export default route(readingRoutes.setStates, statesSchema, ({ actor, body }) =>
+  setStates(actor, body.ids, body.state),
+)

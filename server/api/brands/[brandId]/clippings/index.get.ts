@@ -1,13 +1,10 @@
+import { clippingRoutes } from '#shared/clippings/routes'
 import { route } from '#server/route'
 import { clippings } from '#server/clippings'
 
 const SHOWS = ['waiting', 'shelved', 'done'] as const
 
-/**
- * What the brand has kept: `show`, `folder`, `q` for part of a title, note or outlet, `written` yes or no,
- * `tag`.
- */
-export default route('read', null, ({ actor, query }) =>
+export default route(clippingRoutes.clippings, null, ({ actor, query }) =>
   clippings(actor.brandId, {
     show: SHOWS.find((item) => item === query['show']) ?? 'waiting',
     folder: query['folder'] || null,

@@ -1,6 +1,6 @@
+import { clippingRoutes } from '#shared/clippings/routes'
 import { quoteSchema } from '#shared/clippings/schemas'
 import { route } from '#server/route'
 import { keepQuote } from '#server/clippings'
 
-/** Keeps a quote from an article. */
-export default route('work', quoteSchema, ({ actor, body }) => keepQuote(actor, body))
+export default route(clippingRoutes.addQuote, quoteSchema, ({ actor, body }) => keepQuote(actor, body))

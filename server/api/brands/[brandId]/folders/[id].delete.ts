@@ -1,5 +1,5 @@
+import { sourceRoutes } from '#shared/sources/routes'
 import { route } from '#server/route'
 import { removeFolder } from '#server/sources'
 
-/** Removes a folder; its sources stay. */
-export default route('work', null, ({ actor, param }) => removeFolder(actor, param('id')))
+export default route(sourceRoutes.removeFolder, null, ({ actor, param }) => removeFolder(actor, param('id')))

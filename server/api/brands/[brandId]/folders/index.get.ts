@@ -1,4 +1,5 @@
+import { sourceRoutes } from '#shared/sources/routes'
 import { route } from '#server/route'
 import { foldersOfBrand } from '#server/sources'
 
-export default route('read', null, ({ actor }) => foldersOfBrand(actor))
+export default route(sourceRoutes.folders, null, ({ actor }) => foldersOfBrand(actor))

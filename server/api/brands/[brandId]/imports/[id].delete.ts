@@ -1,5 +1,7 @@
+import { sourceRoutes } from '#shared/sources/routes'
 import { route } from '#server/route'
 import { stopImport } from '#server/sources'
 
-/** Stops it; what was added stays. */
-export default route('work', null, ({ actor, param }) => stopImport(actor.brandId, param('id')))
+export default route(sourceRoutes.stopImport, null, ({ actor, param }) =>
+  stopImport(actor.brandId, param('id')),
+)

@@ -1,4 +1,5 @@
+import { sourceRoutes } from '#shared/sources/routes'
 import { route } from '#server/route'
 import { latestImport } from '#server/sources'
 
-export default route('read', null, ({ actor }) => latestImport(actor.brandId))
+export default route(sourceRoutes.latestImport, null, ({ actor }) => latestImport(actor.brandId))

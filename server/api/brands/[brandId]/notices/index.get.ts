@@ -1,4 +1,5 @@
+import { noticeRoutes } from '#shared/notices/routes'
 import { route } from '#server/route'
 import { noticesOfBrand } from '#server/notices'
 
-export default route('read', null, ({ actor }) => noticesOfBrand(actor))
+export default route(noticeRoutes.notices, null, ({ actor }) => noticesOfBrand(actor))

@@ -1,3 +1,4 @@
+import { postRoutes } from '#shared/posts/routes'
 import { readFile } from '#server/platform/http/body'
 import { LIMITS } from '#shared/platform/limits'
 import { PACE } from '#server/platform/http/pace'
@@ -8,9 +9,8 @@ import { uploadPicture } from '#server/posts'
 /** What a form puts round a file. */
 const FORM_BYTES = 64 * 1024
 
-/** A picture as a form with one file in it (RFC 7578). */
 export default route(
-  'work',
+  postRoutes.addPicture,
   null,
   async ({ actor, event }) => {
     const file = await readFile(event, 'file', LIMITS.uploadBytes + FORM_BYTES)

@@ -1,4 +1,5 @@
+import { peopleRoutes } from '#shared/people/routes'
 import { route } from '#server/route'
 import { removePillar } from '#server/brands'
 
-export default route('own', null, ({ actor, param }) => removePillar(actor, param('id')))
+export default route(peopleRoutes.removePillar, null, ({ actor, param }) => removePillar(actor, param('id')))

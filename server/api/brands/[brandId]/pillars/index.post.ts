@@ -1,5 +1,6 @@
+import { peopleRoutes } from '#shared/people/routes'
 import { pillarSchema } from '#shared/people/schemas'
 import { route } from '#server/route'
 import { addPillar } from '#server/brands'
 
-export default route('own', pillarSchema, ({ actor, body }) => addPillar(actor, body))
+export default route(peopleRoutes.addPillar, pillarSchema, ({ actor, body }) => addPillar(actor, body))

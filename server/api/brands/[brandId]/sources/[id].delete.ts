@@ -1,4 +1,5 @@
+import { sourceRoutes } from '#shared/sources/routes'
 import { route } from '#server/route'
 import { removeSource } from '#server/sources'
 
-export default route('work', null, ({ actor, param }) => removeSource(actor, param('id')))
+export default route(sourceRoutes.removeSource, null, ({ actor, param }) => removeSource(actor, param('id')))

@@ -1,7 +1,8 @@
+import { sourceRoutes } from '#shared/sources/routes'
 import { sourceEditSchema } from '#shared/sources/schemas'
 import { route } from '#server/route'
 import { editSource } from '#server/sources'
 
-export default route('work', sourceEditSchema, ({ actor, body, param }) =>
+export default route(sourceRoutes.editSource, sourceEditSchema, ({ actor, body, param }) =>
   editSource(actor, param('id'), body),
 )

@@ -1,4 +1,5 @@
+import { sourceRoutes } from '#shared/sources/routes'
 import { route } from '#server/route'
 import { sourcesOfBrand } from '#server/sources'
 
-export default route('read', null, ({ actor }) => sourcesOfBrand(actor.brandId, actor.role))
+export default route(sourceRoutes.sources, null, ({ actor }) => sourcesOfBrand(actor.brandId, actor.role))

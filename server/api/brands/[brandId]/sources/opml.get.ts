@@ -1,9 +1,9 @@
+import { sourceRoutes } from '#shared/sources/routes'
 import { setResponseHeader } from 'h3'
 import { route } from '#server/route'
 import { exportOpml } from '#server/sources'
 
-/** The brand's sources as a file for other programs. */
-export default route('read', null, async ({ actor, event }) => {
+export default route(sourceRoutes.exportOpml, null, async ({ actor, event }) => {
   const { name, opml } = await exportOpml(actor.brandId)
   setResponseHeader(event, 'content-type', 'text/x-opml; charset=utf-8')
   setResponseHeader(

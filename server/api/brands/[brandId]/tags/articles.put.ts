@@ -1,6 +1,8 @@
+import { articleRoutes } from '#shared/articles/routes'
 import { tagArticlesSchema } from '#shared/reading/schemas'
 import { route } from '#server/route'
 import { tagArticles } from '#server/articles'
 
-/** Puts tags on articles and takes others off. */
-export default route('work', tagArticlesSchema, ({ actor, body }) => tagArticles(actor, body))
+export default route(articleRoutes.tagArticles, tagArticlesSchema, ({ actor, body }) =>
+  tagArticles(actor, body),
+)

@@ -1,4 +1,5 @@
+import { articleRoutes } from '#shared/articles/routes'
 import { route } from '#server/route'
 import { tagUses } from '#server/articles'
 
-export default route('read', null, ({ actor }) => tagUses(actor.brandId))
+export default route(articleRoutes.tags, null, ({ actor }) => tagUses(actor.brandId))

@@ -1,3 +1,4 @@
+import { at } from '#shared/platform/route'
 import { getHeader, getRouterParam, setResponseStatus } from 'h3'
 import { LIMITS } from '#shared/platform/limits'
 import { readBytes } from '#server/platform/http/body'
@@ -6,7 +7,7 @@ import { takeAnnouncement, feedBehind } from '#server/sources'
 
 /** A hub announces a feed's new content. Whose key is not ours is not read at all. */
 export default route(
-  'public',
+  at('POST', 'public', '/hooks/feeds/:id/:key').answers<unknown>(),
   null,
   async ({ event }) => {
     const { feed } = await feedBehind(getRouterParam(event, 'id') ?? '', getRouterParam(event, 'key') ?? '')

@@ -1,10 +1,10 @@
+import { readingRoutes } from '#shared/reading/routes'
 import { PACE } from '#server/platform/http/pace'
 import { route } from '#server/route'
 import { lookAtPage, article } from '#server/reading'
 
-/** Looks at the article's own page for the text its feed does not give; answers the article as it then is. */
 export default route(
-  'work',
+  readingRoutes.lookAtPage,
   null,
   async ({ actor, param }) => {
     await lookAtPage(actor.brandId, param('id'))

@@ -1,4 +1,5 @@
+import { deliveryRoutes } from '#shared/delivery/routes'
 import { route } from '#server/route'
 import { deliveryView } from '#server/sending'
 
-export default route('read', null, ({ actor, param }) => deliveryView(actor, param('id')))
+export default route(deliveryRoutes.delivery, null, ({ actor, param }) => deliveryView(actor, param('id')))

@@ -1,5 +1,5 @@
+import { sourceRoutes } from '#shared/sources/routes'
 import { route } from '#server/route'
 import { closeFeed } from '#server/sources'
 
-/** Takes the address of a folder's feed back. */
-export default route('work', null, ({ actor, param }) => closeFeed(actor, param('id')))
+export default route(sourceRoutes.closeFolderFeed, null, ({ actor, param }) => closeFeed(actor, param('id')))

@@ -1,5 +1,5 @@
+import { sourceRoutes } from '#shared/sources/routes'
 import { route } from '#server/route'
 import { tryAgain } from '#server/sources'
 
-/** Tries those once more that could not be added. */
-export default route('work', null, ({ actor, param }) => tryAgain(actor.brandId, param('id')))
+export default route(sourceRoutes.tryAgain, null, ({ actor, param }) => tryAgain(actor.brandId, param('id')))

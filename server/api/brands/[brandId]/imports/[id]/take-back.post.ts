@@ -1,5 +1,5 @@
+import { sourceRoutes } from '#shared/sources/routes'
 import { route } from '#server/route'
 import { takeBack } from '#server/sources'
 
-/** Removes what it brought; this can be undone. */
-export default route('work', null, ({ actor, param }) => takeBack(actor, param('id')))
+export default route(sourceRoutes.takeBack, null, ({ actor, param }) => takeBack(actor, param('id')))

@@ -1,5 +1,5 @@
+import { watchRoutes } from '#shared/watches/routes'
 import { route } from '#server/route'
 import { openWatchFeed } from '#server/watches'
 
-/** Lets a watch be read as a feed at a new secret address; an older one opens nothing any more. */
-export default route('work', null, ({ actor, param }) => openWatchFeed(actor, param('id')))
+export default route(watchRoutes.openFeed, null, ({ actor, param }) => openWatchFeed(actor, param('id')))

@@ -1,5 +1,5 @@
+import { watchRoutes } from '#shared/watches/routes'
 import { route } from '#server/route'
 import { seeWatch } from '#server/watches'
 
-/** What the watch had to tell was seen, by whoever asks. */
-export default route('work', null, ({ actor, param }) => seeWatch(actor, param('id')))
+export default route(watchRoutes.markSeen, null, ({ actor, param }) => seeWatch(actor, param('id')))

@@ -1,0 +1,13 @@
+import { ofBrand } from '#shared/platform/route'
+import type { NoticeView, NotificationChannels } from '#shared/notices/types'
+import type { notificationChannelsSchema } from '#shared/notices/schemas'
+
+export const noticeRoutes = {
+  notices: ofBrand('GET', 'read', '/notices').answers<NoticeView[]>(),
+  markSeen: ofBrand('PUT', 'work', '/notices/seen').answers<null>(),
+  testTelling: ofBrand('POST', 'own', '/telling-test').answers<null>(),
+  telling: ofBrand('GET', 'own', '/telling').answers<NotificationChannels>(),
+  setTelling: ofBrand('PUT', 'own', '/telling')
+    .takes<typeof notificationChannelsSchema>()
+    .answers<NotificationChannels>(),
+}

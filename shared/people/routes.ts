@@ -1,0 +1,47 @@
+import { at, ofBrand } from '#shared/platform/route'
+import type { Brand, BrandView, Me, Person, SessionView } from '#shared/people/types'
+import type {
+  brandSchema,
+  meSchema,
+  memberSchema,
+  ownerSchema,
+  pillarSchema,
+  signInSchema,
+} from '#shared/people/schemas'
+import type { Undoable } from '#shared/platform/types'
+import type { undoSchema } from '#shared/platform/schemas'
+
+export const peopleRoutes = {
+  /** Makes a brand owned by whoever asks. */
+  addBrand: at('POST', 'person', '/api/brands').takes<typeof brandSchema>().answers<Brand>(),
+  removeBrand: ofBrand('DELETE', 'own', '').answers<null>(),
+  brand: ofBrand('GET', 'read', '').answers<BrandView>(),
+  editBrand: ofBrand('PATCH', 'own', '').takes<typeof brandSchema>().answers<Undoable>(),
+  /** Demo only, so far: gives a person a part in a brand. */
+  addMember: ofBrand('POST', 'own', '/members').takes<typeof memberSchema>().answers<null>(),
+  removePillar: ofBrand('DELETE', 'own', '/pillars/:id').answers<Undoable>(),
+  editPillar: ofBrand('PATCH', 'own', '/pillars/:id').takes<typeof pillarSchema>().answers<Undoable>(),
+  addPillar: ofBrand('POST', 'own', '/pillars')
+    .takes<typeof pillarSchema>()
+    .answers<Undoable & { id: string }>(),
+  /** Whoever may read may undo: a change is undone by the one who made it alone, and a client makes few. */
+  undo: ofBrand('POST', 'read', '/undo').takes<typeof undoSchema>().answers<null>(),
+  /** Makes the owner of a new installation and signs them in. */
+  makeOwner: at('POST', 'public', '/api/first-start').takes<typeof ownerSchema>().answers<Person>(),
+  me: at('GET', 'person', '/api/me').answers<Me>(),
+  editMe: at('PATCH', 'person', '/api/me').takes<typeof meSchema>().answers<Person>(),
+  sessions: at('GET', 'person', '/api/me/sessions').answers<SessionView[]>(),
+  endSession: at('DELETE', 'person', '/api/me/sessions/:id').answers<null>(),
+  /** Signs out: the session row is ended, the cookie emptied. */
+  signOut: at('DELETE', 'public', '/api/session').answers<null>(),
+  /**
+   * Signs in. A plain form (no script) is sent on to the Wire, or back to the sign-in page with the refusal's
+   * name.
+   */
+  signIn: at('POST', 'public', '/api/session').takes<typeof signInSchema>().answers<Person | null>(),
+  /** What the sign-in page needs: whether anyone is there yet, and in the demo its people. */
+  start: at('GET', 'public', '/api/start').answers<{
+    needsFirstStart: boolean
+    demoPeople: (Person & { brands: string[] })[]
+  }>(),
+}

@@ -1,0 +1,51 @@
+import { ofBrand } from '#shared/platform/route'
+import type {
+  FoundAhead,
+  LateQueueItem,
+  Placing,
+  PlanBase,
+  PlanChange,
+  QueueingResult,
+  ScheduleView,
+} from '#shared/schedule/types'
+import type {
+  holdSchema,
+  liftSchema,
+  lineUpSchema,
+  moveSchema,
+  placingSchema,
+  timetableSchema,
+  zoneChangeSchema,
+} from '#shared/schedule/schemas'
+import type { Undoable } from '#shared/platform/types'
+
+export const scheduleRoutes = {
+  /** What a changed timetable would move; nothing is stored. */
+  tryTimetable: ofBrand('POST', 'own', '/accounts/:id/timetable-change')
+    .takes<typeof timetableSchema>()
+    .answers<PlanChange>(),
+  setTimetable: ofBrand('PUT', 'own', '/accounts/:id/timetable')
+    .takes<typeof timetableSchema>()
+    .answers<Undoable>(),
+  hold: ofBrand('POST', 'work', '/hold').takes<typeof holdSchema>().answers<Undoable>(),
+  /**
+   * Posts whose own time passed while they were held: of the brand, or of the account or post that is named.
+   */
+  lateItems: ofBrand('GET', 'read', '/late').answers<LateQueueItem[]>(),
+  lift: ofBrand('POST', 'work', '/lift').takes<typeof liftSchema>().answers<Undoable>(),
+  takeOut: ofBrand('DELETE', 'work', '/lines/:id').answers<Undoable & { echoes: number }>(),
+  moveItem: ofBrand('POST', 'work', '/lines/:id/move').takes<typeof moveSchema>().answers<Undoable>(),
+  sendNow: ofBrand('POST', 'work', '/lines/:id/send').answers<null>(),
+  lookAhead: ofBrand('GET', 'read', '/look-ahead').answers<FoundAhead[]>(),
+  /** Where a post and its echoes would go, and what would move; nothing is stored. */
+  tryPlacing: ofBrand('POST', 'work', '/placing').takes<typeof placingSchema>().answers<Placing>(),
+  /** All that the plan is made from, for planning in the browser. */
+  plan: ofBrand('GET', 'read', '/plan').answers<PlanBase>(),
+  lineUp: ofBrand('POST', 'work', '/posts/:id/line-up')
+    .takes<typeof lineUpSchema>()
+    .answers<QueueingResult>(),
+  /** The Schedule from the local day `from` (today without it), `days` long (7 without it, 31 at most). */
+  schedule: ofBrand('GET', 'read', '/schedule').answers<ScheduleView>(),
+  /** What another time zone would move; nothing is stored. */
+  tryZone: ofBrand('POST', 'own', '/zone-change').takes<typeof zoneChangeSchema>().answers<PlanChange>(),
+}
