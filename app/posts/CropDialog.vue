@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import type { Crop } from '#core/post'
 import { cropFor, cropToRatio, shapesFor } from '#core/post/crop'
-import { shapeOf } from '#core/post/mediaChecks'
+import { shapesOf } from '#core/post/mediaChecks'
+import { sayShapes } from '#shared/posts/messages'
 import type { PictureView, PostPicture } from '#shared/posts/types'
 import type { Account } from '#shared/networks/types'
 import * as words from '#shared/words'
@@ -116,7 +117,7 @@ function pick(event: MouseEvent): void {
   >
     <div v-if="picture && account" class="grid gap-3">
       <p class="text-small text-ink-2">
-        {{ labels.cropHint }} <b class="font-semibold">{{ shapeOf(account.rules.media) }}</b>
+        {{ labels.cropHint }} <b class="font-semibold">{{ sayShapes(shapesOf(account.rules.media)) }}</b>
       </p>
       <!-- The pointer alone picks here; the frame itself is moved by keys as well. -->
       <div

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { sayPost } from '#shared/posts/messages'
 import { Check as Tick, TriangleAlert, X } from '@lucide/vue'
 import type { Check } from '#core/post'
 import type { PostDoc } from '#shared/posts/types'
@@ -19,7 +20,7 @@ const lines = computed((): Line[] => {
   const found = new Map<string, Line>()
   for (const one of props.chosen) {
     for (const check of one.checks) {
-      const key = check.level === 'ok' ? `ok ${check.id}` : `${check.id} ${check.message}`
+      const key = check.level === 'ok' ? `ok ${check.id}` : `${check.id} ${sayPost(check.message)}`
       const known = found.get(key)
       if (known) known.on.push(one)
       else found.set(key, { check, on: [one] })
@@ -35,12 +36,13 @@ const lines = computed((): Line[] => {
     .sort((a, b) => rank[a.check.level] - rank[b.check.level])
 })
 const messageOf = ({ check, on }: Line): string => {
-  if (check.level === 'ok') return check.id === 'length' ? words.commentField.checks.fits : check.message
+  const said = sayPost(check.message)
+  if (check.level === 'ok') return check.id === 'length' ? words.commentField.checks.fits : said
   // A sentence that names its network needs no name before it.
-  const isNamed = on.length === 1 && check.message.includes(on[0]!.account.name)
+  const isNamed = on.length === 1 && said.includes(on[0]!.account.name)
   return isNamed || (on.length === props.chosen.length && props.chosen.length > 1)
-    ? check.message
-    : `${on.map(({ account }) => account.name).join(', ')}: ${check.message}`
+    ? said
+    : `${on.map(({ account }) => account.name).join(', ')}: ${said}`
 }
 /** What a click does, in words: all that makes it fit is named. */
 function fixLabel({ check, on }: Line): string {
@@ -68,7 +70,7 @@ const ICONS = { ok: Tick, warn: TriangleAlert, stop: X }
     <ul class="grid gap-[3px] text-small">
       <li
         v-for="line in lines"
-        :key="line.check.id + line.check.message"
+        :key="line.check.id + messageOf(line)"
         class="flex gap-1.5"
         :class="INKS[line.check.level]"
       >

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { sayPost } from '#shared/posts/messages'
 import type { Proof } from '#core/post'
 import type { AccountPart, PostDoc } from '#shared/posts/types'
 import * as words from '#shared/words'
@@ -48,7 +49,7 @@ async function writeOwn(): Promise<void> {
       </button>
     </p>
     <p v-for="one in proof.leftOut" :key="one.what + one.text" class="text-small text-warn">
-      {{ labels.leftOut(one.what === 'hashtag' ? one.text : labels.whats[one.what], one.reason) }}
+      {{ labels.leftOut(one.what === 'hashtag' ? one.text : labels.whats[one.what], sayPost(one.reason)) }}
     </p>
     <template v-if="part.ownText !== null">
       <textarea

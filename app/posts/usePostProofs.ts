@@ -1,3 +1,4 @@
+import { sayPost } from '#shared/posts/messages'
 import type { Check, Proof } from '#core/post'
 import { linkFor, partsFor, ruleOf, textMarksOf, USUAL_WRITING } from '#shared/posts/docs'
 import type { AccountPart, DeskContext, LinkPreview } from '#shared/posts/types'
@@ -157,7 +158,7 @@ export function usePostProofs(
     for (const { account, checks, queueItemId, sentAt } of chosen.value) {
       const found =
         queueItemId === null && sentAt === null ? checks.find(({ level }) => level === 'stop') : undefined
-      if (found) return `${account.name}: ${found.message}`
+      if (found) return `${account.name}: ${sayPost(found.message)}`
     }
     return null
   })

@@ -1,3 +1,5 @@
+import type { Message } from '../message'
+import { message } from '../messages'
 import { fold } from '../text/fold'
 import { keyPhrases } from '../text/phrases'
 import { stem } from '../text/stem'
@@ -21,7 +23,7 @@ const ENOUGH = 3
 
 interface Offer {
   tag: string
-  reason: string
+  reason: Message
 }
 
 /**
@@ -38,13 +40,13 @@ export function suggestHashtags(input: HashtagInput): Offer[] {
   const near = new Set([...input.fromWatches, ...input.fromFolder, ...phrases].map(keyOf))
   const known = new Map(input.past.map((item) => [keyOf(item.tag), item]))
   const offers: Offer[] = [
-    ...input.fromWatches.map((tag) => ({ tag, reason: 'A watch that marks the article has it.' })),
-    ...input.fromFolder.map((tag) => ({ tag, reason: 'Its source’s folder has it.' })),
+    ...input.fromWatches.map((tag) => ({ tag, reason: message('hashtag.by-watch') })),
+    ...input.fromFolder.map((tag) => ({ tag, reason: message('hashtag.by-folder') })),
     ...groupsWith(input.saved, near, keyOf),
     ...phrases
       .filter((tag) => known.has(keyOf(tag)))
       .map((tag) => ({ tag, reason: usedBefore(known.get(keyOf(tag))!) })),
-    ...phrases.map((tag) => ({ tag, reason: 'The article is about it.' })),
+    ...phrases.map((tag) => ({ tag, reason: message('hashtag.by-article') })),
   ]
   const taken = new Set(
     entities(input.text)
@@ -63,14 +65,14 @@ function groupsWith(groups: string[][], near: ReadonlySet<string>, keyOf: (tag: 
     const shared = group.find((tag) => near.has(keyOf(tag)))
     return shared === undefined
       ? []
-      : group.map((tag) => ({ tag, reason: `Saved together with #${asTag(shared)}.` }))
+      : group.map((tag) => ({ tag, reason: message('hashtag.saved-with', { tag: asTag(shared) }) }))
   })
 }
 
-const usedBefore = ({ posts, responses }: HashtagInput['past'][number]): string =>
+const usedBefore = ({ posts, responses }: HashtagInput['past'][number]): Message =>
   posts >= ENOUGH && responses > 0
-    ? `Used on ${posts} posts, ${Math.round(responses / posts)} responses each.`
-    : 'Used before.'
+    ? message('hashtag.responses', { posts, responses: Math.round(responses / posts) })
+    : message('hashtag.used')
 
 /**
  * Words as one hashtag, without its sign: letters, marks, figures and underscores only, never figures alone.

@@ -7,7 +7,7 @@ export { goodUntilChecks, preflight, stopsOf } from './preflight'
 export { suggestHashtags, type HashtagInput } from './hashtags'
 export { quoteOf } from './quote'
 export { cropFor, cropToRatio, isInShape, shapesFor, type Focus, type ShapeName } from './crop'
-export { shapeOf } from './mediaChecks'
+export { shapesOf } from './mediaChecks'
 export type {
   Check,
   Crop,

@@ -1,3 +1,4 @@
+import { message } from '../messages'
 import { cropFor, isInShape } from './crop'
 import { ok, stop, warn } from './checks'
 import type { Check, Medium, NetworkRules, PostParts, Proof } from './types'
@@ -14,27 +15,22 @@ export function mediaChecks(post: PostParts, proof: Proof, rules: NetworkRules):
       ? [
           warn(
             'media-many',
-            `${left[0]!.reason} ${left.length === 1 ? 'One is' : `${left.length} are`} left out.`,
+            message('post.pictures-left-out', { network: rules.name, most: media.max, left: left.length }),
           ),
         ]
       : []
   if (proof.media.length < media.min) {
     return [
       ...checks,
-      stop(
-        'media-missing',
-        media.min === 1 ? `${rules.name} needs a picture.` : `${rules.name} needs ${media.min} pictures.`,
-      ),
+      stop('media-missing', message('post.pictures-missing', { network: rules.name, least: media.min })),
     ]
   }
   for (const [at, medium] of proof.media.entries())
-    checks.push(
-      ...checksOf(post, medium, rules, proof.media.length > 1 ? `Picture ${at + 1}` : 'The picture'),
-    )
-  return checks.length === 0 && proof.media.length > 0 ? [ok('media', 'The picture suits.')] : checks
+    checks.push(...checksOf(post, medium, rules, proof.media.length > 1 ? at + 1 : 0))
+  return checks.length === 0 && proof.media.length > 0 ? [ok('media', message('post.picture-suits'))] : checks
 }
 
-function checksOf(post: PostParts, medium: Medium, rules: NetworkRules, name: string): Check[] {
+function checksOf(post: PostParts, medium: Medium, rules: NetworkRules, picture: number): Check[] {
   const { media } = rules
   const checks: Check[] = []
   const size = medium.crop ?? medium
@@ -44,12 +40,18 @@ function checksOf(post: PostParts, medium: Medium, rules: NetworkRules, name: st
         known === medium ? { ...medium, crop: cropFor(medium, media) } : known,
       ),
     }
-    const message = `${name} is ${size.width} × ${size.height}; ${rules.name} shows ${shapeOf(media)}`
     // Where a picture is a must it is the post; elsewhere a cut one is a pity.
     checks.push(
       (media.min > 0 ? stop : warn)(
         'media-shape',
-        `${message}${media.min > 0 ? '.' : ' and cuts the rest.'}`,
+        message('post.picture-shape', {
+          picture,
+          width: size.width,
+          height: size.height,
+          network: rules.name,
+          ...shapesOf(media),
+          isCut: media.min > 0 ? 0 : 1,
+        }),
         {
           action: 'crop',
           change,
@@ -58,26 +60,39 @@ function checksOf(post: PostParts, medium: Medium, rules: NetworkRules, name: st
     )
   }
   if (size.width < media.minWidth)
-    checks.push(warn('media-small', `${name} is ${size.width} wide; ${rules.name} wants ${media.minWidth}.`))
+    checks.push(
+      warn(
+        'media-small',
+        message('post.picture-small', {
+          picture,
+          width: size.width,
+          network: rules.name,
+          least: media.minWidth,
+        }),
+      ),
+    )
   if (media.maxBytes > 0 && medium.bytes > media.maxBytes)
     checks.push(
       warn(
         'media-heavy',
-        `${name} has ${megabytes(medium.bytes)}; ${rules.name} takes ${megabytes(media.maxBytes)}, so it goes out compressed.`,
+        message('post.picture-heavy', {
+          picture,
+          bytes: medium.bytes,
+          network: rules.name,
+          most: media.maxBytes,
+        }),
       ),
     )
   if (!medium.description?.trim() && media.descriptions !== 'none') {
     checks.push(
       (media.descriptions === 'required' ? stop : warn)(
         'media-description',
-        `${name} has no description for those who can’t see it.`,
+        message('post.picture-undescribed', { picture }),
       ),
     )
   }
   return checks
 }
-
-const megabytes = (bytes: number): string => `${(bytes / 1e6).toFixed(1)} MB`
 
 const KNOWN_SHAPES: [ratio: number, name: string][] = [
   [2 / 3, '2:3'],
@@ -94,9 +109,9 @@ const KNOWN_SHAPES: [ratio: number, name: string][] = [
   [9 / 16, '9:16'],
 ]
 
-/** A network's shapes in words: `2:3`, or `4:5 to 1.91:1`. */
-export function shapeOf({ ratioFrom, ratioTo }: NetworkRules['media']): string {
+/** A network's narrowest and widest shapes by their names, such as `2:3`. */
+export function shapesOf({ ratioFrom, ratioTo }: NetworkRules['media']): { from: string; to: string } {
   const name = (ratio: number): string =>
     KNOWN_SHAPES.find(([known]) => Math.abs(known - ratio) < 0.01)?.[1] ?? `${Number(ratio.toFixed(2))}:1`
-  return ratioFrom === ratioTo ? name(ratioFrom) : `${name(ratioFrom)} to ${name(ratioTo)}`
+  return { from: name(ratioFrom), to: name(ratioTo) }
 }

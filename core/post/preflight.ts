@@ -1,3 +1,5 @@
+import type { Message } from '../message'
+import { message } from '../messages'
 import { MINUTE } from '../instant'
 import { datesIn } from '../text/dates'
 import { similarity } from '../text/similarity'
@@ -14,7 +16,7 @@ const DAY_MS = 24 * 60 * MINUTE
 
 /**
  * The checks a post passes before it may be lined up on one account, stops first, then warnings. Each says in
- * a sentence what is so; where something can be done with one click, `fix` names it and the parts it changes.
+ * a message what is so; where something can be done with one click, `fix` names it and the parts it changes.
  * All `ok` means nothing stands against it.
  */
 export function preflight(
@@ -74,13 +76,25 @@ const ownLink = (post: PostParts, { link = post.link }: PreflightContext): strin
 function lengthChecks({ measure, offers }: Proof, rules: NetworkRules): Check[] {
   if (measure.left < 0)
     return [
-      stop('length', `${-measure.left} too many: ${measure.length} of ${measure.limit}.`, fitFix(offers)),
+      stop(
+        'length',
+        message('post.too-long', { over: -measure.left, length: measure.length, limit: measure.limit }),
+        fitFix(offers),
+      ),
     ]
   if (rules.maxTextBytes !== null && measure.bytes > rules.maxTextBytes)
     return [
-      stop('bytes', `${measure.bytes} bytes; ${rules.name} takes ${rules.maxTextBytes}.`, fitFix(offers)),
+      stop(
+        'bytes',
+        message('post.too-many-bytes', {
+          bytes: measure.bytes,
+          network: rules.name,
+          most: rules.maxTextBytes,
+        }),
+        fitFix(offers),
+      ),
     ]
-  return [ok('length', `Fits: ${measure.length} of ${measure.limit}.`)]
+  return [ok('length', message('post.fits', { length: measure.length, limit: measure.limit }))]
 }
 
 /** All that is offered, done together, makes it fit; where a person must shorten it first, nothing is. */
@@ -91,10 +105,10 @@ const fitFix = (offers: Proof['offers']): Check['fix'] =>
 
 function commentChecks(text: string, post: PostParts): Check[] {
   const own = text.replace(/https?:\/\/\S+/g, '').trim()
-  if (own === '') return [stop('comment', 'No line of your own yet.')]
+  if (own === '') return [stop('comment', message('post.no-comment'))]
   if (post.linkTitle && similarity(own, post.linkTitle) > NEARLY_SAME)
-    return [warn('comment', 'Says only what the headline says.')]
-  return [ok('comment', 'Has a line of your own.')]
+    return [warn('comment', message('post.only-headline'))]
+  return [ok('comment', message('post.has-comment'))]
 }
 
 function repeatChecks(
@@ -105,7 +119,7 @@ function repeatChecks(
 ): Check[] {
   const at = Date.parse(context.plannedAt ?? context.now)
   const days = (sentAt: string): number => (at - Date.parse(sentAt)) / DAY_MS
-  const dayOf = dayNamer(context.zone)
+  const dayOf = (sent: PreflightContext['sentHere'][number]): string => localDay(sent.at, context.zone)
   const here = context.sentHere.filter(({ on }) => on === undefined)
   const refused = here.find(
     (sent) =>
@@ -115,7 +129,11 @@ function repeatChecks(
     return [
       stop(
         'repeat',
-        `${rules.name} refuses the same text within ${rules.equalTextRefusedDays} days; sent ${dayOf(refused.at)}.`,
+        message('post.same-text-refused', {
+          network: rules.name,
+          days: rules.equalTextRefusedDays!,
+          day: dayOf(refused),
+        }),
       ),
     ]
   if (
@@ -126,7 +144,7 @@ function repeatChecks(
     return [
       stop(
         'repeat',
-        `${rules.name} refuses the same text twice: give this account or ${context.equalText.account} its own wording.`,
+        message('post.same-text-twice', { network: rules.name, account: context.equalText.account }),
       ),
     ]
   const others = context.sentHere.filter(
@@ -138,9 +156,10 @@ function repeatChecks(
   const key = link ? canonicalUrl(link) : null
   const isSame = (sent: PreflightContext['sentHere'][number]): boolean => key !== null && sent.linkKey === key
   const sameLink = within.find(isSame)
-  if (sameLink) return [warn('repeat', `This link went out ${whereOf(sameLink)} ${dayOf(sameLink.at)}.`)]
+  if (sameLink)
+    return [warn('repeat', message('post.link-sent', { on: sameLink.on ?? '', day: dayOf(sameLink) }))]
   const alike = within.find((sent) => similarity(sent.text, text) > NEARLY_SAME)
-  if (alike) return [warn('repeat', `Nearly the same text went out ${whereOf(alike)} ${dayOf(alike.at)}.`)]
+  if (alike) return [warn('repeat', message('post.text-sent', { on: alike.on ?? '', day: dayOf(alike) }))]
   // Its place is late enough; that it is so late because of the link is worth knowing.
   const lately = others.find(
     (sent) =>
@@ -150,14 +169,15 @@ function repeatChecks(
     return [
       warn(
         'repeat',
-        `This link went out ${whereOf(lately)} ${dayOf(lately.at)}: it waits until ${context.repeatAfterDays} days have passed.`,
+        message('post.link-waits', {
+          on: lately.on ?? '',
+          day: dayOf(lately),
+          days: context.repeatAfterDays!,
+        }),
       ),
     ]
-  return [ok('repeat', 'Not shared here lately.')]
+  return [ok('repeat', message('post.not-shared'))]
 }
-
-const whereOf = ({ on }: PreflightContext['sentHere'][number]): string =>
-  on === undefined ? 'here' : `on ${on}`
 
 function linkChecks(post: PostParts, proof: Proof, rules: NetworkRules, context: PreflightContext): Check[] {
   // A link in the text is looked at like one in the field; one that the network leaves out is not.
@@ -173,23 +193,21 @@ function answerChecks({ linkState: { kind, detail } }: PreflightContext, isInTex
     isInText ? null : { action, change: { link } }
   switch (kind) {
     case 'dead':
-      return [
-        stop('link', `The link leads nowhere${detail ? `: ${detail}` : '.'}`, fix('leave-out-link', null)),
-      ]
+      return [stop('link', message('post.link-dead', { detail: detail ?? '' }), fix('leave-out-link', null))]
     case 'unreachable':
-      return [warn('link', `The link’s page does not answer${detail ? `: ${detail}` : '.'}`)]
+      return [warn('link', message('post.link-unreachable', { detail: detail ?? '' }))]
     case 'moved':
-      return [warn('link', 'The page has moved for good.', detail ? fix('use-new-address', detail) : null)]
+      return [warn('link', message('post.link-moved'), detail ? fix('use-new-address', detail) : null)]
     case 'unchecked':
-      return [ok('link', 'The link is being checked.')]
+      return [ok('link', message('post.link-unchecked'))]
     default:
-      return [ok('link', 'The link answers.')]
+      return [ok('link', message('post.link-answers'))]
   }
 }
 
 const shortChecks = (rules: NetworkRules, { linkIsShort }: PreflightContext): Check[] =>
   linkIsShort && !rules.shortLinks
-    ? [warn('short-link', `${rules.name} shows posts with short links less.`)]
+    ? [warn('short-link', message('post.short-links', { network: rules.name }))]
     : []
 
 function placeChecks(post: PostParts, proof: Proof, rules: NetworkRules, context: PreflightContext): Check[] {
@@ -197,21 +215,32 @@ function placeChecks(post: PostParts, proof: Proof, rules: NetworkRules, context
   checks.push(...boardChecks(post, rules, context))
   const tags = proof.leftOut.filter(({ what }) => what === 'hashtag')
   if (tags.length > 0)
-    checks.push(warn('hashtags', `${tags[0]!.reason} Left out: ${tags.map(({ text }) => text).join(' ')}.`))
-  for (const { reason } of proof.leftOut.filter(({ what }) => what === 'link'))
-    checks.push(warn('link-left-out', `${reason} The link is left out.`))
+    checks.push(
+      warn(
+        'hashtags',
+        message('post.hashtags-left-out', {
+          network: rules.name,
+          most: rules.hashtags.max ?? 0,
+          tags: tags.map(({ text }) => text).join(' '),
+        }),
+      ),
+    )
+  for (const { reason } of proof.leftOut.filter(({ what }) => what === 'link')) {
+    const code = reason.code === 'left-out.no-links' ? 'post.no-links-left-out' : 'post.card-left-out'
+    checks.push(warn('link-left-out', message(code, { network: rules.name })))
+  }
   checks.push(...elsewhereChecks(proof, context))
   if (context.mixShare && context.mixShare.share > context.mixShare.ceiling)
-    checks.push(warn('mix', mixSentence(context.mixShare)))
+    checks.push(warn('mix', mixMessage(context.mixShare)))
   return checks
 }
 
 function boardChecks({ board }: PostParts, rules: NetworkRules, { boards = [] }: PreflightContext): Check[] {
   if (!rules.boards) return []
-  if (!board) return [stop('board', `${rules.name} files posts on boards: choose one.`)]
+  if (!board) return [stop('board', message('post.choose-board', { network: rules.name }))]
   return boards.length === 0 || boards.includes(board)
     ? []
-    : [warn('board', `${rules.name} names no board “${board}”: it may be refused.`)]
+    : [warn('board', message('post.unknown-board', { network: rules.name, board }))]
 }
 
 /** Posts that appear elsewhere by themselves keep the stricter limit, and need no second post there. */
@@ -223,27 +252,22 @@ function elsewhereChecks(proof: Proof, { alsoAppearsOn, elsewhere = [] }: Prefli
       return [
         stop(
           'appears-elsewhere',
-          `Posts here also appear on ${account}, which takes ${rules.limit}: ${-left} too many.`,
+          message('post.too-long-elsewhere', { account, limit: rules.limit, over: -left }),
         ),
       ]
   }
   const twice = elsewhere.filter(({ isChosen }) => isChosen).map(({ account }) => account)
   if (twice.length > 0)
-    return [
-      warn(
-        'appears-elsewhere',
-        `Would appear twice on ${twice.join(', ')}: posts here appear there by themselves.`,
-      ),
-    ]
-  return [warn('appears-elsewhere', `Posts here also appear on ${alsoAppearsOn.join(', ')} by themselves.`)]
+    return [warn('appears-elsewhere', message('post.twice-elsewhere', { accounts: twice.join(', ') }))]
+  return [warn('appears-elsewhere', message('post.also-elsewhere', { accounts: alsoAppearsOn.join(', ') }))]
 }
 
 const openedChecks = ({ isOpened = true }: PreflightContext): Check[] =>
-  isOpened ? [] : [warn('opened', 'Nobody has opened the article yet.')]
+  isOpened ? [] : [warn('opened', message('post.unopened'))]
 
-const percent = (share: number): string => `${Math.round(share * 100)}%`
-const mixSentence = ({ pillar, share, ceiling }: NonNullable<PreflightContext['mixShare']>): string =>
-  `${pillar} would be ${percent(share)} of the posts; at most ${percent(ceiling)} are wanted.`
+const percent = (share: number): number => Math.round(share * 100)
+const mixMessage = ({ pillar, share, ceiling }: NonNullable<PreflightContext['mixShare']>): Message =>
+  message('post.mix', { pillar, percent: percent(share), most: percent(ceiling) })
 
 /** What stops a post whose time lies behind its good-until. */
 export const goodUntilChecks = ({
@@ -252,7 +276,7 @@ export const goodUntilChecks = ({
   goodUntil,
 }: Pick<PreflightContext, 'now' | 'plannedAt' | 'goodUntil'>): Check[] =>
   goodUntil && Date.parse(plannedAt ?? now) > Date.parse(goodUntil)
-    ? [stop('good-until', 'It would go out after its good-until.')]
+    ? [stop('good-until', message('post.after-good-until'))]
     : []
 
 function dateChecks(text: string, post: PostParts, context: PreflightContext): Check[] {
@@ -265,7 +289,7 @@ function dateChecks(text: string, post: PostParts, context: PreflightContext): C
   const day = localDay(plannedAt ?? now, zone)
   // What is past already is told as such; what lies between now and then would be out of date.
   const past = dates.find(({ date }) => date >= today && date < day)
-  if (past) return [warn('date', `Speaks of “${past.text}” (${past.date}), which is over when it goes out.`)]
+  if (past) return [warn('date', message('post.date-over', { text: past.text, day: past.date }))]
   const last = dates
     .map(({ date }) => date)
     .filter((date) => date >= day)
@@ -273,11 +297,15 @@ function dateChecks(text: string, post: PostParts, context: PreflightContext): C
     .at(-1)
   if (!last || goodUntil) return []
   return [
-    warn('date', `Speaks of “${dates.find(({ date }) => date === last)!.text}”: out of date after ${last}.`, {
-      action: 'good-until',
-      change: {},
-      day: last,
-    }),
+    warn(
+      'date',
+      message('post.date-ends', { text: dates.find(({ date }) => date === last)!.text, day: last }),
+      {
+        action: 'good-until',
+        change: {},
+        day: last,
+      },
+    ),
   ]
 }
 
@@ -290,40 +318,28 @@ function wordChecks(text: string, { wordsNotUsed }: PreflightContext): Check[] {
   )
   return found.length === 0
     ? []
-    : [warn('words', `The brand does not say ${found.map((word) => `“${word}”`).join(', ')}.`)]
+    : [warn('words', message('post.words-not-used', { words: found.map((word) => `“${word}”`).join(', ') }))]
 }
 
 function stateChecks({ approval, hold }: PreflightContext): Check[] {
   const checks: Check[] = []
-  if (approval === 'sent-back')
-    checks.push(warn('approval', 'Sent back; it goes out only once it is approved.'))
-  if (approval === 'in-review')
-    checks.push(warn('approval', 'In review; it goes out only once it is approved.'))
-  if (approval === 'approved') checks.push(ok('approval', 'Approved.'))
-  if (hold) checks.push(warn('hold', 'On hold: nothing goes out here.'))
+  if (approval === 'sent-back') checks.push(warn('approval', message('post.sent-back')))
+  if (approval === 'in-review') checks.push(warn('approval', message('post.in-review')))
+  if (approval === 'approved') checks.push(ok('approval', message('post.approved')))
+  if (hold) checks.push(warn('hold', message('post.on-hold')))
   return checks
 }
-
-const DAY_FORMATS = {
-  plain: ['en-CA', { dateStyle: 'short' }],
-  named: ['en-GB', { weekday: 'short', day: 'numeric', month: 'short' }],
-} satisfies Record<string, [string, Intl.DateTimeFormatOptions]>
 
 /** Formatters are dear to make and the same for a whole brand: one is kept for each zone. */
 const formatters = new Map<string, Intl.DateTimeFormat>()
 
-function dayFormat(name: keyof typeof DAY_FORMATS, zone: string): Intl.DateTimeFormat {
-  const known = formatters.get(`${name} ${zone}`)
+function dayFormat(zone: string): Intl.DateTimeFormat {
+  const known = formatters.get(zone)
   if (known) return known
-  const [locale, options] = DAY_FORMATS[name]
-  const made = new Intl.DateTimeFormat(locale, { timeZone: zone, ...options })
-  formatters.set(`${name} ${zone}`, made)
+  const made = new Intl.DateTimeFormat('en-CA', { timeZone: zone, dateStyle: 'short' })
+  formatters.set(zone, made)
   return made
 }
 
-const localDay = (at: string, zone: string): string => dayFormat('plain', zone).format(Date.parse(at))
-
-const dayNamer =
-  (zone: string) =>
-  (at: string): string =>
-    dayFormat('named', zone).format(Date.parse(at))
+/** The local day of an instant, `YYYY-MM-DD`. */
+const localDay = (at: string, zone: string): string => dayFormat(zone).format(Date.parse(at))

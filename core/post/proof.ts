@@ -1,3 +1,4 @@
+import { message } from '../messages'
 import { sentences } from '../text/sentences'
 import { campaignUrl, type CampaignMarks } from '../url/campaign'
 import { entities } from './entities'
@@ -49,8 +50,8 @@ function shownMedia(post: PostParts, rules: NetworkRules, leftOut: Proof['leftOu
   const { max } = rules.media
   const reason =
     max === 0
-      ? `${rules.name} shows no pictures.`
-      : `${rules.name} takes at most ${max === 1 ? 'one picture' : `${max} pictures`}.`
+      ? message('left-out.no-pictures', { network: rules.name })
+      : message('left-out.many-pictures', { network: rules.name, most: max })
   for (const medium of post.media.filter((medium) => !taken.slice(0, max).includes(medium)))
     leftOut.push({ what: 'picture', text: medium.description ?? '', reason })
   return taken.slice(0, max)
@@ -75,14 +76,18 @@ function linkPlaceOf(
   const wished = post.linkPlace && known.includes(post.linkPlace) ? post.linkPlace : rules.links
   if (!post.link) return wished
   if (wished === 'none')
-    leftOut.push({ what: 'link', text: post.link, reason: `${rules.name} shows no links.` })
+    leftOut.push({
+      what: 'link',
+      text: post.link,
+      reason: message('left-out.no-links', { network: rules.name }),
+    })
   if (wished !== 'attached' || !hasMedia || rules.embeds === 'both') return wished
   const other = known.find((place) => place !== 'attached' && place !== 'none')
   if (!other)
     leftOut.push({
       what: 'link',
       text: post.link,
-      reason: `${rules.name} shows a picture or a link card, not both.`,
+      reason: message('left-out.picture-or-card', { network: rules.name }),
     })
   return other ?? 'none'
 }
@@ -98,7 +103,11 @@ function shownParts(
   const tags = uniqueTags(post.hashtags).filter((tag) => !standing.has(tag.toLowerCase()))
   const most = rules.hashtags.max ?? tags.length
   for (const tag of tags.slice(most))
-    leftOut.push({ what: 'hashtag', text: tag, reason: `${rules.name} takes at most ${most} hashtags.` })
+    leftOut.push({
+      what: 'hashtag',
+      text: tag,
+      reason: message('left-out.hashtags', { network: rules.name, most }),
+    })
   const inText = linkPlace === 'in-text'
   return {
     text,

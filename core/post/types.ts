@@ -1,3 +1,4 @@
+import type { Message } from '../message'
 import type { Instant } from '../instant'
 import type { CampaignMarks } from '../url/campaign'
 
@@ -102,7 +103,7 @@ export interface Proof {
   link: string | null
   linkPlace: LinkPlace
   media: Medium[]
-  leftOut: { what: 'hashtag' | 'credit' | 'link' | 'picture'; text: string; reason: string }[]
+  leftOut: { what: 'hashtag' | 'credit' | 'link' | 'picture'; text: string; reason: Message }[]
   offers: { action: string; text: string }[]
 }
 
@@ -153,7 +154,7 @@ export interface Check {
   id: string
   /** A stop prevents lining up; a warning stays visible and needs no click. */
   level: 'stop' | 'warn' | 'ok'
-  message: string
+  message: Message
   /** What one click does about it: by its name, and the parts of the post it changes. */
   fix: {
     action: string

@@ -1,3 +1,4 @@
+import { message } from '../messages'
 import { DAY, MINUTE, toInstant, toMs } from '../instant'
 import { accountLimits, type AccountLimits, type Limited } from './accountLimits'
 import { laneOver, type Lane } from './lane'
@@ -117,7 +118,7 @@ export function accountDay(account: PlanInput['accounts'][number], input: PlanIn
   for (const [index, slot] of slots.entries()) {
     if (slot.use !== 'free' && !slot.taken) limits.addPlace(slot.at)
     if (slot.taken) continue
-    if (slot.goes < holdUntil) block(index, { code: 'hold', message: 'The account is on hold.' })
+    if (slot.goes < holdUntil) block(index, { code: 'hold', message: message('schedule.on-hold') })
     else {
       const refusal = limits.dayIsFull(slot.goes) ?? limits.tooClose(slot.goes)
       if (refusal) block(index, refusal)

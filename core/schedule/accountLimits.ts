@@ -1,3 +1,4 @@
+import { message } from '../messages'
 import { DAY, MINUTE } from '../instant'
 import { firstAfter, insertSorted, mixLedger } from './mixLedger'
 import type { Refusal } from './refusals'
@@ -44,12 +45,12 @@ export function accountLimits(account: PlanInput['accounts'][number], clock: Zon
 
   const dayIsFull = (at: number): Refusal | null =>
     account.perDay !== null && (perDay.get(clock.dayNumber(at)) ?? 0) >= account.perDay
-      ? { code: 'ceiling', message: `That day has its ${counted(account.perDay, 'post')} already.` }
+      ? { code: 'ceiling', message: message('schedule.day-full', { posts: account.perDay }) }
       : null
   const tooClose = (at: number): Refusal | null => {
     const next = firstAfter(times, at - gap)
     return next < times.length && times[next]! < at + gap
-      ? { code: 'gap', message: `Another post is less than ${account.minGapMinutes} minutes away.` }
+      ? { code: 'gap', message: message('schedule.gap', { minutes: account.minGapMinutes }) }
       : null
   }
   const breaksMix = ({ pillar }: Limited, at: number): Refusal | null => {
@@ -57,7 +58,10 @@ export function accountLimits(account: PlanInput['accounts'][number], clock: Zon
     return rule
       ? {
           code: 'mix',
-          message: `Its pillar would be more than ${Math.round(rule.maxShare * 100)}% of ${rule.windowDays} days.`,
+          message: message('schedule.mix', {
+            percent: Math.round(rule.maxShare * 100),
+            days: rule.windowDays,
+          }),
         }
       : null
   }
@@ -98,9 +102,7 @@ function repeatRule(days: number | null): {
           (seriesId === null || item.seriesId !== seriesId) &&
           (evergreenId === null || item.evergreenId !== evergreenId),
       )
-      return stands
-        ? { code: 'repeat', message: `The same link goes out less than ${counted(days, 'day')} away.` }
-        : null
+      return stands ? { code: 'repeat', message: message('schedule.repeat', { days }) } : null
     },
     count: ({ linkKey, seriesId, evergreenId = null }, at) => {
       if (linkKey === null) return
@@ -110,5 +112,3 @@ function repeatRule(days: number | null): {
     },
   }
 }
-
-const counted = (count: number, what: string): string => `${count} ${what}${count === 1 ? '' : 's'}`

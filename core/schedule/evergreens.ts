@@ -1,3 +1,4 @@
+import { message } from '../messages'
 import { DAY, toMs, type Instant } from '../instant'
 import type { Planning } from './planning'
 import type { Evergreen, Sent } from './types'
@@ -96,7 +97,7 @@ export function placeEvergreens(planning: Planning): void {
       ms: slot.at,
       slot,
       wording: turn.wording,
-      reason: 'Its turn among the evergreens this slot is kept for.',
+      reason: message('schedule.evergreen-turn'),
       warns: [],
     })
   }

@@ -1,3 +1,4 @@
+import { message } from '../messages'
 import { MINUTE, toMs } from '../instant'
 import type { AccountDay } from './accountDay'
 import type { Refusal } from './refusals'
@@ -42,22 +43,22 @@ export function placeFixed(posts: PlanPost[], planning: Planning): void {
       slot: slot ?? null,
       reason:
         slot && post.fixed && 'slotAt' in post.fixed
-          ? 'This slot was chosen for it.'
-          : 'This time was chosen for it.',
+          ? message('schedule.slot-chosen')
+          : message('schedule.time-chosen'),
       warns: broken,
     })
   }
 }
 
 function refusalOf(post: PlanPost, at: number, day: AccountDay, { input }: Planning): Refusal | null {
-  if (at < day.now - input.lateMinutes * MINUTE) return { code: 'past', message: 'Its time has passed.' }
+  if (at < day.now - input.lateMinutes * MINUTE) return { code: 'past', message: message('schedule.past') }
   // One just missed would go out now: that is the time which counts.
   if (post.goodUntil && Math.max(at, day.now) > toMs(post.goodUntil))
-    return { code: 'good-until', message: 'Its time lies after it is good until.' }
+    return { code: 'good-until', message: message('schedule.past-good-until') }
   if (post.notBefore && at < toMs(post.notBefore))
-    return { code: 'not-before', message: 'Its time lies before it may go out.' }
-  if (day.onHold(at)) return { code: 'hold', message: 'The account is on hold at its time.' }
-  if (at >= day.until) return { code: 'beyond-until', message: 'Its time lies beyond the days shown.' }
+    return { code: 'not-before', message: message('schedule.before-may') }
+  if (day.onHold(at)) return { code: 'hold', message: message('schedule.held-then') }
+  if (at >= day.until) return { code: 'beyond-until', message: message('schedule.beyond-shown') }
   if (!post.firm && at < day.now + input.settleMinutes * MINUTE) return notSettled(post)
   return null
 }
@@ -66,15 +67,15 @@ function refusalOf(post: PlanPost, at: number, day: AccountDay, { input }: Plann
 function lostSlot(post: PlanPost, at: number, day: AccountDay, isThere: boolean): Refusal | null {
   if (isThere || !post.fixed || !('slotAt' in post.fixed)) return null
   return day.slots.some((slot) => slot.at === at)
-    ? { code: 'no-slot', message: 'Another post has its slot.' }
-    : { code: 'no-slot', message: 'Its slot is no longer in the timetable.' }
+    ? { code: 'no-slot', message: message('schedule.slot-taken') }
+    : { code: 'no-slot', message: message('schedule.slot-gone') }
 }
 
 /** Why a post that is not firm gives its slot to the next. */
 export const notSettled = (post: PlanPost): Refusal =>
   post.held
-    ? { code: 'hold', message: 'It is on hold, and its slot is about to be used.' }
-    : { code: 'not-approved', message: 'It is not approved, and its slot is about to be used.' }
+    ? { code: 'hold', message: message('schedule.held-soon') }
+    : { code: 'not-approved', message: message('schedule.unapproved-soon') }
 
 /** The index of the first free slot in the very minute; -1 when there is none. */
 function slotOfMinute({ slots, firstFrom }: AccountDay, at: number): number {

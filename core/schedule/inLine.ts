@@ -1,3 +1,4 @@
+import { message } from '../messages'
 import { MINUTE, toMs } from '../instant'
 import type { AccountDay } from './accountDay'
 import type { OpenSlot } from './openSlot'
@@ -35,7 +36,10 @@ export function placeInLine(posts: PlanPost[], planning: Planning): void {
   for (const post of [...waiting.values()].flat()) planning.refuse(post, FOLLOWS_NOTHING)
 }
 
-const FOLLOWS_NOTHING: Refusal = { code: 'waits-for', message: 'The post it follows has no time yet.' }
+const JUST_MISSED = message('schedule.just-missed')
+const NOT_YET = message('schedule.not-yet')
+const TOO_SOON = message('schedule.too-soon-after')
+const FOLLOWS_NOTHING: Refusal = { code: 'waits-for', message: message('schedule.follows-nothing') }
 
 function placeOne(post: PlanPost, planning: Planning): void {
   const day = planning.days.get(post.accountId)!
@@ -45,7 +49,7 @@ function placeOne(post: PlanPost, planning: Planning): void {
   if (notBefore >= day.until)
     return planning.refuse(post, {
       code: 'beyond-until',
-      message: 'Its time lies beyond the days that are planned yet.',
+      message: message('schedule.beyond-planned'),
     })
   const found = earliestSlot(post, notBefore, day, planning)
   if ('code' in found) return planning.refuse(post, found)
@@ -54,7 +58,7 @@ function placeOne(post: PlanPost, planning: Planning): void {
   planning.place(post, day, {
     ms: slot.goes,
     slot,
-    reason: slot.at < slot.goes ? 'Its slot was just missed; it goes out now.' : reasonOf(found.passed),
+    reason: slot.at < slot.goes ? JUST_MISSED : reasonOf(found.passed),
     warns: [],
   })
 }
@@ -76,8 +80,7 @@ function earliestSlot(
   let why: Refusal | null = null
   for (let index = lane.nextFree(0); index < day.slots.length; index = lane.nextFree(index + 1)) {
     const slot = day.slots[index]!
-    if (slot.goes > goodUntil)
-      return { code: 'good-until', message: 'No slot is free before it is out of date.' }
+    if (slot.goes > goodUntil) return { code: 'good-until', message: message('schedule.out-of-date-first') }
     const refusal = refusalOf(post, slot, day, planning, may, notBefore)
     if (!refusal) return { index, passed: lastPassed(lane, passed, why, index)?.code ?? null }
     // A share that is reached stays reached.
@@ -90,8 +93,8 @@ function earliestSlot(
   const last = lastPassed(lane, passed, why, day.slots.length)
   if (last) return last
   return day.slots.length > 0
-    ? { code: 'beyond-until', message: 'All slots of the days shown are taken.' }
-    : { code: 'no-slot', message: 'The timetable has no slot for it.' }
+    ? { code: 'beyond-until', message: message('schedule.all-taken') }
+    : { code: 'no-slot', message: message('schedule.no-slot') }
 }
 
 /**
@@ -111,9 +114,8 @@ function refusalOf(
   may: number,
   notBefore: number,
 ): Refusal | null {
-  if (slot.at < may) return { code: 'not-before', message: 'It may not go out yet.' }
-  if (slot.goes < notBefore)
-    return { code: 'waits-for', message: 'No slot comes long enough after the post it follows.' }
+  if (slot.at < may) return { code: 'not-before', message: NOT_YET }
+  if (slot.goes < notBefore) return { code: 'waits-for', message: TOO_SOON }
   if (!post.firm && slot.at < day.now + planning.input.settleMinutes * MINUTE) return notSettled(post)
   return (
     day.limits.ownBroken(post, slot.goes) ?? planning.apart.broken(post.accountId, post.linkKey, slot.goes)

@@ -5,7 +5,7 @@ export { nextEvergreen } from './evergreens'
 export { echoTimes, spreadTimes } from './series'
 export { movePost, planDifference, type Moved, type MoveTo } from './moves'
 export { copyDay, evenTimes, minutesOf, shiftWeek, timeOf } from './readyMade'
-export { previewWatch, type Finding, type FindingKind } from './lookAhead'
+export { lookAhead, type Finding, type FindingKind } from './lookAhead'
 export { zoneClock, type ZoneClock } from './zoneClock'
 export type {
   Evergreen,

@@ -1,3 +1,4 @@
+import { message } from '../messages'
 import type { OpenSlot } from './openSlot'
 import type { Refusal } from './refusals'
 
@@ -22,8 +23,8 @@ export interface Lane {
   refusalAt(index: number): Refusal | null
 }
 
-const KEPT_FREE: Refusal = { code: 'no-slot', message: 'The slots left are kept free on purpose.' }
-const OF_ANOTHER: Refusal = { code: 'no-slot', message: 'The slots left are kept for another pillar.' }
+const KEPT_FREE: Refusal = { code: 'no-slot', message: message('schedule.left-free') }
+const OF_ANOTHER: Refusal = { code: 'no-slot', message: message('schedule.left-for-pillar') }
 
 export function laneOver(
   slots: OpenSlot[],

@@ -1,3 +1,4 @@
+import { message } from '../messages'
 import { MINUTE, toMs } from '../instant'
 import type { Refusal } from './refusals'
 import type { PlanInput } from './types'
@@ -25,7 +26,7 @@ export function linksApart(input: PlanInput): LinksApart {
       (links.get(linkKey) ?? []).some((item) => item.accountId !== accountId && Math.abs(item.at - at) < span)
         ? {
             code: 'gap',
-            message: `The same link goes out on another account less than ${input.sameLinkApartMinutes} minutes away.`,
+            message: message('schedule.link-apart', { minutes: input.sameLinkApartMinutes }),
           }
         : null,
   }

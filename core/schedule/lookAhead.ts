@@ -1,3 +1,5 @@
+import type { Message } from '../message'
+import { message } from '../messages'
 import { DAY, HOUR, toInstant, toMs, type Instant } from '../instant'
 import { mix } from '../results/mix'
 import type { Plan, PlanInput, UnplacedCode } from './types'
@@ -27,7 +29,7 @@ export interface Finding {
   days: string[]
   postId: string | null
   pillar: string | null
-  message: string
+  message: Message
 }
 
 /** The days that are looked at, and when a line that ends or a post that is not firm is soon. */
@@ -46,7 +48,7 @@ const ENOUGH_POSTS = 5
  * days with nothing or with more than their ceiling, lines that end, links that come twice, pillars above
  * their share. In the order a person would take them.
  */
-export function previewWatch(input: PlanInput, plan: Plan): Finding[] {
+export function lookAhead(input: PlanInput, plan: Plan): Finding[] {
   const now = toMs(input.now)
   const findings: Finding[] = []
   for (const account of input.accounts) {
@@ -97,7 +99,7 @@ const RANK: FindingKind[] = [
 const finding = (
   view: AccountView,
   kind: FindingKind,
-  message: string,
+  message: Message,
   more: Partial<Finding> = {},
 ): Finding => ({
   kind,
@@ -117,21 +119,17 @@ function findingsOfQueue(view: AccountView): Finding[] {
     const waiting = view.plan.unplaced.filter(
       (item) => item.accountId === account.id && isWaitingForLift(view, item),
     ).length
-    const wait =
-      waiting === 0
-        ? ''
-        : ` ${waiting} ${waiting === 1 ? 'post waits' : 'posts wait'} for the hold to be lifted.`
-    found.push(finding(view, 'hold', `On hold: nothing goes out.${wait}`, { at: account.hold.until }))
+    found.push(finding(view, 'hold', message('ahead.hold', { waiting }), { at: account.hold.until }))
   }
   if (
     account.timetable.slots.length === 0 &&
     !account.timetable.except.some(({ slots }) => slots.length > 0)
   ) {
-    return [...found, finding(view, 'no-timetable', 'It has no timetable: what is lined up gets no slot.')]
+    return [...found, finding(view, 'no-timetable', message('ahead.no-timetable'))]
   }
   const ends = view.entries.at(-1)?.at ?? null
   if (ends !== null && toMs(ends) < now + ENDS_SOON_DAYS * DAY)
-    found.push(finding(view, 'line-ends', 'Its line ends soon.', { at: ends }))
+    found.push(finding(view, 'line-ends', message('ahead.line-ends'), { at: ends }))
   return found
 }
 
@@ -159,7 +157,7 @@ function ofPosts(view: AccountView): Finding[] {
     ...view.entries
       .filter((entry) => !entry.firm && entry.at < soon)
       .map((entry) =>
-        finding(view, 'not-firm-soon', 'Not approved, or on hold, and its slot comes within a day.', {
+        finding(view, 'not-firm-soon', message('ahead.not-firm-soon'), {
           postId: entry.postId,
           at: entry.at,
         }),
@@ -187,7 +185,7 @@ function ofDays(view: AccountView): Finding[] {
     const open = openOn.get(day) ?? 0
     if (account.perDay !== null && planned > account.perDay) {
       found.push(
-        finding(view, 'full-day', `${planned} posts where ${account.perDay} a day are the most.`, {
+        finding(view, 'full-day', message('ahead.full-day', { posts: planned, most: account.perDay }), {
           days: [day],
         }),
       )
@@ -197,8 +195,10 @@ function ofDays(view: AccountView): Finding[] {
   }
   if (empty.length === 0) return found
   const slots = empty.reduce((sum, { open }) => sum + open, 0)
-  const message = `Nothing is planned; ${slots} ${slots === 1 ? 'slot is' : 'slots are'} open.`
-  return [...found, finding(view, 'empty-day', message, { days: empty.map(({ day }) => day) })]
+  return [
+    ...found,
+    finding(view, 'empty-day', message('ahead.empty-day', { slots }), { days: empty.map(({ day }) => day) }),
+  ]
 }
 
 function ofLinks(view: AccountView): Finding[] {
@@ -222,7 +222,7 @@ function ofLinks(view: AccountView): Finding[] {
     )
     if (same)
       found.push(
-        finding(view, 'link-twice', `The same link goes out twice within ${days} days.`, {
+        finding(view, 'link-twice', message('ahead.link-twice', { days }), {
           postId: entry.postId,
           at: entry.at,
         }),
@@ -262,7 +262,11 @@ function ofMix(view: AccountView): Finding[] {
       finding(
         view,
         'mix',
-        `${Math.round(share * 100)}% of the posts of ${windowDays} days, where ${Math.round(maxShare * 100)}% are the most.`,
+        message('ahead.mix', {
+          percent: Math.round(share * 100),
+          days: windowDays,
+          most: Math.round(maxShare * 100),
+        }),
         { pillar },
       ),
     ]

@@ -1,3 +1,5 @@
+import type { Message } from '../message'
+import { message } from '../messages'
 import type { OpenSlot } from './openSlot'
 import { placeEvergreens } from './evergreens'
 import { placeFixed } from './fixed'
@@ -17,7 +19,7 @@ export function planLines(input: PlanInput): Plan {
   const { plan, days } = planning
   for (const post of input.posts)
     if (!days.has(post.accountId))
-      planning.refuse(post, { code: 'no-slot', message: 'Its account is no longer there.' })
+      planning.refuse(post, { code: 'no-slot', message: message('schedule.account-gone') })
   placeFixed(input.posts, planning)
   placeInLine(input.posts, planning)
   placeEvergreens(planning)
@@ -38,12 +40,14 @@ export function planLines(input: PlanInput): Plan {
   return plan
 }
 
-function openReason(slot: OpenSlot): string {
-  if (slot.use === 'free') return 'Kept free on purpose.'
+const KEPT_FREE = message('schedule.kept-free')
+const NONE_OF_PILLAR = message('schedule.none-of-pillar')
+const NONE_WAITING = message('schedule.none-waiting')
+
+function openReason(slot: OpenSlot): Message {
+  if (slot.use === 'free') return KEPT_FREE
   if (slot.blocked) return slot.blocked.message
-  return slot.use === 'pillar'
-    ? 'Nothing of this slot’s pillar is waiting in line.'
-    : 'Nothing that may go here is waiting in line.'
+  return slot.use === 'pillar' ? NONE_OF_PILLAR : NONE_WAITING
 }
 
 function summariesOf({ accounts }: PlanInput, plan: Plan): Plan['perAccount'] {

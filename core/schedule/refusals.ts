@@ -1,35 +1,28 @@
+import type { Message } from '../message'
+import { message } from '../messages'
 import type { UnplacedCode } from './types'
 
 /** Why a post may not go out at a time. */
 export interface Refusal {
   code: UnplacedCode
-  message: string
+  message: Message
 }
 
-// How a slot that was passed over is spoken of: "Open slots before it …".
-const PASSED_OVER: Record<UnplacedCode, string> = {
-  'good-until': 'come after it is good until',
-  'not-before': 'come before it may go out',
-  past: 'have passed',
-  hold: 'fall into a hold',
-  'not-approved': 'are about to be used, and it is not approved',
-  repeat: 'come too soon after the same link',
-  ceiling: 'are on days that have their posts',
-  gap: 'are too close to another post',
-  mix: 'would give its pillar more than its share',
-  'no-slot': 'are kept for something else',
-  'beyond-until': 'lie beyond the days shown',
-  'waits-for': 'come too soon after the post it follows',
+const FIRST = message('schedule.first')
+const AFTER: Record<UnplacedCode, Message> = {
+  'good-until': message('schedule.after-good-until'),
+  'not-before': message('schedule.after-not-before'),
+  past: message('schedule.after-past'),
+  hold: message('schedule.after-hold'),
+  'not-approved': message('schedule.after-not-approved'),
+  repeat: message('schedule.after-repeat'),
+  ceiling: message('schedule.after-ceiling'),
+  gap: message('schedule.after-gap'),
+  mix: message('schedule.after-mix'),
+  'no-slot': message('schedule.after-no-slot'),
+  'beyond-until': message('schedule.after-beyond-until'),
+  'waits-for': message('schedule.after-waits-for'),
 }
-
-const FIRST = 'The first slot it may take.'
-const BECAUSE = new Map(
-  Object.entries(PASSED_OVER).map(([code, message]) => [
-    code as UnplacedCode,
-    `The first slot it may take; open slots before it ${message}.`,
-  ]),
-)
 
 /** Why a post has the slot it has, where `passed` is what kept it out of the last open slot before. */
-export const reasonOf = (passed: UnplacedCode | null): string =>
-  passed === null ? FIRST : BECAUSE.get(passed)!
+export const reasonOf = (passed: UnplacedCode | null): Message => (passed === null ? FIRST : AFTER[passed])

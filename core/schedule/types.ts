@@ -1,3 +1,4 @@
+import type { Message } from '../message'
 import type { Instant, Weekday } from '../instant'
 
 export type SlotUse = 'any' | 'pillar' | 'free'
@@ -100,8 +101,8 @@ export interface PlanEntry {
   evergreenId: string | null
   wording: number
   firm: boolean
-  reason: string
-  warns: string[]
+  reason: Message
+  warns: Message[]
 }
 
 export type UnplacedCode =
@@ -120,8 +121,8 @@ export type UnplacedCode =
 
 export interface Plan {
   entries: PlanEntry[]
-  open: { accountId: string; at: Instant; slotId: string; use: SlotUse; reason: string }[]
-  unplaced: { postId: string; accountId: string; code: UnplacedCode; message: string }[]
+  open: { accountId: string; at: Instant; slotId: string; use: SlotUse; reason: Message }[]
+  unplaced: { postId: string; accountId: string; code: UnplacedCode; message: Message }[]
   perAccount: {
     accountId: string
     lined: number

@@ -1,3 +1,4 @@
+import { sayPost } from '#shared/posts/messages'
 import { readLinkRule, accountsOf, type AccountRow, appearsOnOf, planHold, rulesOf } from '#server/networks'
 import {
   makeProof,
@@ -146,5 +147,5 @@ export function violationOf(brand: BrandRow, made: MadeProof): string | null {
   const stop = stopsOf(made.parts, made.proof, made.rules, neutralContext(brand)).find(
     ({ id }) => id !== 'comment',
   )
-  return stop ? `${made.rules.name}: ${stop.message}` : null
+  return stop ? `${made.rules.name}: ${sayPost(stop.message)}` : null
 }

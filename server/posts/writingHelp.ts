@@ -1,3 +1,4 @@
+import { sayPost } from '#shared/posts/messages'
 import { readTexts } from '#shared/platform/json'
 import { helpWritingTask } from './tasks'
 import type { HashtagInput } from '#core/post'
@@ -48,7 +49,11 @@ export async function writingHelp(
     instruction: writing.instruction,
     count: OPENINGS,
   }
-  return runInThread('person', [`brand:${actor.brandId}`], helpWritingTask, { hashtags, line })
+  const help = await runInThread('person', [`brand:${actor.brandId}`], helpWritingTask, { hashtags, line })
+  return {
+    ...help,
+    hashtags: help.hashtags.map(({ tag, reason }) => ({ tag, reason: sayPost(reason) })),
+  }
 }
 
 /** Hashtags of the watches that mark an article, then its own tags as hashtags. */

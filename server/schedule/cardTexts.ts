@@ -1,3 +1,4 @@
+import { sayPost } from '#shared/posts/messages'
 import { stopsOf } from '#core/post'
 import type { Db } from '#server/platform/db'
 import { pillarsOf, type BrandRow } from '#server/people'
@@ -62,7 +63,7 @@ export async function cardTexts(
       )
       known.set(keyOf(line), {
         text: proof.text,
-        problems: stopsOf(parts, proof, rules, neutralContext(brand)).map(({ message }) => message),
+        problems: stopsOf(parts, proof, rules, neutralContext(brand)).map(({ message }) => sayPost(message)),
       })
     }
   }

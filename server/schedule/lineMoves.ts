@@ -1,3 +1,4 @@
+import { sayPlan } from '#shared/schedule/messages'
 import { movePost, planLines, type MoveTo } from '#core/schedule'
 import type { Undoable } from '#shared/platform/types'
 import { emptyPart } from '#shared/posts/docs'
@@ -55,7 +56,8 @@ async function place(db: Db, tracked: Tracked, actor: Actor, queueItemId: string
   const posts = movePost(input.posts, queueItemId, to)
   const plan = planLines({ ...shownPlan(before).input, posts })
   const refused = plan.unplaced.find(({ postId }) => postId === queueItemId)
-  if (refused && ['slot', 'time'].includes(to.kind)) throw problem('noPlace', refused.message).at('to')
+  if (refused && ['slot', 'time'].includes(to.kind))
+    throw problem('noPlace', sayPlan(refused.message)).at('to')
   for (const id of to.kind === 'swap' ? [queueItemId, to.id] : [queueItemId]) {
     const post = posts.find((post) => post.id === id)!
     const fixed = {

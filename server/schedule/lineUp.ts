@@ -1,3 +1,5 @@
+import { sayPost } from '#shared/posts/messages'
+import { sayPlan } from '#shared/schedule/messages'
 import { v7 as uuid } from 'uuid'
 import { toInstant } from '#core/instant'
 import type { Check } from '#core/post'
@@ -243,7 +245,7 @@ function requireOtherWords(
 const refusalOf = (account: AccountRow, stop: Check, left: number) =>
   stop.id === 'length'
     ? problem('tooLongFor', account.name, -left).at('text')
-    : problem('notReady', account.name, stop.message).at('text')
+    : problem('notReady', account.name, sayPost(stop.message)).at('text')
 
 /** Puts the lines to be behind all others, or before them; echoes follow the line of the post itself. */
 async function insertQueueItems(
@@ -300,7 +302,10 @@ async function placesOf(
       accountId,
       at: entry?.at ?? (sent ? toInstant(sent.due_at) : null),
       message:
-        (entry && placeMessage(known, accountId, entry.reason)) ?? refusal?.message ?? sent?.message ?? '',
+        (entry && placeMessage(known, accountId, [entry.reason])) ??
+        (refusal && sayPlan(refusal.message)) ??
+        sent?.message ??
+        '',
     }
   })
 }

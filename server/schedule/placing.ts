@@ -1,3 +1,4 @@
+import { sayPlan } from '#shared/schedule/messages'
 import { toInstant } from '#core/instant'
 import {
   planDifference,
@@ -167,8 +168,10 @@ function placeIn(
   placements: Placement[],
 ): { at: string | null; message: string } {
   const entry = plan.entries.find((entry) => entry.postId === line.id)
-  if (!entry)
-    return { at: null, message: plan.unplaced.find((item) => item.postId === line.id)?.message ?? '' }
+  if (!entry) {
+    const refused = plan.unplaced.find((item) => item.postId === line.id)
+    return { at: null, message: refused ? sayPlan(refused.message) : '' }
+  }
   const isNow =
     line.echo === 0 &&
     placements.some(({ accountId, kind }) => accountId === line.accountId && kind === 'now')
@@ -176,6 +179,6 @@ function placeIn(
   if (isNow && isHeld(known, line.accountId)) return { at: null, message: words.hold.nothingNow }
   return {
     at: entry.at,
-    message: placeMessage(known, line.accountId, [entry.reason, ...entry.warns].join(' ')),
+    message: placeMessage(known, line.accountId, [entry.reason, ...entry.warns]),
   }
 }

@@ -1,3 +1,5 @@
+import type { Message } from '#core/message'
+import { sayPlan } from '#shared/schedule/messages'
 import { isNumber, isShape, orMissing, readJson } from '#shared/platform/json'
 import { createHash } from 'node:crypto'
 import { DAY, MINUTE, toInstant, type Weekday } from '#core/instant'
@@ -114,8 +116,14 @@ export const isHeld = ({ input }: Pick<BrandPlan, 'input'>, accountId: string): 
   input.accounts.some(({ id, hold }) => id === accountId && hold !== null && hold.until === null)
 
 /** What is said of a place on an account that nothing goes out from until somebody lifts its hold. */
-export const placeMessage = (known: Pick<BrandPlan, 'input'>, accountId: string, message: string): string =>
-  isHeld(known, accountId) ? words.hold.wouldGo(message) : message
+export const placeMessage = (
+  known: Pick<BrandPlan, 'input'>,
+  accountId: string,
+  messages: Message[],
+): string => {
+  const all = messages.map(sayPlan).join(' ')
+  return isHeld(known, accountId) ? words.hold.wouldGo(all) : all
+}
 
 function planAccount(
   brand: BrandRow,

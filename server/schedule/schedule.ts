@@ -1,7 +1,9 @@
+import { sayPost } from '#shared/posts/messages'
+import { sayPlan } from '#shared/schedule/messages'
 import { readPayload } from '#server/posts'
 import { DAY, toInstant } from '#core/instant'
 import { goodUntilChecks } from '#core/post'
-import { heldPlaces, previewWatch, zoneClock, type Plan } from '#core/schedule'
+import { heldPlaces, lookAhead, zoneClock, type Plan } from '#core/schedule'
 import type { DeliveryState } from '#shared/delivery/states'
 import type { Card, CardState, ScheduleView, FoundAhead } from '#shared/schedule/types'
 import * as words from '#shared/words'
@@ -58,7 +60,11 @@ export async function scheduleOf(brandId: string, from: string | null, days: num
   const holds = new Map(input.accounts.map(({ id, hold }) => [id, hold]))
   const isKept = new Set(held.map(({ accountId, slotAt }) => `${accountId} ${slotAt}`))
   const unkept = plan.open.filter((slot) => !isKept.has(`${slot.accountId} ${slot.at}`))
-  const open = unkept.map((slot) => ({ ...slot, held: isWithin(holds.get(slot.accountId) ?? null, slot.at) }))
+  const open = unkept.map((slot) => ({
+    ...slot,
+    reason: sayPlan(slot.reason),
+    held: isWithin(holds.get(slot.accountId) ?? null, slot.at),
+  }))
   const takable = open.filter((slot) => slot.use !== 'free' && !slot.held)
   // An account that nothing was lined up for lately is no gap to fill.
   const used = new Set([...input.posts, ...input.history].map(({ accountId }) => accountId))
@@ -84,7 +90,7 @@ export async function scheduleOf(brandId: string, from: string | null, days: num
               postId: line.post_id,
               accountId: line.account_id,
               text: line.own_text ?? line.text,
-              message: entry.message,
+              message: sayPlan(entry.message),
             },
           ]
         : []
@@ -179,15 +185,15 @@ function queueCard(
     state: 'lined-up',
     text,
     pillarId: line.pillar_id,
-    message: entry.reason,
-    warns: line.back_message === null ? entry.warns : [line.back_message, ...entry.warns],
+    message: sayPlan(entry.reason),
+    warns: [...(line.back_message === null ? [] : [line.back_message]), ...entry.warns.map(sayPlan)],
     remoteUrl: null,
     isFixed: line.fixed_at !== null || line.slot_at !== null,
     approval:
       line.approval === 'approved' && line.approved_version !== line.version ? 'draft' : line.approval,
     isHeldBack: false,
     isHeld: line.state === 'held' && (line.hold_until === null || line.hold_until > now()),
-    problems: [...problems, ...late.map(({ message }) => message)],
+    problems: [...problems, ...late.map(({ message }) => sayPost(message))],
     ...factsOf(line, facts),
   }
 }
@@ -233,10 +239,11 @@ function deliveryCard(delivery: DeliveryRow, facts: CardFacts): Card {
 /** What stands out in the coming week, with the words of the posts it is about. */
 export async function lookAheadOf(brandId: string): Promise<FoundAhead[]> {
   const { input, plan, lines } = await planOf(await useDb(), brandId)
-  return previewWatch(input, plan).map((found) => {
+  return lookAhead(input, plan).map((found) => {
     const line = lines.get(found.postId ?? '')
     return {
       ...found,
+      message: sayPlan(found.message),
       postId: line?.post_id ?? null,
       queueItemId: line?.id ?? null,
       text: line ? (line.own_text ?? line.text) : null,

@@ -1,3 +1,4 @@
+import { sayPlan } from '#shared/schedule/messages'
 import { planDifference, planLines, zoneClock, type PlanInput } from '#core/schedule'
 import { DAY, toInstant } from '#core/instant'
 import type { Undoable } from '#shared/platform/types'
@@ -63,7 +64,7 @@ function changeOf({ plan, lines }: BrandPlan, input: PlanInput): PlanChange {
       id: postId,
       accountId,
       text: lines.get(postId)?.own_text ?? lines.get(postId)?.text ?? '',
-      message,
+      message: sayPlan(message),
     })),
   }
 }

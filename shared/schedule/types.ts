@@ -97,7 +97,8 @@ export interface PlanBase {
 }
 
 /** What stands out in the days to come, with the words of the post it is about. */
-export interface FoundAhead extends Finding {
+export interface FoundAhead extends Omit<Finding, 'message'> {
+  message: string
   text: string | null
   queueItemId: string | null
 }

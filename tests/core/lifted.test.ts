@@ -1,12 +1,13 @@
 import { describe, expect, it } from 'vitest'
 import {
   heldPlaces,
-  previewWatch,
+  lookAhead,
   planLines,
   withHoldsLifted,
   type PlanInput,
   type PlanPost,
 } from '#core/schedule'
+import { said } from '../support/said'
 
 const slots = [1, 2, 3, 4, 5, 6, 7].map((weekday) => ({
   id: `${weekday}`,
@@ -72,8 +73,8 @@ describe('what a hold keeps from having a place', () => {
 
 it('the look ahead tells of a hold once, with how many wait, and of no post or day of its account', () => {
   const held = input({ until: null }, posts)
-  const found = previewWatch(held, planLines(held)).filter(({ accountId }) => accountId === 'a')
-  expect(found.map(({ kind, message }) => [kind, message])).toEqual([
+  const found = lookAhead(held, planLines(held)).filter(({ accountId }) => accountId === 'a')
+  expect(said(found).map(({ kind, message }) => [kind, message])).toEqual([
     ['hold', 'On hold: nothing goes out. 4 posts wait for the hold to be lifted.'],
   ])
 })

@@ -2,8 +2,9 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { mix } from '#core/results'
 import {
-  copyDay, evenTimes, previewWatch, movePost, planDifference, planLines, shiftWeek, zoneClock, type PlanInput, type PlanPost, type Timetable,
+  copyDay, evenTimes, lookAhead, movePost, planDifference, planLines, shiftWeek, zoneClock, type PlanInput, type PlanPost, type Timetable,
 } from '#core/schedule' // prettier-ignore
+import { said } from '../support/said'
 
 const plain = (id: string, more: Partial<PlanPost> = {}): PlanPost => ({
   id, accountId: 'a', pillar: null, fixed: null, follows: null, seriesId: null, notBefore: null, goodUntil: null, firm: true, linkKey: null, ...more,
@@ -140,7 +141,7 @@ describe('ready-made weeks', () => {
 })
 
 describe('looking ahead', () => {
-  const kinds = (given: PlanInput): string[] => previewWatch(given, planLines(given)).map(({ kind }) => kind)
+  const kinds = (given: PlanInput): string[] => lookAhead(given, planLines(given)).map(({ kind }) => kind)
 
   it('names a hold, a missing timetable, a line that ends, empty days and crowded ones', () => {
     expect(kinds(input([], { hold: { until: null } }))).toEqual(['hold'])
@@ -159,22 +160,22 @@ describe('looking ahead', () => {
       plain('one', { linkKey: 'x' }),
       plain('two', { linkKey: 'x' }),
     ]
-    const found = previewWatch(input(posts), planLines(input(posts)))
+    const found = lookAhead(input(posts), planLines(input(posts)))
     expect(found.find(({ kind }) => kind === 'out-of-date')?.postId).toBe('old')
     expect(found.find(({ kind }) => kind === 'not-firm-soon')?.postId).toBe('raw')
     expect(found.find(({ kind }) => kind === 'link-twice')?.postId).toBe('two')
-    for (const { message } of found) expect(message).toMatch(/^[A-Z0-9].+\.$/)
+    for (const { message } of said(found)) expect(message).toMatch(/^[A-Z0-9].+\.$/)
   })
 
   it('names a pillar above its share where fixed times put it there', () => {
     const posts = Array.from({ length: 6 }, (_, at) =>
       plain(`${at}`, { pillar: at < 3 ? 'own' : 'sky', fixed: { at: `2026-03-0${at + 2}T10:00:00.000Z` } }),
     )
-    const found = previewWatch(
+    const found = lookAhead(
       input(posts, { mix: [{ pillar: 'own', maxShare: 0.2, windowDays: 7 }] }),
       planLines(input(posts)),
     )
-    expect(found.filter(({ kind }) => kind === 'mix').map(({ message }) => message)).toEqual([
+    expect(said(found).filter(({ kind }) => kind === 'mix').map(({ message }) => message)).toEqual([
       '50% of the posts of 7 days, where 20% are the most.',
     ])
   })

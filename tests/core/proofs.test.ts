@@ -1,3 +1,4 @@
+import { sayShapes } from '#shared/posts/messages'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import {
@@ -9,7 +10,7 @@ import {
   measure,
   preflight,
   quoteOf,
-  shapeOf,
+  shapesOf,
   shapesFor,
   stopsOf,
   suggestHashtags,
@@ -21,6 +22,7 @@ import {
 } from '#core/post'
 import { markedLink } from '#core/url'
 import { cpuTimeOf } from '../support/cpu'
+import { said, type Said } from '../support/said'
 
 const rules = (patch: Partial<NetworkRules> = {}, media: Partial<NetworkRules['media']> = {}): NetworkRules => ({
   id: 'n', name: 'Mantel', limit: 500, maxTextBytes: null, counting: 'characters', linkLength: 23, mentionCounts: 'whole', links: 'in-text', shortLinks: true,
@@ -36,16 +38,16 @@ const context = (patch: Partial<PreflightContext> = {}): PreflightContext => ({
   now: NOW, zone: 'Europe/Lisbon', plannedAt: null, goodUntil: null, sentHere: [], seriesId: null, repeatAfterDays: 30, linkState: { kind: 'ok', detail: null },
   wordsNotUsed: [], mixShare: null, approval: 'draft', hold: false, alsoAppearsOn: [], ...patch,
 }) // prettier-ignore
-function checksOf(parts: PostParts, network: NetworkRules, about: Partial<PreflightContext> = {}): Check[] {
+function checksOf(parts: PostParts, network: NetworkRules, about: Partial<PreflightContext> = {}): Said<Check>[] {
   const [proof, known] = [makeProof(parts, network), context(about)]
-  const checks = preflight(parts, proof, network, known)
+  const checks = said(preflight(parts, proof, network, known))
   // Whatever is looked at here, the short way finds the same stops as the long one.
-  expect(stopsOf(parts, proof, network, known).map(({ message }) => message).sort()).toEqual(checks.filter(({ level }) => level === 'stop').map(({ message }) => message).sort()) // prettier-ignore
+  expect(said(stopsOf(parts, proof, network, known)).map(({ message }) => message).sort()).toEqual(checks.filter(({ level }) => level === 'stop').map(({ message }) => message).sort()) // prettier-ignore
   return checks
 }
-const stopped = (checks: Check[]): string[] =>
+const stopped = (checks: Said<Check>[]): string[] =>
   checks.filter(({ level }) => level === 'stop').map(({ id }) => id)
-const warned = (checks: Check[]): string[] =>
+const warned = (checks: Said<Check>[]): string[] =>
   checks.filter(({ level }) => level === 'warn').map(({ id }) => id)
 
 describe('where a link stands', () => {
@@ -65,7 +67,7 @@ describe('where a link stands', () => {
     expect(makeProof(parts, rules({ links: 'attached', linkPlaces: ['in-text'] })).text).toContain(
       'paper.com',
     )
-    const proof = makeProof(parts, rules({ links: 'attached' }))
+    const proof = said(makeProof(parts, rules({ links: 'attached' })))
     expect(proof.leftOut).toEqual([
       {
         what: 'link',
@@ -149,7 +151,7 @@ describe('the link a post is about', () => {
 
 describe('a proof', () => {
   it('names pictures beyond the network’s most', () => {
-    const proof = makeProof(post({ media: [picture(800, 800), picture(800, 801)] }), rules({}, { max: 1 }))
+    const proof = said(makeProof(post({ media: [picture(800, 800), picture(800, 801)] }), rules({}, { max: 1 })))
     expect(proof.media).toHaveLength(1)
     expect(proof.leftOut[0]).toMatchObject({ what: 'picture', reason: 'Mantel takes at most one picture.' })
   })
@@ -428,7 +430,10 @@ describe('crops', () => {
       isInShape({ width: 1200, height: 628 }, media),
       isInShape({ width: 666, height: 1000 }, media),
     ]).toEqual([false, true])
-    expect([shapeOf(media), shapeOf({ ...media, ratioTo: 2 / 3 })]).toEqual(['2:3 to 1:1', '2:3'])
+    expect([sayShapes(shapesOf(media)), sayShapes(shapesOf({ ...media, ratioTo: 2 / 3 }))]).toEqual([
+      '2:3 to 1:1',
+      '2:3',
+    ])
   })
 })
 
@@ -450,7 +455,7 @@ describe('suggestHashtags', () => {
   const input = { text: 'The comet brightens over the observatory. Comet watchers at the observatory wait for the comet.', language: 'en', fromWatches: ['comet'], fromFolder: ['#darksky'], saved: [['Comet', 'skywatching'], ['bread', 'flour']], past: [{ tag: 'observatory', posts: 4, responses: 40 }], max: 10 } // prettier-ignore
 
   it('gives each once with its reason, the surest first', () => {
-    const offers = suggestHashtags(input)
+    const offers = said(suggestHashtags(input))
     expect(offers.slice(0, 3)).toEqual([
       { tag: 'comet', reason: 'A watch that marks the article has it.' },
       { tag: 'darksky', reason: 'Its source’s folder has it.' },

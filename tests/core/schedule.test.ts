@@ -9,6 +9,7 @@ import {
   type PlanPost,
   type Timetable,
 } from '#core/schedule'
+import { said } from '../support/said'
 
 const WEEK = [1, 2, 3, 4, 5, 6, 7] as const
 const daily = (times: string[], zone = 'UTC'): Timetable => ({
@@ -124,7 +125,7 @@ describe('planLines', () => {
       ['f', '2026-03-02T10:50:00.000Z'],
       ['n', '2026-03-03T04:00:00.000Z'],
     ])
-    expect(plan.open[0]!.reason).toMatch(/minutes away|its 2 posts/)
+    expect(said(plan.open[0]!.reason)).toMatch(/minutes away|its 2 posts/)
   })
 
   it('sends a slot missed by a little now, and leaves one missed by more', () => {
@@ -158,7 +159,7 @@ describe('planLines', () => {
       past: 'past',
       gone: 'no-slot',
     })
-    plan.unplaced.forEach((one) => expect(one.message).toMatch(/^[A-Z].+\.$/))
+    plan.unplaced.forEach((one) => expect(said(one.message)).toMatch(/^[A-Z].+\.$/))
   })
 
   // What may never happen, whatever the line (engine rules).

@@ -1,3 +1,4 @@
+import { sayPlan } from '#shared/schedule/messages'
 // Makes plans beside the page, so that dragging stays smooth.
 import type { Instant } from '#core/instant'
 import { movePost, planDifference, type Moved, type MoveTo } from '#core/schedule/moves'
@@ -94,10 +95,10 @@ function trialOf(
   const after = planLines({ ...known, posts })
   const entry = after.entries.find((entry) => entry.postId === id)
   const refused = after.unplaced.find((item) => item.postId === id)
-  const message = entry ? [entry.reason, ...entry.warns].join(' ') : (refused?.message ?? '')
+  const messages = entry ? [entry.reason, ...entry.warns] : refused ? [refused.message] : []
   return {
     at: entry?.at ?? null,
-    message,
+    message: messages.map(sayPlan).join(' '),
     moved: planDifference(plan, after).filter((item) => item.id !== id),
   }
 }

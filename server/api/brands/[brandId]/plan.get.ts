@@ -1,3 +1,5 @@
+import type { QueuedPost } from '#server/posts'
+import { sayPlan } from '#shared/schedule/messages'
 import { scheduleRoutes } from '#shared/schedule/routes'
 import type { PlanBase } from '#shared/schedule/types'
 import { useDb } from '#server/platform/db'
@@ -9,6 +11,12 @@ export default route(scheduleRoutes.plan, null, async ({ actor }): Promise<PlanB
   const { input, plan } = shownPlan(known)
   const places = new Map(plan.entries.map((entry) => [entry.postId, entry]))
   const refusals = new Map(plan.unplaced.map((item) => [item.postId, item.message]))
+  const messageFor = (line: QueuedPost): string => {
+    const refusal = refusals.get(line.id)
+    const place = places.get(line.id)
+    if (refusal) return sayPlan(refusal)
+    return place ? placeMessage(known, line.account_id, [place.reason]) : ''
+  }
   const shown = [...known.lines.values()].map((line) => ({
     id: line.id,
     postId: line.post_id,
@@ -16,7 +24,7 @@ export default route(scheduleRoutes.plan, null, async ({ actor }): Promise<PlanB
     text: line.own_text ?? line.text,
     pillarId: line.pillar_id,
     at: places.get(line.id)?.at ?? null,
-    message: refusals.get(line.id) ?? placeMessage(known, line.account_id, places.get(line.id)?.reason ?? ''),
+    message: messageFor(line),
   }))
   return { input, version: versionOf(known.plan), lines: shown }
 })

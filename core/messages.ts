@@ -1,0 +1,12 @@
+import type { Message } from './message'
+import type { PostMessages } from './post/messages'
+import type { ScheduleMessages } from './schedule/messages'
+
+/** Every code of `core`, with what its sentence needs. */
+export type Messages = ScheduleMessages & PostMessages
+
+/** A message by its code, with what its sentence needs. */
+export const message = <C extends keyof Messages & string>(
+  code: C,
+  ...[params]: object extends Messages[C] ? [] : [params: Messages[C]]
+): Message => ({ code, params: (params ?? {}) as Message['params'] })

@@ -1,0 +1,23 @@
+import type { Message } from '#core/message'
+import type { Messages } from '#core/messages'
+
+/** The sentences of some codes in one language. */
+export type Sentences<M> = { [C in keyof M]: (params: M[C]) => string }
+
+/**
+ * Says messages in the words of some tables. A code that none of them has is said as it is: nothing is lost,
+ * and it is seen.
+ */
+export function speaker(...tables: Partial<Sentences<Messages>>[]): (message: Message) => string {
+  const sentences = Object.assign({}, ...tables) as Record<string, (params: Message['params']) => string>
+  return ({ code, params }) => sentences[code]?.(params) ?? code
+}
+
+const dayFormat = new Intl.DateTimeFormat('en-GB', {
+  timeZone: 'UTC',
+  weekday: 'short',
+  day: 'numeric',
+  month: 'short',
+})
+/** A day (`YYYY-MM-DD`) as it is spoken of: `Mon 1 Mar`. */
+export const sayDay = (day: string): string => dayFormat.format(Date.parse(`${day}T12:00:00Z`))
