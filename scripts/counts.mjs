@@ -46,7 +46,7 @@ function sentencesOf(file) {
     for (let at = node; at; at = at.parent) {
       if (ts.isCallExpression(at) && /^(?:log\.|console\.|process\.)/.test(at.expression.getText(source)))
         return false
-      if (ts.isNewExpression(at) && at.expression.getText(source) === 'Error') return false
+      if (ts.isNewExpression(at) && /^(?:Range)?Error$/.test(at.expression.getText(source))) return false
       if (ts.isStatement(at)) return true
     }
     return true

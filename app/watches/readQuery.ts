@@ -1,3 +1,4 @@
+import { sayWatch } from '#shared/watches/messages'
 // From their own files: the whole folder would bring the stemmers along, which only the server needs.
 import { WatchSyntaxError } from '#core/watch/errors'
 import { parseWatch } from '#core/watch/parse'
@@ -16,7 +17,7 @@ export function readQuery(text: string): ReadQuery {
     return { tree: parseWatch(text), trouble: null }
   } catch (error) {
     if (!(error instanceof WatchSyntaxError)) throw error
-    return { tree: null, trouble: { at: error.at, message: error.message } }
+    return { tree: null, trouble: { at: error.at, message: sayWatch(error.detail) } }
   }
 }
 

@@ -1,3 +1,4 @@
+import type { Message } from '../message'
 import type { Element } from 'domhandler'
 import { parseFeedDate } from './date'
 import { madeId, oneLine, safePart, titleFromHtml } from './item'
@@ -15,7 +16,7 @@ import {
 } from './xml'
 
 /** An Atom 1.0 (RFC 4287) or 0.3 document's root as a feed. */
-export function readAtom(root: Element, url: string, repairs: string[]): Feed {
+export function readAtom(root: Element, url: string, repairs: Message[]): Feed {
   return {
     format: 'atom',
     title: plainConstruct(part(root, 'title')),
@@ -34,7 +35,7 @@ export function readAtom(root: Element, url: string, repairs: string[]): Feed {
 const entriesOf = (node: Element): Element[] =>
   parts(node, 'entry').flatMap((entry) => [entry, ...entriesOf(entry)])
 
-function readEntry(entry: Element, root: Element, documentUrl: string, repairs: string[]): FeedItem {
+function readEntry(entry: Element, root: Element, documentUrl: string, repairs: Message[]): FeedItem {
   const title = plainConstruct(part(entry, 'title'))
   const content = part(entry, 'content')
   const url =
@@ -114,7 +115,7 @@ function plainConstruct(element: Element | null): string | null {
   return kind === 'text' ? oneLine(raw) : titleFromHtml(raw)
 }
 
-function htmlConstruct(element: Element | null, documentUrl: string, repairs: string[]): string | null {
+function htmlConstruct(element: Element | null, documentUrl: string, repairs: Message[]): string | null {
   if (!element || attribute(element, 'src')) return null
   const { kind, raw } = constructOf(element)
   if (!raw) return null

@@ -1,9 +1,11 @@
+import { message } from '../messages'
+import type { Message } from '../message'
 import { analyse } from 'chardet'
 import iconv from 'iconv-lite'
 
 export interface Decoded {
   text: string
-  repairs: string[]
+  repairs: Message[]
 }
 
 /** Bytes that a guess looks at; the words of a feed tell its character set long before. */
@@ -51,7 +53,7 @@ export function decodeBytes(body: Uint8Array, contentType: string | null): Decod
 }
 
 function fromStatements(body: Uint8Array, contentType: string | null): Decoded {
-  const repairs: string[] = []
+  const repairs: Message[] = []
   const utf8 = asUtf8(body)
   for (const stated of [charsetOfHeader(contentType), charsetOfDeclaration(body)]) {
     if (stated === null) continue
@@ -59,18 +61,18 @@ function fromStatements(body: Uint8Array, contentType: string | null): Decoded {
     if (text === null) {
       repairs.push(
         isUtf8(stated)
-          ? 'The text is called UTF-8 but is not.'
-          : `The character set “${stated.slice(0, 40)}” is not known.`,
+          ? message('feed.not-utf8')
+          : message('feed.unknown-charset', { charset: stated.slice(0, 40) }),
       )
     } else if (!isUtf8(stated) && utf8 !== null && isMuchUtf8(body, stated)) {
-      repairs.push(`The text is called ${stated.slice(0, 40)} but is UTF-8.`)
+      repairs.push(message('feed.is-utf8', { charset: stated.slice(0, 40) }))
     } else {
       return { text, repairs }
     }
   }
   if (utf8 !== null) return { text: utf8, repairs }
   const guess = guessOf(body)
-  repairs.push(`The character set is not stated; it was taken for ${guess}.`)
+  repairs.push(message('feed.charset-guessed', { charset: guess }))
   return { text: decodeAs(body, guess) ?? iconv.decode(body, 'windows-1252'), repairs }
 }
 

@@ -1,3 +1,5 @@
+import { message } from '../messages'
+import type { Message } from '../message'
 import { DomHandler, type Element } from 'domhandler'
 import { DomUtils, Parser } from 'htmlparser2'
 import { declaredEntities, withPlainEntities } from './entities'
@@ -22,7 +24,7 @@ const BARE_AMPERSAND = /&(?!(?:[a-z][a-z0-9]*|#\d+|#x[0-9a-f]+);)/i
  * is left out, and each such repair is named. A whole document has one; a damaged one may have others before
  * it. Names of elements come with this folder's prefixes and, like those of attributes, in lower case.
  */
-export function readDocument(text: string, repairs: string[]): Element[] {
+export function readDocument(text: string, repairs: Message[]): Element[] {
   const { rest, declared } = withoutType(withoutForbidden(text, repairs), repairs)
   const clean = withPlainEntities(rest, declared)
   const builder = new Builder()
@@ -39,9 +41,9 @@ export function readDocument(text: string, repairs: string[]): Element[] {
   return elementsOf(builder.root)
 }
 
-function withoutForbidden(text: string, repairs: string[]): string {
+function withoutForbidden(text: string, repairs: Message[]): string {
   if (text.search(FORBIDDEN) < 0) return text
-  repairs.push('Characters that XML forbids were left out.')
+  repairs.push(message('feed.forbidden-characters'))
   return text.replace(FORBIDDEN, '')
 }
 
@@ -56,7 +58,7 @@ const NAME_WITHIN = 500
  * The document without its type. Of the entities it declares only short plain texts are kept: expanding
  * others is how small documents are made huge or reach for files.
  */
-function withoutType(text: string, repairs: string[]): { rest: string; declared: Map<string, string> } {
+function withoutType(text: string, repairs: Message[]): { rest: string; declared: Map<string, string> } {
   const none = { rest: text, declared: new Map<string, string>() }
   const head = text.slice(0, TYPE_WITHIN)
   const start = head.search(/<!DOCTYPE/i)
@@ -67,16 +69,15 @@ function withoutType(text: string, repairs: string[]): { rest: string; declared:
   if (!close) return none
   const end = start + open + close.index + close[0].length
   const declared = declaredEntities(head.slice(start, end))
-  if (!declared) repairs.push('The document declares entities of its own; none was expanded.')
+  if (!declared) repairs.push(message('feed.own-entities'))
   return { rest: text.slice(0, start) + text.slice(end), declared: declared ?? none.declared }
 }
 
-function repairsOfText(text: string): string[] {
-  const repairs: string[] = []
-  if (text.lastIndexOf('<![CDATA[') > text.lastIndexOf(']]>'))
-    repairs.push('A CDATA section is not closed; it was closed at the end.')
+function repairsOfText(text: string): Message[] {
+  const repairs: Message[] = []
+  if (text.lastIndexOf('<![CDATA[') > text.lastIndexOf(']]>')) repairs.push(message('feed.cdata-open'))
   if (BARE_AMPERSAND.test(text) && BARE_AMPERSAND.test(text.replace(/<!\[CDATA\[[\s\S]*?(?:\]\]>|$)/g, '')))
-    repairs.push('Ampersands stand bare; they were read as such.')
+    repairs.push(message('feed.bare-ampersands'))
   return repairs
 }
 
@@ -97,8 +98,7 @@ class Builder extends DomHandler {
 
   override onopentag(name: string, attributes: Record<string, string>): void {
     this.depth++
-    if (this.depth > DEEPEST)
-      throw new FeedError('too-deep', `This has elements more than ${DEEPEST} deep; no feed has.`)
+    if (this.depth > DEEPEST) throw new FeedError('too-deep', message('feed.too-deep', { most: DEEPEST }))
     this.#justOpened = true
     super.onopentag(this.#namespaces.open(name, attributes), attributes)
   }
@@ -130,14 +130,13 @@ class Builder extends DomHandler {
     if (this.#lastItems.length > ITEMS_FROM_EACH_END) DomUtils.removeElement(this.#lastItems.shift()!)
   }
 
-  repairs(isCut: boolean): string[] {
-    const repairs: string[] = []
-    if (isCut) repairs.push('The document ends before its elements do; they were closed there.')
-    else if (this.#notClosed > 0)
-      repairs.push('Elements are not closed; they were closed where the one around them is.')
-    if (this.#wordsOutside) repairs.push('Words stand before or behind the feed; they were left out.')
+  repairs(isCut: boolean): Message[] {
+    const repairs: Message[] = []
+    if (isCut) repairs.push(message('feed.ends-early'))
+    else if (this.#notClosed > 0) repairs.push(message('feed.not-closed'))
+    if (this.#wordsOutside) repairs.push(message('feed.words-outside'))
     if (this.#items > 2 * ITEMS_FROM_EACH_END)
-      repairs.push(`It holds ${this.#items} items; the first and the last ${ITEMS_FROM_EACH_END} were read.`)
+      repairs.push(message('feed.many-items', { items: this.#items, kept: ITEMS_FROM_EACH_END }))
     return repairs
   }
 }

@@ -1,3 +1,5 @@
+import { message } from '../messages'
+import type { Message } from '../message'
 import { plainText } from '../text'
 import { safeHtml } from './html'
 import type { FeedItem } from './types'
@@ -15,11 +17,11 @@ const LONGEST_PIECE = 500_000
  * A piece of an item's HTML, safe to show; null when nothing is left. One without end is cut, and that is
  * named.
  */
-export function safePart(html: string | null, baseUrl: string, repairs: string[]): string | null {
+export function safePart(html: string | null, baseUrl: string, repairs: Message[]): string | null {
   if (!html) return null
   if (html.length <= LONGEST_PIECE) return safeHtml(html, baseUrl) || null
-  const named = `A text is longer than ${LONGEST_PIECE} characters; it was cut there.`
-  if (!repairs.includes(named)) repairs.push(named)
+  const cut = message('feed.long-text', { characters: LONGEST_PIECE })
+  if (!repairs.some(({ code }) => code === cut.code)) repairs.push(cut)
   return safeHtml(html.slice(0, LONGEST_PIECE), baseUrl) || null
 }
 

@@ -1,3 +1,5 @@
+import { message } from '../messages'
+import type { Message } from '../message'
 import { jsonrepair } from 'jsonrepair'
 import { parseFeedDate } from './date'
 import { FeedError } from './errors'
@@ -9,12 +11,11 @@ import { withoutEnd } from '../text/ends'
 type Fields = Record<string, unknown>
 
 /** A JSON Feed 1.0 or 1.1 document as a feed. Throws FeedError for JSON that is none. */
-export function readJsonFeed(text: string, url: string, repairs: string[]): Feed {
+export function readJsonFeed(text: string, url: string, repairs: Message[]): Feed {
   const root = parse(text, repairs)
   if (!isFeed(root)) {
-    if (repairs.length > 0)
-      throw new FeedError('malformed', 'This JSON is damaged, and what can be read of it is no JSON Feed.')
-    throw new FeedError('not-a-feed', 'This is JSON, but not a JSON Feed: it has no version and no items.')
+    if (repairs.length > 0) throw new FeedError('malformed', message('feed.damaged-json'))
+    throw new FeedError('not-a-feed', message('feed.other-json'))
   }
   const hubs = list(root['hubs'])
   const author = authorOf(root)
@@ -47,13 +48,13 @@ function isFeed(root: Fields): boolean {
 /**
  * Strictly first; what is damaged (cut, with a comma too many or too few, with bare line breaks) is mended.
  */
-function parse(text: string, repairs: string[]): Fields {
+function parse(text: string, repairs: Message[]): Fields {
   let value: unknown
   try {
     value = JSON.parse(text)
   } catch (error) {
-    value = mended(text, error instanceof Error ? error.message : 'it is cut or damaged')
-    repairs.push('The JSON is damaged; it was mended.')
+    value = mended(text, error instanceof Error ? error.message : '')
+    repairs.push(message('feed.json-mended'))
   }
   return isFields(value) ? value : {}
 }
@@ -67,10 +68,10 @@ function mended(text: string, trouble: string): unknown {
       // The next attempt leaves out what stands behind the last bracket.
     }
   }
-  throw new FeedError('malformed', `This JSON can’t be read: ${trouble}.`)
+  throw new FeedError('malformed', message('feed.unreadable-json', { trouble }))
 }
 
-function readItem(item: Fields, feedAuthor: string | null, base: string, repairs: string[]): FeedItem {
+function readItem(item: Fields, feedAuthor: string | null, base: string, repairs: Message[]): FeedItem {
   const url = absoluteUrl(str(item['url']) ?? str(item['external_url']), base)
   const title = oneLine(str(item['title']))
   const text = str(item['content_text'])

@@ -1,3 +1,5 @@
+import { message } from '../messages'
+import type { Message } from '../message'
 import type { Element } from 'domhandler'
 import { readAtom } from './atom'
 import { decodeBytes } from './decode'
@@ -21,22 +23,22 @@ export function readFeed(body: Uint8Array | string, context: FeedContext): Feed 
   const { text: decoded, repairs } =
     typeof body === 'string' ? { text: body, repairs: [] } : decodeBytes(body, context.contentType ?? null)
   const text = decoded.replace(/^\uFEFF/, '').trimStart()
-  if (text === '') throw new FeedError('empty', 'The address answered, but with nothing in it.')
+  if (text === '') throw new FeedError('empty', message('feed.empty'))
   const feed = LIKE_JSON.test(text)
     ? readJsonFeed(text, context.url, repairs)
     : readXml(text, context.url, repairs)
   return { ...feed, items: withDistinctIds(feed.items.filter(saysSomething), feed) }
 }
 
-function readXml(text: string, url: string, repairs: string[]): Feed {
+function readXml(text: string, url: string, repairs: Message[]): Feed {
   const outermost = readDocument(text, repairs)
   const feed = feedAmong(outermost, 3)
-  if (feed && !outermost.includes(feed)) repairs.push('The feed stands inside a web page; it was taken out.')
+  if (feed && !outermost.includes(feed)) repairs.push(message('feed.in-a-page'))
   if (feed) return /feed$/.test(feed.name) ? readAtom(feed, url, repairs) : readRss(feed, url, repairs)
   const name = outermost[0]?.name
   if (name === 'html' || /^<!doctype html|<html[\s>]/i.test(text))
     throw new FeedError('not-a-feed', notAFeedPage(text))
-  throw new FeedError('not-a-feed', 'This is neither RSS, Atom nor JSON Feed.')
+  throw new FeedError('not-a-feed', message('feed.none'))
 }
 
 const ROOTS = new Set(['feed', 'atom:feed', 'rss', 'rdf:rdf', 'channel'])
@@ -52,10 +54,10 @@ function feedAmong(elements: Element[], levels: number): Element | null {
 }
 
 /** A feed behind a sign-in answers with the page that asks for it. */
-const notAFeedPage = (html: string): string =>
+const notAFeedPage = (html: string): Message =>
   /<input[^>]{1,300}type\s*=\s*["']?password/i.test(html)
-    ? 'This is a page that asks to sign in, not a feed.'
-    : 'This is a web page, not a feed.'
+    ? message('feed.sign-in-page')
+    : message('feed.page')
 
 /**
  * Feeds repeat themselves: of an id the first item stays (RFC 4287 §4.1.1: entries of one id are one entry).
@@ -74,6 +76,6 @@ function withDistinctIds(items: FeedItem[], feed: Feed): FeedItem[] {
       seen.set(id, seen.get(id) ?? { ...item, id })
     }
   }
-  if (others > 0) feed.repairs.push('Several items have one id; they were told apart by their addresses.')
+  if (others > 0) feed.repairs.push(message('feed.same-ids'))
   return [...seen.values()]
 }

@@ -1,3 +1,4 @@
+import type { Message } from '../message'
 import type { Element } from 'domhandler'
 import { parseFeedDate } from './date'
 import { madeId, safePart, titleFromHtml } from './item'
@@ -18,7 +19,7 @@ import {
  * An RSS 0.91 to 2.0 or RDF (RSS 0.90, 1.0) document's root as a feed. In RDF the items stand beside the
  * channel.
  */
-export function readRss(root: Element, url: string, repairs: string[]): Feed {
+export function readRss(root: Element, url: string, repairs: Message[]): Feed {
   const isRdf = root.name === 'rdf:rdf'
   const channel = child(root, 'channel') ?? root
   const items = [
@@ -40,7 +41,7 @@ export function readRss(root: Element, url: string, repairs: string[]): Feed {
   }
 }
 
-function readItem(item: Element, documentUrl: string, repairs: string[]): FeedItem {
+function readItem(item: Element, documentUrl: string, repairs: Message[]): FeedItem {
   const base = baseOf(item, documentUrl)
   const title = titleFromHtml(textOf(child(item, 'title', 'dc:title', 'media:title')))
   const guid = child(item, 'guid')
@@ -106,7 +107,7 @@ function nameIn(author: string): string | null {
   return parts.find((part) => part !== '' && !part.includes('@')) ?? null
 }
 
-function htmlOf(element: Element | null, base: string, repairs: string[]): string | null {
+function htmlOf(element: Element | null, base: string, repairs: Message[]): string | null {
   return element && safePart(htmlInside(element), baseOf(element, base), repairs)
 }
 

@@ -1,3 +1,4 @@
+import type { Message } from '../message'
 import type { Instant } from '../instant'
 
 export interface FeedContext {
@@ -18,7 +19,7 @@ export interface Feed {
   ttlMinutes: number | null
   items: FeedItem[]
   /** What had to be put right, in words. */
-  repairs: string[]
+  repairs: Message[]
 }
 
 export interface FeedItem {

@@ -1,3 +1,5 @@
+import type { Message } from '../message'
+import { message } from '../messages'
 import type { Parser } from 'htmlparser2'
 import { scanHtml } from '../text'
 import { FormatError } from './errors'
@@ -13,7 +15,7 @@ export interface OpmlSource {
 
 export interface Read<T> {
   rows: T[]
-  problems: { line: number; message: string }[]
+  problems: { line: number; message: Message }[]
 }
 
 const DEEPEST = 100
@@ -29,7 +31,7 @@ const MOST_PROBLEMS = 1_000
  */
 export function readOpml(text: string): Read<OpmlSource> {
   const rows = new Map<string, OpmlSource>()
-  const problems: { line: number; message: string }[] = []
+  const problems: { line: number; message: Message }[] = []
   const open: { name: string | null; isFeed: boolean }[] = []
   const lines = lineCounter(text)
   let isOpml = false
@@ -47,7 +49,7 @@ export function readOpml(text: string): Read<OpmlSource> {
           throw new FormatError(
             'too-deep',
             lines(parser.startIndex),
-            `Folders lie more than ${DEEPEST} deep in each other; no list of sources has that.`,
+            message('opml.folders-too-deep', { most: DEEPEST }),
           )
         const label = clean(attributes['text'] ?? attributes['title'])
         const address = addressOf(attributes)
@@ -67,7 +69,7 @@ export function readOpml(text: string): Read<OpmlSource> {
       if (problems.length < MOST_PROBLEMS)
         problems.push({
           line: lines(parser.startIndex),
-          message: `“${address.slice(0, 80)}” is not a web address.`,
+          message: message('opml.no-address', { text: address.slice(0, 80) }),
         })
       return
     }
@@ -88,13 +90,8 @@ export function readOpml(text: string): Read<OpmlSource> {
     return names.length > 0 ? [names.join(' / ').slice(0, NAME_LENGTH)] : []
   }
 
-  if (!isWhole)
-    throw new FormatError(
-      'too-deep',
-      lines(parser!.startIndex),
-      'Its elements lie deeper in each other than those of any list of sources.',
-    )
-  if (!isOpml) throw new FormatError('not-opml', 1, 'This is not an OPML file: it has no opml element.')
+  if (!isWhole) throw new FormatError('too-deep', lines(parser!.startIndex), message('opml.too-deep'))
+  if (!isOpml) throw new FormatError('not-opml', 1, message('opml.none'))
   return { rows: [...rows.values()], problems }
 }
 

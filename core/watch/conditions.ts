@@ -1,10 +1,11 @@
+import { message } from '../messages'
+import type { Message } from '../message'
 import { HOUR } from '../instant'
 import type { PreparedArticle } from './prepare'
 import { asciiHost } from './site'
 import type { Condition, Limit } from './types'
 
 const HOURS = { h: 1, d: 24, w: 7 * 24 }
-const UNITS = { h: 'hour', d: 'day', w: 'week' }
 
 /**
  * Whether what is asked besides words holds for an article. What is not known of it does not hold. `now` in
@@ -51,22 +52,11 @@ function compares(value: number, is: Limit['is'], limit: number): boolean {
 }
 
 /** Why an article is there, for what a query asks besides words. */
-export function reasonOfCondition(condition: Condition): string {
-  if (condition.kind === 'site') return `on ${condition.host}`
-  if (condition.kind === 'lang') return `in the language “${condition.language}”`
+export function reasonOfCondition(condition: Condition): Message {
+  if (condition.kind === 'site') return message('found.site', { host: condition.host })
+  if (condition.kind === 'lang') return message('found.language', { language: condition.language })
   const { what, is, value, unit } = condition
-  const thing = what === 'age' ? ` ${UNITS[unit ?? 'd']}${value === 1 ? '' : 's'}` : ` ${what}`
-  if (what === 'age')
-    return is === '='
-      ? `${value}${thing} old`
-      : `${is.startsWith('<') ? 'younger' : 'older'} than ${value}${thing}`
-  return (
-    {
-      '<': `fewer than ${value}`,
-      '<=': `at most ${value}`,
-      '>': `more than ${value}`,
-      '>=': `at least ${value}`,
-      '=': String(value),
-    }[is] + thing
-  )
+  return what === 'age'
+    ? message('found.age', { is, value, unit: unit ?? 'd' })
+    : message('found.count', { is, value, what })
 }

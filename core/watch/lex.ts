@@ -1,3 +1,4 @@
+import { message } from '../messages'
 import { WatchSyntaxError } from './errors'
 import { FIELDS, isField, isWithinHebrew, LIMITS, type Field } from './fields'
 import type { Limit } from './types'
@@ -71,8 +72,8 @@ function fieldAt(raw: string, at: number): { token: Token; end: number } | null 
   if (rest === '') return null
   throw new WatchSyntaxError(
     at,
-    'a field',
-    `There is no field “${name}:”. There are ${FIELDS.map((item) => `${item}:`).join(' ')} – or put it in quotes.`,
+    'field',
+    message('watch.no-field', { name, fields: FIELDS.map((item) => `${item}:`).join(' ') }),
   )
 }
 
@@ -88,13 +89,8 @@ function limitAt(raw: string, at: number): { token: Token; end: number } | null 
   const [, figure, unit] = (what === 'age' ? /^(\d+(?:\.\d+)?)([hdw])$/ : /^(\d+)()$/).exec(value) ?? []
   if (figure === undefined) {
     const place = at + name.length + is.length
-    if (what === 'age')
-      throw new WatchSyntaxError(
-        place,
-        'an age',
-        'An age is given in hours, days or weeks: age<12h, age<7d, age<2w.',
-      )
-    throw new WatchSyntaxError(place, 'a number', `A whole number should stand behind “${name}${is}”.`)
+    if (what === 'age') throw new WatchSyntaxError(place, 'age', message('watch.age'))
+    throw new WatchSyntaxError(place, 'number', message('watch.whole-number', { behind: name + is }))
   }
   const limit: Limit = {
     kind: 'limit',
@@ -109,21 +105,12 @@ function limitAt(raw: string, at: number): { token: Token; end: number } | null 
 function phraseAt(text: string, at: number, start: number, exact: boolean): { token: Token; end: number } {
   let close = start + 1
   while (close < text.length && (!QUOTES.test(text[close]!) || isWithinHebrew(text, close))) close++
-  if (close === text.length)
-    throw new WatchSyntaxError(
-      start,
-      'a closing quotation mark',
-      'This phrase has no closing quotation mark.',
-    )
+  if (close === text.length) throw new WatchSyntaxError(start, 'closing-quote', message('watch.quote-open'))
   const [behind = '', star, tilde, near, hat, weight] =
     /^(\*)?(?:(~)(\d+)?)?(?:(\^)([\d.]+)?)?/.exec(text.slice(close + 1)) ?? []
   const place = close + 1
   if (tilde && near === undefined)
-    throw new WatchSyntaxError(
-      place + behind.indexOf('~') + 1,
-      'a number',
-      'A number should stand behind “~”: within how many words.',
-    )
+    throw new WatchSyntaxError(place + behind.indexOf('~') + 1, 'number', message('watch.near-number'))
   return {
     token: {
       kind: 'phrase',
@@ -139,12 +126,11 @@ function phraseAt(text: string, at: number, start: number, exact: boolean): { to
 }
 
 function wordAt(text: string, at: number, start: number, raw: string): { token: Token; end: number } {
-  if (raw === '') throw new WatchSyntaxError(at, 'a word', 'A word or a phrase should stand after “=”.')
+  if (raw === '') throw new WatchSyntaxError(at, 'word', message('watch.exact-word'))
   const [, body = '', star, tilde, , hat, weight] =
     /^(.*?)(\*)?(?:(~)(\d*))?(?:(\^)([^^]*))?$/s.exec(raw) ?? []
   const place = start + body.length + (star ? 1 : 0)
-  if (tilde)
-    throw new WatchSyntaxError(place, 'a phrase', '“~” stands behind a phrase in quotes: "dark sky"~4.')
+  if (tilde) throw new WatchSyntaxError(place, 'phrase', message('watch.near-phrase'))
   return {
     token: {
       kind: 'word',
@@ -162,9 +148,5 @@ function wordAt(text: string, at: number, start: number, raw: string): { token: 
 function weightOf(text: string | undefined, at: number): number {
   const weight = /^\d+(\.\d+)?$/.test(text ?? '') ? Number(text) : 0
   if (weight > 0 && weight <= MOST_WEIGHT) return weight
-  throw new WatchSyntaxError(
-    at,
-    'a number',
-    `A number above 0, at most ${MOST_WEIGHT}, should stand behind “^”.`,
-  )
+  throw new WatchSyntaxError(at, 'number', message('watch.weight', { most: MOST_WEIGHT }))
 }

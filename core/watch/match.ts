@@ -1,3 +1,5 @@
+import { message } from '../messages'
+import type { Message } from '../message'
 import type { Instant } from '../instant'
 import { conditionHolds, reasonOfCondition } from './conditions'
 import { findPhrase, scanning, type FindWord } from './places'
@@ -34,7 +36,7 @@ export function matchPrepared(
   let asked = 0
   let found = 0
   const spans: WatchMatch['spans'] = []
-  const reasons: string[] = []
+  const reasons: Message[] = []
   for (const part of wantedParts(query)) {
     if (part.kind !== 'term') {
       if (looked.holds(part)) reasons.push(reasonOfCondition(part))
@@ -161,13 +163,13 @@ function spansOf(article: PreparedArticle, term: Term, places: number[][]): Watc
   return [...new Set(places.flat())].sort((a, b) => a - b).map((place) => span(place, place))
 }
 
-function reasonOfTerm(article: PreparedArticle, term: Term, places: number[][]): string {
+function reasonOfTerm(article: PreparedArticle, term: Term, places: number[][]): Message {
   const text = term.words.join(' ') + (term.prefix ? '…' : '')
-  if (term.field === 'source') return `from the source “${text}”`
-  if (term.field === 'region') return `from the region “${text}”`
-  if (term.field === 'category') return `in the category “${text}”`
+  if (term.field === 'source') return message('found.source', { text })
+  if (term.field === 'region') return message('found.region', { text })
+  if (term.field === 'category') return message('found.category', { text })
   const [first] = places[0]!
-  const where =
-    first! < article.bodyFrom ? 'in the title' : first! < article.authorFrom ? 'in the text' : 'as the author'
-  return `“${text}” ${where}${places.length > 1 ? `, ${places.length} times` : ''}`
+  const found = { text, times: places.length }
+  if (first! < article.bodyFrom) return message('found.in-title', found)
+  return first! < article.authorFrom ? message('found.in-text', found) : message('found.as-author', found)
 }

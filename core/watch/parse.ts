@@ -1,3 +1,4 @@
+import { message } from '../messages'
 import { words } from '../text/words'
 import { WatchSyntaxError } from './errors'
 import type { Field } from './fields'
@@ -19,11 +20,10 @@ const DEEPEST = 40
  */
 export function parseWatch(text: string): WatchQuery {
   const reader = new Reader(lex(text))
-  if (reader.peek().kind === 'end')
-    throw new WatchSyntaxError(0, 'a word', 'A watch needs at least one word.')
+  if (reader.peek().kind === 'end') throw new WatchSyntaxError(0, 'word', message('watch.no-word'))
   const query = readOr(reader, { depth: 0, field: null })
   const rest = reader.peek()
-  if (rest.kind !== 'end') throw new WatchSyntaxError(rest.at, 'the end', 'This bracket closes nothing.')
+  if (rest.kind !== 'end') throw new WatchSyntaxError(rest.at, 'end', message('watch.bracket-closes-nothing'))
   return query
 }
 
@@ -95,22 +95,22 @@ function readPart(reader: Reader, place: Place): WatchQuery {
       if (place.field)
         throw new WatchSyntaxError(
           token.at,
-          'a word',
-          `“${token.text}” can't stand within ${place.field}:( … ).`,
+          'word',
+          message('watch.not-within', { text: token.text, field: place.field }),
         )
       return token.limit
     case 'word':
     case 'phrase':
       return leafOf(token, place.field)
     default:
-      throw new WatchSyntaxError(token.at, 'a word', 'A word or a phrase is missing here.')
+      throw new WatchSyntaxError(token.at, 'word', message('watch.word-missing'))
   }
 }
 
 /** `at`: where the bracket opens, which is what to look at when it never closes. */
 function readBrackets(reader: Reader, place: Place, at: number): WatchQuery {
   const inside = readOr(reader, place)
-  if (!reader.accept('close')) throw new WatchSyntaxError(at, ')', 'This bracket is not closed.')
+  if (!reader.accept('close')) throw new WatchSyntaxError(at, ')', message('watch.bracket-open'))
   return inside
 }
 
@@ -120,20 +120,16 @@ function readField(
   place: Place,
 ): WatchQuery {
   if (place.field)
-    throw new WatchSyntaxError(at, 'a word', `“${text}” can't stand within ${place.field}:( … ).`)
+    throw new WatchSyntaxError(at, 'word', message('watch.not-within', { text, field: place.field }))
   const next = reader.take()
   if (next.kind === 'open') return readBrackets(reader, { ...deeper(place, next.at), field }, next.at)
   if (next.kind === 'word' || next.kind === 'phrase') return leafOf(next, field)
-  throw new WatchSyntaxError(next.at, 'a word', `A word or a phrase should stand behind “${text}”.`)
+  throw new WatchSyntaxError(next.at, 'word', message('watch.word-behind', { text }))
 }
 
 function deeper({ depth, field }: Place, at: number): Place {
   if (depth >= DEEPEST)
-    throw new WatchSyntaxError(
-      at,
-      'fewer brackets',
-      `A watch may have at most ${DEEPEST} brackets within each other.`,
-    )
+    throw new WatchSyntaxError(at, 'fewer-brackets', message('watch.brackets-too-deep', { most: DEEPEST }))
   return { depth: depth + 1, field }
 }
 
@@ -141,16 +137,12 @@ function leafOf(token: Extract<Token, { kind: 'word' | 'phrase' }>, field: Field
   if (field === 'site') {
     const host = hostOf(token.text)
     if (host) return { kind: 'site', host }
-    throw new WatchSyntaxError(token.at, 'a site', 'A site is written by its name: site:lowlamp.example.')
+    throw new WatchSyntaxError(token.at, 'site', message('watch.site'))
   }
   if (field === 'lang') {
     if (/^[a-z]{2,3}(-[a-z0-9]+)*$/i.test(token.text))
       return { kind: 'lang', language: token.text.toLowerCase() }
-    throw new WatchSyntaxError(
-      token.at,
-      'a language',
-      'A language is written by its letters: lang:en, lang:pt.',
-    )
+    throw new WatchSyntaxError(token.at, 'language', message('watch.language'))
   }
   return termOf(token, field)
 }
@@ -160,8 +152,7 @@ function termOf(
   field: WordField | null,
 ): Term {
   const parts = words(text).map((word) => word.text)
-  if (parts.length === 0)
-    throw new WatchSyntaxError(at, 'a word', `“${text}” has no letter or figure to look for.`)
+  if (parts.length === 0) throw new WatchSyntaxError(at, 'word', message('watch.no-letter', { text }))
   return { kind: 'term', words: parts, field, exact, prefix, near: parts.length > 1 ? near : null, weight }
 }
 

@@ -1,3 +1,4 @@
+import type { Message } from '../message'
 import type { Instant } from '../instant'
 
 /**
@@ -58,5 +59,5 @@ export interface WatchMatch {
    */
   strength: number
   spans: { field: 'title' | 'body' | 'author'; start: number; end: number }[]
-  reasons: string[]
+  reasons: Message[]
 }

@@ -1,3 +1,4 @@
+import { sayWatch } from '#shared/watches/messages'
 import { isMapOf, isText, readJson, readTexts } from '#shared/platform/json'
 import { showArticleTask } from './tasks'
 import { toInstant } from '#core/instant'
@@ -76,7 +77,7 @@ async function worksOut(
   const reason = reasons.map((reason) => ({
     watchId: reason.id,
     name: watches.find(({ id }) => id === reason.id)!.name,
-    message: reason.reasons.slice(0, MOST_REASONS).join('; '),
+    message: reason.reasons.slice(0, MOST_REASONS).map(sayWatch).join('; '),
   }))
   return { html, minutes, reason }
 }

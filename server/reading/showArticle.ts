@@ -1,3 +1,4 @@
+import type { Message } from '#core/message'
 import { safeHtml } from '#core/feed'
 import { readingMinutes } from '#core/text'
 import { matchWatch, parseWatch, prepareArticle, type WatchArticle } from '#core/watch'
@@ -14,7 +15,7 @@ export interface ShownArticle {
 export interface ArticleHtml {
   html: string
   minutes: number
-  reasons: { id: string; reasons: string[] }[]
+  reasons: { id: string; reasons: Message[] }[]
 }
 
 /**

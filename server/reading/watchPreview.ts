@@ -1,3 +1,4 @@
+import { sayWatch } from '#shared/watches/messages'
 import { lookWithWatchTask, offerWordsTask, watchExpressionTask } from '#server/watches/tasks'
 import { toInstant } from '#core/instant'
 import { countTerms, termsOf, type WatchQuery } from '#core/watch'
@@ -163,7 +164,7 @@ async function shown(
   return rows.map((row) => ({
     ...row,
     found: newest.get(row.id)!.found,
-    reasons: newest.get(row.id)!.reasons,
+    reasons: newest.get(row.id)!.reasons.map(sayWatch),
   }))
 }
 

@@ -1,3 +1,5 @@
+import type { SourceMessages } from '#shared/sources/messages'
+import type { Message } from '#core/message'
 import { v7 as uuid } from 'uuid'
 import type { Feed, FeedItem } from '#core/feed'
 import { firstPicture, SANITISER_VERSION } from '#core/feed/html'
@@ -9,6 +11,8 @@ import * as articles from '#server/articles'
 import { type ArticleRow, type NewArticle, putToMatch } from '#server/articles'
 import type { FeedRow } from './rows'
 
+const NEW_IDS: Message = { code: 'source.new-ids' satisfies keyof SourceMessages, params: {} }
+
 /** Clocks differ; a date this little ahead is not called one in the future. */
 const CLOCK_DRIFT_MS = 10 * MINUTE
 
@@ -16,7 +20,7 @@ export interface Stored {
   /** The records that are new or that their outlet changed. */
   fresh: NewArticle[]
   /** What had to be put right besides the feed's own text, in words. */
-  notes: string[]
+  notes: Message[]
 }
 
 /** What came, with the plain text of each item. */
@@ -54,7 +58,7 @@ export async function storeItems(db: Db, feed: FeedRow, { feed: read, texts }: D
   )
   return {
     fresh,
-    notes: renamed > 0 ? ['It changes the ids of its articles; they were told by their addresses.'] : [],
+    notes: renamed > 0 ? [NEW_IDS] : [],
   }
 }
 

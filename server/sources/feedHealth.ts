@@ -1,4 +1,5 @@
-import { readTexts } from '#shared/platform/json'
+import { messagesIn } from '#server/platform/db/columns'
+import { saySource } from '#shared/sources/messages'
 import { isSilent } from '#core/feed'
 import { toInstant } from '#core/instant'
 import type { FeedHealth } from '#shared/sources/types'
@@ -22,7 +23,7 @@ export function healthOf(row: SourceWithFeed): FeedHealth {
     everyMinutes: row.gap_minutes,
     movedFrom: row.moved_from,
     movedAt: instant(row.moved_at),
-    repairs: readTexts(row.repairs_json),
+    repairs: messagesIn(row.repairs_json).map(saySource),
     announced: row.hub === 'on',
   }
 }

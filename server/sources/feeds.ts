@@ -1,3 +1,4 @@
+import { saySource } from '#shared/sources/messages'
 import { readFeedTask, type ReadFeedResult } from './tasks'
 import { createHash } from 'node:crypto'
 import { FeedError } from '#core/feed'
@@ -44,9 +45,8 @@ export async function readAnswer(answer: HttpResponse, lane: LaneName): Promise<
       },
     )
   } catch (error) {
-    throw error instanceof FeedError || error instanceof TaskStopped
-      ? problem('notAFeed', error.message)
-      : error
+    if (error instanceof FeedError) throw problem('notAFeed', saySource(error.detail))
+    throw error instanceof TaskStopped ? problem('notAFeed', error.message) : error
   }
 }
 

@@ -1,4 +1,6 @@
-import { isListOf, isNumber, isShape, isText, readJson, readTexts } from '#shared/platform/json'
+import { type SourceMessages, saySource } from '#shared/sources/messages'
+import { problemsIn } from '#server/platform/db/columns'
+import { readTexts } from '#shared/platform/json'
 import { readOpmlTask } from './tasks'
 import { v7 as uuid } from 'uuid'
 import { FormatError, writeOpml, type OpmlSource, type Read } from '#core/formats'
@@ -29,7 +31,10 @@ export async function startImport(actor: Actor, opml: string): Promise<ImportVie
   if (left > 0)
     problems.push({
       line: 1,
-      message: `The file names ${rows.length} sources; the first ${LIMITS.opmlSources} are taken.`,
+      message: {
+        code: 'source.too-many' satisfies keyof SourceMessages,
+        params: { sources: rows.length, most: LIMITS.opmlSources },
+      },
     })
   const id = uuid()
   await inTransaction(async (db) => {
@@ -61,7 +66,9 @@ async function read(brandId: string, opml: string): Promise<Read<OpmlSource>> {
     return await runInThread('person', [`brand:${brandId}`], readOpmlTask, opml)
   } catch (error) {
     if (error instanceof TaskStopped) throw problem('notOpml', error.message, 1).at('opml')
-    throw error instanceof FormatError ? problem('notOpml', error.message, error.line).at('opml') : error
+    throw error instanceof FormatError
+      ? problem('notOpml', saySource(error.detail), error.line).at('opml')
+      : error
   }
 }
 
@@ -122,8 +129,6 @@ export async function takeFolders(actor: Actor, id: string): Promise<Undoable> {
   return { historyId }
 }
 
-const isProblem = isShape<ImportView['problems'][number]>({ line: isNumber, message: isText })
-
 async function viewOf(row: ImportRow): Promise<ImportView> {
   const db = await useDb()
   const counts = await store.countItems(db, row.id)
@@ -145,7 +150,10 @@ async function viewOf(row: ImportRow): Promise<ImportView> {
     })),
     waiting: row.stopped_at === null ? of('waiting') : 0,
     stopped: row.stopped_at !== null,
-    problems: readJson(row.problems_json, isListOf(isProblem)),
+    problems: problemsIn(row.problems_json).map(({ line, message }) => ({
+      line,
+      message: saySource(message),
+    })),
   }
 }
 

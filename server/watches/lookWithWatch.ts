@@ -1,3 +1,4 @@
+import type { Message } from '#core/message'
 import { matchWatch, prepareArticle, termsOf, type WatchArticle, type WatchQuery } from '#core/watch'
 import { foundIn } from './foundIn'
 
@@ -10,7 +11,7 @@ export interface LookInput {
 }
 
 export interface Looked {
-  matches: { id: string; found: string[]; reasons: string[] }[]
+  matches: { id: string; found: string[]; reasons: Message[] }[]
   /**
    * Of each word: in how many matches it stands, and the articles that the query would match without it (null
    * where nothing is left to ask).

@@ -1,3 +1,4 @@
+import { sayWatch } from '#shared/watches/messages'
 import { readTexts } from '#shared/platform/json'
 import { randomBytes } from 'node:crypto'
 import { v7 as uuid } from 'uuid'
@@ -198,7 +199,7 @@ export function parsedQuery(text: string): WatchQuery {
     return query
   } catch (error) {
     throw error instanceof WatchSyntaxError
-      ? problem('watchQuery', error.message, error.at).at('query')
+      ? problem('watchQuery', sayWatch(error.detail), error.at).at('query')
       : error
   }
 }

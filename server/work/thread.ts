@@ -1,3 +1,4 @@
+import type { Message } from '#core/message'
 // The file of a worker thread: takes a task, answers its result or what went wrong.
 import { setPriority } from 'node:os'
 import { parentPort, workerData } from 'node:worker_threads'
@@ -36,8 +37,12 @@ async function work({ task, input }: Job): Promise<void> {
     parentPort?.postMessage({ result: await tasks.get(task)!(input) })
   } catch (error) {
     const { name, message } = error instanceof Error ? error : new Error(String(error))
-    const { code = null, line = 0 } = error as { code?: string; line?: number }
-    parentPort?.postMessage({ error: { name, message, code, line } })
+    const {
+      code = null,
+      line = 0,
+      detail = null,
+    } = error as { code?: string; line?: number; detail?: Message }
+    parentPort?.postMessage({ error: { name, message, code, line, detail } })
   }
 }
 

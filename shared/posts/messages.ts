@@ -61,12 +61,16 @@ export const postMessages: Sentences<PostMessages> = {
   'post.approved': () => 'Approved.',
   'post.on-hold': () => 'On hold: nothing goes out here.',
   'post.pictures-left-out': ({ network, most, left }) =>
-    `${most === 0 ? noPictures(network) : manyPictures(network, most)} ${left === 1 ? 'One is' : `${left} are`} left out.`,
+    [
+      most === 0 ? noPictures(network) : manyPictures(network, most),
+      left === 1 ? 'One is left out.' : `${left} are left out.`,
+    ].join(' '),
   'post.pictures-missing': ({ network, least }) =>
     least === 1 ? `${network} needs a picture.` : `${network} needs ${least} pictures.`,
   'post.picture-suits': () => 'The picture suits.',
   'post.picture-shape': ({ picture: which, width, height, network, from, to, isCut }) => {
-    return `${picture(which)} is ${width} × ${height}; ${network} shows ${sayShapes({ from, to })}${isCut ? ' and cuts the rest.' : '.'}`
+    const shown = sayShapes({ from, to }) + (isCut ? ' and cuts the rest.' : '.')
+    return `${picture(which)} is ${width} × ${height}; ${network} shows ${shown}`
   },
   'post.picture-small': ({ picture: which, width, network, least }) =>
     `${picture(which)} is ${width} wide; ${network} wants ${least}.`,

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { randomFeed } from '../support/randomFeeds'
 import { findFeeds, FeedError, parseFeedDate, readFeed, safeHtml, usualPlaces } from '#core/feed'
+import { said } from '../support/said'
 
 const at = { url: 'https://paper.example/feeds/main.xml' }
 const rss = (items: string, head = ''): string =>
@@ -225,7 +226,7 @@ describe('what an item says', () => {
   })
 
   it('names each repair', () => {
-    const repairs = (xml: string): string[] => readFeed(xml, at).repairs
+    const repairs = (xml: string): string[] => said(readFeed(xml, at).repairs)
     expect(repairs(rss('<item><title>A</title></item>'))).toEqual([])
     expect(repairs(rss('<item><title>Salt & pepper</title></item>'))).toEqual([
       expect.stringMatching(/Ampersands stand bare/),
@@ -260,7 +261,7 @@ describe('what an item says', () => {
     )
     expect(feed.items.map((item) => item.title)).toEqual(['A', 'B', 'C'])
     expect(new Set(feed.items.map((item) => item.id)).size).toBe(3)
-    expect(feed.repairs).toEqual([expect.stringMatching(/one id/)])
+    expect(said(feed.repairs)).toEqual([expect.stringMatching(/one id/)])
     expect(readFeed(rss(one('x', 'a', 'A') + one('x', 'b', 'B')), at).items.map((item) => item.id)).toEqual(
       feed.items.slice(0, 2).map((item) => item.id),
     )
@@ -272,7 +273,7 @@ describe('what an item says', () => {
       at,
     )
     expect(feed.items[0]!.summaryHtml!.length).toBeLessThanOrEqual(500_000)
-    expect(feed.repairs).toEqual([expect.stringMatching(/longer than 500000/)])
+    expect(said(feed.repairs)).toEqual([expect.stringMatching(/longer than 500000/)])
   })
 
   it('takes for Base64 only what is', () => {
@@ -300,7 +301,7 @@ describe('what an item says', () => {
       feed.items[1000]!.title,
       feed.items[1999]!.title,
     ]).toEqual(['n0', 'n999', 'n1500', 'n2499'])
-    expect(feed.repairs).toEqual([expect.stringMatching(/holds 2500 items/)])
+    expect(said(feed.repairs)).toEqual([expect.stringMatching(/holds 2500 items/)])
   })
 })
 

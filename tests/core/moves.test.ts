@@ -175,9 +175,11 @@ describe('looking ahead', () => {
       input(posts, { mix: [{ pillar: 'own', maxShare: 0.2, windowDays: 7 }] }),
       planLines(input(posts)),
     )
-    expect(said(found).filter(({ kind }) => kind === 'mix').map(({ message }) => message)).toEqual([
-      '50% of the posts of 7 days, where 20% are the most.',
-    ])
+    expect(
+      said(found)
+        .filter(({ kind }) => kind === 'mix')
+        .map(({ message }) => message),
+    ).toEqual(['50% of the posts of 7 days, where 20% are the most.'])
   })
 })
 

@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { readOpml, writeOpml, type FormatError } from '#core/formats'
+import { said } from '../support/said'
 
 const file = (body: string): string =>
   `<?xml version="1.0"?>\n<opml version="2.0"><head><title>T</title></head><body>\n${body}\n</body></opml>`
@@ -57,7 +58,7 @@ describe('readOpml', () => {
       ),
     )
     expect(rows).toHaveLength(1)
-    expect(problems).toEqual([
+    expect(said(problems)).toEqual([
       { line: 3, message: '“javascript:alert(1)” is not a web address.' },
       { line: 4, message: '“no address” is not a web address.' },
     ])

@@ -38,7 +38,11 @@ const context = (patch: Partial<PreflightContext> = {}): PreflightContext => ({
   now: NOW, zone: 'Europe/Lisbon', plannedAt: null, goodUntil: null, sentHere: [], seriesId: null, repeatAfterDays: 30, linkState: { kind: 'ok', detail: null },
   wordsNotUsed: [], mixShare: null, approval: 'draft', hold: false, alsoAppearsOn: [], ...patch,
 }) // prettier-ignore
-function checksOf(parts: PostParts, network: NetworkRules, about: Partial<PreflightContext> = {}): Said<Check>[] {
+function checksOf(
+  parts: PostParts,
+  network: NetworkRules,
+  about: Partial<PreflightContext> = {},
+): Said<Check>[] {
   const [proof, known] = [makeProof(parts, network), context(about)]
   const checks = said(preflight(parts, proof, network, known))
   // Whatever is looked at here, the short way finds the same stops as the long one.
@@ -151,7 +155,9 @@ describe('the link a post is about', () => {
 
 describe('a proof', () => {
   it('names pictures beyond the network’s most', () => {
-    const proof = said(makeProof(post({ media: [picture(800, 800), picture(800, 801)] }), rules({}, { max: 1 })))
+    const proof = said(
+      makeProof(post({ media: [picture(800, 800), picture(800, 801)] }), rules({}, { max: 1 })),
+    )
     expect(proof.media).toHaveLength(1)
     expect(proof.leftOut[0]).toMatchObject({ what: 'picture', reason: 'Mantel takes at most one picture.' })
   })

@@ -1,6 +1,8 @@
 import type { Message } from '#core/message'
 import { postMessages } from '#shared/posts/messages'
 import { scheduleMessages } from '#shared/schedule/messages'
+import { sourceMessages } from '#shared/sources/messages'
+import { watchMessages } from '#shared/watches/messages'
 import { speaker } from '#shared/platform/say'
 
 /** A value with every message in it said as a sentence. */
@@ -12,7 +14,7 @@ export type Said<T> = T extends Message
       ? { [K in keyof T]: Said<T[K]> }
       : T
 
-const say = speaker(scheduleMessages, postMessages)
+const say = speaker(scheduleMessages, postMessages, sourceMessages, watchMessages)
 
 const isMessage = (value: object): value is Message =>
   'code' in value && 'params' in value && Object.keys(value).length === 2
@@ -24,3 +26,7 @@ export function said<T>(value: T): Said<T> {
   if (Array.isArray(value)) return value.map((item: unknown) => said(item)) as Said<T>
   return Object.fromEntries(Object.entries(value).map(([name, inner]) => [name, said(inner)])) as Said<T>
 }
+
+/** An error of `core` as what it says. */
+export const saidError = (error: unknown): string =>
+  error instanceof Error && 'detail' in error ? say(error.detail as Message) : String(error)

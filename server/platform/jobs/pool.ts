@@ -1,3 +1,4 @@
+import type { Message } from '#core/message'
 import { Worker } from 'node:worker_threads'
 import { FeedError, type FeedErrorCode } from '#core/feed/errors'
 import { FormatError } from '#core/formats/errors'
@@ -27,7 +28,7 @@ export { TaskStopped }
 
 interface Reply {
   result: never
-  error?: { name: string; message: string; code: string | null; line: number }
+  error?: { name: string; message: string; code: string | null; line: number; detail: Message | null }
 }
 
 /** Tasks that may wait in a lane; what comes on top is refused at once. */
@@ -145,9 +146,9 @@ export async function stopThreads(): Promise<void> {
   await Promise.all(Object.values(lanes).map((lane) => lane.stop()))
 }
 
-function errorOf({ name, message, code, line }: NonNullable<Reply['error']>): Error {
-  if (name === 'FeedError') return new FeedError(code as FeedErrorCode, message)
-  if (name === 'FormatError') return new FormatError(code as FormatError['code'], line, message)
+function errorOf({ name, message, code, line, detail }: NonNullable<Reply['error']>): Error {
+  if (name === 'FeedError' && detail) return new FeedError(code as FeedErrorCode, detail)
+  if (name === 'FormatError' && detail) return new FormatError(code as FormatError['code'], line, detail)
   return name === 'TooDeep'
     ? new TaskStopped('Its elements lie deeper in each other than those of any honest page.')
     : new Error(message)
