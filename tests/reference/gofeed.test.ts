@@ -5,6 +5,7 @@ import { describe, expect, it } from 'vitest'
 import { FeedError, readFeed, type Feed, type FeedItem } from '#core/feed'
 import { plainText } from '#core/text'
 import { dataOf, report, withTitles } from './data'
+import { saidError } from '../support/said'
 
 const data = dataOf('gofeed', 'usr/share/gocode/src/github.com/mmcdole/gofeed/testdata')
 
@@ -203,7 +204,7 @@ describe.runIf(data)('gofeed', () => {
       try {
         return readFeed(feed, at).items.length >= 0 ? [] : [name]
       } catch (error) {
-        return error instanceof FeedError && error.message.length > 20
+        return error instanceof FeedError && saidError(error).length > 20
           ? [name.split('/').at(-1)]
           : [String(error)]
       }
