@@ -11,6 +11,7 @@ import {
 import * as yup from 'yup'
 import type { Person } from '#shared/people/types'
 import type { Access, Route } from '#shared/platform/route'
+import { CHANGED_HEADER, REQUEST_HEADER } from '#shared/platform/types'
 import { UUID } from '#shared/platform/schemaParts'
 import { LIMITS } from '#shared/platform/limits'
 import * as words from '#shared/words'
@@ -22,6 +23,7 @@ import { atWork } from './platform/loopDelay'
 import { keepPace } from './platform/http/pace'
 import { problem, ProblemError } from './platform/http/problem'
 import type { Actor } from './platform/changes/actor'
+import { withRequest } from './platform/changes/request'
 import { settings } from './platform/settings'
 import { TaskStopped } from './platform/jobs/taskStopped'
 
@@ -99,7 +101,13 @@ export function route<S extends yup.AnyObjectSchema | null, A, P extends string,
         param: (name: string) => paramOf(event, name),
       }
       setResponseHeader(event, 'cache-control', 'no-store')
-      return (await work(given as RouteContext<W, never>)) ?? null
+      const requestId = declaration.method === 'GET' ? '' : (getHeader(event, REQUEST_HEADER) ?? '')
+      if (!UUID.test(requestId)) return (await work(given as RouteContext<W, never>)) ?? null
+      const { result, changed } = await withRequest(requestId, async () =>
+        work(given as RouteContext<W, never>),
+      )
+      setResponseHeader(event, CHANGED_HEADER, changed.join(','))
+      return result ?? null
     } catch (error) {
       return answerProblem(event, error)
     } finally {

@@ -2,4 +2,4 @@
 export { default as MarkedText } from './MarkedText.vue'
 export { markedHtml } from './marks'
 export { default as TagDialog } from './TagDialog.vue'
-export { useTagsStore } from './tagsStore'
+export { useTags } from './useTags'

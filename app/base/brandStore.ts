@@ -3,15 +3,31 @@ import { watchRoutes } from '#shared/watches/routes'
 import type { BrandView } from '#shared/people/types'
 import type { Undoable } from '#shared/platform/types'
 import { pathOf, type AnswerOf, type Route } from '#shared/platform/route'
-import { ask, sentenceOf, type Asked } from './client'
+import { ask, type Asked } from './client'
+
+const CHANGES = [
+  'brand',
+  'account',
+  'pillar',
+  'watch',
+  'watch-hit',
+  'source',
+  'article',
+  'tag',
+  'post',
+  'line',
+  'notice',
+] as const
 
 /** The brand on screen: its pillars, accounts and watches, what is unread, and every change to them. */
 export const useBrandStore = defineStore('brand', () => {
-  const view = ref<BrandView | null>(null)
-  /** Why there is nothing to show; empty where there is, or may be yet. */
-  const failed = ref('')
   const session = useSessionStore()
   const notices = useNoticesStore()
+  const changes = useChangesStore()
+  const query = useBrandQuery(peopleRoutes.brand, { changes: CHANGES })
+  // While another brand is on its way, what is on screen stays whole.
+  const view = shallowRef<BrandView | null>(null)
+  watch(query.data, (now) => now && (view.value = now), { immediate: true, flush: 'sync' })
 
   /** Asks by a route of the brand. */
   const call = <R extends Route>(route: R, ...[given]: Asked<R, 'brandId'>): Promise<AnswerOf<R>> =>
@@ -21,17 +37,6 @@ export const useBrandStore = defineStore('brand', () => {
     pathOf(route, { brandId: session.brandId, ...given })
   const canWork = computed(() => view.value?.role !== 'client')
   const isOwner = computed(() => view.value?.role === 'owner')
-
-  async function load(): Promise<void> {
-    const asked = session.brandId
-    if (!asked) return
-    const loaded = await call(peopleRoutes.brand).catch((error: unknown) => {
-      if (!view.value) failed.value = sentenceOf(error)
-      throw error
-    })
-    failed.value = ''
-    if (asked === session.brandId) view.value = loaded
-  }
 
   const pillarInk = (id: string | null): string => {
     const ink = view.value?.pillars.find((pillar) => pillar.id === id)?.ink
@@ -44,16 +49,34 @@ export const useBrandStore = defineStore('brand', () => {
   async function change<T extends Undoable>(message: string, work: () => Promise<T>): Promise<T> {
     const id = session.brandId!
     const result = await work()
-    await load()
-    notices.sayUndoable(message, id, result.historyId, load)
+    await changes.whenFresh()
+    notices.sayUndoable(message, id, result.historyId)
     return result
   }
   /** Whoever looks at a watch has seen what it had to tell. */
   async function seeWatch(id: string): Promise<void> {
-    const found = view.value?.watches.find((watch) => watch.id === id)
-    if (!found || found.news === 0) return
-    found.news = 0
-    await call(watchRoutes.markSeen, { id }).catch(() => undefined)
+    const known = query.data.value
+    const news = known?.watches.find((watch) => watch.id === id)?.news ?? 0
+    if (!known || news === 0) return
+    query.set({
+      ...known,
+      watches: known.watches.map((watch) => (watch.id === id ? { ...watch, news: 0 } : watch)),
+    })
+    await call(watchRoutes.markSeen, { id, by: 'brand' }).catch(() => undefined)
   }
-  return { view, failed, pathTo, call, seeWatch, canWork, isOwner, load, pillarInk, accountName, change }
+  const { failed, load, reload } = query
+  return {
+    view,
+    failed,
+    pathTo,
+    call,
+    seeWatch,
+    canWork,
+    isOwner,
+    load,
+    reload,
+    pillarInk,
+    accountName,
+    change,
+  }
 })

@@ -1,7 +1,8 @@
 import { parseJson } from '#shared/platform/json'
-import type { Problem } from '#shared/platform/types'
+import { CHANGED_HEADER, REQUEST_HEADER, type ChangeKind, type Problem } from '#shared/platform/types'
 import { pathOf, type AnswerOf, type Given, type Method, type Route } from '#shared/platform/route'
 import * as words from '#shared/words'
+import { ownRequests } from './ownRequests'
 
 /**
  * A request that was refused or got no answer, with the sentence for the person and, for forms, those of the
@@ -35,9 +36,35 @@ export class Refusal extends Error {
 /** Any error as a sentence for the person. */
 export const sentenceOf = (error: unknown): string => (error instanceof Error ? error.message : String(error))
 
+/** Who is told that nobody is signed in any more. */
+let signedOut: () => void = () => undefined
+export const onSignedOut = (work: () => void): void => void (signedOut = work)
+
+/**
+ * Makes a change, which carries a number of its own: what its answer says that it changed is fetched anew,
+ * and not once more when the stream of changes tells it.
+ */
+async function change<T>(method: Method, path: string, body: unknown, by: string): Promise<T> {
+  const { id, end } = ownRequests.begin(by)
+  try {
+    const { value, changed } = await request<T>(method, path, body, { [REQUEST_HEADER]: id })
+    end(changed)
+    return value
+  } catch (error) {
+    end(null)
+    throw error
+  }
+}
+
 /** The one way the application speaks to the server. Throws a Refusal for anything but success. */
-async function request<T>(method: Method, path: string, body?: unknown): Promise<T> {
+async function request<T>(
+  method: Method,
+  path: string,
+  body?: unknown,
+  headers: Record<string, string> = {},
+): Promise<{ value: T; changed: ChangeKind[] }> {
   let answer: Response
+  let text: string
   const isForm = body instanceof FormData
   try {
     answer = await fetch(path, {
@@ -45,30 +72,39 @@ async function request<T>(method: Method, path: string, body?: unknown): Promise
       headers: {
         accept: 'application/json',
         ...(body === undefined || isForm ? {} : { 'content-type': 'application/json' }),
+        ...headers,
       },
       ...(body === undefined ? {} : { body: isForm ? body : JSON.stringify(body) }),
     })
+    text = await answer.text()
   } catch {
     throw new Refusal({ type: 'urn:clear-quill:offline', status: 0, ...words.frame.offline })
   }
-  const text = await answer.text()
   const value: unknown =
     /json/.test(answer.headers.get('content-type') ?? '') && text !== '' ? parseJson(text) : null
-  if (answer.ok) return value as T
-  throw new Refusal(
+  const changed = (answer.headers.get(CHANGED_HEADER) ?? '').split(',').filter(Boolean) as ChangeKind[]
+  if (answer.ok) return { value: value as T, changed }
+  const refusal = new Refusal(
     isProblem(value)
       ? value
       : { type: 'urn:clear-quill:server', status: answer.status, ...words.refusals.server },
   )
+  if (refusal.code === 'notSignedIn') signedOut()
+  throw refusal
 }
 
 const isProblem = (value: unknown): value is Problem =>
   typeof value === 'object' && value !== null && 'detail' in value && 'type' in value
 
-/** Asks by a route, given its parameters, its body or file where it takes one, and a query, by their names. */
-export function ask<R extends Route>(route: R, given: object): Promise<AnswerOf<R>> {
-  const { body, file } = given as { body?: unknown; file?: Blob }
-  return request(route.method, pathOf(route, given), file ? formOf(file) : (body ?? emptyOf(route.method)))
+/**
+ * Asks by a route, given its parameters, its body or file where it takes one, and a query, by their names;
+ * `by` is who makes a change and shows it already.
+ */
+export async function ask<R extends Route>(route: R, given: object): Promise<AnswerOf<R>> {
+  const { body, file, by = '' } = given as { body?: unknown; file?: Blob; by?: string }
+  const path = pathOf(route, given)
+  if (route.method === 'GET') return (await request<AnswerOf<R>>('GET', path)).value
+  return change(route.method, path, file ? formOf(file) : (body ?? emptyOf(route.method)), by)
 }
 
 /** Asks by a route that is no brand's; a brand's are asked by the brand's store. */
@@ -78,7 +114,9 @@ export const api = {
 
 /** What must be given for a route; nothing where nothing need be. */
 export type Asked<R extends Route, Known extends string = never> =
-  object extends Given<R, Known> ? [given?: Given<R, Known> & { file?: Blob }] : [given: Given<R, Known>]
+  object extends Given<R, Known>
+    ? [given?: Given<R, Known> & { file?: Blob; by?: string }]
+    : [given: Given<R, Known> & { by?: string }]
 
 /** One file as a form. */
 function formOf(file: Blob): FormData {
@@ -87,5 +125,4 @@ function formOf(file: Blob): FormData {
   return form
 }
 
-const emptyOf = (method: Method): object | undefined =>
-  method === 'GET' || method === 'DELETE' ? undefined : {}
+const emptyOf = (method: Method): object | undefined => (method === 'DELETE' ? undefined : {})

@@ -3,14 +3,14 @@ import { words as wordsOf } from '#core/text/words'
 import type { Clipping } from '#shared/clippings/types'
 import { clippingSchema } from '#shared/clippings/schemas'
 import * as words from '#shared/words'
-import { useClippingsStore } from './clippingsStore'
+import { useClippingActions } from './useClippings'
 
 const LONG = 5
 const MOST_WORDS = 6
 const props = defineProps<{ one: Clipping | null; folders: string[] }>()
 const emit = defineEmits<{ close: []; tag: [articleId: string, add: string[], remove: string[]] }>()
 const labels = words.clippings
-const store = useClippingsStore()
+const actions = useClippingActions()
 const form = useForm(clippingSchema, { note: '', folder: '', version: 1 })
 const listId = useId()
 watch(
@@ -54,7 +54,7 @@ const watchAt = computed(() => {
   }
 })
 async function save(): Promise<void> {
-  if (await form.send(() => store.edit(props.one!, { note: form.values.note, folder: form.values.folder })))
+  if (await form.send(() => actions.edit(props.one!, { note: form.values.note, folder: form.values.folder })))
     emit('close')
 }
 </script>

@@ -1,13 +1,8 @@
 import { isListOf, isNumber, isShape, isText, orNull, readJson, type Is } from '#shared/platform/json'
-import { useDebounceFn } from '@vueuse/core'
-import type { ChangeEvent, ChangeKind } from '#shared/platform/types'
+import type { ChangeEvent } from '#shared/platform/types'
 import * as words from '#shared/words'
-import { useWireStore } from '~/reading/wireStore'
-import { useClippingsStore } from '~/clippings/clippingsStore'
-import { useImportsStore } from '~/sources/importsStore'
-import { useScheduleStore } from '~/schedule/scheduleStore'
-import { useDeskStore } from '~/posts/deskStore'
-import { useNoticeListStore } from '~/notices/noticeListStore'
+import { onSignedOut } from '~/base/client'
+import { ownRequests } from '~/base/ownRequests'
 
 const isChanges = isListOf(
   isShape<ChangeEvent>({
@@ -15,89 +10,92 @@ const isChanges = isListOf(
     brandId: orNull(isText),
     what: isText as Is<ChangeEvent['what']>,
     which: isText,
+    request: orNull(isText),
   }),
 )
 
+const AGAIN_MS = 5000
+const AGAIN_AT_MOST_MS = 60_000
+
 /**
- * Follows the server's stream of changes while the component is there, and tells each store what concerns it.
- * Bursts are told once. The browser takes the stream up again by itself where it was cut.
+ * Follows the server's stream of changes while the component is there, and passes on what is news here: what
+ * this window changed itself it knows from the answers. The browser takes the stream up again by itself where
+ * it was cut; one that the server refused is opened anew after a while, and all that is on screen fetched.
  */
 export function useChanges(): void {
-  const brand = useBrandStore()
-  const wire = useWireStore()
-  const clippings = useClippingsStore()
-  const imports = useImportsStore()
-  const schedule = useScheduleStore()
-  const desk = useDeskStore()
   const session = useSessionStore()
+  const changes = useChangesStore()
+  const sayNews = useWatchNews()
+  let stream: EventSource | null = null
+  let again: ReturnType<typeof setTimeout> | undefined
+  let wait = AGAIN_MS
+
+  async function take(event: MessageEvent<string>): Promise<void> {
+    for (const { brandId, what, which, request } of readJson(event.data, isChanges)) {
+      const isHere = brandId === null || brandId === session.brandId
+      if (await ownRequests.isKnown(request)) continue
+      if (!isHere) changes.hearOf(brandId, what)
+      else if (what === 'watch-hit') sayNews(which)
+      if (isHere) changes.hear([what])
+    }
+  }
+  function open(isAgain: boolean): void {
+    stream = new EventSource('/api/events')
+    stream.addEventListener('changes', (event: MessageEvent<string>) => void take(event))
+    stream.addEventListener('open', () => {
+      wait = AGAIN_MS
+      if (isAgain) void changes.refreshAll()
+      isAgain = false
+    })
+    stream.addEventListener('error', () => {
+      // Cut off: the browser tries again, and is told what it missed. Refused: it never does.
+      if (stream?.readyState !== EventSource.CLOSED) return
+      clearTimeout(again)
+      again = setTimeout(() => open(true), wait)
+      wait = Math.min(wait * 2, AGAIN_AT_MOST_MS)
+    })
+  }
+  onMounted(() => open(false))
+  onScopeDispose(() => {
+    clearTimeout(again)
+    stream?.close()
+  })
+  useSignedOut()
+  onChanges(['brand'], () => session.load())
+}
+
+/** Gives what is told of a watch that found something: it is said once it is known how much. */
+function useWatchNews(): (id: string) => void {
+  const brand = useBrandStore()
   const notices = useNoticesStore()
-  const noticeList = useNoticeListStore()
   const goTo = useGoTo()
-  const waiting = new Set<ChangeKind>()
-  /** Watches that have something to tell. */
   const told = new Set<string>()
 
-  const tell = useDebounceFn(
-    () => {
-      const kinds = new Set(waiting)
-      waiting.clear()
-      const some = (...wanted: ChangeKind[]): boolean => wanted.some((kind) => kinds.has(kind))
-      const work: Promise<unknown>[] = []
-      if (some('brand')) work.push(session.load())
-      if (
-        some(
-          'brand',
-          'account',
-          'pillar',
-          'watch',
-          'source',
-          'article',
-          'tag',
-          'watch-hit',
-          'post',
-          'line',
-          'notice',
+  watch(
+    () => brand.view,
+    (view) => {
+      const found = (view?.watches ?? []).filter(({ id, news }) => told.has(id) && news > 0)
+      told.clear()
+      const [first] = found
+      if (first)
+        notices.sayWithLink(
+          found.map(({ name, news }) => words.frame.news(name, news)).join(' · '),
+          words.frame.lookAt,
+          () => goTo({ path: '/wire', query: { watch: first.id } }),
         )
-      )
-        work.push(brand.load())
-      if (some('notice')) work.push(noticeList.refresh())
-      if (some('article', 'watch', 'source', 'tag')) work.push(wire.refresh())
-      if (some('import')) work.push(imports.load())
-      if (some('article', 'line', 'delivery', 'tag')) work.push(clippings.refresh())
-      if (some('line', 'delivery', 'account', 'pillar', 'brand', 'clock')) work.push(schedule.load())
-      if (some('post', 'line', 'delivery')) work.push(desk.refresh())
-      if (some('delivery', 'brand', 'account')) work.push(desk.refreshContext())
-      // What could not be fetched now is fetched with the next change; the screens keep what they show.
-      void Promise.allSettled(work).then(tellNews)
     },
-    150,
-    { maxWait: 1000 },
   )
+  return (id) => void told.add(id)
+}
 
-  /** Says what watches that tell have found, once it is known how much. */
-  function tellNews(): void {
-    const found = (brand.view?.watches ?? []).filter(({ id, news }) => told.has(id) && news > 0)
-    told.clear()
-    const [first] = found
-    if (first)
-      notices.sayWithLink(
-        found.map(({ name, news }) => words.frame.news(name, news)).join(' · '),
-        words.frame.lookAt,
-        () => goTo({ path: '/wire', query: { watch: first.id } }),
-      )
-  }
-
-  onMounted(() => {
-    const stream = new EventSource('/api/events')
-    stream.addEventListener('changes', (event: MessageEvent<string>) => {
-      const changes = readJson(event.data, isChanges)
-      const own = changes.filter((change) => change.brandId === null || change.brandId === session.brandId)
-      for (const change of own) {
-        waiting.add(change.what)
-        if (change.what === 'watch-hit') told.add(change.which)
-      }
-      if (own.length > 0) void tell()
-    })
-    onScopeDispose(() => stream.close())
-  })
+/** Whoever was signed out meanwhile is told so, and led back to where they were once they signed in again. */
+function useSignedOut(): void {
+  const notices = useNoticesStore()
+  const route = useRoute()
+  onSignedOut(() =>
+    notices.sayWithLink(words.frame.signedOut, words.frame.signInAgain, () => {
+      sessionStorage.setItem('quill-wanted', route.fullPath)
+      window.location.assign('/sign-in')
+    }),
+  )
 }

@@ -1,6 +1,6 @@
 import * as words from '#shared/words'
 import type { Place } from './place'
-import { useSourcesStore } from '~/sources/sourcesStore'
+import { useSources } from '~/sources/useSources'
 import { useReading } from '~/reading/useReading'
 
 /** What can be done by its name from anywhere, for whoever may do it. */
@@ -8,7 +8,7 @@ export function useCommands() {
   const session = useSessionStore()
   const goTo = useGoTo()
   const brand = useBrandStore()
-  const sources = useSourcesStore()
+  const sources = useSources()
   const notices = useNoticesStore()
   const theme = useTheme()
   const { resize } = useReading()

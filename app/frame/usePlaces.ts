@@ -1,5 +1,5 @@
 import * as words from '#shared/words'
-import { useSourcesStore } from '~/sources/sourcesStore'
+import { useSources } from '~/sources/useSources'
 import { useCommands } from './useCommands'
 import type { Place } from './place'
 
@@ -11,7 +11,7 @@ const MOST_SHOWN = 8
  */
 export function usePlaces() {
   const brand = useBrandStore()
-  const store = useSourcesStore()
+  const store = useSources()
   const commands = useCommands()
   const { screens } = words.frame
   const fixed: Place[] = [
@@ -61,5 +61,5 @@ export function usePlaces() {
           .filter(({ name }) => wanted.every((word) => name.toLowerCase().includes(word)))
           .slice(0, MOST_SHOWN)
   }
-  return { sources, loadSources: store.load, placesNamed }
+  return { sources, placesNamed }
 }

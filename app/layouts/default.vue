@@ -7,7 +7,6 @@ import ScreenRail from '~/frame/ScreenRail.vue'
 import WeekRibbon from '~/frame/WeekRibbon.vue'
 import KeysDialog from '~/frame/KeysDialog.vue'
 
-const session = useSessionStore()
 const brand = useBrandStore()
 const schedule = useScheduleStore()
 const notices = useNoticesStore()
@@ -42,15 +41,6 @@ useKeys([
 /** Without these no screen can show what it has. */
 const failed = computed(() => brand.failed || schedule.failed)
 const loadBoth = (): Promise<unknown> => Promise.allSettled([brand.load(), schedule.load()])
-// The Wire loads its own list; what stands on every screen is loaded here.
-watch(
-  () => session.brandId,
-  async () => {
-    schedule.from = null
-    await loadBoth()
-  },
-  { immediate: true },
-)
 </script>
 
 <template>

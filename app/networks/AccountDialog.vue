@@ -60,7 +60,6 @@ async function askAgain(): Promise<void> {
   try {
     const { returned } = await brand.call(networkRoutes.checkAgain, { id: props.account!.id })
     notices.say(setUp.checkedAgain(returned))
-    await brand.load()
   } catch (error) {
     notices.complain(error)
   } finally {

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { useTagging } from '~/reading/useTagging'
-import { useDebounceFn } from '@vueuse/core'
+import { refDebounced } from '@vueuse/core'
 import type { Clipping } from '#shared/clippings/types'
 import * as words from '#shared/words'
-import { ALL_WAITING, type ClippingFilter, useClippingsStore } from '~/clippings/clippingsStore'
+import { ALL_WAITING, type ClippingFilter, useClippingActions, useClippings } from '~/clippings/useClippings'
 import ClippingListItem from '~/clippings/ClippingListItem.vue'
 
 const LazyClippingDialog = defineAsyncComponent(() => import('~/clippings/ClippingDialog.vue'))
@@ -11,7 +11,7 @@ const LazyClippingDialog = defineAsyncComponent(() => import('~/clippings/Clippi
 const labels = words.clippings
 useHead({ title: `${labels.title} · ${words.frame.product}` })
 const { tagArticles } = useTagging()
-const store = useClippingsStore()
+const actions = useClippingActions()
 const goTo = useGoTo()
 const session = useSessionStore()
 const brand = useBrandStore()
@@ -25,48 +25,44 @@ const currentId = ref<string | null>(null)
 const asked = (name: string): string => (typeof route.query[name] === 'string' ? route.query[name] : '')
 const oneOf = <T extends string>(known: Record<T, unknown>, value: string, fallback: T): T =>
   value in known ? (value as T) : fallback
-onMounted(() => {
-  store.filter = {
-    show: oneOf(labels.shows, asked('show'), 'waiting'),
-    folder: asked('folder'),
-    tag: asked('tag'),
-    text: asked('q'),
-    written: oneOf(labels.writtenChoices, asked('written'), 'any'),
-  }
-  void store.load()
+const filter = shallowRef<ClippingFilter>({
+  show: oneOf(labels.shows, asked('show'), 'waiting'),
+  folder: asked('folder'),
+  tag: asked('tag'),
+  text: asked('q'),
+  written: oneOf(labels.writtenChoices, asked('written'), 'any'),
 })
-const set = (patch: Partial<ClippingFilter>): void => void (store.filter = { ...store.filter, ...patch })
-const soon = useDebounceFn(() => store.load(), 160)
-watch(
-  () => store.filter,
-  ({ show, folder, tag, text, written }, before) => {
-    const query = {
-      ...(show === 'waiting' ? {} : { show }),
-      ...(folder ? { folder } : {}),
-      ...(tag ? { tag } : {}),
-      ...(text ? { q: text } : {}),
-      ...(written === 'any' ? {} : { written }),
-    }
-    void router.replace({ path: '/clippings', query })
-    void (text === before.text ? store.load() : soon())
-  },
+const set = (patch: Partial<ClippingFilter>): void => void (filter.value = { ...filter.value, ...patch })
+/** What is looked for: words once one pauses in typing them. */
+const typed = refDebounced(
+  computed(() => filter.value.text),
+  160,
 )
+const { data: view, failed, reload } = useClippings(() => ({ ...filter.value, text: typed.value }))
+watch(filter, ({ show, folder, tag, text, written }) => {
+  const query = {
+    ...(show === 'waiting' ? {} : { show }),
+    ...(folder ? { folder } : {}),
+    ...(tag ? { tag } : {}),
+    ...(text ? { q: text } : {}),
+    ...(written === 'any' ? {} : { written }),
+  }
+  void router.replace({ path: '/clippings', query })
+})
 watch(
   () => session.brandId,
-  () => {
-    set(ALL_WAITING)
-    void store.load()
-  },
+  () => set(ALL_WAITING),
+  { flush: 'sync' },
 )
-const list = computed(() => store.view?.clippings ?? [])
+const list = computed(() => view.value?.clippings ?? [])
 const isFiltered = computed(
   () =>
-    store.filter.folder !== '' ||
-    store.filter.tag !== '' ||
-    store.filter.text.trim() !== '' ||
-    store.filter.written !== 'any',
+    filter.value.folder !== '' ||
+    filter.value.tag !== '' ||
+    filter.value.text.trim() !== '' ||
+    filter.value.written !== 'any',
 )
-const empty = computed(() => (isFiltered.value ? labels.empty.filtered : labels.empty[store.filter.show]))
+const empty = computed(() => (isFiltered.value ? labels.empty.filtered : labels.empty[filter.value.show]))
 function edit(one: Clipping): void {
   wasOpened.value = true
   editing.value = one
@@ -119,7 +115,7 @@ useKeys([
     message: words.keys.shelve,
     work: true,
     run: withCurrent(
-      (item) => item.quote === null && void store.move(item, item.shelved ? 'clipped' : 'shelved'),
+      (item) => item.quote === null && void actions.move(item, item.shelved ? 'clipped' : 'shelved'),
     ),
   },
   { keys: ['e'], message: labels.editTitle, work: true, run: withCurrent(edit) },
@@ -127,7 +123,7 @@ useKeys([
     keys: ['x'],
     message: labels.done,
     work: true,
-    run: withCurrent((item) => void store.workOff(item, item.doneAt === null)),
+    run: withCurrent((item) => void actions.workOff(item, item.doneAt === null)),
   },
 ])
 const tab = 'rounded-full px-3 py-[5px] text-small font-medium whitespace-nowrap'
@@ -142,20 +138,18 @@ const select = 'rounded border border-rule bg-sheet px-1.5 py-1 text-small text-
           v-for="(label, value) in labels.shows"
           :key="value"
           type="button"
-          :class="[tab, store.filter.show === value ? 'bg-ink text-sheet' : 'text-ink-2 hover:text-ink']"
-          :aria-pressed="store.filter.show === value"
+          :class="[tab, filter.show === value ? 'bg-ink text-sheet' : 'text-ink-2 hover:text-ink']"
+          :aria-pressed="filter.show === value"
           @click="set({ show: value })"
         >
           {{ label }}
-          <span :class="store.filter.show === value ? '' : 'text-ink-3'">{{
-            store.view?.counts[value] ?? 0
-          }}</span>
+          <span :class="filter.show === value ? '' : 'text-ink-3'">{{ view?.counts[value] ?? 0 }}</span>
         </button>
       </div>
       <span class="grow" />
       <input
         type="search"
-        :value="store.filter.text"
+        :value="filter.text"
         maxlength="200"
         :aria-label="labels.search"
         :placeholder="labels.search"
@@ -163,19 +157,19 @@ const select = 'rounded border border-rule bg-sheet px-1.5 py-1 text-small text-
         @input="set({ text: ($event.target as HTMLInputElement).value })"
       />
       <select
-        :value="store.filter.folder"
+        :value="filter.folder"
         :aria-label="labels.folder"
         :class="select"
         @change="set({ folder: ($event.target as HTMLSelectElement).value })"
       >
         <option value="">{{ labels.allFolders }}</option>
-        <option v-for="folder in store.view?.folders ?? []" :key="folder.name" :value="folder.name">
+        <option v-for="folder in view?.folders ?? []" :key="folder.name" :value="folder.name">
           {{ folder.name }} ({{ folder.count }})
         </option>
       </select>
       <select
         v-if="(brand.view?.tags ?? []).length > 0"
-        :value="store.filter.tag"
+        :value="filter.tag"
         :aria-label="labels.tag"
         :class="select"
         class="max-w-[120px]"
@@ -185,7 +179,7 @@ const select = 'rounded border border-rule bg-sheet px-1.5 py-1 text-small text-
         <option v-for="tag in brand.view?.tags ?? []" :key="tag.id" :value="tag.id">{{ tag.name }}</option>
       </select>
       <select
-        :value="store.filter.written"
+        :value="filter.written"
         :aria-label="labels.written"
         :class="select"
         @change="set({ written: ($event.target as HTMLSelectElement).value as ClippingFilter['written'] })"
@@ -206,11 +200,11 @@ const select = 'rounded border border-rule bg-sheet px-1.5 py-1 text-small text-
       <PlainButton kind="quiet" @click="marked = []">{{ words.wire.several.clear }}</PlainButton>
     </div>
     <div class="min-h-0 grow overflow-y-auto">
-      <div v-if="store.failed" class="p-6">
-        <ErrorMessage :message="store.failed" />
-        <PlainButton class="mt-3" @click="store.load()">{{ words.frame.again }}</PlainButton>
+      <div v-if="failed" class="p-6">
+        <ErrorMessage :message="failed" />
+        <PlainButton class="mt-3" @click="reload()">{{ words.frame.again }}</PlainButton>
       </div>
-      <p v-else-if="!store.view" class="p-6 text-ink-3">{{ words.frame.loading }} …</p>
+      <p v-else-if="!view" class="p-6 text-ink-3">{{ words.frame.loading }} …</p>
       <EmptyState v-else-if="list.length === 0" :title="empty.title" :detail="empty.detail" />
       <ul v-else class="divide-y divide-rule border-b border-rule">
         <ClippingListItem
@@ -222,15 +216,15 @@ const select = 'rounded border border-rule bg-sheet px-1.5 py-1 text-small text-
           @mark="mark(one.id)"
           @choose="currentId = one.id"
           @edit="edit(one)"
-          @move="(state) => store.move(one, state)"
-          @done="(done) => store.workOff(one, done)"
+          @move="(state) => actions.move(one, state)"
+          @done="(done) => actions.workOff(one, done)"
         />
       </ul>
     </div>
     <LazyClippingDialog
       v-if="wasOpened"
       :one="editing"
-      :folders="(store.view?.folders ?? []).map(({ name }) => name)"
+      :folders="(view?.folders ?? []).map(({ name }) => name)"
       @tag="(id, add, remove) => tagArticles([id], add, remove)"
       @close="editing = null"
     />

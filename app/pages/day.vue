@@ -1,21 +1,18 @@
 <script setup lang="ts">
 import * as words from '#shared/words'
-import { useNoticeListStore } from '~/notices/noticeListStore'
+import { useNoticeList } from '~/notices/useNoticeList'
 import NoticeRow from '~/notices/NoticeRow.vue'
 import DayWaiting from '~/delivery/DayWaiting.vue'
 import DayOut from '~/delivery/DayOut.vue'
 
 const labels = words.day
 useHead({ title: `${labels.title} · ${words.frame.product}` })
-const list = useNoticeListStore()
+const list = useNoticeList()
 const brand = useBrandStore()
 const notices = useNoticesStore()
 const times = useTimes()
 const clock = useClockStore()
-const session = useSessionStore()
 const today = computed(() => times.dayMonth(clock.now))
-const load = (): void => void list.load().catch((error: unknown) => notices.complain(error))
-watch(() => session.brandId, load, { immediate: true })
 const see = (): void => void list.seeAll().catch((error: unknown) => notices.complain(error))
 </script>
 
@@ -36,7 +33,11 @@ const see = (): void => void list.seeAll().catch((error: unknown) => notices.com
     <div class="grid min-h-0 grow grid-cols-[minmax(0,1fr)_340px] max-wide:block max-wide:overflow-y-auto">
       <div class="min-h-0 overflow-y-auto bg-sheet px-6 py-5 max-wide:overflow-visible max-column:px-3.5">
         <h2 class="part-name">{{ labels.needsYou }}</h2>
-        <p v-if="!list.list" class="mt-2 text-ink-3">{{ words.frame.loading }} …</p>
+        <div v-if="list.failed" class="mt-2">
+          <ErrorMessage :message="list.failed" />
+          <PlainButton class="mt-3" @click="list.reload()">{{ words.frame.again }}</PlainButton>
+        </div>
+        <p v-else-if="!list.list" class="mt-2 text-ink-3">{{ words.frame.loading }} …</p>
         <template v-else>
           <p v-if="list.open.length === 0" class="mt-2">
             <span class="text-ok">{{ words.notice.noneOpen }}</span>

@@ -1,9 +1,7 @@
 <script setup lang="ts">
 import { readingRoutes } from '#shared/reading/routes'
-import { useDebounceFn } from '@vueuse/core'
-import type { FoundThings } from '#shared/reading/types'
+import { refDebounced } from '@vueuse/core'
 import * as words from '#shared/words'
-import { sentenceOf } from '~/base/client'
 import type { Place } from '~/frame/place'
 import { usePlaces } from '~/frame/usePlaces'
 import FoundListItem from '~/reading/FoundListItem.vue'
@@ -12,12 +10,11 @@ const labels = words.find
 useHead({ title: `${labels.title} · ${words.frame.product}` })
 const route = useRoute()
 const router = useRouter()
-const brand = useBrandStore()
 const goTo = useGoTo()
 const session = useSessionStore()
 const clock = useClockStore()
 const times = useTimes()
-const { sources, loadSources, placesNamed } = usePlaces()
+const { sources, placesNamed } = usePlaces()
 const asked = (name: string): string => (typeof route.query[name] === 'string' ? route.query[name] : '')
 const text = ref(asked('q'))
 const show = ref(asked('show') || 'all')
@@ -25,72 +22,64 @@ const age = ref<keyof typeof labels.ages>(
   Object.keys(labels.ages).includes(asked('age')) ? (asked('age') as keyof typeof labels.ages) : 'any',
 )
 const source = ref(asked('source'))
-const found = ref<FoundThings | null>(null)
-const failed = ref('')
-const searching = ref(false)
 const at = ref(-1)
 const input = ref<HTMLInputElement | null>(null)
-let latest = 0
 
+const HOUR = 3_600_000
+const DAY = 24 * HOUR
 const DAYS = { any: 0, day: 1, week: 7, month: 31 }
+/** What is looked for: once one pauses in typing. */
+const looked = refDebounced(text, 160)
+const given = () => {
+  // A whole hour, so that the clock alone asks for nothing.
+  const since =
+    age.value === 'any' ? null : new Date(Math.floor((clock.now - DAYS[age.value] * DAY) / HOUR) * HOUR)
+  return {
+    query: {
+      q: looked.value,
+      show: show.value,
+      ...(source.value ? { source: source.value } : {}),
+      ...(since ? { since: since.toISOString() } : {}),
+    },
+  }
+}
+const isAsked = computed(() => looked.value.trim() !== '')
+// What is found does not move under the eyes; it is looked for anew when one comes back to it.
+const query = useBrandQuery(readingRoutes.find, {
+  changes: [],
+  freshMs: 0,
+  given,
+  enabled: () => isAsked.value,
+})
+const found = computed(() => (isAsked.value ? query.data.value : null))
+const { failed, isLoading: searching } = query
+watch([looked, show, age, source], () => {
+  at.value = -1
+  void router.replace({
+    path: '/find',
+    query: {
+      ...(text.value ? { q: text.value } : {}),
+      ...(show.value === 'all' ? {} : { show: show.value }),
+      ...(age.value === 'any' ? {} : { age: age.value }),
+      ...(source.value ? { source: source.value } : {}),
+    },
+  })
+})
 const places = computed(() => placesNamed(text.value))
 const isFiltered = computed(() => show.value !== 'all' || age.value !== 'any' || source.value !== '')
 // Filters are of articles.
 const articles = computed(() => found.value?.articles ?? [])
 const posts = computed(() => (isFiltered.value ? [] : (found.value?.posts ?? [])))
 
-async function search(): Promise<void> {
-  const requestId = ++latest
-  const query = {
-    ...(text.value ? { q: text.value } : {}),
-    ...(show.value === 'all' ? {} : { show: show.value }),
-    ...(age.value === 'any' ? {} : { age: age.value }),
-    ...(source.value ? { source: source.value } : {}),
-  }
-  void router.replace({ path: '/find', query })
-  at.value = -1
-  failed.value = ''
-  if (text.value.trim() === '') {
-    found.value = null
-    return
-  }
-  searching.value = true
-  const since = age.value === 'any' ? null : new Date(clock.now - DAYS[age.value] * 86_400_000)
-  const ask = {
-    q: text.value,
-    show: show.value,
-    ...(source.value ? { source: source.value } : {}),
-    ...(since ? { since: since.toISOString() } : {}),
-  }
-  try {
-    const answer = await brand.call(readingRoutes.find, { query: ask })
-    if (requestId === latest) found.value = answer
-  } catch (error) {
-    if (requestId === latest) failed.value = sentenceOf(error)
-  } finally {
-    if (requestId === latest) searching.value = false
-  }
-}
-const soon = useDebounceFn(search, 160)
 function letGo(): void {
   show.value = 'all'
   age.value = 'any'
   source.value = ''
 }
-watch(text, () => void soon())
-watch([show, age, source], () => void search())
-watch(
-  () => session.brandId,
-  () => {
-    letGo()
-    void loadSources()
-    void search()
-  },
-)
-onMounted(async () => {
+watch(() => session.brandId, letGo, { flush: 'sync' })
+onMounted(() => {
   input.value?.focus()
   input.value?.select()
-  await Promise.allSettled([loadSources(), search()])
 })
 
 // Arrows go through what was found while the words stay in the field.

@@ -1,85 +1,55 @@
 import { postRoutes } from '#shared/posts/routes'
 import type { Undoable } from '#shared/platform/types'
-import type {
-  DeskContext,
-  DeskRow,
-  DeskView,
-  LinkPreview,
-  PictureView,
-  PostView,
-  WritingHelp,
-} from '#shared/posts/types'
+import type { OpenedPost } from '#shared/posts/routes'
+import type { DeskRow, LinkPreview, PictureView, PostView, WritingHelp } from '#shared/posts/types'
 import * as words from '#shared/words'
-import { sentenceOf } from '~/base/client'
 
 export type DeskShow = keyof typeof words.desk.shows
 
-/** Posts being written and in review, and what writing needs to know of the brand. */
+/** Posts being written and in review. */
+export function useDeskList(show: () => DeskShow) {
+  const {
+    data: view,
+    failed,
+    reload,
+  } = useBrandQuery(postRoutes.desk, {
+    changes: ['post', 'post-text', 'line', 'delivery', 'article', 'source'],
+  })
+  const rows = computed((): DeskRow[] =>
+    (view.value?.rows ?? []).filter((row) => show() === 'all' || row.approval === show()),
+  )
+  const counts = computed((): Record<DeskShow, number> => {
+    const all = view.value?.rows ?? []
+    const numberOf = (approval: DeskRow['approval']): number =>
+      all.filter((row) => row.approval === approval).length
+    return {
+      all: all.length,
+      'in-review': numberOf('in-review'),
+      'sent-back': numberOf('sent-back'),
+      draft: numberOf('draft'),
+      approved: numberOf('approved'),
+    }
+  })
+  return reactive({ view, rows, counts, failed, reload })
+}
+
+/** What the checks of a post need to know of the brand. */
+export const useDeskContext = () =>
+  useBrandQuery(postRoutes.context, { changes: ['delivery', 'brand', 'account'] })
+
+/** What is done with posts, and which are being written about what. */
 export const useDeskStore = defineStore('desk', () => {
   const brand = useBrandStore()
   const session = useSessionStore()
   const notices = useNoticesStore()
-  const view = ref<DeskView | null>(null)
-  const context = shallowRef<DeskContext | null>(null)
-  const failed = ref('')
-  const show = ref<DeskShow>('all')
-  let contextOf = ''
+  const changes = useChangesStore()
 
-  async function load(): Promise<void> {
-    const asked = session.brandId
-    try {
-      const answer = await brand.call(postRoutes.desk)
-      if (asked !== session.brandId) return
-      view.value = answer
-      failed.value = ''
-    } catch (error) {
-      failed.value = sentenceOf(error)
-    }
-  }
-  /** Fetches it anew where it has been looked at. */
-  const refresh = async (): Promise<void> => (view.value ? load() : undefined)
-
-  /** What the checks need to know; fetched once, and anew after something went out or was set otherwise. */
-  async function loadContext(anew = false): Promise<void> {
-    const asked = session.brandId ?? ''
-    if (!anew && contextOf === asked && context.value) return
-    const answer = await brand.call(postRoutes.context).catch(() => null)
-    if (!answer || asked !== session.brandId) return
-    context.value = answer
-    contextOf = asked
-  }
-  const refreshContext = async (): Promise<void> => (context.value ? loadContext(true) : undefined)
-
-  const rows = computed((): DeskRow[] =>
-    (view.value?.rows ?? []).filter((row) => show.value === 'all' || row.approval === show.value),
-  )
-  const counts = computed((): Record<DeskShow, number> => {
-    const all = view.value?.rows ?? []
-    const of = (approval: DeskRow['approval']): number =>
-      all.filter((row) => row.approval === approval).length
-    return {
-      all: all.length,
-      'in-review': of('in-review'),
-      'sent-back': of('sent-back'),
-      draft: of('draft'),
-      approved: of('approved'),
-    }
-  })
-
-  async function undoably(
-    message: string,
-    work: () => Promise<Undoable>,
-    afterwards: () => unknown = () => undefined,
-  ): Promise<boolean> {
+  async function undoably(message: string, work: () => Promise<Undoable>): Promise<boolean> {
     const brandId = session.brandId!
     try {
       const { historyId } = await work()
-      notices.sayUndoable(message, brandId, historyId, async () => {
-        await Promise.allSettled([refresh(), brand.load()])
-        await afterwards()
-      })
-      await Promise.allSettled([refresh(), brand.load()])
-      await afterwards()
+      notices.sayUndoable(message, brandId, historyId)
+      await changes.whenFresh()
       return true
     } catch (error) {
       notices.complain(error)
@@ -89,11 +59,9 @@ export const useDeskStore = defineStore('desk', () => {
   type Approvable = Pick<DeskRow, 'id' | 'version'>
   const step =
     (name: 'askReview' | 'approve' | 'sendBack', message: string) =>
-    (post: Approvable, note = '', afterwards?: () => unknown) =>
-      undoably(
-        message,
-        () => brand.call(postRoutes[name], { id: post.id, body: { version: post.version, note } }),
-        afterwards,
+    (post: Approvable, note = '') =>
+      undoably(message, () =>
+        brand.call(postRoutes[name], { id: post.id, body: { version: post.version, note } }),
       )
   const ask = step('askReview', words.desk.said.asked)
   const approve = step('approve', words.desk.said.approved)
@@ -118,7 +86,7 @@ export const useDeskStore = defineStore('desk', () => {
   const draftAbout = (article: { id: string; draft: PostView | null }): PostView | null =>
     drafts.has(article.id) ? (drafts.get(article.id) ?? null) : article.draft
 
-  const open = (id: string): Promise<PostView> => brand.call(postRoutes.post, { id })
+  const open = (id: string): Promise<OpenedPost> => brand.call(postRoutes.post, { id })
   const help = (articleId: string | null, text: string): Promise<WritingHelp> =>
     brand.call(postRoutes.writingHelp, { body: { articleId, text } })
   const previewLink = (url: string): Promise<LinkPreview> =>
@@ -136,16 +104,6 @@ export const useDeskStore = defineStore('desk', () => {
     endDraft,
     forgetDraft,
     draftAbout,
-    view,
-    rows,
-    counts,
-    show,
-    failed,
-    context,
-    load,
-    refresh,
-    loadContext,
-    refreshContext,
     ask,
     approve,
     sendBack,

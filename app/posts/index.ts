@@ -1,6 +1,6 @@
 // Posts as they are written: the editor, its proofs and checks, lining up.
 export { default as DeskListItem } from './DeskListItem.vue'
-export { type DeskShow, useDeskStore } from './deskStore'
+export { type DeskShow, useDeskContext, useDeskList, useDeskStore } from './deskStore'
 export { default as HashtagField } from './HashtagField.vue'
 export { default as LinkMarks } from './LinkMarks.vue'
 export { default as MainText } from './MainText.vue'

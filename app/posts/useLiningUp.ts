@@ -4,7 +4,6 @@ import * as words from '#shared/words'
 import { Refusal, sentenceOf } from '~/base/client'
 import type { PlacingWish } from '~/schedule/usePlacing'
 import type { PostEditor } from './usePostEditor'
-import { useScheduleStore } from '~/schedule/scheduleStore'
 import { useUsualAccounts } from './useUsualAccounts'
 
 /** How long the checks may take before one is told. */
@@ -32,7 +31,6 @@ export function useLiningUp(editor: PostEditor, given: Given) {
   const brand = useBrandStore()
   const notices = useNoticesStore()
   const session = useSessionStore()
-  const schedule = useScheduleStore()
   const times = useTimes()
   const usual = useUsualAccounts()
   const busy = ref(false)
@@ -138,11 +136,7 @@ export function useLiningUp(editor: PostEditor, given: Given) {
         .join(' · ')
       const message =
         result.approval === 'approved' ? words.notices.lineUpIn(places) : words.writing.lineInReview(places)
-      notices.sayUndoable(message, brandId, result.historyId, () => {
-        void schedule.load()
-        return afterwards()
-      })
-      void schedule.load()
+      notices.sayUndoable(message, brandId, result.historyId, () => afterwards())
     } catch (error) {
       problem.value = sentenceOf(error)
       if (error instanceof Refusal && error.code === 'planChanged') await given.reload()

@@ -14,6 +14,8 @@ import { useDeskStore } from './deskStore'
 import { useUsualAccounts } from './useUsualAccounts'
 
 const SAVE_AFTER_MS = 700
+/** Who saves, among the changes of this window. */
+const EDITOR = 'editor'
 
 type Saving = 'saved' | 'saving' | 'unsaved' | 'failed'
 
@@ -184,10 +186,8 @@ export function usePostEditor() {
     try {
       const answer = await brand.call(postRoutes.savePost, {
         id: sent.id,
-        body: {
-          version: sent.version,
-          doc: sent.doc,
-        },
+        body: { version: sent.version, doc: sent.doc },
+        by: EDITOR,
       })
       if (sent.id !== id.value) return forgetUnsaved(sent.id)
       take(answer, JSON.stringify(sent.doc))
@@ -257,6 +257,9 @@ export function usePostEditor() {
     if (post.version > version.value) open(post)
     else know(post)
   }
+
+  // An answer to a save of one's own is known already.
+  onChanges(['post', 'post-text', 'line', 'delivery'], refresh, { but: EDITOR })
 
   function addPicture(picture: PictureView, description = ''): void {
     pictures.value = new Map(pictures.value).set(picture.id, picture)

@@ -41,8 +41,7 @@ export function useWritingSource(editor: PostEditor) {
     const post = await desk.open(id)
     editor.open(post)
     clippings.value = post.clippings
-    if (post.doc.articleId)
-      article.value = await brand.call(readingRoutes.article, { id: post.doc.articleId }).catch(() => null)
+    article.value = post.article
   }
 
   async function loadNew(query: LocationQuery): Promise<void> {

@@ -4,7 +4,7 @@ import { ArrowLeft } from '@lucide/vue'
 import * as words from '#shared/words'
 import { markedHtml } from '~/articles/marks'
 import { useWireStore } from './wireStore'
-import { useClippingsStore } from '~/clippings/clippingsStore'
+import { useClippingActions } from '~/clippings/useClippings'
 import { useReading } from './useReading'
 import SheetTools from './SheetTools.vue'
 import MarkedText from '~/articles/MarkedText.vue'
@@ -15,7 +15,7 @@ import QuoteBar from './QuoteBar.vue'
 const emit = defineEmits<{ quote: [text: string] }>()
 const wire = useWireStore()
 const brand = useBrandStore()
-const clippings = useClippingsStore()
+const clippings = useClippingActions()
 const times = useTimes()
 const { size } = useReading()
 const labels = words.wire.sheet

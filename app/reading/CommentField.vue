@@ -3,9 +3,8 @@ import type { ArticleFull } from '#shared/reading/types'
 import { quoteOf } from '#core/post/quote'
 import * as words from '#shared/words'
 import { docOfArticle } from '~/posts/postDocs'
-import { useScheduleStore } from '~/schedule/scheduleStore'
 import { useWireStore } from './wireStore'
-import { useDeskStore } from '~/posts/deskStore'
+import { useDeskContext, useDeskStore } from '~/posts/deskStore'
 import { usePostEditor } from '~/posts/usePostEditor'
 import { useUsualAccounts } from '~/posts/useUsualAccounts'
 import { usePlacing } from '~/schedule/usePlacing'
@@ -26,9 +25,9 @@ const LazyConflictDialog = defineAsyncComponent(() => import('~/posts/ConflictDi
 const props = defineProps<{ article: ArticleFull }>()
 const labels = words.commentField
 const brand = useBrandStore()
-const schedule = useScheduleStore()
 const wire = useWireStore()
 const desk = useDeskStore()
+const { data: context } = useDeskContext()
 const goTo = useGoTo()
 
 const editor = usePostEditor()
@@ -49,7 +48,7 @@ const { look, isLooking } = useLinkPreview(() =>
   doc.value.wordings[0]!.text.trim() === '' ? null : editor.link.value,
 )
 const { proofs, chosen, ready, stop, isCurrent, writing, main } = usePostProofs(editor, {
-  context: () => desk.context,
+  context: () => context.value,
   look: () => look.value,
   places: () => slots.places.value,
   isOpened: () => props.article.opened,
@@ -116,11 +115,6 @@ watch(
   },
   { immediate: true },
 )
-onMounted(() => void desk.loadContext())
-watch(
-  () => desk.view,
-  () => void editor.refresh(),
-)
 
 function lineItUp(): void {
   void lineUp((undone) => {
@@ -136,8 +130,6 @@ function lineItUp(): void {
     })
   })
 }
-// The plan behind the slots changes with every line, delivery and timetable.
-watch(() => schedule.ribbon, slots.load)
 // An undone line-up brings its post back with the article.
 watch(
   () => props.article.draft?.id,

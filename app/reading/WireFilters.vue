@@ -2,21 +2,17 @@
 import { ListFilter, X } from '@lucide/vue'
 import * as words from '#shared/words'
 import { NO_NARROWING, type Narrowing, useWireStore } from './wireStore'
-import { useSourcesStore } from '~/sources/sourcesStore'
+import { useSources } from '~/sources/useSources'
 
 const wire = useWireStore()
-const known = useSourcesStore()
-const session = useSessionStore()
 const brand = useBrandStore()
 const labels = words.wire.filters
 const open = ref(false)
+// What one can choose from is fetched when it is first wanted.
+const known = useSources(() => open.value)
 const sources = computed(() => known.list ?? [])
 const panelId = useId()
 
-// What one can choose from is fetched when it is first wanted.
-watch([open, () => session.brandId], async () => {
-  if (open.value) await known.load().catch(() => undefined)
-})
 const folders = computed(() =>
   [...new Set(sources.value.flatMap((source) => source.folders))].sort((a, b) => a.localeCompare(b)),
 )

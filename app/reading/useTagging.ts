@@ -1,13 +1,12 @@
 import { articleRoutes } from '#shared/articles/routes'
 import * as words from '#shared/words'
-import { useWireStore } from './wireStore'
 
 /** Putting tags on articles and taking them off, as one change that can be undone. */
 export function useTagging() {
   const brand = useBrandStore()
   const session = useSessionStore()
   const notices = useNoticesStore()
-  const wire = useWireStore()
+  const changes = useChangesStore()
 
   const tagArticles = (ids: string[], add: string[], remove: string[] = []): Promise<void> =>
     notices.whileSaving(tagNow(ids, add, remove))
@@ -16,18 +15,11 @@ export function useTagging() {
     if (ids.length === 0 || add.length + remove.length === 0) return
     const message =
       add.length > 0 ? words.tag.said(add.join(', '), ids.length) : words.tag.saidOff(remove.join(', '))
-    const shown = async (): Promise<void> => {
-      await Promise.all([
-        brand.load(),
-        wire.refresh(),
-        ...(wire.article && ids.includes(wire.article.id) ? [wire.reload(wire.article.id)] : []),
-      ])
-    }
     const brandId = session.brandId!
     try {
       const { historyId } = await brand.call(articleRoutes.tagArticles, { body: { ids, add, remove } })
-      notices.sayUndoable(message, brandId, historyId, shown)
-      await shown()
+      notices.sayUndoable(message, brandId, historyId)
+      await changes.whenFresh()
     } catch (error) {
       notices.complain(error)
     }

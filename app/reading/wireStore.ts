@@ -5,6 +5,8 @@ import { sentenceOf } from '~/base/client'
 import { belongsTo, type ExcludedBy, type Show } from '#shared/articles/shows'
 import * as words from '#shared/words'
 
+/** Who decides, among the changes of this window. */
+const WIRE = 'wire'
 const HOUR = 3_600_000
 const DAY = 24 * HOUR
 
@@ -66,7 +68,7 @@ export const useWireStore = defineStore('wire', () => {
   const articleFailed = ref('')
   /** The article whose page is being fetched. */
   const lookingAt = ref<string | null>(null)
-  const pages = usePages()
+  const pages = usePages(WIRE)
   /** The brand the list is of: another one's list is never shown. */
   const loadedFor = ref<string | null>(null)
   let latest = 0
@@ -225,13 +227,13 @@ export const useWireStore = defineStore('wire', () => {
     if (article.value?.id !== id || article.value.opened || !brand.canWork) return
     article.value = { ...article.value, opened: true }
     // Nothing hangs on it but a check: where it fails, it is kept the next time.
-    await brand.call(readingRoutes.markOpened, { id, body: { original } }).catch(() => undefined)
+    await brand.call(readingRoutes.markOpened, { id, body: { original }, by: WIRE }).catch(() => undefined)
   }
 
   async function markRead(id: string): Promise<void> {
     putState(id, 'read')
     await brand
-      .call(readingRoutes.setStates, { body: { ids: [id], state: 'read' } })
+      .call(readingRoutes.setStates, { body: { ids: [id], state: 'read' }, by: WIRE })
       .catch(() => putState(id, 'new'))
   }
 
@@ -256,7 +258,7 @@ export const useWireStore = defineStore('wire', () => {
     const putBack = leaveList(id, state)
     const brandId = session.brandId!
     try {
-      const { historyId } = await brand.call(readingRoutes.setState, { id, body: { state } })
+      const { historyId } = await brand.call(readingRoutes.setState, { id, body: { state }, by: WIRE })
       notices.sayUndoable(
         words.notices.stateOf(words.notices.states[state], title),
         brandId,
@@ -323,7 +325,7 @@ export const useWireStore = defineStore('wire', () => {
     if (fresh.length === 0) return
     for (const id of fresh) putState(id, 'read')
     await brand
-      .call(readingRoutes.setStates, { body: { ids: fresh, state: 'read' } })
+      .call(readingRoutes.setStates, { body: { ids: fresh, state: 'read' }, by: WIRE })
       .catch(() => fresh.forEach((id) => putState(id, 'new')))
   }
 
@@ -334,10 +336,8 @@ export const useWireStore = defineStore('wire', () => {
     try {
       for (let at = 0; at < ids.length; at += AT_ONCE) {
         const { historyId } = await brand.call(readingRoutes.setStates, {
-          body: {
-            ids: ids.slice(at, at + AT_ONCE),
-            state,
-          },
+          body: { ids: ids.slice(at, at + AT_ONCE), state },
+          by: WIRE,
         })
         notices.sayUndoable(message, brandId, historyId, load)
       }
@@ -353,6 +353,10 @@ export const useWireStore = defineStore('wire', () => {
     putState(id, full.state, full.leftOut)
     if (selectedId.value === id) article.value = full
   }
+  // What is decided here stands on the list already.
+  onChanges(['article', 'watch', 'source', 'tag'], refresh, { but: WIRE })
+  onChanges(['tag'], () => (selectedId.value === null ? undefined : reload(selectedId.value)))
+
   return {
     filter,
     rows,

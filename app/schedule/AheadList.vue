@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { CalendarX, CircleAlert, Clock, Copy, Pause, PieChart } from '@lucide/vue'
+import { scheduleRoutes } from '#shared/schedule/routes'
 import type { FoundAhead } from '#shared/schedule/types'
 import * as words from '#shared/words'
-import { type HoldTarget, useScheduleStore } from './scheduleStore'
+import { type HoldTarget, PLAN_CHANGES, useScheduleStore } from './scheduleStore'
 import PlannedShares from './PlannedShares.vue'
 
 /** What stands out in the days to come, each with what settles it beside it. */
@@ -12,15 +13,10 @@ const schedule = useScheduleStore()
 const brand = useBrandStore()
 const times = useTimes()
 const goTo = useGoTo()
-const notices = useNoticesStore()
-const found = ref<FoundAhead[] | null>(null)
-async function load(): Promise<void> {
-  found.value = await schedule.lookAhead().catch((error: unknown) => {
-    notices.complain(error)
-    return found.value ?? []
-  })
-}
-watch(() => schedule.ribbon, load, { immediate: true })
+const { data: found, failed } = useBrandQuery(scheduleRoutes.lookAhead, {
+  changes: [...PLAN_CHANGES, 'post', 'post-text'],
+  freshMs: 0,
+})
 const ICONS = {
   hold: Pause,
   'no-timetable': CalendarX,
@@ -90,7 +86,8 @@ function fixesOf(one: FoundAhead): Fix[] {
 
 <template>
   <div class="min-h-0 grow overflow-y-auto bg-sheet">
-    <p v-if="found === null" class="p-6 text-ink-3">{{ words.frame.loading }} …</p>
+    <ErrorMessage v-if="failed" class="p-6" :message="failed" />
+    <p v-else-if="found === null" class="p-6 text-ink-3">{{ words.frame.loading }} …</p>
     <EmptyState
       v-else-if="found.length === 0"
       :title="labels.nothing.title"

@@ -1,7 +1,6 @@
 import { scheduleRoutes } from '#shared/schedule/routes'
-import type { ScheduleView, FoundAhead, LateQueueItem } from '#shared/schedule/types'
-import type { Undoable } from '#shared/platform/types'
-import { sentenceOf } from '~/base/client'
+import type { LateQueueItem, ScheduleView } from '#shared/schedule/types'
+import type { ChangeKind, Undoable } from '#shared/platform/types'
 import * as words from '#shared/words'
 import { addDays } from '~/base/localTime'
 import type { MoveTo } from '#core/schedule/moves'
@@ -18,48 +17,72 @@ export interface Move {
 /** What a hold is of: the whole brand, one account, one post. */
 export type HoldTarget = { kind: 'brand' } | { kind: 'account' | 'post'; id: string }
 
+/** The kinds of change that move something in the plan. */
+export const PLAN_CHANGES = [
+  'line',
+  'line-order',
+  'delivery',
+  'account',
+  'pillar',
+  'brand',
+  'clock',
+] as const satisfies ChangeKind[]
+
 /**
- * The next seven days (the ribbon), and the seven days the Schedule shows, which are the same unless one
- * moves.
+ * The next seven days (the ribbon), the seven days the Schedule shows, which are the same unless one moves,
+ * and while cards can be moved what the plan is made from: all by one request and one plan.
  */
 export const useScheduleStore = defineStore('schedule', () => {
-  const ribbon = ref<ScheduleView | null>(null)
-  const other = ref<ScheduleView | null>(null)
-  const from = ref<string | null>(null)
-  /** Why there is nothing to show; empty where there is, or may be yet. */
-  const failed = ref('')
   const brand = useBrandStore()
   const session = useSessionStore()
   const notices = useNoticesStore()
+  const changes = useChangesStore()
   const times = useTimes()
-  const shown = computed(() =>
-    from.value === null || from.value === ribbon.value?.from ? ribbon.value : other.value,
+  /** The first day shown; null for today. */
+  const from = ref<string | null>(null)
+  /** How many there are who move cards. */
+  const movers = ref(0)
+  const query = useBrandQuery(scheduleRoutes.schedule, {
+    changes: PLAN_CHANGES,
+    given: () => {
+      const besides = [...(from.value === null ? [] : ['coming']), ...(movers.value > 0 ? ['base'] : [])]
+      return {
+        query: {
+          ...(from.value === null ? {} : { from: from.value, days: DAYS }),
+          ...(besides.length > 0 ? { with: besides.join(',') } : {}),
+        },
+      }
+    },
+  })
+  const { data: shown, failed, load } = query
+  // The ribbon stands on every screen: it stays while something else of the Schedule is on its way.
+  const ribbon = shallowRef<ScheduleView | null>(null)
+  watch(
+    shown,
+    (now) => {
+      if (!now) return
+      ribbon.value = now.coming ?? now
+      useClockStore().set(now.now)
+    },
+    { immediate: true, flush: 'sync' },
   )
-
-  async function load(): Promise<void> {
-    const asked = session.brandId
-    if (!asked) return
-    const week = await brand.call(scheduleRoutes.schedule).catch((error: unknown) => {
-      if (!ribbon.value) failed.value = sentenceOf(error)
-      throw error
-    })
-    failed.value = ''
-    const moved =
-      from.value !== null && from.value !== week.from
-        ? await brand.call(scheduleRoutes.schedule, { query: { from: from.value, days: DAYS } })
-        : null
-    if (asked !== session.brandId) return
-    ribbon.value = week
-    other.value = moved
-    useClockStore().set(week.now)
-  }
+  watch(
+    () => session.brandId,
+    () => (from.value = null),
+    { flush: 'sync' },
+  )
 
   /** Shows the seven days from a day on; null goes back to today. */
   async function open(date: string | null): Promise<void> {
-    from.value = date
+    from.value = date === ribbon.value?.from ? null : date
     await load()
   }
   const step = (days: number): Promise<void> => open(addDays(shown.value?.from ?? '', days))
+  /** Asks for the plan's base too, for as long as the scope lives. */
+  function wantBase(): void {
+    movers.value++
+    onScopeDispose(() => movers.value--)
+  }
 
   async function takeOut(queueItemId: string): Promise<void> {
     await undoably(
@@ -86,41 +109,38 @@ export const useScheduleStore = defineStore('schedule', () => {
     undoably(
       () => words.hold.held,
       () => brand.call(scheduleRoutes.hold, { body: { of, reason, until } }),
-      brand.load,
       true,
     )
   const lift = (of: HoldTarget, late: 'line' | 'take-out' | 'leave'): Promise<void> =>
     undoably(
       () => words.hold.lifted,
       () => brand.call(scheduleRoutes.lift, { body: { of, late } }),
-      brand.load,
       true,
     )
   const late = (of: HoldTarget): Promise<LateQueueItem[]> =>
     brand.call(scheduleRoutes.lateItems, { query: of.kind === 'brand' ? {} : { [of.kind]: of.id } })
-  const lookAhead = (): Promise<FoundAhead[]> => brand.call(scheduleRoutes.lookAhead)
   async function sendNow(queueItemId: string): Promise<void> {
     await brand.call(scheduleRoutes.sendNow, { id: queueItemId })
-    await load()
+    await changes.whenFresh()
     notices.say(words.notices.handedOver)
   }
 
   async function undoably<T extends Undoable>(
     message: (result: T) => string,
     work: () => Promise<T>,
-    also: () => Promise<unknown> = () => Promise.resolve(),
     asks = false,
   ): Promise<void> {
     const id = session.brandId!
     const result = await work()
-    await Promise.all([load(), also()])
-    notices.sayUndoable(message(result), id, result.historyId, () => Promise.all([load(), also()]), asks)
+    await changes.whenFresh()
+    notices.sayUndoable(message(result), id, result.historyId, undefined, asks)
   }
   return {
     ribbon,
     failed,
     shown,
     from,
+    wantBase,
     load,
     open,
     step,
@@ -130,6 +150,5 @@ export const useScheduleStore = defineStore('schedule', () => {
     hold,
     lift,
     late,
-    lookAhead,
   }
 })

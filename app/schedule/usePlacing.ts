@@ -1,6 +1,7 @@
 import { scheduleRoutes } from '#shared/schedule/routes'
 import { useDebounceFn } from '@vueuse/core'
 import type { Echo, Placement, Placing } from '#shared/schedule/types'
+import { PLAN_CHANGES } from './scheduleStore'
 
 export type Wish = Pick<Placement, 'kind' | 'at'>
 
@@ -38,15 +39,11 @@ export function usePlacing(
   const placementsOf = (ids: string[]): Placement[] =>
     ids.map((accountId) => ({ accountId, ...(own.value[accountId] ?? common.value) }))
   const isWhole = ({ kind, at }: Wish): boolean => (kind !== 'slot' && kind !== 'time') || at !== null
-  const ask = (placements: Placement[]): Promise<Placing> =>
-    brand.call(scheduleRoutes.tryPlacing, {
-      body: {
-        ...post(),
-        placements: placements.filter(isWhole),
-        echoes: echoes.value,
-      },
-    })
-
+  /** The accounts that can be confirmed where those are not all; until any is known to be ready, all. */
+  function readyIds(): string[] | null {
+    const ready = given.ready()
+    return ready.length === 0 || ready.join() === given.chosen().join() ? null : ready
+  }
   async function load(): Promise<void> {
     const requestId = ++latest
     isAsking.value = true
@@ -56,21 +53,22 @@ export function usePlacing(
   }
   async function placeAll(requestId: number): Promise<void> {
     if (!brand.view || !brand.canWork) return
-    const [chosen, ready] = [given.chosen(), given.ready()]
-    const all = await ask(placementsOf(chosen)).catch(() => null)
-    if (requestId !== latest || !all) return
-    places.value = all.accounts
-    const isSame = chosen.join() === ready.join()
-    const some = isSame || ready.length === 0 ? all : await ask(placementsOf(ready)).catch(() => null)
-    if (requestId !== latest || !some) return
-    moved.value = some.moved
-    version.value = placementsOf(ready).every(isWhole) ? some.version : ''
+    const placed = placementsOf(given.chosen()).filter(isWhole)
+    const body = { ...post(), placements: placed, echoes: echoes.value, readyIds: readyIds() }
+    const shown =
+      placed.length === 0
+        ? { accounts: [], moved: [], version: '' }
+        : await brand.call(scheduleRoutes.tryPlacing, { body }).catch(() => null)
+    if (requestId !== latest || !shown) return
+    places.value = shown.accounts
+    moved.value = shown.moved
+    version.value = placementsOf(given.ready()).every(isWhole) ? shown.version : ''
   }
   const asked = (): string =>
     JSON.stringify([
       post(),
       given.chosen(),
-      given.ready(),
+      readyIds(),
       common.value,
       own.value,
       echoes.value,
@@ -88,6 +86,7 @@ export function usePlacing(
     { flush: 'sync' },
   )
   void load()
+  onChanges(PLAN_CHANGES, load)
   /** Begins anew for another post; where a slot was chosen for it, there. */
   function reset(slot: { at: string; accountId: string | null } | null = null): void {
     const wish: Wish | null = slot && { kind: 'slot', at: slot.at }

@@ -1,5 +1,3 @@
-import { scheduleRoutes } from '#shared/schedule/routes'
-import type { PlanBase } from '#shared/schedule/types'
 import type { MoveTrial, PlanAnswer, PlanAsk } from './workers/plan'
 import { useScheduleStore, type Move } from './scheduleStore'
 
@@ -9,7 +7,9 @@ import { useScheduleStore, type Move } from './scheduleStore'
 export function usePlanTrial() {
   const brand = useBrandStore()
   const schedule = useScheduleStore()
-  const base = shallowRef<PlanBase | null>(null)
+  const changes = useChangesStore()
+  schedule.wantBase()
+  const base = computed(() => schedule.shown?.base ?? null)
   const waiting = new Map<number, (trial: MoveTrial | null) => void>()
   let worker: Worker | null = null
   let latest = 0
@@ -32,21 +32,13 @@ export function usePlanTrial() {
     })
     return made
   }
-  let loading: Promise<void> = Promise.resolve()
-  const load = (): Promise<void> => (loading = loadOnce())
-  async function loadOnce(): Promise<void> {
-    const found = await brand.call(scheduleRoutes.plan).catch(() => null)
-    if (!found) return
-    base.value = found
-    void ask({ input: found.input, move: null })
-  }
+  watch(base, (now) => now && void ask({ input: now.input, move: null }), { immediate: true })
   const tryMove = ({ queueItemId, to, accountId }: Move): Promise<MoveTrial | null> =>
     ask({ input: null, move: { id: queueItemId, to, accountId } })
 
-  watch(() => schedule.ribbon, load, { immediate: true })
   onBeforeUnmount(() => worker?.terminate())
-  /** Once the plan is the newest that was asked for. */
-  const settled = (): Promise<void> => loading
+  /** Once the plan is the newest that is known of. */
+  const settled = (): Promise<unknown> => changes.whenFresh()
   return { base, tryMove, settled }
 }
 

@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { FolderPlus, Pause, Play, RefreshCw, Trash2, X } from '@lucide/vue'
 import * as words from '#shared/words'
-import { type Several, useSourcesStore } from './sourcesStore'
+import { type Several, useSources } from './useSources'
 
 const props = defineProps<{ ids: string[] }>()
 const emit = defineEmits<{ done: [] }>()
 const labels = words.source.several
-const brand = useBrandStore()
+const changes = useChangesStore()
 const session = useSessionStore()
-const sources = useSourcesStore()
+const sources = useSources()
 const notices = useNoticesStore()
 const busy = ref<Several | null>(null)
 const folder = ref('')
@@ -21,9 +21,9 @@ async function act(action: Several): Promise<void> {
   try {
     const { count, historyId } = await sources.several(props.ids, action, folder.value.trim() || null)
     const sentence = labels.said[action](count, folder.value.trim())
-    if (historyId) notices.sayUndoable(sentence, brandId, historyId, sources.load)
+    if (historyId) notices.sayUndoable(sentence, brandId, historyId)
     else notices.say(sentence)
-    await Promise.all([sources.load(), brand.load()])
+    await changes.whenFresh()
     emit('done')
   } catch (error) {
     notices.complain(error)

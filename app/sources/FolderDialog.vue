@@ -4,14 +4,12 @@ import type { Folder } from '#shared/sources/types'
 import type { Undoable } from '#shared/platform/types'
 import { folderSchema } from '#shared/sources/schemas'
 import * as words from '#shared/words'
-import { useSourcesStore } from './sourcesStore'
 import UsualPost from '~/posts/UsualPost.vue'
 
 const props = defineProps<{ folder: Folder | null }>()
 const emit = defineEmits<{ close: [] }>()
 const labels = words.folder
 const brand = useBrandStore()
-const sources = useSourcesStore()
 const form = useForm(folderSchema, {
   name: '',
   hashtags: [] as string[],
@@ -37,7 +35,6 @@ watch(tags, (now) => (form.values.hashtags = now.split(/[\s,]+/).filter(Boolean)
 const change = (message: string, work: () => Promise<Undoable>): Promise<boolean> =>
   form.send(async () => {
     await brand.change(message, work)
-    await sources.load()
     form.values.version = props.folder?.version ?? form.values.version
   })
 const id = computed(() => props.folder?.id ?? '')

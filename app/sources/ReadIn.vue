@@ -3,16 +3,15 @@ import { sourceRoutes } from '#shared/sources/routes'
 import { Download, FileUp } from '@lucide/vue'
 import * as words from '#shared/words'
 import { sentenceOf } from '~/base/client'
-import { useImportsStore } from './importsStore'
+import { useImports } from './useImports'
 
 const labels = words.source
 const brand = useBrandStore()
-const imports = useImportsStore()
+const imports = useImports()
 const notices = useNoticesStore()
 const failed = ref('')
 const busy = ref(false)
 const file = ref<HTMLInputElement | null>(null)
-await imports.load().catch(() => undefined)
 
 async function take(event: Event): Promise<void> {
   const input = event.target as HTMLInputElement

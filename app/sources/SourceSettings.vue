@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import * as words from '#shared/words'
 import type { Wishes } from './sourceForms'
-import { useSourcesStore } from './sourcesStore'
+import { useSources } from './useSources'
 import UsualPost from '~/posts/UsualPost.vue'
 
 // The form is its owner's: its fields are written here, one by one.
@@ -11,7 +11,7 @@ const props = defineProps<{ values: Wishes; errors: Record<string, string>; fold
 const emit = defineEmits<{ leave: [field: string] }>()
 const labels = words.source
 const brand = useBrandStore()
-const sources = useSourcesStore()
+const sources = useSources()
 const id = useId()
 const form = computed(() => props.values)
 const networks = computed(() => {

@@ -4,12 +4,12 @@ import { formatWatch } from '#core/watch/format'
 import * as words from '#shared/words'
 import { complaintsOf, fieldsOfForm, formOfFields, type QueryFields } from './queryForm'
 import { readQuery } from './readQuery'
-import { useSourcesStore } from '~/sources/sourcesStore'
+import { useSources } from '~/sources/useSources'
 
 const props = defineProps<{ query: string }>()
 const emit = defineEmits<{ 'update:query': [query: string] }>()
 const labels = words.watch.form
-const sources = useSourcesStore()
+const sources = useSources()
 const fields = ref<QueryFields>(fieldsOfForm(structuredClone(EMPTY_FORM)))
 const left = reactive(new Set<string>())
 const complaints = computed(() => complaintsOf(fields.value))

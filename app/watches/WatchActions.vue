@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Watch } from '#shared/watches/types'
 import * as words from '#shared/words'
-import { useSourcesStore } from '~/sources/sourcesStore'
+import { useSources } from '~/sources/useSources'
 import UsualPost from '~/posts/UsualPost.vue'
 
 type Deeds = Pick<
@@ -21,7 +21,7 @@ type Deeds = Pick<
 const props = defineProps<{ values: Deeds; errors: Record<string, string> }>()
 const labels = words.watch.deeds
 const brand = useBrandStore()
-const known = useSourcesStore()
+const known = useSources()
 const form = computed(() => props.values)
 const hashtags = ref('')
 watch(
@@ -35,7 +35,6 @@ function split(text: string): string[] {
   return text.split(/[\s,]+/).flatMap((tag) => tag.replace(/^#+/, '') || [])
 }
 watch(hashtags, (now) => (form.value.hashtags = split(now)))
-onMounted(() => void known.load().catch(() => undefined))
 const toggled = (list: string[], id: string): string[] =>
   list.includes(id) ? list.filter((item) => item !== id) : [...list, id]
 const checks = ['collects', 'tells', 'hides'] as const

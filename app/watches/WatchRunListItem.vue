@@ -12,7 +12,6 @@ async function stop(): Promise<void> {
   stopping.value = true
   try {
     await brand.call(watchRoutes.stopRun, { id: props.watch.id })
-    await brand.load()
     notices.say(labels.saidStopped)
   } catch (error) {
     notices.complain(error)

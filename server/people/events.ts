@@ -93,4 +93,5 @@ const eventOf = (row: ChangeRow): ChangeEvent => ({
   brandId: row.brand_id,
   what: row.what,
   which: row.which,
+  request: row.request,
 })

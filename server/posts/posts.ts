@@ -105,7 +105,8 @@ export async function savePost(
     if (!row) {
       if (input.version !== 0 || (await store.anyPost(db, id))) throw problem('notFound')
       await insertPost(db, new Tracked(db), actor, id, doc)
-      return announce(db, actor.brandId, 'post', id)
+      await announce(db, actor.brandId, 'post', id)
+      return
     }
     const before = await docOf(db, row)
     if (JSON.stringify(before) === JSON.stringify(doc)) return
@@ -113,7 +114,8 @@ export async function savePost(
       throw problem('postChanged').with({ current: await viewOf(db, actor, row) })
     if (await isAllOut(db, actor.brandId, id, before)) throw problem('postSent')
     await rewritePost(db, new Tracked(db), actor, row, doc)
-    await announce(db, actor.brandId, 'post', id)
+    // No list but the Desk's own shows what it says.
+    await announce(db, actor.brandId, row.approval === 'draft' ? 'post-text' : 'post', id)
     if ((await store.queueItemsOfPost(db, actor.brandId, id)).length > 0)
       await announce(db, actor.brandId, 'line', id)
   })

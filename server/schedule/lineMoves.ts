@@ -1,5 +1,5 @@
 import { sayPlan } from '#shared/schedule/messages'
-import { movePost, planLines, type MoveTo } from '#core/schedule'
+import { movePost, type MoveTo } from '#core/schedule'
 import type { Undoable } from '#shared/platform/types'
 import { emptyPart } from '#shared/posts/docs'
 import type { Db } from '#server/platform/db'
@@ -23,7 +23,8 @@ import { problem } from '#server/platform/http/problem'
 import type { Actor } from '#server/platform/changes/actor'
 import { changeUndoably } from '#server/platform/changes/history'
 import { requireNoStops } from './lineUp'
-import { planOf, shownPlan, versionOf, type BrandPlan } from './plan'
+import { planFacts, planOf, shownPlan, versionOf, type BrandPlan } from './plan'
+import { rememberPlan } from './recentPlan'
 
 /**
  * Moves a post in line, or to another account's line. Carries the version of the plan as it was shown: throws
@@ -35,29 +36,35 @@ export async function moveQueueItem(
   queueItemId: string,
   input: { to: MoveTo; accountId: string | null; planVersion: string },
 ): Promise<Undoable> {
-  const { historyId } = await changeUndoably(actor, 'line', queueItemId, async (db, tracked) => {
+  // On the same account a move changes nothing but the order: no list besides the Schedule shows it.
+  const what = input.accountId === null ? 'line-order' : 'line'
+  const { result, historyId, seq } = await changeUndoably(actor, what, queueItemId, async (db, tracked) => {
     const known = await planOf(db, actor.brandId)
     const line = known.lines.get(queueItemId)
     if (!line) throw problem('alreadyGone')
     if (versionOf(known.plan) !== input.planVersion) throw problem('planChanged')
     if (input.accountId !== null && input.accountId !== line.account_id)
       await moveToAccount(db, tracked, actor, line, input.accountId)
-    await place(db, tracked, actor, queueItemId, input.to)
+    return place(db, tracked, actor, queueItemId, input.to)
   })
+  rememberPlan(actor.brandId, seq, result)
   return { historyId }
 }
 
-async function place(db: Db, tracked: Tracked, actor: Actor, queueItemId: string, to: MoveTo): Promise<void> {
+/** Puts a post where it is wished to stand; gives the plan as it is then. */
+async function place(
+  db: Db,
+  tracked: Tracked,
+  actor: Actor,
+  queueItemId: string,
+  to: MoveTo,
+): Promise<BrandPlan> {
   await spreadPositions(db, tracked, actor.brandId)
-  const before = await planOf(db, actor.brandId)
+  const before = await planFacts(db, actor.brandId)
   const { lines, input } = before
   if ('id' in to && lines.get(to.id)?.account_id !== lines.get(queueItemId)!.account_id)
     throw problem('alreadyGone').at('to')
   const posts = movePost(input.posts, queueItemId, to)
-  const plan = planLines({ ...shownPlan(before).input, posts })
-  const refused = plan.unplaced.find(({ postId }) => postId === queueItemId)
-  if (refused && ['slot', 'time'].includes(to.kind))
-    throw problem('noPlace', sayPlan(refused.message)).at('to')
   for (const id of to.kind === 'swap' ? [queueItemId, to.id] : [queueItemId]) {
     const post = posts.find((post) => post.id === id)!
     const fixed = {
@@ -76,6 +83,11 @@ async function place(db: Db, tracked: Tracked, actor: Actor, queueItemId: string
       },
     )
   }
+  const after = await planOf(db, actor.brandId)
+  const refused = shownPlan(after).plan.unplaced.find(({ postId }) => postId === queueItemId)
+  if (refused && ['slot', 'time'].includes(to.kind))
+    throw problem('noPlace', sayPlan(refused.message)).at('to')
+  return after
 }
 
 const CLOSEST = 1e-6
@@ -91,7 +103,11 @@ async function spreadPositions(db: Db, tracked: Tracked, brandId: string): Promi
 }
 
 /** A place between its neighbours in line order; its own where it was not moved. */
-function positionOf(id: string, posts: { id: string }[], { lines, input }: BrandPlan): number {
+function positionOf(
+  id: string,
+  posts: { id: string }[],
+  { lines, input }: Pick<BrandPlan, 'lines' | 'input'>,
+): number {
   const at = posts.findIndex((post) => post.id === id)
   if (input.posts[at]?.id === id) return lines.get(id)!.position
   const before = lines.get(posts[at - 1]?.id ?? '')?.position

@@ -34,8 +34,9 @@ import type { Actor } from '#server/platform/changes/actor'
 import { putState } from '#server/articles'
 import { freeze } from './freeze'
 import { changeUndoably } from '#server/platform/changes/history'
-import { placeMessage, planOf, shownPlan } from './plan'
+import { placeMessage, shownPlan } from './plan'
 import { tryPlacing, type NewQueueItem, type PlacedPost, type Trial } from './placing'
+import { planShown } from './recentPlan'
 
 const nextOn = (accountId: string): Placement => ({ accountId, kind: 'next', at: null })
 
@@ -286,7 +287,7 @@ async function placesOf(
   postId: string,
   accountIds: string[],
 ): Promise<QueueingResult['places']> {
-  const known = await planOf(await useDb(), brandId)
+  const known = await planShown(await useDb(), brandId)
   const { lines, deliveries } = known
   const { plan } = shownPlan(known)
   return accountIds.map((accountId) => {

@@ -13,6 +13,7 @@ import type { Echo, Placement, Placing } from '#shared/schedule/types'
 import * as words from '#shared/words'
 import type { Db } from '#server/platform/db'
 import { isHeld, placeMessage, planOf, shortHash, shownPlan, type BrandPlan } from './plan'
+import { planShown } from './recentPlan'
 
 /** What of a post decides where it may go. */
 export interface PlacedPost {
@@ -50,7 +51,28 @@ export async function tryPlacing(
   placements: Placement[],
   echoes: Echo[],
 ): Promise<Trial> {
-  const known = await planOf(db, brandId)
+  return placingIn(await planOf(db, brandId), post, placements, echoes)
+}
+
+/**
+ * The same for a screen, of all that is chosen: what else would move and the version are of the accounts that
+ * are ready, since those are confirmed.
+ */
+export async function showPlacing(
+  db: Db,
+  brandId: string,
+  post: PlacedPost,
+  asked: { placements: Placement[]; echoes: Echo[]; readyIds: string[] | null },
+): Promise<Placing> {
+  const known = await planShown(db, brandId)
+  const { placements, echoes, readyIds } = asked
+  const all = placingIn(known, post, placements, echoes)
+  const ready = readyIds ? placements.filter(({ accountId }) => readyIds.includes(accountId)) : placements
+  const { version, moved } = ready.length === placements.length ? all : placingIn(known, post, ready, echoes)
+  return { version, accounts: all.accounts, moved }
+}
+
+function placingIn(known: BrandPlan, post: PlacedPost, placements: Placement[], echoes: Echo[]): Trial {
   const { input, plan } = shownPlan(known)
   const isHere = (accountId: string): boolean => input.accounts.some(({ id }) => id === accountId)
   const lines = placements

@@ -58,6 +58,17 @@ export interface BrandPlan {
 
 /** A brand's plan from now on. It is never stored: only order, fixed times and frozen deliveries are. */
 export async function planOf(db: Db, brandId: string): Promise<BrandPlan> {
+  const facts = await planFacts(db, brandId)
+  made++
+  return { ...facts, plan: planLines(facts.input) }
+}
+
+let made = 0
+/** How many plans were made since the start. */
+export const plansMade = (): number => made
+
+/** All that a brand's plan is made from. */
+export async function planFacts(db: Db, brandId: string): Promise<Omit<BrandPlan, 'plan'>> {
   const brand = await brandById(db, brandId)
   if (!brand) throw problem('notFound')
   const at = now()
@@ -94,7 +105,6 @@ export async function planOf(db: Db, brandId: string): Promise<BrandPlan> {
     lines: new Map(lines.map((line) => [line.id, line])),
     deliveries,
     input,
-    plan: planLines(input),
   }
 }
 

@@ -5,19 +5,49 @@ import { DAY, toInstant } from '#core/instant'
 import { goodUntilChecks } from '#core/post'
 import { heldPlaces, lookAhead, zoneClock, type Plan } from '#core/schedule'
 import type { DeliveryState } from '#shared/delivery/states'
-import type { Card, CardState, ScheduleView, FoundAhead } from '#shared/schedule/types'
+import type { Card, CardState, FoundAhead, ScheduleAnswer, ScheduleView } from '#shared/schedule/types'
 import * as words from '#shared/words'
 import { now } from '#server/platform/clock'
 import { useDb, type Db } from '#server/platform/db'
 import { deliveriesBetween, type DeliveryRow } from '#server/delivery'
 import { aboutPosts, sendingsOfPosts, type QueuedPost } from '#server/posts'
 import { cardTexts, type CardText } from './cardTexts'
-import { HISTORY_DAYS, planOf, versionOf } from './plan'
+import { HISTORY_DAYS, versionOf, type BrandPlan } from './plan'
+import { planBase } from './planBase'
+import { planShown } from './recentPlan'
 
-/** The Schedule from a local day on: what went out, what waits, what is open. */
-export async function scheduleOf(brandId: string, from: string | null, days: number): Promise<ScheduleView> {
+/** Days of the ribbon. */
+const COMING_DAYS = 7
+
+/**
+ * The Schedule from a local day on, where asked for with the seven days from today and with what the plan is
+ * made from, all by one plan.
+ */
+export async function scheduleOf(
+  brandId: string,
+  from: string | null,
+  days: number,
+  besides: { coming: boolean; base: boolean },
+): Promise<ScheduleAnswer> {
   const db = await useDb()
-  const { brand, accounts, lines, deliveries, input, plan } = await planOf(db, brandId)
+  const known = await planShown(db, brandId)
+  const shown = await scheduleFrom(db, known, from, days)
+  return {
+    ...shown,
+    coming: besides.coming ? await scheduleFrom(db, known, null, COMING_DAYS) : null,
+    base: besides.base ? planBase(known) : null,
+  }
+}
+
+/** What went out, what waits, what is open. */
+async function scheduleFrom(
+  db: Db,
+  known: BrandPlan,
+  from: string | null,
+  days: number,
+): Promise<ScheduleView> {
+  const { brand, accounts, lines, deliveries, input, plan } = known
+  const brandId = brand.id
   const clock = zoneClock(brand.zone, now() - 400 * DAY, now() + 400 * DAY)
   const first = from ?? clock.dayOf(now())
   const start = clock.toUtc(Date.parse(`${first}T00:00:00Z`))
@@ -238,7 +268,7 @@ function deliveryCard(delivery: DeliveryRow, facts: CardFacts): Card {
 
 /** What stands out in the coming week, with the words of the posts it is about. */
 export async function lookAheadOf(brandId: string): Promise<FoundAhead[]> {
-  const { input, plan, lines } = await planOf(await useDb(), brandId)
+  const { input, plan, lines } = await planShown(await useDb(), brandId)
   return lookAhead(input, plan).map((found) => {
     const line = lines.get(found.postId ?? '')
     return {

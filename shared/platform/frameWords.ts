@@ -23,6 +23,8 @@ export const frame = {
   lists: 'Lists',
   news: (name: string, count: number) => `${name}: ${counted(count, 'new article', 'new articles')}`,
   lookAt: 'Look at them',
+  signedOut: 'You have been signed out.',
+  signInAgain: 'Sign in again',
   zoneTime: (place: string) => `${place} time`,
   ribbon: {
     name: 'The next seven days',

@@ -13,7 +13,14 @@ export interface ChangeEvent {
   brandId: string | null
   what: ChangeKind
   which: string
+  /** The request that made it, by the number its window gave it; null where none did. */
+  request: string | null
 }
+
+/** Names a request that changes something; comes back in the stream with what it changed. */
+export const REQUEST_HEADER = 'quill-request'
+/** The kinds of change a request made, in its answer, with commas between. */
+export const CHANGED_HEADER = 'quill-changed'
 
 export type ChangeKind =
   | 'notice'
@@ -24,12 +31,14 @@ export type ChangeKind =
   | 'source'
   | 'article'
   | 'line'
+  | 'line-order'
   | 'delivery'
   | 'clock'
   | 'import'
   | 'watch-hit'
   | 'tag'
   | 'post'
+  | 'post-text'
 
 /** What an undoable change answers. */
 export interface Undoable {

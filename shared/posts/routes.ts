@@ -17,6 +17,10 @@ import type {
   writingSchema,
 } from '#shared/posts/schemas'
 import type { Undoable } from '#shared/platform/types'
+import type { ArticleFull } from '#shared/reading/types'
+
+/** A post with the article it is about, as its page opens it. */
+export type OpenedPost = PostView & { article: ArticleFull | null }
 
 export const postRoutes = {
   context: ofBrand('GET', 'read', '/desk').answers<DeskContext>(),
@@ -32,7 +36,7 @@ export const postRoutes = {
   /** A picture as a form with one file in it (RFC 7578). */
   addPicture: ofBrand('POST', 'work', '/pictures').answers<PictureView>(),
   removePost: ofBrand('DELETE', 'work', '/posts/:id').answers<Undoable>(),
-  post: ofBrand('GET', 'read', '/posts/:id').answers<PostView>(),
+  post: ofBrand('GET', 'read', '/posts/:id').answers<OpenedPost>(),
   savePost: ofBrand('PUT', 'work', '/posts/:id').takes<typeof savePostSchema>().answers<PostView>(),
   approve: ofBrand('POST', 'read', '/posts/:id/approve').takes<typeof reviewSchema>().answers<Undoable>(),
   askReview: ofBrand('POST', 'work', '/posts/:id/review').takes<typeof reviewSchema>().answers<Undoable>(),

@@ -3,10 +3,9 @@ import type {
   FoundAhead,
   LateQueueItem,
   Placing,
-  PlanBase,
   PlanChange,
   QueueingResult,
-  ScheduleView,
+  ScheduleAnswer,
 } from '#shared/schedule/types'
 import type {
   holdSchema,
@@ -39,13 +38,15 @@ export const scheduleRoutes = {
   lookAhead: ofBrand('GET', 'read', '/look-ahead').answers<FoundAhead[]>(),
   /** Where a post and its echoes would go, and what would move; nothing is stored. */
   tryPlacing: ofBrand('POST', 'work', '/placing').takes<typeof placingSchema>().answers<Placing>(),
-  /** All that the plan is made from, for planning in the browser. */
-  plan: ofBrand('GET', 'read', '/plan').answers<PlanBase>(),
   lineUp: ofBrand('POST', 'work', '/posts/:id/line-up')
     .takes<typeof lineUpSchema>()
     .answers<QueueingResult>(),
-  /** The Schedule from the local day `from` (today without it), `days` long (7 without it, 31 at most). */
-  schedule: ofBrand('GET', 'read', '/schedule').answers<ScheduleView>(),
+  /**
+   * The Schedule from the local day `from` (today without it), `days` long (7 without it, 31 at most), `with`
+   * the seven days from today (`coming`) and all that the plan is made from, for planning in the browser
+   * (`base`).
+   */
+  schedule: ofBrand('GET', 'read', '/schedule').answers<ScheduleAnswer>(),
   /** What another time zone would move; nothing is stored. */
   tryZone: ofBrand('POST', 'own', '/zone-change').takes<typeof zoneChangeSchema>().answers<PlanChange>(),
 }

@@ -132,6 +132,8 @@ export const placingSchema = yup.object({
   notBefore: instant.nullable().default(null),
   placements,
   echoes,
+  /** Accounts of the placements that are to be confirmed; null for all of them. */
+  readyIds: listOf(uuid().required(), 50).nullable().default(null),
 })
 
 export const moveSchema = yup.object({

@@ -155,6 +155,13 @@ export interface Card {
   source: string | null
 }
 
+export interface ScheduleAnswer extends ScheduleView {
+  /** The seven days from today, where asked for. */
+  coming: ScheduleView | null
+  /** What the plan is made from, where asked for. */
+  base: PlanBase | null
+}
+
 export interface ScheduleView {
   from: string
   to: string

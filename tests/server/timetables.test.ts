@@ -1,7 +1,14 @@
 import { afterAll, beforeEach, describe, expect, it } from 'vitest'
 import type { Account } from '#shared/networks/types'
 import type { BrandView } from '#shared/people/types'
-import type { Card, FoundAhead, LateQueueItem, PlanBase, PlanChange, Placing } from '#shared/schedule/types'
+import type {
+  Card,
+  FoundAhead,
+  LateQueueItem,
+  PlanChange,
+  Placing,
+  ScheduleAnswer,
+} from '#shared/schedule/types'
 import type { Undoable } from '#shared/platform/types'
 import type { PostView } from '#shared/posts/types'
 import {
@@ -330,7 +337,7 @@ describe('placing', () => {
     const same = lineUp('The same', 'next', null, [{ after: { days: 1 }, wording: 0 }])
     await expect(same).rejects.toThrow(/refuses the same text within 2 days/)
     await lineUp('Next month', 'next', null, [{ after: { weeks: 4 }, wording: 0 }])
-    const { lines } = await nell.want<PlanBase>('GET', `${path}/plan`)
+    const { lines } = (await nell.want<ScheduleAnswer>('GET', `${path}/schedule?with=base`)).base!
     expect(lines.filter(({ text }) => text === 'Next month').map(({ at }) => at?.slice(0, 10))).toEqual([
       '2027-03-02',
       '2027-03-30',
@@ -462,7 +469,7 @@ describe('a hold', () => {
       until: null,
     })
     expect((await account()).hold).toEqual({ until: null, reason: 'A court case' })
-    const { lines } = await nell.want<PlanBase>('GET', `${path}/plan`)
+    const { lines } = (await nell.want<ScheduleAnswer>('GET', `${path}/schedule?with=base`)).base!
     // Nothing seems lost: each stands where it would go if the hold were lifted.
     const sheet = await scheduleOf(nell, path)
     expect(sheet.cards.map(({ text, at, isHeldBack }) => [text, at.slice(8, 16), isHeldBack])).toEqual([
@@ -507,7 +514,7 @@ describe('a hold', () => {
     expect((await view()).brand.hold).toEqual({ until: null, reason: '' })
     await playHours(nell, 2)
     await nell.want('POST', `${path}/lift`, { of: { kind: 'brand', id: null }, late: 'take-out' })
-    expect((await nell.want<PlanBase>('GET', `${path}/plan`)).lines).toEqual([])
+    expect((await nell.want<ScheduleAnswer>('GET', `${path}/schedule?with=base`)).base!.lines).toEqual([])
   })
 
   it('stops a delivery that is being tried again, too', async () => {

@@ -25,6 +25,10 @@ export async function roundsOf(child: ChildProcess, count: number): Promise<void
   await until(`${count} rounds`, async () => (await rounds()) >= wanted)
 }
 
+/** How many plans a server has made. */
+export const plansOf = async (child: ChildProcess): Promise<number> =>
+  (await asked<{ plans: number }>(child, 'plans')).plans
+
 function asked<T extends object>(child: ChildProcess, ask: keyof T): Promise<T> {
   return new Promise((resolve) => {
     const take = (message: T): void => {

@@ -2,11 +2,8 @@
 import { networkRoutes } from '#shared/networks/routes'
 import { ExternalLink } from '@lucide/vue'
 import type { Account } from '#shared/networks/types'
-import type { AccountPage } from '#shared/delivery/types'
 import { needsPerson } from '#shared/delivery/states'
 import * as words from '#shared/words'
-import { sentenceOf } from '~/base/client'
-import { useScheduleStore } from '~/schedule/scheduleStore'
 import StatedRules from '~/networks/StatedRules.vue'
 import AccountDialog from '~/networks/AccountDialog.vue'
 
@@ -15,25 +12,21 @@ const route = useRoute()
 const id = String(route.params['id'])
 const brand = useBrandStore()
 const session = useSessionStore()
-const schedule = useScheduleStore()
 const notices = useNoticesStore()
 const times = useTimes()
-const page = ref<AccountPage | null>(null)
-const failed = ref('')
+const {
+  data: page,
+  failed,
+  reload,
+  set,
+} = useBrandQuery(networkRoutes.account, {
+  changes: ['account', 'delivery', 'line', 'line-order', 'brand', 'clock'],
+  freshMs: 0,
+  given: () => ({ id }),
+})
 const editing = ref<Account | null>(null)
 const asking = ref(false)
 useHead({ title: () => `${page.value?.account.name ?? labels.title} · ${words.frame.product}` })
-
-async function load(): Promise<void> {
-  try {
-    page.value = await brand.call(networkRoutes.account, { id })
-    failed.value = ''
-  } catch (error) {
-    if (page.value === null) failed.value = sentenceOf(error)
-  }
-}
-onMounted(load)
-watch([() => schedule.ribbon, () => brand.view], load)
 
 async function checkNow(): Promise<void> {
   asking.value = true
@@ -44,16 +37,16 @@ async function checkNow(): Promise<void> {
     notices.complain(error)
   } finally {
     asking.value = false
-    await Promise.all([load(), brand.load()])
+    await reload().catch(() => undefined)
   }
 }
 async function choose(uid: string, isChosen: boolean): Promise<void> {
   const alsoTo = isChosen ? [...page.value!.alsoTo, uid] : page.value!.alsoTo.filter((item) => item !== uid)
   try {
-    page.value = await brand.call(networkRoutes.setAlsoTo, { id, body: { alsoTo } })
+    set(await brand.call(networkRoutes.setAlsoTo, { id, body: { alsoTo } }))
   } catch (error) {
     notices.complain(error)
-    await load()
+    await reload().catch(() => undefined)
   }
 }
 const linkClass =

@@ -5,8 +5,7 @@ import { type AccountProof, usePostProofs } from '~/posts/usePostProofs'
 import { quoteOf } from '#core/post/quote'
 import * as words from '#shared/words'
 import { sentenceOf } from '~/base/client'
-import { useScheduleStore } from '~/schedule/scheduleStore'
-import { useDeskStore } from '~/posts/deskStore'
+import { useDeskContext, useDeskStore } from '~/posts/deskStore'
 import { usePostEditor } from '~/posts/usePostEditor'
 import { useWritingSource } from '~/posts/useWritingSource'
 import { useLinkPreview } from '~/posts/useLinkPreview'
@@ -33,8 +32,8 @@ const route = useRoute()
 const router = useRouter()
 const goTo = useGoTo()
 const brand = useBrandStore()
-const schedule = useScheduleStore()
 const desk = useDeskStore()
+const { data: context } = useDeskContext()
 
 const editor = usePostEditor()
 const { doc } = editor
@@ -58,7 +57,7 @@ const slots = usePlacing(
   { chosen: () => chosenIds.value, ready: () => readyIds.value },
 )
 const { proofs, chosen, ready, stop, isCurrent, writing, main } = usePostProofs(editor, {
-  context: () => desk.context,
+  context: () => context.value,
   look: () => look.value,
   places: () => slots.places.value,
   isOpened: () => article.value?.opened ?? true,
@@ -88,15 +87,6 @@ const {
   reload: slots.load,
   checking: () => (isLooking.value ? 'link' : !isCurrent.value || slots.isAsking.value ? 'post' : null),
   stop: () => stop.value,
-})
-watch(() => schedule.ribbon, slots.load)
-watch(
-  () => desk.view,
-  () => void editor.refresh(),
-)
-onMounted(() => {
-  void desk.loadContext()
-  void desk.load()
 })
 watch(
   () => `${String(route.params['id'])} ${brand.view?.brand.id ?? ''}`,
@@ -171,23 +161,16 @@ const lineUpLabel = computed(() =>
     : labels.lineUp,
 )
 function lineItUp(): void {
-  void lineUp((undone) => {
-    undone(() => editor.refresh())
-    const isDone = ready.value.length === newCount.value
-    if (isDone) void goTo('/desk')
-    else void reopen()
+  void lineUp(() => {
+    if (ready.value.length === newCount.value) void goTo('/desk')
   })
 }
-async function reopen(): Promise<void> {
-  editor.know(await desk.open(editor.id.value))
-}
 async function ask(): Promise<void> {
-  if (await editor.save()) await desk.ask({ id: editor.id.value, version: editor.version.value }, '', reopen)
+  if (await editor.save()) await desk.ask({ id: editor.id.value, version: editor.version.value })
 }
-const approve = (): Promise<boolean> =>
-  desk.approve({ id: editor.id.value, version: editor.version.value }, '', reopen)
+const approve = (): Promise<boolean> => desk.approve({ id: editor.id.value, version: editor.version.value })
 const sendBack = (note: string): Promise<boolean> =>
-  desk.sendBack({ id: editor.id.value, version: editor.version.value }, note, reopen)
+  desk.sendBack({ id: editor.id.value, version: editor.version.value }, note)
 const canAsk = computed(
   () =>
     brand.canWork &&

@@ -1,40 +1,33 @@
 <script setup lang="ts">
 import * as words from '#shared/words'
-import { type DeskShow, useDeskStore } from '~/posts/deskStore'
+import { type DeskShow, useDeskList, useDeskStore } from '~/posts/deskStore'
 import DeskListItem from '~/posts/DeskListItem.vue'
 
 const labels = words.desk
 useHead({ title: `${labels.title} · ${words.frame.product}` })
 const desk = useDeskStore()
 const brand = useBrandStore()
-const session = useSessionStore()
 const route = useRoute()
 const router = useRouter()
 const goTo = useGoTo()
 const currentId = ref<string | null>(null)
 
-onMounted(() => {
-  const asked = route.query['show']
-  desk.show = typeof asked === 'string' && asked in labels.shows ? (asked as DeskShow) : usual.value
-  void desk.load()
-})
 /** Whoever may only look is here for what is in review. */
 const usual = computed((): DeskShow => (brand.canWork ? 'all' : 'in-review'))
-watch(usual, (now) => typeof route.query['show'] !== 'string' && (desk.show = now))
-watch(
-  () => session.brandId,
-  () => void desk.load(),
-)
-function setShow(show: DeskShow): void {
-  desk.show = show
-  void router.replace({ path: '/desk', query: show === usual.value ? {} : { show } })
+const asked = route.query['show']
+const chosen = ref(typeof asked === 'string' && asked in labels.shows ? (asked as DeskShow) : null)
+const show = computed(() => chosen.value ?? usual.value)
+const list = useDeskList(() => show.value)
+function setShow(wanted: DeskShow): void {
+  chosen.value = wanted
+  void router.replace({ path: '/desk', query: wanted === usual.value ? {} : { show: wanted } })
 }
-const index = computed(() => desk.rows.findIndex(({ id }) => id === currentId.value))
+const index = computed(() => list.rows.findIndex(({ id }) => id === currentId.value))
 function step(by: 1 | -1): void {
-  currentId.value = desk.rows[Math.min(desk.rows.length - 1, Math.max(0, index.value + by))]?.id ?? null
+  currentId.value = list.rows[Math.min(list.rows.length - 1, Math.max(0, index.value + by))]?.id ?? null
   document.querySelector(`[data-post="${currentId.value}"]`)?.scrollIntoView({ block: 'nearest' })
 }
-const current = computed(() => desk.rows[index.value] ?? null)
+const current = computed(() => list.rows[index.value] ?? null)
 useKeys([
   { keys: ['j', 'ArrowDown'], message: words.keys.nextFound, run: () => step(1) },
   { keys: ['k', 'ArrowUp'], message: words.keys.previousFound, run: () => step(-1) },
@@ -62,11 +55,11 @@ const tab = 'rounded-full px-3 py-[5px] text-small font-medium whitespace-nowrap
           v-for="(label, value) in labels.shows"
           :key="value"
           type="button"
-          :class="[tab, desk.show === value ? 'bg-ink text-sheet' : 'text-ink-2 hover:text-ink']"
-          :aria-pressed="desk.show === value"
+          :class="[tab, show === value ? 'bg-ink text-sheet' : 'text-ink-2 hover:text-ink']"
+          :aria-pressed="show === value"
           @click="setShow(value)"
         >
-          {{ label }} <span :class="desk.show === value ? '' : 'text-ink-3'">{{ desk.counts[value] }}</span>
+          {{ label }} <span :class="show === value ? '' : 'text-ink-3'">{{ list.counts[value] }}</span>
         </button>
       </div>
       <span class="grow" />
@@ -75,13 +68,13 @@ const tab = 'rounded-full px-3 py-[5px] text-small font-medium whitespace-nowrap
       /></PlainButton>
     </PageHead>
     <div class="min-h-0 grow overflow-y-auto">
-      <div v-if="desk.failed" class="p-6">
-        <ErrorMessage :message="desk.failed" />
-        <PlainButton class="mt-3" @click="desk.load()">{{ words.frame.again }}</PlainButton>
+      <div v-if="list.failed" class="p-6">
+        <ErrorMessage :message="list.failed" />
+        <PlainButton class="mt-3" @click="list.reload()">{{ words.frame.again }}</PlainButton>
       </div>
-      <p v-else-if="!desk.view" class="p-6 text-ink-3">{{ words.frame.loading }} …</p>
+      <p v-else-if="!list.view" class="p-6 text-ink-3">{{ words.frame.loading }} …</p>
       <EmptyState
-        v-else-if="desk.view.rows.length === 0"
+        v-else-if="list.view.rows.length === 0"
         :title="labels.empty.title"
         :detail="labels.empty.detail"
       >
@@ -93,13 +86,13 @@ const tab = 'rounded-full px-3 py-[5px] text-small font-medium whitespace-nowrap
         >
       </EmptyState>
       <EmptyState
-        v-else-if="desk.rows.length === 0"
+        v-else-if="list.rows.length === 0"
         :title="labels.emptyShow.title"
         :detail="labels.emptyShow.detail"
       />
       <ul v-else class="divide-y divide-rule border-b border-rule">
         <DeskListItem
-          v-for="row in desk.rows"
+          v-for="row in list.rows"
           :key="row.id"
           :row="row"
           :current="row.id === currentId"

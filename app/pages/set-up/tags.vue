@@ -2,34 +2,22 @@
 import { Pencil } from '@lucide/vue'
 import type { TagUse } from '#shared/articles/types'
 import * as words from '#shared/words'
-import { sentenceOf } from '~/base/client'
-import { useTagsStore } from '~/articles/tagsStore'
+import { useTags } from '~/articles/useTags'
 import TagDialog from '~/articles/TagDialog.vue'
 
 const labels = words.tag
 const brand = useBrandStore()
-const tags = useTagsStore()
-const failed = ref('')
+const tags = useTags()
 const editing = ref<TagUse | null>(null)
-async function load(): Promise<void> {
-  try {
-    await tags.load()
-    failed.value = ''
-  } catch (error) {
-    failed.value = sentenceOf(error)
-  }
-}
-// Whatever changes a tag, a watch or a source changes the brand's view too.
-watch(() => brand.view, load, { immediate: true })
 const list = computed(() => tags.list ?? [])
 </script>
 
 <template>
   <div>
     <PartHead :title="words.setUp.parts.tags" :intro="labels.intro" />
-    <div v-if="failed" class="px-6">
-      <ErrorMessage :message="failed" />
-      <PlainButton class="mt-3" @click="load">{{ words.frame.again }}</PlainButton>
+    <div v-if="tags.failed" class="px-6">
+      <ErrorMessage :message="tags.failed" />
+      <PlainButton class="mt-3" @click="tags.reload()">{{ words.frame.again }}</PlainButton>
     </div>
     <p v-else-if="!tags.list" class="px-6 text-ink-3">{{ words.frame.loading }} …</p>
     <EmptyState v-else-if="list.length === 0" :title="labels.empty.title" :detail="labels.empty.detail" />

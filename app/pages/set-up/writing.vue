@@ -5,30 +5,23 @@ import { Plus, X } from '@lucide/vue'
 import { USUAL_WRITING } from '#shared/posts/docs'
 import { writingSchema } from '#shared/posts/schemas'
 import * as words from '#shared/words'
-import { useDeskStore } from '~/posts/deskStore'
+import { useDeskContext } from '~/posts/deskStore'
 import HashtagField from '~/posts/HashtagField.vue'
 import LinkMarks from '~/posts/LinkMarks.vue'
 
 const labels = words.writingSetUp
 const brand = useBrandStore()
-const desk = useDeskStore()
+const session = useSessionStore()
+const { data: context } = useDeskContext()
 const form = useForm(writingSchema, { version: 1, writing: structuredClone(USUAL_WRITING) })
 const isLoaded = ref(false)
-async function load(): Promise<void> {
-  await desk.loadContext(true)
-  if (!desk.context) return
-  form.start({
-    version: desk.context.writingVersion,
-    writing: plainCopy(desk.context.writing),
-  })
-  typedWords.value = writing.value.wordsNotUsed.join(', ')
+function start(): void {
+  if (!context.value) return
+  const { writingVersion, writing: stored } = context.value
+  form.start({ version: writingVersion, writing: plainCopy(stored) })
+  typedWords.value = stored.wordsNotUsed.join(', ')
   isLoaded.value = true
 }
-onMounted(load)
-watch(
-  () => brand.view?.brand.id,
-  () => void load(),
-)
 const writing = computed(() => form.values.writing)
 const lengths = Object.entries(labels.lengths).map(([value, label]) => ({ value, label }))
 const kinds = Object.entries(labels.phraseKinds).map(([value, label]) => ({ value, label }))
@@ -42,16 +35,16 @@ function typeWords(typed: string): void {
     .map((word) => word.trim())
     .filter(Boolean)
 }
+// What is typed stays while other things of the brand change.
+watch(() => `${session.brandId} ${context.value !== null}`, start, { immediate: true })
 async function save(): Promise<void> {
   // Rows left empty are none.
   writing.value.phrases = writing.value.phrases.filter(({ text }) => text.trim() !== '')
   writing.value.hashtagGroups = writing.value.hashtagGroups.filter(({ name }) => name.trim() !== '')
-  if (
-    await form.send((values) =>
-      brand.change(labels.saved, () => brand.call(postRoutes.saveWriting, { body: values })),
-    )
+  const isSaved = await form.send((values) =>
+    brand.change(labels.saved, () => brand.call(postRoutes.saveWriting, { body: values })),
   )
-    await load()
+  if (isSaved) start()
 }
 const problem = computed(() => form.problem.value || Object.values(form.errors.value)[0] || '')
 const field = 'min-w-0 rounded-md border border-edge bg-sheet px-2 py-1.5 text-base'
@@ -165,7 +158,7 @@ const remove = 'grid size-8 place-items-center text-ink-3 hover:text-ink'
       <fieldset class="grid gap-3" :disabled="!brand.canWork">
         <legend class="part-name mb-2">{{ labels.links }}</legend>
         <ChoiceField v-model="writing.linkRule.kind" :label="labels.linkRule" :choices="rules" />
-        <p v-if="writing.linkRule.kind === 'short' && !desk.context?.shortBase" class="text-small text-warn">
+        <p v-if="writing.linkRule.kind === 'short' && !context?.shortBase" class="text-small text-warn">
           {{ labels.noShort }}
         </p>
         <LinkMarks v-if="writing.linkRule.kind !== 'plain'" v-model="writing.linkRule.marks" />

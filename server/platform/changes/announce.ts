@@ -2,16 +2,17 @@ import type { ChangeKind } from '#shared/platform/types'
 import { now } from '../clock'
 import type { Db } from '../db'
 import { insertChange } from './queries'
+import { requestMaking } from './request'
 
 /**
  * Says to every open screen of a brand (null: of all brands) that something changed. Part of the transaction
- * that changes it.
+ * that changes it. Gives the change's number.
  */
 export async function announce(
   db: Db,
   brandId: string | null,
   what: ChangeKind,
   which: string,
-): Promise<void> {
-  await insertChange(db, { at: now(), brand_id: brandId, what, which })
+): Promise<number> {
+  return insertChange(db, { at: now(), brand_id: brandId, what, which, request: requestMaking(what) })
 }

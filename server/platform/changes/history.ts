@@ -11,14 +11,14 @@ import { announce } from './announce'
 
 /**
  * Makes a change that can be undone: all rows written through `tracked` are remembered, the change is
- * announced, and the id to undo it with comes back beside the work's own result.
+ * announced, and the id to undo it with comes back beside the work's own result and the change's number.
  */
 export function changeUndoably<T>(
   actor: Actor,
   what: ChangeKind,
   which: string,
   work: (db: Db, tracked: Tracked) => Promise<T>,
-): Promise<{ result: T; historyId: string }> {
+): Promise<{ result: T; historyId: string; seq: number }> {
   return inTransaction(async (db) => {
     const tracked = new Tracked(db)
     const result = await work(db, tracked)
@@ -32,8 +32,8 @@ export function changeUndoably<T>(
       rows_json: JSON.stringify(tracked.rows),
       undone_at: null,
     })
-    await announce(db, actor.brandId, what, which)
-    return { result, historyId }
+    const seq = await announce(db, actor.brandId, what, which)
+    return { result, historyId, seq }
   })
 }
 

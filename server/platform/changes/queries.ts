@@ -5,8 +5,10 @@ import type { ChangeKind } from '#shared/platform/types'
 import type { Db } from '../db'
 import { isTracked, type TrackedRow } from '../db/tracked'
 
-export const insertChange = async (db: Db, row: Omit<ChangeRow, 'seq'>): Promise<void> => {
-  await db('changes').insert(row)
+/** Gives its number, which is higher than that of all before. */
+export const insertChange = async (db: Db, row: Omit<ChangeRow, 'seq'>): Promise<number> => {
+  const [seq] = await db('changes').insert(row)
+  return seq!
 }
 
 export const changesAfter = (db: Db, seq: number, most: number): Promise<ChangeRow[]> =>

@@ -7,6 +7,7 @@ export const CHANGES = tableOf('changes', {
   brand_id: text().orNull(),
   what: text<ChangeKind>(),
   which: text(),
+  request: text().orNull().orDefault(),
 })
 export type ChangeRow = RowOf<typeof CHANGES>
 

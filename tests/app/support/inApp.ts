@@ -1,6 +1,6 @@
 // What composables and stores find around them in the application, without a browser: a component, a server,
 // a store of the browser's.
-import { createPinia, setActivePinia } from 'pinia'
+import { createPinia, getActivePinia, setActivePinia } from 'pinia'
 import { vi } from 'vitest'
 import { createRenderer, defineComponent, ref } from 'vue'
 
@@ -82,6 +82,7 @@ export function inComponent<T>(work: () => T): { it: T; leave: () => void } {
       },
     }),
   )
+  app.use(getActivePinia()!)
   app.mount({})
   return { it, leave: () => app.unmount() }
 }

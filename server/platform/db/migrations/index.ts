@@ -13,6 +13,7 @@ import * as ground from './011_ground'
 import * as imports from './012_imports'
 import * as usual from './013_usual'
 import * as names from './014_names'
+import * as requests from './015_requests'
 
 interface Entry {
   name: string
@@ -35,6 +36,7 @@ const ENTRIES: Entry[] = [
   { name: '012_imports', migration: imports },
   { name: '013_usual', migration: usual },
   { name: '014_names', migration: names },
+  { name: '015_requests', migration: requests },
 ]
 
 export const migrationSource: Knex.MigrationSource<Entry> = {

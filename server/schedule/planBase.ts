@@ -1,13 +1,10 @@
 import type { QueuedPost } from '#server/posts'
 import { sayPlan } from '#shared/schedule/messages'
-import { scheduleRoutes } from '#shared/schedule/routes'
 import type { PlanBase } from '#shared/schedule/types'
-import { useDb } from '#server/platform/db'
-import { route } from '#server/route'
-import { placeMessage, planOf, shownPlan, versionOf } from '#server/schedule'
+import { placeMessage, shownPlan, versionOf, type BrandPlan } from './plan'
 
-export default route(scheduleRoutes.plan, null, async ({ actor }): Promise<PlanBase> => {
-  const known = await planOf(await useDb(), actor.brandId)
+/** All that the plan is made from, for planning in the browser, and where each post stands by it. */
+export function planBase(known: BrandPlan): PlanBase {
   const { input, plan } = shownPlan(known)
   const places = new Map(plan.entries.map((entry) => [entry.postId, entry]))
   const refusals = new Map(plan.unplaced.map((item) => [item.postId, item.message]))
@@ -17,7 +14,7 @@ export default route(scheduleRoutes.plan, null, async ({ actor }): Promise<PlanB
     if (refusal) return sayPlan(refusal)
     return place ? placeMessage(known, line.account_id, [place.reason]) : ''
   }
-  const shown = [...known.lines.values()].map((line) => ({
+  const lines = [...known.lines.values()].map((line) => ({
     id: line.id,
     postId: line.post_id,
     accountId: line.account_id,
@@ -26,5 +23,5 @@ export default route(scheduleRoutes.plan, null, async ({ actor }): Promise<PlanB
     at: places.get(line.id)?.at ?? null,
     message: messageFor(line),
   }))
-  return { input, version: versionOf(known.plan), lines: shown }
-})
+  return { input, version: versionOf(known.plan), lines }
+}
