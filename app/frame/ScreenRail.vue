@@ -9,7 +9,8 @@ import {
   SlidersHorizontal,
 } from '@lucide/vue'
 import * as words from '#shared/words'
-import { NO_FILTER, useWireStore } from '~/reading/wireStore'
+import { NO_FILTER } from '~/reading/wireFilter'
+import { useWireStore } from '~/reading/wireStore'
 import { useScreens } from './useScreens'
 import BrandMenu from './BrandMenu.vue'
 import BrandClock from './BrandClock.vue'

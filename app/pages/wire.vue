@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import * as words from '#shared/words'
-import { NO_FILTER, type WireFilter, useWireStore } from '~/reading/wireStore'
+import { NO_FILTER, type WireFilter } from '~/reading/wireFilter'
+import { useWireStore } from '~/reading/wireStore'
 import { useReading } from '~/reading/useReading'
 import ArticleList from '~/reading/ArticleList.vue'
 import ArticleSheet from '~/reading/ArticleSheet.vue'

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { ListFilter, X } from '@lucide/vue'
 import * as words from '#shared/words'
-import { NO_NARROWING, type Narrowing, useWireStore } from './wireStore'
+import { NO_NARROWING, type Narrowing } from './wireFilter'
+import { useWireStore } from './wireStore'
 import { useSources } from '~/sources/useSources'
 
 const wire = useWireStore()

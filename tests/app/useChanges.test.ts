@@ -136,7 +136,7 @@ describe('useChanges', () => {
     })
   })
 
-  it('a stream that the server refused is opened anew after a while, and all fetched that is on screen', async () => {
+  it('a stream that the server refused is opened anew, and all fetched that is on screen', async () => {
     const { opened } = Stream
     Stream.last.dispatchEvent(new Event('error'))
     await vi.advanceTimersByTimeAsync(10_000)
