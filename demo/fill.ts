@@ -172,7 +172,8 @@ await client.post('/api/demo/begin', {
 })
 await client.post('/api/demo/session', { personId: people[0]!.id })
 for (const brand of brands) await setUp(brand)
-await refuseOnce('chatterbrook.example', 'Three seconds of darkness')
+// One of the first: it has gone out by now on whatever day of the week, and at whatever hour, this begins.
+await refuseOnce('chatterbrook.example', '214 stars vanished')
 // One answer is lost on its way back: the network is asked, and has the post.
 await world.post('/control/trouble', {
   host: 'commonfire.example',

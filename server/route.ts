@@ -13,6 +13,7 @@ import type { Person } from '#shared/people/types'
 import type { Access, Route } from '#shared/platform/route'
 import { CHANGED_HEADER, REQUEST_HEADER } from '#shared/platform/types'
 import { UUID } from '#shared/platform/schemaParts'
+import { refusalMessage } from '#shared/platform/messages'
 import { LIMITS } from '#shared/platform/limits'
 import * as words from '#shared/words'
 import { whoAsks, roleOf } from './people'
@@ -174,6 +175,7 @@ async function validBody(event: H3Event, schema: yup.AnyObjectSchema, mostBytes:
     throw new ProblemError(
       'invalid',
       words.refusals.invalid,
+      refusalMessage('invalid', []),
       inner.map(({ path, message }) => ({ field: path ?? '', message: message })),
     )
   }

@@ -1,6 +1,6 @@
 import type { ArticleState } from '#shared/articles/types'
 import type { ExcludedBy } from '#shared/articles/shows'
-import { text, whole, tableOf, type RowOf, type TableType } from '#server/platform/db/tables'
+import { messages, text, whole, tableOf, type RowOf, type TableType } from '#server/platform/db/tables'
 
 export const ARTICLES = tableOf('articles', {
   id: text(),
@@ -38,7 +38,7 @@ export const ARTICLES = tableOf('articles', {
    */
   page_html: text().orNull(),
   page_at: whole().orNull(),
-  page_message: text().orNull(),
+  page_message: messages().orNull(),
 })
 export type ArticleRow = RowOf<typeof ARTICLES>
 /** One that is not stored yet: the next number is given then. */

@@ -1,3 +1,4 @@
+import { STARTER_PILLARS } from '#shared/people/starterPillars'
 import { readTexts } from '#shared/platform/json'
 import * as brands from '#server/people'
 import { type PillarRow, type BrandRow, brandOf } from '#server/people'
@@ -32,14 +33,6 @@ const pillarOf = (row: PillarRow): Pillar => ({
   accountIds: accountIdsIn(row.usual_accounts_json),
   version: row.version,
 })
-
-/** The pillars a new brand starts with; names and order are common practice. */
-const STARTER_PILLARS: Pick<PillarRow, 'name' | 'description' | 'returns'>[] = [
-  { name: 'Worth reading', description: 'Other people’s work, with a line of our own.', returns: 'once' },
-  { name: 'Own news', description: 'What we do and offer; a fifth of the posts at most.', returns: 'once' },
-  { name: 'Explainers', description: 'Short lessons that stay true.', returns: 'for-ever' },
-  { name: 'Weekend lines', description: 'Lighter things for Saturday and Sunday.', returns: 'once' },
-]
 
 interface BrandInput {
   id?: string

@@ -1,3 +1,5 @@
+import type { Message } from '#core/message'
+import { storeMessages } from '#server/platform/db/messages'
 import { mayFollow, type DeliveryState } from '#shared/delivery/states'
 import { now } from '#server/platform/clock'
 import { inTransaction, type Db } from '#server/platform/db'
@@ -11,7 +13,7 @@ export class ChangedMeanwhile extends Error {}
 
 export interface Change {
   state: DeliveryState
-  message: string
+  message: Message[]
   patch?: Partial<DeliveryRow>
   /** Who did it, where a person did. */
   personId?: string | null
@@ -26,7 +28,8 @@ export async function putState(
   delivery: Pick<DeliveryRow, 'id' | 'brand_id' | 'state' | 'lease_until'>,
   change: Change,
 ): Promise<void> {
-  const { state, message, patch = {}, personId = null } = change
+  const { state, patch = {}, personId = null } = change
+  const message = storeMessages(change.message)
   if (!mayFollow(delivery.state, state)) throw new ChangedMeanwhile(`${delivery.state} can’t become ${state}`)
   if (!(await store.changeDelivery(db, delivery, { lease_until: 0, ...patch, state, message })))
     throw new ChangedMeanwhile('changed by another process')
@@ -38,7 +41,7 @@ export async function putState(
     person_id: personId,
   })
   await announce(db, delivery.brand_id, 'delivery', delivery.id)
-  log.info({ delivery: delivery.id, state }, message)
+  log.info({ delivery: delivery.id, state }, change.message.map(({ code }) => code).join(' '))
 }
 
 /** The same in a transaction of its own. */

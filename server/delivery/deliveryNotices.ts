@@ -1,4 +1,5 @@
-import * as words from '#shared/words'
+import type { Message } from '#core/message'
+import { noticeTitle } from '#shared/notices/messages'
 import type { DeliveryRow } from './rows'
 import type { Db } from '#server/platform/db'
 import type { AccountRow } from '#server/networks'
@@ -12,13 +13,13 @@ const about = (
   delivery: DeliveryRow,
   account: AccountRow,
   kind: 'not-sent' | 'decide' | 'in-part',
-  message: string,
+  message: Message[],
 ): Promise<void> =>
   putNotice(db, {
     brandId: delivery.brand_id,
     kind,
     about: delivery.id,
-    title: words.notice.kinds[kind](account.name),
+    title: noticeTitle(kind, account.name),
     message,
     link: linkTo(delivery),
   })
@@ -27,21 +28,21 @@ export const noticeNotSent = (
   db: Db,
   delivery: DeliveryRow,
   account: AccountRow,
-  message: string,
+  message: Message[],
 ): Promise<void> => about(db, delivery, account, 'not-sent', message)
 
 export const noticeDecide = (
   db: Db,
   delivery: DeliveryRow,
   account: AccountRow,
-  message: string,
+  message: Message[],
 ): Promise<void> => about(db, delivery, account, 'decide', message)
 
 export const noticeInPart = (
   db: Db,
   delivery: DeliveryRow,
   account: AccountRow,
-  message: string,
+  message: Message[],
 ): Promise<void> => about(db, delivery, account, 'in-part', message)
 
 const OF_DELIVERY: NoticeKind[] = ['not-sent', 'decide', 'in-part']

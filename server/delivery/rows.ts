@@ -1,5 +1,5 @@
 import type { DeliveryState } from '#shared/delivery/states'
-import { text, whole, tableOf, type RowOf, type TableType } from '#server/platform/db/tables'
+import { messages, text, whole, tableOf, type RowOf, type TableType } from '#server/platform/db/tables'
 
 export const DELIVERIES = tableOf('deliveries', {
   id: text(),
@@ -19,7 +19,7 @@ export const DELIVERIES = tableOf('deliveries', {
   lease_until: whole().orDefault(),
   remote_id: text().orNull(),
   remote_url: text().orNull(),
-  message: text(),
+  message: messages(),
   sent_at: whole().orNull(),
   line_id: text().orNull(),
   echo: whole().orDefault(),
@@ -32,7 +32,7 @@ export const DELIVERY_EVENTS = tableOf('delivery_events', {
   delivery_id: text(),
   at: whole(),
   state: text<DeliveryState>(),
-  cause: text(),
+  cause: messages(),
   person_id: text().orNull(),
 })
 export type DeliveryEventRow = RowOf<typeof DELIVERY_EVENTS>

@@ -1,25 +1,27 @@
-import * as words from '#shared/words'
+import type { Message } from '#core/message'
+import { note } from '#shared/messages'
+import { noticeTitle } from '#shared/notices/messages'
 import type { Db } from '#server/platform/db'
 import type { AccountRow } from './rows'
 import { putNotice } from '#server/notices'
 import type { NetworkRules } from '#core/post'
 import { now } from '#server/platform/clock'
 
-const ofAccount = (db: Db, account: AccountRow, kind: 'token' | 'late', message: string): Promise<void> =>
+const ofAccount = (db: Db, account: AccountRow, kind: 'token' | 'late', message: Message[]): Promise<void> =>
   putNotice(db, {
     brandId: account.brand_id,
     kind,
     about: account.id,
-    title: words.notice.kinds[kind](account.name),
+    title: noticeTitle(kind, account.name),
     message,
     link: `/account/${account.id}`,
   })
 
-export const noticeToken = (db: Db, account: AccountRow, message: string): Promise<void> =>
-  ofAccount(db, account, 'token', words.notice.token(message))
+export const noticeToken = (db: Db, account: AccountRow, message: Message[]): Promise<void> =>
+  ofAccount(db, account, 'token', [...message, note('notice.until-token')])
 
-export const noticeLate = (db: Db, account: AccountRow, message: string): Promise<void> =>
-  ofAccount(db, account, 'late', words.notice.late(message))
+export const noticeLate = (db: Db, account: AccountRow, message: Message[]): Promise<void> =>
+  ofAccount(db, account, 'late', [...message, note('notice.late-goes-on')])
 
 /** Tells how a network takes posts otherwise than before. */
 export async function noticeRules(
@@ -29,18 +31,22 @@ export async function noticeRules(
   after: NetworkRules,
   returned: number,
 ): Promise<void> {
-  const { changed, kinds, rules } = words.notice
+  const limits = { before: before.limit, after: after.limit }
+  const pictures = { before: before.media.max, after: after.media.max }
   const what = [
-    ...(before.limit === after.limit ? [] : [changed.limit(before.limit, after.limit)]),
-    ...(before.media.max === after.media.max ? [] : [changed.pictures(before.media.max, after.media.max)]),
+    ...(limits.before === limits.after ? [] : [note('notice.limit', limits)]),
+    ...(pictures.before === pictures.after ? [] : [note('notice.pictures', pictures)]),
   ]
-  const message = rules(what.length > 0 ? what.join(' ') : changed.other, returned)
+  const message = [
+    ...(what.length > 0 ? what : [note('notice.other-rules')]),
+    ...(returned === 0 ? [] : [note('notice.returned', { posts: returned })]),
+  ]
   // Each change is news of its own; nobody has to put it right.
   await putNotice(db, {
     brandId: account.brand_id,
     kind: 'rules',
     about: `${account.id} ${now()}`,
-    title: kinds.rules(account.name),
+    title: noticeTitle('rules', account.name),
     message,
     link: `/account/${account.id}`,
   })

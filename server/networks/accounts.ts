@@ -1,9 +1,11 @@
+import type { Message } from '#core/message'
+import { note, say } from '#shared/messages'
+import { messagesOf, storeMessages } from '#server/platform/db/messages'
 import { readEndpoint, readLinkRule } from './rowJson'
 import { readTexts } from '#shared/platform/json'
 import { v7 as uuid } from 'uuid'
 import type { LinkRule } from '#core/url'
 import type { Weekday } from '#core/instant'
-import * as words from '#shared/words'
 import type { Account, CheckedAccount } from '#shared/networks/types'
 import type { SlotView } from '#shared/schedule/types'
 import type { Undoable } from '#shared/platform/types'
@@ -63,7 +65,7 @@ function accountOf(row: AccountRow, slots: SlotRow[], named: string[]): Account 
     minGapMinutes: row.min_gap_minutes,
     slots: slots.filter((slot) => slot.account_id === row.id).map(slotOf),
     checkedAt: row.checked_at === null ? null : new Date(row.checked_at).toISOString(),
-    trouble: row.trouble,
+    trouble: row.trouble === null ? null : say(messagesOf(row.trouble)),
     boards: [...new Set([...ofNetwork, ...named])],
     networkBoards: ofNetwork,
     approver: row.approver,
@@ -215,7 +217,8 @@ export async function checkAgain(actor: Actor, id: string): Promise<{ returned: 
 /** Does the same for an account's row. Gives how many posts went back to the Desk. */
 export async function checkRow(row: AccountRow): Promise<number> {
   const checked = await askWithToken(row).catch(async (error: unknown) => {
-    if (error instanceof ProblemError && error.code === 'tokenRefused') await refuseSignIn(row, error.message)
+    if (error instanceof ProblemError && error.code === 'tokenRefused')
+      await refuseSignIn(row, [error.reason])
     throw error
   })
   const isChanged = row.rules_json !== JSON.stringify(checked.rules)
@@ -236,9 +239,9 @@ async function askWithToken(row: AccountRow): Promise<Checked> {
   return ask(row.address, unseal(row.token_sealed))
 }
 
-async function refuseSignIn(row: AccountRow, message: string): Promise<void> {
+async function refuseSignIn(row: AccountRow, message: Message[]): Promise<void> {
   await inTransaction(async (db) => {
-    await setRefused(db, row.id, message, now())
+    await setRefused(db, row.id, storeMessages(message), now())
     await announce(db, row.brand_id, 'account', row.id)
     await noticeToken(db, row, message)
   })
@@ -253,7 +256,7 @@ export async function removeAccount(actor: Actor, id: string): Promise<Undoable>
     const row = await accountById(db, actor.brandId, id)
     if (!row) throw problem('notFound')
     await wipeToken(db, id)
-    await setRefused(db, id, words.account.removedToken(row.name), now())
+    await setRefused(db, id, storeMessages([note('network.token-removed', { name: row.name })]), now())
     await wipeHistoryOf(db, actor.brandId, 'account', id, 'accounts', WIPED)
     await tracked.update('accounts', { id }, { removed_at: now() })
   })

@@ -1,5 +1,6 @@
 import { DAY, MINUTE } from '#core/instant'
-import * as words from '#shared/words'
+import type { Message } from '#core/message'
+import { note } from '#shared/messages'
 import { now } from '#server/platform/clock'
 import type { Db } from '#server/platform/db'
 import { addHandover, handoversSince, removeHandovers, setQuiet } from './queries/accounts'
@@ -23,9 +24,9 @@ const LONGEST_QUIET_MS = DAY
 export async function mustWait(
   db: Db,
   account: AccountRow,
-): Promise<{ until: number; message: string } | null> {
+): Promise<{ until: number; message: Message[] } | null> {
   if (account.quiet_until !== null && account.quiet_until > now())
-    return { until: account.quiet_until, message: words.causes.quiet(account.name) }
+    return { until: account.quiet_until, message: [note('delivery.quiet', { network: account.name })] }
   const { rate } = rulesOf(account)
   if (!rate) return null
   const window = rate.perMinutes * MINUTE
@@ -34,7 +35,7 @@ export async function mustWait(
   // A place is free again when the oldest of the last so many leaves the window.
   return {
     until: since[since.length - rate.posts]! + window + MARGIN_MS,
-    message: words.causes.rate(account.name, rate.posts, rate.perMinutes),
+    message: [note('delivery.rate', { network: account.name, posts: rate.posts, minutes: rate.perMinutes })],
   }
 }
 

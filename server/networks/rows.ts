@@ -1,4 +1,12 @@
-import { text, whole, tableOf, type RowOf, type TableType } from '#server/platform/db/tables'
+import {
+  messages,
+  wordsOrMessages,
+  text,
+  whole,
+  tableOf,
+  type RowOf,
+  type TableType,
+} from '#server/platform/db/tables'
 
 export const ACCOUNTS = tableOf('accounts', {
   id: text(),
@@ -15,9 +23,9 @@ export const ACCOUNTS = tableOf('accounts', {
   min_gap_minutes: whole().orDefault(),
   held: whole().orDefault(),
   hold_until: whole().orNull(),
-  hold_reason: text().orNull(),
+  hold_reason: wordsOrMessages().orNull(),
   checked_at: whole().orNull(),
-  trouble: text().orNull(),
+  trouble: messages().orNull(),
   position: whole(),
   removed_at: whole().orNull(),
   version: whole().orDefault(),

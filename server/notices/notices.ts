@@ -1,4 +1,7 @@
 import { v7 as uuid } from 'uuid'
+import type { Message } from '#core/message'
+import { say } from '#shared/messages'
+import { messagesOf, storeMessages } from '#server/platform/db/messages'
 import { toInstant } from '#core/instant'
 import type { NoticeKind, NoticeView } from '#shared/notices/types'
 import { now } from '#server/platform/clock'
@@ -15,8 +18,8 @@ export interface NewNotice {
   kind: NoticeKind
   /** What it is about: while a notice of this kind about it is open, there is no second. */
   about: string
-  title: string
-  message: string
+  title: Message[]
+  message: Message[]
   link: string
 }
 
@@ -26,8 +29,9 @@ export interface NewNotice {
  */
 export async function putNotice(db: Db, notice: NewNotice): Promise<void> {
   const open = await store.openNotice(db, notice.brandId, notice.kind, notice.about)
-  if (open?.message === notice.message) return
-  if (open) await store.updateNotice(db, open.id, { message: notice.message })
+  const message = storeMessages(notice.message)
+  if (open?.message === message) return
+  if (open) await store.updateNotice(db, open.id, { message })
   else
     await store.insertNotice(db, {
       id: uuid(),
@@ -35,8 +39,8 @@ export async function putNotice(db: Db, notice: NewNotice): Promise<void> {
       kind: notice.kind,
       about: notice.about,
       at: now(),
-      title: notice.title,
-      message: notice.message,
+      title: storeMessages(notice.title),
+      message,
       link: notice.link,
       seen_at: null,
       settled_at: null,
@@ -68,8 +72,8 @@ const viewOf = (row: NoticeRow): NoticeView => ({
   id: row.id,
   kind: row.kind,
   at: toInstant(row.at),
-  title: row.title,
-  message: row.message,
+  title: say(messagesOf(row.title)),
+  message: say(messagesOf(row.message)),
   link: row.link,
   seen: row.seen_at !== null,
   settledAt: row.settled_at === null ? null : toInstant(row.settled_at),

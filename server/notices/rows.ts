@@ -1,5 +1,5 @@
 import type { NoticeKind } from '#shared/notices/types'
-import { text, whole, tableOf, type RowOf, type TableType } from '#server/platform/db/tables'
+import { messages, text, whole, tableOf, type RowOf, type TableType } from '#server/platform/db/tables'
 
 export const NOTICES = tableOf('notices', {
   id: text(),
@@ -8,8 +8,8 @@ export const NOTICES = tableOf('notices', {
   /** What it is about: there is one open notice of a kind for each. */
   about: text(),
   at: whole(),
-  title: text(),
-  message: text(),
+  title: messages(),
+  message: messages(),
   /** The screen that shows it. */
   link: text(),
   seen_at: whole().orNull(),

@@ -1,6 +1,9 @@
 import { isListOf, isShape, isText, orNull, readJson } from '#shared/platform/json'
 import type { NotificationChannels } from '#shared/notices/types'
 import { MINUTE } from '#core/instant'
+import type { Message } from '#core/message'
+import { quoted, say } from '#shared/messages'
+import { messagesOf, storeMessages, type StoredMessages } from '#server/platform/db/messages'
 import * as words from '#shared/words'
 import { now } from '#server/platform/clock'
 import { inTransaction, useDb } from '#server/platform/db'
@@ -77,7 +80,10 @@ async function tell(brand: BrandRow, notices: NoticeRow[]): Promise<void> {
     textOf(notices),
   )
   await inTransaction(async (db) => {
-    await updateTelling(db, brand.id, { tell_next_at: now() + APART_MS, tell_message: failed })
+    await updateTelling(db, brand.id, {
+      tell_next_at: now() + APART_MS,
+      tell_message: failed && storeMessages(failed),
+    })
     // What could be told one way is told: two ways that fail by turns would else repeat themselves for ever.
     if (failed === null) for (const { id } of notices) await updateNotice(db, id, { told_at: now() })
     await announce(db, brand.id, 'notice', brand.id)
@@ -87,29 +93,32 @@ async function tell(brand: BrandRow, notices: NoticeRow[]): Promise<void> {
 function textOf(notices: NoticeRow[]): string {
   const shown = notices
     .slice(0, MOST_IN_A_MESSAGE)
-    .map(({ title, message, link }) => `${title}\n${message}${addressOf(link)}`)
+    .map(({ title, message, link }) => `${said(title)}\n${said(message)}${addressOf(link)}`)
   const left = notices.length - shown.length
   return [...shown, ...(left > 0 ? [words.notice.more(left)] : [])].join('\n\n')
 }
 
+const said = (stored: StoredMessages): string => say(messagesOf(stored))
 const addressOf = (link: string): string => (settings().publicUrl ? `\n${settings().publicUrl}${link}` : '')
 
 /** Gives why it failed, or null. */
-async function tellEverywhere(brand: BrandRow, subject: string, text: string): Promise<string | null> {
-  const failures: string[] = []
+async function tellEverywhere(brand: BrandRow, subject: string, text: string): Promise<Message[] | null> {
+  const failures: Message[] = []
   const attempt = async (work: () => Promise<void>): Promise<void> => {
     try {
       await work()
     } catch (error) {
-      failures.push(error instanceof Error ? error.message : String(error))
+      failures.push(error instanceof ProblemError ? error.reason : quoted(wordsOfError(error)))
     }
   }
   if (brand.hook_sealed !== null)
     await attempt(() => tellHook(unseal(brand.hook_sealed!), `${subject}\n\n${text}`))
   const mail = await addressesOf(brand)
   if (mail.length > 0) await attempt(() => sendMail({ to: mail, subject, text }))
-  return failures.length === 0 ? null : failures.join(' ')
+  return failures.length === 0 ? null : failures
 }
+
+const wordsOfError = (error: unknown): string => (error instanceof Error ? error.message : String(error))
 
 async function tellHook(address: string, text: string): Promise<void> {
   const answer = await httpRequest(address, {
@@ -131,7 +140,7 @@ export async function notificationChannelsOf(actor: Actor): Promise<Notification
     hasHook: brand.hook_sealed !== null,
     ...kept,
     unconfirmed,
-    message: brand.tell_message,
+    message: brand.tell_message === null ? null : said(brand.tell_message),
     canMail: settings().smtp !== null,
   }
 }
@@ -182,6 +191,8 @@ export async function testNotificationChannels(actor: Actor): Promise<void> {
   if (!brand) throw problem('notFound')
   if (!(await hasWay(brand))) throw problem('nowhereToTell')
   const failed = await tellEverywhere(brand, brand.name, words.telling.testText(brand.name))
-  await inTransaction((transaction) => updateTelling(transaction, brand.id, { tell_message: failed }))
-  if (failed !== null) throw problem('unannounced', failed)
+  await inTransaction((transaction) =>
+    updateTelling(transaction, brand.id, { tell_message: failed && storeMessages(failed) }),
+  )
+  if (failed !== null) throw problem('unannounced', say(failed))
 }

@@ -1,3 +1,5 @@
+import { say } from '#shared/messages'
+import { messagesOf, type StoredMessages } from '#server/platform/db/messages'
 import { now } from '#server/platform/clock'
 import type { HoldView } from '#shared/schedule/types'
 import { toInstant } from '#core/instant'
@@ -5,7 +7,7 @@ import { toInstant } from '#core/instant'
 interface Holdable {
   held: number
   hold_until: number | null
-  hold_reason: string | null
+  hold_reason: StoredMessages | string | null
 }
 
 /** A hold with an end lifts itself. */
@@ -15,5 +17,8 @@ export const isHeld = (row: Holdable): boolean =>
 /** Why and until when a brand or an account is on hold; null where it is not. */
 export const holdView = (row: Holdable): HoldView | null =>
   isHeld(row)
-    ? { until: row.hold_until === null ? null : toInstant(row.hold_until), reason: row.hold_reason ?? '' }
+    ? {
+        until: row.hold_until === null ? null : toInstant(row.hold_until),
+        reason: say(messagesOf(row.hold_reason)),
+      }
     : null

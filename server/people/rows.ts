@@ -1,5 +1,13 @@
 import type { Role } from '#shared/people/types'
-import { text, whole, tableOf, type RowOf, type TableType } from '#server/platform/db/tables'
+import {
+  messages,
+  wordsOrMessages,
+  text,
+  whole,
+  tableOf,
+  type RowOf,
+  type TableType,
+} from '#server/platform/db/tables'
 
 export const PEOPLE = tableOf('people', {
   id: text(),
@@ -39,7 +47,7 @@ export const BRANDS = tableOf('brands', {
   link_apart_minutes: whole().orDefault(),
   held: whole().orDefault(),
   hold_until: whole().orNull(),
-  hold_reason: text().orNull(),
+  hold_reason: wordsOrMessages().orNull(),
   /**
    * Where its notices go besides the application (a Telling), the chat hook's address apart and sealed; null
    * for nowhere.
@@ -48,7 +56,7 @@ export const BRANDS = tableOf('brands', {
   hook_sealed: text().orNull(),
   /** When notices may be told next, and what became of the last try where it failed. */
   tell_next_at: whole().orDefault(),
-  tell_message: text().orNull(),
+  tell_message: messages().orNull(),
   /** Hosts of its own sites, and the pillar of posts about what stands there. */
   own_sites_json: text().orDefault(),
   own_pillar_id: text().orNull(),

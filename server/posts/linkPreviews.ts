@@ -4,9 +4,8 @@ import type { LinkPreview } from '#shared/posts/types'
 import { useDb } from '#server/platform/db'
 import { storeLinkPreview, linkPreviewOf } from './queries/linkPreviews'
 import { webAddress } from '#server/platform/net/address'
-import { meaningOf } from '#server/platform/net/meanings'
 import { httpRequest, type HttpResponse } from '#server/platform/net/httpRequest'
-import { ProblemError } from '#server/platform/http/problem'
+import { problem, ProblemError } from '#server/platform/http/problem'
 import { realNow } from '#server/platform/clock'
 import { runInThread, TaskStopped } from '#server/platform/jobs/pool'
 
@@ -50,14 +49,14 @@ async function lookNow(text: string): Promise<LinkPreview> {
     if (answer.status === 404 || answer.status === 410)
       return {
         kind: 'dead',
-        detail: `${url.hostname} answered ${answer.status}: ${meaningOf(answer.status)}.`,
+        detail: problem('httpStatus', url.hostname, answer.status).message,
         card: null,
       }
     // Pages that turn away programs show people something: not the link's fault.
     if (answer.status >= 400)
       return {
         kind: 'unreachable',
-        detail: `${url.hostname} answered ${answer.status}: ${meaningOf(answer.status)}.`,
+        detail: problem('httpStatus', url.hostname, answer.status).message,
         card: null,
       }
     const card = /html/i.test(answer.headers['content-type'] ?? 'html') ? await cardOf(answer) : null

@@ -1,3 +1,4 @@
+import type { Message } from '#core/message'
 import { readLinkRule, type AccountRow, rulesOf } from '#server/networks'
 import { readPayload, type DeliveryPayload } from './rowJson'
 import { entities } from '#core/post'
@@ -25,7 +26,7 @@ export async function payloadOf(
   account: AccountRow,
   wording: number,
   echo: number,
-): Promise<{ frozen: DeliveryPayload; unfit: string | null }> {
+): Promise<{ frozen: DeliveryPayload; unfit: Message[] | null }> {
   const brand = (await brandById(db, post.brand_id))!
   const doc = await docOf(db, post)
   await makeCode(db, brand, post, account, echo)

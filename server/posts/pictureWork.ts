@@ -1,3 +1,5 @@
+import type { Message } from '#core/message'
+import { note } from '#shared/messages'
 import type { Metadata, Sharp, SharpOptions } from 'sharp'
 import type { Crop } from '#core/post'
 import { LIMITS } from '#shared/platform/limits'
@@ -26,7 +28,7 @@ export interface ReadPicture {
   height: number
   type: 'image/jpeg' | 'image/png'
   /** What was done to it, as a sentence; null for nothing worth saying. */
-  message: string | null
+  message: Message[]
 }
 
 const KNOWN = new Set(['jpeg', 'png', 'webp', 'gif', 'heif', 'avif', 'tiff'])
@@ -105,12 +107,11 @@ function firstSign(text: string, from: number): number {
   return at
 }
 
-function saying(facts: Metadata, isSmaller: boolean, info: { width: number; height: number }): string | null {
-  const said = [
-    ...((facts.pages ?? 1) > 1 ? ['Of the moving picture, the first one is kept.'] : []),
-    ...(isSmaller ? [`It was made smaller, to ${info.width} × ${info.height}.`] : []),
+function saying(facts: Metadata, isSmaller: boolean, info: { width: number; height: number }): Message[] {
+  return [
+    ...((facts.pages ?? 1) > 1 ? [note('picture.first-frame')] : []),
+    ...(isSmaller ? [note('picture.smaller', { width: info.width, height: info.height })] : []),
   ]
-  return said.length > 0 ? said.join(' ') : null
 }
 
 const QUALITIES = [88, 78, 66, 54, 42]

@@ -1,3 +1,4 @@
+import type { StoredMessages } from '#server/platform/db/messages'
 import { v7 as uuid } from 'uuid'
 import type { PostDoc, PostEvent } from '#shared/posts/types'
 import { now } from '#server/platform/clock'
@@ -37,5 +38,10 @@ export async function chosenAccounts(db: Db, brandId: string, doc: PostDoc): Pro
 export const addEvent = (
   tracked: Tracked,
   postId: string,
-  event: { person_id: string | null; what: PostEvent['what']; version: number; note: string | null },
+  event: {
+    person_id: string | null
+    what: PostEvent['what']
+    version: number
+    note: StoredMessages | string | null
+  },
 ): Promise<void> => tracked.insert('post_events', { id: uuid() }, { post_id: postId, at: now(), ...event })

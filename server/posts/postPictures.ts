@@ -1,3 +1,4 @@
+import { storeMessages } from '#server/platform/db/messages'
 import { v7 as uuid } from 'uuid'
 import { LIMITS } from '#shared/platform/limits'
 import type { PictureView } from '#shared/posts/types'
@@ -55,7 +56,7 @@ async function storePicture(actor: Actor, bytes: Uint8Array, fromUrl: string | n
     type: read.type,
     content: read.content,
     from_url: fromUrl,
-    message: read.message,
+    message: read.message.length === 0 ? null : storeMessages(read.message),
     created_by: actor.personId,
     created_at: now(),
   }

@@ -1,3 +1,5 @@
+import { say } from '#shared/messages'
+import { messagesOf } from '#server/platform/db/messages'
 import { toInstant } from '#core/instant'
 import { ruleOf } from '#shared/posts/docs'
 import type { DeskRow, DeskView, PostDoc, PostEvent, PostView } from '#shared/posts/types'
@@ -86,7 +88,8 @@ const eventOf = (row: EventRow): PostEvent => ({
   at: toInstant(row.at),
   who: row.who,
   what: row.what as PostEvent['what'],
-  note: row.note,
+  // A person's own words, or why the server sent it back.
+  note: row.note === null ? null : say(messagesOf(row.note)),
 })
 
 /**

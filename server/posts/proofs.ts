@@ -1,4 +1,6 @@
-import { sayPost } from '#shared/posts/messages'
+import type { Message } from '#core/message'
+import { quoted, say } from '#shared/messages'
+import { messagesOf } from '#server/platform/db/messages'
 import { readLinkRule, accountsOf, type AccountRow, appearsOnOf, planHold, rulesOf } from '#server/networks'
 import {
   makeProof,
@@ -38,7 +40,7 @@ export const pictureView = ({ id, width, height, bytes, message }: PictureFacts)
   width,
   height,
   bytes,
-  message,
+  message: message === null ? null : say(messagesOf(message)),
 })
 
 /** Makes proofs of a brand's posts: everything they share is looked up once. */
@@ -143,9 +145,9 @@ export const neutralContext = (brand: BrandRow): PreflightContext => ({
 })
 
 /** What of a post no longer suits the network as it is now, as a sentence; null where it suits. */
-export function violationOf(brand: BrandRow, made: MadeProof): string | null {
+export function violationOf(brand: BrandRow, made: MadeProof): Message[] | null {
   const stop = stopsOf(made.parts, made.proof, made.rules, neutralContext(brand)).find(
     ({ id }) => id !== 'comment',
   )
-  return stop ? `${made.rules.name}: ${sayPost(stop.message)}` : null
+  return stop ? [quoted(`${made.rules.name}:`), stop.message] : null
 }

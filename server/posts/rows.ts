@@ -1,5 +1,15 @@
 import type { LinkPreview } from '#shared/posts/types'
-import { blob, real, text, whole, tableOf, type RowOf, type TableType } from '#server/platform/db/tables'
+import {
+  messages,
+  wordsOrMessages,
+  blob,
+  real,
+  text,
+  whole,
+  tableOf,
+  type RowOf,
+  type TableType,
+} from '#server/platform/db/tables'
 
 export const POSTS = tableOf('posts', {
   id: text(),
@@ -64,7 +74,7 @@ export const PICTURES = tableOf('pictures', {
   type: text(),
   content: blob(),
   from_url: text().orNull(),
-  message: text().orNull(),
+  message: messages().orNull(),
   created_by: text(),
   created_at: whole(),
   /** Since when no post uses it. */
@@ -89,7 +99,7 @@ export const POST_EVENTS = tableOf('post_events', {
   person_id: text().orNull(),
   what: text(),
   version: whole(),
-  note: text().orNull(),
+  note: wordsOrMessages().orNull(),
 })
 export type PostEventRow = RowOf<typeof POST_EVENTS>
 
@@ -113,7 +123,7 @@ export const LINES = tableOf('lines', {
   hold_reason: text().orNull(),
   /** When it was due before it came back into the line, and why it came back. */
   back_from: whole().orNull(),
-  back_message: text().orNull(),
+  back_message: messages().orNull(),
 })
 export type QueueItemRow = RowOf<typeof LINES>
 

@@ -1,3 +1,5 @@
+import { say } from '#shared/messages'
+import { messagesOf } from '#server/platform/db/messages'
 import { sayWatch } from '#shared/watches/messages'
 import { isMapOf, isText, readJson, readTexts } from '#shared/platform/json'
 import { showArticleTask } from './tasks'
@@ -36,7 +38,7 @@ export async function article(actor: Actor, id: string): Promise<ArticleFull> {
     html: shown.html,
     textFrom: textFrom(row),
     pageWaits: mayLookAtPage(row),
-    pageMessage: row.page_message,
+    pageMessage: row.page_message === null ? null : say(messagesOf(row.page_message)),
     reason: shown.reason,
     language: (await sourceById(db, brandId, row.source_id))?.language ?? row.language,
     categories: readTexts(row.categories_json),

@@ -1,6 +1,8 @@
 import { readPageTask } from './tasks'
 import { DAY } from '#core/instant'
-import * as words from '#shared/words'
+import type { Message } from '#core/message'
+import { note } from '#shared/messages'
+import { storeMessages } from '#server/platform/db/messages'
 import { now, realNow } from '#server/platform/clock'
 import { inTransaction, useDb, type Db } from '#server/platform/db'
 import {
@@ -11,7 +13,6 @@ import {
   putToMatch,
 } from '#server/articles'
 import { feedById } from '#server/sources'
-import { meaningOf } from '#server/platform/net/meanings'
 import { webAddress } from '#server/platform/net/address'
 import { httpRequest } from '#server/platform/net/httpRequest'
 import { problem, ProblemError } from '#server/platform/http/problem'
@@ -59,7 +60,7 @@ async function lookOnce(row: ArticleForBrand): Promise<void> {
   const found = await mainText(row)
   const patch =
     'message' in found
-      ? { page_at: now(), page_message: found.message }
+      ? { page_at: now(), page_message: storeMessages([found.message]) }
       : {
           page_html: found.html,
           page_at: now(),
@@ -81,18 +82,16 @@ async function markWithPage(db: Db, row: ArticleForBrand): Promise<void> {
   if (feed) await matchStored(feed, [row], false)
 }
 
-type Found = { html: string; text: string; image: string | null } | { message: string }
+type Found = { html: string; text: string; image: string | null } | { message: Message }
 
 async function mainText(row: ArticleForBrand): Promise<Found> {
-  const labels = words.pages
   try {
     const url = webAddress(row.url!)
     const answer = await httpRequest(url, { headers: { accept: 'text/html, application/xhtml+xml' } })
-    if (answer.status !== 200)
-      return { message: problem('httpStatus', url.hostname, answer.status, meaningOf(answer.status)).message }
+    if (answer.status !== 200) return { message: problem('httpStatus', url.hostname, answer.status).reason }
     const type = answer.headers['content-type'] ?? ''
     if (type !== '' && !/html/i.test(type))
-      return { message: labels.noPage(type.split(';')[0]!.slice(0, 60)) }
+      return { message: note('page.other-type', { type: type.split(';')[0]!.slice(0, 60) }) }
     const found = await runInThread('person', [`host:${url.hostname}`], readPageTask, {
       body: answer.body,
       url: answer.url,
@@ -100,10 +99,10 @@ async function mainText(row: ArticleForBrand): Promise<Found> {
     })
     // A page behind a wall has often less than the summary has; where there is no text of its own, an
     // article's text is its summary's.
-    return found && found.text.length > row.text.length ? found : { message: labels.noText }
+    return found && found.text.length > row.text.length ? found : { message: note('page.no-text') }
   } catch (error) {
-    if (error instanceof ProblemError) return { message: error.message }
-    if (error instanceof TaskStopped) return { message: labels.tooHeavy }
-    return { message: labels.unreadable }
+    if (error instanceof ProblemError) return { message: error.reason }
+    if (error instanceof TaskStopped) return { message: note('page.heavy') }
+    return { message: note('page.unreadable') }
   }
 }

@@ -1,4 +1,5 @@
-import * as words from '#shared/words'
+import { note } from '#shared/messages'
+import { storeMessages } from '#server/platform/db/messages'
 import { now } from '#server/platform/clock'
 import { inTransaction, type Db } from '#server/platform/db'
 import { anyAccount } from '#server/networks'
@@ -28,7 +29,7 @@ export async function putBackInLine(
     delivery.echo,
   )
   if (!post || !account || account.removed_at !== null || isThere) {
-    await putState(db, delivery, { ...change, state: 'not-sent', message: words.causes.noLine })
+    await putState(db, delivery, { ...change, state: 'not-sent', message: [note('delivery.no-line')] })
     return 'not-sent'
   }
   await putState(db, delivery, { ...change, state: 'back-in-line' })
@@ -50,7 +51,7 @@ export async function putBackInLine(
     hold_until: null,
     hold_reason: null,
     back_from: delivery.due_at,
-    back_message: change.message,
+    back_message: storeMessages(change.message),
   })
   await settleNotices(db, delivery.brand_id, 'not-sent', delivery.id)
   await announce(db, delivery.brand_id, 'line', id)

@@ -1,4 +1,5 @@
-import * as words from '#shared/words'
+import { note } from '#shared/messages'
+import { storeMessages } from '#server/platform/db/messages'
 import * as store from '#server/delivery'
 import type { Db } from '#server/platform/db'
 import { postById, removeQueueItem, type QueuedPost, payloadOf, linkKeyOf } from '#server/posts'
@@ -26,7 +27,7 @@ export async function freeze(
   const { frozen, unfit } = await payloadOf(db, post, account, line.wording, line.echo)
   if (unfit) return returnToDesk(db, post, account, unfit)
   const id = uuid()
-  const message = personId === null ? words.causes.planned : words.causes.sentNow
+  const message = storeMessages([note(personId === null ? 'delivery.planned' : 'delivery.sent-now')])
   await store.insertDelivery(db, {
     id,
     brand_id: line.brand_id,

@@ -1,3 +1,5 @@
+import { say } from '#shared/messages'
+import { messagesOf } from '#server/platform/db/messages'
 import { sayPost } from '#shared/posts/messages'
 import { sayPlan } from '#shared/schedule/messages'
 import { v7 as uuid } from 'uuid'
@@ -305,7 +307,7 @@ async function placesOf(
       message:
         (entry && placeMessage(known, accountId, [entry.reason])) ??
         (refusal && sayPlan(refusal.message)) ??
-        sent?.message ??
+        (sent && say(messagesOf(sent.message))) ??
         '',
     }
   })

@@ -1,3 +1,5 @@
+import type { Message } from '#core/message'
+import { storeMessages } from '#server/platform/db/messages'
 import type { Db } from '#server/platform/db'
 import { accountById, type AccountRow } from '#server/networks'
 import { brandById } from '#server/people'
@@ -22,7 +24,7 @@ export async function returnToDesk(
   db: Db,
   post: PostRow,
   account: AccountRow,
-  message: string,
+  message: Message[],
 ): Promise<void> {
   const tracked = new Tracked(db)
   for (const line of (await queueItemsOfPost(db, post.brand_id, post.id)).filter(
@@ -44,7 +46,7 @@ export async function returnToDesk(
     person_id: null,
     what: 'returned',
     version: post.version,
-    note: message,
+    note: storeMessages(message),
   })
   await announce(db, post.brand_id, 'post', post.id)
   await announce(db, post.brand_id, 'line', post.id)

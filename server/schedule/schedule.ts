@@ -1,3 +1,5 @@
+import { say } from '#shared/messages'
+import { messagesOf } from '#server/platform/db/messages'
 import { sayPost } from '#shared/posts/messages'
 import { sayPlan } from '#shared/schedule/messages'
 import { readPayload } from '#server/posts'
@@ -216,7 +218,10 @@ function queueCard(
     text,
     pillarId: line.pillar_id,
     message: sayPlan(entry.reason),
-    warns: [...(line.back_message === null ? [] : [line.back_message]), ...entry.warns.map(sayPlan)],
+    warns: [
+      ...(line.back_message === null ? [] : [say(messagesOf(line.back_message))]),
+      ...entry.warns.map(sayPlan),
+    ],
     remoteUrl: null,
     isFixed: line.fixed_at !== null || line.slot_at !== null,
     approval:
@@ -254,7 +259,7 @@ function deliveryCard(delivery: DeliveryRow, facts: CardFacts): Card {
     state: CARD_STATES[delivery.state],
     text: frozen.text,
     pillarId: delivery.pillar_id,
-    message: delivery.message,
+    message: say(messagesOf(delivery.message)),
     warns: [],
     remoteUrl: delivery.remote_url,
     isFixed: false,

@@ -1,3 +1,5 @@
+import { say } from '#shared/messages'
+import { messagesOf } from '#server/platform/db/messages'
 import { readPayload } from '#server/posts'
 import {
   readEndpoint,
@@ -34,7 +36,9 @@ export async function accountPage(actor: Actor, id: string): Promise<AccountPage
     account,
     refusedAt: row.refused_at === null ? null : toInstant(row.refused_at),
     waits:
-      wait === null || wait.until <= now() ? null : { until: toInstant(wait.until), message: wait.message },
+      wait === null || wait.until <= now()
+        ? null
+        : { until: toInstant(wait.until), message: say(wait.message) },
     targets: readTargets(targets),
     alsoTo: readTexts(row.also_to_json),
     deliveries: (await deliveriesOfAccount(db, actor.brandId, id, RECENT)).map((delivery) => ({
@@ -42,7 +46,7 @@ export async function accountPage(actor: Actor, id: string): Promise<AccountPage
       at: toInstant(delivery.due_at),
       state: delivery.state,
       text: readPayload(delivery).text,
-      message: delivery.message,
+      message: say(messagesOf(delivery.message)),
     })),
   }
 }

@@ -1,5 +1,7 @@
 import { HOUR } from '#core/instant'
-import * as words from '#shared/words'
+import type { Message } from '#core/message'
+import { note } from '#shared/messages'
+import { storeMessages } from '#server/platform/db/messages'
 import { now, realNow } from '#server/platform/clock'
 import { inTransaction, useDb, type Db } from '#server/platform/db'
 import {
@@ -42,7 +44,7 @@ async function setAbandonedToUnknown(): Promise<void> {
     await quietly(delivery, () =>
       setState(delivery, {
         state: 'unknown',
-        message: words.causes.abandoned,
+        message: [note('delivery.abandoned')],
         patch: { next_try_at: now() },
       }),
     )
@@ -69,7 +71,7 @@ async function sendOrPutBack(delivery: DeliveryRow, isStopping: () => boolean): 
   const db = await useDb()
   const account = await anyAccount(db, delivery.brand_id, delivery.account_id)
   if (!account || account.removed_at !== null)
-    return setState(delivery, { state: 'not-sent', message: words.causes.noAccount })
+    return setState(delivery, { state: 'not-sent', message: [note('delivery.no-account')] })
   if (delivery.remote_id === null) {
     if (delivery.good_until !== null && now() > delivery.good_until)
       return storeOutcome(delivery, account, { kind: 'out-of-date' })
@@ -87,18 +89,22 @@ async function putBackLate(delivery: DeliveryRow, account: AccountRow): Promise<
   if (delivery.attempts > 0)
     return setState(delivery, {
       state: 'unknown',
-      message: words.causes.asked(account.name),
+      message: [note('delivery.asked', { network: account.name })],
       patch: { next_try_at: now() },
     })
-  await backInLine(delivery, { message: words.causes.tooLate(account.name, LATE_MS / 60_000) })
+  await backInLine(delivery, {
+    message: [note('delivery.too-late', { network: account.name, minutes: LATE_MS / 60_000 })],
+  })
 }
 
 /** What is due on an account waits together: it is said once to each, however often the wait grows. */
 async function postponeDue(
   db: Db,
   account: AccountRow,
-  { until, message }: { until: number; message: string },
+  wait: { until: number; message: Message[] },
 ): Promise<void> {
+  const { until } = wait
+  const message = storeMessages(wait.message)
   const told = await store.postponeDue(db, account.id, { until, message, now: now(), lateMs: LATE_MS })
   for (const id of told)
     await store.addDeliveryEvent(db, {
@@ -120,7 +126,7 @@ async function lease(delivery: DeliveryRow, account: AccountRow): Promise<Delive
       return null
     }
     const patch = { lease_until: realNow() + settings().leaseSeconds * 1000, attempts: delivery.attempts + 1 }
-    await putState(db, delivery, { state: 'sending', message: words.causes.handedOver, patch })
+    await putState(db, delivery, { state: 'sending', message: [note('delivery.handed-over')], patch })
     await countHandover(db, account)
     return { ...delivery, ...patch, state: 'sending' }
   })
@@ -137,7 +143,7 @@ async function send(delivery: DeliveryRow, account: AccountRow, isStopping: () =
   }
 }
 
-const HANDED_BACK: Outcome = { kind: 'later', message: words.causes.handedBack, waitMs: 0 }
+const HANDED_BACK: Outcome = { kind: 'later', message: [note('delivery.handed-back')], waitMs: 0 }
 
 /** Hands a delivery over. What can't even be made ready never went out, and is said so. */
 async function publish(delivery: DeliveryRow, account: AccountRow): Promise<Outcome> {
@@ -145,12 +151,12 @@ async function publish(delivery: DeliveryRow, account: AccountRow): Promise<Outc
     log.error({ error, delivery: delivery.id }, 'A delivery could not be made ready.')
     return null
   })
-  if (!outgoing) return { kind: 'refused', message: words.causes.noPicture }
+  if (!outgoing) return { kind: 'refused', message: [note('delivery.no-picture')] }
   try {
     return await connectorFor(account.protocol).publish(accessOf(account), outgoing)
   } catch (error) {
     log.error({ error, delivery: delivery.id }, 'A delivery ended in a fault of our own.')
-    return { kind: 'unknown', message: words.causes.ownFault }
+    return { kind: 'unknown', message: [note('delivery.own-fault')] }
   }
 }
 
@@ -175,7 +181,7 @@ async function settleUnknown(known: DeliveryRow): Promise<void> {
           kind: 'part',
           remoteId,
           remoteUrl,
-          message: '',
+          message: [],
           waitMs: 0,
           isForGood: false,
         })
@@ -184,7 +190,7 @@ async function settleUnknown(known: DeliveryRow): Promise<void> {
         return await sendAgain(delivery, account)
       case 'no-word':
         return await inTransaction(async (change) => {
-          const message = words.causes.cantAskYet(account.name, found.message)
+          const message = [note('delivery.cant-ask-yet', { network: account.name }), ...found.message]
           await putState(change, delivery, {
             state: 'unknown',
             message,
@@ -196,7 +202,11 @@ async function settleUnknown(known: DeliveryRow): Promise<void> {
         return await inTransaction(async (change) => {
           await putState(change, delivery, {
             state: 'undecided',
-            message: words.causes.decide(account.name, found.message),
+            message: [
+              note('delivery.cant-ask', { network: account.name }),
+              ...found.message,
+              note('delivery.look-there'),
+            ],
           })
           await noticeDecide(change, delivery, account, found.message)
         })
@@ -213,7 +223,7 @@ async function find(delivery: DeliveryRow, account: AccountRow): Promise<Found> 
     return await connectorFor(account.protocol).find(accessOf(account), outgoing)
   } catch (error) {
     log.error({ error, delivery: delivery.id }, 'A network could not be asked, by a fault of our own.')
-    return { kind: 'no-word', message: words.causes.ownFault }
+    return { kind: 'no-word', message: [note('delivery.own-fault')] }
   }
 }
 
@@ -222,7 +232,7 @@ async function sendAgain(delivery: DeliveryRow, account: AccountRow): Promise<vo
   if (delivery.good_until !== null && now() > delivery.good_until)
     return storeOutcome(delivery, account, { kind: 'out-of-date' })
   if (now() > delivery.due_at + LATE_MS) {
-    const message = words.causes.tooLate(account.name, LATE_MS / 60_000)
+    const message = [note('delivery.too-late', { network: account.name, minutes: LATE_MS / 60_000 })]
     return inTransaction(async (db) => {
       await putBackInLine(db, delivery, { message })
       await noticeLate(db, account, message)
@@ -230,7 +240,7 @@ async function sendAgain(delivery: DeliveryRow, account: AccountRow): Promise<vo
   }
   await setState(delivery, {
     state: 'waiting',
-    message: words.causes.notThere(account.name),
+    message: [note('delivery.not-there', { network: account.name })],
     patch: { next_try_at: now() },
   })
 }

@@ -2,7 +2,8 @@ import { readPayload } from '#server/posts'
 import { toInstant } from '#core/instant'
 import type { DeliveryAction, DeliveryView } from '#shared/delivery/types'
 import { OPEN_STATES, type DeliveryState } from '#shared/delivery/states'
-import * as words from '#shared/words'
+import { note, quoted, say } from '#shared/messages'
+import { messagesOf } from '#server/platform/db/messages'
 import { now } from '#server/platform/clock'
 import { inTransaction, useDb } from '#server/platform/db'
 import { anyAccount, type AccountRow, accessOf } from '#server/networks'
@@ -16,7 +17,7 @@ import {
 } from '#server/delivery'
 import { personById } from '#server/people'
 import { connectorFor } from '#server/networks/connectors'
-import { problem } from '#server/platform/http/problem'
+import { problem, ProblemError } from '#server/platform/http/problem'
 import type { Actor } from '#server/platform/changes/actor'
 import { putBackInLine } from '#server/schedule'
 
@@ -39,7 +40,12 @@ export async function deliveryView(actor: Actor, id: string): Promise<DeliveryVi
   for (const event of await eventsOfDelivery(db, id)) {
     const personName =
       event.person_id === null ? null : ((await personById(db, event.person_id))?.name ?? null)
-    events.push({ at: toInstant(event.at), state: event.state, message: event.cause, personName })
+    events.push({
+      at: toInstant(event.at),
+      state: event.state,
+      message: say(messagesOf(event.cause)),
+      personName,
+    })
   }
   return {
     id,
@@ -61,7 +67,7 @@ export async function deliveryView(actor: Actor, id: string): Promise<DeliveryVi
     board: frozen.board ?? null,
     pictures: (frozen.pictures ?? []).map(({ id: picture, description }) => ({ id: picture, description })),
     remoteUrl: delivery.remote_url,
-    message: delivery.message,
+    message: say(messagesOf(delivery.message)),
     events,
     deeds: deedsOf(delivery),
   }
@@ -94,7 +100,6 @@ async function change(
   account: AccountRow,
   deed: Exclude<DeliveryAction, 'change' | 'take-back'>,
 ): Promise<void> {
-  const { causes } = words
   const { personId } = actor
   await inTransaction(async (db) => {
     switch (deed) {
@@ -109,7 +114,7 @@ async function change(
         }
         await putState(db, delivery, {
           state: 'waiting',
-          message: deed === 'try-now' ? causes.tryNow : causes.didNot,
+          message: [note(deed === 'try-now' ? 'delivery.try-now' : 'delivery.did-not')],
           personId,
           patch,
         })
@@ -117,21 +122,21 @@ async function change(
       }
       case 'back-in-line':
         requireAccount(account)
-        await putBackInLine(db, delivery, { message: causes.backInLine, personId })
+        await putBackInLine(db, delivery, { message: [note('delivery.back-in-line')], personId })
         break
       case 'give-up':
-        await putState(db, delivery, { state: 'given-up', message: causes.gaveUp, personId })
+        await putState(db, delivery, { state: 'given-up', message: [note('delivery.gave-up')], personId })
         break
       case 'it-arrived':
         await putState(db, delivery, {
           state: 'sent',
-          message: causes.arrived,
+          message: [note('delivery.arrived')],
           personId,
           patch: { sent_at: now() },
         })
         break
       case 'leave-it-so':
-        await putState(db, delivery, { state: 'sent', message: causes.leftSo, personId })
+        await putState(db, delivery, { state: 'sent', message: [note('delivery.left-so')], personId })
     }
     await settleDelivery(db, delivery)
   })
@@ -149,13 +154,13 @@ async function takeBack(actor: Actor, delivery: DeliveryRow, account: AccountRow
     .remove(accessOf(account), { remoteId: delivery.remote_id, remoteUrl: delivery.remote_url })
     .catch((error: unknown) => ({
       kind: 'failed' as const,
-      message: error instanceof Error ? error.message : String(error),
+      message: [error instanceof ProblemError ? error.reason : quoted(String(error))],
     }))
-  if (removed.kind === 'failed') throw problem('cantTakeBack', account.name, removed.message)
+  if (removed.kind === 'failed') throw problem('cantTakeBack', account.name, say(removed.message))
   await inTransaction(async (db) => {
     await putState(db, delivery, {
       state: 'taken-back',
-      message: words.causes.takenBack(account.name),
+      message: [note('delivery.taken-back', { network: account.name })],
       personId: actor.personId,
     })
     await settleDelivery(db, delivery)

@@ -1,4 +1,6 @@
-import * as words from '#shared/words'
+import type { Message } from '#core/message'
+import { note } from '#shared/messages'
+import { storeMessages } from '#server/platform/db/messages'
 import { now } from '#server/platform/clock'
 import { inTransaction, type Db } from '#server/platform/db'
 import { setRefused, type AccountRow, noticeToken, LATE_MS, keepQuiet } from '#server/networks'
@@ -29,10 +31,10 @@ async function putOutcome(
   account: AccountRow,
   outcome: Outcome | { kind: 'out-of-date' },
 ): Promise<void> {
-  const { causes } = words
+  const network = account.name
   switch (outcome.kind) {
     case 'done': {
-      const message = outcome.wasAsked ? causes.foundThere(account.name) : causes.took(account.name)
+      const message = [note(outcome.wasAsked ? 'delivery.found-there' : 'delivery.took', { network })]
       await putState(db, delivery, {
         state: 'sent',
         message,
@@ -43,17 +45,18 @@ async function putOutcome(
     }
     case 'part':
       return putPart(db, delivery, account, outcome)
-    case 'refused':
-      await putState(db, delivery, {
-        state: 'not-sent',
-        message: causes.refused(account.name, outcome.message),
-      })
-      return noticeNotSent(db, delivery, account, causes.refused(account.name, outcome.message))
-    case 'out-of-date':
-      await putState(db, delivery, { state: 'not-sent', message: causes.outOfDate })
+    case 'refused': {
+      const message = [note('delivery.refused', { network }), ...outcome.message]
+      await putState(db, delivery, { state: 'not-sent', message })
+      return noticeNotSent(db, delivery, account, message)
+    }
+    case 'out-of-date': {
+      const message = [note('delivery.out-of-date')]
+      await putState(db, delivery, { state: 'not-sent', message })
       // Nothing of it is late any more, and that it did not go out is told apart.
       await settleSent(db, delivery)
-      return noticeNotSent(db, delivery, account, causes.outOfDate)
+      return noticeNotSent(db, delivery, account, message)
+    }
     case 'signed-out':
       return putSignedOut(db, delivery, account, outcome.message)
     case 'later':
@@ -65,7 +68,7 @@ async function putOutcome(
       }
       return putState(db, delivery, {
         state: 'unknown',
-        message: causes.unknown(account.name, outcome.message),
+        message: [note('delivery.unknown', { network }), ...outcome.message, note('delivery.asked-before')],
         patch,
       })
     }
@@ -80,13 +83,16 @@ async function putSignedOut(
   db: Db,
   delivery: DeliveryRow,
   account: AccountRow,
-  message: string,
+  message: Message[],
 ): Promise<void> {
-  await setRefused(db, account.id, message, now())
+  await setRefused(db, account.id, storeMessages(message), now())
   // Of one that is there in part the rest is given up: it can't be put into the line again.
   if (delivery.remote_id !== null)
-    await putState(db, delivery, { state: 'in-part', message: words.causes.part(message) })
-  else await putBackInLine(db, delivery, { message: words.causes.signedOut(account.name, message) })
+    await putState(db, delivery, { state: 'in-part', message: [note('delivery.part'), ...message] })
+  else {
+    const signedOut = note('delivery.signed-out', { network: account.name })
+    await putBackInLine(db, delivery, { message: [signedOut, ...message, note('delivery.goes-back')] })
+  }
   await announce(db, account.brand_id, 'account', account.id)
   await noticeToken(db, account, message)
 }
@@ -105,7 +111,7 @@ async function putLater(
   if (isPause && waitMs !== null) await keepQuiet(db, account.id, waitMs)
   await putState(db, delivery, {
     state: 'waiting',
-    message: words.causes.later(account.name, message),
+    message: [note('delivery.later', { network: account.name }), ...message],
     patch: { next_try_at: Math.min(wanted, ...ends) },
   })
 }
@@ -117,7 +123,7 @@ async function putPart(
   outcome: Extract<Outcome, { kind: 'part' }>,
 ): Promise<void> {
   const isOver = outcome.isForGood || now() > delivery.due_at + PART_MS
-  const message = words.causes.part(outcome.message)
+  const message = [note('delivery.part'), ...outcome.message]
   const patch = {
     remote_id: outcome.remoteId,
     remote_url: outcome.remoteUrl,

@@ -1,3 +1,5 @@
+import { say } from '#shared/messages'
+import { messagesOf } from '#server/platform/db/messages'
 import { messagesIn } from '#server/platform/db/columns'
 import { saySource } from '#shared/sources/messages'
 import { isSilent } from '#core/feed'
@@ -18,7 +20,7 @@ export function healthOf(row: SourceWithFeed): FeedHealth {
         ? instant(row.next_fetch_at)
         : null,
     failingSince: instant(row.failing_since),
-    trouble: row.trouble,
+    trouble: row.trouble === null ? null : say(messagesOf(row.trouble)),
     newestAt: instant(row.newest_at),
     everyMinutes: row.gap_minutes,
     movedFrom: row.moved_from,

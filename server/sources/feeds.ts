@@ -1,3 +1,6 @@
+import type { Message } from '#core/message'
+import { note } from '#shared/messages'
+import { storeMessages } from '#server/platform/db/messages'
 import { saySource } from '#shared/sources/messages'
 import { readFeedTask, type ReadFeedResult } from './tasks'
 import { createHash } from 'node:crypto'
@@ -9,7 +12,7 @@ import type { FeedRow } from './rows'
 import * as sources from './queries/sources'
 import { log } from '#server/platform/log'
 import { freshMinutes, validatorsOf, conditionsFor } from '#server/platform/net/caching'
-import { meaningOf, retryAfterMs } from '#server/platform/net/meanings'
+import { retryAfterMs } from '#server/platform/net/meanings'
 import { httpRequest, type HttpResponse } from '#server/platform/net/httpRequest'
 import { problem, ProblemError } from '#server/platform/http/problem'
 import { runInThread, TaskStopped } from '#server/platform/jobs/pool'
@@ -68,11 +71,7 @@ async function fetchOnce(feed: FeedRow): Promise<void> {
     await take(feed, answer)
   } catch (error) {
     if (!(error instanceof ProblemError)) log.error({ error, feed: feed.url }, 'A feed could not be kept.')
-    await fail(
-      feed,
-      error instanceof ProblemError ? error.message : 'It could not be kept; the server’s log says why.',
-      0,
-    )
+    await fail(feed, error instanceof ProblemError ? error.reason : note('source.not-kept'), 0)
   }
 }
 
@@ -82,7 +81,7 @@ async function take(feed: FeedRow, answer: HttpResponse): Promise<void> {
     return settle(await moveFeed(feed, answer.lastingUrl), validatorsOf(headers, feed), headers)
   }
   if (status === 200) return storeFetchedFeed(feed, answer, await readAnswer(answer, 'background'))
-  const trouble = problem('httpStatus', new URL(feed.url).hostname, status, meaningOf(status)).message
+  const trouble = problem('httpStatus', new URL(feed.url).hostname, status).reason
   await fail(
     feed,
     trouble,
@@ -164,11 +163,12 @@ async function settle(
 
 async function fail(
   feed: FeedRow,
-  trouble: string,
+  reason: Message,
   waitMs: number,
   patch: Partial<FeedRow> = {},
 ): Promise<void> {
   const at = now()
+  const trouble = storeMessages([reason])
   await sources.updateFeed(await useDb(), feed.id, {
     ...patch,
     fetched_at: at,

@@ -4,7 +4,6 @@ import type { FoundSource } from '#shared/sources/types'
 import { useDb } from '#server/platform/db'
 import * as sources from './queries/sources'
 import { webAddress } from '#server/platform/net/address'
-import { meaningOf } from '#server/platform/net/meanings'
 import { httpRequest, type HttpResponse } from '#server/platform/net/httpRequest'
 import { problem, ProblemError } from '#server/platform/http/problem'
 import { runInThread } from '#server/platform/jobs/pool'
@@ -65,8 +64,7 @@ function searchAddress({ address, words }: { address: string; words: string }): 
 export async function findFeed(address: string, lane: LaneName): Promise<Looked> {
   const url = webAddress(address)
   const answer = await httpRequest(url)
-  if (answer.status !== 200)
-    throw problem('httpStatus', url.hostname, answer.status, meaningOf(answer.status))
+  if (answer.status !== 200) throw problem('httpStatus', url.hostname, answer.status)
   if (!isPage(answer))
     return {
       answer,
@@ -111,7 +109,6 @@ export async function readAt(
 ): Promise<{ answer: HttpResponse; read: ReadFeedResult }> {
   const url = webAddress(address)
   const answer = await httpRequest(url)
-  if (answer.status !== 200)
-    throw problem('httpStatus', url.hostname, answer.status, meaningOf(answer.status))
+  if (answer.status !== 200) throw problem('httpStatus', url.hostname, answer.status)
   return { answer, read: await readAnswer(answer, lane) }
 }

@@ -1,3 +1,5 @@
+import { note, quoted } from '#shared/messages'
+import { storeMessages } from '#server/platform/db/messages'
 import { createHmac, timingSafeEqual } from 'node:crypto'
 import { DAY, HOUR, MINUTE } from '#core/instant'
 import { now } from '#server/platform/clock'
@@ -70,10 +72,13 @@ async function subscribe(hub: HubRow): Promise<void> {
       body: form.toString(),
     })
     if (answer.status >= 300)
-      await updateHub(db, hub.feed_id, { state: 'refused', message: `The hub answered ${answer.status}.` })
+      await updateHub(db, hub.feed_id, {
+        state: 'refused',
+        message: storeMessages([note('source.hub-answered', { status: answer.status })]),
+      })
   } catch (error) {
     if (!(error instanceof ProblemError)) throw error
-    await updateHub(db, hub.feed_id, { message: error.message })
+    await updateHub(db, hub.feed_id, { message: storeMessages([error.reason]) })
   }
 }
 
@@ -108,7 +113,7 @@ export async function confirm(feedId: string, key: string, query: Record<string,
   if (query['hub.mode'] === 'denied') {
     await updateHub(db, feedId, {
       state: 'refused',
-      message: query['hub.reason']?.slice(0, 300) ?? null,
+      message: query['hub.reason'] ? storeMessages([quoted(query['hub.reason'].slice(0, 300))]) : null,
       next_try_at: now() + DAY,
     })
     return ''

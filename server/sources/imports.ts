@@ -1,3 +1,5 @@
+import { note, say } from '#shared/messages'
+import { messagesOf, storeMessages } from '#server/platform/db/messages'
 import { type SourceMessages, saySource } from '#shared/sources/messages'
 import { problemsIn } from '#server/platform/db/columns'
 import { readTexts } from '#shared/platform/json'
@@ -78,7 +80,7 @@ export async function latestImport(brandId: string): Promise<ImportView | null> 
   return row ? viewOf(row) : null
 }
 
-const STOPPED = 'Stopped before it was added.'
+const STOPPED = storeMessages([note('source.stopped')])
 
 /** Stops an import; what was added stays. */
 export async function stopImport(brandId: string, id: string): Promise<ImportView> {
@@ -146,7 +148,7 @@ async function viewOf(row: ImportRow): Promise<ImportView> {
     failed: (await store.failedItems(db, row.id, MOST_FAILURES_SHOWN)).map(({ title, url, message }) => ({
       title,
       url,
-      message: message ?? '',
+      message: say(messagesOf(message)),
     })),
     waiting: row.stopped_at === null ? of('waiting') : 0,
     stopped: row.stopped_at !== null,
@@ -174,7 +176,7 @@ async function importOne(item: Awaited<ReturnType<typeof store.waitingItems>>[nu
     })
   }
   if (!role || role === 'client')
-    return settle({ state: 'failed', message: 'Whoever read the file in may not add sources any more.' })
+    return settle({ state: 'failed', message: storeMessages([note('source.may-not-add')]) })
   try {
     const actor = { personId: item.created_by, brandId: item.brand_id, role }
     const { id, isNew } = await addFoundSource(actor, {
@@ -188,8 +190,7 @@ async function importOne(item: Awaited<ReturnType<typeof store.waitingItems>>[nu
       log.error({ error, url: item.url }, 'A source could not be read in.')
     await settle({
       state: 'failed',
-      message:
-        error instanceof ProblemError ? error.message : 'It could not be added; the server’s log says why.',
+      message: storeMessages([error instanceof ProblemError ? error.reason : note('source.not-added')]),
     })
   }
 }

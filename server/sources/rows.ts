@@ -1,4 +1,4 @@
-import { text, whole, tableOf, type RowOf, type TableType } from '#server/platform/db/tables'
+import { messages, text, whole, tableOf, type RowOf, type TableType } from '#server/platform/db/tables'
 
 export const FEEDS = tableOf('feeds', {
   id: text(),
@@ -13,7 +13,7 @@ export const FEEDS = tableOf('feeds', {
   interval_minutes: whole().orDefault(),
   failures: whole().orDefault(),
   failing_since: whole().orNull(),
-  trouble: text().orNull(),
+  trouble: messages().orNull(),
   lease_until: whole().orDefault(),
   moved_from: text().orNull(),
   moved_at: whole().orNull(),
@@ -84,7 +84,7 @@ export const HUBS = tableOf('hubs', {
   state: text<'asked' | 'on' | 'refused'>(),
   until: whole().orNull(),
   next_try_at: whole(),
-  message: text().orNull(),
+  message: messages().orNull(),
 })
 export type HubRow = RowOf<typeof HUBS>
 
@@ -105,7 +105,7 @@ export const IMPORT_ITEMS = tableOf('import_items', {
   title: text().orNull(),
   folders_json: text(),
   state: text<'waiting' | 'added' | 'known' | 'failed'>(),
-  message: text().orNull(),
+  message: messages().orNull(),
   /** The source it became, or was already; null where it is none. */
   source_id: text().orNull(),
 })

@@ -1,5 +1,6 @@
 import { DAY, MINUTE, toInstant } from '#core/instant'
-import * as words from '#shared/words'
+import { note } from '#shared/messages'
+import { noticeTitle } from '#shared/notices/messages'
 import { now, realNow } from '#server/platform/clock'
 import { inTransaction, useDb, type Db } from '#server/platform/db'
 import { accountsOf, type AccountRow, checkRow, planHold, forgetHandovers } from '#server/networks'
@@ -64,22 +65,13 @@ async function settleEnd(db: Db, brand: BrandRow, account: AccountRow): Promise<
 }
 
 function noticeEnd(brand: BrandRow, account: AccountRow, endsAt: string): Promise<void> {
-  const when = new Intl.DateTimeFormat('en-GB', {
-    timeZone: brand.zone,
-    weekday: 'short',
-    day: 'numeric',
-    month: 'short',
-    hour: '2-digit',
-    minute: '2-digit',
-    hourCycle: 'h23',
-  }).format(Date.parse(endsAt))
   return inTransaction((db) =>
     putNotice(db, {
       brandId: brand.id,
       kind: 'line-ends',
       about: account.id,
-      title: words.notice.kinds['line-ends'](account.name),
-      message: words.notice.lineEnds(when, LINE_ENDS_DAYS),
+      title: noticeTitle('line-ends', account.name),
+      message: [note('notice.last-post', { at: endsAt, zone: brand.zone, days: LINE_ENDS_DAYS })],
       link: `/account/${account.id}`,
     }),
   )

@@ -1,54 +1,5 @@
 import type { DeliveryAction } from './types'
-import type { NoticeKind } from '#shared/notices/types'
-import { counted } from '#shared/platform/plural'
-
-const minutes = (count: number): string =>
-  count >= 120 && count % 60 === 0
-    ? counted(count / 60, 'hour', 'hours')
-    : counted(count, 'minute', 'minutes')
-
-/** What a delivery says of itself, a sentence for each change of its state. */
-export const causes = {
-  planned: 'Its time came.',
-  sentNow: 'Sent now, by hand.',
-  handedOver: 'Handed to the network.',
-  took: (network: string) => `${network} accepted it.`,
-  foundThere: (network: string) => `${network} confirmed it has the post.`,
-  refused: (network: string, message: string) => `${network} refused it for good. ${message}`,
-  signedOut: (network: string, message: string) =>
-    `${network} did not accept the sign-in, so nothing was posted. ${message} It goes back into the line.`,
-  later: (network: string, message: string) => `${network} could not take it now. ${message}`,
-  unknown: (network: string, message: string) =>
-    `It is not known whether ${network} accepted it. ${message} The network is asked before anything is sent again.`,
-  abandoned: 'The sender stopped before the network’s answer was stored; the network is asked first.',
-  handedBack: 'The sender was stopped before it was handed over.',
-  asked: (network: string) => `It is late: ${network} is asked whether it has it.`,
-  notThere: (network: string) => `${network} does not have it; it is sent again.`,
-  cantAskYet: (network: string, message: string) => `${network} can’t be asked yet: ${message}`,
-  decide: (network: string, message: string) =>
-    `${network} can’t be asked whether it has it: ${message} Look there and say whether it arrived.`,
-  part: (message: string) => `The post is there; the first reply with its link is not. ${message}`,
-  rate: (network: string, posts: number, perMinutes: number) =>
-    `${network} allows ${posts} posts in ${minutes(perMinutes)}, and that limit is reached: it waits for its turn.`,
-  quiet: (network: string) => `${network} asked for a pause: it waits until then.`,
-  outOfDate: 'Its “good until” has passed, so it will not go out.',
-  tooLate: (network: string, lateMinutes: number) =>
-    `${network} did not take it within ${minutes(lateMinutes)} of its time: it goes back to the front of the line.`,
-  noLine: 'It was too late for its time, and its post stands in the line already or is gone.',
-  noAccount: 'Its account was removed before it went out.',
-  noPicture: 'One of its pictures can’t be read any more, so nothing was sent. Choose another picture.',
-  ownFault: 'Clear Quill ran into an error of its own; the log has the details.',
-  backInLine: 'Put back into the line.',
-  tryNow: 'Trying now.',
-  gaveUp: 'Given up.',
-  arrived: 'Someone checked: it arrived.',
-  didNot: 'Someone checked: it did not arrive. It is sent again.',
-  leftSo: 'Left as it is.',
-  takenBack: (network: string) => `Taken back from ${network}.`,
-  restoredHold: (day: string) =>
-    `Restored from a backup on ${day}: look on the networks what went out since, and take that out of the line before lifting this.`,
-  restored: 'Restored from a backup: whether it went out since is asked first.',
-}
+import { counted, lasting } from '#shared/platform/plural'
 
 /** The screen of one delivery. */
 export const delivery = {
@@ -136,27 +87,6 @@ export const notice = {
   toldAt: (when: string) => `message sent at ${when}`,
   unseen: (count: number) => counted(count, 'new notice', 'new notices'),
   settings: 'Where notices go',
-  kinds: {
-    'not-sent': (network: string) => `A post was not sent to ${network}`,
-    decide: (network: string) => `Did a post arrive on ${network}?`,
-    'in-part': (network: string) => `A post is on ${network} in part`,
-    late: (network: string) => `Posts for ${network} are late`,
-    token: (network: string) => `${network} no longer accepts the sign-in`,
-    'line-ends': (network: string) => `The line of ${network} ends soon`,
-    rules: (network: string) => `${network} changed how it takes posts`,
-  } satisfies Record<NoticeKind, (network: string) => string>,
-  token: (message: string) => `${message} Its posts wait in line until a new token is entered.`,
-  late: (message: string) =>
-    `${message} What it does not take within an hour goes out at the next slots, in its order; nothing is lost.`,
-  lineEnds: (when: string, days: number) =>
-    `Its last post goes out ${when}; after that its slots are empty (you are told ${counted(days, 'day', 'days')} ahead).`,
-  rules: (what: string, returned: number) =>
-    `${what}${returned === 0 ? '' : ` ${counted(returned, 'post', 'posts')} no longer fit and went back to the Desk.`}`,
-  changed: {
-    limit: (before: number, after: number) => `It now takes ${after} characters (before: ${before}).`,
-    pictures: (before: number, after: number) => `It now takes up to ${after} pictures (before: ${before}).`,
-    other: 'Its rules are not the same as before.',
-  },
   /** A message to the chat or by mail. */
   more: (count: number) => `and ${count} more`,
   message: (brand: string, count: number) => `${brand}: ${counted(count, 'notice', 'notices')}`,
@@ -236,7 +166,7 @@ export const accountPage = {
   refusedDays: (days: number) => `refused within ${counted(days, 'day', 'days')}`,
   rate: 'Rate',
   rateUnstated: 'not stated; followed as it answers',
-  rateOf: (posts: number, perMinutes: number) => `${posts} posts in ${minutes(perMinutes)}`,
+  rateOf: (posts: number, perMinutes: number) => `${posts} posts in ${lasting(perMinutes)}`,
   alsoTo: 'Also posts to',
   alsoToHint: 'The network itself repeats each post where you say.',
   latest: 'What went there',

@@ -17,8 +17,6 @@ export const setUp = {
 }
 
 export const account = {
-  removedToken: (account: string) =>
-    `${account} was removed, and its token with it. Enter one to post there again.`,
   intro: 'Posts go out through accounts. Each is one place on a network, with its own timetable.',
   address: 'Address of the profile or server',
   addressHint: 'https://network.example/@name',

@@ -4,6 +4,37 @@ import { counted } from './plural'
 const megabytes = (bytes: number): string =>
   bytes < 1024 * 1024 ? `${Math.round(bytes / 1024)} kB` : `${Math.round((bytes / 1024 / 1024) * 10) / 10} MB`
 
+/** Why there was no answer, by what went wrong; `seconds` is how long was waited where that matters. */
+const noAnswers = {
+  'no-tls': () => 'it speaks no TLS there that we could follow',
+  certificate: () => 'its certificate is not valid, so nothing it sends can be trusted',
+  whole: (seconds: number) => `it had not finished within ${seconds} seconds`,
+  refused: () => 'it refuses connections',
+  cut: () => 'it cut the connection',
+  'cut-short': () => 'it cut the connection before its answer was whole',
+  connect: (seconds: number) => `it could not be reached within ${seconds} seconds`,
+  headers: (seconds: number) => `it kept silent for ${seconds} seconds`,
+  body: () => 'it stopped in the middle of its answer',
+  length: () => 'its answer is shorter or longer than it said',
+  'headers-long': () => 'its headers are longer than any should be',
+  'no-http': () => 'what it sent is not HTTP',
+  'no-length': () => 'its answer states no sensible length',
+  'no-way': () => 'there is no way to it from here',
+  damaged: () => 'its compressed answer is damaged',
+  failed: () => 'the connection failed',
+} satisfies Record<string, (seconds: number) => string>
+export type NoAnswer = keyof typeof noAnswers
+
+/** What an HTTP status means for someone who asked for a page. */
+function meaningOf(status: number): string {
+  if (status === 401 || status === 403) return 'it does not let us in'
+  if (status === 404) return 'there is nothing at this address'
+  if (status === 410) return 'what was here is gone for good'
+  if (status === 429) return 'we asked too often'
+  if (status >= 500) return 'it has trouble of its own'
+  return 'it did not give the page'
+}
+
 /** Why the server did not do something: title and, where the case has no sentence of its own, detail. */
 export const refusals = {
   invalid: { title: 'Some fields need another look', detail: 'What you entered is kept; see the fields.' },
@@ -91,13 +122,13 @@ export const refusals = {
     title: 'No such host',
     detail: `There is no host called ${host}. Look for a slip in the address.`,
   }),
-  noAnswer: (host: string, why: string) => ({
+  noAnswer: (host: string, why: NoAnswer, seconds: number) => ({
     title: 'No answer',
-    detail: `${host} did not answer: ${why}.`,
+    detail: `${host} did not answer: ${noAnswers[why](seconds)}.`,
   }),
-  httpStatus: (host: string, status: number, meaning: string) => ({
+  httpStatus: (host: string, status: number) => ({
     title: 'The site refused',
-    detail: `${host} answered ${status}: ${meaning}.`,
+    detail: `${host} answered ${status}: ${meaningOf(status)}.`,
   }),
   tooLarge: (host: string) => ({
     title: 'Too large',

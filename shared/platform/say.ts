@@ -1,5 +1,4 @@
 import type { Message } from '#core/message'
-import type { Messages } from '#core/messages'
 
 /** The sentences of some codes in one language. */
 export type Sentences<M> = { [C in keyof M]: (params: M[C]) => string }
@@ -8,7 +7,7 @@ export type Sentences<M> = { [C in keyof M]: (params: M[C]) => string }
  * Says messages in the words of some tables. A code that none of them has is said as it is: nothing is lost,
  * and it is seen. What older releases stored as a sentence has the code `text`.
  */
-export function speaker(...tables: Partial<Sentences<Messages>>[]): (message: Message) => string {
+export function speaker(...tables: object[]): (message: Message) => string {
   const sentences = Object.assign({}, ...tables) as Record<string, (params: Message['params']) => string>
   return ({ code, params }) =>
     code === 'text' ? String(params['text']) : (sentences[code]?.(params) ?? code)

@@ -6,6 +6,11 @@ import { speaker, type Sentences } from '#shared/platform/say'
 export interface SourceMessages {
   'source.new-ids': object
   'source.too-many': { sources: number; most: number }
+  'source.not-kept': object
+  'source.not-added': object
+  'source.stopped': object
+  'source.may-not-add': object
+  'source.hub-answered': { status: number }
 }
 
 export const sourceMessages: Sentences<FeedMessages & FormatMessages & SourceMessages> = {
@@ -41,6 +46,11 @@ export const sourceMessages: Sentences<FeedMessages & FormatMessages & SourceMes
   'opml.no-address': ({ text }) => `“${text}” is not a web address.`,
   'source.too-many': ({ sources, most }) => `The file names ${sources} sources; the first ${most} are taken.`,
   'source.new-ids': () => 'It changes the ids of its articles; they were told by their addresses.',
+  'source.not-kept': () => 'It could not be kept; the server’s log says why.',
+  'source.not-added': () => 'It could not be added; the server’s log says why.',
+  'source.stopped': () => 'Stopped before it was added.',
+  'source.may-not-add': () => 'Whoever read the file in may not add sources any more.',
+  'source.hub-answered': ({ status }) => `The hub answered ${status}.`,
 }
 
 /** What had to be put right in a feed, or why something is none. */

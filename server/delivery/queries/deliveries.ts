@@ -1,3 +1,4 @@
+import type { StoredMessages } from '#server/platform/db/messages'
 import type { Db } from '#server/platform/db'
 import { NOTHING_THERE, type DeliveryState } from '#shared/delivery/states'
 import { joined, readAll } from '#server/platform/db/read'
@@ -62,7 +63,7 @@ export const sendableDeliveries = async (db: Db, now: number, realNow: number): 
 export const postponeDue = async (
   db: Db,
   accountId: string,
-  { until, message, now, lateMs }: { until: number; message: string; now: number; lateMs: number },
+  { until, message, now, lateMs }: { until: number; message: StoredMessages; now: number; lateMs: number },
 ): Promise<string[]> => {
   const due = () =>
     db('deliveries')

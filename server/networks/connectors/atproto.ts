@@ -1,3 +1,4 @@
+import { note, quoted } from '#shared/messages'
 import { facetsOf, type Facet } from '#core/post'
 import { problem, ProblemError } from '#server/platform/http/problem'
 import { httpRequest, type HttpResponse } from '#server/platform/net/httpRequest'
@@ -12,6 +13,8 @@ import {
   outcomeOf,
   outcomeOfFailure,
   textField,
+  wordsOf,
+  NotTaken,
 } from './outcome'
 import { statedRules } from './rules'
 import { recordKeyOf } from './recordKey'
@@ -75,7 +78,7 @@ export const atproto: Connector = {
       if (answer.status === 200 && uri)
         return { kind: 'there', remoteId: uri, remoteUrl: pageOf(account, rkey), isWhole: true }
       if (textField(fieldsOf(answer), 'error') === 'RecordNotFound') return { kind: 'not-there' }
-      return { kind: 'no-word', message: whyOf(answer) ?? `It answered ${answer.status}.` }
+      return { kind: 'no-word', message: wordsOf(answer, whyOf(answer)) }
     } catch (error) {
       return noWord(error)
     }
@@ -92,11 +95,12 @@ export const atproto: Connector = {
         })
         return answer.status === 200
           ? { kind: 'done' as const }
-          : { kind: 'failed' as const, message: whyOf(answer) ?? `It answered ${answer.status}.` }
+          : { kind: 'failed' as const, message: wordsOf(answer, whyOf(answer)) }
       })
     } catch (error) {
-      if (error instanceof ProblemError || error instanceof Error)
-        return { kind: 'failed', message: error.message }
+      if (error instanceof NotTaken) return { kind: 'failed', message: error.messages }
+      if (error instanceof ProblemError) return { kind: 'failed', message: [error.reason] }
+      if (error instanceof Error) return { kind: 'failed', message: [quoted(error.message)] }
       throw error
     }
   },
@@ -127,7 +131,7 @@ function posted(account: AccountAccess, post: Outgoing, answer: HttpResponse): O
     return { kind: 'done', remoteId: uri, remoteUrl: pageOf(account, recordKeyOf(post)) }
   // A record of this key is there: it can only be this post.
   if (/already exists|RecordAlreadyExists/i.test(whyOf(answer) ?? ''))
-    return { kind: 'unknown', message: 'It has a record of this key.' }
+    return { kind: 'unknown', message: [note('network.has-key')] }
   return outcomeOf(answer, whyOf(answer))
 }
 

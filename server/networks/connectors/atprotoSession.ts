@@ -1,7 +1,9 @@
+import type { Message } from '#core/message'
+import { note, say } from '#shared/messages'
 import { isShape, isText, readJson } from '#shared/platform/json'
 import { httpRequest, type HttpResponse } from '#server/platform/net/httpRequest'
 import type { AccountAccess } from './connector'
-import { bearer, beforePost, fieldsOf, notTaken, NotTaken, textField } from './outcome'
+import { bearer, beforePost, fieldsOf, notTaken, NotTaken, textField, wordsOf } from './outcome'
 
 interface Session {
   access: string
@@ -21,7 +23,7 @@ export async function atprotoSession(
   origin: string,
   identifier: string,
   password: string,
-): Promise<(Session & { did: string; handle: string }) | { refused: string }> {
+): Promise<(Session & { did: string; handle: string }) | { refused: Message[] }> {
   const answer = await httpRequest(xrpc(origin, 'com.atproto.server.createSession'), {
     method: 'POST',
     headers: { accept: 'application/json', 'content-type': 'application/json' },
@@ -30,7 +32,7 @@ export async function atprotoSession(
   const fields = fieldsOf(answer)
   if (answer.status === 400 || answer.status === 401)
     return {
-      refused: textField(fields, 'message') ?? textField(fields, 'error') ?? `It answered ${answer.status}.`,
+      refused: wordsOf(answer, textField(fields, 'message') ?? textField(fields, 'error')),
     }
   const session = sessionIn(answer)
   if (!session) throw notTaken(answer, textField(fields, 'message'))
@@ -89,7 +91,7 @@ export async function withSession<T>(
     if (error instanceof SessionOver)
       throw new NotTaken({
         kind: 'signed-out',
-        message: 'The network does not accept the session it just gave.',
+        message: [note('network.no-session')],
       })
     throw error
   }
@@ -114,6 +116,6 @@ async function begun(account: AccountAccess): Promise<Session> {
   await account.keepSession(null)
   throw new NotTaken({
     kind: 'signed-out',
-    message: `The network no longer accepts this account’s password. It answered: ${session.refused}`,
+    message: [note('network.password-over'), note('network.said', { text: say(session.refused) })],
   })
 }

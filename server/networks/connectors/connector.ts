@@ -1,3 +1,4 @@
+import type { Message } from '#core/message'
 import type { LinkPlace } from '#core/post'
 import type { CheckedAccount } from '#shared/networks/types'
 
@@ -63,14 +64,14 @@ export type Outcome =
       kind: 'part'
       remoteId: string
       remoteUrl: string | null
-      message: string
+      message: Message[]
       waitMs: number | null
       isForGood: boolean
     }
-  | { kind: 'refused'; message: string }
-  | { kind: 'signed-out'; message: string }
-  | { kind: 'later'; message: string; waitMs: number | null; isPause?: boolean }
-  | { kind: 'unknown'; message: string; remoteId?: string }
+  | { kind: 'refused'; message: Message[] }
+  | { kind: 'signed-out'; message: Message[] }
+  | { kind: 'later'; message: Message[]; waitMs: number | null; isPause?: boolean }
+  | { kind: 'unknown'; message: Message[]; remoteId?: string }
 
 /**
  * What the network says when asked whether a post is there. `isWhole`: with all that belongs to it.
@@ -80,8 +81,8 @@ export type Outcome =
 export type Found =
   | { kind: 'there'; remoteId: string; remoteUrl: string | null; isWhole: boolean }
   | { kind: 'not-there' }
-  | { kind: 'no-word'; message: string }
-  | { kind: 'cant-ask'; message: string }
+  | { kind: 'no-word'; message: Message[] }
+  | { kind: 'cant-ask'; message: Message[] }
 
 export interface Connector {
   /**
@@ -94,5 +95,5 @@ export interface Connector {
   remove(
     account: AccountAccess,
     post: { remoteId: string; remoteUrl: string | null },
-  ): Promise<{ kind: 'done' } | { kind: 'failed'; message: string }>
+  ): Promise<{ kind: 'done' } | { kind: 'failed'; message: Message[] }>
 }

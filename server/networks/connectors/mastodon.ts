@@ -1,3 +1,4 @@
+import { note } from '#shared/messages'
 import { plainTextsTask } from '#server/platform/pages/tasks'
 import { setTimeout as pause } from 'node:timers/promises'
 import type { NetworkRules } from '#core/post'
@@ -21,6 +22,7 @@ import {
   textField,
   webField,
   waitOf,
+  wordsOf,
 } from './outcome'
 import { statedRules } from './rules'
 
@@ -78,7 +80,7 @@ export const mastodon: Connector = {
     if (answer.status === 200 || answer.status === 404 || answer.status === 410) return { kind: 'done' }
     return {
       kind: 'failed',
-      message: textField(fieldsOf(answer), 'error') ?? `It answered ${answer.status}.`,
+      message: wordsOf(answer, textField(fieldsOf(answer), 'error')),
     }
   },
 }
@@ -126,7 +128,7 @@ async function postReply(
         kind: 'part',
         remoteId,
         remoteUrl,
-        message: 'message' in reply ? reply.message : '',
+        message: 'message' in reply ? reply.message : [],
         waitMs: null,
         isForGood: true,
       }
@@ -192,7 +194,7 @@ async function ready(account: AccountAccess, id: string): Promise<void> {
     if (answer.status !== 206) throw notTaken(answer, textField(fieldsOf(answer), 'error'))
     await pause(LOOK_PAUSE_MS)
   }
-  throw new NotTaken({ kind: 'later', message: 'It still works on a picture.', waitMs: null })
+  throw new NotTaken({ kind: 'later', message: [note('network.works-on-picture')], waitMs: null })
 }
 
 /** Pages of 40 statuses that are looked through at most. */
@@ -210,8 +212,7 @@ async function foundInStatuses(account: AccountAccess, post: Outgoing): Promise<
     if (before) url.searchParams.set('max_id', before)
     const answer = await httpRequest(url, { headers: bearer(account.token) })
     const statuses = listOf(answer)
-    if (answer.status !== 200 || !statuses)
-      return { kind: 'no-word', message: `It answered ${answer.status}.` }
+    if (answer.status !== 200 || !statuses) return { kind: 'no-word', message: wordsOf(answer, null) }
     recent.push(
       ...(await read(
         account,
@@ -226,7 +227,7 @@ async function foundInStatuses(account: AccountAccess, post: Outgoing): Promise<
     )
       return found
   }
-  return { kind: 'cant-ask', message: 'it has more posts since then than it tells of.' }
+  return { kind: 'cant-ask', message: [note('network.more-posts')] }
 }
 
 const isRecent = (status: Record<string, unknown>, post: Outgoing): boolean =>

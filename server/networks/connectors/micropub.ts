@@ -1,3 +1,4 @@
+import { note } from '#shared/messages'
 import { readLinksTask } from '#server/platform/pages/tasks'
 import { webUrlOf } from '#server/platform/net/address'
 import { linksOf } from '#server/platform/net/links'
@@ -21,6 +22,7 @@ import {
   outcomeOfFailure,
   textField,
   webField,
+  wordsOf,
 } from './outcome'
 import { plainRules, statedRules } from './rules'
 
@@ -111,7 +113,7 @@ export const micropub: Connector = {
       body: JSON.stringify({ action: 'delete', url: remoteId }),
     })
     if ([200, 201, 204, 404, 410].includes(answer.status)) return { kind: 'done' }
-    return { kind: 'failed', message: whyOf(answer) ?? `It answered ${answer.status}.` }
+    return { kind: 'failed', message: wordsOf(answer, whyOf(answer)) }
   },
 }
 
@@ -158,8 +160,7 @@ export function requestOf(
 /** Hands a picture to the media endpoint (Micropub §3.6), which answers with its address. */
 async function upload(account: AccountAccess, picture: OutPicture): Promise<string> {
   const endpoint = account.endpoint['media']
-  if (!endpoint)
-    throw new NotTaken({ kind: 'refused', message: 'It names no media endpoint, so it takes no pictures.' })
+  if (!endpoint) throw new NotTaken({ kind: 'refused', message: [note('network.no-media')] })
   const { body, type } = await formOf(picture, {})
   const answer = await httpRequest(endpoint, {
     method: 'POST',
@@ -187,7 +188,7 @@ export function publishOutcome(answer: HttpResponse): Outcome {
   }
   // `insufficient_scope` comes with 401 by the Recommendation, with 403 or 400 from some servers (§3.7).
   if (textField(fieldsOf(answer), 'error') === 'insufficient_scope')
-    return { kind: 'signed-out', message: `The token does not let it post. ${whyOf(answer)}` }
+    return { kind: 'signed-out', message: [note('network.no-scope'), ...wordsOf(answer, whyOf(answer))] }
   return outcomeOf(answer, whyOf(answer))
 }
 
@@ -205,7 +206,7 @@ async function foundInList(account: AccountAccess, post: Outgoing): Promise<Foun
       { headers: bearer(account.token) },
     )
     if ([400, 404, 501].includes(answer.status)) return null
-    if (answer.status !== 200) return { kind: 'no-word', message: `It answered ${answer.status}.` }
+    if (answer.status !== 200) return { kind: 'no-word', message: wordsOf(answer, null) }
     const { items } = fieldsOf(answer) as { items?: Item[] }
     if (!Array.isArray(items)) return null
     const url = items
@@ -215,7 +216,7 @@ async function foundInList(account: AccountAccess, post: Outgoing): Promise<Foun
     if (items.length < SHORT_LIST || items.some((item) => isOlder(item, post))) return { kind: 'not-there' }
     if (items.length < limit) break
   }
-  return { kind: 'cant-ask', message: 'its list does not reach back far enough.' }
+  return { kind: 'cant-ask', message: [note('network.short-list')] }
 }
 
 /** So few posts are all that an account has: no server lists less than this at a time. */
@@ -237,7 +238,7 @@ async function foundOnPage(page: HttpResponse, slug: string): Promise<Found> {
   const url = urls.find((url) => lastPart(url) === slug)
   return url
     ? { kind: 'there', remoteId: url, remoteUrl: url, isWhole: true }
-    : { kind: 'cant-ask', message: 'it lists its posts for nobody, and its page does not show this one.' }
+    : { kind: 'cant-ask', message: [note('network.page-silent')] }
 }
 
 /** The endpoint a page names: in its `Link` header first, then in a link element (Micropub §5.3). */

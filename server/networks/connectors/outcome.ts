@@ -1,3 +1,5 @@
+import type { Message } from '#core/message'
+import { note, quoted } from '#shared/messages'
 import { parseJson } from '#shared/platform/json'
 import { LIMITS } from '#shared/platform/limits'
 import { webUrlOf } from '#server/platform/net/address'
@@ -19,9 +21,9 @@ const LEAST_WAIT_MS = 1_000
  */
 export function outcomeOf(answer: HttpResponse, why: string | null): Outcome {
   const { status } = answer
-  const message = why ? `It answered: ${why}` : `It answered ${status}.`
+  const message = [why ? note('network.said', { text: why }) : note('network.answered', { status })]
   if (status === 401 || status === 403)
-    return { kind: 'signed-out', message: `The network no longer accepts this account’s token. ${message}` }
+    return { kind: 'signed-out', message: [note('network.token-over'), ...message] }
   if (status === 429 || status === 503)
     return { kind: 'later', message, waitMs: waitOf(answer), isPause: true }
   // 408, 425: it did not read the request to its end, or did not want to (RFC 9110 §15.5.9, RFC 8470 §5.2).
@@ -58,14 +60,14 @@ export function outcomeOfFailure(error: unknown): Outcome {
   if (!(error instanceof ProblemError)) throw error
   const neverArrived = error instanceof NoResponse ? !error.reached : NEVER_LEFT.has(error.code)
   return neverArrived
-    ? { kind: 'later', message: error.message, waitMs: null }
-    : { kind: 'unknown', message: error.message }
+    ? { kind: 'later', message: [error.reason], waitMs: null }
+    : { kind: 'unknown', message: [error.reason] }
 }
 
 /** A network that can't be reached now may be asked later. */
 export function noWord(error: unknown): Found {
-  if (error instanceof NotTaken || error instanceof ProblemError)
-    return { kind: 'no-word', message: error.message }
+  if (error instanceof NotTaken) return { kind: 'no-word', message: error.messages }
+  if (error instanceof ProblemError) return { kind: 'no-word', message: [error.reason] }
   throw error
 }
 
@@ -113,8 +115,12 @@ export class NotTaken extends Error {
   readonly outcome: Outcome
 
   constructor(outcome: Outcome) {
-    super('message' in outcome ? outcome.message : 'It was not taken.')
+    super(`not taken: ${outcome.kind}`)
     this.outcome = outcome
+  }
+
+  get messages(): Message[] {
+    return 'message' in this.outcome ? this.outcome.message : []
   }
 }
 
@@ -138,10 +144,15 @@ export async function beforePost<T>(work: () => Promise<T>): Promise<T> {
     return await work()
   } catch (error) {
     if (error instanceof ProblemError)
-      throw new NotTaken({ kind: 'later', message: error.message, waitMs: null })
+      throw new NotTaken({ kind: 'later', message: [error.reason], waitMs: null })
     throw error
   }
 }
+
+/** What a network said in its own words; where it said nothing, its status. */
+export const wordsOf = (answer: Pick<HttpResponse, 'status'>, why: string | null): Message[] => [
+  why ? quoted(why) : note('network.answered', { status: answer.status }),
+]
 
 /** A form with a file in it (RFC 7578), as a body and its type. */
 export async function formOf(

@@ -1,3 +1,4 @@
+import type { StoredMessages } from '#server/platform/db/messages'
 import type { Db } from '#server/platform/db'
 import { joined, readAll } from '#server/platform/db/read'
 import { text } from '#server/platform/db/tables'
@@ -56,7 +57,7 @@ export const setSession = async (db: Db, id: string, sealed: string | null): Pro
 /**
  * An account whose network refuses the sign-in is on hold; one that was on hold already keeps its own reason.
  */
-export const setRefused = async (db: Db, id: string, message: string, at: number): Promise<void> => {
+export const setRefused = async (db: Db, id: string, message: StoredMessages, at: number): Promise<void> => {
   await db('accounts').where({ id }).update({ trouble: message, checked_at: at, refused_at: at })
   await db('accounts').where({ id, held: 0 }).update({ held: 1, hold_until: null, hold_reason: message })
 }

@@ -1,6 +1,7 @@
 import { copyFileSync, existsSync, mkdirSync, readdirSync, renameSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
-import * as words from '#shared/words'
+import { note } from '#shared/messages'
+import { storeMessages } from '#server/platform/db/messages'
 import { realNow } from '../clock'
 import { migrationSource } from '../db/migrations'
 import { openDb } from '../db/sqlite/open'
@@ -71,8 +72,10 @@ export async function restore(from: string): Promise<Restored> {
     await bringUp(part)
     const counts = makeCareful(
       part,
-      words.causes.restoredHold(new Date(realNow()).toISOString().slice(0, 10)),
-      words.causes.restored,
+      storeMessages([
+        note('delivery.restored-hold', { day: new Date(realNow()).toISOString().slice(0, 10) }),
+      ]),
+      storeMessages([note('delivery.restored')]),
       realNow(),
     )
     const before = existsSync(target) ? `${target}.before-${stamp()}` : null

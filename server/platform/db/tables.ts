@@ -1,3 +1,4 @@
+import type { StoredMessages } from './messages'
 import type { Knex } from 'knex'
 import type { Tables } from 'knex/types/tables'
 
@@ -68,6 +69,10 @@ const column = <T, Optional extends boolean = false>(
 })
 
 export const text = <T extends string = string>(): Column<T, false> => column('TEXT')
+/** Messages; they are said before they are shown. */
+export const messages = (): Column<StoredMessages, false> => column('TEXT')
+/** A person’s own words, or messages in their place. */
+export const wordsOrMessages = (): Column<StoredMessages | string, false> => column('TEXT')
 export const whole = <T extends number = number>(): Column<T, false> => column('INTEGER')
 export const real = (): Column<number, false> => column('REAL')
 export const blob = (): Column<Buffer, false> => column('BLOB')

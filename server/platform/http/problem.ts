@@ -1,3 +1,5 @@
+import type { Message } from '#core/message'
+import { refusalMessage } from '#shared/platform/messages'
 import type { Problem } from '#shared/platform/types'
 import * as words from '#shared/words'
 
@@ -91,15 +93,18 @@ type Arguments<C extends ProblemCode> = (typeof words.refusals)[C] extends (...g
 export class ProblemError extends Error {
   readonly code: ProblemCode
   readonly body: Problem
+  /** The same as a message, for what is stored. */
+  readonly reason: Message
 
-  constructor(code: ProblemCode, text: Text, errors?: Problem['errors'], status: number = STATUS[code]) {
+  constructor(code: ProblemCode, text: Text, reason: Message, errors?: Problem['errors']) {
     super(text.detail)
     this.name = 'ProblemError'
     this.code = code
+    this.reason = reason
     this.body = {
       type: `urn:clear-quill:${code}`,
       title: text.title,
-      status,
+      status: STATUS[code],
       detail: text.detail,
       ...(errors ? { errors } : {}),
     }
@@ -113,12 +118,14 @@ export class ProblemError extends Error {
 
   /** The same refusal, said at a field of the form. */
   at(field: string): ProblemError {
-    return new ProblemError(this.code, this.body, [{ field, message: this.body.detail }])
+    return new ProblemError(this.code, this.body, this.reason, [{ field, message: this.body.detail }])
   }
 }
 
 /** A refusal by its code, with what its sentence needs. */
 export function problem<C extends ProblemCode>(code: C, ...given: Arguments<C>): ProblemError {
   const entry = words.refusals[code] as Text | ((...values: unknown[]) => Text)
-  return new ProblemError(code, typeof entry === 'function' ? entry(...given) : entry)
+  const values = given as readonly (string | number)[]
+  const text = typeof entry === 'function' ? entry(...values) : entry
+  return new ProblemError(code, text, refusalMessage(code, values))
 }

@@ -49,8 +49,7 @@ class LaneOfThreads {
   }
 
   run(job: Job): void {
-    if (this.#waiting.length >= MOST_WAITING)
-      return job.reject(new TaskStopped('Too much is waiting to be read; try again in a minute.'))
+    if (this.#waiting.length >= MOST_WAITING) return job.reject(new TaskStopped('busy'))
     this.#waiting.push(job)
     this.#startNext()
   }
@@ -71,10 +70,7 @@ class LaneOfThreads {
     clearTimeout(free.timer)
     free.job = job
     free.startedAt = realNow()
-    free.timer = setTimeout(
-      () => this.#end(free, new TaskStopped('It took longer to read than anything of its kind should.')),
-      this.#lane.longestMs,
-    )
+    free.timer = setTimeout(() => this.#end(free, new TaskStopped('slow')), this.#lane.longestMs)
     free.worker.postMessage({ task: job.task, input: job.input })
     this.#startNext()
   }
@@ -93,16 +89,11 @@ class LaneOfThreads {
       else job?.resolve(result)
       this.#startNext()
       if (thread.job === null && this.#threads.length > 1)
-        thread.timer = setTimeout(() => this.#end(thread, new TaskStopped('')), IDLE_MS).unref()
+        thread.timer = setTimeout(() => this.#end(thread, new TaskStopped('slow')), IDLE_MS).unref()
     })
     worker.on('error', (error: NodeJS.ErrnoException) => {
       log.error({ error }, 'A worker thread died; its work is given back.')
-      this.#end(
-        thread,
-        error.code === 'ERR_WORKER_OUT_OF_MEMORY'
-          ? new TaskStopped('It takes more memory to read than anything of its kind should.')
-          : error,
-      )
+      this.#end(thread, error.code === 'ERR_WORKER_OUT_OF_MEMORY' ? new TaskStopped('heavy') : error)
     })
     this.#threads.push(thread)
     return thread
@@ -149,7 +140,5 @@ export async function stopThreads(): Promise<void> {
 function errorOf({ name, message, code, line, detail }: NonNullable<Reply['error']>): Error {
   if (name === 'FeedError' && detail) return new FeedError(code as FeedErrorCode, detail)
   if (name === 'FormatError' && detail) return new FormatError(code as FormatError['code'], line, detail)
-  return name === 'TooDeep'
-    ? new TaskStopped('Its elements lie deeper in each other than those of any honest page.')
-    : new Error(message)
+  return name === 'TooDeep' ? new TaskStopped('deep') : new Error(message)
 }

@@ -84,8 +84,7 @@ async function bytesOf(
     const code = String((error as NodeJS.ErrnoException).code)
     // An answer without a body that is called packed all the same.
     if (code === 'Z_BUF_ERROR' && size === 0) return Buffer.alloc(0)
-    if (code.startsWith('Z_') || code.startsWith('ERR_BROTLI'))
-      throw new NoResponse(host, 'its compressed answer is damaged', true)
+    if (code.startsWith('Z_') || code.startsWith('ERR_BROTLI')) throw new NoResponse(host, 'damaged', true)
     throw error
   } finally {
     body.on('error', () => undefined)

@@ -1,3 +1,4 @@
+import type { StoredMessages } from '#server/platform/db/messages'
 import { joined, readAll, readFirst } from '#server/platform/db/read'
 import { pick, whole } from '#server/platform/db/tables'
 import { IMPORTS, IMPORT_ITEMS, type ImportItemRow, type ImportRow } from '../rows'
@@ -62,7 +63,7 @@ export const updateItem = async (
 }
 
 /** What still waited could not be added, and is told as such. */
-export const stopImport = async (db: Db, id: string, at: number, message: string): Promise<void> => {
+export const stopImport = async (db: Db, id: string, at: number, message: StoredMessages): Promise<void> => {
   await db('imports').where({ id }).whereNull('stopped_at').update({ stopped_at: at })
   await db('import_items').where({ import_id: id, state: 'waiting' }).update({ state: 'failed', message })
 }

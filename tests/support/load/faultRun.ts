@@ -131,7 +131,7 @@ async function judged(
     unsaid: texts.filter(
       (text) =>
         (stateOf.get(text)?.state !== 'sent' && there.has(text)) ||
-        (stateOf.get(text)?.state === 'not-sent' && !/refused it for good/.test(stateOf.get(text)!.message)),
+        (stateOf.get(text)?.state === 'not-sent' && !/delivery\.refused/.test(stateOf.get(text)!.message)),
     ),
     unfinished: texts.filter((text) => !FINAL.includes(stateOf.get(text)?.state ?? '')).length,
     untold,

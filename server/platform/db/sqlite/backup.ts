@@ -1,3 +1,4 @@
+import type { StoredMessages } from '../messages'
 import { existsSync, renameSync, rmSync } from 'node:fs'
 import Database from 'better-sqlite3'
 
@@ -79,7 +80,12 @@ export interface RestoredCounts {
  * Makes a restored file safe to start from: every brand on hold with the reason, and each delivery that was
  * on its way is asked about first, since it may have gone out after the copy was made.
  */
-export function makeCareful(file: string, reason: string, message: string, at: number): RestoredCounts {
+export function makeCareful(
+  file: string,
+  reason: StoredMessages,
+  message: StoredMessages,
+  at: number,
+): RestoredCounts {
   const db = new Database(file)
   try {
     return db.transaction((): RestoredCounts => {

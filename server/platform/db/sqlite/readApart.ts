@@ -28,10 +28,7 @@ export function readApart<T>(query: Knex.QueryBuilder | Knex.Raw): Promise<T[]> 
   const { sql, bindings } = query.toSQL().toNative()
   return new Promise((resolve, reject) => {
     const id = ++asked
-    const timer = setTimeout(
-      () => endThread(new TaskStopped('A read took too long and was ended.')),
-      LONGEST_MS,
-    )
+    const timer = setTimeout(() => endThread(new TaskStopped('slow')), LONGEST_MS)
     waiting.set(id, { resolve, reject, timer })
     readingThread().postMessage({ id, sql, bindings: bindings.map(plain) })
   })

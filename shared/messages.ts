@@ -1,0 +1,36 @@
+// Every message there is, said in English: for the server, which stores codes and says them at its edge. A
+// screen says those of its subject alone.
+import type { Message } from '#core/message'
+import { deliveryMessages, type DeliveryMessages } from '#shared/delivery/messages'
+import { networkMessages, type NetworkMessages } from '#shared/networks/messages'
+import { noticeMessages, type NoticeMessages } from '#shared/notices/messages'
+import { platformMessages, refusalMessages, type PlatformMessages } from '#shared/platform/messages'
+import { speaker } from '#shared/platform/say'
+import { postMessages } from '#shared/posts/messages'
+import { scheduleMessages } from '#shared/schedule/messages'
+import { sourceMessages, type SourceMessages } from '#shared/sources/messages'
+
+type Known = DeliveryMessages & NetworkMessages & NoticeMessages & PlatformMessages & SourceMessages
+
+/** A message of the server’s by its code, with what its sentence needs. */
+export const note = <C extends keyof Known & string>(
+  code: C,
+  ...[params]: object extends Known[C] ? [] : [params: Known[C]]
+): Message => ({ code, params: (params ?? {}) as Message['params'] })
+
+/** Words that are nobody's of ours: a network's, a person's. */
+export const quoted = (text: string): Message => ({ code: 'text', params: { text } })
+
+const sayOne = speaker(
+  deliveryMessages,
+  networkMessages,
+  noticeMessages,
+  platformMessages,
+  refusalMessages,
+  sourceMessages,
+  scheduleMessages,
+  postMessages,
+)
+
+/** What several messages say together. */
+export const say = (messages: readonly Message[]): string => messages.map(sayOne).filter(Boolean).join(' ')

@@ -1,0 +1,52 @@
+import type { Message } from '#core/message'
+import type { NoticeKind } from './types'
+import { counted } from '#shared/platform/plural'
+import type { Sentences } from '#shared/platform/say'
+
+type Titles = { [K in NoticeKind as `notice.${K}`]: { network: string } }
+
+/** Titles of notices by their kind, and what they say besides what happened. */
+export interface NoticeMessages extends Titles {
+  'notice.until-token': object
+  'notice.late-goes-on': object
+  'notice.last-post': { at: string; zone: string; days: number }
+  'notice.limit': { before: number; after: number }
+  'notice.pictures': { before: number; after: number }
+  'notice.other-rules': object
+  'notice.returned': { posts: number }
+}
+
+export const noticeTitle = (kind: NoticeKind, network: string): Message[] => [
+  { code: `notice.${kind}`, params: { network } },
+]
+
+const momentIn = (at: string, zone: string): string =>
+  new Intl.DateTimeFormat('en-GB', {
+    timeZone: zone,
+    weekday: 'short',
+    day: 'numeric',
+    month: 'short',
+    hour: '2-digit',
+    minute: '2-digit',
+    hourCycle: 'h23',
+  }).format(Date.parse(at))
+
+export const noticeMessages: Sentences<NoticeMessages> = {
+  'notice.not-sent': ({ network }) => `A post was not sent to ${network}`,
+  'notice.decide': ({ network }) => `Did a post arrive on ${network}?`,
+  'notice.in-part': ({ network }) => `A post is on ${network} in part`,
+  'notice.late': ({ network }) => `Posts for ${network} are late`,
+  'notice.token': ({ network }) => `${network} no longer accepts the sign-in`,
+  'notice.line-ends': ({ network }) => `The line of ${network} ends soon`,
+  'notice.rules': ({ network }) => `${network} changed how it takes posts`,
+  'notice.until-token': () => 'Its posts wait in line until a new token is entered.',
+  'notice.late-goes-on': () =>
+    'What it does not take within an hour goes out at the next slots, in its order; nothing is lost.',
+  'notice.last-post': ({ at, zone, days }) =>
+    `Its last post goes out ${momentIn(at, zone)}; after that its slots are empty (you are told ${counted(days, 'day', 'days')} ahead).`,
+  'notice.limit': ({ before, after }) => `It now takes ${after} characters (before: ${before}).`,
+  'notice.pictures': ({ before, after }) => `It now takes up to ${after} pictures (before: ${before}).`,
+  'notice.other-rules': () => 'Its rules are not the same as before.',
+  'notice.returned': ({ posts }) =>
+    `${counted(posts, 'post', 'posts')} no longer fit and went back to the Desk.`,
+}
