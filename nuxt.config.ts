@@ -60,7 +60,15 @@ export default defineNuxtConfig({
   vite: {
     plugins: [tailwindcss()],
     worker: { format: 'es' },
-    $client: { build: { rollupOptions: { output: { manualChunks: firstView } } } },
+    $client: {
+      build: {
+        rollupOptions: {
+          output: { manualChunks: firstView },
+          // Words that a screen does not say are left out of it.
+          treeshake: { manualPureFunctions: ['inWords'] },
+        },
+      },
+    },
   },
   // A screen’s script is fetched when one goes towards it, not for every link in sight.
   experimental: { defaults: { nuxtLink: { prefetchOn: { visibility: false, interaction: true } } } },

@@ -4,6 +4,7 @@ import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import ts from 'typescript'
+import { parse } from 'vue/compiler-sfc'
 
 const root = fileURLToPath(new URL('..', import.meta.url))
 const PRODUCT = ['core', 'shared', 'server', 'app']
@@ -66,6 +67,22 @@ function sentencesOf(file) {
 const sentences = (folder) =>
   files.filter((file) => file.startsWith(`${folder}/`)).reduce((sum, file) => sum + sentencesOf(file), 0)
 
+const SHOWN = new Set(['title', 'aria-label', 'placeholder', 'alt', 'label', 'detail'])
+const isWord = (text) => /[a-z]{2}/i.test(text ?? '')
+/** Words that stand in a component's template itself. */
+function wordsIn(file) {
+  const tree = parse(textOf.get(file)).descriptor.template?.ast
+  const count = (node) =>
+    (node.type === TEXT && isWord(node.content) ? 1 : 0) +
+    (node.props ?? []).filter(
+      (prop) => prop.type === ATTRIBUTE && SHOWN.has(prop.name) && isWord(prop.value?.content),
+    ).length +
+    (node.children ?? []).reduce((sum, child) => sum + count(child), 0)
+  return tree ? count(tree) : 0
+}
+/** Node types of the template's tree (`@vue/compiler-core`, NodeTypes). */
+const [TEXT, ATTRIBUTE] = [2, 6]
+
 /** Each by its name. */
 export const counts = () => ({
   'casts by way of unknown': all(/\bas unknown as\b/g),
@@ -84,6 +101,10 @@ export const counts = () => ({
   [`lines over ${VERY_LONG}`]: lines(VERY_LONG),
   'sentences in core': sentences('core'),
   'sentences in server': sentences('server'),
+  'sentences in components': sentences('app'),
+  'words in templates': files
+    .filter((file) => file.endsWith('.vue'))
+    .reduce((sum, file) => sum + wordsIn(file), 0),
 })
 
 if (process.argv[1] === fileURLToPath(import.meta.url))

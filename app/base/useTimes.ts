@@ -1,3 +1,4 @@
+import * as words from '#shared/words'
 import { dateFormat, instantOf, localMoment } from './localTime'
 
 const MINUTE = 60_000
@@ -5,6 +6,9 @@ const HOUR = 60 * MINUTE
 const DAY = 24 * HOUR
 /** Within so much a day is known by its name. */
 const NEAR = 7 * DAY
+
+/** How long ago something was, in the words of one place. */
+type Ago = typeof words.frame.ago
 
 /** Instants as the brand reads them: its own zone, the day's name, no more than is needed. */
 export function useTimes() {
@@ -32,13 +36,13 @@ export function useTimes() {
   const isFarOff = (at: string | number): boolean => ms(at) - clock.now > NEAR
   /** `Thu 26, 07:00`, further off `Sat 26 Dec, 07:00` */
   const shortDayTime = (at: string | number): string => `${nearDay(at)}, ${time(at)}`
-  /** How long ago: minutes and hours while it is near, else the day. */
-  const ago = (at: string | number): string => {
+  /** How long ago, in some words: minutes and hours while it is near, else the day. */
+  const ago = (at: string | number, said: Ago = words.frame.ago): string => {
     const passed = clock.now - ms(at)
-    if (passed < MINUTE) return 'just now'
-    if (passed < HOUR) return `${Math.floor(passed / MINUTE)} min`
-    if (passed < DAY) return `${Math.floor(passed / HOUR)} h`
-    return nearDay(at)
+    if (passed < MINUTE) return said.now
+    if (passed < HOUR) return said.minutes(Math.floor(passed / MINUTE))
+    if (passed < DAY) return said.hours(Math.floor(passed / HOUR))
+    return said.day(nearDay(at))
   }
   /** The exact instant, and the reader's own time where it differs from the brand's. */
   const exact = (at: string | number): string => {

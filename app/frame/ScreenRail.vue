@@ -61,9 +61,10 @@ const link =
       :title="screen.name"
     >
       <component :is="ICONS[screen.icon]" :size="17" aria-hidden="true" />
-      <span class="max-column:text-[10px] max-column:leading-none column:max-wide:sr-only">{{
-        screen.name
-      }}</span>
+      <span
+        class="max-column:max-w-[50px] max-column:truncate max-column:text-[10px] max-column:leading-none column:max-wide:sr-only"
+        >{{ screen.name }}</span
+      >
       <span
         v-if="screen.count > 0"
         class="ml-auto text-[11.5px] text-ink-3 max-wide:hidden"
@@ -99,9 +100,10 @@ const link =
       :title="setUp.name"
     >
       <component :is="ICONS[setUp.icon]" :size="17" aria-hidden="true" />
-      <span class="max-column:text-[10px] max-column:leading-none column:max-wide:sr-only">{{
-        setUp.name
-      }}</span>
+      <span
+        class="max-column:max-w-[50px] max-column:truncate max-column:text-[10px] max-column:leading-none column:max-wide:sr-only"
+        >{{ setUp.name }}</span
+      >
     </NuxtLink>
     <BrandClock />
   </nav>

@@ -271,7 +271,7 @@ const faces = [
         <button
           v-if="troubled[0]"
           type="button"
-          class="flex min-h-6 max-w-[70ch] items-center gap-1.5 text-left text-bad underline-offset-2 hover:underline"
+          class="flex min-h-6 max-w-[min(70ch,100%)] items-center gap-1.5 text-left text-bad underline-offset-2 hover:underline"
           @click="openId = troubled[0].id"
         >
           <TriangleAlert :size="14" class="shrink-0" aria-hidden="true" />

@@ -43,7 +43,7 @@ const notes = computed(() => {
 /** What the columns say, in one line: a phone has no room for columns. */
 const facts = computed(() => {
   const { folders, articles, clipped, everyMinutes, lastFetchedAt } = props.source
-  const fetched = lastFetchedAt ? labels.fetchedAgo(times.ago(lastFetchedAt)) : labels.never
+  const fetched = lastFetchedAt ? times.ago(lastFetchedAt, labels.fetchedAgo) : labels.never
   return [
     folders.join(', '),
     labels.articles(articles),

@@ -1,8 +1,9 @@
+import { inWords } from '#shared/platform/language'
 import type { DeliveryAction } from './types'
 import { counted, lasting } from '#shared/platform/plural'
 
 /** The screen of one delivery. */
-export const delivery = {
+export const delivery = inWords({
   title: 'Delivery',
   back: 'Schedule',
   states: {
@@ -72,10 +73,10 @@ export const delivery = {
     change: 'Open on the Desk.',
   } satisfies Record<DeliveryAction, string>,
   see: 'What happened, and what to do',
-}
+})
 
 /** Notices: their titles, and the screen that lists them. */
-export const notice = {
+export const notice = inWords({
   title: 'Notices',
   open: 'Open',
   settled: 'Settled',
@@ -90,9 +91,9 @@ export const notice = {
   /** A message to the chat or by mail. */
   more: (count: number) => `and ${count} more`,
   message: (brand: string, count: number) => `${brand}: ${counted(count, 'notice', 'notices')}`,
-}
+})
 
-export const telling = {
+export const telling = inWords({
   title: 'Notices',
   intro:
     'What needs a person always shows up on the Day sheet. Here you choose where else it is sent: the first at once, then together at most every ten minutes.',
@@ -128,10 +129,10 @@ export const telling = {
     }),
   },
   testText: (brand: string) => `Clear Quill will write here when something at ${brand} needs a person.`,
-}
+})
 
 /** The screen of one account. */
-export const accountPage = {
+export const accountPage = inWords({
   title: 'Account',
   standing: 'Status',
   well: 'The network accepts the sign-in; posts go out.',
@@ -171,9 +172,9 @@ export const accountPage = {
   alsoToHint: 'The network itself repeats each post where you say.',
   latest: 'What went there',
   noneYet: 'Nothing has gone there yet.',
-}
+})
 
-export const day = {
+export const day = inWords({
   title: 'Day sheet',
   needsYou: 'Needs you',
   alsoWaiting: 'Also waiting',
@@ -187,4 +188,4 @@ export const day = {
   toSchedule: 'To the Schedule',
   out: 'Going out today',
   nothingOut: 'Nothing goes out today.',
-}
+})

@@ -1,6 +1,7 @@
+import { inWords } from '#shared/platform/language'
 import { counted } from '#shared/platform/plural'
 
-export const setUp = {
+export const setUp = inWords({
   title: 'Set-up',
   parts: {
     sources: 'Sources',
@@ -14,9 +15,9 @@ export const setUp = {
     you: 'You',
   },
   readOnly: 'Your role in this brand lets you look, but not change anything.',
-}
+})
 
-export const account = {
+export const account = inWords({
   intro: 'Posts go out through accounts. Each is one place on a network, with its own timetable.',
   address: 'Address of the profile or server',
   addressHint: 'https://network.example/@name',
@@ -97,9 +98,9 @@ export const account = {
     title: 'No account yet',
     detail: 'An address and a token are enough; both are checked at the network before anything is kept.',
   },
-}
+})
 
-export const pillar = {
+export const pillar = inWords({
   intro: 'A pillar is the kind of content a post is. Its ink marks it on the ribbon and the Schedule.',
   name: 'Name',
   description: 'What belongs there',
@@ -119,9 +120,9 @@ export const pillar = {
     title: 'No pillar yet',
     detail: 'Two to five kinds of content are common: news, explainers, own news.',
   },
-}
+})
 
-export const brand = {
+export const brand = inWords({
   intro: 'The brand that posts go out for. Its zone decides what a slot’s time means.',
   name: 'Name of the brand',
   zone: 'Time zone',
@@ -146,18 +147,18 @@ export const brand = {
     yes: 'Remove the brand',
     no: 'Keep it',
   },
-}
+})
 
-export const usualPost = {
+export const usualPost = inWords({
   title: 'A post starts with',
   usual: 'No account ticked: the accounts used last.',
   source: 'Posts about its articles start with these accounts.',
   folder: 'Posts about articles of its sources start with these accounts.',
   watch: 'Posts about what it finds start with these accounts.',
   pillar: 'Posts of this pillar start with these accounts.',
-}
+})
 
-export const yourself = {
+export const yourself = inWords({
   intro: 'Who you are here, and where you are signed in.',
   name: 'Your name',
   email: 'Mail address',
@@ -172,4 +173,4 @@ export const yourself = {
   thisOne: 'this one',
   since: (when: string) => `since ${when}`,
   end: 'End it',
-}
+})

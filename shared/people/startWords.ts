@@ -1,4 +1,6 @@
-export const signIn = {
+import { inWords } from '#shared/platform/language'
+
+export const signIn = inWords({
   title: 'Sign in',
   intro: 'Read the feeds, write the line, line it up.',
   email: 'Mail address',
@@ -9,9 +11,9 @@ export const signIn = {
   demoIntro: 'Invented, like everything in the demo. One click signs you in.',
   demoAs: (name: string) => `Sign in as ${name}`,
   demoBrands: (names: string[]) => names.join(', '),
-}
+})
 
-export const start = {
+export const start = inWords({
   title: 'A first start',
   intro:
     'Six short steps, and the first articles are on the Wire. Everything can be changed later in Set-up.',
@@ -65,4 +67,4 @@ export const start = {
   skip: 'Skip for now',
   finish: 'To the Wire',
   added: (name: string) => `${name} is set up.`,
-}
+})

@@ -1,5 +1,7 @@
+import { inWords } from '#shared/platform/language'
+
 /** What a form says about one field. */
-export const fields = {
+export const fields = inWords({
   nameMissing: 'Give it a name.',
   addressMissing: 'Enter an address.',
   emailMissing: 'Enter your mail address.',
@@ -48,4 +50,4 @@ export const fields = {
   site: 'A site looks like lowlamp.example.',
   tooManySites: (most: number) => `At most ${most} sites.`,
   noteMissing: 'Say what should change.',
-}
+})

@@ -1,6 +1,7 @@
+import { inWords } from '#shared/platform/language'
 import { counted } from './plural'
 
-export const frame = {
+export const frame = inWords({
   product: 'Clear Quill',
   skip: 'To the screen',
   screens: {
@@ -22,6 +23,13 @@ export const frame = {
   unread: (count: number) => `${count} unread`,
   lists: 'Lists',
   news: (name: string, count: number) => `${name}: ${counted(count, 'new article', 'new articles')}`,
+  /** How long ago something was. */
+  ago: {
+    now: 'just now',
+    minutes: (count: number) => `${count} min`,
+    hours: (count: number) => `${count} h`,
+    day: (day: string) => day,
+  },
   lookAt: 'Look at them',
   signedOut: 'You have been signed out.',
   signInAgain: 'Sign in again',
@@ -72,9 +80,9 @@ export const frame = {
     title: 'No answer',
     detail: 'Clear Quill did not answer. What you typed is kept; try again when it is back.',
   },
-}
+})
 
-export const keys = {
+export const keys = inWords({
   title: 'Keys and words',
   hint: 'They are off while you type in a field.',
   next: 'Next article',
@@ -98,9 +106,9 @@ export const keys = {
   nextFound: 'Next one',
   previousFound: 'Previous one',
   back: 'Back to the list',
-}
+})
 
-export const notices = {
+export const notices = inWords({
   undo: 'Undo',
   undoKey: 'u',
   undoKeyTyping: 'Ctrl Z',
@@ -127,9 +135,9 @@ export const notices = {
   handedOver: 'Handed to the network.',
   putBack: (why: string) => `Not saved, so it was undone. ${why}`,
   clock: (when: string) => `It is now ${when}.`,
-}
+})
 
-export const demo = {
+export const demo = inWords({
   name: 'Demo clock',
   hour: '+1 hour',
   day: '+1 day',
@@ -137,4 +145,4 @@ export const demo = {
   dayTitle: 'Go forward one day; whatever is due happens',
   playing: 'Time is passing',
   networks: 'The networks',
-}
+})

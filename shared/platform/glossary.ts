@@ -1,5 +1,7 @@
+import { inWords } from '#shared/platform/language'
+
 /** The product's own words, each explained in a sentence: behind `?`, and on the screens they name. */
-export const glossary = {
+export const glossary = inWords({
   title: 'Words',
   whatIsThis: 'What is this?',
   words: {
@@ -21,13 +23,13 @@ export const glossary = {
     preflight: 'The checks a post passes before it can be lined up.',
     'Day sheet': 'What needs you today, and what goes out.',
   },
-} as const
+} as const)
 
-export const screenHelp = {
+export const screenHelp = inWords({
   day: 'What needs you comes first: posts that did not go out, accounts that are refused, posts to review. Beside it is what goes out today.',
   clippings:
     'A clipping is an article, or words from one, that you kept to write about. Once a post made from it is lined up, it moves to Done. The shelf is for later, with no date.',
   desk: 'Posts being written or in review. A proof shows a post as one account will show it; a wording is another text for when it is sent again.',
   schedule:
     'Each account has a timetable of slots and a line of posts waiting for them. The plan gives each post the next slot it may take, and is worked out again whenever something changes.',
-}
+})

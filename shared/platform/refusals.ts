@@ -1,3 +1,4 @@
+import { inWords } from '#shared/platform/language'
 import { counted } from './plural'
 
 /** A size as a person says it. */
@@ -36,7 +37,7 @@ function meaningOf(status: number): string {
 }
 
 /** Why the server did not do something: title and, where the case has no sentence of its own, detail. */
-export const refusals = {
+export const refusals = inWords({
   invalid: { title: 'Some fields need another look', detail: 'What you entered is kept; see the fields.' },
   notSignedIn: {
     title: 'Not signed in',
@@ -298,4 +299,4 @@ export const refusals = {
     title: 'Too much at once',
     detail: `That was asked for very often. Wait ${counted(seconds, 'second', 'seconds')}, then try again.`,
   }),
-}
+})

@@ -1,3 +1,4 @@
+import { inWords } from './language'
 import type { Message } from '#core/message'
 
 /** The sentences of some codes in one language. */
@@ -8,7 +9,8 @@ export type Sentences<M> = { [C in keyof M]: (params: M[C]) => string }
  * and it is seen. What older releases stored as a sentence has the code `text`.
  */
 export function speaker(...tables: object[]): (message: Message) => string {
-  const sentences = Object.assign({}, ...tables) as Record<string, (params: Message['params']) => string>
+  const all: Record<string, (params: Message['params']) => string> = Object.assign({}, ...tables)
+  const sentences = inWords(all)
   return ({ code, params }) =>
     code === 'text' ? String(params['text']) : (sentences[code]?.(params) ?? code)
 }

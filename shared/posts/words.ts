@@ -1,6 +1,7 @@
+import { inWords } from '#shared/platform/language'
 import { counted } from '#shared/platform/plural'
 
-export const desk = {
+export const desk = inWords({
   title: 'Desk',
   waiting: (count: number) => `${count} on the Desk`,
   newPost: 'New post',
@@ -42,9 +43,9 @@ export const desk = {
   sendBackTitle: 'Send it back',
   sendBackHint: 'What should change',
   shortAbout: { title: 'Where this short link leads', detail: 'It leads to:' },
-}
+})
 
-export const writing = {
+export const writing = inWords({
   newPost: 'A new post',
   notThere: {
     title: 'This post does not exist',
@@ -219,9 +220,9 @@ export const writing = {
     newPost: 'Begin a new post',
     approve: 'Approve',
   },
-}
+})
 
-export const writingSetUp = {
+export const writingSetUp = inWords({
   title: 'Writing',
   detail: 'How the brand writes, for people and for anything that drafts lines.',
   instruction: 'Standing instruction',
@@ -279,4 +280,4 @@ export const writingSetUp = {
       ? 'Its rules are up to date.'
       : `Its rules have changed: ${counted(returned, 'post is', 'posts are')} back on the Desk.`,
   saved: 'Saved.',
-}
+})

@@ -1,6 +1,7 @@
+import { inWords } from '#shared/platform/language'
 import { counted } from '#shared/platform/plural'
 
-export const find = {
+export const find = inWords({
   title: 'Find',
   label: 'Words to find',
   placeholder: 'Words, or the name of a screen, source or command',
@@ -38,9 +39,9 @@ export const find = {
       'Articles and posts by their words; screens, sources, watches, folders and commands by their names.',
   },
   clear: 'Clear the filters',
-}
+})
 
-export const clippings = {
+export const clippings = inWords({
   title: 'Clippings',
   shows: { waiting: 'To write', shelved: 'On the shelf', done: 'Done' },
   show: 'Which clippings',
@@ -90,4 +91,4 @@ export const clippings = {
     },
     filtered: { title: 'No clipping like that', detail: 'Try fewer words, or another folder.' },
   },
-}
+})

@@ -1,6 +1,7 @@
+import { inWords } from '#shared/platform/language'
 import { counted } from '#shared/platform/plural'
 
-export const wire = {
+export const wire = inWords({
   title: 'Wire',
   list: 'Articles',
   all: 'All',
@@ -148,9 +149,9 @@ export const wire = {
     shelved: 'Shelved',
     passed: 'Passed',
   },
-}
+})
 
-export const commentField = {
+export const commentField = inWords({
   title: 'Your line',
   hint: 'lines it up',
   label: 'Your line',
@@ -193,4 +194,4 @@ export const commentField = {
   },
   lineUp: 'Line up',
   liningUp: 'Lining up',
-}
+})

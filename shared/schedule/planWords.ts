@@ -1,8 +1,9 @@
+import { inWords } from '#shared/platform/language'
 import { counted } from '#shared/platform/plural'
 
 const share = (part: number): string => `${Math.round(part * 100)}%`
 
-export const timetable = {
+export const timetable = inWords({
   title: 'Timetable',
   of: (account: string) => `Timetable of ${account}`,
   zone: (zone: string) => `All times are in the ${zone} time zone.`,
@@ -58,9 +59,9 @@ export const timetable = {
   nowhere: 'no place',
   more: (count: number) => `and ${counted(count, 'more', 'more')}`,
   saved: 'Timetable saved',
-}
+})
 
-export const placing = {
+export const placing = inWords({
   title: 'Goes out',
   kinds: {
     next: 'Next open slot',
@@ -103,9 +104,9 @@ export const placing = {
     yes: 'Send now',
     no: 'Not yet',
   },
-}
+})
 
-export const hold = {
+export const hold = inWords({
   act: 'Hold',
   all: 'Hold all',
   title: { brand: 'Hold everything', account: (name: string) => `Hold ${name}`, post: 'Hold this post' },
@@ -138,9 +139,9 @@ export const hold = {
   choice: 'What to do with them',
   held: 'On hold',
   lifted: 'The hold is lifted',
-}
+})
 
-export const move = {
+export const move = inWords({
   title: 'Move it',
   kinds: {
     earlier: 'One place earlier',
@@ -180,9 +181,9 @@ export const move = {
     dayAfter: 'to the day after',
   },
   hint: 'Drag it, or Alt with the arrow keys',
-}
+})
 
-export const ahead = {
+export const ahead = inWords({
   title: 'Look ahead',
   sheet: 'Sheet',
   view: 'View',
@@ -216,4 +217,4 @@ export const ahead = {
   ceiling: (most: number) => `of ${share(most)} at most`,
   share,
   noPillar: 'no pillar',
-}
+})

@@ -1,6 +1,7 @@
+import { inWords } from '#shared/platform/language'
 import { counted } from '#shared/platform/plural'
 
-export const schedule = {
+export const schedule = inWords({
   title: 'Schedule',
   sheet: 'Accounts by days',
   earlier: 'Seven days earlier',
@@ -75,4 +76,4 @@ export const schedule = {
     takeOut: 'Take out of the line',
     onNetwork: (network: string) => `See it on ${network}`,
   },
-}
+})

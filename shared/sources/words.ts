@@ -1,3 +1,4 @@
+import { inWords } from '#shared/platform/language'
 import { counted } from '#shared/platform/plural'
 
 /** How often a source brings something, in the unit one would say it in. */
@@ -8,7 +9,7 @@ function brings(minutes: number): string {
   return `about every ${counted(Math.round(minutes / 1440), 'day', 'days')}`
 }
 
-export const source = {
+export const source = inWords({
   intro: 'Every source brings its articles to the Wire. A site’s address is enough: its feed is found.',
   address: 'Address of a site or a feed',
   addressHint: 'https://paper.example',
@@ -103,7 +104,12 @@ export const source = {
   nextAt: (time: string) => `again ${time}`,
   clippedOf: (clipped: number, articles: number) => `${clipped} of ${articles} clipped`,
   articles: (count: number) => counted(count, 'article', 'articles'),
-  fetchedAgo: (ago: string) => `fetched ${ago === 'just now' || /^\w{3} /.test(ago) ? ago : `${ago} ago`}`,
+  fetchedAgo: {
+    now: 'fetched just now',
+    minutes: (count: number) => `fetched ${count} min ago`,
+    hours: (count: number) => `fetched ${count} h ago`,
+    day: (day: string) => `fetched ${day}`,
+  },
   health: 'Health',
   healths: {
     all: 'All',
@@ -156,9 +162,9 @@ export const source = {
       'Paste the address of a site you read; its feed is found and its articles are on the Wire at once.',
   },
   editTitle: 'Edit the source',
-}
+})
 
-export const folder = {
+export const folder = inWords({
   title: 'Folders',
   intro: 'A folder gives its sources hashtags, and can be read elsewhere as a feed.',
   sources: (count: number) => counted(count, 'source', 'sources'),
@@ -181,4 +187,4 @@ export const folder = {
   close: 'Take it back',
   closed: 'The address opens nothing any more.',
   remove: 'Remove the folder',
-}
+})

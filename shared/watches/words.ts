@@ -1,6 +1,7 @@
+import { inWords } from '#shared/platform/language'
 import { counted } from '#shared/platform/plural'
 
-export const watch = {
+export const watch = inWords({
   intro: 'A watch marks the articles that have its words, tags them, and gathers them on the Wire.',
   newTitle: 'New watch',
   editTitle: 'Watch',
@@ -163,9 +164,9 @@ export const watch = {
     feed: 'read as a feed',
     some: 'some sources',
   },
-}
+})
 
-export const tag = {
+export const tag = inWords({
   intro:
     'Tags are the brand’s own labels. Watches and sources add them by themselves; what you do by hand counts most.',
   name: 'Name',
@@ -194,4 +195,4 @@ export const tag = {
     title: 'No tag yet',
     detail: 'Put one on an article with t, or let a watch or a source put it on.',
   },
-}
+})

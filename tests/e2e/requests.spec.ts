@@ -26,8 +26,6 @@ async function requestsOf(page: Page, work: () => Promise<unknown>): Promise<str
   return asked
 }
 
-const reads = (asked: string[]): string[] => asked.filter((one) => one.startsWith('GET '))
-
 test('a screen asks for what it shows once, and a change for no more than it changed', async ({
   page,
   world,
@@ -94,7 +92,10 @@ test('a screen asks for what it shows once, and a change for no more than it cha
       await requestsOf(page, () => page.getByRole('link', { name: screen }).first().click())
       const asked = await requestsOf(page, async () => {
         await page.getByRole('button', { name: 'Brand, theme and account' }).click()
-        await page.getByRole('menuitem').nth(at % 2 === 0 ? 1 : 0).click()
+        await page
+          .getByRole('menuitem')
+          .nth(at % 2 === 0 ? 1 : 0)
+          .click()
       })
       expect(asked, screen).not.toEqual([])
       expect(asked, screen).toEqual([...new Set(asked)])
