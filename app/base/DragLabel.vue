@@ -13,7 +13,10 @@ const place = computed(() =>
 <template>
   <div
     v-if="dragging"
-    class="serif pointer-events-none fixed top-0 left-0 z-50 max-w-56 truncate rounded-[4px] border border-act bg-sheet px-2 py-1 text-[13.5px] font-medium shadow-sm"
+    :class="[
+      'serif pointer-events-none fixed top-0 left-0 z-50 max-w-56 truncate rounded-[4px]',
+      'border border-act bg-sheet px-2 py-1 text-[13.5px] font-medium shadow-sm',
+    ]"
     :style="{ transform: place }"
     aria-hidden="true"
     dir="auto"

@@ -107,8 +107,11 @@ const step = 'grid size-7 place-items-center rounded text-ink-2 hover:bg-well ho
       >{{ label }}</span
     >
     <div
-      class="flex items-center rounded-md border bg-sheet pr-0.5 focus-within:outline-2 focus-within:outline-offset-1 focus-within:outline-(--focus)"
-      :class="error ? 'border-bad' : 'border-edge'"
+      :class="[
+        'flex items-center rounded-md border bg-sheet pr-0.5 focus-within:outline-2',
+        'focus-within:outline-offset-1 focus-within:outline-(--focus)',
+        error ? 'border-bad' : 'border-edge',
+      ]"
     >
       <DateFieldRoot
         v-slot="{ segments }"
@@ -197,8 +200,12 @@ const step = 'grid size-7 place-items-center rounded text-ink-2 hover:bg-well ho
                 <CalendarCellTrigger
                   :day="date"
                   :month="month.value"
-                  class="grid h-7 w-full cursor-pointer place-items-center rounded data-outside-view:text-ink-3 hover:bg-well data-selected:bg-act data-selected:text-on-act"
-                  :class="isToday(date) ? 'font-semibold underline underline-offset-2' : ''"
+                  :class="[
+                    'grid h-7 w-full cursor-pointer place-items-center rounded',
+                    'data-outside-view:text-ink-3 hover:bg-well data-selected:bg-act',
+                    'data-selected:text-on-act',
+                    isToday(date) ? 'font-semibold underline underline-offset-2' : '',
+                  ]"
                 />
               </CalendarCell>
             </CalendarGridRow>

@@ -22,7 +22,10 @@ defineProps<{ title: string; detail?: string; help?: string }>()
           <CircleQuestionMark :size="14" aria-hidden="true" />
         </PopoverButton>
         <PopoverPanel
-          class="absolute top-full left-0 z-30 mt-1 w-[320px] rounded-lg border border-rule bg-sheet p-3.5 text-base text-ink shadow-(--lift)"
+          :class="[
+            'absolute top-full left-0 z-30 mt-1 w-[320px] rounded-lg border border-rule bg-sheet',
+            'p-3.5 text-base text-ink shadow-(--lift)',
+          ]"
           >{{ help }}</PopoverPanel
         >
       </Popover>

@@ -89,12 +89,8 @@ const writeAt = computed(() => ({
       </p>
     </div>
     <div v-if="brand.canWork" class="flex items-start gap-1 max-column:col-start-2">
-      <NuxtLink
-        v-if="!one.doneAt"
-        :to="writeAt"
-        class="inline-flex min-h-8 items-center gap-1.5 rounded-[5px] border border-rule px-2.5 text-[12.5px] font-semibold hover:border-edge"
-        :aria-label="labels.writeOf(title)"
-        ><PenLine :size="14" aria-hidden="true" />{{ labels.write }}</NuxtLink
+      <PlainButton v-if="!one.doneAt" :to="writeAt" :aria-label="labels.writeOf(title)"
+        ><PenLine :size="14" aria-hidden="true" />{{ labels.write }}</PlainButton
       >
       <PlainButton
         kind="quiet"

@@ -33,11 +33,7 @@ const rows = computed(() => {
     <ul class="divide-y divide-rule">
       <li v-for="row in rows" :key="row.to" class="flex items-center justify-between gap-4 py-2">
         <p>{{ row.text }}</p>
-        <NuxtLink
-          :to="row.to"
-          class="inline-flex min-h-8 shrink-0 items-center rounded-[5px] border border-rule bg-sheet px-2.5 text-[12.5px] font-semibold hover:border-edge"
-          >{{ row.action }}</NuxtLink
-        >
+        <PlainButton :to="row.to" class="shrink-0">{{ row.action }}</PlainButton>
       </li>
     </ul>
   </section>

@@ -31,7 +31,11 @@ const lines = computed(() => {
       </span>
     </MenuButton>
     <MenuItems
-      class="absolute top-full left-0 z-30 w-60 rounded-lg border border-rule bg-sheet p-1.5 shadow-(--lift) max-column:top-auto max-column:bottom-full"
+      :class="[
+        'absolute top-full left-0 z-30 w-60 rounded-lg border border-rule bg-sheet p-1.5',
+        'shadow-(--lift)',
+        'max-column:top-auto max-column:bottom-full',
+      ]"
     >
       <p class="px-2.5 pt-1 pb-0.5 text-small text-ink-3">{{ words.frame.brands }}</p>
       <MenuItem v-for="one in session.me?.brands ?? []" :key="one.id" v-slot="{ active }">

@@ -36,7 +36,10 @@ const choices = [
         v-for="choice in choices"
         :key="choice.hours"
         type="button"
-        class="flex grow items-center justify-center gap-1 rounded border border-rule bg-sheet py-1 font-semibold text-ink-2 hover:border-edge disabled:opacity-60"
+        :class="[
+          'flex grow items-center justify-center gap-1 rounded border border-rule bg-sheet py-1',
+          'font-semibold text-ink-2 hover:border-edge disabled:opacity-60',
+        ]"
         :title="choice.title"
         :disabled="busy > 0"
         :aria-busy="busy === choice.hours || undefined"

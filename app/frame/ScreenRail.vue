@@ -49,7 +49,14 @@ const link =
 <template>
   <nav
     :aria-label="words.frame.rail"
-    class="flex min-h-0 flex-col gap-0.5 border-r border-rule px-2.5 py-3.5 max-wide:px-1.5 max-column:fixed max-column:inset-x-0 max-column:bottom-0 max-column:z-30 max-column:flex-row max-column:items-center max-column:h-[56px] max-column:justify-around max-column:gap-0 max-column:border-t max-column:border-r-0 max-column:bg-paper max-column:px-1 max-column:py-1"
+    :class="[
+      'flex min-h-0 flex-col gap-0.5 border-r border-rule px-2.5 py-3.5',
+      'max-wide:px-1.5',
+      'max-column:fixed max-column:inset-x-0 max-column:bottom-0 max-column:z-30',
+      'max-column:flex-row max-column:items-center max-column:h-[56px]',
+      'max-column:justify-around max-column:gap-0 max-column:border-t max-column:border-r-0',
+      'max-column:bg-paper max-column:px-1 max-column:py-1',
+    ]"
   >
     <BrandMenu />
     <NuxtLink

@@ -163,7 +163,10 @@ const openDay = (date: string): Promise<unknown> =>
         />
         <i
           v-if="day.date === nowAt.date"
-          class="absolute -top-1.5 -bottom-1 w-px bg-bad before:absolute before:-top-[3px] before:-left-[2.5px] before:size-1.5 before:rounded-full before:bg-bad"
+          :class="[
+            'absolute -top-1.5 -bottom-1 w-px bg-bad before:absolute before:-top-[3px]',
+            'before:-left-[2.5px] before:size-1.5 before:rounded-full before:bg-bad',
+          ]"
           :style="{ left: nowAt.left }"
         />
       </span>

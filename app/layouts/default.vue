@@ -45,7 +45,11 @@ const loadBoth = (): Promise<unknown> => Promise.allSettled([brand.load(), sched
 
 <template>
   <div
-    class="grid h-full grid-cols-[168px_minmax(0,1fr)] overflow-hidden max-wide:grid-cols-[54px_minmax(0,1fr)] max-column:grid-cols-1 max-column:pb-[56px]"
+    :class="[
+      'grid h-full grid-cols-[168px_minmax(0,1fr)] overflow-hidden',
+      'max-wide:grid-cols-[54px_minmax(0,1fr)]',
+      'max-column:grid-cols-1 max-column:pb-[56px]',
+    ]"
   >
     <a href="#screen" class="sr-only focus:not-sr-only focus:fixed focus:z-50 focus:bg-sheet focus:p-3">{{
       words.frame.skip

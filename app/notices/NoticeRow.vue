@@ -39,11 +39,6 @@ const BAD: NoticeKind[] = ['not-sent', 'decide', 'in-part', 'token']
         ><template v-if="notice.toldAt"> · {{ labels.toldAt(times.time(notice.toldAt)) }}</template>
       </p>
     </div>
-    <NuxtLink
-      :to="notice.link"
-      class="inline-flex min-h-8 items-center rounded-[5px] border border-rule bg-sheet px-2.5 text-[12.5px] font-semibold hover:border-edge"
-      :aria-label="`${labels.go}: ${notice.title}`"
-      >{{ labels.go }}</NuxtLink
-    >
+    <PlainButton :to="notice.link" :aria-label="`${labels.go}: ${notice.title}`">{{ labels.go }}</PlainButton>
   </li>
 </template>

@@ -126,26 +126,24 @@ useKeys([
     run: withCurrent((item) => void actions.workOff(item, item.doneAt === null)),
   },
 ])
-const tab = 'rounded-full px-3 py-[5px] text-small font-medium whitespace-nowrap'
-const select = 'rounded border border-rule bg-sheet px-1.5 py-1 text-small text-ink-2'
+const choices = computed(() =>
+  (Object.keys(labels.shows) as ClippingFilter['show'][]).map((value) => ({
+    value,
+    label: labels.shows[value],
+    count: view.value?.counts[value] ?? 0,
+  })),
+)
 </script>
 
 <template>
   <div class="flex min-h-0 grow flex-col bg-sheet">
     <PageHead :title="labels.title" :help="words.screenHelp.clippings">
-      <div class="flex gap-1" role="group" :aria-label="labels.show">
-        <button
-          v-for="(label, value) in labels.shows"
-          :key="value"
-          type="button"
-          :class="[tab, filter.show === value ? 'bg-ink text-sheet' : 'text-ink-2 hover:text-ink']"
-          :aria-pressed="filter.show === value"
-          @click="set({ show: value })"
-        >
-          {{ label }}
-          <span :class="filter.show === value ? '' : 'text-ink-3'">{{ view?.counts[value] ?? 0 }}</span>
-        </button>
-      </div>
+      <ChoiceTabs
+        :model-value="filter.show"
+        :label="labels.show"
+        :choices="choices"
+        @update:model-value="set({ show: $event })"
+      />
       <span class="grow" />
       <input
         type="search"
@@ -156,38 +154,35 @@ const select = 'rounded border border-rule bg-sheet px-1.5 py-1 text-small text-
         class="w-[190px] rounded border border-edge bg-sheet px-2 py-1 text-small placeholder:text-ink-3"
         @input="set({ text: ($event.target as HTMLInputElement).value })"
       />
-      <select
-        :value="filter.folder"
-        :aria-label="labels.folder"
-        :class="select"
-        @change="set({ folder: ($event.target as HTMLSelectElement).value })"
+      <PlainSelect
+        :model-value="filter.folder"
+        :label="labels.folder"
+        @update:model-value="set({ folder: $event })"
       >
         <option value="">{{ labels.allFolders }}</option>
         <option v-for="folder in view?.folders ?? []" :key="folder.name" :value="folder.name">
           {{ folder.name }} ({{ folder.count }})
         </option>
-      </select>
-      <select
+      </PlainSelect>
+      <PlainSelect
         v-if="(brand.view?.tags ?? []).length > 0"
-        :value="filter.tag"
-        :aria-label="labels.tag"
-        :class="select"
+        :model-value="filter.tag"
+        :label="labels.tag"
         class="max-w-[120px]"
-        @change="set({ tag: ($event.target as HTMLSelectElement).value })"
+        @update:model-value="set({ tag: $event })"
       >
         <option value="">{{ labels.allTags }}</option>
         <option v-for="tag in brand.view?.tags ?? []" :key="tag.id" :value="tag.id">{{ tag.name }}</option>
-      </select>
-      <select
-        :value="filter.written"
-        :aria-label="labels.written"
-        :class="select"
-        @change="set({ written: ($event.target as HTMLSelectElement).value as ClippingFilter['written'] })"
+      </PlainSelect>
+      <PlainSelect
+        :model-value="filter.written"
+        :label="labels.written"
+        @update:model-value="set({ written: $event })"
       >
         <option v-for="(label, value) in labels.writtenChoices" :key="value" :value="value">
           {{ label }}
         </option>
-      </select>
+      </PlainSelect>
     </PageHead>
     <div
       v-if="marked.length > 0 && brand.canWork"

@@ -23,12 +23,9 @@ const see = (): void => void list.seeAll().catch((error: unknown) => notices.com
       <PlainButton v-if="brand.canWork && (brand.view?.notices ?? 0) > 0" @click="see">{{
         words.notice.seeAll
       }}</PlainButton>
-      <NuxtLink
-        v-if="brand.isOwner"
-        to="/set-up/notices"
-        class="inline-flex min-h-8 items-center px-2 text-small font-semibold text-ink-2 hover:text-ink"
-        >{{ words.notice.settings }}</NuxtLink
-      >
+      <PlainButton v-if="brand.isOwner" to="/set-up/notices" kind="quiet">{{
+        words.notice.settings
+      }}</PlainButton>
     </PageHead>
     <div class="grid min-h-0 grow grid-cols-[minmax(0,1fr)_340px] max-wide:block max-wide:overflow-y-auto">
       <div class="min-h-0 overflow-y-auto bg-sheet px-6 py-5 max-wide:overflow-visible max-column:px-3.5">

@@ -104,7 +104,6 @@ function move(by: 1 | -1): void {
 function go(): void {
   void targets.value[Math.max(0, at.value)]?.()
 }
-const select = 'rounded border border-rule bg-sheet px-1.5 py-1 text-small text-ink-2'
 const shows = Object.entries(words.wire.shows)
 </script>
 
@@ -124,22 +123,25 @@ const shows = Object.entries(words.wire.shows)
         aria-controls="found"
         :aria-expanded="targets.length > 0"
         :aria-activedescendant="at >= 0 ? `found-${at}` : undefined"
-        class="serif w-full border-0 bg-transparent py-1 text-[22px] outline-none placeholder:text-ink-3 [&::-webkit-search-cancel-button]:hidden"
+        :class="[
+          'serif w-full border-0 bg-transparent py-1 text-[22px] outline-none',
+          'placeholder:text-ink-3 [&::-webkit-search-cancel-button]:hidden',
+        ]"
         @keydown.down.prevent="move(1)"
         @keydown.up.prevent="move(-1)"
         @keydown.enter.prevent="go"
       />
       <div class="mt-1.5 flex flex-wrap items-center gap-2">
-        <select v-model="show" :aria-label="labels.show" :class="select">
+        <PlainSelect v-model="show" :label="labels.show">
           <option v-for="[value, label] in shows" :key="value" :value="value">{{ label }}</option>
-        </select>
-        <select v-model="age" :aria-label="labels.age" :class="select">
+        </PlainSelect>
+        <PlainSelect v-model="age" :label="labels.age">
           <option v-for="(label, value) in labels.ages" :key="value" :value="value">{{ label }}</option>
-        </select>
-        <select v-model="source" :aria-label="labels.source" :class="[select, 'max-w-[220px]']">
+        </PlainSelect>
+        <PlainSelect v-model="source" :label="labels.source" class="max-w-[220px]">
           <option value="">{{ labels.anySource }}</option>
           <option v-for="one in sources" :key="one.id" :value="one.id">{{ one.label }}</option>
-        </select>
+        </PlainSelect>
         <PlainButton v-if="isFiltered" kind="quiet" @click="letGo">{{ labels.clear }}</PlainButton>
         <span class="text-small text-ink-3 max-column:hidden">{{ labels.help }}</span>
       </div>

@@ -216,9 +216,7 @@ const faces = [
       :title="labels.nothing.title"
       :detail="labels.nothing.detail"
     >
-      <NuxtLink to="/set-up/accounts" class="rounded-[5px] bg-act px-3 py-1.5 font-semibold text-on-act">{{
-        labels.nothing.go
-      }}</NuxtLink>
+      <PlainButton to="/set-up/accounts" kind="act">{{ labels.nothing.go }}</PlainButton>
     </EmptyState>
     <p v-else-if="!shown || !brand.view" class="p-6 text-ink-3">
       {{ schedule.failed || brand.failed ? '' : `${words.frame.loading} …` }}

@@ -23,11 +23,19 @@ const parts = computed(() => all.filter(({ to }) => brand.canWork || to === '/se
 
 <template>
   <div
-    class="grid min-h-0 grow grid-cols-[190px_minmax(0,1fr)] max-wide:grid-cols-[150px_minmax(0,1fr)] max-column:grid-cols-1 max-column:grid-rows-[auto_minmax(0,1fr)]"
+    :class="[
+      'grid min-h-0 grow grid-cols-[190px_minmax(0,1fr)]',
+      'max-wide:grid-cols-[150px_minmax(0,1fr)]',
+      'max-column:grid-cols-1 max-column:grid-rows-[auto_minmax(0,1fr)]',
+    ]"
   >
     <nav
       :aria-label="labels.title"
-      class="border-r border-rule p-3 max-column:flex max-column:gap-1 max-column:overflow-x-auto max-column:border-r-0 max-column:border-b max-column:p-2"
+      :class="[
+        'border-r border-rule p-3',
+        'max-column:flex max-column:gap-1 max-column:overflow-x-auto max-column:border-r-0',
+        'max-column:border-b max-column:p-2',
+      ]"
     >
       <h1 class="serif px-2 pt-0.5 pb-2.5 text-name font-medium max-column:sr-only">{{ labels.title }}</h1>
       <NuxtLink

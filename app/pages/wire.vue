@@ -143,8 +143,12 @@ useKeys([
       <ArticleList />
       <div
         v-if="wire.selectedId"
-        class="grid min-h-0 bg-sheet max-wide:block max-wide:overflow-y-auto max-column:fixed max-column:inset-0 max-column:bottom-[56px] max-column:z-20"
-        :class="brand.canWork ? 'grid-cols-[minmax(0,1fr)_272px]' : ''"
+        :class="[
+          'grid min-h-0 bg-sheet',
+          'max-wide:block max-wide:overflow-y-auto',
+          'max-column:fixed max-column:inset-0 max-column:bottom-[56px] max-column:z-20',
+          brand.canWork ? 'grid-cols-[minmax(0,1fr)_272px]' : '',
+        ]"
       >
         <ArticleSheet ref="sheet" @quote="(text) => withComment((one) => one.quote(text))" />
         <LazyCommentField v-if="wire.article && brand.canWork" ref="line" :article="wire.article" />

@@ -101,12 +101,9 @@ function showArrived(): void {
       </div>
       <p v-else-if="wire.loading" class="p-6 text-ink-3">{{ words.frame.loading }} …</p>
       <EmptyState v-else-if="wire.rows.length === 0" :title="empty.title" :detail="empty.detail">
-        <NuxtLink
-          v-if="hasNoSource"
-          to="/set-up/sources"
-          class="rounded-[5px] bg-act px-3 py-1.5 font-semibold text-on-act"
-          >{{ words.wire.empty.addSource }}</NuxtLink
-        >
+        <PlainButton v-if="hasNoSource" to="/set-up/sources" kind="act">{{
+          words.wire.empty.addSource
+        }}</PlainButton>
         <NuxtLink
           v-if="hasNoSource && brand.isOwner"
           to="/start"

@@ -174,9 +174,7 @@ defineExpose({ write, quote, lineUp: lineItUp, toDesk: () => void toDesk() })
         :title="labels.noAccounts.title"
         :detail="labels.noAccounts.detail"
       >
-        <NuxtLink to="/set-up/accounts" class="rounded-[5px] bg-act px-3 py-1.5 font-semibold text-on-act">{{
-          labels.noAccounts.go
-        }}</NuxtLink>
+        <PlainButton to="/set-up/accounts" kind="act">{{ labels.noAccounts.go }}</PlainButton>
       </EmptyState>
       <template v-else>
         <MainText
@@ -233,7 +231,12 @@ defineExpose({ write, quote, lineUp: lineItUp, toDesk: () => void toDesk() })
       </template>
     </div>
     <footer
-      class="flex flex-wrap gap-1.5 border-t border-rule px-3.5 py-3 max-wide:sticky max-wide:bottom-0 max-wide:bg-sheet max-column:fixed max-column:inset-x-0 max-column:bottom-[56px] max-column:z-20 max-column:flex-nowrap max-column:py-1.5 max-column:[&>button]:min-h-11"
+      :class="[
+        'flex flex-wrap gap-1.5 border-t border-rule px-3.5 py-3',
+        'max-wide:sticky max-wide:bottom-0 max-wide:bg-sheet',
+        'max-column:fixed max-column:inset-x-0 max-column:bottom-[56px] max-column:z-20',
+        'max-column:flex-nowrap max-column:py-1.5 max-column:[&>button]:min-h-11',
+      ]"
     >
       <PlainButton kind="act" :busy="busy" :disabled="!canAsk" @click="lineItUp"
         >{{ busy ? labels.liningUp : labels.lineUp }} <KeyHint name="l" on-act

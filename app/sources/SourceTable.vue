@@ -61,41 +61,30 @@ const chooseAll = (): void =>
   void (chosen.value = new Set(hasAll.value ? [] : shown.value.map(({ id }) => id)))
 const chooseNone = (): void => void (chosen.value = new Set())
 const head = 'py-1.5 pr-4 text-left text-small font-semibold text-ink-2 whitespace-nowrap'
-const chip = 'rounded-full px-2.5 py-[5px] text-small font-medium whitespace-nowrap'
-const select = 'max-w-[150px] rounded border border-rule bg-sheet px-1.5 py-1 text-small text-ink-2'
+const choices = computed(() =>
+  healths.value.map((value) => ({ value, label: labels.healths[value], count: counts.value[value] ?? 0 })),
+)
 </script>
 
 <template>
   <section class="px-6 pb-8" :aria-label="words.setUp.parts.sources">
     <div class="flex flex-wrap items-center gap-x-3 gap-y-2 pb-2">
-      <div class="flex flex-wrap gap-1" role="group" :aria-label="labels.health">
-        <button
-          v-for="name in healths"
-          :key="name"
-          type="button"
-          :class="[chip, health === name ? 'bg-ink text-sheet' : 'text-ink-2 hover:text-ink']"
-          :aria-pressed="health === name"
-          @click="health = name"
-        >
-          {{ labels.healths[name] }}
-          <span :class="health === name ? '' : 'text-ink-3'">{{ counts[name] }}</span>
-        </button>
-      </div>
+      <ChoiceTabs v-model="health" :label="labels.health" :choices="choices" />
       <span class="grow" />
       <input
         v-model="text"
         type="search"
         :aria-label="labels.search"
         :placeholder="labels.search"
-        :class="[select, 'w-[150px] placeholder:text-ink-3']"
+        class="w-[150px] rounded border border-rule bg-sheet px-1.5 py-1 text-small text-ink-2 placeholder:text-ink-3"
       />
-      <select v-model="folder" :aria-label="labels.folder" :class="select">
+      <PlainSelect v-model="folder" :label="labels.folder" class="max-w-[150px]">
         <option value="">{{ labels.allFolders }}</option>
         <option v-for="name in folders" :key="name" :value="name">{{ name }}</option>
-      </select>
-      <select v-model="order" :aria-label="labels.order" :class="select">
+      </PlainSelect>
+      <PlainSelect v-model="order" :label="labels.order" class="max-w-[150px]">
         <option v-for="(label, name) in labels.orders" :key="name" :value="name">{{ label }}</option>
-      </select>
+      </PlainSelect>
     </div>
     <BulkSources v-if="chosenShown.length > 0" :ids="chosenShown" @done="chooseNone" />
     <p v-if="shown.length === 0" class="py-8 text-center text-ink-2">{{ labels.noneLikeThat }}</p>

@@ -66,7 +66,8 @@ export const deliveryMessages: Sentences<DeliveryMessages> = {
   'delivery.look-there': () => 'Look there and say whether it arrived.',
   'delivery.part': () => 'The post is there; the first reply with its link is not.',
   'delivery.rate': ({ network, posts, minutes }) =>
-    `${network} allows ${posts} posts in ${lasting(minutes)}, and that limit is reached: it waits for its turn.`,
+    `${network} allows ${posts} posts in ${lasting(minutes)}, and that limit is reached: it waits ` +
+    'for its turn.',
   'delivery.quiet': ({ network }) => `${network} asked for a pause: it waits until then.`,
   'delivery.out-of-date': () => 'Its “good until” has passed, so it will not go out.',
   'delivery.too-late': ({ network, minutes }) =>
@@ -86,5 +87,6 @@ export const deliveryMessages: Sentences<DeliveryMessages> = {
   'delivery.taken-back': ({ network }) => `Taken back from ${network}.`,
   'delivery.restored': () => 'Restored from a backup: whether it went out since is asked first.',
   'delivery.restored-hold': ({ day }) =>
-    `Restored from a backup on ${day}: look on the networks what went out since, and take that out of the line before lifting this.`,
+    `Restored from a backup on ${day}: look on the networks what went out since, and take that out ` +
+    'of the line before lifting this.',
 }

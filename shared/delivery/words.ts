@@ -96,10 +96,12 @@ export const notice = inWords({
 export const telling = inWords({
   title: 'Notices',
   intro:
-    'What needs a person always shows up on the Day sheet. Here you choose where else it is sent: the first at once, then together at most every ten minutes.',
+    'What needs a person always shows up on the Day sheet. Here you choose where else it is sent: ' +
+    'the first at once, then together at most every ten minutes.',
   hook: 'Chat webhook',
   hookHint:
-    'An address from your chat program that accepts JSON with a “text” field. It is stored encrypted and never shown again.',
+    'An address from your chat program that accepts JSON with a “text” field. It is stored ' +
+    'encrypted and never shown again.',
   hookKept: 'one is stored; a new address replaces it',
   removeHook: 'Remove the chat webhook',
   mail: 'Mail addresses',
@@ -114,7 +116,9 @@ export const telling = inWords({
   test: 'Send a test',
   testSent: 'A test was sent.',
   unconfirmed: (addresses: string[]) =>
-    `Not confirmed yet: ${new Intl.ListFormat('en').format(addresses)}. We have sent each a message asking whether it is wanted; no notices go there before somebody says yes. To ask again, save again after ten minutes.`,
+    `Not confirmed yet: ${new Intl.ListFormat('en').format(addresses)}. We have sent each a message ` +
+    'asking whether it is wanted; no notices go there before somebody says yes. To ask again, save ' +
+    'again after ten minutes.',
   confirm: {
     title: 'Notices by mail',
     question: (address: string, brand: string) =>
@@ -125,7 +129,10 @@ export const telling = inWords({
       `Notices of ${brand} come to ${address} from now on. Whoever owns the brand can end that.`,
     letter: (brand: string, link: string) => ({
       subject: `Notices of ${brand} by mail?`,
-      text: `Somebody who looks after ${brand} in Clear Quill entered this address for its notices: what could not be sent, what waits for a word, where a line runs out.\n\nIf you want that, say so here within seven days:\n${link}\n\nIf not, do nothing: no more comes.`,
+      text:
+        `Somebody who looks after ${brand} in Clear Quill entered this address for its notices: what ` +
+        `could not be sent, what waits for a word, where a line runs out.\n\nIf you want that, say so ` +
+        `here within seven days:\n${link}\n\nIf not, do nothing: no more comes.`,
     }),
   },
   testText: (brand: string) => `Clear Quill will write here when something at ${brand} needs a person.`,

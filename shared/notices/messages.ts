@@ -43,7 +43,8 @@ export const noticeMessages: Sentences<NoticeMessages> = {
   'notice.late-goes-on': () =>
     'What it does not take within an hour goes out at the next slots, in its order; nothing is lost.',
   'notice.last-post': ({ at, zone, days }) =>
-    `Its last post goes out ${momentIn(at, zone)}; after that its slots are empty (you are told ${counted(days, 'day', 'days')} ahead).`,
+    `Its last post goes out ${momentIn(at, zone)}; after that its slots are empty (you are told ` +
+    `${counted(days, 'day', 'days')} ahead).`,
   'notice.limit': ({ before, after }) => `It now takes ${after} characters (before: ${before}).`,
   'notice.pictures': ({ before, after }) => `It now takes up to ${after} pictures (before: ${before}).`,
   'notice.other-rules': () => 'Its rules are not the same as before.',

@@ -23,16 +23,19 @@ export const account = inWords({
   addressHint: 'https://network.example/@name',
   token: 'Token',
   tokenHint:
-    'A long password that the network makes for one program, in its settings. It is stored encrypted and never shown again.',
+    'A long password that the network makes for one program, in its settings. It is stored ' +
+    'encrypted and never shown again.',
   help: {
     title: 'Which networks, and where does the token come from?',
     detail:
-      'A token is a long password that a network makes for one program. It lets Clear Quill post for you, and you can take it back there at any time.',
+      'A token is a long password that a network makes for one program. It lets Clear Quill post for ' +
+      'you, and you can take it back there at any time.',
     kinds: [
       {
         name: 'Mastodon-compatible servers',
         where:
-          'In the server’s settings, under Development, make a new application with the rights to read and write. Its access token is the one.',
+          'In the server’s settings, under Development, make a new application with the rights to read ' +
+          'and write. Its access token is the one.',
         address: 'https://server.example/@name',
       },
       {

@@ -55,7 +55,8 @@ export const start = inWords({
   pillars: {
     title: 'What kinds of posts?',
     detail:
-      'Pillars sort the posts and give them their ink. These are a common start; rename or remove them as you like.',
+      'Pillars sort the posts and give them their ink. These are a common start; rename or remove ' +
+      'them as you like.',
   },
   source: {
     title: 'What do you read?',

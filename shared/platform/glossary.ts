@@ -26,10 +26,16 @@ export const glossary = inWords({
 } as const)
 
 export const screenHelp = inWords({
-  day: 'What needs you comes first: posts that did not go out, accounts that are refused, posts to review. Beside it is what goes out today.',
+  day:
+    'What needs you comes first: posts that did not go out, accounts that are refused, posts to ' +
+    'review. Beside it is what goes out today.',
   clippings:
-    'A clipping is an article, or words from one, that you kept to write about. Once a post made from it is lined up, it moves to Done. The shelf is for later, with no date.',
-  desk: 'Posts being written or in review. A proof shows a post as one account will show it; a wording is another text for when it is sent again.',
+    'A clipping is an article, or words from one, that you kept to write about. Once a post made ' +
+    'from it is lined up, it moves to Done. The shelf is for later, with no date.',
+  desk:
+    'Posts being written or in review. A proof shows a post as one account will show it; a wording ' +
+    'is another text for when it is sent again.',
   schedule:
-    'Each account has a timetable of slots and a line of posts waiting for them. The plan gives each post the next slot it may take, and is worked out again whenever something changes.',
+    'Each account has a timetable of slots and a line of posts waiting for them. The plan gives ' +
+    'each post the next slot it may take, and is worked out again whenever something changes.',
 })

@@ -113,11 +113,15 @@ export const refusals = inWords({
   }),
   privateAddress: (host: string) => ({
     title: 'Address inside a private network',
-    detail: `${host} is inside a private network or this machine. Sources and accounts are read from the open web only.`,
+    detail:
+      `${host} is inside a private network or this machine. Sources and accounts are read from the ` +
+      'open web only.',
   }),
   otherPort: (host: string) => ({
     title: 'Not the web’s port',
-    detail: `${host} names a port other than 80 and 443. Whoever runs this installation can allow it with QUILL_OPEN_PORTS.`,
+    detail:
+      `${host} names a port other than 80 and 443. Whoever runs this installation can allow it with ` +
+      'QUILL_OPEN_PORTS.',
   }),
   unknownHost: (host: string) => ({
     title: 'No such host',
@@ -183,7 +187,9 @@ export const refusals = inWords({
   }),
   tooManyTags: (most: number) => ({
     title: 'Too much at once',
-    detail: `Articles times tags may be ${most.toLocaleString('en')} at most. Choose fewer articles, or fewer tags.`,
+    detail:
+      `Articles times tags may be ${most.toLocaleString('en')} at most. Choose fewer articles, or ` +
+      'fewer tags.',
   }),
   sameTag: { title: 'The same tag', detail: 'A tag can’t be merged into itself.' },
   watchQuery: (why: string, at: number) => ({
@@ -192,11 +198,15 @@ export const refusals = inWords({
   }),
   watchTooLong: (words: number, most: number) => ({
     title: 'Too many words',
-    detail: `The watch asks for ${words.toLocaleString('en')} words; up to ${most.toLocaleString('en')} are looked for. Make two watches of it.`,
+    detail:
+      `The watch asks for ${words.toLocaleString('en')} words; up to ${most.toLocaleString('en')} are ` +
+      'looked for. Make two watches of it.',
   }),
   noNetwork: (host: string) => ({
     title: 'No network here',
-    detail: `${host} answers, but it can’t be connected: it offers neither Micropub, nor the Mastodon-compatible API, nor the AT Protocol.`,
+    detail:
+      `${host} answers, but it can’t be connected: it offers neither Micropub, nor the ` +
+      'Mastodon-compatible API, nor the AT Protocol.',
   }),
   tokenRefused: (network: string) => ({
     title: 'Token refused',
@@ -284,12 +294,15 @@ export const refusals = inWords({
   }),
   tooManyValues: (most: number) => ({
     title: 'Too much at once',
-    detail: `The request holds more than ${most.toLocaleString('en')} values, or lists inside lists too deep to read.`,
+    detail:
+      `The request holds more than ${most.toLocaleString('en')} values, or lists inside lists too ` +
+      'deep to read.',
   }),
   tooHeavy: {
     title: 'Too much to work through',
     detail:
-      'That took longer than it may, so it was stopped; nothing was changed. Ask for less, or try again in a minute.',
+      'That took longer than it may, so it was stopped; nothing was changed. Ask for less, or try ' +
+      'again in a minute.',
   },
   tooManyStreams: {
     title: 'Too many windows',

@@ -31,7 +31,8 @@ export const postMessages: Sentences<PostMessages> = {
   'post.link-sent': ({ on, day }) => `This link went out ${where(on)} ${sayDay(day)}.`,
   'post.text-sent': ({ on, day }) => `Nearly the same text went out ${where(on)} ${sayDay(day)}.`,
   'post.link-waits': ({ on, day, days }) =>
-    `This link went out ${where(on)} ${sayDay(day)}: it waits until ${counted(days, 'day has', 'days have')} passed.`,
+    `This link went out ${where(on)} ${sayDay(day)}: it waits until ` +
+    `${counted(days, 'day has', 'days have')} passed.`,
   'post.not-shared': () => 'Not shared here lately.',
   'post.link-dead': ({ detail }) => answered('The link leads nowhere', detail),
   'post.link-unreachable': ({ detail }) => answered('The link’s page does not answer', detail),
@@ -75,7 +76,8 @@ export const postMessages: Sentences<PostMessages> = {
   'post.picture-small': ({ picture: which, width, network, least }) =>
     `${picture(which)} is ${width} wide; ${network} wants ${least}.`,
   'post.picture-heavy': ({ picture: which, bytes, network, most }) =>
-    `${picture(which)} has ${megabytes(bytes)}; ${network} takes ${megabytes(most)}, so it goes out compressed.`,
+    `${picture(which)} has ${megabytes(bytes)}; ${network} takes ${megabytes(most)}, so it goes out ` +
+    'compressed.',
   'post.picture-undescribed': ({ picture: which }) =>
     `${picture(which)} has no description for those who can’t see it.`,
   'left-out.no-pictures': ({ network }) => noPictures(network),

@@ -17,7 +17,8 @@ export const desk = inWords({
   empty: {
     title: 'Nothing on the Desk',
     detail:
-      'Posts wait here while they are being written. Start one from an article with w, from clippings, or from scratch.',
+      'Posts wait here while they are being written. Start one from an article with w, from ' +
+      'clippings, or from scratch.',
   },
   emptyShow: { title: 'None of these', detail: 'There are other posts on the Desk: choose All to see them.' },
   noText: 'Nothing written yet',
@@ -196,7 +197,8 @@ export const writing = inWords({
     both: 'Combine both texts',
   },
   accountGone: (count: number) =>
-    `${counted(count, 'account', 'accounts')} of this post ${count === 1 ? 'has' : 'have'} been removed, so ${count === 1 ? 'its part is' : 'their parts are'} gone.`,
+    `${counted(count, 'account', 'accounts')} of this post ${count === 1 ? 'has' : 'have'} been ` +
+    `removed, so ${count === 1 ? 'its part is' : 'their parts are'} gone.`,
   cropFor: (network: string) => `Crop for ${network}`,
   cropHint: 'Drag the frame, or move it with the arrow keys. The point marks what must stay visible.',
   shape: 'Shape',
@@ -264,7 +266,8 @@ export const writingSetUp = inWords({
   },
   marksHint: 'You can use {network}, {account}, {pillar} and {brand}. Empty ones are left out.',
   noShort:
-    'Short links need a public address: set QUILL_PUBLIC_URL or QUILL_SHORT_URL. Until then, links only get their marks.',
+    'Short links need a public address: set QUILL_PUBLIC_URL or QUILL_SHORT_URL. Until then, links ' +
+    'only get their marks.',
   marksInText: 'Links in the text get the marks as well',
   checks: 'Checks',
   warnUnopened: 'Warn when nobody has opened the article',

@@ -127,7 +127,8 @@ export const hold = inWords({
   nothingNow: 'It is on hold: nothing goes out now.',
   wouldGo: (reason: string) => `On hold. If the hold were lifted now, it would go out then. ${reason}`,
   heldBack: (count: number) =>
-    `${counted(count, 'post waits', 'posts wait')} where ${count === 1 ? 'it' : 'they'} would go out if it were lifted now.`,
+    `${counted(count, 'post waits', 'posts wait')} where ${count === 1 ? 'it' : 'they'} would go ` +
+    'out if it were lifted now.',
   late: (count: number) =>
     `${counted(count, 'post', 'posts')} missed the time chosen for ${count === 1 ? 'it' : 'them'}:`,
   outOfDate: 'past its “good until”',

@@ -14,7 +14,8 @@ export const source = inWords({
   address: 'Address of a site or a feed',
   addressHint: 'https://paper.example',
   addressHelp:
-    'Also a profile on a network that has feeds, as @name@network.example, or a search, its address with {words} in the place of the words.',
+    'Also a profile on a network that has feeds, as @name@network.example, or a search, its address ' +
+    'with {words} in the place of the words.',
   withoutFeed: {
     title: 'Without a feed you can still',
     mail: 'take its newsletter',
@@ -45,7 +46,8 @@ export const source = inWords({
   mail: 'Add a mailing list',
   mailTitle: 'Add a mailing list',
   mailIntro:
-    'The source gets a mail address of its own. Subscribe to the list with it, and its letters come to the Wire and fill nobody’s mailbox.',
+    'The source gets a mail address of its own. Subscribe to the list with it, and its letters come ' +
+    'to the Wire and fill nobody’s mailbox.',
   mailMake: 'Make the address',
   mailAddress: 'Its secret mail address',
   mailHint: 'Subscribe to the list with this address. Whoever knows it can put articles on the Wire.',
@@ -55,7 +57,8 @@ export const source = inWords({
   bookmark: 'Button for the bookmarks bar',
   bookmarkTitle: 'Button for the bookmarks bar',
   bookmarkIntro:
-    'Drag this button to your browser’s bookmarks bar. Press it on any site, and that site’s feed is found here.',
+    'Drag this button to your browser’s bookmarks bar. Press it on any site, and that site’s feed ' +
+    'is found here.',
   bookmarkName: 'To my sources',
   bookmarkPressed: 'It works from the bookmarks bar: drag it there with the mouse.',
   find: 'Find its feed',

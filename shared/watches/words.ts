@@ -29,7 +29,8 @@ export const watch = inWords({
     stop: 'Stop',
     stopOf: (name: string) => `Stop looking through the archive: ${name}`,
     stopped: (done: number, total: number) =>
-      `Stopped after ${done.toLocaleString('en')} of ${total.toLocaleString('en')}; older articles are not marked`,
+      `Stopped after ${done.toLocaleString('en')} of ${total.toLocaleString('en')}; older articles ` +
+      'are not marked',
     saidStopped: 'Stopped looking. What was marked stays marked.',
   },
   face: 'How to write it',
@@ -37,7 +38,8 @@ export const watch = inWords({
   tooMuch: {
     title: 'This says more than a form can',
     detail:
-      'The form has no place for brackets, words near each other or weights. Go on in the text, which is what counts.',
+      'The form has no place for brackets, words near each other or weights. Go on in the text, which ' +
+      'is what counts.',
   },
   form: {
     words: 'Words',
@@ -48,7 +50,9 @@ export const watch = inWords({
     all: 'All of',
     exact: 'Exactly as written',
     none: 'None of',
-    help: 'Separated by commas. All forms of a word match; word* also matches longer words, =word only that form.',
+    help:
+      'Separated by commas. All forms of a word match; word* also matches longer words, =word only ' +
+      'that form.',
     where: 'Where the words are',
     wheres: { anywhere: 'anywhere', title: 'in the title' },
     from: 'Where it comes from',
@@ -129,7 +133,8 @@ export const watch = inWords({
     count: (count: number, isReckoned: boolean) =>
       `${isReckoned ? 'about ' : ''}${counted(count, 'article', 'articles')}`,
     reckoned: (looked: number, candidates: number) =>
-      `${candidates.toLocaleString('en')} have some of its words; this is estimated from ${looked.toLocaleString('en')} of them, evenly spread.`,
+      `${candidates.toLocaleString('en')} have some of its words; this is estimated from ` +
+      `${looked.toLocaleString('en')} of them, evenly spread.`,
     weeks: 'By week',
     weekOf: (day: string, count: number) => `Week of ${day}: ${counted(count, 'article', 'articles')}`,
     words: 'What each word is worth',
@@ -168,7 +173,8 @@ export const watch = inWords({
 
 export const tag = inWords({
   intro:
-    'Tags are the brand’s own labels. Watches and sources add them by themselves; what you do by hand counts most.',
+    'Tags are the brand’s own labels. Watches and sources add them by themselves; what you do by ' +
+    'hand counts most.',
   name: 'Name',
   add: 'Add a tag',
   addHint: 'Tag',

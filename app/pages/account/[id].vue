@@ -49,21 +49,15 @@ async function choose(uid: string, isChosen: boolean): Promise<void> {
     await reload().catch(() => undefined)
   }
 }
-const linkClass =
-  'inline-flex min-h-8 items-center rounded-[5px] border border-rule bg-sheet px-2.5 text-[12.5px] font-semibold hover:border-edge'
 </script>
 
 <template>
   <div class="contents">
     <PageHead :title="page?.account.name ?? labels.title" :detail="page?.account.handle ?? ''">
-      <NuxtLink
-        to="/set-up/accounts"
-        class="inline-flex min-h-8 items-center px-2 text-small font-semibold text-ink-2 hover:text-ink"
-        >{{ words.setUp.parts.accounts }}</NuxtLink
-      >
+      <PlainButton to="/set-up/accounts" kind="quiet">{{ words.setUp.parts.accounts }}</PlainButton>
       <span class="grow" />
       <template v-if="page">
-        <NuxtLink :to="`/timetable/${id}`" :class="linkClass">{{ words.timetable.edit }}</NuxtLink>
+        <PlainButton :to="`/timetable/${id}`">{{ words.timetable.edit }}</PlainButton>
         <PlainButton v-if="brand.isOwner" :busy="asking" @click="checkNow">{{ labels.checkNow }}</PlainButton>
         <PlainButton
           v-if="brand.isOwner"

@@ -56,11 +56,7 @@ async function choose(deed: DeliveryAction): Promise<void> {
 <template>
   <div class="contents">
     <PageHead :title="labels.title" :detail="view ? `${view.account} · ${view.handle}` : ''">
-      <NuxtLink
-        to="/schedule"
-        class="inline-flex min-h-8 items-center px-2 text-small font-semibold text-ink-2 hover:text-ink"
-        >{{ labels.back }}</NuxtLink
-      >
+      <PlainButton to="/schedule" kind="quiet">{{ labels.back }}</PlainButton>
     </PageHead>
     <EmptyState v-if="failed" :title="words.refusals.notFound.title" :detail="failed" />
     <p v-else-if="!view" class="p-6 text-ink-3">{{ words.frame.loading }} …</p>

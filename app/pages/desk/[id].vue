@@ -192,9 +192,7 @@ const failureMessage = (error: unknown): string => sentenceOf(error)
   <div class="flex min-h-0 grow flex-col bg-sheet">
     <h1 class="sr-only">{{ words.desk.title }}</h1>
     <EmptyState v-if="failed" :title="labels.notThere.title" :detail="failureMessage(failed)">
-      <NuxtLink to="/desk" class="rounded-[5px] bg-act px-3 py-1.5 font-semibold text-on-act">{{
-        labels.notThere.go
-      }}</NuxtLink>
+      <PlainButton to="/desk" kind="act">{{ labels.notThere.go }}</PlainButton>
     </EmptyState>
     <p v-else-if="!editor.isOpen.value" class="p-6 text-ink-3">{{ words.frame.loading }} …</p>
     <div

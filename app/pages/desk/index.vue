@@ -44,24 +44,19 @@ useKeys([
       current.value?.approval === 'in-review' && current.value.mayApprove && void desk.approve(current.value),
   },
 ])
-const tab = 'rounded-full px-3 py-[5px] text-small font-medium whitespace-nowrap'
+const choices = computed(() =>
+  (Object.keys(labels.shows) as DeskShow[]).map((value) => ({
+    value,
+    label: labels.shows[value],
+    count: list.counts[value],
+  })),
+)
 </script>
 
 <template>
   <div class="flex min-h-0 grow flex-col bg-sheet">
     <PageHead :title="labels.title" :help="words.screenHelp.desk">
-      <div class="flex flex-wrap gap-1" role="group" :aria-label="labels.show">
-        <button
-          v-for="(label, value) in labels.shows"
-          :key="value"
-          type="button"
-          :class="[tab, show === value ? 'bg-ink text-sheet' : 'text-ink-2 hover:text-ink']"
-          :aria-pressed="show === value"
-          @click="setShow(value)"
-        >
-          {{ label }} <span :class="show === value ? '' : 'text-ink-3'">{{ list.counts[value] }}</span>
-        </button>
-      </div>
+      <ChoiceTabs :model-value="show" :label="labels.show" :choices="choices" @update:model-value="setShow" />
       <span class="grow" />
       <PlainButton v-if="brand.canWork" kind="act" @click="goTo('/desk/new')"
         >{{ labels.newPost }} <KeyHint name="n" on-act
@@ -78,12 +73,7 @@ const tab = 'rounded-full px-3 py-[5px] text-small font-medium whitespace-nowrap
         :title="labels.empty.title"
         :detail="labels.empty.detail"
       >
-        <NuxtLink
-          v-if="brand.canWork"
-          to="/wire"
-          class="rounded-[5px] bg-act px-3 py-1.5 font-semibold text-on-act"
-          >{{ words.frame.nobodyThere.go }}</NuxtLink
-        >
+        <PlainButton v-if="brand.canWork" to="/wire" kind="act">{{ words.frame.nobodyThere.go }}</PlainButton>
       </EmptyState>
       <EmptyState
         v-else-if="list.rows.length === 0"

@@ -45,11 +45,10 @@ const rules = (account: Account): string =>
           <SlotWeek class="mt-2" :slots="one.slots" />
         </div>
         <span class="flex gap-1.5">
-          <NuxtLink
+          <PlainButton
             :to="`/timetable/${one.id}`"
-            class="inline-flex min-h-8 items-center rounded-[5px] border border-rule bg-sheet px-2.5 text-[12.5px] font-semibold hover:border-edge"
             :aria-label="words.timetable.of(`${one.name} ${one.handle}`)"
-            >{{ words.timetable.edit }}</NuxtLink
+            >{{ words.timetable.edit }}</PlainButton
           >
           <PlainButton
             v-if="brand.isOwner"

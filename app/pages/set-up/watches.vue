@@ -36,12 +36,7 @@ const tool =
 <template>
   <div>
     <PartHead :title="words.setUp.parts.watches" :intro="labels.intro">
-      <NuxtLink
-        v-if="brand.canWork"
-        to="/watch/new"
-        class="inline-flex min-h-8 items-center rounded-[5px] bg-act px-3 font-semibold text-on-act"
-        >{{ labels.newTitle }}</NuxtLink
-      >
+      <PlainButton v-if="brand.canWork" to="/watch/new" kind="act">{{ labels.newTitle }}</PlainButton>
     </PartHead>
     <EmptyState v-if="watches.length === 0" :title="labels.empty.title" :detail="labels.empty.detail" />
     <ol v-else class="mx-6 mb-8 divide-y divide-rule border-y border-rule">

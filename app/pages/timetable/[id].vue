@@ -31,11 +31,7 @@ useKeys([{ keys: ['s'], command: true, message: words.frame.save, run: saveNow }
 <template>
   <div class="contents">
     <PageHead :title="labels.title" :detail="account ? `${account.name} · ${account.handle}` : ''">
-      <NuxtLink
-        to="/set-up/accounts"
-        class="inline-flex min-h-8 items-center px-2 text-small font-semibold text-ink-2 hover:text-ink"
-        >{{ labels.back }}</NuxtLink
-      >
+      <PlainButton to="/set-up/accounts" kind="quiet">{{ labels.back }}</PlainButton>
       <span class="grow" />
       <PlainButton
         v-if="!readOnly"
@@ -77,7 +73,11 @@ useKeys([{ keys: ['s'], command: true, message: words.frame.save, run: saveNow }
         </section>
       </div>
       <aside
-        class="grid min-h-0 content-start gap-5 overflow-y-auto border-l border-rule bg-paper px-4 py-4 max-wide:border-t max-wide:border-l-0"
+        :class="[
+          'grid min-h-0 content-start gap-5 overflow-y-auto border-l border-rule bg-paper px-4',
+          'py-4',
+          'max-wide:border-t max-wide:border-l-0',
+        ]"
       >
         <section :aria-label="labels.limits" class="grid gap-3">
           <h2 class="part-name">{{ labels.limits }}</h2>
