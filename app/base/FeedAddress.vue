@@ -33,12 +33,12 @@ const address = computed(() =>
     <template v-if="address">
       <div class="mt-2 mb-3 flex gap-1" role="group" :aria-label="labels.form">
         <PlainButton
-          v-for="one in ['rss', 'atom', 'json'] as const"
-          :key="one"
-          :class="kind === one ? 'border-edge bg-well' : ''"
-          :aria-pressed="kind === one"
-          @click="kind = one"
-          >{{ labels.forms[one] }}</PlainButton
+          v-for="format in ['rss', 'atom', 'json'] as const"
+          :key="format"
+          :class="kind === format ? 'border-edge bg-well' : ''"
+          :aria-pressed="kind === format"
+          @click="kind = format"
+          >{{ labels.forms[format] }}</PlainButton
         >
       </div>
       <SecretAddress :label="labels.address" :address="address" :hint="addressHint">

@@ -7,14 +7,14 @@ import { useClippingActions } from './useClippings'
 
 const LONG = 5
 const MOST_WORDS = 6
-const props = defineProps<{ one: Clipping | null; folders: string[] }>()
+const props = defineProps<{ clipping: Clipping | null; folders: string[] }>()
 const emit = defineEmits<{ close: []; tag: [articleId: string, add: string[], remove: string[]] }>()
 const labels = words.clippings
 const actions = useClippingActions()
 const form = useForm(clippingSchema, { note: '', folder: '', version: 1 })
 const listId = useId()
 watch(
-  () => props.one,
+  () => props.clipping,
   (item) => {
     if (item) form.start({ note: item.note, folder: item.folder ?? '', version: item.version })
   },
@@ -25,8 +25,8 @@ const brand = useBrandStore()
 // opened with.
 const tagNames = ref<string[]>([])
 watch(
-  () => props.one?.id,
-  () => (tagNames.value = (props.one?.tags ?? []).map(({ name }) => name)),
+  () => props.clipping?.id,
+  () => (tagNames.value = (props.clipping?.tags ?? []).map(({ name }) => name)),
   { immediate: true },
 )
 function tag(wanted: string[]): void {
@@ -36,11 +36,11 @@ function tag(wanted: string[]): void {
     wanted.filter((name) => !before.includes(name)),
     before.filter((name) => !wanted.includes(name)),
   ]
-  emit('tag', props.one!.articleId!, add, remove)
+  emit('tag', props.clipping!.articleId!, add, remove)
 }
 /** The longer words of its quote or title, any of them, as the beginning of a watch. */
 const watchAt = computed(() => {
-  const text = props.one?.quote ?? props.one?.title ?? ''
+  const text = props.clipping?.quote ?? props.clipping?.title ?? ''
   const found = [
     ...new Set(
       wordsOf(text)
@@ -54,15 +54,19 @@ const watchAt = computed(() => {
   }
 })
 async function save(): Promise<void> {
-  if (await form.send(() => actions.edit(props.one!, { note: form.values.note, folder: form.values.folder })))
+  if (
+    await form.send(() =>
+      actions.edit(props.clipping!, { note: form.values.note, folder: form.values.folder }),
+    )
+  )
     emit('close')
 }
 </script>
 
 <template>
-  <SideDialog :open="one !== null" :title="labels.editTitle" @close="emit('close')">
+  <SideDialog :open="clipping !== null" :title="labels.editTitle" @close="emit('close')">
     <form id="clipping-form" class="grid gap-4" novalidate @submit.prevent="save">
-      <p class="serif text-headline font-medium wrap-anywhere" dir="auto">{{ one?.title }}</p>
+      <p class="serif text-headline font-medium wrap-anywhere" dir="auto">{{ clipping?.title }}</p>
       <TextField
         v-model="form.values.note"
         :label="labels.note"
@@ -81,7 +85,7 @@ async function save(): Promise<void> {
       />
       <datalist :id="listId"><option v-for="folder in folders" :key="folder" :value="folder" /></datalist>
       <TagField
-        v-if="one?.articleId"
+        v-if="clipping?.articleId"
         :model-value="tagNames"
         :known="(brand.view?.tags ?? []).map(({ name }) => name)"
         :label="words.wire.sheet.tags"

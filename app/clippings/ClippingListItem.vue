@@ -4,7 +4,7 @@ import type { Clipping } from '#shared/clippings/types'
 import * as words from '#shared/words'
 import { vDrag, type DragSource } from '~/base/dragging'
 
-const props = defineProps<{ one: Clipping; current: boolean; chosen: boolean }>()
+const props = defineProps<{ clipping: Clipping; current: boolean; chosen: boolean }>()
 const emit = defineEmits<{
   edit: []
   done: [done: boolean]
@@ -15,22 +15,22 @@ const emit = defineEmits<{
 const labels = words.clippings
 const brand = useBrandStore()
 const times = useTimes()
-const title = computed(() => props.one.title || labels.noTitle)
+const title = computed(() => props.clipping.title || labels.noTitle)
 const source = computed((): DragSource | null =>
-  brand.canWork && props.one.doneAt === null
-    ? { what: { kind: 'clipping', id: props.one.id }, label: title.value }
+  brand.canWork && props.clipping.doneAt === null
+    ? { what: { kind: 'clipping', id: props.clipping.id }, label: title.value }
     : null,
 )
 const readAt = computed(() => ({
   path: '/wire',
-  query: { show: props.one.shelved ? 'shelved' : 'clipped', article: props.one.articleId ?? '' },
+  query: { show: props.clipping.shelved ? 'shelved' : 'clipped', article: props.clipping.articleId ?? '' },
 }))
 const writeAt = computed(() => ({
   path: '/desk/new',
   query:
-    props.one.articleId && props.one.quote === null
-      ? { article: props.one.articleId }
-      : { clippings: props.one.id },
+    props.clipping.articleId && props.clipping.quote === null
+      ? { article: props.clipping.articleId }
+      : { clippings: props.clipping.id },
 }))
 </script>
 
@@ -39,7 +39,7 @@ const writeAt = computed(() => ({
     v-drag="source"
     class="grid grid-cols-[18px_minmax(0,1fr)_auto] gap-x-3 gap-y-1 px-4 py-3 max-column:grid-cols-[18px_minmax(0,1fr)]"
     :class="current ? 'bg-paper shadow-[inset_3px_0_0_var(--act)]' : ''"
-    :data-clipping="one.id"
+    :data-clipping="clipping.id"
     @focusin="emit('choose')"
   >
     <input
@@ -58,38 +58,40 @@ const writeAt = computed(() => ({
         >{{ title }}</NuxtLink
       >
       <p class="mt-0.5 flex flex-wrap items-center gap-x-1.5 text-small text-ink-2">
-        <span class="font-medium">{{ one.outlet }}</span>
-        <template v-if="one.at"
+        <span class="font-medium">{{ clipping.outlet }}</span>
+        <template v-if="clipping.at"
           >·
-          <time :datetime="one.at" :title="times.exact(one.at)">{{ times.dayMonth(one.at) }}</time></template
+          <time :datetime="clipping.at" :title="times.exact(clipping.at)">{{
+            times.dayMonth(clipping.at)
+          }}</time></template
         >
-        · <span :title="times.exact(one.keptAt)">{{ labels.kept(times.ago(one.keptAt)) }}</span>
-        <span v-if="one.folder" class="rounded-[3px] bg-well px-1.5 text-tiny text-ink-2">{{
-          one.folder
+        · <span :title="times.exact(clipping.keptAt)">{{ labels.kept(times.ago(clipping.keptAt)) }}</span>
+        <span v-if="clipping.folder" class="rounded-[3px] bg-well px-1.5 text-tiny text-ink-2">{{
+          clipping.folder
         }}</span>
         <span
-          v-for="tag in one.tags"
+          v-for="tag in clipping.tags"
           :key="tag.id"
           class="rounded-[4px] border border-rule px-1.5 text-tiny text-ink-2"
           >{{ tag.name }}</span
         >
-        <span v-if="one.posts > 0" class="flex items-center gap-1 text-ok"
-          ><Check :size="13" aria-hidden="true" />{{ labels.posts(one.posts) }}</span
+        <span v-if="clipping.posts > 0" class="flex items-center gap-1 text-ok"
+          ><Check :size="13" aria-hidden="true" />{{ labels.posts(clipping.posts) }}</span
         >
       </p>
       <blockquote
-        v-if="one.quote"
+        v-if="clipping.quote"
         class="serif mt-1 max-w-[66ch] border-l-2 border-edge pl-3 text-[15.5px] text-ink-2 wrap-anywhere"
         dir="auto"
       >
-        {{ one.quote }}
+        {{ clipping.quote }}
       </blockquote>
-      <p v-if="one.note" class="mt-1 max-w-[66ch] whitespace-pre-line text-ink wrap-anywhere" dir="auto">
-        {{ one.note }}
+      <p v-if="clipping.note" class="mt-1 max-w-[66ch] whitespace-pre-line text-ink wrap-anywhere" dir="auto">
+        {{ clipping.note }}
       </p>
     </div>
     <div v-if="brand.canWork" class="flex items-start gap-1 max-column:col-start-2">
-      <PlainButton v-if="!one.doneAt" :to="writeAt" :aria-label="labels.writeOf(title)"
+      <PlainButton v-if="!clipping.doneAt" :to="writeAt" :aria-label="labels.writeOf(title)"
         ><PenLine :size="14" aria-hidden="true" />{{ labels.write }}</PlainButton
       >
       <PlainButton
@@ -100,15 +102,15 @@ const writeAt = computed(() => ({
         @click="emit('edit')"
         ><Pencil :size="15" aria-hidden="true"
       /></PlainButton>
-      <template v-if="!one.doneAt">
+      <template v-if="!clipping.doneAt">
         <PlainButton
-          v-if="one.quote === null"
+          v-if="clipping.quote === null"
           kind="quiet"
           class="px-2"
-          :aria-label="labels.moveOf(one.shelved ? labels.clip : labels.shelve, title)"
-          :title="one.shelved ? labels.clip : labels.shelve"
-          @click="emit('move', one.shelved ? 'clipped' : 'shelved')"
-          ><component :is="one.shelved ? Undo2 : Archive" :size="15" aria-hidden="true"
+          :aria-label="labels.moveOf(clipping.shelved ? labels.clip : labels.shelve, title)"
+          :title="clipping.shelved ? labels.clip : labels.shelve"
+          @click="emit('move', clipping.shelved ? 'clipped' : 'shelved')"
+          ><component :is="clipping.shelved ? Undo2 : Archive" :size="15" aria-hidden="true"
         /></PlainButton>
         <PlainButton
           kind="quiet"

@@ -38,12 +38,12 @@ const lines = computed(() => {
       ]"
     >
       <p class="px-2.5 pt-1 pb-0.5 text-small text-ink-3">{{ words.frame.brands }}</p>
-      <MenuItem v-for="one in session.me?.brands ?? []" :key="one.id" v-slot="{ active }">
-        <button type="button" :class="[row, active && 'bg-well']" @click="session.choose(one.id)">
-          <BrandMark :mark="one.mark" :ink="one.markInk" small /><span class="min-w-0 grow truncate">{{
-            one.name
+      <MenuItem v-for="item in session.me?.brands ?? []" :key="item.id" v-slot="{ active }">
+        <button type="button" :class="[row, active && 'bg-well']" @click="session.choose(item.id)">
+          <BrandMark :mark="item.mark" :ink="item.markInk" small /><span class="min-w-0 grow truncate">{{
+            item.name
           }}</span>
-          <Check v-if="one.id === session.brandId" :size="14" aria-hidden="true" />
+          <Check v-if="item.id === session.brandId" :size="14" aria-hidden="true" />
         </button>
       </MenuItem>
       <MenuItem v-if="session.me?.mayFound" v-slot="{ active }">

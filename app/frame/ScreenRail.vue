@@ -84,19 +84,19 @@ const link =
         {{ words.frame.lists }}
       </p>
       <NuxtLink
-        v-for="one in lists"
-        :key="one.id"
-        :to="{ path: '/wire', query: { show: 'all', watch: one.id } }"
+        v-for="watch in lists"
+        :key="watch.id"
+        :to="{ path: '/wire', query: { show: 'all', watch: watch.id } }"
         class="flex items-center gap-2 rounded-[5px] px-2 py-1 text-ink-2 hover:text-ink max-wide:justify-center max-column:hidden"
-        :title="one.name"
-        @click="openList(one.id)"
+        :title="watch.name"
+        @click="openList(watch.id)"
       >
         <i
           class="size-2 shrink-0 rounded-full"
-          :style="{ background: `var(--pillar-${one.ink})` }"
+          :style="{ background: `var(--pillar-${watch.ink})` }"
           aria-hidden="true"
         />
-        <span class="truncate max-wide:sr-only">{{ one.name }}</span>
+        <span class="truncate max-wide:sr-only">{{ watch.name }}</span>
       </NuxtLink>
     </template>
     <span class="grow max-column:hidden" />

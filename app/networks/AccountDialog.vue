@@ -102,10 +102,13 @@ async function remove(): Promise<void> {
       <LinkMarks v-if="form.values.linkRule && linkKind !== 'plain'" v-model="form.values.linkRule.marks" />
       <fieldset v-if="others.length > 0" class="grid gap-1">
         <legend class="mb-1 text-small font-semibold text-ink-2">{{ labels.appearsOn }}</legend>
-        <label v-for="one in others" :key="one.id" class="flex min-h-6 items-center gap-2"
-          ><input v-model="form.values.appearsOn" type="checkbox" :value="one.id" class="accent-(--act)" />{{
-            one.name
-          }}</label
+        <label v-for="other in others" :key="other.id" class="flex min-h-6 items-center gap-2"
+          ><input
+            v-model="form.values.appearsOn"
+            type="checkbox"
+            :value="other.id"
+            class="accent-(--act)"
+          />{{ other.name }}</label
         >
         <p class="text-small text-ink-3">{{ labels.appearsOnHint }}</p>
       </fieldset>

@@ -203,22 +203,22 @@ const choices = computed(() =>
       <EmptyState v-else-if="list.length === 0" :title="empty.title" :detail="empty.detail" />
       <ul v-else class="divide-y divide-rule border-b border-rule">
         <ClippingListItem
-          v-for="one in list"
-          :key="one.id"
-          :one="one"
-          :current="one.id === currentId"
-          :chosen="marked.includes(one.id)"
-          @mark="mark(one.id)"
-          @choose="currentId = one.id"
-          @edit="edit(one)"
-          @move="(state) => actions.move(one, state)"
-          @done="(done) => actions.workOff(one, done)"
+          v-for="clipping in list"
+          :key="clipping.id"
+          :clipping="clipping"
+          :current="clipping.id === currentId"
+          :chosen="marked.includes(clipping.id)"
+          @mark="mark(clipping.id)"
+          @choose="currentId = clipping.id"
+          @edit="edit(clipping)"
+          @move="(state) => actions.move(clipping, state)"
+          @done="(done) => actions.workOff(clipping, done)"
         />
       </ul>
     </div>
     <LazyClippingDialog
       v-if="wasOpened"
-      :one="editing"
+      :clipping="editing"
       :folders="(view?.folders ?? []).map(({ name }) => name)"
       @tag="(id, add, remove) => tagArticles([id], add, remove)"
       @close="editing = null"

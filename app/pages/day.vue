@@ -41,13 +41,13 @@ const see = (): void => void list.seeAll().catch((error: unknown) => notices.com
             <span class="text-ink-2">{{ words.notice.noneDetail }}</span>
           </p>
           <ul v-else class="divide-y divide-rule" :aria-label="labels.needsYou">
-            <NoticeRow v-for="one in list.open" :key="one.id" :notice="one" />
+            <NoticeRow v-for="item in list.open" :key="item.id" :notice="item" />
           </ul>
           <DayWaiting class="mt-7" />
           <template v-if="list.settled.length > 0">
             <h2 class="part-name mt-7">{{ words.notice.settled }}</h2>
             <ul class="divide-y divide-rule" :aria-label="words.notice.settled">
-              <NoticeRow v-for="one in list.settled" :key="one.id" :notice="one" />
+              <NoticeRow v-for="item in list.settled" :key="item.id" :notice="item" />
             </ul>
           </template>
         </template>

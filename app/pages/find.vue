@@ -140,7 +140,7 @@ const shows = Object.entries(words.wire.shows)
         </PlainSelect>
         <PlainSelect v-model="source" :label="labels.source" class="max-w-[220px]">
           <option value="">{{ labels.anySource }}</option>
-          <option v-for="one in sources" :key="one.id" :value="one.id">{{ one.label }}</option>
+          <option v-for="option in sources" :key="option.id" :value="option.id">{{ option.label }}</option>
         </PlainSelect>
         <PlainButton v-if="isFiltered" kind="quiet" @click="letGo">{{ labels.clear }}</PlainButton>
         <span class="text-small text-ink-3 max-column:hidden">{{ labels.help }}</span>

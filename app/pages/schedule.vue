@@ -176,17 +176,17 @@ const faces = [
       </div>
       <div class="flex rounded-[5px] border border-rule" role="group" :aria-label="words.ahead.view">
         <button
-          v-for="one in faces"
-          :key="one.value"
+          v-for="option in faces"
+          :key="option.value"
           type="button"
           class="min-h-[30px] px-2.5 text-small first:rounded-l-[4px] last:rounded-r-[4px]"
           :class="
-            face === one.value ? 'bg-ink font-semibold text-sheet' : 'bg-sheet text-ink-2 hover:text-ink'
+            face === option.value ? 'bg-ink font-semibold text-sheet' : 'bg-sheet text-ink-2 hover:text-ink'
           "
-          :aria-pressed="face === one.value"
-          @click="face = one.value"
+          :aria-pressed="face === option.value"
+          @click="face = option.value"
         >
-          {{ one.label }}
+          {{ option.label }}
         </button>
       </div>
       <SheetFilters v-if="view && face === 'sheet'" v-model="filter" class="max-column:hidden" :view="view" />

@@ -95,15 +95,15 @@ const finish = (): void => window.location.assign('/wire')
     </header>
     <ol class="mt-8 grid content-start gap-1 max-column:mt-5 max-column:flex max-column:flex-wrap">
       <li
-        v-for="(one, at) in STEPS"
-        :key="one"
+        v-for="(name, at) in STEPS"
+        :key="name"
         class="flex items-center gap-2.5 py-1"
-        :class="one === step ? 'font-semibold text-ink' : at + 1 < number ? 'text-ok' : 'text-ink-3'"
-        :aria-current="one === step ? 'step' : undefined"
+        :class="name === step ? 'font-semibold text-ink' : at + 1 < number ? 'text-ok' : 'text-ink-3'"
+        :aria-current="name === step ? 'step' : undefined"
       >
         <span class="grid size-5 place-items-center rounded-full border border-current text-tiny">{{
           at + 1
-        }}</span>{{ labels.steps[one] }}
+        }}</span>{{ labels.steps[name] }}
       </li>
     </ol>
     <section class="mt-6 rounded-lg border border-rule bg-sheet p-6" :aria-label="labels.steps[step]">
@@ -165,10 +165,15 @@ const finish = (): void => window.location.assign('/wire')
           class="mb-4 divide-y divide-rule border-y border-rule"
           :aria-label="labels.account.there"
         >
-          <li v-for="one in brand.view!.accounts" :key="one.id" class="flex items-baseline gap-3 py-2">
-            <b class="serif text-[16px] font-medium">{{ one.name }}</b><span class="text-small text-ink-2">{{
-              one.handle
-            }}</span>
+          <li
+            v-for="account in brand.view!.accounts"
+            :key="account.id"
+            class="flex items-baseline gap-3 py-2"
+          >
+            <b class="serif text-[16px] font-medium">{{ account.name }}</b><span
+              class="text-small text-ink-2"
+              >{{ account.handle }}</span
+            >
           </li>
         </ul>
         <AddAccount @added="goTo('timetable')" />

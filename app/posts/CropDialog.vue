@@ -158,12 +158,12 @@ function pick(event: MouseEvent): void {
           >{{ labels.anyShape }}</PlainButton
         >
         <PlainButton
-          v-for="one in shapes"
-          :key="one.name"
-          :class="ratio === one.ratio ? 'border-edge bg-well' : ''"
-          :aria-pressed="ratio === one.ratio"
-          @click="shape(one.ratio)"
-          >{{ labels.shapes[one.name] }}</PlainButton
+          v-for="choice in shapes"
+          :key="choice.name"
+          :class="ratio === choice.ratio ? 'border-edge bg-well' : ''"
+          :aria-pressed="ratio === choice.ratio"
+          @click="shape(choice.ratio)"
+          >{{ labels.shapes[choice.name] }}</PlainButton
         >
       </div>
       <label class="grid grid-cols-[auto_1fr] items-center gap-3 text-small text-ink-2"

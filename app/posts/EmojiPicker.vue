@@ -38,15 +38,15 @@ const found = computed(() => {
     />
     <p v-if="found.length === 0" class="text-small text-ink-3">{{ labels.noEmoji }}</p>
     <ul class="flex max-h-[132px] flex-wrap overflow-y-auto">
-      <li v-for="one in found" :key="one.unicode">
+      <li v-for="emoji in found" :key="emoji.unicode">
         <button
           type="button"
           class="size-8 rounded text-[18px] hover:bg-well"
-          :title="one.label"
-          :aria-label="one.label"
-          @click="emit('pick', one.unicode)"
+          :title="emoji.label"
+          :aria-label="emoji.label"
+          @click="emit('pick', emoji.unicode)"
         >
-          {{ one.unicode }}
+          {{ emoji.unicode }}
         </button>
       </li>
     </ul>

@@ -42,7 +42,9 @@ const field = 'min-w-0 w-full rounded border border-rule bg-sheet px-1 py-1 text
     </select>
     <select v-if="wish.kind === 'slot'" v-model="slot" :class="field" :aria-label="words.move.slot">
       <option v-if="slots.length === 0" value="">{{ labels.noOpen }}</option>
-      <option v-for="one in slots" :key="one.at" :value="one.at">{{ times.shortDayTime(one.at) }}</option>
+      <option v-for="place in slots" :key="place.at" :value="place.at">
+        {{ times.shortDayTime(place.at) }}
+      </option>
     </select>
     <MomentField
       v-if="wish.kind === 'time'"

@@ -67,29 +67,29 @@ const row = 'grid grid-cols-[92px_minmax(0,1fr)] items-start gap-2 py-[7px] text
         :open="fresh.length === 1 ? openOf(fresh[0]!.account.id) : null"
       />
     </div>
-    <div v-for="one in fresh" v-else :key="one.account.id" :class="row">
-      <span class="truncate pt-1 text-ink-2">{{ one.account.name }}</span>
+    <div v-for="proof in fresh" v-else :key="proof.account.id" :class="row">
+      <span class="truncate pt-1 text-ink-2">{{ proof.account.name }}</span>
       <PlaceField
-        :model-value="own[one.account.id] ?? common"
-        :label="labels.placeOn(one.account.name)"
-        :open="openOf(one.account.id)"
-        @update:model-value="own = { ...own, [one.account.id]: $event }"
+        :model-value="own[proof.account.id] ?? common"
+        :label="labels.placeOn(proof.account.name)"
+        :open="openOf(proof.account.id)"
+        @update:model-value="own = { ...own, [proof.account.id]: $event }"
       />
     </div>
     <ul v-if="fresh.length > 0 && !short" class="py-[7px] text-small" data-testid="places">
       <li
-        v-for="one in fresh"
-        :key="one.account.id"
+        v-for="proof in fresh"
+        :key="proof.account.id"
         class="grid grid-cols-[92px_minmax(0,1fr)] gap-2 py-0.5"
-        :title="placeOf(one.account.id)?.message"
+        :title="placeOf(proof.account.id)?.message"
       >
-        <span class="truncate text-ink-2">{{ one.account.name }}</span>
+        <span class="truncate text-ink-2">{{ proof.account.name }}</span>
         <span>
-          {{ whenOf(one.account.id) }}
-          <span v-if="givesReason(one.account.id)" class="block text-tiny text-warn">{{
-            placeOf(one.account.id)!.message
+          {{ whenOf(proof.account.id) }}
+          <span v-if="givesReason(proof.account.id)" class="block text-tiny text-warn">{{
+            placeOf(proof.account.id)!.message
           }}</span>
-          <b v-if="holdOf(one)" class="block text-tiny font-semibold text-warn">{{ holdOf(one) }}</b>
+          <b v-if="holdOf(proof)" class="block text-tiny font-semibold text-warn">{{ holdOf(proof) }}</b>
         </span>
       </li>
     </ul>

@@ -18,12 +18,12 @@ interface Line {
 }
 const lines = computed((): Line[] => {
   const found = new Map<string, Line>()
-  for (const one of props.chosen) {
-    for (const check of one.checks) {
+  for (const entry of props.chosen) {
+    for (const check of entry.checks) {
       const key = check.level === 'ok' ? `ok ${check.id}` : `${check.id} ${sayPost(check.message)}`
       const known = found.get(key)
-      if (known) known.on.push(one)
-      else found.set(key, { check, on: [one] })
+      if (known) known.on.push(entry)
+      else found.set(key, { check, on: [entry] })
     }
   }
   const all = [...found.values()]
@@ -54,9 +54,9 @@ function fixLabel({ check, on }: Line): string {
   return all.map((item, at) => (at === 0 ? item : item[0]!.toLowerCase() + item.slice(1))).join(', ')
 }
 function fix({ check, on }: Line): void {
-  for (const one of on)
-    if (one.proof && check.fix)
-      takeFix(props.doc, one.part, check.fix, one.proof, brand.view?.brand.zone ?? 'UTC')
+  for (const entry of on)
+    if (entry.proof && check.fix)
+      takeFix(props.doc, entry.part, check.fix, entry.proof, brand.view?.brand.zone ?? 'UTC')
 }
 const INKS: Record<Check['level'], string> = { ok: 'text-ok', warn: 'text-warn', stop: 'text-bad' }
 const ICONS = { ok: Tick, warn: TriangleAlert, stop: X }

@@ -85,21 +85,21 @@ const takeOnce = async (url: string, alt: string): Promise<void> => {
   <section :aria-label="labels.pictures" class="grid gap-1.5">
     <h2 class="part-name">{{ labels.pictures }}</h2>
     <ul v-if="!readOnly && found.length > 0" class="flex flex-wrap gap-1.5">
-      <li v-for="one in found" :key="one.url">
+      <li v-for="image in found" :key="image.url">
         <button
           type="button"
           class="block rounded border-2"
-          :class="isTaken(one.url) ? 'border-act' : 'border-transparent'"
-          :title="one.alt"
-          :aria-label="`${labels.choosePicture}: ${one.alt}`"
+          :class="isTaken(image.url) ? 'border-act' : 'border-transparent'"
+          :title="image.alt"
+          :aria-label="`${labels.choosePicture}: ${image.alt}`"
           :disabled="busy !== ''"
-          @click="takeOnce(one.url, one.alt)"
+          @click="takeOnce(image.url, image.alt)"
         >
           <img
-            :src="shown(one.url)"
+            :src="shown(image.url)"
             alt=""
             class="h-11 w-[58px] rounded-[3px] object-cover"
-            :class="busy === one.url ? 'opacity-40' : ''"
+            :class="busy === image.url ? 'opacity-40' : ''"
           />
         </button>
       </li>

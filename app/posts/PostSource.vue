@@ -69,25 +69,25 @@ const input =
     </section>
     <section v-if="others.length > 0" :aria-label="labels.clippings" class="grid gap-1.5">
       <h2 class="part-name">{{ labels.clippings }}</h2>
-      <div v-for="one in others" :key="one.id" class="text-small">
-        <p class="font-medium" dir="auto">{{ one.title }}</p>
-        <p class="text-ink-3">{{ one.outlet }}</p>
+      <div v-for="clipping in others" :key="clipping.id" class="text-small">
+        <p class="font-medium" dir="auto">{{ clipping.title }}</p>
+        <p class="text-ink-3">{{ clipping.outlet }}</p>
       </div>
     </section>
     <section v-if="quotes.length > 0 || article" :aria-label="labels.quotes" class="grid gap-1.5">
       <h2 class="part-name">{{ labels.quotes }}</h2>
       <p v-if="quotes.length === 0" class="text-small text-ink-3">{{ labels.noQuotes }}</p>
       <button
-        v-for="one in quotes"
-        :key="one.id"
+        v-for="quote in quotes"
+        :key="quote.id"
         type="button"
         class="serif border-l-2 border-mark pl-2.5 text-left text-[14.5px] italic hover:text-act"
         dir="auto"
         :title="labels.useQuote"
         :disabled="readOnly"
-        @click="emit('insert', quoted(one))"
+        @click="emit('insert', quoted(quote))"
       >
-        {{ quoted(one) }}
+        {{ quoted(quote) }}
       </button>
     </section>
     <PostPictures

@@ -10,23 +10,29 @@ import { useDeskStore } from './deskStore'
 import ProofText from './ProofText.vue'
 import ProofExtras from './ProofExtras.vue'
 
-const props = defineProps<{ one: AccountProof; doc: PostDoc; look: LinkPreview | null; readOnly: boolean }>()
+const props = defineProps<{
+  entry: AccountProof
+  doc: PostDoc
+  look: LinkPreview | null
+  readOnly: boolean
+}>()
 const emit = defineEmits<{ crop: [accountId: string, pictureId: string] }>()
 const labels = words.writing
 const desk = useDeskStore()
 const times = useTimes()
-// The post's own object, which is changed in place: one document, many who write at it.
-const part = computed(() => props.one.part)
-const account = computed(() => props.one.account)
-const proof = computed(() => props.one.proof)
+// The post's own object, which is changed in place: entry document, many who write at it.
+const part = computed(() => props.entry.part)
+const account = computed(() => props.entry.account)
+const proof = computed(() => props.entry.proof)
 // A post nobody wrote at yet is no trouble.
 const stops = computed(() =>
-  props.one.checks.filter(
+  props.entry.checks.filter(
     ({ level, id }) => level === 'stop' && (id !== 'comment' || props.doc.wordings[0]!.text !== ''),
   ),
 )
 const isTroubled = computed(
-  () => props.one.part.chosen && (stops.value.length > 0 || (proof.value !== null && isTooMuch(proof.value))),
+  () =>
+    props.entry.part.chosen && (stops.value.length > 0 || (proof.value !== null && isTooMuch(proof.value))),
 )
 const share = computed(() =>
   proof.value ? Math.min(1, proof.value.measure.length / proof.value.measure.limit) : 0,
@@ -60,10 +66,10 @@ function frameOf(medium: {
 const cropLabel = ({ description }: { description: string }): string =>
   `${labels.cropFor(account.value.rules.name)}: ${description || labels.descriptionHint}`
 const when = computed(() => {
-  const { sentAt, queueItemId, at, part: own } = props.one
+  const { sentAt, queueItemId, at, part: own } = props.entry
   if (sentAt) return labels.sentAt(times.shortDayTime(sentAt))
   if (!own.chosen) return labels.notThis
-  const place = at ? times.shortDayTime(at) : props.one.message || words.commentField.noSlot
+  const place = at ? times.shortDayTime(at) : props.entry.message || words.commentField.noSlot
   return queueItemId ? labels.inLine : place
 })
 const card = computed(() =>
@@ -76,20 +82,20 @@ const field = 'min-w-0 rounded border border-rule bg-sheet px-1 py-0.5 text-smal
   <section
     :aria-label="labels.proofOf(account.name)"
     class="flex min-w-0 flex-col rounded-md border bg-sheet"
-    :class="[isTroubled ? 'border-bad' : 'border-rule', one.part.chosen ? '' : 'bg-transparent']"
+    :class="[isTroubled ? 'border-bad' : 'border-rule', entry.part.chosen ? '' : 'bg-transparent']"
   >
     <header class="flex items-baseline gap-2 px-3 pt-2.5">
       <input
         type="checkbox"
         class="translate-y-0.5 accent-(--act)"
-        :checked="one.part.chosen"
-        :disabled="readOnly || one.queueItemId !== null"
+        :checked="entry.part.chosen"
+        :disabled="readOnly || entry.queueItemId !== null"
         :aria-label="labels.useAccount(account.name)"
         @change="part.chosen = !part.chosen"
       />
       <h3
         class="serif text-headline font-semibold"
-        :class="isTroubled ? 'text-bad' : one.part.chosen ? '' : 'text-ink-2'"
+        :class="isTroubled ? 'text-bad' : entry.part.chosen ? '' : 'text-ink-2'"
       >
         {{ account.name }}
       </h3>
@@ -113,10 +119,10 @@ const field = 'min-w-0 rounded border border-rule bg-sheet px-1 py-0.5 text-smal
     <div
       v-if="proof"
       class="grid grow grid-cols-1 content-start gap-2 px-3 py-2.5"
-      :class="one.part.chosen ? '' : 'opacity-75'"
+      :class="entry.part.chosen ? '' : 'opacity-75'"
     >
       <ProofText :proof="proof" :name="account.name" />
-      <div v-if="shown.length > 0 && one.part.chosen" class="flex flex-wrap gap-1.5">
+      <div v-if="shown.length > 0 && entry.part.chosen" class="flex flex-wrap gap-1.5">
         <button
           v-for="picture in shown.filter(({ medium }) => medium)"
           :key="picture.id"
@@ -143,13 +149,13 @@ const field = 'min-w-0 rounded border border-rule bg-sheet px-1 py-0.5 text-smal
         {{ proof.link }} <span class="text-ink-3">· {{ labels.placeSaid[proof.linkPlace] }}</span>
       </p>
       <ProofExtras
-        v-if="!readOnly && one.part.chosen"
+        v-if="!readOnly && entry.part.chosen"
         :part="part"
         :name="account.name"
         :proof="proof"
         :doc="doc"
       />
-      <div v-if="!readOnly && one.part.chosen" class="flex flex-wrap gap-1.5">
+      <div v-if="!readOnly && entry.part.chosen" class="flex flex-wrap gap-1.5">
         <template v-if="account.rules.boards">
           <input
             v-model="part.board"
@@ -191,8 +197,8 @@ const field = 'min-w-0 rounded border border-rule bg-sheet px-1 py-0.5 text-smal
     </div>
     <footer class="flex justify-between gap-2 border-t border-rule px-3 py-1.5 text-small text-ink-2">
       <span class="truncate" :title="when">{{ when }}</span>
-      <span v-if="one.part.chosen" class="whitespace-nowrap">{{
-        one.part.ownText === null ? labels.follows : labels.own
+      <span v-if="entry.part.chosen" class="whitespace-nowrap">{{
+        entry.part.ownText === null ? labels.follows : labels.own
       }}</span>
     </footer>
   </section>

@@ -48,8 +48,13 @@ async function writeOwn(): Promise<void> {
         {{ nameOf(what) }} ×
       </button>
     </p>
-    <p v-for="one in proof.leftOut" :key="one.what + one.text" class="text-small text-warn">
-      {{ labels.leftOut(one.what === 'hashtag' ? one.text : labels.whats[one.what], sayPost(one.reason)) }}
+    <p v-for="omitted in proof.leftOut" :key="omitted.what + omitted.text" class="text-small text-warn">
+      {{
+        labels.leftOut(
+          omitted.what === 'hashtag' ? omitted.text : labels.whats[omitted.what],
+          sayPost(omitted.reason),
+        )
+      }}
     </p>
     <template v-if="part.ownText !== null">
       <textarea

@@ -84,10 +84,17 @@ const item = 'block w-full rounded px-2 py-1 text-left text-small hover:bg-well'
       <p v-if="busy && !help" class="px-2 py-1 text-small text-ink-3" role="status">{{ labels.looking }} …</p>
       <template v-else-if="open === 'hashtags'">
         <ul>
-          <li v-for="one in help?.hashtags ?? []" :key="one.tag">
-            <button type="button" :class="item" :disabled="isIn(one.tag)" @click="emit('hashtag', one.tag)">
-              <b class="font-semibold" :class="isIn(one.tag) ? 'text-ink-3' : 'text-act'">#{{ one.tag }}</b>
-              <span class="ml-1.5 text-ink-2">{{ isIn(one.tag) ? labels.added : one.reason }}</span>
+          <li v-for="hashtag in help?.hashtags ?? []" :key="hashtag.tag">
+            <button
+              type="button"
+              :class="item"
+              :disabled="isIn(hashtag.tag)"
+              @click="emit('hashtag', hashtag.tag)"
+            >
+              <b class="font-semibold" :class="isIn(hashtag.tag) ? 'text-ink-3' : 'text-act'"
+                >#{{ hashtag.tag }}</b
+              >
+              <span class="ml-1.5 text-ink-2">{{ isIn(hashtag.tag) ? labels.added : hashtag.reason }}</span>
             </button>
           </li>
         </ul>

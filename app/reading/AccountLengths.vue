@@ -36,46 +36,49 @@ const isLate = ({ part, at, queueItemId }: AccountProof): boolean =>
 <template>
   <ul :aria-label="labels.accounts" class="divide-y divide-rule rounded-md border border-rule">
     <li
-      v-for="one in proofs"
-      :key="one.account.id"
+      v-for="proof in proofs"
+      :key="proof.account.id"
       class="grid grid-cols-[18px_1fr_auto] items-baseline gap-x-1.5 px-2.5 py-1.5 text-small"
     >
       <input
-        :id="`account-${one.account.id}`"
+        :id="`account-${proof.account.id}`"
         type="checkbox"
         class="translate-y-0.5 accent-(--act)"
-        :checked="one.part.chosen"
-        @change="one.part.chosen = !one.part.chosen"
+        :checked="proof.part.chosen"
+        @change="proof.part.chosen = !proof.part.chosen"
       />
       <label
-        :for="`account-${one.account.id}`"
+        :for="`account-${proof.account.id}`"
         class="truncate font-semibold"
-        :class="one.part.chosen ? '' : 'text-ink-3'"
-        :title="one.account.handle"
-        >{{ one.account.name }}</label
+        :class="proof.part.chosen ? '' : 'text-ink-3'"
+        :title="proof.account.handle"
+        >{{ proof.account.name }}</label
       >
       <span
-        v-if="one.part.chosen && one.proof"
-        :data-testid="`length-${one.account.name}`"
-        :class="isTooMuch(one.proof) ? 'font-semibold text-bad' : ''"
-        :aria-label="labels.length(one.proof.measure.length, one.account.rules.limit, one.account.name)"
-        >{{ one.proof.measure.length }}<span class="text-ink-3">/{{ one.account.rules.limit }}</span></span
+        v-if="proof.part.chosen && proof.proof"
+        :data-testid="`length-${proof.account.name}`"
+        :class="isTooMuch(proof.proof) ? 'font-semibold text-bad' : ''"
+        :aria-label="labels.length(proof.proof.measure.length, proof.account.rules.limit, proof.account.name)"
+        >{{ proof.proof.measure.length
+        }}<span class="text-ink-3">/{{ proof.account.rules.limit }}</span></span
       >
       <span v-else class="text-ink-3">–</span>
-      <span class="col-start-2 text-[11.5px]" :class="one.part.chosen ? 'text-ink-2' : 'text-ink-3'"
-        >{{ whenOf(one)
-        }}<template v-if="one.part.chosen && one.part.ownText !== null"> · {{ labels.own }}</template></span
+      <span class="col-start-2 text-[11.5px]" :class="proof.part.chosen ? 'text-ink-2' : 'text-ink-3'"
+        >{{ whenOf(proof)
+        }}<template v-if="proof.part.chosen && proof.part.ownText !== null">
+          · {{ labels.own }}</template
+        ></span
       >
-      <span v-if="isLate(one)" class="order-last col-span-2 col-start-2 text-[11.5px] text-warn">{{
-        one.message
+      <span v-if="isLate(proof)" class="order-last col-span-2 col-start-2 text-[11.5px] text-warn">{{
+        proof.message
       }}</span>
       <button
-        v-if="one.part.chosen"
+        v-if="proof.part.chosen"
         type="button"
         class="text-[11.5px] text-act underline-offset-2 hover:underline"
-        :aria-expanded="shown === one.account.id"
-        :aria-label="labels.proofOf(one.account.name)"
-        @click="emit('show', one.account.id)"
+        :aria-expanded="shown === proof.account.id"
+        :aria-label="labels.proofOf(proof.account.name)"
+        @click="emit('show', proof.account.id)"
       >
         {{ labels.proof }}
       </button>

@@ -34,18 +34,18 @@ watch(
   () => article.value?.id,
   () => {
     sheet.value?.scrollTo({ top: 0 })
-    // On narrow screens the sheet and the margin below it are scrolled as one.
+    // On narrow screens the sheet and the margin below it are scrolled as shown.
     sheet.value?.parentElement?.scrollTo({ top: 0 })
   },
 )
 /** What is to say of where the text is from. */
 const origin = computed(() => {
-  const one = article.value
-  if (!one) return ''
-  if (wire.lookingAt === one.id) return labels.looking
-  if (one.textFrom === 'page') return labels.fromPage
-  if (one.textFrom === 'feed') return ''
-  return [one.html === '' ? labels.noText : labels.summaryOnly, one.pageMessage ?? ''].join(' ').trim()
+  const shown = article.value
+  if (!shown) return ''
+  if (wire.lookingAt === shown.id) return labels.looking
+  if (shown.textFrom === 'page') return labels.fromPage
+  if (shown.textFrom === 'feed') return ''
+  return [shown.html === '' ? labels.noText : labels.summaryOnly, shown.pageMessage ?? ''].join(' ').trim()
 })
 // A picture that can't be had leaves no torn frame behind; its caption says what it was.
 function hideBroken(event: Event): void {

@@ -214,7 +214,7 @@ defineExpose({ write, quote, lineUp: lineItUp, toDesk: () => void toDesk() })
           :chosen="chosen"
           :wordings="doc.wordings.length"
         />
-        <ProofSheet v-if="shownProof" :one="shownProof" :doc="doc" />
+        <ProofSheet v-if="shownProof" :entry="shownProof" :doc="doc" />
         <PostChecks v-if="text !== ''" :chosen="chosen" :doc="doc" :read-only="false" />
         <p v-else class="text-small text-ink-2">
           {{ article.shared.length > 0 ? '' : labels.checks.notShared }}

@@ -10,17 +10,17 @@ const ICONS = { lines: AlignJustify, rows: Rows3, cards: Image }
 <template>
   <div class="flex" role="group" :aria-label="words.wire.density">
     <button
-      v-for="one in densities"
-      :key="one"
+      v-for="choice in densities"
+      :key="choice"
       type="button"
       class="grid size-[26px] place-items-center rounded"
-      :class="density === one ? 'bg-well text-ink' : 'text-ink-3 hover:text-ink'"
-      :aria-pressed="density === one"
-      :aria-label="words.wire.densities[one]"
-      :title="words.wire.densities[one]"
-      @click="density = one"
+      :class="density === choice ? 'bg-well text-ink' : 'text-ink-3 hover:text-ink'"
+      :aria-pressed="density === choice"
+      :aria-label="words.wire.densities[choice]"
+      :title="words.wire.densities[choice]"
+      @click="density = choice"
     >
-      <component :is="ICONS[one]" :size="15" aria-hidden="true" />
+      <component :is="ICONS[choice]" :size="15" aria-hidden="true" />
     </button>
   </div>
 </template>

@@ -5,35 +5,35 @@ import type { AccountProof } from '~/posts/usePostProofs'
 import ProofText from '~/posts/ProofText.vue'
 import ProofExtras from '~/posts/ProofExtras.vue'
 
-const props = defineProps<{ one: AccountProof; doc: PostDoc }>()
+const props = defineProps<{ entry: AccountProof; doc: PostDoc }>()
 const labels = words.commentField
-// The post's own object, which is changed in place: one document, many who write at it.
-const part = computed(() => props.one.part)
+// The post's own object, which is changed in place: entry document, many who write at it.
+const part = computed(() => props.entry.part)
 </script>
 
 <template>
   <section
-    v-if="one.proof"
-    :aria-label="labels.proofOf(one.account.name)"
+    v-if="entry.proof"
+    :aria-label="labels.proofOf(entry.account.name)"
     class="grid gap-2 rounded-md bg-paper p-2.5"
   >
     <p class="flex justify-between text-small">
-      <b class="font-semibold">{{ labels.proofOf(one.account.name) }}</b>
-      <span :class="one.proof.measure.left < 0 ? 'text-bad' : 'text-ink-2'">{{
-        one.proof.measure.left < 0
-          ? labels.over(-one.proof.measure.left)
-          : labels.left(one.proof.measure.left)
+      <b class="font-semibold">{{ labels.proofOf(entry.account.name) }}</b>
+      <span :class="entry.proof.measure.left < 0 ? 'text-bad' : 'text-ink-2'">{{
+        entry.proof.measure.left < 0
+          ? labels.over(-entry.proof.measure.left)
+          : labels.left(entry.proof.measure.left)
       }}</span>
     </p>
-    <ProofText :proof="one.proof" :name="one.account.name" />
+    <ProofText :proof="entry.proof" :name="entry.account.name" />
     <p
-      v-if="one.proof.link && one.proof.linkPlace !== 'in-text'"
+      v-if="entry.proof.link && entry.proof.linkPlace !== 'in-text'"
       class="truncate text-small text-act"
-      :title="one.proof.link"
+      :title="entry.proof.link"
     >
-      {{ one.proof.link }}
-      <span class="text-ink-3">· {{ words.writing.placeSaid[one.proof.linkPlace] }}</span>
+      {{ entry.proof.link }}
+      <span class="text-ink-3">· {{ words.writing.placeSaid[entry.proof.linkPlace] }}</span>
     </p>
-    <ProofExtras :part="part" :name="one.account.name" :proof="one.proof" :doc="doc" />
+    <ProofExtras :part="part" :name="entry.account.name" :proof="entry.proof" :doc="doc" />
   </section>
 </template>

@@ -38,17 +38,17 @@ defineExpose({ focus: open })
       role="note"
       data-because
     >
-      <span v-for="one in article.reason" :key="one.watchId" class="min-w-0">
+      <span v-for="hit in article.reason" :key="hit.watchId" class="min-w-0">
         <i
           class="mr-1.5 inline-block size-2 rounded-full"
-          :style="{ background: inkOf(one.watchId) }"
+          :style="{ background: inkOf(hit.watchId) }"
           aria-hidden="true"
         /><NuxtLink
-          :to="{ path: '/wire', query: { watch: one.watchId } }"
+          :to="{ path: '/wire', query: { watch: hit.watchId } }"
           class="font-semibold text-ink hover:text-act"
-          @click="wire.setFilter({ watch: one.watchId })"
-          >{{ one.name }}</NuxtLink
-        >: {{ one.message }}
+          @click="wire.setFilter({ watch: hit.watchId })"
+          >{{ hit.name }}</NuxtLink
+        >: {{ hit.message }}
       </span>
     </p>
     <div v-if="isOpen" class="max-w-[420px]" @keydown.esc.stop="isOpen = false">

@@ -52,23 +52,26 @@ const quiet = '-ml-1 max-w-[108px] rounded border-0 bg-transparent py-0.5 min-h-
           <span :class="wire.filter.watch === null ? '' : 'text-ink-3'">{{ brand.view?.unread ?? 0 }}</span>
         </button>
         <button
-          v-for="one in brand.view?.watches ?? []"
-          :key="one.id"
+          v-for="watch in brand.view?.watches ?? []"
+          :key="watch.id"
           type="button"
-          :class="[chip, wire.filter.watch === one.id ? 'bg-ink text-sheet' : 'text-ink-2 hover:text-ink']"
-          :aria-pressed="wire.filter.watch === one.id"
-          :title="words.wire.unreadIn(one.name, one.unread)"
-          @click="wire.setFilter({ watch: one.id })"
+          :class="[chip, wire.filter.watch === watch.id ? 'bg-ink text-sheet' : 'text-ink-2 hover:text-ink']"
+          :aria-pressed="wire.filter.watch === watch.id"
+          :title="words.wire.unreadIn(watch.name, watch.unread)"
+          @click="wire.setFilter({ watch: watch.id })"
         >
           <i
             class="size-2 rounded-full"
-            :style="{ background: `var(--pillar-${one.ink})` }"
+            :style="{ background: `var(--pillar-${watch.ink})` }"
             aria-hidden="true"
           />
-          {{ one.name }}
-          <span :class="wire.filter.watch === one.id ? '' : 'text-ink-3'">{{ one.unread }}</span>
-          <span v-if="one.news > 0" class="size-[7px] rounded-full bg-act" :title="words.watch.news(one.news)"
-            ><span class="sr-only">{{ words.watch.news(one.news) }}</span></span
+          {{ watch.name }}
+          <span :class="wire.filter.watch === watch.id ? '' : 'text-ink-3'">{{ watch.unread }}</span>
+          <span
+            v-if="watch.news > 0"
+            class="size-[7px] rounded-full bg-act"
+            :title="words.watch.news(watch.news)"
+            ><span class="sr-only">{{ words.watch.news(watch.news) }}</span></span
           >
         </button>
       </div>

@@ -43,17 +43,20 @@ interface Fix {
   message: string
   run: () => unknown
 }
-function fixesOf(one: FoundAhead): Fix[] {
-  const account = brand.view?.accounts.find(({ id }) => id === one.accountId)
-  const open: Fix[] = one.postId
-    ? [{ message: labels.fixes.post, run: () => goTo(`/desk/${one.postId}`) }]
+function fixesOf(finding: FoundAhead): Fix[] {
+  const account = brand.view?.accounts.find(({ id }) => id === finding.accountId)
+  const open: Fix[] = finding.postId
+    ? [{ message: labels.fixes.post, run: () => goTo(`/desk/${finding.postId}`) }]
     : []
   const takeOut: Fix[] =
-    one.queueItemId && brand.canWork
-      ? [{ message: labels.fixes.takeOut, run: () => schedule.takeOut(one.queueItemId!) }]
+    finding.queueItemId && brand.canWork
+      ? [{ message: labels.fixes.takeOut, run: () => schedule.takeOut(finding.queueItemId!) }]
       : []
-  const timetable: Fix = { message: labels.fixes.timetable, run: () => goTo(`/timetable/${one.accountId}`) }
-  switch (one.kind) {
+  const timetable: Fix = {
+    message: labels.fixes.timetable,
+    run: () => goTo(`/timetable/${finding.accountId}`),
+  }
+  switch (finding.kind) {
     case 'hold':
       // A sign-in that ended is not lifted, but given a new token.
       if (account?.hold && account.trouble)
@@ -63,7 +66,7 @@ function fixesOf(one: FoundAhead): Fix[] {
             {
               message: labels.fixes.lift,
               run: () =>
-                emit('lift', account?.hold ? { kind: 'account', id: one.accountId } : { kind: 'brand' }),
+                emit('lift', account?.hold ? { kind: 'account', id: finding.accountId } : { kind: 'brand' }),
             },
           ]
         : []
@@ -79,7 +82,7 @@ function fixesOf(one: FoundAhead): Fix[] {
     case 'line-ends':
       return [{ message: labels.fixes.write, run: () => goTo('/wire') }]
     default:
-      return [{ message: labels.fixes.day, run: () => emit('day', one.days[0]!) }]
+      return [{ message: labels.fixes.day, run: () => emit('day', finding.days[0]!) }]
   }
 }
 </script>
@@ -97,30 +100,32 @@ function fixesOf(one: FoundAhead): Fix[] {
       <PlannedShares class="border-b border-rule px-5 py-4" />
       <ul class="divide-y divide-rule" :aria-label="labels.title">
         <li
-          v-for="(one, at) in found"
+          v-for="(finding, at) in found"
           :key="at"
           class="grid grid-cols-[18px_150px_minmax(0,1fr)_auto] items-start gap-x-3 px-5 py-2.5 max-column:grid-cols-[18px_minmax(0,1fr)]"
-          :data-finding="one.kind"
+          :data-finding="finding.kind"
         >
           <component
-            :is="ICONS[one.kind]"
+            :is="ICONS[finding.kind]"
             :size="15"
             class="mt-0.5"
-            :class="SERIOUS.includes(one.kind) ? 'text-bad' : 'text-warn'"
+            :class="SERIOUS.includes(finding.kind) ? 'text-bad' : 'text-warn'"
             aria-hidden="true"
           />
           <span>
-            <b class="block font-semibold">{{ labels.kinds[one.kind] }}</b>
-            <span class="block text-small text-ink-2">{{ brand.accountName(one.accountId) }}</span>
+            <b class="block font-semibold">{{ labels.kinds[finding.kind] }}</b>
+            <span class="block text-small text-ink-2">{{ brand.accountName(finding.accountId) }}</span>
           </span>
           <span class="min-w-0 max-column:col-start-2">
-            <span v-if="one.text" class="serif line-clamp-1 text-[14.5px]" dir="auto">{{ one.text }}</span>
+            <span v-if="finding.text" class="serif line-clamp-1 text-[14.5px]" dir="auto">{{
+              finding.text
+            }}</span>
             <span class="block text-ink-2">{{
-              [when(one), pillarName(one.pillar), one.message].filter(Boolean).join(' · ')
+              [when(finding), pillarName(finding.pillar), finding.message].filter(Boolean).join(' · ')
             }}</span>
           </span>
           <span class="flex flex-wrap justify-end gap-1.5 max-column:col-start-2 max-column:justify-start">
-            <PlainButton v-for="fix in fixesOf(one)" :key="fix.message" @click="fix.run()">{{
+            <PlainButton v-for="fix in fixesOf(finding)" :key="fix.message" @click="fix.run()">{{
               fix.message
             }}</PlainButton>
           </span>

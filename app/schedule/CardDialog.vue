@@ -72,7 +72,7 @@ async function act(work: () => Promise<void>): Promise<void> {
         <p class="mt-0.5" :class="shown.state === 'not-sent' ? 'text-bad' : 'text-ink-2'">
           {{ shown.message }}
         </p>
-        <p v-for="warn in shown.warns" :key="warn" class="text-warn">{{ warn }}</p>
+        <p v-for="warn in shown.warnings" :key="warn" class="text-warn">{{ warn }}</p>
         <p v-for="problem in shown.problems" :key="problem" class="text-bad">{{ problem }}</p>
         <p v-if="shown.echo" class="text-ink-2">{{ labels.echo(shown.echo.at, shown.echo.of) }}</p>
         <p v-if="about" class="text-small text-ink-3">{{ about }}</p>

@@ -7,7 +7,7 @@ import type { PlanTrial } from './usePlanTrial'
 import type { MoveTrial } from './workers/plan'
 import PlanChangeList from './PlanChangeList.vue'
 
-/** All ways to move a card without dragging it; what would happen stands there before one does it. */
+/** All ways to move a card without dragging it; what would happen stands there before item does it. */
 const props = defineProps<{ card: Card; view: ScheduleView; plan: PlanTrial }>()
 const emit = defineEmits<{ done: [] }>()
 const labels = words.move
@@ -129,13 +129,13 @@ const change = computed(() => ({
       v-if="kind === 'slot'"
       v-model="slot"
       :label="labels.slot"
-      :choices="open.map((one) => ({ value: one.at, label: times.shortDayTime(one.at) }))"
+      :choices="open.map((item) => ({ value: item.at, label: times.shortDayTime(item.at) }))"
     />
     <MomentField
       v-if="kind === 'time'"
       v-model="time"
       :label="labels.time"
-      :offers="open.map((one) => times.toField(one.at))"
+      :offers="open.map((item) => times.toField(item.at))"
     />
     <ChoiceField
       v-if="kind === 'swap'"
@@ -143,14 +143,17 @@ const change = computed(() => ({
       :label="labels.with"
       :choices="[
         { value: '', label: '–' },
-        ...others.map((one) => ({ value: one.id, label: one.text.slice(0, 60) })),
+        ...others.map((item) => ({ value: item.id, label: item.text.slice(0, 60) })),
       ]"
     />
     <ChoiceField
       v-if="kind === 'account'"
       v-model="other"
       :label="labels.account"
-      :choices="[{ value: '', label: '–' }, ...accounts.map((one) => ({ value: one.id, label: one.name }))]"
+      :choices="[
+        { value: '', label: '–' },
+        ...accounts.map((item) => ({ value: item.id, label: item.name })),
+      ]"
     />
     <template v-if="trial">
       <p :class="trial.at ? 'font-semibold' : 'text-bad'" data-testid="move-outcome">{{ outcome }}</p>

@@ -19,19 +19,19 @@ const shown = computed(() => props.change.moved.slice(0, props.most))
     <template v-if="change.lost.length > 0">
       <p class="font-semibold text-bad">{{ labels.loses(change.lost.length) }}</p>
       <ul class="grid gap-1.5">
-        <li v-for="one in change.lost" :key="one.id">
-          <span class="line-clamp-1">{{ one.text }}</span> <span class="text-ink-2">{{ one.message }}</span>
+        <li v-for="post in change.lost" :key="post.id">
+          <span class="line-clamp-1">{{ post.text }}</span> <span class="text-ink-2">{{ post.message }}</span>
         </li>
       </ul>
     </template>
     <template v-if="change.moved.length > 0">
       <p class="font-semibold">{{ labels.changes(change.moved.length) }}</p>
       <ul class="grid gap-1.5">
-        <li v-for="one in shown" :key="one.id">
-          <span class="line-clamp-1">{{ one.text }}</span>
+        <li v-for="post in shown" :key="post.id">
+          <span class="line-clamp-1">{{ post.text }}</span>
           <span class="text-ink-2"
-            >{{ brand.accountName(one.accountId) }} · {{ when(one.from) }} →
-            <b class="font-semibold text-ink">{{ when(one.to) }}</b></span
+            >{{ brand.accountName(post.accountId) }} · {{ when(post.from) }} →
+            <b class="font-semibold text-ink">{{ when(post.to) }}</b></span
           >
         </li>
       </ul>

@@ -81,8 +81,8 @@ const field = 'rounded border border-edge bg-sheet px-1.5 py-1 text-small text-i
     </label>
     <template v-if="wish.kind === 'account'">
       <select v-model="other" :class="field" :aria-label="labels.account">
-        <option v-for="(one, at) in others" :key="one.id" :value="at === 0 ? '' : one.id">
-          {{ one.name }}
+        <option v-for="(account, at) in others" :key="account.id" :value="at === 0 ? '' : account.id">
+          {{ account.name }}
         </option>
       </select>
       <label class="flex items-center gap-1" :title="labels.laterHint"

@@ -13,10 +13,10 @@ const week = computed(() =>
 
 <template>
   <dl class="grid grid-cols-7 gap-x-2 text-tiny text-ink-2 max-column:grid-cols-4">
-    <div v-for="one in week" :key="one.day">
-      <dt class="font-semibold">{{ one.day }}</dt>
-      <dd v-for="time in one.times" :key="time">{{ time }}</dd>
-      <dd v-if="one.times.length === 0" class="text-ink-3">{{ words.account.emptyDay }}</dd>
+    <div v-for="weekday in week" :key="weekday.day">
+      <dt class="font-semibold">{{ weekday.day }}</dt>
+      <dd v-for="time in weekday.times" :key="time">{{ time }}</dd>
+      <dd v-if="weekday.times.length === 0" class="text-ink-3">{{ words.account.emptyDay }}</dd>
     </div>
   </dl>
 </template>

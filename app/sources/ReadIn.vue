@@ -114,8 +114,8 @@ const isGoing = computed(() => (now.value?.waiting ?? 0) > 0)
           <li v-for="problem in now.problems" :key="`${problem.line} ${problem.message}`" class="py-1">
             <b class="font-semibold">{{ labels.inLine(problem.line) }}</b> {{ problem.message }}
           </li>
-          <li v-for="one in now.failed" :key="one.url" class="py-1 wrap-anywhere">
-            <b class="font-semibold">{{ one.title ?? one.url }}</b> {{ one.message }}
+          <li v-for="item in now.failed" :key="item.url" class="py-1 wrap-anywhere">
+            <b class="font-semibold">{{ item.title ?? item.url }}</b> {{ item.message }}
           </li>
           <li v-if="now.failed.length < now.notAdded" class="py-1 text-ink-2">
             {{ labels.moreFailed(now.notAdded - now.failed.length) }}

@@ -112,10 +112,10 @@ const hint = (name: string): string | undefined => Reflect.get(labels, `${name}H
           @leave="left.add(name)"
         />
         <datalist :id="`${id}-sources`">
-          <option v-for="one in sources.list ?? []" :key="one.id" :value="one.label" />
+          <option v-for="source in sources.list ?? []" :key="source.id" :value="source.label" />
         </datalist>
         <datalist :id="`${id}-regions`">
-          <option v-for="one in sources.regions" :key="one" :value="one" />
+          <option v-for="region in sources.regions" :key="region" :value="region" />
         </datalist>
       </div>
     </details>

@@ -65,16 +65,16 @@ const times = useTimes()
       <h3 class="mb-1.5 text-small font-semibold text-ink-2">{{ labels.offered }}</h3>
       <div class="flex flex-wrap gap-1.5">
         <button
-          v-for="one in offered"
-          :key="one.word"
+          v-for="offer in offered"
+          :key="offer.word"
           type="button"
           class="flex items-center gap-1 rounded-[4px] border border-rule px-2 py-0.5 text-small hover:border-edge"
-          :aria-label="labels.offer(one.word, one.kept)"
-          :title="labels.offer(one.word, one.kept)"
-          @click="emit('add', one.word)"
+          :aria-label="labels.offer(offer.word, offer.kept)"
+          :title="labels.offer(offer.word, offer.kept)"
+          @click="emit('add', offer.word)"
         >
-          <Plus :size="12" class="text-ink-3" aria-hidden="true" />{{ one.word }}
-          <span class="text-ink-3">{{ one.kept }}</span>
+          <Plus :size="12" class="text-ink-3" aria-hidden="true" />{{ offer.word }}
+          <span class="text-ink-3">{{ offer.kept }}</span>
         </button>
       </div>
     </div>

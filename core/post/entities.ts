@@ -35,7 +35,7 @@ export function entities(text: string, rules: NetworkRules | null = null, links:
     .filter(isFree)
   // Where one runs into the next, what begins first is taken whole.
   const kept: Entity[] = []
-  for (const one of written) if (one.start >= (kept.at(-1)?.end ?? 0)) kept.push(one)
+  for (const entity of written) if (entity.start >= (kept.at(-1)?.end ?? 0)) kept.push(entity)
   return [...given, ...kept].sort((a, b) => a.start - b.start)
 }
 

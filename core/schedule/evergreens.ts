@@ -98,7 +98,7 @@ export function placeEvergreens(planning: Planning): void {
       slot,
       wording: turn.wording,
       reason: message('schedule.evergreen-turn'),
-      warns: [],
+      warnings: [],
     })
   }
 }

@@ -13,7 +13,7 @@ interface FixedPost {
 
 /**
  * Places the posts with a time of their own, earliest first, exactly there. What they break is said in
- * `warns`.
+ * `warnings`.
  */
 export function placeFixed(posts: PlanPost[], planning: Planning): void {
   const fixed = posts.flatMap((post): FixedPost[] => {
@@ -45,7 +45,7 @@ export function placeFixed(posts: PlanPost[], planning: Planning): void {
         slot && post.fixed && 'slotAt' in post.fixed
           ? message('schedule.slot-chosen')
           : message('schedule.time-chosen'),
-      warns: broken,
+      warnings: broken,
     })
   }
 }

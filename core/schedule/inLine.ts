@@ -59,7 +59,7 @@ function placeOne(post: PlanPost, planning: Planning): void {
     ms: slot.goes,
     slot,
     reason: slot.at < slot.goes ? JUST_MISSED : reasonOf(found.passed),
-    warns: [],
+    warnings: [],
   })
 }
 

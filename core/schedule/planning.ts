@@ -26,7 +26,7 @@ export interface Planning {
   timeOf(accountId: string, postId: string): number | null
 }
 
-type Where = Pick<PlanEntry, 'reason' | 'warns'> & { ms: number; slot: OpenSlot | null }
+type Where = Pick<PlanEntry, 'reason' | 'warnings'> & { ms: number; slot: OpenSlot | null }
 
 export function beginPlanning(input: PlanInput): Planning {
   const plan: Plan = { entries: [], open: [], unplaced: [], perAccount: [] }
@@ -40,7 +40,7 @@ export function beginPlanning(input: PlanInput): Planning {
   const enter = (
     day: AccountDay,
     limited: Limited,
-    { ms, slot, reason, warns }: Where,
+    { ms, slot, reason, warnings }: Where,
     what: Pick<PlanEntry, 'postId' | 'evergreenId' | 'wording' | 'firm'>,
   ): void => {
     const accountId = day.account.id
@@ -58,7 +58,7 @@ export function beginPlanning(input: PlanInput): Planning {
       wording,
       firm,
       reason,
-      warns,
+      warnings,
     })
     if (isFollowed && what.postId !== null) times.set(`${accountId} ${what.postId}`, slot?.at ?? ms)
   }

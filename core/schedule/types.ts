@@ -102,7 +102,7 @@ export interface PlanEntry {
   wording: number
   firm: boolean
   reason: Message
-  warns: Message[]
+  warnings: Message[]
 }
 
 export type UnplacedCode =

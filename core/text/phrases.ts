@@ -27,10 +27,10 @@ export function keyPhrases(
     .map((candidate) => ({ ...candidate, weight: weightOf(candidate, frequency, text.length) }))
     .sort((a, b) => b.weight - a.weight || a.firstAt - b.firstAt)
   const kept: typeof ranked = []
-  for (const one of ranked) {
+  for (const phrase of ranked) {
     if (kept.length >= options.count) break
-    if (!kept.some((other) => isWithin(one.stems, other.stems) || isWithin(other.stems, one.stems)))
-      kept.push(one)
+    if (!kept.some((other) => isWithin(phrase.stems, other.stems) || isWithin(other.stems, phrase.stems)))
+      kept.push(phrase)
   }
   const most = kept[0]?.weight ?? 1
   return kept.map(({ phrase, weight, count }) => ({ phrase, weight: weight / most, times: count }))

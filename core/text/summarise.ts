@@ -48,10 +48,10 @@ function strongest(text: string, language: string | null, count: number, besides
     )
     .sort((a, b) => b.score - a.score || a.at - b.at)
   const kept: Scored[] = []
-  for (const one of ranked) {
+  for (const scored of ranked) {
     if (kept.length >= count) break
     const said = [...besides, ...kept.map(({ sentence }) => sentence)]
-    if (!said.some((other) => similarity(other, one.sentence) > SAME)) kept.push(one)
+    if (!said.some((other) => similarity(other, scored.sentence) > SAME)) kept.push(scored)
   }
   return kept
 }

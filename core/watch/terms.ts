@@ -20,7 +20,7 @@ export function termsOf(query: WatchQuery): TermOfQuery[] {
     if (part.kind === 'term')
       found.push({ term: part, text: formatTerm(part), leavesOut, without: without(query, part) })
     else if (part.kind === 'not') walk(part.part, !leavesOut)
-    else if (part.kind === 'and' || part.kind === 'or') for (const one of part.parts) walk(one, leavesOut)
+    else if (part.kind === 'and' || part.kind === 'or') for (const inner of part.parts) walk(inner, leavesOut)
   }
   walk(query, false)
   return found

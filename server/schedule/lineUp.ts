@@ -324,7 +324,7 @@ export async function takeOut(actor: Actor, queueItemId: string): Promise<Undoab
     const echoes = (await queueItemsOfPost(db, actor.brandId, line.post_id)).filter(
       (queueItem) => queueItem.follows_id === queueItemId,
     )
-    for (const one of [...echoes, line]) await tracked.remove('lines', { id: one.id })
+    for (const { id } of [...echoes, line]) await tracked.remove('lines', { id })
     return echoes.length
   })
   return { historyId, echoes: result }

@@ -83,10 +83,10 @@ function placingIn(known: BrandPlan, post: PlacedPost, placements: Placement[], 
   const after = planLines({ ...input, posts: [...front, ...input.posts, ...back] })
   const moved = planDifference(plan, after)
   const places = placements.map(({ accountId }) => {
-    const of = lines
+    const own = lines
       .filter((line) => line.accountId === accountId)
       .map((line) => placeIn(after, line, known, placements))
-    return { accountId, ...(of[0] ?? { at: null, message: '' }), echoes: of.slice(1) }
+    return { accountId, ...(own[0] ?? { at: null, message: '' }), echoes: own.slice(1) }
   })
   return {
     version: shortHash([places.map((place) => shownOf(place, placements)), moved]),
@@ -201,6 +201,6 @@ function placeIn(
   if (isNow && isHeld(known, line.accountId)) return { at: null, message: words.hold.nothingNow }
   return {
     at: entry.at,
-    message: placeMessage(known, line.accountId, [entry.reason, ...entry.warns]),
+    message: placeMessage(known, line.accountId, [entry.reason, ...entry.warnings]),
   }
 }

@@ -191,11 +191,11 @@ function factsOf(
   row: { post_id: string; account_id: string; echo: number },
   { about, times }: CardFacts,
 ): Pick<Card, 'authorName' | 'source' | 'echo'> {
-  const of = times.get(`${row.post_id} ${row.account_id}`) ?? 1
+  const total = times.get(`${row.post_id} ${row.account_id}`) ?? 1
   return {
     authorName: about.get(row.post_id)?.authorName ?? '',
     source: about.get(row.post_id)?.source ?? null,
-    echo: of > 1 ? { at: row.echo + 1, of } : null,
+    echo: total > 1 ? { at: row.echo + 1, of: total } : null,
   }
 }
 
@@ -218,9 +218,9 @@ function queueCard(
     text,
     pillarId: line.pillar_id,
     message: sayPlan(entry.reason),
-    warns: [
+    warnings: [
       ...(line.back_message === null ? [] : [say(messagesOf(line.back_message))]),
-      ...entry.warns.map(sayPlan),
+      ...entry.warnings.map(sayPlan),
     ],
     remoteUrl: null,
     isFixed: line.fixed_at !== null || line.slot_at !== null,
@@ -260,7 +260,7 @@ function deliveryCard(delivery: DeliveryRow, facts: CardFacts): Card {
     text: frozen.text,
     pillarId: delivery.pillar_id,
     message: say(messagesOf(delivery.message)),
-    warns: [],
+    warnings: [],
     remoteUrl: delivery.remote_url,
     isFixed: false,
     approval: null,

@@ -137,7 +137,7 @@ export interface Card {
   pillarId: string | null
   /** What happened, or why it stands where it stands. */
   message: string
-  warns: string[]
+  warnings: string[]
   remoteUrl: string | null
   /** Which sending of how many, where it comes more than once. */
   echo: { at: number; of: number } | null

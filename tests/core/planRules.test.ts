@@ -167,7 +167,7 @@ describe('the plan', () => {
       fc.property(anyInput, (input) => {
         const plan = planLines(input)
         const message = [
-          ...plan.entries.flatMap((one) => [one.reason, ...one.warns]),
+          ...plan.entries.flatMap((one) => [one.reason, ...one.warnings]),
           ...plan.open.map((one) => one.reason),
           ...plan.unplaced.map((one) => one.message),
         ]

@@ -75,7 +75,7 @@ describe('a network that is down', () => {
       // them.
       const back = (await cards()).filter(({ state }) => state === 'lined-up')
       expect([...(await texts(host)), ...back.map(({ text }) => text)]).toEqual(['One', 'Two', 'Three'])
-      expect(back.flatMap(({ warns }) => warns).join()).toMatch(/within 60 minutes of its time/)
+      expect(back.flatMap(({ warnings }) => warnings).join()).toMatch(/within 60 minutes of its time/)
       await playHours(nell, 50)
       expect(await texts(host)).toEqual(['One', 'Two', 'Three'])
       const times = (await world.posted(host)).map(({ at }) => at).toReversed()
@@ -208,7 +208,7 @@ describe('rates', () => {
     // The third would have been an hour late: it takes the next slot, before all others, and says why.
     expect((await cards()).find(({ state }) => state === 'lined-up')).toMatchObject({
       at: '2027-03-02T15:00:00.000Z',
-      warns: [expect.stringMatching(/60 minutes/)],
+      warnings: [expect.stringMatching(/60 minutes/)],
     })
     await playHours(nell, 4)
     expect(await texts(FIRE)).toHaveLength(3)

@@ -127,28 +127,30 @@ async function choose(uid: string, isChosen: boolean): Promise<void> {
         <h2 class="part-name">{{ labels.latest }}</h2>
         <p v-if="page.deliveries.length === 0" class="mt-2 text-ink-3">{{ labels.noneYet }}</p>
         <ul v-else class="mt-1 divide-y divide-rule">
-          <li v-for="one in page.deliveries" :key="one.id">
+          <li v-for="delivery in page.deliveries" :key="delivery.id">
             <NuxtLink
-              :to="`/delivery/${one.id}`"
+              :to="`/delivery/${delivery.id}`"
               class="grid grid-cols-[92px_112px_minmax(0,1fr)] items-baseline gap-x-3 py-2 hover:text-act max-column:grid-cols-[1fr_auto]"
             >
-              <time class="text-small text-ink-2 tabular-nums" :datetime="one.at">{{
-                times.shortDayTime(one.at)
+              <time class="text-small text-ink-2 tabular-nums" :datetime="delivery.at">{{
+                times.shortDayTime(delivery.at)
               }}</time>
               <b
                 class="text-small font-semibold"
                 :class="
-                  one.state === 'sent'
+                  delivery.state === 'sent'
                     ? 'text-ok'
-                    : needsPerson(one.state)
+                    : needsPerson(delivery.state)
                       ? 'text-bad'
-                      : one.state === 'back-in-line'
+                      : delivery.state === 'back-in-line'
                         ? 'text-ink-2'
                         : 'text-warn'
                 "
-                >{{ words.delivery.states[one.state] }}</b
+                >{{ words.delivery.states[delivery.state] }}</b
               >
-              <span class="serif truncate text-[15px] max-column:col-span-2" dir="auto">{{ one.text }}</span>
+              <span class="serif truncate text-[15px] max-column:col-span-2" dir="auto">{{
+                delivery.text
+              }}</span>
             </NuxtLink>
           </li>
         </ul>

@@ -81,14 +81,14 @@ async function choose(deed: DeliveryAction): Promise<void> {
           {{ view.text }}
         </p>
         <div v-if="view.pictures.length > 0" class="mt-3 flex flex-wrap gap-3">
-          <figure v-for="one in view.pictures" :key="one.id" class="w-[180px]">
+          <figure v-for="item in view.pictures" :key="item.id" class="w-[180px]">
             <img
-              :src="picture(one.id)"
-              :alt="one.description ?? ''"
+              :src="picture(item.id)"
+              :alt="item.description ?? ''"
               class="max-h-[180px] rounded border border-rule object-contain"
             />
-            <figcaption class="mt-1 text-small" :class="one.description ? 'text-ink-2' : 'text-warn'">
-              {{ one.description || labels.noDescription }}
+            <figcaption class="mt-1 text-small" :class="item.description ? 'text-ink-2' : 'text-warn'">
+              {{ item.description || labels.noDescription }}
             </figcaption>
           </figure>
         </div>

@@ -261,7 +261,7 @@ const failureMessage = (error: unknown): string => sentenceOf(error)
           <ProofCard
             v-for="proof in proofs"
             :key="proof.account.id"
-            :one="proof"
+            :entry="proof"
             :doc="doc"
             :look="look"
             :read-only="readOnly"

@@ -24,38 +24,40 @@ const rules = (account: Account): string =>
     />
     <ul v-else class="mx-6 mb-8 divide-y divide-rule border-y border-rule">
       <li
-        v-for="one in brand.view!.accounts"
-        :key="one.id"
+        v-for="account in brand.view!.accounts"
+        :key="account.id"
         class="grid grid-cols-[1fr_auto] items-start gap-x-4 py-3"
       >
         <div class="min-w-0">
           <p>
             <NuxtLink
-              :to="`/account/${one.id}`"
+              :to="`/account/${account.id}`"
               class="serif text-headline font-medium underline-offset-2 hover:underline"
-              >{{ one.name }}</NuxtLink
+              >{{ account.name }}</NuxtLink
             >
-            <span class="ml-1.5 text-ink-2">{{ one.handle }}</span>
+            <span class="ml-1.5 text-ink-2">{{ account.handle }}</span>
           </p>
-          <p class="text-small text-ink-2">{{ rules(one) }} · {{ labels.protocols[one.protocol] }}</p>
-          <p v-if="one.hold" class="text-small font-semibold text-warn">
-            {{ one.hold.reason ? words.hold.onHold(one.hold.reason) : words.hold.on(null) }}
+          <p class="text-small text-ink-2">{{ rules(account) }} · {{ labels.protocols[account.protocol] }}</p>
+          <p v-if="account.hold" class="text-small font-semibold text-warn">
+            {{ account.hold.reason ? words.hold.onHold(account.hold.reason) : words.hold.on(null) }}
           </p>
-          <p v-if="one.trouble" class="text-small text-bad">{{ labels.trouble }}: {{ one.trouble }}</p>
-          <SlotWeek class="mt-2" :slots="one.slots" />
+          <p v-if="account.trouble" class="text-small text-bad">
+            {{ labels.trouble }}: {{ account.trouble }}
+          </p>
+          <SlotWeek class="mt-2" :slots="account.slots" />
         </div>
         <span class="flex gap-1.5">
           <PlainButton
-            :to="`/timetable/${one.id}`"
-            :aria-label="words.timetable.of(`${one.name} ${one.handle}`)"
+            :to="`/timetable/${account.id}`"
+            :aria-label="words.timetable.of(`${account.name} ${account.handle}`)"
             >{{ words.timetable.edit }}</PlainButton
           >
           <PlainButton
             v-if="brand.isOwner"
             kind="quiet"
             class="px-2"
-            :aria-label="`${words.frame.edit}: ${one.name} ${one.handle}`"
-            @click="editing = one"
+            :aria-label="`${words.frame.edit}: ${account.name} ${account.handle}`"
+            @click="editing = account"
             ><Pencil :size="15" aria-hidden="true"
           /></PlainButton>
         </span>

@@ -40,40 +40,40 @@ const tool =
     </PartHead>
     <EmptyState v-if="watches.length === 0" :title="labels.empty.title" :detail="labels.empty.detail" />
     <ol v-else class="mx-6 mb-8 divide-y divide-rule border-y border-rule">
-      <li v-for="(one, at) in watches" :key="one.id" class="flex items-center gap-4 py-2.5" data-watch>
+      <li v-for="(watch, at) in watches" :key="watch.id" class="flex items-center gap-4 py-2.5" data-watch>
         <i
           class="size-2.5 shrink-0 rounded-full"
-          :style="{ background: `var(--pillar-${one.ink})` }"
+          :style="{ background: `var(--pillar-${watch.ink})` }"
           aria-hidden="true"
         />
         <div class="min-w-0 grow">
           <p class="flex flex-wrap items-baseline gap-x-2">
             <NuxtLink
-              :to="`/watch/${one.id}`"
+              :to="`/watch/${watch.id}`"
               class="serif text-headline font-medium wrap-anywhere hover:text-act"
-              >{{ one.name }}</NuxtLink
+              >{{ watch.name }}</NuxtLink
             >
             <span
-              v-for="tag in one.tags"
+              v-for="tag in watch.tags"
               :key="tag"
               class="rounded-[4px] bg-well px-1.5 text-tiny text-ink-2"
               >{{ tag }}</span
             >
-            <span v-if="doingsOf(one).length > 0" class="text-small text-ink-3">{{
-              doingsOf(one).join(' · ')
+            <span v-if="doingsOf(watch).length > 0" class="text-small text-ink-3">{{
+              doingsOf(watch).join(' · ')
             }}</span>
           </p>
-          <p class="line-clamp-2 text-small wrap-anywhere text-ink-2">{{ one.query }}</p>
-          <WatchRunListItem :watch="one" />
+          <p class="line-clamp-2 text-small wrap-anywhere text-ink-2">{{ watch.query }}</p>
+          <WatchRunListItem :watch="watch" />
         </div>
-        <span class="shrink-0 text-small text-ink-3">{{ labels.unread(one.unread) }}</span>
+        <span class="shrink-0 text-small text-ink-3">{{ labels.unread(watch.unread) }}</span>
         <div v-if="brand.canWork" class="flex shrink-0">
           <button
             type="button"
             :class="tool"
             :disabled="at === 0"
-            :aria-label="labels.earlier(one.name)"
-            :title="labels.earlier(one.name)"
+            :aria-label="labels.earlier(watch.name)"
+            :title="labels.earlier(watch.name)"
             @click="move(at, -1)"
           >
             <ChevronUp :size="15" aria-hidden="true" />
@@ -82,16 +82,16 @@ const tool =
             type="button"
             :class="tool"
             :disabled="at === watches.length - 1"
-            :aria-label="labels.later(one.name)"
-            :title="labels.later(one.name)"
+            :aria-label="labels.later(watch.name)"
+            :title="labels.later(watch.name)"
             @click="move(at, 1)"
           >
             <ChevronDown :size="15" aria-hidden="true" />
           </button>
           <NuxtLink
-            :to="`/watch/${one.id}`"
+            :to="`/watch/${watch.id}`"
             :class="tool"
-            :aria-label="`${words.frame.edit}: ${one.name}`"
+            :aria-label="`${words.frame.edit}: ${watch.name}`"
             :title="words.frame.edit"
             ><Pencil :size="15" aria-hidden="true"
           /></NuxtLink>

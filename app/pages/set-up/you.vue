@@ -96,15 +96,15 @@ async function end(one: SessionView): Promise<void> {
         >
         <h3 class="part-name mt-7 mb-2">{{ labels.sessions }}</h3>
         <ul class="divide-y divide-rule border-y border-rule">
-          <li v-for="one in sessions" :key="one.id" class="flex items-center justify-between gap-3 py-2">
+          <li v-for="item in sessions" :key="item.id" class="flex items-center justify-between gap-3 py-2">
             <span
-              >{{ one.device }}
-              <span class="text-ink-2">{{ one.current ? `(${labels.thisOne})` : '' }}</span><span
+              >{{ item.device }}
+              <span class="text-ink-2">{{ item.current ? `(${labels.thisOne})` : '' }}</span><span
                 class="block text-small text-ink-3"
-                >{{ labels.since(times.dayTime(one.createdAt)) }}</span
+                >{{ labels.since(times.dayTime(item.createdAt)) }}</span
               ></span
             >
-            <PlainButton v-if="!one.current" @click="end(one)">{{ labels.end }}</PlainButton>
+            <PlainButton v-if="!item.current" @click="end(item)">{{ labels.end }}</PlainButton>
           </li>
         </ul>
       </section>

@@ -136,12 +136,12 @@ useKeys([
           />
           <div class="flex items-center gap-1" role="group" :aria-label="labels.face">
             <PlainButton
-              v-for="one in ['form', 'text'] as const"
-              :key="one"
-              :class="face === one ? 'border-edge bg-well' : ''"
-              :aria-pressed="face === one"
-              @click="face = one"
-              >{{ labels.faces[one] }}</PlainButton
+              v-for="choice in ['form', 'text'] as const"
+              :key="choice"
+              :class="face === choice ? 'border-edge bg-well' : ''"
+              :aria-pressed="face === choice"
+              @click="face = choice"
+              >{{ labels.faces[choice] }}</PlainButton
             >
           </div>
           <QueryText

@@ -95,7 +95,7 @@ function trialOf(
   const after = planLines({ ...known, posts })
   const entry = after.entries.find((entry) => entry.postId === id)
   const refused = after.unplaced.find((item) => item.postId === id)
-  const messages = entry ? [entry.reason, ...entry.warns] : refused ? [refused.message] : []
+  const messages = entry ? [entry.reason, ...entry.warnings] : refused ? [refused.message] : []
   return {
     at: entry?.at ?? null,
     message: messages.map(sayPlan).join(' '),
