@@ -26,6 +26,7 @@ export function piecesOf(text: string, entities: Entity[], overAt: number | null
   }))
 }
 
+/** Whether a proof holds more than its network takes. */
 export const isTooMuch = ({ measure }: Proof): boolean => !measure.valid && measure.length > 0
 
 /** From where a proof's text is too much; null where it fits. */

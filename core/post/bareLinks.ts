@@ -93,6 +93,10 @@ interface Label {
   end: number
 }
 
+/**
+ * The labels of a name of dots and letters, each with where it begins and ends; `start` is where the run
+ * begins.
+ */
 export function labelsOf(run: string, start: number): Label[] {
   const labels: Label[] = []
   let at = start

@@ -26,6 +26,10 @@ export interface Lane {
 const KEPT_FREE: Refusal = { code: 'no-slot', message: message('schedule.left-free') }
 const OF_ANOTHER: Refusal = { code: 'no-slot', message: message('schedule.left-for-pillar') }
 
+/**
+ * The open slots of an account as posts of one pillar see them (null: of none): what may be taken, and why
+ * not the others. `untakenUpTo` counts those not taken before a place.
+ */
 export function laneOver(
   slots: OpenSlot[],
   pillar: string | null,

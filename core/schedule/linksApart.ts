@@ -9,6 +9,10 @@ export interface LinksApart {
   count(accountId: string, linkKey: string | null, at: number): void
 }
 
+/**
+ * Keeps account of when each link goes out, so that two accounts do not share it within the minutes of the
+ * input; 0 minutes keep nothing apart.
+ */
 export function linksApart(input: PlanInput): LinksApart {
   const span = input.sameLinkApartMinutes * MINUTE
   const links = new Map<string, { accountId: string; at: number }[]>()

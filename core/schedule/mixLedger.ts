@@ -67,6 +67,7 @@ export function firstAfter(sorted: readonly number[], value: number): number {
   return low
 }
 
+/** Puts a number into a sorted list at its place, behind those that are equal. */
 export function insertSorted(sorted: number[], value: number): void {
   if (sorted.length === 0 || sorted.at(-1)! <= value) sorted.push(value)
   else sorted.splice(firstAfter(sorted, value), 0, value)

@@ -28,6 +28,7 @@ export interface Planning {
 
 type Where = Pick<PlanEntry, 'reason' | 'warnings'> & { ms: number; slot: OpenSlot | null }
 
+/** The beginnings of a plan: nothing placed yet, what was sent already counted. */
 export function beginPlanning(input: PlanInput): Planning {
   const plan: Plan = { entries: [], open: [], unplaced: [], perAccount: [] }
   const times = new Map<string, number>(

@@ -11,6 +11,7 @@ export function dependsOn(query: WatchQuery): ('age' | 'outlets' | 'responses')[
   return CHANGING.filter((what) => asked.has(what))
 }
 
+/** All limits of a query, in its order, those that are negated too. */
 export function limitsOf(query: WatchQuery): Limit[] {
   if (query.kind === 'limit') return [query]
   if (query.kind === 'not') return limitsOf(query.part)

@@ -4,6 +4,7 @@ export type Field = (typeof FIELDS)[number]
 
 /** What can be compared with a number. */
 export const LIMITS = ['age', 'words', 'outlets', 'responses'] as const
+/** Whether this names a field of an article that words can be looked for in. */
 export const isField = (text: string): text is Field => (FIELDS as readonly string[]).includes(text)
 
 /**

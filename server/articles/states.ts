@@ -20,6 +20,7 @@ export async function putState(
   await putStateOf(db, tracked, actor, article, state)
 }
 
+/** Decides about an article for the actor’s brand; can be undone with what it is part of. */
 export async function putStateOf(
   db: Db,
   tracked: Tracked,

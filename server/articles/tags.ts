@@ -90,6 +90,7 @@ export async function setTagsOf(
   for (const tag_id of wanted) await tracked.insert(table, { ...key, tag_id }, {})
 }
 
+/** Gives a tag another name. Throws `notFound`, `stale`, and `tagTaken` where another has it. */
 export async function renameTag(
   actor: Actor,
   id: string,
@@ -123,6 +124,7 @@ export async function mergeTags(actor: Actor, id: string, into: string): Promise
   return { historyId }
 }
 
+/** Takes a tag off everything that carries it, and away. Throws `notFound`. */
 export async function removeTag(actor: Actor, id: string): Promise<Undoable> {
   const { historyId } = await changeUndoably(actor, 'tag', id, async (db, tracked) => {
     if (!(await store.tagById(db, actor.brandId, id))) throw problem('notFound')

@@ -175,6 +175,7 @@ interface PillarInput {
   version: number
 }
 
+/** Adds a pillar behind the others. */
 export async function addPillar(
   actor: Actor,
   input: PillarInput,
@@ -209,6 +210,7 @@ const pillarColumns = ({
   usual_accounts_json: accountIdsJson(accountIds),
 })
 
+/** Changes a pillar. Throws `notFound`, and `stale` where somebody changed it since. */
 export async function editPillar(actor: Actor, id: string, input: PillarInput): Promise<Undoable> {
   const { historyId } = await changeUndoably(actor, 'pillar', id, async (db, tracked) => {
     const row = await brands.pillarById(db, actor.brandId, id)
@@ -219,6 +221,7 @@ export async function editPillar(actor: Actor, id: string, input: PillarInput): 
   return { historyId }
 }
 
+/** Takes a pillar away; posts keep it until they are given another. Throws `notFound`. */
 export async function removePillar(actor: Actor, id: string): Promise<Undoable> {
   const { historyId } = await changeUndoably(actor, 'pillar', id, async (db, tracked) => {
     if (!(await brands.pillarById(db, actor.brandId, id))) throw problem('notFound')

@@ -24,6 +24,7 @@ const about = (
     link: linkTo(delivery),
   })
 
+/** Tells that a post was not sent, and why. */
 export const noticeNotSent = (
   db: Db,
   delivery: DeliveryRow,
@@ -31,6 +32,7 @@ export const noticeNotSent = (
   message: Message[],
 ): Promise<void> => about(db, delivery, account, 'not-sent', message)
 
+/** Tells that somebody must look whether a post arrived. */
 export const noticeDecide = (
   db: Db,
   delivery: DeliveryRow,
@@ -38,6 +40,7 @@ export const noticeDecide = (
   message: Message[],
 ): Promise<void> => about(db, delivery, account, 'decide', message)
 
+/** Tells that only part of a post is there. */
 export const noticeInPart = (
   db: Db,
   delivery: DeliveryRow,

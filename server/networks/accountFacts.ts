@@ -8,8 +8,10 @@ import { LATE_MS } from './patience'
 import { toInstant } from '#core/instant'
 import type { NetworkRules } from '#core/post'
 
+/** The days of an account’s timetable that differ. */
 export const exceptionsOf = (account: AccountRow): ExceptView[] => readExcepts(account.except_json)
 
+/** The shares that an account’s pillars may have at most. */
 export const mixOf = (account: AccountRow): MixView[] => readMixes(account.mix_json)
 
 /** Ids of the accounts on which an account's posts appear by themselves. */
@@ -25,4 +27,5 @@ export function planHold(brand: BrandRow, account: AccountRow): { until: string 
   return { until: Number.isFinite(last) ? toInstant(last) : null }
 }
 
+/** How an account’s network takes posts, as it said when it was asked last. */
 export const rulesOf = (row: AccountRow): NetworkRules => readRules(row.rules_json)

@@ -17,9 +17,11 @@ const ofAccount = (db: Db, account: AccountRow, kind: 'token' | 'late', message:
     link: `/account/${account.id}`,
   })
 
+/** Tells that a network refuses an account’s sign-in, and that its posts wait. */
 export const noticeToken = (db: Db, account: AccountRow, message: Message[]): Promise<void> =>
   ofAccount(db, account, 'token', [...message, note('notice.until-token')])
 
+/** Tells that an account’s posts are late, and what becomes of them. */
 export const noticeLate = (db: Db, account: AccountRow, message: Message[]): Promise<void> =>
   ofAccount(db, account, 'late', [...message, note('notice.late-goes-on')])
 

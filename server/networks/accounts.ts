@@ -265,6 +265,7 @@ export async function removeAccount(actor: Actor, id: string): Promise<Undoable>
 
 const WIPED = { token_sealed: '', session_sealed: null }
 
+/** Adds slots to an account’s timetable; can be undone with what it is part of. */
 export async function addSlots(tracked: Tracked, accountId: string, slots: SlotInput[]): Promise<void> {
   for (const slot of slots) {
     const pillar_id = slot.use === 'pillar' ? slot.pillarId : null

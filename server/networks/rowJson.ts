@@ -81,9 +81,14 @@ export interface Target {
 const isTarget: Is<Target> = isShape<Target>({ uid: isText, name: isText })
 
 export const readRules = (json: string): NetworkRules => readJson(json, isRules)
+/** How an account’s links are marked; null where the brand’s rule holds. */
 export const readLinkRule = (json: string | null): LinkRule | null =>
   json === null ? null : readJson(json, isLinkRule)
 export const readExcepts = (json: string): ExceptView[] => readJson(json, isListOf(isExcept))
 export const readMixes = (json: string): MixView[] => readJson(json, isListOf(isMix))
+/**
+ * Where an account’s network is asked, by what it is asked for. Throws where the row holds something else.
+ */
 export const readEndpoint = (json: string): Record<string, string> => readJson(json, isMapOf(isText))
+/** Where an account’s network can repeat its posts. */
 export const readTargets = (json: string): Target[] => readJson(json, isListOf(isTarget))

@@ -61,6 +61,7 @@ export async function settleNotices(db: Db, brandId: string, kind: NoticeKind, a
 export const noticesOfBrand = async (actor: Actor): Promise<NoticeView[]> =>
   (await store.noticesOf(await useDb(), actor.brandId, MOST_SHOWN)).map(viewOf)
 
+/** Marks all notices of the brand as seen. */
 export async function seeNotices(actor: Actor): Promise<void> {
   await inTransaction(async (db) => {
     await store.markSeen(db, actor.brandId, now())

@@ -28,6 +28,7 @@ export async function whoAsks(event: H3Event): Promise<{ person: Person; session
   return person && data.sessionId ? { person, sessionId: data.sessionId } : null
 }
 
+/** Begins a session for a person in this browser. */
 export async function signInAs(event: H3Event, person: Person): Promise<void> {
   const session = await useSession<Sealed>(event, config())
   await session.update({
@@ -35,6 +36,7 @@ export async function signInAs(event: H3Event, person: Person): Promise<void> {
   })
 }
 
+/** Ends this browser’s session, here and on the server. */
 export async function signOut(event: H3Event): Promise<void> {
   const session = await useSession<Sealed>(event, config())
   const who = await whoAsks(event)

@@ -3,6 +3,7 @@ import type { Brand } from '#shared/people/types'
 import { holdView } from './holds'
 import { ownSitesOf } from '#server/platform/db/columns'
 
+/** A brand as the screens know it. */
 export const brandOf = (row: BrandRow): Brand => ({
   id: row.id,
   name: row.name,

@@ -91,6 +91,7 @@ export async function personOfSession(sessionId: string): Promise<Person | null>
 export const isLive = async (sessionId: string): Promise<boolean> =>
   (await people.liveSession(await useDb(), sessionId, usedSince())) !== undefined
 
+/** A person’s sessions that are still good; `currentId` is the one that asks. */
 export async function sessionsOf(personId: string, currentId: string): Promise<SessionView[]> {
   return (await people.liveSessionsOf(await useDb(), personId, usedSince())).map((row) => ({
     id: row.id,
@@ -101,6 +102,7 @@ export async function sessionsOf(personId: string, currentId: string): Promise<S
   }))
 }
 
+/** Ends one of a person’s sessions. Throws `notFound` for anybody else’s. */
 export async function endSession(personId: string, sessionId: string): Promise<void> {
   if (!(await people.revokeSession(await useDb(), personId, sessionId, realNow()))) throw problem('notFound')
 }
@@ -117,6 +119,7 @@ export async function demoPeople(): Promise<(Person & { brands: string[] })[]> {
   )
 }
 
+/** One of the demo’s people. Throws `notFound`, also for everybody outside the demo. */
 export async function demoPerson(id: string): Promise<Person> {
   const found = (await demoPeople()).find((person) => person.id === id)
   if (!found) throw problem('notFound')

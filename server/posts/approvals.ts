@@ -35,6 +35,7 @@ export const askReview = (
 ): Promise<Undoable> =>
   step(actor, id, input.version, (_, tracked, row) => putInReview(tracked, actor, row, input.note))
 
+/** Puts a post in review, with a note for its history. */
 export async function putInReview(
   tracked: Tracked,
   actor: Actor,
@@ -69,6 +70,7 @@ export const approve = (
     await putApproved(tracked, actor, row, input.note)
   })
 
+/** Approves a post as it is in this version, with a note for its history. */
 export async function putApproved(
   tracked: Tracked,
   actor: Actor,

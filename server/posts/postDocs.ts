@@ -46,6 +46,7 @@ export async function docsOf(db: Db, rows: PostRow[]): Promise<Map<string, PostD
   )
 }
 
+/** A post’s document: what is written, for which accounts, with which pictures. */
 export const docOf = async (db: Db, row: PostRow): Promise<PostDoc> => (await docsOf(db, [row])).get(row.id)!
 
 const partOf = (row: ProofRow): AccountPart => ({

@@ -30,11 +30,13 @@ export const mayApprove = (
 export const pillarsNeedingOthers = async (db: Db, brandId: string): Promise<ReadonlySet<string>> =>
   new Set((await pillarsOf(db, brandId)).filter((pillar) => pillar.needs_approval === 1).map(({ id }) => id))
 
+/** The accounts chosen for a post that are still there, in their order. */
 export async function chosenAccounts(db: Db, brandId: string, doc: PostDoc): Promise<AccountRow[]> {
   const chosen = new Set(doc.accounts.filter((part) => part.chosen).map(({ accountId }) => accountId))
   return (await accountsOf(db, brandId)).filter(({ id }) => chosen.has(id))
 }
 
+/** Adds a step to a post’s history; can be undone with what it is part of. */
 export const addEvent = (
   tracked: Tracked,
   postId: string,

@@ -30,6 +30,7 @@ export const shortBase = (): string | null => {
   return base === null ? null : `${base}/r/`
 }
 
+/** Changes how a brand writes. Throws `notFound`, and `stale` where somebody changed it since. */
 export async function saveWriting(
   actor: Actor,
   input: { writing: Writing; version: number },

@@ -58,6 +58,7 @@ export async function putBackInLine(
   return 'back-in-line'
 }
 
+/** The same in a transaction of its own. */
 export const backInLine = (
   delivery: DeliveryRow,
   change: Omit<Change, 'state'>,

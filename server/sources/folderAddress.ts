@@ -7,5 +7,6 @@ const PURPOSE = 'folder feeds'
 export const feedAddress = (folderId: string, nonce: string): string =>
   `${settings().publicUrl ?? ''}/feeds/${folderId}/${derivedKey(PURPOSE, folderId, nonce)}`
 
+/** Whether a key opens a folder’s feed, compared in constant time; another nonce makes another key. */
 export const opensFolderFeed = (key: string, folderId: string, nonce: string): boolean =>
   isDerivedKey(key, PURPOSE, folderId, nonce)

@@ -37,6 +37,7 @@ interface FolderInput {
   version: number
 }
 
+/** Changes a folder. Throws `notFound`, `stale`, and `folderTaken` where another has its name. */
 export function editFolder(actor: Actor, id: string, input: FolderInput): Promise<Undoable> {
   return changeFolder(actor, id, async (db, tracked, row) => {
     if (row.version !== input.version) throw problem('stale')
@@ -54,6 +55,7 @@ export function editFolder(actor: Actor, id: string, input: FolderInput): Promis
   })
 }
 
+/** Takes a folder away; its sources stay. Throws `notFound`. */
 export function removeFolder(actor: Actor, id: string): Promise<Undoable> {
   return changeFolder(actor, id, async (db, tracked) => {
     for (const link of await store.linksOfFolder(db, id))
@@ -73,6 +75,7 @@ export function openFeed(actor: Actor, id: string): Promise<Undoable> {
   )
 }
 
+/** Closes a folder’s feed: its address answers no more. Throws `notFound`. */
 export function closeFeed(actor: Actor, id: string): Promise<Undoable> {
   return changeFolder(actor, id, (_, tracked, row) =>
     tracked.update('folders', { id }, { feed_nonce: null, version: row.version + 1 }),

@@ -245,6 +245,7 @@ function feedFor(url: string): Promise<FeedRow> {
   })
 }
 
+/** Changes a source. Throws `notFound`, and `stale` where somebody changed it since. */
 export async function editSource(
   actor: Actor,
   id: string,
@@ -284,6 +285,7 @@ export async function lookAgain(brandId: string, id: string): Promise<void> {
 export const pausedAt = (row: SourceRow, paused: boolean): number | null =>
   paused ? (row.paused_at ?? now()) : null
 
+/** Takes a source away; what was kept of its articles stays. Throws `notFound`. */
 export async function removeSource(actor: Actor, id: string): Promise<Undoable> {
   const { historyId } = await changeUndoably(actor, 'source', id, async (db, tracked) => {
     if (!(await sources.sourceById(db, actor.brandId, id))) throw problem('notFound')

@@ -7,5 +7,6 @@ const PURPOSE = 'watch feeds'
 export const watchFeedAddress = (watchId: string, nonce: string): string =>
   `${settings().publicUrl ?? ''}/feeds/${watchId}/${derivedKey(PURPOSE, watchId, nonce)}`
 
+/** Whether a key opens a watch’s feed, compared in constant time; another nonce makes another key. */
 export const opensWatchFeed = (key: string, watchId: string, nonce: string): boolean =>
   isDerivedKey(key, PURPOSE, watchId, nonce)

@@ -134,6 +134,7 @@ async function columnsOf(db: Db, brandId: string, id: string, input: WatchInput)
   }
 }
 
+/** Takes a watch away and stops its run; tags it put on stay. Throws `notFound`. */
 export async function removeWatch(actor: Actor, id: string): Promise<Undoable> {
   const { historyId } = await changeWatch(actor, id, (_, tracked) =>
     tracked.update('watches', { id }, { removed_at: now() }),
@@ -160,6 +161,7 @@ export async function orderWatches(actor: Actor, ids: string[]): Promise<Undoabl
 export const openWatchFeed = async (actor: Actor, id: string): Promise<Undoable> =>
   changeFeed(actor, id, randomBytes(16).toString('hex'))
 
+/** Closes a watch’s feed: its address answers no more. Throws `notFound`. */
 export const closeWatchFeed = (actor: Actor, id: string): Promise<Undoable> => changeFeed(actor, id, null)
 
 async function changeFeed(actor: Actor, id: string, nonce: string | null): Promise<Undoable> {

@@ -263,6 +263,7 @@ async function wantsMuch(db: Db, brandId: string, filter: WireFilter): Promise<b
   return some * some > 100 * all
 }
 
+/** An article as a brand sees it, with its state there; undefined where the brand does not see it. */
 export const articleForBrand = (db: Db, brandId: string, id: string): Promise<ArticleForBrand | undefined> =>
   readFirst(
     FOR_BRAND,
@@ -279,6 +280,7 @@ export const setOpened = async (db: Db, brandId: string, id: string, at: number)
     .ignore()
 }
 
+/** Whether anybody of the brand opened the article whole. */
 export const isOpened = async (db: Db, brandId: string, id: string): Promise<boolean> =>
   (await db('article_openings').where({ brand_id: brandId, article_id: id }).first('at')) !== undefined
 
@@ -370,9 +372,11 @@ export const textsOf = (db: Db, ids: string[]): Promise<Pick<ArticleRow, 'id' | 
 export const articlesOfFeed = (db: Db, feedId: string, limit: number): Promise<ArticleRow[]> =>
   db('articles').where({ feed_id: feedId }).orderBy('at', 'desc').limit(limit)
 
+/** Articles of a feed by the ids that it gives them. */
 export const articlesByGuids = (db: Db, feedId: string, guids: string[]): Promise<ArticleRow[]> =>
   articlesWith(db, feedId, 'guid', guids)
 
+/** Articles of a feed by the keys of their links. */
 export const articlesByLinks = (db: Db, feedId: string, keys: string[]): Promise<ArticleRow[]> =>
   articlesWith(db, feedId, 'link_key', keys)
 
@@ -422,6 +426,7 @@ export const moveArticles = async (db: Db, fromFeedId: string, toFeedId: string)
   await countArticles(db, toFeedId)
 }
 
+/** Changes an article for all brands that see it. */
 export const updateArticle = async (db: Db, id: string, patch: Partial<ArticleRow>): Promise<void> => {
   await db('articles').where({ id }).update(patch)
 }

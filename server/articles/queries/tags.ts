@@ -6,6 +6,7 @@ import { ARTICLE_TAGS, TAGS, type TagRow } from '../rows'
 import { listOf } from '#server/platform/db/sqlite/bulk'
 import { IN_FORCE } from '../marks'
 
+/** A brand’s tags, by name. */
 export const tagsOf = (db: Db, brandId: string): Promise<TagRow[]> =>
   db('tags').where({ brand_id: brandId }).orderBy('name')
 

@@ -5,6 +5,7 @@ import { joined, readAll } from '#server/platform/db/read'
 import { pick, text, whole, type ShapeOf } from '#server/platform/db/tables'
 import { DELIVERIES, type DeliveryEventRow, type DeliveryRow } from '../rows'
 
+/** Stores a delivery. Fails where its key is there already: of two processes one made it. */
 export const insertDelivery = async (db: Db, row: DeliveryRow): Promise<void> => {
   await db('deliveries').insert(row)
 }
@@ -19,13 +20,16 @@ export const changeDelivery = async (
   patch: Partial<DeliveryRow>,
 ): Promise<boolean> => (await db('deliveries').where({ id, state, lease_until }).update(patch)) === 1
 
+/** Adds a step to a delivery’s history. */
 export const addDeliveryEvent = async (db: Db, row: DeliveryEventRow): Promise<void> => {
   await db('delivery_events').insert(row)
 }
 
+/** A brand’s delivery; undefined where it has none of this id. */
 export const deliveryById = (db: Db, brandId: string, id: string): Promise<DeliveryRow | undefined> =>
   db('deliveries').where({ brand_id: brandId, id }).first()
 
+/** A brand’s deliveries due from one moment until before another (milliseconds), in their order. */
 export const deliveriesBetween = (
   db: Db,
   brandId: string,
@@ -84,6 +88,7 @@ export const postponeDue = async (
 export const countOfQueueItem = async (db: Db, queueItemId: string): Promise<number> =>
   Number((await db('deliveries').where({ line_id: queueItemId }).count({ n: '*' }).first())?.n ?? 0)
 
+/** The history of a delivery, oldest first. */
 export const eventsOfDelivery = (db: Db, deliveryId: string): Promise<DeliveryEventRow[]> =>
   db('delivery_events').where({ delivery_id: deliveryId }).orderBy(['at', 'rowid'])
 
@@ -227,5 +232,6 @@ export const standingDeliveries = (db: Db, brandId: string, postId: string): Pro
     .whereNotIn('state', NOTHING_THERE)
     .orderBy('due_at')
 
+/** All deliveries of a post, by when they were due. */
 export const deliveriesOfPost = (db: Db, brandId: string, postId: string): Promise<DeliveryRow[]> =>
   db('deliveries').where({ brand_id: brandId, post_id: postId }).orderBy('due_at')

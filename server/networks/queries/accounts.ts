@@ -4,9 +4,11 @@ import { joined, readAll } from '#server/platform/db/read'
 import { text } from '#server/platform/db/tables'
 import { SLOTS, type AccountRow, type SlotRow } from '../rows'
 
+/** A brand’s accounts that are not removed, in their order. */
 export const accountsOf = (db: Db, brandId: string): Promise<AccountRow[]> =>
   db('accounts').where({ brand_id: brandId }).whereNull('removed_at').orderBy('position')
 
+/** A brand’s account that is not removed; undefined for any other. */
 export const accountById = (db: Db, brandId: string, id: string): Promise<AccountRow | undefined> =>
   db('accounts').where({ brand_id: brandId, id }).whereNull('removed_at').first()
 
@@ -71,6 +73,7 @@ export const clearRefused = async (db: Db, account: AccountRow): Promise<void> =
     await db('accounts').where({ id: account.id }).update({ held: 0, hold_until: null, hold_reason: null })
 }
 
+/** Keeps where an account’s network itself repeats each post. */
 export const setAlsoTo = async (db: Db, id: string, json: string): Promise<void> => {
   await db('accounts').where({ id }).update({ also_to_json: json })
 }

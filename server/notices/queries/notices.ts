@@ -23,9 +23,11 @@ export const updateNotice = async (db: Db, id: string, patch: Partial<NoticeRow>
 export const noticesOf = (db: Db, brandId: string, limit: number): Promise<NoticeRow[]> =>
   db('notices').where({ brand_id: brandId }).orderByRaw('settled_at IS NOT NULL, at DESC').limit(limit)
 
+/** A brand’s notices of a kind that are not settled. */
 export const openNotices = (db: Db, brandId: string, kind: NoticeKind): Promise<NoticeRow[]> =>
   db('notices').where({ brand_id: brandId, kind }).whereNull('settled_at')
 
+/** How many open notices of a brand nobody has seen yet. */
 export const countUnseen = async (db: Db, brandId: string): Promise<number> =>
   Number(
     (

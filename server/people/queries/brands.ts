@@ -4,9 +4,11 @@ import { joined, readAll, readFirst } from '#server/platform/db/read'
 import { pick } from '#server/platform/db/tables'
 import { BRANDS, MEMBERS, type BrandRow, type PillarRow } from '../rows'
 
+/** A brand that is not removed; undefined for any other. */
 export const brandById = (db: Db, id: string): Promise<BrandRow | undefined> =>
   db('brands').where({ id }).whereNull('removed_at').first()
 
+/** All brands that are not removed, oldest first. */
 export const liveBrands = (db: Db): Promise<BrandRow[]> =>
   db('brands').whereNull('removed_at').orderBy('created_at').orderBy('id')
 
@@ -23,6 +25,7 @@ export const brandsOf = (db: Db, personId: string): Promise<(BrandRow & { role: 
       .select('brands.*', 'members.role'),
   )
 
+/** What a person may do in a brand; null where they have no part in it, or it is removed. */
 export const roleOf = async (db: Db, brandId: string, personId: string): Promise<Role | null> => {
   const row = await readFirst(
     pick(MEMBERS, 'role'),
@@ -35,14 +38,17 @@ export const roleOf = async (db: Db, brandId: string, personId: string): Promise
   return row?.role ?? null
 }
 
+/** Stores a brand with its owner. */
 export const insertBrand = async (db: Db, row: BrandRow, ownerId: string): Promise<void> => {
   await db('brands').insert(row)
   await db('members').insert({ brand_id: row.id, person_id: ownerId, role: 'owner' })
 }
 
+/** A brand’s pillars that are not removed, in their order. */
 export const pillarsOf = (db: Db, brandId: string): Promise<PillarRow[]> =>
   db('pillars').where({ brand_id: brandId }).whereNull('removed_at').orderBy('position')
 
+/** A brand’s pillar that is not removed; undefined for any other. */
 export const pillarById = (db: Db, brandId: string, id: string): Promise<PillarRow | undefined> =>
   db('pillars').where({ brand_id: brandId, id }).whereNull('removed_at').first()
 
@@ -88,6 +94,7 @@ export const setTelling = async (
     })
 }
 
+/** Keeps when a brand’s people are told next, and why they could not be. */
 export const updateTelling = async (
   db: Db,
   id: string,
@@ -96,14 +103,17 @@ export const updateTelling = async (
   await db('brands').where({ id }).update(patch)
 }
 
+/** Stores a pillar. */
 export const insertPillar = async (db: Db, row: PillarRow): Promise<void> => {
   await db('pillars').insert(row)
 }
 
+/** Marks a brand as removed at a moment (milliseconds). */
 export const markBrandRemoved = async (db: Db, id: string, at: number): Promise<void> => {
   await db('brands').where({ id }).update({ removed_at: at })
 }
 
+/** Gives a person a part in a brand; one that they have stays as it is. */
 export const addMember = async (db: Db, brandId: string, personId: string, role: Role): Promise<void> => {
   await db('members')
     .insert({ brand_id: brandId, person_id: personId, role })

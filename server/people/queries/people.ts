@@ -3,9 +3,11 @@ import { joined, readFirst } from '#server/platform/db/read'
 import { pick } from '#server/platform/db/tables'
 import { SESSIONS, type PersonRow, type SessionRow, type TriesRow } from '../rows'
 
+/** How many people the installation knows. */
 export const countPeople = async (db: Db): Promise<number> =>
   Number((await db('people').count({ n: '*' }).first())?.n ?? 0)
 
+/** Stores a person. Fails where somebody has the mail address already. */
 export const insertPerson = async (db: Db, row: PersonRow): Promise<void> => {
   await db('people').insert(row)
 }
@@ -13,6 +15,7 @@ export const insertPerson = async (db: Db, row: PersonRow): Promise<void> => {
 export const personByEmail = (db: Db, email: string): Promise<PersonRow | undefined> =>
   db('people').where({ email }).first()
 
+/** A person; undefined where there is none of this id. */
 export const personById = (db: Db, id: string): Promise<PersonRow | undefined> =>
   db('people').where({ id }).first()
 

@@ -64,9 +64,11 @@ const queuedPosts = (db: Db, brandId: string) =>
 export const linesOf = (db: Db, brandId: string): Promise<QueuedPost[]> =>
   readAll(QUEUED_POST, queuedPosts(db, brandId).orderBy('lines.position'))
 
+/** A post in line with what the plan needs of it; undefined where it is in line no more. */
 export const queueItemById = (db: Db, brandId: string, id: string): Promise<QueuedPost | undefined> =>
   readFirst(QUEUED_POST, queuedPosts(db, brandId).where('lines.id', id))
 
+/** The same by its post, its account and which echo it is. */
 export const queueItemOfPost = (
   db: Db,
   brandId: string,
@@ -83,6 +85,7 @@ export const queueItemOfPost = (
     }),
   )
 
+/** Puts a post into an account’s line. */
 export const insertQueueItem = async (db: Db, row: QueueItemRow): Promise<void> => {
   await db('lines').insert(row)
 }
@@ -100,13 +103,16 @@ export const freeLateQueueItems = async (
     .update({ fixed_at: null, slot_at: null })
 }
 
+/** Takes a post out of an account’s line. */
 export const removeQueueItem = async (db: Db, id: string): Promise<void> => {
   await db('lines').where({ id }).del()
 }
 
+/** A brand’s post that is not removed; undefined for any other. */
 export const postById = (db: Db, brandId: string, id: string): Promise<PostRow | undefined> =>
   db('posts').where({ brand_id: brandId, id }).whereNull('removed_at').first()
 
+/** A brand’s posts of these ids, removed ones too. */
 export const postsByIds = (db: Db, brandId: string, ids: string[]): Promise<PostRow[]> =>
   db('posts')
     .where({ brand_id: brandId })
@@ -253,9 +259,11 @@ export const postsOnDesk = (db: Db, brandId: string, limit: number): Promise<Des
       ]),
   )
 
+/** How many posts are on the brand’s Desk. */
 export const countOnDesk = async (db: Db, brandId: string): Promise<number> =>
   Number((await readFirst({ n: whole() }, onDesk(db, brandId).count({ n: '*' })))?.n ?? 0)
 
+/** All places in line of a post, its echoes’ too. */
 export const queueItemsOfPost = (db: Db, brandId: string, postId: string): Promise<QueueItemRow[]> =>
   db('lines').where({ brand_id: brandId, post_id: postId })
 

@@ -2,6 +2,7 @@ import type { Db } from '#server/platform/db'
 import type { ShortLinkRow } from '../rows'
 import { listOf } from '#server/platform/db/sqlite/bulk'
 
+/** The short links of some posts. */
 export const shortLinksOf = (db: Db, postIds: string[]): Promise<ShortLinkRow[]> =>
   db('short_links').whereRaw('post_id IN ?', [listOf(db, postIds)])
 
@@ -12,6 +13,7 @@ export const insertShortLink = async (db: Db, row: ShortLinkRow): Promise<void> 
   await db('short_links').insert(row)
 }
 
+/** Says where a short link leads from now on; null for nowhere. */
 export const setTarget = async (db: Db, code: string, target: string | null): Promise<void> => {
   await db('short_links').where({ code }).update({ target })
 }

@@ -7,6 +7,7 @@ import { FOLDERS, type FolderRow } from '../rows'
 export const folderByName = (db: Db, brandId: string, name: string): Promise<FolderRow | undefined> =>
   db('folders').where({ brand_id: brandId, name }).first()
 
+/** A brand’s folder; undefined where it has none of this id. */
 export const folderById = (db: Db, brandId: string, id: string): Promise<FolderRow | undefined> =>
   db('folders').where({ brand_id: brandId, id }).first()
 
@@ -36,6 +37,7 @@ export const foldersOf = (db: Db, brandId: string): Promise<(FolderRow & { sourc
       .select('folders.*', db.raw('count(sources.id) AS sources')),
   )
 
+/** The folders a source stands in, by their ids. */
 export const linksOfSource = (db: Db, sourceId: string): Promise<{ folder_id: string }[]> =>
   db('source_folders').where({ source_id: sourceId })
 

@@ -58,12 +58,14 @@ export const sourcesOf = (db: Db, brandId: string): Promise<SourceWithFeed[]> =>
       ),
   )
 
+/** How many sources a brand has. */
 export const countSources = async (db: Db, brandId: string): Promise<number> =>
   Number(
     (await db('sources').where({ brand_id: brandId }).whereNull('removed_at').count({ n: '*' }).first())?.n ??
       0,
   )
 
+/** A brand’s source that is not removed; undefined for any other. */
 export const sourceById = (db: Db, brandId: string, id: string): Promise<SourceRow | undefined> =>
   db('sources').where({ brand_id: brandId, id }).whereNull('removed_at').first()
 
@@ -73,6 +75,7 @@ export const sourceOfFeed = (db: Db, brandId: string, feedId: string): Promise<S
 export const feedByUrl = (db: Db, url: string): Promise<FeedRow | undefined> =>
   db('feeds').where({ url }).first()
 
+/** A feed; undefined where there is none of this id. */
 export const feedById = (db: Db, id: string): Promise<FeedRow | undefined> =>
   db('feeds').where({ id }).first()
 
@@ -125,6 +128,7 @@ export async function leaseFeed(
   return (await free.update({ lease_until: realNow + leaseMs })) === 1
 }
 
+/** When the next feed that somebody reads is due (milliseconds); null where none is. */
 export const nextFetchAt = async (db: Db): Promise<number | null> => {
   const row: { at?: number | null } | undefined = await db('feeds')
     .whereNull('gone_at')

@@ -5,6 +5,7 @@ import { WATCHES, WATCH_MARKS, type MarkRow, type WatchRow } from '../rows'
 import { listOf, insertAll } from '#server/platform/db/sqlite/bulk'
 import { IN_FORCE } from '#server/articles'
 
+/** A brand’s watches that are not removed, in their order. */
 export const watchesOf = (db: Db, brandId: string): Promise<WatchRow[]> =>
   db('watches').where({ brand_id: brandId }).whereNull('removed_at').orderBy('position')
 
