@@ -153,7 +153,9 @@ async function watchUntilFetched(
   await nell.want('POST', '/api/demo/session', { personId: NELL.id })
   const db = new Database(file, { readonly: true })
   const fetched = db.prepare('SELECT count(*) AS n FROM feeds WHERE fetched_at IS NOT NULL')
-  const paths = ['', '/articles', '/schedule', '/schedule?with=base'].map((path) => `/api/brands/${brandId}${path}`)
+  const paths = ['', '/articles', '/schedule', '/schedule?with=base'].map(
+    (path) => `/api/brands/${brandId}${path}`,
+  )
   const times: number[] = []
   const started = performance.now()
   for (let ask = 0; (fetched.get() as { n: number }).n < feeds; ask++) {
