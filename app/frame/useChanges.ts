@@ -30,18 +30,18 @@ export function useChanges(): void {
   let again: ReturnType<typeof setTimeout> | undefined
   let wait = AGAIN_MS
 
-  async function take(event: MessageEvent<string>): Promise<void> {
-    for (const { brandId, what, which, request } of readJson(event.data, isChanges)) {
-      const isHere = brandId === null || brandId === session.brandId
-      if (await ownRequests.isKnown(request)) continue
-      if (!isHere) changes.hearOf(brandId, what)
-      else if (what === 'watch-hit') sayNews(which)
-      if (isHere) changes.hear([what])
-    }
+  /** Each by itself: what waits for an answer of this window's holds up no other. */
+  async function take({ brandId, what, which, request }: ChangeEvent): Promise<void> {
+    if (await ownRequests.isKnown(request)) return
+    if (brandId !== null && brandId !== session.brandId) return changes.hearOf(brandId, what)
+    if (what === 'watch-hit') sayNews(which)
+    changes.hear([what])
   }
   function open(isAgain: boolean): void {
     stream = new EventSource('/api/events')
-    stream.addEventListener('changes', (event: MessageEvent<string>) => void take(event))
+    stream.addEventListener('changes', (event: MessageEvent<string>) => {
+      for (const change of readJson(event.data, isChanges)) void take(change)
+    })
     stream.addEventListener('open', () => {
       wait = AGAIN_MS
       if (isAgain) void changes.refreshAll()

@@ -16,9 +16,12 @@ const recent = new Map<string, Recent>()
 
 /** Keeps a plan for whoever shows it next: as it was after the change of this number. */
 export function rememberPlan(brandId: string, seq: number, plan: BrandPlan): void {
+  const kept = { seq, at: now(), plan }
   recent.delete(brandId)
-  recent.set(brandId, { seq, at: now(), plan })
+  recent.set(brandId, kept)
   if (recent.size > MOST_BRANDS) recent.delete(recent.keys().next().value!)
+  // A plan of thousands of posts is not held for nobody.
+  setTimeout(() => recent.get(brandId) === kept && recent.delete(brandId), FRESH_MS).unref()
 }
 
 /**

@@ -154,7 +154,11 @@ async function takeBack(actor: Actor, delivery: DeliveryRow, account: AccountRow
     .remove(accessOf(account), { remoteId: delivery.remote_id, remoteUrl: delivery.remote_url })
     .catch((error: unknown) => ({
       kind: 'failed' as const,
-      message: [error instanceof ProblemError ? error.reason : quoted(String(error))],
+      message: [
+        error instanceof ProblemError
+          ? error.reason
+          : quoted(error instanceof Error ? error.message : String(error)),
+      ],
     }))
   if (removed.kind === 'failed') throw problem('cantTakeBack', account.name, say(removed.message))
   await inTransaction(async (db) => {
