@@ -20,6 +20,7 @@ const props = defineProps<{
 }>()
 const labels = words.folder
 const kind = ref<'rss' | 'atom' | 'json'>('rss')
+const kinds = (['rss', 'atom', 'json'] as const).map((value) => ({ value, label: labels.forms[value] }))
 const address = computed(() =>
   props.stated
     ? `${props.stated.startsWith('/') ? window.location.origin : ''}${props.stated}.${kind.value}`
@@ -31,16 +32,7 @@ const address = computed(() =>
   <div>
     <component :is="heading ?? 'h3'" class="part-name">{{ labels.feed }}</component>
     <template v-if="address">
-      <div class="mt-2 mb-3 flex gap-1" role="group" :aria-label="labels.form">
-        <PlainButton
-          v-for="format in ['rss', 'atom', 'json'] as const"
-          :key="format"
-          :class="kind === format ? 'border-edge bg-well' : ''"
-          :aria-pressed="kind === format"
-          @click="kind = format"
-          >{{ labels.forms[format] }}</PlainButton
-        >
-      </div>
+      <ChoiceButtons v-model="kind" class="mt-2 mb-3" :label="labels.form" :choices="kinds" />
       <SecretAddress :label="labels.address" :address="address" :hint="addressHint">
         <PlainButton @click="change(labels.renewed, open)">{{ labels.renew }}</PlainButton>
         <PlainButton @click="change(labels.closed, close)">{{ labels.close }}</PlainButton>

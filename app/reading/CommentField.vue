@@ -17,10 +17,10 @@ import ListItemParts from './ListItemParts.vue'
 import AccountLengths from './AccountLengths.vue'
 import ProofSheet from './ProofSheet.vue'
 import PostChecks from '~/posts/PostChecks.vue'
+import PostDialogs from '~/posts/PostDialogs.vue'
 
 const LazyWritingHelpers = defineAsyncComponent(() => import('~/posts/WritingHelpers.vue'))
 const LazyPlaceParts = defineAsyncComponent(() => import('~/posts/PlaceParts.vue'))
-const LazyConflictDialog = defineAsyncComponent(() => import('~/posts/ConflictDialog.vue'))
 
 const props = defineProps<{ article: ArticleFull }>()
 const labels = words.commentField
@@ -261,22 +261,6 @@ defineExpose({ write, quote, lineUp: lineItUp, toDesk: () => void toDesk() })
         <KeyHint name="p" />
       </PlainButton>
     </footer>
-    <LazyAskDialog
-      v-if="asking"
-      :open="asking"
-      :title="words.placing.nowAsk.title"
-      :detail="words.placing.nowAsk.detail"
-      :yes="words.placing.nowAsk.yes"
-      :no="words.placing.nowAsk.no"
-      :busy="busy"
-      @yes="lineItUp"
-      @no="asking = false"
-    />
-    <LazyConflictDialog
-      v-if="editor.conflict.value"
-      :theirs="editor.conflict.value"
-      :mine="doc"
-      @settle="editor.settle"
-    />
+    <PostDialogs :editor="editor" :asking="asking" :busy="busy" @yes="lineItUp" @no="asking = false" />
   </section>
 </template>

@@ -10,62 +10,29 @@ const wire = useWireStore()
 const session = useSessionStore()
 const { resize, isSmallest, isLargest } = useReading()
 const labels = words.wire.sheet
-const tool =
-  'grid size-[26px] place-items-center rounded text-ink-2 hover:bg-well hover:text-ink disabled:opacity-40 disabled:hover:bg-transparent'
 </script>
 
 <template>
   <div class="-mt-1 flex shrink-0 max-column:-mt-2" role="group" :aria-label="labels.tools">
-    <button
-      type="button"
-      :class="tool"
-      :disabled="wire.index <= 0"
-      :aria-label="words.keys.previous"
-      :title="words.keys.previous"
-      @click="wire.step(-1)"
-    >
+    <ToolButton :label="words.keys.previous" :disabled="wire.index <= 0" @click="wire.step(-1)">
       <ChevronUp :size="16" aria-hidden="true" />
-    </button>
-    <button
-      type="button"
-      :class="tool"
-      :disabled="wire.index >= wire.rows.length - 1"
-      :aria-label="words.keys.next"
-      :title="words.keys.next"
-      @click="wire.step(1)"
-    >
+    </ToolButton>
+    <ToolButton :label="words.keys.next" :disabled="wire.index >= wire.rows.length - 1" @click="wire.step(1)">
       <ChevronDown :size="16" aria-hidden="true" />
-    </button>
-    <button
-      type="button"
-      :class="tool"
-      :disabled="isSmallest"
-      :aria-label="labels.smaller"
-      :title="labels.smaller"
-      @click="resize(-1)"
-    >
+    </ToolButton>
+    <ToolButton :label="labels.smaller" :disabled="isSmallest" @click="resize(-1)">
       <AArrowDown :size="16" aria-hidden="true" />
-    </button>
-    <button
-      type="button"
-      :class="tool"
-      :disabled="isLargest"
-      :aria-label="labels.larger"
-      :title="labels.larger"
-      @click="resize(1)"
-    >
+    </ToolButton>
+    <ToolButton :label="labels.larger" :disabled="isLargest" @click="resize(1)">
       <AArrowUp :size="16" aria-hidden="true" />
-    </button>
-    <a
+    </ToolButton>
+    <ToolButton
       v-if="article.url"
+      :label="labels.original"
       :href="session.outside(article.url)"
-      target="_blank"
-      rel="noopener noreferrer"
-      :class="tool"
-      :aria-label="labels.original"
-      :title="labels.original"
       @click="wire.markOpened(article.id, true)"
-      ><ExternalLink :size="15" aria-hidden="true"
-    /></a>
+    >
+      <ExternalLink :size="15" aria-hidden="true" />
+    </ToolButton>
   </div>
 </template>

@@ -20,10 +20,10 @@ import WordingPanel from '~/posts/WordingPanel.vue'
 import ProofCard from '~/posts/ProofCard.vue'
 import PostWhere from '~/posts/PostWhere.vue'
 import PostChecks from '~/posts/PostChecks.vue'
+import PostDialogs from '~/posts/PostDialogs.vue'
 import PostApproval from '~/posts/PostApproval.vue'
 
 const LazyCropDialog = defineAsyncComponent(() => import('~/posts/CropDialog.vue'))
-const LazyConflictDialog = defineAsyncComponent(() => import('~/posts/ConflictDialog.vue'))
 
 // One page for every post: changing the address of a new one to its own must not begin anew.
 definePageMeta({ key: 'writing' })
@@ -312,21 +312,6 @@ const failureMessage = (error: unknown): string => sentenceOf(error)
       @close="cropping = null"
       @done="setCrop"
     />
-    <AskDialog
-      :open="asking"
-      :title="words.placing.nowAsk.title"
-      :detail="words.placing.nowAsk.detail"
-      :yes="words.placing.nowAsk.yes"
-      :no="words.placing.nowAsk.no"
-      :busy="busy"
-      @yes="lineItUp"
-      @no="asking = false"
-    />
-    <LazyConflictDialog
-      v-if="editor.conflict.value"
-      :theirs="editor.conflict.value"
-      :mine="doc"
-      @settle="editor.settle"
-    />
+    <PostDialogs :editor="editor" :asking="asking" :busy="busy" @yes="lineItUp" @no="asking = false" />
   </div>
 </template>

@@ -29,8 +29,6 @@ async function move(at: number, by: 1 | -1): Promise<void> {
     notices.complain(error)
   }
 }
-const tool =
-  'grid size-7 place-items-center rounded text-ink-2 hover:bg-well hover:text-ink disabled:opacity-30 disabled:hover:bg-transparent'
 </script>
 
 <template>
@@ -68,33 +66,19 @@ const tool =
         </div>
         <span class="shrink-0 text-small text-ink-3">{{ labels.unread(watch.unread) }}</span>
         <div v-if="brand.canWork" class="flex shrink-0">
-          <button
-            type="button"
-            :class="tool"
-            :disabled="at === 0"
-            :aria-label="labels.earlier(watch.name)"
-            :title="labels.earlier(watch.name)"
-            @click="move(at, -1)"
-          >
+          <ToolButton :label="labels.earlier(watch.name)" :disabled="at === 0" @click="move(at, -1)">
             <ChevronUp :size="15" aria-hidden="true" />
-          </button>
-          <button
-            type="button"
-            :class="tool"
+          </ToolButton>
+          <ToolButton
+            :label="labels.later(watch.name)"
             :disabled="at === watches.length - 1"
-            :aria-label="labels.later(watch.name)"
-            :title="labels.later(watch.name)"
             @click="move(at, 1)"
           >
             <ChevronDown :size="15" aria-hidden="true" />
-          </button>
-          <NuxtLink
-            :to="`/watch/${watch.id}`"
-            :class="tool"
-            :aria-label="`${words.frame.edit}: ${watch.name}`"
-            :title="words.frame.edit"
-            ><Pencil :size="15" aria-hidden="true"
-          /></NuxtLink>
+          </ToolButton>
+          <ToolButton :label="`${words.frame.edit}: ${watch.name}`" :to="`/watch/${watch.id}`">
+            <Pencil :size="15" aria-hidden="true" />
+          </ToolButton>
         </div>
       </li>
     </ol>

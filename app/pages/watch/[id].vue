@@ -32,6 +32,7 @@ const asForm = computed(() =>
   form.values.query.trim() === '' ? true : read.value.tree !== null && formOfQuery(read.value.tree) !== null,
 )
 const face = ref<'form' | 'text'>('form')
+const faces = (['form', 'text'] as const).map((value) => ({ value, label: labels.faces[value] }))
 // A query that a form can't hold is opened as text.
 watch(
   () => [brand.view !== null, form.values.version],
@@ -134,16 +135,7 @@ useKeys([
             :error="form.errors.value.name"
             @leave="form.leave('name')"
           />
-          <div class="flex items-center gap-1" role="group" :aria-label="labels.face">
-            <PlainButton
-              v-for="choice in ['form', 'text'] as const"
-              :key="choice"
-              :class="face === choice ? 'border-edge bg-well' : ''"
-              :aria-pressed="face === choice"
-              @click="face = choice"
-              >{{ labels.faces[choice] }}</PlainButton
-            >
-          </div>
+          <ChoiceButtons v-model="face" :label="labels.face" :choices="faces" />
           <QueryText
             v-if="face === 'text'"
             v-model:query="form.values.query"
