@@ -2,6 +2,7 @@
 // written anew); AT Protocol lexicons as npm @atproto/api 0.19.19 carries them, run live, and its RichText;
 // record keys as atproto.com describes TIDs. The Mastodon-compatible API's field names as its public
 // documentation gives them (from memory: npm `masto` has the same).
+import { say } from '#shared/messages'
 import { type Server, createServer } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { AppBskyFeedPost, lexicons, RichText } from '@atproto/api'
@@ -224,7 +225,7 @@ describe('Micropub, what the Recommendation asks of a client', () => {
     const outcome = await answered({ status, body: JSON.stringify(body) })
     expect(outcome.kind).toBe(kind)
     const words = (body as { error_description?: string }).error_description
-    if (words) expect('message' in outcome ? outcome.message : '').toContain(words)
+    if (words) expect('message' in outcome ? say(outcome.message) : '').toContain(words)
   })
 
   it('§3.4.3: deletes by action=delete and the address', async () => {

@@ -1,5 +1,7 @@
 // Several processes on one data file: nothing done twice, a clean stop, a start after a crash; and how a
 // burst goes out.
+import { say } from '#shared/messages'
+import { messagesOf } from '#server/platform/db/messages'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import { spreadRun } from '../support/load/sending'
 import { quantile } from '../support/load/timing'
@@ -112,7 +114,7 @@ it(
         .all() as { message: string; later: number }[]
       db.close()
       for (const { message, later } of waiting) {
-        expect(message).toMatch(/allows 5 posts in 60 minutes, and that limit is reached/)
+        expect(say(messagesOf(message))).toMatch(/allows 5 posts in 60 minutes, and that limit is reached/)
         expect(later).toBeGreaterThan(50 * 60_000)
       }
       const asks = await world.control<{ status: number }[]>('asks')
