@@ -1,6 +1,6 @@
 <script setup lang="ts" generic="T extends string">
-/** One of several lists, each with how many it holds. */
-defineProps<{ label: string; choices: { value: T; label: string; count: number }[] }>()
+/** One of several lists, each with how many it holds; null while that is not known. */
+defineProps<{ label: string; choices: { value: T; label: string; count: number | null }[] }>()
 const chosen = defineModel<T>({ required: true })
 </script>
 
@@ -16,7 +16,9 @@ const chosen = defineModel<T>({ required: true })
       @click="chosen = choice.value"
     >
       {{ choice.label }}
-      <span :class="chosen === choice.value ? '' : 'text-ink-3'">{{ choice.count }}</span>
+      <span v-if="choice.count !== null" :class="chosen === choice.value ? '' : 'text-ink-3'">{{
+        choice.count
+      }}</span>
     </button>
   </div>
 </template>

@@ -73,9 +73,9 @@ export function useBrandQuery<R extends Route>(
   /** Resolves with it once it is fetched and no change is known that it lacks. Throws a Refusal. */
   const load = async (): Promise<AnswerOf<R> | null> =>
     isEnabled() ? ((await cache.refresh(entry.value)).data ?? null) : null
-  /** Fetches it anew. Throws a Refusal. */
+  /** Fetches it anew; where that fails, `failed` says so, or what is shown stays. */
   const reload = async (): Promise<void> => {
-    if (isEnabled()) await cache.fetch(entry.value)
+    if (isEnabled()) await cache.fetch(entry.value).catch(() => undefined)
   }
   /** Shows something else in its place, such as what a change of it answered. */
   const set = (now: AnswerOf<R>): void => void cache.setQueryData(entry.value.key, now)

@@ -27,7 +27,7 @@ export function useDelivery(id: string) {
       notices.say(words.delivery.done[deed])
     } catch (error) {
       notices.complain(error)
-      await reload().catch(() => undefined)
+      await reload()
     } finally {
       busy.value = null
     }

@@ -130,7 +130,7 @@ const choices = computed(() =>
   (Object.keys(labels.shows) as ClippingFilter['show'][]).map((value) => ({
     value,
     label: labels.shows[value],
-    count: view.value?.counts[value] ?? 0,
+    count: view.value?.counts[value] ?? null,
   })),
 )
 </script>

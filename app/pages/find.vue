@@ -52,7 +52,7 @@ const query = useBrandQuery(readingRoutes.find, {
   enabled: () => isAsked.value,
 })
 const found = computed(() => (isAsked.value ? query.data.value : null))
-const { failed, isLoading: searching } = query
+const { failed, isLoading: searching, reload } = query
 watch([looked, show, age, source], () => {
   at.value = -1
   void router.replace({
@@ -153,7 +153,10 @@ const shows = Object.entries(words.wire.shows)
       :aria-label="labels.title"
       :aria-busy="searching"
     >
-      <ErrorMessage v-if="failed" class="m-4" :message="failed" />
+      <div v-if="failed" class="m-4">
+        <ErrorMessage :message="failed" />
+        <PlainButton class="mt-3" @click="reload()">{{ words.frame.again }}</PlainButton>
+      </div>
       <section v-if="places.length > 0" class="border-b border-rule px-4 py-2.5">
         <h2 class="mb-1 text-small font-semibold text-ink-2">{{ labels.goTo }}</h2>
         <div class="flex flex-wrap gap-1.5">

@@ -13,7 +13,11 @@ const schedule = useScheduleStore()
 const brand = useBrandStore()
 const times = useTimes()
 const goTo = useGoTo()
-const { data: found, failed } = useBrandQuery(scheduleRoutes.lookAhead, {
+const {
+  data: found,
+  failed,
+  reload,
+} = useBrandQuery(scheduleRoutes.lookAhead, {
   changes: [...PLAN_CHANGES, 'post', 'post-text'],
   freshMs: 0,
 })
@@ -89,7 +93,10 @@ function fixesOf(finding: FoundAhead): Fix[] {
 
 <template>
   <div class="min-h-0 grow overflow-y-auto bg-sheet">
-    <ErrorMessage v-if="failed" class="p-6" :message="failed" />
+    <div v-if="failed" class="p-6">
+      <ErrorMessage :message="failed" />
+      <PlainButton class="mt-3" @click="reload()">{{ words.frame.again }}</PlainButton>
+    </div>
     <p v-else-if="found === null" class="p-6 text-ink-3">{{ words.frame.loading }} …</p>
     <EmptyState
       v-else-if="found.length === 0"

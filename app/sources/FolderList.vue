@@ -17,7 +17,7 @@ const brand = useBrandStore()
       <li v-for="folder in folders" :key="folder.id" class="flex items-center gap-3 py-1.5">
         <span class="min-w-0 grow wrap-anywhere">
           <b class="font-semibold">{{ folder.name }}</b>
-          <span class="text-small text-ink-2">{{ labels.sources(folder.sources) }}</span>
+          <span class="ml-2 text-small text-ink-2">{{ labels.sources(folder.sources) }}</span>
           <span v-if="folder.hashtags.length > 0" class="ml-2 text-small text-ink-2">{{
             folder.hashtags.map((tag) => `#${tag}`).join(' ')
           }}</span>

@@ -37,7 +37,7 @@ async function checkNow(): Promise<void> {
     notices.complain(error)
   } finally {
     asking.value = false
-    await reload().catch(() => undefined)
+    await reload()
   }
 }
 async function choose(uid: string, isChosen: boolean): Promise<void> {
@@ -46,7 +46,7 @@ async function choose(uid: string, isChosen: boolean): Promise<void> {
     set(await brand.call(networkRoutes.setAlsoTo, { id, body: { alsoTo } }))
   } catch (error) {
     notices.complain(error)
-    await reload().catch(() => undefined)
+    await reload()
   }
 }
 </script>

@@ -48,7 +48,7 @@ const choices = computed(() =>
   (Object.keys(labels.shows) as DeskShow[]).map((value) => ({
     value,
     label: labels.shows[value],
-    count: list.counts[value],
+    count: list.view ? list.counts[value] : null,
   })),
 )
 </script>

@@ -12,7 +12,7 @@ import LinkMarks from '~/posts/LinkMarks.vue'
 const labels = words.writingSetUp
 const brand = useBrandStore()
 const session = useSessionStore()
-const { data: context } = useDeskContext()
+const { data: context, failed, reload } = useDeskContext()
 const form = useForm(writingSchema, { version: 1, writing: structuredClone(USUAL_WRITING) })
 const isLoaded = ref(false)
 function start(): void {
@@ -189,6 +189,10 @@ const remove = 'grid size-8 place-items-center text-ink-3 hover:text-ink'
         <PlainButton kind="act" type="submit" :busy="form.busy.value">{{ words.frame.save }}</PlainButton>
       </div>
     </form>
+    <div v-else-if="failed" class="px-6">
+      <ErrorMessage :message="failed" />
+      <PlainButton class="mt-3" @click="reload()">{{ words.frame.again }}</PlainButton>
+    </div>
     <p v-else class="px-6 text-ink-3">{{ words.frame.loading }} …</p>
   </div>
 </template>
