@@ -7,8 +7,14 @@ const ISO =
 /** W3C-DTF, which `dc:date` follows, allows a year alone. */
 const YEAR = /^(?:19|20)\d\d$/
 const ISO_YEAR_DAY = /^(\d{4})-?(\d{3})$/
-const RFC822 =
-  /^(?:[a-z]+,?\s+)?(\d{1,2})[\s-]+([a-z]{3,})\.?[\s-]+(\d{2,4})(?:[\s,T]+(\d{1,2}):(\d\d)(?::(\d\d)(?:\.(\d+))?)?)? ?([a-z]+|[+-]\d\d:?\d\d)?(?: ?\([^)]*\))?$/i
+const RFC822 = new RegExp(
+  [
+    String.raw`^(?:[a-z]+,?\s+)?(\d{1,2})[\s-]+([a-z]{3,})\.?[\s-]+(\d{2,4})`,
+    String.raw`(?:[\s,T]+(\d{1,2}):(\d\d)(?::(\d\d)(?:\.(\d+))?)?)?`,
+    String.raw` ?([a-z]+|[+-]\d\d:?\d\d)?(?: ?\([^)]*\))?$`,
+  ].join(''),
+  'i',
+)
 /** Longer texts are no dates; the limit keeps hostile ones cheap. */
 const LONGEST = 100
 

@@ -93,7 +93,13 @@ const WAYS: { form: RegExp; order: ('year' | 'month' | 'day' | 'either')[] }[] =
   },
   { form: /(?<![\d:])(\d{1,2}):(\d{1,2}):(\d{4})(?![\d:.])/, order: ['either', 'either', 'year'] },
   {
-    form: /(?<![\d:])(\d{1,2})(?:st|nd|rd|th|er|º|\.)?(?:\s+(?:de|of))?[-/. ]+(\p{L}{3,})\.?,?(?:\s+(?:de|of))?[-/. ]+'?(\d{4}|\d\d(?![\d:]))(?!\d)/iu,
+    form: new RegExp(
+      [
+        String.raw`(?<![\d:])(\d{1,2})(?:st|nd|rd|th|er|º|\.)?(?:\s+(?:de|of))?[-/. ]+`,
+        String.raw`(\p{L}{3,})\.?,?(?:\s+(?:de|of))?[-/. ]+'?(\d{4}|\d\d(?![\d:]))(?!\d)`,
+      ].join(''),
+      'iu',
+    ),
     order: ['day', 'month', 'year'],
   },
   {

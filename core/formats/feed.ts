@@ -20,29 +20,61 @@ export function writeFeed(kind: FeedKind, feed: FeedToWrite): string {
   return kind === 'atom' ? atom(feed) : rss(feed)
 }
 
+const element = (name: string, text: string): string => `<${name}>${escape(text)}</${name}>`
+
 function rss(feed: FeedToWrite): string {
-  const items = feed.items.map(
-    (item) =>
-      `<item><title>${escape(item.title)}</title><link>${escape(item.url)}</link><guid isPermaLink="false">${escape(item.id)}</guid>${item.author ? `<dc:creator>${escape(item.author)}</dc:creator>` : ''}<pubDate>${new Date(item.at).toUTCString()}</pubDate><description>${escape(item.html)}</description></item>`,
+  const items = feed.items.map((item) =>
+    [
+      '<item>',
+      element('title', item.title),
+      element('link', item.url),
+      `<guid isPermaLink="false">${escape(item.id)}</guid>`,
+      item.author ? element('dc:creator', item.author) : '',
+      element('pubDate', new Date(item.at).toUTCString()),
+      element('description', item.html),
+      '</item>\n',
+    ].join(''),
   )
-  return `<?xml version="1.0" encoding="UTF-8"?>
-<rss version="2.0" xmlns:atom="http://www.w3.org/2005/Atom" xmlns:dc="http://purl.org/dc/elements/1.1/"><channel><title>${escape(feed.title)}</title><link>${escape(feed.homeUrl)}</link><description>${escape(feed.title)}</description><atom:link rel="self" type="application/rss+xml" href="${escape(feed.selfUrl)}"/><lastBuildDate>${new Date(feed.updatedAt).toUTCString()}</lastBuildDate>
-${items.join('\n')}
-</channel></rss>
-`
+  return [
+    '<?xml version="1.0" encoding="UTF-8"?>\n<rss version="2.0"',
+    ' xmlns:atom="http://www.w3.org/2005/Atom" xmlns:dc="http://purl.org/dc/elements/1.1/"><channel>',
+    element('title', feed.title),
+    element('link', feed.homeUrl),
+    element('description', feed.title),
+    `<atom:link rel="self" type="application/rss+xml" href="${escape(feed.selfUrl)}"/>`,
+    element('lastBuildDate', new Date(feed.updatedAt).toUTCString()),
+    '\n',
+    ...items,
+    '</channel></rss>\n',
+  ].join('')
 }
 
 function atom(feed: FeedToWrite): string {
-  // RFC 4287 §4.1.1: every entry names an author, or the feed does.
-  const items = feed.items.map(
-    (item) =>
-      `<entry><id>${escape(item.id)}</id><title>${escape(item.title)}</title><link href="${escape(item.url)}"/><published>${item.at}</published><updated>${item.at}</updated>${item.author ? `<author><name>${escape(item.author)}</name></author>` : ''}<content type="html">${escape(item.html)}</content></entry>`,
+  const items = feed.items.map((item) =>
+    [
+      '<entry>',
+      element('id', item.id),
+      element('title', item.title),
+      `<link href="${escape(item.url)}"/>`,
+      element('published', item.at),
+      element('updated', item.at),
+      item.author ? `<author>${element('name', item.author)}</author>` : '',
+      `<content type="html">${escape(item.html)}</content>`,
+      '</entry>\n',
+    ].join(''),
   )
-  return `<?xml version="1.0" encoding="UTF-8"?>
-<feed xmlns="http://www.w3.org/2005/Atom"><id>${escape(feed.selfUrl)}</id><title>${escape(feed.title)}</title><link href="${escape(feed.homeUrl)}"/><link rel="self" href="${escape(feed.selfUrl)}"/><updated>${feed.updatedAt}</updated><author><name>${escape(feed.title)}</name></author>
-${items.join('\n')}
-</feed>
-`
+  return [
+    '<?xml version="1.0" encoding="UTF-8"?>\n<feed xmlns="http://www.w3.org/2005/Atom">',
+    element('id', feed.selfUrl),
+    element('title', feed.title),
+    `<link href="${escape(feed.homeUrl)}"/><link rel="self" href="${escape(feed.selfUrl)}"/>`,
+    element('updated', feed.updatedAt),
+    // RFC 4287 §4.1.1: every entry names an author, or the feed does.
+    `<author>${element('name', feed.title)}</author>`,
+    '\n',
+    ...items,
+    '</feed>\n',
+  ].join('')
 }
 
 function json(feed: FeedToWrite): string {

@@ -146,8 +146,22 @@ export function writeOpml(
   const loose = sources
     .filter((source) => source.folders.length === 0)
     .map((source) => `    ${outline(source)}`)
-  return `<?xml version="1.0" encoding="UTF-8"?>\n<opml version="2.0">\n  <head>\n    <title>${escape(title)}</title>\n  </head>\n  <body>\n${[...lines, ...loose].map((line) => `${line}\n`).join('')}  </body>\n</opml>\n`
+  return [
+    '<?xml version="1.0" encoding="UTF-8"?>',
+    '<opml version="2.0">',
+    '  <head>',
+    `    <title>${escape(title)}</title>`,
+    '  </head>',
+    '  <body>',
+    ...lines,
+    ...loose,
+    '  </body>',
+    '</opml>',
+    '',
+  ].join('\n')
 }
 
-const outline = (source: { url: string; title: string; homeUrl: string | null }): string =>
-  `<outline type="rss" text="${escape(source.title)}" xmlUrl="${escape(source.url)}"${source.homeUrl ? ` htmlUrl="${escape(source.homeUrl)}"` : ''}/>`
+function outline({ url, title, homeUrl }: { url: string; title: string; homeUrl: string | null }): string {
+  const home = homeUrl ? ` htmlUrl="${escape(homeUrl)}"` : ''
+  return `<outline type="rss" text="${escape(title)}" xmlUrl="${escape(url)}"${home}/>`
+}

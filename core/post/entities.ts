@@ -5,15 +5,25 @@ import type { Entity, NetworkRules } from './types'
 
 // Boundaries as in twitter-text 3.1.0's published grammar; a name with a host behind it is one on another
 // server.
-const MENTION =
-  /(?<![a-z0-9_!#$%&*@＠])[@＠]([a-z0-9_]{1,30}(?![a-z0-9_])(?:@[a-z0-9-]+(?:\.[a-z0-9-]+)+)?)(?![@＠\u00c0-\u024f\u1e00-\u1eff]|:\/\/)/giu
+const MENTION = new RegExp(
+  [
+    String.raw`(?<![a-z0-9_!#$%&*@＠])[@＠]`,
+    String.raw`([a-z0-9_]{1,30}(?![a-z0-9_])(?:@[a-z0-9-]+(?:\.[a-z0-9-]+)+)?)`,
+    String.raw`(?![@＠\u00c0-\u024f\u1e00-\u1eff]|://)`,
+  ].join(''),
+  'giu',
+)
 const TAG_UNIT =
   '[\\p{L}\\p{M}\\p{Nd}_\\u200c\\u200d\\u00b7\\u05be\\u05f3\\u05f4\\u0f0b\\u0f0c\\u3003\\u301c\\u309b\\u309c\\u30a0\\u30fb\\uff5e]'
 const TAG_LETTER = '[\\p{L}\\p{M}]'
 // That a letter is among its signs is asked first: to look for its place while matching would take the square
 // of the length.
 const HASHTAG = new RegExp(
-  `(?<!(?!\\ufe0e|\\ufe0f)${TAG_UNIT}|&)[#＃](?!\\ufe0f|\\u20e3)(?=(?:(?!${TAG_LETTER})${TAG_UNIT})*${TAG_LETTER})(${TAG_UNIT}+)(?!${TAG_UNIT}|[#＃]|:\\/\\/)`,
+  [
+    `(?<!(?!\\ufe0e|\\ufe0f)${TAG_UNIT}|&)[#＃](?!\\ufe0f|\\u20e3)`,
+    `(?=(?:(?!${TAG_LETTER})${TAG_UNIT})*${TAG_LETTER})`,
+    `(${TAG_UNIT}+)(?!${TAG_UNIT}|[#＃]|:\\/\\/)`,
+  ].join(''),
   'gu',
 )
 

@@ -70,7 +70,8 @@ function fixedLength(entity: Entity, rules: NetworkRules): number | null {
 // segmenter is right about everything and many times slower. A carriage return is none: with a line feed it
 // is one grapheme.
 const PLAIN =
-  '\\0-\\f\\x0e-\\xa8\\xaa-\\xac\\xaf-\\u02ff\\u0370-\\u0377\\u037a-\\u0482\\u048a-\\u052f\\u05d0-\\u05ea\\u0620-\\u064a\\u2010-\\u2027\\u3041-\\u3096\\u30a1-\\u30fa\\u4e00-\\u9fff'
+  '\\0-\\f\\x0e-\\xa8\\xaa-\\xac\\xaf-\\u02ff\\u0370-\\u0377\\u037a-\\u0482\\u048a-\\u052f' +
+  '\\u05d0-\\u05ea\\u0620-\\u064a\\u2010-\\u2027\\u3041-\\u3096\\u30a1-\\u30fa\\u4e00-\\u9fff'
 // A sign of the stretch may join the plain ones on both its sides.
 const ODD_STRETCH = new RegExp(
   `[${PLAIN}]?[^${PLAIN}](?:[^${PLAIN}]|[${PLAIN}](?=[^${PLAIN}]))*[${PLAIN}]?`,

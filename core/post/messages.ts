@@ -26,6 +26,7 @@ export interface PostMessages {
   'post.no-links-left-out': { network: string }
   'post.card-left-out': { network: string }
   'post.choose-board': { network: string }
+  'post.new-board': { network: string; board: string }
   'post.unknown-board': { network: string; board: string }
   'post.too-long-elsewhere': { account: string; limit: number; over: number }
   'post.twice-elsewhere': { accounts: string }

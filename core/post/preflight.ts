@@ -1,18 +1,13 @@
 import type { Message } from '../message'
 import { message } from '../messages'
-import { MINUTE } from '../instant'
-import { datesIn } from '../text/dates'
 import { similarity } from '../text/similarity'
-import { canonicalUrl } from '../url/canonical'
 import { ok, stop, warn } from './checks'
+import { dateChecks, goodUntilChecks } from './dateChecks'
 import { measure } from './measure'
 import { mediaChecks } from './mediaChecks'
-import { postLink } from './postLink'
+import { ownLink, textOf } from './postLink'
+import { NEARLY_SAME, repeatChecks } from './repeatChecks'
 import type { Check, NetworkRules, PostParts, PreflightContext, Proof } from './types'
-
-/** Texts more alike than this count as nearly the same. */
-const NEARLY_SAME = 0.85
-const DAY_MS = 24 * 60 * MINUTE
 
 /**
  * The checks a post passes before it may be lined up on one account, stops first, then warnings. Each says in
@@ -52,8 +47,6 @@ export function stopsOf(
   )
 }
 
-const textOf = (post: PostParts): string => (post.ownText ?? post.text).trim()
-
 /** What the network and the account ask of a post. */
 const networkChecks = (
   post: PostParts,
@@ -70,9 +63,6 @@ const networkChecks = (
 ]
 
 /** The link a post is about, as somebody wrote it. */
-const ownLink = (post: PostParts, { link = post.link }: PreflightContext): string | null =>
-  postLink(link, textOf(post))
-
 function lengthChecks({ measure, offers }: Proof, rules: NetworkRules): Check[] {
   if (measure.left < 0)
     return [
@@ -109,74 +99,6 @@ function commentChecks(text: string, post: PostParts): Check[] {
   if (post.linkTitle && similarity(own, post.linkTitle) > NEARLY_SAME)
     return [warn('comment', message('post.only-headline'))]
   return [ok('comment', message('post.has-comment'))]
-}
-
-function repeatChecks(
-  text: string,
-  post: PostParts,
-  rules: NetworkRules,
-  context: PreflightContext,
-): Check[] {
-  const at = Date.parse(context.plannedAt ?? context.now)
-  const days = (sentAt: string): number => (at - Date.parse(sentAt)) / DAY_MS
-  const dayOf = (sent: PreflightContext['sentHere'][number]): string => localDay(sent.at, context.zone)
-  const here = context.sentHere.filter(({ on }) => on === undefined)
-  const refused = here.find(
-    (sent) =>
-      rules.equalTextRefusedDays !== null && days(sent.at) < rules.equalTextRefusedDays && sent.text === text,
-  )
-  if (refused)
-    return [
-      stop(
-        'repeat',
-        message('post.same-text-refused', {
-          network: rules.name,
-          days: rules.equalTextRefusedDays!,
-          day: dayOf(refused),
-        }),
-      ),
-    ]
-  if (
-    context.equalText &&
-    similarity(context.equalText.text, text) === 1 &&
-    rules.equalTextRefusedDays !== null
-  )
-    return [
-      stop(
-        'repeat',
-        message('post.same-text-twice', { network: rules.name, account: context.equalText.account }),
-      ),
-    ]
-  const others = context.sentHere.filter(
-    (sent) =>
-      context.repeatAfterDays !== null && (sent.seriesId === null || sent.seriesId !== context.seriesId),
-  )
-  const within = others.filter((sent) => days(sent.at) < context.repeatAfterDays!)
-  const link = others.length > 0 ? ownLink(post, context) : null
-  const key = link ? canonicalUrl(link) : null
-  const isSame = (sent: PreflightContext['sentHere'][number]): boolean => key !== null && sent.linkKey === key
-  const sameLink = within.find(isSame)
-  if (sameLink)
-    return [warn('repeat', message('post.link-sent', { on: sameLink.on ?? '', day: dayOf(sameLink) }))]
-  const alike = within.find((sent) => similarity(sent.text, text) > NEARLY_SAME)
-  if (alike) return [warn('repeat', message('post.text-sent', { on: alike.on ?? '', day: dayOf(alike) }))]
-  // Its place is late enough; that it is so late because of the link is worth knowing.
-  const lately = others.find(
-    (sent) =>
-      isSame(sent) && (Date.parse(context.now) - Date.parse(sent.at)) / DAY_MS < context.repeatAfterDays!,
-  )
-  if (lately)
-    return [
-      warn(
-        'repeat',
-        message('post.link-waits', {
-          on: lately.on ?? '',
-          day: dayOf(lately),
-          days: context.repeatAfterDays!,
-        }),
-      ),
-    ]
-  return [ok('repeat', message('post.not-shared'))]
 }
 
 function linkChecks(post: PostParts, proof: Proof, rules: NetworkRules, context: PreflightContext): Check[] {
@@ -238,8 +160,9 @@ function placeChecks(post: PostParts, proof: Proof, rules: NetworkRules, context
 function boardChecks({ board }: PostParts, rules: NetworkRules, { boards = [] }: PreflightContext): Check[] {
   if (!rules.boards) return []
   if (!board) return [stop('board', message('post.choose-board', { network: rules.name }))]
-  return boards.length === 0 || boards.includes(board)
-    ? []
+  if (boards.length === 0 || boards.includes(board)) return []
+  return rules.newBoards
+    ? [ok('board', message('post.new-board', { network: rules.name, board }))]
     : [warn('board', message('post.unknown-board', { network: rules.name, board }))]
 }
 
@@ -269,46 +192,6 @@ const percent = (share: number): number => Math.round(share * 100)
 const mixMessage = ({ pillar, share, ceiling }: NonNullable<PreflightContext['mixShare']>): Message =>
   message('post.mix', { pillar, percent: percent(share), most: percent(ceiling) })
 
-/** What stops a post whose time lies behind its good-until. */
-export const goodUntilChecks = ({
-  now,
-  plannedAt,
-  goodUntil,
-}: Pick<PreflightContext, 'now' | 'plannedAt' | 'goodUntil'>): Check[] =>
-  goodUntil && Date.parse(plannedAt ?? now) > Date.parse(goodUntil)
-    ? [stop('good-until', message('post.after-good-until'))]
-    : []
-
-function dateChecks(text: string, post: PostParts, context: PreflightContext): Check[] {
-  const { now, zone, plannedAt, goodUntil } = context
-  const late = goodUntilChecks(context)
-  if (late.length > 0) return late
-  const dates = datesIn(text, { now, zone, language: post.language })
-  if (dates.length === 0) return []
-  const today = localDay(now, zone)
-  const day = localDay(plannedAt ?? now, zone)
-  // What is past already is told as such; what lies between now and then would be out of date.
-  const past = dates.find(({ date }) => date >= today && date < day)
-  if (past) return [warn('date', message('post.date-over', { text: past.text, day: past.date }))]
-  const last = dates
-    .map(({ date }) => date)
-    .filter((date) => date >= day)
-    .sort()
-    .at(-1)
-  if (!last || goodUntil) return []
-  return [
-    warn(
-      'date',
-      message('post.date-ends', { text: dates.find(({ date }) => date === last)!.text, day: last }),
-      {
-        action: 'good-until',
-        change: {},
-        day: last,
-      },
-    ),
-  ]
-}
-
 function wordChecks(text: string, { wordsNotUsed }: PreflightContext): Check[] {
   const escape = (word: string): string => word.trim().replace(/[.*+?^${}()|[\]\\]/g, '\\$&')
   const found = wordsNotUsed.filter(
@@ -329,17 +212,3 @@ function stateChecks({ approval, hold }: PreflightContext): Check[] {
   if (hold) checks.push(warn('hold', message('post.on-hold')))
   return checks
 }
-
-/** Formatters are dear to make and the same for a whole brand: one is kept for each zone. */
-const formatters = new Map<string, Intl.DateTimeFormat>()
-
-function dayFormat(zone: string): Intl.DateTimeFormat {
-  const known = formatters.get(zone)
-  if (known) return known
-  const made = new Intl.DateTimeFormat('en-CA', { timeZone: zone, dateStyle: 'short' })
-  formatters.set(zone, made)
-  return made
-}
-
-/** The local day of an instant, `YYYY-MM-DD`. */
-const localDay = (at: string, zone: string): string => dayFormat(zone).format(Date.parse(at))

@@ -34,6 +34,8 @@ export interface NetworkRules {
     descriptions: 'required' | 'wanted' | 'none'
   }
   boards: boolean
+  /** Whether a post may name a board that is made as it goes out. */
+  newBoards?: boolean
   audiences: string[]
   equalTextRefusedDays: number | null
   rate: { posts: number; perMinutes: number } | null

@@ -17,19 +17,25 @@ export function placeInLine(posts: PlanPost[], planning: Planning): void {
   if (!moving.some((post) => post.follows)) return moving.forEach((post) => placeOne(post, planning))
   const name = (accountId: string, id: string): string => `${accountId} ${id}`
   const toCome = new Set(moving.map((post) => name(post.accountId, post.id)))
+  const placeInOrder = new Map(moving.map((post, at) => [post, at]))
   const waiting = new Map<string, PlanPost[]>()
   const settle = (post: PlanPost): void => {
-    const own = name(post.accountId, post.id)
     const target = post.follows && name(post.accountId, post.follows.id)
     if (target !== null && toCome.has(target)) {
       // Whoever it follows stands further back in the line: it is placed right after that one.
       waiting.set(target, [...(waiting.get(target) ?? []), post])
       return
     }
-    toCome.delete(own)
-    placeOne(post, planning)
-    for (const follower of waiting.get(own) ?? []) settle(follower)
-    waiting.delete(own)
+    const ready = [post]
+    for (let next = ready.shift(); next; next = ready.shift()) {
+      const own = name(next.accountId, next.id)
+      toCome.delete(own)
+      placeOne(next, planning)
+      // Of all that waited, whoever stands first in the line goes first.
+      ready.push(...(waiting.get(own) ?? []))
+      ready.sort((a, b) => placeInOrder.get(a)! - placeInOrder.get(b)!)
+      waiting.delete(own)
+    }
   }
   moving.forEach(settle)
   // What is left follows itself in a ring.

@@ -22,7 +22,12 @@ const OTHER = 7
 const KINDS: [kind: number, signs: RegExp][] = [
   [
     LETTER,
-    /[A-Za-zµÀ-ÖØ-öø-ɏ\u0370-\u0374\u0376\u0377\u037a-\u037d\u037f\u0386\u0388-\u038a\u038c\u038e-\u03a1\u03a3-\u03f5\u03f7-\u0481\u048a-\u052f]/,
+    new RegExp(
+      `[A-Za-zµÀ-ÖØ-öø-ɏ${[
+        '\\u0370-\\u0374\\u0376\\u0377\\u037a-\\u037d\\u037f\\u0386\\u0388-\\u038a\\u038c',
+        '\\u038e-\\u03a1\\u03a3-\\u03f5\\u03f7-\\u0481\\u048a-\\u052f',
+      ].join('')}]`,
+    ),
   ],
   [FIGURE, /[0-9]/],
   [JOINER, /[_]/],

@@ -12,23 +12,9 @@ const root = fileURLToPath(new URL('../..', import.meta.url))
  * The server's subjects from below: each may ask those before it, and no other. What is not among them stands
  * above them all.
  */
-const ORDER = [
-  'platform',
-  'people',
-  'articles',
-  'notices',
-  'networks',
-  'delivery',
-  'sources',
-  'watches',
-  'clippings',
-  'results',
-  'posts',
-  'schedule',
-  'sending',
-  'reading',
-  'brands',
-]
+const ORDER = [...readFileSync(`${root}server/subjects.ts`, 'utf8').matchAll(/^ {2}\['(\w+)'/gm)].map(
+  ([, name]) => name!,
+)
 /**
  * What others may import of a subject: its index; what it does in threads, which carry no data base; what it
  * registers.

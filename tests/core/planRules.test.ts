@@ -176,6 +176,50 @@ describe('the plan', () => {
     )
   })
 
+  it('places those who waited for one further back in the order of their line, whoever they waited for', () => {
+    const post = (id: string, follows: string | null): PlanPost => ({
+      id,
+      accountId: 'a',
+      pillar: null,
+      fixed: null,
+      follows: follows === null ? null : { id: follows, after: { hours: 1 } },
+      seriesId: null,
+      notBefore: null,
+      goodUntil: null,
+      firm: true,
+      linkKey: null,
+    })
+    const slots = ['06:00', '09:10', '12:30', '17:30'].map((time, at) => ({
+      id: `s${at}`,
+      weekday: 4 as const,
+      time,
+      use: 'any' as const,
+      pillar: null,
+    }))
+    const { entries } = planLines({
+      settleMinutes: 0,
+      lateMinutes: 0,
+      sameLinkApartMinutes: 0,
+      accounts: [
+        {
+          id: 'a',
+          timetable: { zone: 'UTC', slots, except: [] },
+          perDay: null,
+          minGapMinutes: 0,
+          hold: null,
+          repeatAfterDays: null,
+          mix: [],
+        },
+      ],
+      now: instant(0),
+      until: instant(14 * 24 * 60),
+      posts: [post('first', 'last'), post('second', 'last'), post('third', 'first'), post('last', null)],
+      evergreens: [],
+      history: [],
+    })
+    expect(entries.map(({ postId }) => postId)).toEqual(['last', 'first', 'second', 'third'])
+  })
+
   it('has a place or a reason for every post, and no slot twice', () => {
     fc.assert(
       fc.property(anyInput, (input) => {
