@@ -83,12 +83,15 @@ function wordsIn(file) {
 /** Node types of the template's tree (`@vue/compiler-core`, NodeTypes). */
 const [TEXT, ATTRIBUTE] = [2, 6]
 
+/** Read into a value that nobody has a type for, and looked at piece by piece. */
+const READS_JSON = ['shared/platform/json.ts', 'core/feed/json.ts', 'core/page/linkedData.ts']
+
 /** Each by its name. */
 export const counts = () => ({
   'casts by way of unknown': all(/\bas unknown as\b/g),
   'JSON read unchecked': all(
     /\bJSON\.parse\(/g,
-    files.filter((file) => !['shared/platform/json.ts', 'core/feed/json.ts'].includes(file)),
+    files.filter((file) => !READS_JSON.includes(file)),
   ),
   // What networks and requests hold is nobody's row.
   'rows without a type': all(

@@ -1,17 +1,38 @@
 import { registerArticles } from './articles/register'
+import { registerCapture } from './capture/register'
+import { registerNetworks } from './networks/register'
 import { registerNotices } from './notices/register'
+import { registerPeople } from './people/register'
+import { registerPlatform } from './platform/register'
+import { registerPosts } from './posts/register'
 import { registerSchedule } from './schedule/register'
 import { registerSources } from './sources/register'
 import { registerWatches } from './watches/register'
 
 /**
- * The one list of subjects: each says what it does by itself and when others act. Called once, as the process
- * starts.
+ * The one list of subjects, from below: each may ask those before it and no other (a test holds it), and each
+ * says what it does by itself, when others act, and how long it keeps its rows.
  */
+const SUBJECTS: [name: string, register?: () => void][] = [
+  ['platform', registerPlatform],
+  ['people', registerPeople],
+  ['articles', registerArticles],
+  ['notices', registerNotices],
+  ['networks', registerNetworks],
+  ['delivery'],
+  ['sources', registerSources],
+  ['watches', registerWatches],
+  ['clippings'],
+  ['results'],
+  ['posts', registerPosts],
+  ['schedule', registerSchedule],
+  ['sending'],
+  ['reading'],
+  ['capture', registerCapture],
+  ['brands'],
+]
+
+/** Called once, as the process starts. */
 export function registerSubjects(): void {
-  registerArticles()
-  registerNotices()
-  registerSchedule()
-  registerSources()
-  registerWatches()
+  for (const [, register] of SUBJECTS) register?.()
 }

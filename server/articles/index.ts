@@ -4,6 +4,7 @@
 export { ALWAYS, IN_FORCE } from './marks'
 export {
   articleForBrand,
+  articleOfLink,
   type ArticleForBrand,
   articlesAt,
   articlesByGuids,
@@ -18,14 +19,10 @@ export {
   setOpened,
   statesOfArticles,
   textsOf,
-  unreadByWatch,
-  unreadOf,
   updateArticle,
-  type WireFilter,
-  type WireOrder,
-  type WirePlace,
-  wirePlaces,
 } from './queries/articles'
+export { unreadByWatch, unreadOf } from './queries/unread'
+export { type WireFilter, type WireOrder, type WirePlace, wirePlaces } from './queries/wirePlaces'
 export {
   decidedStates,
   putHidden,
@@ -35,7 +32,7 @@ export {
   takeBackUnmarked,
 } from './queries/excluded'
 export { matchExpression, newestMatches, searchArticles, type SearchFilter } from './queries/search'
-export { clearUnusedTags, hasTag, namesByTagger, tagsOf, tagsOfArticles } from './queries/tags'
+export { hasTag, namesByTagger, tagsOf, tagsOfArticles } from './queries/tags'
 export { leftToMatch, putToMatch, takeOffToMatch } from './queries/toMatch'
 export { ARTICLES, type ArticleRow, type NewArticle } from './rows'
 export { putState, putStateOf } from './states'

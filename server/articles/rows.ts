@@ -84,6 +84,12 @@ export const SOURCE_TAGS = tableOf('source_tags', {
 })
 export type SourceTagRow = RowOf<typeof SOURCE_TAGS>
 
+export const CLIPPING_TAGS = tableOf('clipping_tags', {
+  clipping_id: text(),
+  tag_id: text(),
+})
+export type ClippingTagRow = RowOf<typeof CLIPPING_TAGS>
+
 export const WATCH_TAGS = tableOf('watch_tags', {
   watch_id: text(),
   tag_id: text(),
@@ -123,6 +129,7 @@ declare module 'knex/types/tables' {
     tags: TableType<typeof TAGS>
     source_tags: TableType<typeof SOURCE_TAGS>
     watch_tags: TableType<typeof WATCH_TAGS>
+    clipping_tags: TableType<typeof CLIPPING_TAGS>
     undecided: TableType<typeof UNDECIDED>
     unread_counts: TableType<typeof UNREAD_COUNTS>
     to_match: TableType<typeof TO_MATCH>

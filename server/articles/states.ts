@@ -1,4 +1,5 @@
 import * as articles from './queries/articles'
+import { tagsOfTagger } from './queries/tags'
 import type { Db } from '#server/platform/db'
 import type { Tracked } from '#server/platform/db/tracked'
 import type { Actor } from '#server/platform/changes/actor'
@@ -36,7 +37,7 @@ export async function putStateOf(
   const clipping = await articles.clippingOfArticle(db, actor.brandId, id)
   const isKept = state === 'clipped' || state === 'shelved'
   const shelved = state === 'shelved' ? 1 : 0
-  if (clipping && !isKept) await tracked.remove('clippings', { id: clipping.id })
+  if (clipping && !isKept) await removeClipping(db, tracked, clipping.id)
   else if (clipping) await tracked.update('clippings', { id: clipping.id }, { shelved })
   else if (isKept)
     await tracked.insert(
@@ -51,4 +52,13 @@ export async function putStateOf(
         created_at: now(),
       },
     )
+}
+
+/** Takes a clipping away with all that belongs to it, so that an undo brings all of it back. */
+async function removeClipping(db: Db, tracked: Tracked, id: string): Promise<void> {
+  for (const tag of await tagsOfTagger(db, 'clipping_tags', id))
+    await tracked.remove('clipping_tags', { clipping_id: id, tag_id: tag.id })
+  for (const table of ['clipping_pictures', 'clipping_contents'] as const)
+    await tracked.remove(table, { clipping_id: id })
+  await tracked.remove('clippings', { id })
 }

@@ -73,7 +73,7 @@ async function tagIds(db: Db, brandId: string, names: string[]): Promise<string[
   return [...ids]
 }
 
-/** Lets a watch or a source put just these tags on articles, within a change. */
+/** Lets a watch or a source put just these tags on articles, or gives them to a clipping, within a change. */
 export async function setTagsOf(
   db: Db,
   tracked: Tracked,
@@ -82,7 +82,7 @@ export async function setTagsOf(
   id: string,
   names: string[],
 ): Promise<void> {
-  const key = table === 'watch_tags' ? { watch_id: id } : { source_id: id }
+  const key = { [store.KEY[table]]: id }
   const wanted = new Set(await tagIds(db, brandId, names))
   for (const tag of await store.tagsOfTagger(db, table, id)) {
     if (!wanted.delete(tag.id)) await tracked.remove(table, { ...key, tag_id: tag.id })

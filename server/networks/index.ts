@@ -10,7 +10,6 @@ export {
   addSlots,
   checkAccount,
   checkAgain,
-  checkRow,
   editAccount,
   removeAccount,
   type SlotInput,
@@ -19,6 +18,6 @@ export { rulesChanged, signInAccepted } from './hooks'
 export { LATE_MINUTES, LATE_MS } from './patience'
 export { profilePage } from './profiles'
 export { accountById, accountsOf, anyAccount, setAlsoTo, setRefused, slotsOf } from './queries/accounts'
-export { countHandover, forgetHandovers, keepQuiet, mustWait } from './rates'
+export { countHandover, keepQuiet, mustWait } from './rates'
 export type { AccountRow, SlotRow } from './rows'
 export { readEndpoint, readLinkRule, readTargets } from './rowJson'

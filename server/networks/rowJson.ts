@@ -43,6 +43,7 @@ const isRules: Is<NetworkRules> = isShape<NetworkRules>({
     descriptions: isOneOf('required', 'wanted', 'none'),
   }),
   boards: isFlag,
+  newBoards: orMissing(isFlag),
   audiences: isListOf(isText),
   equalTextRefusedDays: orNull(isNumber),
   rate: orNull(isShape<NonNullable<NetworkRules['rate']>>({ posts: isNumber, perMinutes: isNumber })),

@@ -3,5 +3,5 @@
 // May ask: people.
 export { askedByToken, confirmByToken } from './mailConfirmation'
 export { noticesOfBrand, putNotice, seeNotices, settleNotices } from './notices'
-export { countUnseen, openNotices, removeOldNotices } from './queries/notices'
+export { countUnseen, openNotices } from './queries/notices'
 export { setNotificationChannels, notificationChannelsOf, testNotificationChannels } from './telling'

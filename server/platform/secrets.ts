@@ -35,7 +35,8 @@ function secretFile(): Buffer {
   const text = readFileSync(file, 'utf8').trim()
   if (!WHOLE.test(text))
     throw new Error(
-      `${file} is not whole: it must hold 64 hexadecimal digits. Put it back from your copy of it; without it the tokens in the data can’t be read.`,
+      `${file} is not whole: it must hold 64 hexadecimal digits. Put it back from your copy of it; ` +
+        'without it the tokens in the data can’t be read.',
     )
   return Buffer.from(text, 'hex')
 }

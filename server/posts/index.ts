@@ -4,31 +4,33 @@
 export { approve, askReview, putApproved, putInReview, sendBack } from './approvals'
 export { payloadOf, outgoingOf } from './payload'
 export { previewLink } from './linkPreviews'
-export { passOnPicture } from './pictures'
+export { passOnArticlePicture, passOnPicture } from './pictures'
 export { docOf } from './postDocs'
 export { addEvent, chosenAccounts, mayApprove, pillarsNeedingOthers } from './postFacts'
 export { linkKeyOf, linkOfPost } from './postLinks'
-export { pictureContent, pictureOfArticle, pictureOfCard, uploadPicture } from './postPictures'
+export {
+  pictureContent,
+  pictureFromWeb,
+  pictureOfArticle,
+  pictureOfCard,
+  uploadPicture,
+} from './postPictures'
 export { desk, draftOf, openPost, removePost, rewritePost, savePost } from './posts'
 export { checksOf, neutralContext, proofMaker, violationOf } from './proofs'
+export { aboutPosts, countOnDesk, postById, postsAbout, postsByIds, postsWithWords } from './queries/posts'
 export {
-  aboutPosts,
-  countOnDesk,
   freeLateQueueItems,
   insertQueueItem,
+  postsInLineOf,
   queueItemById,
   type QueuedPost,
   queueItemOfPost,
-  linesOf,
+  queueItemsOfBrand,
   queueItemsOfPost,
-  postById,
-  postsAbout,
-  postsByIds,
-  postsInLineOf,
-  postsWithWords,
   removeQueueItem,
   sendingsOfPosts,
-} from './queries/posts'
+} from './queries/queueItems'
+export { hasPicture } from './queries/pictures'
 export type { PostRow } from './rows'
 export { type Usual, usualOf } from './usual'
 export { deskContext, saveWriting, shortBase, writingOf } from './writing'

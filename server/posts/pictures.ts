@@ -6,17 +6,22 @@ import { problem } from '#server/platform/http/problem'
 import { useDb } from '#server/platform/db'
 import { articleForBrand } from '#server/articles'
 
-/**
- * Passes on a picture that stands in an article of the brand: only pictures by their content, only up to the
- * limit.
- */
-export async function passOnPicture(
+/** Passes on a picture that stands in an article of the brand. */
+export async function passOnArticlePicture(
   event: H3Event,
   brandId: string,
   articleId: string,
   url: string,
 ): Promise<Buffer> {
   await requireInArticle(brandId, articleId, url)
+  return passOnPicture(event, url)
+}
+
+/**
+ * Passes on a picture of the web, which whoever calls has shown to be one that may be asked for: only
+ * pictures by their content, only up to the limit.
+ */
+export async function passOnPicture(event: H3Event, url: string): Promise<Buffer> {
   const answer = await httpRequest(webAddress(url), {
     maxBytes: LIMITS.pictureBytes,
     headers: { accept: 'image/*' },

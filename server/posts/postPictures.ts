@@ -24,17 +24,18 @@ export async function pictureOfArticle(
   input: { articleId: string; url: string },
 ): Promise<PictureView> {
   await requireInArticle(actor.brandId, input.articleId, input.url)
-  return fetchAndKeep(actor, input.url)
+  return pictureFromWeb(actor, input.url)
 }
 
 /** Keeps the picture of a link's card for posts. */
 export async function pictureOfCard(actor: Actor, link: string): Promise<PictureView> {
   const image = (await previewLink(link)).card?.image
   if (!image) throw problem('noPicture')
-  return fetchAndKeep(actor, image)
+  return pictureFromWeb(actor, image)
 }
 
-async function fetchAndKeep(actor: Actor, url: string): Promise<PictureView> {
+/** Keeps a picture of the web for posts; one that was kept before is not fetched again. Throws `noPicture`. */
+export async function pictureFromWeb(actor: Actor, url: string): Promise<PictureView> {
   const known = await store.pictureFrom(await useDb(), actor.brandId, url)
   if (known) return pictureView(known)
   const answer = await httpRequest(webAddress(url), {

@@ -13,6 +13,7 @@ import { deliveriesOfPost, standingDeliveries } from '#server/delivery'
 import { picturesByIds } from './queries/pictures'
 import { eventsOf } from './queries/postDocs'
 import * as store from './queries/posts'
+import { queueItemsOfPost } from './queries/queueItems'
 import { shortLinksOf, makeCodes } from '#server/results'
 import type { PostRow } from './rows'
 import { Tracked } from '#server/platform/db/tracked'
@@ -70,7 +71,7 @@ async function viewOf(db: Db, actor: Actor, row: PostRow): Promise<PostView> {
     codes: Object.fromEntries(
       codes.filter(({ echo }) => echo === 0).map(({ account_id, code }) => [account_id, code]),
     ),
-    lines: (await store.queueItemsOfPost(db, actor.brandId, row.id)).map(({ id, account_id }) => ({
+    lines: (await queueItemsOfPost(db, actor.brandId, row.id)).map(({ id, account_id }) => ({
       queueItemId: id,
       accountId: account_id,
     })),
@@ -119,7 +120,7 @@ export async function savePost(
     await rewritePost(db, new Tracked(db), actor, row, doc)
     // No list but the Desk's own shows what it says.
     await announce(db, actor.brandId, row.approval === 'draft' ? 'post-text' : 'post', id)
-    if ((await store.queueItemsOfPost(db, actor.brandId, id)).length > 0)
+    if ((await queueItemsOfPost(db, actor.brandId, id)).length > 0)
       await announce(db, actor.brandId, 'line', id)
   })
   return openPost(actor, id)
@@ -232,7 +233,7 @@ async function codesOfDoc(db: Db, brandId: string, postId: string, doc: PostDoc)
 export async function removePost(actor: Actor, id: string): Promise<Undoable> {
   const { historyId } = await changeUndoably(actor, 'post', id, async (db, tracked) => {
     if (!(await store.postById(db, actor.brandId, id))) throw problem('notFound')
-    for (const line of await store.queueItemsOfPost(db, actor.brandId, id))
+    for (const line of await queueItemsOfPost(db, actor.brandId, id))
       await tracked.remove('lines', { id: line.id })
     await tracked.update('posts', { id }, { removed_at: now() })
   })

@@ -8,6 +8,7 @@ import type { ArticleFull, ArticleSummary, SourceOfArticle } from '#shared/readi
 import { now } from '#server/platform/clock'
 import { useDb, type Db } from '#server/platform/db'
 import * as articles from '#server/articles'
+import { passagesOf } from '#server/clippings'
 import { sentOfArticle, sentOfFeed } from '#server/delivery'
 import { hashtagsOfSource, sourceById } from '#server/sources'
 import { watchesOf, watchArticleOf } from '#server/watches'
@@ -50,6 +51,7 @@ export async function article(actor: Actor, id: string): Promise<ArticleFull> {
     })),
     source,
     opened: await articles.isOpened(db, brandId, id),
+    passages: await passagesOf(db, brandId, id),
     draft: await draftOf(db, actor, id),
   }
 }

@@ -65,7 +65,8 @@ function mainPart(document: Page): ReturnType<Readability['parse']> {
 function documentOf(html: string): Page | null {
   const parsed = (text: string): Page => Reflect.get(parseHTML(text), 'document') as Page
   const document = parsed(html)
-  if (document.documentElement) return document
+  // A page may leave its html element out (HTML §13.1.2.4); what stands first is not its root.
+  if (document.documentElement?.localName === 'html') return document
   const wrapped = parsed(`<html><body>${html}</body></html>`)
   return wrapped.documentElement ? wrapped : null
 }

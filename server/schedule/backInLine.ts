@@ -4,7 +4,7 @@ import { now } from '#server/platform/clock'
 import { inTransaction, type Db } from '#server/platform/db'
 import { anyAccount } from '#server/networks'
 import { firstPosition } from '#server/people'
-import { insertQueueItem, queueItemOfPost, linesOf, postById } from '#server/posts'
+import { insertQueueItem, queueItemOfPost, queueItemsOfBrand, postById } from '#server/posts'
 import { type DeliveryRow, putState, type Change } from '#server/delivery'
 import { announce } from '#server/platform/changes/announce'
 import { settleNotices } from '#server/notices'
@@ -65,7 +65,7 @@ export const backInLine = (
 ): Promise<'back-in-line' | 'not-sent'> => inTransaction((db) => putBackInLine(db, delivery, change))
 
 async function frontPosition(db: Db, delivery: DeliveryRow): Promise<number> {
-  const lines = await linesOf(db, delivery.brand_id)
+  const lines = await queueItemsOfBrand(db, delivery.brand_id)
   const own = lines.filter(({ account_id }) => account_id === delivery.account_id)
   const before = own.findLast(({ back_from }) => back_from !== null && back_from <= delivery.due_at)
   if (!before) return (await firstPosition(db, delivery.brand_id)) - 1

@@ -5,7 +5,7 @@ import { now } from '#server/platform/clock'
 import { useDb, type Db } from '#server/platform/db'
 import { accountById } from '#server/networks'
 import { brandById } from '#server/people'
-import { linesOf, postById, type QueuedPost } from '#server/posts'
+import { queueItemsOfBrand, postById, type QueuedPost } from '#server/posts'
 import type { Tracked } from '#server/platform/db/tracked'
 import { problem } from '#server/platform/http/problem'
 import type { Actor } from '#server/platform/changes/actor'
@@ -78,7 +78,7 @@ async function lateOf(db: Db, brandId: string, of: HoldTarget): Promise<QueuedPo
     of.kind === 'brand' || (of.kind === 'account' ? line.account_id : line.post_id) === of.id
   const isLate = (line: QueuedPost): boolean =>
     (line.fixed_at ?? line.slot_at ?? Number.POSITIVE_INFINITY) < now() || isOutOfDate(line)
-  return (await linesOf(db, brandId)).filter((line) => within(line) && isLate(line))
+  return (await queueItemsOfBrand(db, brandId)).filter((line) => within(line) && isLate(line))
 }
 
 async function setHold(
@@ -91,7 +91,7 @@ async function setHold(
   if (of.kind === 'brand') return tracked.update('brands', { id: actor.brandId }, row)
   if (of.kind === 'account') return tracked.update('accounts', { id: of.id }, row)
   const { held, ...rest } = row
-  for (const line of (await linesOf(db, actor.brandId)).filter((line) => line.post_id === of.id)) {
+  for (const line of (await queueItemsOfBrand(db, actor.brandId)).filter((line) => line.post_id === of.id)) {
     await tracked.update('lines', { id: line.id }, { state: held === 1 ? 'held' : 'in-line', ...rest })
   }
 }

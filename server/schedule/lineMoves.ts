@@ -6,7 +6,7 @@ import type { Db } from '#server/platform/db'
 import { accountById } from '#server/networks'
 import { standingDeliveries } from '#server/delivery'
 import {
-  linesOf,
+  queueItemsOfBrand,
   queueItemsOfPost,
   postById,
   type QueuedPost,
@@ -22,7 +22,7 @@ import type { Tracked } from '#server/platform/db/tracked'
 import { problem } from '#server/platform/http/problem'
 import type { Actor } from '#server/platform/changes/actor'
 import { changeUndoably } from '#server/platform/changes/history'
-import { requireNoStops } from './lineUp'
+import { requireNoStops } from './requireNoStops'
 import { planFacts, planOf, shownPlan, versionOf, type BrandPlan } from './plan'
 import { rememberPlan } from './recentPlan'
 
@@ -96,7 +96,7 @@ const CLOSEST = 1e-6
  * Numbers that were halved again and again come too close to be told apart: then the line is numbered anew.
  */
 async function spreadPositions(db: Db, tracked: Tracked, brandId: string): Promise<void> {
-  const lines = await linesOf(db, brandId)
+  const lines = await queueItemsOfBrand(db, brandId)
   if (!lines.some((line, at) => at > 0 && line.position - lines[at - 1]!.position < CLOSEST)) return
   for (const [at, line] of lines.entries())
     await tracked.update('lines', { id: line.id }, { position: at + 1 })

@@ -1,20 +1,16 @@
 import { say } from '#shared/messages'
 import { messagesOf } from '#server/platform/db/messages'
-import { sayPost } from '#shared/posts/messages'
 import { sayPlan } from '#shared/schedule/messages'
 import { v7 as uuid } from 'uuid'
 import { toInstant } from '#core/instant'
-import type { Check } from '#core/post'
 import type { QueueingResult, Echo, Placement } from '#shared/schedule/types'
-import type { Undoable } from '#shared/platform/types'
 import { now } from '#server/platform/clock'
-import { inTransaction, useDb, type Db } from '#server/platform/db'
-import { accountById, type AccountRow, planHold } from '#server/networks'
+import { useDb, type Db } from '#server/platform/db'
+import type { AccountRow } from '#server/networks'
 import { brandById, firstPosition, nextPosition } from '#server/people'
 import { waitingClippings } from '#server/clippings'
 import { deliveriesOfPost, standingDeliveries, settleDelivery } from '#server/delivery'
 import {
-  queueItemById,
   queueItemOfPost,
   queueItemsOfPost,
   postById,
@@ -26,8 +22,6 @@ import {
   mayApprove,
   pillarsNeedingOthers,
   linkOfPost,
-  checksOf,
-  proofMaker,
   writingOf,
 } from '#server/posts'
 import type { Tracked } from '#server/platform/db/tracked'
@@ -39,6 +33,7 @@ import { changeUndoably } from '#server/platform/changes/history'
 import { placeMessage, shownPlan } from './plan'
 import { tryPlacing, type NewQueueItem, type PlacedPost, type Trial } from './placing'
 import { planShown } from './recentPlan'
+import { requireNoStops } from './requireNoStops'
 
 const nextOn = (accountId: string): Placement => ({ accountId, kind: 'next', at: null })
 
@@ -188,68 +183,6 @@ async function settleEarlier(db: Db, row: PostRow, accounts: AccountRow[]): Prom
     await settleDelivery(db, delivery)
 }
 
-/**
- * Nothing is cut and nothing half right goes out: what a check stops is refused, by name, before anything is
- * stored.
- */
-export async function requireNoStops(
-  db: Db,
-  actor: Actor,
-  row: PostRow,
-  accounts: AccountRow[],
-  trial: Pick<Trial, 'accounts' | 'lines'>,
-): Promise<void> {
-  const proofOf = await proofMaker(db, (await brandById(db, actor.brandId))!, [row])
-  const before: { account: string; network: string; text: string }[] = []
-  for (const account of accounts) {
-    const made = proofOf(row.id, account)
-    const plannedAt = trial.accounts.find(({ accountId }) => accountId === account.id)?.at ?? null
-    const stop = (await checksOf(db, actor.brandId, row, account, made, plannedAt, before)).find(
-      ({ level }) => level === 'stop',
-    )
-    if (stop) throw refusalOf(account, stop, made.proof.measure.left)
-    requireOtherWords(account, made.rules.equalTextRefusedDays, trial)
-    for (const { wording } of trial.lines.filter(
-      (line) => line.accountId === account.id && line.wording > 0,
-    )) {
-      const other = proofOf(row.id, account, wording)
-      const unfit = (await checksOf(db, actor.brandId, row, account, other, null, [])).find(
-        ({ level }) => level === 'stop',
-      )
-      if (unfit) throw refusalOf(account, unfit, other.proof.measure.left)
-    }
-    before.push({ account: account.name, network: made.rules.id, text: made.proof.text })
-  }
-}
-
-/** A network that refuses the same text within some days gets each echo of those days in other words. */
-function requireOtherWords(
-  account: AccountRow,
-  refusedDays: number | null,
-  trial: Pick<Trial, 'lines'>,
-): void {
-  if (refusedDays === null) return
-  const own = trial.lines.filter((line) => line.accountId === account.id)
-  const hoursOf = ({ follows }: NewQueueItem): number => {
-    const { hours = 0, days = 0, weeks = 0 } = follows?.after ?? {}
-    return hours + 24 * (days + 7 * weeks)
-  }
-  const isTooSoon = own.some((line) =>
-    own.some(
-      (other) =>
-        other !== line &&
-        other.wording === line.wording &&
-        Math.abs(hoursOf(other) - hoursOf(line)) < 24 * refusedDays,
-    ),
-  )
-  if (isTooSoon) throw problem('sameAgain', account.name, refusedDays).at('echoes')
-}
-
-const refusalOf = (account: AccountRow, stop: Check, left: number) =>
-  stop.id === 'length'
-    ? problem('tooLongFor', account.name, -left).at('text')
-    : problem('notReady', account.name, sayPost(stop.message)).at('text')
-
 /** Puts the lines to be behind all others, or before them; echoes follow the line of the post itself. */
 async function insertQueueItems(
   db: Db,
@@ -310,38 +243,5 @@ async function placesOf(
         (sent && say(messagesOf(sent.message))) ??
         '',
     }
-  })
-}
-
-/**
- * Takes a post out of one account's line, with the echoes that follow it. What is already handed to the
- * network can't be taken back.
- */
-export async function takeOut(actor: Actor, queueItemId: string): Promise<Undoable & { echoes: number }> {
-  const { result, historyId } = await changeUndoably(actor, 'line', queueItemId, async (db, tracked) => {
-    const line = await queueItemById(db, actor.brandId, queueItemId)
-    if (!line) throw problem('alreadyGone')
-    const echoes = (await queueItemsOfPost(db, actor.brandId, line.post_id)).filter(
-      (queueItem) => queueItem.follows_id === queueItemId,
-    )
-    for (const { id } of [...echoes, line]) await tracked.remove('lines', { id })
-    return echoes.length
-  })
-  return { historyId, echoes: result }
-}
-
-/** Hands a lined-up post to its network now. This can't be undone. */
-export async function sendNow(actor: Actor, queueItemId: string): Promise<void> {
-  await inTransaction(async (db) => {
-    const line = await queueItemById(db, actor.brandId, queueItemId)
-    if (!line) throw problem('alreadyGone')
-    if (line.approval !== 'approved' || line.approved_version !== line.version) throw problem('notApproved')
-    const [brand, account] = [
-      await brandById(db, actor.brandId),
-      await accountById(db, actor.brandId, line.account_id),
-    ]
-    const isOnHold = line.state === 'held' && (line.hold_until === null || line.hold_until > now())
-    if (isOnHold || (brand && account && planHold(brand, account))) throw problem('onHold')
-    await freeze(db, line, now(), null, actor.personId)
   })
 }

@@ -32,7 +32,7 @@ import {
 } from '#server/networks'
 import { brandById, pillarsOf, type BrandRow } from '#server/people'
 import { deliveriesBetween, type DeliveryRow } from '#server/delivery'
-import { linesOf, type QueuedPost, linkKeyOf } from '#server/posts'
+import { queueItemsOfBrand, type QueuedPost, linkKeyOf } from '#server/posts'
 import { problem } from '#server/platform/http/problem'
 
 const isOffset = isShape<Offset>({
@@ -82,7 +82,7 @@ export async function planFacts(db: Db, brandId: string): Promise<Omit<BrandPlan
   )
   const [slots, lines, deliveries, pillars] = [
     await slotsOf(db, brandId),
-    await linesOf(db, brandId),
+    await queueItemsOfBrand(db, brandId),
     await deliveriesBetween(db, brandId, at - lookBack * DAY, at + LIMITS.planDays * DAY),
     new Set((await pillarsOf(db, brandId)).map(({ id }) => id)),
   ]

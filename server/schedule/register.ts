@@ -1,9 +1,12 @@
 import { rulesChanged, signInAccepted } from '#server/networks'
 import { now } from '#server/platform/clock'
+import { defineUpkeep } from '#server/platform/jobs/upkeep'
 import { freeLateQueueItems } from '#server/posts'
+import { noticeQueueEnds } from './lineEnds'
 import { returnInvalid } from './returns'
 
 export function registerSchedule(): void {
+  defineUpkeep('ends of lines', noticeQueueEnds)
   rulesChanged.on(returnInvalid)
   // What its hold had held goes to the next slots.
   signInAccepted.on((db, brandId, accountId) => freeLateQueueItems(db, brandId, accountId, now()))

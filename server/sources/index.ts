@@ -23,4 +23,4 @@ export {
 } from './queries/sources'
 export { type FeedRow, SOURCES, type SourceRow } from './rows'
 export { bulkSources } from './bulkSources'
-export { addSource, editSource, fetchNow, lookAgain, removeSource, sourcesOfBrand } from './sources'
+export { addSource, editSource, fetchNow, removeSource, sourcesOfBrand } from './sources'

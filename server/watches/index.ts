@@ -19,5 +19,5 @@ export {
   watchesOfBrand,
 } from './watches'
 export { opensWatchFeed } from './watchFeeds'
-export { startRun, stopRun } from './watchRuns'
+export { stopRun } from './watchRuns'
 export { feedsIn, type Scope } from './watchScope'

@@ -4,6 +4,7 @@ import { setPriority } from 'node:os'
 import { parentPort, workerData } from 'node:worker_threads'
 import type { LaneName } from '#server/platform/jobs/lanes'
 import { articlesInThread } from '#server/articles/inThread'
+import { captureInThread } from '#server/capture/inThread'
 import { pagesInThread } from '#server/platform/pages/inThread'
 import { postsInThread } from '#server/posts/inThread'
 import { readingInThread } from '#server/reading/inThread'
@@ -13,6 +14,7 @@ import { watchesInThread } from '#server/watches/inThread'
 /** All that runs in threads, by its name: what each subject says of its own. */
 const tasks = new Map([
   ...articlesInThread,
+  ...captureInThread,
   ...pagesInThread,
   ...postsInThread,
   ...readingInThread,

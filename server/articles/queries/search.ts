@@ -1,6 +1,6 @@
 import type { Show } from '#shared/articles/shows'
 import type { Db } from '#server/platform/db'
-import { narrowToShow } from './articles'
+import { narrowToShow } from './wirePlaces'
 import { readAllApart } from '#server/platform/db/read'
 import { pick, whole } from '#server/platform/db/tables'
 import { ARTICLES, type ArticleRow } from '../rows'
@@ -37,7 +37,8 @@ export async function indexArticles(db: Db, rows: (ToIndex & { stems: string })[
   )
   await db.raw(
     `INSERT INTO article_search (rowid, title, body, stems)
-     SELECT json_extract(value, '$[0]'), json_extract(value, '$[1]'), json_extract(value, '$[2]'), json_extract(value, '$[3]') FROM json_each(?)`,
+     SELECT json_extract(value, '$[0]'), json_extract(value, '$[1]'), json_extract(value, '$[2]'),
+       json_extract(value, '$[3]') FROM json_each(?)`,
     [json],
   )
   // One that was changed while a thread stemmed its words is indexed once more.

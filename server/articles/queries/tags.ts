@@ -121,7 +121,8 @@ export async function countTagged(db: Db, brandId: string, tagId: string, at: nu
      ) AS tagged
      WHERE EXISTS (SELECT 1 FROM articles JOIN sources ON sources.feed_id = articles.feed_id
        AND sources.removed_at IS NULL WHERE articles.id = tagged.article_id AND sources.brand_id = :brand)
-       AND NOT EXISTS (SELECT 1 FROM article_tags off WHERE off.brand_id = :brand AND off.tag_id = :tag AND off.article_id = tagged.article_id AND off.is_on = 0)`,
+       AND NOT EXISTS (SELECT 1 FROM article_tags off WHERE off.brand_id = :brand AND off.tag_id = :tag
+         AND off.article_id = tagged.article_id AND off.is_on = 0)`,
       { brand: brandId, tag: tagId, at },
     ),
   )
@@ -162,8 +163,9 @@ function grouped(rows: { tag_id: string; name: string }[]): Map<string, string[]
   return found
 }
 
-export type TaggerTable = 'watch_tags' | 'source_tags'
-const KEY = { watch_tags: 'watch_id', source_tags: 'source_id' } as const
+export type TaggerTable = 'watch_tags' | 'source_tags' | 'clipping_tags'
+/** The column that says whose tags they are. */
+export const KEY = { watch_tags: 'watch_id', source_tags: 'source_id', clipping_tags: 'clipping_id' } as const
 
 /** The tags that a watch or a source puts on articles. */
 export const tagsOfTagger = (db: Db, table: TaggerTable, id: string): Promise<TagRow[]> =>
@@ -197,16 +199,23 @@ export async function namesByTagger(
 type Link =
   | { table: 'watch_tags'; key: { watch_id: string }; isOn: true }
   | { table: 'source_tags'; key: { source_id: string }; isOn: true }
+  | { table: 'clipping_tags'; key: { clipping_id: string }; isOn: true }
   | { table: 'article_tags'; key: { brand_id: string; article_id: string }; isOn: boolean }
 
 /** Every row that names a tag. */
 export async function linksOfTag(db: Db, tagId: string): Promise<Link[]> {
   const watches = await db('watch_tags').where({ tag_id: tagId }).select('watch_id')
   const sources = await db('source_tags').where({ tag_id: tagId }).select('source_id')
+  const clippings = await db('clipping_tags').where({ tag_id: tagId }).select('clipping_id')
   const articles = await db('article_tags').where({ tag_id: tagId }).select('*')
   return [
     ...watches.map(({ watch_id }): Link => ({ table: 'watch_tags', key: { watch_id }, isOn: true })),
     ...sources.map(({ source_id }): Link => ({ table: 'source_tags', key: { source_id }, isOn: true })),
+    ...clippings.map(({ clipping_id }): Link => ({
+      table: 'clipping_tags',
+      key: { clipping_id },
+      isOn: true,
+    })),
     ...articles.map(({ brand_id, article_id, is_on }): Link => ({
       table: 'article_tags',
       key: { brand_id, article_id },
@@ -219,10 +228,10 @@ export const insertTag = async (db: Db, row: TagRow): Promise<void> => {
   await db('tags').insert(row)
 }
 
-/** Removes a brand's tags that no watch, source or article has. */
+/** Removes a brand's tags that no watch, source, clipping or article has. */
 export const clearUnusedTags = async (db: Db, brandId: string): Promise<void> => {
   const query = db('tags').where({ brand_id: brandId })
-  for (const table of ['watch_tags', 'source_tags', 'article_tags'] as const)
+  for (const table of ['watch_tags', 'source_tags', 'clipping_tags', 'article_tags'] as const)
     query.whereNotIn('id', db(table).select('tag_id'))
   await query.del()
 }

@@ -53,6 +53,7 @@ const rulesSchema = yup.object({
       .default('none'),
   }),
   boards: yup.boolean().default(false),
+  newBoards: yup.boolean().default(false),
   audiences: listOf(yup.string().required().max(60), 20).default([]),
   equalTextRefusedDays: yup.number().nullable().default(null),
   rate: yup

@@ -5,6 +5,7 @@ import { now } from '../clock'
 import { inTransaction, type Db } from '../db'
 import { historyById, insertHistory, markUndone, wipeHistoryOf } from './queries'
 import { isTracked, putBack, Tracked, type TrackedRow } from '../db/tracked'
+import { hook } from '../hook'
 import { problem } from '../http/problem'
 import type { Actor } from './actor'
 import { announce } from './announce'
@@ -37,14 +38,25 @@ export function changeUndoably<T>(
   })
 }
 
+/** What an undone change was about, and which rows it put back. */
+export interface Undone {
+  what: ChangeKind
+  which: string
+  rows: TrackedRow[]
+}
+
+/** Lets subjects work out again what follows from what was put back. */
+export const undone = hook<[actor: Actor, undone: Undone]>()
+
 /**
- * Undoes one change of this person and says what it was about and which rows it put back. Throws when it is
- * gone, undone already, or what it changed was changed again.
+ * Undoes one change of this person. Throws when it is gone, undone already, or what it changed was changed
+ * again.
  */
-export async function undo(
-  actor: Actor,
-  historyId: string,
-): Promise<{ what: ChangeKind; which: string; rows: TrackedRow[] }> {
+export async function undoChange(actor: Actor, historyId: string): Promise<void> {
+  await undone.run(actor, await putChangeBack(actor, historyId))
+}
+
+function putChangeBack(actor: Actor, historyId: string): Promise<Undone> {
   return inTransaction(async (db) => {
     const entry = await historyById(db, actor.brandId, historyId)
     if (!entry || entry.undone_at !== null || entry.person_id !== actor.personId)

@@ -41,6 +41,8 @@ export const PACE = {
   look: { kind: 'look', perMinute: 120 },
   /** What asks another server. */
   outside: { kind: 'outside', perMinute: 300 },
+  /** What takes in what a person sees. */
+  capture: { kind: 'capture', perMinute: 60 },
   /** What takes a picture apart. */
   picture: { kind: 'picture', perMinute: 60 },
   /** What reads a file. */

@@ -5,6 +5,8 @@ import * as words from '#shared/words'
 
 const STATUS = {
   invalid: 422,
+  cantCapture: 422,
+  nothingToCapture: 422,
   unreadable: 400,
   tooBig: 413,
   tooManyValues: 413,

@@ -31,8 +31,25 @@ export const picturesByIds = (db: Db, brandId: string, wanted: string[]): Promis
     .whereRaw('id IN ?', [listOf(db, wanted)])
     .select(...FACTS)
 
+/** Whether a brand has a picture. */
+export const hasPicture = async (db: Db, brandId: string, id: string): Promise<boolean> =>
+  (await db('pictures').where({ brand_id: brandId, id }).first('id')) !== undefined
+
 /** A picture taken from this address before. */
 export const pictureFrom = (db: Db, brandId: string, url: string): Promise<PictureFacts | undefined> =>
   db('pictures')
     .where({ brand_id: brandId, from_url: url })
     .first(...FACTS)
+
+const IS_USED = `(EXISTS (SELECT 1 FROM post_pictures WHERE post_pictures.picture_id = pictures.id)
+  OR EXISTS (SELECT 1 FROM wordings WHERE wordings.picture_id = pictures.id)
+  OR EXISTS (SELECT 1 FROM clipping_pictures WHERE clipping_pictures.picture_id = pictures.id))`
+
+/**
+ * Notes since when pictures are used by no post, and forgets it of those that are again: an undo may bring
+ * one back.
+ */
+export async function noteUnusedPictures(db: Db, now: number): Promise<void> {
+  await db('pictures').whereNotNull('unused_since').whereRaw(IS_USED).update({ unused_since: null })
+  await db('pictures').whereNull('unused_since').whereRaw(`NOT ${IS_USED}`).update({ unused_since: now })
+}

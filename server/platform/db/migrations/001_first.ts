@@ -96,7 +96,8 @@ const STATEMENTS = [
     PRIMARY KEY (post_id, account_id)
   ) STRICT`,
   `CREATE TABLE lines (
-    id TEXT PRIMARY KEY, brand_id TEXT NOT NULL REFERENCES brands ON DELETE CASCADE, post_id TEXT NOT NULL REFERENCES posts ON DELETE CASCADE,
+    id TEXT PRIMARY KEY, brand_id TEXT NOT NULL REFERENCES brands ON DELETE CASCADE,
+    post_id TEXT NOT NULL REFERENCES posts ON DELETE CASCADE,
     account_id TEXT NOT NULL REFERENCES accounts, position REAL NOT NULL, state TEXT NOT NULL CHECK (state IN ('in-line', 'held')),
     fixed_at INTEGER, slot_at INTEGER, lined_at INTEGER NOT NULL, UNIQUE (post_id, account_id)
   ) STRICT`,
@@ -105,7 +106,8 @@ const STATEMENTS = [
     id TEXT PRIMARY KEY, brand_id TEXT NOT NULL REFERENCES brands ON DELETE CASCADE, post_id TEXT NOT NULL REFERENCES posts,
     account_id TEXT NOT NULL REFERENCES accounts, key TEXT NOT NULL UNIQUE, due_at INTEGER NOT NULL, slot_at INTEGER, state TEXT NOT NULL,
     frozen_json TEXT NOT NULL, pillar_id TEXT, link_key TEXT, series_id TEXT, attempts INTEGER NOT NULL DEFAULT 0,
-    next_try_at INTEGER NOT NULL, lease_until INTEGER NOT NULL DEFAULT 0, remote_id TEXT, remote_url TEXT, says TEXT NOT NULL, sent_at INTEGER
+    next_try_at INTEGER NOT NULL, lease_until INTEGER NOT NULL DEFAULT 0, remote_id TEXT, remote_url TEXT,
+    says TEXT NOT NULL, sent_at INTEGER
   ) STRICT`,
   `CREATE INDEX deliveries_due ON deliveries (state, next_try_at)`,
   `CREATE INDEX deliveries_of_brand ON deliveries (brand_id, due_at)`,

@@ -17,11 +17,13 @@ const STATEMENTS = [
   `CREATE TABLE marks (
     watch_id TEXT NOT NULL REFERENCES watches ON DELETE CASCADE, article_id TEXT NOT NULL REFERENCES articles ON DELETE CASCADE,
     from_at INTEGER NOT NULL DEFAULT 0, until_at INTEGER NOT NULL DEFAULT 8640000000000000,
-    feed_id TEXT NOT NULL, strength REAL NOT NULL, found_json TEXT NOT NULL, marked_at INTEGER NOT NULL DEFAULT 0, run_at INTEGER NOT NULL DEFAULT 0,
+    feed_id TEXT NOT NULL, strength REAL NOT NULL, found_json TEXT NOT NULL, marked_at INTEGER NOT NULL DEFAULT 0,
+    run_at INTEGER NOT NULL DEFAULT 0,
     PRIMARY KEY (watch_id, article_id, from_at)
   ) STRICT, WITHOUT ROWID`,
   `INSERT INTO marks (watch_id, article_id, feed_id, strength, found_json)
-    SELECT watch_id, article_id, coalesce(feed_id, (SELECT feed_id FROM articles WHERE articles.id = article_id)), strength, found_json FROM watch_marks`,
+    SELECT watch_id, article_id, coalesce(feed_id, (SELECT feed_id FROM articles WHERE articles.id = article_id)),
+    strength, found_json FROM watch_marks`,
   `DROP TABLE watch_marks`,
   `ALTER TABLE marks RENAME TO watch_marks`,
   `CREATE INDEX marks_of_article ON watch_marks (article_id, watch_id, from_at, until_at)`,
@@ -34,7 +36,8 @@ const STATEMENTS = [
   // numbers from the newest down.
   `CREATE TABLE watch_runs (
     watch_id TEXT PRIMARY KEY REFERENCES watches ON DELETE CASCADE, brand_id TEXT NOT NULL, started_at INTEGER NOT NULL,
-    total INTEGER NOT NULL, done INTEGER NOT NULL, found INTEGER NOT NULL, below INTEGER, ended_at INTEGER, stopped INTEGER NOT NULL DEFAULT 0
+    total INTEGER NOT NULL, done INTEGER NOT NULL, found INTEGER NOT NULL, below INTEGER, ended_at INTEGER,
+    stopped INTEGER NOT NULL DEFAULT 0
   ) STRICT`,
   `CREATE INDEX watch_runs_open ON watch_runs (started_at) WHERE ended_at IS NULL`,
   // Until when somebody has seen what a watch that tells has to tell.

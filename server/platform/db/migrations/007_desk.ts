@@ -26,7 +26,8 @@ const STATEMENTS = [
   // Pictures lie in the data file too, so that a copy of it is a copy of everything.
   `CREATE TABLE pictures (
     id TEXT PRIMARY KEY, brand_id TEXT NOT NULL REFERENCES brands ON DELETE CASCADE, width INTEGER NOT NULL, height INTEGER NOT NULL,
-    bytes INTEGER NOT NULL, type TEXT NOT NULL, content BLOB NOT NULL, from_url TEXT, says TEXT, created_by TEXT NOT NULL, created_at INTEGER NOT NULL
+    bytes INTEGER NOT NULL, type TEXT NOT NULL, content BLOB NOT NULL, from_url TEXT, says TEXT,
+    created_by TEXT NOT NULL, created_at INTEGER NOT NULL
   ) STRICT`,
   `CREATE INDEX pictures_of_brand ON pictures (brand_id, created_at)`,
   `CREATE TABLE post_pictures (
@@ -36,7 +37,8 @@ const STATEMENTS = [
   // Short links: a code a post and account. Clicks are counted by the hour, and nothing about who clicked is
   // kept.
   `CREATE TABLE short_links (
-    code TEXT PRIMARY KEY, brand_id TEXT NOT NULL REFERENCES brands ON DELETE CASCADE, post_id TEXT NOT NULL REFERENCES posts ON DELETE CASCADE,
+    code TEXT PRIMARY KEY, brand_id TEXT NOT NULL REFERENCES brands ON DELETE CASCADE,
+    post_id TEXT NOT NULL REFERENCES posts ON DELETE CASCADE,
     account_id TEXT NOT NULL REFERENCES accounts, target TEXT, created_at INTEGER NOT NULL, UNIQUE (post_id, account_id)
   ) STRICT, WITHOUT ROWID`,
   `CREATE TABLE short_clicks (

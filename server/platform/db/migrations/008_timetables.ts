@@ -4,7 +4,8 @@ const STATEMENTS = [
   // A post may stand in one account's line more than once: first itself, then its echoes, each after the
   // first, with a wording of its own.
   `CREATE TABLE lines_now (
-    id TEXT PRIMARY KEY, brand_id TEXT NOT NULL REFERENCES brands ON DELETE CASCADE, post_id TEXT NOT NULL REFERENCES posts ON DELETE CASCADE,
+    id TEXT PRIMARY KEY, brand_id TEXT NOT NULL REFERENCES brands ON DELETE CASCADE,
+    post_id TEXT NOT NULL REFERENCES posts ON DELETE CASCADE,
     account_id TEXT NOT NULL REFERENCES accounts, position REAL NOT NULL, state TEXT NOT NULL CHECK (state IN ('in-line', 'held')),
     fixed_at INTEGER, slot_at INTEGER, lined_at INTEGER NOT NULL, echo INTEGER NOT NULL DEFAULT 0, wording INTEGER NOT NULL DEFAULT 0,
     follows_id TEXT, after_json TEXT, hold_until INTEGER, hold_reason TEXT, UNIQUE (post_id, account_id, echo)

@@ -20,7 +20,8 @@ const STATEMENTS = [
   `ALTER TABLE lines ADD COLUMN back_from INTEGER`,
   `ALTER TABLE lines ADD COLUMN back_says TEXT`,
   `CREATE TABLE notices (
-    id TEXT PRIMARY KEY, brand_id TEXT NOT NULL REFERENCES brands ON DELETE CASCADE, kind TEXT NOT NULL, about TEXT NOT NULL, at INTEGER NOT NULL,
+    id TEXT PRIMARY KEY, brand_id TEXT NOT NULL REFERENCES brands ON DELETE CASCADE, kind TEXT NOT NULL,
+    about TEXT NOT NULL, at INTEGER NOT NULL,
     title TEXT NOT NULL, says TEXT NOT NULL, link TEXT NOT NULL, seen_at INTEGER, settled_at INTEGER, told_at INTEGER
   ) STRICT`,
   `CREATE INDEX notices_of_brand ON notices (brand_id, at)`,

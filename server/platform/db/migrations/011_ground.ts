@@ -16,7 +16,8 @@ const STATEMENTS = [
   `INSERT INTO short_links_now (code, brand_id, post_id, account_id, target, created_at)
     SELECT code, brand_id, post_id, account_id, target, created_at FROM short_links`,
   `CREATE TABLE short_clicks_now (
-    code TEXT NOT NULL REFERENCES short_links_now ON DELETE CASCADE, hour INTEGER NOT NULL, clicks INTEGER NOT NULL, PRIMARY KEY (code, hour)
+    code TEXT NOT NULL REFERENCES short_links_now ON DELETE CASCADE, hour INTEGER NOT NULL, clicks INTEGER NOT NULL,
+    PRIMARY KEY (code, hour)
   ) STRICT, WITHOUT ROWID`,
   `INSERT INTO short_clicks_now SELECT code, hour, clicks FROM short_clicks`,
   `DROP TABLE short_clicks`,

@@ -14,6 +14,7 @@ import * as imports from './012_imports'
 import * as usual from './013_usual'
 import * as names from './014_names'
 import * as requests from './015_requests'
+import * as capture from './016_capture'
 
 interface Entry {
   name: string
@@ -37,6 +38,7 @@ const ENTRIES: Entry[] = [
   { name: '013_usual', migration: usual },
   { name: '014_names', migration: names },
   { name: '015_requests', migration: requests },
+  { name: '016_capture', migration: capture },
 ]
 
 export const migrationSource: Knex.MigrationSource<Entry> = {
