@@ -33,6 +33,7 @@ export interface NetworkTakes {
     descriptions: string
   }
   boards: boolean
+  newBoards?: boolean
   audiences: string[]
   /** Days within which the same text is refused; null where it is taken again. */
   equalTextRefusedDays: number | null
@@ -184,6 +185,7 @@ export const NETWORKS: Network[] = [
       links: 'button',
       embeds: 'both',
       boards: true,
+      newBoards: true,
       media: {
         kinds: ['picture'],
         min: 1,

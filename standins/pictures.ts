@@ -52,15 +52,19 @@ export function drawPicture(article: SiteArticle, outlet: Outlet): Buffer {
   const key = `${outlet.id}/${article.slug}`
   let picture = drawn.get(key)
   if (!picture) {
-    picture = new Resvg(sceneSvg(article, key)).render().asPng()
+    picture = drawScene(key, article.image?.alt ?? '', article.image?.shape ?? 'wide')
     drawn.set(key, picture)
   }
   return picture
 }
 
-function sceneSvg(article: SiteArticle, key: string): string {
-  const [width, height] = SIZES[article.image?.shape ?? 'wide']
-  const scene = SCENES.find(({ words }) => words.test(article.image?.alt ?? '')) ?? OTHER
+/** A plain scene by its description, in a shape; the same key draws the same each time. */
+export const drawScene = (key: string, description: string, shape: keyof typeof SIZES): Buffer =>
+  new Resvg(sceneSvg(key, description, shape)).render().asPng()
+
+function sceneSvg(key: string, description: string, shape: keyof typeof SIZES): string {
+  const [width, height] = SIZES[shape]
+  const scene = SCENES.find(({ words }) => words.test(description)) ?? OTHER
   const chance = seeded(key)
   const horizon = height * (0.66 + 0.14 * chance())
   const hills = [0, 1].map((layer) => hill(width, height, horizon + layer * height * 0.07, chance, layer))

@@ -9,6 +9,7 @@ import { MastodonServer } from './mastodon'
 import { answerMicropub } from './micropub'
 import { NETWORKS, type NetworkTakes } from './networks'
 import { ODD_SITES } from './odd'
+import { answerWayside } from './wayside'
 import { answerResidents } from './residents'
 import { letterPage } from './letters'
 import { createSites, type Sites } from './sites'
@@ -83,7 +84,9 @@ export function createWorld(told = new Told()): World {
         answerMicropub(timeline, ask, now())
       )
     if (ask.host === 'hook.example') return told.hook(ask)
-    return ODD_SITES[ask.host]?.(ask.path) ?? letterPage(ask) ?? sites.answer(ask, now())
+    return (
+      ODD_SITES[ask.host]?.(ask.path) ?? answerWayside(ask) ?? letterPage(ask) ?? sites.answer(ask, now())
+    )
   }
 
   /** Ends an account's token (`token`: the new one), or on the AT Protocol its access or session (`ends`). */

@@ -27,8 +27,17 @@ export async function clippings(
     rows.flatMap((row) => row.article_id ?? []),
     now(),
   )
+  const own = await store.tagsOfClippings(
+    db,
+    rows.map(({ id }) => id),
+  )
   return {
-    clippings: rows.map((row) => clippingOf(row, tags.get(row.article_id ?? '') ?? [])),
+    clippings: rows.map((row) =>
+      clippingOf(row, [
+        ...(tags.get(row.article_id ?? '') ?? []),
+        ...(own.get(row.id) ?? []).map((tag) => ({ ...tag, by: 'hand' as const })),
+      ]),
+    ),
     folders: (await store.clippingFolders(db, brandId)).map(({ name, count }) => ({
       name,
       count: Number(count),
@@ -40,10 +49,14 @@ export async function clippings(
 const clippingOf = (row: store.ClippingWithArticle, tags: ArticleTag[]): Clipping => ({
   id: row.id,
   articleId: row.article_id,
-  title: row.title ?? beginningOf(row.summary_html ?? ''),
+  kind: row.kind,
+  title: row.title || beginningOf(row.summary_html ?? '') || (row.quote ?? '').slice(0, 90),
   outlet: row.outlet ?? '',
   quote: row.quote,
   url: row.url,
+  author: row.author,
+  beginning: row.beginning ?? '',
+  pictureId: row.picture_id,
   keptAt: toInstant(row.created_at),
   at: row.at === null ? null : toInstant(row.at),
   note: row.note ?? '',
@@ -65,7 +78,7 @@ export async function keepQuote(
     const row = {
       brand_id: actor.brandId,
       article_id: input.articleId,
-      kind: 'quote',
+      kind: 'quote' as const,
       quote: input.quote,
       shelved: 0,
       created_by: actor.personId,
@@ -91,6 +104,16 @@ export async function editClipping(
       { id },
       { note: input.note || null, folder: input.folder || null, version: row.version + 1 },
     )
+  })
+  return { historyId }
+}
+
+/** Puts a clipping that is no article's on the shelf, or takes it off. */
+export async function setShelved(actor: Actor, id: string, shelved: boolean): Promise<Undoable> {
+  const { historyId } = await changeUndoably(actor, 'article', id, async (db, tracked) => {
+    const row = await store.clippingById(db, actor.brandId, id)
+    if (!row) throw problem('notFound')
+    await tracked.update('clippings', { id }, { shelved: shelved ? 1 : 0 })
   })
   return { historyId }
 }

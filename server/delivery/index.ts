@@ -19,6 +19,7 @@ export {
   sendableDeliveries,
   sentBefore,
   sentOfArticle,
+  sentOfLink,
   sentOfFeed,
   sentTexts,
   standingDeliveries,

@@ -11,6 +11,8 @@ export const clippingSchema = yup.object({
   version: yup.number().integer().required(),
 })
 
+export const shelvedSchema = yup.object({ shelved: yup.boolean().required() })
+
 export const doneSchema = yup.object({ done: yup.boolean().required() })
 
 export const quoteSchema = yup.object({

@@ -7,6 +7,7 @@ export const setUp = inWords({
     sources: 'Sources',
     watches: 'Watches',
     tags: 'Tags',
+    capture: 'Capture',
     accounts: 'Accounts',
     notices: 'Notices',
     pillars: 'Pillars',

@@ -41,6 +41,10 @@ export const LIMITS = Object.freeze({
   publicBytes: 16 * 1024,
   bodyBytes: 1024 * 1024,
   opmlBytes: 2.5 * 1024 * 1024,
+  /** Bytes of something captured: a page as a browser shows it, with what was selected. */
+  captureBytes: 4 * 1024 * 1024,
+  /** Characters of a selection or title that are taken in; the beginning of it is kept. */
+  captureCharacters: 1_000_000,
   /** Days of one account that differ from its week, and echoes of one post. */
   exceptions: 200,
   echoes: 12,

@@ -238,6 +238,16 @@ export const refusals = inWords({
     title: 'Already sent',
     detail: 'This post has gone out, so it stays as it is. You can write a new post from it.',
   },
+  cantCapture: {
+    title: 'This can’t be captured',
+    detail:
+      'Pages of the browser itself, files on this machine and addresses that hold a script ' +
+      'have no address on the web. Copy the words you want and capture those.',
+  },
+  nothingToCapture: {
+    title: 'Nothing to capture',
+    detail: 'Neither an address nor any words came along. Paste the address of a page.',
+  },
   noPicture: {
     title: 'Not a picture',
     detail: 'This file is not a picture, whatever its name says. Choose a JPEG, PNG, WebP, AVIF or GIF.',

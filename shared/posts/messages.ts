@@ -44,6 +44,7 @@ export const postMessages: Sentences<PostMessages> = {
   'post.no-links-left-out': ({ network }) => `${noLinks(network)} The link is left out.`,
   'post.card-left-out': ({ network }) => `${pictureOrCard(network)} The link is left out.`,
   'post.choose-board': ({ network }) => `${network} files posts on boards: choose one.`,
+  'post.new-board': ({ network, board }) => `${network} makes the board “${board}” as it goes out.`,
   'post.unknown-board': ({ network, board }) => `${network} names no board “${board}”: it may be refused.`,
   'post.too-long-elsewhere': ({ account, limit, over }) =>
     `Posts here also appear on ${account}, which takes ${limit}: ${over} too many.`,

@@ -124,7 +124,9 @@ export const writing = inWords({
   putBack: (what: string) => `Put back ${what}`,
   parts: { credit: 'the credit', title: 'the headline' },
   board: 'Board',
-  newBoard: 'Name a board',
+  chooseBoard: 'Choose a board',
+  newBoard: 'New board …',
+  boardName: 'Name of the new board',
   audience: 'Audience',
   audiences: {
     public: 'everyone',

@@ -60,6 +60,8 @@ export const clippings = inWords({
   folderPlaceholder: 'Folder',
   watchThese: 'Watch words like these',
   edit: (title: string) => `Note and folder of: ${title}`,
+  add: 'Add',
+  addOne: 'Add a clipping: an address, words, a picture',
   editTitle: 'Note and folder',
   write: 'Write',
   chooseOf: (title: string) => `Choose for a round-up: ${title}`,
@@ -79,7 +81,7 @@ export const clippings = inWords({
   empty: {
     waiting: {
       title: 'Nothing is waiting',
-      detail: 'What you clip on the Wire with c waits here until it is lined up.',
+      detail: 'What you clip on the Wire with c, or capture elsewhere, waits here until it is lined up.',
     },
     shelved: {
       title: 'The shelf is empty',

@@ -37,6 +37,8 @@ export interface ArticleFull extends ArticleSummary {
   /** Whether somebody of the brand has read it whole, or opened its own page. */
   opened: boolean
   /** The post that is being written about it. */
+  /** The words of it that the brand kept, oldest first. */
+  passages: string[]
   draft: PostView | null
 }
 

@@ -11,10 +11,13 @@ import { stopReading } from '#server/platform/db/sqlite/readApart'
 import { tables, type Columns } from '#server/platform/db/tables'
 import type { Db } from '#server/platform/db'
 import * as articles from '#server/articles/queries/articles'
+import { unreadByWatch } from '#server/articles/queries/unread'
+import { wirePlaces, type WireFilter } from '#server/articles/queries/wirePlaces'
 import * as search from '#server/articles/queries/search'
 import * as tags from '#server/articles/queries/tags'
 import { leftToMatch } from '#server/articles/queries/toMatch'
 import * as clippings from '#server/clippings/queries/clippings'
+import * as contents from '#server/clippings/queries/contents'
 import * as deliveries from '#server/delivery/queries/deliveries'
 import * as accounts from '#server/networks/queries/accounts'
 import { askedBy } from '#server/notices/queries/mailAddresses'
@@ -22,6 +25,7 @@ import * as brands from '#server/people/queries/brands'
 import { hasSignedInFrom } from '#server/people/queries/people'
 import * as postDocs from '#server/posts/queries/postDocs'
 import * as posts from '#server/posts/queries/posts'
+import * as queueItems from '#server/posts/queries/queueItems'
 import * as folders from '#server/sources/queries/folders'
 import * as imports from '#server/sources/queries/imports'
 import { sourcesOf } from '#server/sources/queries/sources'
@@ -31,6 +35,7 @@ import * as watches from '#server/watches/queries/watches'
 import * as watchSearch from '#server/watches/queries/watchSearch'
 import '#server/platform/changes/rows'
 import '#server/platform/jobs/rows'
+import '#server/capture/rows'
 import '#server/results/rows'
 
 interface Seen {
@@ -59,15 +64,15 @@ let plain: InstanceType<typeof Database>
 const placeOf = (stack: string): string =>
   /(?<!tests)\/(server\/(?!platform\/db\/read)[^:)]+:\d+)/.exec(stack)?.[1] ?? ''
 
-const FILTER: articles.WireFilter = { show: 'all', now: 1, after: null, limit: 10 }
+const FILTER: WireFilter = { show: 'all', now: 1, after: null, limit: 10 }
 /** Each query once: what it is asked with need not be there. */
 const ASKED: (() => Promise<unknown>)[] = [
-  () => articles.wirePlaces(db, 'b', FILTER),
-  () => articles.wirePlaces(db, 'b', { ...FILTER, show: 'open', order: 'waiting', own: true, tagId: 't' }),
+  () => wirePlaces(db, 'b', FILTER),
+  () => wirePlaces(db, 'b', { ...FILTER, show: 'open', order: 'waiting', own: true, tagId: 't' }),
   () => articles.articlesAt(db, 'b', ['a']),
   () => articles.articleForBrand(db, 'b', 'a'),
   () => articles.statesOfArticles(db, 'b', ['a']),
-  () => articles.unreadByWatch(db, 'b', 1),
+  () => unreadByWatch(db, 'b', 1),
   () => articles.articlesWhole(db, 'b', ['a']),
   () => search.newestMatches(db, 'word'),
   () =>
@@ -97,6 +102,11 @@ const ASKED: (() => Promise<unknown>)[] = [
       limit: 1,
     }),
   () => clippings.clippingFolders(db, 'b'),
+  () => clippings.tagsOfClippings(db, ['c']),
+  () => contents.clippingsAbout(db, 'b', 'k', 'a'),
+  () => contents.picturesDue(db, 1, 1),
+  () => articles.articleOfLink(db, 'b', 'k'),
+  () => deliveries.sentOfLink(db, 'b', 'k'),
   () => clippings.countClippings(db, 'b'),
   () => deliveries.sentOfArticle(db, 'b', 'a'),
   () => deliveries.sentOfFeed(db, 'b', 'f', 'a', 1),
@@ -110,15 +120,15 @@ const ASKED: (() => Promise<unknown>)[] = [
   () => hasSignedInFrom(db, 'nell@example.org', 'hash'),
   () => postDocs.proofsOf(db, ['p']),
   () => postDocs.eventsOf(db, ['p']),
-  () => posts.linesOf(db, 'b'),
-  () => posts.queueItemById(db, 'b', 'l'),
-  () => posts.queueItemOfPost(db, 'b', 'p', 'a', 0),
+  () => queueItems.queueItemsOfBrand(db, 'b'),
+  () => queueItems.queueItemById(db, 'b', 'l'),
+  () => queueItems.queueItemOfPost(db, 'b', 'p', 'a', 0),
   () => posts.postsAbout(db, 'b', ['a']),
   () => posts.postsWithWords(db, 'b', ['word'], 1),
   () => posts.postsOnDesk(db, 'b', 1),
   () => posts.countOnDesk(db, 'b'),
   () => posts.aboutPosts(db, 'b', ['p']),
-  () => posts.sendingsOfPosts(db, 'b', ['p']),
+  () => queueItems.sendingsOfPosts(db, 'b', ['p']),
   () => folders.anyFolder(db, 'f'),
   () => folders.foldersOf(db, 'b'),
   () => folders.foldersOfSource(db, 's'),

@@ -12,6 +12,11 @@ const WITH_ARTICLE = {
   at: whole().orNull(),
   summary_html: text().orNull(),
   outlet: text().orNull(),
+  author: text().orNull(),
+  picture_id: text().orNull(),
+  picture_url: text().orNull(),
+  beginning: text().orNull(),
+  video_json: text().orNull(),
   posts: whole(),
 }
 export type ClippingWithArticle = ShapeOf<typeof WITH_ARTICLE>
@@ -34,12 +39,15 @@ const of = (show: ClippingFilter['show']): string =>
     shelved: 'shelved = 1 AND done_at IS NULL',
     done: 'done_at IS NOT NULL',
   })[show]
-const POSTS =
-  '(SELECT count(*) FROM posts WHERE posts.brand_id = clippings.brand_id AND posts.article_id = clippings.article_id)'
+const POSTS = `(SELECT count(*) FROM posts WHERE posts.brand_id = clippings.brand_id
+  AND posts.removed_at IS NULL AND (posts.article_id = clippings.article_id
+    OR EXISTS (SELECT 1 FROM json_each(posts.clippings_json) AS made WHERE made.value = clippings.id)))`
 
 /** A brand's clippings with the article each was kept from. */
 const withArticles = (db: Db, brandId: string) =>
   joined(db, 'clippings')
+    .leftJoin('clipping_contents', 'clipping_contents.clipping_id', 'clippings.id')
+    .leftJoin('clipping_pictures', 'clipping_pictures.clipping_id', 'clippings.id')
     .leftJoin('articles', 'articles.id', 'clippings.article_id')
     .leftJoin('feeds', 'feeds.id', 'articles.feed_id')
     .leftJoin('sources', (join) =>
@@ -52,11 +60,19 @@ const withArticles = (db: Db, brandId: string) =>
 
 const columns = (db: Db) => [
   'clippings.*',
-  'articles.title',
-  'articles.url',
-  'articles.at',
+  db.raw(`coalesce(nullif(clipping_contents.title, ''), articles.title) AS title`),
+  db.raw('coalesce(clipping_contents.url, articles.url) AS url'),
+  db.raw('coalesce(clipping_contents.published_at, articles.at) AS at'),
   'articles.summary_html',
-  db.raw('coalesce(sources.label, feeds.title) AS outlet'),
+  db.raw('coalesce(sources.label, feeds.title, clipping_contents.site) AS outlet'),
+  db.raw('coalesce(clipping_contents.author, articles.author) AS author'),
+  'clipping_pictures.picture_id',
+  db.raw('coalesce(clipping_contents.picture_url, articles.image) AS picture_url'),
+  db.raw(
+    `substr(coalesce(nullif(clipping_contents.description, ''), clipping_contents.text), 1, 400)
+     AS beginning`,
+  ),
+  'clipping_contents.video_json',
   db.raw(`${POSTS} AS posts`),
 ]
 
@@ -96,6 +112,17 @@ export const waitingClippings = (
       if (articleId !== null) either.orWhere({ article_id: articleId })
     })
 
+/** The words that a brand kept of an article, oldest first. */
+export const passagesOf = async (db: Db, brandId: string, articleId: string): Promise<string[]> =>
+  (
+    await db('clippings')
+      .where({ brand_id: brandId, article_id: articleId })
+      .whereNotNull('quote')
+      .orderBy('created_at')
+      .limit(200)
+      .select('quote')
+  ).flatMap(({ quote }) => quote ?? [])
+
 /** A brand's clippings, newest first. What it kept stays its own, also when the source is gone. */
 export async function clippingsOf(
   db: Db,
@@ -104,15 +131,23 @@ export async function clippingsOf(
 ): Promise<ClippingWithArticle[]> {
   const query = withArticles(db, brandId).whereRaw(of(filter.show))
   if (filter.folder) query.where('clippings.folder', filter.folder)
-  if (filter.tagId) query.whereRaw(...hasTag(filter.tagId, filter.now))
+  if (filter.tagId) {
+    const [condition, given] = hasTag(filter.tagId, filter.now)
+    query.whereRaw(
+      `(${condition} OR EXISTS (SELECT 1 FROM clipping_tags
+         WHERE clipping_tags.clipping_id = clippings.id AND clipping_tags.tag_id = ?))`,
+      [...given, filter.tagId],
+    )
+  }
   if (filter.written !== null) query.whereRaw(`${POSTS} ${filter.written ? '> 0' : '= 0'}`)
   if (filter.text) {
     const like = `%${filter.text.replace(/[\\%_]/g, '\\$&')}%`
     query.whereRaw(
       `(coalesce(articles.title, '') LIKE ? ESCAPE '\\' OR coalesce(clippings.note, '') LIKE ? ESCAPE '\\'
         OR coalesce(clippings.quote, '') LIKE ? ESCAPE '\\'
-        OR coalesce(sources.label, feeds.title, '') LIKE ? ESCAPE '\\')`,
-      [like, like, like, like],
+        OR coalesce(clipping_contents.title, '') LIKE ? ESCAPE '\\'
+        OR coalesce(sources.label, feeds.title, clipping_contents.site, '') LIKE ? ESCAPE '\\')`,
+      [like, like, like, like, like],
     )
   }
   return readAll(
@@ -127,6 +162,37 @@ export async function clippingsOf(
 
 export const clippingById = (db: Db, brandId: string, id: string): Promise<ClippingRow | undefined> =>
   db('clippings').where({ brand_id: brandId, id }).first()
+
+/** Whether any brand has a clipping of this id. */
+export const anyClipping = async (db: Db, id: string): Promise<boolean> =>
+  (await db('clippings').where({ id }).first('id')) !== undefined
+
+/** The clipping that an article's being clipped or shelved made. */
+export const articleClipping = (
+  db: Db,
+  brandId: string,
+  articleId: string,
+): Promise<Pick<ClippingRow, 'id'> | undefined> =>
+  db('clippings').where({ brand_id: brandId, article_id: articleId, kind: 'article' }).first('id')
+
+/** The tags given to clippings themselves, by clipping. */
+export async function tagsOfClippings(
+  db: Db,
+  ids: string[],
+): Promise<Map<string, { id: string; name: string }[]>> {
+  const rows = await readAll(
+    { clipping_id: text(), id: text(), name: text() },
+    joined(db, 'clipping_tags')
+      .join('tags', 'tags.id', 'clipping_tags.tag_id')
+      .whereRaw('clipping_tags.clipping_id IN ?', [listOf(db, ids)])
+      .orderBy('tags.name')
+      .select('clipping_tags.clipping_id', 'tags.id', 'tags.name'),
+  )
+  const found = new Map<string, { id: string; name: string }[]>()
+  for (const { clipping_id, id, name } of rows)
+    found.set(clipping_id, [...(found.get(clipping_id) ?? []), { id, name }])
+  return found
+}
 
 /** The folders in use, with how many clippings wait in each. */
 export const clippingFolders = (db: Db, brandId: string): Promise<{ name: string; count: number }[]> =>

@@ -119,6 +119,7 @@ export const nextTryAt = async (db: Db, now: number): Promise<number | null> => 
   return known.length === 0 ? null : Math.min(...known)
 }
 
+const MOST_SHARED = 20
 const SHARED_BEFORE = {
   article_id: text().surely(),
   sent_at: whole().surely(),
@@ -142,6 +143,26 @@ export const sentOfArticle = (db: Db, brandId: string, articleId: string): Promi
         db.raw('accounts.name AS account'),
         db.raw(`json_extract(deliveries.frozen_json, '$.text') AS text`),
       ),
+  )
+
+/** Where a brand sent posts about one page, by its key, newest first. */
+export const sentOfLink = (
+  db: Db,
+  brandId: string,
+  linkKey: string,
+): Promise<Pick<SharedBefore, 'sent_at' | 'account'>[]> =>
+  readAll(
+    { sent_at: SHARED_BEFORE.sent_at, account: SHARED_BEFORE.account },
+    joined(db, 'deliveries')
+      .join('accounts', 'accounts.id', 'deliveries.account_id')
+      .where({
+        'deliveries.brand_id': brandId,
+        'deliveries.link_key': linkKey,
+        'deliveries.state': 'sent',
+      })
+      .orderBy('deliveries.sent_at', 'desc')
+      .limit(MOST_SHARED)
+      .select('deliveries.sent_at', db.raw('accounts.name AS account')),
   )
 
 /** What a brand shared last from the articles of a feed, besides those of one article. */

@@ -1,7 +1,7 @@
 import { readingRoutes } from '#shared/reading/routes'
 import { route } from '#server/route'
-import { passOnPicture } from '#server/posts'
+import { passOnArticlePicture } from '#server/posts'
 
 export default route(readingRoutes.picture, null, ({ actor, query, event }) =>
-  passOnPicture(event, actor.brandId, query['article'] ?? '', query['url'] ?? ''),
+  passOnArticlePicture(event, actor.brandId, query['article'] ?? '', query['url'] ?? ''),
 )

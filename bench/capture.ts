@@ -1,0 +1,72 @@
+import { existsSync } from 'node:fs'
+import { chromium } from '@playwright/test'
+import { v7 as uuid } from 'uuid'
+import { quantile, type Row } from '../tests/support/load/timing'
+import { Person } from '../tests/support/person'
+
+const TIMES = 20
+const AIM_MS = 700
+
+/** What the button in the bookmarks bar passes of an ordinary page. */
+const passed = (at: number) => ({
+  url: `https://captured.example/page-${at}`,
+  title: `A page, number ${at}`,
+  words: 'A paragraph that was selected, of an ordinary length, with nothing odd in it.',
+  html: `<html lang="en"><meta property="og:title" content="A page, number ${at}">${'<meta name="x" content="of no use here">'.repeat(200)}`,
+})
+
+/**
+ * How long the capture window takes from the press of a button until it can be used: what the server needs of
+ * that, and all of it in Chromium, each time in a new window.
+ */
+export async function captureRows(url: string, cookie: string, path: string): Promise<Row[]> {
+  const person = new Person(url)
+  person.cookie = cookie
+  const server: number[] = []
+  for (let at = 0; at < TIMES; at++) {
+    const id = uuid()
+    const started = performance.now()
+    await person.want('PUT', `/api/capture/${id}`, { way: 'button', ...passed(at) })
+    await person.want('GET', `${path}/captures/${id}`)
+    server.push(performance.now() - started)
+  }
+  const whole = await windowTimes(url, cookie)
+  return [
+    rowOf('a page captured and known, on the server', server),
+    ...(whole.length > 0 ? [rowOf('button to a capture window that can be used', whole)] : []),
+  ]
+}
+
+function rowOf(what: string, times: number[]): Row {
+  const median = quantile(times, 0.5)
+  return {
+    what: `${what}, median of ${times.length}`,
+    figure: `${median.toFixed(0)} ms (p95 ${quantile(times, 0.95).toFixed(0)})`,
+    target: `< ${AIM_MS} ms`,
+    met: median < AIM_MS,
+  }
+}
+
+async function windowTimes(url: string, cookie: string): Promise<number[]> {
+  const executablePath = process.env['CHROMIUM'] ?? '/usr/bin/chromium'
+  if (!existsSync(executablePath)) return []
+  const browser = await chromium.launch({ executablePath, args: ['--no-sandbox', '--disable-gpu'] })
+  try {
+    const context = await browser.newContext({ viewport: { width: 500, height: 720 } })
+    const [name, value] = cookie.split(/=(.*)/s) as [string, string]
+    await context.addCookies([{ name, value, url }])
+    const times: number[] = []
+    // The first window fills the browser's cache, as the one that brought the button did.
+    for (let at = -1; at < TIMES; at++) {
+      const page = await context.newPage()
+      const started = performance.now()
+      await page.goto(`${url}/capture#${encodeURIComponent(JSON.stringify(passed(at)))}`)
+      await page.getByRole('button', { name: 'Clip', exact: true }).waitFor()
+      if (at >= 0) times.push(performance.now() - started)
+      await page.close()
+    }
+    return times
+  } finally {
+    await browser.close()
+  }
+}

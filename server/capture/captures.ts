@@ -1,0 +1,153 @@
+import type { H3Event } from 'h3'
+import { canonicalUrl } from '#core/url'
+import { toInstant } from '#core/instant'
+import type { Captured, CaptureView, CaptureWay } from '#shared/capture/types'
+import type { PictureView } from '#shared/posts/types'
+import { say } from '#shared/messages'
+import { articleOfLink } from '#server/articles'
+import { clippingFolderNames, clippingsOfLink } from '#server/clippings'
+import { sentOfLink } from '#server/delivery'
+import type { Actor } from '#server/platform/changes/actor'
+import { now } from '#server/platform/clock'
+import { inTransaction, useDb, type Db } from '#server/platform/db'
+import { messagesOf, storeMessages } from '#server/platform/db/messages'
+import { problem } from '#server/platform/http/problem'
+import { passOnPicture, pictureFromWeb } from '#server/posts'
+import { captureById, insertCapture, updateCapture } from './queries/captures'
+import { capturedFrom, type Looked, readFromBrowser, readFromWeb } from './readCaptured'
+import { readCaptured } from './rowJson'
+import type { CaptureRow } from './rows'
+
+interface Taken {
+  way: CaptureWay
+  url: string | null
+  title: string
+  words: string
+  pictureUrl: string | null
+  withPicture: boolean
+  html: string
+}
+
+/**
+ * Takes in what a person saw, under an id of their browser's; the same id once more changes nothing. Throws
+ * `cantCapture` where there is neither an address of the web nor words, `notFound` where the id is another's.
+ */
+export async function takeCapture(personId: string, id: string, taken: Taken): Promise<{ id: string }> {
+  const db = await useDb()
+  if (await captureById(db, personId, id)) return { id }
+  const bare = capturedFrom(taken)
+  if (bare.url === null && bare.words === '' && bare.pictureUrl === null && !taken.withPicture)
+    throw problem(taken.url === null ? 'nothingToCapture' : 'cantCapture')
+  const isRead = taken.html !== '' && bare.url !== null
+  const { captured, message } = isRead
+    ? await readFromBrowser(bare, taken.html)
+    : { captured: bare, message: null }
+  await inTransaction((transaction) =>
+    insertCapture(transaction, {
+      id,
+      person_id: personId,
+      way: taken.way,
+      at: now(),
+      captured_json: JSON.stringify(captured),
+      // The button passes what a page says of itself, and not its text.
+      looked_at: (isRead && taken.way !== 'button') || bare.url === null ? now() : null,
+      message: message && storeMessages([message]),
+      clipping_id: null,
+    }),
+  )
+  if (!(await captureById(db, personId, id))) throw problem('notFound')
+  return { id }
+}
+
+/** A capture as its window shows it to somebody of a brand. Throws `notFound`. */
+export async function captureOf(actor: Actor, id: string): Promise<CaptureView> {
+  const db = await useDb()
+  return viewOf(db, actor.brandId, await rowOf(db, actor, id))
+}
+
+/** One's own capture; what somebody else saw is not there. */
+export async function rowOf(db: Db, { personId }: Actor, id: string): Promise<CaptureRow> {
+  const row = await captureById(db, personId, id)
+  if (!row) throw problem('notFound')
+  return row
+}
+
+const looking = new Map<string, Promise<void>>()
+
+/** Reads the page of a capture of which only the address is known. Two who ask at once share a look. */
+export async function lookAtCapture(actor: Actor, id: string): Promise<CaptureView> {
+  const row = await rowOf(await useDb(), actor, id)
+  if (row.looked_at === null) {
+    const look = looking.get(id) ?? lookOnce(row).finally(() => looking.delete(id))
+    looking.set(id, look)
+    await look
+  }
+  return captureOf(actor, id)
+}
+
+async function lookOnce(row: CaptureRow): Promise<void> {
+  const known = readCaptured(row.captured_json)
+  const { captured, message } = row.way === 'button' ? await addText(known) : await readFromWeb(known)
+  await inTransaction((db) =>
+    updateCapture(db, row.id, {
+      captured_json: JSON.stringify(captured),
+      looked_at: now(),
+      message: message && storeMessages([message]),
+    }),
+  )
+}
+
+/** What the browser showed stays; where the page lets us in, its text comes to it. */
+async function addText(known: Captured): Promise<Looked> {
+  const { captured } = await readFromWeb(known)
+  const { text, textFrom } = captured
+  return { captured: known.title === '' ? captured : { ...known, text, textFrom }, message: null }
+}
+
+/** The key under which the same page is known; null where nothing was on a page. */
+export const linkKeyOf = ({ url }: Captured): string | null => (url === null ? null : canonicalUrl(url))
+
+async function viewOf(db: Db, brandId: string, row: CaptureRow): Promise<CaptureView> {
+  const captured = readCaptured(row.captured_json)
+  const key = linkKeyOf(captured)
+  const article = key === null ? undefined : await articleOfLink(db, brandId, key)
+  return {
+    id: row.id,
+    way: row.way,
+    captured,
+    waits: row.looked_at === null,
+    message: row.message === null ? null : say(messagesOf(row.message)),
+    article: article ? { id: article.id, outlet: article.label, state: article.state ?? 'new' } : null,
+    clippings: key === null ? [] : await clippingsOfLink(db, brandId, key, article?.id ?? null),
+    shared:
+      key === null
+        ? []
+        : (await sentOfLink(db, brandId, key)).map(({ sent_at, account }) => ({
+            at: toInstant(sent_at),
+            account,
+          })),
+    folders: await clippingFolderNames(db, brandId),
+  }
+}
+
+/** Passes on a picture that a capture shows, and no other. */
+export async function pictureOfCapture(
+  event: H3Event,
+  actor: Actor,
+  id: string,
+  url: string,
+): Promise<Buffer> {
+  await requirePicture(actor, id, url)
+  return passOnPicture(event, url)
+}
+
+/** Takes a picture that a capture shows for posts. */
+export async function takePicture(actor: Actor, id: string, url: string): Promise<PictureView> {
+  await requirePicture(actor, id, url)
+  return pictureFromWeb(actor, url)
+}
+
+async function requirePicture(actor: Actor, id: string, url: string): Promise<void> {
+  const { pictures, video } = readCaptured((await rowOf(await useDb(), actor, id)).captured_json)
+  if (!pictures.some((picture) => picture.url === url) && video?.still !== url) throw problem('notFound')
+}

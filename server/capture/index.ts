@@ -1,0 +1,5 @@
+// Capture: what people see anywhere and want to use, until it is a clipping or a post.
+// Owns: captures.
+// May ask: people, articles, clippings, delivery, posts, reading.
+export { captureOf, lookAtCapture, pictureOfCapture, takeCapture, takePicture } from './captures'
+export { clipCapture } from './clip'
