@@ -9,7 +9,7 @@ const FIRST = ['app/pages/wire.vue', 'app/layouts/default.vue'].map((file) => `$
 const LISTS = /\/(?:index|lucide-vue|headlessui\.esm)\.(?:ts|m?js)$/
 /** Words that it does not say. */
 const OTHER_WORDS =
-  /\/shared\/(platform\/baseWords|platform\/fieldWords|platform\/glossary|delivery\/words|posts\/words|reading\/findWords|schedule\/planWords|schedule\/words|people\/setUpWords|people\/startWords|sources\/words|watches\/words)\.ts$/
+  /\/shared\/((?!platform\/frameWords|reading\/words)[a-z]+\/(?:[a-z]+W|w)ords|platform\/glossary)\.ts$/
 
 interface Graph {
   getModuleInfo: (id: string) => { importedIds: readonly string[] } | null
@@ -54,6 +54,12 @@ export default defineNuxtConfig({
       meta: [
         { name: 'viewport', content: 'width=device-width, initial-scale=1' },
         { name: 'robots', content: 'noindex' },
+        { name: 'theme-color', content: '#24365e' },
+      ],
+      link: [
+        { rel: 'manifest', href: '/manifest.webmanifest' },
+        { rel: 'icon', type: 'image/svg+xml', href: '/icons/icon.svg' },
+        { rel: 'apple-touch-icon', href: '/icons/touch-180.png' },
       ],
     },
   },

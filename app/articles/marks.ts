@@ -1,3 +1,5 @@
+import { markPassages } from './passages'
+
 export interface Piece {
   text: string
   marked: boolean
@@ -22,10 +24,15 @@ export function markedPieces(text: string, forms: string[]): Piece[] {
 }
 
 /**
- * Safe HTML with watched forms marked in its text, and pictures fetched through `picture` (our own address
+ * Safe HTML with watched forms and kept passages marked in its text, and pictures fetched through `picture` (our own address
  * for a foreign one).
  */
-export function markedHtml(html: string, forms: string[], picture: (url: string) => string): string {
+export function markedHtml(
+  html: string,
+  forms: string[],
+  picture: (url: string) => string,
+  passages: string[] = [],
+): string {
   const page = new DOMParser().parseFromString(html, 'text/html')
   for (const image of page.querySelectorAll('img'))
     image.setAttribute('src', picture(image.getAttribute('src') ?? ''))
@@ -41,6 +48,7 @@ export function markedHtml(html: string, forms: string[], picture: (url: string)
       ),
     )
   }
+  markPassages(page, passages)
   return page.body.innerHTML
 }
 

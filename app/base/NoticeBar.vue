@@ -3,6 +3,8 @@ import { CircleAlert, Undo2, X } from '@lucide/vue'
 import { useActiveElement, useEventListener } from '@vueuse/core'
 import * as words from '#shared/words'
 
+/** `low`: where no bar of screens stands at the foot of a phone. */
+defineProps<{ low?: boolean }>()
 const notices = useNoticesStore()
 const known = useKnownKeys()
 const active = useActiveElement()
@@ -23,7 +25,8 @@ function follow(): void {
 
 <template>
   <div
-    class="pointer-events-none fixed inset-x-0 bottom-4 z-50 flex justify-center px-3 max-column:bottom-[124px]"
+    class="pointer-events-none fixed inset-x-0 bottom-4 z-50 flex justify-center px-3"
+    :class="low ? 'max-column:bottom-[76px]' : 'max-column:bottom-[124px]'"
     role="status"
     aria-live="polite"
   >

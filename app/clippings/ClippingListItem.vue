@@ -2,6 +2,7 @@
 import { Archive, Check, Pencil, PenLine, RotateCcw, Undo2 } from '@lucide/vue'
 import type { Clipping } from '#shared/clippings/types'
 import * as words from '#shared/words'
+import { NuxtLink } from '#components'
 import { vDrag, type DragSource } from '~/base/dragging'
 
 const props = defineProps<{ clipping: Clipping; current: boolean; chosen: boolean }>()
@@ -25,6 +26,13 @@ const readAt = computed(() => ({
   path: '/wire',
   query: { show: props.clipping.shelved ? 'shelved' : 'clipped', article: props.clipping.articleId ?? '' },
 }))
+const session = useSessionStore()
+/** What is no article's is read where it stands. */
+const outside = computed(() =>
+  props.clipping.articleId === null && props.clipping.url !== null
+    ? session.outside(props.clipping.url)
+    : null,
+)
 const writeAt = computed(() => ({
   path: '/desk/new',
   query:
@@ -51,14 +59,23 @@ const writeAt = computed(() => ({
       @change="emit('mark')"
     />
     <div class="col-start-2 min-w-0">
-      <NuxtLink
-        :to="readAt"
-        class="serif text-headline leading-snug font-medium wrap-anywhere hover:text-act"
+      <component
+        :is="clipping.articleId ? NuxtLink : outside ? 'a' : 'p'"
+        v-bind="
+          clipping.articleId
+            ? { to: readAt }
+            : outside
+              ? { href: outside, target: '_blank', rel: 'noopener noreferrer' }
+              : {}
+        "
+        class="serif text-headline leading-snug font-medium wrap-anywhere"
+        :class="clipping.articleId || outside ? 'hover:text-act' : ''"
         dir="auto"
-        >{{ title }}</NuxtLink
       >
+        {{ title }}
+      </component>
       <p class="mt-0.5 flex flex-wrap items-center gap-x-1.5 text-small text-ink-2">
-        <span class="font-medium">{{ clipping.outlet }}</span>
+        <span v-if="clipping.outlet" class="font-medium">{{ clipping.outlet }}</span>
         <template v-if="clipping.at"
           >·
           <time :datetime="clipping.at" :title="times.exact(clipping.at)">{{
@@ -80,7 +97,7 @@ const writeAt = computed(() => ({
         >
       </p>
       <blockquote
-        v-if="clipping.quote"
+        v-if="clipping.quote && clipping.quote !== title"
         class="serif mt-1 max-w-[66ch] border-l-2 border-edge pl-3 text-[15.5px] text-ink-2 wrap-anywhere"
         dir="auto"
       >
@@ -104,7 +121,7 @@ const writeAt = computed(() => ({
       /></PlainButton>
       <template v-if="!clipping.doneAt">
         <PlainButton
-          v-if="clipping.quote === null"
+          v-if="clipping.quote === null || clipping.articleId === null"
           kind="quiet"
           class="px-2"
           :aria-label="labels.moveOf(clipping.shelved ? labels.clip : labels.shelve, title)"

@@ -42,14 +42,19 @@ export function useClippingActions() {
   const notices = useNoticesStore()
   const changes = useChangesStore()
 
-  const change = (message: string, work: () => Promise<Undoable>): Promise<void> =>
-    notices.whileSaving(changeNow(message, work))
+  const change = (message: string, work: () => Promise<Undoable>, show?: () => unknown): Promise<void> =>
+    notices.whileSaving(changeNow(message, work, show))
 
-  async function changeNow(message: string, work: () => Promise<Undoable>): Promise<void> {
+  async function changeNow(
+    message: string,
+    work: () => Promise<Undoable>,
+    show: () => unknown = () => undefined,
+  ): Promise<void> {
     const brandId = session.brandId!
     try {
       const { historyId } = await work()
-      notices.sayUndoable(message, brandId, historyId)
+      notices.sayUndoable(message, brandId, historyId, show)
+      await show()
     } catch (error) {
       notices.complain(error)
     }
@@ -63,13 +68,21 @@ export function useClippingActions() {
 
   const move = (item: Clipping, state: Extract<ArticleState, 'clipped' | 'shelved'>): Promise<void> =>
     change(words.notices.stateOf(words.notices.states[state], item.title), () =>
-      brand.call(readingRoutes.setState, { id: item.articleId ?? '', body: { state } }),
+      item.articleId !== null && item.quote === null
+        ? brand.call(readingRoutes.setState, { id: item.articleId, body: { state } })
+        : brand.call(clippingRoutes.setShelved, { id: item.id, body: { shelved: state === 'shelved' } }),
     )
 
-  /** Keeps words of an article as a clipping. */
-  const keepQuote = ({ id, title }: { id: string; title: string }, quote: string): Promise<void> =>
-    change(words.clippings.quoteKept(title), () =>
-      brand.call(clippingRoutes.addQuote, { body: { articleId: id, quote } }),
+  /** Keeps words of an article as a clipping; `show` marks them where it is open, and no more once undone. */
+  const keepQuote = (
+    { id, title }: { id: string; title: string },
+    quote: string,
+    show: () => unknown,
+  ): Promise<void> =>
+    change(
+      words.clippings.quoteKept(title),
+      () => brand.call(clippingRoutes.addQuote, { body: { articleId: id, quote } }),
+      show,
     )
 
   /** Saves a note and a folder. Throws a Refusal for the form. */

@@ -42,8 +42,11 @@ function countLabel(to: string, count: number): string {
   return to === '/desk' ? words.desk.waiting(count) : words.frame.unread(count)
 }
 const isHere = (to: string): boolean => route.path.startsWith(to.replace(/^\/set-up\/.*/, '/set-up'))
-const link =
-  'flex items-center gap-[9px] rounded-[5px] px-2 py-[7px] font-medium max-wide:justify-center max-column:min-h-11 max-column:min-w-[44px] max-column:flex-col max-column:gap-0.5 max-column:px-0.5 max-column:py-1'
+const link = [
+  'flex items-center gap-[9px] rounded-[5px] px-2 py-[7px] font-medium max-wide:justify-center',
+  'max-column:min-h-11 max-column:min-w-[44px] max-column:flex-col max-column:gap-0.5',
+  'max-column:px-0.5 max-column:py-1',
+].join(' ')
 </script>
 
 <template>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import * as words from '#shared/words'
 import { useScheduleStore } from '~/schedule/scheduleStore'
+import { isInstalled, registerShareWorker } from '~/capture/shareWorker'
 import { useChanges } from '~/frame/useChanges'
 import { useScreens } from '~/frame/useScreens'
 import ScreenRail from '~/frame/ScreenRail.vue'
@@ -14,6 +15,10 @@ const { openKeys } = useKeysDialog()
 const goTo = useGoTo()
 
 useKeyListener()
+// On a device that has it as an application, its share sheet offers it.
+onMounted(() => {
+  if (isInstalled()) void registerShareWorker()
+})
 useChanges()
 const { screens } = useScreens()
 /** The screens by their place on the rail. */

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import { useTagging } from '~/reading/useTagging'
+import { Plus } from '@lucide/vue'
 import { refDebounced } from '@vueuse/core'
 import type { Clipping } from '#shared/clippings/types'
 import * as words from '#shared/words'
 import { ALL_WAITING, type ClippingFilter, useClippingActions, useClippings } from '~/clippings/useClippings'
+import { openCapture } from '~/capture/openCapture'
 import ClippingListItem from '~/clippings/ClippingListItem.vue'
 
 const LazyClippingDialog = defineAsyncComponent(() => import('~/clippings/ClippingDialog.vue'))
@@ -118,6 +120,7 @@ useKeys([
       (item) => item.quote === null && void actions.move(item, item.shelved ? 'clipped' : 'shelved'),
     ),
   },
+  { keys: ['n'], message: labels.addOne, work: true, run: openCapture },
   { keys: ['e'], message: labels.editTitle, work: true, run: withCurrent(edit) },
   {
     keys: ['x'],
@@ -145,6 +148,9 @@ const choices = computed(() =>
         @update:model-value="set({ show: $event })"
       />
       <span class="grow" />
+      <PlainButton v-if="brand.canWork" @click="openCapture"
+        ><Plus :size="15" aria-hidden="true" />{{ labels.add }} <KeyHint name="n"
+      /></PlainButton>
       <input
         type="search"
         :value="filter.text"

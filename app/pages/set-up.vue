@@ -1,5 +1,16 @@
 <script setup lang="ts">
-import { Bell, Building2, CalendarClock, CircleUser, Eye, Layers, PenLine, Rss, Tags } from '@lucide/vue'
+import {
+  Bell,
+  Building2,
+  CalendarClock,
+  CircleUser,
+  Crosshair,
+  Eye,
+  Layers,
+  PenLine,
+  Rss,
+  Tags,
+} from '@lucide/vue'
 import * as words from '#shared/words'
 
 const route = useRoute()
@@ -10,6 +21,7 @@ const all = [
   { to: '/set-up/sources', name: labels.parts.sources, icon: Rss },
   { to: '/set-up/watches', name: labels.parts.watches, icon: Eye },
   { to: '/set-up/tags', name: labels.parts.tags, icon: Tags },
+  { to: '/set-up/capture', name: labels.parts.capture, icon: Crosshair },
   { to: '/set-up/accounts', name: labels.parts.accounts, icon: CalendarClock },
   { to: '/set-up/pillars', name: labels.parts.pillars, icon: Layers },
   { to: '/set-up/writing', name: labels.parts.writing, icon: PenLine },

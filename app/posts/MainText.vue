@@ -88,8 +88,8 @@ defineExpose({ focus: () => field.value?.focus(), blur: () => field.value?.blur(
       spellcheck="true"
       dir="auto"
       maxlength="20000"
-      :class="shape"
-      class="relative min-h-[118px] resize-y border-edge bg-transparent placeholder:text-ink-3"
+      :class="[shape, rows ? '' : 'min-h-[118px]']"
+      class="relative resize-y border-edge bg-transparent placeholder:text-ink-3"
       @scroll.passive="follow"
       @keydown.esc.stop="field?.blur()"
     />

@@ -22,7 +22,8 @@ const labels = words.writing
 const times = useTimes()
 const quotes = computed(() => props.clippings.filter(({ quote }) => quote !== null))
 const others = computed(() => props.clippings.filter(({ articleId }) => articleId !== doc.value.articleId))
-const quoted = (item: Clipping): string => quoteOf(item.quote ?? '', props.article?.language ?? null)
+const quoted = (item: Clipping): string =>
+  item.kind === 'words' ? (item.quote ?? '') : quoteOf(item.quote ?? '', props.article?.language ?? null)
 const summary = computed(() => props.article?.summary ?? '')
 
 const typedLink = ref('')

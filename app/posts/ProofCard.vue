@@ -8,6 +8,7 @@ import type { AccountProof } from './usePostProofs'
 import { isTooMuch } from './proofPieces'
 import { useDeskStore } from './deskStore'
 import ProofText from './ProofText.vue'
+import BoardField from './BoardField.vue'
 import ProofExtras from './ProofExtras.vue'
 
 const props = defineProps<{
@@ -156,19 +157,7 @@ const field = 'min-w-0 rounded border border-rule bg-sheet px-1 py-0.5 text-smal
         :doc="doc"
       />
       <div v-if="!readOnly && entry.part.chosen" class="flex flex-wrap gap-1.5">
-        <template v-if="account.rules.boards">
-          <input
-            v-model="part.board"
-            :list="`boards-${account.id}`"
-            :aria-label="`${labels.board}, ${account.name}`"
-            :placeholder="labels.newBoard"
-            :class="field"
-            maxlength="120"
-          />
-          <datalist :id="`boards-${account.id}`">
-            <option v-for="board in account.boards" :key="board" :value="board" />
-          </datalist>
-        </template>
+        <BoardField v-if="account.rules.boards" :account="account" :part="part" />
         <select
           v-if="account.rules.audiences.length > 1"
           v-model="part.audience"

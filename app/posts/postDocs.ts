@@ -34,10 +34,13 @@ export function docOfArticle(
   }
 }
 
+/** Words of others stand in quotation marks, one's own do not. */
+const saidOf = (kind: Clipping['kind'], words: string): string => (kind === 'words' ? words : `“${words}”`)
+
 /** A round-up: a line for each clipping, with its address, to be written over. */
 export function docOfClippings(clippings: Clipping[]): PostDoc {
-  const lines = clippings.map(({ title, url, quote }) =>
-    [quote ? `“${quote}”` : title, url ?? ''].filter(Boolean).join('\n'),
+  const lines = clippings.map(({ title, url, quote, kind }) =>
+    [quote ? saidOf(kind, quote) : title, url ?? ''].filter(Boolean).join('\n'),
   )
   const [only] = clippings
   const single =
@@ -50,7 +53,8 @@ export function docOfClippings(clippings: Clipping[]): PostDoc {
     clippingIds: clippings.map(({ id }) => id),
     wordings: [
       {
-        text: clippings.length === 1 ? (only?.quote ? `“${only.quote}”` : '') : lines.join('\n\n'),
+        text:
+          clippings.length === 1 ? (only?.quote ? saidOf(only.kind, only.quote) : '') : lines.join('\n\n'),
         pictureId: null,
       },
     ],
@@ -64,3 +68,12 @@ export const docOfPost = ({ id, doc }: PostView): PostDoc => ({
   goodUntil: null,
   notBefore: null,
 })
+
+/** What a post is about, as far as its parts come from there. */
+export interface PostOrigin {
+  url: string | null
+  title: string
+  /** Whom it may be credited to. */
+  outlet: string
+  wasShared: boolean
+}

@@ -10,7 +10,7 @@ import { useUsualAccounts } from './useUsualAccounts'
 const PATIENCE_MS = 40_000
 
 /** Is told that it was lined up, and takes what is to be done where that is undone. */
-type Done = (undone: (work: () => unknown) => void) => void
+export type Done = (undone: (work: () => unknown) => void) => void
 
 interface Given {
   ready: () => string[]

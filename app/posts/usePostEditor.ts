@@ -261,6 +261,13 @@ export function usePostEditor() {
   // An answer to a save of one's own is known already.
   onChanges(['post', 'post-text', 'line', 'delivery'], refresh, { but: EDITOR })
 
+  /** Changes what nobody has written yet: where nothing else was changed, there is still nothing to keep. */
+  function amend(change: (doc: PostDoc) => void): void {
+    const isUntouched = version.value === 0 && JSON.stringify(doc.value) === pristine
+    change(doc.value)
+    if (isUntouched) stored = pristine = JSON.stringify(doc.value)
+  }
+
   function addPicture(picture: PictureView, description = ''): void {
     pictures.value = new Map(pictures.value).set(picture.id, picture)
     if (!doc.value.pictures.some(({ id: known }) => known === picture.id))
@@ -294,6 +301,7 @@ export function usePostEditor() {
     know,
     refresh,
     addPicture,
+    amend,
     close,
   }
 }

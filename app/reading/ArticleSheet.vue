@@ -23,7 +23,7 @@ const article = computed(() => wire.article)
 const picture = (url: string): string =>
   brand.pathTo(readingRoutes.picture, { query: { article: article.value?.id ?? '', url } })
 const body = computed(() =>
-  article.value ? markedHtml(article.value.html, article.value.found, picture) : '',
+  article.value ? markedHtml(article.value.html, article.value.found, picture, article.value.passages) : '',
 )
 const sheet = ref<HTMLElement | null>(null)
 const text = ref<HTMLElement | null>(null)
@@ -60,7 +60,8 @@ async function clipQuote(): Promise<void> {
   const words = selected.value?.text
   if (!words || !article.value) return
   clear()
-  await clippings.keepQuote(article.value, words)
+  const { id } = article.value
+  await clippings.keepQuote(article.value, words, () => wire.reload(id))
 }
 /** The selected words as the beginning of a watch. */
 function watchWords(): void {

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import type { PostDoc } from '#shared/posts/types'
 import * as words from '#shared/words'
-import type { AccountProof } from '~/posts/usePostProofs'
-import ProofText from '~/posts/ProofText.vue'
-import ProofExtras from '~/posts/ProofExtras.vue'
+import type { AccountProof } from './usePostProofs'
+import ProofText from './ProofText.vue'
+import ProofExtras from './ProofExtras.vue'
 
 const props = defineProps<{ entry: AccountProof; doc: PostDoc }>()
 const labels = words.commentField

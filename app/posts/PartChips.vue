@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import type { ArticleFull } from '#shared/reading/types'
 import type { PostDoc } from '#shared/posts/types'
 import * as words from '#shared/words'
-import HashtagField from '~/posts/HashtagField.vue'
+import type { PostOrigin } from './postDocs'
+import HashtagField from './HashtagField.vue'
 
-const props = defineProps<{ article: ArticleFull }>()
+const props = defineProps<{ origin: PostOrigin }>()
 const doc = defineModel<PostDoc>({ required: true })
 const labels = words.commentField
 const brand = useBrandStore()
@@ -12,24 +12,24 @@ const chip = 'rounded-full border px-2 py-px text-small'
 const look = (on: boolean): string =>
   `${chip} ${on ? 'border-transparent bg-well text-ink' : 'border-dashed border-edge text-ink-2 hover:text-ink'}`
 const parts = computed(() => [
-  ...(props.article.url
+  ...(props.origin.url
     ? [
         {
           message: labels.parts.link,
           on: doc.value.link !== null,
-          toggle: () => (doc.value.link = doc.value.link === null ? props.article.url : null),
+          toggle: () => (doc.value.link = doc.value.link === null ? props.origin.url : null),
         },
       ]
     : []),
   {
     message: labels.parts.title,
     on: doc.value.linkTitle !== null,
-    toggle: () => (doc.value.linkTitle = doc.value.linkTitle === null ? props.article.title : null),
+    toggle: () => (doc.value.linkTitle = doc.value.linkTitle === null ? props.origin.title : null),
   },
   {
-    message: labels.parts.credit(props.article.outlet),
+    message: labels.parts.credit(props.origin.outlet),
     on: doc.value.credit !== null,
-    toggle: () => (doc.value.credit = doc.value.credit === null ? props.article.outlet : null),
+    toggle: () => (doc.value.credit = doc.value.credit === null ? props.origin.outlet : null),
   },
 ])
 </script>

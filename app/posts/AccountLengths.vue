@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import * as words from '#shared/words'
-import type { AccountProof } from '~/posts/usePostProofs'
-import { isTooMuch } from '~/posts/proofPieces'
+import type { AccountProof } from './usePostProofs'
+import BoardField from './BoardField.vue'
+import { isTooMuch } from './proofPieces'
 
 defineProps<{
   proofs: AccountProof[]
@@ -69,6 +70,12 @@ const isLate = ({ part, at, queueItemId }: AccountProof): boolean =>
           · {{ labels.own }}</template
         ></span
       >
+      <BoardField
+        v-if="proof.part.chosen && proof.account.rules.boards && !proof.queueItemId"
+        :account="proof.account"
+        :part="proof.part"
+        class="order-last col-span-2 col-start-2 mt-0.5"
+      />
       <span v-if="isLate(proof)" class="order-last col-span-2 col-start-2 text-[11.5px] text-warn">{{
         proof.message
       }}</span>
