@@ -78,7 +78,6 @@ await picture('writing', async (page) => {
     .first()
     .waitFor()
 })
-await picture('writing-too-long', (page) => openPost(page, 'Thirty thousand'))
 await picture('watch-text', async (page) => {
   await page.goto('/set-up/watches')
   await page.getByRole('link', { name: 'Edit: Comets' }).click()
@@ -139,16 +138,42 @@ await picture('set-up-sources', async (page) => {
   await page.getByRole('button', { name: 'Find its feed' }).click()
   await page.getByText('Its newest').waitFor()
 })
-const phone = { viewport: { width: 390, height: 800 } }
-await picture('phone-sheet', writeLine, phone)
-await picture('schedule-empty', async (page) => {
-  await page.getByRole('button', { name: 'Brand, theme and account' }).click()
-  await page.getByRole('menuitem', { name: 'Millrace Bread School' }).click()
-  await page.keyboard.press('5')
-  await page.locator('[data-card]').first().waitFor()
-  for (let week = 0; week < 3; week++) await page.getByRole('button', { name: 'Seven days later' }).click()
-  await page.getByRole('table', { name: 'Accounts by days' }).waitFor()
+await picture(
+  'capture',
+  async (page) => {
+    await page.goto('/capture')
+    await page.getByLabel('Address, or words of your own').fill('https://bellhaven.example/lamps-off')
+    await page.getByRole('button', { name: 'Use it' }).click()
+    await page.getByText('1 of 7 pictures').waitFor()
+    await page
+      .getByRole('textbox', { name: 'Your line' })
+      .fill(
+        'A council that measured before and after, and published both. Ask yours for the same two numbers.',
+      )
+    await page
+      .getByText(/^saved/)
+      .first()
+      .waitFor()
+    await page.getByRole('heading', { name: 'Your line' }).click()
+  },
+  { viewport: { width: 480, height: 720 } },
+)
+await picture('set-up-capture', async (page) => {
+  await page.goto('/set-up/capture')
+  await page.getByText('A button in the bookmarks bar').waitFor()
 })
+const phone = { viewport: { width: 390, height: 800 } }
+await picture(
+  'phone-sheet',
+  async (page) => {
+    await writeLine(page)
+    await page.waitForLoadState('networkidle')
+    await page
+      .getByRole('textbox', { name: 'Your line' })
+      .evaluate((field) => field.scrollIntoView({ block: 'center' }))
+  },
+  phone,
+)
 // From here on there is trouble: a network ends a token, and a day goes by.
 await picture('day-sheet', async (page) => {
   await page.request.post(`${standins.url}/control/token`, {

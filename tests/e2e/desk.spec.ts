@@ -72,7 +72,7 @@ test('from a passage on the Wire to four networks, written, mended, cropped, app
       .click()
     await page.getByRole('textbox', { name: 'Description' }).fill('Greenhouses glowing under low cloud.')
     await page.getByRole('checkbox', { name: 'For Mantel' }).check()
-    await page.getByLabel('Board, Mantel').fill('Odds')
+    await page.getByLabel('Board, Mantel').selectOption('Odds')
     await expect(page.getByText(/Mantel shows 2:3/)).toBeVisible()
     await page.getByRole('button', { name: /^Crop for Mantel/ }).click()
     const frame = page.getByTestId('crop-frame')

@@ -28,6 +28,19 @@ const SCREENS: Record<string, (page: Page) => Promise<void>> = {
       .click()
     await expect(page.getByRole('dialog').getByLabel('Note')).toBeVisible()
   },
+  'Capture window': async (page) => {
+    await page.goto(new URL('/capture', page.url()).href)
+    await page.getByLabel('Address, or words of your own').fill('https://bellhaven.example/lamps-off')
+    await page.getByRole('button', { name: 'Use it' }).click()
+    await expect(page.getByText('1 of 7 pictures')).toBeVisible()
+    await page.getByRole('textbox', { name: 'Your line' }).fill('Ask yours for the same two numbers.')
+    await page.getByRole('button', { name: /Folder, Tags/ }).click()
+    await expect(page.getByText('The link answers.')).toBeVisible()
+  },
+  'Set-up, Capture': async (page) => {
+    await page.goto(new URL('/set-up/capture', page.url()).href)
+    await expect(page.getByText('A button in the bookmarks bar')).toBeVisible()
+  },
   Find: async (page) => {
     await page.keyboard.press('/')
     await page.getByLabel('Words to find').fill('comet')

@@ -54,7 +54,18 @@ const shown = (page: Page): Promise<string[]> =>
     return texts.filter(Boolean)
   })
 
-const SET_UP = ['brand', 'pillars', 'accounts', 'sources', 'watches', 'tags', 'writing', 'notices', 'you']
+const SET_UP = [
+  'brand',
+  'pillars',
+  'accounts',
+  'sources',
+  'watches',
+  'tags',
+  'capture',
+  'writing',
+  'notices',
+  'you',
+]
 const PATHS = [
   '/day',
   '/wire',
@@ -65,6 +76,7 @@ const PATHS = [
   '/schedule?face=ahead',
   '/find?q=light',
   '/watch/new',
+  '/capture',
   ...SET_UP.map((part) => `/set-up/${part}`),
 ]
 
