@@ -94,6 +94,8 @@ export default defineNuxtConfig({
   nitro: {
     preset: 'node-server',
     compressPublicAssets: true,
+    // The packed browser extension, built before (scripts/extension.mjs).
+    publicAssets: [{ dir: `${root}.extension/packed`, baseURL: '/extension', maxAge: 0 }],
     typescript: { strict: true, tsConfig: { include: ['../core/**/*.d.ts'] } },
   },
   // The built server's own beginning; the development server has Nitro's.

@@ -1,9 +1,10 @@
 // npm run dev: the development server on the demo's stand-in world, reloading as files change.
 import { join } from 'node:path'
-import { bin, bundleThreads, install, root, start } from './setUp.mjs'
+import { bin, buildExtension, bundleThreads, install, root, start } from './setUp.mjs'
 
 install()
 bundleThreads('.nuxt/work')
+buildExtension()
 const { startStandins } = await import('./world.mjs')
 const standins = await startStandins({ port: Number(process.env['QUILL_STANDINS_PORT'] ?? 4555) })
 const server = start([bin('nuxt'), 'dev', '--port', process.env['PORT'] ?? '4300', '--host', '127.0.0.1'], {

@@ -46,16 +46,20 @@ export function install() {
 export function build() {
   const stamp = join(root, '.output', '.quill-built')
   const sources = hashOf(
-    ['app', 'core', 'shared', 'server', 'public']
+    ['app', 'core', 'extension', 'shared', 'server', 'public']
       .flatMap((folder) => filesIn(join(root, folder)))
       .concat(['nuxt.config.ts', 'aliases.mjs', 'package-lock.json'].map((file) => join(root, file))),
   )
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === sources) return
   say('Building the application (about a minute)')
+  buildExtension()
   must('Build', process.execPath, [bin('nuxt'), 'build'], { env: { NODE_ENV: 'production' } })
   bundleThreads('.output/server/work')
   writeFileSync(stamp, sources)
 }
+
+/** Builds and packs the browser extension, which the application offers for download. */
+export const buildExtension = () => must('Extension', process.execPath, ['scripts/extension.mjs'])
 
 /** Bundles the files of the threads, which lie beside the server they belong to. */
 export function bundleThreads(folder) {

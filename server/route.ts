@@ -11,16 +11,19 @@ import {
 import * as yup from 'yup'
 import type { Person } from '#shared/people/types'
 import type { Access, Route } from '#shared/platform/route'
+import type { TokenScope } from '#shared/tokens/types'
 import { CHANGED_HEADER, REQUEST_HEADER } from '#shared/platform/types'
 import { UUID } from '#shared/platform/schemaParts'
 import { refusalMessage } from '#shared/platform/messages'
 import { LIMITS } from '#shared/platform/limits'
 import * as words from '#shared/words'
 import { whoAsks, roleOf } from './people'
+import { holderOf } from './tokens'
 import { endWithAnswer, hasUnreadBody, readFields } from './platform/http/body'
 import { useDb } from './platform/db'
 import { log } from './platform/log'
 import { atWork } from './platform/loopDelay'
+import { bearerOf } from './platform/http/bearer'
 import { keepPace } from './platform/http/pace'
 import { problem, ProblemError } from './platform/http/problem'
 import type { Actor } from './platform/changes/actor'
@@ -36,6 +39,8 @@ export interface RouteContext<A extends Access, B> {
   person: Known<A>
   sessionId: string
   actor: Acting<A>
+  /** Where it is asked with a token: in whose name, and of which brand. */
+  holder: Actor | null
   body: B
   query: Record<string, string>
   param: (name: string) => string
@@ -53,13 +58,17 @@ export interface RouteLimits {
   isDemo?: boolean
   /** How often a person may use it in a minute, where it costs much: all routes of one `kind` together. */
   pace?: { kind: string; perMinute: number }
+  /** What a token must be for to use it; by default none is. */
+  scope?: TokenScope
+  /** Whether a browser's extension may ask it without a token. */
+  fromExtensions?: boolean
 }
 
 /** What a route says of itself, for those that look at all of them (tests). */
 export interface Declared {
   route: Route
   schema: yup.AnyObjectSchema | null
-  limits: Required<Pick<RouteLimits, 'bodyBytes' | 'isDemo'>> & Pick<RouteLimits, 'pace'>
+  limits: Required<Pick<RouteLimits, 'bodyBytes' | 'isDemo'>> & Pick<RouteLimits, 'pace' | 'scope'>
 }
 
 /** What a route's work answers; nothing is answered as null. */
@@ -83,9 +92,12 @@ export function route<S extends yup.AnyObjectSchema | null, A, P extends string,
     const done = atWork(event)
     try {
       if (limits.isDemo && !settings().demo) throw problem('notFound')
-      const who = access === 'public' ? null : await whoAsks(event)
+      const token = access === 'public' ? null : bearerOf(event)
+      // Who brings a token asks as its holder, whatever cookie the browser sends along.
+      const holder = token === null ? null : await holderOf(token, limits.scope ?? null)
+      const who = access === 'public' ? null : (holder ?? (await whoAsks(event)))
       if (access !== 'public' && !who) throw problem('notSignedIn')
-      requireOwnOrigin(event)
+      requireOwnOrigin(event, holder !== null || limits.fromExtensions === true)
       const actor =
         access === 'public' || access === 'person'
           ? null
@@ -95,8 +107,9 @@ export function route<S extends yup.AnyObjectSchema | null, A, P extends string,
       const given = {
         event,
         person: who?.person ?? null,
-        sessionId: who?.sessionId ?? '',
+        sessionId: who && 'sessionId' in who ? who.sessionId : '',
         actor,
+        holder: holder?.actor ?? null,
         body,
         query: flatQuery(event),
         param: (name: string) => paramOf(event, name),
@@ -119,7 +132,7 @@ export function route<S extends yup.AnyObjectSchema | null, A, P extends string,
     declared: {
       route: declaration,
       schema,
-      limits: { bodyBytes, isDemo: limits.isDemo ?? false, pace: limits.pace },
+      limits: { bodyBytes, isDemo: limits.isDemo ?? false, pace: limits.pace, scope: limits.scope },
     },
   })
 }
@@ -152,14 +165,21 @@ async function actorOf(event: H3Event, personId: string, access: keyof typeof NE
   return { personId, brandId, role }
 }
 
-/** A change must come from our own pages: the browser says where from, and only that origin is taken. */
-function requireOwnOrigin(event: H3Event): void {
+/** Origins of browsers' extensions; no page of the web can have one. */
+const EXTENSION = /^(?:chrome|moz)-extension:\/\/[\w-]{1,64}$/
+
+/**
+ * A change must come from our own pages: the browser says where from, and only that origin is taken; besides,
+ * an extension's where nothing rests on a cookie.
+ */
+function requireOwnOrigin(event: H3Event, mayBeExtension: boolean): void {
   if (event.method === 'GET' || event.method === 'HEAD') return
   const origin = getHeader(event, 'origin')
   if (!origin) {
     if (getHeader(event, 'sec-fetch-site') === 'cross-site') throw problem('foreignOrigin')
     return
   }
+  if (mayBeExtension && EXTENSION.test(origin)) return
   const host = getHeader(event, 'host')
   const isOwn = origin === settings().publicUrl || origin === `http://${host}` || origin === `https://${host}`
   if (!isOwn) throw problem('foreignOrigin')

@@ -7,6 +7,7 @@ import { registerPlatform } from './platform/register'
 import { registerPosts } from './posts/register'
 import { registerSchedule } from './schedule/register'
 import { registerSources } from './sources/register'
+import { registerTokens } from './tokens/register'
 import { registerWatches } from './watches/register'
 
 /**
@@ -16,6 +17,7 @@ import { registerWatches } from './watches/register'
 const SUBJECTS: [name: string, register?: () => void][] = [
   ['platform', registerPlatform],
   ['people', registerPeople],
+  ['tokens', registerTokens],
   ['articles', registerArticles],
   ['notices', registerNotices],
   ['networks', registerNetworks],

@@ -88,6 +88,16 @@ const members = ({ headers }: Ask): Reply =>
         body: '<!doctype html><title>Sign in</title><p>Members only.',
       }
 
+/** Pictures are drawn once; those without a name of their own are all the same. */
+const drawn = new Map<string, ReturnType<typeof drawScene>>()
+function pictureOf(name: string): ReturnType<typeof drawScene> {
+  const known = PICTURES.find((picture) => picture.name === name)
+  const key = known ? name : 'any'
+  const picture = drawn.get(key) ?? drawScene(`${HOST}/${key}`, known?.alt ?? '', known?.shape ?? 'wide')
+  drawn.set(key, picture)
+  return picture
+}
+
 export function answerWayside(ask: Ask): Reply | null {
   if (ask.host !== HOST) return null
   if (ask.path === '/' || ask.path === '/lamps-off') return lamps()
@@ -99,10 +109,5 @@ export function answerWayside(ask: Ask): Reply | null {
   if (ask.path === '/no-picture.png') return { status: 200, type: 'image/png', body: 'This is a text.' }
   const name = /^\/pictures\/(\w+)\.png$/.exec(ask.path)?.[1]
   if (!name) return nothing()
-  const known = PICTURES.find((picture) => picture.name === name)
-  return {
-    status: 200,
-    type: 'image/png',
-    body: drawScene(`${HOST}/${name}`, known?.alt ?? '', known?.shape ?? 'wide'),
-  }
+  return { status: 200, type: 'image/png', body: pictureOf(name) }
 }

@@ -6,7 +6,11 @@ import { sentenceOf } from '~/base/client'
 import type { Incoming } from './useIncoming'
 
 /** Something to capture by hand: an address, words of one's own, a picture that is chosen, dropped or pasted. */
-const props = defineProps<{ take: (incoming: Incoming, file?: File) => Promise<void> }>()
+const props = defineProps<{
+  take: (incoming: Incoming, file?: File) => Promise<void>
+  /** Whether one was on a page that can't be captured. */
+  isBrowserPage: boolean
+}>()
 const labels = words.capture
 const text = ref('')
 const problem = ref('')
@@ -72,7 +76,8 @@ function drop(event: DragEvent): void {
     @dragleave="dropsHere = false"
     @drop.prevent="drop"
   >
-    <EmptyState :title="labels.empty.title" :detail="labels.empty.detail" />
+    <p v-if="isBrowserPage" class="text-warn" role="status">{{ words.refusals.cantCapture.detail }}</p>
+    <EmptyState v-else :title="labels.empty.title" :detail="labels.empty.detail" />
     <TextField
       v-model="text"
       :label="labels.what"

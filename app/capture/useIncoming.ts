@@ -84,7 +84,10 @@ export function useIncoming() {
     await router.replace({ path: '/capture', query: { id: made } })
   }
 
-  return { id, picture, failed, load, take }
+  /** The extension found no page there that could be captured. */
+  const isBrowserPage = computed(() => asked('why') === 'browser-page')
+
+  return { id, picture, failed, isBrowserPage, load, take }
 }
 
 /** What the bookmarks button passed; null where that is nothing of its. */

@@ -11,7 +11,7 @@ const labels = words.capture
 useHead({ title: `${labels.title} · ${words.frame.product}` })
 const session = useSessionStore()
 const brand = useBrandStore()
-const { id, picture, failed, load, take } = useIncoming()
+const { id, picture, failed, isBrowserPage, load, take } = useIncoming()
 onMounted(() => void load())
 
 const captureWindow = ref<InstanceType<typeof CaptureWindow> | null>(null)
@@ -44,6 +44,6 @@ const brands = computed(() => session.me?.brands.filter(({ role }) => role !== '
       <p class="text-small text-ink-2">{{ labels.failed }}</p>
       <PlainButton class="justify-self-start" @click="load()">{{ words.frame.again }}</PlainButton>
     </div>
-    <CaptureStart v-else :take="take" />
+    <CaptureStart v-else :take="take" :is-browser-page="isBrowserPage" />
   </div>
 </template>

@@ -53,9 +53,9 @@ function stepAsked(): Step | null {
   return asked === 'timetable' && !planned.value ? 'account' : asked
 }
 const goTo = (next: Step): unknown => router.push({ path: '/start', query: { step: next } })
-// The browser’s own back and forward go from step to step.
+// The browser’s own back and forward go from step to step. A step that needs the brand is taken once it is there.
 watch(
-  () => route.query['step'],
+  () => [route.query['step'], brand.view === null],
   () => {
     if (route.path === '/start' && brand.view) step.value = stepAsked() ?? step.value
   },

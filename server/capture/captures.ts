@@ -1,7 +1,7 @@
 import type { H3Event } from 'h3'
 import { canonicalUrl } from '#core/url'
 import { toInstant } from '#core/instant'
-import type { Captured, CaptureView, CaptureWay } from '#shared/capture/types'
+import type { Captured, CaptureView, CaptureWay, TakenCapture } from '#shared/capture/types'
 import type { PictureView } from '#shared/posts/types'
 import { say } from '#shared/messages'
 import { articleOfLink } from '#server/articles'
@@ -18,7 +18,8 @@ import { capturedFrom, type Looked, readFromBrowser, readFromWeb } from './readC
 import { readCaptured } from './rowJson'
 import type { CaptureRow } from './rows'
 
-interface Taken {
+/** What a browser gave along. */
+export interface Taken {
   way: CaptureWay
   url: string | null
   title: string
@@ -32,9 +33,10 @@ interface Taken {
  * Takes in what a person saw, under an id of their browser's; the same id once more changes nothing. Throws
  * `cantCapture` where there is neither an address of the web nor words, `notFound` where the id is another's.
  */
-export async function takeCapture(personId: string, id: string, taken: Taken): Promise<{ id: string }> {
+export async function takeCapture(personId: string, id: string, taken: Taken): Promise<TakenCapture> {
   const db = await useDb()
-  if (await captureById(db, personId, id)) return { id }
+  const known = await captureById(db, personId, id)
+  if (known) return { id, feeds: readCaptured(known.captured_json).feeds.length }
   const bare = capturedFrom(taken)
   if (bare.url === null && bare.words === '' && bare.pictureUrl === null && !taken.withPicture)
     throw problem(taken.url === null ? 'nothingToCapture' : 'cantCapture')
@@ -56,7 +58,7 @@ export async function takeCapture(personId: string, id: string, taken: Taken): P
     }),
   )
   if (!(await captureById(db, personId, id))) throw problem('notFound')
-  return { id }
+  return { id, feeds: captured.feeds.length }
 }
 
 /** A capture as its window shows it to somebody of a brand. Throws `notFound`. */

@@ -3,3 +3,4 @@
 // May ask: people, articles, clippings, delivery, posts, reading.
 export { captureOf, lookAtCapture, pictureOfCapture, takeCapture, takePicture } from './captures'
 export { clipCapture } from './clip'
+export { takeLateCapture } from './late'

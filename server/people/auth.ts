@@ -2,6 +2,7 @@ import { getHeader, useSession, type H3Event, type SessionConfig } from 'h3'
 import type { Person } from '#shared/people/types'
 import { keyFor } from '#server/platform/secrets'
 import { endSession, openSession, personOfSession } from './people'
+import { bearerOf } from '#server/platform/http/bearer'
 import { settings } from '#server/platform/settings'
 import { whereFrom } from '#server/platform/http/whereFrom'
 
@@ -21,8 +22,12 @@ const config = (): SessionConfig => ({
   cookie: { httpOnly: true, sameSite: 'lax', path: '/', secure: isSecure() },
 })
 
-/** Who this request comes from, by its sealed cookie and the live session row behind it; null for nobody. */
+/**
+ * Who this request comes from, by its sealed cookie and the live session row behind it; null for nobody. What
+ * brings a token asks by that alone.
+ */
 export async function whoAsks(event: H3Event): Promise<{ person: Person; sessionId: string } | null> {
+  if (bearerOf(event) !== null) return null
   const { data } = await useSession<Sealed>(event, config())
   const person = data.sessionId ? await personOfSession(data.sessionId) : null
   return person && data.sessionId ? { person, sessionId: data.sessionId } : null

@@ -35,4 +35,5 @@ export {
 } from './queries/brands'
 export { countPeople, insertPerson, personById } from './queries/people'
 export type { BrandRow, PillarRow } from './rows'
+export { countTry, tryWasRight } from './signInTries'
 export { newStartCode } from './startCode'

@@ -21,8 +21,14 @@ const FIRST_PAUSE_MS = 5_000
 /** After this long without a failure the count begins anew. */
 const FORGOTTEN_MS = 30 * MINUTE
 
+/** What a try is counted by. */
+export interface CountedBy {
+  who: string
+  kind: keyof typeof COUNTED
+}
+
 export interface Try {
-  keys: { who: string; kind: keyof typeof COUNTED }[]
+  keys: CountedBy[]
 }
 
 /**
@@ -44,6 +50,11 @@ export async function takeTry(name: string, address: string): Promise<Try> {
         { who: keyedHash(`name ${name}`), kind: 'name' },
         { who: 'all', kind: 'all' },
       ]
+  return countTry(keys)
+}
+
+/** Takes one try at anything secret. Throws `signInWait` while any of its counts wants a pause. */
+export async function countTry(keys: CountedBy[]): Promise<Try> {
   await inTransaction(async (db) => {
     const now = realNow()
     const known = await Promise.all(keys.map(({ who }) => people.triesOf(db, who)))

@@ -1,11 +1,11 @@
 import { at, ofBrand } from '#shared/platform/route'
 import type { PictureView } from '#shared/posts/types'
 import type { captureSchema, capturedPictureSchema, clipSchema } from './schemas'
-import type { CapturedClipping, CaptureView } from './types'
+import type { CapturedClipping, CaptureView, TakenCapture } from './types'
 
 export const captureRoutes = {
   /** Takes in something a person saw, by an id that the browser makes; once more changes nothing. */
-  take: at('PUT', 'person', '/api/capture/:id').takes<typeof captureSchema>().answers<{ id: string }>(),
+  take: at('PUT', 'person', '/api/capture/:id').takes<typeof captureSchema>().answers<TakenCapture>(),
   capture: ofBrand('GET', 'work', '/captures/:id').answers<CaptureView>(),
   /** Looks at the page behind its address, where the browser gave no more. */
   look: ofBrand('POST', 'work', '/captures/:id/look').answers<CaptureView>(),

@@ -28,6 +28,8 @@ export const captureSchema = yup.object({
   pictureUrl: pageAddress,
   /** Whether a picture came along as a file, which the window takes itself. */
   withPicture: yup.boolean().default(false),
+  /** Whether it waited in the browser, and nobody looks at it now: it is kept as a clipping. */
+  late: yup.boolean().default(false),
   /** The page as the browser shows it, or as much of it as says what it is. */
   html: seen.max(LIMITS.captureBytes, labels.tooLong(LIMITS.captureBytes)),
 })

@@ -30,6 +30,13 @@ export interface Captured {
   feeds: { url: string; title: string | null }[]
 }
 
+/** What is said of a capture at once. */
+export interface TakenCapture {
+  id: string
+  /** Feeds that its page names, as far as it was read. */
+  feeds: number
+}
+
 /** A captured page as the window shows it to somebody of a brand. */
 export interface CaptureView {
   id: string

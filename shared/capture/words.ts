@@ -69,6 +69,33 @@ export const captureSetUp = inWords({
   intro:
     'Use what you see anywhere: a page, words on it, a picture. A small window opens beside it, ' +
     'with the same line, accounts and slots as beside an article.',
+  extension: {
+    title: 'In your browser',
+    detail: (key: string) =>
+      `A button in the toolbar, a key (${key}), and entries in the menus of pages, pictures, links and ` +
+      'selected words. It reads a page only when you press it, and as you see it: also where you signed in. ' +
+      'What can’t be delivered waits in the browser, and becomes a clipping later.',
+    load: (browser: string) => `For ${browser}`,
+    steps: {
+      chromium:
+        'Unpack the file into a folder that stays where it is. Open chrome://extensions, switch on ' +
+        'Developer mode, press Load unpacked, and choose the folder.',
+      firefox:
+        'Open about:debugging, choose This Firefox, press Load Temporary Add-on, and choose the file. ' +
+        'It stays until Firefox is closed, and is loaded and paired anew then.',
+    },
+    pair: 'Then make a code, and enter it with the address on the page that the extension opens.',
+    makeCode: 'Make a code',
+    another: 'Make another code',
+    address: 'Address',
+    addressHint: 'Where your Clear Quill is.',
+    code: 'Code',
+    codeHint: 'Good for ten minutes, and once.',
+    paired: (name: string) => `${name} is paired.`,
+    used: (when: string, since: string) => `Last used ${when} · paired ${since}`,
+    end: 'End',
+    ended: (name: string) => `${name} can’t capture any more.`,
+  },
   button: {
     title: 'A button in the bookmarks bar',
     detail:

@@ -4,6 +4,7 @@ import { inWords } from '#shared/platform/language'
 export const fields = inWords({
   nameMissing: 'Give it a name.',
   addressMissing: 'Enter an address.',
+  codeMissing: 'Enter the code.',
   emailMissing: 'Enter your mail address.',
   email: 'This is not a mail address; one looks like name@place.example.',
   passwordMissing: 'Enter your password.',

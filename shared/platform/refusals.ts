@@ -102,6 +102,15 @@ export const refusals = inWords({
     title: 'Not the code',
     detail: 'That is not the code. Each start prints a new one.',
   },
+  pairingCode: {
+    title: 'Not the code',
+    detail: 'This code is not good: it was used, is older than ten minutes, or has a slip. Make a new one.',
+  },
+  tokenEnded: {
+    title: 'Not paired any more',
+    detail: 'This browser is not paired any more. Pair it again; what you captured waits until then.',
+  },
+  tokenScope: { title: 'Not for this', detail: 'This browser may capture, and nothing else.' },
   mayNotFound: {
     title: 'Not yours to make',
     detail: 'Only someone who owns a brand here can make another. Ask the owner.',

@@ -39,6 +39,7 @@ export type ChangeKind =
   | 'tag'
   | 'post'
   | 'post-text'
+  | 'token'
 
 /** What an undoable change answers. */
 export interface Undoable {

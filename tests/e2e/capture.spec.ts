@@ -1,15 +1,6 @@
-import type { BrowserContext, Page } from '@playwright/test'
+import type { Page } from '@playwright/test'
 import { CHATTERBROOK, COMMONFIRE, makeBrand, MANTEL, type World } from '../support/world'
-import { expect, signIn, test } from './support'
-
-/** Sites of the stand-in world under their own names, as a browser would reach them. */
-export const reachSites = (context: BrowserContext, world: World): Promise<unknown> =>
-  context.route(/^https?:\/\/[a-z.-]+\.example\//, async (route) => {
-    const { hostname, pathname, search } = new URL(route.request().url())
-    const headers = { ...(await route.request().allHeaders()), host: hostname }
-    const response = await route.fetch({ url: `${world.standins.url}${pathname}${search}`, headers })
-    await route.fulfill({ response })
-  })
+import { expect, reachSites, signIn, test } from './support'
 
 const line = (page: Page) => page.getByRole('textbox', { name: 'Your line' })
 const ready = (page: Page) => expect(page.getByText(/of \d+ pictures/)).toBeVisible()
@@ -129,6 +120,8 @@ test('a find is clipped into a folder, shelved, written on; what was kept of the
 
   await test.step('words of one’s own are kept as they stand', async () => {
     await page.goto(`${world.server.url}/clippings`)
+    // Its keys are in force once its list is there.
+    await expect(page.locator('[data-clipping]').first()).toBeVisible()
     const opens = page.context().waitForEvent('page')
     await page.keyboard.press('n')
     const add = await opens

@@ -2,7 +2,7 @@ import { cpSync, mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import AxeBuilder from '@axe-core/playwright'
-import { expect, test as base, type Page } from '@playwright/test'
+import { expect, test as base, type BrowserContext, type Page } from '@playwright/test'
 import { startServer } from '../../scripts/world.mjs'
 import { START, World } from '../support/world'
 
@@ -61,7 +61,11 @@ export const test = base.extend<
       const troubles: string[] = []
       context.on('request', (request) => {
         // Sites of the stand-in world may have their own names (their answers come from this machine too).
-        if (!/^(http:\/\/127\.0\.0\.1:\d+\/|https?:\/\/[a-z.-]+\.example\/|data:|blob:)/.test(request.url()))
+        if (
+          !/^(http:\/\/127\.0\.0\.1:\d+\/|https?:\/\/[a-z.-]+\.example\/|data:|blob:|chrome-extension:)/.test(
+            request.url(),
+          )
+        )
           troubles.push(`left this machine: ${request.url()}`)
       })
       context.on('console', (message) => {
@@ -77,6 +81,15 @@ export const test = base.extend<
   ],
 })
 export { expect }
+
+/** Sites of the stand-in world under their own names, as a browser would reach them. */
+export const reachSites = (context: BrowserContext, world: World): Promise<unknown> =>
+  context.route(/^https?:\/\/[a-z.-]+\.example\//, async (route) => {
+    const { hostname, pathname, search } = new URL(route.request().url())
+    const headers = { ...(await route.request().allHeaders()), host: hostname }
+    const response = await route.fetch({ url: `${world.standins.url}${pathname}${search}`, headers })
+    await route.fulfill({ response })
+  })
 
 /**
  * Signs in as one of the demo's people, without the page's buttons (which have a test of their own), and

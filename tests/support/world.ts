@@ -175,6 +175,16 @@ export class World {
     }
   }
 
+  /** Changes the data file behind the server's back, such as to let time pass. */
+  change(sql: string): void {
+    const db = new Database(join(this.dataDir, 'quill.sqlite'), { timeout: 10_000 })
+    try {
+      db.exec(sql)
+    } finally {
+      db.close()
+    }
+  }
+
   nobody = (): Person => new Person(this.server.url)
   nell = (): Promise<Person> => this.#signedIn(this.ids.nell)
   bento = (): Promise<Person> => this.#signedIn(this.ids.bento)

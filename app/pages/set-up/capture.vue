@@ -1,7 +1,9 @@
 <script setup lang="ts">
-import { Crosshair } from '@lucide/vue'
+import { Crosshair, Download } from '@lucide/vue'
 import { useEventListener } from '@vueuse/core'
 import * as words from '#shared/words'
+import { browserNames, CAPTURE_KEY } from '#shared/capture/extensionWords'
+import PairedBrowsers from '~/capture/PairedBrowsers.vue'
 import { bookButton } from '~/capture/bookButton'
 import { openCapture } from '~/capture/openCapture'
 import { isInstalled, registerShareWorker } from '~/capture/shareWorker'
@@ -32,6 +34,25 @@ async function install(): Promise<void> {
   <div>
     <PartHead :title="words.setUp.parts.capture" :intro="labels.intro" />
     <div class="mx-6 mb-8 grid max-w-[62ch] gap-7">
+      <section class="grid gap-2.5">
+        <h2 class="part-name">{{ labels.extension.title }}</h2>
+        <p class="text-ink-2">{{ labels.extension.detail(CAPTURE_KEY) }}</p>
+        <dl class="grid gap-2.5">
+          <div v-for="(browser, id) in browserNames" :key="id" class="grid gap-1">
+            <dt>
+              <a
+                :href="`/extension/clear-quill-${id}.zip`"
+                download
+                class="inline-flex items-center gap-1.5 font-semibold text-act underline underline-offset-2"
+                ><Download :size="14" aria-hidden="true" />{{ labels.extension.load(browser) }}</a
+              >
+            </dt>
+            <dd class="text-small text-ink-2">{{ labels.extension.steps[id] }}</dd>
+          </div>
+        </dl>
+        <p class="text-ink-2">{{ labels.extension.pair }}</p>
+        <PairedBrowsers />
+      </section>
       <section class="grid gap-2.5">
         <h2 class="part-name">{{ labels.button.title }}</h2>
         <p class="text-ink-2">{{ labels.button.detail }}</p>

@@ -43,6 +43,8 @@ export const PACE = {
   outside: { kind: 'outside', perMinute: 300 },
   /** What takes in what a person sees. */
   capture: { kind: 'capture', perMinute: 60 },
+  /** What makes a code to copy. */
+  code: { kind: 'code', perMinute: 30 },
   /** What takes a picture apart. */
   picture: { kind: 'picture', perMinute: 60 },
   /** What reads a file. */

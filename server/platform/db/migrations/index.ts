@@ -15,6 +15,7 @@ import * as usual from './013_usual'
 import * as names from './014_names'
 import * as requests from './015_requests'
 import * as capture from './016_capture'
+import * as tokens from './017_tokens'
 
 interface Entry {
   name: string
@@ -39,6 +40,7 @@ const ENTRIES: Entry[] = [
   { name: '014_names', migration: names },
   { name: '015_requests', migration: requests },
   { name: '016_capture', migration: capture },
+  { name: '017_tokens', migration: tokens },
 ]
 
 export const migrationSource: Knex.MigrationSource<Entry> = {
