@@ -151,6 +151,32 @@ const { people, brands } = read<{
 }>('brands.json')
 const lines = read<DemoLine[]>('lines.json')
 const opened = new Map<string, Article>()
+const HAVEN = 'https://bellhaven.example'
+/** What was captured elsewhere, and is kept: pages, words of one, a picture, a film, a thought. */
+const FINDS: { given: Record<string, unknown>; filed: Record<string, unknown> }[] = [
+  {
+    given: { url: null, words: 'Ask the school whether we may borrow the meters for the May walk.' },
+    filed: {},
+  },
+  { given: { url: `${HAVEN}/film` }, filed: { folder: 'Dark villages' } },
+  {
+    given: { url: `${HAVEN}/lamps-off`, pictureUrl: `${HAVEN}/pictures/tower.png` },
+    filed: { title: 'The church tower against the stars', folder: 'Dark villages', tags: ['pictures'] },
+  },
+  {
+    given: { url: `${HAVEN}/lamps-off` },
+    filed: {
+      words: 'The second number is a third of the first.',
+      note: 'The one figure for the talk.',
+      folder: 'Dark villages',
+    },
+  },
+  {
+    given: { url: `${HAVEN}/lamps-off` },
+    filed: { folder: 'Dark villages', note: 'Pair it with our own readings.' },
+  },
+]
+
 /**
  * Of the oldest that nothing was decided about: notes of those that are clipped, none or one; null for the
  * shelf.
@@ -189,6 +215,7 @@ for (const brand of brands) await receiveLetters(brand)
 for (const brand of brands) await readSome(brand)
 for (const brand of brands) await fillDesk(brand)
 for (const brand of brands) await fillPlan(brand)
+await keepFinds(brands[0]!)
 for (const brand of brands) await keepSome(brand)
 
 async function setUp(brand: BrandPlan): Promise<void> {
@@ -488,6 +515,24 @@ async function readSome(brand: BrandPlan): Promise<void> {
   for (const [index, article] of waiting.slice(Math.ceil(waiting.length / 3)).entries()) {
     const state = index % 9 === 4 ? 'shelved' : index % 4 === 1 ? 'read' : 'passed'
     await client.put(`${at}/articles/${article.id}/state`, { state })
+  }
+}
+
+/** Keeps what was found on pages that stand in no feed. */
+async function keepFinds(brand: BrandPlan): Promise<void> {
+  const at = `/api/brands/${brand.id}`
+  for (const { given, filed } of FINDS) {
+    const id = uuid()
+    await client.put(`/api/capture/${id}`, { way: 'address', ...given })
+    const { captured } = await client.post<{ captured: { pictures: { url: string }[] } }>(
+      `${at}/captures/${id}/look`,
+      {},
+    )
+    const pictureUrl = given['pictureUrl'] ?? captured.pictures[0]?.url ?? null
+    await client.post(`${at}/captures/${id}/clip`, {
+      pictureUrl: filed['words'] ? null : pictureUrl,
+      ...filed,
+    })
   }
 }
 

@@ -8,7 +8,9 @@ const PATIENCE_MS = 15_000
 /** Such as `https://desk.example`, of whatever of it somebody typed or copied; null where it is no address. */
 export function originOf(typed: string): string | null {
   const text = typed.trim()
-  const address = /^https?:\/\//i.test(text) ? text : `https://${text}`
+  // A machine at hand seldom has a certificate; every other server should.
+  const scheme = /^(?:localhost|[\d.]+)(?::|\/|$)/i.test(text) ? 'http' : 'https'
+  const address = /^https?:\/\//i.test(text) ? text : `${scheme}://${text}`
   if (text === '' || /\s/.test(text) || !URL.canParse(address)) return null
   const { origin, hostname } = new URL(address)
   return hostname.includes('.') || hostname === 'localhost' ? origin : null

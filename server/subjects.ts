@@ -1,5 +1,6 @@
 import { registerArticles } from './articles/register'
 import { registerCapture } from './capture/register'
+import { registerClippings } from './clippings/register'
 import { registerNetworks } from './networks/register'
 import { registerNotices } from './notices/register'
 import { registerPeople } from './people/register'
@@ -24,7 +25,7 @@ const SUBJECTS: [name: string, register?: () => void][] = [
   ['delivery'],
   ['sources', registerSources],
   ['watches', registerWatches],
-  ['clippings'],
+  ['clippings', registerClippings],
   ['results'],
   ['posts', registerPosts],
   ['schedule', registerSchedule],

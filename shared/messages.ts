@@ -1,6 +1,7 @@
 // Every message there is, said in English: for the server, which stores codes and says them at its edge. A
 // screen says those of its subject alone.
 import type { Message } from '#core/message'
+import { clippingMessages, type ClippingMessages } from '#shared/clippings/messages'
 import { deliveryMessages, type DeliveryMessages } from '#shared/delivery/messages'
 import { networkMessages, type NetworkMessages } from '#shared/networks/messages'
 import { noticeMessages, type NoticeMessages } from '#shared/notices/messages'
@@ -10,7 +11,12 @@ import { postMessages } from '#shared/posts/messages'
 import { scheduleMessages } from '#shared/schedule/messages'
 import { sourceMessages, type SourceMessages } from '#shared/sources/messages'
 
-type Known = DeliveryMessages & NetworkMessages & NoticeMessages & PlatformMessages & SourceMessages
+type Known = ClippingMessages &
+  DeliveryMessages &
+  NetworkMessages &
+  NoticeMessages &
+  PlatformMessages &
+  SourceMessages
 
 /** A message of the server’s by its code, with what its sentence needs. */
 export const note = <C extends keyof Known & string>(
@@ -22,6 +28,7 @@ export const note = <C extends keyof Known & string>(
 export const quoted = (text: string): Message => ({ code: 'text', params: { text } })
 
 const sayOne = speaker(
+  clippingMessages,
   deliveryMessages,
   networkMessages,
   noticeMessages,

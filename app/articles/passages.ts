@@ -52,3 +52,16 @@ function placeOf(text: string, nth: number): number {
     }
   return text.trimEnd().length - 1
 }
+
+/** A plain text as safe HTML, its paragraphs apart and the passages marked. */
+export function markedText(text: string, passages: string[]): string {
+  const page = document.implementation.createHTMLDocument()
+  for (const part of text.split(/\n+/)) {
+    if (part.trim() === '') continue
+    const paragraph = page.createElement('p')
+    paragraph.textContent = part.trim()
+    page.body.append(paragraph)
+  }
+  markPassages(page, passages)
+  return page.body.innerHTML
+}

@@ -15,7 +15,6 @@ const labels = words.capture
 const text = ref('')
 const problem = ref('')
 const busy = ref(false)
-const input = ref<HTMLInputElement | null>(null)
 const dropsHere = ref(false)
 
 /** An address as people type it, without `https://` too; null for words. */
@@ -90,18 +89,9 @@ function drop(event: DragEvent): void {
     />
     <div class="flex flex-wrap gap-2">
       <PlainButton kind="act" type="submit" :busy="busy">{{ labels.use }}</PlainButton>
-      <input
-        ref="input"
-        type="file"
-        accept="image/*"
-        class="sr-only"
-        tabindex="-1"
-        :aria-label="labels.choosePictureFile"
-        @change="takeFile(($event.target as HTMLInputElement).files?.[0])"
-      />
-      <PlainButton :disabled="busy" @click="input?.click()"
-        ><ImagePlus :size="15" aria-hidden="true" />{{ labels.choosePictureFile }}</PlainButton
-      >
+      <FileButton accept="image/*" :label="labels.choosePictureFile" :disabled="busy" @file="takeFile">
+        <template #icon><ImagePlus :size="15" aria-hidden="true" /></template>
+      </FileButton>
     </div>
   </form>
 </template>

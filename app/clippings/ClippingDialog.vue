@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { words as wordsOf } from '#core/text/words'
 import type { Clipping } from '#shared/clippings/types'
+import { clippingRoutes } from '#shared/clippings/routes'
 import { clippingSchema } from '#shared/clippings/schemas'
 import * as words from '#shared/words'
 import { useClippingActions } from './useClippings'
@@ -11,16 +12,34 @@ const props = defineProps<{ clipping: Clipping | null; folders: string[] }>()
 const emit = defineEmits<{ close: []; tag: [articleId: string, add: string[], remove: string[]] }>()
 const labels = words.clippings
 const actions = useClippingActions()
-const form = useForm(clippingSchema, { note: '', folder: '', version: 1 })
+const brand = useBrandStore()
+const form = useForm(clippingSchema, {
+  note: '',
+  folder: '',
+  title: null as string | null,
+  text: null as string | null,
+  quote: null as string | null,
+  version: 1,
+})
 const listId = useId()
+const kind = computed(() => props.clipping?.kind)
+/** What it holds of its own is fetched with it: the list shows only how it begins. */
 watch(
   () => props.clipping,
-  (item) => {
-    if (item) form.start({ note: item.note, folder: item.folder ?? '', version: item.version })
+  async (item) => {
+    if (!item) return
+    const { note, quote, version } = item
+    const known = { note, folder: item.folder ?? '', title: null, text: null, quote, version }
+    form.start(known)
+    if (item.kind === 'article') return
+    const detail = await brand.call(clippingRoutes.clipping, { id: item.id }).catch(() => null)
+    if (!detail?.isOwn || props.clipping?.id !== item.id) return
+    // What was typed meanwhile stays.
+    form.values.title = detail.clipping.title
+    form.values.text = detail.text
   },
   { immediate: true },
 )
-const brand = useBrandStore()
 // Tags are put on at once, as everywhere; the list behind is fetched anew and this dialog shows what it was
 // opened with.
 const tagNames = ref<string[]>([])
@@ -56,7 +75,13 @@ const watchAt = computed(() => {
 async function save(): Promise<void> {
   if (
     await form.send(() =>
-      actions.edit(props.clipping!, { note: form.values.note, folder: form.values.folder }),
+      actions.edit(props.clipping!, {
+        note: form.values.note,
+        folder: form.values.folder,
+        title: form.values.title,
+        text: form.values.text,
+        quote: form.values.quote,
+      }),
     )
   )
     emit('close')
@@ -66,7 +91,24 @@ async function save(): Promise<void> {
 <template>
   <SideDialog :open="clipping !== null" :title="labels.editTitle" @close="emit('close')">
     <form id="clipping-form" class="grid gap-4" novalidate @submit.prevent="save">
-      <p class="serif text-headline font-medium wrap-anywhere" dir="auto">{{ clipping?.title }}</p>
+      <TextField
+        v-if="form.values.title !== null"
+        v-model="form.values.title"
+        :label="words.collection.ownTitle"
+        dir="auto"
+        :error="form.errors.value.title"
+        @leave="form.leave('title')"
+      />
+      <p v-else class="serif text-headline font-medium wrap-anywhere" dir="auto">{{ clipping?.title }}</p>
+      <TextField
+        v-if="form.values.quote !== null && kind === 'quote'"
+        v-model="form.values.quote"
+        :label="words.collection.ownQuote"
+        :lines="4"
+        dir="auto"
+        :error="form.errors.value.quote"
+        @leave="form.leave('quote')"
+      />
       <TextField
         v-model="form.values.note"
         :label="labels.note"
@@ -84,6 +126,15 @@ async function save(): Promise<void> {
         @leave="form.leave('folder')"
       />
       <datalist :id="listId"><option v-for="folder in folders" :key="folder" :value="folder" /></datalist>
+      <TextField
+        v-if="form.values.text !== null"
+        v-model="form.values.text"
+        :label="words.collection.ownText"
+        :lines="8"
+        dir="auto"
+        :error="form.errors.value.text"
+        @leave="form.leave('text')"
+      />
       <TagField
         v-if="clipping?.articleId"
         :model-value="tagNames"

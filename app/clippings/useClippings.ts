@@ -1,28 +1,47 @@
 import { clippingRoutes } from '#shared/clippings/routes'
 import { readingRoutes } from '#shared/reading/routes'
 import type { ArticleState } from '#shared/articles/types'
-import type { Clipping, ClippingsView } from '#shared/clippings/types'
+import type { Clipping, ClippingKind, ClippingsView } from '#shared/clippings/types'
 import type { Undoable } from '#shared/platform/types'
 import * as words from '#shared/words'
 
+/** What may be changed of a clipping; what is null is not its own, and stays. */
+interface Edited {
+  note: string
+  folder: string
+  title: string | null
+  text: string | null
+  quote: string | null
+}
+
 export interface ClippingFilter {
   show: keyof ClippingsView['counts']
+  /** The folder’s id; '' for all. */
   folder: string
+  kind: ClippingKind | ''
   tag: string
   text: string
   written: 'any' | 'yes' | 'no'
 }
 
-export const ALL_WAITING: ClippingFilter = { show: 'waiting', folder: '', tag: '', text: '', written: 'any' }
+export const ALL_WAITING: ClippingFilter = {
+  show: 'waiting',
+  folder: '',
+  kind: '',
+  tag: '',
+  text: '',
+  written: 'any',
+}
 
 /** What the brand has kept, as far as it is looked for. */
 export function useClippings(filter: () => ClippingFilter) {
   const given = () => {
-    const { show, folder, tag, text, written } = filter()
+    const { show, folder, kind, tag, text, written } = filter()
     return {
       query: {
         show,
         ...(folder ? { folder } : {}),
+        ...(kind ? { kind } : {}),
         ...(tag ? { tag } : {}),
         ...(text.trim() ? { q: text.trim() } : {}),
         ...(written === 'any' ? {} : { written }),
@@ -73,24 +92,43 @@ export function useClippingActions() {
         : brand.call(clippingRoutes.setShelved, { id: item.id, body: { shelved: state === 'shelved' } }),
     )
 
-  /** Keeps words of an article as a clipping; `show` marks them where it is open, and no more once undone. */
+  /**
+   * Keeps words of an article, or of a clipping, as a clipping; `show` marks them where it is open, and no
+   * more once undone.
+   */
   const keepQuote = (
-    { id, title }: { id: string; title: string },
+    title: string,
+    from: { articleId: string | null; clippingId: string | null },
     quote: string,
     show: () => unknown,
   ): Promise<void> =>
     change(
       words.clippings.quoteKept(title),
-      () => brand.call(clippingRoutes.addQuote, { body: { articleId: id, quote } }),
+      () => brand.call(clippingRoutes.addQuote, { body: { ...from, quote } }),
       show,
     )
 
-  /** Saves a note and a folder. Throws a Refusal for the form. */
-  async function edit(item: Clipping, input: { note: string; folder: string }): Promise<void> {
-    const body = { note: input.note, folder: input.folder || null, version: item.version }
+  /** Changes several at once, said with `message`. */
+  const several = (
+    message: string,
+    ids: string[],
+    what: { folderId?: string | null; done?: boolean; shelved?: boolean },
+  ): Promise<void> =>
+    change(message, () => brand.call(clippingRoutes.changeSeveral, { body: { ids, ...what } }))
+
+  const moveInto = (ids: string[], folder: { id: string; name: string } | null): Promise<void> =>
+    several(
+      folder ? words.collection.movedTo(ids.length, folder.name) : words.collection.movedOut(ids.length),
+      ids,
+      { folderId: folder?.id ?? null },
+    )
+
+  /** Saves a note and a folder and, where they are its own, title, text and kept words. Throws a Refusal. */
+  async function edit(item: Clipping, input: Edited): Promise<void> {
+    const body = { ...input, folder: input.folder || null, version: item.version }
     await brand.change(words.clippings.saved(item.title), () =>
       brand.call(clippingRoutes.editClipping, { id: item.id, body }),
     )
   }
-  return { workOff, move, keepQuote, edit }
+  return { workOff, move, moveInto, several, keepQuote, edit }
 }

@@ -1,69 +1,44 @@
 <script setup lang="ts">
 import { useTagging } from '~/reading/useTagging'
-import { Plus } from '@lucide/vue'
-import { refDebounced } from '@vueuse/core'
-import type { Clipping } from '#shared/clippings/types'
+import { LayoutGrid, ListPlus, Plus, Rows3 } from '@lucide/vue'
+import { useLocalStorage } from '@vueuse/core'
+import type { Clipping, ClippingFolder } from '#shared/clippings/types'
 import * as words from '#shared/words'
-import { ALL_WAITING, type ClippingFilter, useClippingActions, useClippings } from '~/clippings/useClippings'
+import { type ClippingFilter, useClippingActions, useClippings } from '~/clippings/useClippings'
+import { useClippingFilter } from '~/clippings/useClippingFilter'
+import ChosenClippings from '~/clippings/ChosenClippings.vue'
+import ClippingCard from '~/clippings/ClippingCard.vue'
+import ClippingPreview from '~/clippings/ClippingPreview.vue'
+import FolderRail from '~/clippings/FolderRail.vue'
 import { openCapture } from '~/capture/openCapture'
 import ClippingListItem from '~/clippings/ClippingListItem.vue'
 
 const LazyClippingDialog = defineAsyncComponent(() => import('~/clippings/ClippingDialog.vue'))
+const LazySavedLists = defineAsyncComponent(() => import('~/clippings/SavedLists.vue'))
 
 const labels = words.clippings
+const { collection } = words
 useHead({ title: `${labels.title} · ${words.frame.product}` })
 const { tagArticles } = useTagging()
 const actions = useClippingActions()
 const goTo = useGoTo()
-const session = useSessionStore()
 const brand = useBrandStore()
 const route = useRoute()
-const router = useRouter()
+const { filter, set, isFiltered, wanted } = useClippingFilter()
+const { data: view, failed, reload } = useClippings(wanted)
 const editing = ref<Clipping | null>(null)
 const wasOpened = ref(false)
-const currentId = ref<string | null>(null)
-
-// Place and filter stand in the address, so that reload and back keep them.
-const asked = (name: string): string => (typeof route.query[name] === 'string' ? route.query[name] : '')
-const oneOf = <T extends string>(known: Record<T, unknown>, value: string, fallback: T): T =>
-  value in known ? (value as T) : fallback
-const filter = shallowRef<ClippingFilter>({
-  show: oneOf(labels.shows, asked('show'), 'waiting'),
-  folder: asked('folder'),
-  tag: asked('tag'),
-  text: asked('q'),
-  written: oneOf(labels.writtenChoices, asked('written'), 'any'),
-})
-const set = (patch: Partial<ClippingFilter>): void => void (filter.value = { ...filter.value, ...patch })
-/** What is looked for: words once one pauses in typing them. */
-const typed = refDebounced(
-  computed(() => filter.value.text),
-  160,
+const currentId = ref<string | null>(
+  typeof route.query['clipping'] === 'string' ? route.query['clipping'] : null,
 )
-const { data: view, failed, reload } = useClippings(() => ({ ...filter.value, text: typed.value }))
-watch(filter, ({ show, folder, tag, text, written }) => {
-  const query = {
-    ...(show === 'waiting' ? {} : { show }),
-    ...(folder ? { folder } : {}),
-    ...(tag ? { tag } : {}),
-    ...(text ? { q: text } : {}),
-    ...(written === 'any' ? {} : { written }),
-  }
-  void router.replace({ path: '/clippings', query })
-})
-watch(
-  () => session.brandId,
-  () => set(ALL_WAITING),
-  { flush: 'sync' },
-)
+const as = useLocalStorage<keyof typeof collection.asChoices>('quill-clippings-as', 'lines')
+const listsOpen = ref(false)
+const listsWanted = ref(false)
+function openLists(): void {
+  listsWanted.value = true
+  listsOpen.value = true
+}
 const list = computed(() => view.value?.clippings ?? [])
-const isFiltered = computed(
-  () =>
-    filter.value.folder !== '' ||
-    filter.value.tag !== '' ||
-    filter.value.text.trim() !== '' ||
-    filter.value.written !== 'any',
-)
 const empty = computed(() => (isFiltered.value ? labels.empty.filtered : labels.empty[filter.value.show]))
 function edit(one: Clipping): void {
   wasOpened.value = true
@@ -78,6 +53,12 @@ const mark = (id: string): void => {
     : [...marked.value, id]
 }
 watch(list, (now) => (marked.value = marked.value.filter((id) => now.some((item) => item.id === id))))
+/** What is dragged goes with all that are chosen, where it is one of them. */
+async function moveInto(id: string, folder: ClippingFolder | null): Promise<void> {
+  const ids = marked.value.includes(id) ? marked.value : [id]
+  await actions.moveInto(ids, folder)
+  marked.value = []
+}
 const roundUp = (): void => void goTo({ path: '/desk/new', query: { clippings: marked.value.join(',') } })
 
 const index = computed(() => list.value.findIndex((item) => item.id === currentId.value))
@@ -148,6 +129,20 @@ const choices = computed(() =>
         @update:model-value="set({ show: $event })"
       />
       <span class="grow" />
+      <div class="flex" role="group" :aria-label="collection.as">
+        <ToolButton
+          v-for="(label, choice) in collection.asChoices"
+          :key="choice"
+          :label="label"
+          :aria-pressed="as === choice"
+          :class="as === choice ? 'bg-well text-ink' : ''"
+          @click="as = choice"
+          ><component :is="choice === 'wall' ? LayoutGrid : Rows3" :size="16" aria-hidden="true"
+        /></ToolButton>
+      </div>
+      <ToolButton class="wide:hidden" :label="words.savedLists.open" @click="openLists"
+        ><ListPlus :size="16" aria-hidden="true"
+      /></ToolButton>
       <PlainButton v-if="brand.canWork" @click="openCapture"
         ><Plus :size="15" aria-hidden="true" />{{ labels.add }} <KeyHint name="n"
       /></PlainButton>
@@ -157,18 +152,27 @@ const choices = computed(() =>
         maxlength="200"
         :aria-label="labels.search"
         :placeholder="labels.search"
-        class="w-[190px] rounded border border-edge bg-sheet px-2 py-1 text-small placeholder:text-ink-3"
+        class="w-[150px] rounded border border-edge bg-sheet px-2 py-1 text-small placeholder:text-ink-3"
         @input="set({ text: ($event.target as HTMLInputElement).value })"
       />
       <PlainSelect
+        class="wide:hidden"
         :model-value="filter.folder"
         :label="labels.folder"
         @update:model-value="set({ folder: $event })"
       >
         <option value="">{{ labels.allFolders }}</option>
-        <option v-for="folder in view?.folders ?? []" :key="folder.name" :value="folder.name">
+        <option v-for="folder in view?.folders ?? []" :key="folder.id" :value="folder.id">
           {{ folder.name }} ({{ folder.count }})
         </option>
+      </PlainSelect>
+      <PlainSelect
+        :model-value="filter.kind"
+        :label="collection.kind"
+        @update:model-value="set({ kind: $event })"
+      >
+        <option value="">{{ collection.allKinds }}</option>
+        <option v-for="(label, kind) in collection.kinds" :key="kind" :value="kind">{{ label }}</option>
       </PlainSelect>
       <PlainSelect
         v-if="(brand.view?.tags ?? []).length > 0"
@@ -190,38 +194,67 @@ const choices = computed(() =>
         </option>
       </PlainSelect>
     </PageHead>
-    <div
+    <ChosenClippings
       v-if="marked.length > 0 && brand.canWork"
-      class="flex items-center gap-3 border-b border-rule bg-paper px-4 py-2"
-    >
-      <span>{{ words.wire.several.count(marked.length) }}</span>
-      <PlainButton kind="act" @click="roundUp"
-        >{{ words.writing.roundUp }} <KeyHint name="r" on-act
-      /></PlainButton>
-      <PlainButton kind="quiet" @click="marked = []">{{ words.wire.several.clear }}</PlainButton>
-    </div>
-    <div class="min-h-0 grow overflow-y-auto">
-      <div v-if="failed" class="p-6">
-        <ErrorMessage :message="failed" />
-        <PlainButton class="mt-3" @click="reload()">{{ words.frame.again }}</PlainButton>
+      :ids="marked"
+      :show="filter.show"
+      :folders="view?.folders ?? []"
+      @done="marked = []"
+      @round-up="roundUp"
+    />
+    <div class="flex min-h-0 grow">
+      <FolderRail
+        v-if="view"
+        class="max-wide:hidden"
+        :model-value="filter.folder"
+        :folders="view.folders"
+        @update:model-value="set({ folder: $event })"
+        @drop="moveInto"
+        @lists="openLists"
+      />
+      <div class="min-h-0 min-w-0 grow overflow-y-auto">
+        <div v-if="failed" class="p-6">
+          <ErrorMessage :message="failed" />
+          <PlainButton class="mt-3" @click="reload()">{{ words.frame.again }}</PlainButton>
+        </div>
+        <p v-else-if="!view" class="p-6 text-ink-3">{{ words.frame.loading }} …</p>
+        <EmptyState v-else-if="list.length === 0" :title="empty.title" :detail="empty.detail" />
+        <ul
+          v-else-if="as === 'wall'"
+          class="grid grid-cols-[repeat(auto-fill,minmax(180px,1fr))] gap-3 p-3.5"
+        >
+          <ClippingCard
+            v-for="clipping in list"
+            :key="clipping.id"
+            :clipping="clipping"
+            :current="clipping.id === currentId"
+            :chosen="marked.includes(clipping.id)"
+            @mark="mark(clipping.id)"
+            @choose="currentId = clipping.id"
+          />
+        </ul>
+        <ul v-else class="divide-y divide-rule border-b border-rule">
+          <ClippingListItem
+            v-for="clipping in list"
+            :key="clipping.id"
+            :clipping="clipping"
+            :current="clipping.id === currentId"
+            :chosen="marked.includes(clipping.id)"
+            @mark="mark(clipping.id)"
+            @choose="currentId = clipping.id"
+            @edit="edit(clipping)"
+            @move="(state) => actions.move(clipping, state)"
+            @done="(done) => actions.workOff(clipping, done)"
+          />
+        </ul>
       </div>
-      <p v-else-if="!view" class="p-6 text-ink-3">{{ words.frame.loading }} …</p>
-      <EmptyState v-else-if="list.length === 0" :title="empty.title" :detail="empty.detail" />
-      <ul v-else class="divide-y divide-rule border-b border-rule">
-        <ClippingListItem
-          v-for="clipping in list"
-          :key="clipping.id"
-          :clipping="clipping"
-          :current="clipping.id === currentId"
-          :chosen="marked.includes(clipping.id)"
-          @mark="mark(clipping.id)"
-          @choose="currentId = clipping.id"
-          @edit="edit(clipping)"
-          @move="(state) => actions.move(clipping, state)"
-          @done="(done) => actions.workOff(clipping, done)"
-        />
-      </ul>
+      <ClippingPreview
+        v-if="currentId && list.some(({ id }) => id === currentId)"
+        :id="currentId"
+        class="w-[380px] shrink-0 max-wide:hidden"
+      />
     </div>
+    <LazySavedLists v-if="listsWanted" :open="listsOpen" @close="listsOpen = false" />
     <LazyClippingDialog
       v-if="wasOpened"
       :clipping="editing"

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { readingRoutes } from '#shared/reading/routes'
 import { refDebounced } from '@vueuse/core'
+import type { FoundClipping } from '#shared/reading/types'
 import * as words from '#shared/words'
+import KindIcon from '~/clippings/KindIcon.vue'
 import type { Place } from '~/frame/place'
 import { usePlaces } from '~/frame/usePlaces'
 import FoundListItem from '~/reading/FoundListItem.vue'
@@ -71,6 +73,9 @@ const isFiltered = computed(() => show.value !== 'all' || age.value !== 'any' ||
 const articles = computed(() => found.value?.articles ?? [])
 const posts = computed(() => (isFiltered.value ? [] : (found.value?.posts ?? [])))
 
+const clippings = computed(() => (isFiltered.value ? [] : (found.value?.clippings ?? [])))
+const clippingAt = ({ id, show }: FoundClipping): string => `/clippings?show=${show}&clipping=${id}`
+
 function letGo(): void {
   show.value = 'all'
   age.value = 'any'
@@ -96,6 +101,7 @@ const targets = computed(() => [
       () =>
         goTo(`/desk/${id}`),
   ),
+  ...clippings.value.map((clipping) => () => goTo(clippingAt(clipping))),
 ])
 function move(by: 1 | -1): void {
   at.value = Math.min(targets.value.length - 1, Math.max(-1, at.value + by))
@@ -174,9 +180,13 @@ const shows = Object.entries(words.wire.shows)
         </div>
       </section>
       <div
-        v-if="articles.length + posts.length > 0"
+        v-if="articles.length + posts.length + clippings.length > 0"
         class="grid gap-x-6"
-        :class="articles.length > 0 && posts.length > 0 ? 'wide:grid-cols-[minmax(0,1fr)_360px]' : ''"
+        :class="
+          articles.length > 0 && posts.length + clippings.length > 0
+            ? 'wide:grid-cols-[minmax(0,1fr)_360px]'
+            : ''
+        "
       >
         <section v-if="articles.length > 0" class="min-w-0">
           <h2 class="px-4 pt-3 text-small font-semibold text-ink-2" aria-live="polite">
@@ -193,38 +203,75 @@ const shows = Object.entries(words.wire.shows)
             />
           </ul>
         </section>
-        <section v-if="posts.length > 0" class="min-w-0" :aria-label="labels.posts">
-          <h2 class="px-4 pt-3 text-small font-semibold text-ink-2">{{ labels.posts }}</h2>
-          <ul class="divide-y divide-rule">
-            <li
-              v-for="(post, index) in posts"
-              :id="`found-${places.length + articles.length + index}`"
-              :key="post.id"
-              :class="
-                places.length + articles.length + index === at
-                  ? 'bg-paper shadow-[inset_3px_0_0_var(--act)]'
-                  : ''
-              "
-            >
-              <NuxtLink
-                :to="`/desk/${post.id}`"
-                class="block px-4 py-2.5 hover:bg-paper"
-                :data-post="post.id"
+        <div v-if="posts.length + clippings.length > 0" class="min-w-0">
+          <section v-if="posts.length > 0" :aria-label="labels.posts">
+            <h2 class="px-4 pt-3 text-small font-semibold text-ink-2">{{ labels.posts }}</h2>
+            <ul class="divide-y divide-rule">
+              <li
+                v-for="(post, index) in posts"
+                :id="`found-${places.length + articles.length + index}`"
+                :key="post.id"
+                :class="
+                  places.length + articles.length + index === at
+                    ? 'bg-paper shadow-[inset_3px_0_0_var(--act)]'
+                    : ''
+                "
               >
-                <span class="serif line-clamp-2 text-[15px] leading-snug" dir="auto">{{ post.text }}</span>
-                <span class="block text-small text-ink-3"
-                  ><span class="font-medium" :class="post.stage === 'draft' ? 'text-warn' : 'text-ok'">{{
-                    labels.stages[post.stage]
-                  }}</span
-                  ><template v-if="post.at"> · {{ times.nearDay(post.at) }}</template></span
+                <NuxtLink
+                  :to="`/desk/${post.id}`"
+                  class="block px-4 py-2.5 hover:bg-paper"
+                  :data-post="post.id"
                 >
-              </NuxtLink>
-            </li>
-          </ul>
-        </section>
+                  <span class="serif line-clamp-2 text-[15px] leading-snug" dir="auto">{{ post.text }}</span>
+                  <span class="block text-small text-ink-3"
+                    ><span class="font-medium" :class="post.stage === 'draft' ? 'text-warn' : 'text-ok'">{{
+                      labels.stages[post.stage]
+                    }}</span
+                    ><template v-if="post.at"> · {{ times.nearDay(post.at) }}</template></span
+                  >
+                </NuxtLink>
+              </li>
+            </ul>
+          </section>
+          <section v-if="clippings.length > 0" :aria-label="labels.clippings">
+            <h2 class="px-4 pt-3 text-small font-semibold text-ink-2">{{ labels.clippings }}</h2>
+            <ul class="divide-y divide-rule">
+              <li
+                v-for="(clipping, index) in clippings"
+                :id="`found-${places.length + articles.length + posts.length + index}`"
+                :key="clipping.id"
+                :class="
+                  places.length + articles.length + posts.length + index === at
+                    ? 'bg-paper shadow-[inset_3px_0_0_var(--act)]'
+                    : ''
+                "
+              >
+                <NuxtLink
+                  :to="clippingAt(clipping)"
+                  class="block px-4 py-2.5 hover:bg-paper"
+                  :data-found-clipping="clipping.id"
+                >
+                  <span class="serif line-clamp-2 text-[15px] leading-snug font-medium" dir="auto">{{
+                    clipping.title || clipping.place
+                  }}</span>
+                  <span
+                    v-if="clipping.title && clipping.place"
+                    class="line-clamp-2 text-small text-ink-2"
+                    dir="auto"
+                    >{{ clipping.place }}</span
+                  >
+                  <span class="flex items-center gap-1 text-small text-ink-3"
+                    ><KindIcon :kind="clipping.kind" :size="13" /> {{ labels.keptIn[clipping.show]
+                    }}<template v-if="clipping.site"> · {{ clipping.site }}</template></span
+                  >
+                </NuxtLink>
+              </li>
+            </ul>
+          </section>
+        </div>
       </div>
       <EmptyState
-        v-else-if="found && places.length + posts.length === 0 && !searching"
+        v-else-if="found && places.length + posts.length + clippings.length === 0 && !searching"
         :title="labels.nothing.title"
         :detail="labels.nothing.detail"
       />

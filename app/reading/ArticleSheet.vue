@@ -61,7 +61,9 @@ async function clipQuote(): Promise<void> {
   if (!words || !article.value) return
   clear()
   const { id } = article.value
-  await clippings.keepQuote(article.value, words, () => wire.reload(id))
+  await clippings.keepQuote(article.value.title, { articleId: id, clippingId: null }, words, () =>
+    wire.reload(id),
+  )
 }
 /** The selected words as the beginning of a watch. */
 function watchWords(): void {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { sourceRoutes } from '#shared/sources/routes'
-import { Download, FileUp } from '@lucide/vue'
+import { Download } from '@lucide/vue'
 import * as words from '#shared/words'
 import { sentenceOf } from '~/base/client'
 import { useImports } from './useImports'
@@ -11,12 +11,8 @@ const imports = useImports()
 const notices = useNoticesStore()
 const failed = ref('')
 const busy = ref(false)
-const file = ref<HTMLInputElement | null>(null)
 
-async function take(event: Event): Promise<void> {
-  const input = event.target as HTMLInputElement
-  const [chosen] = input.files ?? []
-  if (!chosen) return
+async function take(chosen: File): Promise<void> {
   busy.value = true
   failed.value = ''
   try {
@@ -25,7 +21,6 @@ async function take(event: Event): Promise<void> {
     failed.value = sentenceOf(error)
   } finally {
     busy.value = false
-    input.value = ''
   }
 }
 const act = (work: () => Promise<void>): Promise<void> =>
@@ -41,18 +36,12 @@ const isGoing = computed(() => (now.value?.waiting ?? 0) > 0)
   <section>
     <div class="flex flex-wrap items-center gap-2">
       <template v-if="brand.canWork">
-        <input
-          ref="file"
-          type="file"
+        <FileButton
           accept=".opml,.xml,text/x-opml,text/xml,application/xml"
-          class="sr-only"
-          tabindex="-1"
-          :aria-label="labels.fromFile"
-          @change="take"
+          :label="labels.fromFile"
+          :busy="busy"
+          @file="take"
         />
-        <PlainButton :busy="busy" @click="file?.click()"
-          ><FileUp :size="14" aria-hidden="true" />{{ labels.fromFile }}</PlainButton
-        >
       </template>
       <a
         :href="brand.pathTo(sourceRoutes.exportOpml)"
@@ -92,36 +81,16 @@ const isGoing = computed(() => (now.value?.waiting ?? 0) > 0)
           <PlainButton kind="quiet" @click="imports.dismiss()">{{ labels.dismiss }}</PlainButton>
         </template>
       </div>
-      <div
-        v-if="isGoing"
-        class="mt-2 h-1.5 overflow-hidden rounded-full bg-well"
-        role="progressbar"
-        :aria-label="labels.reading"
-        aria-valuemin="0"
-        :aria-valuemax="now.total"
-        :aria-valuenow="done"
-      >
-        <div
-          class="h-full rounded-full bg-act"
-          :style="{ width: `${(100 * done) / Math.max(1, now.total)}%` }"
-        />
-      </div>
-      <details v-if="missed > 0" class="mt-2">
-        <summary class="cursor-pointer text-small font-semibold text-ink-2">
-          {{ labels.failures }} ({{ missed }})
-        </summary>
-        <ul class="mt-1 max-h-[220px] overflow-y-auto text-small">
-          <li v-for="problem in now.problems" :key="`${problem.line} ${problem.message}`" class="py-1">
-            <b class="font-semibold">{{ labels.inLine(problem.line) }}</b> {{ problem.message }}
-          </li>
-          <li v-for="item in now.failed" :key="item.url" class="py-1 wrap-anywhere">
-            <b class="font-semibold">{{ item.title ?? item.url }}</b> {{ item.message }}
-          </li>
-          <li v-if="now.failed.length < now.notAdded" class="py-1 text-ink-2">
-            {{ labels.moreFailed(now.notAdded - now.failed.length) }}
-          </li>
-        </ul>
-      </details>
+      <ProgressBar v-if="isGoing" class="mt-2" :label="labels.reading" :done="done" :total="now.total" />
+      <ReadProblems
+        class="mt-2"
+        :title="labels.failures"
+        :in-line="labels.inLine"
+        :problems="now.problems"
+        :failed="now.failed"
+        :refused="now.notAdded"
+        :more="labels.moreFailed"
+      />
     </div>
   </section>
 </template>

@@ -1,3 +1,7 @@
 export { FormatError } from './errors'
-export { readOpml, writeOpml, type OpmlSource, type Read } from './opml'
+export { readBookmarks, writeBookmarks, type Bookmark } from './bookmarks'
+export { readOpml, writeLinks, writeOpml, type OpmlSource } from './opml'
+export type { Read } from './rows'
+export { kindOfList, readSavedList, type Columns, type SavedListKind, type SavedRow } from './savedList'
+export { readTable, writeTable, type Table } from './table'
 export { writeFeed, type FeedKind, type FeedToWrite } from './feed'

@@ -1,7 +1,12 @@
-/** What is wrong with a file of sources, by code. */
+/** What is wrong with a file of sources, or with a list of what was saved elsewhere, by code. */
 export interface FormatMessages {
   'opml.folders-too-deep': { most: number }
   'opml.too-deep': object
   'opml.none': object
   'opml.no-address': { text: string }
+  'list.no-address': { text: string }
+  'list.too-deep': object
+  'list.no-bookmarks': object
+  'list.no-column': object
+  'list.without-address': { items: number }
 }

@@ -1,8 +1,8 @@
-import type { Message } from '../message'
 import { message } from '../messages'
 import type { Parser } from 'htmlparser2'
 import { scanHtml } from '../text'
 import { FormatError } from './errors'
+import { lineCounter, MOST_PROBLEMS, oneLine, webAddress, type Read } from './rows'
 import { escapeXml as escape } from './xml'
 
 export interface OpmlSource {
@@ -13,16 +13,10 @@ export interface OpmlSource {
   folders: string[]
 }
 
-export interface Read<T> {
-  rows: T[]
-  problems: { line: number; message: Message }[]
-}
-
 const DEEPEST = 100
 const NAME_LENGTH = 120
-/** Folders of one source, and places that can't be used which are named: more of either help nobody. */
+/** Folders of one source: more help nobody. */
 const MOST_FOLDERS = 50
-const MOST_PROBLEMS = 1_000
 
 /**
  * The feeds in an OPML 2.0 file (http://opml.org/spec2.opml), read leniently. A feed that stands in several
@@ -31,7 +25,7 @@ const MOST_PROBLEMS = 1_000
  */
 export function readOpml(text: string): Read<OpmlSource> {
   const rows = new Map<string, OpmlSource>()
-  const problems: { line: number; message: Message }[] = []
+  const problems: Read<OpmlSource>['problems'] = []
   const open: { name: string | null; isFeed: boolean }[] = []
   const lines = lineCounter(text)
   let isOpml = false
@@ -51,7 +45,7 @@ export function readOpml(text: string): Read<OpmlSource> {
             lines(parser.startIndex),
             message('opml.folders-too-deep', { most: DEEPEST }),
           )
-        const label = clean(attributes['text'] ?? attributes['title'])
+        const label = oneLine(attributes['text'] ?? attributes['title'])
         const address = addressOf(attributes)
         open.push({ name: label, isFeed: address !== null })
         if (address !== null) take(attributes, address, label)
@@ -97,38 +91,17 @@ export function readOpml(text: string): Read<OpmlSource> {
 
 /** The address of a feed; of a link, that of its page, whose feed is looked for. */
 function addressOf(attributes: Record<string, string>): string | null {
-  const feed = clean(attributes['xmlurl'])
+  const feed = oneLine(attributes['xmlurl'])
   const isLink = ['link', 'rss', 'atom', 'feed'].includes(attributes['type']?.toLowerCase() ?? '')
-  return feed ?? (isLink ? (clean(attributes['url']) ?? clean(attributes['htmlurl'])) : null)
+  return feed ?? (isLink ? (oneLine(attributes['url']) ?? oneLine(attributes['htmlurl'])) : null)
 }
 
 /** OPML 2.0: categories are separated by commas, and one inside another is written with slashes. */
 const categories = (text: string | undefined): string[] =>
   (text ?? '').split(',', MOST_FOLDERS).flatMap((part) => {
-    const names = part.split('/').flatMap((name) => clean(name) ?? [])
+    const names = part.split('/').flatMap((name) => oneLine(name) ?? [])
     return names.length > 0 ? [names.join(' / ').slice(0, NAME_LENGTH)] : []
   })
-
-function clean(text: string | undefined): string | null {
-  const line = text?.replace(/\s+/g, ' ').trim()
-  return line ? line : null
-}
-
-function webAddress(text: string): string | null {
-  if (!URL.canParse(text.trim())) return null
-  const url = new URL(text.trim())
-  return url.protocol === 'http:' || url.protocol === 'https:' ? url.href : null
-}
-
-/** Line of an offset, counted onward from the last one asked for. */
-function lineCounter(text: string): (offset: number) => number {
-  let at = 0
-  let line = 1
-  return (offset) => {
-    for (; at < offset; at++) if (text.charCodeAt(at) === 10) line++
-    return line
-  }
-}
 
 /** Sources as an OPML 2.0 file: those of several folders stand in each, those of none behind them. */
 export function writeOpml(
@@ -146,7 +119,36 @@ export function writeOpml(
   const loose = sources
     .filter((source) => source.folders.length === 0)
     .map((source) => `    ${outline(source)}`)
-  return [
+  return opmlFile(title, [...lines, ...loose])
+}
+
+function outline({ url, title, homeUrl }: { url: string; title: string; homeUrl: string | null }): string {
+  const home = homeUrl ? ` htmlUrl="${escape(homeUrl)}"` : ''
+  return `<outline type="rss" text="${escape(title)}" xmlUrl="${escape(url)}"${home}/>`
+}
+
+/** Addresses of pages as an OPML 2.0 file of links: those of a folder in it, those of none behind them. */
+export function writeLinks(
+  title: string,
+  links: { url: string; title: string; folder: string | null }[],
+): string {
+  const folders = [...new Set(links.flatMap(({ folder }) => folder ?? []))].sort((a, b) => a.localeCompare(b))
+  const inFolder = (name: string | null): string[] =>
+    links
+      .filter(({ folder }) => folder === name)
+      .map(({ url, title: text }) => `<outline type="link" text="${escape(text)}" url="${escape(url)}"/>`)
+  return opmlFile(title, [
+    ...folders.flatMap((name) => [
+      `    <outline text="${escape(name)}">`,
+      ...inFolder(name).map((line) => `      ${line}`),
+      '    </outline>',
+    ]),
+    ...inFolder(null).map((line) => `    ${line}`),
+  ])
+}
+
+const opmlFile = (title: string, lines: string[]): string =>
+  [
     '<?xml version="1.0" encoding="UTF-8"?>',
     '<opml version="2.0">',
     '  <head>',
@@ -154,14 +156,7 @@ export function writeOpml(
     '  </head>',
     '  <body>',
     ...lines,
-    ...loose,
     '  </body>',
     '</opml>',
     '',
   ].join('\n')
-}
-
-function outline({ url, title, homeUrl }: { url: string; title: string; homeUrl: string | null }): string {
-  const home = homeUrl ? ` htmlUrl="${escape(homeUrl)}"` : ''
-  return `<outline type="rss" text="${escape(title)}" xmlUrl="${escape(url)}"${home}/>`
-}

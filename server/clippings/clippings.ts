@@ -1,16 +1,20 @@
-import { v7 as uuid } from 'uuid'
 import { toInstant } from '#core/instant'
 import type { Clipping, ClippingsView } from '#shared/clippings/types'
 import type { Undoable } from '#shared/platform/types'
 import { now } from '#server/platform/clock'
 import { useDb, type Db } from '#server/platform/db'
-import { articleForBrand, beginningOf, tagsOfArticles } from '#server/articles'
+import { articleForBrand, beginningOf, putState, tagsOfArticles } from '#server/articles'
 import * as store from './queries/clippings'
+import { clippingFolders, folderById } from './queries/folders'
+import { folderNamed } from './folders'
 import type { PostDoc } from '#shared/posts/types'
 import type { ArticleTag } from '#shared/articles/types'
 import { problem } from '#server/platform/http/problem'
 import type { Actor } from '#server/platform/changes/actor'
 import { changeUndoably } from '#server/platform/changes/history'
+import type { Tracked } from '#server/platform/db/tracked'
+import { contentById, passagesOfLink } from './queries/contents'
+import type { ClippingContentRow, ClippingRow } from './rows'
 
 const MOST_SHOWN = 500
 
@@ -32,16 +36,8 @@ export async function clippings(
     rows.map(({ id }) => id),
   )
   return {
-    clippings: rows.map((row) =>
-      clippingOf(row, [
-        ...(tags.get(row.article_id ?? '') ?? []),
-        ...(own.get(row.id) ?? []).map((tag) => ({ ...tag, by: 'hand' as const })),
-      ]),
-    ),
-    folders: (await store.clippingFolders(db, brandId)).map(({ name, count }) => ({
-      name,
-      count: Number(count),
-    })),
+    clippings: rows.map((row) => clippingOf(row, tagsFor(row, tags, own))),
+    folders: await clippingFolders(db, brandId),
     counts: await store.countClippings(db, brandId),
   }
 }
@@ -57,10 +53,12 @@ const clippingOf = (row: store.ClippingWithArticle, tags: ArticleTag[]): Clippin
   author: row.author,
   beginning: row.beginning ?? '',
   pictureId: row.picture_id,
+  pictureUrl: row.article_id === null ? null : row.picture_url,
   keptAt: toInstant(row.created_at),
   at: row.at === null ? null : toInstant(row.at),
   note: row.note ?? '',
   folder: row.folder,
+  folderId: row.folder === null ? null : row.folder_id,
   shelved: row.shelved === 1,
   posts: Number(row.posts),
   tags,
@@ -68,33 +66,58 @@ const clippingOf = (row: store.ClippingWithArticle, tags: ArticleTag[]): Clippin
   version: row.version,
 })
 
-/** Keeps words of an article as a clipping of their own, beside the article's. */
-export async function keepQuote(
-  actor: Actor,
-  input: { articleId: string; quote: string },
-): Promise<Undoable> {
-  const { historyId } = await changeUndoably(actor, 'article', input.articleId, async (db, tracked) => {
-    if (!(await articleForBrand(db, actor.brandId, input.articleId))) throw problem('notFound')
-    const row = {
-      brand_id: actor.brandId,
-      article_id: input.articleId,
-      kind: 'quote' as const,
-      quote: input.quote,
-      shelved: 0,
-      created_by: actor.personId,
-      created_at: now(),
-    }
-    await tracked.insert('clippings', { id: uuid() }, row)
-  })
-  return { historyId }
+/**
+ * A clipping with its own content, where it has any, and the words of its article that were kept. Throws
+ * `notFound`.
+ */
+export async function clippingWith(
+  db: Db,
+  brandId: string,
+  id: string,
+): Promise<{ clipping: Clipping; content: ClippingContentRow | null; passages: string[] }> {
+  const [row] = await store.clippingsFor(db, brandId, [id], null)
+  if (!row) throw problem('notFound')
+  const [tags, own] = await Promise.all([
+    tagsOfArticles(db, brandId, row.article_id === null ? [] : [row.article_id], now()),
+    store.tagsOfClippings(db, [id]),
+  ])
+  const content = (await contentById(db, id)) ?? null
+  const passages = [
+    ...(row.article_id === null ? [] : await store.passagesOf(db, brandId, row.article_id)),
+    ...(content?.link_key ? await passagesOfLink(db, brandId, content.link_key) : []),
+  ]
+  return {
+    clipping: clippingOf(row, tagsFor(row, tags, own)),
+    content,
+    passages: [...new Set([...(row.quote === null ? [] : [row.quote]), ...passages])],
+  }
 }
 
-/** Changes a clipping's note and folder. */
-export async function editClipping(
-  actor: Actor,
-  id: string,
-  input: { note: string; folder: string | null; version: number },
-): Promise<Undoable> {
+/** A clipping's own tags, and those of its article. */
+const tagsFor = (
+  row: { id: string; article_id: string | null },
+  ofArticles: Map<string, ArticleTag[]>,
+  own: Map<string, { id: string; name: string }[]>,
+): ArticleTag[] => [
+  ...(ofArticles.get(row.article_id ?? '') ?? []),
+  ...(own.get(row.id) ?? []).map((tag) => ({ ...tag, by: 'hand' as const })),
+]
+
+/** What a person may change of a clipping; what is null stays as it is. */
+interface Edited {
+  note: string
+  folder: string | null
+  title: string | null
+  text: string | null
+  quote: string | null
+  version: number
+}
+
+/**
+ * Changes a clipping's note and folder and, where they are its own, its title, text and kept words. An
+ * article's title and text stay the article's.
+ */
+export async function editClipping(actor: Actor, id: string, input: Edited): Promise<Undoable> {
   const { historyId } = await changeUndoably(actor, 'article', id, async (db, tracked) => {
     const row = await store.clippingById(db, actor.brandId, id)
     if (!row) throw problem('notFound')
@@ -102,10 +125,65 @@ export async function editClipping(
     await tracked.update(
       'clippings',
       { id },
-      { note: input.note || null, folder: input.folder || null, version: row.version + 1 },
+      {
+        note: input.note || null,
+        folder_id: await folderNamed(db, tracked, actor.brandId, input.folder),
+        version: row.version + 1,
+        ...(row.quote === null || !input.quote ? {} : { quote: input.quote }),
+      },
+    )
+    if (input.title === null && input.text === null) return
+    if (!(await contentById(db, id))) return
+    await tracked.update(
+      'clipping_contents',
+      { clipping_id: id },
+      {
+        ...(input.title === null ? {} : { title: input.title }),
+        ...(input.text === null ? {} : { text: input.text }),
+      },
     )
   })
   return { historyId }
+}
+
+/** What is done with several at once. */
+interface Several {
+  ids: string[]
+  /** The folder they go into; null for none, undefined where they stay. */
+  folderId?: string | null
+  done?: boolean
+  shelved?: boolean
+}
+
+/** Changes several clippings as one. Throws `notFound` where one of them, or the folder, is not the brand's. */
+export async function changeSeveral(actor: Actor, input: Several): Promise<Undoable> {
+  const { historyId } = await changeUndoably(actor, 'article', input.ids[0]!, async (db, tracked) => {
+    if (input.folderId && !(await folderById(db, actor.brandId, input.folderId))) throw problem('notFound')
+    const patch = {
+      ...(input.folderId === undefined ? {} : { folder_id: input.folderId }),
+      ...(input.done === undefined ? {} : { done_at: input.done ? now() : null }),
+    }
+    for (const id of new Set(input.ids)) {
+      const row = await store.clippingById(db, actor.brandId, id)
+      if (!row) throw problem('notFound')
+      if (Object.keys(patch).length > 0) await tracked.update('clippings', { id }, patch)
+      if (input.shelved !== undefined) await shelve(db, tracked, actor, row, input.shelved)
+    }
+  })
+  return { historyId }
+}
+
+/** An article's clipping is shelved with its article; any other by itself. */
+async function shelve(
+  db: Db,
+  tracked: Tracked,
+  actor: Actor,
+  row: ClippingRow,
+  shelved: boolean,
+): Promise<void> {
+  if (row.article_id !== null && row.kind === 'article')
+    await putState(db, tracked, actor, row.article_id, shelved ? 'shelved' : 'clipped')
+  else await tracked.update('clippings', { id: row.id }, { shelved: shelved ? 1 : 0 })
 }
 
 /** Puts a clipping that is no article's on the shelf, or takes it off. */

@@ -4,6 +4,7 @@ import type { Actor } from '#server/platform/changes/actor'
 import { now, realNow } from '#server/platform/clock'
 import type { Db } from '#server/platform/db'
 import type { Tracked } from '#server/platform/db/tracked'
+import { folderNamed } from './folders'
 import { articleClipping } from './queries/clippings'
 import { putPicture } from './queries/contents'
 import type { ClippingContentRow } from './rows'
@@ -18,6 +19,8 @@ export interface ContentInput extends Captured {
   tags: string[]
   pictureId: string | null
   shelved: boolean
+  /** When it was kept elsewhere; null for now. */
+  keptAt?: number | null
   /** Whether nobody is waiting for it any more. */
   done: boolean
 }
@@ -37,7 +40,8 @@ export async function addContentClipping(
   const own = input.articleId === null || input.kind === 'quote' ? null : input.articleId
   const clippingId = own === null ? id : await clipArticle(db, tracked, actor, own, input.shelved)
   const done_at = input.done ? now() : null
-  const filed = { note: input.note || null, folder: input.folder || null, done_at }
+  const folder_id = await folderNamed(db, tracked, actor.brandId, input.folder)
+  const filed = { note: input.note || null, folder_id, done_at }
   if (own === null)
     await tracked.insert(
       'clippings',
@@ -50,7 +54,7 @@ export async function addContentClipping(
         quote: input.words || null,
         shelved: input.shelved ? 1 : 0,
         created_by: actor.personId,
-        created_at: now(),
+        created_at: input.keptAt ?? now(),
       },
     )
   else await tracked.update('clippings', { id: clippingId }, filed)

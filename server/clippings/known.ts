@@ -1,7 +1,8 @@
 import { toInstant } from '#core/instant'
 import type { CaptureView } from '#shared/capture/types'
 import type { Db } from '#server/platform/db'
-import { clippingById, clippingFolders } from './queries/clippings'
+import { clippingById } from './queries/clippings'
+import { clippingFolders } from './queries/folders'
 import { clippingsAbout } from './queries/contents'
 
 /** What a brand kept of one page before, newest first. */

@@ -1,5 +1,5 @@
 import type { ClippingKind } from '#shared/clippings/types'
-import { text, whole, tableOf, type RowOf, type TableType } from '#server/platform/db/tables'
+import { messages, text, whole, tableOf, type RowOf, type TableType } from '#server/platform/db/tables'
 
 export const CLIPPINGS = tableOf('clippings', {
   id: text(),
@@ -11,10 +11,10 @@ export const CLIPPINGS = tableOf('clippings', {
   shelved: whole().orDefault(),
   created_by: text(),
   created_at: whole(),
-  folder: text().orNull(),
   /** When it was worked off; null while it waits. */
   done_at: whole().orNull(),
   version: whole().orDefault(),
+  folder_id: text().orNull(),
 })
 export type ClippingRow = RowOf<typeof CLIPPINGS>
 
@@ -47,10 +47,58 @@ export const CLIPPING_PICTURES = tableOf('clipping_pictures', {
   next_try_at: whole().orNull(),
 })
 
+/** Folders that a brand keeps its clippings in. */
+export const CLIPPING_FOLDERS = tableOf('clipping_folders', {
+  id: text(),
+  brand_id: text(),
+  name: text(),
+  /** When it was given up; what lay in it lies in none then. */
+  removed_at: whole().orNull(),
+  version: whole().orDefault(),
+})
+export type ClippingFolderRow = RowOf<typeof CLIPPING_FOLDERS>
+
+/** Numbers of clippings, by which they are found (its trigger makes them). */
+export const CLIPPING_NUMBERS = tableOf('clipping_numbers', { number: whole(), clipping_id: text() })
+
+/** Lists of what was saved elsewhere, as they were brought. */
+export const SAVED_LISTS = tableOf('saved_lists', {
+  id: text(),
+  brand_id: text(),
+  created_by: text(),
+  created_at: whole(),
+  name: text(),
+  /** Whether what it brings goes on the shelf. */
+  shelved: whole<0 | 1>(),
+  problems_json: text(),
+  stopped_at: whole().orNull(),
+})
+export type SavedListRow = RowOf<typeof SAVED_LISTS>
+
+export const SAVED_ITEMS = tableOf('saved_items', {
+  list_id: text(),
+  position: whole(),
+  url: text(),
+  title: text().orNull(),
+  folder: text().orNull(),
+  tags_json: text(),
+  note: text().orNull(),
+  added_at: whole().orNull(),
+  state: text<'waiting' | 'added' | 'known' | 'failed'>(),
+  message: messages().orNull(),
+  /** The clipping it became, or was already. */
+  clipping_id: text().orNull(),
+})
+export type SavedItemRow = RowOf<typeof SAVED_ITEMS>
+
 declare module 'knex/types/tables' {
   interface Tables {
     clippings: TableType<typeof CLIPPINGS>
     clipping_contents: TableType<typeof CLIPPING_CONTENTS>
     clipping_pictures: TableType<typeof CLIPPING_PICTURES>
+    clipping_folders: TableType<typeof CLIPPING_FOLDERS>
+    clipping_numbers: TableType<typeof CLIPPING_NUMBERS>
+    saved_lists: TableType<typeof SAVED_LISTS>
+    saved_items: TableType<typeof SAVED_ITEMS>
   }
 }

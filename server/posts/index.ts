@@ -17,7 +17,15 @@ export {
 } from './postPictures'
 export { desk, draftOf, openPost, removePost, rewritePost, savePost } from './posts'
 export { checksOf, neutralContext, proofMaker, violationOf } from './proofs'
-export { aboutPosts, countOnDesk, postById, postsAbout, postsByIds, postsWithWords } from './queries/posts'
+export {
+  aboutPosts,
+  countOnDesk,
+  postById,
+  postsAbout,
+  postsByIds,
+  postsMadeFrom,
+  postsWithWords,
+} from './queries/posts'
 export {
   freeLateQueueItems,
   insertQueueItem,

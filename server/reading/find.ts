@@ -1,8 +1,9 @@
 import { fold, stem } from '#core/text'
-import type { FoundArticle, FoundThings } from '#shared/reading/types'
+import type { FoundArticle, FoundClipping, FoundThings } from '#shared/reading/types'
 import { toInstant } from '#core/instant'
 import { useDb, type Db } from '#server/platform/db'
 import { articlesAt, textsOf, matchExpression, searchArticles, type SearchFilter } from '#server/articles'
+import { clippingsWithWords } from '#server/clippings'
 import { postsWithWords } from '#server/posts'
 import { withMarks } from './articles'
 import { askedIn, type Asked } from './askedWords'
@@ -19,21 +20,52 @@ export async function find(
   const db = await useDb()
   const posts = await postsWith(db, brandId, ask.query)
   const asked = await askedIn(db, brandId, ask.query)
+  const clippings = await clippingsWith(db, brandId, asked)
   const match = matchExpression(asked, 'anywhere')
   const matchTitle = matchExpression(asked, 'title')
-  if (!match || !matchTitle) return { posts, articles: [], more: false }
+  if (!match || !matchTitle) return { posts, clippings, articles: [], more: false }
   const ids = await searchArticles(db, brandId, { ...ask, match, matchTitle, limit: MOST_RESULTS + 1 })
   const shown = ids.slice(0, MOST_RESULTS)
   const texts = new Map((await textsOf(db, shown)).map((row) => [row.id, row.text]))
   const listed = await withMarks(db, brandId, await articlesAt(db, brandId, shown))
   return {
     posts,
+    clippings,
     articles: listed.map((row): FoundArticle => ({
       ...row,
       ...placeIn({ title: row.title, text: texts.get(row.id) ?? '' }, asked),
     })),
     more: ids.length > MOST_RESULTS,
   }
+}
+
+const MOST_CLIPPINGS = 12
+
+/** What a brand kept: each word stands somewhere in it, in any of its forms. */
+async function clippingsWith(db: Db, brandId: string, asked: Asked[]): Promise<FoundClipping[]> {
+  if (asked.length === 0) return []
+  const rows = await clippingsWithWords(db, brandId, asked.map(termOf).join(' AND '), MOST_CLIPPINGS)
+  return rows.map(({ id, kind, title, site, place, created_at, shelved, done_at }) => ({
+    id,
+    kind,
+    title: title ?? '',
+    site: site ?? '',
+    place: (place ?? '').replace(/\s+/g, ' ').trim(),
+    keptAt: toInstant(created_at),
+    show: done_at !== null ? 'done' : shelved === 1 ? 'shelved' : 'waiting',
+  }))
+}
+
+/** Shorter stems begin too many other words. */
+const SHORTEST_STEM = 4
+
+/** A word as FTS5 looks for it: as it is, or whatever begins as its forms do. */
+function termOf({ text, stems, isPhrase, isBeginning }: Asked): string {
+  const quoted = (text: string): string => `"${text.replaceAll('"', ' ')}"`
+  // The index takes letters apart from their signs itself.
+  if (isPhrase) return quoted(text)
+  const forms = stems.filter((form) => form.length >= SHORTEST_STEM).map((form) => `${quoted(form)}*`)
+  return `(${[isBeginning ? `${quoted(text)}*` : quoted(text), ...new Set(forms)].join(' OR ')})`
 }
 
 const MOST_POSTS = 12

@@ -5,6 +5,7 @@ import { parentPort, workerData } from 'node:worker_threads'
 import type { LaneName } from '#server/platform/jobs/lanes'
 import { articlesInThread } from '#server/articles/inThread'
 import { captureInThread } from '#server/capture/inThread'
+import { clippingsInThread } from '#server/clippings/inThread'
 import { pagesInThread } from '#server/platform/pages/inThread'
 import { postsInThread } from '#server/posts/inThread'
 import { readingInThread } from '#server/reading/inThread'
@@ -15,6 +16,7 @@ import { watchesInThread } from '#server/watches/inThread'
 const tasks = new Map([
   ...articlesInThread,
   ...captureInThread,
+  ...clippingsInThread,
   ...pagesInThread,
   ...postsInThread,
   ...readingInThread,

@@ -42,6 +42,8 @@ export const fields = inWords({
   tagComma: 'A tag has no comma in it: commas stand between tags.',
   quoteMissing: 'Select the words to keep first.',
   fileEmpty: 'The file is empty.',
+  noFile: 'Choose a file.',
+  tooManyAtOnce: (most: number) => `At most ${most} at once.`,
   fileTooLong: 'The file is larger than 2 MB; no list of sources is.',
   tooManyWordings: (most: number) => `At most ${most} wordings of one post.`,
   tooManyPictures: (most: number) => `At most ${most} pictures in one post.`,

@@ -45,6 +45,13 @@ export const LIMITS = Object.freeze({
   captureBytes: 4 * 1024 * 1024,
   /** Characters of a selection or title that are taken in; the beginning of it is kept. */
   captureCharacters: 1_000_000,
+  /** Characters of a clipping's own text. */
+  clippingText: 100_000,
+  /** A list of what was saved elsewhere: bytes and characters of its file, rows taken, columns of a table. */
+  listBytes: 16 * 1024 * 1024,
+  listCharacters: 10_000_000,
+  listRows: 20_000,
+  listColumns: 99,
   /** Days of one account that differ from its week, and echoes of one post. */
   exceptions: 200,
   echoes: 12,

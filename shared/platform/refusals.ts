@@ -161,6 +161,10 @@ export const refusals = inWords({
     title: 'The file can’t be used',
     detail: `${why} (line ${line})`,
   }),
+  notAList: (why: string, line: number) => ({
+    title: 'The file can’t be used',
+    detail: line > 1 ? `${why} (line ${line})` : why,
+  }),
   knownSource: (label: string) => ({
     title: 'Already a source',
     detail: `This feed is read already, as “${label}”.`,

@@ -23,6 +23,8 @@ export const find = inWords({
     toBrand: (name: string) => `Go to ${name}`,
   },
   posts: 'Posts',
+  clippings: 'Clippings',
+  keptIn: { waiting: 'to write', shelved: 'on the shelf', done: 'done' },
   stages: { draft: 'draft', 'lined-up': 'in line', sent: 'posted' },
   articles: 'Articles',
   counted: (count: number, more: boolean) =>
@@ -36,7 +38,7 @@ export const find = inWords({
   begin: {
     title: 'Find anything',
     detail:
-      'Articles and posts by their words; screens, sources, watches, folders and commands by their names.',
+      'Articles, clippings and posts by their words; screens, sources, watches, folders and commands by their names.',
   },
   clear: 'Clear the filters',
 })

@@ -1,3 +1,4 @@
+import type { ClippingKind } from '#shared/clippings/types'
 import type { Instant } from '#core/instant'
 import type { PostView } from '#shared/posts/types'
 import type { ArticleState, ArticleTag } from '#shared/articles/types'
@@ -12,9 +13,23 @@ export type FoundArticle = ArticleSummary
 export interface FoundThings {
   /** Posts in whose words all that is looked for stands. */
   posts: { id: string; text: string; at: Instant | null; stage: 'draft' | 'lined-up' | 'sent' }[]
+  /** What was kept, where all that is looked for stands. */
+  clippings: FoundClipping[]
   articles: FoundArticle[]
   /** Whether there are more than are shown. */
   more: boolean
+}
+
+export interface FoundClipping {
+  id: string
+  kind: ClippingKind
+  title: string
+  site: string
+  /** The words around what was found. */
+  place: string
+  keptAt: Instant
+  /** The list it stands in. */
+  show: 'waiting' | 'shelved' | 'done'
 }
 
 export interface ArticleFull extends ArticleSummary {

@@ -2,6 +2,8 @@ import type { FeedMessages } from '#core/feed/messages'
 import type { FormatMessages } from '#core/formats/messages'
 import { speaker, type Sentences } from '#shared/platform/say'
 
+type OpmlMessages = Pick<FormatMessages, Extract<keyof FormatMessages, `opml.${string}`>>
+
 /** What is said of sources besides what `core` finds. */
 export interface SourceMessages {
   'source.new-ids': object
@@ -13,7 +15,7 @@ export interface SourceMessages {
   'source.hub-answered': { status: number }
 }
 
-export const sourceMessages: Sentences<FeedMessages & FormatMessages & SourceMessages> = {
+export const sourceMessages: Sentences<FeedMessages & OpmlMessages & SourceMessages> = {
   'feed.not-utf8': () => 'The text is called UTF-8 but is not.',
   'feed.unknown-charset': ({ charset }) => `The character set “${charset}” is not known.`,
   'feed.is-utf8': ({ charset }) => `The text is called ${charset} but is UTF-8.`,

@@ -3,6 +3,7 @@
 export * from '#shared/platform/baseWords'
 export * from '#shared/capture/extensionWords'
 export * from '#shared/capture/words'
+export * from '#shared/clippings/words'
 export * from '#shared/delivery/words'
 export * from '#shared/posts/words'
 export * from '#shared/platform/fieldWords'

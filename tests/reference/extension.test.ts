@@ -46,3 +46,15 @@ it.each(['chromium', 'firefox'])('for %s asks for no host, and runs in no page b
   expect(manifest).not.toHaveProperty('content_scripts')
   expect(manifest).not.toHaveProperty('externally_connectable')
 })
+
+it('is the same, byte for byte, however often it is packed; a build for tests differs by its hosts alone', () => {
+  const before = ['chromium', 'firefox'].map(archive)
+  const files = textsOf('chromium')
+  pack(folder)
+  expect(['chromium', 'firefox'].map(archive)).toEqual(before)
+  pack(folder, 'http://127.0.0.1/*')
+  const { 'manifest.json': manifest, ...others } = textsOf('chromium')
+  const { 'manifest.json': plain, ...same } = files
+  expect(others).toEqual(same)
+  expect(JSON.parse(manifest!)).toEqual({ ...JSON.parse(plain!), host_permissions: ['http://127.0.0.1/*'] })
+})

@@ -14,6 +14,7 @@ const PUBLIC = [
   'POST /api/session',
   'DELETE /api/session',
   'POST /api/first-start',
+  'POST /api/pairing',
   'POST /api/demo/begin',
   'POST /api/demo/session',
 ]

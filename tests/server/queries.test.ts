@@ -17,6 +17,9 @@ import * as search from '#server/articles/queries/search'
 import * as tags from '#server/articles/queries/tags'
 import { leftToMatch } from '#server/articles/queries/toMatch'
 import * as clippings from '#server/clippings/queries/clippings'
+import { clippingFolders } from '#server/clippings/queries/folders'
+import * as savedLists from '#server/clippings/queries/savedLists'
+import { clippingsWithWords } from '#server/clippings/queries/search'
 import * as contents from '#server/clippings/queries/contents'
 import * as deliveries from '#server/delivery/queries/deliveries'
 import * as accounts from '#server/networks/queries/accounts'
@@ -37,6 +40,7 @@ import '#server/platform/changes/rows'
 import '#server/platform/jobs/rows'
 import '#server/capture/rows'
 import '#server/results/rows'
+import '#server/tokens/rows'
 
 interface Seen {
   place: string
@@ -94,14 +98,22 @@ const ASKED: (() => Promise<unknown>)[] = [
   () =>
     clippings.clippingsOf(db, 'b', {
       show: 'waiting',
-      folder: null,
+      folderId: 'f',
+      kind: 'page',
       text: 'x',
       written: true,
       tagId: 't',
       now: 1,
       limit: 1,
     }),
-  () => clippings.clippingFolders(db, 'b'),
+  () => clippingFolders(db, 'b'),
+  () => clippings.allClippings(db, 'b', 1),
+  () => clippingsWithWords(db, 'b', 'word', 1),
+  () => savedLists.countItems(db, 'l'),
+  () => savedLists.countStanding(db, 'l'),
+  () => savedLists.waitingItems(db, 1),
+  () => contents.passagesOfLink(db, 'b', 'k'),
+  () => posts.postsMadeFrom(db, 'b', 'c', 'a', 1),
   () => clippings.tagsOfClippings(db, ['c']),
   () => contents.clippingsAbout(db, 'b', 'k', 'a'),
   () => contents.picturesDue(db, 1, 1),
@@ -186,7 +198,7 @@ describe('tables', () => {
     const there = plain
       .prepare(
         `SELECT name FROM sqlite_schema WHERE type = 'table'
-         AND name NOT LIKE 'sqlite_%' AND name NOT LIKE 'knex_%' AND name NOT LIKE 'article_search%'`,
+         AND name NOT LIKE 'sqlite_%' AND name NOT LIKE 'knex_%' AND name NOT LIKE '%\\_search%' ESCAPE '\\'`,
       )
       .pluck()
       .all()

@@ -90,7 +90,7 @@ export class World {
     const kept = ['changes', 'keeping']
     db.transaction(() => {
       for (const name of names)
-        if (!kept.includes(name) && !name.startsWith('article_search_')) db.exec(`DELETE FROM ${name}`)
+        if (!kept.includes(name) && !/_search_/.test(name)) db.exec(`DELETE FROM ${name}`)
     })()
     db.close()
     await fetch(`${this.standins.url}/control/renew`, { method: 'POST' })

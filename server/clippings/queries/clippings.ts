@@ -1,12 +1,14 @@
 import type { Db } from '#server/platform/db'
 import { joined, readAll, readFirst } from '#server/platform/db/read'
 import { text, whole, type ShapeOf } from '#server/platform/db/tables'
+import type { ClippingKind } from '#shared/clippings/types'
 import { CLIPPINGS, type ClippingRow } from '../rows'
 import { listOf } from '#server/platform/db/sqlite/bulk'
 import { hasTag } from '#server/articles'
 
 const WITH_ARTICLE = {
   ...CLIPPINGS.columns,
+  folder: text().orNull(),
   title: text().orNull(),
   url: text().orNull(),
   at: whole().orNull(),
@@ -23,7 +25,8 @@ export type ClippingWithArticle = ShapeOf<typeof WITH_ARTICLE>
 
 export interface ClippingFilter {
   show: 'waiting' | 'shelved' | 'done'
-  folder: string | null
+  folderId: string | null
+  kind: ClippingKind | null
   /** Part of a title, a note or an outlet's name. */
   text: string | null
   written: boolean | null
@@ -39,7 +42,8 @@ const of = (show: ClippingFilter['show']): string =>
     shelved: 'shelved = 1 AND done_at IS NULL',
     done: 'done_at IS NOT NULL',
   })[show]
-const POSTS = `(SELECT count(*) FROM posts WHERE posts.brand_id = clippings.brand_id
+/** How many posts were made from a clipping. */
+export const POSTS = `(SELECT count(*) FROM posts WHERE posts.brand_id = clippings.brand_id
   AND posts.removed_at IS NULL AND (posts.article_id = clippings.article_id
     OR EXISTS (SELECT 1 FROM json_each(posts.clippings_json) AS made WHERE made.value = clippings.id)))`
 
@@ -48,6 +52,9 @@ const withArticles = (db: Db, brandId: string) =>
   joined(db, 'clippings')
     .leftJoin('clipping_contents', 'clipping_contents.clipping_id', 'clippings.id')
     .leftJoin('clipping_pictures', 'clipping_pictures.clipping_id', 'clippings.id')
+    .leftJoin('clipping_folders', (join) =>
+      join.on('clipping_folders.id', 'clippings.folder_id').andOnNull('clipping_folders.removed_at'),
+    )
     .leftJoin('articles', 'articles.id', 'clippings.article_id')
     .leftJoin('feeds', 'feeds.id', 'articles.feed_id')
     .leftJoin('sources', (join) =>
@@ -60,6 +67,7 @@ const withArticles = (db: Db, brandId: string) =>
 
 const columns = (db: Db) => [
   'clippings.*',
+  'clipping_folders.name as folder',
   db.raw(`coalesce(nullif(clipping_contents.title, ''), articles.title) AS title`),
   db.raw('coalesce(clipping_contents.url, articles.url) AS url'),
   db.raw('coalesce(clipping_contents.published_at, articles.at) AS at'),
@@ -69,8 +77,8 @@ const columns = (db: Db) => [
   'clipping_pictures.picture_id',
   db.raw('coalesce(clipping_contents.picture_url, articles.image) AS picture_url'),
   db.raw(
-    `substr(coalesce(nullif(clipping_contents.description, ''), clipping_contents.text), 1, 400)
-     AS beginning`,
+    `substr(coalesce(nullif(clipping_contents.description, ''), nullif(clipping_contents.text, ''),
+       articles.text), 1, 400) AS beginning`,
   ),
   'clipping_contents.video_json',
   db.raw(`${POSTS} AS posts`),
@@ -130,7 +138,8 @@ export async function clippingsOf(
   filter: ClippingFilter,
 ): Promise<ClippingWithArticle[]> {
   const query = withArticles(db, brandId).whereRaw(of(filter.show))
-  if (filter.folder) query.where('clippings.folder', filter.folder)
+  if (filter.folderId) query.where('clipping_folders.id', filter.folderId)
+  if (filter.kind) query.where('clippings.kind', filter.kind)
   if (filter.tagId) {
     const [condition, given] = hasTag(filter.tagId, filter.now)
     query.whereRaw(
@@ -159,6 +168,13 @@ export async function clippingsOf(
       .select(columns(db)),
   )
 }
+
+/** All of a brand's clippings, newest first. */
+export const allClippings = (db: Db, brandId: string, most: number): Promise<ClippingWithArticle[]> =>
+  readAll(
+    WITH_ARTICLE,
+    withArticles(db, brandId).orderBy('clippings.created_at', 'desc').limit(most).select(columns(db)),
+  )
 
 export const clippingById = (db: Db, brandId: string, id: string): Promise<ClippingRow | undefined> =>
   db('clippings').where({ brand_id: brandId, id }).first()
@@ -193,18 +209,6 @@ export async function tagsOfClippings(
     found.set(clipping_id, [...(found.get(clipping_id) ?? []), { id, name }])
   return found
 }
-
-/** The folders in use, with how many clippings wait in each. */
-export const clippingFolders = (db: Db, brandId: string): Promise<{ name: string; count: number }[]> =>
-  readAll(
-    { name: text().surely(), count: whole() },
-    joined(db, 'clippings')
-      .where({ brand_id: brandId })
-      .whereNotNull('folder')
-      .groupBy('folder')
-      .orderBy('folder')
-      .select({ name: 'folder' }, db.raw('sum(CASE WHEN done_at IS NULL THEN 1 ELSE 0 END) AS count')),
-  )
 
 export async function countClippings(
   db: Db,

@@ -1,9 +1,13 @@
 import type { Db } from '#server/platform/db'
 import { joined, readAll } from '#server/platform/db/read'
 import { pick, text, type ShapeOf } from '#server/platform/db/tables'
-import { CLIPPING_CONTENTS, CLIPPING_PICTURES, CLIPPINGS } from '../rows'
+import { CLIPPING_CONTENTS, CLIPPING_PICTURES, CLIPPINGS, type ClippingContentRow } from '../rows'
 
-const KEPT = { ...pick(CLIPPINGS, 'id', 'created_at', 'folder', 'shelved'), title: text().orNull() }
+const KEPT = {
+  ...pick(CLIPPINGS, 'id', 'created_at', 'shelved'),
+  folder: text().orNull(),
+  title: text().orNull(),
+}
 
 /** What a brand kept of one page, by its key or as its article, newest first. */
 export const clippingsAbout = (
@@ -16,6 +20,9 @@ export const clippingsAbout = (
     KEPT,
     joined(db, 'clippings')
       .leftJoin('clipping_contents', 'clipping_contents.clipping_id', 'clippings.id')
+      .leftJoin('clipping_folders', (join) =>
+        join.on('clipping_folders.id', 'clippings.folder_id').andOnNull('clipping_folders.removed_at'),
+      )
       .leftJoin('articles', 'articles.id', 'clippings.article_id')
       .where('clippings.brand_id', brandId)
       .where((either) => {
@@ -27,11 +34,30 @@ export const clippingsAbout = (
       .select(
         'clippings.id',
         'clippings.created_at',
-        'clippings.folder',
+        'clipping_folders.name as folder',
         'clippings.shelved',
         db.raw('coalesce(clipping_contents.title, articles.title) AS title'),
       ),
   )
+
+/** The words that a brand kept of one page, oldest first. */
+export const passagesOfLink = async (db: Db, brandId: string, linkKey: string): Promise<string[]> =>
+  (
+    await readAll(
+      pick(CLIPPINGS, 'quote'),
+      joined(db, 'clipping_contents')
+        .join('clippings', 'clippings.id', 'clipping_contents.clipping_id')
+        .where({ 'clipping_contents.brand_id': brandId, 'clipping_contents.link_key': linkKey })
+        .whereNotNull('clippings.quote')
+        .orderBy('clippings.created_at')
+        .limit(200)
+        .select('clippings.quote'),
+    )
+  ).flatMap(({ quote }) => quote ?? [])
+
+/** What a clipping holds of its own. */
+export const contentById = (db: Db, clippingId: string): Promise<ClippingContentRow | undefined> =>
+  db('clipping_contents').where({ clipping_id: clippingId }).first()
 
 /** Notes which picture a clipping has: one that is kept here, or one to be fetched from now on. */
 export async function putPicture(

@@ -59,6 +59,7 @@ const STATUS = {
   noFeedOnPage: 422,
   notAFeed: 422,
   notOpml: 422,
+  notAList: 422,
   watchQuery: 422,
   watchTooLong: 422,
   watchTaken: 409,

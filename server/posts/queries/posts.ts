@@ -1,3 +1,4 @@
+import type { DeliveryState } from '#shared/delivery/states'
 import type { Db } from '#server/platform/db'
 import { joined, readAll, readFirst } from '#server/platform/db/read'
 import { pick, text, whole, type ShapeOf } from '#server/platform/db/tables'
@@ -97,6 +98,62 @@ export function postsWithWords(
         'posts.saved_at',
         db.raw('min(wordings.text) AS text'),
         db.raw(`CASE WHEN ${DELIVERED} THEN 2 WHEN ${LINED} THEN 1 ELSE 0 END AS stage`),
+      ),
+  )
+}
+
+const MADE_FROM = {
+  post_id: POSTS.columns.id,
+  saved_at: POSTS.columns.saved_at,
+  line_id: text().orNull(),
+  delivery_state: text<DeliveryState>().orNull(),
+  at: whole().orNull(),
+  url: text().orNull(),
+  account: text().orNull(),
+}
+export type MadeFrom = ShapeOf<typeof MADE_FROM>
+
+/** Posts made from a clipping or its article, by account as far as they are in line or went out. */
+export const postsMadeFrom = (
+  db: Db,
+  brandId: string,
+  clippingId: string,
+  articleId: string | null,
+  most: number,
+): Promise<MadeFrom[]> => {
+  const made = joined(db, 'posts')
+    .where('posts.brand_id', brandId)
+    .whereNull('posts.removed_at')
+    .whereNotNull('posts.saved_at')
+    .where((either) => {
+      either.whereRaw('EXISTS (SELECT 1 FROM json_each(posts.clippings_json) AS made WHERE made.value = ?)', [
+        clippingId,
+      ])
+      if (articleId !== null) either.orWhere('posts.article_id', articleId)
+    })
+    .select('posts.id', 'posts.saved_at')
+  return readAll(
+    MADE_FROM,
+    db
+      .with('made', made)
+      .from('made')
+      .joinRaw(
+        `LEFT JOIN (SELECT post_id, account_id, id AS line_id, NULL AS delivery_state, NULL AS at, NULL AS url
+           FROM lines
+         UNION ALL SELECT post_id, account_id, NULL, state, coalesce(sent_at, due_at), remote_url
+           FROM deliveries WHERE state NOT IN ('not-sent', 'back-in-line', 'given-up', 'taken-back')) AS goes ON goes.post_id = made.id`,
+      )
+      .leftJoin('accounts', 'accounts.id', 'goes.account_id')
+      .orderBy('made.saved_at', 'desc')
+      .limit(most)
+      .select(
+        'made.id as post_id',
+        'made.saved_at',
+        'goes.line_id',
+        'goes.delivery_state',
+        'goes.at',
+        'goes.url',
+        'accounts.name as account',
       ),
   )
 }

@@ -16,6 +16,7 @@ import * as names from './014_names'
 import * as requests from './015_requests'
 import * as capture from './016_capture'
 import * as tokens from './017_tokens'
+import * as collection from './018_collection'
 
 interface Entry {
   name: string
@@ -41,6 +42,7 @@ const ENTRIES: Entry[] = [
   { name: '015_requests', migration: requests },
   { name: '016_capture', migration: capture },
   { name: '017_tokens', migration: tokens },
+  { name: '018_collection', migration: collection },
 ]
 
 export const migrationSource: Knex.MigrationSource<Entry> = {

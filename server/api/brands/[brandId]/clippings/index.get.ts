@@ -3,11 +3,13 @@ import { route } from '#server/route'
 import { clippings } from '#server/clippings'
 
 const SHOWS = ['waiting', 'shelved', 'done'] as const
+const KINDS = ['article', 'page', 'quote', 'picture', 'video', 'words'] as const
 
 export default route(clippingRoutes.clippings, null, ({ actor, query }) =>
   clippings(actor.brandId, {
     show: SHOWS.find((item) => item === query['show']) ?? 'waiting',
-    folder: query['folder'] || null,
+    folderId: query['folder'] || null,
+    kind: KINDS.find((item) => item === query['kind']) ?? null,
     text: query['q']?.trim().slice(0, 200) || null,
     tagId: query['tag'] ?? null,
     written: query['written'] === 'yes' ? true : query['written'] === 'no' ? false : null,
