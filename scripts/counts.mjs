@@ -84,7 +84,12 @@ function wordsIn(file) {
 const [TEXT, ATTRIBUTE] = [2, 6]
 
 /** Read into a value that nobody has a type for, and looked at piece by piece. */
-const READS_JSON = ['shared/platform/json.ts', 'core/feed/json.ts', 'core/page/linkedData.ts']
+const READS_JSON = [
+  'shared/platform/json.ts',
+  'core/feed/json.ts',
+  'core/page/linkedData.ts',
+  'core/page/oEmbed.ts',
+]
 
 /** Each by its name. */
 export const counts = () => ({

@@ -1,4 +1,4 @@
-import { html, nothing, type Ask, type Reply } from './http'
+import { html, json, nothing, type Ask, type Reply } from './http'
 import { drawScene } from './pictures'
 
 /** Pages one comes by that stand in no feed, for trying what can be captured of them. */
@@ -55,6 +55,26 @@ const film = (): Reply =>
     '<h1>Seven minutes of a dark street</h1><p>Filmed in October, from the steps of the town hall, without a tripod.</p>',
   )
 
+/** A page whose film is named by its data alone (oEmbed). */
+const reel = (): Reply =>
+  page(
+    `<title>Counting stars from a roof</title>
+<link rel="alternate" type="application/json+oembed" href="https://${HOST}/oembed?url=reel">`,
+    '<h1>Counting stars from a roof</h1><p>An hour on a roof with nine pupils, a torch and a list, cut to three minutes.</p>',
+  )
+const reelData = {
+  version: '1.0',
+  type: 'video',
+  title: 'Counting stars from a roof',
+  author_name: 'Tomé Vale',
+  provider_name: 'Bellhaven',
+  thumbnail_url: `https://${HOST}/pictures/readers.png`,
+  duration: 184,
+  html: '<script>window.hurt=1</script>',
+  width: 640,
+  height: 360,
+}
+
 /** A page that says what is not so. */
 const lies = (): Reply =>
   page(
@@ -102,6 +122,8 @@ export function answerWayside(ask: Ask): Reply | null {
   if (ask.host !== HOST) return null
   if (ask.path === '/' || ask.path === '/lamps-off') return lamps()
   if (ask.path === '/film') return film()
+  if (ask.path === '/reel') return reel()
+  if (ask.path.startsWith('/oembed')) return json(reelData)
   if (ask.path === '/lies') return lies()
   if (ask.path === '/many') return many()
   if (ask.path === '/members') return members(ask)

@@ -45,8 +45,11 @@ const writeAt = computed(() => ({
 <template>
   <li
     v-drag="source"
-    class="grid grid-cols-[18px_minmax(0,1fr)_auto] gap-x-3 gap-y-1 px-4 py-3 max-column:grid-cols-[18px_minmax(0,1fr)]"
-    :class="current ? 'bg-paper shadow-[inset_3px_0_0_var(--act)]' : ''"
+    :class="[
+      'grid grid-cols-[18px_minmax(0,1fr)_auto] gap-x-3 gap-y-1 px-4 py-3',
+      'max-column:grid-cols-[18px_minmax(0,1fr)]',
+      current ? 'bg-paper shadow-[inset_3px_0_0_var(--act)]' : '',
+    ]"
     :data-clipping="clipping.id"
     @focusin="emit('choose')"
   >

@@ -143,7 +143,7 @@ async function keepWords(): Promise<void> {
       <div
         v-if="detail.text"
         ref="body"
-        class="prose-text serif grid gap-2.5 border-t border-rule pt-3.5 text-[15.5px] leading-[1.55] wrap-anywhere"
+        class="serif grid gap-2.5 border-t border-rule pt-3.5 text-[15.5px] leading-[1.55] wrap-anywhere"
         dir="auto"
         v-html="html"
       />

@@ -102,7 +102,10 @@ async function remove(folder: ClippingFolder): Promise<void> {
       <button
         v-if="brand.canWork"
         type="button"
-        class="mr-0.5 grid size-6 shrink-0 place-items-center rounded text-ink-3 opacity-0 group-focus-within:opacity-100 group-hover:opacity-100 hover:text-ink"
+        :class="[
+          'mr-0.5 grid size-6 shrink-0 place-items-center rounded text-ink-3 hover:text-ink',
+          'opacity-0 group-focus-within:opacity-100 group-hover:opacity-100',
+        ]"
         :aria-label="labels.renameFolder(folder.name)"
         :title="labels.folderTitle"
         @click="edit(folder)"

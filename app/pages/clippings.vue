@@ -4,14 +4,14 @@ import { LayoutGrid, ListPlus, Plus, Rows3 } from '@lucide/vue'
 import { useLocalStorage } from '@vueuse/core'
 import type { Clipping, ClippingFolder } from '#shared/clippings/types'
 import * as words from '#shared/words'
-import { type ClippingFilter, useClippingActions, useClippings } from '~/clippings/useClippings'
-import { useClippingFilter } from '~/clippings/useClippingFilter'
 import ChosenClippings from '~/clippings/ChosenClippings.vue'
 import ClippingCard from '~/clippings/ClippingCard.vue'
+import ClippingListItem from '~/clippings/ClippingListItem.vue'
 import ClippingPreview from '~/clippings/ClippingPreview.vue'
 import FolderRail from '~/clippings/FolderRail.vue'
+import { useClippingFilter } from '~/clippings/useClippingFilter'
+import { type ClippingFilter, useClippingActions, useClippings } from '~/clippings/useClippings'
 import { openCapture } from '~/capture/openCapture'
-import ClippingListItem from '~/clippings/ClippingListItem.vue'
 
 const LazyClippingDialog = defineAsyncComponent(() => import('~/clippings/ClippingDialog.vue'))
 const LazySavedLists = defineAsyncComponent(() => import('~/clippings/SavedLists.vue'))

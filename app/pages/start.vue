@@ -53,7 +53,7 @@ function stepAsked(): Step | null {
   return asked === 'timetable' && !planned.value ? 'account' : asked
 }
 const goTo = (next: Step): unknown => router.push({ path: '/start', query: { step: next } })
-// The browser’s own back and forward go from step to step. A step that needs the brand is taken once it is there.
+// The browser’s own back and forward go from step to step. A step that needs the brand waits for it.
 watch(
   () => [route.query['step'], brand.view === null],
   () => {

@@ -31,3 +31,13 @@ export function lineCounter(text: string): (offset: number) => number {
     return line
   }
 }
+
+/** Which column of a table is what, counted from 0. */
+export interface Columns {
+  url: number | null
+  title: number | null
+  note: number | null
+  tags: number | null
+  folder: number | null
+  addedAt: number | null
+}

@@ -5,7 +5,7 @@ import { message } from '../messages'
 import { readBookmarks } from './bookmarks'
 import { FormatError } from './errors'
 import { readOpml } from './opml'
-import { MOST_PROBLEMS, oneLine, webAddress, type Read } from './rows'
+import { MOST_PROBLEMS, oneLine, webAddress, type Columns, type Read } from './rows'
 import { readTable } from './table'
 
 /** Something that was saved elsewhere. */
@@ -19,16 +19,6 @@ export interface SavedRow {
 }
 
 export type SavedListKind = 'bookmarks' | 'csv' | 'feed' | 'opml'
-
-/** Which column of a table is what, counted from 0. */
-export interface Columns {
-  url: number | null
-  title: number | null
-  note: number | null
-  tags: number | null
-  folder: number | null
-  addedAt: number | null
-}
 
 const NAME_LENGTH = 120
 const TITLE_LENGTH = 300
@@ -44,7 +34,8 @@ export function kindOfList(text: string): SavedListKind {
 }
 
 /**
- * The addresses of a list of any kind: a bookmarks file, a table (RFC 4180) by its columns, a JSON Feed, OPML.
+ * The addresses of a list of any kind: a bookmarks file, a table (RFC 4180) by its columns, a JSON Feed,
+ * OPML.
  * Rows that can't be used are named with their line, and the rest is read. Throws FormatError for what holds
  * no addresses.
  */

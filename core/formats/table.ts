@@ -1,6 +1,5 @@
 import Papa from 'papaparse'
-import { lineCounter } from './rows'
-import type { Columns } from './savedList'
+import { lineCounter, type Columns } from './rows'
 
 /** A table's heads, its rows with their lines, and which column seems to be what. */
 export interface Table {

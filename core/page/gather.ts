@@ -12,6 +12,8 @@ export interface Gathered {
   data: string[]
   canonical: string | null
   imageLink: string | null
+  /** Where it says more of itself as data (https://oembed.com §4, discovery). */
+  oEmbedLink: string | null
   title: string
   heading: string
   authorLink: string
@@ -55,6 +57,7 @@ export function gather(html: string): Gathered {
     data: [],
     canonical: null,
     imageLink: null,
+    oEmbedLink: null,
     title: '',
     heading: '',
     authorLink: '',
@@ -99,6 +102,8 @@ function readElement(found: Gathered, name: string, attributes: Record<string, s
     const rels = (attributes['rel'] ?? '').toLowerCase().split(/\s+/, 10)
     if (rels.includes('canonical')) found.canonical ??= href
     if (rels.includes('image_src')) found.imageLink ??= href
+    if (rels.includes('alternate') && /^application\/json\+oembed$/i.test(attributes['type']?.trim() ?? ''))
+      found.oEmbedLink ??= href
   }
   if (name === 'time' && attributes['datetime']) found.time ??= attributes['datetime'].slice(0, 100)
   if (name === 'img') readImage(found, attributes)

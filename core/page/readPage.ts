@@ -3,12 +3,12 @@ import { canonicalUrl } from '../url/canonical'
 import { siteOf } from '../url/site'
 import { gather, type Gathered } from './gather'
 import { readLinkedData, type LinkedData } from './linkedData'
+import { oneLine, webUrl } from './texts'
 import type { PageFacts, PagePicture, PageVideo } from './types'
 
 const LONGEST_TITLE = 300
 const LONGEST_TEXT = 1_000
 const LONGEST_NAME = 200
-const LONGEST_URL = 2_000
 const MOST_PICTURES = 100
 const MOST_FEEDS = 20
 /** Pictures with a side as short as this are signs, buttons and counters, not what the page shows. */
@@ -66,27 +66,13 @@ export function readPage(html: string, pageUrl: string): PageFacts {
     ]),
     pictures,
     video: videoOf(found, data, base, pictures),
+    oEmbedUrl: webUrl(found.oEmbedLink, base),
     feeds: findFeeds(html, pageUrl).slice(0, MOST_FEEDS),
   }
 }
 
 const firstOf = (texts: (string | null | undefined)[]): string | null =>
   texts.find((text) => text !== null && text !== undefined && text.trim() !== '') ?? null
-
-/** One line of a foreign text, without signs that steer; null where nothing is left. */
-function oneLine(text: string | null, most: number): string | null {
-  const line = (text ?? '')
-    .replace(/[\p{Cc}\u2028\u2029\u202a-\u202e\u2066-\u2069]+/gu, ' ')
-    .replace(/\s+/g, ' ')
-    .trim()
-  return line === '' ? null : line.slice(0, most).trim()
-}
-
-function webUrl(text: string | null, base: string): string | null {
-  if (text === null || text.length > LONGEST_URL || !URL.canParse(text.trim(), base)) return null
-  const url = new URL(text.trim(), base)
-  return url.protocol === 'http:' || url.protocol === 'https:' ? url.href : null
-}
 
 /** A page may speak for its own site alone. */
 function canonicalOf(found: Gathered, card: string | null, base: string, pageUrl: string): string | null {

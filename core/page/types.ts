@@ -15,6 +15,8 @@ export interface PageFacts {
   /** Absolute, http(s), each once, best first. */
   pictures: PagePicture[]
   video: PageVideo | null
+  /** Where its data after oEmbed is; null where it names none. */
+  oEmbedUrl: string | null
   /** See `findFeeds`. */
   feeds: { url: string; title: string | null; type: string | null }[]
 }

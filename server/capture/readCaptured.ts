@@ -1,4 +1,4 @@
-import type { PageFacts, PagePicture } from '#core/page'
+import { readOEmbed, type OEmbedFacts, type PageFacts, type PagePicture } from '#core/page'
 import type { Message } from '#core/message'
 import type { Captured } from '#shared/capture/types'
 import { note } from '#shared/messages'
@@ -128,11 +128,47 @@ async function readReceived(captured: Captured, page: Received, from: 'browser' 
   const userKeys = [`host:${URL.canParse(page.url) ? new URL(page.url).hostname : ''}`]
   try {
     const facts = await runInThread('person', userKeys, pageFactsTask, page)
-    const text = await textOf(userKeys, page)
-    return { captured: withPage(captured, facts, text, from), message: null }
+    const [text, more] = await Promise.all([textOf(userKeys, page), oEmbedOf(facts)])
+    return { captured: withPage(captured, withOEmbed(facts, more), text, from), message: null }
   } catch (error) {
     if (error instanceof TaskStopped) return { captured, message: note('page.heavy') }
     throw error
+  }
+}
+
+/** Bytes of an oEmbed answer: a few lines. */
+const OEMBED_BYTES = 64 * 1024
+
+/** What a page's oEmbed data says, where the page itself shows no video; null for nothing. */
+async function oEmbedOf({ url, video, oEmbedUrl }: PageFacts): Promise<OEmbedFacts | null> {
+  if (video !== null || oEmbedUrl === null) return null
+  try {
+    const answer = await httpRequest(webAddress(oEmbedUrl), {
+      headers: { accept: 'application/json' },
+      maxBytes: OEMBED_BYTES,
+    })
+    return answer.status === 200 ? readOEmbed(new TextDecoder().decode(answer.body), url) : null
+  } catch (error) {
+    // The page is known all the same.
+    if (error instanceof ProblemError) return null
+    throw error
+  }
+}
+
+/** A page's own words go before its data's. */
+function withOEmbed(facts: PageFacts, more: OEmbedFacts | null): PageFacts {
+  if (more === null) return facts
+  const still = more.video?.still
+  const isNew = still && !facts.pictures.some(({ url }) => url === still)
+  return {
+    ...facts,
+    title: facts.title ?? more.title,
+    author: facts.author ?? more.author,
+    siteName: facts.siteName ?? more.siteName,
+    video: more.video,
+    pictures: isNew
+      ? [{ url: still, width: null, height: null, description: null }, ...facts.pictures]
+      : facts.pictures,
   }
 }
 

@@ -3,7 +3,7 @@ import type { Clipping, ClippingsView } from '#shared/clippings/types'
 import type { Undoable } from '#shared/platform/types'
 import { now } from '#server/platform/clock'
 import { useDb, type Db } from '#server/platform/db'
-import { articleForBrand, beginningOf, putState, tagsOfArticles } from '#server/articles'
+import { beginningOf, putState, tagsOfArticles } from '#server/articles'
 import * as store from './queries/clippings'
 import { clippingFolders, folderById } from './queries/folders'
 import { folderNamed } from './folders'
@@ -155,7 +155,7 @@ interface Several {
   shelved?: boolean
 }
 
-/** Changes several clippings as one. Throws `notFound` where one of them, or the folder, is not the brand's. */
+/** Changes several clippings as one. Throws `notFound` where one of them, or the folder, is not there. */
 export async function changeSeveral(actor: Actor, input: Several): Promise<Undoable> {
   const { historyId } = await changeUndoably(actor, 'article', input.ids[0]!, async (db, tracked) => {
     if (input.folderId && !(await folderById(db, actor.brandId, input.folderId))) throw problem('notFound')

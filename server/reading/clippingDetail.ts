@@ -5,7 +5,7 @@ import { articleForBrand } from '#server/articles'
 import { clippingWith } from '#server/clippings'
 import { useDb, type Db } from '#server/platform/db'
 import { postsMadeFrom } from '#server/posts'
-import { isMapOf, isNumber, isShape, isText, orNull, readJson } from '#shared/platform/json'
+import { isNumber, isShape, isText, orNull, readJson } from '#shared/platform/json'
 import type { PageVideo } from '#core/page'
 import { planOf } from '#server/schedule'
 

@@ -45,8 +45,8 @@ export const extensionWords = inWords({
     title: 'This browser is paired',
     detail: (person: string, brand: string, host: string) => `With ${host}, as ${person}, for ${brand}.`,
     how: (key: string) =>
-      `Press the button in the toolbar or ${key} on any page, or right-click a picture, a link or selected words. ` +
-      'A page is read only then.',
+      `Press the button in the toolbar or ${key} on any page, or right-click a picture, a link or ` +
+      'selected words. A page is read only then.',
     limits:
       'Pages of the browser itself can’t be captured; of a PDF or an online shop for extensions, ' +
       'only the address can.',

@@ -73,7 +73,8 @@ export const captureSetUp = inWords({
     title: 'In your browser',
     detail: (key: string) =>
       `A button in the toolbar, a key (${key}), and entries in the menus of pages, pictures, links and ` +
-      'selected words. It reads a page only when you press it, and as you see it: also where you signed in. ' +
+      'selected words. It reads a page only when you press it, and as you see it: also where you ' +
+      'signed in. ' +
       'What can’t be delivered waits in the browser, and becomes a clipping later.',
     load: (browser: string) => `For ${browser}`,
     steps: {

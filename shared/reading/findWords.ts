@@ -38,7 +38,8 @@ export const find = inWords({
   begin: {
     title: 'Find anything',
     detail:
-      'Articles, clippings and posts by their words; screens, sources, watches, folders and commands by their names.',
+      'Articles, clippings and posts by their words; screens, sources, watches, folders and ' +
+      'commands by their names.',
   },
   clear: 'Clear the filters',
 })

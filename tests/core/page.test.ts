@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { readPage } from '#core/page'
+import { readOEmbed, readPage } from '#core/page'
 
 const URL_OF = 'https://news.bellhaven.example/lamps?from=home'
 const page = (head: string, body = '') =>
@@ -185,4 +185,52 @@ it('never throws, and its time grows with the length alone', () => {
   const started = performance.now()
   page(meta('og:image', '/a.png').repeat(50_000), '<img src="/b.png" itemprop="name">'.repeat(50_000))
   expect(performance.now() - started).toBeLessThan(3000)
+})
+
+describe('oEmbed', () => {
+  // The examples of https://oembed.com §2.3.4.2 (video) and §2.3.4.1 (photo), from memory, with names of ours.
+  it('a video says its still; common practice adds its length', () => {
+    const answer = {
+      version: '1.0',
+      type: 'video',
+      provider_name: 'Bellhaven',
+      width: 425,
+      height: 344,
+      title: 'A talk',
+      author_name: 'Inês Faria',
+      thumbnail_url: '/still.png',
+      duration: '61.2',
+      html: '<object></object>',
+    }
+    expect(readOEmbed(JSON.stringify(answer), 'https://a.example/talk')).toEqual({
+      title: 'A talk',
+      author: 'Inês Faria',
+      siteName: 'Bellhaven',
+      video: { url: 'https://a.example/talk', seconds: 61, still: 'https://a.example/still.png' },
+    })
+  })
+  it('a photo is no video', () => {
+    const answer = { version: '1.0', type: 'photo', url: 'https://a.example/p.jpg', title: 'P' }
+    expect(readOEmbed(JSON.stringify(answer), 'https://a.example/')).toMatchObject({
+      title: 'P',
+      video: null,
+    })
+  })
+  it.each(['', '[', 'null', '"x"', '{"type":"video","duration":-1,"thumbnail_url":"javascript:1"}'])(
+    'whatever it is, nothing is believed too much: %s',
+    (text) => {
+      const found = readOEmbed(text, 'https://a.example/')
+      expect(found?.video ?? null).toEqual(
+        text.startsWith('{') ? { url: 'https://a.example/', seconds: null, still: null } : null,
+      )
+    },
+  )
+  it('is discovered by its link alone, and only on the web', () => {
+    const link = (href: string): string =>
+      `<link rel="alternate" type="application/json+oembed" href="${href}">`
+    expect(readPage(link('/oembed?u=1'), 'https://a.example/x').oEmbedUrl).toBe(
+      'https://a.example/oembed?u=1',
+    )
+    expect(readPage(link('javascript:1'), 'https://a.example/x').oEmbedUrl).toBeNull()
+  })
 })

@@ -79,6 +79,16 @@ describe('an address', () => {
     expect(captured.pictures[0]!.width).toBe(499)
   })
 
+  it('of a video that only its data names (oEmbed) says the same, and takes no markup of it', async () => {
+    const { captured } = await look(await capture({ url: `${HOST}/reel` }))
+    expect(captured).toMatchObject({
+      author: 'Tomé Vale',
+      video: { url: `${HOST}/reel`, seconds: 184, still: `${HOST}/pictures/readers.png` },
+      pictures: [{ url: `${HOST}/pictures/readers.png` }],
+    })
+    expect(JSON.stringify(captured)).not.toContain('hurt')
+  })
+
   it('of a video says its length and still', async () => {
     const { captured } = await look(await capture({ url: `${HOST}/film` }))
     expect(captured.video).toEqual({
@@ -168,8 +178,7 @@ describe('kept as a clipping', () => {
       pictureUrl: picture,
     })
     expect(await clip(seen, { title: 'Again' })).toEqual({ clippingId: made.clippingId, historyId: null })
-    const find = async () =>
-      (await clippings()).find(({ id }) => id === made.clippingId)
+    const find = async () => (await clippings()).find(({ id }) => id === made.clippingId)
     expect(await find()).toMatchObject({
       kind: 'page',
       title: 'Lamps off',

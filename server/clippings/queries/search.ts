@@ -15,7 +15,7 @@ export type FoundClippingRow = ShapeOf<typeof FOUND>
 /** A word in the title weighs eight times one in the text. */
 const WEIGHTS = '8.0, 1.0'
 
-/** A brand's clippings that match an FTS5 query, best first. What an article holds is found as the article's. */
+/** A brand's clippings that match an FTS5 query, best first; an article's text is found as the article's. */
 export const clippingsWithWords = (
   db: Db,
   brandId: string,

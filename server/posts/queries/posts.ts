@@ -141,7 +141,9 @@ export const postsMadeFrom = (
         `LEFT JOIN (SELECT post_id, account_id, id AS line_id, NULL AS delivery_state, NULL AS at, NULL AS url
            FROM lines
          UNION ALL SELECT post_id, account_id, NULL, state, coalesce(sent_at, due_at), remote_url
-           FROM deliveries WHERE state NOT IN ('not-sent', 'back-in-line', 'given-up', 'taken-back')) AS goes ON goes.post_id = made.id`,
+           FROM deliveries
+           WHERE state NOT IN ('not-sent', 'back-in-line', 'given-up', 'taken-back')
+         ) AS goes ON goes.post_id = made.id`,
       )
       .leftJoin('accounts', 'accounts.id', 'goes.account_id')
       .orderBy('made.saved_at', 'desc')

@@ -1,5 +1,6 @@
 import type { Knex } from 'knex'
 import { v7 as uuid } from 'uuid'
+import { isListOf, isObject, isShape, isText, orNull, readJson } from '#shared/platform/json'
 
 // Clippings as a collection: folders of their own, found by their words, and lists brought from elsewhere.
 const STATEMENTS = [
@@ -33,7 +34,8 @@ const STATEMENTS = [
 ]
 
 /** What is found of clippings: their own words, and the title of their article. */
-const FOUND = `SELECT clipping_numbers.number, coalesce(nullif(clipping_contents.title, ''), articles.title, ''),
+const FOUND = `SELECT clipping_numbers.number,
+    coalesce(nullif(clipping_contents.title, ''), articles.title, ''),
     coalesce(clippings.quote, '') || ' ' || coalesce(clippings.note, '') || ' ' ||
     coalesce(clipping_contents.description, '') || ' ' || coalesce(clipping_contents.text, '') || ' ' ||
     coalesce(clipping_contents.site, '') || ' ' || coalesce(clipping_contents.author, '')
@@ -80,7 +82,13 @@ export async function up(db: Knex): Promise<void> {
   for (const trigger of TRIGGERS) await db.raw(trigger)
 }
 
-type Values = Record<string, unknown> | null
+const isTracked = isListOf(
+  isShape<{ table: string; before: object | null; after: object | null }>({
+    table: isText,
+    before: orNull(isObject),
+    after: orNull(isObject),
+  }),
+)
 
 /** What an undo puts back names the folder too: by its id from now on. */
 async function inHistory(db: Knex, ids: Map<string, string>): Promise<void> {
@@ -88,14 +96,18 @@ async function inHistory(db: Knex, ids: Map<string, string>): Promise<void> {
     .where('rows_json', 'like', '%"clippings"%')
     .select('id', 'brand_id', 'rows_json')) as { id: string; brand_id: string; rows_json: string }[]
   for (const { id, brand_id, rows_json } of entries) {
-    const rows = JSON.parse(rows_json) as { table: string; before: Values; after: Values }[]
-    for (const row of rows)
-      if (row.table === 'clippings')
-        for (const values of [row.before, row.after]) {
+    const rows = readJson(rows_json, isTracked)
+    for (const { table, before, after } of rows)
+      if (table === 'clippings')
+        for (const values of [before, after]) {
           if (!values || !('folder' in values)) continue
           const { folder } = values
-          delete values['folder']
-          values['folder_id'] = typeof folder === 'string' ? (ids.get(`${brand_id} ${folder}`) ?? null) : null
+          Reflect.deleteProperty(values, 'folder')
+          Reflect.set(
+            values,
+            'folder_id',
+            typeof folder === 'string' ? (ids.get(`${brand_id} ${folder}`) ?? null) : null,
+          )
         }
     await db('history')
       .where({ id })
