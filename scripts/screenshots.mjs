@@ -55,7 +55,10 @@ async function writeLine(page) {
 await picture('wire', writeLine)
 await picture('clippings', async (page) => {
   await page.keyboard.press('3')
-  await page.locator('[data-clipping]').first().waitFor()
+  await page.getByRole('button', { name: 'Wall' }).click()
+  await page.locator('[data-clipping]', { hasText: 'The second number' }).getByRole('button').click()
+  await page.locator('mark').waitFor()
+  await page.locator('[data-clipping] img').first().waitFor()
 })
 const openPost = async (page, text) => {
   await page.goto('/desk')

@@ -8,7 +8,7 @@ import { useClippingPicture } from './useClippingPicture'
 
 /** A clipping on the wall: its picture, or its first words. */
 const props = defineProps<{ clipping: Clipping; current: boolean; chosen: boolean }>()
-const emit = defineEmits<{ choose: []; mark: [] }>()
+const emit = defineEmits<{ choose: []; open: []; mark: [] }>()
 const labels = words.clippings
 const brand = useBrandStore()
 const times = useTimes()
@@ -33,7 +33,7 @@ const beginning = computed(() => props.clipping.quote || props.clipping.note || 
     :data-clipping="clipping.id"
     @focusin="emit('choose')"
   >
-    <button type="button" class="flex grow flex-col text-left" @click="emit('choose')">
+    <button type="button" class="flex grow flex-col text-left" @click="emit('open')">
       <img
         v-if="hasPicture"
         :src="src!"

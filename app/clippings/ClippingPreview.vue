@@ -70,11 +70,7 @@ async function keepWords(): Promise<void> {
 </script>
 
 <template>
-  <aside
-    class="flex min-h-0 flex-col overflow-y-auto border-l border-rule bg-paper"
-    :aria-label="labels.preview"
-    tabindex="0"
-  >
+  <aside class="flex min-h-0 flex-col overflow-y-auto bg-paper" :aria-label="labels.preview" tabindex="0">
     <div v-if="failed" class="p-5">
       <ErrorMessage :message="failed" />
       <PlainButton class="mt-3" @click="reload()">{{ words.frame.again }}</PlainButton>

@@ -21,6 +21,9 @@ const NO_COLUMNS: Chosen['columns'] = {
   addedAt: null,
 }
 
+/** Bytes of a file that is looked at here; much of a bookmarks file is pictures. */
+const MOST_BYTES = 80_000_000
+
 /** Lists of what was saved elsewhere: a file is looked at, matched, and read in behind. */
 export function useSavedLists() {
   const brand = useBrandStore()
@@ -33,8 +36,10 @@ export function useSavedLists() {
   /** Looks at a file. Throws where it is none that can be read. */
   async function choose(file: File): Promise<void> {
     chosen.value = null
-    if (file.size > LIMITS.listCharacters) throw new Error(words.savedLists.tooLarge)
-    const text = await file.text()
+    if (file.size > MOST_BYTES) throw new Error(words.savedLists.tooLarge)
+    // Browsers put the signs of sites into their files, which are most of them and of no use here.
+    const text = (await file.text()).replace(/ ICON(?:_URI)?="[^"]*"/g, '')
+    if (text.length > LIMITS.listCharacters) throw new Error(words.savedLists.tooLarge)
     const look = await brand.call(savedListRoutes.look, { body: { name: file.name, text } })
     chosen.value = { name: file.name, text, look, columns: { ...NO_COLUMNS, ...look.table?.guess } }
   }

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useTagging } from '~/reading/useTagging'
 import { LayoutGrid, ListPlus, Plus, Rows3 } from '@lucide/vue'
-import { useLocalStorage } from '@vueuse/core'
+import { useLocalStorage, useMediaQuery } from '@vueuse/core'
 import type { Clipping, ClippingFolder } from '#shared/clippings/types'
 import * as words from '#shared/words'
 import ChosenClippings from '~/clippings/ChosenClippings.vue'
@@ -32,6 +32,13 @@ const currentId = ref<string | null>(
   typeof route.query['clipping'] === 'string' ? route.query['clipping'] : null,
 )
 const as = useLocalStorage<keyof typeof collection.asChoices>('quill-clippings-as', 'lines')
+// Where there is no room beside the list, a clipping is read before it.
+const isWide = useMediaQuery('(min-width: 1024px)')
+const isRead = ref(false)
+function open(id: string): void {
+  currentId.value = id
+  isRead.value = !isWide.value
+}
 const listsOpen = ref(false)
 const listsWanted = ref(false)
 function openLists(): void {
@@ -231,6 +238,7 @@ const choices = computed(() =>
             :chosen="marked.includes(clipping.id)"
             @mark="mark(clipping.id)"
             @choose="currentId = clipping.id"
+            @open="open(clipping.id)"
           />
         </ul>
         <ul v-else class="divide-y divide-rule border-b border-rule">
@@ -248,12 +256,18 @@ const choices = computed(() =>
           />
         </ul>
       </div>
-      <ClippingPreview
-        v-if="currentId && list.some(({ id }) => id === currentId)"
-        :id="currentId"
-        class="w-[380px] shrink-0 max-wide:hidden"
-      />
+      <!-- Its place is kept also where nothing is chosen: what is pressed stays where it is. -->
+      <div
+        v-if="isWide && list.length > 0"
+        class="flex w-[380px] shrink-0 flex-col border-l border-rule bg-paper"
+      >
+        <ClippingPreview v-if="current" :id="current.id" class="grow" />
+        <p v-else class="m-auto max-w-[26ch] p-5 text-center text-ink-3">{{ collection.nothingChosen }}</p>
+      </div>
     </div>
+    <SideDialog :open="isRead && current !== null" :title="collection.preview" @close="isRead = false">
+      <ClippingPreview v-if="currentId" :id="currentId" class="-mx-5 -my-4" />
+    </SideDialog>
     <LazySavedLists v-if="listsWanted" :open="listsOpen" @close="listsOpen = false" />
     <LazyClippingDialog
       v-if="wasOpened"

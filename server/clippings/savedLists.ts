@@ -27,6 +27,8 @@ import { lookAtListTask, readListTask } from './tasks'
 
 /** Rows kept in one transaction: few enough that nobody waits for it. */
 const AT_ONCE = 20
+/** Rows after which screens show what came. */
+const SHOWN_EACH = 200
 const MOST_SHOWN = 200
 const REMOVED_AT_ONCE = 100
 
@@ -163,12 +165,14 @@ async function viewOf(row: SavedListRow): Promise<SavedListView> {
 
 /** Keeps some of what waits in lists. Gives how many. */
 export async function savedListsRound(): Promise<number> {
-  const items = await store.waitingItems(await useDb(), AT_ONCE)
-  const [first] = items
-  if (!first) return 0
-  // Of one list at a time: whoever waits for another waits for a moment.
-  const own = items.filter(({ list_id }) => list_id === first.list_id)
-  await inTransaction(async (db) => {
+  if ((await store.waitingItems(await useDb(), 1)).length === 0) return 0
+  return inTransaction(async (db) => {
+    // Asked within: a list that was stopped meanwhile has none that wait.
+    const items = await store.waitingItems(db, AT_ONCE)
+    const [first] = items
+    if (!first) return 0
+    // Of one list at a time: whoever waits for another waits for a moment.
+    const own = items.filter(({ list_id }) => list_id === first.list_id)
     const role = await roleOf(db, first.brand_id, first.created_by)
     for (const item of own)
       await store.settleItem(
@@ -179,9 +183,13 @@ export async function savedListsRound(): Promise<number> {
           : { state: 'failed', message: storeMessages([note('list.may-not-add')]) },
       )
     await announce(db, first.brand_id, 'import', first.list_id)
-    await announce(db, first.brand_id, 'article', first.list_id)
+    // Screens with clippings look again now and then, and at the end.
+    const [next] = await store.waitingItems(db, 1)
+    const isEnd = next?.list_id !== first.list_id
+    if (isEnd || own.at(-1)!.position % SHOWN_EACH >= SHOWN_EACH - AT_ONCE)
+      await announce(db, first.brand_id, 'article', first.list_id)
+    return own.length
   })
-  return own.length
 }
 
 type Fate = Pick<SavedItemRow, 'state'> & Partial<SavedItemRow>

@@ -76,7 +76,7 @@ export const savedLists = inWords({
     'Bring what you saved elsewhere: a bookmarks file, a table with a column of addresses (CSV), ' +
     'a JSON Feed, or OPML. What is kept here already stays as it is.',
   choose: 'Choose a file',
-  tooLarge: 'The file is larger than 10 MB.',
+  tooLarge: 'The file is larger than 6 MB, its pictures left out.',
   found: (kind: string, count: number) => `${kind}: ${counted(count, 'address', 'addresses')}`,
   foundRows: (kind: string, count: number) => `${kind}: ${counted(count, 'row', 'rows')}`,
   kinds: { bookmarks: 'Bookmarks file', csv: 'Table', feed: 'JSON Feed', opml: 'OPML' },

@@ -48,8 +48,8 @@ export const LIMITS = Object.freeze({
   /** Characters of a clipping's own text. */
   clippingText: 100_000,
   /** A list of what was saved elsewhere: bytes and characters of its file, rows taken, columns of a table. */
-  listBytes: 16 * 1024 * 1024,
-  listCharacters: 10_000_000,
+  listBytes: 10 * 1024 * 1024,
+  listCharacters: 6_000_000,
   listRows: 20_000,
   listColumns: 99,
   /** Days of one account that differ from its week, and echoes of one post. */

@@ -28,6 +28,22 @@ const SCREENS: Record<string, (page: Page) => Promise<void>> = {
       .click()
     await expect(page.getByRole('dialog').getByLabel('Note')).toBeVisible()
   },
+  'Clippings, a wall with what is read beside it': async (page) => {
+    await page.keyboard.press('3')
+    await page.getByRole('button', { name: 'Wall' }).click()
+    await page.locator('[data-clipping]', { hasText: 'The second number' }).getByRole('button').click()
+    await expect(page.getByRole('complementary', { name: 'Preview' }).locator('mark')).toBeVisible()
+  },
+  'Clippings, lists from elsewhere': async (page) => {
+    await page.keyboard.press('3')
+    await page.getByRole('button', { name: 'Lists from elsewhere' }).click()
+    await page.locator('input[type=file]').setInputFiles({
+      name: 'later.csv',
+      mimeType: 'text/csv',
+      buffer: Buffer.from('Title,Link\nOne,https://list.example/1\n'),
+    })
+    await expect(page.getByText('Table: 1 row')).toBeVisible()
+  },
   'Capture window': async (page) => {
     await page.goto(new URL('/capture', page.url()).href)
     await page.getByLabel('Address, or words of your own').fill('https://bellhaven.example/lamps-off')
@@ -39,7 +55,8 @@ const SCREENS: Record<string, (page: Page) => Promise<void>> = {
   },
   'Set-up, Capture': async (page) => {
     await page.goto(new URL('/set-up/capture', page.url()).href)
-    await expect(page.getByText('A button in the bookmarks bar')).toBeVisible()
+    await page.getByRole('button', { name: 'Make a code' }).click()
+    await expect(page.getByLabel('Code')).toBeVisible()
   },
   Find: async (page) => {
     await page.keyboard.press('/')

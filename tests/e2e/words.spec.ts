@@ -70,6 +70,7 @@ const PATHS = [
   '/day',
   '/wire',
   '/clippings',
+  '/clippings?show=shelved',
   '/desk',
   '/desk/new',
   '/schedule',
