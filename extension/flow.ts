@@ -32,8 +32,9 @@ export async function capture(
   const payload = pressed.linkUrl ? linkOf(pressed) : await readTab(tab, pressed)
   if (!payload) return openWindow(`${paired.origin}/capture?why=browser-page`)
   const item = { id: uuid(), payload: fitting(payload), refused: '', inHandUntil: 0 }
-  // Kept before anything else; whoever comes by leaves it to us while we wait for its answer.
-  await store.put({ ...item, inHandUntil: Date.now() + PATIENCE_MS })
+  // Kept before anything else; whoever comes by leaves it to us while we wait for its answer. A browser that
+  // has no room for it may hand it over all the same.
+  await store.put({ ...item, inHandUntil: Date.now() + PATIENCE_MS }).catch(() => undefined)
   const delivery = await deliver(paired, item, false)
   if (delivery.fate === 'delivered') {
     await openWindow(`${paired.origin}/capture?id=${item.id}`)
@@ -41,6 +42,8 @@ export async function capture(
     await showFeeds(tab, delivery.feeds)
   } else await store.put({ ...item, refused: delivery.fate === 'refused' ? delivery.message : '' })
   if (delivery.fate === 'unpaired') await unpaired()
+  // Its page says why it was not taken.
+  if (delivery.fate === 'refused') await chrome.runtime.openOptionsPage()
   await handOver(store)
 }
 
@@ -92,7 +95,9 @@ export async function addSource(tab: chrome.tabs.Tab): Promise<void> {
 }
 
 const openWindow = async (url: string): Promise<void> => {
-  await chrome.windows.create({ url, type: 'popup', width: 500, height: 720 })
+  // On a phone there are tabs alone.
+  if ('windows' in chrome) await chrome.windows.create({ url, type: 'popup', width: 500, height: 720 })
+  else await chrome.tabs.create({ url })
 }
 
 /** How many feeds the page in front names, on the button. */

@@ -53,6 +53,11 @@ const video = computed(() => {
       : `${Math.floor(found.seconds / 60)}:${String(found.seconds % 60).padStart(2, '0')}`
   return labels.video(length)
 })
+/** Where the site becomes a source: one feed is taken as it is, of several its page lets one choose. */
+const sourceAt = computed(() => {
+  const { feeds, url } = props.view.captured
+  return { path: '/set-up/sources', query: { add: feeds.length === 1 ? feeds[0]!.url : (url ?? '') } }
+})
 const about = computed(() =>
   [
     props.view.captured.site,
@@ -186,6 +191,11 @@ const known = computed(() => {
     >
       {{ quote }}
     </button>
+    <p v-if="view.captured.feeds.length > 0" class="text-small">
+      <NuxtLink :to="sourceAt" target="_blank" class="font-semibold text-act">{{
+        labels.addSource(view.captured.feeds.length)
+      }}</NuxtLink>
+    </p>
     <ul v-if="known.length > 0" class="grid gap-0.5 text-small text-ink-2">
       <li v-for="line in known" :key="line">{{ line }}</li>
     </ul>

@@ -18,6 +18,8 @@ export const capture = inWords({
   takingPicture: 'Fetching the picture',
   quote: 'Selected words',
   putIn: 'Put them into your line again',
+  addSource: (feeds: number) =>
+    feeds === 1 ? 'Add its feed as a source' : `Add one of its ${feeds} feeds as a source`,
   asShown: 'As your browser showed it.',
   video: (length: string | null) => (length ? `Video, ${length}` : 'Video'),
   known: {

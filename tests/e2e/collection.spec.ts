@@ -89,6 +89,25 @@ test('clippings as a wall: read, quoted, dragged into a folder, found; a list fr
     await expect(page.getByRole('button', { name: 'To write 296' })).toBeVisible()
   })
 
+  await test.step('what is saved as bookmarks is read by the browser’s own parser as it was kept', async () => {
+    const file = await page.request.get(`${world.server.url}${path}/saved-lists/file?format=bookmarks`)
+    const read = await page.evaluate(
+      (text) => {
+        const parsed = new DOMParser().parseFromString(text, 'text/html')
+        const inFolder = [...parsed.querySelectorAll('h3')].map((head) => [
+          head.textContent,
+          [...(head.closest('dt')?.querySelectorAll('dl a') ?? [])].map((link) => link.textContent),
+        ])
+        return { links: [...parsed.links].map(({ href }) => href), inFolder }
+      },
+      await file.text(),
+    )
+    expect(read.inFolder).toEqual([['Dark villages', ['Lamps off']]])
+    expect(read.links).toHaveLength(296)
+    expect(new Set(read.links).size).toBe(296)
+    expect(read.links).toContain('https://list.example/299')
+  })
+
   await test.step('Find finds a clipping by words of its text', async () => {
     await page.goto(`${world.server.url}/find?q=owls+tower`)
     await page.locator('[data-found-clipping]', { hasText: 'Lamps off' }).click()

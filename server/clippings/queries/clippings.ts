@@ -42,7 +42,17 @@ const of = (show: ClippingFilter['show']): string =>
     shelved: 'shelved = 1 AND done_at IS NULL',
     done: 'done_at IS NOT NULL',
   })[show]
-/** How many posts were made from a clipping. */
+/** Posts that name a clipping, by clipping: those of its article are counted apart. */
+const USES = `(SELECT made.value AS clipping_id, count(DISTINCT posts.id) AS n
+  FROM posts CROSS JOIN json_each(posts.clippings_json) AS made
+  JOIN clippings AS named ON named.id = made.value
+  WHERE posts.brand_id = ? AND posts.removed_at IS NULL
+    AND (posts.article_id IS NULL OR posts.article_id IS NOT named.article_id)
+  GROUP BY made.value) AS uses`
+/** How many posts were made from a clipping, where a query has `USES`. */
+const MADE = `(coalesce(uses.n, 0) + (SELECT count(*) FROM posts WHERE posts.brand_id = clippings.brand_id
+  AND posts.removed_at IS NULL AND posts.article_id = clippings.article_id))`
+/** The same of one clipping by itself: it goes through all posts. */
 export const POSTS = `(SELECT count(*) FROM posts WHERE posts.brand_id = clippings.brand_id
   AND posts.removed_at IS NULL AND (posts.article_id = clippings.article_id
     OR EXISTS (SELECT 1 FROM json_each(posts.clippings_json) AS made WHERE made.value = clippings.id)))`
@@ -50,6 +60,7 @@ export const POSTS = `(SELECT count(*) FROM posts WHERE posts.brand_id = clippin
 /** A brand's clippings with the article each was kept from. */
 const withArticles = (db: Db, brandId: string) =>
   joined(db, 'clippings')
+    .leftJoin(db.raw(USES, [brandId]), 'uses.clipping_id', 'clippings.id')
     .leftJoin('clipping_contents', 'clipping_contents.clipping_id', 'clippings.id')
     .leftJoin('clipping_pictures', 'clipping_pictures.clipping_id', 'clippings.id')
     .leftJoin('clipping_folders', (join) =>
@@ -81,7 +92,7 @@ const columns = (db: Db) => [
        articles.text), 1, 400) AS beginning`,
   ),
   'clipping_contents.video_json',
-  db.raw(`${POSTS} AS posts`),
+  db.raw(`${MADE} AS posts`),
 ]
 
 /** Clippings by their ids, and the quotes of an article, oldest first. */
@@ -148,7 +159,7 @@ export async function clippingsOf(
       [...given, filter.tagId],
     )
   }
-  if (filter.written !== null) query.whereRaw(`${POSTS} ${filter.written ? '> 0' : '= 0'}`)
+  if (filter.written !== null) query.whereRaw(`${MADE} ${filter.written ? '> 0' : '= 0'}`)
   if (filter.text) {
     const like = `%${filter.text.replace(/[\\%_]/g, '\\$&')}%`
     query.whereRaw(
