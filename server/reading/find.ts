@@ -44,18 +44,27 @@ const MOST_CLIPPINGS = 12
 /** What a brand kept: each word stands somewhere in it, in any of its forms. */
 async function clippingsWith(db: Db, brandId: string, asked: Asked[]): Promise<FoundClipping[]> {
   if (asked.length === 0) return []
-  const rows = await clippingsWithWords(db, brandId, asked.map(termOf).join(' AND '), MOST_CLIPPINGS)
-  return rows.map(({ id, kind, title, site, place, created_at, shelved, done_at }) => ({
-    id,
-    kind,
-    title: title ?? '',
-    site: site ?? '',
-    place: (place ?? '').replace(/\s+/g, ' ').trim(),
-    keptAt: toInstant(created_at),
-    show: done_at !== null ? 'done' : shelved === 1 ? 'shelved' : 'waiting',
+  const terms = [...new Set(asked.map(termOf))].slice(0, MOST_TERMS)
+  const rows = await clippingsWithWords(db, brandId, terms.join(' AND '), MOST_CLIPPINGS)
+  return rows.map((row) => ({
+    id: row.id,
+    kind: row.kind,
+    title: row.title ?? '',
+    site: row.site ?? '',
+    place: placeIn(
+      {
+        title: row.title ?? '',
+        text: [row.quote, row.note, row.text].filter(Boolean).join(' '),
+      },
+      asked,
+    ).summary.trim(),
+    keptAt: toInstant(row.created_at),
+    show: row.done_at !== null ? 'done' : row.shelved === 1 ? 'shelved' : 'waiting',
   }))
 }
 
+/** Words that clippings are looked for by: of more, the first. */
+const MOST_TERMS = 20
 /** Shorter stems begin too many other words. */
 const SHORTEST_STEM = 4
 

@@ -33,7 +33,7 @@ export async function insertAll<T extends TableName>(
 }
 
 /** A list of values as a subquery, for `whereIn`: one binding, however many they are. */
-export const listOf = (db: Db, values: string[]) =>
+export const listOf = (db: Db, values: (string | number)[]) =>
   db.raw('(SELECT value FROM json_each(?))', [JSON.stringify(values)])
 
 /** A key as one text, to find its row by. */
