@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import type { ClippingFolder } from '#shared/clippings/types'
 import * as words from '#shared/words'
-import { type ClippingFilter, useClippingActions } from './useClippings'
+import type { ClippingFilter } from './useClippings'
+import { useSeveral } from './useSeveral'
 
 /** What is done with the clippings that were chosen. */
 const props = defineProps<{ ids: string[]; show: ClippingFilter['show']; folders: ClippingFolder[] }>()
 const emit = defineEmits<{ done: []; roundUp: [] }>()
 const labels = words.collection.several
-const actions = useClippingActions()
+const actions = useSeveral()
 
 async function change(what: { done?: boolean; shelved?: boolean }, message: string): Promise<void> {
   await actions.several(message, props.ids, what)

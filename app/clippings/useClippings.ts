@@ -108,21 +108,6 @@ export function useClippingActions() {
       show,
     )
 
-  /** Changes several at once, said with `message`. */
-  const several = (
-    message: string,
-    ids: string[],
-    what: { folderId?: string | null; done?: boolean; shelved?: boolean },
-  ): Promise<void> =>
-    change(message, () => brand.call(clippingRoutes.changeSeveral, { body: { ids, ...what } }))
-
-  const moveInto = (ids: string[], folder: { id: string; name: string } | null): Promise<void> =>
-    several(
-      folder ? words.collection.movedTo(ids.length, folder.name) : words.collection.movedOut(ids.length),
-      ids,
-      { folderId: folder?.id ?? null },
-    )
-
   /** Saves a note and a folder and, where they are its own, title, text and kept words. Throws a Refusal. */
   async function edit(item: Clipping, input: Edited): Promise<void> {
     const body = { ...input, folder: input.folder || null, version: item.version }
@@ -130,5 +115,5 @@ export function useClippingActions() {
       brand.call(clippingRoutes.editClipping, { id: item.id, body }),
     )
   }
-  return { workOff, move, moveInto, several, keepQuote, edit }
+  return { change, workOff, move, keepQuote, edit }
 }

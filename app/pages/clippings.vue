@@ -10,6 +10,7 @@ import ClippingListItem from '~/clippings/ClippingListItem.vue'
 import ClippingPreview from '~/clippings/ClippingPreview.vue'
 import FolderRail from '~/clippings/FolderRail.vue'
 import { useClippingFilter } from '~/clippings/useClippingFilter'
+import { useSeveral } from '~/clippings/useSeveral'
 import { type ClippingFilter, useClippingActions, useClippings } from '~/clippings/useClippings'
 import { openCapture } from '~/capture/openCapture'
 
@@ -21,6 +22,7 @@ const { collection } = words
 useHead({ title: `${labels.title} · ${words.frame.product}` })
 const { tagArticles } = useTagging()
 const actions = useClippingActions()
+const several = useSeveral()
 const goTo = useGoTo()
 const brand = useBrandStore()
 const route = useRoute()
@@ -63,7 +65,7 @@ watch(list, (now) => (marked.value = marked.value.filter((id) => now.some((item)
 /** What is dragged goes with all that are chosen, where it is one of them. */
 async function moveInto(id: string, folder: ClippingFolder | null): Promise<void> {
   const ids = marked.value.includes(id) ? marked.value : [id]
-  await actions.moveInto(ids, folder)
+  await several.moveInto(ids, folder)
   marked.value = []
 }
 const roundUp = (): void => void goTo({ path: '/desk/new', query: { clippings: marked.value.join(',') } })

@@ -20,13 +20,13 @@ import { problem } from '#server/platform/http/problem'
 import { runInThread, TaskStopped } from '#server/platform/jobs/pool'
 import { log } from '#server/platform/log'
 import { addContentClipping } from './contents'
-import { clippingsAbout } from './queries/contents'
+import { anyClippingOf } from './queries/contents'
 import * as store from './queries/savedLists'
 import type { SavedItemRow, SavedListRow } from './rows'
 import { lookAtListTask, readListTask } from './tasks'
 
 /** Rows kept in one transaction: few enough that nobody waits for it. */
-const AT_ONCE = 20
+const AT_ONCE = 8
 /** Rows after which screens show what came. */
 const SHOWN_EACH = 200
 const MOST_SHOWN = 200
@@ -198,8 +198,8 @@ async function keep(db: Db, actor: Actor, item: store.WaitingItem): Promise<Fate
   try {
     const linkKey = canonicalUrl(item.url)
     const article = await articleOfLink(db, actor.brandId, linkKey)
-    const [known] = await clippingsAbout(db, actor.brandId, linkKey, article?.id ?? null)
-    if (known) return { state: 'known', message: null, clipping_id: known.id }
+    const known = await anyClippingOf(db, actor.brandId, linkKey, article?.id ?? null)
+    if (known) return { state: 'known', message: null, clipping_id: known }
     const clippingId = await addContentClipping(db, new Tracked(db), actor, uuid(), {
       ...BARE,
       kind: 'page',

@@ -40,6 +40,20 @@ export const clippingsAbout = (
       ),
   )
 
+/** A clipping that a brand has of a page, by its key or as its article; undefined for none. */
+export async function anyClippingOf(
+  db: Db,
+  brandId: string,
+  linkKey: string,
+  articleId: string | null,
+): Promise<string | undefined> {
+  const row = await db('clipping_contents')
+    .where({ brand_id: brandId, link_key: linkKey })
+    .first('clipping_id')
+  if (row || articleId === null) return row?.clipping_id
+  return (await db('clippings').where({ brand_id: brandId, article_id: articleId }).first('id'))?.id
+}
+
 /** The words that a brand kept of one page, oldest first. */
 export const passagesOfLink = async (db: Db, brandId: string, linkKey: string): Promise<string[]> =>
   (

@@ -11,6 +11,7 @@ const STATEMENTS = [
   `CREATE INDEX clipping_folders_by_brand ON clipping_folders (brand_id)`,
   `ALTER TABLE clippings ADD COLUMN folder_id TEXT REFERENCES clipping_folders ON DELETE SET NULL`,
   `CREATE INDEX clippings_by_folder ON clippings (folder_id) WHERE folder_id IS NOT NULL`,
+  `CREATE INDEX clippings_of_article ON clippings (article_id) WHERE article_id IS NOT NULL`,
   `CREATE TABLE saved_lists (
     id TEXT PRIMARY KEY, brand_id TEXT NOT NULL REFERENCES brands ON DELETE CASCADE,
     created_by TEXT NOT NULL, created_at INTEGER NOT NULL, name TEXT NOT NULL,
