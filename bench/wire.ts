@@ -11,7 +11,6 @@ import { auditRows } from './audit'
 import { quantile, type Row } from '../tests/support/load/timing'
 import type { BrandView } from '#shared/people/types'
 import type { Watch, WatchPreview } from '#shared/watches/types'
-import { captureRows, listRows } from './capture'
 import { memoryOf, viewRows } from './view'
 
 const NELL = { id: '01900000-0000-7000-8000-0000000000a1', name: 'Nell', email: 'nell@desk.example' }
@@ -74,8 +73,6 @@ export async function wireRows(articles: number): Promise<Row[]> {
         target: '< 300 MB',
         met: megabytes < 300,
       })
-    rows.push(...(await captureRows(server.url, signedIn.cookie, path)))
-    rows.push(...(await listRows(server.url, signedIn.cookie, path)))
     rows.push(...(await viewRows(server.url, signedIn.cookie, Math.min(10_000, articles / 4))))
     rows.push(...(await auditRows(server.url, signedIn.cookie)))
     await server.stop()

@@ -26,7 +26,7 @@ import type { SavedItemRow, SavedListRow } from './rows'
 import { lookAtListTask, readListTask } from './tasks'
 
 /** Rows kept in one transaction: few enough that nobody waits for it. */
-const AT_ONCE = 8
+const AT_ONCE = 3
 /** Rows after which screens show what came. */
 const SHOWN_EACH = 200
 const MOST_SHOWN = 200
