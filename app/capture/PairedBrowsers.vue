@@ -8,7 +8,14 @@ const labels = words.captureSetUp.extension
 const brand = useBrandStore()
 const notices = useNoticesStore()
 const times = useTimes()
-const { data: browsers, failed, reload } = useBrandQuery(tokenRoutes.browsers, { changes: ['token'] })
+const {
+  data: browsers,
+  failed,
+  reload,
+} = useBrandQuery(tokenRoutes.browsers, {
+  changes: ['token'],
+  enabled: () => brand.canWork,
+})
 const made = shallowRef<PairingCode | null>(null)
 const busy = ref('')
 const origin = computed(() => window.location.origin)

@@ -27,7 +27,11 @@ const MOST_BYTES = 80_000_000
 /** Lists of what was saved elsewhere: a file is looked at, matched, and read in behind. */
 export function useSavedLists() {
   const brand = useBrandStore()
-  const { data: latest, set } = useBrandQuery(savedListRoutes.latest, { changes: ['import'] })
+  const { data: latest, set } = useBrandQuery(savedListRoutes.latest, {
+    changes: ['import'],
+    // A client saves files, and reads none in.
+    enabled: () => brand.canWork,
+  })
   /** The one whose outcome was put away; kept in this browser. */
   const seen = useLocalStorage('quill-list-seen', '')
   const shown = computed(() => (latest.value && latest.value.id !== seen.value ? latest.value : null))

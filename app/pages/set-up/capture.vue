@@ -9,6 +9,7 @@ import { openCapture } from '~/capture/openCapture'
 import { isInstalled, registerShareWorker } from '~/capture/shareWorker'
 
 const labels = words.captureSetUp
+const brand = useBrandStore()
 const script = computed(() => bookButton(window.location.origin))
 const wasPressed = ref(false)
 
@@ -51,7 +52,7 @@ async function install(): Promise<void> {
           </div>
         </dl>
         <p class="text-ink-2">{{ labels.extension.pair }}</p>
-        <PairedBrowsers />
+        <PairedBrowsers v-if="brand.canWork" />
       </section>
       <section class="grid gap-2.5">
         <h2 class="part-name">{{ labels.button.title }}</h2>
