@@ -6,6 +6,8 @@ import { aliases } from '../aliases.mjs'
 for (const [entry, name] of [
   ['server/work/thread.ts', 'thread.mjs'],
   ['server/platform/db/sqlite/reads.ts', 'reads.mjs'],
+  // Carries a large library, and is loaded by a thread that needs it.
+  ['server/capture/readPdf.ts', 'pdf.mjs'],
 ]) {
   await build({
     entryPoints: [entry],
@@ -15,8 +17,8 @@ for (const [entry, name] of [
     format: 'esm',
     target: 'node20',
     alias: aliases,
-    // It has a binary of its own, which lies with the server's packages.
-    external: ['better-sqlite3'],
+    // These have binaries of their own, which lie with the server's packages.
+    external: ['better-sqlite3', '@napi-rs/canvas'],
     // Libraries written as CommonJS ask for `require`.
     banner: { js: "import{createRequire}from'node:module';const require=createRequire(import.meta.url);" },
   })

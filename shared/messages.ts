@@ -1,6 +1,7 @@
 // Every message there is, said in English: for the server, which stores codes and says them at its edge. A
 // screen says those of its subject alone.
 import type { Message } from '#core/message'
+import { captureMessages, type CaptureMessages } from '#shared/capture/messages'
 import { clippingMessages, type ClippingMessages } from '#shared/clippings/messages'
 import { deliveryMessages, type DeliveryMessages } from '#shared/delivery/messages'
 import { networkMessages, type NetworkMessages } from '#shared/networks/messages'
@@ -11,7 +12,8 @@ import { postMessages } from '#shared/posts/messages'
 import { scheduleMessages } from '#shared/schedule/messages'
 import { sourceMessages, type SourceMessages } from '#shared/sources/messages'
 
-type Known = ClippingMessages &
+type Known = CaptureMessages &
+  ClippingMessages &
   DeliveryMessages &
   NetworkMessages &
   NoticeMessages &
@@ -28,6 +30,7 @@ export const note = <C extends keyof Known & string>(
 export const quoted = (text: string): Message => ({ code: 'text', params: { text } })
 
 const sayOne = speaker(
+  captureMessages,
   clippingMessages,
   deliveryMessages,
   networkMessages,

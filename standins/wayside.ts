@@ -1,4 +1,5 @@
 import { html, json, nothing, type Ask, type Reply } from './http'
+import { pdfOf } from './pdf'
 import { drawScene } from './pictures'
 
 /** Pages one comes by that stand in no feed, for trying what can be captured of them. */
@@ -118,6 +119,35 @@ function pictureOf(name: string): ReturnType<typeof drawScene> {
   return picture
 }
 
+const REPORT = [
+  {
+    heading: 'A year of dark streets',
+    lines: [
+      'For a year the village of Bellhaven has switched its lamps off at eleven. This',
+      'report says what was measured, what it cost, and what nobody expected.',
+      '',
+      'The night over the market square is three times as dark as it was in March.',
+      'The owls are back in the church tower, and the bill for current fell by a third.',
+    ],
+  },
+  {
+    heading: 'What was measured',
+    lines: [
+      'Twelve meters hung on garden walls from March to October. Each was read by the',
+      'physics class of the school, in the last hour before midnight, every night.',
+    ],
+  },
+  { heading: 'What comes next', lines: ['Two neighbours of Bellhaven begin in spring.'] },
+]
+
+function reports(path: string): Reply | null {
+  if (path === '/reports/dark-streets.pdf') return pdf(pdfOf('A year of dark streets', 'Ida Quist', REPORT))
+  if (path === '/reports/locked.pdf') return pdf(pdfOf('Locked', '', REPORT, { locked: true }))
+  if (path === '/reports/none.pdf') return pdf(Buffer.from('<p>This is no PDF.</p>'))
+  return null
+}
+const pdf = (body: Buffer): Reply => ({ status: 200, type: 'application/pdf', body })
+
 export function answerWayside(ask: Ask): Reply | null {
   if (ask.host !== HOST) return null
   if (ask.path === '/' || ask.path === '/lamps-off') return lamps()
@@ -129,6 +159,8 @@ export function answerWayside(ask: Ask): Reply | null {
   if (ask.path === '/members') return members(ask)
   if (ask.path === '/no-title') return page('', '<p>A page without a title, and hardly a word on it.</p>')
   if (ask.path === '/no-picture.png') return { status: 200, type: 'image/png', body: 'This is a text.' }
+  const report = reports(ask.path)
+  if (report) return report
   const name = /^\/pictures\/(\w+)\.png$/.exec(ask.path)?.[1]
   if (!name) return nothing()
   return { status: 200, type: 'image/png', body: pictureOf(name) }

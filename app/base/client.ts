@@ -116,7 +116,7 @@ export const api = {
 export type Asked<R extends Route, Known extends string = never> =
   object extends Given<R, Known>
     ? [given?: Given<R, Known> & { file?: Blob; by?: string }]
-    : [given: Given<R, Known> & { by?: string }]
+    : [given: Given<R, Known> & { file?: Blob; by?: string }]
 
 /** One file as a form. */
 function formOf(file: Blob): FormData {

@@ -3,9 +3,9 @@ import { ImagePlus } from '@lucide/vue'
 import { LIMITS } from '#shared/platform/limits'
 import * as words from '#shared/words'
 import { sentenceOf } from '~/base/client'
-import type { Incoming } from './useIncoming'
+import { isPdf, type Incoming } from './useIncoming'
 
-/** Something to capture by hand: an address, own words, a picture that is chosen, dropped or pasted. */
+/** Something to capture by hand: an address, own words, a picture or PDF that is chosen, dropped or pasted. */
 const props = defineProps<{
   take: (incoming: Incoming, file?: File) => Promise<void>
   /** Whether one was on a page that can't be captured. */
@@ -43,7 +43,9 @@ function go(): void {
 }
 function takeFile(file: File | undefined | null): void {
   if (!file) return
-  if (file.size > LIMITS.uploadBytes)
+  if (isPdf(file) && file.size > LIMITS.pdfBytes)
+    return void (problem.value = labels.pdfTooHeavy(LIMITS.pdfBytes / 1e6))
+  if (!isPdf(file) && file.size > LIMITS.uploadBytes)
     return void (problem.value = words.refusals.pictureTooHeavy(LIMITS.uploadBytes / 1e6).detail)
   const title = file.name.replace(/\.[a-z0-9]{2,5}$/i, '')
   void send({ way: 'address', url: null, title, words: text.value.trim(), html: '', withPicture: true }, file)
@@ -89,7 +91,12 @@ function drop(event: DragEvent): void {
     />
     <div class="flex flex-wrap gap-2">
       <PlainButton kind="act" type="submit" :busy="busy">{{ labels.use }}</PlainButton>
-      <FileButton accept="image/*" :label="labels.choosePictureFile" :disabled="busy" @file="takeFile">
+      <FileButton
+        accept="image/*,application/pdf"
+        :label="labels.chooseFile"
+        :disabled="busy"
+        @file="takeFile"
+      >
         <template #icon><ImagePlus :size="15" aria-hidden="true" /></template>
       </FileButton>
     </div>

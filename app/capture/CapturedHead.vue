@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { Film, ImageOff } from '@lucide/vue'
+import { BookText, Film, ImageOff } from '@lucide/vue'
 import { captureRoutes } from '#shared/capture/routes'
 import type { CaptureView } from '#shared/capture/types'
 import type { PictureView } from '#shared/posts/types'
@@ -123,6 +123,9 @@ const known = computed(() => {
         />
         <p class="truncate text-small text-ink-2" :title="view.captured.url ?? ''">
           {{ about }}<template v-if="isLooking && title !== ''"> · {{ labels.reading }} …</template>
+        </p>
+        <p v-if="view.captured.pdf" class="flex items-center gap-1 text-small text-ink-2">
+          <BookText :size="13" aria-hidden="true" />{{ labels.pdf(view.captured.pdf.pages) }}
         </p>
         <p v-if="video" class="flex items-center gap-1 text-small text-ink-2">
           <Film :size="13" aria-hidden="true" />{{ video }}

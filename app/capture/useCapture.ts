@@ -114,7 +114,7 @@ export function useCapture(given: { id: () => string; shared: () => PictureView 
   /** The picture that was shared or pressed on, else the first that can be had. */
   async function firstPicture(): Promise<void> {
     if (editor.doc.value.pictures.length > 0) return
-    const file = given.shared()
+    const file = given.shared() ?? view.value?.picture ?? null
     if (file) return use(file, '', null)
     for (const { url } of (view.value?.captured.pictures ?? []).slice(0, MOST_TRIED)) {
       await choosePicture(url)

@@ -76,9 +76,13 @@ export function useIncoming() {
   /** Hands something over to the server; from then on the window's address names it, also after a reload. */
   async function take(incoming: Incoming, file: File | null = null): Promise<void> {
     waits.value = incoming
-    if (file) picture.value = await brand.call(postRoutes.addPicture, { file })
     const made = uuid()
-    await api.call(captureRoutes.take, { id: made, body: { ...incoming, pictureUrl: null } })
+    if (file && isPdf(file))
+      await brand.call(captureRoutes.takePdf, { id: made, file, query: { name: file.name.slice(0, 200) } })
+    else {
+      if (file) picture.value = await brand.call(postRoutes.addPicture, { file })
+      await api.call(captureRoutes.take, { id: made, body: { ...incoming, pictureUrl: null } })
+    }
     waits.value = null
     id.value = made
     await router.replace({ path: '/capture', query: { id: made } })
@@ -89,6 +93,9 @@ export function useIncoming() {
 
   return { id, picture, failed, isBrowserPage, load, take }
 }
+
+/** Whether a file is a PDF, as far as its name and type tell. */
+export const isPdf = ({ type, name }: File): boolean => type === 'application/pdf' || /\.pdf$/i.test(name)
 
 /** What the bookmarks button passed; null where that is nothing of its. */
 function passed(hash: string): Incoming | null {

@@ -40,6 +40,7 @@ const beginning = computed(() => props.clipping.quote || props.clipping.note || 
         alt=""
         loading="lazy"
         class="aspect-[16/10] w-full border-b border-rule bg-well object-cover"
+        :class="clipping.kind === 'pdf' ? 'object-top' : ''"
         @error="isBroken = true"
       />
       <span class="flex grow flex-col gap-1.5 p-3">

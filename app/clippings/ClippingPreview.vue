@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ExternalLink, Film, Quote } from '@lucide/vue'
+import { BookText, ExternalLink, Film, Quote } from '@lucide/vue'
 import { clippingRoutes } from '#shared/clippings/routes'
 import type { ClippingUse } from '#shared/clippings/types'
 import * as words from '#shared/words'
@@ -91,6 +91,9 @@ async function keepWords(): Promise<void> {
         <h2 class="serif text-[21px] leading-tight font-medium wrap-anywhere" dir="auto">
           {{ clipping.title || words.clippings.noTitle }}
         </h2>
+        <p v-if="clipping.kind === 'pdf'" class="flex items-center gap-1 text-small text-ink-2">
+          <BookText :size="13" aria-hidden="true" />{{ labels.pdf(detail.pages) }}
+        </p>
         <p v-if="detail.video" class="flex items-center gap-1 text-small text-ink-2">
           <Film :size="13" aria-hidden="true" />{{ video }}
         </p>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { AlignLeft, FileText, Film, Image, Newspaper, Quote } from '@lucide/vue'
+import { AlignLeft, BookText, FileText, Film, Image, Newspaper, Quote } from '@lucide/vue'
 import type { ClippingKind } from '#shared/clippings/types'
 import * as words from '#shared/words'
 
@@ -11,6 +11,7 @@ const ICONS = {
   quote: Quote,
   picture: Image,
   video: Film,
+  pdf: BookText,
   words: AlignLeft,
 } satisfies Record<ClippingKind, unknown>
 </script>

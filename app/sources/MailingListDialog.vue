@@ -34,7 +34,7 @@ async function add(): Promise<void> {
     <SecretAddress v-if="address" :label="labels.mailAddress" :address="address" :hint="labels.mailHint" />
     <form v-else id="mail-form" class="grid gap-4" novalidate @submit.prevent="add">
       <p class="text-ink-2">{{ labels.mailIntro }}</p>
-      <SourceSettings :values="form.values" :errors="form.errors.value" folded @leave="form.leave" />
+      <SourceSettings :values="form.values" :errors="form.errors.value" folded by-mail @leave="form.leave" />
       <ErrorMessage :message="form.problem.value" />
     </form>
     <template #actions>

@@ -48,7 +48,12 @@ const renew = (): Promise<boolean> =>
 <template>
   <SideDialog :open="source !== null" :title="labels.editTitle" @close="emit('close')">
     <form id="source-form" class="grid gap-4" novalidate @submit.prevent="save">
-      <SourceSettings :values="form.values" :errors="form.errors.value" @leave="form.leave">
+      <SourceSettings
+        :values="form.values"
+        :errors="form.errors.value"
+        :by-mail="source?.kind === 'mail'"
+        @leave="form.leave"
+      >
         <template #more>
           <label class="flex items-center gap-2"
             ><input v-model="form.values.paused" type="checkbox" class="accent-(--act)" />{{

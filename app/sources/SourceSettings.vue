@@ -7,7 +7,12 @@ import UsualPost from '~/posts/UsualPost.vue'
 // The form is its owner's: its fields are written here, one by one.
 // `folded`: what is rarely wanted is put away behind a line, so that adding a source stays one look and one
 // press.
-const props = defineProps<{ values: Wishes; errors: Record<string, string>; folded?: boolean }>()
+const props = defineProps<{
+  values: Wishes
+  errors: Record<string, string>
+  folded?: boolean
+  byMail?: boolean
+}>()
 const emit = defineEmits<{ leave: [field: string] }>()
 const labels = words.source
 const brand = useBrandStore()
@@ -48,6 +53,12 @@ const languages = [
     >
     <label class="-mt-2 flex items-center gap-2"
       ><input v-model="form.onlyNew" type="checkbox" class="accent-(--act)" />{{ labels.onlyNew }}</label
+    >
+    <label class="-mt-2 flex items-center gap-2" :title="labels.clipsHelp"
+      ><input v-model="form.clips" type="checkbox" class="accent-(--act)" />{{ labels.clips }}</label
+    >
+    <label v-if="byMail" class="-mt-2 flex items-center gap-2"
+      ><input v-model="form.byLink" type="checkbox" class="accent-(--act)" />{{ labels.byLink }}</label
     >
     <slot name="more" />
     <component :is="folded ? 'details' : 'div'" class="grid gap-4">

@@ -9,6 +9,8 @@ export interface Wishes extends Record<string, unknown> {
   credits: Record<string, string>
   leaveOut: string
   onlyNew: boolean
+  clips: boolean
+  byLink: boolean
   tags: string[]
   region: string
   language: string
@@ -23,6 +25,8 @@ export const noWishes = (): Wishes => ({
   credits: {},
   leaveOut: '',
   onlyNew: false,
+  clips: false,
+  byLink: false,
   tags: [],
   region: '',
   language: '',
@@ -37,6 +41,8 @@ export const settingsOf = (source: Source): Wishes => ({
   credits: { ...source.credits },
   leaveOut: source.leaveOut,
   onlyNew: source.onlyNew,
+  clips: source.clips,
+  byLink: source.byLink,
   tags: [...source.tags],
   region: source.region ?? '',
   language: source.language ?? '',

@@ -1,40 +1,5 @@
+import { BLOCKS, HIDDEN } from './blocks'
 import { scanHtml } from './scanHtml'
-
-const BLOCKS = new Set([
-  'address',
-  'article',
-  'aside',
-  'blockquote',
-  'br',
-  'dd',
-  'div',
-  'dl',
-  'dt',
-  'figcaption',
-  'figure',
-  'footer',
-  'h1',
-  'h2',
-  'h3',
-  'h4',
-  'h5',
-  'h6',
-  'header',
-  'hr',
-  'li',
-  'main',
-  'nav',
-  'ol',
-  'p',
-  'pre',
-  'section',
-  'table',
-  'td',
-  'th',
-  'tr',
-  'ul',
-])
-const HIDDEN = new Set(['script', 'style', 'template', 'noscript'])
 
 /**
  * The text a person reads in a piece of HTML: markup off, entities resolved, blanks folded, blocks on lines

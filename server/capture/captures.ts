@@ -12,9 +12,10 @@ import { now } from '#server/platform/clock'
 import { inTransaction, useDb, type Db } from '#server/platform/db'
 import { messagesOf, storeMessages } from '#server/platform/db/messages'
 import { problem } from '#server/platform/http/problem'
-import { passOnPicture, pictureFromWeb } from '#server/posts'
+import { passOnPicture, pictureFromWeb, pictureOfBrand } from '#server/posts'
 import { captureById, insertCapture, updateCapture } from './queries/captures'
-import { capturedFrom, type Looked, readFromBrowser, readFromWeb } from './readCaptured'
+import type { Looked } from './looked'
+import { capturedFrom, readFromBrowser, readFromWeb } from './readCaptured'
 import { readCaptured } from './rowJson'
 import type { CaptureRow } from './rows'
 
@@ -34,9 +35,8 @@ export interface Taken {
  * `cantCapture` where there is neither an address of the web nor words, `notFound` where the id is another's.
  */
 export async function takeCapture(personId: string, id: string, taken: Taken): Promise<TakenCapture> {
-  const db = await useDb()
-  const known = await captureById(db, personId, id)
-  if (known) return { id, feeds: readCaptured(known.captured_json).feeds.length }
+  const known = await knownCapture(personId, id)
+  if (known) return known
   const bare = capturedFrom(taken)
   if (bare.url === null && bare.words === '' && bare.pictureUrl === null && !taken.withPicture)
     throw problem(taken.url === null ? 'nothingToCapture' : 'cantCapture')
@@ -44,20 +44,40 @@ export async function takeCapture(personId: string, id: string, taken: Taken): P
   const { captured, message } = isRead
     ? await readFromBrowser(bare, taken.html)
     : { captured: bare, message: null }
-  await inTransaction((transaction) =>
-    insertCapture(transaction, {
+  return keepCapture(personId, id, {
+    way: taken.way,
+    captured,
+    message,
+    // The button passes what a page says of itself, and not its text.
+    isLookedAt: (isRead && taken.way !== 'button') || bare.url === null,
+  })
+}
+
+/** What a person captured under this id before; null for nothing. */
+export async function knownCapture(personId: string, id: string): Promise<TakenCapture | null> {
+  const known = await captureById(await useDb(), personId, id)
+  return known ? { id, feeds: readCaptured(known.captured_json).feeds.length } : null
+}
+
+/** Keeps what was captured, once. Throws `notFound` where the id is another person's. */
+export async function keepCapture(
+  personId: string,
+  id: string,
+  { way, captured, message, isLookedAt }: Looked & { way: CaptureWay; isLookedAt: boolean },
+): Promise<TakenCapture> {
+  await inTransaction((db) =>
+    insertCapture(db, {
       id,
       person_id: personId,
-      way: taken.way,
+      way,
       at: now(),
       captured_json: JSON.stringify(captured),
-      // The button passes what a page says of itself, and not its text.
-      looked_at: (isRead && taken.way !== 'button') || bare.url === null ? now() : null,
+      looked_at: isLookedAt ? now() : null,
       message: message && storeMessages([message]),
       clipping_id: null,
     }),
   )
-  if (!(await captureById(db, personId, id))) throw problem('notFound')
+  if (!(await captureById(await useDb(), personId, id))) throw problem('notFound')
   return { id, feeds: captured.feeds.length }
 }
 
@@ -80,16 +100,17 @@ const looking = new Map<string, Promise<void>>()
 export async function lookAtCapture(actor: Actor, id: string): Promise<CaptureView> {
   const row = await rowOf(await useDb(), actor, id)
   if (row.looked_at === null) {
-    const look = looking.get(id) ?? lookOnce(row).finally(() => looking.delete(id))
+    const look = looking.get(id) ?? lookOnce(actor, row).finally(() => looking.delete(id))
     looking.set(id, look)
     await look
   }
   return captureOf(actor, id)
 }
 
-async function lookOnce(row: CaptureRow): Promise<void> {
+async function lookOnce(actor: Actor, row: CaptureRow): Promise<void> {
   const known = readCaptured(row.captured_json)
-  const { captured, message } = row.way === 'button' ? await addText(known) : await readFromWeb(known)
+  const { captured, message } =
+    row.way === 'button' ? await addText(actor, known) : await readFromWeb(actor, known)
   await inTransaction((db) =>
     updateCapture(db, row.id, {
       captured_json: JSON.stringify(captured),
@@ -100,8 +121,8 @@ async function lookOnce(row: CaptureRow): Promise<void> {
 }
 
 /** What the browser showed stays; where the page lets us in, its text comes to it. */
-async function addText(known: Captured): Promise<Looked> {
-  const { captured } = await readFromWeb(known)
+async function addText(actor: Actor, known: Captured): Promise<Looked> {
+  const { captured } = await readFromWeb(actor, known)
   const { text, textFrom } = captured
   return { captured: known.title === '' ? captured : { ...known, text, textFrom }, message: null }
 }
@@ -129,6 +150,7 @@ async function viewOf(db: Db, brandId: string, row: CaptureRow): Promise<Capture
             account,
           })),
     folders: await clippingFolderNames(db, brandId),
+    picture: captured.pdf?.pictureId ? await pictureOfBrand(db, brandId, captured.pdf.pictureId) : null,
   }
 }
 

@@ -64,7 +64,8 @@ export async function clipCapture(actor: Actor, id: string, input: Clipped): Pro
   return { clippingId: result, historyId }
 }
 
-function kindOf({ url, pictureUrl, video }: Captured, { words, pictureId }: Clipped): CapturedKind {
+function kindOf({ url, pictureUrl, video, pdf }: Captured, { words, pictureId }: Clipped): CapturedKind {
+  if (pdf !== null) return words === '' ? 'pdf' : 'quote'
   if (url === null) return pictureUrl === null && pictureId === null ? 'words' : 'picture'
   if (words !== '') return 'quote'
   if (pictureUrl !== null) return 'picture'

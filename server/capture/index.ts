@@ -4,3 +4,4 @@
 export { captureOf, lookAtCapture, pictureOfCapture, takeCapture, takePicture } from './captures'
 export { clipCapture } from './clip'
 export { takeLateCapture } from './late'
+export { takePdf } from './takePdf'

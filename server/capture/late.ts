@@ -19,7 +19,7 @@ export async function takeLateCapture(actor: Actor, id: string, taken: Taken): P
     folder: null,
     tags: [],
     pictureUrl: captured.pictureUrl ?? captured.pictures[0]?.url ?? null,
-    pictureId: null,
+    pictureId: captured.pdf?.pictureId ?? null,
     shelved: false,
     done: false,
   })

@@ -1,5 +1,4 @@
 import { readOEmbed, type OEmbedFacts, type PageFacts, type PagePicture } from '#core/page'
-import type { Message } from '#core/message'
 import type { Captured } from '#shared/capture/types'
 import { note } from '#shared/messages'
 import { LIMITS } from '#shared/platform/limits'
@@ -9,6 +8,9 @@ import { problem, ProblemError } from '#server/platform/http/problem'
 import { runInThread, TaskStopped } from '#server/platform/jobs/pool'
 import type { Received } from '#server/platform/pages/readCard'
 import { readPageTask } from '#server/reading/tasks'
+import type { Actor } from '#server/platform/changes/actor'
+import type { Looked } from './looked'
+import { readPdfFile } from './pdfFile'
 import { pageFactsTask } from './tasks'
 
 const LONGEST_TITLE = 300
@@ -44,6 +46,7 @@ export function capturedFrom(given: Given): Captured {
     pictures: pictureUrl === null ? [] : [pictureOf(pictureUrl)],
     pictureUrl,
     video: null,
+    pdf: null,
     feeds: [],
   }
 }
@@ -77,13 +80,6 @@ function withPage(captured: Captured, facts: PageFacts, text: string, from: 'bro
   }
 }
 
-/** What is known of a capture once its page was looked at. */
-export interface Looked {
-  captured: Captured
-  /** Why its page could not be read; null for nothing. */
-  message: Message | null
-}
-
 /** Reads the page as the person's browser shows it. Never throws for what the page is. */
 export const readFromBrowser = (captured: Captured, html: string): Promise<Looked> =>
   readReceived(
@@ -93,17 +89,18 @@ export const readFromBrowser = (captured: Captured, html: string): Promise<Looke
   )
 
 /** Fetches the page behind the address and reads it. Never throws for what the page or its host is. */
-export async function readFromWeb(captured: Captured): Promise<Looked> {
+export async function readFromWeb(actor: Actor, captured: Captured): Promise<Looked> {
   try {
     const url = webAddress(captured.url!)
     const answer = await httpRequest(url, {
       headers: { accept: 'text/html, application/xhtml+xml, */*;q=0.5' },
-      maxBytes: LIMITS.pageBytes,
+      maxBytes: (type) => (isPdf(type) ? LIMITS.pdfBytes : LIMITS.pageBytes),
     })
     if (answer.status !== 200)
       return { captured, message: problem('httpStatus', url.hostname, answer.status).reason }
     const type = answer.headers['content-type'] ?? ''
     if (/^image\//i.test(type)) return { captured: asPicture(captured), message: null }
+    if (isPdf(type)) return await readPdfFile(actor, captured, answer.body)
     if (type !== '' && !/html/i.test(type))
       return { captured, message: note('page.other-type', { type: type.split(';')[0]!.slice(0, 60) }) }
     return await readReceived(
@@ -116,6 +113,8 @@ export async function readFromWeb(captured: Captured): Promise<Looked> {
     throw error
   }
 }
+
+const isPdf = (type: string): boolean => /^application\/(?:x-)?pdf\b/i.test(type)
 
 /** The address is that of a picture itself. */
 const asPicture = (captured: Captured): Captured => ({

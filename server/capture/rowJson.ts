@@ -6,6 +6,7 @@ import {
   isOneOf,
   isShape,
   isText,
+  orMissing,
   orNull,
   readJson,
   type Is,
@@ -22,7 +23,13 @@ const isVideo: Is<PageVideo> = isShape<PageVideo>({
   seconds: orNull(isNumber),
   still: orNull(isText),
 })
-const isCaptured: Is<Captured> = isShape<Captured>({
+const isPdf: Is<NonNullable<Captured['pdf']>> = isShape<NonNullable<Captured['pdf']>>({
+  pages: orNull(isNumber),
+  pictureId: orNull(isText),
+})
+/** As it is stored: what was captured by older releases says nothing of PDFs. */
+type Stored = Omit<Captured, 'pdf'> & { pdf?: Captured['pdf'] }
+const isCaptured: Is<Stored> = isShape<Stored>({
   url: orNull(isText),
   title: isText,
   description: isText,
@@ -36,8 +43,9 @@ const isCaptured: Is<Captured> = isShape<Captured>({
   pictures: isListOf(isPicture),
   pictureUrl: orNull(isText),
   video: orNull(isVideo),
+  pdf: orMissing(orNull(isPdf)),
   feeds: isListOf(isShape<Captured['feeds'][number]>({ url: isText, title: orNull(isText) })),
 })
 
 /** What was captured, as its row holds it. */
-export const readCaptured = (json: string): Captured => readJson(json, isCaptured)
+export const readCaptured = (json: string): Captured => ({ pdf: null, ...readJson(json, isCaptured) })

@@ -89,4 +89,5 @@ const contentOf = (brandId: string, input: ContentInput): Omit<ClippingContentRo
   pictures_json: JSON.stringify(input.pictures),
   picture_url: input.pictureUrl,
   video_json: input.video === null ? null : JSON.stringify(input.video),
+  pages: input.pdf?.pages ?? null,
 })

@@ -35,6 +35,8 @@ export const CLIPPING_CONTENTS = tableOf('clipping_contents', {
   /** The picture that was chosen for it, as the page names it. */
   picture_url: text().orNull(),
   video_json: text().orNull(),
+  /** Pages of a PDF. */
+  pages: whole().orNull(),
 })
 export type ClippingContentRow = RowOf<typeof CLIPPING_CONTENTS>
 

@@ -234,6 +234,7 @@ const BARE = {
   pictureUrl: null,
   pictureId: null,
   video: null,
+  pdf: null,
   feeds: [],
   done: false,
 }

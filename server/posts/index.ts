@@ -11,6 +11,7 @@ export { linkKeyOf, linkOfPost } from './postLinks'
 export {
   pictureContent,
   pictureFromWeb,
+  pictureOfBrand,
   pictureOfArticle,
   pictureOfCard,
   uploadPicture,

@@ -3,7 +3,7 @@ import { v7 as uuid } from 'uuid'
 import { LIMITS } from '#shared/platform/limits'
 import type { PictureView } from '#shared/posts/types'
 import { now } from '#server/platform/clock'
-import { useDb } from '#server/platform/db'
+import { useDb, type Db } from '#server/platform/db'
 import * as store from './queries/pictures'
 import { httpRequest } from '#server/platform/net/httpRequest'
 import { webAddress } from '#server/platform/net/address'
@@ -63,6 +63,12 @@ async function storePicture(actor: Actor, bytes: Uint8Array, fromUrl: string | n
   }
   await store.insertPicture(await useDb(), row)
   return pictureView(row)
+}
+
+/** A brand's picture without its content; null where it has no such. */
+export async function pictureOfBrand(db: Db, brandId: string, id: string): Promise<PictureView | null> {
+  const [known] = await store.picturesByIds(db, brandId, [id])
+  return known ? pictureView(known) : null
 }
 
 /** A kept picture's content, made smaller where a width is asked for. */

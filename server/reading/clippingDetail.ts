@@ -25,6 +25,7 @@ export async function clippingDetail(brandId: string, id: string): Promise<Clipp
     isOwn,
     passages,
     video: content?.video_json ? readJson(content.video_json, isVideo) : null,
+    pages: content?.pages ?? null,
     became: await becameOf(db, brandId, id, clipping.articleId),
   }
 }

@@ -54,6 +54,10 @@ export const SOURCES = tableOf('sources', {
   language: text().orNull(),
   paused_at: whole().orNull(),
   usual_accounts_json: text().orNull(),
+  /** In whose name it clips what it brings; null where it does not. */
+  clips_for: text().orNull(),
+  /** 1 where a letter of a mailing list is an article for each of its links. */
+  by_link: whole().orDefault(),
 })
 export type SourceRow = RowOf<typeof SOURCES>
 

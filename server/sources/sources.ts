@@ -51,6 +51,8 @@ export async function sourcesOfBrand(brandId: string, role: Role): Promise<Sourc
     language: row.language,
     pausedAt: row.paused_at === null ? null : toInstant(row.paused_at),
     accountIds: accountIdsIn(row.usual_accounts_json),
+    clips: row.clips_for !== null,
+    byLink: row.by_link === 1,
     tags: tags.get(row.id) ?? [],
     ...healthOf(row),
     version: row.version,
@@ -71,6 +73,10 @@ export interface SourceSettings {
   region: string | null
   language: string | null
   accountIds: string[] | null
+  /** Whether it clips what it brings by itself. */
+  clips: boolean
+  /** Whether a letter of a mailing list is an article for each of its links. */
+  byLink: boolean
 }
 
 const NO_WISHES: Omit<SourceSettings, 'label'> = {
@@ -84,6 +90,8 @@ const NO_WISHES: Omit<SourceSettings, 'label'> = {
   region: null,
   language: null,
   accountIds: null,
+  clips: false,
+  byLink: false,
 }
 
 /** Adds a source by its feed's address; its articles are there when this returns. */
@@ -181,6 +189,7 @@ export async function insertSource(db: Db, tracked: Tracked, actor: Actor, given
     brand_id: actor.brandId,
     feed_id: given.feedId,
     ...(await columnsOf(db, actor.brandId, given.wishes)),
+    clips_for: given.wishes.clips ? actor.personId : null,
     created_at: now(),
     removed_at: null,
     version: 1,
@@ -208,6 +217,7 @@ async function columnsOf(db: Db, brandId: string, wishes: SourceSettings) {
     region: wishes.region || null,
     language: wishes.language || null,
     usual_accounts_json: accountIdsJson(wishes.accountIds),
+    by_link: wishes.byLink ? 1 : 0,
   }
 }
 
@@ -257,6 +267,7 @@ export async function editSource(
     if (row.version !== input.version) throw problem('stale')
     const columns = {
       ...(await columnsOf(db, actor.brandId, input)),
+      clips_for: input.clips ? (row.clips_for ?? actor.personId) : null,
       paused_at: pausedAt(row, input.paused),
       version: row.version + 1,
     }

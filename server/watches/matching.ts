@@ -3,7 +3,7 @@ import { inTransaction, useDb } from '#server/platform/db'
 import { type NewArticle, leftToMatch, putToMatch, takeOffToMatch } from '#server/articles'
 import { type FeedRow, feedById } from '#server/sources'
 import { settings } from '#server/platform/settings'
-import { excludeFresh } from './exclusionRules'
+import { excludeFresh } from './sourceRules'
 import { markArticles } from './marking'
 
 const AT_ONCE = 200

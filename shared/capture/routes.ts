@@ -6,6 +6,8 @@ import type { CapturedClipping, CaptureView, TakenCapture } from './types'
 export const captureRoutes = {
   /** Takes in something a person saw, by an id that the browser makes; once more changes nothing. */
   take: at('PUT', 'person', '/api/capture/:id').takes<typeof captureSchema>().answers<TakenCapture>(),
+  /** Takes in a PDF as a file, by an id that the browser makes; `name` is its file's. */
+  takePdf: ofBrand('PUT', 'work', '/captures/:id/pdf').answers<TakenCapture>(),
   capture: ofBrand('GET', 'work', '/captures/:id').answers<CaptureView>(),
   /** Looks at the page behind its address, where the browser gave no more. */
   look: ofBrand('POST', 'work', '/captures/:id/look').answers<CaptureView>(),

@@ -1,12 +1,13 @@
 import type { Instant } from '#core/instant'
 import type { PagePicture, PageVideo } from '#core/page/types'
 import type { ArticleState } from '#shared/articles/types'
+import type { PictureView } from '#shared/posts/types'
 
 /** How something came in. */
 export type CaptureWay = 'extension' | 'button' | 'share' | 'address'
 
-/** What is kept: a whole page, words of it, a picture on it, a video it shows, or words alone. */
-export type CapturedKind = 'page' | 'quote' | 'picture' | 'video' | 'words'
+/** What is kept: a whole page, words of it, a picture on it, a video it shows, a PDF, or words alone. */
+export type CapturedKind = 'page' | 'quote' | 'picture' | 'video' | 'pdf' | 'words'
 
 /** Something that a person saw and wants to use, as far as it is known. */
 export interface Captured {
@@ -27,6 +28,8 @@ export interface Captured {
   /** The picture that was pressed on; null for none. */
   pictureUrl: string | null
   video: PageVideo | null
+  /** Of a PDF: its pages, null where it can’t be read, and the picture of its first one. */
+  pdf: { pages: number | null; pictureId: string | null } | null
   feeds: { url: string; title: string | null }[]
 }
 
@@ -54,6 +57,8 @@ export interface CaptureView {
   shared: { at: Instant; account: string }[]
   /** Folders of clippings there are. */
   folders: string[]
+  /** A picture that comes with it, as it is kept here: a PDF's first page. */
+  picture: PictureView | null
 }
 
 /** What became of something captured; `historyId` undoes it, and is null where it was kept already. */

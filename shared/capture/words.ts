@@ -56,12 +56,14 @@ export const capture = inWords({
   failed: 'What you captured is kept here until the server has it.',
   empty: {
     title: 'Nothing captured yet',
-    detail: 'Paste an address, write down a thought, or drop a picture here.',
+    detail: 'Paste an address, write down a thought, or drop a picture or a PDF here.',
   },
   what: 'Address, or words of your own',
   whatHint: 'An address by itself is read; anything else is kept as it stands.',
   use: 'Use it',
-  choosePictureFile: 'Choose a picture',
+  chooseFile: 'Choose a picture or PDF',
+  pdfTooHeavy: (megabytes: number) => `The PDF is larger than ${megabytes} MB.`,
+  pdf: (pages: number | null) => (pages === null ? 'PDF' : `PDF, ${counted(pages, 'page', 'pages')}`),
   nothingTyped: 'Paste an address, or write a few words.',
 })
 

@@ -17,8 +17,8 @@ export interface ClippingFolder {
   count: number
 }
 
-/** An article of a source's, a page of the web, words of either, a picture, a video, own words. */
-export type ClippingKind = 'article' | 'page' | 'quote' | 'picture' | 'video' | 'words'
+/** An article of a source's, a page of the web, words of either, a picture, a video, a PDF, own words. */
+export type ClippingKind = 'article' | 'page' | 'quote' | 'picture' | 'video' | 'pdf' | 'words'
 
 /** Something kept for use. */
 export interface Clipping {
@@ -73,6 +73,8 @@ export interface ClippingDetail {
   /** The words of it that were kept. */
   passages: string[]
   video: PageVideo | null
+  /** Pages of a PDF; null for anything else, and where they are not known. */
+  pages: number | null
   became: ClippingUse[]
 }
 

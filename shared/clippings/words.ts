@@ -11,6 +11,7 @@ export const collection = inWords({
     quote: 'Passages',
     picture: 'Pictures',
     video: 'Videos',
+    pdf: 'PDFs',
     words: 'Own words',
   },
   oneKind: {
@@ -19,6 +20,7 @@ export const collection = inWords({
     quote: 'Passage',
     picture: 'Picture',
     video: 'Video',
+    pdf: 'PDF',
     words: 'Own words',
   },
   as: 'How they are shown',
@@ -63,6 +65,7 @@ export const collection = inWords({
     sent: (account: string, when: string) => `Sent on ${account}, ${when}`,
   },
   video: (length: string | null) => (length ? `Video, ${length}` : 'Video'),
+  pdf: (pages: number | null) => (pages === null ? 'PDF' : `PDF, ${counted(pages, 'page', 'pages')}`),
   ownTitle: 'Title',
   ownText: 'Text',
   ownQuote: 'Kept words',

@@ -46,7 +46,10 @@ export const LIMITS = Object.freeze({
   /** Characters of a selection or title that are taken in; the beginning of it is kept. */
   captureCharacters: 1_000_000,
   /** Characters of a clipping's own text. */
-  clippingText: 100_000,
+  clippingText: 300_000,
+  /** Bytes of a PDF, and pages of it that are read. */
+  pdfBytes: 20_000_000,
+  pdfPages: 400,
   /** A list of what was saved elsewhere: bytes and characters of its file, rows taken, columns of a table. */
   listBytes: 10 * 1024 * 1024,
   listCharacters: 6_000_000,

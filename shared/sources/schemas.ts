@@ -39,6 +39,8 @@ const wishes = {
     .test('credits', labels.tooLong(LIMITS.handle), (value) => value === undefined || isCredits(value)),
   leaveOut: text(LIMITS.leaveOut).default(''),
   onlyNew: yup.boolean().default(false),
+  clips: yup.boolean().default(false),
+  byLink: yup.boolean().default(false),
   tags: tagNames,
   region: optional(LIMITS.name),
   language: yup

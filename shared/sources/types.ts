@@ -25,6 +25,10 @@ export interface Source extends FeedHealth {
   leaveOut: string
   /** Whether only articles that came out after it was added are wanted. */
   onlyNew: boolean
+  /** Whether it clips what it brings by itself. */
+  clips: boolean
+  /** Whether a letter of a mailing list is an article for each of its links. */
+  byLink: boolean
   region: string | null
   language: string | null
   pausedAt: Instant | null

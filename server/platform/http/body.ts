@@ -98,6 +98,9 @@ export function isModest(value: object): boolean {
   return true
 }
 
+/** What a form puts round a file, in bytes. */
+export const FORM_BYTES = 64 * 1024
+
 /** The file in a form (RFC 7578) under a name; null where there is none. */
 export async function readFile(event: H3Event, name: string, most: number): Promise<Uint8Array | null> {
   const bytes = await readBytes(event, most)

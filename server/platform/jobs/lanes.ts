@@ -1,7 +1,7 @@
 import { availableParallelism } from 'node:os'
 
-/** What a person waits for, and what goes on behind. */
-export type LaneName = 'person' | 'background'
+/** What a person waits for, what goes on behind, and files that may be heavy, such as PDFs. */
+export type LaneName = 'person' | 'background' | 'file'
 
 export interface Lane {
   name: LaneName
@@ -10,17 +10,28 @@ export interface Lane {
   /** How long a task may take, in milliseconds, and how much memory its thread may have. */
   longestMs: number
   megabytes: number
+  /**
+   * Megabytes by which the whole process may grow while one of its tasks runs: what a thread unpacks into
+   * buffers is in no heap and known to no other limit. Null where nothing is unpacked.
+   */
+  growthMegabytes: number | null
+  /** Threads that are kept without work: a new one takes a while to start. */
+  kept: number
 }
 
 /** Each has threads of its own, so that nothing that goes on behind makes a person wait. */
 export const LANES: Record<LaneName, Lane> = {
-  person: { name: 'person', threads: 2, longestMs: 3_000, megabytes: 128 },
+  person: { name: 'person', threads: 2, longestMs: 3_000, megabytes: 128, growthMegabytes: null, kept: 1 },
   background: {
     name: 'background',
     threads: Math.max(1, Math.min(3, availableParallelism() - 1)),
     longestMs: 20_000,
     megabytes: 288,
+    growthMegabytes: null,
+    kept: 1,
   },
+  // One thread: whose buffers grow is known then.
+  file: { name: 'file', threads: 1, longestMs: 9_000, megabytes: 256, growthMegabytes: 400, kept: 0 },
 }
 
 /** Something that waits for a thread. `of`: whose it is, such as a brand and a host. */

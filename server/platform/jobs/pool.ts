@@ -22,6 +22,7 @@ interface Thread {
   job: Job | null
   startedAt: number
   timer: NodeJS.Timeout | undefined
+  watch: NodeJS.Timeout | undefined
 }
 
 export { TaskStopped }
@@ -33,10 +34,13 @@ interface Reply {
 
 /** Tasks that may wait in a lane; what comes on top is refused at once. */
 const MOST_WAITING = 1_000
-/** How long a thread beyond a lane's first is kept without work. */
+/** How long a thread beyond those a lane keeps is there without work. */
 const IDLE_MS = 10_000
 /** Room for what a thread needs for a moment: the platform's own is 48 MB for each. */
 const YOUNG_MEGABYTES = 4
+const MEGABYTE = 1024 * 1024
+/** How often it is looked how much the process has grown. */
+const LOOK_MS = 50
 
 class LaneOfThreads {
   readonly #lane: Lane
@@ -71,6 +75,7 @@ class LaneOfThreads {
     free.job = job
     free.startedAt = realNow()
     free.timer = setTimeout(() => this.#end(free, new TaskStopped('slow')), this.#lane.longestMs)
+    free.watch = this.#watchGrowth(free)
     free.worker.postMessage({ task: job.task, input: job.input })
     this.#startNext()
   }
@@ -81,14 +86,14 @@ class LaneOfThreads {
       workerData: { lane: name satisfies LaneName },
       resourceLimits: { maxOldGenerationSizeMb: megabytes, maxYoungGenerationSizeMb: YOUNG_MEGABYTES },
     })
-    const thread: Thread = { worker, job: null, startedAt: 0, timer: undefined }
+    const thread: Thread = { worker, job: null, startedAt: 0, timer: undefined, watch: undefined }
     worker.unref()
     worker.on('message', ({ result, error }: Reply) => {
       const job = this.#settle(thread)
       if (error) job?.reject(errorOf(error))
       else job?.resolve(result)
       this.#startNext()
-      if (thread.job === null && this.#threads.length > 1)
+      if (thread.job === null && this.#threads.length > this.#lane.kept)
         thread.timer = setTimeout(() => this.#end(thread, new TaskStopped('slow')), IDLE_MS).unref()
     })
     worker.on('error', (error: NodeJS.ErrnoException) => {
@@ -99,9 +104,20 @@ class LaneOfThreads {
     return thread
   }
 
+  /** Ends a thread whose task makes the process grow by more than its lane allows. */
+  #watchGrowth(thread: Thread): NodeJS.Timeout | undefined {
+    const { growthMegabytes } = this.#lane
+    if (growthMegabytes === null) return undefined
+    const most = process.memoryUsage.rss() + growthMegabytes * MEGABYTE
+    return setInterval(() => {
+      if (process.memoryUsage.rss() > most) this.#end(thread, new TaskStopped('heavy'))
+    }, LOOK_MS)
+  }
+
   /** Takes the job off its thread. */
   #settle(thread: Thread): Job | null {
     clearTimeout(thread.timer)
+    clearInterval(thread.watch)
     const { job } = thread
     thread.job = null
     if (job) this.#fairness.note(job.of, realNow() - thread.startedAt, realNow())
@@ -116,7 +132,11 @@ class LaneOfThreads {
   }
 }
 
-const lanes = { person: new LaneOfThreads(LANES.person), background: new LaneOfThreads(LANES.background) }
+const lanes = {
+  person: new LaneOfThreads(LANES.person),
+  background: new LaneOfThreads(LANES.background),
+  file: new LaneOfThreads(LANES.file),
+}
 
 /**
  * Runs a task in a worker thread of a lane, those who used it least first. A FeedError or FormatError thrown

@@ -14,7 +14,7 @@ let shared: Agent | null = null
 /** One request and its answer, without following where it points. */
 export async function requestOnce(
   url: URL,
-  ask: HttpRequestOptions & { maxBytes: number },
+  ask: HttpRequestOptions & { maxBytes: number | ((contentType: string) => number) },
   deadline: AbortSignal,
 ): Promise<Omit<HttpResponse, 'url' | 'lastingUrl'>> {
   const route = await routeTo(url)
@@ -31,7 +31,8 @@ export async function requestOnce(
       signal: deadline,
     })
     const headers = flat(answer.headers)
-    const body = await bytesOf(answer.body, headers['content-encoding'], url.hostname, ask.maxBytes)
+    const most = typeof ask.maxBytes === 'number' ? ask.maxBytes : ask.maxBytes(headers['content-type'] ?? '')
+    const body = await bytesOf(answer.body, headers['content-encoding'], url.hostname, most)
     return { status: answer.statusCode, headers, body }
   } catch (error) {
     throw error instanceof ProblemError ? error : failure(url.hostname, error)

@@ -4,7 +4,8 @@ export interface HttpRequestOptions {
   method?: 'GET' | 'HEAD' | 'POST' | 'DELETE'
   headers?: Record<string, string>
   body?: string | Uint8Array
-  maxBytes?: number
+  /** Most bytes of the answer's body, by its content type where that decides. */
+  maxBytes?: number | ((contentType: string) => number)
   /**
    * Redirects to follow: by default five; none for a POST, and none with a token, which is for the address it
    * was given for.

@@ -79,12 +79,18 @@ export const feedByUrl = (db: Db, url: string): Promise<FeedRow | undefined> =>
 export const feedById = (db: Db, id: string): Promise<FeedRow | undefined> =>
   db('feeds').where({ id }).first()
 
-/** The sources of a feed that leave something out of what it brings. */
+/** The sources of a feed that leave something out of what it brings, or clip it. */
 export const sourcesWithRules = (db: Db, feedId: string): Promise<SourceRow[]> =>
   db('sources')
     .where({ feed_id: feedId })
     .whereNull('removed_at')
-    .where((either) => either.where('only_new', 1).orWhereNot('leave_out', '').orWhereNotNull('paused_at'))
+    .where((either) =>
+      either
+        .where('only_new', 1)
+        .orWhereNot('leave_out', '')
+        .orWhereNotNull('paused_at')
+        .orWhereNotNull('clips_for'),
+    )
 
 export const insertFeed = async (
   db: Db,

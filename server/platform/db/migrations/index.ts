@@ -17,6 +17,7 @@ import * as requests from './015_requests'
 import * as capture from './016_capture'
 import * as tokens from './017_tokens'
 import * as collection from './018_collection'
+import * as letters from './019_letters'
 
 interface Entry {
   name: string
@@ -43,6 +44,7 @@ const ENTRIES: Entry[] = [
   { name: '016_capture', migration: capture },
   { name: '017_tokens', migration: tokens },
   { name: '018_collection', migration: collection },
+  { name: '019_letters', migration: letters },
 ]
 
 export const migrationSource: Knex.MigrationSource<Entry> = {

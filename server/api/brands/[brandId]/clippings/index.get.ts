@@ -3,7 +3,7 @@ import { route } from '#server/route'
 import { clippings } from '#server/clippings'
 
 const SHOWS = ['waiting', 'shelved', 'done'] as const
-const KINDS = ['article', 'page', 'quote', 'picture', 'video', 'words'] as const
+const KINDS = ['article', 'page', 'quote', 'picture', 'video', 'pdf', 'words'] as const
 
 export default route(clippingRoutes.clippings, null, ({ actor, query }) =>
   clippings(actor.brandId, {

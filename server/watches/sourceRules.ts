@@ -3,8 +3,18 @@ import { anyOf } from '#core/watch'
 import { LIMITS } from '#shared/platform/limits'
 import type { ExcludedBy } from '#shared/articles/shows'
 import { now } from '#server/platform/clock'
-import { inTransaction, useDb } from '#server/platform/db'
-import { articlesOfFeed, decidedStates, putLeftOut, takeBackLeftOut, type NewArticle } from '#server/articles'
+import type { Actor } from '#server/platform/changes/actor'
+import { announce } from '#server/platform/changes/announce'
+import { inTransaction, useDb, type Db } from '#server/platform/db'
+import { Tracked } from '#server/platform/db/tracked'
+import {
+  articlesOfFeed,
+  decidedStates,
+  putLeftOut,
+  putStateOf,
+  takeBackLeftOut,
+  type NewArticle,
+} from '#server/articles'
 import { type FeedRow, type SourceRow, feedById, sourceById, sourcesWithRules } from '#server/sources'
 import { runInThread } from '#server/platform/jobs/pool'
 import { watchArticleOf } from './marking'
@@ -28,6 +38,9 @@ export async function applyExclusionRules(brandId: string, sourceId: string): Pr
   if (source && feed) await apply(source, feed, await articlesOfFeed(db, feed.id, LIMITS.watchArchive))
 }
 
+/** Of a source's kept articles, so many of the newest are clipped as it begins to: what a list of saved items holds. */
+const MOST_CLIPPED_AT_ONCE = 100
+
 /**
  * What a person decided or read stays as it is. What came while the source was paused stays left out when it
  * goes on, so that nobody comes back to a flood; it can be looked through under its own name.
@@ -45,6 +58,7 @@ async function apply(source: SourceRow, feed: FeedRow, articles: NewArticle[]): 
       source.brand_id,
       articles.map(({ id }) => id),
     )
+    const untouched = articles.filter(({ id }) => !known.has(id))
     const isOpen = ({ id }: NewArticle): boolean => (known.get(id)?.state ?? 'new') === 'new'
     const left = articles.filter(isOpen).flatMap((article) => {
       const excluded_by = reasonFor(article)
@@ -61,7 +75,22 @@ async function apply(source: SourceRow, feed: FeedRow, articles: NewArticle[]): 
       source.brand_id,
       back.map(({ id }) => id),
     )
+    const excluded = new Set(left.map(({ id }) => id))
+    await clipThem(
+      db,
+      source,
+      untouched.filter(({ id }) => !excluded.has(id)),
+    )
   })
+}
+
+/** Clips articles in the name of who wanted their source to. Nobody is asked, so there is nothing to undo. */
+async function clipThem(db: Db, source: SourceRow, articles: NewArticle[]): Promise<void> {
+  if (source.clips_for === null || source.paused_at !== null) return
+  const actor: Actor = { personId: source.clips_for, brandId: source.brand_id, role: 'curator' }
+  const newest = articles.toSorted((a, b) => b.at - a.at).slice(0, MOST_CLIPPED_AT_ONCE)
+  for (const article of newest) await putStateOf(db, new Tracked(db), actor, article, 'clipped')
+  if (newest.length > 0) await announce(db, source.brand_id, 'article', newest[0]!.id)
 }
 
 async function withUnwantedWords(source: SourceRow, articles: NewArticle[]): Promise<Set<string>> {
