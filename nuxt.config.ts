@@ -94,6 +94,8 @@ export default defineNuxtConfig({
   nitro: {
     preset: 'node-server',
     compressPublicAssets: true,
+    // Drawn with in a thread, whose file no bundler of Nitro's looks at.
+    externals: { traceInclude: ['node_modules/@napi-rs/canvas/index.js'] },
     // The packed browser extension, built before (scripts/extension.mjs).
     publicAssets: [{ dir: `${root}.extension/packed`, baseURL: '/extension', maxAge: 0 }],
     typescript: { strict: true, tsConfig: { include: ['../core/**/*.d.ts'] } },

@@ -1,6 +1,7 @@
 import { registerArticles } from './articles/register'
 import { registerCapture } from './capture/register'
 import { registerClippings } from './clippings/register'
+import { registerLetters } from './letters/register'
 import { registerNetworks } from './networks/register'
 import { registerNotices } from './notices/register'
 import { registerPeople } from './people/register'
@@ -32,6 +33,7 @@ const SUBJECTS: [name: string, register?: () => void][] = [
   ['sending'],
   ['reading'],
   ['capture', registerCapture],
+  ['letters', registerLetters],
   ['brands'],
 ]
 

@@ -4,6 +4,7 @@ import type { Message } from '#core/message'
 import { captureMessages, type CaptureMessages } from '#shared/capture/messages'
 import { clippingMessages, type ClippingMessages } from '#shared/clippings/messages'
 import { deliveryMessages, type DeliveryMessages } from '#shared/delivery/messages'
+import { letterMessages, type LetterMessages } from '#shared/letters/messages'
 import { networkMessages, type NetworkMessages } from '#shared/networks/messages'
 import { noticeMessages, type NoticeMessages } from '#shared/notices/messages'
 import { platformMessages, refusalMessages, type PlatformMessages } from '#shared/platform/messages'
@@ -15,6 +16,7 @@ import { sourceMessages, type SourceMessages } from '#shared/sources/messages'
 type Known = CaptureMessages &
   ClippingMessages &
   DeliveryMessages &
+  LetterMessages &
   NetworkMessages &
   NoticeMessages &
   PlatformMessages &
@@ -33,6 +35,7 @@ const sayOne = speaker(
   captureMessages,
   clippingMessages,
   deliveryMessages,
+  letterMessages,
   networkMessages,
   noticeMessages,
   platformMessages,

@@ -148,10 +148,12 @@ useKeys([
         :is-looking="capture.isLooking.value"
         :picture-url="capture.pictureUrl.value"
         :picture="capture.picture.value"
+        :own-picture="shared ?? view.picture"
         :is-taking="capture.isTaking.value"
         :picture-problem="capture.pictureProblem.value"
         :quote="quotation"
         @picture="capture.choosePicture"
+        @own="capture.useOwn"
         @quote="margin?.quote(view.captured.words, brand.view?.brand.language ?? null)"
       />
     </template>

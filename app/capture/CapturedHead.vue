@@ -12,12 +12,14 @@ const props = defineProps<{
   isLooking: boolean
   pictureUrl: string | null
   picture: PictureView | null
+  /** A picture that came with it: a shared one, or a PDF's first page. */
+  ownPicture: PictureView | null
   isTaking: boolean
   pictureProblem: string
   /** The selected words, in the brand's marks. */
   quote: string
 }>()
-const emit = defineEmits<{ picture: [url: string | null]; quote: [] }>()
+const emit = defineEmits<{ picture: [url: string | null]; own: []; quote: [] }>()
 const title = defineModel<string>('title', { required: true })
 const labels = words.capture
 const brand = useBrandStore()
@@ -28,6 +30,7 @@ const FEW = 5
 const MANY = 24
 const isWide = ref(false)
 const pictures = computed(() => props.view.captured.pictures)
+const hasPictures = computed(() => pictures.value.length > 0 || props.ownPicture !== null)
 // A picture that can't be had takes no place.
 const broken = ref(new Set<string>())
 const shown = computed(() =>
@@ -36,12 +39,10 @@ const shown = computed(() =>
 const more = computed(() => Math.min(MANY, pictures.value.length - broken.value.size) - FEW)
 const srcOf = (url: string): string =>
   brand.pathTo(captureRoutes.picture, { id: props.view.id, query: { url } })
+const smallOf = ({ id }: PictureView, width: number): string =>
+  brand.pathTo(postRoutes.picture, { id, query: { width } })
 const large = computed(() =>
-  props.picture
-    ? brand.pathTo(postRoutes.picture, { id: props.picture.id, query: { width: 320 } })
-    : props.pictureUrl
-      ? srcOf(props.pictureUrl)
-      : null,
+  props.picture ? smallOf(props.picture, 320) : props.pictureUrl ? srcOf(props.pictureUrl) : null,
 )
 const place = computed(() => pictures.value.findIndex(({ url }) => url === props.pictureUrl) + 1)
 const video = computed(() => {
@@ -91,17 +92,14 @@ const known = computed(() => {
 
 <template>
   <section :aria-label="labels.title" class="grid gap-2.5">
-    <div
-      class="grid gap-x-3 gap-y-2"
-      :class="pictures.length > 0 || picture ? 'grid-cols-[104px_minmax(0,1fr)]' : ''"
-    >
-      <div v-if="pictures.length > 0 || picture" class="grid content-start gap-1">
+    <div class="grid gap-x-3 gap-y-2" :class="hasPictures ? 'grid-cols-[104px_minmax(0,1fr)]' : ''">
+      <div v-if="hasPictures" class="grid content-start gap-1">
         <img
           v-if="large"
           :src="large"
           alt=""
-          class="h-[78px] w-[104px] rounded-md border border-rule object-cover"
-          :class="isTaking ? 'opacity-50' : ''"
+          class="w-[104px] rounded-md border border-rule object-cover"
+          :class="[isTaking ? 'opacity-50' : '', view.captured.pdf ? 'h-[104px] object-top' : 'h-[78px]']"
         />
         <div v-else class="grid h-[78px] w-[104px] place-items-center rounded-md bg-well text-ink-3">
           <ImageOff :size="20" aria-hidden="true" />
@@ -133,11 +131,28 @@ const known = computed(() => {
       </div>
     </div>
     <div
-      v-if="pictures.length > 0"
+      v-if="hasPictures"
       role="radiogroup"
       :aria-label="labels.pictures"
       class="flex flex-wrap items-center gap-1.5"
     >
+      <button
+        v-if="ownPicture"
+        type="button"
+        role="radio"
+        :aria-checked="picture?.id === ownPicture.id"
+        :aria-label="labels.ownPicture"
+        :title="labels.ownPicture"
+        class="rounded border-2"
+        :class="picture?.id === ownPicture.id ? 'border-act' : 'border-transparent'"
+        @click="emit('own')"
+      >
+        <img
+          :src="smallOf(ownPicture, 84)"
+          alt=""
+          class="h-[30px] w-[42px] rounded-[2px] bg-well object-cover object-top"
+        />
+      </button>
       <button
         v-for="one in shown"
         :key="one.url"

@@ -114,13 +114,19 @@ export function useCapture(given: { id: () => string; shared: () => PictureView 
   /** The picture that was shared or pressed on, else the first that can be had. */
   async function firstPicture(): Promise<void> {
     if (editor.doc.value.pictures.length > 0) return
-    const file = given.shared() ?? view.value?.picture ?? null
-    if (file) return use(file, '', null)
+    if (given.shared() ?? view.value?.picture) return useOwn()
     for (const { url } of (view.value?.captured.pictures ?? []).slice(0, MOST_TRIED)) {
       await choosePicture(url)
       if (picture.value) break
     }
     if (!picture.value) await choosePicture(null)
+  }
+
+  /** Uses the picture that came with it: a shared one, or a PDF's first page. */
+  function useOwn(): void {
+    const own = given.shared() ?? view.value?.picture
+    pictureProblem.value = ''
+    if (own) use(own, '', null)
   }
 
   /** Uses one of its pictures, or none. */
@@ -202,6 +208,7 @@ export function useCapture(given: { id: () => string; shared: () => PictureView 
     pictureProblem,
     load,
     choosePicture,
+    useOwn,
     keep,
   }
 }

@@ -78,7 +78,7 @@ const writeAt = computed(() => ({
         {{ title }}
       </component>
       <p class="mt-0.5 flex flex-wrap items-center gap-x-1.5 text-small text-ink-2">
-        <span v-if="clipping.outlet" class="font-medium">{{ clipping.outlet }}</span>
+        <span class="font-medium">{{ clipping.outlet || words.collection.oneKind[clipping.kind] }}</span>
         <template v-if="clipping.at"
           >·
           <time :datetime="clipping.at" :title="times.exact(clipping.at)">{{

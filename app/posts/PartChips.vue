@@ -26,11 +26,15 @@ const parts = computed(() => [
     on: doc.value.linkTitle !== null,
     toggle: () => (doc.value.linkTitle = doc.value.linkTitle === null ? props.origin.title : null),
   },
-  {
-    message: labels.parts.credit(props.origin.outlet),
-    on: doc.value.credit !== null,
-    toggle: () => (doc.value.credit = doc.value.credit === null ? props.origin.outlet : null),
-  },
+  ...(props.origin.outlet
+    ? [
+        {
+          message: labels.parts.credit(props.origin.outlet),
+          on: doc.value.credit !== null,
+          toggle: () => (doc.value.credit = doc.value.credit === null ? props.origin.outlet : null),
+        },
+      ]
+    : []),
 ])
 </script>
 

@@ -9,6 +9,8 @@ import { uploadPicture } from '#server/posts'
 import type { Looked } from './looked'
 import { picturePdfTask, readPdfTask } from './tasks'
 
+const LONGEST_NAME = 200
+
 /** A PDF as what is captured of it; its first page becomes a picture of the brand's. Never throws for what it is. */
 export async function readPdfFile(actor: Actor, captured: Captured, bytes: Uint8Array): Promise<Looked> {
   const userKeys = [`brand:${actor.brandId}`]
@@ -18,14 +20,18 @@ export async function readPdfFile(actor: Actor, captured: Captured, bytes: Uint8
   })
   if (typeof facts === 'string' || facts instanceof TaskStopped)
     return {
-      captured: { ...captured, pdf: { pages: null, pictureId: null } },
+      captured: {
+        ...captured,
+        title: captured.title || fileName(captured.url),
+        pdf: { pages: null, pictureId: null },
+      },
       message: typeof facts === 'string' ? note(`pdf.${facts}`) : facts.reason,
     }
   const { title, author, language, madeAt, pages, pagesRead, text } = facts
   return {
     captured: {
       ...captured,
-      title: title ?? captured.title,
+      title: title ?? (captured.title || fileName(captured.url)),
       author,
       language,
       publishedAt: madeAt,
@@ -34,6 +40,18 @@ export async function readPdfFile(actor: Actor, captured: Captured, bytes: Uint8
       pdf: { pages, pictureId: await firstPage(actor, userKeys, bytes) },
     },
     message: pagesRead < pages ? note('pdf.in-part', { read: pagesRead, pages }) : noText(text),
+  }
+}
+
+/** What a PDF's address calls it, without its ending; '' for nothing. */
+function fileName(url: string | null): string {
+  const last = url === null ? '' : (new URL(url).pathname.split('/').at(-1) ?? '')
+  try {
+    return decodeURIComponent(last)
+      .replace(/\.pdf$/i, '')
+      .slice(0, LONGEST_NAME)
+  } catch {
+    return ''
   }
 }
 

@@ -10,7 +10,7 @@ import { log } from '#server/platform/log'
 import { problem } from '#server/platform/http/problem'
 import { settings } from '#server/platform/settings'
 import { announce } from '#server/platform/changes/announce'
-import { sendMail } from './mailOut'
+import { sendMail } from '#server/platform/mail/mailOut'
 
 /** Nobody is asked again sooner, and a question is open for so long. */
 const AGAIN_AFTER_MS = 10 * MINUTE

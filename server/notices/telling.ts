@@ -18,7 +18,7 @@ import { settings } from '#server/platform/settings'
 import type { Actor } from '#server/platform/changes/actor'
 import { announce } from '#server/platform/changes/announce'
 import { askToConfirm, confirmedOf } from './mailConfirmation'
-import { sendMail } from './mailOut'
+import { sendMail } from '#server/platform/mail/mailOut'
 
 /** The first notice is told at once; what follows within this time is told together at its end. */
 const APART_MS = 10 * MINUTE

@@ -77,6 +77,8 @@ export interface Settings {
    * address's host.
    */
   mailHost: string
+  /** QUILL_NAME_SERVER: who is asked for the keys of letters' signatures, as `ADDRESS:PORT`; the machine's own without it. */
+  nameServer: string | null
   /** QUILL_LOG: pino level. */
   logLevel: string
   /** QUILL_THREAD_FILE: the worker thread's file, where it does not lie beside the server's entry. */
@@ -133,6 +135,7 @@ export function readSettings(env: Record<string, string | undefined>): Settings 
     mailHost: env['QUILL_MAIL_HOST'] ?? hostOf(publicUrl),
     logLevel: env['QUILL_LOG'] ?? 'info',
     threadFile: env['QUILL_THREAD_FILE'] ?? null,
+    nameServer: env['QUILL_NAME_SERVER'] || null,
   }
 }
 

@@ -1,5 +1,5 @@
 import { settings } from '#server/platform/settings'
-import { openMailDrop } from '#server/sources'
+import { openMailDrop } from '#server/platform/mail/mailDrop'
 
 export default defineNitroPlugin((nitro) => {
   const { mailPort, mailListen, role } = settings()

@@ -47,12 +47,34 @@ const placedPost = (row: PostRow, text: string): PlacedPost => ({
 
 interface LineUpInput {
   version: number
-  planVersion: string
+  /** The plan that was shown; null where none was, and it goes wherever it may. */
+  planVersion: string | null
   accountIds: string[]
   /** Where it is to stand there; on accounts without one, the next open slot. */
   placements: Placement[]
   echoes: Echo[]
+  /** Whether it is lined up in review, whoever acts. */
+  inReview?: boolean
 }
+
+/**
+ * Lines up a post on one account at its next open slot, wherever that is. `inReview`: also where whoever acts
+ * may approve it, it is lined up in review.
+ */
+export const lineUpNext = (
+  actor: Actor,
+  id: string,
+  accountId: string,
+  { version, inReview }: { version: number; inReview: boolean },
+): Promise<QueueingResult> =>
+  lineUpPost(actor, id, {
+    version,
+    planVersion: null,
+    accountIds: [accountId],
+    placements: [],
+    echoes: [],
+    inReview,
+  })
 
 /**
  * Lines up a post from the Desk on some of the accounts chosen for it; it stays on the Desk for the others.
@@ -74,7 +96,7 @@ export async function lineUpPost(actor: Actor, id: string, input: LineUpInput): 
           input.placements.find((placement) => placement.accountId === accountId) ?? nextOn(accountId),
       )
     const trial = await shownTrial(db, row, placements, input.echoes, input.planVersion)
-    const approval = await putInLine(db, tracked, actor, row, accounts, trial)
+    const approval = await putInLine(db, tracked, actor, row, accounts, trial, input.inReview ?? false)
     await sendAtOnce(db, row, placements, approval)
     return { ids, approval }
   })
@@ -102,12 +124,12 @@ async function shownTrial(
   row: PostRow,
   placements: Placement[],
   echoes: Echo[],
-  planVersion: string,
+  planVersion: string | null,
 ): Promise<Trial> {
   const { wordings } = await docOf(db, row)
   if (echoes.some(({ wording }) => wording >= wordings.length)) throw problem('noWording').at('echoes')
   const trial = await tryPlacing(db, row.brand_id, placedPost(row, wordings[0]!.text), placements, echoes)
-  if (trial.version !== planVersion) throw problem('planChanged')
+  if (planVersion !== null && trial.version !== planVersion) throw problem('planChanged')
   const nowhere = trial.accounts.find(
     ({ accountId, at }) =>
       at === null &&
@@ -145,11 +167,13 @@ async function putInLine(
   row: PostRow,
   accounts: AccountRow[],
   trial: Trial,
+  inReview: boolean,
 ): Promise<PostRow['approval']> {
   await requireNoStops(db, actor, row, accounts, trial)
   const isApproved = row.approval === 'approved' && row.approved_version === row.version
   const approves =
     !isApproved &&
+    !inReview &&
     mayApprove(
       actor,
       row,

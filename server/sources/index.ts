@@ -9,7 +9,6 @@ export { articlesStored, sourceChanged } from './hooks'
 export { confirm, feedBehind, renewHubs } from './hubs'
 export { exportOpml, latestImport, startImport, stopImport, takeBack, takeFolders, tryAgain } from './imports'
 export { look } from './findFeed'
-export { openMailDrop } from './mailDrop'
 export { addMailingList, renewMailAddress } from './mailingLists'
 export { anyFolder, folderById, foldersOfSource, hashtagsOfSource, linksOfSource } from './queries/folders'
 export {

@@ -1,11 +1,14 @@
 import { readMailTask } from './tasks'
+import type { MailText } from './readMail'
+import { paragraphs } from '#server/platform/mail/paragraphs'
 import { randomBytes } from 'node:crypto'
 import { v7 as uuid } from 'uuid'
 import type { FeedItem } from '#core/feed'
 import { toInstant } from '#core/instant'
 import type { Undoable } from '#shared/platform/types'
 import { now } from '#server/platform/clock'
-import { siteOf } from '#core/url'
+import { canonicalUrl, siteOf } from '#core/url'
+import type { LetterLink } from '#core/page'
 import { inTransaction, useDb, type Db } from '#server/platform/db'
 import type { FeedRow } from './rows'
 import * as sources from './queries/sources'
@@ -17,7 +20,9 @@ import { newestDates, storeItems } from './feedArticles'
 import { tellReaders } from './feeds'
 import { nextTurn } from './feedTurns'
 import { changeUndoably } from '#server/platform/changes/history'
-import { isMailKey, mailAddressOf, readMailAddress } from './mailAddresses'
+import { isMailKey, readMailAddress } from '#server/platform/mail/mailAddresses'
+import { listAddressOf, PURPOSE } from './listAddress'
+import { type Mailbox, MailRefused } from '#server/platform/mail/mailboxes'
 import { articlesStored } from './hooks'
 import { insertSource, namesIn, type SourceSettings } from './sources'
 
@@ -43,7 +48,7 @@ export async function addMailingList(
     })
     await insertSource(db, tracked, actor, { id, feedId, wishes, folders: namesIn(wishes.folder) })
   })
-  return { id, historyId, mailAddress: mailAddressOf(feedId, nonce) }
+  return { id, historyId, mailAddress: listAddressOf(feedId, nonce) }
 }
 
 /**
@@ -60,31 +65,27 @@ export async function renewMailAddress(actor: Actor, id: string): Promise<Undoab
   return { historyId }
 }
 
-/** The mailing list behind an address; null where there is none, or nobody reads it any more. */
-export async function listBehind(address: string): Promise<FeedRow | null> {
-  const given = readMailAddress(address)
-  const db = await useDb()
-  const feed = given && (await sources.feedById(db, given.feedId))
-  if (!given || !feed?.mail_nonce || !isMailKey(given.key, feed.id, feed.mail_nonce)) return null
-  return (await sources.brandsOfFeed(db, feed.id)).length > 0 ? feed : null
+/** The mailing list at an address; null where there is none, or nobody reads it any more. */
+export async function listAt(address: string): Promise<Mailbox | null> {
+  const feed = await listBehind(address)
+  return feed && { requireRoom: () => requireRoom(feed), take: (raw) => takeMail(feed, raw) }
 }
 
-/** Why a mail is not taken, as SMTP says it (RFC 5321 §4.2): for good, or for today. */
-export class MailRefused extends Error {
-  readonly responseCode: number
-
-  constructor(responseCode: number, message: string) {
-    super(message)
-    this.responseCode = responseCode
-  }
+async function listBehind(address: string): Promise<FeedRow | null> {
+  const given = readMailAddress(address)
+  const db = await useDb()
+  const feed = given && (await sources.feedById(db, given.id))
+  if (!given || !feed?.mail_nonce || !isMailKey(given.key, PURPOSE, feed.id, feed.mail_nonce)) return null
+  return (await sources.brandsOfFeed(db, feed.id)).length > 0 ? feed : null
 }
 
 /** Sites that one list's mail may come from: an address that others learned of brings no more than that. */
 const MOST_SENDERS = 5
+const LONGEST_TITLE = 120
 const today = (): string => toInstant(now()).slice(0, 10)
 
 /** Throws where a list has brought as many mails today as it may. */
-export async function requireRoom(feed: FeedRow): Promise<void> {
+async function requireRoom(feed: FeedRow): Promise<void> {
   if ((await sources.mailsOn(await useDb(), feed.id, today())) >= settings().mailsADay)
     throw new MailRefused(452, 'This list has brought enough for today; try again tomorrow')
 }
@@ -102,28 +103,21 @@ async function admit(db: Db, feed: FeedRow, sender: string | null): Promise<void
   await sources.countMail(db, feed.id, today())
 }
 
-/** Keeps a mail that came for a list as an article. One that comes twice is kept once. */
-export async function takeMail(feed: FeedRow, raw: Uint8Array): Promise<void> {
+/**
+ * Keeps a mail that came for a list: as an article, or as one for each of its links where the source wants it
+ * so. One that comes twice is kept once.
+ */
+async function takeMail(feed: FeedRow, raw: Uint8Array): Promise<void> {
   await requireRoom(feed)
   const mail = await runInThread('background', [`feed:${feed.id}`], readMailTask, { raw })
-  const item: FeedItem = {
-    id: mail.id,
-    url: mail.url,
-    title: mail.title,
-    author: mail.from,
-    publishedAt: mail.at === null ? null : toInstant(mail.at),
-    updatedAt: null,
-    summaryHtml: null,
-    contentHtml: mail.html,
-    categories: [],
-    image: null,
-    enclosures: [],
-  }
+  const byLink = (await sources.sourcesOfFeed(await useDb(), feed.id)).some(({ by_link }) => by_link === 1)
+  const items =
+    byLink && mail.links.length > 0 ? mail.links.map((link) => linkItem(mail, link)) : [whole(mail)]
   const { fresh } = await inTransaction(async (db) => {
     await admit(db, feed, mail.sender)
     return storeItems(db, feed, {
-      feed: { items: [item], language: mail.language, homeUrl: null },
-      texts: [mail.text],
+      feed: { items: items.map(({ item }) => item), language: mail.language, homeUrl: null },
+      texts: items.map(({ text }) => text),
     })
   })
   await articlesStored.run(feed, fresh)
@@ -138,3 +132,35 @@ export async function takeMail(feed: FeedRow, raw: Uint8Array): Promise<void> {
   })
   await tellReaders(feed.id, 'article')
 }
+
+interface Item {
+  item: FeedItem
+  text: string
+}
+
+const bare = (mail: MailText): Omit<FeedItem, 'id' | 'url' | 'title' | 'contentHtml'> => ({
+  author: mail.from,
+  publishedAt: mail.at === null ? null : toInstant(mail.at),
+  updatedAt: null,
+  summaryHtml: null,
+  categories: [],
+  image: null,
+  enclosures: [],
+})
+
+const whole = (mail: MailText): Item => ({
+  item: { ...bare(mail), id: mail.id, url: mail.url, title: mail.title, contentHtml: mail.html },
+  text: mail.text,
+})
+
+/** One of a letter's links as an article, with the words beside it. */
+const linkItem = (mail: MailText, { url, title, words }: LetterLink): Item => ({
+  item: {
+    ...bare(mail),
+    id: `${mail.id} ${canonicalUrl(url)}`,
+    url,
+    title: title ?? (words.slice(0, LONGEST_TITLE) || mail.title),
+    contentHtml: words === '' ? null : paragraphs(words),
+  },
+  text: words,
+})

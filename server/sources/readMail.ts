@@ -1,7 +1,9 @@
 import { createHash } from 'node:crypto'
 import PostalMime from 'postal-mime'
 import { safeHtml } from '#core/feed'
+import { letterLinks, type LetterLink } from '#core/page'
 import { plainText } from '#core/text'
+import { paragraphs } from '#server/platform/mail/paragraphs'
 
 export interface MailText {
   /** Its Message-ID (RFC 5322 §3.6.4), or one made from the mail where it has none. */
@@ -17,6 +19,8 @@ export interface MailText {
   language: string | null
   html: string
   text: string
+  /** The pages it lists. */
+  links: LetterLink[]
 }
 
 /**
@@ -38,15 +42,6 @@ export async function readMail({ raw }: { raw: Uint8Array }): Promise<MailText> 
     language: /^[a-z]{2,3}/i.exec(header('content-language') ?? '')?.[0].toLowerCase() ?? null,
     html,
     text: plainText(html),
+    links: letterLinks(html),
   }
 }
-
-const escape = (text: string): string =>
-  text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;')
-
-const paragraphs = (text: string): string =>
-  text
-    .split(/\r?\n\s*\r?\n/)
-    .filter((part) => part.trim() !== '')
-    .map((part) => `<p>${escape(part.trim()).replace(/\r?\n/g, '<br>')}</p>`)
-    .join('')

@@ -3,7 +3,9 @@ import { now } from '#server/platform/clock'
 import { undone } from '#server/platform/changes/history'
 import { defineRetention } from '#server/platform/db/retention'
 import { defineJob } from '#server/platform/jobs/registry'
+import { defineMailbox } from '#server/platform/mail/mailboxes'
 import { importingRound } from './imports'
+import { listAt } from './mailingLists'
 import { lookAgain } from './sources'
 
 const IMPORTS_KEPT_DAYS = 90
@@ -11,6 +13,7 @@ const MAIL_DAYS_KEPT = 2
 
 export function registerSources(): void {
   defineJob({ name: 'importing', round: importingRound })
+  defineMailbox(listAt)
   undone.on(async ({ brandId }, { what, rows }) => {
     if (what !== 'source') return
     const ids = new Set(rows.filter(({ table }) => table === 'sources').map(({ key }) => String(key['id'])))

@@ -23,7 +23,7 @@ import { atField } from '#server/platform/http/atField'
 import { changeUndoably } from '#server/platform/changes/history'
 import { sourceChanged } from './hooks'
 import { findFeed, readAt } from './findFeed'
-import { mailAddressOf } from './mailAddresses'
+import { listAddressOf } from './listAddress'
 import { accountIdsIn, accountIdsJson } from '#server/platform/db/columns'
 
 /** A brand's sources. Whoever may only look is not told the secret addresses of mailing lists. */
@@ -42,7 +42,7 @@ export async function sourcesOfBrand(brandId: string, role: Role): Promise<Sourc
     clipped: Number(row.clipped),
     kind: row.kind,
     mailAddress:
-      row.mail_nonce === null || role === 'client' ? null : mailAddressOf(row.feed_id, row.mail_nonce),
+      row.mail_nonce === null || role === 'client' ? null : listAddressOf(row.feed_id, row.mail_nonce),
     pillarId: row.pillar_id,
     credits: readJson(row.credits_json, isMapOf(isText)),
     leaveOut: row.leave_out,

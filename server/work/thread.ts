@@ -6,6 +6,7 @@ import type { LaneName } from '#server/platform/jobs/lanes'
 import { articlesInThread } from '#server/articles/inThread'
 import { captureInThread } from '#server/capture/inThread'
 import { clippingsInThread } from '#server/clippings/inThread'
+import { lettersInThread } from '#server/letters/inThread'
 import { pagesInThread } from '#server/platform/pages/inThread'
 import { postsInThread } from '#server/posts/inThread'
 import { readingInThread } from '#server/reading/inThread'
@@ -17,6 +18,7 @@ const tasks = new Map([
   ...articlesInThread,
   ...captureInThread,
   ...clippingsInThread,
+  ...lettersInThread,
   ...pagesInThread,
   ...postsInThread,
   ...readingInThread,

@@ -10,6 +10,7 @@ export const capture = inWords({
   noTitle: 'No title yet: give it one',
   pictures: 'Pictures',
   noPicture: 'No picture',
+  ownPicture: 'Use the picture that came with it',
   choosePicture: (description: string) =>
     description ? `Use the picture: ${description}` : 'Use this picture',
   pictureOf: (at: number, all: number) => `${at} of ${counted(all, 'picture', 'pictures')}`,

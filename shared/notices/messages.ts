@@ -1,7 +1,7 @@
 import type { Message } from '#core/message'
 import type { NoticeKind } from './types'
 import { counted } from '#shared/platform/plural'
-import type { Sentences } from '#shared/platform/say'
+import { sayMoment, type Sentences } from '#shared/platform/say'
 
 type Titles = { [K in NoticeKind as `notice.${K}`]: { network: string } }
 
@@ -20,17 +20,6 @@ export const noticeTitle = (kind: NoticeKind, network: string): Message[] => [
   { code: `notice.${kind}`, params: { network } },
 ]
 
-const momentIn = (at: string, zone: string): string =>
-  new Intl.DateTimeFormat('en-GB', {
-    timeZone: zone,
-    weekday: 'short',
-    day: 'numeric',
-    month: 'short',
-    hour: '2-digit',
-    minute: '2-digit',
-    hourCycle: 'h23',
-  }).format(Date.parse(at))
-
 export const noticeMessages: Sentences<NoticeMessages> = {
   'notice.not-sent': ({ network }) => `A post was not sent to ${network}`,
   'notice.decide': ({ network }) => `Did a post arrive on ${network}?`,
@@ -43,7 +32,7 @@ export const noticeMessages: Sentences<NoticeMessages> = {
   'notice.late-goes-on': () =>
     'What it does not take within an hour goes out at the next slots, in its order; nothing is lost.',
   'notice.last-post': ({ at, zone, days }) =>
-    `Its last post goes out ${momentIn(at, zone)}; after that its slots are empty (you are told ` +
+    `Its last post goes out ${sayMoment(at, zone)}; after that its slots are empty (you are told ` +
     `${counted(days, 'day', 'days')} ahead).`,
   'notice.limit': ({ before, after }) => `It now takes ${after} characters (before: ${before}).`,
   'notice.pictures': ({ before, after }) => `It now takes up to ${after} pictures (before: ${before}).`,

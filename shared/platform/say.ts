@@ -23,3 +23,15 @@ const dayFormat = new Intl.DateTimeFormat('en-GB', {
 })
 /** A day (`YYYY-MM-DD`) as it is spoken of: `Mon 1 Mar`. */
 export const sayDay = (day: string): string => dayFormat.format(Date.parse(`${day}T12:00:00Z`))
+
+/** A moment as it is spoken of in a zone: `Mon 1 Mar, 07:00`. */
+export const sayMoment = (at: string, zone: string): string =>
+  new Intl.DateTimeFormat('en-GB', {
+    timeZone: zone,
+    weekday: 'short',
+    day: 'numeric',
+    month: 'short',
+    hour: '2-digit',
+    minute: '2-digit',
+    hourCycle: 'h23',
+  }).format(Date.parse(at))

@@ -40,6 +40,7 @@ export type ChangeKind =
   | 'post'
   | 'post-text'
   | 'token'
+  | 'letter'
 
 /** What an undoable change answers. */
 export interface Undoable {

@@ -4,6 +4,7 @@ import { useEventListener } from '@vueuse/core'
 import * as words from '#shared/words'
 import { browserNames, CAPTURE_KEY } from '#shared/capture/extensionWords'
 import PairedBrowsers from '~/capture/PairedBrowsers.vue'
+import LetterBox from '~/letters/LetterBox.vue'
 import { bookButton } from '~/capture/bookButton'
 import { openCapture } from '~/capture/openCapture'
 import { isInstalled, registerShareWorker } from '~/capture/shareWorker'
@@ -71,6 +72,7 @@ async function install(): Promise<void> {
         <p v-if="wasPressed" class="text-warn" role="status">{{ labels.button.pressed }}</p>
         <p class="text-small text-ink-2">{{ labels.button.limits }}</p>
       </section>
+      <LetterBox v-if="brand.canWork" />
       <section class="grid gap-2.5">
         <h2 class="part-name">{{ labels.phone.title }}</h2>
         <p class="text-ink-2">{{ labels.phone.detail }}</p>

@@ -1,14 +1,10 @@
 import { SMTPServer, type SMTPServerDataStream, type SMTPServerSession } from 'smtp-server'
 import { LIMITS } from '#shared/platform/limits'
-import { cantStart } from '#server/platform/cantStart'
-import { log } from '#server/platform/log'
-import { listBehind, requireRoom, takeMail } from './mailingLists'
+import { cantStart } from '../cantStart'
+import { log } from '../log'
+import { mailboxAt, MailRefused } from './mailboxes'
 
-/** A refusal as SMTP says it (RFC 5321 §4.2). */
-const refusal = (code: number, message: string): Error =>
-  Object.assign(new Error(message), { responseCode: code })
-
-/** Takes mail for the mailing lists, and for nobody else: it relays nothing. Gives what closes it. */
+/** Takes mail for those who take it here, and for nobody else: it relays nothing. Gives what closes it. */
 export function openMailDrop(port: number, host: string): () => Promise<void> {
   const server = new SMTPServer({
     authOptional: true,
@@ -21,13 +17,13 @@ export function openMailDrop(port: number, host: string): () => Promise<void> {
     closeTimeout: 2_000,
     onMailFrom({ address }, _session, done) {
       // What bounces, and answers by themselves, come from nobody (RFC 5321 §4.5.5); no list does.
-      done(address === '' ? refusal(550, 'No bounces here') : null)
+      done(address === '' ? new MailRefused(550, 'No bounces here') : null)
     },
     onRcptTo({ address }, _session, done) {
-      listBehind(address)
-        .then(async (feed) => {
-          if (!feed) return done(refusal(550, 'No such mailbox here'))
-          await requireRoom(feed)
+      mailboxAt(address)
+        .then(async (box) => {
+          if (!box) return done(new MailRefused(550, 'No such mailbox here'))
+          await box.requireRoom()
           done(null)
         })
         .catch((error: unknown) => done(asRefusal(error)))
@@ -57,13 +53,12 @@ export function openMailDrop(port: number, host: string): () => Promise<void> {
   return () => new Promise((resolve) => server.close(() => resolve()))
 }
 
-const asRefusal = (error: unknown): Error =>
-  error instanceof Error && 'responseCode' in error ? error : failed(error)
+const asRefusal = (error: unknown): Error => (error instanceof MailRefused ? error : failed(error))
 
 function failed(error: unknown): Error {
   log.error({ error }, 'A mail could not be kept.')
   // 4xx: whoever sends it keeps it and tries again, so that nothing is lost.
-  return refusal(451, 'Not kept, try again later')
+  return new MailRefused(451, 'Not kept, try again later')
 }
 
 async function receive(stream: SMTPServerDataStream, session: SMTPServerSession): Promise<void> {
@@ -73,10 +68,10 @@ async function receive(stream: SMTPServerDataStream, session: SMTPServerSession)
     size += part.length
     if (size <= LIMITS.mailBytes) parts.push(part)
   }
-  if (size > LIMITS.mailBytes) throw refusal(552, 'The mail is too large')
+  if (size > LIMITS.mailBytes) throw new MailRefused(552, 'The mail is too large')
   const raw = Buffer.concat(parts)
   for (const address of new Set(session.envelope.rcptTo.map((item) => item.address.toLowerCase()))) {
-    const feed = await listBehind(address)
-    if (feed) await takeMail(feed, raw)
+    const box = await mailboxAt(address)
+    if (box) await box.take(raw)
   }
 }

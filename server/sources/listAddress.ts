@@ -1,0 +1,7 @@
+import { mailAddressOf } from '#server/platform/mail/mailAddresses'
+
+/** What the keys in addresses of mailing lists are derived for. */
+export const PURPOSE = 'mailing lists'
+
+/** The secret address that a mailing list sends to. */
+export const listAddressOf = (feedId: string, nonce: string): string => mailAddressOf(PURPOSE, feedId, nonce)
