@@ -13,6 +13,13 @@ export interface MailToSend {
   archivedAt?: string
   /** When it was written, in milliseconds. */
   at?: number
+  /** Files that come with it, their content in base64. */
+  attachments?: { filename: string; contentType: string; content: string }[]
+  headers?: Record<string, string>
+  /** Signs it for a domain (DKIM), with a private key in PEM. */
+  dkim?: { domainName: string; keySelector: string; privateKey: string }
+  /** Whom the envelope is from, where that is another. */
+  envelopeFrom?: string
 }
 
 /** Sends a mail over SMTP on this machine, as a mailing list does. Gives what the other side answered. */
@@ -33,7 +40,10 @@ export async function sendMail(mail: MailToSend): Promise<{ taken: boolean; mess
       ...(mail.text === undefined ? {} : { text: mail.text }),
       ...(mail.messageId === undefined ? {} : { messageId: mail.messageId }),
       ...(mail.at === undefined ? {} : { date: new Date(mail.at) }),
-      headers: mail.archivedAt ? { 'Archived-At': `<${mail.archivedAt}>` } : {},
+      headers: { ...(mail.archivedAt ? { 'Archived-At': `<${mail.archivedAt}>` } : {}), ...mail.headers },
+      attachments: (mail.attachments ?? []).map((file) => ({ ...file, encoding: 'base64' })),
+      ...(mail.dkim === undefined ? {} : { dkim: mail.dkim }),
+      ...(mail.envelopeFrom === undefined ? {} : { envelope: { from: mail.envelopeFrom, to: mail.to } }),
     })
     return { taken: true, message: sent.response }
   } catch (error) {

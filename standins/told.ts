@@ -8,6 +8,9 @@ export interface ToldMessage {
   way: 'hook' | 'mail'
   to: string
   text: string
+  /** Of a mail: whom its envelope names, '' for nobody, and its headers by their names in lower case. */
+  from?: string
+  headers?: Record<string, string>
 }
 
 /** A chat hook and a mail server of this world: what somebody is told stands here. */
@@ -31,9 +34,16 @@ export class Told {
       onData: (stream, session, done) => {
         textOf(stream)
           .then((raw) => PostalMime.parse(raw))
-          .then(({ subject, text }) => {
+          .then(({ subject, text, headers }) => {
+            const { mailFrom } = session.envelope
             for (const { address } of session.envelope.rcptTo)
-              this.all.push({ way: 'mail', to: address, text: `${subject ?? ''}\n\n${text ?? ''}` })
+              this.all.push({
+                way: 'mail',
+                to: address,
+                text: `${subject ?? ''}\n\n${text ?? ''}`,
+                from: mailFrom ? mailFrom.address : '',
+                headers: Object.fromEntries(headers.map(({ key, value }) => [key, value])),
+              })
             done()
           })
           .catch((error: unknown) => done(error instanceof Error ? error : new Error(String(error))))

@@ -1,5 +1,4 @@
 import type { H3Event } from 'h3'
-import { canonicalUrl } from '#core/url'
 import { toInstant } from '#core/instant'
 import type { Captured, CaptureView, CaptureWay, TakenCapture } from '#shared/capture/types'
 import type { PictureView } from '#shared/posts/types'
@@ -14,6 +13,7 @@ import { messagesOf, storeMessages } from '#server/platform/db/messages'
 import { problem } from '#server/platform/http/problem'
 import { passOnPicture, pictureFromWeb, pictureOfBrand } from '#server/posts'
 import { captureById, insertCapture, updateCapture } from './queries/captures'
+import { linkKeyOf } from './linkKey'
 import type { Looked } from './looked'
 import { capturedFrom, readFromBrowser, readFromWeb } from './readCaptured'
 import { readCaptured } from './rowJson'
@@ -126,9 +126,6 @@ async function addText(actor: Actor, known: Captured): Promise<Looked> {
   const { text, textFrom } = captured
   return { captured: known.title === '' ? captured : { ...known, text, textFrom }, message: null }
 }
-
-/** The key under which the same page is known; null where nothing was on a page. */
-export const linkKeyOf = ({ url }: Captured): string | null => (url === null ? null : canonicalUrl(url))
 
 async function viewOf(db: Db, brandId: string, row: CaptureRow): Promise<CaptureView> {
   const captured = readCaptured(row.captured_json)

@@ -2,6 +2,7 @@
 // Owns: captures.
 // May ask: people, articles, clippings, delivery, posts, reading.
 export { capturedFrom, readFromWeb } from './readCaptured'
+export { linkKeyOf } from './linkKey'
 export { readPdfFile } from './pdfFile'
 export { captureOf, lookAtCapture, pictureOfCapture, takeCapture, takePicture } from './captures'
 export { clipCapture } from './clip'

@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto'
 import type { Message } from '#core/message'
 import type { Captured } from '#shared/capture/types'
 import { note } from '#shared/messages'
@@ -14,6 +15,7 @@ const LONGEST_NAME = 200
 /** A PDF as what is captured of it; its first page becomes a picture of the brand's. Never throws for what it is. */
 export async function readPdfFile(actor: Actor, captured: Captured, bytes: Uint8Array): Promise<Looked> {
   const userKeys = [`brand:${actor.brandId}`]
+  const hash = createHash('sha256').update(bytes).digest('hex')
   const facts = await runInThread('file', userKeys, readPdfTask, bytes).catch((error: unknown) => {
     if (error instanceof TaskStopped) return error
     throw error
@@ -23,7 +25,7 @@ export async function readPdfFile(actor: Actor, captured: Captured, bytes: Uint8
       captured: {
         ...captured,
         title: captured.title || fileName(captured.url),
-        pdf: { pages: null, pictureId: null },
+        pdf: { hash, pages: null, pictureId: null },
       },
       message: typeof facts === 'string' ? note(`pdf.${facts}`) : facts.reason,
     }
@@ -37,7 +39,7 @@ export async function readPdfFile(actor: Actor, captured: Captured, bytes: Uint8
       publishedAt: madeAt,
       text,
       textFrom: text === '' ? null : 'server',
-      pdf: { pages, pictureId: await firstPage(actor, userKeys, bytes) },
+      pdf: { hash, pages, pictureId: await firstPage(actor, userKeys, bytes) },
     },
     message: pagesRead < pages ? note('pdf.in-part', { read: pagesRead, pages }) : noText(text),
   }

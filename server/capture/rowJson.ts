@@ -24,6 +24,7 @@ const isVideo: Is<PageVideo> = isShape<PageVideo>({
   still: orNull(isText),
 })
 const isPdf: Is<NonNullable<Captured['pdf']>> = isShape<NonNullable<Captured['pdf']>>({
+  hash: isText,
   pages: orNull(isNumber),
   pictureId: orNull(isText),
 })

@@ -70,12 +70,16 @@ async function ofClipping(
   const content = row && (await contentById(db, clippingId))
   if (!row || !content) throw problem('notFound')
   const { clipping_id: _, ...about } = content
+  // What stands on no page is known by the clipping itself.
+  const link_key = content.link_key ?? `clipping:${clippingId}`
+  if (content.link_key === null)
+    await tracked.update('clipping_contents', { clipping_id: clippingId }, { link_key })
   await tracked.insert(
     'clippings',
     { id },
     { ...quoteRow(actor, row.article_id, quote), folder_id: row.folder_id },
   )
-  await tracked.insert('clipping_contents', { clipping_id: id }, { ...about, text: '', picture_url: null })
+  await tracked.insert('clipping_contents', { clipping_id: id }, { ...about, link_key, text: '', picture_url: null })
   const tags = (await tagsOfClippings(db, [clippingId])).get(clippingId) ?? []
   await setTagsOf(
     db,

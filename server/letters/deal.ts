@@ -1,10 +1,10 @@
 import { v7 as uuid } from 'uuid'
 import { MINUTE } from '#core/instant'
-import { canonicalUrl } from '#core/url'
 import type { Message } from '#core/message'
 import { note, say } from '#shared/messages'
 import { readTexts } from '#shared/platform/json'
 import { articleOfLink } from '#server/articles'
+import { linkKeyOf } from '#server/capture'
 import { addContentClipping } from '#server/clippings'
 import { brandById, roleOf } from '#server/people'
 import type { Actor } from '#server/platform/changes/actor'
@@ -110,7 +110,7 @@ async function clip(actor: Actor, row: LetterRow, found: Found[]): Promise<strin
 
 async function clipOne(db: Db, tracked: Tracked, actor: Actor, item: Found): Promise<string> {
   const { captured, kind, note: words, pictureId } = item
-  const linkKey = captured.url === null ? null : canonicalUrl(captured.url)
+  const linkKey = linkKeyOf(captured)
   const article = linkKey === null ? undefined : await articleOfLink(db, actor.brandId, linkKey)
   return addContentClipping(db, tracked, actor, uuid(), {
     ...captured,

@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto'
-import PostalMime, { type Email } from 'postal-mime'
+import PostalMime, { addressParser, type Email } from 'postal-mime'
 import { safeHtml } from '#core/feed'
 import { letterLinks, type LetterLink } from '#core/page'
 import { plainText } from '#core/text'
@@ -70,8 +70,8 @@ export async function readLetter(raw: Uint8Array): Promise<Letter> {
 function headOf(mail: Email, raw: Uint8Array): LetterHead {
   const headers = (name: string): string[] =>
     mail.headers.filter(({ key }) => key === name).map(({ value }) => value.trim().toLowerCase())
-  const senders = mail.headers.filter(({ key }) => key === 'from').length
-  const sender = senders === 1 ? (mail.from?.address?.trim().toLowerCase() ?? '') : ''
+  const [from, ...more] = addressParser(headers('from').join(', '), { flatten: true })
+  const sender = more.length === 0 ? (from?.address?.trim() ?? '') : ''
   const automatic = headers('auto-submitted').find((value) => !value.startsWith('no')) ?? ''
   const isBulk = headers('precedence').some((value) => ['bulk', 'list', 'junk'].includes(value))
   const isList = mail.headers.some(({ key }) => key.startsWith('list-'))

@@ -28,8 +28,8 @@ export interface Captured {
   /** The picture that was pressed on; null for none. */
   pictureUrl: string | null
   video: PageVideo | null
-  /** Of a PDF: its pages, null where it can’t be read, and the picture of its first one. */
-  pdf: { pages: number | null; pictureId: string | null } | null
+  /** Of a PDF: its SHA-256, its pages, null where it can’t be read, and the picture of its first one. */
+  pdf: { hash: string; pages: number | null; pictureId: string | null } | null
   feeds: { url: string; title: string | null }[]
 }
 

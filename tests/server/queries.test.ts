@@ -22,6 +22,7 @@ import * as savedLists from '#server/clippings/queries/savedLists'
 import { clippingsWithWords } from '#server/clippings/queries/search'
 import * as contents from '#server/clippings/queries/contents'
 import * as deliveries from '#server/delivery/queries/deliveries'
+import { lettersOf } from '#server/letters/queries/letters'
 import * as accounts from '#server/networks/queries/accounts'
 import { askedBy } from '#server/notices/queries/mailAddresses'
 import * as brands from '#server/people/queries/brands'
@@ -71,6 +72,7 @@ const placeOf = (stack: string): string =>
 const FILTER: WireFilter = { show: 'all', now: 1, after: null, limit: 10 }
 /** Each query once: what it is asked with need not be there. */
 const ASKED: (() => Promise<unknown>)[] = [
+  () => lettersOf(db, 'l', 1),
   () => wirePlaces(db, 'b', FILTER),
   () => wirePlaces(db, 'b', { ...FILTER, show: 'open', order: 'waiting', own: true, tagId: 't' }),
   () => articles.articlesAt(db, 'b', ['a']),

@@ -47,10 +47,15 @@ export class Person {
   }
 
   /** Sends a file as a form. */
-  upload<T = Problem>(path: string, content: Uint8Array, name: string): Promise<Answered<T>> {
+  upload<T = Problem>(
+    path: string,
+    content: Uint8Array,
+    name: string,
+    method = 'POST',
+  ): Promise<Answered<T>> {
     const form = new FormData()
     form.append('file', new Blob([new Uint8Array(content)]), name)
-    return this.ask<T>('POST', path, form)
+    return this.ask<T>(method, path, form)
   }
 
   /** Asks and requires success. */
