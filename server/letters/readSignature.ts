@@ -28,9 +28,7 @@ export async function readSignature({ raw, sender, nameServer }: Signed): Promis
   const site = siteOf(`https://${sender.split('@').at(-1)}/`)
   return results.some(
     (found) =>
-      found.status.result === 'pass' &&
-      siteOf(`https://${found.signingDomain}/`) === site &&
-      isOfAll(found),
+      found.status.result === 'pass' && siteOf(`https://${found.signingDomain}/`) === site && isOfAll(found),
   )
 }
 

@@ -285,7 +285,9 @@ describe('what is not taken', () => {
 it('what a process took and did not end with is ended by the next, once', async () => {
   await world.kill()
   const id = '0192f000-0000-7000-8000-000000000001'
-  const boxId = String((world.rows('SELECT id FROM letter_boxes')[0] as { id: string }).id)
+  const boxId = String(
+    (world.rows(`SELECT id FROM letter_boxes WHERE person_id = '${world.ids.nell}'`)[0] as { id: string }).id,
+  )
   const raw = Buffer.from(
     `From: nell@desk.example\r\nTo: x@y.example\r\nSubject: Left behind\r\nMessage-ID: <left@desk.example>\r\n\r\nLeft behind. ${PAGE}\r\n`,
   )
