@@ -175,7 +175,17 @@ const FINDS: { given: Record<string, unknown>; filed: Record<string, unknown> }[
     given: { url: `${HAVEN}/lamps-off` },
     filed: { folder: 'Dark villages', note: 'Pair it with our own readings.' },
   },
+  {
+    given: { url: `${HAVEN}/reports/dark-streets.pdf` },
+    filed: { folder: 'Dark villages', note: 'Page two has the method.' },
+  },
 ]
+
+/** What Nell mailed to herself from the train. */
+const MAILED = {
+  subject: 'An hour without streetlights',
+  text: 'Ask three bakers what they see at four in the morning. Nobody knows the dark street better.',
+}
 
 /**
  * Of the oldest that nothing was decided about: notes of those that are clipped, none or one; null for the
@@ -216,6 +226,7 @@ for (const brand of brands) await readSome(brand)
 for (const brand of brands) await fillDesk(brand)
 for (const brand of brands) await fillPlan(brand)
 await keepFinds(brands[0]!)
+await mailFind(brands[0]!)
 for (const brand of brands) await keepSome(brand)
 
 async function setUp(brand: BrandPlan): Promise<void> {
@@ -524,16 +535,35 @@ async function keepFinds(brand: BrandPlan): Promise<void> {
   for (const { given, filed } of FINDS) {
     const id = uuid()
     await client.put(`/api/capture/${id}`, { way: 'address', ...given })
-    const { captured } = await client.post<{ captured: { pictures: { url: string }[] } }>(
-      `${at}/captures/${id}/look`,
-      {},
-    )
+    const { captured } = await client.post<{
+      captured: { pictures: { url: string }[]; pdf: { pictureId: string | null } | null }
+    }>(`${at}/captures/${id}/look`, {})
     const pictureUrl = given['pictureUrl'] ?? captured.pictures[0]?.url ?? null
     await client.post(`${at}/captures/${id}/clip`, {
       pictureUrl: filed['words'] ? null : pictureUrl,
+      pictureId: captured.pdf?.pictureId ?? null,
       ...filed,
     })
   }
+}
+
+/** Somebody's own address for finds, and one that came to it. */
+async function mailFind(brand: BrandPlan): Promise<void> {
+  const at = `/api/brands/${brand.id}/letter-box`
+  const from = people[0]!.email
+  const { address } = await client.put<{ address: string }>(at, {
+    senders: [from],
+    becomes: 'clipping',
+    byLink: false,
+    answers: true,
+    version: 0,
+  })
+  await world.post('/control/mail', {
+    port: Number(process.env['QUILL_MAIL_PORT']),
+    to: address,
+    from: `Nell <${from}>`,
+    ...MAILED,
+  })
 }
 
 /** What is kept to be written about, some of it with a note, and what lies on the shelf for later. */

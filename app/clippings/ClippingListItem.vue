@@ -51,6 +51,7 @@ const writeAt = computed(() => ({
       current ? 'bg-paper shadow-[inset_3px_0_0_var(--act)]' : '',
     ]"
     :data-clipping="clipping.id"
+    @click="emit('choose')"
     @focusin="emit('choose')"
   >
     <input

@@ -107,6 +107,31 @@ it('only new articles: what is older than the source is left out as such', async
   expect((await wire('show=left-out')).map(({ leftOut }) => leftOut)).toEqual(old.map(() => 'old'))
 })
 
+it('a source that clips: what it holds and what comes, but nothing its rules leave out or somebody touched', async () => {
+  ;({ path } = await makeBrand(nell, []))
+  const host = 'clips.faulty.example'
+  const one = await source(`https://${host}/feed.xml`, { clips: true })
+  const before = await wire('show=all')
+  expect(before.length).toBeGreaterThan(0)
+  expect(before.every(({ state }) => state === 'clipped')).toBe(true)
+  const other = await makeBrand(nell, [])
+  await source(`https://${host}/feed.xml`, {}, other.path)
+  expect(await wire('show=clipped', other.path)).toEqual([])
+
+  // What somebody lets go again is theirs: no later look at the source takes it back.
+  await nell.want('PUT', `${path}/articles/${before[0]!.id}/state`, { state: 'passed' })
+  await edit(one, { clips: true, leaveOut: 'other words' })
+  await world.fault(host, 'newIds')
+  await nell.want('POST', `${path}/sources/${(await list())[0]!.id}/fetch`)
+  const states = new Map((await wire('show=all')).map(({ id, state }) => [id, state]))
+  expect(states.get(before[0]!.id)).toBe('passed')
+  expect([...states.values()].filter((state) => state === 'new')).toEqual([])
+
+  // One that stops to clip leaves what it clipped.
+  await edit((await list())[0]!, { clips: false })
+  expect((await wire('show=clipped')).length).toBe([...states.values()].filter((state) => state === 'clipped').length)
+})
+
 it('a paused source is not asked; what another brand’s fetch brings meanwhile is left out and stays so', async () => {
   ;({ path } = await makeBrand(nell, []))
   const host = 'pause.faulty.example'
