@@ -5,8 +5,8 @@ export interface ReportPage {
 }
 
 /**
- * A small PDF (ISO 32000-1), written by hand: Helvetica, one heading and lines a page. `locked`: with the entries
- * of a password that nobody knows.
+ * A small PDF (ISO 32000-1), written by hand: Helvetica, one heading and lines a page. `locked`: with the
+ * entries of a password that nobody knows.
  */
 export function pdfOf(
   title: string,
@@ -38,7 +38,8 @@ export function pdfOf(
     `<< /Type /Pages /Kids [${kids.map((id) => `${id} 0 R`).join(' ')}] /Count ${kids.length} >>`
   const id = '<00112233445566778899aabbccddeeff>'
   const lock = locked
-    ? `/Encrypt << /Filter /Standard /V 2 /R 3 /Length 128 /P -44 /O <${'5a'.repeat(32)}> /U <${'a5'.repeat(32)}> >> `
+    ? '/Encrypt << /Filter /Standard /V 2 /R 3 /Length 128 /P -44 ' +
+      `/O <${'5a'.repeat(32)}> /U <${'a5'.repeat(32)}> >> `
     : ''
   return written(objects, `/Root ${catalog} 0 R /Info ${info} 0 R /ID [${id} ${id}] ${lock}`)
 }

@@ -5,7 +5,9 @@ import * as words from '#shared/words'
 import { sentenceOf } from '~/base/client'
 import { isPdf, type Incoming } from './useIncoming'
 
-/** Something to capture by hand: an address, own words, a picture or PDF that is chosen, dropped or pasted. */
+/**
+ * Something to capture by hand: an address, own words, a picture or PDF that is chosen, dropped or pasted.
+ */
 const props = defineProps<{
   take: (incoming: Incoming, file?: File) => Promise<void>
   /** Whether one was on a page that can't be captured. */

@@ -5,7 +5,9 @@ import type { LetterBecomes, LetterBoxView } from '#shared/letters/types'
 import * as words from '#shared/words'
 import LetterList from './LetterList.vue'
 
-/** One's own secret address for finds: who may send to it, what becomes of letters, and what became of them. */
+/**
+ * One's own secret address for finds: who may send to it, what becomes of letters, and what became of them.
+ */
 const labels = words.letters
 const brand = useBrandStore()
 const notices = useNoticesStore()
@@ -72,6 +74,7 @@ async function save(): Promise<void> {
   await reload()
   notices.say(isNew ? labels.made : labels.saved)
 }
+const asking = ref(false)
 const busy = ref('')
 async function change(what: 'renew' | 'close'): Promise<void> {
   busy.value = what
@@ -83,6 +86,7 @@ async function change(what: 'renew' | 'close'): Promise<void> {
     notices.complain(error)
   } finally {
     busy.value = ''
+    asking.value = false
   }
 }
 </script>
@@ -105,9 +109,7 @@ async function change(what: 'renew' | 'close'): Promise<void> {
         :hint="labels.addressHint"
       >
         <PlainButton :busy="busy === 'renew'" @click="change('renew')">{{ labels.newAddress }}</PlainButton>
-        <PlainButton kind="bad" :busy="busy === 'close'" @click="change('close')">{{
-          labels.close
-        }}</PlainButton>
+        <PlainButton kind="bad" @click="asking = true">{{ labels.close }}</PlainButton>
       </SecretAddress>
       <form class="grid gap-3.5" novalidate @submit.prevent="save">
         <TextField
@@ -168,6 +170,16 @@ async function change(what: 'renew' | 'close'): Promise<void> {
         >
       </form>
       <LetterList v-if="box.address" :letters="box.letters" />
+      <AskDialog
+        :open="asking"
+        :title="labels.closeAsk.title"
+        :detail="labels.closeAsk.detail"
+        :yes="labels.closeAsk.yes"
+        :no="labels.closeAsk.no"
+        :busy="busy === 'close'"
+        @yes="change('close')"
+        @no="asking = false"
+      />
     </template>
   </section>
 </template>

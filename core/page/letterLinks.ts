@@ -20,21 +20,33 @@ interface Block {
   anchors: Anchor[]
 }
 
+const anyOf = (patterns: string[]): RegExp => new RegExp(patterns.join('|'), 'i')
 /** Links of one letter that are taken. */
 const MOST = 60
 const LONGEST_TITLE = 300
 const LONGEST_WORDS = 600
 /** Links about the letter itself (common practice, in the languages its readers have). */
-const ABOUT_LETTER =
-  /unsubscribe|opt[- ]?out|preferences|manage (?:your|my)|view (?:it |this )?in (?:your |a )?browser|view online|privacy|forward to|abmeld|abbestell|im browser|datenschutz|d[ée]sabonn|d[ée]sinscri|confidentialit|cancelar|darse de baja|afmelden|uitschrijven/i
+const ABOUT_LETTER = anyOf([
+  'unsubscribe|opt[- ]?out|preferences|manage (?:your|my)|privacy|forward to',
+  'view (?:it |this )?in (?:your |a )?browser|view online',
+  'abmeld|abbestell|im browser|datenschutz',
+  'd[ée]sabonn|d[ée]sinscri|confidentialit',
+  'cancelar|darse de baja|afmelden|uitschrijven',
+])
 /** What a link says that is no title. */
-const NO_TITLE =
-  /^(?:(?:read|learn|see|find out|view|show|open|continue|click|here|more|full|story|article|on|the|reading|this|link|weiter|lesen|mehr|lire|la|suite|leer|más|lees)[\s.…»>→]*)+$/i
+const NO_TITLE = new RegExp(
+  `^(?:(?:${[
+    'read|learn|see|find out|view|show|open|continue|click|reading',
+    'here|more|full|story|article|on|the|this|link',
+    'weiter|lesen|mehr|lire|la|suite|leer|más|lees',
+  ].join('|')})[\\s.…»>→]*)+$`,
+  'i',
+)
 
 /**
- * The pages that a letter lists, in its order and each once: what each link says as the title, and as its words
- * what stands beside it, or below it up to the next link. Links about the letter itself, such as those that end
- * it, are left out.
+ * The pages that a letter lists, in its order and each once: what each link says as the title, and as its
+ * words what stands beside it, or below it up to the next link. Links about the letter itself, such as those
+ * that end it, are left out.
  */
 export function letterLinks(html: string): LetterLink[] {
   const blocks = blocksOf(html)
@@ -58,14 +70,14 @@ const isAboutLetter = ({ anchors }: Block): boolean =>
   anchors.some(({ url, text }) => ABOUT_LETTER.test(text) || /unsubscribe|opt-?out/i.test(url))
 
 function titleOf({ url, text }: Anchor): string | null {
-  const says = text.replace(/\s+/g, ' ').trim()
+  const says = text.slice(0, 2_000).replace(/\s+/g, ' ').trim()
   const isAddress = /^(?:https?:\/\/|www\.)\S+$/i.test(says) || says === url
   return says.length < 3 || isAddress || NO_TITLE.test(says) ? null : says.slice(0, LONGEST_TITLE)
 }
 
 /**
- * A page that is linked several times, as by its picture, headline and text: the first that reads as a headline
- * is its title, what another says are its words.
+ * A page that is linked several times, as by its picture, headline and text: the first that reads as a
+ * headline is its title, what another says are its words.
  */
 function merged(known: LetterLink | undefined, found: LetterLink): LetterLink {
   if (!known) return found

@@ -10,8 +10,8 @@ const LONGEST = 300
 const MOST_LINES = 4
 
 /**
- * A PDF's title: what it states, unless a program put that in by itself; else the largest letters of its first
- * page. Null for none.
+ * A PDF's title: what it states, unless a program put that in by itself; else the largest letters of its
+ * first page. Null for none.
  */
 export function pdfTitle(stated: string | null, firstPage: readonly PdfRun[]): string | null {
   const title = (stated ?? '').slice(0, 10_000).replace(/\s+/g, ' ').trim()
@@ -33,8 +33,8 @@ const DATE =
   /^(?:D:)?(\d{4})(?:(\d\d)(?:(\d\d)(?:(\d\d)(?:(\d\d)(\d\d)?)?)?)?)?(?:(Z)|([+-])(\d\d)'?(\d\d)?'?)?/
 
 /**
- * The moment that a PDF's date names (ISO 32000-1, 7.9.4): `D:YYYYMMDDHHmmSSOHH'mm'`, of which all but the year
- * may be left out; without a zone it is taken as UTC. Null for what is none.
+ * The moment that a PDF's date names (ISO 32000-1, 7.9.4): `D:YYYYMMDDHHmmSSOHH'mm'`, of which all but the
+ * year may be left out; without a zone it is taken as UTC. Null for what is none.
  */
 export function pdfInstant(text: string | null): Instant | null {
   const found = DATE.exec(text ?? '')

@@ -10,8 +10,8 @@ const SET_IN = 0.75
 
 /**
  * The text of a page as paragraphs with an empty line between, in the order in which the file draws them
- * (common practice: a PDF knows letters and places, not paragraphs). Lines of one paragraph are joined, a word
- * parted at a line's end is made whole, joined letters are parted.
+ * (common practice: a PDF knows letters and places, not paragraphs). Lines of one paragraph are joined, a
+ * word parted at a line's end is made whole, joined letters are parted.
  */
 export function pdfPageText(runs: readonly PdfRun[]): string {
   const paragraphs: string[] = []

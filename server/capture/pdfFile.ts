@@ -12,7 +12,10 @@ import { picturePdfTask, readPdfTask } from './tasks'
 
 const LONGEST_NAME = 200
 
-/** A PDF as what is captured of it; its first page becomes a picture of the brand's. Never throws for what it is. */
+/**
+ * A PDF as what is captured of it; its first page becomes a picture of the brand's. Never throws for what it
+ * is.
+ */
 export async function readPdfFile(actor: Actor, captured: Captured, bytes: Uint8Array): Promise<Looked> {
   const userKeys = [`brand:${actor.brandId}`]
   const hash = createHash('sha256').update(bytes).digest('hex')

@@ -4,7 +4,9 @@ import { keepCapture, knownCapture } from './captures'
 import { readPdfFile } from './pdfFile'
 import { capturedFrom } from './readCaptured'
 
-/** Takes in a PDF that a person chose, under an id of their browser's; the same id once more changes nothing. */
+/**
+ * Takes in a PDF that a person chose, under an id of their browser's; the same id once more changes nothing.
+ */
 export async function takePdf(
   actor: Actor,
   id: string,

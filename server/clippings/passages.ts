@@ -79,7 +79,8 @@ async function ofClipping(
     { id },
     { ...quoteRow(actor, row.article_id, quote), folder_id: row.folder_id },
   )
-  await tracked.insert('clipping_contents', { clipping_id: id }, { ...about, link_key, text: '', picture_url: null })
+  const own = { ...about, link_key, text: '', picture_url: null }
+  await tracked.insert('clipping_contents', { clipping_id: id }, own)
   const tags = (await tagsOfClippings(db, [clippingId])).get(clippingId) ?? []
   await setTagsOf(
     db,

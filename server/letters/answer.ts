@@ -10,8 +10,8 @@ import type { Letter } from './readLetter'
 import type { LetterBoxRow, LetterRow } from './rows'
 
 /**
- * Tells a letter's sender what became of it, once: a letter is noted as answered before the answer goes out, so
- * that no fault can send two (RFC 3834 §2).
+ * Tells a letter's sender what became of it, once: a letter is noted as answered before the answer goes out,
+ * so that no fault can send two (RFC 3834 §2).
  */
 export async function answerLetter(
   box: LetterBoxRow,

@@ -42,8 +42,8 @@ const captureOf = (url: string | null, title: string): Captured =>
   capturedFrom({ url, title, words: '', pictureUrl: null })
 
 /**
- * A letter as one thing: the page behind its first link, with its first picture; without a link what is attached,
- * else its words. What is attached besides stands by itself.
+ * A letter as one thing: the page behind its first link, with its first picture; without a link what is
+ * attached, else its words. What is attached besides stands by itself.
  */
 export async function wholeOf(actor: Actor, letter: Letter): Promise<Contents> {
   const { attached, messages } = await attachedTo(actor, letter)

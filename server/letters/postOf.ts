@@ -22,8 +22,8 @@ export interface PostInput {
 }
 
 /**
- * Makes a post of what a letter brought and lines it up on each of the accounts that takes it, at its next open
- * slot. Gives what became of it.
+ * Makes a post of what a letter brought and lines it up on each of the accounts that takes it, at its next
+ * open slot. Gives what became of it.
  */
 export async function postLetter(actor: Actor, input: PostInput): Promise<Message[]> {
   const db = await useDb()

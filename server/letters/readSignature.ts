@@ -32,7 +32,9 @@ export async function readSignature({ raw, sender, nameServer }: Signed): Promis
   )
 }
 
-/** Whether a signature covers the whole body and whom the letter is from; the library's types leave both out. */
+/**
+ * Whether a signature covers the whole body and whom the letter is from; the library's types leave both out.
+ */
 function isOfAll(found: object): boolean {
   const headers: unknown = Reflect.get(found, 'signingHeaders')
   const names: unknown = typeof headers === 'object' && headers ? Reflect.get(headers, 'keys') : ''

@@ -77,7 +77,10 @@ export interface Settings {
    * address's host.
    */
   mailHost: string
-  /** QUILL_NAME_SERVER: who is asked for the keys of letters' signatures, as `ADDRESS:PORT`; the machine's own without it. */
+  /**
+   * QUILL_NAME_SERVER: who is asked for the keys of letters' signatures, as `ADDRESS:PORT`; the machine's own
+   * without it.
+   */
   nameServer: string | null
   /** QUILL_LOG: pino level. */
   logLevel: string

@@ -34,7 +34,9 @@ export async function pictureOfCard(actor: Actor, link: string): Promise<Picture
   return pictureFromWeb(actor, image)
 }
 
-/** Keeps a picture of the web for posts; one that was kept before is not fetched again. Throws `noPicture`. */
+/**
+ * Keeps a picture of the web for posts; one that was kept before is not fetched again. Throws `noPicture`.
+ */
 export async function pictureFromWeb(actor: Actor, url: string): Promise<PictureView> {
   const known = await store.pictureFrom(await useDb(), actor.brandId, url)
   if (known) return pictureView(known)

@@ -38,7 +38,10 @@ export async function applyExclusionRules(brandId: string, sourceId: string): Pr
   if (source && feed) await apply(source, feed, await articlesOfFeed(db, feed.id, LIMITS.watchArchive))
 }
 
-/** Of a source's kept articles, so many of the newest are clipped as it begins to: what a list of saved items holds. */
+/**
+ * Of a source's kept articles, so many of the newest are clipped as it begins to: what a list of saved items
+ * holds.
+ */
 const MOST_CLIPPED_AT_ONCE = 100
 
 /**

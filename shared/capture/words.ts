@@ -116,8 +116,8 @@ export const captureSetUp = inWords({
   phone: {
     title: 'On a phone',
     detail:
-      'Open Clear Quill in the phone’s browser and add it to the home screen. ' +
-      'Then it stands in the list that the phone’s share button offers, for addresses, words and pictures.',
+      'Open Clear Quill in the phone’s browser and add it to the home screen. Then it stands in the list ' +
+      'that the phone’s share button offers, for addresses, words, pictures and PDFs.',
     install: 'Add to this device',
     installed: 'It is on this device already.',
   },

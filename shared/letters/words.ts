@@ -14,6 +14,12 @@ export const letters = inWords({
   newAddress: 'Make a new address',
   renewed: 'You have a new address; the old one takes nothing any more.',
   close: 'Close it',
+  closeAsk: {
+    title: 'Close your mail address?',
+    detail: 'It takes nothing any more, and can’t be had again. What came by it stays.',
+    yes: 'Close it',
+    no: 'Keep it',
+  },
   closed: 'The address takes nothing any more.',
   senders: 'Senders it takes letters from',
   sendersHint: 'Mail addresses, one a line.',
@@ -25,8 +31,8 @@ export const letters = inWords({
     approved: 'A clipping and a post in line, approved',
   },
   approvedHint:
-    'Approved only if the letter bears a valid signature (DKIM) of its sender’s site, and you may approve ' +
-    'there; any other waits in review.',
+    'Approved only if the letter bears a valid signature (DKIM) of its sender’s site, and you may ' +
+    'approve there; any other waits in review.',
   accounts: 'Accounts it is for',
   noAccounts: 'Choose at least one account.',
   byLink: 'A letter with several links becomes a clipping for each',

@@ -80,7 +80,10 @@ export const LIMITS = Object.freeze({
   tellMail: 10,
   /** Bytes of one mail that a mailing list sends. */
   mailBytes: 10 * 1024 * 1024,
-  /** Senders that somebody's letters are taken from; attachments of one that are looked at, and links that are kept. */
+  /**
+   * Senders that somebody's letters are taken from; attachments of one that are looked at, and links that are
+   * kept.
+   */
   letterSenders: 20,
   letterAttachments: 10,
   letterLinks: 60,

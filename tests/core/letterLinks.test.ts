@@ -8,9 +8,12 @@ it('lists the pages of a letter with what each says, and what stands beside it',
     <h3><a href="https://bellhaven.example/boats">Rowing boats return to the canal</a></h3>
     <p>The first twelve were let out on Monday.</p>
     <p><a href="https://bellhaven.example/boats?utm_source=letter">Read more</a></p>
-    <ul><li><a href="https://plumbline.example/oak">Oak, felled in winter</a> – why the month matters</li></ul>
+    <ul>
+      <li><a href="https://plumbline.example/oak">Oak, felled in winter</a> – why the month matters</li>
+    </ul>
     <p>Until Friday.</p>
-    <p><a href="https://list.example/unsubscribe?x=1">Leave this list</a> · <a href="https://list.example/web">View in browser</a></p>`
+    <p><a href="https://list.example/unsubscribe?x=1">Leave this list</a> ·
+      <a href="https://list.example/web">View in browser</a></p>`
   expect(said(html)).toEqual([
     [
       'https://bellhaven.example/boats',

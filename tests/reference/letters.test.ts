@@ -1,4 +1,5 @@
-// Letters against the messages that Python's own email package is tested with (Debian's libpython3.11-testsuite).
+// Letters against the messages that Python's own email package is tested with (Debian's
+// libpython3.11-testsuite).
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'

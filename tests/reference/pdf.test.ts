@@ -1,4 +1,5 @@
-// The text of PDFs against pdftotext of poppler (Debian's poppler-utils, unpacked), on manuals of Debian packages.
+// The text of PDFs against pdftotext of poppler (Debian's poppler-utils, unpacked), on manuals of Debian
+// packages.
 import { spawnSync } from 'node:child_process'
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
@@ -26,7 +27,9 @@ const textBy = (file: string, pages: number): string | null => {
 
 const wordsOf = (text: string): string[] => text.normalize('NFKC').match(/[\p{L}\p{N}]+/gu) ?? []
 
-/** How many words of one text stand in another in the same order, as `diff` of Debian's diffutils finds them. */
+/**
+ * How many words of one text stand in another in the same order, as `diff` of Debian's diffutils finds them.
+ */
 function inOrder(wanted: string[], found: string[]): number {
   const folder = mkdtempSync(join(tmpdir(), 'quill-pdf-'))
   try {
@@ -56,7 +59,8 @@ it.skipIf(!docs || !poppler).each([
   const wanted = wordsOf(theirs)
   const share = inOrder(wanted, wordsOf(ours.text)) / wanted.length
   console.info(
-    `poppler, ${file}: ${(100 * share).toFixed(1)}% of ${wanted.length} words, ${ours.pages} pages in ${Math.round(ms)} ms`,
+    `poppler, ${file}: ${(100 * share).toFixed(1)}% of ${wanted.length} words,`,
+    `${ours.pages} pages in ${Math.round(ms)} ms`,
   )
   expect(ours.pages).toBe(pages)
   expect(ours.pagesRead).toBeGreaterThan(0.8 * pages)

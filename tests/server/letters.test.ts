@@ -1,4 +1,5 @@
-// Finds that somebody mails to an address of their own: what they become, who may send them, what is answered.
+// Finds that somebody mails to an address of their own: what they become, who may send them, what is
+// answered.
 import { generateKeyPairSync } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { ClippingDetail, ClippingsView } from '#shared/clippings/types'
@@ -168,8 +169,10 @@ describe('a letter', () => {
     await save({ byLink: true })
     const before = (await clippings()).counts.waiting
     const letter = await send({
-      html: `<p>Today:</p><p><a href="https://plumbline.example/oak">Oak, felled in winter</a> – why the month matters</p>
-        <p><a href="https://plumbline.example/elm">Elm without its beetle</a></p><p><a href="https://list.example/unsubscribe">Leave</a></p>`,
+      html: `<p>Today:</p>
+        <p><a href="https://plumbline.example/oak">Oak, felled in winter</a> – why the month matters</p>
+        <p><a href="https://plumbline.example/elm">Elm without its beetle</a></p>
+        <p><a href="https://list.example/unsubscribe">Leave</a></p>`,
       headers: { 'List-Id': '<oak.list.example>' },
     })
     expect(letter.message).toBe('Its links became 2 clippings.')
@@ -289,11 +292,18 @@ it('what a process took and did not end with is ended by the next, once', async 
     (world.rows(`SELECT id FROM letter_boxes WHERE person_id = '${world.ids.nell}'`)[0] as { id: string }).id,
   )
   const raw = Buffer.from(
-    `From: nell@desk.example\r\nTo: x@y.example\r\nSubject: Left behind\r\nMessage-ID: <left@desk.example>\r\n\r\nLeft behind. ${PAGE}\r\n`,
+    [
+      'From: nell@desk.example',
+      'Subject: Left behind',
+      'Message-ID: <left@desk.example>',
+      '',
+      `Left behind. ${PAGE}`,
+    ].join('\r\n'),
   )
   world.change(
     `INSERT INTO letters (id, box_id, message_id, at, sender, subject, raw, state, next_try_at)
-     VALUES ('${id}', '${boxId}', '<left@desk.example>', (SELECT max(at) FROM history), 'nell@desk.example', 'Left behind', x'${raw.toString('hex')}', 'waiting', 1)`,
+     VALUES ('${id}', '${boxId}', '<left@desk.example>', (SELECT max(at) FROM history),
+       'nell@desk.example', 'Left behind', x'${raw.toString('hex')}', 'waiting', 1)`,
   )
   await world.restart()
   const letter = await until('it is dealt with', async () =>
@@ -313,7 +323,8 @@ it('a mailing list’s letter is an article for each of its links, where its sou
   await world.mail({
     to: mailAddress,
     subject: 'Alert: dark streets',
-    html: `<p><a href="${PAGE}?utm_source=alert">The village that switched its lamps off</a></p><p>A council measured the night.</p>
+    html: `<p><a href="${PAGE}?utm_source=alert">The village that switched its lamps off</a></p>
+      <p>A council measured the night.</p>
       <p><a href="https://plumbline.example/lamps">Lamps, seen from a roof</a></p>`,
   })
   const { articles } = await nell.want<WirePage>('GET', `${path}/articles?show=all`)

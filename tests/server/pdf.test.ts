@@ -55,7 +55,12 @@ it('a file: title, author, day, text, its first page as a picture; clipped with 
     },
   })
   expect(view.captured.text).toBe(
-    'The count of trees\n\nBellhaven counts its trees every five years.\n\nDry ones\n\nOf 4,812 trees, 311 stand dry.',
+    [
+      'The count of trees',
+      'Bellhaven counts its trees every five years.',
+      'Dry ones',
+      'Of 4,812 trees, 311 stand dry.',
+    ].join('\n\n'),
   )
   const { width, height, id: pictureId } = view.picture!
   expect([width, height]).toEqual([847, 1200])
@@ -133,8 +138,9 @@ const peakMegabytes = (): number =>
 function bomb(): Buffer {
   const packed = deflateSync(deflateSync(Buffer.alloc(256 * 1024 * 1024, 0x20), { level: 9 }), { level: 9 })
   const head = Buffer.from(
-    `%PDF-1.4\n1 0 obj\n<< /Type /Catalog /Pages 2 0 R >>\nendobj\n2 0 obj\n<< /Type /Pages /Kids [3 0 R] /Count 1 >>\nendobj\n` +
-      `3 0 obj\n<< /Type /Page /Parent 2 0 R /MediaBox [0 0 9 9] /Contents [${'4 0 R '.repeat(8)}] >>\nendobj\n` +
+    '%PDF-1.4\n1 0 obj\n<< /Type /Catalog /Pages 2 0 R >>\nendobj\n' +
+      '2 0 obj\n<< /Type /Pages /Kids [3 0 R] /Count 1 >>\nendobj\n3 0 obj\n' +
+      `<< /Type /Page /Parent 2 0 R /MediaBox [0 0 9 9] /Contents [${'4 0 R '.repeat(8)}] >>\nendobj\n` +
       `4 0 obj\n<< /Length ${packed.length} /Filter [/FlateDecode /FlateDecode] >>\nstream\n`,
   )
   return Buffer.concat([

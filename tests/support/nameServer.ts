@@ -2,8 +2,8 @@ import { createSocket } from 'node:dgram'
 import type { AddressInfo } from 'node:net'
 
 /**
- * A name server on this machine that knows some TXT records (RFC 1035 §4.1) and says of all else that it is not
- * there. Gives its `ADDRESS:PORT`, and what ends it.
+ * A name server on this machine that knows some TXT records (RFC 1035 §4.1) and says of all else that it is
+ * not there. Gives its `ADDRESS:PORT`, and what ends it.
  */
 export function nameServer(
   records: Record<string, string>,

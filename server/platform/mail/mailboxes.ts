@@ -19,7 +19,10 @@ export class MailRefused extends Error {
 type Find = (address: string) => Promise<Mailbox | null>
 const finders: Find[] = []
 
-/** Lets a subject take mail: `find` knows its addresses. Called as the process starts (a subject's register.ts). */
+/**
+ * Lets a subject take mail: `find` knows its addresses. Called as the process starts (a subject's
+ * register.ts).
+ */
 export const defineMailbox = (find: Find): void => void finders.push(find)
 
 /** What takes mail at an address; null for nothing. */

@@ -1,6 +1,7 @@
 import type { Knex } from 'knex'
 
-// What comes by mail: letters of one's own as clippings or posts, and lists of links; PDFs; sources that clip.
+// What comes by mail: letters of one's own as clippings or posts, and lists of links; PDFs; sources that
+// clip.
 const STATEMENTS = [
   `ALTER TABLE clipping_contents ADD COLUMN pages INTEGER`,
   // In whose name a source clips what it brings; null where it does not.
@@ -21,7 +22,8 @@ const STATEMENTS = [
     id TEXT PRIMARY KEY, box_id TEXT NOT NULL REFERENCES letter_boxes ON DELETE CASCADE,
     message_id TEXT NOT NULL, at INTEGER NOT NULL, sender TEXT NOT NULL, subject TEXT NOT NULL,
     raw BLOB, state TEXT NOT NULL CHECK (state IN ('waiting', 'kept', 'failed')),
-    tries INTEGER NOT NULL DEFAULT 0, next_try_at INTEGER, message TEXT, clipping_id TEXT, answered_at INTEGER,
+    tries INTEGER NOT NULL DEFAULT 0, next_try_at INTEGER, message TEXT, clipping_id TEXT,
+    answered_at INTEGER,
     UNIQUE (box_id, message_id)
   ) STRICT`,
   `CREATE INDEX letters_due ON letters (next_try_at) WHERE next_try_at IS NOT NULL`,
