@@ -21,7 +21,9 @@ export function gather(wanted: Wanted, most: { html: number; words: number }): F
     words: String(getSelection() ?? '').slice(0, most.words),
     html: '',
   }
-  if (wanted === 'words' || !(document.documentElement instanceof HTMLElement)) return found
+  // What a browser shows a PDF in says nothing of it.
+  const isPage = document.documentElement instanceof HTMLElement && document.contentType !== 'application/pdf'
+  if (wanted === 'words' || !isPage) return found
   const copy = document.documentElement.cloneNode(true) as HTMLElement
   const shown = Array.from(document.images)
   // In the same order, since the one is a copy of the other.

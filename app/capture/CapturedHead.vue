@@ -5,6 +5,7 @@ import type { CaptureView } from '#shared/capture/types'
 import type { PictureView } from '#shared/posts/types'
 import { postRoutes } from '#shared/posts/routes'
 import * as words from '#shared/words'
+import PictureChoice from './PictureChoice.vue'
 
 /** What was captured: its title, its pictures to choose from, the selected words, what is known of it. */
 const props = defineProps<{
@@ -136,55 +137,31 @@ const known = computed(() => {
       :aria-label="labels.pictures"
       class="flex flex-wrap items-center gap-1.5"
     >
-      <button
+      <PictureChoice
         v-if="ownPicture"
-        type="button"
-        role="radio"
-        :aria-checked="picture?.id === ownPicture.id"
-        :aria-label="labels.ownPicture"
-        :title="labels.ownPicture"
-        class="rounded border-2"
-        :class="picture?.id === ownPicture.id ? 'border-act' : 'border-transparent'"
-        @click="emit('own')"
-      >
-        <img
-          :src="smallOf(ownPicture, 84)"
-          alt=""
-          class="h-[30px] w-[42px] rounded-[2px] bg-well object-cover object-top"
-        />
-      </button>
-      <button
+        :src="smallOf(ownPicture, 84)"
+        :label="labels.ownPicture"
+        :chosen="picture?.id === ownPicture.id"
+        from-top
+        @choose="emit('own')"
+      />
+      <PictureChoice
         v-for="one in shown"
         :key="one.url"
-        type="button"
-        role="radio"
-        :aria-checked="one.url === pictureUrl"
-        :aria-label="labels.choosePicture(one.description ?? '')"
+        :src="srcOf(one.url)"
+        :label="labels.choosePicture(one.description ?? '')"
         :title="one.description ?? ''"
-        class="rounded border-2"
-        :class="one.url === pictureUrl ? 'border-act' : 'border-transparent'"
-        @click="emit('picture', one.url)"
-      >
-        <img
-          :src="srcOf(one.url)"
-          alt=""
-          loading="lazy"
-          class="h-[30px] w-[42px] rounded-[2px] bg-well object-cover"
-          @error="broken = new Set([...broken, one.url])"
-        />
-      </button>
-      <button
-        type="button"
-        role="radio"
-        :aria-checked="pictureUrl === null && picture === null"
-        :aria-label="labels.noPicture"
-        :title="labels.noPicture"
-        class="grid h-[34px] w-[46px] place-items-center rounded border-2 bg-well text-ink-3"
-        :class="pictureUrl === null && picture === null ? 'border-act' : 'border-transparent'"
-        @click="emit('picture', null)"
-      >
-        <ImageOff :size="15" aria-hidden="true" />
-      </button>
+        :chosen="one.url === pictureUrl"
+        @choose="emit('picture', one.url)"
+        @broken="broken = new Set([...broken, one.url])"
+      />
+      <PictureChoice
+        :src="null"
+        :label="labels.noPicture"
+        :chosen="pictureUrl === null && picture === null"
+        @choose="emit('picture', null)"
+        ><ImageOff :size="15" aria-hidden="true"
+      /></PictureChoice>
       <button
         v-if="more > 0"
         type="button"

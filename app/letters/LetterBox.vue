@@ -172,10 +172,7 @@ async function change(what: 'renew' | 'close'): Promise<void> {
       <LetterList v-if="box.address" :letters="box.letters" />
       <AskDialog
         :open="asking"
-        :title="labels.closeAsk.title"
-        :detail="labels.closeAsk.detail"
-        :yes="labels.closeAsk.yes"
-        :no="labels.closeAsk.no"
+        v-bind="labels.closeAsk"
         :busy="busy === 'close'"
         @yes="change('close')"
         @no="asking = false"

@@ -27,6 +27,8 @@ import { lookAtListTask, readListTask } from './tasks'
 
 /** Rows kept in one transaction: few enough that nobody waits for it. */
 const AT_ONCE = 3
+/** Between two such: who asks for something meanwhile finds the file free. */
+const REST_MS = 8
 /** Rows after which screens show what came. */
 const SHOWN_EACH = 200
 const MOST_SHOWN = 200
@@ -163,10 +165,16 @@ async function viewOf(row: SavedListRow): Promise<SavedListView> {
   }
 }
 
-/** Keeps some of what waits in lists. Gives how many. */
+/** Keeps some of what waits in lists, and leaves the file to others for a moment. Gives how many. */
 export async function savedListsRound(): Promise<number> {
   if ((await store.waitingItems(await useDb(), 1)).length === 0) return 0
-  return inTransaction(async (db) => {
+  const kept = await keepSome()
+  await new Promise((resolve) => setTimeout(resolve, REST_MS))
+  return kept
+}
+
+const keepSome = (): Promise<number> =>
+  inTransaction(async (db) => {
     // Asked within: a list that was stopped meanwhile has none that wait.
     const items = await store.waitingItems(db, AT_ONCE)
     const [first] = items
@@ -190,7 +198,6 @@ export async function savedListsRound(): Promise<number> {
       await announce(db, first.brand_id, 'article', first.list_id)
     return own.length
   })
-}
 
 type Fate = Pick<SavedItemRow, 'state'> & Partial<SavedItemRow>
 

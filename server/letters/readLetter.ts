@@ -48,7 +48,7 @@ export async function readLetterHead(raw: Uint8Array): Promise<LetterHead> {
 /** Reads a letter as it came: its words, links, pictures and PDFs. Runs in a thread. */
 export async function readLetter(raw: Uint8Array): Promise<Letter> {
   const mail = await PostalMime.parse(raw, OPTIONS)
-  const html = mail.html ? safeHtml(mail.html, 'about:blank') : paragraphs(mail.text ?? '')
+  const html = mail.html ? safeHtml(mail.html, 'about:blank') : paragraphs(unsigned(mail.text ?? ''))
   const shown = mail.attachments.filter(({ related, mimeType }) => !(related && /^text\//i.test(mimeType)))
   const known = shown.slice(0, LIMITS.letterAttachments)
   const attachments = known.flatMap((attached): Attachment[] => {
@@ -97,8 +97,17 @@ function kindOf(type: string, name: string | null): Attachment['kind'] | null {
 const SIGNATURE = /^-- ?$/
 const BELOW = /^(?:>|_{10,}$)/
 
+const linesIn = (text: string): string[] => text.replace(/\r\n?/g, '\n').split('\n')
+
+/** A plain text without its signature: what that leads to is not what the letter is about. */
+function unsigned(text: string): string {
+  const lines = linesIn(text)
+  const end = lines.findIndex((line) => SIGNATURE.test(line))
+  return (end < 0 ? lines : lines.slice(0, end)).join('\n')
+}
+
 function writtenIn(text: string): string {
-  const lines = text.replace(/\r\n?/g, '\n').split('\n')
+  const lines = linesIn(text)
   const end = lines.findIndex((line) => SIGNATURE.test(line) || BELOW.test(line))
   return (end < 0 ? lines : lines.slice(0, end))
     .join('\n')

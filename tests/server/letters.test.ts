@@ -94,7 +94,7 @@ describe('a letter', () => {
   it('with a link and a picture is a clipping of the page, and is answered once', async () => {
     const letter = await send({
       subject: 'Fwd: Dark at eleven',
-      text: `For the round-up on Friday.\n${PAGE}\n\n-- \nNell, Hollow Hill`,
+      text: `For the round-up on Friday.\n${PAGE}\n\n-- \nNell, https://hollowhill.example`,
       attachments: [picture(3)],
       messageId: '<one@desk.example>',
     })
@@ -141,7 +141,8 @@ describe('a letter', () => {
   })
 
   it('of words alone is own words; of nothing, nothing', async () => {
-    const words = await send({ text: 'A dark street is a question, not an answer.' })
+    const text = 'A dark street is a question, not an answer.\n-- \nhttps://hollowhill.example'
+    const words = await send({ text })
     expect((await detail(words.clippingId)).clipping).toMatchObject({
       kind: 'words',
       quote: 'A dark street is a question, not an answer.',

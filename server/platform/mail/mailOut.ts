@@ -6,7 +6,7 @@ export interface OwnMail {
   to: string[]
   subject: string
   text: string
-  /** The letter it answers by itself (RFC 3834): by its Message-ID. */
+  /** The letter it answers by itself (RFC 3834): its Message-ID, or '' where it has none. */
   answers?: string
 }
 
@@ -40,7 +40,6 @@ export async function sendMail({ to, subject, text, answers }: OwnMail): Promise
  */
 const automatic = (to: string[], answers: string) => ({
   envelope: { from: '', to },
-  inReplyTo: answers,
-  references: answers,
+  ...(answers.startsWith('<') ? { inReplyTo: answers, references: answers } : {}),
   headers: { 'Auto-Submitted': 'auto-replied' },
 })
