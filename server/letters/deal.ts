@@ -71,7 +71,7 @@ async function deal(row: LetterRow): Promise<void> {
     if (error instanceof TaskStopped) return finish(box, row, letter, failed('letter.unreadable'))
     log.error({ error, letter: row.id }, 'A letter could not be kept.')
     // Else it is taken up again when its lease has ended.
-    if (row.tries >= MOST_TRIES) await finish(box, row, letter, failed('letter.failed'))
+    if (row.tries >= MOST_TRIES) await finish(box, row, letter, await givenUp(db, row))
   }
 }
 
@@ -79,6 +79,12 @@ const failed = (code: 'letter.failed' | 'letter.unreadable' | 'letter.nothing'):
   state: 'failed',
   messages: [note(code)],
 })
+
+/** What is said of a letter that no try could end: what is kept of it already stays. */
+async function givenUp(db: Db, row: LetterRow): Promise<Outcome> {
+  const isClipped = ((await store.letterById(db, row.id))?.clipping_id ?? null) !== null
+  return isClipped ? { state: 'kept', messages: [note('letter.no-post')] } : failed('letter.failed')
+}
 
 async function keep(actor: Actor, box: LetterBoxRow, row: LetterRow, letter: Letter): Promise<Outcome> {
   const isList = box.by_link === 1 && letter.links.length > 1

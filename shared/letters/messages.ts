@@ -18,6 +18,7 @@ export interface LetterMessages {
   'letter.other': { count: number }
   'letter.nothing': object
   'letter.unreadable': object
+  'letter.no-post': object
   'letter.failed': object
 }
 
@@ -40,5 +41,6 @@ export const letterMessages: Sentences<LetterMessages> = {
     `${counted(count, 'attachment is', 'attachments are')} neither picture nor PDF, and left out.`,
   'letter.nothing': () => 'It held neither a link nor words, picture or PDF, so nothing was kept.',
   'letter.unreadable': () => 'It takes more to read than an honest letter should, so nothing was kept.',
+  'letter.no-post': () => 'It is a clipping, but no post could be made of it.',
   'letter.failed': () => 'It could not be kept. Whoever runs Clear Quill finds the cause in its log.',
 }

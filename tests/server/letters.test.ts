@@ -316,6 +316,29 @@ it('what a process took and did not end with is ended by the next, once', async 
   ])
 })
 
+it('one that no try could make a post of is a clipping all the same, and says so', async () => {
+  await save({ becomes: 'in-review', accountIds: [chatterbrook] })
+  world.change(`UPDATE letter_boxes SET accounts_json = 'damaged' WHERE person_id = '${world.ids.nell}'`)
+  const subject = 'No post of this'
+  await world.mail({ from: NELL, to: box.address!, subject, text: PAGE })
+  await until('its first try', () => {
+    const [row] = world.rows(`SELECT tries FROM letters WHERE subject = '${subject}' AND tries > 0`)
+    return Promise.resolve(row !== undefined)
+  })
+  await world.rounds(3)
+  world.change(`UPDATE letters SET tries = 2, next_try_at = 1 WHERE subject = '${subject}'`)
+  const ended = await until('its last', () => {
+    const [row] = world.rows(
+      `SELECT state, clipping_id, message FROM letters WHERE subject = '${subject}' AND state <> 'waiting'`,
+    ) as { state: string; clipping_id: string; message: string }[]
+    return Promise.resolve(row)
+  })
+  expect(ended.state).toBe('kept')
+  expect(ended.message).toContain('letter.no-post')
+  expect((await detail(ended.clipping_id)).clipping.url).toBe(PAGE)
+  world.change(`UPDATE letter_boxes SET accounts_json = '[]' WHERE person_id = '${world.ids.nell}'`)
+})
+
 it('a mailing list’s letter is an article for each of its links, where its source wants it so', async () => {
   const { mailAddress } = await nell.want<{ mailAddress: string }>('POST', `${path}/sources/mail`, {
     label: 'Alerts',

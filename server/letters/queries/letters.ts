@@ -28,6 +28,9 @@ export const lettersSince = async (db: Db, boxId: string, since: number): Promis
     (await db('letters').where({ box_id: boxId }).where('at', '>=', since).count({ n: '*' }).first())?.n ?? 0,
   )
 
+export const letterById = (db: Db, id: string): Promise<LetterRow | undefined> =>
+  db('letters').where({ id }).first()
+
 /** Keeps a letter; one that came before stays as it is. */
 export const insertLetter = async (db: Db, row: Omit<LetterRow, 'tries'>): Promise<void> => {
   await db('letters').insert(row).onConflict(['box_id', 'message_id']).ignore()
