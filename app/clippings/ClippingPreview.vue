@@ -113,7 +113,9 @@ async function keepWords(): Promise<void> {
           target="_blank"
           rel="noopener noreferrer"
           class="inline-flex min-h-8 items-center gap-1.5 text-[12.5px] font-semibold text-act"
-          ><ExternalLink :size="14" aria-hidden="true" />{{ labels.openPage }}</a
+          ><ExternalLink :size="14" aria-hidden="true" />{{
+            clipping.kind === 'pdf' ? labels.openPdf : labels.openPage
+          }}</a
         >
       </div>
       <blockquote

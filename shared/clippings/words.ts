@@ -35,7 +35,7 @@ export const collection = inWords({
   folderTitle: 'Folder',
   folderSaved: (name: string) => `The folder is called ${name} now.`,
   removeFolder: 'Remove the folder',
-  removeDetail: 'What lies in it stays, in no folder.',
+  removeDetail: 'If you remove it, what lies in it stays, in no folder.',
   folderRemoved: (name: string) => `Removed the folder ${name}; what lay in it stays.`,
   movedTo: (count: number, folder: string) =>
     `Moved ${counted(count, 'clipping', 'clippings')} into ${folder}.`,
@@ -53,6 +53,7 @@ export const collection = inWords({
   preview: 'Preview',
   nothingChosen: 'Choose a clipping to read it here.',
   openPage: 'Open its page',
+  openPdf: 'Open the PDF',
   readArticle: 'Read it on the Wire',
   noText: 'It has no text of its own here.',
   keepWords: 'Keep these words',

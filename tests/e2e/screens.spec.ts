@@ -23,7 +23,7 @@ const SCREENS: Record<string, (page: Page) => Promise<void>> = {
     await page.keyboard.press('3')
     await expect(page.locator('[data-clipping]').first()).toBeVisible()
     await page
-      .getByRole('button', { name: /Note and folder of/ })
+      .getByRole('button', { name: /^Edit: / })
       .first()
       .click()
     await expect(page.getByRole('dialog').getByLabel('Note')).toBeVisible()
