@@ -1,3 +1,4 @@
+import { letterTitle } from '#core/letter'
 import type { Message } from '#core/message'
 import type { Captured, CapturedKind } from '#shared/capture/types'
 import { note } from '#shared/messages'
@@ -23,16 +24,10 @@ export interface Contents {
 }
 
 const LONGEST_NOTE = 2_000
-/** What mail programs put before a subject that is answered or passed on (common practice). */
-const PASSED_ON = /^(?:(?:re|fwd?|wg|aw|tr|rv|enc)\s*:\s*)+/i
-
-/** What a letter is called. */
-export const titleOf = ({ subject }: { subject: string }): string => subject.replace(PASSED_ON, '').trim()
-
 /** Its links as clippings, one for each, with the words beside them. */
 export const linksOf = (letter: Letter): Found[] =>
   letter.links.slice(0, LIMITS.letterLinks).map(({ url, title, words }) => ({
-    captured: { ...captureOf(url, title ?? titleOf(letter)), description: words },
+    captured: { ...captureOf(url, title ?? letterTitle(letter.subject)), description: words },
     kind: 'page',
     note: words.slice(0, LONGEST_NOTE),
     pictureId: null,
@@ -48,7 +43,7 @@ const captureOf = (url: string | null, title: string): Captured =>
 export async function wholeOf(actor: Actor, letter: Letter): Promise<Contents> {
   const { attached, messages } = await attachedTo(actor, letter)
   const [link] = letter.links
-  const title = titleOf(letter)
+  const title = letterTitle(letter.subject)
   const words = wordsWithout(letter.words, link?.url)
   if (link) {
     const { captured, message } = await readFromWeb(actor, captureOf(link.url, title))

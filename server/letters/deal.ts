@@ -25,24 +25,41 @@ import type { Letter } from './readLetter'
 import type { LetterBoxRow, LetterRow } from './rows'
 import { readLetterTask, readSignatureTask } from './tasks'
 
-/** Letters dealt with side by side: one that leads to a slow page holds up no more than its own place. */
+/** Letters dealt with side by side, one of a box: one that is slow holds up no more than its own place. */
 const AT_ONCE = 4
 /** How long one may take before another process may take it up, and how often one is tried. */
 const LEASE_MS = 5 * MINUTE
 const MOST_TRIES = 3
+/** How long a round waits for those it began; what takes longer goes on, and others begin. */
+const ROUND_MS = 1_000
 
-/** Deals with letters that are due. Gives how many there were. */
+/** The boxes of letters that are being dealt with. */
+const underWay = new Set<string>()
+
+/** Begins to deal with letters that are due, as many as there is room for. Gives how many. */
 export async function lettersRound(): Promise<number> {
-  const db = await useDb()
-  const due = await store.dueLetters(db, realNow(), AT_ONCE)
-  await Promise.all(
-    due.map(async (row) => {
-      const at = realNow()
-      if (await inTransaction((leasing) => store.leaseLetter(leasing, row.id, at, at + LEASE_MS)))
-        await deal({ ...row, tries: row.tries + 1 })
-    }),
-  )
+  const limit = AT_ONCE - underWay.size
+  if (limit <= 0) return 0
+  const due = await store.dueLetters(await useDb(), realNow(), { limit, not: [...underWay] })
+  const all = Promise.all(due.map(dealOnce))
+  let timer: NodeJS.Timeout | undefined
+  const enough = new Promise((resolve) => (timer = setTimeout(resolve, ROUND_MS)))
+  await Promise.race([all, enough])
+  clearTimeout(timer)
   return due.length
+}
+
+async function dealOnce(row: LetterRow): Promise<void> {
+  underWay.add(row.box_id)
+  try {
+    const at = realNow()
+    if (await inTransaction((db) => store.leaseLetter(db, row.id, at, at + LEASE_MS)))
+      await deal({ ...row, tries: row.tries + 1 })
+  } catch (error) {
+    log.error({ error, letter: row.id }, 'A letter could not be dealt with.')
+  } finally {
+    underWay.delete(row.box_id)
+  }
 }
 
 /** What became of a letter. */

@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto'
 import PostalMime, { addressParser, type Email } from 'postal-mime'
 import { safeHtml } from '#core/feed'
+import { isAutomaticAnswer, mayBeAnswered, unsigned, writtenWords } from '#core/letter'
 import { letterLinks, type LetterLink } from '#core/page'
 import { plainText } from '#core/text'
 import { LIMITS } from '#shared/platform/limits'
@@ -59,7 +60,7 @@ export async function readLetter(raw: Uint8Array): Promise<Letter> {
   })
   return {
     ...headOf(mail, raw),
-    words: writtenIn(mail.text?.trim() ? mail.text : plainText(html)),
+    words: writtenWords(mail.text?.trim() ? mail.text : plainText(html)).slice(0, LIMITS.clippingText),
     links: letterLinks(html),
     attachments,
     attached: shown.length,
@@ -72,46 +73,22 @@ function headOf(mail: Email, raw: Uint8Array): LetterHead {
     mail.headers.filter(({ key }) => key === name).map(({ value }) => value.trim().toLowerCase())
   const [from, ...more] = addressParser(headers('from').join(', '), { flatten: true })
   const sender = more.length === 0 ? (from?.address?.trim() ?? '') : ''
-  const automatic = headers('auto-submitted').find((value) => !value.startsWith('no')) ?? ''
-  const isBulk = headers('precedence').some((value) => ['bulk', 'list', 'junk'].includes(value))
-  const isList = mail.headers.some(({ key }) => key.startsWith('list-'))
+  const marks = {
+    sender,
+    autoSubmitted: headers('auto-submitted'),
+    precedence: headers('precedence'),
+    isList: mail.headers.some(({ key }) => key.startsWith('list-')),
+  }
   return {
     id: (mail.messageId?.trim() || `sha256:${createHash('sha256').update(raw).digest('hex')}`).slice(0, 500),
     sender: sender.includes('@') ? sender : null,
     subject: (mail.subject ?? '').replace(/\s+/g, ' ').trim().slice(0, LONGEST_SUBJECT),
-    isAnswer: automatic.startsWith('auto-replied') || automatic.startsWith('auto-notified'),
-    mayBeAnswered: automatic === '' && !isBulk && !isList && !isMachine(sender),
+    isAnswer: isAutomaticAnswer(marks),
+    mayBeAnswered: mayBeAnswered(marks),
   }
 }
-
-/** Senders that nobody reads (RFC 3834 §2, RFC 5321 §4.5.1, and common practice). */
-const isMachine = (sender: string): boolean =>
-  /^(?:mailer-daemon|postmaster|owner-|no-?reply|do-?not-?reply|bounces?)\b|-request@/.test(sender)
 
 function kindOf(type: string, name: string | null): Attachment['kind'] | null {
   if (/^image\/(?!svg)/i.test(type)) return 'picture'
   return /^application\/(?:x-)?pdf$/i.test(type) || /\.pdf$/i.test(name ?? '') ? 'pdf' : null
-}
-
-/** Where a mail program's own part begins: a signature (RFC 3676 §4.3), or what is quoted or forwarded. */
-const SIGNATURE = /^-- ?$/
-const BELOW = /^(?:>|_{10,}$)/
-
-const linesIn = (text: string): string[] => text.replace(/\r\n?/g, '\n').split('\n')
-
-/** A plain text without its signature: what that leads to is not what the letter is about. */
-function unsigned(text: string): string {
-  const lines = linesIn(text)
-  const end = lines.findIndex((line) => SIGNATURE.test(line))
-  return (end < 0 ? lines : lines.slice(0, end)).join('\n')
-}
-
-function writtenIn(text: string): string {
-  const lines = linesIn(text)
-  const end = lines.findIndex((line) => SIGNATURE.test(line) || BELOW.test(line))
-  return (end < 0 ? lines : lines.slice(0, end))
-    .join('\n')
-    .replace(/\n{3,}/g, '\n\n')
-    .trim()
-    .slice(0, LIMITS.clippingText)
 }

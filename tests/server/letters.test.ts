@@ -316,6 +316,28 @@ it('what a process took and did not end with is ended by the next, once', async 
   ])
 })
 
+it('one that leads to a slow page holds up nobody else’s, nor who waits for an answer', async () => {
+  const bento = await world.bento()
+  world.change(`UPDATE members SET role = 'curator' WHERE person_id = '${world.ids.bento}'`)
+  const { address } = await bento.want<LetterBoxView>('GET', `${path}/letter-box`)
+  await world.trouble('bellhaven.example', { slowMs: 20_000 })
+  try {
+    for (let at = 0; at < 6; at++)
+      await world.mail({ from: NELL, to: box.address!, subject: `Slow ${at}`, text: PAGE })
+    const began = Date.now()
+    await world.mail({ from: NELL, to: address!, subject: 'Quick', text: 'A thought.' })
+    await until('the other’s is dealt with', async () => {
+      const { letters: own } = await bento.want<LetterBoxView>('GET', `${path}/letter-box`)
+      return own.some(({ subject, state }) => subject === 'Quick' && state === 'kept')
+    })
+    expect(Date.now() - began).toBeLessThan(3_000)
+    expect((await letters()).filter(({ state }) => state === 'waiting').length).toBeGreaterThan(0)
+  } finally {
+    await world.trouble('bellhaven.example', null)
+  }
+  await until('all are', async () => (await letters()).every(({ state }) => state !== 'waiting'), 30_000)
+})
+
 it('one that no try could make a post of is a clipping all the same, and says so', async () => {
   await save({ becomes: 'in-review', accountIds: [chatterbrook] })
   world.change(`UPDATE letter_boxes SET accounts_json = 'damaged' WHERE person_id = '${world.ids.nell}'`)

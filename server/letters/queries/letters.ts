@@ -40,9 +40,19 @@ export const updateLetter = async (db: Db, id: string, patch: Partial<LetterRow>
   await db('letters').where({ id }).update(patch)
 }
 
-/** The letters that are due by now, the longest waiting first. */
-export const dueLetters = (db: Db, now: number, limit: number): Promise<LetterRow[]> =>
-  db('letters').where('next_try_at', '<=', now).orderBy('next_try_at').limit(limit)
+/** Letters that are due by now, one of a box and none of these boxes', the longest waiting first. */
+export const dueLetters = (
+  db: Db,
+  now: number,
+  { limit, not }: { limit: number; not: string[] },
+): Promise<LetterRow[]> =>
+  db('letters')
+    .whereIn(
+      'id',
+      db('letters').where('next_try_at', '<=', now).whereNotIn('box_id', not).groupBy('box_id').min('id'),
+    )
+    .orderBy('next_try_at')
+    .limit(limit)
 
 /** Takes a letter that is still due until then, so that nobody else does. Whether it was free. */
 export const leaseLetter = async (db: Db, id: string, now: number, until: number): Promise<boolean> =>
