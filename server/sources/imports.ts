@@ -21,7 +21,8 @@ import { runInThread, TaskStopped } from '#server/platform/jobs/pool'
 import type { Actor } from '#server/platform/changes/actor'
 import { announce } from '#server/platform/changes/announce'
 import { changeUndoably } from '#server/platform/changes/history'
-import { addFoundSource, putInFolders, sourcesOfBrand } from './sources'
+import { addFoundSource, putInFolders } from './sources'
+import { sourcesOfBrand } from './sourceList'
 
 const AT_ONCE = 8
 const MOST_FAILURES_SHOWN = 200

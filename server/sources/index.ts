@@ -22,4 +22,5 @@ export {
 } from './queries/sources'
 export { type FeedRow, SOURCES, type SourceRow } from './rows'
 export { bulkSources } from './bulkSources'
-export { addSource, editSource, fetchNow, removeSource, sourcesOfBrand } from './sources'
+export { addSource, editSource, fetchNow, removeSource } from './sources'
+export { sourcesOfBrand } from './sourceList'

@@ -1,14 +1,11 @@
-import { isMapOf, isText, readJson, readTexts } from '#shared/platform/json'
 import { v7 as uuid } from 'uuid'
-import { MINUTE, toInstant } from '#core/instant'
-import type { Role } from '#shared/people/types'
-import type { Source } from '#shared/sources/types'
+import { MINUTE } from '#core/instant'
 import type { Undoable } from '#shared/platform/types'
 import { LIMITS } from '#shared/platform/limits'
 import { now } from '#server/platform/clock'
 import { inTransaction, useDb, type Db } from '#server/platform/db'
 import { pillarById } from '#server/people'
-import { namesByTagger, setTagsOf } from '#server/articles'
+import { setTagsOf } from '#server/articles'
 import { folderByName, linksOfSource } from './queries/folders'
 import type { FeedRow, SourceRow } from './rows'
 import * as sources from './queries/sources'
@@ -17,47 +14,12 @@ import type { HttpResponse } from '#server/platform/net/httpRequest'
 import { problem, ProblemError } from '#server/platform/http/problem'
 import type { ReadFeedResult } from './tasks'
 import type { Actor } from '#server/platform/changes/actor'
-import { healthOf } from './feedHealth'
 import { fetchFeed, storeFetchedFeed, tellReaders } from './feeds'
 import { atField } from '#server/platform/http/atField'
 import { changeUndoably } from '#server/platform/changes/history'
 import { sourceChanged } from './hooks'
 import { findFeed, readAt } from './findFeed'
-import { listAddressOf } from './listAddress'
-import { accountIdsIn, accountIdsJson } from '#server/platform/db/columns'
-
-/** A brand's sources. Whoever may only look is not told the secret addresses of mailing lists. */
-export async function sourcesOfBrand(brandId: string, role: Role): Promise<Source[]> {
-  const db = await useDb()
-  const tags = await namesByTagger(db, 'source_tags', brandId)
-  return (await sources.sourcesOf(db, brandId)).map((row) => ({
-    id: row.id,
-    label: row.label,
-    feedUrl: row.url,
-    homeUrl: row.home_url,
-    folder: row.folder,
-    folders: readTexts(row.folders_json),
-    own: row.own === 1,
-    articles: Number(row.articles),
-    clipped: Number(row.clipped),
-    kind: row.kind,
-    mailAddress:
-      row.mail_nonce === null || role === 'client' ? null : listAddressOf(row.feed_id, row.mail_nonce),
-    pillarId: row.pillar_id,
-    credits: readJson(row.credits_json, isMapOf(isText)),
-    leaveOut: row.leave_out,
-    onlyNew: row.only_new === 1,
-    region: row.region,
-    language: row.language,
-    pausedAt: row.paused_at === null ? null : toInstant(row.paused_at),
-    accountIds: accountIdsIn(row.usual_accounts_json),
-    clips: row.clips_for !== null,
-    byLink: row.by_link === 1,
-    tags: tags.get(row.id) ?? [],
-    ...healthOf(row),
-    version: row.version,
-  }))
-}
+import { accountIdsJson } from '#server/platform/db/columns'
 
 /** What a brand wants of a source. */
 export interface SourceSettings {
