@@ -25,15 +25,8 @@ const form = useForm(letterBoxSchema, {
   version: 0,
 })
 const senders = ref('')
-watch(senders, (text) => {
-  form.values.senders = text
-    .split(/[\s,;]+/)
-    .map((sender) => sender.trim())
-    .filter(Boolean)
-})
-const sendersError = computed(
-  () => Object.entries(form.errors.value).find(([field]) => field.startsWith('senders'))?.[1] ?? '',
-)
+watch(senders, (text) => (form.values.senders = addressesIn(text)))
+const sendersError = computed(() => errorOfList(form.errors.value, 'senders'))
 const choices = (['clipping', 'in-review', 'approved'] as const).map((value) => ({
   value,
   label: labels.choices[value],

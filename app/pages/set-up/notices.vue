@@ -17,15 +17,8 @@ const form = useForm(notificationChannelsSchema, {
   quietUntil: '' as string | null,
 })
 const mailText = ref('')
-watch(mailText, (text) => {
-  form.values.mail = text
-    .split(/[\s,;]+/)
-    .map((item) => item.trim())
-    .filter(Boolean)
-})
-const mailError = computed(
-  () => Object.entries(form.errors.value).find(([field]) => field.startsWith('mail'))?.[1] ?? '',
-)
+watch(mailText, (text) => (form.values.mail = addressesIn(text)))
+const mailError = computed(() => errorOfList(form.errors.value, 'mail'))
 
 function show(telling: NotificationChannels): void {
   kept.value = telling
