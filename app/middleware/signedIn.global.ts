@@ -1,15 +1,15 @@
+import { isOpenPage } from '#shared/platform/openPages'
 import { Refusal } from '~/base/client'
 
 /** Where one wanted to go before signing in. */
 const WANTED = 'quill-wanted'
-const OPEN = ['/sign-in', '/start']
 
 /**
  * Screens behind the sign-in ask who is there; nobody is sent to the sign-in page, someone without a brand to
  * the first start.
  */
 export default defineNuxtRouteMiddleware(async (to) => {
-  if (import.meta.server || OPEN.includes(to.path)) return
+  if (import.meta.server || isOpenPage(to.path)) return
   const session = useSessionStore()
   if (session.me) return
   try {

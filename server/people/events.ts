@@ -5,7 +5,7 @@ import { brandsOf } from './queries/brands'
 import { changesAfter, lastChange } from '#server/platform/changes/queries'
 import type { ChangeRow } from '#server/platform/changes/rows'
 import { problem } from '#server/platform/http/problem'
-import { isLive } from './people'
+import { isLive } from './sessions'
 
 const LOOK_EVERY_MS = 300
 const STAY_AWAKE_MS = 25_000

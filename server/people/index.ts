@@ -1,7 +1,7 @@
 // People and brands: who may do what where.
-// Owns: people, sessions, sign-in tries, brands, members, pillars.
+// Owns: people, sessions, sign-in tries, second factors, links to new passwords, brands, members, pillars.
 // May ask: platform.
-export { signInAs, signOut, whoAsks } from './auth'
+export { firstStepOf, keepFirstStep, signInAs, signOut, whoAsks } from './auth'
 export { brandOf } from './brandOf'
 export { endStreams, streamChanges } from './events'
 export { holdView, isHeld } from './holds'
@@ -9,13 +9,13 @@ export {
   demoPeople,
   demoPerson,
   editMe,
-  endSession,
   makeOwner,
   meOf,
   needsFirstStart,
-  sessionsOf,
   signIn,
+  signInByCode,
 } from './people'
+export { askReset, isOpenReset, letIn, originOfResets, setPassword } from './passwordReset'
 export {
   addMember,
   brandById,
@@ -35,5 +35,7 @@ export {
 } from './queries/brands'
 export { countPeople, insertPerson, personById } from './queries/people'
 export type { BrandRow, PillarRow } from './rows'
+export { beginFactor, confirmFactor, endFactor, newRecoveryCodes, secondFactorOf } from './secondFactor'
+export { endOtherSessions, endSession, sessionsOf } from './sessions'
 export { countTry, tryWasRight } from './signInTries'
 export { newStartCode } from './startCode'

@@ -1,6 +1,6 @@
 import { v7 as uuid } from 'uuid'
-import { DAY } from '#core/instant'
-import type { Me, Person, SessionView } from '#shared/people/types'
+import type { Me, Person, SignInWay } from '#shared/people/types'
+import * as words from '#shared/words'
 import { now, realNow } from '#server/platform/clock'
 import { inTransaction, useDb } from '#server/platform/db'
 import { brandsOf, mayFound } from './queries/brands'
@@ -10,7 +10,12 @@ import { problem } from '#server/platform/http/problem'
 import { settings } from '#server/platform/settings'
 import { brandOf } from './brandOf'
 import { keyedHash } from '#server/platform/http/whereFrom'
+import { requirePassword } from './ownPassword'
 import { hashPassword, passwordMatches } from './passwords'
+import { writeTo } from './personMail'
+import { personOf } from './personOf'
+import { endResets } from './queries/passwordResets'
+import { requireCode } from './secondFactor'
 import { takeTry, tryWasRight } from './signInTries'
 import { requireStartCode } from './startCode'
 
@@ -31,13 +36,13 @@ export async function makeOwner(
   const password_hash = await hashPassword(input.password)
   return inTransaction(async (db) => {
     if ((await people.countPeople(db)) > 0) throw problem('alreadyStarted')
-    const row: PersonRow = {
+    const row = {
       id: uuid(),
       name: input.name,
       email: input.email,
       password_hash,
       created_at: now(),
-      founds: 1,
+      founds: 1 as const,
     }
     await people.insertPerson(db, row)
     return personOf(row)
@@ -45,66 +50,36 @@ export async function makeOwner(
 }
 
 /**
- * The person these belong to. Throws one and the same refusal for a wrong name and a wrong password, and
- * slows guessing.
+ * The person these belong to, and whether a code is wanted besides. Throws one and the same refusal for a
+ * wrong name and a wrong password, and slows guessing.
  */
-export async function signIn(email: string, password: string, from: string): Promise<Person> {
+export async function signIn(
+  email: string,
+  password: string,
+  from: string,
+): Promise<{ person: Person; wantsCode: boolean; mark: string }> {
   const taken = await takeTry(email.toLowerCase(), from)
   const row = await people.personByEmail(await useDb(), email)
   if (!(await passwordMatches(password, row?.password_hash ?? null)) || !row) throw problem('signIn')
   await tryWasRight(taken)
-  return personOf(row)
+  return { person: personOf(row), wantsCode: row.totp_sealed !== null, mark: markOf(row) }
 }
 
-/** Opens a session for a person and gives its id. */
-export async function openSession(personId: string, userAgent: string | null, from: string): Promise<string> {
-  const id = uuid()
-  const at = realNow()
-  await people.insertSession(await useDb(), {
-    id,
-    person_id: personId,
-    device: deviceOf(userAgent),
-    created_at: at,
-    last_seen_at: at,
-    revoked_at: null,
-    from_hash: keyedHash(`from ${from}`),
-  })
-  return id
-}
+/** Of which password a first step was; changes with it, and says nothing about it. */
+const markOf = ({ id, password_hash }: PersonRow): string => keyedHash(`first step ${id} ${password_hash}`)
 
-const SEEN_EVERY_MS = 60_000
-
-/** Sessions that were not used since then are over. */
-export const usedSince = (): number => realNow() - settings().sessionDays * DAY
-
-/** The person of a session; null when it was ended. */
-export async function personOfSession(sessionId: string): Promise<Person | null> {
-  const db = await useDb()
-  const session = await people.liveSession(db, sessionId, usedSince())
-  const row = session && (await people.personById(db, session.person_id))
-  if (!session || !row) return null
-  if (realNow() - session.last_seen_at > SEEN_EVERY_MS) await people.touchSession(db, sessionId, realNow())
-  return personOf(row)
-}
-
-/** Whether a session goes on, without noting that it was used. */
-export const isLive = async (sessionId: string): Promise<boolean> =>
-  (await people.liveSession(await useDb(), sessionId, usedSince())) !== undefined
-
-/** A person’s sessions that are still good; `currentId` is the one that asks. */
-export async function sessionsOf(personId: string, currentId: string): Promise<SessionView[]> {
-  return (await people.liveSessionsOf(await useDb(), personId, usedSince())).map((row) => ({
-    id: row.id,
-    device: row.device,
-    createdAt: new Date(row.created_at).toISOString(),
-    lastSeenAt: new Date(row.last_seen_at).toISOString(),
-    current: row.id === currentId,
-  }))
-}
-
-/** Ends one of a person’s sessions. Throws `notFound` for anybody else’s. */
-export async function endSession(personId: string, sessionId: string): Promise<void> {
-  if (!(await people.revokeSession(await useDb(), personId, sessionId, realNow()))) throw problem('notFound')
+/**
+ * The second step of a sign-in whose first was of this person and mark: a code. Throws `signInOver` where the
+ * password changed meanwhile.
+ */
+export async function signInByCode(
+  personId: string,
+  mark: string,
+  code: string,
+): Promise<{ person: Person; way: SignInWay }> {
+  const row = await people.personById(await useDb(), personId)
+  if (!row || row.totp_sealed === null || markOf(row) !== mark) throw problem('signInOver')
+  return { person: personOf(row), way: await requireCode(row, code) }
 }
 
 /** Everyone, for the demo's sign-in with one click. Throws outside the demo. */
@@ -153,12 +128,13 @@ export async function editMe(
 ): Promise<Person> {
   const known = await people.personById(await useDb(), personId)
   const isGuarded = input.password !== '' || input.email.toLowerCase() !== known?.email.toLowerCase()
-  if (known?.password_hash && isGuarded)
-    await requireOldPassword(known, known.password_hash, input.oldPassword, from)
+  if (known?.password_hash && isGuarded) await requirePassword(known, input.oldPassword, from, 'oldPassword')
   const password_hash = input.password === '' ? null : await hashPassword(input.password)
-  return inTransaction(async (db) => {
+  const person = await inTransaction(async (db) => {
     const other = await people.personByEmail(db, input.email)
     if (other && other.id !== personId) throw problem('emailTaken').at('email')
+    // A link to a new password was sent to the address there was, for the password there was.
+    if (isGuarded) await endResets(db, personId, realNow())
     await people.updatePerson(db, personId, {
       name: input.name,
       email: input.email,
@@ -167,26 +143,8 @@ export async function editMe(
     if (password_hash) await people.revokeOtherSessions(db, personId, sessionId, realNow())
     return { id: personId, name: input.name, email: input.email }
   })
-}
-
-async function requireOldPassword(
-  { email }: PersonRow,
-  kept: string,
-  given: string,
-  from: string,
-): Promise<void> {
-  if (given === '') throw problem('oldPasswordMissing').at('oldPassword')
-  const taken = await takeTry(email.toLowerCase(), from)
-  if (!(await passwordMatches(given, kept))) throw problem('oldPassword').at('oldPassword')
-  await tryWasRight(taken)
-}
-
-const personOf = (row: PersonRow): Person => ({ id: row.id, name: row.name, email: row.email })
-
-/** A browser and its system in a few words, from the user agent it sends. */
-function deviceOf(userAgent: string | null): string {
-  const text = userAgent ?? ''
-  const browser = /Firefox|Edg|Chrome|Safari/.exec(text)?.[0]?.replace('Edg', 'Edge') ?? 'A browser'
-  const system = /Android|iPhone|iPad|Windows|Mac OS X|Linux/.exec(text)?.[0]?.replace('Mac OS X', 'macOS')
-  return system ? `${browser} on ${system}` : browser
+  if (known && password_hash) writeTo(known.email, words.signInLetters.passwordChanged(person.name))
+  if (known && known.email.toLowerCase() !== input.email.toLowerCase())
+    writeTo(known.email, words.signInLetters.emailChanged(person.name, input.email))
+  return person
 }

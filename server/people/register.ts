@@ -4,6 +4,7 @@ import { defineRetention } from '#server/platform/db/retention'
 import { settings } from '#server/platform/settings'
 
 const TRIES_KEPT_DAYS = 1
+const RESETS_KEPT_DAYS = 2
 
 // Times of sign-in are of the machine's clock, which no demo moves.
 export function registerPeople(): void {
@@ -18,5 +19,13 @@ export function registerPeople(): void {
     key: 'who',
     since: 'last_at',
     before: () => realNow() - TRIES_KEPT_DAYS * DAY,
+  })
+  // How many were asked for in a day is counted. Recovery codes need no end of theirs: ten of a person, which
+  // go with the factor.
+  defineRetention({
+    table: 'password_resets',
+    key: 'token_hash',
+    since: 'asked_at',
+    before: () => realNow() - RESETS_KEPT_DAYS * DAY,
   })
 }

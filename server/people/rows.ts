@@ -1,4 +1,5 @@
-import type { Role } from '#shared/people/types'
+import type { Role, SignInWay } from '#shared/people/types'
+import type { DeviceKind } from '#shared/platform/types'
 import {
   messages,
   wordsOrMessages,
@@ -16,19 +17,46 @@ export const PEOPLE = tableOf('people', {
   password_hash: text().orNull(),
   created_at: whole(),
   founds: whole<0 | 1>().orDefault(),
+  /** The authenticator's secret, encrypted, and since when it counts; null without a second factor. */
+  totp_sealed: text().orNull(),
+  totp_since: whole().orNull(),
+  /** One that is being set up. */
+  totp_begun_sealed: text().orNull(),
+  totp_begun_at: whole().orNull(),
+  /** The time step of the last code that was taken: none is good twice. */
+  totp_last_step: whole().orDefault(),
 })
 export type PersonRow = RowOf<typeof PEOPLE>
 
 export const SESSIONS = tableOf('sessions', {
   id: text(),
   person_id: text(),
-  device: text(),
   created_at: whole(),
   last_seen_at: whole(),
   revoked_at: whole().orNull(),
   from_hash: text().orNull(),
+  /** What it was begun with, as far as the browser says so. */
+  browser: text().orNull(),
+  system: text().orNull(),
+  kind: text<DeviceKind>().orNull(),
+  way: text<SignInWay>().orNull(),
 })
 export type SessionRow = RowOf<typeof SESSIONS>
+
+export const RECOVERY_CODES = tableOf('recovery_codes', {
+  person_id: text(),
+  code_hash: text(),
+  used_at: whole().orNull(),
+})
+export type RecoveryCodeRow = RowOf<typeof RECOVERY_CODES>
+
+export const PASSWORD_RESETS = tableOf('password_resets', {
+  token_hash: text(),
+  person_id: text(),
+  asked_at: whole(),
+  used_at: whole().orNull(),
+})
+export type PasswordResetRow = RowOf<typeof PASSWORD_RESETS>
 
 export const BRANDS = tableOf('brands', {
   id: text(),
@@ -103,6 +131,8 @@ declare module 'knex/types/tables' {
   interface Tables {
     people: TableType<typeof PEOPLE>
     sessions: TableType<typeof SESSIONS>
+    recovery_codes: TableType<typeof RECOVERY_CODES>
+    password_resets: TableType<typeof PASSWORD_RESETS>
     brands: TableType<typeof BRANDS>
     members: TableType<typeof MEMBERS>
     pillars: TableType<typeof PILLARS>

@@ -7,15 +7,17 @@ import { keyedHash } from '#server/platform/http/whereFrom'
 
 /**
  * How guessing is slowed. `pair`: one name from one address; `address`: any name from one address; `name`:
- * one name from anywhere; `all`. After so many free tries each failure doubles the pause, from 5 seconds up
- * to the longest. A name's own pause is short, so that nobody can lock another out for long; where a person
- * signed in before, only the pair counts.
+ * one name from anywhere; `all`; `code`: a person's codes, once their password was right. After so many
+ * free tries each failure doubles the pause, from 5 seconds up to the longest. A name's own pause is short,
+ * so that nobody can lock another out for long; where a person signed in before, only the pair counts.
  */
 const COUNTED = {
   pair: { free: 4, longestMs: 15 * MINUTE },
   address: { free: 20, longestMs: 5 * MINUTE },
   name: { free: 10, longestMs: 30_000 },
   all: { free: 200, longestMs: 10_000 },
+  // RFC 4226 §7.3: with three codes good at a time, this leaves a guess a chance of 1 in 1,000 in a day.
+  code: { free: 4, longestMs: 15 * MINUTE },
 } as const
 const FIRST_PAUSE_MS = 5_000
 /** After this long without a failure the count begins anew. */
@@ -37,21 +39,34 @@ export interface Try {
  * the counts wants a pause.
  */
 export async function takeTry(name: string, address: string): Promise<Try> {
-  const from = keyedHash(`from ${address}`)
-  const pair = { who: keyedHash(`pair ${name} ${address}`), kind: 'pair' as const }
+  const [pair, ...more] = keysOf(name, address)
   // Where somebody signed in before, only tries at their own name from there count: nobody else's keep them
   // out.
-  const isKnown = await people.hasSignedInFrom(await useDb(), name, from)
-  const keys: Try['keys'] = isKnown
-    ? [pair]
-    : [
-        pair,
-        { who: from, kind: 'address' },
-        { who: keyedHash(`name ${name}`), kind: 'name' },
-        { who: 'all', kind: 'all' },
-      ]
-  return countTry(keys)
+  const isKnown = await people.hasSignedInFrom(await useDb(), name, keyedHash(`from ${address}`))
+  return countTry(isKnown ? [pair] : [pair, ...more, { who: 'all', kind: 'all' }])
 }
+
+/** The pair first. */
+const keysOf = (name: string, address: string): [CountedBy, ...CountedBy[]] => [
+  { who: keyedHash(`pair ${name} ${address}`), kind: 'pair' },
+  { who: keyedHash(`from ${address}`), kind: 'address' },
+  { who: keyedHash(`name ${name}`), kind: 'name' },
+]
+
+/** Takes one try at a person's codes: their authenticator's and those for recovery together. */
+export const countCodeTry = (personId: string): Promise<Try> =>
+  countTry([{ who: keyedHash(`code ${personId}`), kind: 'code' }])
+
+/** Takes one question for a new password, whoever has the name or nobody. */
+export const countResetTry = (name: string, address: string): Promise<Try> =>
+  countTry([
+    { who: keyedHash(`reset ${name} ${address}`), kind: 'pair' },
+    { who: keyedHash(`reset from ${address}`), kind: 'address' },
+  ])
+
+/** Forgets what was counted for a name and an address: whoever it is has shown it in another way. */
+export const forgetTries = (name: string, address: string): Promise<void> =>
+  tryWasRight({ keys: keysOf(name, address) })
 
 /** Takes one try at anything secret. Throws `signInWait` while any of its counts wants a pause. */
 export async function countTry(keys: CountedBy[]): Promise<Try> {
@@ -81,7 +96,7 @@ function pauseMs(kind: keyof typeof COUNTED, failures: number): number {
 export async function tryWasRight({ keys }: Try): Promise<void> {
   await inTransaction(async (db) => {
     for (const { who, kind } of keys) {
-      if (kind === 'pair' || kind === 'name') await people.clearTries(db, who)
+      if (kind === 'pair' || kind === 'name' || kind === 'code') await people.clearTries(db, who)
       else await people.takeTryBack(db, who)
     }
   })

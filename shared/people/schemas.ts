@@ -22,15 +22,36 @@ export const signInSchema = yup.object({
   password: yup.string().required(labels.passwordMissing).max(1000, labels.tooLong(1000)),
 })
 
+const newPassword = yup
+  .string()
+  .required(labels.passwordMissing)
+  .min(10, labels.passwordShort)
+  .max(1000, labels.tooLong(1000))
+
 export const ownerSchema = yup.object({
   code: yup.string().trim().max(100, labels.tooLong(100)).default(''),
   name,
   email: mailAddress.required(labels.emailMissing),
-  password: yup
-    .string()
-    .required(labels.passwordMissing)
-    .min(10, labels.passwordShort)
-    .max(1000, labels.tooLong(1000)),
+  password: newPassword,
+})
+
+export const codeSchema = yup.object({
+  /** Six figures of an authenticator, or a recovery code, however it was typed. */
+  code: yup.string().trim().required(labels.codeMissing).max(40, labels.tooLong(40)),
+})
+
+/** The password one has, for what changes how one signs in. */
+export const guardedSchema = yup.object({
+  password: yup.string().required(labels.passwordMissing).max(1000, labels.tooLong(1000)),
+})
+
+export const factorOffSchema = guardedSchema.concat(codeSchema)
+
+export const askResetSchema = yup.object({ email: mailAddress.required(labels.emailMissing) })
+
+export const resetSchema = yup.object({
+  token: yup.string().required().max(100),
+  password: newPassword,
 })
 
 export const meSchema = yup.object({

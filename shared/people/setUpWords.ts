@@ -1,3 +1,4 @@
+import type { SessionView } from '#shared/people/types'
 import { inWords } from '#shared/platform/language'
 import { counted } from '#shared/platform/plural'
 
@@ -27,10 +28,10 @@ export const account = inWords({
     'A long password that the network makes for one program, in its settings. It is stored ' +
     'encrypted and never shown again.',
   help: {
-    title: 'Which networks, and where does the token come from?',
+    title: 'Which networks, and where does a token come from?',
     detail:
-      'A token is a long password that a network makes for one program. It lets Clear Quill post for ' +
-      'you, and you can take it back there at any time.',
+      'Most networks let you say yes on their own page. Where that is not possible, a token does the ' +
+      'same: a long password that a network makes for one program. You can take it back there at any time.',
     kinds: [
       {
         name: 'Mastodon-compatible servers',
@@ -69,6 +70,8 @@ export const account = inWords({
     micropub: 'connected by Micropub',
     mastodon: 'connected by the Mastodon-compatible API',
     atproto: 'connected by the AT Protocol',
+    hand: 'posted to by hand',
+    webhook: 'handed to a webhook',
   },
   timetable: 'Timetable',
   timetableChoice: 'Start with',
@@ -94,13 +97,17 @@ export const account = inWords({
     busy: 'Working days five, weekends two',
     none: 'An empty timetable',
   },
+  hashtagsMost: 'Hashtags here, at most',
+  hashtagsMostHint: 'Empty: as many as the network takes. 0: none; those in the text stay.',
+  buttonLabel: 'On the button that links are behind',
+  buttonLabelHint: 'such as “Read on”; empty where they are behind the picture',
   appearsOn: 'Posts here also appear by themselves on',
   appearsOnHint: 'The stricter limit then counts, and so does what went out there.',
   trouble: 'The network said',
   editTitle: 'Edit the account',
   empty: {
     title: 'No account yet',
-    detail: 'An address and a token are enough; both are checked at the network before anything is kept.',
+    detail: 'The address of a profile is enough; on the network’s own page you say yes.',
   },
 })
 
@@ -173,8 +180,77 @@ export const yourself = inWords({
   reading: 'Reading',
   readWhenPassed: 'What I pass over on the Wire counts as read',
   readWhenPassedHint: 'Otherwise an article is read when it is opened. Kept in this browser.',
-  sessions: 'Signed in on',
+})
+
+/** What a session was begun on, as far as it is known. */
+const deviceName = ({ browser, system, kind }: Pick<SessionView, 'browser' | 'system' | 'kind'>): string => {
+  const name = browser && system ? `${browser} on ${system}` : (browser ?? system)
+  const device = kind ? { computer: 'a computer', phone: 'a phone', tablet: 'a tablet' }[kind] : null
+  if (name) return kind && kind !== 'computer' ? `${name}, ${device}` : name
+  return device ? `A browser on ${device}` : 'A browser that does not say which'
+}
+
+export const sessions = inWords({
+  title: 'Signed in on',
+  device: deviceName,
   thisOne: 'this one',
   since: (when: string) => `since ${when}`,
+  used: {
+    now: 'used just now',
+    minutes: (count: number) => `used ${counted(count, 'minute', 'minutes')} ago`,
+    hours: (count: number) => `used ${counted(count, 'hour', 'hours')} ago`,
+    day: (day: string) => `used on ${day}`,
+  },
+  ways: {
+    password: 'by password',
+    authenticator: 'by password and authenticator',
+    'recovery-code': 'by password and a recovery code',
+    demo: 'by one click, in the demo',
+    'first-start': 'at the first start',
+  },
+  fromHere: 'from where you are now',
+  fromElsewhere: 'from elsewhere',
   end: 'End it',
+  endOne: (device: string) => `End it: ${device}`,
+  endOthers: 'End all but this one',
+  endedOthers: 'You are signed in here alone.',
+})
+
+export const secondStep = inWords({
+  title: 'A second step',
+  off:
+    'After your password, a code from an authenticator on your phone: a password that somebody else ' +
+    'knows is then not enough.',
+  noPassword: 'After a password, a code from an authenticator on your phone. Give yourself a password first.',
+  on: (day: string) => `A code of your authenticator is asked for after the password, since ${day}.`,
+  left: (count: number) =>
+    count === 0
+      ? 'No recovery code is left. Make new ones, so that a lost phone does not keep you out.'
+      : `${counted(count, 'recovery code is', 'recovery codes are')} left.`,
+  setUp: 'Set it up',
+  newCodes: 'New recovery codes',
+  another: 'Use another authenticator',
+  end: 'Turn it off',
+  ended: 'Your password alone signs you in.',
+  tasks: { 'set-up': 'Set up a second step', codes: 'New recovery codes', end: 'Turn the second step off' },
+  password: 'Your password',
+  setUpIntro:
+    'Have your authenticator at hand: any program that makes time-based codes (TOTP), on a phone or in a ' +
+    'password manager.',
+  newCodesIntro: 'The codes you have now are void as soon as there are new ones.',
+  endIntro: 'From then on your password alone signs you in, and your recovery codes are void.',
+  scan: 'Let your authenticator scan this, then enter the code it shows.',
+  qr: 'QR code for your authenticator',
+  byHand: 'Or type this key into it, as time-based:',
+  firstCode: 'Code it shows',
+  firstCodeHint: 'Six figures; a new one every 30 seconds.',
+  go: { password: 'Go on', codes: 'Make new ones', scan: 'Turn it on', end: 'Turn it off' },
+  codes: 'Recovery codes',
+  codesIntro:
+    'Each of these signs you in once, in place of your authenticator. Keep them where you would find them ' +
+    'without your phone; they are not shown again.',
+  saveFile: 'Save as a file',
+  fileName: 'recovery-codes.txt',
+  fileHead: 'Recovery codes for Clear Quill. Each is good once.',
+  kept: 'I have them',
 })

@@ -7,10 +7,39 @@ export const signIn = inWords({
   password: 'Password',
   go: 'Sign in',
   going: 'Signing in',
+  changed: 'Your new password is set. Sign in with it.',
+  forgotten: 'Forgotten?',
+  second: {
+    title: 'And a code',
+    code: 'Code',
+    codeHint: 'The six figures your authenticator shows now, or one of your recovery codes.',
+    again: 'Begin again',
+  },
   demoTitle: 'Demo people',
   demoIntro: 'Invented, like everything in the demo. One click signs you in.',
   demoAs: (name: string) => `Sign in as ${name}`,
   demoBrands: (names: string[]) => names.join(', '),
+})
+
+export const forgotten = inWords({
+  title: 'Password forgotten',
+  intro: 'A link to set a new one goes to your mail address. It works once, for 30 minutes.',
+  send: 'Send the link',
+  sentTitle: 'Look at your mail',
+  sent:
+    'If somebody here has this address, the link is on its way to it. Nothing after a few minutes? ' +
+    'Look among the junk, or at how you wrote the address.',
+  back: 'Back to the sign-in',
+})
+
+export const newPassword = inWords({
+  title: 'A new password',
+  intro: 'It ends wherever else you are signed in. A second step stays as it is.',
+  password: 'New password',
+  save: 'Set it',
+  overTitle: 'This link is over',
+  over: 'It works once, for 30 minutes.',
+  another: 'Ask for another one',
 })
 
 export const start = inWords({
@@ -44,7 +73,8 @@ export const start = inWords({
   account: {
     title: 'Where do its posts go?',
     detail:
-      'One account to begin with. The network is asked whether the token is right before anything is kept.',
+      'One account to begin with: its address, and a yes on the network’s own page. Or later: ' +
+      'nothing waits for it.',
     there: 'Accounts so far',
   },
   timetable: {

@@ -1,3 +1,4 @@
+import type { DeviceKind } from '#shared/platform/types'
 import type { HoldView } from '#shared/schedule/types'
 import type { Instant } from '#core/instant'
 import type { Account } from '#shared/networks/types'
@@ -39,9 +40,41 @@ export interface Me {
   now: Instant
 }
 
+/** What a session was begun by. */
+export type SignInWay = 'password' | 'authenticator' | 'recovery-code' | 'demo' | 'first-start'
+
+/** What became of mail address and password: signed in, or a code is wanted besides. */
+export interface SignInAnswer {
+  next: 'signed-in' | 'code'
+}
+
+/** A person's second factor at sign-in. */
+export interface SecondFactorView {
+  since: Instant | null
+  /** Recovery codes that were not used yet. */
+  codesLeft: number
+}
+
+/** An authenticator that is being set up: its secret (Base32) and the same as an address for a QR code. */
+export interface BegunFactor {
+  secret: string
+  uri: string
+}
+
+/** Each signs in once in place of an authenticator's code; shown this once. */
+export interface RecoveryCodes {
+  codes: string[]
+}
+
 export interface SessionView {
   id: string
-  device: string
+  /** Names of the browser and of its system; null where it does not say. */
+  browser: string | null
+  system: string | null
+  kind: DeviceKind | null
+  way: SignInWay | null
+  /** Whether it was begun from the network address that asks. */
+  isFromHere: boolean
   createdAt: Instant
   lastSeenAt: Instant
   current: boolean

@@ -1,14 +1,15 @@
 import type { Db } from '#server/platform/db'
 import { joined, readFirst } from '#server/platform/db/read'
-import { pick } from '#server/platform/db/tables'
-import { SESSIONS, type PersonRow, type SessionRow, type TriesRow } from '../rows'
+import { pick, type InsertOf } from '#server/platform/db/tables'
+import type { PEOPLE, PersonRow, SessionRow, TriesRow } from '../rows'
+import { SESSIONS } from '../rows'
 
 /** How many people the installation knows. */
 export const countPeople = async (db: Db): Promise<number> =>
   Number((await db('people').count({ n: '*' }).first())?.n ?? 0)
 
 /** Stores a person. Fails where somebody has the mail address already. */
-export const insertPerson = async (db: Db, row: PersonRow): Promise<void> => {
+export const insertPerson = async (db: Db, row: InsertOf<typeof PEOPLE>): Promise<void> => {
   await db('people').insert(row)
 }
 
@@ -64,6 +65,11 @@ export const revokeOtherSessions = async (
     .whereNot({ id: keptId })
     .whereNull('revoked_at')
     .update({ revoked_at: at })
+}
+
+/** Ends all sessions of a person. */
+export const revokeAllSessions = async (db: Db, personId: string, at: number): Promise<void> => {
+  await db('sessions').where({ person_id: personId }).whereNull('revoked_at').update({ revoked_at: at })
 }
 
 export const triesOf = (db: Db, who: string): Promise<TriesRow | undefined> =>

@@ -1,0 +1,2 @@
+/** What one does about a second factor. */
+export type FactorTask = 'set-up' | 'codes' | 'end'
