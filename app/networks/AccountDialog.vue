@@ -4,6 +4,7 @@ import type { LinkRule } from '#core/url/linkRule'
 import type { Account } from '#shared/networks/types'
 import { USUAL_WRITING } from '#shared/posts/docs'
 import { accountEditSchema } from '#shared/networks/schemas'
+import { linkPlacesOf } from '#core/post/proof'
 import * as words from '#shared/words'
 import LinkMarks from '~/posts/LinkMarks.vue'
 
@@ -16,6 +17,8 @@ const form = useForm(accountEditSchema, {
   approver: 'anyone' as Account['approver'],
   linkRule: null as Account['linkRule'],
   appearsOn: [] as string[],
+  hashtagsMost: '',
+  buttonLabel: '',
   token: '',
   version: 1,
 })
@@ -28,10 +31,16 @@ watch(
       approver: account.approver,
       linkRule: account.linkRule,
       appearsOn: [...account.appearsOn],
+      hashtagsMost: String(account.hashtagsMost ?? ''),
+      buttonLabel: account.buttonLabel ?? '',
       token: '',
       version: account.version,
     })
   },
+)
+/** Whether its network may put a link behind a button. */
+const hasButton = computed(
+  () => props.account !== null && linkPlacesOf(props.account.rules).includes('button'),
 )
 const others = computed(() => (brand.view?.accounts ?? []).filter(({ id }) => id !== props.account?.id))
 const setUp = words.writingSetUp
@@ -100,6 +109,22 @@ async function remove(): Promise<void> {
       <ChoiceField v-model="form.values.approver" :label="setUp.approver" :choices="approvers" />
       <ChoiceField v-model="linkKind" :label="setUp.accountRule" :choices="linkKinds" />
       <LinkMarks v-if="form.values.linkRule && linkKind !== 'plain'" v-model="form.values.linkRule.marks" />
+      <TextField
+        v-model="form.values.hashtagsMost"
+        inputmode="numeric"
+        :label="labels.hashtagsMost"
+        :hint="labels.hashtagsMostHint"
+        :error="form.errors.value.hashtagsMost"
+        @leave="form.leave('hashtagsMost')"
+      />
+      <TextField
+        v-if="hasButton"
+        v-model="form.values.buttonLabel"
+        :label="labels.buttonLabel"
+        :hint="labels.buttonLabelHint"
+        :error="form.errors.value.buttonLabel"
+        @leave="form.leave('buttonLabel')"
+      />
       <fieldset v-if="others.length > 0" class="grid gap-1">
         <legend class="mb-1 text-small font-semibold text-ink-2">{{ labels.appearsOn }}</legend>
         <label v-for="other in others" :key="other.id" class="flex min-h-6 items-center gap-2"
@@ -113,8 +138,9 @@ async function remove(): Promise<void> {
         <p class="text-small text-ink-3">{{ labels.appearsOnHint }}</p>
       </fieldset>
       <TextField
+        v-if="account?.protocol !== 'hand'"
         v-model="form.values.token"
-        :label="labels.newToken"
+        :label="account?.protocol === 'webhook' ? words.describedNetwork.secret : labels.newToken"
         :hint="labels.newTokenHint"
         type="password"
         autocomplete="off"
@@ -127,7 +153,9 @@ async function remove(): Promise<void> {
       <PlainButton kind="act" type="submit" form="account-form" :busy="form.busy.value">{{
         words.frame.save
       }}</PlainButton>
-      <PlainButton v-if="brand.isOwner" :busy="asking" @click="askAgain">{{ setUp.checkAgain }}</PlainButton>
+      <PlainButton v-if="brand.isOwner && account?.protocol !== 'hand'" :busy="asking" @click="askAgain">{{
+        setUp.checkAgain
+      }}</PlainButton>
       <PlainButton @click="remove">{{ words.frame.remove }}</PlainButton>
     </template>
   </SideDialog>

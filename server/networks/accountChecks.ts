@@ -13,7 +13,12 @@ const CHECK_DAYS = 1
 export async function checkAccounts(db: Db): Promise<void> {
   for (const brand of await liveBrands(db)) {
     for (const account of await accountsOf(db, brand.id)) {
-      if (account.refused_at !== null || (account.checked_at ?? 0) > now() - CHECK_DAYS * DAY) continue
+      if (
+        account.protocol === 'hand' ||
+        account.refused_at !== null ||
+        (account.checked_at ?? 0) > now() - CHECK_DAYS * DAY
+      )
+        continue
       await checkRow(account).catch((error: unknown) => {
         // A refused token is kept with the account by now; a network that does not answer is asked again in
         // some minutes.

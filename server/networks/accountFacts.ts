@@ -27,5 +27,13 @@ export function planHold(brand: BrandRow, account: AccountRow): { until: string 
   return { until: Number.isFinite(last) ? toInstant(last) : null }
 }
 
-/** How an account’s network takes posts, as it said when it was asked last. */
-export const rulesOf = (row: AccountRow): NetworkRules => readRules(row.rules_json)
+/**
+ * How an account’s network takes posts, as it said when it was asked last, with no more hashtags than are
+ * wanted there.
+ */
+export function rulesOf(row: AccountRow): NetworkRules {
+  const rules = readRules(row.rules_json)
+  const { max } = rules.hashtags
+  const most = row.hashtags_most
+  return most === null ? rules : { ...rules, hashtags: { max: max === null ? most : Math.min(max, most) } }
+}

@@ -1,9 +1,9 @@
 import type { Message } from '#core/message'
 import { note, say } from '#shared/messages'
 import { messagesOf, storeMessages } from '#server/platform/db/messages'
-import { readEndpoint, readLinkRule } from './rowJson'
+import { networkOfAccount } from './queries/describedNetworks'
+import { readEndpoint, readLinkRule, readRules } from './rowJson'
 import { readTexts } from '#shared/platform/json'
-import { v7 as uuid } from 'uuid'
 import type { LinkRule } from '#core/url'
 import type { Weekday } from '#core/instant'
 import type { Account, CheckedAccount } from '#shared/networks/types'
@@ -21,14 +21,20 @@ import {
   slotsOf,
   wipeToken,
 } from './queries/accounts'
-import { nextPosition, holdView } from '#server/people'
+import { holdView } from '#server/people'
 import { wipeHistoryOf } from '#server/platform/changes/queries'
 import type { AccountRow, SlotRow } from './rows'
-import type { Tracked } from '#server/platform/db/tracked'
-import { webAddress } from '#server/platform/net/address'
-import { allConnectors } from './connectors'
+import { firstOf } from './firstOf'
+import { insertAccount, type SlotInput } from './addAccount'
+import { allConnectors, tryWebhook } from './connectors'
 import { problem, ProblemError } from '#server/platform/http/problem'
 import { seal, unseal } from '#server/platform/secrets'
+import { addressOf } from './signIn/addresses'
+import { boundAskOf } from './signIn/boundAsk'
+import { takeBackGrant, withFreshToken } from './signIn/grants'
+import type { AskWith } from './connectors/connector'
+import { xrpc } from './connectors/atprotoSession'
+import type { NetworkRules } from '#core/post'
 import { appearsOnOf, exceptionsOf, mixOf, rulesOf } from './accountFacts'
 import type { Actor } from '#server/platform/changes/actor'
 import { announce } from '#server/platform/changes/announce'
@@ -72,9 +78,13 @@ function accountOf(row: AccountRow, slots: SlotRow[], named: string[]): Account 
     linkRule: readLinkRule(row.link_rule_json),
     repeatAfterDays: row.repeat_after_days,
     appearsOn: appearsOnOf(row),
+    hashtagsMost: row.hashtags_most,
+    buttonLabel: row.button_label,
     except: exceptionsOf(row),
     mix: mixOf(row),
     hold: holdView(row),
+    networkId: row.network_id,
+    isSignedIn: row.grant_sealed !== null,
     version: row.version,
   }
 }
@@ -91,17 +101,14 @@ type Checked = CheckedAccount & { endpoint: Record<string, string> }
 
 /** Asks an address which protocol it speaks and whether the token is accepted there. */
 async function ask(address: string, token: string): Promise<Checked> {
-  let url: URL
   try {
-    url = webAddress(address)
-    for (const connector of allConnectors) {
-      const checked = await connector.check(url, token)
-      if (checked) return checked
-    }
+    const url = await addressOf(address)
+    const checked = await firstOf(allConnectors.map((connector) => () => connector.check(url, token)))
+    if (checked) return checked
+    throw problem('noNetwork', url.hostname)
   } catch (error) {
     throw error instanceof ProblemError && !error.body.errors ? error.at('address') : error
   }
-  throw problem('noNetwork', url.hostname).at('address')
 }
 
 /** What an address and a token open, without keeping anything. */
@@ -110,38 +117,20 @@ export async function checkAccount(address: string, token: string): Promise<Chec
   return { protocol, name, handle, pageUrl, rules }
 }
 
-export type SlotInput = Omit<SlotView, 'id' | 'weekday'> & { weekday: number }
-
 /** Adds an account after checking it live, with a first timetable. */
 export async function addAccount(
   actor: Actor,
   input: { address: string; token: string; slots: SlotInput[] },
-): Promise<{ id: string; historyId: string }> {
+): Promise<Undoable & { id: string }> {
   const checked = await ask(input.address, input.token)
-  const id = uuid()
-  const { historyId } = await changeUndoably(actor, 'account', id, async (db, tracked) => {
-    await tracked.insert(
-      'accounts',
-      { id },
-      {
-        brand_id: actor.brandId,
-        protocol: checked.protocol,
-        name: checked.name,
-        handle: checked.handle,
-        address: webAddress(input.address).href,
-        page_url: checked.pageUrl,
-        endpoint_json: JSON.stringify(checked.endpoint),
-        token_sealed: seal(input.token),
-        rules_json: JSON.stringify(checked.rules),
-        per_day: null,
-        min_gap_minutes: 0,
-        checked_at: now(),
-        position: await nextPosition(db, 'accounts', actor.brandId),
-      },
-    )
-    await addSlots(tracked, id, input.slots)
+  return insertAccount(actor, {
+    ...checked,
+    address: (await addressOf(input.address)).href,
+    token: input.token,
+    perDay: null,
+    networkId: null,
+    slots: input.slots,
   })
-  return { id, historyId }
 }
 
 interface AccountEdit {
@@ -150,6 +139,8 @@ interface AccountEdit {
   linkRule: LinkRule | null
   /** Ids of other accounts. */
   appearsOn: string[]
+  hashtagsMost: number | null
+  buttonLabel: string
   token: string
   version: number
 }
@@ -158,7 +149,7 @@ interface AccountEdit {
 export async function editAccount(actor: Actor, id: string, input: AccountEdit): Promise<Undoable> {
   const known = await accountById(await useDb(), actor.brandId, id)
   if (!known) throw problem('notFound')
-  const checked = input.token === '' ? null : await ask(known.address, input.token)
+  const checked = input.token === '' ? null : await askFor(known, input.token)
   const { historyId } = await changeUndoably(actor, 'account', id, async (db, tracked) => {
     const row = await accountById(db, actor.brandId, id)
     if (!row) throw problem('notFound')
@@ -167,6 +158,7 @@ export async function editAccount(actor: Actor, id: string, input: AccountEdit):
       ? {
           token_sealed: seal(input.token),
           session_sealed: null,
+          grant_sealed: null,
           rules_json: JSON.stringify(checked.rules),
           checked_at: now(),
         }
@@ -178,11 +170,15 @@ export async function editAccount(actor: Actor, id: string, input: AccountEdit):
       name: input.name,
       approver: input.approver,
       link_rule_json: linkRule,
+      hashtags_most: input.hashtagsMost,
+      button_label: input.buttonLabel === '' ? null : input.buttonLabel,
       appears_on_json: JSON.stringify(appearsOn),
     }
     await tracked.update('accounts', { id }, { ...wishes, version: row.version + 1, ...token })
   })
   if (checked) {
+    // What was granted before is of no more use.
+    void takeBackGrant(known)
     await inTransaction(async (db) => {
       await acceptSignIn(db, actor.brandId, id)
       await rulesChanged.run(db, actor.brandId, id)
@@ -195,7 +191,7 @@ export async function editAccount(actor: Actor, id: string, input: AccountEdit):
  * The network accepts the sign-in: the hold that came with its refusal is lifted, and what it held goes to
  * the next slots.
  */
-async function acceptSignIn(db: Db, brandId: string, id: string): Promise<void> {
+export async function acceptSignIn(db: Db, brandId: string, id: string): Promise<void> {
   const row = await accountById(db, brandId, id)
   if (!row) return
   if (row.refused_at !== null) await signInAccepted.run(db, brandId, id)
@@ -214,8 +210,12 @@ export async function checkAgain(actor: Actor, id: string): Promise<{ returned: 
   return { returned: await checkRow(row) }
 }
 
-/** Does the same for an account's row. Gives how many posts went back to the Desk. */
+/**
+ * Does the same for an account's row. Gives how many posts went back to the Desk. A network that is posted to
+ * by hand can't be asked: it is as it is described.
+ */
 export async function checkRow(row: AccountRow): Promise<number> {
+  if (row.protocol === 'hand') return 0
   const checked = await askWithToken(row).catch(async (error: unknown) => {
     if (error instanceof ProblemError && error.code === 'tokenRefused')
       await refuseSignIn(row, [error.reason])
@@ -233,10 +233,37 @@ export async function checkRow(row: AccountRow): Promise<number> {
   })
 }
 
+type Facts = Pick<Checked, 'rules' | 'endpoint'>
+
 /** An account whose token was wiped is like one whose network refuses it. */
-async function askWithToken(row: AccountRow): Promise<Checked> {
+async function askWithToken(row: AccountRow): Promise<Facts> {
   if (row.token_sealed === '') throw problem('tokenRefused', row.name).at('token')
-  return ask(row.address, unseal(row.token_sealed))
+  const fresh = await withFreshToken(row)
+  const bound = boundAskOf(fresh)
+  // A token that is bound to a key is shown to nobody without it.
+  if (bound) return { rules: await boundRules(fresh, bound), endpoint: readEndpoint(row.endpoint_json) }
+  return askFor(fresh, unseal(fresh.token_sealed))
+}
+
+/** Whether a bound token is accepted, and how the network takes posts by its lexicon. */
+async function boundRules(row: AccountRow, bound: AskWith): Promise<NetworkRules> {
+  const { api = '' } = readEndpoint(row.endpoint_json)
+  const answer = await bound(xrpc(api, 'com.atproto.server.getSession'), { method: 'GET', headers: {} })
+  if (answer.status === 400 || answer.status === 401) throw problem('tokenRefused', row.name).at('token')
+  return readRules(row.rules_json)
+}
+
+/** Asks an account's network, with a token, how it takes posts. */
+async function askFor(row: AccountRow, token: string): Promise<Facts> {
+  if (row.protocol !== 'webhook') return ask(row.address, token)
+  const network = await networkOfAccount(await useDb(), row)
+  const stated = await tryWebhook(new URL(row.address), token).catch((error: unknown) => {
+    throw error instanceof ProblemError ? error.at('token') : error
+  })
+  return {
+    rules: stated ?? readRules((network ?? row).rules_json),
+    endpoint: readEndpoint(row.endpoint_json),
+  }
 }
 
 async function refuseSignIn(row: AccountRow, message: Message[]): Promise<void> {
@@ -252,27 +279,20 @@ async function refuseSignIn(row: AccountRow, message: Message[]): Promise<void> 
  * it is wiped here and in what is remembered of the account, so an undo asks for a new sign-in.
  */
 export async function removeAccount(actor: Actor, id: string): Promise<Undoable> {
-  const { historyId } = await changeUndoably(actor, 'account', id, async (db, tracked) => {
+  const { historyId, result } = await changeUndoably(actor, 'account', id, async (db, tracked) => {
     const row = await accountById(db, actor.brandId, id)
     if (!row) throw problem('notFound')
-    await wipeToken(db, id)
-    await setRefused(db, id, storeMessages([note('network.token-removed', { name: row.name })]), now())
-    await wipeHistoryOf(db, actor.brandId, 'account', id, 'accounts', WIPED)
+    if (row.token_sealed !== '') {
+      await wipeToken(db, id)
+      await setRefused(db, id, storeMessages([note('network.token-removed', { name: row.name })]), now())
+      await wipeHistoryOf(db, actor.brandId, 'account', id, 'accounts', WIPED)
+    }
     await tracked.update('accounts', { id }, { removed_at: now() })
+    return row
   })
+  // Nobody waits for the network to take back what it granted.
+  void takeBackGrant(result)
   return { historyId }
 }
 
-const WIPED = { token_sealed: '', session_sealed: null }
-
-/** Adds slots to an account’s timetable; can be undone with what it is part of. */
-export async function addSlots(tracked: Tracked, accountId: string, slots: SlotInput[]): Promise<void> {
-  for (const slot of slots) {
-    const pillar_id = slot.use === 'pillar' ? slot.pillarId : null
-    await tracked.insert(
-      'slots',
-      { id: uuid() },
-      { account_id: accountId, weekday: slot.weekday, time: slot.time, use: slot.use, pillar_id },
-    )
-  }
-}
+const WIPED = { token_sealed: '', session_sealed: null, grant_sealed: null }

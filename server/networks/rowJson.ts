@@ -13,6 +13,7 @@ import {
   readJson,
   type Is,
 } from '#shared/platform/json'
+import type { SlotInput } from './addAccount'
 import type { ExceptView, MixView } from '#shared/schedule/types'
 
 // What accounts hold as JSON.
@@ -81,6 +82,19 @@ export interface Target {
 }
 const isTarget: Is<Target> = isShape<Target>({ uid: isText, name: isText })
 
+/** Slots of a timetable that is yet to be. */
+export const readSlots = (json: string): SlotInput[] =>
+  readJson(
+    json,
+    isListOf(
+      isShape<SlotInput>({
+        weekday: isNumber,
+        time: isText,
+        use: isOneOf('any', 'pillar', 'free'),
+        pillarId: orNull(isText),
+      }),
+    ),
+  )
 export const readRules = (json: string): NetworkRules => readJson(json, isRules)
 /** How an account’s links are marked; null where the brand’s rule holds. */
 export const readLinkRule = (json: string | null): LinkRule | null =>

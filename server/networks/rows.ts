@@ -49,6 +49,16 @@ export const ACCOUNTS = tableOf('accounts', {
   also_to_json: text().orDefault(),
   /** Ids of the accounts on which its posts appear by themselves. */
   appears_on_json: text().orDefault(),
+  /** The described network it is on; null for one whose network says itself how it takes posts. */
+  network_id: text().orNull(),
+  /** What was granted as somebody signed in at its network, encrypted; null for a token by hand. */
+  grant_sealed: text().orNull(),
+  /** How many hashtags go out there at most; null for as many as its network takes. */
+  hashtags_most: whole().orNull(),
+  /** What stands on the button its links are behind, where its network has one; null for none. */
+  button_label: text().orNull(),
+  /** Until when one process renews its token. */
+  renewing_until: whole().orDefault(),
 })
 export type AccountRow = RowOf<typeof ACCOUNTS>
 
@@ -62,6 +72,45 @@ export const SLOTS = tableOf('slots', {
 })
 export type SlotRow = RowOf<typeof SLOTS>
 
+/** Networks without an open protocol, as who uses them describes them. */
+export const DESCRIBED_NETWORKS = tableOf('described_networks', {
+  id: text(),
+  brand_id: text(),
+  name: text(),
+  /** A template address: where one posts there; empty for none. */
+  opens_at: text(),
+  rules_json: text(),
+  per_day: whole().orNull(),
+  position: whole(),
+  removed_at: whole().orNull(),
+  version: whole().orDefault(),
+})
+export type DescribedNetworkRow = RowOf<typeof DESCRIBED_NETWORKS>
+
+/** Sign-ins at networks that are on their way. */
+export const SIGN_INS = tableOf('sign_ins', {
+  state_hash: text(),
+  brand_id: text(),
+  person_id: text(),
+  session_id: text(),
+  /** The account that is connected again; null for a new one. */
+  account_id: text().orNull(),
+  flow_sealed: text(),
+  slots_json: text(),
+  began_at: whole(),
+})
+export type SignInRow = RowOf<typeof SIGN_INS>
+
+/** What servers know this installation as. */
+export const NETWORK_CLIENTS = tableOf('network_clients', {
+  origin: text(),
+  redirect_uri: text(),
+  scopes: text(),
+  client_sealed: text(),
+  registered_at: whole(),
+})
+export type NetworkClientRow = RowOf<typeof NETWORK_CLIENTS>
+
 export const HANDOVERS = tableOf('handovers', {
   account_id: text(),
   at: whole(),
@@ -72,6 +121,9 @@ declare module 'knex/types/tables' {
   interface Tables {
     accounts: TableType<typeof ACCOUNTS>
     slots: TableType<typeof SLOTS>
+    described_networks: TableType<typeof DESCRIBED_NETWORKS>
+    sign_ins: TableType<typeof SIGN_INS>
+    network_clients: TableType<typeof NETWORK_CLIENTS>
     handovers: TableType<typeof HANDOVERS>
   }
 }

@@ -11,10 +11,12 @@ export interface NetworkMessages {
   'network.no-scope': object
   'network.has-key': object
   'network.works-on-picture': object
+  'network.no-entry': object
   'network.no-media': object
   'network.more-posts': object
   'network.short-list': object
   'network.page-silent': object
+  'network.no-state': object
   'network.token-removed': { name: string }
 }
 
@@ -27,10 +29,12 @@ export const networkMessages: Sentences<NetworkMessages> = {
   'network.no-scope': () => 'The token does not let it post.',
   'network.has-key': () => 'It has a record of this key.',
   'network.works-on-picture': () => 'It still works on a picture.',
+  'network.no-entry': () => 'The post’s page does not say in the open form (h-entry) what it is.',
   'network.no-media': () => 'It names no media endpoint, so it takes no pictures.',
   'network.more-posts': () => 'it has more posts since then than it tells of.',
   'network.short-list': () => 'its list does not reach back far enough.',
   'network.page-silent': () => 'it lists its posts for nobody, and its page does not show this one.',
+  'network.no-state': () => 'its answer does not say what became of the post.',
   'network.token-removed': ({ name }) =>
-    `${name} was removed, and its token with it. Enter one to post there again.`,
+    `${name} was removed, and its sign-in with it. Connect it again to post there.`,
 }

@@ -4,6 +4,7 @@ import { ExternalLink } from '@lucide/vue'
 import type { Account } from '#shared/networks/types'
 import { needsPerson } from '#shared/delivery/states'
 import * as words from '#shared/words'
+import { useSignIn } from '~/networks/signIn'
 import StatedRules from '~/networks/StatedRules.vue'
 import AccountDialog from '~/networks/AccountDialog.vue'
 
@@ -40,6 +41,23 @@ async function checkNow(): Promise<void> {
     await reload()
   }
 }
+const { begin } = useSignIn()
+const connecting = ref(false)
+const BY_SIGN_IN: readonly Account['protocol'][] = ['mastodon', 'micropub', 'atproto']
+const canSignIn = computed(
+  () => brand.isOwner && page.value !== null && BY_SIGN_IN.includes(page.value?.account.protocol ?? 'hand'),
+)
+/** Where its network has no page to say yes on, a token is asked for. */
+async function connectAgain(): Promise<void> {
+  connecting.value = true
+  try {
+    await begin({ accountId: id }, `/account/${id}`)
+  } catch (error) {
+    connecting.value = false
+    notices.complain(error)
+    if (!page.value?.account.isSignedIn) editing.value = page.value?.account ?? null
+  }
+}
 async function choose(uid: string, isChosen: boolean): Promise<void> {
   const alsoTo = isChosen ? [...page.value!.alsoTo, uid] : page.value!.alsoTo.filter((item) => item !== uid)
   try {
@@ -58,10 +76,22 @@ async function choose(uid: string, isChosen: boolean): Promise<void> {
       <span class="grow" />
       <template v-if="page">
         <PlainButton :to="`/timetable/${id}`">{{ words.timetable.edit }}</PlainButton>
-        <PlainButton v-if="brand.isOwner" :busy="asking" @click="checkNow">{{ labels.checkNow }}</PlainButton>
+        <PlainButton
+          v-if="brand.isOwner && page.account.protocol !== 'hand'"
+          :busy="asking"
+          @click="checkNow"
+          >{{ labels.checkNow }}</PlainButton
+        >
+        <PlainButton
+          v-if="canSignIn"
+          :kind="page.refusedAt ? 'act' : 'plain'"
+          :busy="connecting"
+          @click="connectAgain"
+          >{{ words.connect.reconnect }}</PlainButton
+        >
         <PlainButton
           v-if="brand.isOwner"
-          :kind="page.refusedAt ? 'act' : 'plain'"
+          :kind="page.refusedAt && !canSignIn ? 'act' : 'plain'"
           @click="editing = page.account"
           >{{ page.refusedAt ? labels.newToken : words.frame.edit }}</PlainButton
         >
@@ -98,6 +128,7 @@ async function choose(uid: string, isChosen: boolean): Promise<void> {
           >
         </p>
         <a
+          v-if="page.account.pageUrl"
           :href="session.outside(page.account.pageUrl)"
           target="_blank"
           rel="noopener noreferrer"

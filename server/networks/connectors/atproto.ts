@@ -1,11 +1,11 @@
 import { note, quoted } from '#shared/messages'
 import { facetsOf, type Facet } from '#core/post'
+import type { CheckedAccount } from '#shared/networks/types'
 import { problem, ProblemError } from '#server/platform/http/problem'
 import { httpRequest, type HttpResponse } from '#server/platform/net/httpRequest'
 import { atprotoSession, requireSession, withSession, xrpc } from './atprotoSession'
-import type { AccountAccess, Connector, OutPicture, Outcome, Outgoing } from './connector'
+import type { AccountAccess, AskWith, Connector, OutPicture, Outcome, Outgoing } from './connector'
 import {
-  bearer,
   beforePost,
   fieldsOf,
   notTaken,
@@ -16,6 +16,7 @@ import {
   wordsOf,
   NotTaken,
 } from './outcome'
+import { identityAt } from '../signIn/identity'
 import { statedRules } from './rules'
 import { recordKeyOf } from './recordKey'
 
@@ -29,36 +30,31 @@ const COLLECTION = 'app.bsky.feed.post'
  */
 export const atproto: Connector = {
   async check(address, token) {
-    const about = await httpRequest(xrpc(address.origin, 'com.atproto.server.describeServer'), {
+    // A handle leads to its data server, which may be another's.
+    const identity = await identityAt(address).catch(() => null)
+    const server = identity?.server ?? address.origin
+    const about = await httpRequest(xrpc(server, 'com.atproto.server.describeServer'), {
       headers: { accept: 'application/json' },
     })
     if (about.status !== 200 || !Array.isArray(fieldsOf(about)['availableUserDomains'])) return null
     const name = /^\/(?:@|profile\/)([a-z0-9.-]+)/i.exec(address.pathname)?.[1] ?? ''
-    const identifier = name.includes('.') ? name : `${name}.${address.hostname}`
-    const session = await atprotoSession(address.origin, identifier, token)
+    const identifier = identity?.handle ?? (name.includes('.') ? name : `${name}.${address.hostname}`)
+    const session = await atprotoSession(server, identifier, token)
     if ('refused' in session) throw problem('tokenRefused', address.hostname).at('token')
-    const rules = statedRules({ ...LEXICON, id: address.hostname, name: nameOf(address.hostname) })!
-    return {
-      protocol: 'atproto',
-      name: rules.name,
-      handle: `@${session.handle}`,
-      pageUrl: address.href,
-      rules,
-      endpoint: { api: address.origin, did: session.did, identifier },
-    }
+    return atprotoFacts(address, { server, did: session.did, handle: session.handle })
   },
 
   async publish(account, post) {
     try {
-      return await withSession(account, async (token) => {
-        const record = await recordOf(account, post, token)
+      return await withSession(account, async (ask) => {
+        const record = await recordOf(account, post, ask)
         const body = {
           repo: account.endpoint['did'],
           collection: COLLECTION,
           rkey: recordKeyOf(post),
           record,
         }
-        return posted(account, post, await call(account, token, 'com.atproto.repo.createRecord', body))
+        return posted(account, post, await call(account, ask, 'com.atproto.repo.createRecord', body))
       })
     } catch (error) {
       return outcomeOfFailure(error)
@@ -86,9 +82,9 @@ export const atproto: Connector = {
 
   async remove(account, { remoteId }) {
     try {
-      return await withSession(account, async (token) => {
+      return await withSession(account, async (ask) => {
         const rkey = remoteId.split('/').at(-1)
-        const answer = await call(account, token, 'com.atproto.repo.deleteRecord', {
+        const answer = await call(account, ask, 'com.atproto.repo.deleteRecord', {
           repo: account.endpoint['did'],
           collection: COLLECTION,
           rkey,
@@ -106,20 +102,36 @@ export const atproto: Connector = {
   },
 }
 
+/** An account as its identity tells of it; `address` is where its page is. */
+export function atprotoFacts(
+  address: URL,
+  { server, did, handle }: { server: string; did: string; handle: string },
+): CheckedAccount & { endpoint: Record<string, string> } {
+  const { hostname } = new URL(server)
+  const rules = statedRules({ ...LEXICON, id: hostname, name: nameOf(hostname) })!
+  return {
+    protocol: 'atproto',
+    name: rules.name,
+    handle: `@${handle}`,
+    pageUrl: address.href,
+    rules,
+    endpoint: { api: server, did, identifier: handle },
+  }
+}
+
 const whyOf = (answer: HttpResponse): string | null =>
   textField(fieldsOf(answer), 'message') ?? textField(fieldsOf(answer), 'error')
 
 async function call(
   account: AccountAccess,
-  token: string,
+  ask: AskWith,
   method: string,
   body: unknown,
 ): Promise<HttpResponse> {
-  const headers = { ...bearer(token), 'content-type': 'application/json' }
   return requireSession(
-    await httpRequest(xrpc(account.endpoint['api'] ?? '', method), {
+    await ask(xrpc(account.endpoint['api'] ?? '', method), {
       method: 'POST',
-      headers,
+      headers: { 'content-type': 'application/json', accept: 'application/json' },
       body: JSON.stringify(body),
     }),
   )
@@ -143,10 +155,10 @@ const pageOf = (account: AccountAccess, rkey: string): string =>
 async function recordOf(
   account: AccountAccess,
   post: Outgoing,
-  token: string,
+  ask: AskWith,
 ): Promise<Record<string, unknown>> {
   const facets = await facetsFor(account, post)
-  const embed = await embedOf(account, post, token)
+  const embed = await embedOf(account, post, ask)
   return {
     $type: COLLECTION,
     text: post.text,
@@ -188,14 +200,14 @@ async function featureOf(
 async function embedOf(
   account: AccountAccess,
   post: Outgoing,
-  token: string,
+  ask: AskWith,
 ): Promise<Record<string, unknown> | null> {
   if (post.pictures.length > 0) {
     const images: Record<string, unknown>[] = []
     for (const picture of post.pictures) {
       const { width, height } = picture
       images.push({
-        image: await beforePost(() => uploadBlob(account, picture, token)),
+        image: await beforePost(() => uploadBlob(account, picture, ask)),
         alt: picture.description ?? '',
         aspectRatio: { width, height },
       })
@@ -210,12 +222,11 @@ async function embedOf(
   }
 }
 
-async function uploadBlob(account: AccountAccess, picture: OutPicture, token: string): Promise<unknown> {
-  const headers = { ...bearer(token), 'content-type': picture.type }
+async function uploadBlob(account: AccountAccess, picture: OutPicture, ask: AskWith): Promise<unknown> {
   const answer = requireSession(
-    await httpRequest(xrpc(account.endpoint['api'] ?? '', 'com.atproto.repo.uploadBlob'), {
+    await ask(xrpc(account.endpoint['api'] ?? '', 'com.atproto.repo.uploadBlob'), {
       method: 'POST',
-      headers,
+      headers: { 'content-type': picture.type, accept: 'application/json' },
       body: picture.content,
     }),
   )

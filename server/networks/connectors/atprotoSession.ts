@@ -2,7 +2,7 @@ import type { Message } from '#core/message'
 import { note, say } from '#shared/messages'
 import { isShape, isText, readJson } from '#shared/platform/json'
 import { httpRequest, type HttpResponse } from '#server/platform/net/httpRequest'
-import type { AccountAccess } from './connector'
+import type { AccountAccess, AskWith } from './connector'
 import { bearer, beforePost, fieldsOf, notTaken, NotTaken, textField, wordsOf } from './outcome'
 
 interface Session {
@@ -52,7 +52,7 @@ function sessionIn(answer: HttpResponse): Session | null {
 /** Whether an answer says that the session's token is over; nothing was done then. */
 const isOver = ({ status, body }: Pick<HttpResponse, 'status' | 'body'>): boolean =>
   (status === 400 || status === 401) &&
-  ['ExpiredToken', 'InvalidToken'].includes(textField(fieldsOf({ body }), 'error') ?? '')
+  ['ExpiredToken', 'InvalidToken', 'invalid_token'].includes(textField(fieldsOf({ body }), 'error') ?? '')
 
 class SessionOver extends Error {}
 
@@ -70,14 +70,12 @@ export function requireSession(answer: HttpResponse): HttpResponse {
  * (`refreshSession`), or a new one. Throws NotTaken, signed out, where the server does not accept the
  * password any more.
  */
-export async function withSession<T>(
-  account: AccountAccess,
-  work: (accessToken: string) => Promise<T>,
-): Promise<T> {
+export async function withSession<T>(account: AccountAccess, work: (ask: AskWith) => Promise<T>): Promise<T> {
+  if (account.askBound) return withBoundToken(account.askBound, work)
   const kept = account.session === null ? null : readJson(account.session, isSession)
   if (kept) {
     try {
-      return await work(kept.access)
+      return await work(askWith(kept.access))
     } catch (error) {
       if (!(error instanceof SessionOver)) throw error
     }
@@ -86,7 +84,7 @@ export async function withSession<T>(
     (kept && (await beforePost(() => refreshed(account, kept)))) ?? (await beforePost(() => begun(account)))
   await account.keepSession(JSON.stringify(session))
   try {
-    return await work(session.access)
+    return await work(askWith(session.access))
   } catch (error) {
     if (error instanceof SessionOver)
       throw new NotTaken({
@@ -94,6 +92,23 @@ export async function withSession<T>(
         message: [note('network.no-session')],
       })
     throw error
+  }
+}
+
+const askWith =
+  (token: string): AskWith =>
+  (address, ask) =>
+    httpRequest(address, { ...ask, headers: { ...bearer(token), ...ask.headers } })
+
+/**
+ * The same with the token of a sign-in: whoever sends renews it, so that one that is over is said to be so.
+ */
+async function withBoundToken<T>(askBound: AskWith, work: (ask: AskWith) => Promise<T>): Promise<T> {
+  try {
+    return await work(askBound)
+  } catch (error) {
+    if (!(error instanceof SessionOver)) throw error
+    throw new NotTaken({ kind: 'signed-out', message: [note('network.token-over')] })
   }
 }
 

@@ -1,6 +1,13 @@
 import type { Message } from '#core/message'
 import type { LinkPlace } from '#core/post'
+import type { HttpResponse } from '#server/platform/net/httpRequest'
 import type { CheckedAccount } from '#shared/networks/types'
+
+/** Asks with what lets one in. */
+export type AskWith = (
+  address: URL,
+  ask: { method: 'GET' | 'POST'; headers: Record<string, string>; body?: string | Uint8Array },
+) => Promise<HttpResponse>
 
 /** What a connector needs to act for an account. */
 export interface AccountAccess {
@@ -12,6 +19,10 @@ export interface AccountAccess {
   /** The session its network gave last, for protocols that sign in; kept encrypted. */
   session: string | null
   keepSession: (session: string | null) => Promise<void>
+  /**
+   * Asks the network with a token that is bound to a key (RFC 9449); null where it is a plain one.
+   */
+  askBound: AskWith | null
 }
 
 /** What goes out, exactly as it was frozen. `key` is the same at every try. */
@@ -56,7 +67,8 @@ export interface OutPicture {
  * `done`: it is there; with `pauseMs` its network takes no more for that time. `part`: the post is there,
  * something that belongs to it is not. `refused`: for good. `signed-out`: the network does not accept the
  * account's sign-in. `later`: not now, and nothing is there; `isPause` where all that goes there is to wait.
- * `unknown`: it may be there.
+ * `unknown`: it may be there. `taken`: it was accepted, and whether it is posted is not said yet. `by-hand`:
+ * a person posts it.
  */
 export type Outcome =
   | { kind: 'done'; remoteId: string; remoteUrl: string | null; wasAsked?: boolean; pauseMs?: number }
@@ -72,15 +84,19 @@ export type Outcome =
   | { kind: 'signed-out'; message: Message[] }
   | { kind: 'later'; message: Message[]; waitMs: number | null; isPause?: boolean }
   | { kind: 'unknown'; message: Message[]; remoteId?: string }
+  | { kind: 'taken' }
+  | { kind: 'by-hand' }
 
 /**
  * What the network says when asked whether a post is there. `isWhole`: with all that belongs to it.
- * `no-word`: it gives no answer now;
- * `cant-ask`: it never tells.
+ * `taken`: it is still at it. `refused`: it will not be posted. `no-word`: it gives no answer now; `cant-
+ * ask`: it never tells.
  */
 export type Found =
   | { kind: 'there'; remoteId: string; remoteUrl: string | null; isWhole: boolean }
   | { kind: 'not-there' }
+  | { kind: 'taken' }
+  | { kind: 'refused'; message: Message[] }
   | { kind: 'no-word'; message: Message[] }
   | { kind: 'cant-ask'; message: Message[] }
 

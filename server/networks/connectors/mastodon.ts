@@ -33,11 +33,8 @@ import { statedRules } from './rules'
  */
 export const mastodon: Connector = {
   async check(address, token) {
-    const instance = await httpRequest(new URL('/api/v2/instance', address), {
-      headers: { accept: 'application/json' },
-    })
-    const about = fieldsOf(instance)
-    if (instance.status !== 200 || !('configuration' in about)) return null
+    const about = await mastodonInstance(address)
+    if (!about) return null
     const answer = await httpRequest(new URL('/api/v1/accounts/verify_credentials', address), {
       headers: bearer(token),
     })
@@ -83,6 +80,15 @@ export const mastodon: Connector = {
       message: wordsOf(answer, textField(fieldsOf(answer), 'error')),
     }
   },
+}
+
+/** What a server says of itself where it is Mastodon-compatible (`/api/v2/instance`); null for any other. */
+export async function mastodonInstance(address: URL): Promise<Record<string, unknown> | null> {
+  const instance = await httpRequest(new URL('/api/v2/instance', address), {
+    headers: { accept: 'application/json' },
+  })
+  const about = fieldsOf(instance)
+  return instance.status === 200 && 'configuration' in about ? about : null
 }
 
 const api = (account: AccountAccess, path: string): URL => new URL(path, account.endpoint['api'])

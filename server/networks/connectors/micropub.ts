@@ -40,15 +40,17 @@ const LOOK_BACK = [20, 100, 1000]
  */
 export const micropub: Connector = {
   async check(address, token) {
-    const page = await httpRequest(address, { headers: { accept: 'text/html' }, maxBytes: LIMITS.pageBytes })
-    const endpoint = endpointIn(page, page.headers['link']?.includes('micropub') ? [] : await linksOn(page))
-    if (!endpoint) return null
+    const page = await micropubPage(address)
+    if (!page.endpoint) return null
+    const { endpoint } = page
     const answer = await httpRequest(withQuery(endpoint, { q: 'config' }), { headers: bearer(token) })
     if (answer.status === 401 || answer.status === 403)
       throw problem('tokenRefused', address.hostname).at('token')
     const config = fieldsOf(answer)
     const account = objectField(config, 'account')
-    const rules = statedRules(config['post-rules']) ?? plainRules(address.hostname, address.hostname)
+    const media = webField(config, 'media-endpoint')
+    const rules =
+      statedRules(config['post-rules']) ?? plainRules(address.hostname, address.hostname, media !== null)
     const targets =
       targetsOf(config) ??
       targetsOf(
@@ -65,7 +67,7 @@ export const micropub: Connector = {
         micropub: endpoint,
         boards: JSON.stringify(channelsOf(config)),
         targets: JSON.stringify(targets),
-        ...(webField(config, 'media-endpoint') ? { media: webField(config, 'media-endpoint')! } : {}),
+        ...(media === null ? {} : { media }),
       },
     }
   },
@@ -115,6 +117,17 @@ export const micropub: Connector = {
     if ([200, 201, 204, 404, 410].includes(answer.status)) return { kind: 'done' }
     return { kind: 'failed', message: wordsOf(answer, whyOf(answer)) }
   },
+}
+
+/** A page with the links it names, and its Micropub endpoint; null where it names none. */
+export async function micropubPage(
+  address: URL,
+): Promise<{ url: string; endpoint: string | null; named: (rel: string) => string | null }> {
+  const page = await httpRequest(address, { headers: { accept: 'text/html' }, maxBytes: LIMITS.pageBytes })
+  const header = page.headers['link'] ?? ''
+  const links = header.includes('micropub') && header.includes('indieauth') ? [] : await linksOn(page)
+  const named = (rel: string): string | null => linkIn(page, links, rel)
+  return { url: page.url, endpoint: endpointIn(page, links), named }
 }
 
 interface Photo {
@@ -242,10 +255,12 @@ async function foundOnPage(page: HttpResponse, slug: string): Promise<Found> {
 }
 
 /** The endpoint a page names: in its `Link` header first, then in a link element (Micropub §5.3). */
-export function endpointIn(page: Pick<HttpResponse, 'headers' | 'url'>, links: PageLink[]): string | null {
+export const endpointIn = (page: Pick<HttpResponse, 'headers' | 'url'>, links: PageLink[]): string | null =>
+  linkIn(page, links, 'micropub')
+
+function linkIn(page: Pick<HttpResponse, 'headers' | 'url'>, links: PageLink[], rel: string): string | null {
   const found =
-    linksOf(page.headers['link'], page.url).get('micropub') ??
-    links.find(({ rel }) => rel.includes('micropub'))?.href
+    linksOf(page.headers['link'], page.url).get(rel) ?? links.find((link) => link.rel.includes(rel))?.href
   return found !== undefined && URL.canParse(found, page.url) ? new URL(found, page.url).href : null
 }
 

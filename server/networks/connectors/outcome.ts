@@ -85,6 +85,14 @@ export function listOf(answer: Pick<HttpResponse, 'body'>): Record<string, unkno
   return Array.isArray(value) ? (value as Record<string, unknown>[]) : null
 }
 
+/** A list of objects in fields of an answer; empty for anything else. */
+export function listIn(fields: Record<string, unknown>, name: string): Record<string, unknown>[] {
+  const value = fields[name]
+  return Array.isArray(value)
+    ? value.filter((one): one is Record<string, unknown> => typeof one === 'object' && one !== null)
+    : []
+}
+
 function jsonOf({ body }: Pick<HttpResponse, 'body'>): unknown {
   if (body.length > LIMITS.networkBytes) return null
   try {

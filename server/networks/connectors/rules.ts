@@ -71,7 +71,14 @@ export function statedRules(value: unknown): NetworkRules | null {
   }
 }
 
-/** Rules of a server that states none: its own site's, without a limit worth naming. */
-export function plainRules(id: string, name: string): NetworkRules {
-  return statedRules({ id, name, limit: 5000, counting: 'characters', media: {} })!
+/** What a media endpoint that states no limit is given of pictures (common practice). */
+const PLAIN_PICTURES = { kinds: ['picture'], max: 10, maxBytes: 5_000_000, descriptions: 'wanted' }
+
+/**
+ * Rules of a server that states none: its own site's, without a limit worth naming; with pictures where there
+ * is an endpoint for them.
+ */
+export function plainRules(id: string, name: string, takesPictures: boolean): NetworkRules {
+  const media = takesPictures ? PLAIN_PICTURES : {}
+  return statedRules({ id, name, limit: 5000, counting: 'characters', media })!
 }

@@ -44,7 +44,7 @@ export const removeHandovers = async (db: Db, before: number): Promise<void> => 
 
 /** Forgets an account's token and session for good. */
 export const wipeToken = async (db: Db, id: string): Promise<void> => {
-  await db('accounts').where({ id }).update({ token_sealed: '', session_sealed: null })
+  await db('accounts').where({ id }).update({ token_sealed: '', session_sealed: null, grant_sealed: null })
 }
 
 export const setQuiet = async (db: Db, id: string, until: number): Promise<void> => {
@@ -89,6 +89,24 @@ export const setAccountRules = async (
   await db('accounts')
     .where({ id })
     .update({ rules_json: rulesJson, endpoint_json: endpointJson, checked_at: at })
+}
+
+/** Keeps what a new sign-in brought to an account that is there. */
+export const setConnected = async (
+  db: Db,
+  id: string,
+  columns: Pick<
+    AccountRow,
+    | 'token_sealed'
+    | 'session_sealed'
+    | 'grant_sealed'
+    | 'rules_json'
+    | 'endpoint_json'
+    | 'handle'
+    | 'checked_at'
+  >,
+): Promise<void> => {
+  await db('accounts').where({ id }).update(columns)
 }
 
 /** Boards that posts of a brand have named. */

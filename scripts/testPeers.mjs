@@ -1,0 +1,4 @@
+// The server of another maker that every test run is made against.
+import { peers } from './peers.mjs'
+
+peers(['atproto'])
