@@ -4,6 +4,7 @@ import { readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { v7 as uuid } from 'uuid'
 import { Client } from './client'
+import { HISTORY_HOURS, playHistory, postBefore } from './history'
 
 const HOUR = 3_600_000
 /**
@@ -202,12 +203,20 @@ const KEPT = [
   '',
 ]
 
+const begin = Date.now() - (HISTORY_HOURS + STAGES.reduce((sum, hours) => sum + hours, 0)) * HOUR
 await client.post('/api/demo/begin', {
-  at: Date.now() - STAGES.reduce((sum, hours) => sum + hours, 0) * HOUR,
+  at: begin,
   people,
 })
 await client.post('/api/demo/session', { personId: people[0]!.id })
+await postBefore(
+  world,
+  brands.flatMap((brand) => brand.accounts.map(({ address }) => ({ address, handle: handleOf(brand) }))),
+  begin,
+)
 for (const brand of brands) await setUp(brand)
+await playHistory(client, world, process.env['QUILL_URL'] ?? 'http://127.0.0.1:4300', brands, begin)
+for (const brand of brands) await follow(brand)
 // One of the first: it has gone out by now on whatever day of the week, and at whatever hour, this begins.
 await refuseOnce('chatterbrook.example', '214 stars vanished')
 // One answer is lost on its way back: the network is asked, and has the post.
@@ -240,6 +249,16 @@ async function setUp(brand: BrandPlan): Promise<void> {
     if (newName) await client.patch(`${at}/pillars/${pillar.id}`, { ...pillar, name: newName, description })
   }
   for (const account of brand.accounts) await addAccount(at, account)
+}
+
+/** How the brand is called on its networks. */
+function handleOf({ region }: BrandPlan): string {
+  return region === 'millrace' ? 'millracebread' : 'hollowhill'
+}
+
+/** What it reads, and how it is told of it. */
+async function follow(brand: BrandPlan): Promise<void> {
+  const at = `/api/brands/${brand.id}`
   for (const watch of brand.watches) await client.post(`${at}/watches`, watch)
   await client.put(`${at}/telling`, {
     hook: `https://hook.example/${brand.region}`,

@@ -1,8 +1,10 @@
 import sharp from 'sharp'
+import type { AuthorizationServer } from './authorization'
 import { fieldsOf, html, json, nothing, type Ask, type Reply } from './http'
 import type { NetworkPicture } from './media'
 import type { NetworkAccount } from './networks'
-import type { Timeline } from './timeline'
+import { followersOf, responsesTo } from './readers'
+import type { NetworkPost, Timeline } from './timeline'
 
 const COLLECTION = 'app.bsky.feed.post'
 type Fields = Record<string, unknown>
@@ -17,7 +19,10 @@ export class AtprotoServer {
   readonly #rounds = new Map<string, { session: number; access: number }>()
   readonly #blobs = new Map<string, NetworkPicture>()
 
-  constructor(timeline: Timeline) {
+  readonly #authorization: AuthorizationServer
+
+  constructor(timeline: Timeline, authorization: AuthorizationServer) {
+    this.#authorization = authorization
     this.#timeline = timeline
   }
 
@@ -54,11 +59,83 @@ export class AtprotoServer {
   async #signedIn(ask: Ask, method: string, now: number): Promise<Reply> {
     const account = this.#accountOf(ask)
     if ('status' in account) return account
+    if (method === 'com.atproto.server.getSession')
+      return json({
+        did: this.#timeline.didOf(account),
+        handle: `${account.handle}.${this.#timeline.network.host}`,
+      })
     if (method === 'com.atproto.repo.uploadBlob') return this.#keepBlob(ask, account)
     if (method === 'com.atproto.repo.createRecord') return this.#create(fieldsOf(ask), account, now)
+    const told = this.#told(ask, method, account, now)
+    if (told) return told
     if (method === 'com.atproto.repo.deleteRecord') return this.#delete(fieldsOf(ask), account)
     return json({ error: 'MethodNotImplemented', message: 'Method Not Implemented' }, 501)
   }
+
+  /** What the servers that show posts know of them; an account's own server passes the question on. */
+  #told(ask: Ask, method: string, account: NetworkAccount, now: number): Reply | null {
+    const { network, posts, start } = this.#timeline
+    const own = posts.filter(({ accountId }) => accountId === account.id)
+    switch (method) {
+      case 'app.bsky.feed.getPosts': {
+        const uris = ask.query.getAll('uris')
+        if (uris.length > 25) return json({ error: 'InvalidRequest', message: 'Too many uris' }, 400)
+        const found = posts.filter((post) => uris.includes(this.#uriOfPost(post)))
+        return json({ posts: found.map((post) => this.#view(post, now)) })
+      }
+      case 'app.bsky.feed.getPostThread': {
+        const post = posts.find((one) => this.#uriOfPost(one) === ask.query.get('uri'))
+        if (!post) return json({ error: 'NotFound', message: 'Post not found' }, 400)
+        const replies = responsesTo(network, post, now).answers.map(({ by, text, at }, number) => ({
+          $type: 'app.bsky.feed.defs#threadViewPost',
+          post: {
+            uri: `at://did:plc:reader${number}/${COLLECTION}/${post.id}`,
+            author: { did: `did:plc:reader${number}`, handle: `reader.${network.host}`, displayName: by },
+            record: { text, createdAt: new Date(at).toISOString() },
+            indexedAt: new Date(at).toISOString(),
+          },
+        }))
+        return json({
+          thread: { $type: 'app.bsky.feed.defs#threadViewPost', post: this.#view(post, now), replies },
+        })
+      }
+      case 'app.bsky.actor.getProfile':
+        return json({
+          did: this.#timeline.didOf(account),
+          handle: `${account.handle}.${network.host}`,
+          followersCount: followersOf(network, account.id, now, start),
+        })
+      case 'app.bsky.feed.getAuthorFeed':
+        return json({
+          feed: own
+            .slice(0, Number(ask.query.get('limit') ?? 50))
+            .map((post) => ({ post: this.#view(post, now) })),
+        })
+      default:
+        return null
+    }
+  }
+
+  #uriOfPost = (post: NetworkPost): string => {
+    const account = this.#timeline.network.accounts.find(({ id }) => id === post.accountId)!
+    return this.#uriOf(account, post.id)
+  }
+
+  #view(post: NetworkPost, now: number): Fields {
+    const { likes, reshares, answers } = responsesTo(this.#timeline.network, post, now)
+    return {
+      uri: this.#uriOfPost(post),
+      record: post.record ?? { text: post.text, createdAt: new Date(post.at).toISOString() },
+      indexedAt: new Date(post.at).toISOString(),
+      likeCount: likes,
+      repostCount: reshares,
+      replyCount: answers.length,
+      quoteCount: 0,
+    }
+  }
+
+  #uriOf = (account: NetworkAccount, key: string): string =>
+    `at://${this.#timeline.didOf(account)}/${COLLECTION}/${key}`
 
   #round(accountId: string): { session: number; access: number } {
     const round = this.#rounds.get(accountId) ?? { session: 0, access: 0 }
@@ -70,7 +147,7 @@ export class AtprotoServer {
     const { session, access } = this.#round(account.id)
     const handle = `${account.handle}.${this.#timeline.network.host}`
     return json({
-      did: didOf(account),
+      did: this.#timeline.didOf(account),
       handle,
       active: true,
       accessJwt: `access.${account.id}.${access}`,
@@ -81,7 +158,9 @@ export class AtprotoServer {
   #signIn({ identifier, password }: Fields): Reply {
     const { host, accounts } = this.#timeline.network
     const account = accounts.find(
-      (one) => [`${one.handle}.${host}`, didOf(one)].includes(String(identifier)) && one.token === password,
+      (one) =>
+        [`${one.handle}.${host}`, this.#timeline.didOf(one)].includes(String(identifier)) &&
+        one.token === password,
     )
     return account
       ? this.#session(account)
@@ -97,6 +176,13 @@ export class AtprotoServer {
   }
 
   #accountOf(ask: Ask): NetworkAccount | Reply {
+    const granted = this.#authorization.bearer(ask)
+    if (granted) {
+      if ('status' in granted) return granted
+      return granted.scopes.split(' ').includes('transition:generic')
+        ? granted.account
+        : json({ error: 'InvalidToken', message: 'Bad token scope' }, 403)
+    }
     const [, id, access] = /^Bearer access\.(\d+)\.(\d+)$/.exec(ask.headers.authorization ?? '') ?? []
     const account = this.#timeline.network.accounts.find((one) => one.id === id)
     if (!account) return json({ error: 'AuthMissing', message: 'Authentication Required' }, 401)
@@ -109,7 +195,7 @@ export class AtprotoServer {
     const { host, accounts } = this.#timeline.network
     const account = accounts.find((one) => `${one.handle}.${host}` === handle)
     return account
-      ? json({ did: didOf(account) })
+      ? json({ did: this.#timeline.didOf(account) })
       : json({ error: 'InvalidRequest', message: 'Unable to resolve handle' }, 400)
   }
 
@@ -147,7 +233,7 @@ export class AtprotoServer {
 
   #create({ repo, collection, rkey, record }: Fields, account: NetworkAccount, now: number): Reply {
     const invalid = (message: string): Reply => json({ error: 'InvalidRequest', message }, 400)
-    if (repo !== didOf(account)) return invalid('This is not your repository')
+    if (repo !== this.#timeline.didOf(account)) return invalid('This is not your repository')
     if (collection !== COLLECTION) return invalid(`Unknown collection ${String(collection)}`)
     const key = typeof rkey === 'string' ? rkey : `k${now}`
     if (!/^[a-zA-Z0-9.\-_:~]{1,512}$/.test(key)) return invalid('Invalid record key')
@@ -184,28 +270,31 @@ export class AtprotoServer {
       return taken.retryAfter === undefined
         ? invalid(taken.message)
         : json({ error: 'RateLimitExceeded', message: taken.message }, 429, headers)
-    return json({ uri: uriOf(account, key), cid: `bafyrei${key}`, validationStatus: 'valid' }, 200, headers)
+    return json(
+      { uri: this.#uriOf(account, key), cid: `bafyrei${key}`, validationStatus: 'valid' },
+      200,
+      headers,
+    )
   }
 
   #get(query: URLSearchParams): Reply {
-    const account = this.#timeline.network.accounts.find((one) => didOf(one) === query.get('repo'))
+    const account = this.#timeline.network.accounts.find(
+      (one) => this.#timeline.didOf(one) === query.get('repo'),
+    )
     const post =
       account &&
       this.#timeline.posts.find(({ id, accountId }) => id === query.get('rkey') && accountId === account.id)
     if (!account || !post) return json({ error: 'RecordNotFound', message: 'Could not locate record' }, 400)
-    return json({ uri: uriOf(account, post.id), cid: `bafyrei${post.id}`, value: post.record })
+    return json({ uri: this.#uriOf(account, post.id), cid: `bafyrei${post.id}`, value: post.record })
   }
 
   #delete({ repo, rkey }: Fields, account: NetworkAccount): Reply {
-    if (repo !== didOf(account))
+    if (repo !== this.#timeline.didOf(account))
       return json({ error: 'InvalidRequest', message: 'This is not your repository' }, 400)
     this.#timeline.remove(account, ({ id }) => id === rkey)
     return json({})
   }
 }
-
-const didOf = (account: NetworkAccount): string => `did:plc:${account.handle.padEnd(24, '2').slice(0, 24)}`
-const uriOf = (account: NetworkAccount, key: string): string => `at://${didOf(account)}/${COLLECTION}/${key}`
 
 /** What of a record breaks its lexicon; null for nothing. */
 function brokenRecord(record: Fields): string | null {

@@ -1,8 +1,20 @@
+import type { AuthorizationServer } from './authorization'
 import { escapeText, fieldsOf, html, json, nothing, type Ask, type Reply } from './http'
 import type { NetworkPicture } from './media'
 import type { NetworkAccount } from './networks'
-import { responsesTo } from './readers'
+import { followersOf, responsesTo } from './readers'
 import type { NetworkPost, Timeline } from './timeline'
+
+/** The scope that a request needs. */
+function scopeFor({ method, path }: Ask): string {
+  if (path.endsWith('/verify_credentials')) return 'read:accounts'
+  if (path.includes('/media')) return 'write:media'
+  return method === 'GET' ? 'read:statuses' : 'write:statuses'
+}
+
+/** A wider scope holds its parts: `write` is enough for `write:media`. */
+const holds = (granted: string, scope: string): boolean =>
+  granted.split(' ').some((one) => one === scope || one === scope.split(':')[0])
 
 /** A server remembers a key about this long. */
 const KEY_MS = 60 * 60_000
@@ -17,7 +29,10 @@ export class MastodonServer {
   readonly #worked = new Map<string, number>()
   readonly #keys = new Map<string, { post: NetworkPost; until: number }>()
 
-  constructor(timeline: Timeline) {
+  readonly #signIn: AuthorizationServer
+
+  constructor(timeline: Timeline, signIn: AuthorizationServer) {
+    this.#signIn = signIn
     this.#timeline = timeline
   }
 
@@ -26,16 +41,24 @@ export class MastodonServer {
       const page = this.#timeline.page(ask.path, now)
       return page ? html(page) : nothing()
     }
-    if (ask.path === '/api/v2/instance') return json(this.#instance())
-    const account = this.#timeline.accountOfToken(ask.headers.authorization)
+    // Some clients ask with a slash behind.
+    if (/^\/api\/v[12]\/instance\/?$/.test(ask.path)) return json(this.#instance())
+    const granted = this.#signIn.bearer(ask)
+    if (granted && 'status' in granted) return granted
+    const account = granted?.account ?? this.#timeline.accountOfToken(ask.headers.authorization)
     if (!account) return json({ error: 'The access token is invalid' }, 401)
-    if (ask.path === '/api/v1/accounts/verify_credentials') return json(this.#account(account))
+    if (granted && !holds(granted.scopes, scopeFor(ask)))
+      return json({ error: 'This action is outside the authorized scopes' }, 403)
+    if (ask.path === '/api/v1/accounts/verify_credentials') return json(this.#account(account, now))
     if (ask.path === '/api/v1/statuses' && ask.method === 'POST') return this.#post(ask, account, now)
     if (/^\/api\/v[12]\/media$/.test(ask.path) && ask.method === 'POST') return this.#media(ask, account)
     const picture = /^\/api\/v1\/media\/(\d+)$/.exec(ask.path)?.[1]
     if (picture) return this.#mediaState(picture)
     const asked = /^\/api\/v1\/accounts\/(\d+)\/statuses$/.exec(ask.path)?.[1]
     if (asked) return this.#statuses(ask, asked, now)
+    if (ask.path === '/api/v1/statuses') return this.#several(ask, now)
+    const talk = /^\/api\/v1\/statuses\/(\d+)\/context$/.exec(ask.path)?.[1]
+    if (talk) return this.#context(talk, now)
     const one = /^\/api\/v1\/statuses\/(\d+)$/.exec(ask.path)?.[1]
     if (one) return this.#one(ask, account, one, now)
     return json({ error: 'Record not found' }, 404)
@@ -46,8 +69,34 @@ export class MastodonServer {
     const most = Math.min(40, Number(ask.query.get('limit') ?? 20))
     const older = this.#timeline
       .of(accountId, 10_000)
+      .filter(({ replyTo }) => replyTo === null || !ask.query.has('exclude_replies'))
       .filter(({ id }) => before === null || Number(id) < Number(before))
     return json(older.slice(0, most).map((post) => this.#status(post, now)))
+  }
+
+  /** Several statuses in one call, from 4.3.0 on. */
+  #several(ask: Ask, now: number): Reply {
+    const ids = ask.query.getAll('id[]')
+    if (ids.length > 20) return json({ error: 'Too many statuses' }, 422)
+    return json(
+      this.#timeline.posts.filter(({ id }) => ids.includes(id)).map((post) => this.#status(post, now)),
+    )
+  }
+
+  #context(id: string, now: number): Reply {
+    const { network } = this.#timeline
+    const post = this.#timeline.posts.find((candidate) => candidate.id === id)
+    if (!post) return json({ error: 'Record not found' }, 404)
+    const descendants = responsesTo(network, post, now).answers.map(({ by, text, at }, number) => ({
+      id: `${id}${String(number + 1).padStart(3, '0')}9`,
+      in_reply_to_id: id,
+      created_at: new Date(at).toISOString(),
+      content: `<p>${escapeText(text)}</p>`,
+      visibility: 'public',
+      url: `https://${network.host}/@reader/${id}${number + 1}`,
+      account: { id: `9${number}`, acct: 'reader', display_name: by },
+    }))
+    return json({ ancestors: [], descendants })
   }
 
   #one(ask: Ask, account: NetworkAccount, id: string, now: number): Reply {
@@ -63,10 +112,12 @@ export class MastodonServer {
     const key = ask.headers['idempotency-key']
     const remembered = typeof key === 'string' ? this.#keys.get(`${account.id} ${key}`) : undefined
     if (remembered && remembered.until > now) return json(this.#status(remembered.post, now))
-    const fields = ask.headers['content-type']?.includes('json')
-      ? fieldsOf(ask)
-      : Object.fromEntries(new URLSearchParams(ask.body))
-    const ids = Array.isArray(fields['media_ids']) ? fields['media_ids'].map(String) : []
+    const isJson = ask.headers['content-type']?.includes('json') ?? false
+    const form = new URLSearchParams(isJson ? '' : ask.body)
+    const fields = isJson ? fieldsOf(ask) : Object.fromEntries(form)
+    const ids = Array.isArray(fields['media_ids'])
+      ? fields['media_ids'].map(String)
+      : form.getAll('media_ids[]')
     const pictures = ids.flatMap((id) => this.#timeline.picture(id) ?? [])
     if (pictures.length < ids.length)
       return json({ error: 'Validation failed: there is no such picture' }, 422)
@@ -112,6 +163,7 @@ export class MastodonServer {
   #attachment = ({ id, alt, width, height }: NetworkPicture): Record<string, unknown> => ({
     id,
     type: 'image',
+    url: `https://${this.#timeline.network.host}/media/${id}`,
     description: alt || null,
     meta: { original: { width, height } },
   })
@@ -131,6 +183,7 @@ export class MastodonServer {
     const { host, name, about, rules } = this.#timeline.network
     return {
       domain: host,
+      uri: host,
       title: name,
       version: '4.3.0',
       description: about,
@@ -145,12 +198,13 @@ export class MastodonServer {
     }
   }
 
-  #account(account: NetworkAccount): Record<string, unknown> {
+  #account(account: NetworkAccount, now: number): Record<string, unknown> {
     return {
       id: account.id,
       username: account.handle,
       acct: account.handle,
       display_name: account.name,
+      followers_count: followersOf(this.#timeline.network, account.id, now, this.#timeline.start),
       url: `https://${this.#timeline.network.host}/@${account.handle}`,
     }
   }

@@ -1,3 +1,4 @@
+import type { AuthorizationServer } from './authorization'
 import { fieldsOf, html, json, nothing, type Ask, type Reply } from './http'
 import type { NetworkAccount } from './networks'
 import { responsesTo } from './readers'
@@ -7,22 +8,40 @@ import type { NetworkPost, Timeline } from './timeline'
  * A network that speaks Micropub (W3C Recommendation, 23 May 2017): discovery, queries, posts as JSON or
  * form, pictures, deleting.
  */
-export async function answerMicropub(timeline: Timeline, ask: Ask, now: number): Promise<Reply> {
+export async function answerMicropub(
+  timeline: Timeline,
+  signIn: AuthorizationServer,
+  ask: Ask,
+  now: number,
+): Promise<Reply> {
   const asked = /^\/media\/(\d+)$/.exec(ask.path)?.[1]
   const kept = asked ? timeline.picture(asked) : undefined
   if (kept) return { status: 200, type: kept.type, body: kept.bytes }
   if (ask.path !== '/micropub' && ask.path !== '/media') {
     const page = timeline.page(ask.path, now)
     return page
-      ? html(page, { link: `<https://${timeline.network.host}/micropub>; rel="micropub"` })
+      ? html(page, {
+          link: [
+            `<https://${timeline.network.host}/micropub>; rel="micropub"`,
+            `<https://${timeline.network.host}/.well-known/oauth-authorization-server>; rel="indieauth-metadata"`,
+          ].join(', '),
+        })
       : nothing()
   }
-  const account = timeline.accountOfToken(ask.headers.authorization)
+  const granted = signIn.bearer(ask)
+  if (granted && 'status' in granted) return granted
+  if (granted && !granted.scopes.split(' ').includes(scopeFor(ask)) && ask.method !== 'GET')
+    return json({ error: 'insufficient_scope', scope: scopeFor(ask) }, 401)
+  const account = granted?.account ?? timeline.accountOfToken(ask.headers.authorization)
   if (!account)
     return json({ error: 'unauthorized', error_description: 'This token is not known here.' }, 401)
   if (ask.path === '/media') return takeMedia(timeline, ask, account)
   return ask.method === 'GET' ? query(timeline, ask, account, now) : change(timeline, ask, account, now)
 }
+
+/** The scope that a request needs (Micropub, §"Scope"). */
+const scopeFor = (ask: Ask): string =>
+  ask.path === '/media' ? 'media' : actionOf(ask)?.action === 'delete' ? 'delete' : 'create'
 
 const refused = (message: string): Reply =>
   json({ error: 'invalid_request', error_description: message }, 400)

@@ -28,6 +28,8 @@ export interface SiteArticle {
   image: { alt: string; shape: 'wide' | 'square' | 'tall' } | null
   language: string
   storyId: string
+  /** Long out, and in no feed any more. */
+  archived?: boolean
 }
 
 type StoryFile = {
@@ -60,13 +62,21 @@ export function readSites(start: number): { outlets: Outlet[]; articles: SiteArt
   return { outlets, articles: [...articles, ...issues] }
 }
 
-/** The issues of a series that are out at the start, newest first. */
+/** What stands in no feed any more came out in the four weeks before the demo's last days. */
+const ARCHIVE_FROM_HOURS = 62
+const ARCHIVE_HOURS = 30 * 24
+
+/** The issues of a series that are out at the start, newest first; those of the weeks before behind them. */
 function issuesOf(series: Series, outlets: Outlet[], start: number): SiteArticle[] {
   const { language, authors } = outlets.find(({ id }) => id === series.outlet)!
-  return Array.from({ length: series.count }, (_, number): SiteArticle => {
-    const hoursAgo = series.firstHoursAgo + number * series.everyHours
+  const before = Math.floor(ARCHIVE_HOURS / series.everyHours)
+  return Array.from({ length: series.count + before }, (_, at): SiteArticle => {
+    const archived = at >= series.count
+    const number = archived ? at - series.count : at
+    const name = archived ? `archive-${number + 1}` : String(series.count - number)
+    const hoursAgo = (archived ? ARCHIVE_FROM_HOURS : series.firstHoursAgo) + number * series.everyHours
     const issue = {
-      key: `${series.id} ${number}`,
+      key: `${series.id} ${archived ? 'archive ' : ''}${number}`,
       at: start - hoursAgo * 3_600_000,
       language,
       known: new Map<string, string>(),
@@ -74,7 +84,8 @@ function issuesOf(series: Series, outlets: Outlet[], start: number): SiteArticle
     const fill = (text: string): string => fillIn(text, issue)
     return {
       outlet: series.outlet,
-      slug: `${series.id}-${series.count - number}`,
+      slug: `${series.id}-${name}`,
+      ...(archived ? { archived } : {}),
       hoursAgo,
       title: fill(series.title),
       author: authors[number % authors.length]!,
@@ -83,7 +94,7 @@ function issuesOf(series: Series, outlets: Outlet[], start: number): SiteArticle
       categories: [],
       image: series.image && number % 3 === 0 ? { alt: series.image, shape: 'wide' } : null,
       language,
-      storyId: `${series.id}-${series.count - number}`,
+      storyId: archived ? series.id : `${series.id}-${name}`,
     }
   })
 }

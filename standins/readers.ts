@@ -17,6 +17,8 @@ export interface Readers {
   answers: number
   /** How much more or less often they respond to posts of a kind. */
   kinds: { picture: number; question: number; plain: number }
+  /** The share of them who follow a short link. */
+  clicks: number
   /** Half of all responses come within so many minutes. */
   halfMinutes: number
 }
@@ -31,12 +33,28 @@ const curve = (most: number, peaks: readonly [hour: number, width: number, heigh
   })
 
 export const READERS: Readonly<Record<string, Readers>> = {
-  'chatterbrook.example': { byHour: curve(420, [[8, 1.5, 0.7], [20, 2.5, 1]]), likes: 0.016, reshares: 0.006, answers: 0.002, kinds: { picture: 1.5, question: 1.2, plain: 1 }, halfMinutes: 25 }, // prettier-ignore
-  'commonfire.example': { byHour: curve(160, [[12, 2, 0.5], [21, 2, 1]]), likes: 0.04, reshares: 0.02, answers: 0.01, kinds: { picture: 1.3, question: 1.8, plain: 1 }, halfMinutes: 90 }, // prettier-ignore
-  'guildhall.example': { byHour: curve(240, [[8, 1.2, 1], [13, 1, 0.5]]), likes: 0.022, reshares: 0.004, answers: 0.005, kinds: { picture: 1.1, question: 1.4, plain: 1 }, halfMinutes: 180 }, // prettier-ignore
-  'mantel.example': { byHour: curve(300, [[21, 3, 1]]), likes: 0.03, reshares: 0.012, answers: 0.001, kinds: { picture: 1, question: 1, plain: 1 }, halfMinutes: 720 }, // prettier-ignore
-  'lanternway.example': { byHour: curve(200, [[19, 3, 1]]), likes: 0.03, reshares: 0.01, answers: 0.006, kinds: { picture: 1.2, question: 1.6, plain: 1 }, halfMinutes: 60 }, // prettier-ignore
+  'chatterbrook.example': { byHour: curve(420, [[8, 1.5, 0.7], [20, 2.5, 1]]), likes: 0.016, reshares: 0.006, answers: 0.002, kinds: { picture: 1.5, question: 1.2, plain: 1 }, clicks: 0.035, halfMinutes: 25 }, // prettier-ignore
+  'commonfire.example': { byHour: curve(160, [[12, 2, 0.5], [21, 2, 1]]), likes: 0.04, reshares: 0.02, answers: 0.01, kinds: { picture: 1.3, question: 1.8, plain: 1 }, clicks: 0.05, halfMinutes: 90 }, // prettier-ignore
+  'guildhall.example': { byHour: curve(240, [[8, 1.2, 1], [13, 1, 0.5]]), likes: 0.022, reshares: 0.004, answers: 0.005, kinds: { picture: 1.1, question: 1.4, plain: 1 }, clicks: 0.045, halfMinutes: 180 }, // prettier-ignore
+  'mantel.example': { byHour: curve(300, [[21, 3, 1]]), likes: 0.03, reshares: 0.012, answers: 0.001, kinds: { picture: 1, question: 1, plain: 1 }, clicks: 0.02, halfMinutes: 720 }, // prettier-ignore
+  'lanternway.example': { byHour: curve(200, [[19, 3, 1]]), likes: 0.03, reshares: 0.01, answers: 0.006, kinds: { picture: 1.2, question: 1.6, plain: 1 }, clicks: 0.04, halfMinutes: 60 }, // prettier-ignore
 } // prettier-ignore
+
+/**
+ * How much more or less often readers respond by what a post is about: by its hashtag, and by whom it credits.
+ */
+const TOPICS: Readonly<Record<string, number>> = {
+  '#opennight': 0.45,
+  '#explained': 1.7,
+  '#weekend': 0.9,
+  '#classes': 0.5,
+  '#baking': 1.6,
+  '@lanternreview': 1.5,
+  '@orbitandlens': 0.7,
+}
+
+const topicFactor = (text: string): number =>
+  Object.entries(TOPICS).reduce((factor, [word, times]) => (text.includes(word) ? factor * times : factor), 1)
 
 export interface Responses {
   likes: number
@@ -55,7 +73,7 @@ export const kindOf = (post: Pick<NetworkPost, 'text' | 'pictures'>): PostKind =
 export function responsesTo(network: Network, post: NetworkPost, now: number, seed = 1): Responses {
   const readers = READERS[network.host]
   if (!readers) return { likes: 0, reshares: 0, answers: [] }
-  const factor = readers.kinds[kindOf(post)]
+  const factor = readers.kinds[kindOf(post)] * topicFactor(post.text)
   const chance = chanceFrom(hashOf(`${seed} ${network.host} ${post.id} ${post.at}`))
   const found: Responses = { likes: 0, reshares: 0, answers: [] }
   const many = readers.byHour[new Date(post.at).getUTCHours()]!
@@ -77,6 +95,33 @@ export function responsesTo(network: Network, post: NetworkPost, now: number, se
   }
   found.answers.sort((a, b) => a.at - b.at)
   return found
+}
+
+/** When readers follow a post's short link, in order: drawn like what else they do, apart from it. */
+export function clicksOn(network: Network, post: NetworkPost, seed = 1): number[] {
+  const readers = READERS[network.host]
+  if (!readers) return []
+  const factor = readers.kinds[kindOf(post)] * topicFactor(post.text)
+  const chance = chanceFrom(hashOf(`clicks ${seed} ${network.host} ${post.id} ${post.at}`))
+  const times: number[] = []
+  for (let reader = readers.byHour[new Date(post.at).getUTCHours()]!; reader > 0; reader--) {
+    const [what, when] = [chance(), chance()]
+    if (what < readers.clicks * factor)
+      times.push(
+        post.at + Math.min(14 * 24 * HOUR, (-Math.log(1 - when) / Math.LN2) * readers.halfMinutes * MINUTE),
+      )
+  }
+  return times.sort((a, b) => a - b)
+}
+
+/** How many follow an account: more by the day, a little up and down, and fewer now and then. */
+export function followersOf(network: Network, accountId: string, now: number, start: number): number {
+  const day = Math.floor((now - start) / (24 * HOUR))
+  const chance = chanceFrom(hashOf(`followers ${network.host} ${accountId}`))
+  const [base, growth] = [800 + Math.floor(chance() * 2_600), 1 + chance() * 7]
+  const wave = Math.round(Math.sin(day / 3 + chance() * 6) * 4)
+  // One day thirty left, and did not come back.
+  return Math.max(0, Math.round(base + day * growth + wave - (day > -9 ? 30 : 0)))
 }
 
 const NAMES = ['Perpetua Lind', 'Osric Vane', 'Mirela Toth', 'Janko Pell', 'Agnes Quillfeather', 'Teo Marsh']

@@ -11,6 +11,8 @@ export interface Sites {
   hosts: string[]
   /** Which articles belong to one event: story id and address. */
   stories: { storyId: string; url: string }[]
+  /** What came out in the weeks before, and stands in no feed any more. */
+  archive: { series: string; handle: string; url: string; at: number; summary: string; begins: string }[]
   answer: (ask: Ask, now: number) => Reply
 }
 
@@ -23,20 +25,35 @@ export function createSites(start: number): Sites {
   const byHost = new Map(outlets.map((outlet) => [outlet.domain, outlet]))
   const out = (outlet: Outlet, now: number): Dated[] =>
     articles
-      .filter((article) => article.outlet === outlet.id)
+      .filter((article) => article.outlet === outlet.id && !article.archived)
       .map((article) => ({ article, at: start - article.hoursAgo * HOUR }))
       .filter(({ at }) => at <= now)
       .sort((a, b) => b.at - a.at)
 
   return {
     hosts: [...byHost.keys()],
-    stories: articles.map((article) => ({
-      storyId: article.storyId,
-      url: articleUrl(
-        outlets.find(({ id }) => id === article.outlet)!,
-        article,
-      ),
-    })),
+    stories: articles
+      .filter(({ archived }) => !archived)
+      .map((article) => ({
+        storyId: article.storyId,
+        url: articleUrl(
+          outlets.find(({ id }) => id === article.outlet)!,
+          article,
+        ),
+      })),
+    archive: articles
+      .filter(({ archived }) => archived)
+      .map((article) => {
+        const outlet = outlets.find(({ id }) => id === article.outlet)!
+        return {
+          series: article.storyId,
+          handle: outlet.handle,
+          url: articleUrl(outlet, article),
+          at: start - article.hoursAgo * HOUR,
+          summary: article.summary,
+          begins: article.paragraphs[0] ?? '',
+        }
+      }),
     answer: (ask, now) => {
       const outlet = byHost.get(ask.host)
       if (!outlet) return nothing('There is no such site.')

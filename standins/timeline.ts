@@ -32,6 +32,8 @@ export class Timeline {
   readonly posts: NetworkPost[] = []
   /** Texts refused for good, as the network itself knows. */
   readonly refused: { accountId: string; text: string; message: string }[] = []
+  /** When the world began: what changes by the day counts from then. */
+  readonly start = Date.now()
   readonly #posted = new Map<string, number[]>()
   #now = 0
   readonly #pictures = new Map<string, NetworkPicture>()
@@ -45,6 +47,9 @@ export class Timeline {
     const token = /^Bearer (.+)$/.exec(authorization ?? '')?.[1]
     return this.network.accounts.find((account) => account.token === token) ?? null
   }
+
+  /** The identity of an account, on networks of the AT Protocol. */
+  didOf = (account: NetworkAccount): string => `did:plc:${account.handle.padEnd(24, '2').slice(0, 24)}`
 
   /** Takes a post, or says which rule of the network it breaks. */
   take(account: NetworkAccount, wanted: NewPost, now: number): Taken {
@@ -151,23 +156,23 @@ export class Timeline {
     this.#now = now
     const [, handle, part] = /^\/@([a-z0-9_]+)(?:\/([a-z0-9-]+)(?:\/[a-z0-9-]+)?)?\/?$/i.exec(path) ?? []
     const account = this.network.accounts.find((candidate) => candidate.handle === handle)
-    if (!account) return path === '/' ? this.#document(this.network.name, this.#list(this.posts, './')) : null
+    if (!account) return path === '/' ? this.document(this.network.name, this.#list(this.posts, './')) : null
     const own = this.of(account.id)
     const board = /\/boards\/([a-z0-9-]+)\/?$/.exec(path)?.[1]
     if (board) {
       const posts = own.filter((post) => boardSlug(post.board) === board)
-      return this.#document(
+      return this.document(
         `${posts[0]?.board ?? board} on ${this.network.name}`,
         `<h1>${escapeText(posts[0]?.board ?? board)}</h1>${this.#list(posts, '../../')}`,
       )
     }
     if (!part)
-      return this.#document(
+      return this.document(
         `${account.name} on ${this.network.name}`,
         `<h1>${escapeText(account.name)} <small>@${account.handle}</small></h1>${this.#list(own, './')}`,
       )
     const post = own.find((candidate) => candidate.slug === part || candidate.id === part)
-    return post ? this.#document(`A post on ${this.network.name}`, this.#list([post], '../')) : null
+    return post ? this.document(`A post on ${this.network.name}`, this.#list([post], '../')) : null
   }
 
   #handle(post: NetworkPost): string {
@@ -188,7 +193,7 @@ export class Timeline {
     const rows = posts.map((post) => {
       const when = new Date(post.at).toISOString().slice(0, 16).replace('T', ' ')
       const address = `${home}@${this.#handle(post)}/${this.network.protocol === 'micropub' ? post.slug : post.id}`
-      return `<article data-post="${post.id}"><header><b>@${this.#handle(post)}</b> <a href="${address}"><time datetime="${new Date(post.at).toISOString()}">${when} UTC</time></a></header><div class="body"><p class="text">${linked(post.text)}</p>${shownPictures(post)}${post.link ? `<p class="beside"><a href="${escapeText(post.link)}">${escapeText(post.link)}</a></p>` : ''}${post.board ? `<p class="board">on the board <a href="${home}@${this.#handle(post)}/boards/${boardSlug(post.board)}">${escapeText(post.board)}</a></p>` : ''}${this.#responses(post)}</div></article>`
+      return `<article data-post="${post.id}"${this.network.protocol === 'micropub' ? ' class="h-entry"' : ''}><header><b>@${this.#handle(post)}</b> <a class="u-url" href="${address}"><time class="dt-published" datetime="${new Date(post.at).toISOString()}">${when} UTC</time></a></header><div class="body"><p class="text">${linked(post.text)}</p>${shownPictures(post)}${post.link ? `<p class="beside"><a href="${escapeText(post.link)}">${escapeText(post.link)}</a></p>` : ''}${post.board ? `<p class="board">on the board <a href="${home}@${this.#handle(post)}/boards/${boardSlug(post.board)}">${escapeText(post.board)}</a></p>` : ''}${this.#responses(post)}</div></article>`
     })
     return rows.join('')
   }
@@ -199,10 +204,11 @@ export class Timeline {
     const said = answers
       .slice(-3)
       .map(({ by, text }) => `<p class="answer"><b>${escapeText(by)}</b> ${escapeText(text)}</p>`)
-    return `<p class="responses">${likes} liked it · ${reshares} passed it on · ${answers.length} answered</p>${said.join('')}`
+    return `<p class="responses">${likes} liked it · ${reshares} passed it on · ${answers.length} answered</p>${said.join('')}${this.network.protocol === 'micropub' ? citations(this.network.host, likes, reshares, answers) : ''}`
   }
 
-  #document(title: string, body: string): string {
+  /** A page in the network's plain dress. */
+  document(title: string, body: string): string {
     const { ground, ink, line, font, form } = this.network.dress
     const shape =
       form === 'ledger'
@@ -210,7 +216,7 @@ export class Timeline {
         : form === 'wall'
           ? `body{columns:2;column-gap:2rem}article{break-inside:avoid;border:1px solid ${line};margin:0 0 1.4rem;padding:.9rem}header{font-size:.8rem}img{max-width:100%!important}`
           : `article{margin:0 0 1.8rem;padding-left:1.2rem;border-left:3px solid ${line}}header{font-size:.85rem;font-style:italic}`
-    return `<!doctype html><html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>${escapeText(title)}</title>${this.network.protocol === 'micropub' ? '<link rel="micropub" href="/micropub">' : ''}<style>body{max-width:52rem;margin:2.5rem auto;padding:0 1.2rem;background:${ground};color:${ink};font:15px/1.55 ${font}}a{color:inherit}h1 small,header{color:${ink};opacity:.85}img{max-width:22rem;height:auto;display:block;margin:.5rem 0}.responses,.answer{font-size:.8rem;opacity:.85;margin:.25rem 0}.answer{padding-left:.8rem}.beside,.board{font-size:.85rem;margin:.3rem 0;overflow-wrap:anywhere}.text{white-space:pre-wrap;overflow-wrap:anywhere;margin:.2rem 0}${shape}footer{margin-top:3rem;font-size:.8rem}</style></head><body><p><b>${this.network.name}</b> · ${this.network.about}</p>${body}<footer>A stand-in network on this machine; nothing here is public.</footer></body></html>`
+    return `<!doctype html><html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>${escapeText(title)}</title>${this.network.protocol === 'micropub' ? '<link rel="micropub" href="/micropub"><link rel="indieauth-metadata" href="/.well-known/oauth-authorization-server">' : ''}<style>body{max-width:52rem;margin:2.5rem auto;padding:0 1.2rem;background:${ground};color:${ink};font:15px/1.55 ${font}}a{color:inherit}h1 small,header{color:${ink};opacity:.85}img{max-width:22rem;height:auto;display:block;margin:.5rem 0}.responses,.answer{font-size:.8rem;opacity:.85;margin:.25rem 0}.answer{padding-left:.8rem}.beside,.board{font-size:.85rem;margin:.3rem 0;overflow-wrap:anywhere}.text{white-space:pre-wrap;overflow-wrap:anywhere;margin:.2rem 0}${shape}footer{margin-top:3rem;font-size:.8rem}</style></head><body><p><b>${this.network.name}</b> · ${this.network.about}</p>${body}<footer>A stand-in network on this machine; nothing here is public.</footer></body></html>`
   }
 }
 
@@ -218,6 +224,25 @@ const boardSlug = (board: string | null): string => (board ?? '').toLowerCase().
 
 const linked = (text: string): string =>
   escapeText(text).replace(/https?:\/\/[^\s<>]+/g, (url) => `<a href="${url}">${url}</a>`)
+
+/** Who did what with a post, for programs (microformats2); people read the line above. */
+const citations = (
+  host: string,
+  likes: number,
+  reshares: number,
+  answers: { by: string; text: string; at: number }[],
+): string => {
+  const cites = (name: string, many: number): string =>
+    Array.from(
+      { length: many },
+      (_, at) => `<a class="u-${name} h-cite" href="https://${host}/readers/${name}-${at + 1}"></a>`,
+    ).join('')
+  const said = answers.map(
+    ({ by, text, at }, number) =>
+      `<div class="u-comment h-cite"><span class="p-author h-card">${escapeText(by)}</span><span class="p-content">${escapeText(text)}</span><time class="dt-published" datetime="${new Date(at).toISOString()}"></time><a class="u-url" href="https://${host}/readers/comment-${number + 1}-${at}"></a></div>`,
+  )
+  return `<div hidden>${cites('like', likes)}${cites('repost', reshares)}${said.join('')}</div>`
+}
 
 const shownPictures = (post: NetworkPost): string =>
   post.pictures

@@ -1,11 +1,14 @@
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http'
 import { AtprotoServer } from './atproto'
+import { AuthorizationServer, type Granting } from './authorization'
 import { controlPage } from './controlPage'
+import { ClickingReaders } from './clicking'
 import { answerFaulty, type Fault } from './faults'
 import { fieldsOf, html, json, nothing, readAsk, sendReply, type Ask, type Reply } from './http'
 import { Hub } from './hub'
 import { sendMail, type MailToSend } from './mail'
 import { MastodonServer } from './mastodon'
+import { answerIdentity } from './identities'
 import { answerMicropub } from './micropub'
 import { NETWORKS, type NetworkTakes } from './networks'
 import { ODD_SITES } from './odd'
@@ -17,6 +20,7 @@ import { Timeline, type NetworkPost } from './timeline'
 import { responsesTo } from './readers'
 import { Told } from './told'
 import { Troubles, type Trouble } from './troubles'
+import { Webhooks } from './webhooks'
 
 export interface World {
   /** Answers what comes to it, wherever somebody lets it listen. */
@@ -57,33 +61,49 @@ export function createWorld(told = new Told()): World {
       new Timeline({ ...network, accounts: network.accounts.map((account) => ({ ...account })) }),
     ]),
   )
+  const signIns = new Map([...timelines].map(([host, timeline]) => [host, new AuthorizationServer(timeline)]))
   const mastodons = new Map(
     [...timelines.values()]
       .filter(({ network }) => network.protocol === 'mastodon')
-      .map((timeline) => [timeline.network.host, new MastodonServer(timeline)]),
+      .map((timeline) => [
+        timeline.network.host,
+        new MastodonServer(timeline, signIns.get(timeline.network.host)!),
+      ]),
   )
   const atprotos = new Map(
     [...timelines.values()]
       .filter(({ network }) => network.protocol === 'atproto')
-      .map((timeline) => [timeline.network.host, new AtprotoServer(timeline)]),
+      .map((timeline) => [
+        timeline.network.host,
+        new AtprotoServer(timeline, signIns.get(timeline.network.host)!),
+      ]),
   )
   const troubles = new Troubles()
   const faults = new Map<string, Fault>()
   const hub = new Hub()
+  const webhooks = new Webhooks()
   const asks: LoggedAsk[] = []
   let ahead = 0
+  const readers = new ClickingReaders()
+  let clicking: NodeJS.Timeout | undefined
   const now = (): number => Date.now() + ahead
 
   const answerHost = async (ask: Ask): Promise<Reply> => {
     const resident = ask.host === 'commonfire.example' ? answerResidents(ask, ask.host, start, now()) : null
     if (resident) return resident
     const timeline = timelines.get(ask.host)
-    if (timeline)
+    const signIn = signIns.get(ask.host)
+    const asked = signIn?.answer(ask)
+    if (asked) return asked
+    const identity = answerIdentity([...timelines.values()], ask)
+    if (identity) return identity
+    if (timeline && signIn)
       return (
         (mastodons.get(ask.host) ?? atprotos.get(ask.host))?.answer(ask, now()) ??
-        answerMicropub(timeline, ask, now())
+        answerMicropub(timeline, signIn, ask, now())
       )
     if (ask.host === 'hook.example') return told.hook(ask)
+    if (ask.host === 'doorway.example') return webhooks.answer(ask)
     return (
       ODD_SITES[ask.host]?.(ask.path) ?? answerWayside(ask) ?? letterPage(ask) ?? sites.answer(ask, now())
     )
@@ -95,6 +115,15 @@ export function createWorld(told = new Told()): World {
     if (!account) return { ok: false }
     if (typeof token === 'string') account.token = token
     if (ends === 'access' || ends === 'session') atprotos.get(String(host))?.expire(account.id, ends)
+    return { ok: true }
+  }
+
+  /** Puts posts of long ago on an account's page, as if it had been there before. */
+  const postedBefore = ({ host, handle, posts }: Past): unknown => {
+    const timeline = timelines.get(host)
+    const account = timeline?.network.accounts.find((one) => one.handle === handle)
+    if (!timeline || !account) return { ok: false }
+    for (const { text, at } of posts) timeline.take(account, { text }, at)
     return { ok: true }
   }
 
@@ -121,14 +150,42 @@ export function createWorld(told = new Told()): World {
       return json(Object.fromEntries([...timelines].map(([host, timeline]) => [host, timeline.refused])))
     if (ask.method === 'GET' && ask.path === '/responses') return json(allResponses())
     if (ask.method === 'GET' && ask.path === '/stories') return json(sites.stories)
+    if (ask.method === 'GET' && ask.path === '/archive') return json(sites.archive)
+    if (ask.method === 'GET' && ask.path === '/signed-in')
+      return json(Object.fromEntries([...signIns].map(([host, { live }]) => [host, live])))
+    if (ask.method === 'GET' && ask.path === '/webhooks') return json(webhooks.messages)
     const fields = fieldsOf(ask)
+    if (ask.method === 'POST' && ask.path === '/webhook') {
+      webhooks.said = fields
+      return json({ ok: true })
+    }
     if (ask.method === 'POST' && ask.path === '/clock') {
       ahead = Number(fields['ahead'] ?? 0)
+      await readers.click(timelines.values(), now())
       return json({ now: new Date(now()).toISOString() })
     }
+    if (ask.method === 'POST' && ask.path === '/clicking') {
+      readers.at = typeof fields['at'] === 'string' ? fields['at'] : null
+      clearInterval(clicking)
+      // Between two moves of the clock time passes too.
+      if (readers.at !== null)
+        clicking = setInterval(() => void readers.click(timelines.values(), now()), 2_000).unref()
+      return json({ ok: true })
+    }
+    if (ask.method === 'POST' && ask.path === '/past') return json(postedBefore(fields as unknown as Past))
     if (ask.method === 'POST' && ask.path === '/trouble') {
       const { host, trouble } = fields as { host?: string; trouble?: Trouble | null }
       troubles.put(host ?? '', trouble ?? null)
+      return json({ ok: true })
+    }
+    if (ask.method === 'POST' && ask.path === '/granting') {
+      const { host, granting } = fields as { host?: string; granting?: Partial<Granting> }
+      const signIn = signIns.get(host ?? '')
+      if (signIn) signIn.granting = { ...signIn.granting, ...granting }
+      return json({ ok: signIn !== undefined })
+    }
+    if (ask.method === 'POST' && ask.path === '/sign-out') {
+      signIns.get(String(fields['host']))?.end()
       return json({ ok: true })
     }
     if (ask.method === 'POST' && ask.path === '/token') return json(setToken(fields))
@@ -213,6 +270,12 @@ export function createWorld(told = new Told()): World {
     sendReply(response, reply)
   }
   return { server: createServer(answerLogged), answer: answerLogged, timelines, told, asks }
+}
+
+interface Past {
+  host: string
+  handle: string
+  posts: { text: string; at: number }[]
 }
 
 /** A post as the control page tells it: pictures by their facts. */

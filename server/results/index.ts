@@ -1,5 +1,13 @@
-// Results: short links and their clicks.
-// Owns: short links, clicks.
-// May ask: nobody.
+// Results: short links and their clicks, what became of posts that went out, who follows.
+// Owns: short links, clicks, sent posts and their responses, followers, posts of before.
+// May ask: people, networks, delivery, sources.
+export { noteClick, storeClicks } from './clicks'
+export { nextResponsesAt, readingsEnded, startDueReadings } from './collecting'
+export { linkView } from './linkView'
+export { qrPicture, qrSvg } from './qr'
+export { postResponses } from './postResponses'
+export { resultsOf } from './resultsView'
+export { clicksOfCode, changeSentPost, insertSentPosts } from './queries/sentPosts'
 export { setTarget, shortLinksOf } from './queries/shortLinks'
-export { makeCodes, noteClick, storeClicks, targetOf } from './shortLinks'
+export type { SentPostRow, ShortLinkRow } from './rows'
+export { makeCodes, targetOf } from './shortLinks'

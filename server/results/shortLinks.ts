@@ -1,11 +1,7 @@
 import { randomInt } from 'node:crypto'
-import { getMethod, getRequestHeaders, type H3Event } from 'h3'
-import { isPersonClick } from '#core/results'
-import { HOUR } from '#core/instant'
 import { now } from '#server/platform/clock'
-import { inTransaction, useDb, type Db } from '#server/platform/db'
+import { useDb, type Db } from '#server/platform/db'
 import * as store from './queries/shortLinks'
-import { log } from '#server/platform/log'
 import { problem } from '#server/platform/http/problem'
 
 /**
@@ -58,31 +54,4 @@ export async function targetOf(code: string): Promise<string> {
     : undefined
   if (!row?.target) throw problem('notFound')
   return row.target
-}
-
-/** Clicks counted since the last were stored, by code and hour. */
-let waiting = new Map<string, { code: string; hour: number; clicks: number }>()
-
-/** Counts a click, where a person made it. Only that it happened in this hour is kept. */
-export function noteClick(event: H3Event, code: string): void {
-  const headers = getRequestHeaders(event) as Record<string, string>
-  if (!isPersonClick({ method: getMethod(event), userAgent: headers['user-agent'] ?? null, headers })) return
-  const hour = Math.floor(now() / HOUR) * HOUR
-  const key = `${code} ${hour}`
-  if (waiting.size === 0) setTimeout(() => void storeClicks(), 200).unref()
-  waiting.set(key, { code, hour, clicks: (waiting.get(key)?.clicks ?? 0) + 1 })
-}
-
-/** Stores what was counted: off the way of whoever follows a link. */
-export async function storeClicks(): Promise<void> {
-  const counted = [...waiting.values()]
-  waiting = new Map()
-  if (counted.length === 0) return
-  try {
-    await inTransaction(async (transaction) => {
-      for (const { code, hour, clicks } of counted) await store.countClicks(transaction, code, hour, clicks)
-    })
-  } catch (error) {
-    log.error({ error }, 'Clicks could not be counted.')
-  }
 }

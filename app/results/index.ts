@@ -1,0 +1,10 @@
+// What came of what went out.
+export { default as FollowersChart } from './FollowersChart.vue'
+export { default as GroupChart } from './GroupChart.vue'
+export { default as HourChart } from './HourChart.vue'
+export { default as PostAnswers } from './PostAnswers.vue'
+export { default as PostTable } from './PostTable.vue'
+export { default as ResultFacts } from './ResultFacts.vue'
+export { default as ShortLinkClicks } from './ShortLinkClicks.vue'
+export { default as SourceTable } from './SourceTable.vue'
+export { default as WeekChart } from './WeekChart.vue'

@@ -1,0 +1,70 @@
+import type { Db } from '#server/platform/db'
+import { joined, readAll, readAllApart } from '#server/platform/db/read'
+import { messages, text, whole } from '#server/platform/db/tables'
+import { SENT_POSTS, type FollowerCountRow, type SentPostRow } from '../rows'
+
+/** A brand's posts that went out from one moment until before another, the latest first. */
+export const sentPostsBetween = (db: Db, brandId: string, from: number, to: number): Promise<SentPostRow[]> =>
+  readAll(
+    SENT_POSTS.columns,
+    joined(db, 'sent_posts')
+      .where('brand_id', brandId)
+      .where('sent_at', '>=', from)
+      .where('sent_at', '<', to)
+      .orderBy('sent_at', 'desc')
+      .select('*'),
+  )
+
+/** When the first of a brand's posts went out, of one account or all; null for none. */
+export async function firstSentAt(db: Db, brandId: string, accountId: string | null): Promise<number | null> {
+  const row = await db('sent_posts')
+    .where({ brand_id: brandId, ...(accountId === null ? {} : { account_id: accountId }) })
+    .orderBy('sent_at')
+    .first()
+  return row?.sent_at ?? null
+}
+
+/** How many followed a brand's accounts, from a day on, oldest first. */
+export const followersSince = (db: Db, brandId: string, day: string): Promise<FollowerCountRow[]> =>
+  db('follower_counts')
+    .whereIn('account_id', db('accounts').where({ brand_id: brandId }).select('id'))
+    .where('day', '>=', day)
+    .orderBy(['account_id', 'day'])
+
+const OF_BEFORE = `SELECT count(*) FROM outside_posts
+  WHERE outside_posts.account_id = account_readings.account_id`
+
+/** What is known of a brand's accounts besides their posts. */
+export const accountReadingsOf = (db: Db, brandId: string) =>
+  readAll(
+    { account_id: text(), has_told: whole(), message: messages().orNull(), before: whole() },
+    joined(db, 'account_readings')
+      .join('accounts', 'accounts.id', 'account_readings.account_id')
+      .where('accounts.brand_id', brandId)
+      .select(
+        'account_readings.account_id',
+        'account_readings.has_told',
+        'account_readings.message',
+        db.raw(`(${OF_BEFORE}) AS before`),
+      ),
+  )
+
+const CLIPPED = `EXISTS (SELECT 1 FROM clippings
+  WHERE clippings.brand_id = sources.brand_id AND clippings.article_id = articles.id)`
+
+/** By source: its articles since a moment, and those of them that were clipped. Apart: they may be many. */
+export const articlesBySource = (db: Db, brandId: string, since: number) =>
+  readAllApart(
+    { source_id: text(), articles: whole(), clipped: whole() },
+    joined(db, 'sources')
+      .join('articles', 'articles.feed_id', 'sources.feed_id')
+      .where('sources.brand_id', brandId)
+      .whereNull('sources.removed_at')
+      .where('articles.first_seen_at', '>=', since)
+      .groupBy('sources.id')
+      .select(
+        'sources.id AS source_id',
+        db.raw('count(*) AS articles'),
+        db.raw(`count(*) FILTER (WHERE ${CLIPPED}) AS clipped`),
+      ),
+  )

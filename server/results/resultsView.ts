@@ -1,0 +1,257 @@
+import { DAY, toInstant, type Instant } from '#core/instant'
+import { byWeekHour, meanOfPosts, responseByHour } from '#core/results'
+import { say } from '#shared/messages'
+import { messagesOf } from '#server/platform/db/messages'
+import type {
+  HoursOf,
+  MeanFact,
+  Measure,
+  MeasuredAccount,
+  PostResult,
+  ResultsView,
+  SourceResult,
+} from '#shared/results/types'
+import { accountsOf, slotsOf, type AccountRow, type SlotRow } from '#server/networks'
+import { brandById, pillarsOf } from '#server/people'
+import { now } from '#server/platform/clock'
+import { useDb, type Db } from '#server/platform/db'
+import { problem } from '#server/platform/http/problem'
+import { sourcesOf as listSources, type SourceWithFeed } from '#server/sources'
+import { groupsOf } from './groupsOf'
+import { answersUntilNow, clicksUntilNow, firstResponses, isSettled, sumOf } from './measures'
+import {
+  accountReadingsOf,
+  articlesBySource,
+  firstSentAt,
+  followersSince,
+  sentPostsBetween,
+} from './queries/resultRows'
+import type { FollowerCountRow, SentPostRow } from './rows'
+
+/** A period that began with the first post of all is known from about then. */
+const BEGUN_MS = 3 * DAY
+/** Posts that the list holds; more are counted, and come with a shorter period. */
+const MOST_LISTED = 400
+
+/** What became of a brand's posts within a period, against the one before it. */
+export async function resultsOf(
+  brandId: string,
+  { days, accountId, measure }: { days: number; accountId: string | null; measure: Measure },
+): Promise<ResultsView> {
+  const db = await useDb()
+  const brand = await brandById(db, brandId)
+  if (!brand) throw problem('notFound')
+  const at = now()
+  const [from, before] = [at - days * DAY, at - 2 * days * DAY]
+  const all = await sentPostsBetween(db, brandId, before, at + 1)
+  const wanted = all.filter((post) => accountId === null || post.account_id === accountId)
+  const posts = wanted.filter(({ sent_at }) => sent_at >= from)
+  const earlier = wanted.filter(({ sent_at }) => sent_at < from)
+  const first = await firstSentAt(db, brandId, accountId)
+  const hasBefore = first !== null && first < before + BEGUN_MS
+  const accounts = await accountsOf(db, brandId)
+  const sources = await listSources(db, brandId)
+  const sourceOf = sourceFinder(sources)
+  const comparable = posts.filter((post) => isSettled(post, at) && firstResponses(post, measure) !== null)
+  const hoursAccountId = accountId ?? mostUsed(comparable)
+  const followers = (await followersSince(db, brandId, dayOf(from))).filter(
+    (row) => accountId === null || row.account_id === accountId,
+  )
+  const pillars = await pillarsOf(db, brandId)
+  const ofHours = counted(
+    comparable.filter((post) => post.account_id === hoursAccountId),
+    measure,
+  )
+  const weekHours = byWeekHour(ofHours, brand.zone)
+  return {
+    days,
+    from: toInstant(from),
+    to: toInstant(at),
+    accountId,
+    measure,
+    hasBefore,
+    sent: { now: posts.length, before: earlier.length },
+    clicks: { now: sumOf(posts.map(clicksUntilNow)), before: sumOf(earlier.map(clicksUntilNow)) },
+    answers: { now: sumOf(posts.map(answersUntilNow)), before: sumOf(earlier.map(answersUntilNow)) },
+    perPost: meanOf(comparable, measure),
+    perPostBefore: hasBefore ? meanOf(earlier, measure) : null,
+    ...followersAtEnd(followers),
+    own: {
+      posts: posts.filter((post) => sourceOf(post)?.own === 1).length,
+      of: posts.length,
+    },
+    young: posts.filter((post) => !isSettled(post, at)).length,
+    uncounted: posts.filter((post) => isSettled(post, at) && firstResponses(post, measure) === null).length,
+    hoursAccountId,
+    weekHours,
+    hours: hoursOf(
+      ofHours,
+      brand.zone,
+      (await slotsOf(db, brandId)).filter((slot) => slot.account_id === hoursAccountId),
+      weekHours,
+    ),
+    groups: groupsOf(comparable, measure, { pillars, sourceOf }),
+    sources: await sourcesOf(db, brandId, sources, posts, from, sourceOf),
+    followersOf: accounts.flatMap(({ id }) => {
+      const own = followers.filter((row) => row.account_id === id)
+      return own.length === 0
+        ? []
+        : [{ accountId: id, days: own.map(({ day, followers: count }) => ({ day, followers: count })) }]
+    }),
+    posts: posts.slice(0, MOST_LISTED).map((post) => postResult(post, at, sourceOf)),
+    postsInAll: posts.length,
+    accounts: await measuredAccounts(
+      db,
+      brandId,
+      accounts,
+      all.filter(({ sent_at }) => sent_at >= from),
+    ),
+  }
+}
+
+const dayOf = (at: number): string => new Date(at).toISOString().slice(0, 10)
+
+/** By its article's source; else by the site its link leads to. */
+function sourceFinder(sources: SourceWithFeed[]): (post: SentPostRow) => SourceWithFeed | null {
+  const byId = new Map(sources.map((source) => [source.id, source]))
+  const bySite = new Map<string, SourceWithFeed>()
+  for (const source of sources)
+    for (const address of [source.home_url, source.url])
+      if (address !== null && URL.canParse(address)) {
+        const site = new URL(address).hostname.replace(/^www\./, '')
+        if (!bySite.has(site)) bySite.set(site, source)
+      }
+  return ({ source_id: id, site }) => byId.get(id ?? '') ?? bySite.get(site) ?? null
+}
+
+/** What is thought of posts before any is seen: nothing in particular, worth half a post. */
+const PRIOR = { mean: 1, weight: 0.5 }
+
+function meanOf(posts: SentPostRow[], measure: Measure): MeanFact | null {
+  const counts = posts.flatMap((post) => firstResponses(post, measure) ?? [])
+  return counts.length === 0 ? null : { ...meanOfPosts(counts, PRIOR), posts: counts.length }
+}
+
+function mostUsed(posts: SentPostRow[]): string | null {
+  const counts = new Map<string, number>()
+  for (const { account_id: id } of posts) counts.set(id, (counts.get(id) ?? 0) + 1)
+  return [...counts].sort((a, b) => b[1] - a[1])[0]?.[0] ?? null
+}
+
+const counted = (posts: SentPostRow[], measure: Measure): { at: Instant; responses: number }[] =>
+  posts.map((post) => ({ at: toInstant(post.sent_at), responses: firstResponses(post, measure) ?? 0 }))
+
+function hoursOf(
+  posts: { at: Instant; responses: number }[],
+  zone: string,
+  slots: SlotRow[],
+  weekHours: ResultsView['weekHours'],
+): HoursOf[] {
+  return (['weekdays', 'weekend'] as const).map((days) => {
+    const isOn = ({ weekday }: { weekday: number }): boolean => weekday > 5 === (days === 'weekend')
+    const times = slots.filter(isOn).map(({ time }) => Number(time.slice(0, 2)) + Number(time.slice(3)) / 60)
+    return {
+      days,
+      posts: weekHours.filter(isOn).reduce((sum, cell) => sum + cell.posts, 0),
+      curve: responseByHour(posts, { zone, days }).map((point) => ({ ...point, near: point.near ?? 0 })),
+      slots: [...new Set(times)].sort((a, b) => a - b),
+    }
+  })
+}
+
+/** Followers at the end, and the change, of the accounts that were told at both ends. */
+function followersAtEnd(rows: FollowerCountRow[]): Pick<ResultsView, 'followers' | 'followersChange'> {
+  const ids = [...new Set(rows.map((row) => row.account_id))]
+  const ends = ids.map((id) => {
+    const own = rows.filter((row) => row.account_id === id)
+    return { first: own[0]!.followers, last: own.at(-1)!.followers, days: own.length }
+  })
+  if (ends.length === 0) return { followers: null, followersChange: null }
+  return {
+    followers: ends.reduce((sum, { last }) => sum + last, 0),
+    followersChange: ends.every(({ days }) => days < 2)
+      ? null
+      : ends.reduce((sum, { first, last }) => sum + last - first, 0),
+  }
+}
+
+async function sourcesOf(
+  db: Db,
+  brandId: string,
+  sources: SourceWithFeed[],
+  posts: SentPostRow[],
+  from: number,
+  sourceOf: (post: SentPostRow) => SourceWithFeed | null,
+): Promise<SourceResult[]> {
+  const counts = new Map((await articlesBySource(db, brandId, from)).map((row) => [row.source_id, row]))
+  const bySource = new Map<string, SentPostRow[]>()
+  for (const post of posts) {
+    const id = sourceOf(post)?.id
+    if (id === undefined) continue
+    const known = bySource.get(id)
+    if (known) known.push(post)
+    else bySource.set(id, [post])
+  }
+  return sources
+    .map((source): SourceResult => {
+      const own = bySource.get(source.id) ?? []
+      return {
+        sourceId: source.id,
+        name: source.label,
+        isOwn: source.own === 1,
+        articles: counts.get(source.id)?.articles ?? 0,
+        clipped: counts.get(source.id)?.clipped ?? 0,
+        posts: own.length,
+        responses: sumOf(own.flatMap((post) => [answersUntilNow(post), clicksUntilNow(post)])),
+      }
+    })
+    .filter(({ articles, posts: many }) => articles + many > 0)
+    .sort((a, b) => (b.responses ?? -1) - (a.responses ?? -1) || b.articles - a.articles)
+}
+
+function postResult(
+  post: SentPostRow,
+  at: number,
+  sourceOf: (post: SentPostRow) => SourceWithFeed | null,
+): PostResult {
+  const { likes, reshares, replies, quotes, views, state, text } = post
+  return {
+    deliveryId: post.delivery_id,
+    accountId: post.account_id,
+    at: toInstant(post.sent_at),
+    text: text.length > LONGEST ? `${text.slice(0, LONGEST)}…` : text,
+    pillarId: post.pillar_id,
+    source: sourceOf(post)?.label ?? null,
+    likes,
+    reshares,
+    replies,
+    quotes,
+    views,
+    answers: answersUntilNow(post),
+    clicks: clicksUntilNow(post),
+    state,
+    isYoung: !isSettled(post, at),
+  }
+}
+const LONGEST = 160
+
+async function measuredAccounts(
+  db: Db,
+  brandId: string,
+  accounts: AccountRow[],
+  posts: SentPostRow[],
+): Promise<MeasuredAccount[]> {
+  const readings = new Map((await accountReadingsOf(db, brandId)).map((row) => [row.account_id, row]))
+  return accounts.map(({ id, name, handle }) => {
+    const reading = readings.get(id)
+    return {
+      id,
+      name,
+      handle,
+      posts: posts.filter((post) => post.account_id === id).length,
+      tells: reading?.has_told === 1,
+      trouble: say(messagesOf(reading?.message ?? null)) || null,
+      before: reading?.before ?? 0,
+    }
+  })
+}

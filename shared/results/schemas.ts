@@ -1,0 +1,4 @@
+import * as yup from 'yup'
+import { address } from '#shared/platform/schemaParts'
+
+export const repointSchema = yup.object({ target: address })

@@ -1,0 +1,174 @@
+import type { Instant } from '#core/instant'
+import type { DeviceKind } from '#shared/platform/types'
+
+/** A short link with what came by it: people as far as can be told, each counted once a day. */
+export interface LinkView {
+  code: string
+  /** As it stands in the post. */
+  address: string
+  target: string
+  clicks: number
+  /** More of the same browsers within a day. */
+  repeats: number
+  /** Most first; '' for those whose site is not known. */
+  sites: { site: string; clicks: number }[]
+  devices: { device: DeviceKind | ''; clicks: number }[]
+  /** By the hour, oldest first; hours without any are left out. */
+  hours: { at: Instant; clicks: number }[]
+}
+
+/** What counts as a response: answers (likes, reshares, replies, quotes), clicks, or both together. */
+export type Measure = 'responses' | 'answers' | 'clicks'
+
+/** A figure of a period and of the one before it; null for what was not told. */
+export interface PeriodFact {
+  now: number | null
+  before: number | null
+}
+
+/** A mean with what it may as well be, and how many posts speak for it. */
+export interface MeanFact {
+  value: number
+  low: number
+  high: number
+  posts: number
+}
+
+/** By what posts are told apart. */
+export type GroupedBy =
+  'pillar' | 'source' | 'opening' | 'picture' | 'length' | 'hashtags' | 'link' | 'wording'
+
+export interface ResultGroup {
+  key: string
+  /** Of what the brand named itself; empty for groups that the screen names. */
+  name: string
+  /** Of a pillar. */
+  ink: number | null
+  posts: number
+  responses: number
+  ratio: { value: number; low: number; high: number }
+  verdict: 'better' | 'worse' | 'too few to say'
+  needed: number | null
+}
+
+/** Response by hour of one kind of day on one account. */
+export interface HoursOf {
+  days: 'weekdays' | 'weekend'
+  posts: number
+  /** Every half hour; `near`: posts that went out within an hour of it. */
+  curve: { hour: number; mean: number; low: number; high: number; weight: number; near: number }[]
+  /** Hours of its timetable's slots on such days. */
+  slots: number[]
+}
+
+/** From article to response, by source. */
+export interface SourceResult {
+  sourceId: string
+  name: string
+  isOwn: boolean
+  articles: number
+  clipped: number
+  posts: number
+  responses: number | null
+}
+
+/** A post that went out, as Results lists it. */
+export interface PostResult {
+  deliveryId: string
+  accountId: string
+  at: Instant
+  text: string
+  pillarId: string | null
+  source: string | null
+  likes: number | null
+  reshares: number | null
+  replies: number | null
+  quotes: number | null
+  views: number | null
+  answers: number | null
+  /** Null where it went out without a short link. */
+  clicks: number | null
+  state: 'read' | 'over' | 'untold' | 'gone'
+  /** Younger than the time within which posts are compared. */
+  isYoung: boolean
+}
+
+export interface FollowersOf {
+  accountId: string
+  /** By the day; days without a reading are left out. */
+  days: { day: string; followers: number }[]
+}
+
+/** An account as Results knows it. */
+export interface MeasuredAccount {
+  id: string
+  name: string
+  handle: string
+  posts: number
+  /** Whether its network ever told of a response. */
+  tells: boolean
+  /** Why it told nothing the last time; null where it did. */
+  trouble: string | null
+  /** Posts of before it was connected. */
+  before: number
+}
+
+export interface ResultsView {
+  days: number
+  from: Instant
+  to: Instant
+  accountId: string | null
+  measure: Measure
+  /** Whether the period before is known from its beginning: else there is nothing to compare with. */
+  hasBefore: boolean
+  sent: PeriodFact
+  clicks: PeriodFact
+  answers: PeriodFact
+  perPost: MeanFact | null
+  perPostBefore: MeanFact | null
+  /** At the end of the period; the change within it. */
+  followers: number | null
+  followersChange: number | null
+  own: { posts: number; of: number }
+  /** Posts too young to be compared, and those of which nothing is counted. */
+  young: number
+  uncounted: number
+  hoursAccountId: string | null
+  hours: HoursOf[]
+  /** By weekday (1 is Monday) and hour of the brand's clock; hours without a post are left out. */
+  weekHours: { weekday: number; hour: number; posts: number; responses: number }[]
+  groups: { by: GroupedBy; groups: ResultGroup[] }[]
+  sources: SourceResult[]
+  followersOf: FollowersOf[]
+  posts: PostResult[]
+  /** How many posts there are; the list holds the latest of them. */
+  postsInAll: number
+  accounts: MeasuredAccount[]
+}
+
+/** A reading of a post; all null where its network was asked and told nothing. */
+export interface ResponseReading {
+  at: Instant
+  likes: number | null
+  reshares: number | null
+  replies: number | null
+  quotes: number | null
+  answers: number | null
+}
+
+/** How a post that went out was answered. */
+export interface PostResponses {
+  sentAt: Instant
+  state: PostResult['state']
+  /** When its network is asked next; null for never. */
+  nextAt: Instant | null
+  /** Why the last reading told nothing. */
+  message: string
+  readings: ResponseReading[]
+  /** What was said in public, the latest first; kept for 30 days. */
+  replies: { author: string; text: string; url: string | null; at: Instant }[]
+  /** What posts of its account get within the same days, where there are some. */
+  usual: { value: number; low: number; high: number; posts: number } | null
+  /** What it got within its first days; null where that was not told, or it is younger. */
+  first: number | null
+}

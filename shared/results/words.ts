@@ -1,0 +1,238 @@
+import { inWords } from '#shared/platform/language'
+import { counted } from '#shared/platform/plural'
+
+export const shortLink = inWords({
+  title: 'Clicks on its link',
+  none: 'Nobody has followed it yet.',
+  clicks: (count: number) => counted(count, 'person', 'people'),
+  repeats: (count: number) => `${counted(count, 'click', 'clicks')} more from the same browsers`,
+  how:
+    'Counted once a day for each browser; machines are left out as far as they can be told. Nothing about ' +
+    'a person is kept.',
+  sites: 'From where',
+  noSite: 'no site named',
+  devices: 'On what',
+  deviceNames: { computer: 'a computer', phone: 'a phone', tablet: 'a tablet', '': 'not told' },
+  people: 'People',
+  leads: 'It leads to',
+  repoint: 'Lead it elsewhere',
+  target: 'New address',
+  save: 'Lead it there',
+  repointed: 'The link leads elsewhere now.',
+  qr: 'QR code',
+  svg: 'as SVG',
+  png: 'as PNG',
+})
+
+const posts = (count: number): string => counted(count, 'post', 'posts')
+
+export const results = inWords({
+  title: 'Results',
+  /** Where a network tells nothing: never a nought. */
+  notTold: '–',
+  period: 'Period',
+  periods: { '28': '28 days', '91': 'Quarter', '365': 'Year' },
+  account: 'Account',
+  allAccounts: 'All accounts',
+  measure: 'What counts as a response',
+  measures: { responses: 'Answers and clicks', answers: 'Answers alone', clicks: 'Clicks alone' },
+  range: (from: string, to: string) => `${from} – ${to}`,
+  failed: 'The results could not be fetched',
+  empty: {
+    title: 'Nothing went out in this period',
+    detail: 'What readers do with your posts is shown here from the first one on.',
+    toSchedule: 'To the schedule',
+  },
+  before: { '28': 'The 28 days', '91': 'The quarter', '365': 'The year' },
+  noBefore: (period: string) =>
+    `${period} before can’t be compared: the first post went out after its beginning.`,
+  young: (count: number) =>
+    `${posts(count)} ${count === 1 ? 'is' : 'are'} too young to be compared: ` +
+    'each is judged by its first three days.',
+  uncounted: (count: number) =>
+    `Of ${posts(count)} nothing was counted in those days: left out of all comparisons.`,
+  trouble: (name: string, text: string) => `${name} told nothing the last time it was asked: ${text}`,
+  untold: (name: string) => `${name} has told of no responses so far; its posts are judged by clicks alone.`,
+  facts: {
+    sent: 'sent',
+    answers: 'answers',
+    clicks: 'clicks',
+    perPost: { responses: 'responses a post', answers: 'answers a post', clicks: 'clicks a post' },
+    followers: 'followers',
+    own: 'own news',
+    before: (change: string, before: number) => `${change} against ${before.toLocaleString('en')} before`,
+    nothingBefore: 'not told before',
+    between: (low: string, high: string, count: number) => `${low} to ${high}, from ${posts(count)}`,
+    perPostBefore: (low: string, high: string) => `before: ${low} to ${high}`,
+    noneYet: 'no post is old enough yet',
+    noShortLinks: 'no short links went out',
+    noFollowers: 'not told by these networks',
+    oneReading: 'read once so far',
+    change: (change: string) => `${change} in this period`,
+    ownOf: (own: number, of: number) => `${own} of ${posts(of)}`,
+  },
+  chart: {
+    asTable: 'Show the figures as a table',
+    asChart: 'Show the drawing',
+    save: (title: string) => `Save “${title}” as a file`,
+    as: (kind: string) => `As ${kind}`,
+  },
+  hours: {
+    title: 'When readers answer',
+    none: 'No post of this period is old enough to tell.',
+    names: { weekdays: 'Weekdays', weekend: 'Weekend' },
+    on: { weekdays: 'On weekdays', weekend: 'At weekends' },
+    posts,
+    sentence: (on: string, time: string, mean: string, low: string, high: string, count: number) =>
+      `${on}, posts sent about ${time} get most: ${mean} (${low} to ${high}), by ${posts(count)}.`,
+    slot: 'a slot of the timetable',
+    band: 'nine times in ten within; where the line breaks, nothing went out',
+    head: ['Days', 'Sent at', 'Mean', 'Low', 'High', 'Posts within an hour'],
+  },
+  week: {
+    title: 'Week by hour',
+    none: 'No post of this period is old enough to tell.',
+    days: ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'],
+    cell: (day: string, time: string, mean: string, count: number) =>
+      `${day} ${time}: ${mean} a post, ${posts(count)}`,
+    sentence: (day: string, time: string, mean: string, count: number) =>
+      `Best so far: ${day} ${time}, ${mean} a post by ${posts(count)}. Few posts a square: no rule.`,
+    single: 'No hour of the week has had two posts yet: a trace, not a rule.',
+    how: 'A larger square: more responses a post. Paler: a single post.',
+    head: ['Day', 'Hour', 'Posts', 'Responses', 'A post'],
+  },
+  groups: {
+    title: 'What they answer to',
+    detail: 'against what their accounts’ posts usually get, nine times in ten within the bar',
+    choose: 'Tell posts apart by',
+    by: {
+      pillar: 'By pillar',
+      source: 'By source',
+      opening: 'By first words',
+      picture: 'By picture',
+      length: 'By length',
+      hashtags: 'By hashtags',
+      link: 'By where the link stands',
+      wording: 'By wording',
+    },
+    names: {
+      pillar: {},
+      source: {},
+      opening: { question: 'Begins with a question', statement: 'Begins with a statement' },
+      picture: { with: 'With a picture', without: 'Without a picture' },
+      length: { short: 'Under 120 characters', middle: '120 to 220 characters', long: 'Over 220 characters' },
+      hashtags: { none: 'No hashtag', few: 'One or two hashtags', many: 'Three hashtags or more' },
+      link: {
+        'in-text': 'Link in the text',
+        attached: 'Link attached',
+        reply: 'Link in the first reply',
+        button: 'Link behind the picture',
+        none: 'No link',
+      },
+      wording: { first: 'First wording', other: 'Another wording', echo: 'Sent again' },
+    } as Record<string, Record<string, string>>,
+    none: { pillar: 'No pillar', source: 'No source' },
+    verdicts: { better: 'above the rest', worse: 'below the rest' },
+    tooFew: 'too few to say',
+    noDifference: 'like the rest',
+    nothing: 'There are not two kinds of posts to compare yet.',
+    alike: 'No difference shows among these.',
+    notYet: (name: string, needed: number) =>
+      `Too few to say which is better. If it goes on like this, “${name}” takes about ` +
+      `${needed} more posts to tell.`,
+    told: (name: string, isBetter: boolean, value: string, low: string, high: string) =>
+      `${name}: ${value} times the usual (${low} to ${high}), ${isBetter ? 'above' : 'below'} the rest.`,
+    tick: (value: number) => (value === 1 ? 'as usual' : value < 1 ? `1/${1 / value}` : `×${value}`),
+    head: [
+      'Group',
+      'Posts',
+      'Responses',
+      'Times the usual',
+      'Low',
+      'High',
+      'Verdict',
+      'Posts needed to tell',
+    ],
+  },
+  posts: {
+    title: 'Posts',
+    sentence: (count: number) => `${posts(count)}, each with all that was counted until now.`,
+    latest: (shown: number, all: number) =>
+      `The latest ${shown.toLocaleString('en')} of ${posts(all)}, each with all that was counted until now.`,
+    search: 'Words or a source',
+    pillar: 'Pillar',
+    anyPillar: 'Every pillar',
+    noneFound: 'No post of this period fits that.',
+    post: 'Post',
+    account: 'Account',
+    source: 'Source',
+    noSource: 'none',
+    goneAccount: 'a removed account',
+    columns: { at: 'Sent', answers: 'Answers', clicks: 'Clicks', views: 'Seen' },
+    noShortLink: 'It went out without a short link.',
+    parts: (likes: number | null, reshares: number | null, replies: number | null, quotes: number | null) =>
+      (
+        [
+          [likes, 'like', 'likes'],
+          [reshares, 'reshare', 'reshares'],
+          [replies, 'reply', 'replies'],
+          [quotes, 'quote', 'quotes'],
+        ] as const
+      )
+        .flatMap(([count, one, other]) => (count === null ? [] : [counted(count, one, other)]))
+        .join(', '),
+    all: (count: number) => `Show all ${count}`,
+    fewer: 'Show fewer',
+    head: [
+      'Post',
+      'Account',
+      'Sent',
+      'Source',
+      'Likes',
+      'Reshares',
+      'Replies',
+      'Quotes',
+      'Answers',
+      'Clicks',
+    ],
+  },
+  followers: {
+    title: 'Followers',
+    none: 'No network of these accounts tells how many follow.',
+    sentence: (name: string, last: number, change: string) =>
+      `${name} ${last.toLocaleString('en')} (${change}).`,
+    only: (name: string, last: number) => `${name} ${last.toLocaleString('en')}, read once so far.`,
+    head: ['Account', 'Day', 'Followers'],
+  },
+  sources: {
+    title: 'Which sources earn their place',
+    none: 'No source brought an article in this period.',
+    sentence: (used: number, idle: number) =>
+      `${counted(used, 'source', 'sources')} led to posts; ${idle} brought articles and led to none.`,
+    own: 'own',
+    head: ['Source', 'Articles', 'Clipped', 'Posts', 'Responses'],
+  },
+  onPost: {
+    title: 'How it was answered',
+    none: 'It has not been read there yet.',
+    untold: 'This network tells of no responses.',
+    gone: 'It is not there any more; what was counted before stays.',
+    over: 'Its thirty days are over; it is not read any more.',
+    next: (when: string) => `Read again ${when}.`,
+    after: (hours: number) => (hours < 24 ? `${hours} h` : counted(hours / 24, 'day', 'days')),
+    gap: (when: string) => `${when}: the network told nothing`,
+    answers: (count: number) => counted(count, 'answer', 'answers'),
+    usual: (low: string, high: string, count: number) =>
+      `Posts of this account get ${low} to ${high} within three days (${posts(count)}).`,
+    first: (count: number) => `It got ${count} within three days.`,
+    said: 'What people said',
+    keptFor: 'Kept for 30 days.',
+    there: 'Answer there',
+    head: ['Read', 'Likes', 'Reshares', 'Replies', 'Quotes', 'Answers'],
+    sentence: (count: number, gaps: number) =>
+      [
+        counted(count, 'reading', 'readings'),
+        ...(gaps === 0 ? [] : [`${counted(gaps, 'gap', 'gaps')} where the network told nothing`]),
+      ].join(', '),
+  },
+})
