@@ -46,7 +46,13 @@ export default defineNuxtConfig({
   pinia: { storesDirs: [] },
   // Public pages are rendered on the server and work without script; the application behind the sign-in is
   // not.
-  routeRules: { '/**': { ssr: false }, '/sign-in': { ssr: true } },
+  routeRules: {
+    '/**': { ssr: false },
+    // They work without script.
+    '/sign-in': { ssr: true },
+    '/forgotten': { ssr: true },
+    '/new-password/**': { ssr: true },
+  },
   app: {
     head: {
       htmlAttrs: { lang: 'en' },

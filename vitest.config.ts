@@ -31,6 +31,17 @@ export default defineConfig({
           env: { ...env, QUILL_THREAD_FILE: `${root}.output/server/work/thread.mjs` },
         },
       },
+      // Servers of other makers, over loopback.
+      {
+        resolve,
+        test: {
+          name: 'conformance',
+          fileParallelism: false,
+          include: ['tests/conformance/**/*.test.ts'],
+          ...server,
+          retry: 0,
+        },
+      },
       // Each file starts a built server and a stand-in world of its own.
       {
         resolve,

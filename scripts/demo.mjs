@@ -30,11 +30,12 @@ try {
     dataDir,
     standins: standins.url,
     demo: true,
-    env: { QUILL_SMTP: standins.smtp },
+    // Readers who click come from places of their own, as behind a proxy.
+    env: { QUILL_SMTP: standins.smtp, QUILL_PROXIES: '1' },
   })
   parts.push(server)
   for (const part of parts) part.child.on('exit', (code) => void stop(code ?? 1))
-  say('Filling the demo: two brands, twenty-one sources, two and a half days played through')
+  say('Filling the demo: two brands, twenty-one sources, a month played through (about a minute)')
   await fillDemo({ url: server.url, standins: standins.url, mailPort: server.mailPort })
   say('')
   say(`Clear Quill is ready: ${server.url}`)

@@ -3,6 +3,7 @@
 import { spawnSync } from 'node:child_process'
 import { existsSync, mkdirSync, readdirSync, renameSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
+import { download, unpack } from './debian.mjs'
 import { folder, root, say } from './setUp.mjs'
 
 const PACKAGES = {
@@ -57,18 +58,4 @@ function unpackNpm(work) {
   return (
     spawnSync('tar', ['-xzf', archive, '-C', 'unpacked', '--strip-components=1'], { cwd: work }).status === 0
   )
-}
-
-function unpack(work) {
-  const archives = readdirSync(work).filter((file) => file.endsWith('.deb'))
-  return archives.every(
-    (archive) => spawnSync('dpkg-deb', ['-x', archive, 'unpacked'], { cwd: work }).status === 0,
-  )
-}
-
-function download(debian, work) {
-  const once = () => spawnSync('apt-get', ['download', debian], { cwd: work, stdio: 'ignore' }).status === 0
-  if (once()) return true
-  // A new machine has no package lists yet.
-  return spawnSync('apt-get', ['update'], { stdio: 'ignore' }).status === 0 && once()
 }

@@ -13,7 +13,14 @@ const { fillDemo, startServer, startStandins } = await import('./world.mjs')
 const out = folder(join(root, 'docs', 'screenshots'))
 const dataDir = mkdtempSync(join(tmpdir(), 'quill-pictures-'))
 const standins = await startStandins()
-const server = await startServer({ mailPort: 0, dataDir, standins: standins.url, demo: true })
+const server = await startServer({
+  mailPort: 0,
+  dataDir,
+  standins: standins.url,
+  demo: true,
+  // Readers who click come from places of their own, as behind a proxy.
+  env: { QUILL_PROXIES: '1' },
+})
 await fillDemo({ url: server.url, standins: standins.url, mailPort: server.mailPort })
 const browser = await browserType.launch({
   executablePath,
@@ -53,6 +60,16 @@ async function writeLine(page) {
 }
 
 await picture('wire', writeLine)
+await picture('results', async (page) => {
+  await page.goto('/results')
+  await page.getByText('above the rest').first().waitFor()
+  await page.locator('[data-chart]').nth(1).waitFor()
+})
+await picture('answers', async (page) => {
+  await page.goto('/results')
+  await page.getByTestId('results').getByRole('row').nth(1).getByRole('link').click()
+  await page.getByText('What people said').waitFor()
+})
 await picture('clippings', async (page) => {
   await page.keyboard.press('3')
   await page.getByRole('button', { name: 'Wall' }).click()
@@ -81,22 +98,34 @@ await picture('writing', async (page) => {
     .first()
     .waitFor()
 })
-await picture('watch-text', async (page) => {
-  await page.goto('/set-up/watches')
-  await page.getByRole('link', { name: 'Edit: Comets' }).click()
-  await page.locator('[data-match]').first().waitFor()
-  await page.getByRole('button', { name: 'As text' }).click()
-  await page.getByLabel('The query').fill('(comet^2 OR "Oyelaran–Pesk"^2) titel:perihelion -hotel')
-  await page.locator('[data-trouble]').waitFor()
+const findNetwork = async (page) => {
+  await page.goto('/set-up/accounts')
+  await page.getByLabel('Address of the profile or server').fill('@spare@commonfire.example')
+  await page.getByRole('button', { name: 'Continue' }).click()
+  await page.getByRole('button', { name: 'Continue at Commonfire' }).waitFor()
+}
+await picture('connecting', findNetwork)
+await picture('first-start', async (page) => {
+  await page.goto('/start?step=account')
+  await page.getByLabel('Address of the profile or server').waitFor()
 })
+const PASSWORD = 'a lamp in the harbour'
+await picture(
+  'you',
+  async (page) => {
+    await page.goto('/set-up/you')
+    await page.getByLabel('New password').fill(PASSWORD)
+    await page.getByRole('button', { name: 'Save' }).click()
+    await page.getByRole('button', { name: 'Set it up' }).click()
+    await page.getByLabel('Your password').fill(PASSWORD)
+    await page.getByRole('button', { name: 'Go on' }).click()
+    await page.getByRole('img', { name: 'QR code for your authenticator' }).waitFor()
+  },
+  { colorScheme: 'dark' },
+)
 await picture('schedule', async (page) => {
   await page.keyboard.press('5')
   await page.locator('[data-state]').first().waitFor()
-})
-await picture('schedule-account', async (page) => {
-  await page.keyboard.press('5')
-  await page.getByRole('button', { name: 'Commonfire', exact: true }).click()
-  await page.locator('[data-line]').first().waitFor()
 })
 await picture('timetable', async (page) => {
   await page.keyboard.press('5')
@@ -117,26 +146,13 @@ await picture('lining-up', async (page) => {
   await page.getByLabel('Send it again').selectOption('next week')
   await page.getByText(/posts move$/).waitFor()
 })
-await picture(
-  'hold',
-  async (page) => {
-    await page.keyboard.press('5')
-    await page.getByRole('button', { name: 'Hold Commonfire' }).click()
-    await page.getByLabel('Why').fill('The press office asked us to wait')
-    await page.getByRole('dialog').getByRole('button', { name: 'Hold' }).click()
-    await page.getByRole('rowheader', { name: /on hold/ }).waitFor()
-    await page.getByRole('button', { name: 'Let Commonfire go out again' }).click()
-    await page.getByText('No post missed its time meanwhile.').waitFor()
-  },
-  { colorScheme: 'dark' },
-)
 await picture('delivery', async (page) => {
   await page.goto('/day')
   await page.locator('[data-notice="not-sent"]').getByRole('link').click()
   await page.getByTestId('delivery-state').waitFor()
 })
 await picture('set-up-sources', async (page) => {
-  await page.keyboard.press('7')
+  await page.keyboard.press('8')
   await page.getByLabel('Address of a site or a feed').fill('grainledger.example')
   await page.getByRole('button', { name: 'Find its feed' }).click()
   await page.getByText('Its newest').waitFor()
@@ -161,10 +177,6 @@ await picture(
   },
   { viewport: { width: 480, height: 720 } },
 )
-await picture('set-up-capture', async (page) => {
-  await page.goto('/set-up/capture')
-  await page.getByText('A button in the bookmarks bar').waitFor()
-})
 const phone = { viewport: { width: 390, height: 800 } }
 await picture(
   'phone-sheet',
@@ -191,12 +203,6 @@ await picture('account', async (page) => {
   await page.locator('[data-notice="token"]').getByRole('link').click()
   await page.getByTestId('account-standing').waitFor()
 })
-await picture(
-  'network-timeline',
-  (page) => page.goto(`${standins.url}/sites/commonfire.example/@hollowhill`),
-  { signedIn: false },
-)
-
 await browser.close()
 await Promise.all([server.stop(), standins.stop()])
 rmSync(dataDir, { recursive: true, force: true })

@@ -1,5 +1,6 @@
 // npm test: installs, builds, checks, runs every suite, and closes with one line that sums them all.
-// npm test -- --only=NAME runs one of them: style, rules, types, core, app, reference, server, timing or e2e.
+// npm test -- --only=NAME runs one of them: style, rules, types, core, app, reference, server, timing,
+// conformance or e2e.
 import { spawn } from 'node:child_process'
 import { existsSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
@@ -60,7 +61,7 @@ async function suite(name, args, file, read, options) {
 
 const vitest =
   (project, shown = 'always') =>
-  () => {
+  (more = {}) => {
     const unsure = join(cache, `${project}-flaky.json`)
     rmSync(unsure, { force: true })
     return suite(
@@ -81,7 +82,7 @@ const vitest =
         failed: report.numFailedTests,
         flaky: existsSync(unsure) ? JSON.parse(readFileSync(unsure, 'utf8')) : [],
       }),
-      { shown, env: { FLAKY_FILE: unsure } },
+      { shown, env: { FLAKY_FILE: unsure, ...more } },
     )
   }
 
@@ -112,6 +113,9 @@ function browser() {
   )
 }
 
+/** Servers of other makers; what could not be had says that it is not run. */
+const conformance = () => vitest('conformance')({ CHROMIUM: chromium() })
+
 /** A step nothing goes on without. */
 const step = (script) => async () => {
   if ((await run([script], { shown: 'always' })) !== 0) process.exit(1)
@@ -127,8 +131,10 @@ const jobs = [
   { name: 'types', after: ['build'], work: check('Types', () => [bin('nuxt'), 'typecheck']) },
   { name: 'rules', after: ['build', 'types'], work: check('Rules', () => [bin('eslint'), '.']) },
   { name: 'reference', after: ['build'], work: vitest('reference') },
+  { name: 'peers', after: ['build'], work: step('scripts/testPeers.mjs') },
   { name: 'server', after: ['build'], alone: true, work: vitest('server', 'live') },
   { name: 'timing', after: ['build'], alone: true, work: vitest('timing', 'live') },
+  { name: 'conformance', after: ['build', 'peers'], alone: true, work: conformance },
   { name: 'e2e', after: ['build'], alone: true, work: browser },
 ]
 

@@ -7,7 +7,9 @@ import { registerNotices } from './notices/register'
 import { registerPeople } from './people/register'
 import { registerPlatform } from './platform/register'
 import { registerPosts } from './posts/register'
+import { registerResults } from './results/register'
 import { registerSchedule } from './schedule/register'
+import { registerSending } from './sending/register'
 import { registerSources } from './sources/register'
 import { registerTokens } from './tokens/register'
 import { registerWatches } from './watches/register'
@@ -27,10 +29,10 @@ const SUBJECTS: [name: string, register?: () => void][] = [
   ['sources', registerSources],
   ['watches', registerWatches],
   ['clippings', registerClippings],
-  ['results'],
+  ['results', registerResults],
   ['posts', registerPosts],
   ['schedule', registerSchedule],
-  ['sending'],
+  ['sending', registerSending],
   ['reading'],
   ['capture', registerCapture],
   ['letters', registerLetters],

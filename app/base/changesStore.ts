@@ -3,6 +3,9 @@ import { useDebounceFn } from '@vueuse/core'
 import type { ChangeKind } from '#shared/platform/types'
 import { ownRequests } from './ownRequests'
 
+/** So long an answer on its way keeps the next question back. */
+const MOST_WAIT_MS = 4000
+
 /** Who changed something: what this window's caller said of itself, or anybody else. */
 const ELSEWHERE = 'elsewhere'
 
@@ -41,7 +44,18 @@ export const useChangesStore = defineStore('changes', () => {
     // What could not be fetched now is fetched with the next change; the screens keep what they show.
     latest = Promise.allSettled([stale, ...[...listeners].filter(isTold).map(({ work }) => work())])
   }
-  const tellSoon = useDebounceFn(tell, 150, { maxWait: 1000 })
+  /**
+   * In a burst what is on its way is let arrive first, within reason: asked anew each time, a slow answer
+   * would never be shown.
+   */
+  const tellSoon = useDebounceFn(
+    async () => {
+      await Promise.race([latest, new Promise((resolve) => setTimeout(resolve, MOST_WAIT_MS))])
+      tell()
+    },
+    150,
+    { maxWait: 1000 },
+  )
 
   /** Tells what waits to be told now, and resolves once the screens show it. */
   async function whenFresh(): Promise<void> {

@@ -2,6 +2,9 @@ import { deliveryRoutes } from '#shared/delivery/routes'
 import type { DeliveryAction } from '#shared/delivery/types'
 import * as words from '#shared/words'
 
+/** What a person says beside a deed: where it was posted, until when it is put off. */
+export type Saying = { url?: string; until?: string }
+
 /** One delivery as it is now, kept true by the schedule's changes, and what can be done with it. */
 export function useDelivery(id: string) {
   const brand = useBrandStore()
@@ -19,11 +22,11 @@ export function useDelivery(id: string) {
   })
   const busy = ref<DeliveryAction | null>(null)
 
-  async function act(deed: DeliveryAction): Promise<void> {
+  async function act(deed: DeliveryAction, saying: Saying = {}): Promise<void> {
     if (deed === 'change') return void goTo(`/desk/${view.value!.postId}`)
     busy.value = deed
     try {
-      set(await brand.call(deliveryRoutes.act, { id, body: { deed } }))
+      set(await brand.call(deliveryRoutes.act, { id, body: { deed, ...saying } }))
       notices.say(words.delivery.done[deed])
     } catch (error) {
       notices.complain(error)

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import {
   CalendarDays,
+  ChartSpline,
   ClipboardCheck,
   PenLine,
   RadioTower,
@@ -25,6 +26,7 @@ const ICONS = {
   clippings: Scissors,
   desk: PenLine,
   schedule: CalendarDays,
+  results: ChartSpline,
   find: Search,
   setUp: SlidersHorizontal,
 }
@@ -44,8 +46,8 @@ function countLabel(to: string, count: number): string {
 const isHere = (to: string): boolean => route.path.startsWith(to.replace(/^\/set-up\/.*/, '/set-up'))
 const link = [
   'flex items-center gap-[9px] rounded-[5px] px-2 py-[7px] font-medium max-wide:justify-center',
-  'max-column:min-h-11 max-column:min-w-[44px] max-column:flex-col max-column:gap-0.5',
-  'max-column:px-0.5 max-column:py-1',
+  'max-column:min-h-11 max-column:min-w-[38px] max-column:flex-col max-column:gap-0.5',
+  'max-column:px-0 max-column:py-1',
 ].join(' ')
 </script>
 
@@ -58,7 +60,7 @@ const link = [
       'max-column:fixed max-column:inset-x-0 max-column:bottom-0 max-column:z-30',
       'max-column:flex-row max-column:items-center max-column:h-[56px]',
       'max-column:justify-around max-column:gap-0 max-column:border-t max-column:border-r-0',
-      'max-column:bg-paper max-column:px-1 max-column:py-1',
+      'max-column:bg-paper max-column:px-0.5 max-column:py-1',
     ]"
   >
     <BrandMenu />
@@ -72,7 +74,7 @@ const link = [
     >
       <component :is="ICONS[screen.icon]" :size="17" aria-hidden="true" />
       <span
-        class="max-column:max-w-[50px] max-column:truncate max-column:text-[10px] max-column:leading-none column:max-wide:sr-only"
+        class="max-column:max-w-[46px] max-column:truncate max-column:text-[9.5px] max-column:leading-none column:max-wide:sr-only"
         >{{ screen.name }}</span
       >
       <span
@@ -111,7 +113,7 @@ const link = [
     >
       <component :is="ICONS[setUp.icon]" :size="17" aria-hidden="true" />
       <span
-        class="max-column:max-w-[50px] max-column:truncate max-column:text-[10px] max-column:leading-none column:max-wide:sr-only"
+        class="max-column:max-w-[46px] max-column:truncate max-column:text-[9.5px] max-column:leading-none column:max-wide:sr-only"
         >{{ setUp.name }}</span
       >
     </NuxtLink>

@@ -20,6 +20,7 @@ export function usePlaces() {
     { name: screens.clippings, kind: 'screen', to: '/clippings' },
     { name: screens.desk, kind: 'screen', to: '/desk' },
     { name: screens.schedule, kind: 'screen', to: '/schedule' },
+    { name: screens.results, kind: 'screen', to: '/results' },
     ...Object.entries(words.setUp.parts).map(([part, name]): Place => ({
       name: `${screens.setUp}: ${name}`,
       kind: 'screen',

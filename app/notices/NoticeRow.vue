@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { BellRing, CircleHelp, Clock, KeyRound, ListEnd, Scissors, TriangleAlert } from '@lucide/vue'
+import { BellRing, CircleHelp, Clock, Hand, KeyRound, ListEnd, Scissors, TriangleAlert } from '@lucide/vue'
 import type { NoticeKind, NoticeView } from '#shared/notices/types'
 import * as words from '#shared/words'
 
@@ -8,6 +8,7 @@ const labels = words.notice
 const times = useTimes()
 const ICONS: Record<NoticeKind, typeof Clock> = {
   'not-sent': TriangleAlert,
+  'by-hand': Hand,
   decide: CircleHelp,
   'in-part': Scissors,
   late: Clock,

@@ -1,15 +1,15 @@
 <script setup lang="ts">
-import { peopleRoutes } from '#shared/people/routes'
 import * as words from '#shared/words'
-import { signInSchema } from '#shared/people/schemas'
-import { api } from '~/base/client'
 import BrandMark from '~/frame/BrandMark.vue'
+import SignInCode from '~/people/SignInCode.vue'
+import SignInPassword from '~/people/SignInPassword.vue'
 
 definePageMeta({ layout: 'plain' })
 useHead({ title: `${words.signIn.title} · ${words.frame.product}` })
 
 interface Start {
   needsFirstStart: boolean
+  sendsResets: boolean
   demoPeople: { id: string; name: string; brands: string[] }[]
 }
 
@@ -18,16 +18,6 @@ const { data: start } = await useFetch<Start>('/api/start')
 if (start.value?.needsFirstStart && start.value.demoPeople.length === 0) await navigateTo('/start')
 
 const route = useRoute()
-const refused = computed(() => {
-  const entry = words.refusals[route.query['refused'] as 'signIn']
-  return entry && 'detail' in entry ? entry.detail : ''
-})
-const form = useForm(signInSchema, { email: '', password: '' })
-// A full page load after signing in: nothing of a former session stays in the page.
-const go = async (): Promise<void> => {
-  if (await form.send((values) => api.call(peopleRoutes.signIn, { body: values })))
-    window.location.assign('/wire')
-}
 </script>
 
 <template>
@@ -62,40 +52,9 @@ const go = async (): Promise<void> => {
         </ul>
       </template>
     </section>
-    <form
-      class="grid content-center gap-4 self-center rounded-lg border border-rule bg-sheet p-6"
-      method="post"
-      action="/api/session"
-      novalidate
-      @submit.prevent="go"
-    >
-      <h2 class="part-name">{{ words.signIn.title }}</h2>
-      <TextField
-        v-model="form.values.email"
-        :label="words.signIn.email"
-        name="email"
-        type="email"
-        autocomplete="username"
-        required
-        :error="form.errors.value.email"
-        @leave="form.leave('email')"
-      />
-      <TextField
-        v-model="form.values.password"
-        :label="words.signIn.password"
-        name="password"
-        type="password"
-        autocomplete="current-password"
-        required
-        :error="form.errors.value.password"
-        @leave="form.leave('password')"
-      />
-      <ErrorMessage :message="form.problem.value || refused" />
-      <div>
-        <PlainButton kind="act" type="submit" :busy="form.busy.value">{{
-          form.busy.value ? words.signIn.going : words.signIn.go
-        }}</PlainButton>
-      </div>
-    </form>
+    <div class="self-center rounded-lg border border-rule bg-sheet p-6">
+      <SignInCode v-if="route.query['step'] === 'code'" />
+      <SignInPassword v-else :sends-resets="start?.sendsResets ?? false" />
+    </div>
   </div>
 </template>

@@ -6,7 +6,7 @@ import { ownerSchema } from '#shared/people/schemas'
 import * as words from '#shared/words'
 import { api } from '~/base/client'
 import BrandForm from '~/people/BrandForm.vue'
-import AddAccount from '~/networks/AddAccount.vue'
+import ConnectAccount from '~/networks/ConnectAccount.vue'
 import NetworkHelp from '~/networks/NetworkHelp.vue'
 import StartTimetable from '~/schedule/StartTimetable.vue'
 import PillarList from '~/people/PillarList.vue'
@@ -176,7 +176,7 @@ const finish = (): void => window.location.assign('/wire')
             >
           </li>
         </ul>
-        <AddAccount @added="goTo('timetable')" />
+        <ConnectAccount back="/start?step=timetable" @added="goTo('timetable')" />
         <NetworkHelp class="mt-4" />
         <PlainButton v-if="planned" class="mt-4" kind="act" @click="goTo('timetable')">{{
           labels.next

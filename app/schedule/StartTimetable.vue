@@ -3,18 +3,19 @@ import { scheduleRoutes } from '#shared/schedule/routes'
 import type { Account } from '#shared/networks/types'
 import * as words from '#shared/words'
 import { sentenceOf } from '~/base/client'
-import { READY_MADE, readyMadeChoices, type ReadyMade } from './timetables'
+import { READY_MADE, readyMadeChoices, suggestedFor, type ReadyMade } from './timetables'
 import TimetableEditor from './TimetableEditor.vue'
 
 const props = defineProps<{ account: Account }>()
 const emit = defineEmits<{ done: [] }>()
 const brand = useBrandStore()
+const suggested = suggestedFor(props.account)
 // What was chosen before is shown again.
-const choice = ref<ReadyMade | ''>(props.account.slots.length > 0 ? '' : 'workdays')
+const choice = ref<ReadyMade | ''>(props.account.slots.length > 0 ? '' : suggested)
 const slots = ref(
   props.account.slots.length > 0
     ? props.account.slots.map(({ weekday, time, use, pillarId }) => ({ weekday, time, use, pillarId }))
-    : READY_MADE.workdays,
+    : READY_MADE[suggested],
 )
 const choices = computed(() => [
   ...(props.account.slots.length > 0 ? [{ value: '', label: words.account.asItIs }] : []),

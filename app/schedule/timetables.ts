@@ -1,3 +1,4 @@
+import type { Account } from '#shared/networks/types'
 import type { SlotView } from '#shared/schedule/types'
 import { copyDay, evenTimes, shiftWeek } from '#core/schedule/readyMade'
 import type { Weekday } from '#core/instant'
@@ -22,6 +23,15 @@ export const READY_MADE: Record<keyof typeof words.account.choices, PlannedSlot[
 }
 
 export type ReadyMade = keyof typeof READY_MADE
+
+/**
+ * What suits a network's kind to begin with (common practice): short texts several times a working day,
+ * pictures twice a day, long texts and what a person posts by hand once.
+ */
+export function suggestedFor({ protocol, rules }: Pick<Account, 'protocol' | 'rules'>): ReadyMade {
+  if (protocol === 'hand' || rules.limit > 1000) return 'quiet'
+  return rules.media.min > 0 ? 'steady' : 'workdays'
+}
 
 export const readyMadeChoices = Object.entries(words.account.choices).map(([value, label]) => ({
   value,

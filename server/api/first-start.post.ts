@@ -6,6 +6,6 @@ import { route } from '#server/route'
 
 export default route(peopleRoutes.makeOwner, ownerSchema, async ({ event, body }) => {
   const person = await makeOwner(body, whereFrom(event))
-  await signInAs(event, person)
+  await signInAs(event, person, 'first-start')
   return person
 })

@@ -1,19 +1,19 @@
 import { peopleRoutes } from '#shared/people/routes'
 import { whereFrom } from '#server/platform/http/whereFrom'
-import { getHeader, sendRedirect } from 'h3'
+import { answerForm } from '#server/platform/http/plainForm'
+import type { SignInAnswer } from '#shared/people/types'
 import { signInSchema } from '#shared/people/schemas'
-import { signInAs, signIn } from '#server/people'
-import { ProblemError } from '#server/platform/http/problem'
+import { keepFirstStep, signInAs, signIn } from '#server/people'
 import { route } from '#server/route'
 
-export default route(peopleRoutes.signIn, signInSchema, async ({ event, body }) => {
-  const isForm = getHeader(event, 'content-type')?.includes('application/x-www-form-urlencoded') ?? false
-  try {
-    const person = await signIn(body.email, body.password, whereFrom(event))
-    await signInAs(event, person)
-    return isForm ? sendRedirect(event, '/wire', 303) : person
-  } catch (error) {
-    if (!isForm || !(error instanceof ProblemError)) throw error
-    return sendRedirect(event, `/sign-in?refused=${error.code}`, 303)
-  }
-})
+export default route(peopleRoutes.signIn, signInSchema, ({ event, body }) =>
+  answerForm<SignInAnswer>(event, '/sign-in', async () => {
+    const { person, wantsCode, mark } = await signIn(body.email, body.password, whereFrom(event))
+    if (wantsCode) {
+      await keepFirstStep(event, person.id, mark)
+      return { answer: { next: 'code' }, next: '/sign-in?step=code' }
+    }
+    await signInAs(event, person, 'password')
+    return { answer: { next: 'signed-in' }, next: '/wire' }
+  }),
+)

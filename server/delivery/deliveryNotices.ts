@@ -12,7 +12,7 @@ const about = (
   db: Db,
   delivery: DeliveryRow,
   account: AccountRow,
-  kind: 'not-sent' | 'decide' | 'in-part',
+  kind: 'not-sent' | 'by-hand' | 'decide' | 'in-part',
   message: Message[],
 ): Promise<void> =>
   putNotice(db, {
@@ -40,6 +40,14 @@ export const noticeDecide = (
   message: Message[],
 ): Promise<void> => about(db, delivery, account, 'decide', message)
 
+/** Tells that it is time to post something by hand. */
+export const noticeByHand = (
+  db: Db,
+  delivery: DeliveryRow,
+  account: AccountRow,
+  message: Message[],
+): Promise<void> => about(db, delivery, account, 'by-hand', message)
+
 /** Tells that only part of a post is there. */
 export const noticeInPart = (
   db: Db,
@@ -48,7 +56,7 @@ export const noticeInPart = (
   message: Message[],
 ): Promise<void> => about(db, delivery, account, 'in-part', message)
 
-const OF_DELIVERY: NoticeKind[] = ['not-sent', 'decide', 'in-part']
+const OF_DELIVERY: NoticeKind[] = ['not-sent', 'by-hand', 'decide', 'in-part']
 
 /** Whatever was told of a delivery is settled. */
 export async function settleDelivery(db: Db, delivery: DeliveryRow): Promise<void> {

@@ -2,8 +2,15 @@
 // Owns: deliveries, their events.
 // May ask: networks, notices.
 export { type Change, ChangedMeanwhile, putState, setState } from './deliveryChanges'
-export { noticeDecide, noticeInPart, noticeNotSent, settleDelivery, settleSent } from './deliveryNotices'
-export { PART_MS, retryDelayMs } from './pauses'
+export {
+  noticeByHand,
+  noticeDecide,
+  noticeInPart,
+  noticeNotSent,
+  settleDelivery,
+  settleSent,
+} from './deliveryNotices'
+export { nextAsk, PART_MS, retryDelayMs, TAKEN_MS } from './pauses'
 export {
   addDeliveryEvent,
   countOfQueueItem,
@@ -18,6 +25,9 @@ export {
   postponeDue,
   sendableDeliveries,
   sentBefore,
+  setCounted,
+  takenBackDeliveries,
+  uncountedDeliveries,
   sentOfArticle,
   sentOfLink,
   sentOfFeed,

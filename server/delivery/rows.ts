@@ -25,6 +25,8 @@ export const DELIVERIES = tableOf('deliveries', {
   echo: whole().orDefault(),
   wording: whole().orDefault(),
   good_until: whole().orNull(),
+  /** 1 once what it was as it went out stands with the sent posts. */
+  counted: whole().orDefault(),
 })
 export type DeliveryRow = RowOf<typeof DELIVERIES>
 

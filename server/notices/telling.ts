@@ -1,5 +1,5 @@
 import { isListOf, isShape, isText, orNull, readJson } from '#shared/platform/json'
-import type { NotificationChannels } from '#shared/notices/types'
+import type { NoticeKind, NotificationChannels } from '#shared/notices/types'
 import { MINUTE } from '#core/instant'
 import type { Message } from '#core/message'
 import { quoted, say } from '#shared/messages'
@@ -23,6 +23,8 @@ import { sendMail } from '#server/platform/mail/mailOut'
 /** The first notice is told at once; what follows within this time is told together at its end. */
 const APART_MS = 10 * MINUTE
 const MOST_IN_A_MESSAGE = 20
+/** What has its time now is told now, whatever was told before. */
+const AT_ONCE: readonly NoticeKind[] = ['by-hand']
 
 interface KeptTelling {
   mail: string[]
@@ -45,9 +47,11 @@ const keptOf = (brand: BrandRow): KeptTelling =>
 export async function tellingRound(): Promise<void> {
   const db = await useDb()
   for (const brand of await liveBrands(db)) {
-    if (now() < brand.tell_next_at || isQuiet(brand, now()) || !(await hasWay(brand))) continue
-    const notices = await unsentNotices(db, brand.id)
-    if (notices.length > 0) await tell(brand, notices)
+    if (isQuiet(brand, now())) continue
+    const notices = (await unsentNotices(db, brand.id)).filter(
+      ({ kind }) => now() >= brand.tell_next_at || AT_ONCE.includes(kind),
+    )
+    if (notices.length > 0 && (await hasWay(brand))) await tell(brand, notices)
   }
 }
 

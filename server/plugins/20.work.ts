@@ -25,7 +25,10 @@ export default defineNitroPlugin((nitro) => {
     .then(printStartCode)
     .then(() => {
       const { role } = settings()
-      const stops = [...(role === 'web' ? [] : [startLoops()]), ...(role === 'all' ? [] : [followClock()])]
+      const stops = [
+        ...(role === 'web' || role === 'link' ? [] : [startLoops()]),
+        ...(role === 'all' ? [] : [followClock()]),
+      ]
       stop = async () => {
         for (const one of stops) await one()
       }
@@ -39,7 +42,7 @@ export default defineNitroPlugin((nitro) => {
 /** Whoever is to own this installation shows by the code that they see its console. */
 async function printStartCode(): Promise<void> {
   const { demo, role } = settings()
-  if (demo || role === 'work' || !(await needsFirstStart())) return
+  if (demo || role === 'work' || role === 'link' || !(await needsFirstStart())) return
   process.stdout.write(
     `No one is set up here yet. The first start asks for this code: ${await newStartCode()}\n`,
   )

@@ -1,10 +1,8 @@
 import { getCookie, setResponseHeader } from 'h3'
+import { isOpenPage } from '#shared/platform/openPages'
 import { whoAsks, brandsOf } from '#server/people'
 import { useDb } from '#server/platform/db'
 import { log } from '#server/platform/log'
-
-/** Pages that are not behind the sign-in. */
-const OPEN = ['/sign-in', '/start']
 
 /**
  * Names in the page's head what its application will ask for first, so that the browser fetches it while the
@@ -15,7 +13,7 @@ export default defineNitroPlugin((nitro) => {
   nitro.hooks.hook('render:html', async (html, { event }) => {
     const { pathname, search } = new URL(event.path, 'http://page.invalid')
     // Whoever brings no cookie is nobody, and is given none.
-    if (OPEN.includes(pathname) || !event.node.req.headers.cookie) return
+    if (isOpenPage(pathname) || !event.node.req.headers.cookie) return
     // Whose page it is stands in it.
     setResponseHeader(event, 'cache-control', 'no-store')
     try {

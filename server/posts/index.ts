@@ -2,7 +2,7 @@
 // Owns: posts, their places in line, pictures, link previews, approvals.
 // May ask: people, articles, sources, watches, clippings, networks, delivery, results.
 export { approve, askReview, putApproved, putInReview, sendBack } from './approvals'
-export { payloadOf, outgoingOf } from './payload'
+export { outgoingOf, payloadOf, pictureOf } from './payload'
 export { previewLink } from './linkPreviews'
 export { passOnArticlePicture, passOnPicture } from './pictures'
 export { docOf } from './postDocs'

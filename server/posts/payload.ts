@@ -46,6 +46,7 @@ export async function payloadOf(
             place: proof.linkPlace,
             title: card?.card?.title ?? parts.linkTitle,
             description: card?.card?.description ?? null,
+            ...(proof.linkPlace === 'button' ? { label: account.button_label } : {}),
           },
     pictures: parts.media.flatMap((medium, at) =>
       shown.has(medium)
@@ -91,6 +92,23 @@ const KNOWN_BEFORE = 5
 const madeAtOf = (id: string): number => Number.parseInt(id.replaceAll('-', '').slice(0, 12), 16)
 
 /**
+ * A picture of a delivery, cut and as heavy as its network takes, by its place from 0; null where it has none
+ * there, or no more.
+ */
+export async function pictureOf(
+  db: Db,
+  delivery: DeliveryRow,
+  account: AccountRow,
+  at: number,
+): Promise<Awaited<ReturnType<typeof renderPicture>> | null> {
+  const frozen = readPayload(delivery).pictures?.[at]
+  const row = frozen && (await pictureById(db, delivery.brand_id, frozen.id))
+  return row
+    ? renderPicture(row.content, { crop: frozen.crop, maxBytes: rulesOf(account).media.maxBytes })
+    : null
+}
+
+/**
  * What a connector is given of a delivery: its pictures cut and as heavy as the network takes, or none where
  * it is only to be found.
  */
@@ -101,13 +119,12 @@ export async function outgoingOf(
   { isPictured = true } = {},
 ): Promise<Outgoing> {
   const frozen = readPayload(delivery)
-  const { maxBytes } = rulesOf(account).media
   const pictures: Outgoing['pictures'] = []
-  for (const { id, crop, description, focus } of isPictured ? (frozen.pictures ?? []) : []) {
-    const row = await pictureById(db, delivery.brand_id, id)
-    if (!row) throw new Error('A picture of it is gone.')
+  for (const [at, { description, crop, focus }] of (isPictured ? (frozen.pictures ?? []) : []).entries()) {
+    const picture = await pictureOf(db, delivery, account, at)
+    if (!picture) throw new Error('A picture of it is gone.')
     pictures.push({
-      ...(await renderPicture(row.content, { crop, maxBytes })),
+      ...picture,
       description,
       focus: crop || !focus ? null : { x: focus.x * 2 - 1, y: 1 - focus.y * 2 },
     })

@@ -23,7 +23,13 @@ import { isObject } from '#shared/platform/json'
 export interface DeliveryPayload {
   text: string
   language?: string | null
-  link?: { url: string; place: LinkPlace; title: string | null; description?: string | null } | null
+  link?: {
+    url: string
+    place: LinkPlace
+    title: string | null
+    description?: string | null
+    label?: string | null
+  } | null
   pictures?: { id: string; crop: Crop | null; description: string | null; focus?: Focus }[]
   board?: string | null
   audience?: string | null
@@ -41,6 +47,7 @@ const isPayload: Is<DeliveryPayload> = isShape<DeliveryPayload>({
         place: isOneOf('in-text', 'attached', 'reply', 'button', 'none'),
         title: orNull(isText),
         description: orMissing(orNull(isText)),
+        label: orMissing(orNull(isText)),
       }),
     ),
   ),

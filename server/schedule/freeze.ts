@@ -42,6 +42,7 @@ export async function freeze(
     link_key: linkKeyOf(line.link, frozen.text),
     series_id: line.series_id,
     attempts: 0,
+    counted: 0,
     next_try_at: dueAt,
     lease_until: 0,
     remote_id: null,

@@ -256,10 +256,6 @@ export const shortHash = (value: unknown): string =>
  * The next instant at which something about this brand's plan happens by itself: a firm post is due, one that
  * is not firm gives its slot to the next, a hold ends. Null when nothing will.
  */
-export const nextRunAt = async (db: Db, brandId: string): Promise<number | null> =>
-  nextRunOf(await planOf(db, brandId))
-
-/** The same of a plan that is known. */
 export function nextRunOf({ brand, accounts, lines, plan }: BrandPlan): number | null {
   const due = plan.entries.find((entry) => entry.firm)
   const settles = plan.entries

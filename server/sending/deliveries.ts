@@ -1,4 +1,3 @@
-import { HOUR } from '#core/instant'
 import type { Message } from '#core/message'
 import { note } from '#shared/messages'
 import { storeMessages } from '#server/platform/db/messages'
@@ -7,16 +6,23 @@ import { inTransaction, useDb, type Db } from '#server/platform/db'
 import {
   anyAccount,
   type AccountRow,
-  accessOf,
+  asAccount,
   LATE_MS,
   countHandover,
   mustWait,
   noticeLate,
 } from '#server/networks'
 import * as store from '#server/delivery'
-import { type DeliveryRow, ChangedMeanwhile, putState, setState, noticeDecide } from '#server/delivery'
+import {
+  type DeliveryRow,
+  ChangedMeanwhile,
+  nextAsk,
+  putState,
+  setState,
+  noticeDecide,
+} from '#server/delivery'
 import { log } from '#server/platform/log'
-import { connectorFor, type Found, type Outcome } from '#server/networks/connectors'
+import { connectorFor, NotTaken, type Found, type Outcome } from '#server/networks/connectors'
 import { settings } from '#server/platform/settings'
 import { backInLine, putBackInLine } from '#server/schedule'
 import { announce } from '#server/platform/changes/announce'
@@ -33,6 +39,8 @@ export async function dueDeliveries(): Promise<DeliveryRow[]> {
   await setAbandonedToUnknown()
   return [
     ...(await store.workableDeliveries(db, 'unknown', now(), realNow())),
+    ...(await store.workableDeliveries(db, 'taken', now(), realNow())),
+    ...(await store.workableDeliveries(db, 'by-hand', now(), realNow())),
     ...(await store.sendableDeliveries(db, now(), realNow())),
   ]
 }
@@ -54,8 +62,18 @@ async function setAbandonedToUnknown(): Promise<void> {
 /** Does what a due delivery needs next. What another process did first is left to it. */
 export const workOn = (delivery: DeliveryRow, isStopping: () => boolean = () => false): Promise<void> =>
   quietly(delivery, () =>
-    delivery.state === 'unknown' ? settleUnknown(delivery) : sendOrPutBack(delivery, isStopping),
+    delivery.state === 'unknown' || delivery.state === 'taken'
+      ? settleUnknown(delivery)
+      : delivery.state === 'by-hand'
+        ? leaveOutOfDate(delivery)
+        : sendOrPutBack(delivery, isStopping),
   )
+
+/** Nobody posted it by hand while it was good. */
+async function leaveOutOfDate(delivery: DeliveryRow): Promise<void> {
+  const account = await anyAccount(await useDb(), delivery.brand_id, delivery.account_id)
+  if (account) await storeOutcome(delivery, account, { kind: 'out-of-date' })
+}
 
 async function quietly(delivery: DeliveryRow, work: () => Promise<unknown>): Promise<void> {
   try {
@@ -86,7 +104,7 @@ async function sendOrPutBack(delivery: DeliveryRow, isStopping: () => boolean): 
  * said.
  */
 async function putBackLate(delivery: DeliveryRow, account: AccountRow): Promise<void> {
-  if (delivery.attempts > 0)
+  if (delivery.attempts > 0 && delivery.state !== 'put-off')
     return setState(delivery, {
       state: 'unknown',
       message: [note('delivery.asked', { network: account.name })],
@@ -126,7 +144,8 @@ async function lease(delivery: DeliveryRow, account: AccountRow): Promise<Delive
       return null
     }
     const patch = { lease_until: realNow() + settings().leaseSeconds * 1000, attempts: delivery.attempts + 1 }
-    await putState(db, delivery, { state: 'sending', message: [note('delivery.handed-over')], patch })
+    const handed = note(account.protocol === 'hand' ? 'delivery.made-ready' : 'delivery.handed-over')
+    await putState(db, delivery, { state: 'sending', message: [handed], patch })
     await countHandover(db, account)
     return { ...delivery, ...patch, state: 'sending' }
   })
@@ -153,8 +172,13 @@ async function publish(delivery: DeliveryRow, account: AccountRow): Promise<Outc
   })
   if (!outgoing) return { kind: 'refused', message: [note('delivery.no-picture')] }
   try {
-    return await connectorFor(account.protocol).publish(accessOf(account), outgoing)
+    return await asAccount(
+      account,
+      (access) => connectorFor(account.protocol).publish(access, outgoing),
+      ({ kind }) => kind === 'signed-out',
+    )
   } catch (error) {
+    if (error instanceof NotTaken) return error.outcome
     log.error({ error, delivery: delivery.id }, 'A delivery ended in a fault of our own.')
     return { kind: 'unknown', message: [note('delivery.own-fault')] }
   }
@@ -188,11 +212,14 @@ async function settleUnknown(known: DeliveryRow): Promise<void> {
       }
       case 'not-there':
         return await sendAgain(delivery, account)
+      case 'taken':
+      case 'refused':
+        return await storeOutcome(delivery, account, found)
       case 'no-word':
         return await inTransaction(async (change) => {
           const message = [note('delivery.cant-ask-yet', { network: account.name }), ...found.message]
           await putState(change, delivery, {
-            state: 'unknown',
+            state: delivery.state === 'taken' ? 'taken' : 'unknown',
             message,
             patch: { next_try_at: nextAsk(delivery) },
           })
@@ -220,8 +247,9 @@ async function settleUnknown(known: DeliveryRow): Promise<void> {
 async function find(delivery: DeliveryRow, account: AccountRow): Promise<Found> {
   try {
     const outgoing = await outgoingOf(await useDb(), delivery, account, { isPictured: false })
-    return await connectorFor(account.protocol).find(accessOf(account), outgoing)
+    return await asAccount(account, (access) => connectorFor(account.protocol).find(access, outgoing))
   } catch (error) {
+    if (error instanceof NotTaken) return { kind: 'no-word', message: error.messages }
     log.error({ error, delivery: delivery.id }, 'A network could not be asked, by a fault of our own.')
     return { kind: 'no-word', message: [note('delivery.own-fault')] }
   }
@@ -243,10 +271,4 @@ async function sendAgain(delivery: DeliveryRow, account: AccountRow): Promise<vo
     message: [note('delivery.not-there', { network: account.name })],
     patch: { next_try_at: now() },
   })
-}
-
-/** A network that can't be asked is asked less and less often, at least every hour. */
-function nextAsk(delivery: DeliveryRow): number {
-  const pause = Math.min(HOUR, Math.max(settings().askSeconds * 1000, (now() - delivery.due_at) / 4))
-  return now() + Math.round(pause * (0.9 + 0.2 * Math.random()))
 }

@@ -1,12 +1,13 @@
-import { readPayload } from '#server/posts'
+import { pictureOf, readPayload } from '#server/posts'
 import { toInstant } from '#core/instant'
 import type { DeliveryAction, DeliveryView } from '#shared/delivery/types'
+import type { Message } from '#core/message'
 import { OPEN_STATES, type DeliveryState } from '#shared/delivery/states'
 import { note, quoted, say } from '#shared/messages'
 import { messagesOf } from '#server/platform/db/messages'
 import { now } from '#server/platform/clock'
 import { inTransaction, useDb } from '#server/platform/db'
-import { anyAccount, type AccountRow, accessOf } from '#server/networks'
+import { anyAccount, type AccountRow, asAccount } from '#server/networks'
 import {
   deliveryById,
   eventsOfDelivery,
@@ -16,16 +17,20 @@ import {
   settleDelivery,
 } from '#server/delivery'
 import { personById } from '#server/people'
-import { connectorFor } from '#server/networks/connectors'
+import { connectorFor, NotTaken } from '#server/networks/connectors'
 import { problem, ProblemError } from '#server/platform/http/problem'
 import type { Actor } from '#server/platform/changes/actor'
 import { putBackInLine } from '#server/schedule'
+import { opensAt, sayByHand, type BesideDeed, type HandDeed } from './byHand'
 
 /** What a person may do in each state; nothing where a state is not named. */
 const DEEDS: Partial<Record<DeliveryState, DeliveryAction[]>> = {
   planned: ['give-up'],
   waiting: ['try-now', 'give-up'],
   undecided: ['it-arrived', 'it-did-not', 'give-up'],
+  'by-hand': ['posted', 'put-off', 'back-in-line', 'give-up'],
+  'put-off': ['posted', 'post-now', 'back-in-line', 'give-up'],
+  taken: ['it-arrived', 'give-up'],
   'in-part': ['try-now', 'leave-it-so', 'take-back'],
   'not-sent': ['change', 'try-now', 'back-in-line', 'give-up'],
   sent: ['take-back'],
@@ -64,9 +69,12 @@ export async function deliveryView(actor: Actor, id: string): Promise<DeliveryVi
     goodUntil: delivery.good_until === null ? null : toInstant(delivery.good_until),
     text: frozen.text,
     link: frozen.link?.url ?? null,
+    linkPlace: frozen.link?.place ?? null,
+    linkLabel: frozen.link?.label ?? null,
     board: frozen.board ?? null,
     pictures: (frozen.pictures ?? []).map(({ id: picture, description }) => ({ id: picture, description })),
     remoteUrl: delivery.remote_url,
+    opensAt: await opensAt(db, delivery, account),
     message: say(messagesOf(delivery.message)),
     events,
     deeds: deedsOf(delivery),
@@ -81,12 +89,14 @@ const deedsOf = ({ state, remote_id }: DeliveryRow): DeliveryAction[] =>
 export async function doWithDelivery(
   actor: Actor,
   id: string,
-  deed: Exclude<DeliveryAction, 'change'>,
+  { deed, ...beside }: BesideDeed & { deed: Exclude<DeliveryAction, 'change'> },
 ): Promise<DeliveryView> {
   const { delivery, account } = await known(actor, id)
   if (!deedsOf(delivery).includes(deed)) throw problem('cantDo')
   try {
     if (deed === 'take-back') await takeBack(actor, delivery, account)
+    else if (deed === 'posted' || deed === 'put-off' || deed === 'post-now')
+      await sayByHand(actor, delivery, deed, beside)
     else await change(actor, delivery, account, deed)
   } catch (error) {
     throw error instanceof ChangedMeanwhile ? problem('cantDo') : error
@@ -98,7 +108,7 @@ async function change(
   actor: Actor,
   delivery: DeliveryRow,
   account: AccountRow,
-  deed: Exclude<DeliveryAction, 'change' | 'take-back'>,
+  deed: Exclude<DeliveryAction, 'change' | 'take-back' | HandDeed>,
 ): Promise<void> {
   const { personId } = actor
   await inTransaction(async (db) => {
@@ -142,6 +152,19 @@ async function change(
   })
 }
 
+/** A delivery's picture as it goes out. Throws `notFound`. */
+export async function pictureToPost(
+  actor: Actor,
+  id: string,
+  pictureId: string,
+): Promise<{ content: Buffer; type: string }> {
+  const { delivery, account } = await known(actor, id)
+  const at = (readPayload(delivery).pictures ?? []).findIndex((picture) => picture.id === pictureId)
+  const picture = await pictureOf(await useDb(), delivery, account, at)
+  if (!picture) throw problem('notFound')
+  return picture
+}
+
 function requireAccount(account: AccountRow): void {
   if (account.removed_at !== null) throw problem('cantDo')
   if (account.refused_at !== null) throw problem('onHold')
@@ -149,26 +172,30 @@ function requireAccount(account: AccountRow): void {
 
 /** Removes the post from its network. Throws `cantTakeBack` with the network's words. */
 async function takeBack(actor: Actor, delivery: DeliveryRow, account: AccountRow): Promise<void> {
+  // What a person posted a person takes down.
+  if (account.protocol === 'hand') return putTakenBack(actor, delivery, note('delivery.taken-down'))
   if (delivery.remote_id === null) throw problem('cantDo')
-  const removed = await connectorFor(account.protocol)
-    .remove(accessOf(account), { remoteId: delivery.remote_id, remoteUrl: delivery.remote_url })
-    .catch((error: unknown) => ({
-      kind: 'failed' as const,
-      message: [
-        error instanceof ProblemError
-          ? error.reason
-          : quoted(error instanceof Error ? error.message : String(error)),
-      ],
-    }))
+  const post = { remoteId: delivery.remote_id, remoteUrl: delivery.remote_url }
+  const removed = await asAccount(account, (access) =>
+    connectorFor(account.protocol).remove(access, post),
+  ).catch((error: unknown) => ({ kind: 'failed' as const, message: whyNot(error) }))
   if (removed.kind === 'failed') throw problem('cantTakeBack', account.name, say(removed.message))
-  await inTransaction(async (db) => {
-    await putState(db, delivery, {
-      state: 'taken-back',
-      message: [note('delivery.taken-back', { network: account.name })],
-      personId: actor.personId,
-    })
+  await putTakenBack(actor, delivery, note('delivery.taken-back', { network: account.name }))
+}
+
+const putTakenBack = ({ personId }: Actor, delivery: DeliveryRow, message: Message): Promise<void> =>
+  inTransaction(async (db) => {
+    await putState(db, delivery, { state: 'taken-back', message: [message], personId })
     await settleDelivery(db, delivery)
   })
+
+function whyNot(error: unknown): Message[] {
+  if (error instanceof NotTaken) return error.messages
+  return [
+    error instanceof ProblemError
+      ? error.reason
+      : quoted(error instanceof Error ? error.message : String(error)),
+  ]
 }
 
 async function known(actor: Actor, id: string): Promise<{ delivery: DeliveryRow; account: AccountRow }> {

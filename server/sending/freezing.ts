@@ -1,7 +1,7 @@
 import { useDb, inTransaction, type Db } from '#server/platform/db'
 import { liveBrands } from '#server/people'
 import { lastChangeOf } from '#server/platform/changes/queries'
-import { now } from '#server/platform/clock'
+import { now, realNow } from '#server/platform/clock'
 import { planOf, nextRunOf, freeze } from '#server/schedule'
 import { queueItemById } from '#server/posts'
 
@@ -17,8 +17,23 @@ const AT_ONCE = 20
 /** A brand's plan is looked at again after this time, whatever was announced. */
 const LOOK_AGAIN_MS = 60_000
 
-/** When each brand's plan asks for attention next, and the last change that was known then. */
-const nextRuns = new Map<string, { change: number; at: number }>()
+/**
+ * When each brand's plan asks for attention next, the last change that was known then, and until when that is
+ * believed.
+ */
+const nextRuns = new Map<string, { change: number; at: number; until: number }>()
+
+/** When a plan asks for attention next, whosever it is; null for never. */
+export async function nextFreezeAt(db: Db): Promise<number | null> {
+  let next = Number.POSITIVE_INFINITY
+  for (const brand of await liveBrands(db)) {
+    const known = nextRuns.get(brand.id)
+    const isKnown = known?.change === (await lastChangeOf(db, brand.id)) && known.at > now()
+    const at = isKnown ? known.at : nextRunOf(await planOf(db, brand.id))
+    next = Math.min(next, at ?? next)
+  }
+  return Number.isFinite(next) ? next : null
+}
 
 /**
  * Turns what the plan says is due into deliveries: exact text frozen, the line's row taken off. Gives how
@@ -30,7 +45,7 @@ export async function freezeDue(): Promise<number> {
   for (const brand of await liveBrands(db)) {
     const change = await lastChangeOf(db, brand.id)
     const known = nextRuns.get(brand.id)
-    if (known?.change === change && now() + FREEZE_AHEAD_MS < known.at) continue
+    if (known?.change === change && now() + FREEZE_AHEAD_MS < known.at && realNow() < known.until) continue
     frozen += await freezeBrand(db, brand.id, change)
   }
   return frozen
@@ -63,12 +78,12 @@ async function freezeBrand(db: Db, brandId: string, change: number): Promise<num
     if (next === null) return done
     seen = next
   }
-  const nextRunAt = due.length > 0 ? null : nextRunOf(known)
   if (due.length > 0) nextRuns.delete(brandId)
   else
     nextRuns.set(brandId, {
       change,
-      at: Math.min(nextRunAt ?? Number.POSITIVE_INFINITY, now() + LOOK_AGAIN_MS),
+      at: nextRunOf(known) ?? Number.POSITIVE_INFINITY,
+      until: realNow() + LOOK_AGAIN_MS,
     })
   return done
 }

@@ -1,5 +1,5 @@
 import type { Message } from '#core/message'
-import { note } from '#shared/messages'
+import { note, quoted } from '#shared/messages'
 import { storeMessages } from '#server/platform/db/messages'
 import { now } from '#server/platform/clock'
 import { inTransaction, type Db } from '#server/platform/db'
@@ -7,13 +7,18 @@ import { setRefused, type AccountRow, noticeToken, LATE_MS, keepQuiet } from '#s
 import {
   type DeliveryRow,
   putState,
+  noticeByHand,
+  noticeDecide,
   noticeNotSent,
   noticeInPart,
   settleSent,
+  nextAsk,
   PART_MS,
   retryDelayMs,
+  TAKEN_MS,
 } from '#server/delivery'
 import type { Outcome } from '#server/networks/connectors'
+import { readPayload } from '#server/posts'
 import { settings } from '#server/platform/settings'
 import { putBackInLine } from '#server/schedule'
 import { announce } from '#server/platform/changes/announce'
@@ -61,6 +66,10 @@ async function putOutcome(
       return putSignedOut(db, delivery, account, outcome.message)
     case 'later':
       return putLater(db, delivery, account, outcome)
+    case 'by-hand':
+      return putByHand(db, delivery, account)
+    case 'taken':
+      return putTaken(db, delivery, account)
     case 'unknown': {
       const patch = {
         next_try_at: now() + settings().askSeconds * 1000,
@@ -95,6 +104,37 @@ async function putSignedOut(
   }
   await announce(db, account.brand_id, 'account', account.id)
   await noticeToken(db, account, message)
+}
+
+/**
+ * Its slot came: a person is told, and says what became of it. One that goes out of date is looked at then.
+ */
+async function putByHand(db: Db, delivery: DeliveryRow, account: AccountRow): Promise<void> {
+  const message = [note('delivery.by-hand', { network: account.name })]
+  const next_try_at = delivery.good_until === null ? Number.MAX_SAFE_INTEGER : delivery.good_until + 1
+  await putState(db, delivery, { state: 'by-hand', message, patch: { next_try_at } })
+  await noticeByHand(db, delivery, account, [quoted(shortOf(readPayload(delivery).text))])
+}
+
+const SHORT = 160
+const shortOf = (text: string): string =>
+  text.length <= SHORT ? text : `${text.slice(0, text.lastIndexOf(' ', SHORT) + 1 || SHORT)}…`
+
+/** It was accepted, which is not posted: it is asked about until it is said, for a day at most. */
+async function putTaken(db: Db, delivery: DeliveryRow, account: AccountRow): Promise<void> {
+  const network = account.name
+  if (now() < delivery.due_at + TAKEN_MS)
+    return putState(db, delivery, {
+      state: 'taken',
+      message: [note('delivery.accepted', { network })],
+      patch: { next_try_at: nextAsk(delivery) },
+    })
+  const message = [note('delivery.no-word-long', { network })]
+  await putState(db, delivery, {
+    state: 'undecided',
+    message: [...message, note('delivery.look-there')],
+  })
+  await noticeDecide(db, delivery, account, message)
 }
 
 async function putLater(

@@ -17,6 +17,9 @@ export {
   feedsOfScope,
   nextFetchAt,
   sourceById,
+  sourceOfArticle,
+  sourcesOf,
+  type SourceWithFeed,
   sourcesOfFeed,
   sourcesWithRules,
 } from './queries/sources'

@@ -1,18 +1,18 @@
 import { HOUR } from '#core/instant'
 import { aheadBy, now, realNow, setAhead } from '#server/platform/clock'
 import { inTransaction, useDb } from '#server/platform/db'
-import { liveBrands } from '#server/people'
 import { getValue, setValue } from '#server/platform/changes/queries'
 import { nextTryAt } from '#server/delivery'
+import { nextResponsesAt } from '#server/results'
 import { nextFetchAt } from '#server/sources'
 import { log } from '#server/platform/log'
 import { httpRequest } from '#server/platform/net/httpRequest'
 import { problem } from '#server/platform/http/problem'
 import { settings } from '#server/platform/settings'
 import { withLoopsResting } from './loops'
-import { fetchingRound, sendingRound } from './rounds'
+import { fetchingRound, respondingRound, sendingRound } from './rounds'
 import { announce } from '#server/platform/changes/announce'
-import { nextRunAt } from '#server/schedule'
+import { nextFreezeAt } from '#server/sending'
 
 const KEPT_AS = 'clock-ahead'
 
@@ -73,15 +73,19 @@ async function moveTo(at: number): Promise<void> {
 /** Works until nothing is due at this instant. What keeps failing is left for its next try. */
 async function workOff(): Promise<void> {
   for (let round = 0; round < 20; round++) {
-    const done = (await sendingRound()) + (await fetchingRound())
+    const done = (await sendingRound()) + (await fetchingRound()) + (await respondingRound())
     if (done === 0) return
   }
 }
 
 async function nextInstant(): Promise<number | null> {
   const db = await useDb()
-  const dues = await Promise.all((await liveBrands(db)).map((brand) => nextRunAt(db, brand.id)))
-  const all = [await nextFetchAt(db), await nextTryAt(db, now()), ...dues]
+  const all = [
+    await nextFetchAt(db),
+    await nextTryAt(db, now()),
+    await nextResponsesAt(),
+    await nextFreezeAt(db),
+  ]
   const known = all.filter((at) => at !== null)
   return known.length === 0 ? null : Math.min(...known)
 }

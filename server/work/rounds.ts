@@ -1,4 +1,5 @@
-import { freezeDue, sendsEnded, startDueSends } from '#server/sending'
+import { readingsEnded, startDueReadings } from '#server/results'
+import { countSentPosts, freezeDue, sendsEnded, startDueSends } from '#server/sending'
 import { renewHubs, fetchesEnded, startDueFetches } from '#server/sources'
 
 /**
@@ -20,6 +21,16 @@ export async function sendingRound(): Promise<number> {
   for (let started = await startDueSends(); started > 0; started = await startDueSends()) {
     done += started
     await sendsEnded()
+  }
+  return done + (await countSentPosts())
+}
+
+/** Asks networks about what is due, to its end. Gives how many were asked. */
+export async function respondingRound(): Promise<number> {
+  let done = 0
+  for (let started = await startDueReadings(); started > 0; started = await startDueReadings()) {
+    done += started
+    await readingsEnded()
   }
   return done
 }

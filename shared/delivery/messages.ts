@@ -1,5 +1,5 @@
 import { lasting } from '#shared/platform/plural'
-import type { Sentences } from '#shared/platform/say'
+import { sayMoment, type Sentences } from '#shared/platform/say'
 
 type Named = { network: string }
 
@@ -8,6 +8,7 @@ export interface DeliveryMessages {
   'delivery.planned': object
   'delivery.sent-now': object
   'delivery.handed-over': object
+  'delivery.made-ready': object
   'delivery.took': Named
   'delivery.found-there': Named
   'delivery.refused': Named
@@ -39,6 +40,13 @@ export interface DeliveryMessages {
   'delivery.did-not': object
   'delivery.left-so': object
   'delivery.taken-back': Named
+  'delivery.by-hand': Named
+  'delivery.posted': object
+  'delivery.put-off': { at: string; zone: string }
+  'delivery.post-now': object
+  'delivery.accepted': Named
+  'delivery.no-word-long': Named
+  'delivery.taken-down': object
   'delivery.restored': object
   /** Why all is on hold after it. */
   'delivery.restored-hold': { day: string }
@@ -48,6 +56,7 @@ export const deliveryMessages: Sentences<DeliveryMessages> = {
   'delivery.planned': () => 'Its time came.',
   'delivery.sent-now': () => 'Sent now, by hand.',
   'delivery.handed-over': () => 'Handed to the network.',
+  'delivery.made-ready': () => 'Made ready to be posted.',
   'delivery.took': ({ network }) => `${network} accepted it.`,
   'delivery.found-there': ({ network }) => `${network} confirmed it has the post.`,
   'delivery.refused': ({ network }) => `${network} refused it for good.`,
@@ -85,6 +94,14 @@ export const deliveryMessages: Sentences<DeliveryMessages> = {
   'delivery.did-not': () => 'Someone checked: it did not arrive. It is sent again.',
   'delivery.left-so': () => 'Left as it is.',
   'delivery.taken-back': ({ network }) => `Taken back from ${network}.`,
+  'delivery.by-hand': ({ network }) => `It is time to post it on ${network} by hand.`,
+  'delivery.posted': () => 'Posted by hand.',
+  'delivery.put-off': ({ at, zone }) => `Put off until ${sayMoment(at, zone)}.`,
+  'delivery.post-now': () => 'To be posted now.',
+  'delivery.accepted': ({ network }) =>
+    `${network} accepted it, and has not said yet whether it is posted: it is asked again.`,
+  'delivery.no-word-long': ({ network }) => `${network} has not said for a day what became of it:`,
+  'delivery.taken-down': () => 'Someone says: it is not there.',
   'delivery.restored': () => 'Restored from a backup: whether it went out since is asked first.',
   'delivery.restored-hold': ({ day }) =>
     `Restored from a backup on ${day}: look on the networks what went out since, and take that out ` +

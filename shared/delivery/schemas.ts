@@ -1,6 +1,7 @@
 import * as yup from 'yup'
 import * as words from '#shared/words'
-import { time } from '#shared/platform/schemaParts'
+import { LIMITS } from '#shared/platform/limits'
+import { instant, time } from '#shared/platform/schemaParts'
 
 const labels = words.fields
 
@@ -15,8 +16,15 @@ export const deliveryActionSchema = yup.object({
       'it-did-not',
       'leave-it-so',
       'take-back',
+      'posted',
+      'put-off',
+      'post-now',
     ] as const)
     .required(labels.noSuch),
+  /** Of one that was posted by hand: where it stands, if that is known. */
+  url: yup.string().trim().max(LIMITS.address, labels.tooLong(LIMITS.address)).default(''),
+  /** Of one that is put off: until when. */
+  until: instant.nullable().default(null),
 })
 
 export const quietTime = time

@@ -8,6 +8,9 @@ export type DeliveryState =
   | 'waiting'
   | 'unknown'
   | 'undecided'
+  | 'by-hand'
+  | 'put-off'
+  | 'taken'
   | 'in-part'
   | 'sent'
   | 'not-sent'
@@ -24,6 +27,9 @@ export type DeliveryState =
  * | waiting      | refused for now; tried again at its time                    |
  * | unknown      | may have arrived; the network is asked before anything else |
  * | undecided    | may have arrived and the network can't be asked: a person says |
+ * | by-hand      | its slot came: a person posts it and says so                |
+ * | put-off      | a person posts it later: told again at its time             |
+ * | taken        | a webhook took it and has not said yet what became of it    |
  * | in-part      | the post is there, something that belongs to it is not      |
  * | sent         | the network has it                                          |
  * | not-sent     | refused for good, or too late                               |
@@ -33,9 +39,12 @@ export type DeliveryState =
  */
 export const NEXT_STATES: Readonly<Record<DeliveryState, readonly DeliveryState[]>> = {
   planned: ['sending', 'waiting', 'not-sent', 'back-in-line', 'given-up'],
-  sending: ['sent', 'in-part', 'waiting', 'unknown', 'not-sent', 'back-in-line'],
+  sending: ['sent', 'in-part', 'waiting', 'unknown', 'not-sent', 'back-in-line', 'by-hand', 'taken'],
   waiting: ['sending', 'waiting', 'unknown', 'sent', 'in-part', 'not-sent', 'back-in-line', 'given-up'],
-  unknown: ['sent', 'in-part', 'waiting', 'unknown', 'undecided', 'not-sent', 'back-in-line'],
+  unknown: ['sent', 'in-part', 'waiting', 'unknown', 'taken', 'undecided', 'not-sent', 'back-in-line'],
+  'by-hand': ['sent', 'put-off', 'back-in-line', 'given-up', 'not-sent'],
+  'put-off': ['sending', 'waiting', 'sent', 'put-off', 'back-in-line', 'given-up', 'not-sent'],
+  taken: ['sent', 'taken', 'unknown', 'undecided', 'waiting', 'not-sent', 'back-in-line', 'given-up'],
   undecided: ['sent', 'waiting', 'back-in-line', 'given-up'],
   'in-part': ['waiting', 'sent', 'taken-back'],
   sent: ['taken-back'],
@@ -49,7 +58,14 @@ export const NEXT_STATES: Readonly<Record<DeliveryState, readonly DeliveryState[
 export const mayFollow = (from: DeliveryState, to: DeliveryState): boolean => NEXT_STATES[from].includes(to)
 
 /** States that end by themselves: a sender still has work with them. */
-export const OPEN_STATES: readonly DeliveryState[] = ['planned', 'sending', 'waiting', 'unknown']
+export const OPEN_STATES: readonly DeliveryState[] = [
+  'planned',
+  'sending',
+  'waiting',
+  'unknown',
+  'put-off',
+  'taken',
+]
 
 /**
  * States in which the network has nothing of the post: what was said there counts for no rule about repeats.

@@ -1,6 +1,7 @@
 import type { DeliveryState } from './states'
 import type { Instant } from '#core/instant'
 import type { Account } from '#shared/networks/types'
+import type { LinkPlace } from '#core/post/types'
 
 /** What a person may do with a delivery as it stands. */
 export type DeliveryAction =
@@ -11,6 +12,9 @@ export type DeliveryAction =
   | 'it-did-not'
   | 'leave-it-so'
   | 'take-back'
+  | 'posted'
+  | 'put-off'
+  | 'post-now'
   | 'change'
 
 /**
@@ -31,9 +35,15 @@ export interface DeliveryView {
   goodUntil: Instant | null
   text: string
   link: string | null
+  /** Where the link stands; null where there is none. */
+  linkPlace: LinkPlace | null
+  /** What stands on the button it is behind; null for none. */
+  linkLabel: string | null
   board: string | null
   pictures: { id: string; description: string | null }[]
   remoteUrl: string | null
+  /** Where one posts it by hand, with its text filled in where its network allows that; null for none. */
+  opensAt: string | null
   message: string
   events: { at: Instant; state: DeliveryState; message: string; personName: string | null }[]
   deeds: DeliveryAction[]

@@ -22,13 +22,14 @@ export const noticeTitle = (kind: NoticeKind, network: string): Message[] => [
 
 export const noticeMessages: Sentences<NoticeMessages> = {
   'notice.not-sent': ({ network }) => `A post was not sent to ${network}`,
+  'notice.by-hand': ({ network }) => `A post for ${network} is to be posted by hand`,
   'notice.decide': ({ network }) => `Did a post arrive on ${network}?`,
   'notice.in-part': ({ network }) => `A post is on ${network} in part`,
   'notice.late': ({ network }) => `Posts for ${network} are late`,
   'notice.token': ({ network }) => `${network} no longer accepts the sign-in`,
   'notice.line-ends': ({ network }) => `The line of ${network} ends soon`,
   'notice.rules': ({ network }) => `${network} changed how it takes posts`,
-  'notice.until-token': () => 'Its posts wait in line until a new token is entered.',
+  'notice.until-token': () => 'Its posts wait in line until it is connected again.',
   'notice.late-goes-on': () =>
     'What it does not take within an hour goes out at the next slots, in its order; nothing is lost.',
   'notice.last-post': ({ at, zone, days }) =>

@@ -1,7 +1,8 @@
 import type { Instant } from '#core/instant'
 
 /** What a notice tells of. */
-export type NoticeKind = 'not-sent' | 'decide' | 'in-part' | 'late' | 'token' | 'line-ends' | 'rules'
+export type NoticeKind =
+  'not-sent' | 'by-hand' | 'decide' | 'in-part' | 'late' | 'token' | 'line-ends' | 'rules'
 
 export interface NoticeView {
   id: string

@@ -11,6 +11,7 @@ export const fields = inWords({
   passwordShort: 'A password needs at least 10 characters.',
   tokenMissing: 'Enter the token the network gave you.',
   tooLong: (most: number) => `At most ${most.toLocaleString('en')} characters fit here.`,
+  between: (least: number, most: number) => `A whole number from ${least} to ${most.toLocaleString('en')}.`,
   noSuch: 'This is not there any more.',
   time: 'A time looks like 07:30.',
   zone: 'Choose a time zone from the list.',

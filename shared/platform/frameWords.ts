@@ -10,6 +10,7 @@ export const frame = inWords({
     clippings: 'Clippings',
     desk: 'Desk',
     schedule: 'Schedule',
+    results: 'Results',
     setUp: 'Set-up',
     find: 'Find',
   },

@@ -38,4 +38,7 @@ export const screenHelp = inWords({
   schedule:
     'Each account has a timetable of slots and a line of posts waiting for them. The plan gives ' +
     'each post the next slot it may take, and is worked out again whenever something changes.',
+  results:
+    'Answers are likes, reshares, replies and quotes, as each network tells them; clicks are those of ' +
+    'people on short links. Posts are compared by their first three days, each with its own account alone.',
 })

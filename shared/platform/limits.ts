@@ -60,6 +60,7 @@ export const LIMITS = Object.freeze({
   echoes: 12,
   /** Hashtags of one post. */
   hashtags: 30,
+  buttonLabel: 30,
   /** Bytes of an answer from outside, after decompression. */
   responseBytes: 10 * 1024 * 1024,
   /** Bytes of a page that is looked at for its links or its card, and of what a network answers. */

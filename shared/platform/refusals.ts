@@ -90,6 +90,36 @@ export const refusals = inWords({
     title: 'Too many tries',
     detail: `Wait ${seconds} seconds, then try again.`,
   }),
+  signInOver: {
+    title: 'Begin again',
+    detail: 'The code came too late after the password, or the password has changed. Sign in again.',
+  },
+  wrongCode: {
+    title: 'Not the code',
+    detail: 'That code is not right, or was used already: each is good once. Take the next one.',
+  },
+  clockOff: (minutes: number) => ({
+    title: 'A clock is off',
+    detail:
+      `That code belongs to a time about ${counted(minutes, 'minute', 'minutes')} away. Set the clock of ` +
+      'your device by the network, then take the next code.',
+  }),
+  factorNotBegun: {
+    title: 'Begin again',
+    detail: 'This authenticator was set up too long ago, or in another window. Begin again.',
+  },
+  noPassword: {
+    title: 'No password yet',
+    detail: 'A second step needs a first: give yourself a password, then set it up.',
+  },
+  resetOver: {
+    title: 'This link is over',
+    detail: 'A link works once, for 30 minutes. Ask for another one.',
+  },
+  noResets: {
+    title: 'No letters from here',
+    detail: 'This installation can’t send you a link. Ask whoever looks after it.',
+  },
   oldPasswordMissing: {
     title: 'Your password, please',
     detail: 'Enter the password you have now: a new password or mail address asks for it.',
@@ -223,7 +253,63 @@ export const refusals = inWords({
   }),
   tokenRefused: (network: string) => ({
     title: 'Token refused',
-    detail: `${network} does not accept this token. Copy it again from the network’s settings.`,
+    detail:
+      `${network} does not accept this token. Connect the account again, or copy the token once more from ` +
+      'the network’s settings.',
+  }),
+  networkUsed: (accounts: number) => ({
+    title: 'In use',
+    detail: `${counted(accounts, 'account is', 'accounts are')} on this network. Remove them first.`,
+  }),
+  saidNo: (network: string) => ({
+    title: 'Not connected',
+    detail: `You said no at ${network}, so nothing was connected or kept. You can try again at any time.`,
+  }),
+  signInRefused: (network: string, why: string) => ({
+    title: 'Not connected',
+    detail: `${network} did not let Clear Quill in: ${why}`,
+  }),
+  codeOver: (network: string) => ({
+    title: 'Not connected',
+    detail: `${network} says that this answer was used already or came too late. Connect once more.`,
+  }),
+  otherIssuer: (network: string) => ({
+    title: 'Not connected',
+    detail: `The answer names another server than ${network}, so it was not believed.`,
+  }),
+  otherIdentity: (wanted: string, given: string) => ({
+    title: 'Another account',
+    detail: `You asked for ${wanted}, and the answer is about ${given}. Nothing was changed.`,
+  }),
+  oddAnswer: (network: string) => ({
+    title: 'Not connected',
+    detail: `${network} answered otherwise than the standard has it, so signing in there is not possible.`,
+  }),
+  noSignIn: {
+    title: 'Not open any more',
+    detail:
+      'This sign-in was begun elsewhere, answered already, or more than ten minutes ago. Begin again ' +
+      'from Accounts.',
+  },
+  mayNotPost: (network: string) => ({
+    title: 'Not connected',
+    detail: `${network} did not grant posting, and without it nothing can go there. Connect again, with it.`,
+  }),
+  noPublicAddress: (network: string) => ({
+    title: 'No sign-in from here',
+    detail:
+      `${network} looks Clear Quill up at its public https address before it lets anybody sign in, and ` +
+      'this installation has none (QUILL_PUBLIC_URL). An app password from its settings does the same.',
+  }),
+  cantSignIn: (network: string) => ({
+    title: 'No sign-in here',
+    detail: `${network} does not offer sign-in on its own page. Give a token from its settings instead.`,
+  }),
+  webhookRefused: (host: string, status: number) => ({
+    title: 'Not accepted',
+    detail:
+      `${host} answered ${status} to a trial message. The address must take a POST with JSON and ` +
+      'answer 200.',
   }),
   tooLongFor: (network: string, over: number) => ({
     title: 'Too long',
@@ -297,6 +383,10 @@ export const refusals = inWords({
   }),
   nowhereToTell: { title: 'Nowhere to send it', detail: 'Save a chat webhook or a mail address first.' },
   unannounced: (why: string) => ({ title: 'Not told', detail: why }),
+  putOff: {
+    title: 'No such time',
+    detail: 'Choose a time later than now, within the next 60 days.',
+  },
   cantDo: {
     title: 'Not any more',
     detail: 'What became of this delivery has changed in the meantime; look at it as it is now.',

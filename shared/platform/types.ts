@@ -41,8 +41,12 @@ export type ChangeKind =
   | 'post-text'
   | 'token'
   | 'letter'
+  | 'responses'
 
 /** What an undoable change answers. */
 export interface Undoable {
   historyId: string
 }
+
+/** What somebody reads and writes on. */
+export type DeviceKind = 'computer' | 'phone' | 'tablet'

@@ -124,7 +124,7 @@ const SCREENS: Record<string, (page: Page) => Promise<void>> = {
     await expect(page.getByLabel('Mail addresses')).toBeVisible()
   },
   Sources: async (page) => {
-    await page.keyboard.press('7')
+    await page.keyboard.press('8')
     await page.getByLabel('Address of a site or a feed').fill('grainledger.example')
     await page.getByRole('button', { name: 'Find its feed' }).click()
     await expect(page.getByText('Its newest')).toBeVisible()
@@ -165,7 +165,18 @@ const SCREENS: Record<string, (page: Page) => Promise<void>> = {
   },
   You: async (page) => {
     await page.goto(new URL('/set-up/you', page.url()).href)
-    await expect(page.getByText('this one')).toBeVisible()
+    await expect(page.getByText('this one', { exact: true })).toBeVisible()
+  },
+  Results: async (page) => {
+    await page.keyboard.press('6')
+    await expect(page.getByRole('region', { name: 'What they answer to' })).toContainText('Explainers')
+    await page.getByRole('button', { name: 'Show the figures as a table' }).first().click()
+    await expect(page.getByRole('columnheader', { name: 'Posts within an hour' })).toBeVisible()
+  },
+  'a post that was answered': async (page) => {
+    await page.keyboard.press('6')
+    await page.getByTestId('results').getByRole('row').nth(1).getByRole('link').click()
+    await expect(page.getByTestId('answers-now')).toBeVisible()
   },
   Keys: async (page) => {
     await page.keyboard.press('?')

@@ -4,9 +4,9 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { until } from '../support/person'
-import { expect, expectAccessible, test } from './support'
+import { expect, expectAccessible, reachSites, test } from './support'
 
-test('a first start from nothing under npm start', async ({ page, world }) => {
+test('a first start from nothing under npm start', async ({ page, context, world }) => {
   const dataDir = mkdtempSync(join(tmpdir(), 'quill-start-'))
   const { npm_config_user_agent: _, ...env } = process.env
   const app = spawn('npm', ['start'], {
@@ -56,18 +56,20 @@ test('a first start from nothing under npm start', async ({ page, world }) => {
   await page.getByRole('button', { name: 'Go on' }).click()
 
   await page.getByLabel('Address of the profile or server').fill('https://plainpage.example')
-  await page.getByLabel('Token').fill('x')
-  await page.getByRole('button', { name: 'Check it' }).click()
+  await page.getByRole('button', { name: 'Continue' }).click()
   await expect(page.getByRole('alert')).toContainText(
     'offers neither Micropub, nor the Mastodon-compatible API',
   )
   await page.getByLabel('Address of the profile or server').fill('https://commonfire.example')
+  await page.getByRole('button', { name: 'Continue' }).click()
+  await page.getByRole('button', { name: 'Use a token instead' }).click()
+  await page.getByLabel('Token').fill('x')
   await page.getByRole('button', { name: 'Check it' }).click()
   await expect(page.getByRole('alert')).toContainText('does not accept this token')
   await page.getByLabel('Token').fill('commonfire-spare-77b9')
   await page.getByRole('button', { name: 'Check it' }).click()
   await expect(main).toContainText('Commonfire: @spare')
-  await page.getByText('Which networks, and where does the token come from?').click()
+  await page.getByText('Which networks, and where does a token come from?').click()
   await expect(main).toContainText('app password')
   await page.getByRole('button', { name: 'Add the account' }).click()
   await expect(main).toContainText('Step 4 of 6')
@@ -82,10 +84,13 @@ test('a first start from nothing under npm start', async ({ page, world }) => {
     await page.getByRole('button', { name: 'Back: Brand' }).click()
     await expect(page.getByLabel('Name of the brand')).toHaveValue('Reading Room')
     await page.getByRole('button', { name: 'Go on' }).click()
-    await page.getByLabel('Address of the profile or server').fill('https://commonfire.example')
-    await page.getByLabel('Token').fill('commonfire-spare-77b9')
-    await page.getByRole('button', { name: 'Check it' }).click()
-    await page.getByRole('button', { name: 'Add the account' }).click()
+    await page.getByLabel('Address of the profile or server').fill('@spare@commonfire.example')
+    await page.getByRole('button', { name: 'Continue' }).click()
+    await expect(main).toContainText('lets you say yes on its own page')
+    await reachSites(context, world)
+    await page.getByRole('button', { name: 'Continue at Commonfire' }).click()
+    await page.getByRole('radio', { name: '@spare' }).check()
+    await page.getByRole('button', { name: 'Yes, let it in' }).click()
     await expect(main).toContainText('Step 4 of 6')
     await page.reload()
     await expect(main).toContainText('For Commonfire')

@@ -87,7 +87,11 @@ export const reachSites = (context: BrowserContext, world: World): Promise<unkno
   context.route(/^https?:\/\/[a-z.-]+\.example\//, async (route) => {
     const { hostname, pathname, search } = new URL(route.request().url())
     const headers = { ...(await route.request().allHeaders()), host: hostname }
-    const response = await route.fetch({ url: `${world.standins.url}${pathname}${search}`, headers })
+    const response = await route.fetch({
+      url: `${world.standins.url}${pathname}${search}`,
+      headers,
+      maxRedirects: 0,
+    })
     await route.fulfill({ response })
   })
 

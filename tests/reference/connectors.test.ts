@@ -75,6 +75,7 @@ async function access(connector: Connector, address: string, token: string): Pro
     get session() {
       return session
     },
+    askBound: null,
     keepSession: (kept) => {
       session = kept
       return Promise.resolve()

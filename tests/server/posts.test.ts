@@ -368,7 +368,11 @@ describe('links', () => {
     )
     // Looks are stored in the order of their coming: with the last person's all of them are.
     const clicks = (): unknown =>
-      (world.rows(`SELECT sum(clicks) AS n FROM short_clicks WHERE code = '${code}'`)[0] as { n: number }).n
+      (
+        world.rows(`SELECT sum(clicks + repeats) AS n FROM short_clicks WHERE code = '${code}'`)[0] as {
+          n: number
+        }
+      ).n
     await until('looks are stored', () => Promise.resolve((clicks() as number) >= 2))
     expect(clicks()).toBe(2)
     expect((await world.nobody().ask('GET', '/r/OOOOOO')).status).toBe(404)

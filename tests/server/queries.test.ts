@@ -32,7 +32,11 @@ import * as posts from '#server/posts/queries/posts'
 import * as queueItems from '#server/posts/queries/queueItems'
 import * as folders from '#server/sources/queries/folders'
 import * as imports from '#server/sources/queries/imports'
-import { sourcesOf } from '#server/sources/queries/sources'
+import { accountsToAsk, nextAskAt } from '#server/results/queries/accountsToAsk'
+import * as resultRows from '#server/results/queries/resultRows'
+import * as sentPosts from '#server/results/queries/sentPosts'
+import { shortLinkByCode } from '#server/results/queries/shortLinks'
+import { sourceOfArticle, sourcesOf } from '#server/sources/queries/sources'
 import { watchedArticles } from '#server/watches/queries/watchedArticles'
 import { openRun } from '#server/watches/queries/watchRuns'
 import * as watches from '#server/watches/queries/watches'
@@ -93,6 +97,18 @@ const ASKED: (() => Promise<unknown>)[] = [
   () => tags.tagsOfArticles(db, 'b', ['a'], 1),
   () => tags.countTagged(db, 'b', 't', 1),
   () => tags.originsOfTags(db, 'b'),
+  () => shortLinkByCode(db, 'c'),
+  () => deliveries.uncountedDeliveries(db, 1),
+  () => deliveries.takenBackDeliveries(db, 1),
+  () => sentPosts.accountsToRead(db, 1),
+  () => sentPosts.nextReadingAt(db),
+  () => sentPosts.postsToRead(db, 'a', 1, 1),
+  () => accountsToAsk(db, 1),
+  () => nextAskAt(db),
+  () => resultRows.sentPostsBetween(db, 'b', 1, 2),
+  () => resultRows.accountReadingsOf(db, 'b'),
+  () => resultRows.articlesBySource(db, 'b', 1),
+  () => sourceOfArticle(db, 'b', 'a'),
   () => tags.tagsOfTagger(db, 'watch_tags', 'w'),
   () => tags.namesByTagger(db, 'source_tags', 'b'),
   () => leftToMatch(db, 1, 1),

@@ -638,7 +638,7 @@ describe('an account that is removed with a line', () => {
     await nell.want('POST', `${path}/undo`, { historyId })
     // Its token went with it, from what is remembered as well: the undo asks for a new one.
     const back = await account()
-    expect(back.trouble).toContain('was removed, and its token with it')
+    expect(back.trouble).toContain('was removed, and its sign-in with it')
     // It keeps its place on the sheet, and waits there.
     expect((await cards()).map(({ text, isHeldBack }) => [text.slice(0, 5), isHeldBack])).toEqual([
       ['Stays', true],

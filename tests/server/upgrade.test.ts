@@ -12,7 +12,7 @@ import type { ScheduleView } from '#shared/schedule/types'
 import type { Source } from '#shared/sources/types'
 import type { WirePage } from '#shared/reading/types'
 import { startServer } from '../../scripts/world.mjs'
-import { Person } from '../support/person'
+import { Person, until } from '../support/person'
 
 const data = fileURLToPath(new URL('../data', import.meta.url))
 const releases = readdirSync(data).filter((file) => file.endsWith('.sqlite.gz'))
@@ -90,6 +90,20 @@ describe.each(releases)('%s', (release) => {
       // The day on which its posts went out, whatever day it is by now.
       const day = await nell.want<ScheduleView>('GET', `${path}/schedule?from=2027-03-02&days=1`)
       expect(day.cards.map((card) => card.state)).toContain('sent')
+      // What went out before there was anything to count is counted behind.
+      const went = new Database(file, { readonly: true })
+      const many = (sql: string): number => (went.prepare(sql).get() as { n: number }).n
+      await until('all that went out is counted', () =>
+        Promise.resolve(
+          many('SELECT count(*) AS n FROM sent_posts') ===
+            many(`SELECT count(*) AS n FROM deliveries WHERE state IN ('sent', 'in-part')`) || undefined,
+        ),
+      )
+      const clicks = tables.includes('click_days') ? many('SELECT sum(clicks) AS n FROM short_clicks') : 0
+      expect(many('SELECT sum(clicks) AS n FROM sent_posts')).toBe(
+        many(`SELECT count(*) AS n FROM sent_posts WHERE code IS NOT NULL`) === 0 ? 0 : clicks,
+      )
+      went.close()
     } finally {
       await server.stop()
     }

@@ -9,6 +9,7 @@ import type { MailToSend } from '../../standins/mail'
 import type { NetworkPost } from '../../standins/timeline'
 import type { ToldMessage } from '../../standins/told'
 import type { LoggedAsk } from '../../standins/world'
+import type { WebhookMessage } from '../../standins/webhooks'
 import type { BrandView } from '#shared/people/types'
 import type { QueueingResult, ScheduleView, Echo, Placement, Placing } from '#shared/schedule/types'
 import { emptyDoc, emptyPart } from '#shared/posts/docs'
@@ -51,6 +52,8 @@ export class World {
       QUILL_SMTP: standins.smtp,
       QUILL_TICK_MS: '60',
       QUILL_LOG: 'error',
+      // What is asked by itself would meet the troubles that a test sets for what it does.
+      QUILL_RESPONSES: 'off',
       QUILL_START_CODE: START_CODE,
       ...env,
     }
@@ -229,6 +232,10 @@ export class World {
   /** What was told to the chat hook and by mail, oldest first. */
   told = async (): Promise<ToldMessage[]> =>
     (await (await fetch(`${this.standins.url}/control/told`)).json()) as ToldMessage[]
+
+  /** What came to the webhooks of the stand-in world, oldest first. */
+  webhooks = async (): Promise<WebhookMessage[]> =>
+    (await (await fetch(`${this.standins.url}/control/webhooks`)).json()) as WebhookMessage[]
 
   /** What a network has of us, newest first. */
   async posted(host: string): Promise<NetworkPost[]> {

@@ -5,7 +5,10 @@ import type { DeliveryAction } from '#shared/delivery/types'
 import { needsPerson } from '#shared/delivery/states'
 import * as words from '#shared/words'
 import { useDelivery } from '~/delivery/useDelivery'
+import PostByHand from '~/delivery/PostByHand.vue'
 import DeliveryHistory from '~/delivery/DeliveryHistory.vue'
+import PostAnswers from '~/results/PostAnswers.vue'
+import ShortLinkClicks from '~/results/ShortLinkClicks.vue'
 
 const labels = words.delivery
 const route = useRoute()
@@ -43,6 +46,11 @@ const facts = computed(() => {
   ]
 })
 const picture = (id: string): string => brand.pathTo(postRoutes.picture, { id, query: { width: 320 } })
+const takeBackDetail = computed(() => {
+  const account = brand.view?.accounts.find(({ id }) => id === view.value?.accountId)
+  const { byHand, detail } = labels.takeBackAsk
+  return (account?.protocol === 'hand' ? byHand : detail)(view.value?.account ?? '')
+})
 async function choose(deed: DeliveryAction): Promise<void> {
   if (deed === 'take-back' && !asking.value) {
     asking.value = true
@@ -114,7 +122,14 @@ async function choose(deed: DeliveryAction): Promise<void> {
       <aside
         class="min-h-0 overflow-y-auto border-l border-rule px-6 py-5 max-wide:overflow-visible max-wide:border-t max-wide:border-l-0"
       >
-        <template v-if="brand.canWork && view.deeds.length > 0">
+        <PostByHand
+          v-if="brand.canWork && view.state === 'by-hand'"
+          class="mb-7"
+          :view="view"
+          :busy="busy"
+          @act="act"
+        />
+        <template v-else-if="brand.canWork && view.deeds.length > 0">
           <h2 class="part-name">{{ labels.todo }}</h2>
           <ul class="mt-2 mb-7 divide-y divide-rule border-y border-rule">
             <li
@@ -132,6 +147,8 @@ async function choose(deed: DeliveryAction): Promise<void> {
             </li>
           </ul>
         </template>
+        <PostAnswers v-if="isOut" :delivery-id="view.id" />
+        <ShortLinkClicks v-if="isOut" :delivery-id="view.id" />
         <h2 class="part-name mb-3">{{ labels.history }}</h2>
         <DeliveryHistory :events="view.events" />
       </aside>
@@ -139,7 +156,7 @@ async function choose(deed: DeliveryAction): Promise<void> {
     <AskDialog
       :open="asking"
       :title="labels.takeBackAsk.title"
-      :detail="labels.takeBackAsk.detail(view?.account ?? '')"
+      :detail="takeBackDetail"
       :yes="labels.takeBackAsk.yes"
       :no="labels.takeBackAsk.no"
       :busy="busy === 'take-back'"

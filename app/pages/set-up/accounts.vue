@@ -2,7 +2,8 @@
 import { Pencil } from '@lucide/vue'
 import type { Account } from '#shared/networks/types'
 import * as words from '#shared/words'
-import AddAccount from '~/networks/AddAccount.vue'
+import ConnectAccount from '~/networks/ConnectAccount.vue'
+import DescribedNetworks from '~/networks/DescribedNetworks.vue'
 import SlotWeek from '~/schedule/SlotWeek.vue'
 import AccountDialog from '~/networks/AccountDialog.vue'
 
@@ -16,7 +17,7 @@ const rules = (account: Account): string =>
 <template>
   <div>
     <PartHead :title="words.setUp.parts.accounts" :intro="labels.intro" />
-    <AddAccount v-if="brand.isOwner" class="mx-6 mb-6" with-timetable />
+    <ConnectAccount v-if="brand.isOwner" class="mx-6 mb-6" with-timetable back="/set-up/accounts" />
     <EmptyState
       v-if="brand.view!.accounts.length === 0"
       :title="labels.empty.title"
@@ -63,6 +64,7 @@ const rules = (account: Account): string =>
         </span>
       </li>
     </ul>
+    <DescribedNetworks />
     <AccountDialog :account="editing" @close="editing = null" />
   </div>
 </template>

@@ -1,17 +1,16 @@
 <script setup lang="ts">
 import { peopleRoutes } from '#shared/people/routes'
-import type { SessionView } from '#shared/people/types'
 import { meSchema } from '#shared/people/schemas'
 import * as words from '#shared/words'
 import { api } from '~/base/client'
+import SecondStep from '~/people/SecondStep.vue'
+import SessionList from '~/people/SessionList.vue'
 import { useReading } from '~/reading/useReading'
 
 const labels = words.yourself
 const session = useSessionStore()
 const notices = useNoticesStore()
-const times = useTimes()
 const { readWhenPassed } = useReading()
-const sessions = ref(await api.call(peopleRoutes.sessions))
 const form = useForm(meSchema, {
   name: session.me!.person.name,
   email: session.me!.person.email,
@@ -31,14 +30,6 @@ async function save(): Promise<void> {
     form.start({ name: values.name, email: values.email, password: '', oldPassword: '' })
   })
   if (done) notices.say(words.notices.saved)
-}
-async function end(one: SessionView): Promise<void> {
-  try {
-    await api.call(peopleRoutes.endSession, { id: one.id })
-    sessions.value = sessions.value.filter((other) => other.id !== one.id)
-  } catch (error) {
-    notices.complain(error)
-  }
 }
 </script>
 
@@ -86,28 +77,19 @@ async function end(one: SessionView): Promise<void> {
           <PlainButton kind="act" type="submit" :busy="form.busy.value">{{ words.frame.save }}</PlainButton>
         </div>
       </form>
-      <section>
-        <h3 class="part-name mb-2">{{ labels.reading }}</h3>
-        <label class="flex items-start gap-2"
-          ><input v-model="readWhenPassed" type="checkbox" class="mt-1 accent-(--act)" /><span
-            >{{ labels.readWhenPassed
-            }}<span class="block text-small text-ink-3">{{ labels.readWhenPassedHint }}</span></span
-          ></label
-        >
-        <h3 class="part-name mt-7 mb-2">{{ labels.sessions }}</h3>
-        <ul class="divide-y divide-rule border-y border-rule">
-          <li v-for="item in sessions" :key="item.id" class="flex items-center justify-between gap-3 py-2">
-            <span
-              >{{ item.device }}
-              <span class="text-ink-2">{{ item.current ? `(${labels.thisOne})` : '' }}</span><span
-                class="block text-small text-ink-3"
-                >{{ labels.since(times.dayTime(item.createdAt)) }}</span
-              ></span
-            >
-            <PlainButton v-if="!item.current" @click="end(item)">{{ labels.end }}</PlainButton>
-          </li>
-        </ul>
-      </section>
+      <div class="grid content-start gap-8">
+        <SecondStep />
+        <SessionList />
+        <section>
+          <h3 class="part-name mb-2">{{ labels.reading }}</h3>
+          <label class="flex items-start gap-2"
+            ><input v-model="readWhenPassed" type="checkbox" class="mt-1 accent-(--act)" /><span
+              >{{ labels.readWhenPassed
+              }}<span class="block text-small text-ink-3">{{ labels.readWhenPassedHint }}</span></span
+            ></label
+          >
+        </section>
+      </div>
     </div>
   </div>
 </template>

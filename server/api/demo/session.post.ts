@@ -8,7 +8,7 @@ export default route(
   platformRoutes.demoSignIn,
   demoSignInSchema,
   async ({ event, body }) => {
-    await signInAs(event, await demoPerson(body.personId))
+    await signInAs(event, await demoPerson(body.personId), 'demo')
     await sendRedirect(event, '/wire', 303)
   },
   { isDemo: true },

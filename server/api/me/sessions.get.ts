@@ -1,5 +1,8 @@
 import { peopleRoutes } from '#shared/people/routes'
+import { whereFrom } from '#server/platform/http/whereFrom'
 import { route } from '#server/route'
 import { sessionsOf } from '#server/people'
 
-export default route(peopleRoutes.sessions, null, ({ person, sessionId }) => sessionsOf(person.id, sessionId))
+export default route(peopleRoutes.sessions, null, ({ event, person, sessionId }) =>
+  sessionsOf(person.id, sessionId, whereFrom(event)),
+)

@@ -2,6 +2,7 @@ import type { StoredMessages } from '#server/platform/db/messages'
 import type { Db } from '#server/platform/db'
 import { NOTHING_THERE, type DeliveryState } from '#shared/delivery/states'
 import { joined, readAll } from '#server/platform/db/read'
+import { listOf } from '#server/platform/db/sqlite/bulk'
 import { pick, text, whole, type ShapeOf } from '#server/platform/db/tables'
 import { DELIVERIES, type DeliveryEventRow, type DeliveryRow } from '../rows'
 
@@ -19,6 +20,27 @@ export const changeDelivery = async (
   { id, state, lease_until }: Pick<DeliveryRow, 'id' | 'state' | 'lease_until'>,
   patch: Partial<DeliveryRow>,
 ): Promise<boolean> => (await db('deliveries').where({ id, state, lease_until }).update(patch)) === 1
+
+// By the indexes that hold these rows alone: SQLite would rather walk through all that ever went out.
+const UNCOUNTED = `SELECT * FROM deliveries INDEXED BY deliveries_uncounted
+  WHERE counted = 0 AND state IN ('sent', 'in-part') ORDER BY sent_at DESC LIMIT ?`
+const TAKEN_BACK = `SELECT * FROM deliveries INDEXED BY deliveries_taken_back
+  WHERE counted = 1 AND state = 'taken-back' LIMIT ?`
+
+/** Deliveries that went out and are not counted among what went out yet, the latest first. */
+export const uncountedDeliveries = (db: Db, most: number): Promise<DeliveryRow[]> =>
+  readAll(DELIVERIES.columns, db.raw(UNCOUNTED, [most]))
+
+/** Those that are counted and were taken back since. */
+export const takenBackDeliveries = (db: Db, most: number): Promise<DeliveryRow[]> =>
+  readAll(DELIVERIES.columns, db.raw(TAKEN_BACK, [most]))
+
+/** Says of deliveries whether they are counted among what went out. */
+export const setCounted = async (db: Db, ids: string[], counted: 0 | 1): Promise<void> => {
+  await db('deliveries')
+    .whereRaw('id IN ?', [listOf(db, ids)])
+    .update({ counted })
+}
 
 /** Adds a step to a delivery’s history. */
 export const addDeliveryEvent = async (db: Db, row: DeliveryEventRow): Promise<void> => {
@@ -51,11 +73,13 @@ export const workableDeliveries = (db: Db, state: DeliveryState, due: number, re
     .orderBy(['next_try_at', 'due_at'])
     .limit(500)
 
-/** Deliveries that may be handed over now: those of accounts and brands on hold wait. */
+/**
+ * Deliveries that may be handed over, or shown to be posted, now: those of accounts and brands on hold wait.
+ */
 export const sendableDeliveries = async (db: Db, now: number, realNow: number): Promise<DeliveryRow[]> => {
   const of = (state: DeliveryState) =>
     workableDeliveries(db, state, now, realNow).whereRaw(NOT_HELD, [now + 1, now, now + 1, now])
-  return [...(await of('planned')), ...(await of('waiting'))].sort(
+  return [...(await of('planned')), ...(await of('waiting')), ...(await of('put-off'))].sort(
     (a, b) => a.next_try_at - b.next_try_at || a.due_at - b.due_at,
   )
 }
@@ -112,8 +136,8 @@ export const nextTryAt = async (db: Db, now: number): Promise<number | null> => 
   const first = (states: string[]) =>
     db('deliveries').whereIn('state', states).min({ at: 'next_try_at' }).first()
   const [asked, sent]: ({ at?: number | null } | undefined)[] = [
-    await first(['unknown']),
-    await first(['planned', 'waiting']).whereRaw(NOT_HELD, [now + 1, now, now + 1, now]),
+    await first(['unknown', 'taken', 'by-hand']),
+    await first(['planned', 'waiting', 'put-off']).whereRaw(NOT_HELD, [now + 1, now, now + 1, now]),
   ]
   const known = [asked?.at, sent?.at].filter((at) => at != null)
   return known.length === 0 ? null : Math.min(...known)

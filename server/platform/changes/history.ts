@@ -70,6 +70,7 @@ function putChangeBack(actor: Actor, historyId: string): Promise<Undone> {
       await wipeHistoryOf(db, actor.brandId, what, which, 'accounts', {
         token_sealed: '',
         session_sealed: null,
+        grant_sealed: null,
       })
     await announce(db, actor.brandId, what, which)
     return { what, which, rows }

@@ -19,11 +19,18 @@ export const lastChange = async (db: Db): Promise<number> => {
   return row?.seq ?? 0
 }
 
-/** The last change of a brand, or one that is about all brands. */
+/** Told as it comes, all day long: no plan is made otherwise for it. */
+const NO_PLAN: ChangeKind[] = ['responses']
+
+/** The last change of a brand that plans may depend on, or one that is about all brands. */
 export const lastChangeOf = async (db: Db, brandId: string): Promise<number> => {
-  const [own, shared]: ({ seq?: number | null } | undefined)[] = [
-    await db('changes').where({ brand_id: brandId }).max({ seq: 'seq' }).first(),
-    await db('changes').whereNull('brand_id').max({ seq: 'seq' }).first(),
+  const [own, shared] = [
+    await db('changes')
+      .where({ brand_id: brandId })
+      .whereNotIn('what', NO_PLAN)
+      .orderBy('seq', 'desc')
+      .first(),
+    await db('changes').whereNull('brand_id').orderBy('seq', 'desc').first(),
   ]
   return Math.max(own?.seq ?? 0, shared?.seq ?? 0)
 }

@@ -1,3 +1,4 @@
+import type { IncomingMessage } from 'node:http'
 import { parseJson } from '#shared/platform/json'
 import { getHeader, setResponseHeader, type H3Event } from 'h3'
 import { LIMITS } from '#shared/platform/limits'
@@ -5,12 +6,16 @@ import { problem } from './problem'
 
 /**
  * A request's body, counted while it is read: at most so many bytes are ever held, whatever its headers say.
- * What is larger is refused, and its connection ends with the answer, so that the rest is neither read nor
+ * What is larger is refused, and its connection ends with the answer, so that the rest is neither held nor
  * waited for.
  */
 export async function readBytes(event: H3Event, most: number): Promise<Buffer> {
   const { req } = event.node
-  if (Number(getHeader(event, 'content-length') ?? 0) > most) throw tooBig(event, most)
+  const announced = Number(getHeader(event, 'content-length') ?? 0)
+  if (announced > most) {
+    if (announced <= DROPPED_BYTES) await dropRest(req)
+    throw tooBig(event, most)
+  }
   const parts: Buffer[] = []
   let size = 0
   // Left early, the request must not be destroyed: its answer goes over the same connection.
@@ -20,6 +25,27 @@ export async function readBytes(event: H3Event, most: number): Promise<Buffer> {
     parts.push(part)
   }
   return Buffer.concat(parts)
+}
+
+/** A body announced as no larger than this is dropped as it comes, for as long as this at most. */
+const DROPPED_BYTES = 40 * 1024 * 1024
+const DROPPED_MS = 1_000
+
+/**
+ * Whoever still sends as the connection ends may never read the answer (RFC 9112 §9.6), such as a browser
+ * with a picture that is too large: what comes within a moment is read and dropped before.
+ */
+function dropRest(req: IncomingMessage): Promise<void> {
+  return new Promise((resolve) => {
+    const timer = setTimeout(end, DROPPED_MS)
+    function end(): void {
+      clearTimeout(timer)
+      req.off('end', end).off('close', end).pause()
+      resolve()
+    }
+    if (req.readableEnded || req.destroyed) end()
+    else req.once('end', end).once('close', end).resume()
+  })
 }
 
 function tooBig(event: H3Event, most: number): Error {

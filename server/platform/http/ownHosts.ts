@@ -1,3 +1,4 @@
+import { getRequestURL, type H3Event } from 'h3'
 import { settings } from '../settings'
 
 /** Whether a `Host` is one of ours: any, as long as no public address is set. */
@@ -6,3 +7,6 @@ export function isOwnHost(host: string): boolean {
   if (publicUrl === null) return true
   return [publicUrl, shortUrl].some((url) => url !== null && new URL(url).host === host.toLowerCase())
 }
+
+/** The origin under which people reach this installation: the public address, else the one they asked. */
+export const originOf = (event: H3Event): string => settings().publicUrl ?? getRequestURL(event).origin

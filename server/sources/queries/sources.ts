@@ -31,6 +31,7 @@ const WITH_FEED = {
 }
 export type SourceWithFeed = ShapeOf<typeof WITH_FEED>
 
+/** A brand's sources that are not removed, each with its feed and folders, by their labels. */
 export const sourcesOf = (db: Db, brandId: string): Promise<SourceWithFeed[]> =>
   readAll(
     WITH_FEED,
@@ -201,4 +202,22 @@ export const sendersOf = async (db: Db, feedId: string): Promise<string[]> =>
 
 export const addSender = async (db: Db, feedId: string, site: string): Promise<void> => {
   await db('mail_senders').insert({ feed_id: feedId, site })
+}
+
+/** The brand's source that an article came by; of several the first. Undefined for none. */
+export async function sourceOfArticle(
+  db: Db,
+  brandId: string,
+  articleId: string,
+): Promise<string | undefined> {
+  const rows = await readAll(
+    { id: text() },
+    joined(db, 'sources')
+      .join('articles', 'articles.feed_id', 'sources.feed_id')
+      .where({ 'articles.id': articleId, 'sources.brand_id': brandId })
+      .orderBy('sources.created_at')
+      .limit(1)
+      .select('sources.id'),
+  )
+  return rows[0]?.id
 }

@@ -18,6 +18,11 @@ import * as capture from './016_capture'
 import * as tokens from './017_tokens'
 import * as collection from './018_collection'
 import * as letters from './019_letters'
+import * as byHand from './020_by_hand'
+import * as signIn from './021_sign_in'
+import * as secondFactor from './022_second_factor'
+import * as clicks from './023_clicks'
+import * as responses from './024_responses'
 
 interface Entry {
   name: string
@@ -45,6 +50,11 @@ const ENTRIES: Entry[] = [
   { name: '017_tokens', migration: tokens },
   { name: '018_collection', migration: collection },
   { name: '019_letters', migration: letters },
+  { name: '020_by_hand', migration: byHand },
+  { name: '021_sign_in', migration: signIn },
+  { name: '022_second_factor', migration: secondFactor },
+  { name: '023_clicks', migration: clicks },
+  { name: '024_responses', migration: responses },
 ]
 
 export const migrationSource: Knex.MigrationSource<Entry> = {

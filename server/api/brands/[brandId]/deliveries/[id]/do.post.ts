@@ -4,5 +4,5 @@ import { route } from '#server/route'
 import { doWithDelivery } from '#server/sending'
 
 export default route(deliveryRoutes.act, deliveryActionSchema, ({ actor, param, body }) =>
-  doWithDelivery(actor, param('id'), body.deed),
+  doWithDelivery(actor, param('id'), body),
 )
