@@ -9,27 +9,11 @@ import {
   nextReading,
   responseByHour,
 } from '#core/results'
+import { drawn } from '../support/drawn'
 
 const HOUR = 3_600_000
 const DAY = 24 * HOUR
 const post = (group: string, responses: number, account = 'a') => ({ account, group, responses })
-
-/** Draws that are the same at each run (mulberry32), and counts by Poisson (Knuth). */
-function drawn(seed: number): { next: () => number; poisson: (mean: number) => number } {
-  let state = seed
-  const next = (): number => {
-    state = (state + 0x6d2b79f5) >>> 0
-    let t = Math.imul(state ^ (state >>> 15), state | 1)
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61)
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296
-  }
-  const poisson = (mean: number): number => {
-    let [count, part] = [0, next()]
-    for (const least = Math.exp(-mean); part > least; part *= next()) count++
-    return count
-  }
-  return { next, poisson }
-}
 
 describe('groups of posts', () => {
   it('are as SciPy reckons them (gamma quantiles, the beta distribution)', () => {
