@@ -8,6 +8,8 @@ import PostTable from '~/results/PostTable.vue'
 // Charts come once there is something to draw.
 const LazyHourChart = defineAsyncComponent(() => import('~/results/HourChart.vue'))
 const LazyGroupChart = defineAsyncComponent(() => import('~/results/GroupChart.vue'))
+const LazyStandingOut = defineAsyncComponent(() => import('~/results/StandingOut.vue'))
+const LazyPillarMix = defineAsyncComponent(() => import('~/results/PillarMix.vue'))
 const LazyWeekChart = defineAsyncComponent(() => import('~/results/WeekChart.vue'))
 const LazyFollowersChart = defineAsyncComponent(() => import('~/results/FollowersChart.vue'))
 const LazySourceTable = defineAsyncComponent(() => import('~/results/SourceTable.vue'))
@@ -95,8 +97,16 @@ const isEmpty = computed(() => view.value !== null && view.value?.sent.now === 0
         <li v-for="remark in remarks" :key="remark">{{ remark }}</li>
       </ul>
       <div class="mt-3.5 grid grid-cols-2 gap-3.5 max-wide:grid-cols-1">
-        <LazyHourChart :hours="view.hours" :account="accountName" :measure="measure" />
+        <LazyHourChart
+          :hours="view.hours"
+          :account="accountName"
+          :suggested-at="view.hoursAccountId ? `/suggested-times/${view.hoursAccountId}` : ''"
+        />
         <LazyGroupChart :groups="view.groups" />
+      </div>
+      <div class="mt-3.5 grid grid-cols-[minmax(0,2fr)_minmax(0,1fr)] gap-3.5 max-wide:grid-cols-1">
+        <LazyStandingOut :view="view" />
+        <LazyPillarMix :view="view" />
       </div>
       <PostTable class="mt-3.5" :view="view" />
       <div class="mt-3.5 grid grid-cols-2 items-start gap-3.5 max-wide:grid-cols-1">

@@ -61,9 +61,13 @@ export function docOfClippings(clippings: Clipping[]): PostDoc {
   }
 }
 
-/** A post to be said anew: all of it but its dates, on the accounts it was for. */
-export const docOfPost = ({ id, doc }: PostView): PostDoc => ({
+/**
+ * A post to be said anew: all of it but its dates, on the accounts it was for. `after`: the wording that went
+ * out, so that the one after it comes first.
+ */
+export const docOfPost = ({ id, doc }: PostView, after = -1): PostDoc => ({
   ...doc,
+  wordings: [...doc.wordings.slice(after + 1), ...doc.wordings.slice(0, after + 1)],
   fromPostId: id,
   goodUntil: null,
   notBefore: null,

@@ -46,7 +46,13 @@ export function useWritingSource(editor: PostEditor) {
 
   async function loadNew(query: LocationQuery): Promise<void> {
     const [articleId, from, kept] = [asked(query, 'article'), asked(query, 'post'), asked(query, 'clippings')]
-    if (from) return editor.begin(docOfPost(await desk.open(from)), `post ${from}`)
+    if (from) {
+      const after = Number(asked(query, 'after') || -1)
+      return editor.begin(
+        docOfPost(await desk.open(from), Number.isInteger(after) ? after : -1),
+        `post ${from}`,
+      )
+    }
     if (kept) {
       const ids = kept.split(',')
       const { clippings: all } = await brand.call(clippingRoutes.clippings)

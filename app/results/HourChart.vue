@@ -8,10 +8,18 @@ import { useChartWidth } from './useChartWidth'
 import ChartFrame from './ChartFrame.vue'
 
 /** When readers answer: responses by the hour a post went out, today's slots below. */
-const props = defineProps<{ hours: HoursOf[]; account: string; measure: string }>()
+const props = defineProps<{
+  hours: HoursOf[]
+  account: string
+  /** Hours that are suggested instead, by the kind of day. */
+  suggested?: Partial<Record<HoursOf['days'], number[]>>
+  /** Where better times may be looked at. */
+  suggestedAt?: string
+}>()
 const labels = words.results.hours
 const { isPhone, width } = useChartWidth()
-const [HEIGHT, LEFT, TOP, GAP] = [86, 104, 12, 26]
+const [HEIGHT, LEFT, TOP] = [86, 104, 12]
+const GAP = props.suggested ? 34 : 26
 const RIGHT = 16
 /** Where nothing went out nothing is drawn: what is said of those hours is guessed from others. */
 const isKnown = ({ near }: { near: number }): boolean => near > 0
@@ -141,11 +149,17 @@ const table = computed(() =>
         <g v-for="slot in row.slots" :key="slot">
           <rect :x="x(slot) - 2.5" :y="row.bottom - 11" width="5" height="11" class="fill-ink" rx="0.5" />
         </g>
+        <path
+          v-for="hour in suggested?.[row.days] ?? []"
+          :key="`suggested ${hour}`"
+          :d="`M${x(hour)} ${row.bottom + 1} l6 9 h-12 z`"
+          class="fill-act"
+        />
         <text
           v-for="hour in isPhone ? [0, 12, 24] : [0, 6, 12, 18, 24]"
           :key="hour"
           :x="x(hour)"
-          :y="row.bottom + 13"
+          :y="row.bottom + (suggested ? 22 : 13)"
           text-anchor="middle"
           class="fill-ink-3 text-[10.5px]"
         >
@@ -164,6 +178,17 @@ const table = computed(() =>
         ><i class="mr-1.5 inline-block h-[9px] w-4 bg-act opacity-20" aria-hidden="true" />{{
           labels.band
         }}</span
+      >
+      <span v-if="suggested"
+        ><svg viewBox="0 0 12 10" class="mr-1.5 inline h-[9px] w-[11px]" aria-hidden="true">
+          <path d="M6 0 12 10 H0 Z" class="fill-act" /></svg
+        >{{ labels.suggested }}</span
+      >
+      <NuxtLink
+        v-if="suggestedAt"
+        :to="suggestedAt"
+        class="ml-auto font-semibold text-act underline underline-offset-2 print:hidden"
+        >{{ labels.toSuggested }}</NuxtLink
       >
     </p>
   </ChartFrame>

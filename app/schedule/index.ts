@@ -14,7 +14,16 @@ export { default as SheetFilters } from './SheetFilters.vue'
 export { ontoCard } from './sheetMoves'
 export { default as SlotWeek } from './SlotWeek.vue'
 export { default as StartTimetable } from './StartTimetable.vue'
-export { putIn, READY_MADE, type ReadyMade, readyMadeChoices } from './timetables'
+export {
+  DAYS_OF,
+  type PlannedSlot,
+  putIn,
+  readTime,
+  READY_MADE,
+  type ReadyMade,
+  readyMadeChoices,
+  withTimes,
+} from './timetables'
 export { type PlacingWish, usePlacing, type Wish } from './usePlacing'
 export { usePlanTrial } from './usePlanTrial'
 export { SHEET_DRAG, useSheetDrag } from './useSheetDrag'

@@ -77,6 +77,25 @@ export function putIn(slots: PlannedSlot[], wish: PutIn, others: PlannedSlot[]):
   }
 }
 
+/**
+ * The week with other times for posts of any kind on such days: on each of them that has such slots, or on all
+ * where none has. Slots kept for a pillar, or free, stay.
+ */
+export function withTimes(slots: PlannedSlot[], days: number[], times: string[]): PlannedSlot[] {
+  const isAnyOn = ({ weekday, use }: PlannedSlot): boolean => days.includes(weekday) && use === 'any'
+  const used = days.filter((day) => slots.some((slot) => isAnyOn(slot) && slot.weekday === day))
+  const kept = slots.filter((slot) => !isAnyOn(slot))
+  const isTaken = (one: PlannedSlot): boolean =>
+    kept.some(({ weekday, time }) => weekday === one.weekday && time === one.time)
+  return sortedSlots([
+    ...kept,
+    ...on(used.length === 0 ? days : used, times).filter((slot) => !isTaken(slot)),
+  ])
+}
+
+/** The weekdays of each kind of day. */
+export const DAYS_OF = { weekdays: WORKDAYS, weekend: WEEKEND }
+
 const asWeek = (slots: PlannedSlot[]) =>
   slots.map(({ weekday, time, use, pillarId }) => ({
     weekday: weekday as Weekday,

@@ -10,6 +10,7 @@ import { articleForBrand, tagsOfArticles } from '#server/articles'
 import { brandById } from '#server/people'
 import { hashtagsOfSource } from '#server/sources'
 import { hashtagsOfPosts } from './queries/posts'
+import { responsesByHashtag } from '#server/results'
 import { marksOfArticles, watchesOf } from '#server/watches'
 import { problem } from '#server/platform/http/problem'
 import { runInThread } from '#server/platform/jobs/pool'
@@ -71,6 +72,8 @@ async function pastTags(db: Db, brandId: string): Promise<HashtagInput['past']> 
   for (const row of await hashtagsOfPosts(db, brandId, now() - PAST_DAYS * DAY)) {
     for (const tag of readTexts(row)) posts.set(tag, (posts.get(tag) ?? 0) + 1)
   }
-  // What posts brought is not known until responses are collected; then it counts here.
-  return [...posts].map(([tag, count]) => ({ tag, posts: count, responses: 0 }))
+  // Those that went out and were answered speak by that; others by how often they were used.
+  const answered = await responsesByHashtag(db, brandId, now() - PAST_DAYS * DAY)
+  for (const tag of answered.keys()) if (!posts.has(tag)) posts.set(tag, 0)
+  return [...posts].map(([tag, count]) => ({ tag, ...(answered.get(tag) ?? { posts: count, responses: 0 }) }))
 }

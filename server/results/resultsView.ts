@@ -18,6 +18,7 @@ import { useDb, type Db } from '#server/platform/db'
 import { problem } from '#server/platform/http/problem'
 import { sourcesOf as listSources, type SourceWithFeed } from '#server/sources'
 import { groupsOf } from './groupsOf'
+import { shortText, standingOut } from './standingOut'
 import { answersUntilNow, clicksUntilNow, firstResponses, isSettled, sumOf } from './measures'
 import {
   accountReadingsOf,
@@ -80,6 +81,7 @@ export async function resultsOf(
       posts: posts.filter((post) => sourceOf(post)?.own === 1).length,
       of: posts.length,
     },
+    pillars: pillarCounts(posts, new Set(pillars.map(({ id }) => id))),
     young: posts.filter((post) => !isSettled(post, at)).length,
     uncounted: posts.filter((post) => isSettled(post, at) && firstResponses(post, measure) === null).length,
     hoursAccountId,
@@ -90,6 +92,7 @@ export async function resultsOf(
       (await slotsOf(db, brandId)).filter((slot) => slot.account_id === hoursAccountId),
       weekHours,
     ),
+    ...standingOut(comparable, measure),
     groups: groupsOf(comparable, measure, { pillars, sourceOf }),
     sources: await sourcesOf(db, brandId, sources, posts, from, sourceOf),
     followersOf: accounts.flatMap(({ id }) => {
@@ -107,6 +110,16 @@ export async function resultsOf(
       all.filter(({ sent_at }) => sent_at >= from),
     ),
   }
+}
+
+/** How many posts each pillar has; those of pillars that are no more count as having none. */
+function pillarCounts(posts: SentPostRow[], known: Set<string>): ResultsView['pillars'] {
+  const counts = new Map<string | null, number>()
+  for (const { pillar_id: id } of posts) {
+    const pillarId = id !== null && known.has(id) ? id : null
+    counts.set(pillarId, (counts.get(pillarId) ?? 0) + 1)
+  }
+  return [...counts].map(([pillarId, many]) => ({ pillarId, posts: many }))
 }
 
 const dayOf = (at: number): string => new Date(at).toISOString().slice(0, 10)
@@ -217,9 +230,11 @@ function postResult(
   const { likes, reshares, replies, quotes, views, state, text } = post
   return {
     deliveryId: post.delivery_id,
+    postId: post.post_id,
+    wording: post.wording,
     accountId: post.account_id,
     at: toInstant(post.sent_at),
-    text: text.length > LONGEST ? `${text.slice(0, LONGEST)}…` : text,
+    text: shortText(text),
     pillarId: post.pillar_id,
     source: sourceOf(post)?.label ?? null,
     likes,
@@ -233,7 +248,6 @@ function postResult(
     isYoung: !isSettled(post, at),
   }
 }
-const LONGEST = 160
 
 async function measuredAccounts(
   db: Db,

@@ -1,5 +1,5 @@
 import { ofBrand } from '#shared/platform/route'
-import type { PostResponses, ResultsView } from './types'
+import type { PostResponses, ResultsView, SuggestedTimes } from './types'
 
 export const resultsRoutes = {
   /**
@@ -7,6 +7,11 @@ export const resultsRoutes = {
    * for what counts.
    */
   results: ofBrand('GET', 'read', '/results').answers<ResultsView>(),
+  /**
+   * The best times of an account by its own results. Its query: `count` posts a day, `gap` minutes apart,
+   * `from` and `to` (`HH:MM`).
+   */
+  suggestedTimes: ofBrand('GET', 'read', '/accounts/:id/suggested-times').answers<SuggestedTimes>(),
   /** How a post that went out was answered, reading by reading; null for one that did not. */
   responses: ofBrand('GET', 'read', '/deliveries/:id/responses').answers<PostResponses | null>(),
 }

@@ -61,6 +61,60 @@ export interface HoursOf {
   slots: number[]
 }
 
+/** What one wishes of the times of a day. */
+export interface TimesWish {
+  count: number
+  minGapMinutes: number
+  /** `HH:MM` on the brand's clock, both included. */
+  from: string
+  to: string
+}
+
+/** The best times of one kind of day, against the slots there are. */
+export interface SuggestedTimesOf {
+  days: 'weekdays' | 'weekend'
+  /** Times (`HH:MM`) of its slots for any post. */
+  slots: string[]
+  wish: TimesWish
+  curve: HoursOf['curve']
+  /** Null with too few posts to say anything, or none within those hours. */
+  found: {
+    times: { time: string; expected: number; low: number; high: number; near: number }[]
+    /** What a post gets at the slots there are, and is expected to get at the times suggested. */
+    now: number
+    then: number
+    /** How often chance alone shows as much: 0 to 1. */
+    byChance: number
+    verdict: 'better' | 'too few to say' | 'as good'
+    needed: number | null
+    posts: number
+  } | null
+}
+
+export interface SuggestedTimes {
+  accountId: string
+  /** How many days back it looks. */
+  days: number
+  /** Posts of before the account was connected that it is told by too: then by answers alone. */
+  before: number
+  kinds: SuggestedTimesOf[]
+}
+
+/** A post that stands out from what its accounts' posts usually get. */
+export interface StandingOut {
+  postId: string
+  /** Of its latest sending. */
+  deliveryId: string
+  wording: number
+  text: string
+  pillarId: string | null
+  sent: number
+  responses: number
+  ratio: { value: number; low: number; high: number }
+  /** How sure it is that it is above the usual: 0 to 1. */
+  chanceAbove: number
+}
+
 /** From article to response, by source. */
 export interface SourceResult {
   sourceId: string
@@ -75,6 +129,8 @@ export interface SourceResult {
 /** A post that went out, as Results lists it. */
 export interface PostResult {
   deliveryId: string
+  postId: string
+  wording: number
   accountId: string
   at: Instant
   text: string
@@ -130,6 +186,8 @@ export interface ResultsView {
   followers: number | null
   followersChange: number | null
   own: { posts: number; of: number }
+  /** How many of the posts each pillar has; null for none. */
+  pillars: { pillarId: string | null; posts: number }[]
   /** Posts too young to be compared, and those of which nothing is counted. */
   young: number
   uncounted: number
@@ -139,6 +197,9 @@ export interface ResultsView {
   weekHours: { weekday: number; hour: number; posts: number; responses: number }[]
   groups: { by: GroupedBy; groups: ResultGroup[] }[]
   sources: SourceResult[]
+  /** Posts that stand out, the surest first. */
+  best: StandingOut[]
+  weakest: StandingOut[]
   followersOf: FollowersOf[]
   posts: PostResult[]
   /** How many posts there are; the list holds the latest of them. */

@@ -87,7 +87,83 @@ export const results = inWords({
       `${on}, posts sent about ${time} get most: ${mean} (${low} to ${high}), by ${posts(count)}.`,
     slot: 'a slot of the timetable',
     band: 'nine times in ten within; where the line breaks, nothing went out',
+    suggested: 'a suggested time',
+    toSuggested: 'Suggested times',
     head: ['Days', 'Sent at', 'Mean', 'Low', 'High', 'Posts within an hour'],
+  },
+  times: {
+    title: 'Suggested times',
+    back: 'Results',
+    of: (name: string) => `Suggested times of ${name}`,
+    failed: 'The suggested times could not be worked out',
+    take: 'Take these times',
+    taken: 'The timetable has these times now.',
+    onlyOwner: 'Only the owner of a brand changes its timetables.',
+    toTimetable: 'Timetable',
+    wish: 'What to look for',
+    count: 'Posts a day',
+    asNow: 'as many as now',
+    gap: 'At least apart',
+    gapOf: (minutes: number) =>
+      minutes < 60 ? `${minutes} minutes` : counted(minutes / 60, 'hour', 'hours'),
+    from: 'From',
+    to: 'To',
+    badTime: 'A time is written as 07:30.',
+    names: { weekdays: 'Weekdays', weekend: 'Weekend' },
+    takeKind: { weekdays: 'Take them on weekdays', weekend: 'Take them at weekends' },
+    now: 'Now',
+    noSlots: 'no slots',
+    then: 'Suggested',
+    each: (time: string, expected: string, low: string, high: string) =>
+      `${time}: ${expected} (${low} to ${high})`,
+    chance: (part: number) =>
+      part < 0.01 ? 'in fewer than 1 of 100 cases' : `in ${Math.round(part * 100)} of 100 cases`,
+    better: (then: string, now: string, more: string, week: string, chance: string) =>
+      `A post is expected to get ${then} there, against ${now} now: ${more}, about ${week} a week. ` +
+      `Chance alone shows as much ${chance}.`,
+    tooFew: (then: string, now: string, chance: string) =>
+      `It looks like ${then} a post against ${now}, but chance alone shows as much ${chance}: too few posts to say.`,
+    needed: (count: number) =>
+      `If it goes on like this, about ${counted(count, 'more post', 'more posts')} would tell.`,
+    asGood: 'The slots there are do as well as any other times that are known.',
+    same: 'These are the slots there are.',
+    none: 'Too few posts to say anything: it takes six on such days, sent within these hours.',
+    by: (count: number) => `By ${posts(count)}.`,
+    how: (days: number) =>
+      `By what posts of the last ${days} days got within their first three days. The best set together is ` +
+      'sought, not the best hours one by one, among hours at which something went out. What the choice of the ' +
+      'best makes it look better is taken off.',
+    before: (count: number) =>
+      `Few posts of its own so far: ${posts(count)} of before it was connected count too, so answers alone count.`,
+    moves: 'What this moves',
+    movesNothing: 'Choose days whose times to take.',
+  },
+  standing: {
+    title: 'What stands out',
+    sentence: (best: number, weakest: number) =>
+      best + weakest === 0
+        ? 'No post is so far from what its account usually gets that it is not chance.'
+        : `${posts(best)} above, ${weakest} below what their accounts usually get; each is so nine times in ten.`,
+    best: 'Worked: send again in other words',
+    weakest: 'Got little: reword, or let go',
+    noBest: 'None is surely above the usual.',
+    noWeakest: 'None is surely below the usual.',
+    again: 'Send again',
+    reword: 'Reword',
+    ratio: (value: string) => `${value} times the usual`,
+    sure: (chance: number) => `${Math.min(99, Math.floor(chance * 100))} of 100 sure`,
+    head: ['Post', 'Sent', 'Responses', 'Times the usual', 'Low', 'High', 'Above the usual, of 100'],
+  },
+  mix: {
+    title: 'The mix',
+    sentence: (over: string[]) =>
+      over.length === 0 ? 'No pillar is above its ceiling.' : `Above the ceiling: ${over.join(', ')}.`,
+    noCeilings: 'No account has a ceiling for a pillar.',
+    none: 'no pillar',
+    own: (share: string, own: number, of: number) =>
+      `Own news: ${share} of what went out, ${own} of ${posts(of)}.`,
+    head: ['Pillar', 'Sent', 'Share', 'In the next seven days', 'Share then', 'Ceiling'],
+    short: ['Pillar', 'Sent', 'Next 7 days', 'Ceiling'],
   },
   week: {
     title: 'Week by hour',

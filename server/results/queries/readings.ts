@@ -44,3 +44,12 @@ export const putAccountReading = async (
 
 export const insertOutsidePosts = (db: Db, rows: OutsidePostRow[]): Promise<void> =>
   insertAll(db, 'outside_posts', rows, ['account_id', 'remote_id'])
+
+/** What an account posted elsewhere within a time, before it was connected. */
+export const outsidePostsOf = (
+  db: Db,
+  accountId: string,
+  from: number,
+  to: number,
+): Promise<OutsidePostRow[]> =>
+  db('outside_posts').where({ account_id: accountId }).where('at', '>=', from).where('at', '<', to)

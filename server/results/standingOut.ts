@@ -1,0 +1,49 @@
+import { rankPosts, type RankedPost } from '#core/results'
+import type { Measure, ResultsView, StandingOut } from '#shared/results/types'
+import { firstResponses } from './measures'
+import type { SentPostRow } from './rows'
+
+const MOST = 8
+const LONGEST = 160
+
+/** A post's text as a list shows it. */
+export const shortText = (text: string): string =>
+  text.length > LONGEST ? `${text.slice(0, LONGEST)}…` : text
+
+/** The posts that stand out by what was answered within their first days, the surest first. */
+export function standingOut(posts: SentPostRow[], measure: Measure): Pick<ResultsView, 'best' | 'weakest'> {
+  const ranked = rankPosts(
+    posts.map((post) => ({
+      post: post.post_id,
+      account: post.account_id,
+      responses: firstResponses(post, measure) ?? 0,
+    })),
+  )
+  /** The posts come the latest first. */
+  const latest = new Map<string, SentPostRow>()
+  for (const post of posts) if (!latest.has(post.post_id)) latest.set(post.post_id, post)
+  const asView = ({ post: id, sent, responses, ratio, chanceAbove }: RankedPost): StandingOut => {
+    const { delivery_id: deliveryId, wording, text, pillar_id: pillarId } = latest.get(id)!
+    return {
+      postId: id,
+      deliveryId,
+      wording,
+      text: shortText(text),
+      pillarId,
+      sent,
+      responses,
+      ratio,
+      chanceAbove,
+    }
+  }
+  const listOf = (verdict: RankedPost['verdict'], sure: (one: RankedPost) => number): StandingOut[] =>
+    ranked
+      .filter((one) => one.verdict === verdict)
+      .sort((a, b) => sure(b) - sure(a))
+      .slice(0, MOST)
+      .map(asView)
+  return {
+    best: listOf('better', ({ chanceAbove }) => chanceAbove),
+    weakest: listOf('worse', ({ chanceAbove }) => 1 - chanceAbove),
+  }
+}
