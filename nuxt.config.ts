@@ -104,6 +104,7 @@ export default defineNuxtConfig({
     externals: { traceInclude: ['node_modules/@napi-rs/canvas/index.js'] },
     // The packed browser extension, built before (scripts/extension.mjs).
     publicAssets: [{ dir: `${root}.extension/packed`, baseURL: '/extension', maxAge: 0 }],
+    serverAssets: [{ baseName: 'report-fonts', dir: `${root}.report-fonts` }],
     typescript: { strict: true, tsConfig: { include: ['../core/**/*.d.ts'] } },
   },
   // The built server's own beginning; the development server has Nitro's.

@@ -1,7 +1,7 @@
 import { defineConfig } from '@playwright/test'
 
 /** Those that look at the filled demo. */
-const DEMO = /(?:screens|reading|results|safety|words)\.spec\.ts/
+const DEMO = /(?:screens|reading|results|acting|safety|words)\.spec\.ts/
 /** What measures the browser has it for itself. */
 const SMOOTH = /smooth\.spec\.ts/
 

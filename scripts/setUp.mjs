@@ -2,7 +2,15 @@
 // they start.
 import { spawn, spawnSync } from 'node:child_process'
 import { createHash } from 'node:crypto'
-import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
+import {
+  copyFileSync,
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 
@@ -53,6 +61,7 @@ export function build() {
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === sources) return
   say('Building the application (about a minute)')
   buildExtension()
+  copyReportFonts()
   must('Build', process.execPath, [bin('nuxt'), 'build'], { env: { NODE_ENV: 'production' } })
   bundleThreads('.output/server/work')
   writeFileSync(stamp, sources)
@@ -60,6 +69,20 @@ export function build() {
 
 /** Builds and packs the browser extension, which the application offers for download. */
 export const buildExtension = () => must('Extension', process.execPath, ['scripts/extension.mjs'])
+
+/** The letters that reports carry with them: they are read where nothing of ours is at hand. */
+function copyReportFonts() {
+  const faces = join(root, 'node_modules', '@fontsource-variable')
+  const into = folder(join(root, '.report-fonts'))
+  copyFileSync(
+    join(faces, 'newsreader/files/newsreader-latin-wght-normal.woff2'),
+    join(into, 'newsreader.woff2'),
+  )
+  copyFileSync(
+    join(faces, 'instrument-sans/files/instrument-sans-latin-wght-normal.woff2'),
+    join(into, 'instrument-sans.woff2'),
+  )
+}
 
 /** Bundles the files of the threads, which lie beside the server they belong to. */
 export function bundleThreads(folder) {

@@ -7,6 +7,7 @@ import { registerNotices } from './notices/register'
 import { registerPeople } from './people/register'
 import { registerPlatform } from './platform/register'
 import { registerPosts } from './posts/register'
+import { registerReports } from './reports/register'
 import { registerResults } from './results/register'
 import { registerSchedule } from './schedule/register'
 import { registerSending } from './sending/register'
@@ -36,6 +37,7 @@ const SUBJECTS: [name: string, register?: () => void][] = [
   ['reading'],
   ['capture', registerCapture],
   ['letters', registerLetters],
+  ['reports', registerReports],
   ['brands'],
 ]
 

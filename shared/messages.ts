@@ -10,6 +10,7 @@ import { noticeMessages, type NoticeMessages } from '#shared/notices/messages'
 import { platformMessages, refusalMessages, type PlatformMessages } from '#shared/platform/messages'
 import { speaker } from '#shared/platform/say'
 import { postMessages } from '#shared/posts/messages'
+import { reportMessages, type ReportMessages } from '#shared/reports/messages'
 import { scheduleMessages } from '#shared/schedule/messages'
 import { sourceMessages, type SourceMessages } from '#shared/sources/messages'
 
@@ -20,6 +21,7 @@ type Known = CaptureMessages &
   NetworkMessages &
   NoticeMessages &
   PlatformMessages &
+  ReportMessages &
   SourceMessages
 
 /** A message of the server’s by its code, with what its sentence needs. */
@@ -40,6 +42,7 @@ const sayOne = speaker(
   noticeMessages,
   platformMessages,
   refusalMessages,
+  reportMessages,
   sourceMessages,
   scheduleMessages,
   postMessages,

@@ -17,7 +17,7 @@ const props = defineProps<{
   suggestedAt?: string
 }>()
 const labels = words.results.hours
-const { isPhone, width } = useChartWidth()
+const { isPhone, width } = useChartWidth(props.suggested ? 900 : 520)
 const [HEIGHT, LEFT, TOP] = [86, 104, 12]
 const GAP = props.suggested ? 34 : 26
 const RIGHT = 16

@@ -7,6 +7,7 @@ import type { ResponseReading } from '#shared/results/types'
 import * as words from '#shared/words'
 import { amount } from './figures'
 import ChartFrame from './ChartFrame.vue'
+import OtherSendings from './OtherSendings.vue'
 
 /** How a post was answered after it went out, reading by reading, and what was said in public. */
 const props = defineProps<{ deliveryId: string }>()
@@ -155,6 +156,7 @@ const rows = computed(() =>
       {{ state }}
     </p>
     <p v-if="view.message" class="mt-1 text-small text-warn">{{ view.message }}</p>
+    <OtherSendings v-if="view.others.length > 0" :others="view.others" />
     <template v-if="view.replies.length > 0">
       <h2 class="part-name mt-6">{{ labels.said }}</h2>
       <ul class="mt-2 divide-y divide-rule border-y border-rule">

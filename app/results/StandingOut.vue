@@ -8,7 +8,7 @@ import ChartFrame from './ChartFrame.vue'
 const props = defineProps<{ view: ResultsView }>()
 const labels = words.results.standing
 const brand = useBrandStore()
-const sentence = computed(() => labels.sentence(props.view.best.length, props.view.weakest.length))
+const sentence = computed(() => labels.sentence(props.view.standing.above, props.view.standing.below))
 const SHOWN = 4
 const lists = computed(() => [
   {

@@ -2,6 +2,7 @@
 export { default as FollowersChart } from './FollowersChart.vue'
 export { default as GroupChart } from './GroupChart.vue'
 export { default as HourChart } from './HourChart.vue'
+export { default as OtherSendings } from './OtherSendings.vue'
 export { default as PillarMix } from './PillarMix.vue'
 export { default as PostAnswers } from './PostAnswers.vue'
 export { default as PostTable } from './PostTable.vue'

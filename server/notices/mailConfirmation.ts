@@ -9,6 +9,7 @@ import type { BrandRow } from '#server/people'
 import { log } from '#server/platform/log'
 import { problem } from '#server/platform/http/problem'
 import { settings } from '#server/platform/settings'
+import { hook } from '#server/platform/hook'
 import { announce } from '#server/platform/changes/announce'
 import { sendMail } from '#server/platform/mail/mailOut'
 
@@ -28,10 +29,13 @@ export async function confirmedOf(db: Db, brandId: string, wanted: string[]): Pr
   return wanted.filter((address) => has(confirmed, address))
 }
 
+/** The addresses that a brand's mail of a kind is wanted at, by each subject that sends some. */
+export const wantedMail = hook<[db: Db, brandId: string], string[]>()
+
 /**
- * Asks each address that is not confirmed yet, by one letter, whether notices may come there; forgets those
- * that are wanted no more, so that one that comes back is asked anew. `origin`: where the letter's link
- * leads.
+ * Asks each address that is not confirmed yet, by one letter, whether mail of the brand may come there;
+ * forgets those that no subject wants any more, so that one that comes back is asked anew. `origin`: where the
+ * letter's link leads.
  */
 export async function askToConfirm(
   brand: Pick<BrandRow, 'id' | 'name'>,
@@ -42,7 +46,8 @@ export async function askToConfirm(
   const asked = wanted.filter((address) => isToAsk(known.find((item) => has([item.address], address))))
   const tokens = asked.map((address) => ({ address, token: randomBytes(24).toString('base64url') }))
   await inTransaction(async (db) => {
-    for (const { address } of known) if (!has(wanted, address)) await removeMailAddress(db, brand.id, address)
+    const all = [...wanted, ...(await wantedMail.run(db, brand.id)).flat()]
+    for (const { address } of known) if (!has(all, address)) await removeMailAddress(db, brand.id, address)
     for (const { address, token } of tokens)
       await putMailAddress(db, {
         brand_id: brand.id,

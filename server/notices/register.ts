@@ -4,11 +4,13 @@ import { inTransaction } from '#server/platform/db'
 import { defineJob } from '#server/platform/jobs/registry'
 import { defineUpkeep } from '#server/platform/jobs/upkeep'
 import { removeOldNotices } from './queries/notices'
-import { tellingRound } from './telling'
+import { wantedMail } from './mailConfirmation'
+import { tellingRound, wantedForNotices } from './telling'
 
 const NOTICES_KEPT_DAYS = 60
 
 export function registerNotices(): void {
+  wantedMail.on(wantedForNotices)
   defineJob({ name: 'telling', round: tellingRound })
   defineUpkeep('notices', () => inTransaction((db) => removeOldNotices(db, now() - NOTICES_KEPT_DAYS * DAY)))
 }

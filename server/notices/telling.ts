@@ -6,7 +6,7 @@ import { quoted, say } from '#shared/messages'
 import { messagesOf, storeMessages, type StoredMessages } from '#server/platform/db/messages'
 import * as words from '#shared/words'
 import { now } from '#server/platform/clock'
-import { inTransaction, useDb } from '#server/platform/db'
+import { inTransaction, useDb, type Db } from '#server/platform/db'
 import { brandById, liveBrands, setTelling, updateTelling, type BrandRow } from '#server/people'
 import { unsentNotices, updateNotice } from './queries/notices'
 import type { NoticeRow } from './rows'
@@ -53,6 +53,12 @@ export async function tellingRound(): Promise<void> {
     )
     if (notices.length > 0 && (await hasWay(brand))) await tell(brand, notices)
   }
+}
+
+/** The addresses a brand wants its notices at. */
+export async function wantedForNotices(db: Db, brandId: string): Promise<string[]> {
+  const brand = await brandById(db, brandId)
+  return brand ? keptOf(brand).mail : []
 }
 
 const hasWay = async (brand: BrandRow): Promise<boolean> =>

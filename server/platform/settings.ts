@@ -92,6 +92,11 @@ export interface Settings {
    * without it.
    */
   nameServer: string | null
+  /**
+   * QUILL_BROWSER: file of a headless Chromium that makes reports' PDFs; by default the system's, where there
+   * is one.
+   */
+  browser: string | null
   /** QUILL_PLC_URL: where identities of the AT Protocol of the kind `did:plc` are looked up. */
   plcUrl: string
   /** QUILL_LOG: pino level. */
@@ -157,6 +162,7 @@ export function readSettings(env: Record<string, string | undefined>): Settings 
     logLevel: env['QUILL_LOG'] ?? 'info',
     threadFile: env['QUILL_THREAD_FILE'] ?? null,
     nameServer: env['QUILL_NAME_SERVER'] || null,
+    browser: env['QUILL_BROWSER'] || null,
     plcUrl: originOf(env, 'QUILL_PLC_URL') ?? (standins ? 'https://plc.example' : 'https://plc.directory'),
   }
 }

@@ -3,15 +3,19 @@ import { meanOfPosts } from '#core/results'
 import { say } from '#shared/messages'
 import type { PostResponses } from '#shared/results/types'
 import { now } from '#server/platform/clock'
-import { useDb } from '#server/platform/db'
+import { useDb, type Db } from '#server/platform/db'
 import { messagesOf } from '#server/platform/db/messages'
-import { firstResponses, isSettled } from './measures'
+import { accountsOf } from '#server/networks'
+import { answersUntilNow, clicksUntilNow, firstResponses, isSettled } from './measures'
 import { readingsOf, repliesOf } from './queries/readings'
 import { sentPostsBetween } from './queries/resultRows'
-import { sentPostOf } from './queries/sentPosts'
+import { sentPostOf, sentPostsOfPost } from './queries/sentPosts'
+import type { SentPostRow } from './rows'
+import { shortText } from './standingOut'
 import { answersOf } from './storeReads'
 
 const MOST_REPLIES = 50
+const MOST_OTHERS = 60
 /** What is usual is told by the posts of the quarter before. */
 const USUAL_DAYS = 91
 const PRIOR = { mean: 1, weight: 0.5 }
@@ -46,7 +50,25 @@ export async function postResponses(brandId: string, deliveryId: string): Promis
       url,
       at: toInstant(at),
     })),
+    others: await othersOf(db, post),
     usual: counts.length === 0 ? null : { ...meanOfPosts(counts, PRIOR), posts: counts.length },
     first: firstResponses(post, 'answers'),
   }
+}
+
+async function othersOf(db: Db, post: SentPostRow): Promise<PostResponses['others']> {
+  const names = new Map((await accountsOf(db, post.brand_id)).map(({ id, name }) => [id, name]))
+  return (await sentPostsOfPost(db, post.post_id, MOST_OTHERS))
+    .filter(({ delivery_id: id }) => id !== post.delivery_id)
+    .map((one) => ({
+      deliveryId: one.delivery_id,
+      account: names.get(one.account_id) ?? '',
+      at: toInstant(one.sent_at),
+      isSameWording: one.wording === post.wording,
+      isEcho: one.echo > 0,
+      text: shortText(one.text),
+      answers: answersUntilNow(one),
+      clicks: clicksUntilNow(one),
+      isYoung: !isSettled(one, now()),
+    }))
 }

@@ -34,17 +34,23 @@ const BEGUN_MS = 3 * DAY
 /** Posts that the list holds; more are counted, and come with a shorter period. */
 const MOST_LISTED = 400
 
-/** What became of a brand's posts within a period, against the one before it. */
+/** What became of a brand's posts from one moment until before another, against as long before. */
 export async function resultsOf(
   brandId: string,
-  { days, accountId, measure }: { days: number; accountId: string | null; measure: Measure },
+  {
+    from,
+    to,
+    accountId,
+    measure,
+    most = MOST_LISTED,
+  }: { from: number; to: number; accountId: string | null; measure: Measure; most?: number },
 ): Promise<ResultsView> {
   const db = await useDb()
   const brand = await brandById(db, brandId)
   if (!brand) throw problem('notFound')
   const at = now()
-  const [from, before] = [at - days * DAY, at - 2 * days * DAY]
-  const all = await sentPostsBetween(db, brandId, before, at + 1)
+  const before = from - (to - from)
+  const all = await sentPostsBetween(db, brandId, before, to)
   const wanted = all.filter((post) => accountId === null || post.account_id === accountId)
   const posts = wanted.filter(({ sent_at }) => sent_at >= from)
   const earlier = wanted.filter(({ sent_at }) => sent_at < from)
@@ -56,7 +62,7 @@ export async function resultsOf(
   const comparable = posts.filter((post) => isSettled(post, at) && firstResponses(post, measure) !== null)
   const hoursAccountId = accountId ?? mostUsed(comparable)
   const followers = (await followersSince(db, brandId, dayOf(from))).filter(
-    (row) => accountId === null || row.account_id === accountId,
+    (row) => row.day <= dayOf(to) && (accountId === null || row.account_id === accountId),
   )
   const pillars = await pillarsOf(db, brandId)
   const ofHours = counted(
@@ -65,9 +71,8 @@ export async function resultsOf(
   )
   const weekHours = byWeekHour(ofHours, brand.zone)
   return {
-    days,
     from: toInstant(from),
-    to: toInstant(at),
+    to: toInstant(to),
     accountId,
     measure,
     hasBefore,
@@ -94,14 +99,14 @@ export async function resultsOf(
     ),
     ...standingOut(comparable, measure),
     groups: groupsOf(comparable, measure, { pillars, sourceOf }),
-    sources: await sourcesOf(db, brandId, sources, posts, from, sourceOf),
+    sources: await sourcesOf(db, brandId, sources, posts, [from, to], sourceOf),
     followersOf: accounts.flatMap(({ id }) => {
       const own = followers.filter((row) => row.account_id === id)
       return own.length === 0
         ? []
         : [{ accountId: id, days: own.map(({ day, followers: count }) => ({ day, followers: count })) }]
     }),
-    posts: posts.slice(0, MOST_LISTED).map((post) => postResult(post, at, sourceOf)),
+    posts: posts.slice(0, most).map((post) => postResult(post, at, sourceOf)),
     postsInAll: posts.length,
     accounts: await measuredAccounts(
       db,
@@ -193,10 +198,10 @@ async function sourcesOf(
   brandId: string,
   sources: SourceWithFeed[],
   posts: SentPostRow[],
-  from: number,
+  [from, to]: [number, number],
   sourceOf: (post: SentPostRow) => SourceWithFeed | null,
 ): Promise<SourceResult[]> {
-  const counts = new Map((await articlesBySource(db, brandId, from)).map((row) => [row.source_id, row]))
+  const counts = new Map((await articlesBySource(db, brandId, from, to)).map((row) => [row.source_id, row]))
   const bySource = new Map<string, SentPostRow[]>()
   for (const post of posts) {
     const id = sourceOf(post)?.id

@@ -3,7 +3,7 @@ import type { Measure, ResultsView, StandingOut } from '#shared/results/types'
 import { firstResponses } from './measures'
 import type { SentPostRow } from './rows'
 
-const MOST = 8
+const MOST = 30
 const LONGEST = 160
 
 /** A post's text as a list shows it. */
@@ -11,7 +11,10 @@ export const shortText = (text: string): string =>
   text.length > LONGEST ? `${text.slice(0, LONGEST)}…` : text
 
 /** The posts that stand out by what was answered within their first days, the surest first. */
-export function standingOut(posts: SentPostRow[], measure: Measure): Pick<ResultsView, 'best' | 'weakest'> {
+export function standingOut(
+  posts: SentPostRow[],
+  measure: Measure,
+): Pick<ResultsView, 'best' | 'weakest' | 'standing'> {
   const ranked = rankPosts(
     posts.map((post) => ({
       post: post.post_id,
@@ -43,6 +46,10 @@ export function standingOut(posts: SentPostRow[], measure: Measure): Pick<Result
       .slice(0, MOST)
       .map(asView)
   return {
+    standing: {
+      above: ranked.filter(({ verdict }) => verdict === 'better').length,
+      below: ranked.filter(({ verdict }) => verdict === 'worse').length,
+    },
     best: listOf('better', ({ chanceAbove }) => chanceAbove),
     weakest: listOf('worse', ({ chanceAbove }) => 1 - chanceAbove),
   }

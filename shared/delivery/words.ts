@@ -134,18 +134,19 @@ export const telling = inWords({
     'asking whether it is wanted; no notices go there before somebody says yes. To ask again, save ' +
     'again after ten minutes.',
   confirm: {
-    title: 'Notices by mail',
+    title: 'Notices and reports by mail',
     question: (address: string, brand: string) =>
-      `Clear Quill would write to ${address} when something at ${brand} needs a person. Is that wanted?`,
+      `Clear Quill would write to ${address} about ${brand}, as its owner chooses: when something needs a ` +
+      'person, or with reports of what went out. Is that wanted?',
     yes: 'Yes, send them here',
     done: 'Thank you',
     comes: (address: string, brand: string) =>
-      `Notices of ${brand} come to ${address} from now on. Whoever owns the brand can end that.`,
+      `What ${brand} sends comes to ${address} from now on. Whoever owns the brand can end that.`,
     letter: (brand: string, link: string) => ({
-      subject: `Notices of ${brand} by mail?`,
+      subject: `Notices or reports of ${brand} by mail?`,
       text:
-        `Somebody who looks after ${brand} in Clear Quill entered this address for its notices: what ` +
-        `could not be sent, what waits for a word, where a line runs out.\n\nIf you want that, say so ` +
+        `Somebody who looks after ${brand} in Clear Quill entered this address for its notices (what could ` +
+        `not be sent, what waits for a word) or for its reports.\n\nIf you want that, say so ` +
         `here within seven days:\n${link}\n\nIf not, do nothing: no more comes.`,
     }),
   },

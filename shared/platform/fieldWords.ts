@@ -27,6 +27,7 @@ export const fields = inWords({
   slotTwice: 'Two slots are in the same minute; remove one.',
   dayTwice: 'A day is here twice.',
   date: 'A day looks like 2026-12-24.',
+  tooManyAddresses: (most: number) => `At most ${most} addresses.`,
   moment: 'Choose a day and a time.',
   share: 'A share is from 1 to 100 percent.',
   days90: 'At most 90 days.',

@@ -56,6 +56,22 @@ export const refusals = inWords({
     title: 'Not this address',
     detail: 'Clear Quill is not known under this address here. Use the one its owner gave you.',
   },
+  badPeriod: {
+    title: 'Not a period to report on',
+    detail: 'It must begin before it ends, have begun already, and last a year at most.',
+  },
+  tooManyReports: {
+    title: 'Too many reports',
+    detail: 'A brand keeps 200 reports at most. Remove one that nobody needs any more.',
+  },
+  busyPrinting: {
+    title: 'Too many PDFs at once',
+    detail: 'Others are being made. Try again in a minute.',
+  },
+  noPdf: {
+    title: 'No PDF can be made here',
+    detail: 'There is no browser on this server that makes PDFs. Print the page instead.',
+  },
   stale: {
     title: 'Changed in the meantime',
     detail:

@@ -42,6 +42,7 @@ export type ChangeKind =
   | 'token'
   | 'letter'
   | 'responses'
+  | 'report'
 
 /** What an undoable change answers. */
 export interface Undoable {

@@ -170,7 +170,6 @@ export interface MeasuredAccount {
 }
 
 export interface ResultsView {
-  days: number
   from: Instant
   to: Instant
   accountId: string | null
@@ -197,7 +196,8 @@ export interface ResultsView {
   weekHours: { weekday: number; hour: number; posts: number; responses: number }[]
   groups: { by: GroupedBy; groups: ResultGroup[] }[]
   sources: SourceResult[]
-  /** Posts that stand out, the surest first. */
+  /** How many posts stand out, and those of them that do most surely. */
+  standing: { above: number; below: number }
   best: StandingOut[]
   weakest: StandingOut[]
   followersOf: FollowersOf[]
@@ -228,6 +228,18 @@ export interface PostResponses {
   readings: ResponseReading[]
   /** What was said in public, the latest first; kept for 30 days. */
   replies: { author: string; text: string; url: string | null; at: Instant }[]
+  /** The other times it went out, the latest first: on other accounts, as an echo, in other words. */
+  others: {
+    deliveryId: string
+    account: string
+    at: Instant
+    isSameWording: boolean
+    isEcho: boolean
+    text: string
+    answers: number | null
+    clicks: number | null
+    isYoung: boolean
+  }[]
   /** What posts of its account get within the same days, where there are some. */
   usual: { value: number; low: number; high: number; posts: number } | null
   /** What it got within its first days; null where that was not told, or it is younger. */

@@ -28,6 +28,7 @@ const posts = (count: number): string => counted(count, 'post', 'posts')
 
 export const results = inWords({
   title: 'Results',
+  toReports: 'Reports',
   /** Where a network tells nothing: never a nought. */
   notTold: '–',
   period: 'Period',
@@ -301,6 +302,12 @@ export const results = inWords({
     usual: (low: string, high: string, count: number) =>
       `Posts of this account get ${low} to ${high} within three days (${posts(count)}).`,
     first: (count: number) => `It got ${count} within three days.`,
+    others: 'The other times it went out',
+    otherHead: ['Where', 'Sent', 'Words', 'Answers', 'Clicks'],
+    sameWords: 'the same words',
+    otherWords: 'other words',
+    echo: 'sent again',
+    stillYoung: 'under three days old',
     said: 'What people said',
     keptFor: 'Kept for 30 days.',
     there: 'Answer there',

@@ -173,9 +173,20 @@ const SCREENS: Record<string, (page: Page) => Promise<void>> = {
     await page.getByRole('button', { name: 'Show the figures as a table' }).first().click()
     await expect(page.getByRole('columnheader', { name: 'Posts within an hour' })).toBeVisible()
   },
+  'Suggested times': async (page) => {
+    await page.keyboard.press('6')
+    await page.getByRole('link', { name: 'Suggested times' }).click()
+    await expect(page.getByText(/\d+ posts move/)).toBeVisible()
+  },
+  Reports: async (page) => {
+    await page.goto(new URL('/reports', page.url()).href)
+    await expect(page.getByRole('button', { name: 'Make a report' })).toBeVisible()
+    await page.getByLabel('When').selectOption('month')
+    await expect(page.getByLabel('To whom')).toBeVisible()
+  },
   'a post that was answered': async (page) => {
     await page.keyboard.press('6')
-    await page.getByTestId('results').getByRole('row').nth(1).getByRole('link').click()
+    await page.getByRole('region', { name: 'Posts', exact: true }).getByRole('link').first().click()
     await expect(page.getByTestId('answers-now')).toBeVisible()
   },
   Keys: async (page) => {

@@ -107,7 +107,7 @@ const ASKED: (() => Promise<unknown>)[] = [
   () => nextAskAt(db),
   () => resultRows.sentPostsBetween(db, 'b', 1, 2),
   () => resultRows.accountReadingsOf(db, 'b'),
-  () => resultRows.articlesBySource(db, 'b', 1),
+  () => resultRows.articlesBySource(db, 'b', 1, 2),
   () => sourceOfArticle(db, 'b', 'a'),
   () => tags.tagsOfTagger(db, 'watch_tags', 'w'),
   () => tags.namesByTagger(db, 'source_tags', 'b'),

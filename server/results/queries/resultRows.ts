@@ -52,15 +52,16 @@ export const accountReadingsOf = (db: Db, brandId: string) =>
 const CLIPPED = `EXISTS (SELECT 1 FROM clippings
   WHERE clippings.brand_id = sources.brand_id AND clippings.article_id = articles.id)`
 
-/** By source: its articles since a moment, and those of them that were clipped. Apart: they may be many. */
-export const articlesBySource = (db: Db, brandId: string, since: number) =>
+/** By source: its articles of a time, and those of them that were clipped. Apart: they may be many. */
+export const articlesBySource = (db: Db, brandId: string, from: number, to: number) =>
   readAllApart(
     { source_id: text(), articles: whole(), clipped: whole() },
     joined(db, 'sources')
       .join('articles', 'articles.feed_id', 'sources.feed_id')
       .where('sources.brand_id', brandId)
       .whereNull('sources.removed_at')
-      .where('articles.first_seen_at', '>=', since)
+      .where('articles.first_seen_at', '>=', from)
+      .where('articles.first_seen_at', '<', to)
       .groupBy('sources.id')
       .select(
         'sources.id AS source_id',

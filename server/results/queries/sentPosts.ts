@@ -12,6 +12,10 @@ export const insertSentPosts = (db: Db, rows: SentPostRow[]): Promise<void> =>
 export const sentPostOf = (db: Db, deliveryId: string): Promise<SentPostRow | undefined> =>
   db('sent_posts').where({ delivery_id: deliveryId }).first()
 
+/** All the times a post went out, the latest first. */
+export const sentPostsOfPost = (db: Db, postId: string, most: number): Promise<SentPostRow[]> =>
+  db('sent_posts').where({ post_id: postId }).orderBy('sent_at', 'desc').limit(most)
+
 /** Changes how a post stands. */
 export const changeSentPost = async (
   db: Db,

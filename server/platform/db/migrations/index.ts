@@ -23,6 +23,7 @@ import * as signIn from './021_sign_in'
 import * as secondFactor from './022_second_factor'
 import * as clicks from './023_clicks'
 import * as responses from './024_responses'
+import * as reports from './025_reports'
 
 interface Entry {
   name: string
@@ -55,6 +56,7 @@ const ENTRIES: Entry[] = [
   { name: '022_second_factor', migration: secondFactor },
   { name: '023_clicks', migration: clicks },
   { name: '024_responses', migration: responses },
+  { name: '025_reports', migration: reports },
 ]
 
 export const migrationSource: Knex.MigrationSource<Entry> = {

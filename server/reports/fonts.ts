@@ -1,0 +1,26 @@
+import { useStorage } from 'nitropack/runtime'
+
+const FACES = [
+  ['Report Serif', 'newsreader.woff2', '200 800'],
+  ['Report Sans', 'instrument-sans.woff2', '400 700'],
+] as const
+
+let known: Promise<string> | null = null
+
+/**
+ * The application's own letters as CSS that holds them: a report is read where nothing of ours is at hand.
+ * Where the build has none, the reader's machine has to do.
+ */
+export const reportFonts = (): Promise<string> => (known ??= facesOf())
+
+async function facesOf(): Promise<string> {
+  const faces = await Promise.all(
+    FACES.map(async ([family, file, weights]) => {
+      const font: unknown = await useStorage('assets:report-fonts').getItemRaw(file)
+      return font instanceof Uint8Array
+        ? `@font-face{font-family:'${family}';font-weight:${weights};src:url(data:font/woff2;base64,${Buffer.from(font).toString('base64')})}`
+        : ''
+    }),
+  )
+  return faces.join('')
+}
