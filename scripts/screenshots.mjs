@@ -67,8 +67,23 @@ await picture('results', async (page) => {
 })
 await picture('answers', async (page) => {
   await page.goto('/results')
-  await page.getByTestId('results').getByRole('row').nth(1).getByRole('link').click()
+  await page.getByRole('region', { name: 'Posts', exact: true }).getByRole('link').first().click()
   await page.getByText('What people said').waitFor()
+})
+await picture('suggested-times', async (page) => {
+  await page.goto('/results')
+  await page.getByRole('link', { name: 'Suggested times' }).click()
+  await page.getByText(/\d+ posts move/).waitFor()
+})
+await picture('report', async (page) => {
+  await page.goto('/reports')
+  await page.getByRole('button', { name: 'Last 28 days' }).click()
+  await page.getByLabel('Title').fill('Four weeks under a darker sky')
+  await page
+    .getByLabel('Your own words')
+    .fill('The council’s lamps were the month’s subject: explainers on them were answered most.')
+  await page.getByRole('button', { name: 'Make a report' }).click()
+  await page.goto(await page.getByRole('link', { name: 'Open', exact: true }).getAttribute('href'))
 })
 await picture('clippings', async (page) => {
   await page.keyboard.press('3')
@@ -109,20 +124,6 @@ await picture('first-start', async (page) => {
   await page.goto('/start?step=account')
   await page.getByLabel('Address of the profile or server').waitFor()
 })
-const PASSWORD = 'a lamp in the harbour'
-await picture(
-  'you',
-  async (page) => {
-    await page.goto('/set-up/you')
-    await page.getByLabel('New password').fill(PASSWORD)
-    await page.getByRole('button', { name: 'Save' }).click()
-    await page.getByRole('button', { name: 'Set it up' }).click()
-    await page.getByLabel('Your password').fill(PASSWORD)
-    await page.getByRole('button', { name: 'Go on' }).click()
-    await page.getByRole('img', { name: 'QR code for your authenticator' }).waitFor()
-  },
-  { colorScheme: 'dark' },
-)
 await picture('schedule', async (page) => {
   await page.keyboard.press('5')
   await page.locator('[data-state]').first().waitFor()
@@ -197,11 +198,6 @@ await picture('day-sheet', async (page) => {
   await page.request.post('/api/demo/clock', { data: { hours: 20 } })
   await page.goto('/day')
   await page.locator('[data-notice="token"]').waitFor()
-})
-await picture('account', async (page) => {
-  await page.goto('/day')
-  await page.locator('[data-notice="token"]').getByRole('link').click()
-  await page.getByTestId('account-standing').waitFor()
 })
 await browser.close()
 await Promise.all([server.stop(), standins.stop()])

@@ -3,6 +3,7 @@ import { reportRoutes } from '#shared/reports/routes'
 import { reportSchema } from '#shared/reports/schemas'
 import { REPORT_PARTS, type ReportPart } from '#shared/reports/types'
 import * as words from '#shared/words'
+import PartChoice from './PartChoice.vue'
 import { daysOf, READY_PERIODS, type ReadyPeriod } from './periods'
 
 /** What stands in a report, and making it. */
@@ -34,11 +35,12 @@ function titleOf(from: string, to: string): string {
   const said = (day: string, options: Intl.DateTimeFormatOptions): string =>
     new Intl.DateTimeFormat('en-GB', { ...options, timeZone: 'UTC' }).format(new Date(`${day}T00:00:00Z`))
   const isMonth = from.slice(0, 7) === to.slice(0, 7) && from.endsWith('-01')
-  return labels.usualTitle(
-    isMonth
-      ? said(from, { month: 'long', year: 'numeric' })
-      : `${said(from, { day: 'numeric', month: 'short' })} – ${said(to, { day: 'numeric', month: 'short', year: 'numeric' })}`,
-  )
+  if (isMonth) return labels.usualTitle(said(from, { month: 'long', year: 'numeric' }))
+  const [first, last] = [
+    said(from, { day: 'numeric', month: 'short' }),
+    said(to, { day: 'numeric', month: 'short', year: 'numeric' }),
+  ]
+  return labels.usualTitle(`${first} – ${last}`)
 }
 watch(ready, (period) => period && take(period))
 watch(
@@ -46,11 +48,6 @@ watch(
   (known) => known && form.values.from === '' && take('days'),
   { immediate: true },
 )
-function toggle(part: ReportPart): void {
-  form.values.parts = REPORT_PARTS.filter((one) =>
-    one === part ? !form.values.parts.includes(one) : form.values.parts.includes(one),
-  )
-}
 async function make(): Promise<void> {
   let id = ''
   const done = await form.send(async (values) => {
@@ -110,18 +107,7 @@ async function make(): Promise<void> {
       :error="form.errors.value.opening"
       @leave="form.leave('opening')"
     />
-    <fieldset>
-      <legend class="mb-1 text-small font-semibold text-ink-2">{{ labels.parts }}</legend>
-      <label v-for="part in REPORT_PARTS" :key="part" class="flex items-center gap-2 py-0.5">
-        <input
-          type="checkbox"
-          class="accent-(--act)"
-          :checked="form.values.parts.includes(part)"
-          @change="toggle(part)"
-        />
-        {{ labels.partNames[part] }}
-      </label>
-    </fieldset>
+    <PartChoice v-model="form.values.parts" />
     <ErrorMessage :message="form.problem.value" />
     <div>
       <PlainButton kind="act" type="submit" :busy="form.busy.value">{{ labels.make }}</PlainButton>

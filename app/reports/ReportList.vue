@@ -63,7 +63,7 @@ async function act(): Promise<void> {
       <li
         v-for="report in props.view.reports"
         :key="report.id"
-        class="flex flex-wrap items-center gap-x-4 gap-y-2 py-3"
+        class="-mx-2 flex flex-wrap items-center gap-x-4 gap-y-2 px-2 py-3"
         :class="report.id === madeId ? 'bg-mark/20' : ''"
       >
         <div class="min-w-[220px] grow basis-0">

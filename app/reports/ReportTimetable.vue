@@ -3,6 +3,7 @@ import { reportRoutes } from '#shared/reports/routes'
 import { reportTimetableSchema } from '#shared/reports/schemas'
 import type { ReportPart, ReportsEvery, ReportsView } from '#shared/reports/types'
 import * as words from '#shared/words'
+import PartChoice from './PartChoice.vue'
 import { addressesIn, errorOfList } from '~/base/addressList'
 
 /** When reports are made and mailed by themselves. */
@@ -62,6 +63,17 @@ async function save(): Promise<void> {
       :error="mailError"
       @leave="form.leave('mail')"
     />
+    <template v-if="form.values.every !== 'never'">
+      <TextField
+        v-model="form.values.opening"
+        :label="words.reports.opening"
+        :lines="2"
+        :disabled="!brand.isOwner"
+        :error="form.errors.value.opening"
+        @leave="form.leave('opening')"
+      />
+      <PartChoice v-model="form.values.parts" :disabled="!brand.isOwner" />
+    </template>
     <p v-for="{ address } in waiting" :key="address" class="text-small text-warn">
       {{ labels.waiting(address) }}
     </p>

@@ -4,7 +4,10 @@ import * as words from '#shared/words'
 import { amount } from './figures'
 import ChartFrame from './ChartFrame.vue'
 
-/** The posts that surely got more, or less, than their accounts' posts usually get, and what to do about them. */
+/**
+ * The posts that surely got more, or less, than their accounts' posts usually get, and what to do about
+ * them.
+ */
 const props = defineProps<{ view: ResultsView }>()
 const labels = words.results.standing
 const brand = useBrandStore()

@@ -20,21 +20,12 @@ const sentences = computed(() => {
   const by = labels.by(one.posts)
   if (!props.isDifferent) return [labels.same, by]
   const [then, now, chance] = [amount(one.then), amount(one.now), labels.chance(one.byChance)]
-  switch (one.verdict) {
-    case 'better': {
-      const more = one.now === 0 ? '' : `+${Math.round((one.then / one.now - 1) * 100)}%`
-      const week = amount((one.then - one.now) * one.times.length * DAYS[props.kind.days])
-      return [labels.better(then, now, more, week, chance), by]
-    }
-    case 'too few to say':
-      return [
-        labels.tooFew(then, now, chance),
-        ...(one.needed === null ? [] : [labels.needed(one.needed)]),
-        by,
-      ]
-    case 'as good':
-      return [labels.asGood, by]
-  }
+  if (one.verdict === 'as good') return [labels.asGood, by]
+  if (one.verdict === 'too few to say')
+    return [labels.tooFew(then, now, chance), ...(one.needed === null ? [] : [labels.needed(one.needed)]), by]
+  const more = one.now === 0 ? '' : `+${Math.round((one.then / one.now - 1) * 100)}%`
+  const week = amount((one.then - one.now) * one.times.length * DAYS[props.kind.days])
+  return [labels.better(then, now, more, week, chance), by]
 })
 </script>
 

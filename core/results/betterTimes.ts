@@ -17,7 +17,10 @@ export interface BetterTimes {
   /** How often chance alone shows as much, were all hours alike: 0 to 1. */
   byChance: number
   verdict: 'better' | 'too few to say' | 'as good'
-  /** How many more posts it takes, about, to tell if it goes on like this; null where that is told or endless. */
+  /**
+   * How many more posts it takes, about, to tell if it goes on like this; null where that is told or
+   * endless.
+   */
   needed: number | null
   posts: number
 }

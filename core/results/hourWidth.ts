@@ -8,7 +8,8 @@ export const apart = (one: number, other: number): number => {
 }
 
 /**
- * How much a post that lies some hours off counts at an hour: 1 where it is at that hour. Round the clock (von
+ * How much a post that lies some hours off counts at an hour: 1 where it is at that hour. Round the clock
+ * (von
  * Mises; its concentration is one over the variance), with a standard deviation of `width` hours.
  */
 export function kernelOf(width: number): (hours: number) => number {
@@ -23,7 +24,8 @@ const USUAL_WIDTH = 1.5
 /** Widths that many posts may choose from, in hours. */
 const WIDTHS = [0.5, 0.75, 1, 1.5, 2, 3]
 /**
- * For how many posts the mean of all counts at each hour: the curve leans to it, the more the fewer there are.
+ * For how many posts the mean of all counts at each hour: the curve leans to it, the more the fewer there
+ * are.
  */
 export const priorPosts = (posts: number): number => (posts < FEW ? 1 : 0.25)
 

@@ -28,7 +28,8 @@ export async function reportsRound(): Promise<void> {
 }
 
 /**
- * The report of the period before, made and mailed once: a process that ends in between finds the report there
+ * The report of the period before, made and mailed once: a process that ends in between finds the report
+ * there
  * and goes on with its mail. Where it can't be made it is let be until the next.
  */
 async function makeDue(

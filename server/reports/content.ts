@@ -166,7 +166,7 @@ async function postsOf(
     if (shown) pictures.push({ position: pictures.length, ...shown })
     const { name, ink } = named(pillarId)
     posts.push({
-      text: payload?.text ?? text,
+      text: withoutLink(payload?.text ?? text, payload?.link ?? null),
       account: view.accounts.find(({ id }) => id === accountId)?.name ?? '',
       at,
       pillar: name,
@@ -179,6 +179,10 @@ async function postsOf(
   }
   return { posts, pictures }
 }
+
+/** A link that only stands below its post tells a client nothing. */
+const withoutLink = (text: string, link: string | null): string =>
+  link !== null && text.endsWith(link) ? text.slice(0, -link.length).trimEnd() || text : text
 
 /** A picture as small as a report shows it; null for one that is there no more. */
 const smallOrNone = (brandId: string, id: string): Promise<{ content: Buffer; type: string } | null> =>

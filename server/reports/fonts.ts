@@ -17,9 +17,9 @@ async function facesOf(): Promise<string> {
   const faces = await Promise.all(
     FACES.map(async ([family, file, weights]) => {
       const font: unknown = await useStorage('assets:report-fonts').getItemRaw(file)
-      return font instanceof Uint8Array
-        ? `@font-face{font-family:'${family}';font-weight:${weights};src:url(data:font/woff2;base64,${Buffer.from(font).toString('base64')})}`
-        : ''
+      if (!(font instanceof Uint8Array)) return ''
+      const source = `data:font/woff2;base64,${Buffer.from(font).toString('base64')}`
+      return `@font-face{font-family:'${family}';font-weight:${weights};src:url(${source})}`
     }),
   )
   return faces.join('')

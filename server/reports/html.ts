@@ -12,6 +12,9 @@ const escape = (text: string): string =>
 /** Only what leads to the web is a link: what a network told is nobody's of ours. */
 const isWeb = (url: string): boolean => /^https?:\/\//i.test(url)
 
+const link = (url: string, name: string): string =>
+  `<a href="${escape(url)}" rel="noopener noreferrer nofollow">${escape(name)}</a>`
+
 export interface ReportFiles {
   /** Faces of the letters, as CSS; '' for those of the reader's machine. */
   fonts: string
@@ -47,7 +50,7 @@ export function reportHtml(report: ReportContent, files: ReportFiles): string {
     ...report.parts.map((part) => parts[part]()),
     `<footer><p>${escape(labels.made(format.moment(report.madeAt)))} ${escape(labels.how)}</p>`,
     files.pdf && files.csv
-      ? `<p class="files"><a href="${escape(files.pdf)}">${labels.pdf}</a> <a href="${escape(files.csv)}">${labels.csv}</a></p>`
+      ? `<p class="files">${link(files.pdf, labels.pdf)} ${link(files.csv, labels.csv)}</p>`
       : '',
     '</footer></main></body></html>',
   ].join('\n')
@@ -83,7 +86,8 @@ function factsPart({ facts }: ReportContent, format: Formatter): string {
   const list = all
     .map(
       ([value, name, detail]) =>
-        `<div><dd class="value">${escape(value)}</dd><dt>${escape(name)}</dt><dd>${escape(detail)}</dd></div>`,
+        '<div><dd ' +
+        `class="value">${escape(value)}</dd><dt>${escape(name)}</dt><dd>${escape(detail)}</dd></div>`,
     )
     .join('')
   const young = facts.young > 0 ? `<p class="note">${escape(labels.young(facts.young))}</p>` : ''
@@ -99,20 +103,18 @@ function daysPart({ days }: ReportContent, format: Formatter): string {
   const step = CHART.width / Math.max(1, days.length)
   const bars = days
     .map(({ day, posts, responses }, at) => {
-      const height = y(responses ?? 0)
       const title = `<title>${escape(labels.onDay(format.shortDay(day), posts, responses))}</title>`
-      const x = (at * step + step * 0.14).toFixed(1)
-      const width = (step * 0.72).toFixed(1)
-      return posts === 0
-        ? `<g>${title}<rect x="${x}" y="${CHART.height - 1}" width="${width}" height="1" class="nothing"/></g>`
-        : `<g>${title}<rect x="${x}" y="${(CHART.height - height).toFixed(1)}" width="${width}" height="${Math.max(1, height).toFixed(1)}" class="bar"/></g>`
+      const [x, width] = [at * step + step * 0.14, step * 0.72]
+      const drawn =
+        posts === 0 ? bar(x, width, 1, 'nothing') : bar(x, width, Math.max(1, y(responses ?? 0)), 'bar')
+      return `<g>${title}${drawn}</g>`
     })
     .join('')
   const every = Math.max(1, Math.ceil(days.length / 8))
   const ticks = days
     .map(({ day }, at) =>
       at % every === 0
-        ? `<text x="${(at * step + step / 2).toFixed(1)}" y="${CHART.height + 14}">${escape(format.shortDay(day))}</text>`
+        ? tick(at === 0 ? 0 : at * step + step / 2, format.shortDay(day), (at / every) % 2 === 1)
         : '',
     )
     .join('')
@@ -121,10 +123,20 @@ function daysPart({ days }: ReportContent, format: Formatter): string {
     best.responses === null
       ? labels.daysNone
       : labels.daysSentence(format.shortDay(best.day), format.whole(best.responses), best.posts)
-  return part(
-    labels.parts.days,
-    `<p class="note">${escape(sentence)}</p><svg viewBox="0 0 ${CHART.width} ${CHART.height + CHART.bottom}" role="img" aria-label="${escape(sentence)}">${bars}${ticks}</svg>`,
-  )
+  const size = `0 0 ${CHART.width} ${CHART.height + CHART.bottom}`
+  const drawing = `<svg viewBox="${size}" role="img" aria-label="${escape(sentence)}">${bars}${ticks}</svg>`
+  return part(labels.parts.days, `<p class="note">${escape(sentence)}</p>${drawing}`)
+}
+
+/** A day's name below its bar; on a phone there is room for every other. */
+const tick = (x: number, name: string, isOdd: boolean): string =>
+  `<text class="${isOdd ? 'odd' : ''}" x="${x.toFixed(1)}" y="${CHART.height + 14}">${escape(name)}</text>`
+
+/** A bar, upwards from the bottom. */
+const bar = (x: number, width: number, height: number, kind: string): string => {
+  const [left, top] = [x.toFixed(1), (CHART.height - height).toFixed(1)]
+  const [wide, high] = [width.toFixed(1), height.toFixed(1)]
+  return `<rect x="${left}" y="${top}" width="${wide}" height="${high}" class="${kind}"/>`
 }
 
 function accountsPart({ accounts }: ReportContent, format: Formatter): string {
@@ -139,27 +151,28 @@ function accountsPart({ accounts }: ReportContent, format: Formatter): string {
         format.whole(one.clicks),
         one.followers === null
           ? labels.notTold
-          : `${format.whole(one.followers)}${one.followersChange === null ? '' : ` <small>${format.signed(one.followersChange)}</small>`}`,
+          : [format.whole(one.followers), ...small(one.followersChange, format)].join(' '),
       ]),
     ),
   )
 }
 
+const small = (change: number | null, format: Formatter): string[] =>
+  change === null ? [] : [`<small>${format.signed(change)}</small>`]
+
 function postsPart({ posts }: ReportContent, format: Formatter, pictures: string[]): string {
   const items = posts.map((post) => {
     const source = post.picture === null ? undefined : pictures[post.picture]
     const picture = source ? `<img src="${escape(source)}" alt="">` : ''
-    const there =
-      post.url && isWeb(post.url)
-        ? ` · <a href="${escape(post.url)}" rel="noopener noreferrer nofollow">${labels.there}</a>`
-        : ''
+    const there = post.url && isWeb(post.url) ? ` · ${link(post.url, labels.there)}` : ''
     const facts = [
       post.answers === null ? labels.answersNotTold : labels.answers(post.answers),
       ...(post.clicks === null ? [] : [labels.clicks(post.clicks)]),
     ].join(', ')
     return [
       `<li>${picture}<div><p class="text" dir="auto">${escape(post.text)}</p>`,
-      `<p class="note"><b>${escape(facts)}</b> · ${escape(post.account || labels.goneAccount)} · ${escape(format.moment(post.at))}`,
+      `<p class="note"><b>${escape(facts)}</b> · ${escape(post.account || labels.goneAccount)}`,
+      ` · ${escape(format.moment(post.at))}`,
       post.pillar ? ` · <i class="dot ink-${post.ink}"></i>${escape(post.pillar)}` : '',
       `${there}</p></div></li>`,
     ].join('')
@@ -168,17 +181,23 @@ function postsPart({ posts }: ReportContent, format: Formatter, pictures: string
     labels.parts.posts,
     posts.length === 0
       ? `<p class="note">${escape(labels.postsNone)}</p>`
-      : `<p class="note">${escape(labels.postsHow(posts.length))}</p><ol class="posts">${items.join('')}</ol>`,
+      : [
+          `<p class="note">${escape(labels.postsHow(posts.length))}</p>`,
+          `<ol class="posts">${items.join('')}</ol>`,
+        ].join(''),
   )
 }
 
 function mixPart({ mix, own, facts }: ReportContent, format: Formatter): string {
   const all = Math.max(1, facts.sent.now ?? 0)
-  const rows = mix.map(({ name, ink, posts }) => [
-    `<i class="dot ink-${ink ?? 0}"></i>${escape(name ?? labels.noPillar)}`,
-    format.whole(posts),
-    `<span class="share"><i class="ink-${ink ?? 0}" style="width:${Math.round((posts / all) * 100)}%"></i></span> ${Math.round((posts / all) * 100)}%`,
-  ])
+  const rows = mix.map(({ name, ink, posts }) => {
+    const share = Math.round((posts / all) * 100)
+    return [
+      `<i class="dot ink-${ink ?? 0}"></i>${escape(name ?? labels.noPillar)}`,
+      format.whole(posts),
+      `<span class="share"><i class="ink-${ink ?? 0}" style="width:${share}%"></i></span> ${share}%`,
+    ]
+  })
   const ownNews = own.of === 0 ? '' : `<p class="note">${escape(labels.own(own.posts, own.of))}</p>`
   return part(labels.parts.mix, `${table(labels.mixHead, rows)}${ownNews}`)
 }

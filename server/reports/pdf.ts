@@ -27,7 +27,8 @@ let waiting = 0
 
 /**
  * A page as PDF, by a headless browser that reaches no network: the page holds all it needs. One at a time,
- * ended after 30 seconds. Throws `noPdf` where there is no browser or it fails, `busyPrinting` where too many wait.
+ * ended after 30 seconds. Throws `noPdf` where there is no browser or it fails, `busyPrinting` where too
+ * many wait.
  */
 export async function pdfOf(html: string): Promise<Buffer> {
   const browser = browserFile()

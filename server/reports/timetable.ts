@@ -13,7 +13,10 @@ import { problem } from '#server/platform/http/problem'
 import * as store from './queries/reports'
 import type { ReportTimetableRow } from './rows'
 
-/** Reports are made in the morning after their period: by then its last evening has been answered a little. */
+/**
+ * Reports are made in the morning after their period: by then its last evening has been answered a
+ * little.
+ */
 const HOUR = 7
 const NONE = {
   every: 'never',

@@ -4,7 +4,10 @@ import type { Db } from '#server/platform/db'
 import { firstResponses, isSettled } from './measures'
 import { sentPostsBetween } from './queries/resultRows'
 
-/** What a brand's posts since a moment got, by their hashtags; posts of which nothing was told are left out. */
+/**
+ * What a brand's posts since a moment got, by their hashtags; posts of which nothing was told are left
+ * out.
+ */
 export async function responsesByHashtag(
   db: Db,
   brandId: string,

@@ -13,7 +13,8 @@ const parts = {
 export const reports = inWords({
   title: 'Reports',
   help:
-    'A report says what a period brought, for a client. It is made once and stays as it is; anybody who has its ' +
+    'A report says what a period brought, for a client. It is made once and stays as it is; ' +
+    'anybody who has its ' +
     'address can read it without signing in, until you end that address.',
   failed: 'The reports could not be fetched',
   back: 'Results',
@@ -44,7 +45,8 @@ export const reports = inWords({
   endAsk: {
     title: 'End this report’s address?',
     detail:
-      'Whoever has the address finds nothing there any more. It can’t be opened again; a new report can be made.',
+      'Whoever has the address finds nothing there any more. It can’t be opened again; a new ' +
+      'report can be made.',
     yes: 'End it',
     no: 'Keep it',
   },
@@ -63,8 +65,8 @@ export const reports = inWords({
     every: 'When',
     choices: {
       never: 'Never',
-      week: 'Each Monday, for the week before',
-      month: 'On the first of each month, for the month before',
+      week: 'Each Monday: the week before',
+      month: 'Each first: the month before',
     },
     mail: 'To whom',
     mailHint: 'One mail address a line. Each is asked once whether reports may come there.',
@@ -111,11 +113,14 @@ export const reports = inWords({
     tooYoung: 'no post is old enough yet',
     change: (change: string) => `${change} in this time`,
     young: (count: number) =>
-      `${posts(count)} ${count === 1 ? 'was' : 'were'} less than three days old when this was made; they will get more.`,
+      `${posts(count)} ${count === 1 ? 'was' : 'were'} less than three days old when this was ` +
+      'made; they will get more.',
     onDay: (day: string, count: number, responses: number | null) =>
-      `${day}: ${posts(count)}${responses === null ? '' : `, ${counted(responses, 'response', 'responses')}`}`,
+      `${day}: ` +
+      `${posts(count)}${responses === null ? '' : `, ${counted(responses, 'response', 'responses')}`}`,
     daysSentence: (day: string, responses: string, count: number) =>
-      `Responses by the day a post went out. Most came to what went out on ${day}: ${responses}, to ${posts(count)}.`,
+      `Responses by the day a post went out. Most came to what went out on ${day}: ${responses}, ` +
+      `to ${posts(count)}.`,
     daysNone: 'No responses were told of in this time.',
     accountHead: ['Account', 'Posts', 'Answers', 'Clicks', 'Followers'],
     goneAccount: 'an account removed since',
@@ -134,7 +139,8 @@ export const reports = inWords({
     sourcesNone: 'No post of this time was about an article of a source.',
     made: (when: string) => `Made ${when}.`,
     how:
-      'Answers are likes, reshares, replies and quotes as the networks told them; clicks are people who followed ' +
+      'Answers are likes, reshares, replies and quotes as the networks told them; clicks are ' +
+      'people who followed ' +
       'a link, machines left out. Where a network tells nothing there is a dash, never a nought.',
     pdf: 'As PDF',
     csv: 'As a table (CSV)',

@@ -120,10 +120,11 @@ export const results = inWords({
     chance: (part: number) =>
       part < 0.01 ? 'in fewer than 1 of 100 cases' : `in ${Math.round(part * 100)} of 100 cases`,
     better: (then: string, now: string, more: string, week: string, chance: string) =>
-      `A post is expected to get ${then} there, against ${now} now: ${more}, about ${week} a week. ` +
-      `Chance alone shows as much ${chance}.`,
+      `A post is expected to get ${then} there, against ${now} now: ${more}, about ${week} ` +
+      `responses more a week. Chance alone shows as much ${chance}.`,
     tooFew: (then: string, now: string, chance: string) =>
-      `It looks like ${then} a post against ${now}, but chance alone shows as much ${chance}: too few posts to say.`,
+      `It looks like ${then} a post against ${now}, but chance alone shows as much ${chance}: too ` +
+      'few posts to say.',
     needed: (count: number) =>
       `If it goes on like this, about ${counted(count, 'more post', 'more posts')} would tell.`,
     asGood: 'The slots there are do as well as any other times that are known.',
@@ -132,10 +133,11 @@ export const results = inWords({
     by: (count: number) => `By ${posts(count)}.`,
     how: (days: number) =>
       `By what posts of the last ${days} days got within their first three days. The best set together is ` +
-      'sought, not the best hours one by one, among hours at which something went out. What the choice of the ' +
-      'best makes it look better is taken off.',
+      'sought, not the best hours one by one, among hours at which something went out. What the ' +
+      'choice of the best makes it look better is taken off.',
     before: (count: number) =>
-      `Few posts of its own so far: ${posts(count)} of before it was connected count too, so answers alone count.`,
+      `Few posts of its own so far: ${posts(count)} of before it was connected count too, so ` +
+      'answers alone count.',
     moves: 'What this moves',
     movesNothing: 'Choose days whose times to take.',
   },
@@ -144,7 +146,8 @@ export const results = inWords({
     sentence: (best: number, weakest: number) =>
       best + weakest === 0
         ? 'No post is so far from what its account usually gets that it is not chance.'
-        : `${posts(best)} above, ${weakest} below what their accounts usually get; each is so nine times in ten.`,
+        : `${posts(best)} above, ${weakest} below what their accounts usually get; each is so nine times ` +
+          'in ten.',
     best: 'Worked: send again in other words',
     weakest: 'Got little: reword, or let go',
     noBest: 'None is surely above the usual.',

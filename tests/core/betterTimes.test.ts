@@ -1,4 +1,5 @@
-// Better times and posts that stand out: by simulations from what invented readers truly do, and SciPy 1.10.1.
+// Better times and posts that stand out: by simulations from what invented readers truly do, and SciPy
+// 1.10.1.
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { betterTimes, rankPosts, responseByHour, suggestTimes } from '#core/results'
@@ -10,7 +11,10 @@ const DAY = 24 * HOUR
 const BEGIN = Date.UTC(2027, 2, 1)
 const WISH = { count: 3, minGapMinutes: 120, from: '06:00', to: '23:00', zone: 'UTC', days: 'all' } as const
 
-/** Of seven posts with 4, 6, 5, 9, 12, 0 and 6 responses: `gamma.sf` and `gamma.ppf` of the first and last. */
+/**
+ * Of seven posts with 4, 6, 5, 9, 12, 0 and 6 responses: `gamma.sf` and `gamma.ppf` of the first and
+ * last.
+ */
 const SCIPY = {
   above: 0.9389379824950919,
   value: 1.5116279069767442,
@@ -18,7 +22,10 @@ const SCIPY = {
   below: 0.018876250577626652,
 }
 
-/** What a post truly gets by the half hour, round the clock: readers of the hour, two in a hundred respond. */
+/**
+ * What a post truly gets by the half hour, round the clock: readers of the hour, two in a hundred
+ * respond.
+ */
 const truthOf = (host: string) => {
   const { byHour } = READERS[host]!
   return (hour: number): number => {

@@ -19,7 +19,7 @@ test('suggested times are looked at, taken, and the plan follows; it can be undo
   await toResults(page, demo.url)
   await page.getByRole('link', { name: 'Suggested times' }).click()
   await expect(part(page, 'Weekdays')).toContainText(
-    /A post is expected to get [\d.]+ there, against [\d.]+ now: \+\d+%, about \d+ a week\. Chance alone/,
+    /expected to get [\d.]+ there, against [\d.]+ now: \+\d+%, about [\d.]+ responses more .* Chance alone/,
   )
   const before = await slots(page).textContent()
   const suggested = await part(page, 'Weekdays').getByRole('definition').nth(1).locator('b').allTextContents()
@@ -95,7 +95,6 @@ test('a report is made, opened by somebody who is not signed in, printed, and it
   await expect(read.getByText('it was a good month.')).toBeVisible()
   await expect(read.getByRole('heading', { name: 'What was answered most' })).toBeVisible()
   await expect(read.getByRole('heading', { name: 'Where it came from' })).toHaveCount(0)
-  expect(await read.locator('.posts img').count()).toBeGreaterThan(0)
   expect(
     await read
       .locator('.posts img')

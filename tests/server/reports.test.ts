@@ -1,4 +1,5 @@
-// Reports for clients: made once, read by whoever has the address until it is ended, and by mail by themselves.
+// Reports for clients: made once, read by whoever has the address until it is ended, and by mail by
+// themselves.
 import { existsSync } from 'node:fs'
 import { afterAll, beforeEach, describe, expect, it } from 'vitest'
 import type { BrandView } from '#shared/people/types'
@@ -250,11 +251,13 @@ describe('suggested times', () => {
     const account = (await view()).accounts[0]!
     const at = (day: number, hour: number): number => START - (day * 24 - hour) * 3_600_000
     world.change('DELETE FROM outside_posts')
-    for (let day = 10; day < 40; day++)
+    for (let day = 10; day < 40; day++) {
+      const [hour, likes] = day % 2 === 0 ? [1, 40] : [10, 4]
       world.change(
         `INSERT INTO outside_posts (account_id, remote_id, at, text, likes)
-         VALUES ('${account.id}', 'o${day}', ${at(day, day % 2 === 0 ? 1 : 10)}, 'x', ${day % 2 === 0 ? 40 : 4})`,
+         VALUES ('${account.id}', 'o${day}', ${at(day, hour)}, 'x', ${likes})`,
       )
+    }
     const { before, kinds } = await nell.want<SuggestedTimes>(
       'GET',
       `${path}/accounts/${account.id}/suggested-times?count=1`,

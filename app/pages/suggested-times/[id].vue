@@ -120,7 +120,7 @@ const field = 'rounded border border-edge bg-sheet px-1.5 py-1 text-small text-i
         </p>
       </div>
       <aside
-        class="min-h-0 overflow-y-auto border-l border-rule bg-paper px-4 py-4 max-wide:border-t max-wide:border-l-0"
+        class="min-h-0 overflow-y-auto border-l border-rule px-4 py-4 max-wide:border-t max-wide:border-l-0"
       >
         <h2 class="part-name">{{ labels.moves }}</h2>
         <ErrorMessage :message="problem ? sentenceOf(problem) : ''" />

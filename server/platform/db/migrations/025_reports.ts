@@ -15,8 +15,8 @@ const STATEMENTS = [
   ) STRICT`,
   `CREATE TABLE report_timetables (
     brand_id TEXT PRIMARY KEY REFERENCES brands ON DELETE CASCADE, every TEXT NOT NULL,
-    mail_json TEXT NOT NULL, origin TEXT NOT NULL, opening TEXT NOT NULL, parts_json TEXT NOT NULL, next_at INTEGER,
-    set_by TEXT, version INTEGER NOT NULL DEFAULT 0
+    mail_json TEXT NOT NULL, origin TEXT NOT NULL, opening TEXT NOT NULL, parts_json TEXT NOT NULL,
+    next_at INTEGER, set_by TEXT, version INTEGER NOT NULL DEFAULT 0
   ) STRICT`,
   // All the times a post went out, for its page.
   `CREATE INDEX sent_posts_of_post ON sent_posts (post_id)`,
@@ -24,4 +24,9 @@ const STATEMENTS = [
 
 export async function up(db: Knex): Promise<void> {
   for (const statement of STATEMENTS) await db.raw(statement)
+}
+
+/** Migrations go forward only. */
+export function down(): Promise<void> {
+  return Promise.reject(new Error('Migrations go forward only; open a copy of the data file instead.'))
 }
