@@ -166,7 +166,7 @@ async function postsOf(
     if (shown) pictures.push({ position: pictures.length, ...shown })
     const { name, ink } = named(pillarId)
     posts.push({
-      text: withoutLink(payload?.text ?? text, payload?.link ?? null),
+      text: withoutLink(payload?.text ?? text, payload?.link?.url ?? null),
       account: view.accounts.find(({ id }) => id === accountId)?.name ?? '',
       at,
       pillar: name,

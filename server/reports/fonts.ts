@@ -1,5 +1,3 @@
-import { useStorage } from 'nitropack/runtime'
-
 const FACES = [
   ['Report Serif', 'newsreader.woff2', '200 800'],
   ['Report Sans', 'instrument-sans.woff2', '400 700'],
@@ -14,6 +12,8 @@ let known: Promise<string> | null = null
 export const reportFonts = (): Promise<string> => (known ??= facesOf())
 
 async function facesOf(): Promise<string> {
+  // Asked for when it is needed: only a built server has assets.
+  const { useStorage } = await import('nitropack/runtime')
   const faces = await Promise.all(
     FACES.map(async ([family, file, weights]) => {
       const font: unknown = await useStorage('assets:report-fonts').getItemRaw(file)

@@ -32,6 +32,7 @@ import * as posts from '#server/posts/queries/posts'
 import * as queueItems from '#server/posts/queries/queueItems'
 import * as folders from '#server/sources/queries/folders'
 import * as imports from '#server/sources/queries/imports'
+import { reportOf, reportsOf } from '#server/reports/queries/reports'
 import { accountsToAsk, nextAskAt } from '#server/results/queries/accountsToAsk'
 import * as resultRows from '#server/results/queries/resultRows'
 import * as sentPosts from '#server/results/queries/sentPosts'
@@ -44,6 +45,7 @@ import * as watchSearch from '#server/watches/queries/watchSearch'
 import '#server/platform/changes/rows'
 import '#server/platform/jobs/rows'
 import '#server/capture/rows'
+import '#server/reports/rows'
 import '#server/results/rows'
 import '#server/tokens/rows'
 
@@ -107,6 +109,8 @@ const ASKED: (() => Promise<unknown>)[] = [
   () => nextAskAt(db),
   () => resultRows.sentPostsBetween(db, 'b', 1, 2),
   () => resultRows.accountReadingsOf(db, 'b'),
+  () => reportsOf(db, 'b', 1),
+  () => reportOf(db, 'b', 'r'),
   () => resultRows.articlesBySource(db, 'b', 1, 2),
   () => sourceOfArticle(db, 'b', 'a'),
   () => tags.tagsOfTagger(db, 'watch_tags', 'w'),

@@ -20,8 +20,8 @@ export default defineEventHandler(async (event) => {
       'referrer-policy': 'no-referrer',
       'x-content-type-options': 'nosniff',
       'content-security-policy':
-        "default-src 'none'; style-src 'unsafe-inline'; img-src data:; font-src data:; frame-ancestors 'none'; " +
-        "base-uri 'none'; form-action 'none'",
+        "default-src 'none'; style-src 'unsafe-inline'; img-src data:; font-src data:; " +
+        "frame-ancestors 'none'; base-uri 'none'; form-action 'none'",
     })
     if (kind === 'pdf') {
       const pdf = await reportPdf(id, key)
