@@ -66,7 +66,9 @@ const input =
         >
         <p class="serif line-clamp-4 text-[14.5px] text-ink-2" dir="auto">{{ summary }}</p>
       </template>
-      <p v-else-if="others.length === 0" class="text-small text-ink-3">{{ labels.fromNothing }}</p>
+      <p v-else-if="others.length === 0" class="text-small text-ink-3">
+        {{ doc.fromPostId ? labels.fromPost : labels.fromNothing }}
+      </p>
     </section>
     <section v-if="others.length > 0" :aria-label="labels.clippings" class="grid gap-1.5">
       <h2 class="part-name">{{ labels.clippings }}</h2>

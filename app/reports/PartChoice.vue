@@ -14,7 +14,7 @@ function toggle(part: ReportPart): void {
 <template>
   <fieldset>
     <legend class="mb-1 text-small font-semibold text-ink-2">{{ labels.parts }}</legend>
-    <label v-for="part in REPORT_PARTS" :key="part" class="flex items-center gap-2 py-0.5">
+    <label v-for="part in REPORT_PARTS" :key="part" class="flex min-h-[27px] items-center gap-2">
       <input
         type="checkbox"
         class="accent-(--act)"

@@ -55,6 +55,7 @@ export const writing = inWords({
   },
   from: 'From',
   fromNothing: 'Written from scratch.',
+  fromPost: 'Written again from an earlier post: say it in other words.',
   quotes: 'Quotes you clipped',
   noQuotes: 'None yet. Select words of the article on the Wire to keep them.',
   useQuote: 'Put this quote into the text',

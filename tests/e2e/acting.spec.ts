@@ -49,6 +49,7 @@ test('suggested times are looked at, taken, and the plan follows; it can be undo
 
 test('a post that got little is reworded and lined up again', async ({ page, demo }) => {
   await toResults(page, demo.url)
+  const before = (await page.getByText(/^\d+ lined up/).textContent())!
   const standing = part(page, 'What stands out')
   await expect(standing).toContainText(/\d+ posts above, \d+ below/)
   const weak = standing
@@ -68,8 +69,11 @@ test('a post that got little is reworded and lined up again', async ({ page, dem
     .getByRole('button', { name: /^Line up/ })
     .first()
     .click()
-  await toSchedule(page)
-  await expect(page.getByText('Two numbers, one lamp').first()).toBeVisible()
+  const notice = page.getByTestId('notice').filter({ hasText: 'Lined up:' })
+  await expect(notice).toContainText(/Chatterbrook|Commonfire|Guildhall/)
+  await expect(page.getByText(/^\d+ lined up/)).not.toHaveText(before)
+  await notice.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByText(/^\d+ lined up/)).toHaveText(before)
 })
 
 test('a report is made, opened by somebody who is not signed in, printed, and its address ended', async ({

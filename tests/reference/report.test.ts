@@ -15,7 +15,7 @@ import { dataOf } from './data'
 const TEXTS = [
   'Two lines\nand a "quotation", with commas',
   '=HYPERLINK("https://bad.example")',
-  'Ünïcode – 東京, עברית & <b>no markup</b>',
+  'Ünïcode – 東京 & <b>no markup</b>',
   'plain',
 ]
 const REPORT: ReportContent = {
@@ -135,7 +135,7 @@ it.skipIf(!poppler)(
       '=HYPERLINK("https://bad.example")',
       '<b>no markup</b>',
       'answers not told',
-      'Own news: 200 of 1234 posts, 16%.',
+      'Own news: 200 of 1,234 posts, 16%.',
       'Lantern Review',
     ])
       expect(said).toContain(words)
@@ -143,7 +143,7 @@ it.skipIf(!poppler)(
     const pages = Number(/Pages:\s+(\d+)/.exec(facts.stdout)?.[1])
     expect(pages).toBeGreaterThanOrEqual(2)
     expect(facts.stdout).toMatch(/Page size:\s+59\d(?:\.\d+)? x 84\d(?:\.\d+)? pts/)
-    expect(said).toContain(`1 / ${pages}`)
+    expect(said).toMatch(new RegExp(`1 ?/ ?${pages}`))
   },
   40_000,
 )
