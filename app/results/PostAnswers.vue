@@ -155,6 +155,9 @@ const rows = computed(() =>
     <p v-if="state && (told.length > 0 || view.state !== 'untold')" class="mt-1.5 text-small text-ink-3">
       {{ state }}
     </p>
+    <p v-if="view.followers !== null && view.followers > 0" class="mt-1 text-small text-ink-3">
+      {{ labels.followers(view.followers.toLocaleString('en')) }}
+    </p>
     <p v-if="view.message" class="mt-1 text-small text-warn">{{ view.message }}</p>
     <OtherSendings v-if="view.others.length > 0" :others="view.others" />
     <template v-if="view.replies.length > 0">

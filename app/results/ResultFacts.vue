@@ -13,6 +13,16 @@ const against = ({ now, before }: { now: number | null; before: number | null })
   if (!props.view.hasBefore) return ''
   return before === null ? labels.nothingBefore : labels.before(signed(now - before), before)
 }
+const brand = useBrandStore()
+/** The lowest ceiling any account has for the pillar of the brand's own news. */
+const ownCeiling = computed(() => {
+  const { brand: about, accounts = [] } = brand.view ?? {}
+  const shares = accounts
+    .flatMap(({ mix }) => mix)
+    .filter(({ pillarId }) => pillarId === about?.ownPillarId)
+    .map(({ maxShare }) => maxShare)
+  return shares.length === 0 ? null : Math.min(...shares)
+})
 const facts = computed(() => {
   const { view } = props
   const mean = view.perPost
@@ -46,6 +56,7 @@ const facts = computed(() => {
       value:
         view.own.of === 0 ? words.results.notTold : `${Math.round((view.own.posts / view.own.of) * 100)}%`,
       detail: labels.ownOf(view.own.posts, view.own.of),
+      more: ownCeiling.value === null ? '' : labels.ceiling(Math.round(ownCeiling.value * 100)),
     },
   ]
 })

@@ -10,6 +10,8 @@ export interface Named {
   pillars: PillarRow[]
   /** The source that a post's article or link came from; null for none. */
   sourceOf: (post: SentPostRow) => { id: string; label: string } | null
+  /** The first watch that marks its article; null for none. */
+  watchOf: (post: SentPostRow) => { id: string; name: string } | null
 }
 
 const SHORT = 120
@@ -21,7 +23,7 @@ const HASHTAGS = (count: number): string => (count === 0 ? 'none' : count < 3 ? 
 /** Whether its first sentence asks. */
 const asks = (text: string): boolean => /^[^.!?…\n]{0,300}\?/.test(text)
 
-const KEYS: Record<Exclude<GroupedBy, 'pillar' | 'source'>, (post: SentPostRow) => string> = {
+const KEYS: Record<Exclude<GroupedBy, 'pillar' | 'source' | 'watch'>, (post: SentPostRow) => string> = {
   opening: ({ text }) => (asks(text) ? 'question' : 'statement'),
   picture: ({ pictures }) => (pictures > 0 ? 'with' : 'without'),
   length: ({ length }) => LENGTHS(length),
@@ -30,7 +32,17 @@ const KEYS: Record<Exclude<GroupedBy, 'pillar' | 'source'>, (post: SentPostRow) 
   wording: ({ wording, echo }) => (echo > 0 ? 'echo' : wording > 0 ? 'other' : 'first'),
 }
 
-const ORDER: GroupedBy[] = ['pillar', 'source', 'opening', 'picture', 'length', 'hashtags', 'link', 'wording']
+const ORDER: GroupedBy[] = [
+  'pillar',
+  'source',
+  'watch',
+  'opening',
+  'picture',
+  'length',
+  'hashtags',
+  'link',
+  'wording',
+]
 
 /** Posts by each of the ways they can be told apart. Ways with one group alone tell nothing: left out. */
 export function groupsOf(posts: SentPostRow[], measure: Measure, named: Named): ResultsView['groups'] {
@@ -46,6 +58,11 @@ export function groupsOf(posts: SentPostRow[], measure: Measure, named: Named): 
         const source = named.sourceOf(post)
         nameOf.set(source?.id ?? '', { name: source?.label ?? '', ink: null })
         return source?.id ?? ''
+      }
+      if (by === 'watch') {
+        const watch = named.watchOf(post)
+        nameOf.set(watch?.id ?? '', { name: watch?.name ?? '', ink: null })
+        return watch?.id ?? ''
       }
       return KEYS[by](post)
     }

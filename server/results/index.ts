@@ -1,6 +1,6 @@
 // Results: short links and their clicks, what became of posts that went out, who follows.
 // Owns: short links, clicks, sent posts and their responses, followers, posts of before.
-// May ask: people, networks, delivery, sources.
+// May ask: people, networks, delivery, sources, watches.
 export { noteClick, storeClicks } from './clicks'
 export { nextResponsesAt, readingsEnded, startDueReadings } from './collecting'
 export { linkView } from './linkView'

@@ -8,7 +8,7 @@ import { messagesOf } from '#server/platform/db/messages'
 import { accountsOf } from '#server/networks'
 import { answersUntilNow, clicksUntilNow, firstResponses, isSettled } from './measures'
 import { readingsOf, repliesOf } from './queries/readings'
-import { sentPostsBetween } from './queries/resultRows'
+import { followersAt, sentPostsBetween } from './queries/resultRows'
 import { sentPostOf, sentPostsOfPost } from './queries/sentPosts'
 import type { SentPostRow } from './rows'
 import { shortText } from './standingOut'
@@ -51,6 +51,7 @@ export async function postResponses(brandId: string, deliveryId: string): Promis
       at: toInstant(at),
     })),
     others: await othersOf(db, post),
+    followers: post.views === null ? await followersAt(db, post.account_id, post.sent_at) : null,
     usual: counts.length === 0 ? null : { ...meanOfPosts(counts, PRIOR), posts: counts.length },
     first: firstResponses(post, 'answers'),
   }

@@ -17,6 +17,7 @@ import { now } from '#server/platform/clock'
 import { useDb, type Db } from '#server/platform/db'
 import { problem } from '#server/platform/http/problem'
 import { sourcesOf as listSources, type SourceWithFeed } from '#server/sources'
+import { marksOfArticles } from '#server/watches'
 import { groupsOf } from './groupsOf'
 import { shortText, standingOut } from './standingOut'
 import { answersUntilNow, clicksUntilNow, firstResponses, isSettled, sumOf } from './measures'
@@ -98,7 +99,11 @@ export async function resultsOf(
       weekHours,
     ),
     ...standingOut(comparable, measure),
-    groups: groupsOf(comparable, measure, { pillars, sourceOf }),
+    groups: groupsOf(comparable, measure, {
+      pillars,
+      sourceOf,
+      watchOf: await watchFinder(db, brandId, comparable),
+    }),
     sources: await sourcesOf(db, brandId, sources, posts, [from, to], sourceOf),
     followersOf: accounts.flatMap(({ id }) => {
       const own = followers.filter((row) => row.account_id === id)
@@ -140,6 +145,19 @@ function sourceFinder(sources: SourceWithFeed[]): (post: SentPostRow) => SourceW
         if (!bySite.has(site)) bySite.set(site, source)
       }
   return ({ source_id: id, site }) => byId.get(id ?? '') ?? bySite.get(site) ?? null
+}
+
+/** By the first watch, in the brand's order, that marks a post's article. */
+async function watchFinder(
+  db: Db,
+  brandId: string,
+  posts: SentPostRow[],
+): Promise<(post: SentPostRow) => { id: string; name: string } | null> {
+  const articles = [...new Set(posts.flatMap(({ article_id: id }) => id ?? []))]
+  const first = new Map<string, { id: string; name: string }>()
+  for (const mark of await marksOfArticles(db, brandId, articles, now()))
+    if (!first.has(mark.article_id)) first.set(mark.article_id, { id: mark.watch_id, name: mark.name })
+  return ({ article_id: id }) => first.get(id ?? '') ?? null
 }
 
 /** What is thought of posts before any is seen: nothing in particular, worth half a post. */

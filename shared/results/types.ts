@@ -36,7 +36,7 @@ export interface MeanFact {
 
 /** By what posts are told apart. */
 export type GroupedBy =
-  'pillar' | 'source' | 'opening' | 'picture' | 'length' | 'hashtags' | 'link' | 'wording'
+  'pillar' | 'source' | 'watch' | 'opening' | 'picture' | 'length' | 'hashtags' | 'link' | 'wording'
 
 export interface ResultGroup {
   key: string
@@ -242,6 +242,11 @@ export interface PostResponses {
   }[]
   /** What posts of its account get within the same days, where there are some. */
   usual: { value: number; low: number; high: number; posts: number } | null
+  /**
+   * How many followed its account about then, where its network tells no views: at most so many saw it at
+   * first hand. Null where that is not known.
+   */
+  followers: number | null
   /** What it got within its first days; null where that was not told, or it is younger. */
   first: number | null
 }

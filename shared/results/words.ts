@@ -70,6 +70,7 @@ export const results = inWords({
     noFollowers: 'not told by these networks',
     oneReading: 'read once so far',
     change: (change: string) => `${change} in this period`,
+    ceiling: (percent: number) => `ceiling ${percent}%`,
     ownOf: (own: number, of: number) => `${own} of ${posts(of)}`,
   },
   chart: {
@@ -188,6 +189,7 @@ export const results = inWords({
     by: {
       pillar: 'By pillar',
       source: 'By source',
+      watch: 'By watch',
       opening: 'By first words',
       picture: 'By picture',
       length: 'By length',
@@ -198,6 +200,7 @@ export const results = inWords({
     names: {
       pillar: {},
       source: {},
+      watch: {},
       opening: { question: 'Begins with a question', statement: 'Begins with a statement' },
       picture: { with: 'With a picture', without: 'Without a picture' },
       length: { short: 'Under 120 characters', middle: '120 to 220 characters', long: 'Over 220 characters' },
@@ -211,7 +214,7 @@ export const results = inWords({
       },
       wording: { first: 'First wording', other: 'Another wording', echo: 'Sent again' },
     } as Record<string, Record<string, string>>,
-    none: { pillar: 'No pillar', source: 'No source' },
+    none: { pillar: 'No pillar', source: 'No source', watch: 'Marked by no watch' },
     verdicts: { better: 'above the rest', worse: 'below the rest' },
     tooFew: 'too few to say',
     noDifference: 'like the rest',
@@ -305,6 +308,9 @@ export const results = inWords({
     usual: (low: string, high: string, count: number) =>
       `Posts of this account get ${low} to ${high} within three days (${posts(count)}).`,
     first: (count: number) => `It got ${count} within three days.`,
+    followers: (count: string) =>
+      `About ${count} followed when it went out. The network does not say how many saw it: at first hand ` +
+      'no more than those.',
     others: 'The other times it went out',
     otherHead: ['Where', 'Sent', 'Words', 'Answers', 'Clicks'],
     sameWords: 'the same words',

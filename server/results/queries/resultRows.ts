@@ -1,3 +1,4 @@
+import { DAY } from '#core/instant'
 import type { Db } from '#server/platform/db'
 import { joined, readAll, readAllApart } from '#server/platform/db/read'
 import { messages, text, whole } from '#server/platform/db/tables'
@@ -30,6 +31,19 @@ export const followersSince = (db: Db, brandId: string, day: string): Promise<Fo
     .whereIn('account_id', db('accounts').where({ brand_id: brandId }).select('id'))
     .where('day', '>=', day)
     .orderBy(['account_id', 'day'])
+
+/** A reading that is further off says little of that day. */
+const NEAR_MS = 3 * DAY
+
+/** How many followed an account at a moment, by the reading nearest to it within some days; null for none. */
+export async function followersAt(db: Db, accountId: string, at: number): Promise<number | null> {
+  const near = await db('follower_counts')
+    .where({ account_id: accountId })
+    .where('at', '>=', at - NEAR_MS)
+    .where('at', '<=', at + NEAR_MS)
+  const apart = (row: FollowerCountRow): number => Math.abs(row.at - at)
+  return near.sort((a, b) => apart(a) - apart(b))[0]?.followers ?? null
+}
 
 const OF_BEFORE = `SELECT count(*) FROM outside_posts
   WHERE outside_posts.account_id = account_readings.account_id`
