@@ -1,7 +1,7 @@
+import { spawn } from 'node:child_process'
 import { once } from 'node:events'
 import { Agent, request } from 'node:http'
 import { setTimeout as pause } from 'node:timers/promises'
-import { start } from '../scripts/setUp.mjs'
 import { quantile, type Row } from '../tests/support/load/timing'
 import { CHATTERBROOK, makeBrand, World } from '../tests/support/world'
 
@@ -68,7 +68,9 @@ export async function clickingRows(isShort: boolean): Promise<Row[]> {
     `INSERT INTO short_links (code, brand_id, post_id, account_id, target, created_at)
      VALUES ('${CODE}', '${id}', 'p', '${account.id}', 'https://bellhaven.example/lamps-off', 1)`,
   )
-  const bare = start(['--import', 'tsx', 'bench/bareRoute.ts'], {})
+  const bare = spawn(process.execPath, ['--import', 'tsx', 'bench/bareRoute.ts'], {
+    stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
+  })
   const [{ listening }] = (await once(bare, 'message')) as [{ listening: number }]
   try {
     const ms = isShort ? 500 : 3_000

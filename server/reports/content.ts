@@ -161,8 +161,8 @@ async function postsOf(
   for (const { deliveryId, accountId, at, pillarId, answers, clicks, text } of best) {
     const delivery = await deliveryById(db, brandId, deliveryId)
     const payload = delivery && readPayload(delivery)
-    const picture = payload?.pictures?.[0]?.id
-    const shown = picture === undefined ? null : await smallOrNone(brandId, picture)
+    const picture = payload?.pictures?.[0]
+    const shown = picture ? await smallOrNone(brandId, picture.id) : null
     if (shown) pictures.push({ position: pictures.length, ...shown })
     const { name, ink } = named(pillarId)
     posts.push({
@@ -175,6 +175,7 @@ async function postsOf(
       clicks,
       url: delivery?.remote_url ?? null,
       picture: shown ? pictures.length - 1 : null,
+      description: picture?.description ?? '',
     })
   }
   return { posts, pictures }

@@ -163,7 +163,7 @@ const small = (change: number | null, format: Formatter): string[] =>
 function postsPart({ posts }: ReportContent, format: Formatter, pictures: string[]): string {
   const items = posts.map((post) => {
     const source = post.picture === null ? undefined : pictures[post.picture]
-    const picture = source ? `<img src="${escape(source)}" alt="">` : ''
+    const picture = source ? `<img src="${escape(source)}" alt="${escape(post.description)}">` : ''
     const there = post.url && isWeb(post.url) ? ` · ${link(post.url, labels.there)}` : ''
     const facts = [
       post.answers === null ? labels.answersNotTold : labels.answers(post.answers),

@@ -46,8 +46,9 @@ export interface ReportContent {
     answers: number | null
     clicks: number | null
     url: string | null
-    /** Its place among the report's pictures. */
+    /** Its place among the report's pictures, and what it shows. */
     picture: number | null
+    description: string
   }[]
   mix: { name: string | null; ink: number | null; posts: number }[]
   own: { posts: number; of: number }

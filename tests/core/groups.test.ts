@@ -153,6 +153,16 @@ describe('readings', () => {
     for (const time of times.slice(3)) expect(time % HOUR).toBe(0)
   })
 
+  it('come as they should where the clock was set back meanwhile', () => {
+    const sent = Date.UTC(2027, 2, 2, 9)
+    // Asked before it went out, as far as the clock can tell: the first reading, never one in the past.
+    for (const back of [1, HOUR, 40 * DAY]) {
+      const next = nextReading(sent, sent - back)!
+      expect(next).toBe(nextReading(sent, sent))
+      expect(isOfFirstDays(sent, sent - back)).toBe(isOfFirstDays(sent, sent))
+    }
+  })
+
   it('that were missed are not made up for', () => {
     const sent = Date.UTC(2027, 2, 2, 9)
     const late = sent + 6.5 * DAY

@@ -1,7 +1,7 @@
 // What the demo's month teaches is acted on: other times, other words, and a report to the client.
 import type { Page } from '@playwright/test'
 import { extractText, getDocumentProxy } from 'unpdf'
-import { expect, mainText, saved, signIn, test, toSchedule } from './support'
+import { expect, expectAccessible, mainText, saved, signIn, test, toSchedule } from './support'
 
 const part = (page: Page, name: string) => page.getByRole('region', { name, exact: true })
 
@@ -104,6 +104,7 @@ test('a report is made, opened by somebody who is not signed in, printed, and it
       .locator('.posts img')
       .evaluateAll((all) => all.every((one) => (one as HTMLImageElement).naturalWidth > 0)),
   ).toBe(true)
+  await expectAccessible(read)
   await read.setViewportSize({ width: 390, height: 844 })
   expect(await read.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth)).toBe(true)
 

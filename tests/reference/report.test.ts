@@ -63,6 +63,7 @@ const REPORT: ReportContent = {
     clicks: at === 2 ? null : 12,
     url: 'https://chatterbrook.example/1',
     picture: null,
+    description: '',
   })),
   mix: [
     { name: 'Sky news', ink: 1, posts: 800 },

@@ -1,6 +1,7 @@
 // Reports for clients: made once, read by whoever has the address until it is ended, and by mail by
 // themselves.
 import { existsSync } from 'node:fs'
+import sharp from 'sharp'
 import { afterAll, beforeEach, describe, expect, it } from 'vitest'
 import type { BrandView } from '#shared/people/types'
 import type { ReportsView, ReportView } from '#shared/reports/types'
@@ -76,6 +77,22 @@ describe('a report', () => {
     await nell.want('DELETE', `${path}/reports/${made.id}`)
     expect((await reports()).reports).toEqual([])
     expect((await nell.ask('DELETE', `${path}/reports/${made.id}`)).status).toBe(404)
+  })
+
+  it('shows the pictures of its posts, as small as it needs them', async () => {
+    const png = await sharp({ create: { width: 1600, height: 900, channels: 3, background: '#1d2433' } })
+      .png()
+      .toBuffer()
+    const { body } = await nell.upload<{ id: string }>(`${path}/pictures`, png, 'night.png')
+    await lineUpText(nell, path, 'The hill at night', {
+      pictures: [{ id: body.id, description: 'A dark hill', focus: { x: 0.5, y: 0.5 } }],
+    })
+    await playHours(nell, 3 * DAY)
+    const { address } = await make()
+    const html = await (await open(address!)).text()
+    const [, source] = /<img src="data:image\/[a-z]+;base64,([^"]+)" alt="A dark hill"/.exec(html)!
+    const shown = await sharp(Buffer.from(source!, 'base64')).metadata()
+    expect([shown.width, shown.height]).toEqual([480, 270])
   })
 
   it('is opened by its own key alone, and never shows another brand', async () => {

@@ -166,6 +166,44 @@ describe('responses', () => {
     expect((await results()).accounts.every(({ trouble }) => trouble === null)).toBe(true)
   })
 
+  it('that a network takes back are kept as it told them, before and after', async () => {
+    await brandWith([COMMONFIRE])
+    await lineUpText(nell, path, 'Counted too high')
+    await playHours(nell, 30)
+    const [post] = await sent()
+    const told = (await responsesOf(post!.id)).readings.at(-1)!
+    // As if the network had said 500 more at its last reading.
+    world.change(`UPDATE response_readings SET likes = likes + 500 WHERE at = ${Date.parse(told.at)}`)
+    world.change('UPDATE sent_posts SET likes = likes + 500')
+    const high = (await results()).answers.now!
+    await playHours(nell, 2 * DAY)
+    const { readings } = await responsesOf(post!.id)
+    const at = readings.findIndex((one) => one.at === told.at)
+    expect(readings[at]!.likes).toBe(told.likes! + 500)
+    expect(readings.at(-1)!.likes!).toBeLessThan(readings[at]!.likes!)
+    expect((await results()).answers.now!).toBeLessThan(high)
+  })
+
+  it('are told by the hours of the brand’s clock, also after its zone has changed', async () => {
+    await brandWith([COMMONFIRE])
+    for (const text of ['One?', 'Two?', 'Three?']) await lineUpText(nell, path, text)
+    await playHours(nell, 7 * DAY)
+    const before = await results()
+    const { brand } = await view()
+    await nell.want('PATCH', path, { ...brand, zone: 'Pacific/Auckland' })
+    const after = await results()
+    const sum = ({ weekHours }: ResultsView): number[] => [
+      weekHours.reduce((all, { posts }) => all + posts, 0),
+      weekHours.reduce((all, { responses }) => all + responses, 0),
+    ]
+    expect(sum(after)).toEqual(sum(before))
+    expect([after.sent.now, after.answers.now]).toEqual([before.sent.now, before.answers.now])
+    // In March it is thirteen hours later there than in Lisbon.
+    const hours = ({ weekHours }: ResultsView, more: number): number[] =>
+      weekHours.map(({ weekday, hour }) => (weekday * 24 + hour + more) % 168).toSorted((a, b) => a - b)
+    expect(hours(after, 0)).toEqual(hours(before, 13))
+  })
+
   it('are read also where a network will not tell who follows, nor what was there before', async () => {
     await brandWith([COMMONFIRE])
     const read = (): unknown[] =>
