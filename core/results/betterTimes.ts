@@ -1,7 +1,6 @@
 import type { Instant } from '../instant'
 import { chanceFrom } from './chance'
-import { widthFor } from './hourWidth'
-import { curveOf, postsOn, smootherOf, type Point } from './hours'
+import { postsOn, smoothed, type Point } from './hours'
 import { bestOf, offeredOf, suggestTimes, type TimeWish } from './suggestTimes'
 import { USUAL_LEVEL } from './rates'
 import { normalQuantile } from './special'
@@ -49,38 +48,33 @@ export function betterTimes(
   const latest = [...posts].sort((a, b) => (a.at < b.at ? 1 : -1)).slice(0, MOST_POSTS)
   const counted = postsOn(latest, wish.zone, wish.days)
   if (counted.length < FEWEST) return null
-  const curve = curveOf(counted)
-  const known = curve.filter(({ near }) => (near ?? 0) > 0)
-  const chosen = suggestTimes(known, wish)
+  const { points, estimateAt, smooth } = smoothed(counted)
+  const chosen = suggestTimes(curveAt(points), wish)
   if (chosen.length === 0) return null
   const slots = wish.slots.map(pointOf)
   const counts = counted.map(({ responses }) => responses)
-  const smooth = smootherOf(
-    counted.map(({ hour }) => hour),
-    widthFor(counted),
-  )
   const gain = gainBy(wish, slots)
-  const [now, found] = gain(counts, smooth(counts))
+  const [now, found] = gain(counts, points)
   const dealt = deals(counts).map((deal) => {
     const [usual, best] = gain(deal, smooth(deal))
     return best - usual
   })
-  const average = dealt.reduce((sum, one) => sum + one, 0) / dealt.length
+  const byLuck = average(dealt)
   const byChance = (dealt.filter((one) => one >= found - now).length + 1) / (dealt.length + 1)
-  const then = Math.max(now, found - average)
+  const then = Math.max(now, found - byLuck)
   const isSame = chosen.length === slots.length && chosen.every(({ time }) => slots.includes(pointOf(time)))
   const verdict =
     isSame || then <= now ? 'as good' : byChance <= 1 - USUAL_LEVEL ? 'better' : 'too few to say'
   return {
     times: chosen.map(({ time, expected }) => {
-      const { low, high, near = 0 } = curve[pointOf(time)]!
-      return { time, expected, low, high, near }
+      const { low, high } = estimateAt(pointOf(time))
+      return { time, expected, low, high, near: points[pointOf(time)]!.near }
     }),
     now,
     then,
     byChance,
     verdict,
-    needed: verdict === 'too few to say' ? neededBy(found - now, average, dealt, counted.length) : null,
+    needed: verdict === 'too few to say' ? neededBy(found - now, byLuck, dealt, counted.length) : null,
     posts: counted.length,
   }
 }
@@ -91,15 +85,17 @@ function pointOf(time: string): number {
   return Math.round((hours + minutes / 60) * 2) % 48
 }
 
+const meanAt = ({ shape, posts }: Point): number => shape / posts
+
+/** The hours within an hour of which something went out. */
+const curveAt = (points: readonly Point[]): { hour: number; mean: number }[] =>
+  points.filter(({ near }) => near > 0).map((point) => ({ hour: point.hour, mean: meanAt(point) }))
+
 /** What a post gets at the slots there are, and at the best times, by a curve. */
 const gainBy =
   (wish: TimeWish, slots: number[]) =>
   (counts: readonly number[], points: readonly Point[]): [now: number, best: number] => {
-    const meanAt = ({ shape, posts }: Point): number => shape / posts
-    const offered = offeredOf(
-      points.filter(({ near }) => near > 0).map((point) => ({ hour: point.hour, mean: meanAt(point) })),
-      wish,
-    )
+    const offered = offeredOf(curveAt(points), wish)
     return [
       average(slots.length === 0 ? counts : slots.map((at) => meanAt(points[at]!))),
       average(bestOf(offered, wish).map((at) => offered[at]!.mean)),

@@ -2,6 +2,7 @@ import { DAY, HOUR, toMs, type Instant } from '../instant'
 import { zoneClock } from '../schedule/zoneClock'
 import { apart, FEW, kernelOf, priorPosts, widthFor } from './hourWidth'
 import { gammaEstimate } from './means'
+import type { Estimate } from './rates'
 
 /**
  * Response of posts by the time of day they went out at, every half hour from 0 to 23.5. `near`: posts that
@@ -38,22 +39,37 @@ export const responseByHour = (
 
 /** The same of posts whose hour on the wall clock is known already. */
 export function curveOf(posts: readonly PostAt[]): HourCurve {
-  if (posts.length === 0) return []
+  const { points, estimateAt } = smoothed(posts)
+  return points.map(({ hour, weight, near }, at) => {
+    const { value, low, high } = estimateAt(at)
+    return { hour, mean: value, low, high, weight, near }
+  })
+}
+
+/** The smoothed points of posts, and the estimate at any of them, which takes a while to work out. */
+export function smoothed(posts: readonly PostAt[]): {
+  points: Point[]
+  estimateAt: (at: number) => Estimate
+  smooth: (counts: readonly number[]) => Point[]
+} {
+  if (posts.length === 0) return { points: [], estimateAt: () => gammaEstimate(0, 0), smooth: () => [] }
   const [hours, counts] = [posts.map(({ hour }) => hour), posts.map(({ responses }) => responses)]
   const width = widthFor(posts)
-  const points = smootherOf(hours, width)(counts)
+  const smooth = smootherOf(hours, width)
+  const points = smooth(counts)
   // What is cut off a peak and filled into a valley grows with the width, by its square where that is small
   // (Schucany and Sommers 1977) and less on peaks as narrow as it: twice the width shows twice as much again.
   // Few posts have one width, whose lean is wanted.
   const wide = posts.length < FEW ? points : smootherOf(hours, 2 * width)(counts)
   const spreadAt = spreadOf(posts, points)
-  return points.map(({ hour, shape, posts: many, weight, near }, at) => {
+  const estimateAt = (at: number): Estimate => {
+    const { shape, posts: many } = points[at]!
     const value = shape / many
     const off = (wide[at]!.shape / wide[at]!.posts - value) / 2
     const spread = spreadAt(value) + (value === 0 ? 0 : (off * off * many) / value)
-    const { low, high } = gammaEstimate(shape / spread, many / spread)
-    return { hour, mean: value, low, high, weight, near }
-  })
+    return { ...gammaEstimate(shape / spread, many / spread), value }
+  }
+  return { points, estimateAt, smooth }
 }
 
 /** Posts of one kind of day, each with its hour on the zone's wall clock. */
@@ -88,17 +104,17 @@ export interface Point {
  * Smooths counts of posts that went out at such hours, each counting about its hour with a standard deviation
  * of `width` hours: for the same hours once, for any counts after.
  */
-export function smootherOf(hours: readonly number[], width: number): (counts: readonly number[]) => Point[] {
+function smootherOf(hours: readonly number[], width: number): (counts: readonly number[]) => Point[] {
   const kernel = kernelOf(width)
   const bases = Array.from({ length: POINTS }, (_, at) => basisOf(hours, at / 2, kernel))
   return (counts) => {
     const overall = counts.reduce((sum, count) => sum + count, 0) / counts.length
-    return bases.map(({ kernels, scale, ...point }) => ({
-      ...point,
-      shape:
-        overall * priorPosts(counts.length) +
-        scale * counts.reduce((sum, count, at) => sum + count * kernels[at]!, 0),
-    }))
+    return bases.map(({ kernels, scale, ...point }) => {
+      // A plain loop: it is gone through for every deal of a permutation test.
+      let answers = 0
+      for (let at = 0; at < counts.length; at++) answers += counts[at]! * kernels[at]!
+      return { ...point, shape: overall * priorPosts(counts.length) + scale * answers }
+    })
   }
 }
 
@@ -106,8 +122,8 @@ function basisOf(
   hours: readonly number[],
   hour: number,
   kernel: (hours: number) => number,
-): Omit<Point, 'shape'> & { kernels: number[]; scale: number } {
-  const kernels = hours.map((other) => kernel(other - hour))
+): Omit<Point, 'shape'> & { kernels: Float64Array; scale: number } {
+  const kernels = Float64Array.from(hours, (other) => kernel(other - hour))
   const weight = kernels.reduce((sum, counts) => sum + counts, 0)
   const square = kernels.reduce((sum, counts) => sum + counts * counts, 0)
   // Posts of unequal weight tell as much as fewer of equal weight would (Kish 1965).

@@ -25,7 +25,10 @@ export interface TimeWish {
  * both included; over midnight where `to` comes first). In the order of the day, each with what is expected
  * of it. Of equal sets the earliest.
  */
-export function suggestTimes(curve: HourCurve, wish: TimeWish): { time: string; expected: number }[] {
+export function suggestTimes(
+  curve: readonly Pick<HourCurve[number], 'hour' | 'mean'>[],
+  wish: TimeWish,
+): { time: string; expected: number }[] {
   const offered = offeredOf(curve, wish)
   return bestOf(offered, wish)
     .map((at) => offered[at]!)
