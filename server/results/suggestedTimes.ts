@@ -1,13 +1,14 @@
 import { DAY, toInstant, type Instant } from '#core/instant'
-import { betterTimes, responseByHour } from '#core/results'
 import type { SuggestedTimes, SuggestedTimesOf, TimesWish } from '#shared/results/types'
 import { accountById, slotsOf, type SlotRow } from '#server/networks'
 import { brandById } from '#server/people'
 import { now } from '#server/platform/clock'
 import { useDb, type Db } from '#server/platform/db'
 import { problem } from '#server/platform/http/problem'
+import { runInThread } from '#server/platform/jobs/pool'
 import { firstResponses, isSettled } from './measures'
 import { answersOf } from './storeReads'
+import { betterTimesTask } from './tasks'
 import { outsidePostsOf } from './queries/readings'
 import { sentPostsBetween } from './queries/resultRows'
 
@@ -32,29 +33,27 @@ export async function suggestedTimes(
   if (!brand || !account) throw problem('notFound')
   const known = await knownPosts(db, brandId, accountId)
   const slots = (await slotsOf(db, brandId)).filter((slot) => slot.account_id === accountId)
+  const kinds = KINDS.map((days) => ({
+    days,
+    slots: timesOn(slots, days),
+    wish: {
+      ...USUAL,
+      count: Math.max(1, Math.min(account.per_day ?? MOST_A_DAY, mostADay(slots, days) || USUAL.count)),
+      minGapMinutes: Math.max(account.min_gap_minutes, USUAL.minGapMinutes),
+      ...wish,
+    },
+  }))
+  // Hundreds of choices among hundreds of posts: nobody else waits for that.
+  const found = await runInThread('person', [`brand:${brandId}`], betterTimesTask, {
+    posts: known.posts,
+    zone: brand.zone,
+    kinds,
+  })
   return {
     accountId,
     days: PERIOD_DAYS,
     before: known.before,
-    kinds: KINDS.map((days): SuggestedTimesOf => {
-      const times = timesOn(slots, days)
-      const asked: TimesWish = {
-        ...USUAL,
-        count: Math.max(1, Math.min(account.per_day ?? MOST_A_DAY, mostADay(slots, days) || USUAL.count)),
-        minGapMinutes: Math.max(account.min_gap_minutes, USUAL.minGapMinutes),
-        ...wish,
-      }
-      return {
-        days,
-        slots: times,
-        wish: asked,
-        curve: responseByHour(known.posts, { zone: brand.zone, days }).map((point) => ({
-          ...point,
-          near: point.near ?? 0,
-        })),
-        found: betterTimes(known.posts, { ...asked, zone: brand.zone, days, slots: times }),
-      }
-    }),
+    kinds: kinds.map((kind, at): SuggestedTimesOf => ({ ...kind, ...found[at]! })),
   }
 }
 const MOST_A_DAY = 12

@@ -10,6 +10,7 @@ import { lettersInThread } from '#server/letters/inThread'
 import { pagesInThread } from '#server/platform/pages/inThread'
 import { postsInThread } from '#server/posts/inThread'
 import { readingInThread } from '#server/reading/inThread'
+import { resultsInThread } from '#server/results/inThread'
 import { sourcesInThread } from '#server/sources/inThread'
 import { watchesInThread } from '#server/watches/inThread'
 
@@ -22,6 +23,7 @@ const tasks = new Map([
   ...pagesInThread,
   ...postsInThread,
   ...readingInThread,
+  ...resultsInThread,
   ...sourcesInThread,
   ...watchesInThread,
 ])

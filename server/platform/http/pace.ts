@@ -47,6 +47,8 @@ export const PACE = {
   code: { kind: 'code', perMinute: 30 },
   /** What takes a picture apart. */
   picture: { kind: 'picture', perMinute: 60 },
+  /** What puts a whole report together. */
+  report: { kind: 'report', perMinute: 20 },
   /** What reads a file. */
   parse: { kind: 'parse', perMinute: 10 },
   /** What sends messages to people. */

@@ -8,5 +8,5 @@ export default route(
   reportRoutes.make,
   reportSchema,
   ({ actor, body }) => makeReport(actor.brandId, actor.personId, body),
-  { pace: PACE.look },
+  { pace: PACE.report },
 )

@@ -1,0 +1,13 @@
+import type { Instant } from '#core/instant'
+import { threadTask } from '#server/platform/jobs/threadTask'
+import type { SuggestedTimesOf, TimesWish } from '#shared/results/types'
+
+/** See `responseByHour` and `betterTimes` of core/results, for each kind of day. */
+export const betterTimesTask = threadTask<
+  {
+    posts: { at: Instant; responses: number }[]
+    zone: string
+    kinds: { days: SuggestedTimesOf['days']; slots: string[]; wish: TimesWish }[]
+  },
+  Pick<SuggestedTimesOf, 'curve' | 'found'>[]
+>('betterTimes')
