@@ -29,7 +29,9 @@ function firstView(id: string, { getModuleInfo, getModuleIds }: Graph): string |
       if (!LISTS.test(one)) for (const next of getModuleInfo(one)?.importedIds ?? []) ofFirst.add(next)
   }
   const [, words] = OTHER_WORDS.exec(id) ?? []
-  return words ? `words-${words.replace('/', '-')}` : ofFirst.has(id) ? 'first' : undefined
+  // Results and reports are read by the same screens: one file, and one request.
+  const file = words?.replace('reports/', 'results/').replace('/', '-')
+  return file ? `words-${file}` : ofFirst.has(id) ? 'first' : undefined
 }
 
 export default defineNuxtConfig({

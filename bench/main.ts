@@ -1,6 +1,6 @@
 // npm run bench: prints what was measured beside what is aimed at. `--short` measures less, to see that the
-// benches run;
-// `--only=feeds`, `posts`, `plan`, `watching`, `fetching`, `sending`, `capturing`, `clicking` or `reading` measures a part.
+// benches run; `--only=feeds`, `posts`, `plan`, `watching`, `fetching`, `sending`, `capturing`, `clicking`
+// or `reading` measures a part.
 import { capturingRows } from './capture'
 import { clickingRows } from './clicking'
 import { fetchingRows } from './fetching'

@@ -31,6 +31,9 @@ export class Told {
     const server = new SMTPServer({
       authOptional: true,
       disabledCommands: ['STARTTLS', 'AUTH'],
+      // Somebody whose mail is never taken.
+      onRcptTo: ({ address }, _session, done) =>
+        done(address.startsWith('full.') ? new Error('Mailbox full.') : null),
       onData: (stream, session, done) => {
         textOf(stream)
           .then((raw) => PostalMime.parse(raw))

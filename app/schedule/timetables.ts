@@ -79,8 +79,7 @@ export function putIn(slots: PlannedSlot[], wish: PutIn, others: PlannedSlot[]):
 
 /**
  * The week with other times for posts of any kind on such days: on each of them that has such slots, or on
- * all
- * where none has. Slots kept for a pillar, or free, stay.
+ * all where none has. Slots kept for a pillar, or free, stay.
  */
 export function withTimes(slots: PlannedSlot[], days: number[], times: string[]): PlannedSlot[] {
   const isAnyOn = ({ weekday, use }: PlannedSlot): boolean => days.includes(weekday) && use === 'any'

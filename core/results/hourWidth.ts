@@ -9,8 +9,7 @@ export const apart = (one: number, other: number): number => {
 
 /**
  * How much a post that lies some hours off counts at an hour: 1 where it is at that hour. Round the clock
- * (von
- * Mises; its concentration is one over the variance), with a standard deviation of `width` hours.
+ * (von Mises; its concentration is one over the variance), with a standard deviation of `width` hours.
  */
 export function kernelOf(width: number): (hours: number) => number {
   const concentration = ((width * 2 * Math.PI) / HOURS) ** -2

@@ -35,8 +35,7 @@ export const wantedMail = hook<[db: Db, brandId: string], string[]>()
 /**
  * Asks each address that is not confirmed yet, by one letter, whether mail of the brand may come there;
  * forgets those that no subject wants any more, so that one that comes back is asked anew. `origin`: where
- * the
- * letter's link leads.
+ * the letter's link leads.
  */
 export async function askToConfirm(
   brand: Pick<BrandRow, 'id' | 'name'>,

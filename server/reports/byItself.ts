@@ -1,3 +1,4 @@
+import { DAY, MINUTE } from '#core/instant'
 import { note } from '#shared/messages'
 import * as words from '#shared/words'
 import { confirmedOf } from '#server/notices'
@@ -17,6 +18,10 @@ import { addressOf, contentOf } from './stored'
 import type { ReportTimetableRow } from './rows'
 import { nextAt, partsOf, periodBefore, titleOf } from './timetable'
 
+/** A mail server that took no letter is tried again after a while, for so long. */
+const AGAIN_MS = 10 * MINUTE
+const TRIED_FOR_MS = DAY
+
 /** Makes and mails the reports whose time has come. */
 export async function reportsRound(): Promise<void> {
   const db = await useDb()
@@ -29,8 +34,7 @@ export async function reportsRound(): Promise<void> {
 
 /**
  * The report of the period before, made and mailed once: a process that ends in between finds the report
- * there
- * and goes on with its mail. Where it can't be made it is let be until the next.
+ * there and goes on with its mail. Where it can't be made it is let be until the next.
  */
 async function makeDue(
   db: Db,
@@ -39,6 +43,7 @@ async function makeDue(
   every: 'week' | 'month',
 ): Promise<void> {
   const period = periodBefore(brand, every, timetable.next_at ?? now())
+  let isDone = true
   try {
     const id =
       (await store.reportByItself(db, brand.id, period))?.id ??
@@ -50,7 +55,7 @@ async function makeDue(
           parts: partsOf(timetable),
         })
       ).id
-    await mailOnce(db, brand, id, timetable)
+    isDone = await mailOnce(db, brand, id, timetable)
   } catch (error) {
     // A brand that has begun after the period has nothing to report on.
     if (!(error instanceof ProblemError)) throw error
@@ -60,21 +65,27 @@ async function makeDue(
     const row = await store.timetableRow(into, brand.id)
     // Whoever set it anew meanwhile has said when.
     if (row?.version === timetable.version)
-      await store.putTimetable(into, { ...row, next_at: nextAt(brand, every, now()) })
+      await store.putTimetable(into, {
+        ...row,
+        next_at: isDone ? nextAt(brand, every, now()) : now() + AGAIN_MS,
+      })
     await announce(into, brand.id, 'report', brand.id)
   })
 }
 
-/** Each gets a letter of their own: no client reads who else does. */
+/**
+ * Mails a report; whether nothing is left to do. Each gets a letter of their own: no client reads who else
+ * does. A mail server that takes none is tried again for a day.
+ */
 async function mailOnce(
   db: Db,
   brand: BrandRow,
   id: string,
   { mail_json: mail, origin }: ReportTimetableRow,
-): Promise<void> {
+): Promise<boolean> {
   const report = await store.anyReport(db, id)
   const to = settings().smtp === null ? [] : await confirmedOf(db, brand.id, readTexts(mail))
-  if (!report || report.mailed_at !== null || to.length === 0) return
+  if (!report || report.mailed_at !== null || to.length === 0) return true
   const address = `${settings().publicUrl ?? origin}${addressOf(report) ?? ''}`
   const { opening, facts } = contentOf(report)
   const letter = words.reports.letter(
@@ -90,4 +101,5 @@ async function mailOnce(
   const patch = failed < to.length ? { mailed_at: now() } : {}
   const message = failed > 0 ? storeMessages([note('report.mail-failed', { count: failed })]) : null
   await inTransaction((into) => store.updateReport(into, id, { ...patch, message }))
+  return failed < to.length || report.made_at < now() - TRIED_FOR_MS
 }

@@ -1,6 +1,5 @@
 // A report's table read by Python's csv module (spreadsheets' own dialect), and its PDF, as Chromium prints
-// the
-// page, read by pdftotext of poppler.
+// the page, read by pdftotext of poppler.
 import { spawnSync } from 'node:child_process'
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'

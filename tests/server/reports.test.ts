@@ -216,6 +216,24 @@ describe('by themselves', () => {
     expect(Date.parse((await reports()).timetable.nextAt!)).toBeGreaterThan(START)
   })
 
+  it('a mail server that takes no letter is tried again for a day, and that is said', async () => {
+    await timetable({ mail: ['full.box@hill.example'] })
+    world.change('UPDATE mail_addresses SET confirmed_at = 1')
+    await playHours(nell, 5 * DAY + 23)
+    await until('one is made', async () => (await reports()).reports.length === 1)
+    await until('it was tried', async () => (await reports()).reports[0]!.message)
+    const [report] = (await reports()).reports
+    expect(report!.message).toBe('1 letter was not taken by the mail server.')
+    const soon = Date.parse((await reports()).timetable.nextAt!) - Date.parse(report!.madeAt)
+    expect(soon).toBeLessThan(2 * 3_600_000)
+    await playHours(nell, 2 * DAY)
+    await until('it is given up', async () => {
+      const { timetable: kept } = await reports()
+      return Date.parse(kept.nextAt!) - Date.parse(report!.madeAt) > 6 * DAY * 3_600_000 ? true : undefined
+    })
+    expect((await reports()).reports).toHaveLength(1)
+  })
+
   it('of two who set the timetable at once one is told', async () => {
     await timetable({})
     const second = await nell.ask('PUT', `${path}/reports/timetable`, {
