@@ -78,8 +78,11 @@ export default defineNuxtConfig({
       build: {
         rollupOptions: {
           output: { manualChunks: firstView },
-          // Words that a screen does not say are left out of it.
-          treeshake: { manualPureFunctions: ['inWords'] },
+          // Words that a screen does not say are left out of it, and so is the request for them.
+          treeshake: {
+            manualPureFunctions: ['inWords'],
+            moduleSideEffects: (id: string) => !OTHER_WORDS.test(id),
+          },
         },
       },
     },

@@ -11,6 +11,8 @@ export interface ToldMessage {
   /** Of a mail: whom its envelope names, '' for nobody, and its headers by their names in lower case. */
   from?: string
   headers?: Record<string, string>
+  /** Files that came with it. */
+  files?: { name: string; type: string; start: string }[]
 }
 
 /** A chat hook and a mail server of this world: what somebody is told stands here. */
@@ -37,7 +39,7 @@ export class Told {
       onData: (stream, session, done) => {
         textOf(stream)
           .then((raw) => PostalMime.parse(raw))
-          .then(({ subject, text, headers }) => {
+          .then(({ subject, text, headers, attachments }) => {
             const { mailFrom } = session.envelope
             for (const { address } of session.envelope.rcptTo)
               this.all.push({
@@ -46,6 +48,13 @@ export class Told {
                 text: `${subject ?? ''}\n\n${text ?? ''}`,
                 from: mailFrom ? mailFrom.address : '',
                 headers: Object.fromEntries(headers.map(({ key, value }) => [key, value])),
+                files: attachments.map(({ filename, mimeType, content }) => ({
+                  name: filename ?? '',
+                  type: mimeType,
+                  start: Buffer.from(content as ArrayBuffer)
+                    .subarray(0, 8)
+                    .toString('latin1'),
+                })),
               })
             done()
           })

@@ -54,15 +54,16 @@ const loadBoth = (): Promise<unknown> => Promise.allSettled([brand.load(), sched
       'grid h-full grid-cols-[168px_minmax(0,1fr)] overflow-hidden',
       'max-wide:grid-cols-[54px_minmax(0,1fr)]',
       'max-column:grid-cols-1 max-column:pb-[56px]',
+      'print:block print:h-auto print:overflow-visible print:pb-0',
     ]"
   >
     <a href="#screen" class="sr-only focus:not-sr-only focus:fixed focus:z-50 focus:bg-sheet focus:p-3">{{
       words.frame.skip
     }}</a>
-    <ScreenRail />
-    <div class="grid min-h-0 min-w-0 grid-rows-[auto_minmax(0,1fr)]">
-      <WeekRibbon />
-      <main id="screen" tabindex="-1" class="flex min-h-0 min-w-0 flex-col outline-none">
+    <ScreenRail class="print:hidden" />
+    <div class="grid min-h-0 min-w-0 grid-rows-[auto_minmax(0,1fr)] print:block">
+      <WeekRibbon class="print:hidden" />
+      <main id="screen" tabindex="-1" class="flex min-h-0 min-w-0 flex-col outline-none print:block">
         <div
           v-if="failed"
           class="flex flex-wrap items-center gap-3 border-b border-rule bg-sheet px-3.5 py-1.5"
@@ -75,7 +76,7 @@ const loadBoth = (): Promise<unknown> => Promise.allSettled([brand.load(), sched
       </main>
     </div>
     <KeysDialog />
-    <NoticeBar />
+    <NoticeBar class="print:hidden" />
     <DragLabel />
   </div>
 </template>

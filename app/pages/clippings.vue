@@ -18,7 +18,7 @@ const LazyClippingDialog = defineAsyncComponent(() => import('~/clippings/Clippi
 const LazySavedLists = defineAsyncComponent(() => import('~/clippings/SavedLists.vue'))
 
 const labels = words.clippings
-const { collection } = words
+const collection = words.collection
 useHead({ title: `${labels.title} · ${words.frame.product}` })
 const { tagArticles } = useTagging()
 const actions = useClippingActions()

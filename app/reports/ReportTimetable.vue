@@ -77,6 +77,7 @@ async function save(): Promise<void> {
     <p v-for="{ address } in waiting" :key="address" class="text-small text-warn">
       {{ labels.waiting(address) }}
     </p>
+    <p v-if="kept.message" class="text-small text-bad">{{ kept.message }}</p>
     <p v-if="kept.nextAt" class="text-small text-ink-2">{{ labels.next(times.dayTime(kept.nextAt)) }}</p>
     <ErrorMessage :message="form.problem.value" />
     <div v-if="brand.isOwner">

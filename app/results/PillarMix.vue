@@ -23,7 +23,7 @@ const ceilings = computed(() => {
 const planned = computed(() =>
   (schedule.ribbon?.cards ?? [])
     .filter(({ state, accountId }) => state === 'lined-up' && isWanted(accountId))
-    .map(({ at, pillarId }) => ({ at, pillar: pillarId })),
+    .map(({ at, pillarId, source }) => ({ at, pillar: pillarId, source })),
 )
 const isWanted = (id: string): boolean => props.view.accountId === null || id === props.view.accountId
 const ahead = computed(() => {
@@ -69,7 +69,13 @@ const sentence = computed(() =>
 )
 const own = computed(() => {
   const { posts, of } = props.view.own
-  return of === 0 ? '' : labels.own(percent(posts / of), posts, of)
+  if (of === 0) return ''
+  const names = new Set(props.view.sources.filter(({ isOwn }) => isOwn).map(({ name }) => name))
+  const next = planned.value.filter(({ source }) => source !== null && names.has(source)).length
+  return [
+    labels.own(percent(posts / of), posts, of),
+    ...(planned.value.length === 0 ? [] : [labels.ownNext(next, planned.value.length)]),
+  ].join(' ')
 })
 const rows = computed(() =>
   parts.value.map(({ name, sent, share, next, nextShare, ceiling }) => [

@@ -14,11 +14,13 @@ const emit = defineEmits<{ take: [taken: boolean] }>()
 const labels = words.results.times
 const DAYS = { weekdays: 5, weekend: 2 }
 const found = computed(() => props.kind.found)
+const isSame = computed(() => found.value?.times.map(({ time }) => time).join() === props.kind.slots.join())
 const sentences = computed(() => {
   const one = found.value
   if (!one) return [labels.none]
   const by = labels.by(one.posts)
-  if (!props.isDifferent) return [labels.same, by]
+  if (!props.isDifferent)
+    return [one.verdict === 'as good' && !isSame.value ? labels.asGood : labels.same, by]
   const [then, now, chance] = [amount(one.then), amount(one.now), labels.chance(one.byChance)]
   if (one.verdict === 'as good') return [labels.asGood, by]
   if (one.verdict === 'too few to say')

@@ -1,3 +1,5 @@
+import { guarded } from '#core/formats/formulaGuard'
+
 // A chart as a file: what is drawn on the page, with the colours it has there.
 
 const KEPT = [
@@ -63,7 +65,7 @@ export function csvText(head: string[], rows: Cell[][]): string {
   const cell = (value: Cell): string => {
     if (value === null) return ''
     if (typeof value === 'number') return String(value)
-    const safe = /^[=+\-@\t\r]/.test(value) ? `'${value}` : value
+    const safe = guarded(value)
     return /[",\r\n]/.test(safe) ? `"${safe.replaceAll('"', '""')}"` : safe
   }
   return `\uFEFF${[head, ...rows].map((row) => row.map(cell).join(',')).join('\r\n')}\r\n`

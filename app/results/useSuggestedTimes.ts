@@ -24,8 +24,11 @@ export function useSuggestedTimes(id: string) {
       query: Object.fromEntries(Object.entries(wish).filter(([, value]) => value !== '')),
     }),
   })
+  /** Other times, or more of them; as many that are only as good as those there are change nothing. */
   const isDifferent = ({ slots, found }: SuggestedTimesOf): boolean =>
-    found !== null && found.times.map(({ time }) => time).join() !== slots.join()
+    found !== null &&
+    found.times.map(({ time }) => time).join() !== slots.join() &&
+    !(found.verdict === 'as good' && found.times.length === slots.length)
 
   /** Which are to be taken: those that are surely better, unless one chose otherwise. */
   const chosen = reactive<Partial<Record<Kind, boolean>>>({})

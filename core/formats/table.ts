@@ -1,4 +1,5 @@
 import Papa from 'papaparse'
+import { guarded, withoutGuard } from './formulaGuard'
 import { lineCounter, type Columns } from './rows'
 
 /** A table's heads, its rows with their lines, and which column seems to be what. */
@@ -47,11 +48,6 @@ export function readTable(text: string): Table {
 }
 
 const isAddress = (cell: string): boolean => /^\s*https?:\/\//i.test(cell)
-/** What a spreadsheet takes for a formula, with the apostrophes that may be before it already. */
-const FORMULA = /^'*[=+\-@\t\r]/
-const guarded = (cell: string): string => (FORMULA.test(cell) ? `'${cell}` : cell)
-const withoutGuard = (cell: string): string =>
-  cell.startsWith("'") && FORMULA.test(cell) ? cell.slice(1) : cell
 
 function guessOf(heads: string[], rows: Table['rows']): Columns {
   const named = (column: keyof Columns): number | null => {

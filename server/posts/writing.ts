@@ -12,6 +12,7 @@ import { problem } from '#server/platform/http/problem'
 import { settings } from '#server/platform/settings'
 import type { Actor } from '#server/platform/changes/actor'
 import { changeUndoably } from '#server/platform/changes/history'
+import { pastTexts } from '#server/results'
 import { linkKeyOf } from './postLinks'
 
 /** Days back in which a repeat is looked for, and the most texts of an account that are. */
@@ -65,17 +66,26 @@ export async function deskContext(actor: Actor): Promise<DeskContext> {
   }
 }
 
-/** What went out, or is on its way, on an account lately. */
+/** What went out, or is on its way, on an account lately; also what it posted before it was connected. */
 export async function sentOn(
   db: Db,
   brandId: string,
   accountId: string,
 ): Promise<DeskContext['sentHere'][string]> {
-  const rows = await sentTexts(db, brandId, accountId, now() - REPEAT_DAYS * DAY, MOST_TEXTS)
-  return rows.map((row) => ({
-    at: toInstant(row.due_at),
-    linkKey: row.link_key ?? linkKeyOf(null, row.text),
-    text: row.text,
-    seriesId: row.series_id ?? row.post_id,
-  }))
+  const since = now() - REPEAT_DAYS * DAY
+  const rows = await sentTexts(db, brandId, accountId, since, MOST_TEXTS)
+  return [
+    ...rows.map((row) => ({
+      at: toInstant(row.due_at),
+      linkKey: row.link_key ?? linkKeyOf(null, row.text),
+      text: row.text,
+      seriesId: row.series_id ?? row.post_id,
+    })),
+    ...(await pastTexts(db, accountId, since)).map(({ at, text }) => ({
+      at: toInstant(at),
+      linkKey: linkKeyOf(null, text),
+      text,
+      seriesId: null,
+    })),
+  ]
 }

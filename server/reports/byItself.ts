@@ -1,4 +1,5 @@
 import { DAY, MINUTE } from '#core/instant'
+import type { Message } from '#core/message'
 import { note } from '#shared/messages'
 import * as words from '#shared/words'
 import { confirmedOf } from '#server/notices'
@@ -9,13 +10,14 @@ import { inTransaction, useDb, type Db } from '#server/platform/db'
 import { storeMessages } from '#server/platform/db/messages'
 import { ProblemError } from '#server/platform/http/problem'
 import { log } from '#server/platform/log'
-import { sendMail } from '#server/platform/mail/mailOut'
+import { sendMail, type OwnMail } from '#server/platform/mail/mailOut'
 import { settings } from '#server/platform/settings'
 import { readTexts } from '#shared/platform/json'
 import * as store from './queries/reports'
 import { makeReport } from './reports'
 import { addressOf, contentOf } from './stored'
-import type { ReportTimetableRow } from './rows'
+import { printed } from './publicReport'
+import type { ReportRow, ReportTimetableRow } from './rows'
 import { nextAt, partsOf, periodBefore, titleOf } from './timetable'
 
 /** A mail server that took no letter is tried again after a while, for so long. */
@@ -44,6 +46,7 @@ async function makeDue(
 ): Promise<void> {
   const period = periodBefore(brand, every, timetable.next_at ?? now())
   let isDone = true
+  let message: Message | null = null
   try {
     const id =
       (await store.reportByItself(db, brand.id, period))?.id ??
@@ -57,9 +60,9 @@ async function makeDue(
       ).id
     isDone = await mailOnce(db, brand, id, timetable)
   } catch (error) {
-    // A brand that has begun after the period has nothing to report on.
     if (!(error instanceof ProblemError)) throw error
     log.warn({ error }, 'A report could not be made by its timetable.')
+    message = note(error.code === 'tooManyReports' ? 'report.too-many' : 'report.not-made', period)
   }
   await inTransaction(async (into) => {
     const row = await store.timetableRow(into, brand.id)
@@ -68,6 +71,7 @@ async function makeDue(
       await store.putTimetable(into, {
         ...row,
         next_at: isDone ? nextAt(brand, every, now()) : now() + AGAIN_MS,
+        message: message && storeMessages([message]),
       })
     await announce(into, brand.id, 'report', brand.id)
   })
@@ -75,7 +79,7 @@ async function makeDue(
 
 /**
  * Mails a report; whether nothing is left to do. Each gets a letter of their own: no client reads who else
- * does. A mail server that takes none is tried again for a day.
+ * does. What a mail server did not take is tried again for a day, for whom it failed.
  */
 async function mailOnce(
   db: Db,
@@ -84,8 +88,10 @@ async function mailOnce(
   { mail_json: mail, origin }: ReportTimetableRow,
 ): Promise<boolean> {
   const report = await store.anyReport(db, id)
-  const to = settings().smtp === null ? [] : await confirmedOf(db, brand.id, readTexts(mail))
-  if (!report || report.mailed_at !== null || to.length === 0) return true
+  if (!report || settings().smtp === null) return true
+  const taken = readTexts(report.mailed_to_json)
+  const to = (await confirmedOf(db, brand.id, readTexts(mail))).filter((one) => !taken.includes(one))
+  if (to.length === 0) return true
   const address = `${settings().publicUrl ?? origin}${addressOf(report) ?? ''}`
   const { opening, facts } = contentOf(report)
   const letter = words.reports.letter(
@@ -95,11 +101,32 @@ async function mailOnce(
     opening,
     words.reports.letterFacts(facts.sent.now ?? 0, facts.answers.now, facts.clicks.now),
   )
-  const failed = (await Promise.allSettled(to.map((one) => sendMail({ to: [one], ...letter })))).filter(
-    ({ status }) => status === 'rejected',
-  ).length
-  const patch = failed < to.length ? { mailed_at: now() } : {}
-  const message = failed > 0 ? storeMessages([note('report.mail-failed', { count: failed })]) : null
-  await inTransaction((into) => store.updateReport(into, id, { ...patch, message }))
-  return failed < to.length || report.made_at < now() - TRIED_FOR_MS
+  const attached = await pdfOrNone(db, report)
+  const tried = await Promise.allSettled(to.map((one) => sendMail({ to: [one], ...letter, attached })))
+  const nowTaken = to.filter((_, index) => tried[index]!.status === 'fulfilled')
+  const failed = to.length - nowTaken.length
+  await inTransaction((into) =>
+    store.updateReport(into, id, {
+      ...(nowTaken.length > 0 ? { mailed_at: report.mailed_at ?? now() } : {}),
+      mailed_to_json: JSON.stringify([...taken, ...nowTaken]),
+      message: failed > 0 ? storeMessages([note('report.mail-failed', { count: failed })]) : null,
+    }),
+  )
+  return failed === 0 || report.made_at < now() - TRIED_FOR_MS
+}
+
+/** What no mail server refuses for its size. */
+const MOST_ATTACHED = 8 * 1024 * 1024
+
+/** A report as a letter carries it along; nothing where no PDF can be made here, or only too large a one. */
+async function pdfOrNone(db: Db, report: ReportRow): Promise<NonNullable<OwnMail['attached']>> {
+  try {
+    const content = await printed(db, report)
+    if (content.length > MOST_ATTACHED) return []
+    const name = `${report.from_day} ${report.to_day}.pdf`
+    return [{ name, type: 'application/pdf', content }]
+  } catch (error) {
+    if (!(error instanceof ProblemError)) throw error
+    return []
+  }
 }

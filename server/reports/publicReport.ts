@@ -32,19 +32,23 @@ export async function reportPage(id: string, key: string): Promise<string> {
   })
 }
 
-/** The same as PDF: made once, and kept with it. Throws `noPdf`, `busyPrinting`. */
+/** The same as PDF. Throws `noPdf`, `busyPrinting`. */
 export async function reportPdf(id: string, key: string): Promise<Buffer> {
   const db = await useDb()
-  const row = await opened(db, id, key)
+  return printed(db, await opened(db, id, key))
+}
+
+/** A report as PDF: made once, and kept with it. Throws `noPdf`, `busyPrinting`. */
+export async function printed(db: Db, row: ReportRow): Promise<Buffer> {
   if (row.pdf) return row.pdf
   const html = reportHtml(contentOf(row), {
     fonts: await reportFonts(),
-    pictures: await picturesOf(db, id),
+    pictures: await picturesOf(db, row.id),
     pdf: null,
     csv: null,
   })
   const pdf = await pdfOf(html)
-  await inTransaction((into) => store.updateReport(into, id, { pdf }))
+  await inTransaction((into) => store.updateReport(into, row.id, { pdf }))
   return pdf
 }
 

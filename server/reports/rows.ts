@@ -18,6 +18,8 @@ export const REPORTS = tableOf('reports', {
   made_by: text().orNull(),
   ended_at: whole().orNull(),
   mailed_at: whole().orNull(),
+  /** The addresses whose letters were taken. */
+  mailed_to_json: text().orDefault(),
   message: messages().orNull(),
 })
 export type ReportRow = RowOf<typeof REPORTS>
@@ -41,6 +43,8 @@ export const REPORT_TIMETABLES = tableOf('report_timetables', {
   /** When the next is made; null for never. */
   next_at: whole().orNull(),
   set_by: text().orNull(),
+  /** Why the last one was not made. */
+  message: messages().orNull(),
   version: whole().orDefault(),
 })
 export type ReportTimetableRow = RowOf<typeof REPORT_TIMETABLES>

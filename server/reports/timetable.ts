@@ -2,6 +2,7 @@ import { DAY, toInstant } from '#core/instant'
 import { zoneClock } from '#core/schedule'
 import { readTexts } from '#shared/platform/json'
 import { REPORT_PARTS, type ReportPart, type ReportsEvery, type ReportTimetable } from '#shared/reports/types'
+import { say } from '#shared/messages'
 import * as words from '#shared/words'
 import { askToConfirm, confirmedOf } from '#server/notices'
 import { brandById, type BrandRow } from '#server/people'
@@ -9,6 +10,7 @@ import type { Actor } from '#server/platform/changes/actor'
 import { announce } from '#server/platform/changes/announce'
 import { now } from '#server/platform/clock'
 import { inTransaction, useDb, type Db } from '#server/platform/db'
+import { messagesOf } from '#server/platform/db/messages'
 import { problem } from '#server/platform/http/problem'
 import * as store from './queries/reports'
 import type { ReportTimetableRow } from './rows'
@@ -42,6 +44,7 @@ export async function timetableView(db: Db, brandId: string): Promise<ReportTime
     parts: partsOf(row ?? NONE),
     nextAt: row?.next_at ? toInstant(row.next_at) : null,
     version: row?.version ?? 0,
+    message: row?.message ? say(messagesOf(row.message)) : '',
   }
 }
 
@@ -69,6 +72,7 @@ export async function setReportTimetable(actor: Actor, input: TimetableInput, or
       parts_json: JSON.stringify(input.parts),
       next_at: input.every === 'never' ? null : nextAt(brand, input.every, now()),
       set_by: actor.personId,
+      message: null,
       version: input.version + 1,
     })
     await announce(db, brand.id, 'report', brand.id)

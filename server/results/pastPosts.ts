@@ -5,7 +5,7 @@ import { announce } from '#server/platform/changes/announce'
 import { now } from '#server/platform/clock'
 import { inTransaction, type Db } from '#server/platform/db'
 import { ifTold } from './ifTold'
-import { accountReading, insertOutsidePosts, putAccountReading } from './queries/readings'
+import { accountReading, insertOutsidePosts, outsidePostsOf, putAccountReading } from './queries/readings'
 
 const MOST = 100
 const MOST_OWN = 1_000
@@ -43,3 +43,11 @@ export async function askPastPosts(db: Db, account: AccountRow, reader: Response
     await announce(into, account.brand_id, 'responses', account.id)
   })
 }
+
+/** What an account said since a time before it was connected: nobody likes to read it twice. */
+export const pastTexts = async (
+  db: Db,
+  accountId: string,
+  since: number,
+): Promise<{ at: number; text: string }[]> =>
+  (await outsidePostsOf(db, accountId, since, now())).map(({ at, text }) => ({ at, text }))

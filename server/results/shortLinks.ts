@@ -1,5 +1,5 @@
 import { randomInt } from 'node:crypto'
-import { now } from '#server/platform/clock'
+import { now, realNow } from '#server/platform/clock'
 import { useDb, type Db } from '#server/platform/db'
 import * as store from './queries/shortLinks'
 import { problem } from '#server/platform/http/problem'
@@ -46,12 +46,27 @@ async function freeCode(db: Db): Promise<string> {
 }
 
 /**
+ * Where links lead that were followed within this second: one that many follow at once is looked up once. Only
+ * those that lead somewhere; a change shows a second later at most, whichever process made it.
+ */
+let recent = new Map<string, string>()
+let recentSince = 0
+const RECENT_MS = 1_000
+const MOST_RECENT = 5_000
+
+const CODE = new RegExp(`^[${SIGNS}]{${CODE_LENGTH}}$`)
+
+/**
  * Where a short link leads; throws `notFound` for one that is not there, or that nothing was sent with yet.
  */
 export async function targetOf(code: string): Promise<string> {
-  const row = new RegExp(`^[${SIGNS}]{${CODE_LENGTH}}$`).test(code)
-    ? await store.shortLinkByCode(await useDb(), code)
-    : undefined
+  const at = realNow()
+  if (at - recentSince >= RECENT_MS || at < recentSince || recent.size >= MOST_RECENT)
+    [recent, recentSince] = [new Map(), at]
+  const known = recent.get(code)
+  if (known !== undefined) return known
+  const row = CODE.test(code) ? await store.shortLinkByCode(await useDb(), code) : undefined
   if (!row?.target) throw problem('notFound')
+  recent.set(code, row.target)
   return row.target
 }

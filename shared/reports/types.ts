@@ -81,6 +81,8 @@ export interface ReportTimetable {
   opening: string
   parts: ReportPart[]
   nextAt: Instant | null
+  /** Why the last one was not made; empty where it was. */
+  message: string
   version: number
 }
 

@@ -167,6 +167,7 @@ export const results = inWords({
     none: 'no pillar',
     own: (share: string, own: number, of: number) =>
       `Own news: ${share} of what went out, ${own} of ${posts(of)}.`,
+    ownNext: (own: number, of: number) => `In the next seven days: ${own} of ${posts(of)}.`,
     head: ['Pillar', 'Sent', 'Share', 'In the next seven days', 'Share then', 'Ceiling'],
     short: ['Pillar', 'Sent', 'Next 7 days', 'Ceiling'],
   },

@@ -21,7 +21,7 @@ test('the first view asks once for each thing, while its script is on the way', 
   await page.waitForLoadState('load')
   for (const address of ['/api/me', path, `${path}/schedule`, `${path}/articles`])
     expect(asked.filter((one) => one === address)).toHaveLength(1)
-  expect(asked.filter((one) => one.endsWith('.js')).length).toBeLessThan(20)
+  expect(asked.filter((one) => one.endsWith('.js')).length).toBeLessThan(14)
 })
 
 test('a page without a feed offers ways on; a post begins with what its page, source and brand say', async ({

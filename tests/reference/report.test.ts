@@ -6,6 +6,8 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { expect, it } from 'vitest'
 import type { ReportContent } from '#shared/reports/types'
+import { withoutGuard } from '#core/formats/formulaGuard'
+import { csvText } from '../../app/results/exportChart'
 import { reportCsv } from '#server/reports/csv'
 import { reportHtml } from '#server/reports/html'
 import { browserFile, pdfOf } from '#server/reports/pdf'
@@ -81,29 +83,51 @@ function withFolder<T>(work: (folder: string) => T): T {
   }
 }
 
-it('its table is read by Python as it was meant, and no cell is a formula', () => {
+/** A CSV file's rows as Python reads them; null where there is no Python. */
+function rowsByPython(csv: string): string[][] | null {
   const read = withFolder((folder) => {
-    const file = join(folder, 'report.csv')
-    writeFileSync(file, reportCsv(REPORT))
+    const file = join(folder, 'table.csv')
+    writeFileSync(file, csv)
     return spawnSync(
       'python3',
       [
         '-c',
         'import csv,json,sys; print(json.dumps(list(csv.reader(open(sys.argv[1], newline="", ' +
-          'encoding="utf-8"), strict=True))))',
+          'encoding="utf-8-sig"), strict=True))))',
         file,
       ],
       { encoding: 'utf8', env: { ...process.env, PYTHONIOENCODING: 'utf-8' } },
     )
   })
-  if (read.error) return console.info('csv: not run, this machine has no Python')
-  const [head, ...rows] = JSON.parse(read.stdout) as string[][]
+  return read.error ? null : (JSON.parse(read.stdout) as string[][])
+}
+
+it('its table is read by Python as it was meant, and no cell is a formula', () => {
+  const read = rowsByPython(reportCsv(REPORT))
+  if (read === null) return console.info('csv: not run, this machine has no Python')
+  const [head, ...rows] = read
   expect(head).toEqual(['Text', 'Account', 'Sent', 'Pillar', 'Answers', 'Clicks', 'Address'])
   expect(rows.map(([text]) => text!.replace(/^'/, ''))).toEqual(REPORT.posts.map(({ text }) => text))
   expect(rows.map((row) => [row[4], row[5]])).toEqual(
     REPORT.posts.map(({ answers, clicks }) => [String(answers ?? ''), String(clicks ?? '')]),
   )
   for (const row of rows) for (const cell of row) expect(cell).not.toMatch(/^[=+\-@]/)
+})
+
+it('the table behind a chart is read by Python as it was meant: figures as they are, no formulas', () => {
+  const cells = [...TEXTS, "'=1+1", '-3 posts', '@home', '\tafter a tab', '', ' spaces ']
+  const read = rowsByPython(
+    csvText(
+      ['Text', 'Change', 'Not told'],
+      cells.map((text) => [text, -3, null]),
+    ),
+  )
+  if (read === null) return console.info('csv: not run, this machine has no Python')
+  const [head, ...rows] = read
+  expect(head).toEqual(['Text', 'Change', 'Not told'])
+  expect(rows.map(([text]) => withoutGuard(text!))).toEqual(cells)
+  expect(rows.every(([, change, none]) => change === '-3' && none === '')).toBe(true)
+  for (const [text] of rows) expect(text).not.toMatch(/^[=+\-@\t]/)
 })
 
 const poppler = dataOf('poppler', 'usr')

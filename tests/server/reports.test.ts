@@ -196,6 +196,18 @@ describe('by themselves', () => {
     expect(letter).toContain('As every week.')
     const address = /\/report\/\S+/.exec(letter)![0]
     expect((await open(address)).status).toBe(200)
+    const attached = (await mails()).at(-1)!.files!
+    expect(attached).toEqual(
+      (await reports()).canPrint
+        ? [
+            {
+              name: expect.stringMatching(/^2027-03-\d\d 2027-03-\d\d\.pdf$/) as string,
+              type: 'application/pdf',
+              start: expect.stringMatching(/^%PDF-1/) as string,
+            },
+          ]
+        : [],
+    )
     expect((await reports()).reports).toHaveLength(2)
     await world.rounds(3)
     expect((await mails()).filter(({ text }) => text.includes('/report/'))).toHaveLength(1)
@@ -232,6 +244,32 @@ describe('by themselves', () => {
       return Date.parse(kept.nextAt!) - Date.parse(report!.madeAt) > 6 * DAY * 3_600_000 ? true : undefined
     })
     expect((await reports()).reports).toHaveLength(1)
+  })
+
+  it('what one address does not take is tried again for that one alone', async () => {
+    await timetable({ mail: ['client@hill.example', 'full.box@hill.example'] })
+    world.change('UPDATE mail_addresses SET confirmed_at = 1')
+    await playHours(nell, 5 * DAY + 23)
+    await until('it was tried', async () => (await reports()).reports[0]?.message)
+    expect((await reports()).reports[0]!.mailedAt).not.toBeNull()
+    await playHours(nell, 2 * DAY)
+    const toClient = (await mails()).filter(({ text }) => text.includes('/report/'))
+    expect(toClient).toHaveLength(1)
+    expect((await reports()).reports[0]!.message).toBe('1 letter was not taken by the mail server.')
+  })
+
+  it('a report that could not be made says why, until the timetable is set anew', async () => {
+    await timetable({ mail: [] })
+    world.change(
+      `WITH RECURSIVE n(i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n WHERE i < 200)
+       INSERT INTO reports (id, brand_id, title, from_day, to_day, content_json, made_at)
+       SELECT 'kept' || i, (SELECT brand_id FROM report_timetables), 'Kept', '2026-01-01', '2026-01-02', '{}', i FROM n`,
+    )
+    await playHours(nell, 7 * DAY)
+    const message = await until('it says why', async () => (await reports()).timetable.message)
+    expect(message).toMatch(/^The report from 2027-03-01 to 2027-03-07 was not made: as many are kept/)
+    const { version } = (await reports()).timetable
+    expect((await timetable({ version })).timetable.message).toBe('')
   })
 
   it('of two who set the timetable at once one is told', async () => {

@@ -4,6 +4,7 @@ import type { BrandView } from '#shared/people/types'
 import type { PostResponses, ResultsView } from '#shared/results/types'
 import type { ScheduleView } from '#shared/schedule/types'
 import { USUAL_WRITING } from '#shared/posts/docs'
+import type { DeskContext } from '#shared/posts/types'
 import {
   CHATTERBROOK,
   COMMONFIRE,
@@ -261,6 +262,11 @@ describe('an account', () => {
     }[]
     expect(rows.map(({ text }) => text)).toEqual(['Of before, 1', 'Of before, 2', 'Of before, 3'])
     expect(rows.every(({ likes }) => likes !== null)).toBe(true)
+    // Whoever writes the same again is told that it stood there already.
+    const { sentHere } = await nell.want<DeskContext>('GET', `${path}/desk`)
+    expect(Object.values(sentHere)[0]!.map(({ text }) => text)).toEqual(
+      expect.arrayContaining(['Of before, 1', 'Of before, 3']),
+    )
   })
 
   it('has its followers counted once a day', async () => {

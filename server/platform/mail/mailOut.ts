@@ -8,10 +8,11 @@ export interface OwnMail {
   text: string
   /** The letter it answers by itself (RFC 3834): its Message-ID, or '' where it has none. */
   answers?: string
+  attached?: { name: string; type: string; content: Buffer }[]
 }
 
 /** Sends a mail by the installation's own mail server. Throws where there is none, or it does not take it. */
-export async function sendMail({ to, subject, text, answers }: OwnMail): Promise<void> {
+export async function sendMail({ to, subject, text, answers, attached = [] }: OwnMail): Promise<void> {
   const { smtp, mailFrom, patienceSeconds } = settings()
   if (smtp === null) throw new Error('This installation sends no mail.')
   const patience = patienceSeconds * 1000
@@ -27,6 +28,11 @@ export async function sendMail({ to, subject, text, answers }: OwnMail): Promise
       to,
       subject,
       text,
+      attachments: attached.map(({ name, type, content }) => ({
+        filename: name,
+        contentType: type,
+        content,
+      })),
       ...(answers === undefined ? {} : automatic(to, answers)),
     })
   } finally {

@@ -24,6 +24,7 @@ import * as secondFactor from './022_second_factor'
 import * as clicks from './023_clicks'
 import * as responses from './024_responses'
 import * as reports from './025_reports'
+import * as reportMail from './026_report_mail'
 
 interface Entry {
   name: string
@@ -57,6 +58,7 @@ const ENTRIES: Entry[] = [
   { name: '023_clicks', migration: clicks },
   { name: '024_responses', migration: responses },
   { name: '025_reports', migration: reports },
+  { name: '026_report_mail', migration: reportMail },
 ]
 
 export const migrationSource: Knex.MigrationSource<Entry> = {
