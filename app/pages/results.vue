@@ -81,7 +81,7 @@ const isEmpty = computed(() => view.value !== null && view.value?.sent.now === 0
         <option v-for="one in MEASURES" :key="one" :value="one">{{ labels.measures[one] }}</option>
       </PlainSelect>
       <p class="ml-auto text-small text-ink-3">{{ range }}</p>
-      <PlainButton to="/reports">{{ labels.toReports }}</PlainButton>
+      <PlainButton to="/reports" class="print:hidden">{{ labels.toReports }}</PlainButton>
     </PageHead>
     <EmptyState v-if="failed && !view" :title="labels.failed" :detail="failed" />
     <p v-else-if="!view" class="p-6 text-ink-3">{{ words.frame.loading }} …</p>

@@ -3,7 +3,7 @@ import { scaleLinear } from 'd3-scale'
 import { line } from 'd3-shape'
 import type { ResultsView } from '#shared/results/types'
 import * as words from '#shared/words'
-import { signed } from './figures'
+import { shortened, signed } from './figures'
 import { useChartWidth } from './useChartWidth'
 import ChartFrame from './ChartFrame.vue'
 
@@ -72,7 +72,10 @@ const table = computed(() =>
       :aria-label="sentence"
     >
       <g v-for="(row, at) in rows" :key="row.accountId">
-        <text x="0" :y="row.middle + 4" class="fill-ink text-[12.5px]">{{ row.name }}</text>
+        <text x="0" :y="row.middle + 4" class="fill-ink text-[12.5px]">
+          <title>{{ row.name }}</title>
+          {{ shortened(row.name, 16) }}
+        </text>
         <path
           v-for="(path, run) in row.paths"
           :key="run"

@@ -2,7 +2,7 @@
 import { scaleLog } from 'd3-scale'
 import type { GroupedBy, ResultGroup, ResultsView } from '#shared/results/types'
 import * as words from '#shared/words'
-import { amount } from './figures'
+import { amount, shortened } from './figures'
 import { useChartWidth } from './useChartWidth'
 import ChartFrame from './ChartFrame.vue'
 
@@ -62,8 +62,6 @@ const table = computed(() =>
   ]),
 )
 const most = computed(() => (isPhone.value ? 18 : 26))
-const short = (name: string): string =>
-  name.length > most.value ? `${name.slice(0, most.value - 1)}…` : name
 </script>
 
 <template>
@@ -103,7 +101,7 @@ const short = (name: string): string =>
         />
         <text :x="row.ink === null ? 0 : 16" :y="row.y + 4" class="fill-ink text-[12.5px]">
           <title>{{ row.label }}</title>
-          {{ short(row.label) }}
+          {{ shortened(row.label, most) }}
         </text>
         <text :x="left - 16" :y="row.y + 4" text-anchor="end" class="fill-ink-3 text-[12px]">
           {{ row.posts }}

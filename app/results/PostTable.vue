@@ -140,7 +140,10 @@ const pillars = computed(() => brand.view?.pillars ?? [])
                 <span class="serif truncate text-[14.5px]">{{ post.text }}</span>
               </NuxtLink>
             </td>
-            <td class="py-[7px] pl-3 whitespace-nowrap text-ink-2 max-column:hidden">
+            <td
+              class="max-w-[130px] truncate py-[7px] pl-3 text-ink-2 max-column:hidden"
+              :title="accountOf(post.accountId)"
+            >
               {{ accountOf(post.accountId) }}
             </td>
             <td class="max-w-[150px] truncate py-[7px] pl-3 text-ink-2 max-wide:hidden">

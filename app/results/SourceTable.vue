@@ -54,7 +54,7 @@ const table = computed(() =>
         </thead>
         <tbody class="divide-y divide-rule border-y border-rule">
           <tr v-for="one in sources" :key="one.sourceId">
-            <td class="min-w-[104px] py-[5px] break-words">
+            <td class="max-w-0 min-w-[104px] truncate py-[5px]" style="width: 40%" :title="one.name">
               {{ one.name }}<span v-if="one.isOwn" class="ml-1.5 text-ink-3">{{ labels.own }}</span>
             </td>
             <td class="py-[5px] pl-3 text-right tabular-nums">{{ one.articles }}</td>

@@ -11,3 +11,7 @@ export const clockTime = (hour: number): string =>
 /** `+12`, `−3`, `±0`. */
 export const signed = (value: number): string =>
   value === 0 ? '±0' : `${value > 0 ? '+' : '−'}${Math.abs(value).toLocaleString('en')}`
+
+/** A name in so many letters at most, for a drawing: nothing there breaks a line. */
+export const shortened = (name: string, most: number): string =>
+  name.length > most ? `${name.slice(0, most - 1)}…` : name

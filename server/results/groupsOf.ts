@@ -1,8 +1,7 @@
-import { compareGroups } from '#core/results'
-import type { GroupedBy, Measure, ResultGroup, ResultsView } from '#shared/results/types'
+import type { GroupedBy, ResultGroup, ResultsView } from '#shared/results/types'
 import { readTexts } from '#shared/platform/json'
 import type { PillarRow } from '#server/people'
-import { firstResponses } from './measures'
+import type { Reckoned } from './reckon'
 import type { SentPostRow } from './rows'
 
 /** What posts are grouped with: names of what the brand named itself. */
@@ -23,7 +22,10 @@ const HASHTAGS = (count: number): string => (count === 0 ? 'none' : count < 3 ? 
 /** Whether its first sentence asks. */
 const asks = (text: string): boolean => /^[^.!?…\n]{0,300}\?/.test(text)
 
-const KEYS: Record<Exclude<GroupedBy, 'pillar' | 'source' | 'watch'>, (post: SentPostRow) => string> = {
+const KEYS: Record<GroupedBy, (post: SentPostRow, named: Named) => string> = {
+  pillar: ({ pillar_id: id }, { pillars }) => pillars.find((pillar) => pillar.id === id)?.id ?? '',
+  source: (post, { sourceOf }) => sourceOf(post)?.id ?? '',
+  watch: (post, { watchOf }) => watchOf(post)?.id ?? '',
   opening: ({ text }) => (asks(text) ? 'question' : 'statement'),
   picture: ({ pictures }) => (pictures > 0 ? 'with' : 'without'),
   length: ({ length }) => LENGTHS(length),
@@ -32,7 +34,8 @@ const KEYS: Record<Exclude<GroupedBy, 'pillar' | 'source' | 'watch'>, (post: Sen
   wording: ({ wording, echo }) => (echo > 0 ? 'echo' : wording > 0 ? 'other' : 'first'),
 }
 
-const ORDER: GroupedBy[] = [
+/** The ways that posts are told apart by, as they are shown. */
+export const GROUPED_BY: GroupedBy[] = [
   'pillar',
   'source',
   'watch',
@@ -44,46 +47,45 @@ const ORDER: GroupedBy[] = [
   'wording',
 ]
 
-/** Posts by each of the ways they can be told apart. Ways with one group alone tell nothing: left out. */
-export function groupsOf(posts: SentPostRow[], measure: Measure, named: Named): ResultsView['groups'] {
-  return ORDER.flatMap((by) => {
-    const nameOf = new Map<string, { name: string; ink: number | null }>()
-    const keyOf = (post: SentPostRow): string => {
-      if (by === 'pillar') {
-        const pillar = named.pillars.find(({ id }) => id === post.pillar_id)
-        nameOf.set(pillar?.id ?? '', { name: pillar?.name ?? '', ink: pillar?.ink ?? null })
-        return pillar?.id ?? ''
-      }
-      if (by === 'source') {
-        const source = named.sourceOf(post)
-        nameOf.set(source?.id ?? '', { name: source?.label ?? '', ink: null })
-        return source?.id ?? ''
-      }
-      if (by === 'watch') {
-        const watch = named.watchOf(post)
-        nameOf.set(watch?.id ?? '', { name: watch?.name ?? '', ink: null })
-        return watch?.id ?? ''
-      }
-      return KEYS[by](post)
-    }
-    const results = compareGroups(
-      posts.map((post) => ({
-        account: post.account_id,
-        group: keyOf(post),
-        responses: firstResponses(post, measure) ?? 0,
+/** Which group a post is in, by each of the ways. */
+export const groupKeys = (post: SentPostRow, named: Named): string[] =>
+  GROUPED_BY.map((by) => KEYS[by](post, named))
+
+/** The groups with their names. Ways with one group alone tell nothing: left out. */
+export function groupsOf(
+  reckoned: Reckoned['groups'],
+  posts: SentPostRow[],
+  named: Named,
+): ResultsView['groups'] {
+  const names = namesOf(posts, named)
+  return reckoned
+    .filter(({ results }) => results.length > 1)
+    .map(({ by, results }) => ({
+      by,
+      groups: results.map(({ group, posts: many, responses, ratio, verdict, needed }): ResultGroup => ({
+        key: group,
+        ...(names[by]?.get(group) ?? { name: '', ink: null }),
+        posts: many,
+        responses,
+        ratio,
+        verdict,
+        needed,
       })),
-    )
-    if (results.length < 2) return []
-    const groups = results.map(({ group, posts: many, responses, ratio, verdict, needed }): ResultGroup => ({
-      key: group,
-      name: nameOf.get(group)?.name ?? '',
-      ink: nameOf.get(group)?.ink ?? null,
-      posts: many,
-      responses,
-      ratio,
-      verdict,
-      needed,
     }))
-    return [{ by, groups }]
-  })
+}
+
+type Name = Pick<ResultGroup, 'name' | 'ink'>
+
+function namesOf(posts: SentPostRow[], named: Named): Partial<Record<GroupedBy, Map<string, Name>>> {
+  const [sources, watches] = [new Map<string, Name>(), new Map<string, Name>()]
+  for (const post of posts) {
+    const [source, watch] = [named.sourceOf(post), named.watchOf(post)]
+    if (source) sources.set(source.id, { name: source.label, ink: null })
+    if (watch) watches.set(watch.id, { name: watch.name, ink: null })
+  }
+  return {
+    pillar: new Map(named.pillars.map(({ id, name, ink }) => [id, { name, ink }])),
+    source: sources,
+    watch: watches,
+  }
 }

@@ -1,7 +1,8 @@
 import { betterTimes } from '#core/results/betterTimes'
 import { responseByHour } from '#core/results/hours'
 import { inThread, type InThread } from '#server/platform/jobs/threadTask'
-import { betterTimesTask } from './tasks'
+import { reckon } from './reckon'
+import { betterTimesTask, reckonTask } from './tasks'
 
 export const resultsInThread: InThread[] = [
   inThread(betterTimesTask, ({ posts, zone, kinds }) =>
@@ -10,4 +11,5 @@ export const resultsInThread: InThread[] = [
       found: betterTimes(posts, { ...wish, zone, days, slots }),
     })),
   ),
+  inThread(reckonTask, reckon),
 ]

@@ -1,5 +1,5 @@
-import { DAY, toInstant, type Instant } from '#core/instant'
-import { byWeekHour, meanOfPosts, responseByHour } from '#core/results'
+import { DAY, toInstant } from '#core/instant'
+import { meanOfPosts } from '#core/results'
 import { say } from '#shared/messages'
 import { messagesOf } from '#server/platform/db/messages'
 import type {
@@ -16,9 +16,10 @@ import { brandById, pillarsOf } from '#server/people'
 import { now } from '#server/platform/clock'
 import { useDb, type Db } from '#server/platform/db'
 import { problem } from '#server/platform/http/problem'
+import { runInThread } from '#server/platform/jobs/pool'
 import { sourcesOf as listSources, type SourceWithFeed } from '#server/sources'
 import { marksOfArticles } from '#server/watches'
-import { groupsOf } from './groupsOf'
+import { GROUPED_BY, groupKeys, groupsOf, type Named } from './groupsOf'
 import { shortText, standingOut } from './standingOut'
 import { answersUntilNow, clicksUntilNow, firstResponses, isSettled, sumOf } from './measures'
 import {
@@ -26,12 +27,17 @@ import {
   articlesBySource,
   firstSentAt,
   followersSince,
+  resultPostsBetween,
   sentPostsBetween,
 } from './queries/resultRows'
+import { reckon, type Reckoned, type ToReckon } from './reckon'
+import { reckonTask } from './tasks'
 import type { FollowerCountRow, SentPostRow } from './rows'
 
 /** A period that began with the first post of all is known from about then. */
 const BEGUN_MS = 3 * DAY
+/** Posts of a longer period are read in the thread for reads: nobody else waits for thousands of them. */
+const LONG_MS = 100 * DAY
 /** Posts that the list holds; more are counted, and come with a shorter period. */
 const MOST_LISTED = 400
 
@@ -51,7 +57,8 @@ export async function resultsOf(
   if (!brand) throw problem('notFound')
   const at = now()
   const before = from - (to - from)
-  const all = await sentPostsBetween(db, brandId, before, to)
+  const read = to - from > LONG_MS ? resultPostsBetween : sentPostsBetween
+  const all = await read(db, brandId, before, to)
   const wanted = all.filter((post) => accountId === null || post.account_id === accountId)
   const posts = wanted.filter(({ sent_at }) => sent_at >= from)
   const earlier = wanted.filter(({ sent_at }) => sent_at < from)
@@ -66,11 +73,19 @@ export async function resultsOf(
     (row) => row.day <= dayOf(to) && (accountId === null || row.account_id === accountId),
   )
   const pillars = await pillarsOf(db, brandId)
-  const ofHours = counted(
-    comparable.filter((post) => post.account_id === hoursAccountId),
-    measure,
-  )
-  const weekHours = byWeekHour(ofHours, brand.zone)
+  const named: Named = { pillars, sourceOf, watchOf: await watchFinder(db, brandId, comparable) }
+  const reckoned = await reckonedOf(brandId, {
+    posts: comparable.map((post) => ({
+      post: post.post_id,
+      account: post.account_id,
+      at: toInstant(post.sent_at),
+      responses: firstResponses(post, measure) ?? 0,
+      groups: groupKeys(post, named),
+    })),
+    ways: GROUPED_BY,
+    zone: brand.zone,
+    hoursOf: hoursAccountId,
+  })
   return {
     from: toInstant(from),
     to: toInstant(to),
@@ -91,19 +106,13 @@ export async function resultsOf(
     young: posts.filter((post) => !isSettled(post, at)).length,
     uncounted: posts.filter((post) => isSettled(post, at) && firstResponses(post, measure) === null).length,
     hoursAccountId,
-    weekHours,
+    weekHours: reckoned.weekHours,
     hours: hoursOf(
-      ofHours,
-      brand.zone,
+      reckoned,
       (await slotsOf(db, brandId)).filter((slot) => slot.account_id === hoursAccountId),
-      weekHours,
     ),
-    ...standingOut(comparable, measure),
-    groups: groupsOf(comparable, measure, {
-      pillars,
-      sourceOf,
-      watchOf: await watchFinder(db, brandId, comparable),
-    }),
+    ...standingOut(reckoned.ranked, comparable),
+    groups: groupsOf(reckoned.groups, comparable, named),
     sources: await sourcesOf(db, brandId, sources, posts, [from, to], sourceOf),
     followersOf: accounts.flatMap(({ id }) => {
       const own = followers.filter((row) => row.account_id === id)
@@ -174,22 +183,22 @@ function mostUsed(posts: SentPostRow[]): string | null {
   return [...counts].sort((a, b) => b[1] - a[1])[0]?.[0] ?? null
 }
 
-const counted = (posts: SentPostRow[], measure: Measure): { at: Instant; responses: number }[] =>
-  posts.map((post) => ({ at: toInstant(post.sent_at), responses: firstResponses(post, measure) ?? 0 }))
+/** So many posts take no longer than a thread would have to be told of them. */
+const FEW_POSTS = 1_000
 
-function hoursOf(
-  posts: { at: Instant; responses: number }[],
-  zone: string,
-  slots: SlotRow[],
-  weekHours: ResultsView['weekHours'],
-): HoursOf[] {
-  return (['weekdays', 'weekend'] as const).map((days) => {
+const reckonedOf = (brandId: string, input: ToReckon): Promise<Reckoned> =>
+  input.posts.length <= FEW_POSTS
+    ? Promise.resolve(reckon(input))
+    : runInThread('person', [`brand:${brandId}`], reckonTask, input)
+
+function hoursOf({ curves, weekHours }: Reckoned, slots: SlotRow[]): HoursOf[] {
+  return (['weekdays', 'weekend'] as const).map((days, at) => {
     const isOn = ({ weekday }: { weekday: number }): boolean => weekday > 5 === (days === 'weekend')
     const times = slots.filter(isOn).map(({ time }) => Number(time.slice(0, 2)) + Number(time.slice(3)) / 60)
     return {
       days,
       posts: weekHours.filter(isOn).reduce((sum, cell) => sum + cell.posts, 0),
-      curve: responseByHour(posts, { zone, days }).map((point) => ({ ...point, near: point.near ?? 0 })),
+      curve: curves[at]!,
       slots: [...new Set(times)].sort((a, b) => a - b),
     }
   })

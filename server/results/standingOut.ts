@@ -1,6 +1,5 @@
-import { rankPosts, type RankedPost } from '#core/results'
-import type { Measure, ResultsView, StandingOut } from '#shared/results/types'
-import { firstResponses } from './measures'
+import type { RankedPost } from '#core/results'
+import type { ResultsView, StandingOut } from '#shared/results/types'
 import type { SentPostRow } from './rows'
 
 const MOST = 30
@@ -12,16 +11,9 @@ export const shortText = (text: string): string =>
 
 /** The posts that stand out by what was answered within their first days, the surest first. */
 export function standingOut(
+  ranked: RankedPost[],
   posts: SentPostRow[],
-  measure: Measure,
 ): Pick<ResultsView, 'best' | 'weakest' | 'standing'> {
-  const ranked = rankPosts(
-    posts.map((post) => ({
-      post: post.post_id,
-      account: post.account_id,
-      responses: firstResponses(post, measure) ?? 0,
-    })),
-  )
   /** The posts come the latest first. */
   const latest = new Map<string, SentPostRow>()
   for (const post of posts) if (!latest.has(post.post_id)) latest.set(post.post_id, post)

@@ -1,6 +1,7 @@
 import type { Instant } from '#core/instant'
 import { threadTask } from '#server/platform/jobs/threadTask'
 import type { SuggestedTimesOf, TimesWish } from '#shared/results/types'
+import type { Reckoned, ToReckon } from './reckon'
 
 /** See `responseByHour` and `betterTimes` of core/results, for each kind of day. */
 export const betterTimesTask = threadTask<
@@ -11,3 +12,6 @@ export const betterTimesTask = threadTask<
   },
   Pick<SuggestedTimesOf, 'curve' | 'found'>[]
 >('betterTimes')
+
+/** See `reckon`. */
+export const reckonTask = threadTask<ToReckon, Reckoned>('reckonResults')

@@ -108,6 +108,7 @@ const ASKED: (() => Promise<unknown>)[] = [
   () => accountsToAsk(db, 1),
   () => nextAskAt(db),
   () => resultRows.sentPostsBetween(db, 'b', 1, 2),
+  () => resultRows.resultPostsBetween(db, 'b', 1, 2),
   () => resultRows.accountReadingsOf(db, 'b'),
   () => reportsOf(db, 'b', 1),
   () => reportOf(db, 'b', 'r'),

@@ -16,6 +16,29 @@ export const sentPostsBetween = (db: Db, brandId: string, from: number, to: numb
       .select('*'),
   )
 
+/** What Results reads of a text: the list's first words, and whether it begins with a question. */
+const READ_OF_TEXT = 320
+
+/** The same, for Results: with thousands of posts nobody else waits for them, and of a text the beginning. */
+export const resultPostsBetween = (
+  db: Db,
+  brandId: string,
+  from: number,
+  to: number,
+): Promise<SentPostRow[]> =>
+  readAllApart(
+    SENT_POSTS.columns,
+    joined(db, 'sent_posts')
+      .where('brand_id', brandId)
+      .where('sent_at', '>=', from)
+      .where('sent_at', '<', to)
+      .orderBy('sent_at', 'desc')
+      .select(
+        ...Object.keys(SENT_POSTS.columns).filter((name) => name !== 'text'),
+        db.raw('substr(text, 1, ?) AS text', [READ_OF_TEXT]),
+      ),
+  )
+
 /** When the first of a brand's posts went out, of one account or all; null for none. */
 export async function firstSentAt(db: Db, brandId: string, accountId: string | null): Promise<number | null> {
   const row = await db('sent_posts')
