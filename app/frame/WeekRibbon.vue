@@ -5,6 +5,7 @@ import type { Point } from '~/base/dragSensor'
 import { addDays } from '~/base/localTime'
 import { nearestSlot } from '~/schedule/nearestSlot'
 import { useScheduleStore } from '~/schedule/scheduleStore'
+import { useAnsweringHours } from './useAnsweringHours'
 
 interface Tick {
   key: string
@@ -23,6 +24,7 @@ const clock = useClockStore()
 const times = useTimes()
 const labels = words.frame.ribbon
 const view = computed(() => schedule.ribbon)
+const shadeOf = useAnsweringHours()
 
 const days = computed(() => {
   const week = view.value
@@ -138,6 +140,7 @@ const openDay = (date: string): Promise<unknown> =>
       </span>
       <span
         class="absolute inset-x-2.5 bottom-3 h-[26px] border-b border-rule max-column:inset-x-1.5 max-column:bottom-1.5 max-column:h-5"
+        :style="{ background: shadeOf(day.date) }"
       >
         <i
           v-for="slot in day.hollow"

@@ -179,6 +179,7 @@ const table = computed(() =>
           labels.band
         }}</span
       >
+      <span v-if="suggestedAt">{{ labels.ribbon }}</span>
       <span v-if="suggested"
         ><svg viewBox="0 0 12 10" class="mr-1.5 inline h-[9px] w-[11px]" aria-hidden="true">
           <path d="M6 0 12 10 H0 Z" class="fill-act" /></svg

@@ -1,3 +1,4 @@
+export { answeringHours } from './answeringHours'
 export { isBurst } from './bursts'
 export { isPersonClick } from './clicks'
 export { compareRates } from './compare'

@@ -1,8 +1,9 @@
+import { answeringHours } from '#core/results/answeringHours'
 import { betterTimes } from '#core/results/betterTimes'
 import { responseByHour } from '#core/results/hours'
 import { inThread, type InThread } from '#server/platform/jobs/threadTask'
 import { reckon } from './reckon'
-import { betterTimesTask, reckonTask } from './tasks'
+import { answeringHoursTask, betterTimesTask, reckonTask } from './tasks'
 
 export const resultsInThread: InThread[] = [
   inThread(betterTimesTask, ({ posts, zone, kinds }) =>
@@ -12,4 +13,8 @@ export const resultsInThread: InThread[] = [
     })),
   ),
   inThread(reckonTask, reckon),
+  inThread(answeringHoursTask, ({ posts, zone }) => ({
+    weekdays: answeringHours(posts, { zone, days: 'weekdays' }),
+    weekend: answeringHours(posts, { zone, days: 'weekend' }),
+  })),
 ]

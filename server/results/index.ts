@@ -3,8 +3,10 @@
 // May ask: people, networks, delivery, sources, watches.
 export { noteClick, storeClicks } from './clicks'
 export { nextResponsesAt, readingsEnded, startDueReadings } from './collecting'
+export { answeringHoursOf } from './answeringHours'
 export { linkView } from './linkView'
 export { qrPicture, qrSvg } from './qr'
+export { weakPosts, wordingResponses, type WordingResponses } from './ofWordings'
 export { pastTexts } from './pastPosts'
 export { postResponses } from './postResponses'
 export { resultsOf } from './resultsView'

@@ -1,6 +1,6 @@
 import type { Instant } from '#core/instant'
 import { threadTask } from '#server/platform/jobs/threadTask'
-import type { SuggestedTimesOf, TimesWish } from '#shared/results/types'
+import type { AnsweringHours, SuggestedTimesOf, TimesWish } from '#shared/results/types'
 import type { Reckoned, ToReckon } from './reckon'
 
 /** See `responseByHour` and `betterTimes` of core/results, for each kind of day. */
@@ -15,3 +15,9 @@ export const betterTimesTask = threadTask<
 
 /** See `reckon`. */
 export const reckonTask = threadTask<ToReckon, Reckoned>('reckonResults')
+
+/** See `answeringHours` of core/results. */
+export const answeringHoursTask = threadTask<
+  { posts: { account: string; at: Instant; responses: number }[]; zone: string },
+  AnsweringHours
+>('answeringHours')

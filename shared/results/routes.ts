@@ -1,5 +1,5 @@
 import { ofBrand } from '#shared/platform/route'
-import type { PostResponses, ResultsView, SuggestedTimes } from './types'
+import type { AnsweringHours, PostResponses, ResultsView, SuggestedTimes } from './types'
 
 export const resultsRoutes = {
   /**
@@ -12,6 +12,8 @@ export const resultsRoutes = {
    * `from` and `to` (`HH:MM`).
    */
   suggestedTimes: ofBrand('GET', 'read', '/accounts/:id/suggested-times').answers<SuggestedTimes>(),
+  /** When the readers of all accounts together answer, for the ribbon. */
+  hours: ofBrand('GET', 'read', '/answering-hours').answers<AnsweringHours>(),
   /** How a post that went out was answered, reading by reading; null for one that did not. */
   responses: ofBrand('GET', 'read', '/deliveries/:id/responses').answers<PostResponses | null>(),
 }

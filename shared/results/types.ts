@@ -250,3 +250,9 @@ export interface PostResponses {
   /** What it got within its first days; null where that was not told, or it is younger. */
   first: number | null
 }
+
+/** Every half hour of a day from 0 to 1, null where nothing is known; empty where too little is. */
+export interface AnsweringHours {
+  weekdays: (number | null)[]
+  weekend: (number | null)[]
+}

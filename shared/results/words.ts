@@ -89,6 +89,7 @@ export const results = inWords({
       `${on}, posts sent about ${time} get most: ${mean} (${low} to ${high}), by ${posts(count)}.`,
     slot: 'a slot of the timetable',
     band: 'nine times in ten within; where the line breaks, nothing went out',
+    ribbon: 'The ribbon is shaded most at the hours when the readers of all accounts answer.',
     suggested: 'a suggested time',
     toSuggested: 'Suggested times',
     head: ['Days', 'Sent at', 'Mean', 'Low', 'High', 'Posts within an hour'],

@@ -1,6 +1,7 @@
 import { DAY } from '#core/instant'
 import type { Db } from '#server/platform/db'
 import { joined, readAll, readAllApart } from '#server/platform/db/read'
+import { listOf } from '#server/platform/db/sqlite/bulk'
 import { messages, text, whole } from '#server/platform/db/tables'
 import { SENT_POSTS, type FollowerCountRow, type SentPostRow } from '../rows'
 
@@ -106,3 +107,27 @@ export const articlesBySource = (db: Db, brandId: string, from: number, to: numb
         db.raw(`count(*) FILTER (WHERE ${CLIPPED}) AS clipped`),
       ),
   )
+
+const OF_WORDING = { post_id: text(), wording: whole(), counted: whole(), responses: whole().orNull() }
+
+/** What posts got within their first days, by their wordings; showings of which nothing is told count for none. */
+export const responsesOfWordings = (db: Db, brandId: string, postIds: string[], settledBefore: number) => {
+  const told = 'first_answers IS NOT NULL OR code IS NOT NULL'
+  return readAll(
+    OF_WORDING,
+    joined(db, 'sent_posts')
+      .where('brand_id', brandId)
+      .whereRaw('post_id IN ?', [listOf(db, postIds)])
+      .where('sent_at', '<=', settledBefore)
+      .groupBy('post_id', 'wording')
+      .select(
+        'post_id',
+        'wording',
+        db.raw(`sum(${told}) AS counted`),
+        db.raw(
+          `sum(coalesce(first_answers, 0) + CASE WHEN code IS NULL THEN 0 ELSE first_clicks END)
+             FILTER (WHERE ${told}) AS responses`,
+        ),
+      ),
+  )
+}
