@@ -4,6 +4,7 @@ import { readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { v7 as uuid } from 'uuid'
 import { Client } from './client'
+import { fillEvergreens } from './evergreens'
 import { HISTORY_HOURS, playHistory, postBefore } from './history'
 
 const HOUR = 3_600_000
@@ -234,6 +235,7 @@ for (const brand of brands) await receiveLetters(brand)
 for (const brand of brands) await readSome(brand)
 for (const brand of brands) await fillDesk(brand)
 for (const brand of brands) await fillPlan(brand)
+for (const brand of brands) await fillEvergreens(client, brand)
 await keepFinds(brands[0]!)
 await mailFind(brands[0]!)
 for (const brand of brands) await keepSome(brand)

@@ -32,6 +32,7 @@ const SUBJECTS: [name: string, register?: () => void][] = [
   ['clippings', registerClippings],
   ['results', registerResults],
   ['posts', registerPosts],
+  ['evergreens'],
   ['schedule', registerSchedule],
   ['sending', registerSending],
   ['reading'],

@@ -46,11 +46,14 @@ export const useBrandStore = defineStore('brand', () => {
     view.value?.accounts.find((account) => account.id === id)?.name ?? ''
 
   /** Makes a change that can be undone, shows its result, and says so. */
-  async function change<T extends Undoable>(message: string, work: () => Promise<T>): Promise<T> {
+  async function change<T extends Undoable>(
+    message: string | ((result: T) => string),
+    work: () => Promise<T>,
+  ): Promise<T> {
     const id = session.brandId!
     const result = await work()
     await changes.whenFresh()
-    notices.sayUndoable(message, id, result.historyId)
+    notices.sayUndoable(typeof message === 'string' ? message : message(result), id, result.historyId)
     return result
   }
   /** Whoever looks at a watch has seen what it had to tell. */

@@ -8,6 +8,7 @@ import {
   Scissors,
   Search,
   SlidersHorizontal,
+  TreePine,
 } from '@lucide/vue'
 import * as words from '#shared/words'
 import { NO_FILTER } from '~/reading/wireFilter'
@@ -26,6 +27,7 @@ const ICONS = {
   clippings: Scissors,
   desk: PenLine,
   schedule: CalendarDays,
+  evergreens: TreePine,
   results: ChartSpline,
   find: Search,
   setUp: SlidersHorizontal,
@@ -74,7 +76,7 @@ const link = [
     >
       <component :is="ICONS[screen.icon]" :size="17" aria-hidden="true" />
       <span
-        class="max-column:max-w-[46px] max-column:truncate max-column:text-[9.5px] max-column:leading-none column:max-wide:sr-only"
+        class="max-column:max-w-[50px] max-column:text-[9.5px] max-column:leading-none max-column:tracking-[-0.3px] column:max-wide:sr-only"
         >{{ screen.name }}</span
       >
       <span
@@ -113,7 +115,7 @@ const link = [
     >
       <component :is="ICONS[setUp.icon]" :size="17" aria-hidden="true" />
       <span
-        class="max-column:max-w-[46px] max-column:truncate max-column:text-[9.5px] max-column:leading-none column:max-wide:sr-only"
+        class="max-column:max-w-[50px] max-column:text-[9.5px] max-column:leading-none max-column:tracking-[-0.3px] column:max-wide:sr-only"
         >{{ setUp.name }}</span
       >
     </NuxtLink>

@@ -3,7 +3,7 @@ import * as words from '#shared/words'
 export interface Screen {
   to: string
   name: string
-  icon: 'day' | 'wire' | 'clippings' | 'desk' | 'schedule' | 'results' | 'find' | 'setUp'
+  icon: 'day' | 'wire' | 'clippings' | 'desk' | 'schedule' | 'evergreens' | 'results' | 'find' | 'setUp'
   /** What waits there. */
   count: number
 }
@@ -19,6 +19,7 @@ export function useScreens() {
     const { notices = 0, unread = 0, onDesk = 0 } = brand.view ?? {}
     const desk: Screen = { to: '/desk', name: name.desk, icon: 'desk', count: onDesk }
     const schedule: Screen = { to: '/schedule', name: name.schedule, icon: 'schedule', count: 0 }
+    const evergreens: Screen = { to: '/evergreens', name: name.evergreens, icon: 'evergreens', count: 0 }
     const results: Screen = { to: '/results', name: name.results, icon: 'results', count: 0 }
     const find: Screen = { to: '/find', name: name.find, icon: 'find', count: 0 }
     if (!brand.canWork)
@@ -35,6 +36,7 @@ export function useScreens() {
       { to: '/clippings', name: name.clippings, icon: 'clippings', count: 0 },
       desk,
       schedule,
+      evergreens,
       results,
       find,
       { to: '/set-up/sources', name: name.setUp, icon: 'setUp', count: 0 },

@@ -28,7 +28,7 @@ const toScreen = (key: string): void => {
 }
 const toFind = (): void => void goTo('/find')
 useKeys([
-  { keys: ['1', '2', '3', '4', '5', '6', '7', '8'], message: words.keys.screens, run: toScreen },
+  { keys: ['1', '2', '3', '4', '5', '6', '7', '8', '9'], message: words.keys.screens, run: toScreen },
   { keys: ['/'], message: words.keys.find, run: toFind },
   { keys: ['k'], command: true, message: words.keys.find, run: toFind },
   { keys: ['u'], message: words.keys.undo, work: true, run: () => notices.undoLast() },

@@ -122,7 +122,13 @@ async function act(work: () => Promise<void>): Promise<void> {
         @click="goTo(`/delivery/${shown.deliveryId}`)"
         >{{ words.delivery.see }}</PlainButton
       >
-      <PlainButton v-if="shown.queueItemId" @click="goTo(`/desk/${shown.postId}`)">{{
+      <PlainButton
+        v-if="shown.evergreenId"
+        :kind="shown.deliveryId ? 'plain' : 'act'"
+        @click="goTo(`/evergreens?post=${shown.postId}`)"
+        >{{ labels.toEvergreens }}</PlainButton
+      >
+      <PlainButton v-else-if="shown.queueItemId" @click="goTo(`/desk/${shown.postId}`)">{{
         words.writing.toWriting
       }}</PlainButton>
       <PlainButton v-else @click="goTo(`/desk/new?post=${shown.postId}`)">{{

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { Pause, Pin, Repeat2, TriangleAlert } from '@lucide/vue'
+import { Pause, Pin, Repeat2, TreePine, TriangleAlert } from '@lucide/vue'
 import type { Card } from '#shared/schedule/types'
 import * as words from '#shared/words'
 import { SHEET_DRAG } from './useSheetDrag'
@@ -94,7 +94,8 @@ function onKey(event: KeyboardEvent): void {
       {{ times.time(card.at) }}
       <template v-if="account"> · {{ account }}</template>
       <Pin v-if="card.isFixed" :size="10" class="text-ink" role="img" :aria-label="labels.fixed" />
-      <span v-if="card.echo" class="inline-flex items-center gap-0.5"
+      <TreePine v-if="card.evergreenId" :size="11" role="img" :aria-label="labels.evergreen" />
+      <span v-else-if="card.echo" class="inline-flex items-center gap-0.5"
         ><Repeat2 :size="11" aria-hidden="true" />{{ labels.echo(card.echo.at, card.echo.of) }}</span
       >
       <Pause v-if="isOnHold" :size="10" class="text-warn" aria-hidden="true" />

@@ -1,3 +1,4 @@
+import { groupBy } from '../grouped'
 import { verdictOf } from './compare'
 import { gammaEstimate } from './means'
 import type { Estimate } from './rates'
@@ -64,19 +65,6 @@ export function rankPosts(counts: readonly PostCount[]): RankedPost[] {
 
 const sumOf = (counts: readonly PostCount[]): number =>
   counts.reduce((sum, { responses }) => sum + responses, 0)
-
-function groupBy(
-  counts: readonly PostCount[],
-  keyOf: (count: PostCount) => string,
-): Map<string, PostCount[]> {
-  const groups = new Map<string, PostCount[]>()
-  for (const count of counts) {
-    const known = groups.get(keyOf(count))
-    if (known) known.push(count)
-    else groups.set(keyOf(count), [count])
-  }
-  return groups
-}
 
 /** For how many expected responses it counts that a post is as usual: the more the more alike posts are. */
 function alikeness(counts: readonly PostCount[], means: Map<string, number>): number {

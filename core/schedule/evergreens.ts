@@ -1,3 +1,4 @@
+import { groupBy } from '../grouped'
 import { message } from '../messages'
 import { DAY, toMs, type Instant } from '../instant'
 import type { Planning } from './planning'
@@ -20,43 +21,38 @@ export function nextEvergreen(
   history: Sent[],
   at: Instant,
 ): { id: string; wording: number } | null {
-  return turnsAt(pool, shownIn(history), toMs(at))[0] ?? null
-}
-
-/** All that may be shown at a time, in their turn. */
-function turnsAt(
-  pool: Evergreen[],
-  shown: Map<string, Shown>,
-  at: number,
-): { id: string; wording: number; evergreen: Evergreen }[] {
-  return pool
-    .filter((item) => mayShow(item, shown.get(item.id), at))
-    .map((evergreen) => ({ evergreen, last: shown.get(evergreen.id)?.last ?? Number.NEGATIVE_INFINITY }))
-    .sort((a, b) => (a.last === b.last ? 0 : a.last - b.last))
-    .map(({ evergreen }) => ({
-      id: evergreen.id,
-      evergreen,
-      wording: nextWording(evergreen, shown.get(evergreen.id)),
-    }))
+  const shown = shownIn(history)
+  const lastOf = ({ id }: Evergreen): number => shown.get(id)?.last ?? Number.NEGATIVE_INFINITY
+  const [first] = pool
+    .filter((item) => mayShow(item, shown.get(item.id), toMs(at)))
+    .sort((a, b) => (lastOf(a) === lastOf(b) ? 0 : lastOf(a) - lastOf(b)))
+  return first ? { id: first.id, wording: nextWording(first, shown.get(first.id)) } : null
 }
 
 const nextWording = ({ wordings }: Evergreen, shown: Shown | undefined): number =>
   shown ? (shown.wording + 1) % Math.max(1, wordings) : 0
 
+/**
+ * `local` gives wall-clock times, by which days of rest count: they are as long where the clock is changed,
+ * and
+ * what went out a little late keeps its next turn.
+ */
 function mayShow(
   { minDaysBetween, endsAt, timesLeft }: Evergreen,
   shown: Shown | undefined,
   at: number,
+  local: (at: number) => number = (utc) => utc,
 ): boolean {
   if (timesLeft !== null && timesLeft <= 0) return false
   if (endsAt !== null && at > toMs(endsAt)) return false
-  return !shown?.times.some((time) => Math.abs(time - at) < minDaysBetween * DAY)
+  return !shown?.times.some((time) => Math.abs(local(time) - local(at)) < minDaysBetween * DAY)
 }
 
 function shownIn(history: Sent[]): Map<string, Shown> {
   const shown = new Map<string, Shown>()
   for (const sent of history)
-    if (sent.evergreenId !== null) countShown(shown, sent.evergreenId, toMs(sent.at), sent.wording)
+    if (sent.evergreenId !== null)
+      countShown(shown, sent.evergreenId, toMs(sent.slotAt ?? sent.at), sent.wording)
   return shown
 }
 
@@ -76,31 +72,59 @@ export function placeEvergreens(planning: Planning): void {
   if (evergreens.length === 0) return
   const shown = shownIn(history)
   const left = new Map(evergreens.map((evergreen) => [evergreen.id, evergreen.timesLeft]))
+  const pools = poolsOf(evergreens, shown)
   const slots = [...planning.days.values()].flatMap((day) =>
     day.slots.map((slot, index) => ({ day, slot, index })),
   )
   slots.sort((a, b) => a.slot.at - b.slot.at)
   for (const { day, slot, index } of slots) {
-    if (slot.use !== 'pillar' || slot.taken || slot.blocked || slot.at < day.now) continue
-    const pool = evergreens
-      .filter((evergreen) => evergreen.accountId === day.account.id && evergreen.pillar === slot.pillar)
-      .map((evergreen) => ({ ...evergreen, timesLeft: left.get(evergreen.id) ?? null }))
-    const turn = turnsAt(pool, shown, slot.at).find(({ evergreen }) =>
-      isAllowed(evergreen, slot.at, planning),
+    if (slot.use !== 'pillar' || slot.taken || slot.blocked) continue
+    const pool = pools.get(poolName(day.account.id, slot.pillar)) ?? []
+    const at = pool.findIndex(
+      (evergreen) =>
+        mayShow(
+          { ...evergreen, timesLeft: left.get(evergreen.id) ?? null },
+          shown.get(evergreen.id),
+          slot.at,
+          day.clock.toLocal,
+        ) &&
+        slot.at >= sinceOf(evergreen) &&
+        isAllowed(evergreen, slot.goes, planning),
     )
-    if (!turn) continue
-    const times = left.get(turn.id)
-    if (times != null) left.set(turn.id, times - 1)
-    countShown(shown, turn.id, slot.at, turn.wording)
+    const evergreen = pool[at]
+    if (!evergreen) continue
+    const wording = nextWording(evergreen, shown.get(evergreen.id))
+    const times = left.get(evergreen.id)
+    if (times != null) left.set(evergreen.id, times - 1)
+    countShown(shown, evergreen.id, slot.at, wording)
+    // Shown last of all now: it waits behind the others.
+    pool.push(...pool.splice(at, 1))
     day.take(index)
-    planning.placeEvergreen({ ...turn.evergreen, seriesId: null }, day, {
-      ms: slot.at,
+    planning.placeEvergreen({ ...evergreen, seriesId: null }, day, {
+      ms: slot.goes,
       slot,
-      wording: turn.wording,
-      reason: message('schedule.evergreen-turn'),
+      wording,
+      reason: slot.at < slot.goes ? JUST_MISSED : ITS_TURN,
       warnings: [],
     })
   }
+}
+
+const JUST_MISSED = message('schedule.just-missed')
+const ITS_TURN = message('schedule.evergreen-turn')
+
+/** A slot that had passed when it joined the pool was not missed by it. */
+const sinceOf = ({ since }: Evergreen): number => (since == null ? Number.NEGATIVE_INFINITY : toMs(since))
+
+const poolName = (accountId: string, pillar: string | null): string => `${accountId} ${pillar ?? ''}`
+
+/** The evergreens of each pillar on each account, those least lately shown first. */
+function poolsOf(evergreens: Evergreen[], shown: Map<string, Shown>): Map<string, Evergreen[]> {
+  const lastOf = ({ id }: Evergreen): number => shown.get(id)?.last ?? Number.NEGATIVE_INFINITY
+  const pools = groupBy(evergreens, ({ accountId, pillar }) => poolName(accountId, pillar))
+  for (const pool of pools.values())
+    pool.sort((a, b) => (lastOf(a) === lastOf(b) ? 0 : lastOf(a) - lastOf(b)))
+  return pools
 }
 
 function isAllowed(evergreen: Evergreen, at: number, { days, apart }: Planning): boolean {

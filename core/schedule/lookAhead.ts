@@ -127,7 +127,7 @@ function findingsOfQueue(view: AccountView): Finding[] {
   ) {
     return [...found, finding(view, 'no-timetable', message('ahead.no-timetable'))]
   }
-  const ends = view.entries.at(-1)?.at ?? null
+  const ends = view.entries.findLast(({ postId }) => postId !== null)?.at ?? null
   if (ends !== null && toMs(ends) < now + ENDS_SOON_DAYS * DAY)
     found.push(finding(view, 'line-ends', message('ahead.line-ends'), { at: ends }))
   return found

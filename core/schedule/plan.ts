@@ -55,6 +55,8 @@ function summariesOf({ accounts }: PlanInput, plan: Plan): Plan['perAccount'] {
   for (const { id } of accounts)
     summaries.set(id, { accountId: id, lined: 0, open: 0, firstOpenAt: null, endsAt: null })
   for (const entry of plan.entries) {
+    // An evergreen's turn is not in line: when the line ends is another thing.
+    if (entry.postId === null) continue
     const summary = summaries.get(entry.accountId)!
     summary.lined++
     summary.endsAt = entry.at

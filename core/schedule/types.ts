@@ -76,6 +76,8 @@ export interface Evergreen {
   minDaysBetween: number
   endsAt: Instant | null
   timesLeft: number | null
+  /** Since when it may take a turn; a slot just missed before that is none of its own. */
+  since?: Instant | null
 }
 
 export interface Sent {

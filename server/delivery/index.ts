@@ -13,6 +13,7 @@ export {
 export { nextAsk, PART_MS, retryDelayMs, TAKEN_MS } from './pauses'
 export {
   addDeliveryEvent,
+  countOfPost,
   countOfQueueItem,
   deliveriesBetween,
   deliveriesOfAccount,

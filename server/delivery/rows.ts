@@ -22,6 +22,8 @@ export const DELIVERIES = tableOf('deliveries', {
   message: messages(),
   sent_at: whole().orNull(),
   line_id: text().orNull(),
+  /** Whose turn it was among the evergreens. */
+  evergreen_id: text().orNull(),
   echo: whole().orDefault(),
   wording: whole().orDefault(),
   good_until: whole().orNull(),

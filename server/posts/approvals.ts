@@ -97,6 +97,27 @@ export async function putApproved(
   })
 }
 
+/**
+ * Whoever lines a post up, or makes it come round again, approves it by that where they may; else, or where
+ * that is wished, it is put in review. One that is approved as it is stays so. Gives which it is.
+ */
+export async function approveOrAsk(
+  db: Db,
+  tracked: Tracked,
+  actor: Actor,
+  row: PostRow,
+  inReview: boolean,
+): Promise<'approved' | 'in-review'> {
+  if (row.approval === 'approved' && row.approved_version === row.version) return 'approved'
+  const accounts = await chosenAccounts(db, actor.brandId, await docOf(db, row))
+  if (!inReview && mayApprove(actor, row, accounts, await pillarsNeedingOthers(db, actor.brandId))) {
+    await putApproved(tracked, actor, row, '')
+    return 'approved'
+  }
+  if (row.approval !== 'in-review') await putInReview(tracked, actor, row, '')
+  return 'in-review'
+}
+
 /** Sends a post back to whoever wrote it, with what is to be changed. */
 export const sendBack = (
   actor: Actor,

@@ -1,12 +1,12 @@
 // Posts as they are written: texts, pictures, proofs, approvals, and the exact payload a network gets.
 // Owns: posts, their places in line, pictures, link previews, approvals.
 // May ask: people, articles, sources, watches, clippings, networks, delivery, results.
-export { approve, askReview, putApproved, putInReview, sendBack } from './approvals'
+export { approve, approveOrAsk, askReview, putApproved, putInReview, sendBack } from './approvals'
 export { outgoingOf, payloadOf, pictureOf } from './payload'
 export { previewLink } from './linkPreviews'
 export { passOnArticlePicture, passOnPicture } from './pictures'
 export { docOf } from './postDocs'
-export { addEvent, chosenAccounts, mayApprove, pillarsNeedingOthers } from './postFacts'
+export { addEvent, approvalOf, chosenAccounts, mayApprove, pillarsNeedingOthers } from './postFacts'
 export { linkKeyOf, linkOfPost } from './postLinks'
 export {
   pictureContent,
@@ -16,7 +16,7 @@ export {
   pictureOfCard,
   uploadPicture,
 } from './postPictures'
-export { desk, draftOf, openPost, removePost, rewritePost, savePost } from './posts'
+export { desk, draftOf, insertPost, openPost, removePost, rewritePost, savePost } from './posts'
 export { checksOf, neutralContext, proofMaker, violationOf } from './proofs'
 export {
   aboutPosts,

@@ -10,7 +10,9 @@ import type { Tracked } from '#server/platform/db/tracked'
 import type { Actor } from '#server/platform/changes/actor'
 
 /** Approval is of one version: an edit withdraws it. */
-export const approvalOf = (row: PostRow): PostRow['approval'] =>
+export const approvalOf = (
+  row: Pick<PostRow, 'approval' | 'approved_version' | 'version'>,
+): PostRow['approval'] =>
   row.approval === 'approved' && row.approved_version !== row.version ? 'draft' : row.approval
 
 /**

@@ -46,7 +46,8 @@ async function freeCode(db: Db): Promise<string> {
 }
 
 /**
- * Where links lead that were followed within this second: one that many follow at once is looked up once. Only
+ * Where links lead that were followed within this second: one that many follow at once is looked up once.
+ * Only
  * those that lead somewhere; a change shows a second later at most, whichever process made it.
  */
 let recent = new Map<string, string>()

@@ -2,7 +2,7 @@ import { sayPost } from '#shared/posts/messages'
 import { stopsOf } from '#core/post'
 import type { Db } from '#server/platform/db'
 import { pillarsOf, type BrandRow } from '#server/people'
-import { postsByIds, type QueuedPost, neutralContext, proofMaker, shortBase } from '#server/posts'
+import { postsByIds, neutralContext, proofMaker, shortBase } from '#server/posts'
 import type { AccountRow } from '#server/networks'
 import { shortHash } from './plan'
 
@@ -21,12 +21,22 @@ export interface CardText {
 const known = new Map<string, CardText>()
 const MOST_KNOWN = 5_000
 
-/** Texts for the cards of these lines, by line. */
+/** What a card shows: a place in line, or an evergreen's turn. */
+export interface Shown {
+  id: string
+  post_id: string
+  version: number
+  account_id: string
+  wording: number
+  echo: number
+}
+
+/** Texts for these cards, by their ids. */
 export async function cardTexts(
   db: Db,
   brand: BrandRow,
   accounts: AccountRow[],
-  lines: QueuedPost[],
+  lines: Shown[],
 ): Promise<Map<string, CardText>> {
   const ofBrand = [
     brand.id,
@@ -42,7 +52,7 @@ export async function cardTexts(
       shortHash([ofBrand, rules_json, link_rule_json, handle]),
     ]),
   )
-  const keyOf = (line: QueuedPost): string =>
+  const keyOf = (line: Shown): string =>
     [line.post_id, line.version, line.account_id, line.wording, line.echo, marks.get(line.account_id)].join(
       ' ',
     )

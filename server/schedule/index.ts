@@ -2,7 +2,8 @@
 // Owns: what the plan is made from; a plan itself is never stored.
 // May ask: people, articles, clippings, networks, delivery, posts.
 export { backInLine, putBackInLine } from './backInLine'
-export { freeze } from './freeze'
+export { evergreenTurns } from './evergreenTurns'
+export { freeze, freezeTurn } from './freeze'
 export { hold, holdOf, lateQueueItems, lift } from './holds'
 export { moveQueueItem } from './lineMoves'
 export { lineUpNext, lineUpPost } from './lineUp'

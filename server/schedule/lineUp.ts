@@ -15,12 +15,9 @@ import {
   queueItemsOfPost,
   postById,
   type PostRow,
-  putApproved,
-  putInReview,
+  approveOrAsk,
   docOf,
   chosenAccounts,
-  mayApprove,
-  pillarsNeedingOthers,
   linkOfPost,
   writingOf,
 } from '#server/posts'
@@ -170,23 +167,12 @@ async function putInLine(
   inReview: boolean,
 ): Promise<PostRow['approval']> {
   await requireNoStops(db, actor, row, accounts, trial)
-  const isApproved = row.approval === 'approved' && row.approved_version === row.version
-  const approves =
-    !isApproved &&
-    !inReview &&
-    mayApprove(
-      actor,
-      row,
-      await chosenAccounts(db, actor.brandId, await docOf(db, row)),
-      await pillarsNeedingOthers(db, actor.brandId),
-    )
-  if (approves) await putApproved(tracked, actor, row, '')
-  else if (!isApproved && row.approval !== 'in-review') await putInReview(tracked, actor, row, '')
+  const approval = await approveOrAsk(db, tracked, actor, row, inReview)
   await insertQueueItems(db, tracked, row, trial.lines)
   await settleEarlier(db, row, accounts)
   if (row.article_id) await putState(db, tracked, actor, row.article_id, 'clipped')
   await endClippings(db, tracked, row)
-  return isApproved || approves ? 'approved' : 'in-review'
+  return approval
 }
 
 /**

@@ -32,6 +32,7 @@ import {
 } from '#server/networks'
 import { brandById, pillarsOf, type BrandRow } from '#server/people'
 import { deliveriesBetween, type DeliveryRow } from '#server/delivery'
+import { asPlanned, poolOf, type Pooled } from '#server/evergreens'
 import { queueItemsOfBrand, type QueuedPost, linkKeyOf } from '#server/posts'
 import { problem } from '#server/platform/http/problem'
 
@@ -52,6 +53,8 @@ export interface BrandPlan {
   /** By their id, which is a planned post's id. */
   lines: Map<string, QueuedPost>
   deliveries: DeliveryRow[]
+  /** The evergreens, by their id. */
+  pool: Map<string, Pooled>
   input: PlanInput
   plan: Plan
 }
@@ -86,6 +89,9 @@ export async function planFacts(db: Db, brandId: string): Promise<Omit<BrandPlan
     await deliveriesBetween(db, brandId, at - lookBack * DAY, at + LIMITS.planDays * DAY),
     new Set((await pillarsOf(db, brandId)).map(({ id }) => id)),
   ]
+  const pool = await poolOf(db, brandId)
+  const ids = new Map(pool.map(({ row }) => [`${row.post_id} ${row.account_id}`, row.id]))
+  const evergreenOf = (one: DeliveryRow): string | null => ids.get(`${one.post_id} ${one.account_id}`) ?? null
   const input: PlanInput = {
     now: toInstant(at),
     until: toInstant(at + LIMITS.planDays * DAY),
@@ -94,16 +100,20 @@ export async function planFacts(db: Db, brandId: string): Promise<Omit<BrandPlan
     sameLinkApartMinutes: brand.link_apart_minutes,
     accounts: accounts.map((account) => planAccount(brand, account, slots, pillars)),
     posts: lines.map((line) => planPost(line, at)),
-    evergreens: [],
+    evergreens: pool.filter(({ waits }) => waits === null).map(asPlanned),
     // One that was refused keeps its slot too: else the whole line would be tried, and refused, within a
     // minute.
-    history: deliveries.map(sentOf),
+    history: [
+      ...deliveries.map((one) => sentOf(one, evergreenOf)),
+      ...shownBefore(pool, at - lookBack * DAY),
+    ],
   }
   return {
     brand,
     accounts,
     lines: new Map(lines.map((line) => [line.id, line])),
     deliveries,
+    pool: new Map(pool.map((one) => [one.row.id, one])),
     input,
   }
 }
@@ -228,14 +238,14 @@ function planPost(line: QueuedPost, at: number): PlanPost {
  * A delivery as the plan counts it: one that the network has nothing of holds its slot, and no link or
  * series.
  */
-function sentOf(delivery: DeliveryRow): Sent {
+function sentOf(delivery: DeliveryRow, evergreenOf: (delivery: DeliveryRow) => string | null): Sent {
   const isThere = !NOTHING_THERE.includes(delivery.state)
   return {
     accountId: delivery.account_id,
     at: toInstant(delivery.due_at),
     slotAt: delivery.slot_at === null ? null : toInstant(delivery.slot_at),
     postId: isThere ? delivery.line_id : null,
-    evergreenId: null,
+    evergreenId: isThere ? evergreenOf(delivery) : null,
     wording: delivery.wording,
     pillar: delivery.pillar_id,
     linkKey: isThere ? delivery.link_key : null,
@@ -243,9 +253,38 @@ function sentOf(delivery: DeliveryRow): Sent {
   }
 }
 
+/**
+ * The last showings of evergreens that lie further back than what is looked at: whose turn it is hangs on
+ * them
+ * at any age.
+ */
+function shownBefore(pool: Pooled[], since: number): Sent[] {
+  return pool.flatMap(({ row, shown }) =>
+    shown === null || shown.last_at >= since
+      ? []
+      : [
+          {
+            accountId: row.account_id,
+            at: toInstant(shown.last_at),
+            slotAt: null,
+            postId: null,
+            evergreenId: row.id,
+            wording: shown.wording,
+            pillar: null,
+            linkKey: null,
+            seriesId: null,
+          },
+        ],
+  )
+}
+
 /** A version that changes whenever anything in the plan does, but for the time that passes. */
 export function versionOf(plan: Plan): string {
-  const placed = plan.entries.map(({ postId, accountId, at, slotAt }) => [postId, accountId, slotAt ?? at])
+  const placed = plan.entries.map(({ postId, evergreenId, accountId, at, slotAt }) => [
+    postId ?? evergreenId,
+    accountId,
+    slotAt ?? at,
+  ])
   return shortHash([placed, plan.unplaced.map(({ postId }) => postId)])
 }
 

@@ -13,7 +13,8 @@ import { now } from '#server/platform/clock'
 import { useDb, type Db } from '#server/platform/db'
 import { deliveriesBetween, type DeliveryRow } from '#server/delivery'
 import { aboutPosts, sendingsOfPosts, type QueuedPost } from '#server/posts'
-import { cardTexts, type CardText } from './cardTexts'
+import { cardTexts, type CardText, type Shown } from './cardTexts'
+import type { Pooled } from '#server/evergreens'
 import { HISTORY_DAYS, versionOf, type BrandPlan } from './plan'
 import { planBase } from './planBase'
 import { planShown } from './recentPlan'
@@ -48,7 +49,7 @@ async function scheduleFrom(
   from: string | null,
   days: number,
 ): Promise<ScheduleView> {
-  const { brand, accounts, lines, deliveries, input, plan } = known
+  const { brand, accounts, lines, deliveries, pool, input, plan } = known
   const brandId = brand.id
   const clock = zoneClock(brand.zone, now() - 400 * DAY, now() + 400 * DAY)
   const first = from ?? clock.dayOf(now())
@@ -64,19 +65,22 @@ async function scheduleFrom(
   const heldIds = new Set(held.map(({ postId }) => postId))
   const entries = [...plan.entries, ...held].filter((entry) => isShown(entry.at))
   const shownQueueItems = entries.flatMap((entry) => lines.get(entry.postId ?? '') ?? [])
+  const turns = entries.flatMap((entry) => turnOf(entry, pool) ?? [])
   const facts = await cardFacts(db, brandId, [
     ...shownQueueItems.map((line) => line.post_id),
+    ...turns.map((turn) => turn.post_id),
     ...shown.map((delivery) => delivery.post_id),
   ])
   const texts = await cardTexts(
     db,
     brand,
     accounts,
-    shownQueueItems.filter((line) => accounts.some(({ id }) => id === line.account_id)),
+    [...shownQueueItems, ...turns].filter((line) => accounts.some(({ id }) => id === line.account_id)),
   )
   const cards = [
     // What came back into the line stands there again.
     ...shown.filter(({ state }) => state !== 'back-in-line').map((delivery) => deliveryCard(delivery, facts)),
+    ...turns.map((turn) => turnCard(turn, texts.get(turn.id)!, facts)),
     ...entries.flatMap((entry) => {
       const line = lines.get(entry.postId ?? '')
       const account = accounts.find(({ id }) => id === entry.accountId)
@@ -99,6 +103,7 @@ async function scheduleFrom(
   }))
   const takable = open.filter((slot) => slot.use !== 'free' && !slot.held)
   // An account that nothing was lined up for lately is no gap to fill.
+  const inLine = plan.entries.filter(({ postId }) => postId !== null)
   const used = new Set([...input.posts, ...input.history].map(({ accountId }) => accountId))
   const fillable = takable.filter(
     (slot) => Date.parse(slot.at) < now() + 7 * DAY && (used.size === 0 || used.has(slot.accountId)),
@@ -128,14 +133,14 @@ async function scheduleFrom(
         : []
     }),
     planVersion: versionOf(plan),
-    lined: plan.entries.length,
+    lined: inLine.length,
     heldBack: held.length,
     openCount: fillable.length,
     firstOpenAt: fillable[0]?.at ?? null,
-    endsAt: lastOf([...plan.entries, ...held]),
+    endsAt: lastOf([...inLine, ...held]),
     perAccount: plan.perAccount.map((item) => ({
       ...item,
-      endsAt: lastOf([...plan.entries, ...held].filter(({ accountId }) => accountId === item.accountId)),
+      endsAt: lastOf([...inLine, ...held].filter(({ accountId }) => accountId === item.accountId)),
       firstOpenAt: takable.find((slot) => slot.accountId === item.accountId)?.at ?? null,
       waiting: input.posts.filter(({ accountId }) => accountId === item.accountId).length,
     })),
@@ -213,6 +218,7 @@ function queueCard(
     postId: line.post_id,
     queueItemId: line.id,
     deliveryId: null,
+    evergreenId: null,
     at: entry.at,
     state: 'lined-up',
     text,
@@ -232,6 +238,46 @@ function queueCard(
     ...factsOf(line, facts),
   }
 }
+
+/** An evergreen's turn, as its card needs it. */
+interface Turn extends Shown {
+  entry: Plan['entries'][number]
+  row: Pooled['row']
+}
+
+function turnOf(entry: Plan['entries'][number], pool: BrandPlan['pool']): Turn | null {
+  const row = pool.get(entry.evergreenId ?? '')?.row
+  if (!row) return null
+  const { post_id, version, account_id } = row
+  const id = `${row.id} ${entry.slotAt ?? entry.at}`
+  return { id, post_id, version, account_id, wording: entry.wording, echo: 0, entry, row }
+}
+
+/** An evergreen's turn: it stands in no line, so that nothing moves it. */
+const turnCard = ({ id, entry, row }: Turn, { text, problems }: CardText, { about }: CardFacts): Card => ({
+  id,
+  accountId: entry.accountId,
+  postId: row.post_id,
+  queueItemId: null,
+  deliveryId: null,
+  evergreenId: row.id,
+  at: entry.at,
+  state: 'lined-up',
+  text,
+  pillarId: row.pillar_id,
+  message: sayPlan(entry.reason),
+  warnings: entry.warnings.map(sayPlan),
+  remoteUrl: null,
+  isFixed: false,
+  // One that is not has no turn.
+  approval: 'approved',
+  isHeld: false,
+  isHeldBack: false,
+  problems,
+  authorName: about.get(row.post_id)?.authorName ?? '',
+  source: about.get(row.post_id)?.source ?? null,
+  echo: null,
+})
 
 const CARD_STATES: Record<DeliveryState, CardState> = {
   planned: 'sending',
@@ -258,6 +304,7 @@ function deliveryCard(delivery: DeliveryRow, facts: CardFacts): Card {
     postId: delivery.post_id,
     queueItemId: null,
     deliveryId: delivery.id,
+    evergreenId: delivery.evergreen_id,
     at: toInstant(delivery.due_at),
     state: CARD_STATES[delivery.state],
     text: frozen.text,

@@ -2,7 +2,8 @@ import { useDb, inTransaction, type Db } from '#server/platform/db'
 import { liveBrands } from '#server/people'
 import { lastChangeOf } from '#server/platform/changes/queries'
 import { now, realNow } from '#server/platform/clock'
-import { planOf, nextRunOf, freeze } from '#server/schedule'
+import type { PlanEntry } from '#core/schedule'
+import { planOf, nextRunOf, freeze, freezeTurn } from '#server/schedule'
 import { queueItemById } from '#server/posts'
 
 /**
@@ -51,6 +52,18 @@ export async function freezeDue(): Promise<number> {
   return frozen
 }
 
+async function freezeEntry(
+  db: Db,
+  brandId: string,
+  { postId, evergreenId, wording, at, slotAt }: PlanEntry,
+): Promise<void> {
+  const [dueAt, slot] = [Date.parse(at), slotAt === null ? null : Date.parse(slotAt)]
+  if (evergreenId !== null)
+    return freezeTurn(db, brandId, evergreenId, { wording, dueAt, slotAt: slot ?? dueAt })
+  const line = await queueItemById(db, brandId, postId ?? '')
+  if (line) await freeze(db, line, dueAt, slot)
+}
+
 async function freezeBrand(db: Db, brandId: string, change: number): Promise<number> {
   const known = await planOf(db, brandId)
   const due = known.plan.entries.filter(
@@ -63,14 +76,7 @@ async function freezeBrand(db: Db, brandId: string, change: number): Promise<num
       // Somebody moved or held something since the plan was made: it is made anew.
       if ((await lastChangeOf(transaction, brandId)) !== seen) return null
       for (const entry of due.slice(at, at + AT_ONCE)) {
-        const line = await queueItemById(transaction, brandId, entry.postId ?? '')
-        if (line)
-          await freeze(
-            transaction,
-            line,
-            Date.parse(entry.at),
-            entry.slotAt === null ? null : Date.parse(entry.slotAt),
-          )
+        await freezeEntry(transaction, brandId, entry)
         done++
       }
       return lastChangeOf(transaction, brandId)

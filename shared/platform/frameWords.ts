@@ -10,6 +10,7 @@ export const frame = inWords({
     clippings: 'Clippings',
     desk: 'Desk',
     schedule: 'Schedule',
+    evergreens: 'Evergreens',
     results: 'Results',
     setUp: 'Set-up',
     find: 'Find',

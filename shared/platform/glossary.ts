@@ -35,6 +35,9 @@ export const screenHelp = inWords({
   desk:
     'Posts being written or in review. A proof shows a post as one account will show it; a wording ' +
     'is another text for when it is sent again.',
+  evergreens:
+    'An evergreen is a post that may return for ever: it fills the slots kept for its pillar, in turn with ' +
+    'the others, and its wordings in turn. A pool is a pillar’s evergreens on one account.',
   schedule:
     'Each account has a timetable of slots and a line of posts waiting for them. The plan gives ' +
     'each post the next slot it may take, and is worked out again whenever something changes.',

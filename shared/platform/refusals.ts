@@ -56,6 +56,7 @@ export const refusals = inWords({
     title: 'Not this address',
     detail: 'Clear Quill is not known under this address here. Use the one its owner gave you.',
   },
+  dayPassed: { title: 'That day has passed', detail: 'Choose today or a later day, or none.' },
   badPeriod: {
     title: 'Not a period to report on',
     detail: 'It must begin before it ends, have begun already, and last a year at most.',
@@ -95,6 +96,12 @@ export const refusals = inWords({
   sameAgain: (account: string, days: number) => ({
     title: 'The same text too soon',
     detail: `${account} refuses the same text within ${days} days: give the echo another wording.`,
+  }),
+  sameTurn: (account: string, days: number) => ({
+    title: 'The same text too soon',
+    detail:
+      `${account} refuses the same text within ${days} days: let it rest longer, or give it more ` +
+      'wordings.',
   }),
   onHold: { title: 'On hold', detail: 'Nothing of it goes out before the hold is lifted.' },
   holdPast: {

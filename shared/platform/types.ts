@@ -43,6 +43,7 @@ export type ChangeKind =
   | 'letter'
   | 'responses'
   | 'report'
+  | 'evergreen'
 
 /** What an undoable change answers. */
 export interface Undoable {

@@ -12,6 +12,7 @@ export const reportMessages: Sentences<ReportMessages> = {
   'report.mail-failed': ({ count }) =>
     `${counted(count, 'letter was', 'letters were')} not taken by the mail server.`,
   'report.too-many': ({ from, to }) =>
-    `The report from ${from} to ${to} was not made: as many are kept as can be. Remove some, and make it by hand.`,
+    `The report from ${from} to ${to} was not made: as many are kept as can be. Remove some, and make it ` +
+    'by hand.',
   'report.not-made': ({ from, to }) => `The report from ${from} to ${to} could not be made. Make it by hand.`,
 }

@@ -134,6 +134,8 @@ export interface Card {
   postId: string
   queueItemId: string | null
   deliveryId: string | null
+  /** Whose turn it is or was among the evergreens; null for what stands in the line. */
+  evergreenId: string | null
   at: Instant
   state: CardState
   text: string

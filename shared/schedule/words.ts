@@ -46,6 +46,7 @@ export const schedule = inWords({
   line: (account: string) => `The line of ${account}`,
   lineEmpty: 'Nothing is in line.',
   fixed: 'its own time',
+  evergreen: 'its turn among the evergreens',
   echo: (at: number, of: number) => `${at} of ${of}`,
   review: 'in review',
   draft: 'not approved',
@@ -66,6 +67,7 @@ export const schedule = inWords({
   card: {
     name: 'Post',
     text: 'As it goes out',
+    toEvergreens: 'Among the evergreens',
     echo: (at: number, of: number) => `Sending ${at} of ${of} of this post here.`,
     sentText: 'As it went out',
     when: 'When',

@@ -100,6 +100,7 @@ const evergreen = fc.record({
   minDaysBetween: fc.integer({ min: 0, max: 6 }),
   endsAt: seldom(minutes(10)),
   timesLeft: fc.option(fc.nat(3)),
+  since: seldom(minutes(4)),
 })
 const sent = fc.record({
   accountId: fc.constantFrom('a', 'b'),

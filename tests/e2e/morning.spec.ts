@@ -28,7 +28,7 @@ test('a morning: 300 sources read in, 50 articles skimmed by keys, everything wh
 
   await test.step('300 sources are read in beside one’s work, with progress', async () => {
     await expect(page.getByText('No articles yet')).toBeVisible()
-    await page.keyboard.press('8')
+    await page.keyboard.press('9')
     await page
       .getByLabel('Add from a file (OPML)')
       .setInputFiles({ name: 'sources.opml', mimeType: 'text/xml', buffer: Buffer.from(opml()) })
@@ -211,7 +211,7 @@ test('a site sent by the button in the bookmarks bar is looked for at once, also
   await page.keyboard.press('2')
   await expect(page.locator('[data-article]', { hasText: 'A letter to us' })).toBeVisible()
 
-  await page.keyboard.press('8')
+  await page.keyboard.press('9')
   await page.getByRole('checkbox', { name: 'Select all shown' }).check()
   await page.getByRole('button', { name: 'Put in a folder' }).click()
   await page.getByLabel('Name of the folder').fill('Morning')

@@ -21,6 +21,7 @@ import { clippingFolders } from '#server/clippings/queries/folders'
 import * as savedLists from '#server/clippings/queries/savedLists'
 import { clippingsWithWords } from '#server/clippings/queries/search'
 import * as contents from '#server/clippings/queries/contents'
+import * as evergreens from '#server/evergreens/queries/evergreens'
 import * as deliveries from '#server/delivery/queries/deliveries'
 import { lettersOf } from '#server/letters/queries/letters'
 import * as accounts from '#server/networks/queries/accounts'
@@ -45,6 +46,7 @@ import * as watchSearch from '#server/watches/queries/watchSearch'
 import '#server/platform/changes/rows'
 import '#server/platform/jobs/rows'
 import '#server/capture/rows'
+import '#server/evergreens/rows'
 import '#server/reports/rows'
 import '#server/results/rows'
 import '#server/tokens/rows'
@@ -109,6 +111,12 @@ const ASKED: (() => Promise<unknown>)[] = [
   () => nextAskAt(db),
   () => resultRows.sentPostsBetween(db, 'b', 1, 2),
   () => resultRows.resultPostsBetween(db, 'b', 1, 2),
+  () => resultRows.responsesOfWordings(db, 'b', ['p'], 1),
+  () => evergreens.evergreensOfBrand(db, 'b'),
+  () => evergreens.showingsOf(db, 'b'),
+  () => evergreens.showingsOfPost(db, 'b', 'p', 1),
+  () => evergreens.wordingsOfPosts(db, ['p']),
+  () => evergreens.ownArticles(db, 'b', 0, 1),
   () => resultRows.accountReadingsOf(db, 'b'),
   () => reportsOf(db, 'b', 1),
   () => reportOf(db, 'b', 'r'),

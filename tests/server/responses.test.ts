@@ -324,8 +324,11 @@ describe('what Results counts as it comes', () => {
       [],
       [],
     ])
+    // Nothing is shaded before enough is known.
+    expect(await nell.want('GET', `${path}/answering-hours`)).toEqual({ weekdays: [], weekend: [] })
     const bento = await world.bento()
-    expect((await bento.ask('GET', `${path}/results`)).status).toBe(404)
+    for (const what of ['results', 'answering-hours'])
+      expect((await bento.ask('GET', `${path}/${what}`)).status).toBe(404)
     await lineUpText(nell, path, 'Mine')
     await playHours(nell, 30)
     const [post] = await sent()

@@ -6,6 +6,7 @@ import { needsPerson } from '#shared/delivery/states'
 import * as words from '#shared/words'
 import { useDelivery } from '~/delivery/useDelivery'
 import PostByHand from '~/delivery/PostByHand.vue'
+import ComeRound from '~/evergreens/ComeRound.vue'
 import DeliveryHistory from '~/delivery/DeliveryHistory.vue'
 import PostAnswers from '~/results/PostAnswers.vue'
 import ShortLinkClicks from '~/results/ShortLinkClicks.vue'
@@ -65,6 +66,8 @@ async function choose(deed: DeliveryAction): Promise<void> {
   <div class="contents">
     <PageHead :title="labels.title" :detail="view ? `${view.account} · ${view.handle}` : ''">
       <PlainButton to="/schedule" kind="quiet">{{ labels.back }}</PlainButton>
+      <span class="grow" />
+      <ComeRound v-if="view && isOut && brand.canWork" :post-id="view.postId" />
     </PageHead>
     <EmptyState v-if="failed" :title="words.refusals.notFound.title" :detail="failed" />
     <p v-else-if="!view" class="p-6 text-ink-3">{{ words.frame.loading }} …</p>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type EvergreenForm from '~/evergreens/EvergreenForm.vue'
 import type { Ref } from 'vue'
 import type { Crop } from '#core/post'
 import { type AccountProof, usePostProofs } from '~/posts/usePostProofs'
@@ -23,6 +24,7 @@ import PostChecks from '~/posts/PostChecks.vue'
 import PostDialogs from '~/posts/PostDialogs.vue'
 import PostApproval from '~/posts/PostApproval.vue'
 
+const LazyEvergreenForm = defineAsyncComponent(() => import('~/evergreens/EvergreenForm.vue'))
 const LazyCropDialog = defineAsyncComponent(() => import('~/posts/CropDialog.vue'))
 
 // One page for every post: changing the address of a new one to its own must not begin anew.
@@ -171,6 +173,15 @@ async function ask(): Promise<void> {
 const approve = (): Promise<boolean> => desk.approve({ id: editor.id.value, version: editor.version.value })
 const sendBack = (note: string): Promise<boolean> =>
   desk.sendBack({ id: editor.id.value, version: editor.version.value }, note)
+const round = shallowRef<InstanceType<typeof EvergreenForm>['$props']['post'] | null>(null)
+const isRounding = ref(false)
+async function comesRound(): Promise<void> {
+  if (!(await editor.save())) return
+  const accountIds = doc.value.accounts.filter((part) => part.chosen).map(({ accountId }) => accountId)
+  const { pillarId } = doc.value
+  round.value = { id: editor.id.value, version: editor.version.value, pillarId, accountIds }
+  isRounding.value = true
+}
 const canAsk = computed(
   () =>
     brand.canWork &&
@@ -299,6 +310,9 @@ const failureMessage = (error: unknown): string => sentenceOf(error)
             >{{ lineUpLabel }} <KeyHint name="Ctrl ↵" on-act
           /></PlainButton>
           <PlainButton v-if="canAsk" @click="ask">{{ labels.ask }}</PlainButton>
+          <PlainButton kind="quiet" :disabled="text.trim() === ''" @click="comesRound">{{
+            words.evergreens.form.open
+          }}</PlainButton>
         </footer>
       </aside>
     </div>
@@ -311,6 +325,14 @@ const failureMessage = (error: unknown): string => sentenceOf(error)
       :focus="cropped.focus"
       @close="cropping = null"
       @done="setCrop"
+    />
+    <LazyEvergreenForm
+      v-if="round"
+      :open="isRounding"
+      :post="round"
+      :known="null"
+      @close="isRounding = false"
+      @done="goTo(`/evergreens?post=${round.id}`)"
     />
     <PostDialogs :editor="editor" :asking="asking" :busy="busy" @yes="lineItUp" @no="asking = false" />
   </div>

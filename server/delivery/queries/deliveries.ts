@@ -108,6 +108,10 @@ export const postponeDue = async (
   return told.map(({ id }) => id)
 }
 
+/** How often a post went, or was to go, to an account: each time has a number of its own. */
+export const countOfPost = async (db: Db, postId: string, accountId: string): Promise<number> =>
+  (await db('deliveries').where({ post_id: postId, account_id: accountId }).select('id')).length
+
 /** How many deliveries a line's place became already. */
 export const countOfQueueItem = async (db: Db, queueItemId: string): Promise<number> =>
   Number((await db('deliveries').where({ line_id: queueItemId }).count({ n: '*' }).first())?.n ?? 0)

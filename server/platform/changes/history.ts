@@ -56,13 +56,19 @@ export async function undoChange(actor: Actor, historyId: string): Promise<void>
   await undone.run(actor, await putChangeBack(actor, historyId))
 }
 
+/** What was made is held by something that came of it since, as a post by what went out: it stays. */
+function isInTheWay(error: unknown): false {
+  if ((error as { code?: unknown } | null)?.code === 'SQLITE_CONSTRAINT_FOREIGNKEY') return false
+  throw error
+}
+
 function putChangeBack(actor: Actor, historyId: string): Promise<Undone> {
   return inTransaction(async (db) => {
     const entry = await historyById(db, actor.brandId, historyId)
     if (!entry || entry.undone_at !== null || entry.person_id !== actor.personId)
       throw problem('nothingToUndo')
     const rows = readJson(entry.rows_json, isTracked)
-    if (!(await putBack(db, rows))) throw problem('cantUndo')
+    if (!(await putBack(db, rows).catch(isInTheWay))) throw problem('cantUndo')
     await markUndone(db, historyId, now())
     const [what, which] = entry.what.split(':') as [ChangeKind, string]
     // An account whose adding is undone is gone, and its token with it.

@@ -18,17 +18,21 @@ export const postsByIds = (db: Db, brandId: string, ids: string[]): Promise<Post
 /** Whether a post with this id is any brand's, removed or not. */
 export const anyPost = (db: Db, id: string): Promise<PostRow | undefined> => db('posts').where({ id }).first()
 
-const LINED = 'EXISTS (SELECT 1 FROM lines WHERE lines.post_id = posts.id)'
+/** In a line, or among the evergreens: nobody has to line it up any more. */
+const LINED = `(EXISTS (SELECT 1 FROM lines WHERE lines.post_id = posts.id)
+  OR EXISTS (SELECT 1 FROM evergreens WHERE evergreens.post_id = posts.id))`
 const DELIVERED =
   "EXISTS (SELECT 1 FROM deliveries WHERE deliveries.post_id = posts.id AND deliveries.state <> 'not-sent')"
 
-// Of the accounts chosen for a post: whether there are any, and any without a line and a delivery.
+// Of the accounts chosen for a post: whether there are any, and any without a line, a delivery and a turn.
 const chosenAnd = (more: string): string =>
   `EXISTS (SELECT 1 FROM proofs JOIN accounts ON accounts.id = proofs.account_id
     AND accounts.removed_at IS NULL WHERE proofs.post_id = posts.id AND proofs.chosen = 1${more})`
 const CHOSEN = chosenAnd('')
 const UNLINED = chosenAnd(` AND NOT EXISTS (SELECT 1 FROM lines WHERE lines.post_id = posts.id
     AND lines.account_id = proofs.account_id)
+  AND NOT EXISTS (SELECT 1 FROM evergreens WHERE evergreens.post_id = posts.id
+    AND evergreens.account_id = proofs.account_id)
   AND NOT EXISTS (SELECT 1 FROM deliveries WHERE deliveries.post_id = posts.id
     AND deliveries.account_id = proofs.account_id AND deliveries.state <> 'not-sent')`)
 

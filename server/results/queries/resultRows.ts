@@ -110,7 +110,10 @@ export const articlesBySource = (db: Db, brandId: string, from: number, to: numb
 
 const OF_WORDING = { post_id: text(), wording: whole(), counted: whole(), responses: whole().orNull() }
 
-/** What posts got within their first days, by their wordings; showings of which nothing is told count for none. */
+/**
+ * What posts got within their first days, by their wordings; showings of which nothing is told count for
+ * none.
+ */
 export const responsesOfWordings = (db: Db, brandId: string, postIds: string[], settledBefore: number) => {
   const told = 'first_answers IS NOT NULL OR code IS NOT NULL'
   return readAll(

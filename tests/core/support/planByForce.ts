@@ -60,6 +60,11 @@ export function planByForce(input: PlanInput): { placed: Placed[]; left: string[
       .toZonedDateTimeISO(account(id).timetable.zone)
       .toPlainDate()
       .toString()
+  const wall = (id: string, at: number): number =>
+    Temporal.Instant.fromEpochMilliseconds(at)
+      .toZonedDateTimeISO(account(id).timetable.zone)
+      .toPlainDateTime()
+      .toZonedDateTime('UTC').epochMilliseconds
   const later = (id: string, at: number, { hours = 0, days = 0, weeks = 0 }: Offset): number =>
     Temporal.Instant.fromEpochMilliseconds(at)
       .toZonedDateTimeISO(account(id).timetable.zone)
@@ -180,18 +185,18 @@ export function planByForce(input: PlanInput): { placed: Placed[]; left: string[
   for (const { slot, accountId } of input.accounts
     .flatMap(({ id }) => slotsOf(id).map((one) => ({ slot: one, accountId: id })))
     .sort((a, b) => a.slot.ms - b.slot.ms)) {
-    if (slot.use !== 'pillar' || slot.ms < now || isTaken(accountId, slot.ms) || onHold(accountId, slot.ms))
-      continue
+    const goes = Math.max(slot.ms, now)
+    if (slot.use !== 'pillar' || isTaken(accountId, slot.ms) || onHold(accountId, goes)) continue
     const turn = input.evergreens
-      .filter((one) => one.accountId === accountId && one.pillar === slot.pillar && mayShow(one, slot.ms))
-      .map((one) => ({ one, last: all().filter(({ evergreenId }) => evergreenId === one.id).sort((a, b) => b.at - a.at)[0] })) // prettier-ignore
-      .filter(({ one }) => !breaksLimit({ accountId, evergreenId: one.id, pillar: one.pillar, linkKey: one.linkKey, seriesId: null }, slot.ms))
+      .filter((one) => one.accountId === accountId && one.pillar === slot.pillar && mayShow(one, slot.ms) && (one.since == null || slot.ms >= Date.parse(one.since))) // prettier-ignore
+      .map((one) => ({ one, last: all().filter(({ evergreenId }) => evergreenId === one.id).map((other) => ({ ...other, at: other.slotAt ?? other.at })).sort((a, b) => b.at - a.at)[0] })) // prettier-ignore
+      .filter(({ one }) => !breaksLimit({ accountId, evergreenId: one.id, pillar: one.pillar, linkKey: one.linkKey, seriesId: null }, goes))
       .sort((a, b) => (a.last?.at ?? -Infinity) === (b.last?.at ?? -Infinity) ? 0 : (a.last?.at ?? -Infinity) - (b.last?.at ?? -Infinity))[0] // prettier-ignore
     if (!turn) continue
     const wording = turn.last ? (turn.last.wording + 1) % turn.one.wordings : 0
     placed.push({
       accountId,
-      at: slot.ms,
+      at: goes,
       slotAt: slot.ms,
       id: null,
       evergreenId: turn.one.id,
@@ -204,7 +209,7 @@ export function planByForce(input: PlanInput): { placed: Placed[]; left: string[
   function mayShow(one: Evergreen, at: number): boolean {
     const shown = all().filter(({ evergreenId }) => evergreenId === one.id)
     const here = placed.filter(({ evergreenId }) => evergreenId === one.id).length
-    return (one.timesLeft === null || one.timesLeft > here) && (one.endsAt === null || at <= Date.parse(one.endsAt)) && !shown.some((other) => Math.abs(other.at - at) < one.minDaysBetween * DAY) // prettier-ignore
+    return (one.timesLeft === null || one.timesLeft > here) && (one.endsAt === null || at <= Date.parse(one.endsAt)) && !shown.some((other) => Math.abs(wall(one.accountId, other.slotAt ?? other.at) - wall(one.accountId, at)) < one.minDaysBetween * DAY) // prettier-ignore
   }
   return { placed, left }
 }

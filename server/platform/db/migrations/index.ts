@@ -25,6 +25,7 @@ import * as clicks from './023_clicks'
 import * as responses from './024_responses'
 import * as reports from './025_reports'
 import * as reportMail from './026_report_mail'
+import * as evergreens from './027_evergreens'
 
 interface Entry {
   name: string
@@ -59,6 +60,7 @@ const ENTRIES: Entry[] = [
   { name: '024_responses', migration: responses },
   { name: '025_reports', migration: reports },
   { name: '026_report_mail', migration: reportMail },
+  { name: '027_evergreens', migration: evergreens },
 ]
 
 export const migrationSource: Knex.MigrationSource<Entry> = {
