@@ -128,6 +128,10 @@ await picture('schedule', async (page) => {
   await page.keyboard.press('5')
   await page.locator('[data-state]').first().waitFor()
 })
+await picture('evergreens', async (page) => {
+  await page.goto('/evergreens')
+  await page.getByRole('region', { name: 'Evergreen', exact: true }).getByRole('listitem').first().waitFor()
+})
 await picture('timetable', async (page) => {
   await page.keyboard.press('5')
   await page.getByRole('link', { name: 'Timetable' }).first().click()
@@ -151,12 +155,6 @@ await picture('delivery', async (page) => {
   await page.goto('/day')
   await page.locator('[data-notice="not-sent"]').getByRole('link').click()
   await page.getByTestId('delivery-state').waitFor()
-})
-await picture('set-up-sources', async (page) => {
-  await page.keyboard.press('8')
-  await page.getByLabel('Address of a site or a feed').fill('grainledger.example')
-  await page.getByRole('button', { name: 'Find its feed' }).click()
-  await page.getByText('Its newest').waitFor()
 })
 await picture(
   'capture',

@@ -30,7 +30,9 @@ const shelves = computed(() => {
 })
 const asked = (name: string): string => (typeof route.query[name] === 'string' ? route.query[name] : '')
 const shelf = ref(asked('shelf'))
-const chosen = ref(asked('post'))
+const chosen = ref('')
+/** The one that was asked for, until it is there: what was kept of the list may be from before it was made. */
+const wanted = ref(asked('post'))
 const shelfOf = (value: string): Shelf =>
   value === 'resting' || value === 'retired' ? value : { pillarId: value === 'none' ? '' : value }
 const shown = computed(() => onShelf(all.value, shelfOf(shelf.value)))
@@ -39,16 +41,17 @@ const pools = computed(() =>
   (view.value?.pools ?? []).filter(({ pillarId }) => (pillarId ?? 'none') === shelf.value),
 )
 
-// The one that is asked for shows its shelf; else the first that has any.
+// The one that is asked for shows its shelf; else the first that has any is shown.
 watch(
   shelves,
   (known) => {
     if (known.length === 0 || all.value.length === 0) return
-    if (known.some(({ value, count }) => value === shelf.value && count > 0)) return
     const of = known.find(({ value }) =>
-      onShelf(all.value, shelfOf(value)).some(({ postId }) => postId === chosen.value),
+      onShelf(all.value, shelfOf(value)).some(({ postId }) => postId === wanted.value),
     )
-    shelf.value = (of ?? known.find(({ count }) => count > 0) ?? known[0]!).value
+    if (of) [shelf.value, chosen.value, wanted.value] = [of.value, wanted.value, '']
+    else if (!known.some(({ value, count }) => value === shelf.value && count > 0))
+      shelf.value = (known.find(({ count }) => count > 0) ?? known[0]!).value
   },
   { immediate: true },
 )
@@ -71,10 +74,11 @@ watch(
 const panel = ref<HTMLElement | null>(null)
 /** Where there is no room beside the list, what one chose is below it. */
 async function choose(id: string): Promise<void> {
-  chosen.value = id
+  ;[chosen.value, wanted.value] = [id, '']
   await nextTick()
   if (matchMedia('(max-width: 1023px)').matches) panel.value?.scrollIntoView({ block: 'start' })
 }
+const hasOwnSource = computed(() => view.value?.hasOwnSource ?? false)
 const changing = ref(false)
 const LazyFromOwn = defineAsyncComponent(() => import('~/evergreens/FromOwn.vue'))
 const [isOwnOpen, hasOwn] = [ref(false), ref(false)]
@@ -94,7 +98,7 @@ useKeys([
   <div class="contents">
     <PageHead :title="labels.title" :detail="labels.detail" :help="words.screenHelp.evergreens">
       <span class="grow" />
-      <PlainButton v-if="brand.canWork && view && view.fromOwn > 0" @click="isOwnOpen = true">{{
+      <PlainButton v-if="brand.canWork && view && hasOwnSource" @click="isOwnOpen = true">{{
         labels.own.open(view.fromOwn)
       }}</PlainButton>
       <PlainButton v-if="brand.canWork" kind="act" to="/desk/new">{{ labels.write }}</PlainButton>

@@ -16,6 +16,7 @@ import { now } from '#server/platform/clock'
 import { useDb } from '#server/platform/db'
 import { messagesOf } from '#server/platform/db/messages'
 import { problem } from '#server/platform/http/problem'
+import { sourcesOf } from '#server/sources'
 import { weakPosts, wordingResponses, type WordingResponses } from '#server/results'
 import { poolOf, type Pooled } from './pool'
 import { ownArticles, showingsOfPost, wordingsOfPosts } from './queries/evergreens'
@@ -46,6 +47,7 @@ export async function evergreensView(brandId: string, { turns, until }: Turns): 
     ),
     pools: poolViews(pool, await slotsOf(db, brandId)),
     fromOwn: (await ownArticles(db, brandId, now() - RECENT_MS, MOST_OWN)).length,
+    hasOwnSource: (await sourcesOf(db, brandId)).some(({ own }) => own === 1),
     plannedUntil: until,
   }
 }

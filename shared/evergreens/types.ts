@@ -81,6 +81,8 @@ export interface EvergreensView {
   pools: PoolView[]
   /** Own articles that wait for a line, of the last two months; at most a hundred. */
   fromOwn: number
+  /** Whether any source is the brand's own. */
+  hasOwnSource: boolean
   /** Until when turns are planned. */
   plannedUntil: Instant
 }

@@ -113,13 +113,13 @@ export const evergreens = inWords({
     cancel: 'Cancel',
   },
   own: {
-    open: (count: number) => `From our own feed: ${count} to look at`,
+    open: (count: number) => (count === 0 ? 'From our own feed' : `From our own feed: ${count} to look at`),
     title: 'From our own feed',
     how:
       'Give an article a line of its own, or several, and it joins the evergreens of its pillar. ' +
       'Sentences of its ' +
       'text are offered as drafts.',
-    none: 'No article of your own feeds waits for a line. Mark a source as your own in Set-up.',
+    none: 'No article of your own feeds of the last two months waits for a line.',
     pillar: 'Pillar',
     line: (at: number, title: string) => `Wording ${at} for “${title}”`,
     placeholder: 'Your line',

@@ -1,7 +1,7 @@
 // Posts that come round: an own feed into a pool, their turns played, one written, rested and brought back.
 import type { BrandView } from '#shared/people/types'
 import { CHATTERBROOK, makeBrand, playHours } from '../support/world'
-import { expect, expectAccessible, signIn, test } from './support'
+import { expect, expectAccessible, mainText, signIn, test } from './support'
 
 test('an own feed flows into a pool, and its posts come round in their wordings', async ({ page, world }) => {
   test.setTimeout(120_000)
@@ -27,6 +27,7 @@ test('an own feed flows into a pool, and its posts come round in their wordings'
   await expect(page.getByText('No evergreens yet')).toBeVisible()
   await page.getByRole('button', { name: /^From our own feed/ }).click()
   const dialog = page.getByRole('dialog')
+  await dialog.getByLabel('Show older ones too').check()
   const offered = dialog.locator('ol > li')
   await expect(offered.nth(2)).toBeVisible()
   for (const at of [0, 1, 2]) {
@@ -78,7 +79,7 @@ test('an own feed flows into a pool, and its posts come round in their wordings'
     await expect(page.getByRole('row')).toHaveCount(4)
 
     await page.getByRole('link', { name: 'Write one' }).first().click()
-    await page.getByLabel('Main text').first().fill('Written to stay')
+    await mainText(page).fill('Written to stay')
     await page.getByRole('button', { name: 'Let it come round …' }).click()
     const form = page.getByRole('dialog')
     await expect(form.getByText('It has no pillar yet.')).toBeVisible()

@@ -93,6 +93,24 @@ const SCREENS: Record<string, (page: Page) => Promise<void>> = {
     await page.getByRole('button', { name: 'Hold Commonfire' }).click()
     await expect(page.getByRole('dialog').getByLabel('Why')).toBeVisible()
   },
+  Evergreens: async (page) => {
+    await page.keyboard.press('6')
+    await expect(
+      page.getByRole('region', { name: 'Evergreen', exact: true }).getByRole('listitem').first(),
+    ).toBeVisible()
+    await page.getByRole('button', { name: /^From our own feed/ }).click()
+    await expect(
+      page
+        .getByRole('dialog')
+        .getByLabel(/^Wording 1 for/)
+        .first(),
+    ).toBeVisible()
+  },
+  'an evergreen, changed': async (page) => {
+    await page.keyboard.press('6')
+    await page.getByRole('button', { name: 'Change', exact: true }).click()
+    await expect(page.getByRole('dialog').getByText('2 slots a week')).toBeVisible()
+  },
   'a timetable, changed': async (page) => {
     await page.keyboard.press('5')
     await page.getByRole('link', { name: 'Timetable' }).first().click()
@@ -124,7 +142,7 @@ const SCREENS: Record<string, (page: Page) => Promise<void>> = {
     await expect(page.getByLabel('Mail addresses')).toBeVisible()
   },
   Sources: async (page) => {
-    await page.keyboard.press('8')
+    await page.keyboard.press('9')
     await page.getByLabel('Address of a site or a feed').fill('grainledger.example')
     await page.getByRole('button', { name: 'Find its feed' }).click()
     await expect(page.getByText('Its newest')).toBeVisible()
@@ -168,13 +186,13 @@ const SCREENS: Record<string, (page: Page) => Promise<void>> = {
     await expect(page.getByText('this one', { exact: true })).toBeVisible()
   },
   Results: async (page) => {
-    await page.keyboard.press('6')
+    await page.keyboard.press('7')
     await expect(page.getByRole('region', { name: 'What they answer to' })).toContainText('Explainers')
     await page.getByRole('button', { name: 'Show the figures as a table' }).first().click()
     await expect(page.getByRole('columnheader', { name: 'Posts within an hour' })).toBeVisible()
   },
   'Suggested times': async (page) => {
-    await page.keyboard.press('6')
+    await page.keyboard.press('7')
     await page.getByRole('link', { name: 'Suggested times' }).click()
     await expect(page.getByText(/\d+ posts move/)).toBeVisible()
   },
@@ -185,7 +203,7 @@ const SCREENS: Record<string, (page: Page) => Promise<void>> = {
     await expect(page.getByLabel('To whom')).toBeVisible()
   },
   'a post that was answered': async (page) => {
-    await page.keyboard.press('6')
+    await page.keyboard.press('7')
     await page.getByRole('region', { name: 'Posts', exact: true }).getByRole('link').first().click()
     await expect(page.getByTestId('answers-now')).toBeVisible()
   },
