@@ -2,6 +2,7 @@
 import { evergreenRoutes } from '#shared/evergreens/routes'
 import type { EvergreenAccount, EvergreenView } from '#shared/evergreens/types'
 import * as words from '#shared/words'
+import { useDeskStore } from '~/posts/deskStore'
 
 /** An evergreen: where and how often it comes, its wordings, and when it was shown. */
 const props = defineProps<{ evergreen: EvergreenView }>()
@@ -45,6 +46,10 @@ const remarks = computed(() => [
 const isAway = computed(() =>
   props.evergreen.accounts.every(({ waits }) => waits === 'resting' || waits === 'retired'),
 )
+const isEdited = computed(() => props.evergreen.accounts.some(({ waits }) => waits === 'not-approved'))
+const desk = useDeskStore()
+const approve = (): Promise<boolean> =>
+  desk.approve({ id: props.evergreen.postId, version: props.evergreen.version })
 const isRetired = computed(() => props.evergreen.accounts.every(({ waits }) => waits === 'retired'))
 </script>
 
@@ -60,7 +65,10 @@ const isRetired = computed(() => props.evergreen.accounts.every(({ waits }) => w
     <p v-for="remark in remarks" :key="remark" class="text-small text-bad">{{ remark }}</p>
     <div v-if="brand.canWork" class="flex flex-wrap gap-2">
       <PlainButton v-if="isAway" kind="act" @click="emit('put', 'in-turn')">{{ labels.back }}</PlainButton>
-      <PlainButton v-else @click="emit('put', 'resting')">{{ labels.rest }}</PlainButton>
+      <template v-else>
+        <PlainButton v-if="isEdited" kind="act" @click="approve">{{ labels.approve }}</PlainButton>
+        <PlainButton @click="emit('put', 'resting')">{{ labels.rest }}</PlainButton>
+      </template>
       <PlainButton v-if="!isRetired" @click="emit('put', 'retired')">{{ labels.retire }}</PlainButton>
       <PlainButton @click="emit('change')">{{ labels.settings }}</PlainButton>
     </div>

@@ -19,7 +19,7 @@ import { problem } from '#server/platform/http/problem'
 import { sourcesOf } from '#server/sources'
 import { weakPosts, wordingResponses, type WordingResponses } from '#server/results'
 import { poolOf, type Pooled } from './pool'
-import { ownArticles, showingsOfPost, wordingsOfPosts } from './queries/evergreens'
+import { countOwnArticles, showingsOfPost, wordingsOfPosts } from './queries/evergreens'
 
 /** Turns as the plan has them, in their order. */
 interface Turns {
@@ -28,7 +28,7 @@ interface Turns {
 }
 
 const MOST_TURNS = 60
-const [RECENT_MS, MOST_OWN] = [60 * DAY, 100]
+const RECENT_MS = 60 * DAY
 /** Wordings as alike as this read the same. */
 const ALIKE = 0.8
 
@@ -46,7 +46,7 @@ export async function evergreensView(brandId: string, { turns, until }: Turns): 
       viewOf(ofPost, next, responses.get(id) ?? [], weak.get(id) ?? null),
     ),
     pools: poolViews(pool, await slotsOf(db, brandId)),
-    fromOwn: (await ownArticles(db, brandId, now() - RECENT_MS, MOST_OWN)).length,
+    fromOwn: await countOwnArticles(db, brandId, now() - RECENT_MS),
     hasOwnSource: (await sourcesOf(db, brandId)).some(({ own }) => own === 1),
     plannedUntil: until,
   }

@@ -10,10 +10,10 @@ import { changeUndoably } from '#server/platform/changes/history'
 import { now } from '#server/platform/clock'
 import { useDb } from '#server/platform/db'
 import { problem, ProblemError } from '#server/platform/http/problem'
-import { insertPost, postById, usualOf } from '#server/posts'
+import { insertPost, postById, type Usual, usualOf } from '#server/posts'
 import { sourceById } from '#server/sources'
 import { putEvergreen } from './evergreens'
-import { ownArticles } from './queries/evergreens'
+import { ownArticles, ownArticlesOf } from './queries/evergreens'
 
 /** How far back the brand's own articles are offered, unless one asks for all. */
 const RECENT_DAYS = 60
@@ -28,9 +28,13 @@ const [SHORTEST, LONGEST] = [40, 240]
 export async function fromOwn(brandId: string, isAll: boolean): Promise<OwnArticle[]> {
   const db = await useDb()
   const found: OwnArticle[] = []
+  const usuals = new Map<string, Usual | null>()
   for (const row of await ownArticles(db, brandId, isAll ? 0 : now() - RECENT_DAYS * DAY, MOST)) {
-    const source = await sourceById(db, brandId, row.source_id)
-    const usual = source ? await usualOf(db, brandId, row.url, source, []) : null
+    if (!usuals.has(row.source_id)) {
+      const source = await sourceById(db, brandId, row.source_id)
+      usuals.set(row.source_id, source ? await usualOf(db, brandId, null, source, []) : null)
+    }
+    const usual = usuals.get(row.source_id)
     found.push({
       articleId: row.id,
       title: row.title ?? '',
@@ -61,7 +65,13 @@ export async function takeFromOwn(actor: Actor, { accountIds, minDays, items }: 
   const { historyId } = await changeUndoably(actor, 'evergreen', '', async (db, tracked) => {
     const accounts = await accountsOf(db, actor.brandId)
     const offered = new Map(
-      (await ownArticles(db, actor.brandId, 0, 10_000)).map((article) => [article.id, article]),
+      (
+        await ownArticlesOf(
+          db,
+          actor.brandId,
+          items.map(({ articleId }) => articleId),
+        )
+      ).map((article) => [article.id, article]),
     )
     for (const [at, { articleId, pillarId, texts }] of items.entries()) {
       const article = offered.get(articleId)
@@ -91,7 +101,7 @@ export async function takeFromOwn(actor: Actor, { accountIds, minDays, items }: 
 /** Says of own articles that they are to be no evergreens. */
 export async function passOver(actor: Actor, articleIds: string[]): Promise<Undoable> {
   const { historyId } = await changeUndoably(actor, 'evergreen', '', async (db, tracked) => {
-    const offered = new Set((await ownArticles(db, actor.brandId, 0, 10_000)).map(({ id }) => id))
+    const offered = new Set((await ownArticlesOf(db, actor.brandId, articleIds)).map(({ id }) => id))
     for (const articleId of new Set(articleIds)) {
       if (!offered.has(articleId)) throw problem('notFound')
       await tracked.put(

@@ -79,7 +79,7 @@ export interface PoolView {
 export interface EvergreensView {
   evergreens: EvergreenView[]
   pools: PoolView[]
-  /** Own articles that wait for a line, of the last two months; at most a hundred. */
+  /** Own articles that wait for a line, of the last two months. */
   fromOwn: number
   /** Whether any source is the brand's own. */
   hasOwnSource: boolean

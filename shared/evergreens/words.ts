@@ -77,6 +77,7 @@ export const evergreens = inWords({
     turns: 'Turns',
     noTurns: 'It was not shown yet.',
     openTurn: (when: string, account: string) => `${account}, ${when}`,
+    approve: 'Approve it',
     rest: 'Let it rest',
     back: 'Bring it back',
     retire: 'Retire it',

@@ -117,6 +117,7 @@ const ASKED: (() => Promise<unknown>)[] = [
   () => evergreens.showingsOfPost(db, 'b', 'p', 1),
   () => evergreens.wordingsOfPosts(db, ['p']),
   () => evergreens.ownArticles(db, 'b', 0, 1),
+  () => evergreens.ownArticlesOf(db, 'b', ['a']),
   () => resultRows.accountReadingsOf(db, 'b'),
   () => reportsOf(db, 'b', 1),
   () => reportOf(db, 'b', 'r'),

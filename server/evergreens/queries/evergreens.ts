@@ -142,39 +142,56 @@ const OWN_ARTICLE = {
   source_id: text(),
   outlet: text(),
 }
+/** So much of an article's text is looked at for sentences. */
+const READ_OF_TEXT = 1_500
 
-/**
- * Articles of a brand's own feeds since a moment that no post was made of and that nobody passed over, the
- * latest first.
- */
+/** Articles of a brand's own feeds that no evergreen was made of and that nobody passed over. */
+const ownOffered = (db: Db, brandId: string) =>
+  joined(db, 'articles')
+    .join('sources', (join) => join.on('sources.feed_id', 'articles.feed_id').andOnNull('sources.removed_at'))
+    .where('sources.brand_id', brandId)
+    .where('sources.own', 1)
+    .whereNotNull('articles.url')
+    .whereRaw(
+      `NOT EXISTS (SELECT 1 FROM posts JOIN evergreens ON evergreens.post_id = posts.id
+         WHERE posts.article_id = articles.id AND posts.brand_id = sources.brand_id)
+       AND NOT EXISTS (SELECT 1 FROM evergreens_passed AS passed
+         WHERE passed.article_id = articles.id AND passed.brand_id = sources.brand_id)`,
+    )
+
+const ownColumns = (db: Db) => [
+  'articles.id',
+  'articles.title',
+  'articles.url',
+  db.raw('substr(articles.text, 1, ?) AS text', [READ_OF_TEXT]),
+  'articles.language',
+  'articles.at',
+  db.raw('sources.id AS source_id'),
+  db.raw('coalesce(sources.label, feeds.title, feeds.url) AS outlet'),
+]
+
+/** Those since a moment, the latest first. */
 export const ownArticles = (db: Db, brandId: string, since: number, most: number) =>
   readAll(
     OWN_ARTICLE,
-    joined(db, 'articles')
-      .join('sources', (join) =>
-        join.on('sources.feed_id', 'articles.feed_id').andOnNull('sources.removed_at'),
-      )
+    ownOffered(db, brandId)
       .join('feeds', 'feeds.id', 'articles.feed_id')
-      .where('sources.brand_id', brandId)
-      .where('sources.own', 1)
       .where('articles.at', '>=', since)
-      .whereNotNull('articles.url')
-      .whereRaw(
-        `NOT EXISTS (SELECT 1 FROM posts JOIN evergreens ON evergreens.post_id = posts.id
-           WHERE posts.article_id = articles.id AND posts.brand_id = sources.brand_id)
-         AND NOT EXISTS (SELECT 1 FROM evergreens_passed AS passed
-           WHERE passed.article_id = articles.id AND passed.brand_id = sources.brand_id)`,
-      )
       .orderBy('articles.at', 'desc')
       .limit(most)
-      .select(
-        'articles.id',
-        'articles.title',
-        'articles.url',
-        db.raw('substr(articles.text, 1, 4000) AS text'),
-        'articles.language',
-        'articles.at',
-        db.raw('sources.id AS source_id'),
-        db.raw('coalesce(sources.label, feeds.title, feeds.url) AS outlet'),
-      ),
+      .select(ownColumns(db)),
   )
+
+/** Those of these ids. */
+export const ownArticlesOf = (db: Db, brandId: string, ids: string[]) =>
+  readAll(
+    OWN_ARTICLE,
+    ownOffered(db, brandId)
+      .join('feeds', 'feeds.id', 'articles.feed_id')
+      .whereRaw('articles.id IN ?', [listOf(db, ids)])
+      .select(ownColumns(db)),
+  )
+
+/** How many there are since a moment. */
+export const countOwnArticles = async (db: Db, brandId: string, since: number): Promise<number> =>
+  (await ownOffered(db, brandId).where('articles.at', '>=', since).select('articles.id')).length
