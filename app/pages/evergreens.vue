@@ -31,7 +31,7 @@ const shelves = computed(() => {
 const asked = (name: string): string => (typeof route.query[name] === 'string' ? route.query[name] : '')
 const shelf = ref(asked('shelf'))
 const chosen = ref('')
-/** The one that was asked for, until it is there: what was kept of the list may be from before it was made. */
+/** The one that was asked for, until it is there: a list that was kept may be from before it was made. */
 const wanted = ref(asked('post'))
 const shelfOf = (value: string): Shelf =>
   value === 'resting' || value === 'retired' ? value : { pillarId: value === 'none' ? '' : value }
