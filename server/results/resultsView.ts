@@ -17,7 +17,7 @@ import { now } from '#server/platform/clock'
 import { useDb, type Db } from '#server/platform/db'
 import { problem } from '#server/platform/http/problem'
 import { runInThread } from '#server/platform/jobs/pool'
-import { sourcesOf as listSources, type SourceWithFeed } from '#server/sources'
+import { folderNamesOfSources, sourcesOf as listSources, type SourceWithFeed } from '#server/sources'
 import { marksOfArticles } from '#server/watches'
 import { GROUPED_BY, groupKeys, groupsOf, type Named } from './groupsOf'
 import { shortText, standingOut } from './standingOut'
@@ -230,6 +230,9 @@ async function sourcesOf(
 ): Promise<SourceResult[]> {
   const counts = new Map((await articlesBySource(db, brandId, from, to)).map((row) => [row.source_id, row]))
   const bySource = new Map<string, SentPostRow[]>()
+  const folders = new Map<string, string[]>()
+  for (const { source_id: id, name } of await folderNamesOfSources(db, brandId))
+    folders.set(id, [...(folders.get(id) ?? []), name])
   for (const post of posts) {
     const id = sourceOf(post)?.id
     if (id === undefined) continue
@@ -247,7 +250,10 @@ async function sourcesOf(
         articles: counts.get(source.id)?.articles ?? 0,
         clipped: counts.get(source.id)?.clipped ?? 0,
         posts: own.length,
+        likes: sumOf(own.map(({ likes }) => likes)),
+        reshares: sumOf(own.map(({ reshares }) => reshares)),
         responses: sumOf(own.flatMap((post) => [answersUntilNow(post), clicksUntilNow(post)])),
+        folders: folders.get(source.id) ?? [],
       }
     })
     .filter(({ articles, posts: many }) => articles + many > 0)

@@ -10,7 +10,14 @@ export { confirm, feedBehind, renewHubs } from './hubs'
 export { exportOpml, latestImport, startImport, stopImport, takeBack, takeFolders, tryAgain } from './imports'
 export { look } from './findFeed'
 export { addMailingList, renewMailAddress } from './mailingLists'
-export { anyFolder, folderById, foldersOfSource, hashtagsOfSource, linksOfSource } from './queries/folders'
+export {
+  anyFolder,
+  folderById,
+  folderNamesOfSources,
+  foldersOfSource,
+  hashtagsOfSource,
+  linksOfSource,
+} from './queries/folders'
 export {
   countSources,
   feedById,

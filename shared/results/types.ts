@@ -123,7 +123,11 @@ export interface SourceResult {
   articles: number
   clipped: number
   posts: number
+  likes: number | null
+  reshares: number | null
   responses: number | null
+  /** The names of the folders it stands in. */
+  folders: string[]
 }
 
 /** A post that went out, as Results lists it. */

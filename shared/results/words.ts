@@ -295,7 +295,10 @@ export const results = inWords({
     sentence: (used: number, idle: number) =>
       `${counted(used, 'source', 'sources')} led to posts; ${idle} brought articles and led to none.`,
     own: 'own',
-    head: ['Source', 'Articles', 'Clipped', 'Posts', 'Responses'],
+    by: 'Ranked',
+    ways: { source: 'By source', folder: 'By folder' },
+    noFolder: 'in no folder',
+    head: ['Source', 'Articles', 'Clipped', 'Posts', 'Likes', 'Reshares', 'Responses'],
   },
   onPost: {
     title: 'How it was answered',

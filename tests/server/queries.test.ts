@@ -116,6 +116,7 @@ const ASKED: (() => Promise<unknown>)[] = [
   () => evergreens.showingsOf(db, 'b'),
   () => evergreens.showingsOfPost(db, 'b', 'p', 1),
   () => evergreens.wordingsOfPosts(db, ['p']),
+  () => folders.folderNamesOfSources(db, 'b'),
   () => evergreens.ownArticles(db, 'b', 0, 1),
   () => evergreens.ownArticlesOf(db, 'b', ['a']),
   () => resultRows.accountReadingsOf(db, 'b'),

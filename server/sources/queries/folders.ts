@@ -1,7 +1,7 @@
 import { readTexts } from '#shared/platform/json'
 import type { Db } from '#server/platform/db'
 import { joined, readAll, readFirst } from '#server/platform/db/read'
-import { whole } from '#server/platform/db/tables'
+import { text, whole } from '#server/platform/db/tables'
 import { FOLDERS, type FolderRow } from '../rows'
 
 export const folderByName = (db: Db, brandId: string, name: string): Promise<FolderRow | undefined> =>
@@ -53,6 +53,20 @@ export const foldersOfSource = (db: Db, sourceId: string): Promise<FolderRow[]> 
       .where('source_folders.source_id', sourceId)
       .orderBy('folders.name')
       .select('folders.*'),
+  )
+
+/** The names of the folders that each of a brand's sources stands in. */
+export const folderNamesOfSources = (
+  db: Db,
+  brandId: string,
+): Promise<{ source_id: string; name: string }[]> =>
+  readAll(
+    { source_id: text(), name: text() },
+    joined(db, 'source_folders')
+      .join('folders', 'folders.id', 'source_folders.folder_id')
+      .where('folders.brand_id', brandId)
+      .orderBy('folders.name')
+      .select('source_folders.source_id', 'folders.name'),
   )
 
 /** The hashtags of all folders a source stands in, folder by folder. */
