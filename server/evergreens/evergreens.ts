@@ -112,7 +112,8 @@ async function requireFit(
   const proofOf = await proofMaker(db, brand, [post])
   for (const account of accounts) {
     const refusedDays = rulesOf(account).equalTextRefusedDays
-    if (refusedDays !== null && minDays * wordings.length < refusedDays)
+    // Not on the very day either: what goes out a little late comes a little sooner after.
+    if (refusedDays !== null && minDays * wordings.length <= refusedDays)
       throw problem('sameTurn', account.name, refusedDays).at('minDays')
     for (const at of wordings.keys()) {
       const made = proofOf(post.id, account, at)
