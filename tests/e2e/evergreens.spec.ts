@@ -91,5 +91,14 @@ test('an own feed flows into a pool, and its posts come round in their wordings'
     await form.getByRole('button', { name: 'Let it come round' }).click()
     await expect(page).toHaveURL(/\/evergreens\?/)
     await expect(page.getByRole('region', { name: 'Evergreen', exact: true })).toContainText('2 times more')
+
+    // Asked for again from the Desk, it shows how it comes round, and keeps that.
+    await panel.getByRole('button', { name: 'Another wording' }).click()
+    await mainText(page).waitFor()
+    await page.getByRole('button', { name: 'Let it come round …' }).click()
+    await expect(form.getByLabel('Until when')).toHaveValue('times')
+    await expect(form.getByLabel('Times more')).toHaveValue('2')
+    await form.getByRole('button', { name: 'Save' }).click()
+    await expect(panel).toContainText('2 times more')
   })
 })

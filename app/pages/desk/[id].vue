@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import type EvergreenForm from '~/evergreens/EvergreenForm.vue'
 import type { Ref } from 'vue'
 import type { Crop } from '#core/post'
 import { type AccountProof, usePostProofs } from '~/posts/usePostProofs'
@@ -24,7 +23,7 @@ import PostChecks from '~/posts/PostChecks.vue'
 import PostDialogs from '~/posts/PostDialogs.vue'
 import PostApproval from '~/posts/PostApproval.vue'
 
-const LazyEvergreenForm = defineAsyncComponent(() => import('~/evergreens/EvergreenForm.vue'))
+const LazyComeRound = defineAsyncComponent(() => import('~/evergreens/ComeRound.vue'))
 const LazyCropDialog = defineAsyncComponent(() => import('~/posts/CropDialog.vue'))
 
 // One page for every post: changing the address of a new one to its own must not begin anew.
@@ -173,15 +172,6 @@ async function ask(): Promise<void> {
 const approve = (): Promise<boolean> => desk.approve({ id: editor.id.value, version: editor.version.value })
 const sendBack = (note: string): Promise<boolean> =>
   desk.sendBack({ id: editor.id.value, version: editor.version.value }, note)
-const round = shallowRef<InstanceType<typeof EvergreenForm>['$props']['post'] | null>(null)
-const isRounding = ref(false)
-async function comesRound(): Promise<void> {
-  if (!(await editor.save())) return
-  const accountIds = doc.value.accounts.filter((part) => part.chosen).map(({ accountId }) => accountId)
-  const { pillarId } = doc.value
-  round.value = { id: editor.id.value, version: editor.version.value, pillarId, accountIds }
-  isRounding.value = true
-}
 const canAsk = computed(
   () =>
     brand.canWork &&
@@ -310,9 +300,12 @@ const failureMessage = (error: unknown): string => sentenceOf(error)
             >{{ lineUpLabel }} <KeyHint name="Ctrl ↵" on-act
           /></PlainButton>
           <PlainButton v-if="canAsk" @click="ask">{{ labels.ask }}</PlainButton>
-          <PlainButton kind="quiet" :disabled="text.trim() === ''" @click="comesRound">{{
-            words.evergreens.form.open
-          }}</PlainButton>
+          <LazyComeRound
+            v-if="text.trim() !== ''"
+            kind="quiet"
+            :post-id="editor.id.value"
+            :before="() => editor.save()"
+          />
         </footer>
       </aside>
     </div>
@@ -325,14 +318,6 @@ const failureMessage = (error: unknown): string => sentenceOf(error)
       :focus="cropped.focus"
       @close="cropping = null"
       @done="setCrop"
-    />
-    <LazyEvergreenForm
-      v-if="round"
-      :open="isRounding"
-      :post="round"
-      :known="null"
-      @close="isRounding = false"
-      @done="goTo(`/evergreens?post=${round.id}`)"
     />
     <PostDialogs :editor="editor" :asking="asking" :busy="busy" @yes="lineItUp" @no="asking = false" />
   </div>
