@@ -93,7 +93,11 @@ async function take(): Promise<void> {
   busy.value = true
   ;[problem.value, wrong.value] = ['', {}]
   try {
-    await brand.change(labels.taken(items.length), () => brand.call(evergreenRoutes.takeFromOwn, { body }))
+    await brand.change(
+      ({ approval }) =>
+        approval === 'approved' ? labels.taken(items.length) : labels.inReview(items.length),
+      () => brand.call(evergreenRoutes.takeFromOwn, { body }),
+    )
     for (const { articleId } of items) written.delete(articleId)
   } catch (error) {
     problem.value = error instanceof Error ? error.message : String(error)

@@ -1,7 +1,7 @@
 import { v7 as uuid } from 'uuid'
 import { DAY, toInstant } from '#core/instant'
 import { sentences } from '#core/text'
-import type { OwnArticle } from '#shared/evergreens/types'
+import type { EvergreenMade, OwnArticle } from '#shared/evergreens/types'
 import type { Undoable } from '#shared/platform/types'
 import { emptyDoc, emptyPart } from '#shared/posts/docs'
 import { accountsOf } from '#server/networks'
@@ -61,8 +61,12 @@ interface OwnInput {
  * Makes posts of own articles that come round, each with its wordings. All of it or nothing; undone as one.
  * Throws `notFound` for an article that is not offered, and what a check says against any wording.
  */
-export async function takeFromOwn(actor: Actor, { accountIds, minDays, items }: OwnInput): Promise<Undoable> {
-  const { historyId } = await changeUndoably(actor, 'evergreen', '', async (db, tracked) => {
+export async function takeFromOwn(
+  actor: Actor,
+  { accountIds, minDays, items }: OwnInput,
+): Promise<EvergreenMade> {
+  const { result, historyId } = await changeUndoably(actor, 'evergreen', '', async (db, tracked) => {
+    let approval: EvergreenMade['approval'] = 'approved'
     const accounts = await accountsOf(db, actor.brandId)
     const offered = new Map(
       (
@@ -89,13 +93,16 @@ export async function takeFromOwn(actor: Actor, { accountIds, minDays, items }: 
       })
       const post = (await postById(db, actor.brandId, id))!
       try {
-        await putEvergreen(db, tracked, actor, post, { accountIds, minDays, until: null, times: null })
+        const wish = { accountIds, minDays, until: null, times: null }
+        const own = await putEvergreen(db, tracked, actor, post, wish)
+        if (own !== 'approved') approval = own
       } catch (error) {
         throw error instanceof ProblemError ? error.at(`items[${at}].texts`) : error
       }
     }
+    return approval
   })
-  return { historyId }
+  return { historyId, approval: result }
 }
 
 /** Says of own articles that they are to be no evergreens. */

@@ -16,7 +16,7 @@ export const evergreenRoutes = {
   /** Makes posts of them that come round. */
   takeFromOwn: ofBrand('POST', 'work', '/evergreens-from-own')
     .takes<typeof ownItemsSchema>()
-    .answers<Undoable>(),
+    .answers<EvergreenMade>(),
   /** Passes over some of them. */
   passOver: ofBrand('POST', 'work', '/evergreens-from-own/passed')
     .takes<typeof passOverSchema>()

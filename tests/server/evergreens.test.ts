@@ -301,6 +301,21 @@ describe('an own feed', () => {
     expect((await nell.ask('POST', `${path}/undo`, { historyId })).status).toBe(409)
   })
 
+  it('waits for somebody else’s approval where its account wants that, and says so', async () => {
+    const { accounts } = await nell.want<BrandView>('GET', path)
+    await nell.want('PATCH', `${path}/accounts/${accountId}`, {
+      name: accounts[0]!.name,
+      approver: 'someone-else',
+      token: '',
+      version: accounts[0]!.version,
+    })
+    const [{ articleId }] = (await own(1)) as [OwnArticle]
+    const body = takeBody([{ articleId, texts: ['Of ours'] }])
+    const made = await nell.want<EvergreenMade>('POST', `${path}/evergreens-from-own`, body)
+    expect(made.approval).toBe('in-review')
+    expect(await turns()).toEqual([])
+  })
+
   it('takes all or nothing, and says which line does not fit', async () => {
     const [one, two] = await own(1)
     const bad = await nell.ask(
