@@ -139,7 +139,7 @@ useKeys([
             @put="put([evergreen.postId], $event)"
             @change="changing = true"
           />
-          <p v-else class="px-4 py-3.5 text-ink-3">{{ labels.panel.none }}</p>
+          <p v-else-if="shown.length > 0" class="px-4 py-3.5 text-ink-3">{{ labels.panel.none }}</p>
         </aside>
       </div>
       <EvergreenForm

@@ -29,19 +29,13 @@ const table = computed(() =>
     responses,
   ]),
 )
+const head = computed(() => [labels.named[hasFolders.value ? by.value : 'source'], ...labels.head])
 /** Likes and reshares stand beside the rest where there is room for them. */
 const isDetail = (at: number): boolean => at === 4 || at === 5
 </script>
 
 <template>
-  <ChartFrame
-    :title="labels.title"
-    :sentence="sentence"
-    file="sources"
-    :head="labels.head"
-    :rows="table"
-    is-table
-  >
+  <ChartFrame :title="labels.title" :sentence="sentence" file="sources" :head="head" :rows="table" is-table>
     <template v-if="hasFolders" #choice>
       <div class="mt-2 print:hidden">
         <PlainSelect v-model="by" :label="labels.by">
@@ -60,7 +54,7 @@ const isDetail = (at: number): boolean => at === 4 || at === 5
         <thead class="sticky top-0 bg-sheet">
           <tr class="text-ink-3">
             <th
-              v-for="(name, at) in labels.head"
+              v-for="(name, at) in head"
               :key="name"
               class="pb-1 font-normal"
               :class="[at === 0 ? 'text-left' : 'pl-3 text-right', isDetail(at) ? 'max-column:hidden' : '']"

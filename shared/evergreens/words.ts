@@ -25,7 +25,7 @@ export const evergreens = inWords({
     write: 'Write one',
     toResults: 'See what worked',
   },
-  noneHere: 'Nothing here.',
+  noneHere: 'No evergreen of this pillar. Any post can come round, from the Desk or from its own page.',
   head: {
     turn: 'turn',
     post: 'post',
@@ -56,9 +56,8 @@ export const evergreens = inWords({
   noSlot: (pillar: string, account: string) =>
     `No slot on ${account} is kept for ${pillar}: its evergreens have no turn there.`,
   emptyPool: (pillar: string, account: string, slots: number) =>
-    `${pillar} on ${account}: ${counted(slots, 'slot is', 'slots are')} kept for it each week, and ` +
-    'no evergreen fills ' +
-    'them.',
+    `${pillar} on ${account}: ${counted(slots, 'slot', 'slots')} a week kept for it, and nothing to fill ` +
+    `${slots === 1 ? 'it' : 'them'}.`,
   toTimetable: 'Timetable',
   panel: {
     name: 'Evergreen',
@@ -131,6 +130,10 @@ export const evergreens = inWords({
     all: 'Show older ones too',
     take: (count: number) =>
       count === 0 ? 'Let them come round' : `Let ${counted(count, 'one', 'ones')} come round`,
+    inReview: (count: number) =>
+      count === 1
+        ? 'It comes round once somebody has approved it.'
+        : `${posts(count)} come round once somebody has approved them.`,
     taken: (count: number) => `${posts(count)} ${count === 1 ? 'comes' : 'come'} round from now on.`,
   },
 })

@@ -297,8 +297,9 @@ export const results = inWords({
     own: 'own',
     by: 'Ranked',
     ways: { source: 'By source', folder: 'By folder' },
+    named: { source: 'Source', folder: 'Folder' },
     noFolder: 'in no folder',
-    head: ['Source', 'Articles', 'Clipped', 'Posts', 'Likes', 'Reshares', 'Responses'],
+    head: ['Articles', 'Clipped', 'Posts', 'Likes', 'Reshares', 'Responses'],
   },
   onPost: {
     title: 'How it was answered',
