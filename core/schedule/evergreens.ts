@@ -34,8 +34,7 @@ const nextWording = ({ wordings }: Evergreen, shown: Shown | undefined): number 
 
 /**
  * `local` gives wall-clock times, by which days of rest count: they are as long where the clock is changed,
- * and
- * what went out a little late keeps its next turn.
+ * and what went out a little late keeps its next turn.
  */
 function mayShow(
   { minDaysBetween, endsAt, timesLeft }: Evergreen,

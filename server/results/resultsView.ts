@@ -9,7 +9,6 @@ import type {
   MeasuredAccount,
   PostResult,
   ResultsView,
-  SourceResult,
 } from '#shared/results/types'
 import { accountsOf, slotsOf, type AccountRow, type SlotRow } from '#server/networks'
 import { brandById, pillarsOf } from '#server/people'
@@ -17,19 +16,19 @@ import { now } from '#server/platform/clock'
 import { useDb, type Db } from '#server/platform/db'
 import { problem } from '#server/platform/http/problem'
 import { runInThread } from '#server/platform/jobs/pool'
-import { folderNamesOfSources, sourcesOf as listSources, type SourceWithFeed } from '#server/sources'
+import { sourcesOf as listSources, type SourceWithFeed } from '#server/sources'
 import { marksOfArticles } from '#server/watches'
 import { GROUPED_BY, groupKeys, groupsOf, type Named } from './groupsOf'
 import { shortText, standingOut } from './standingOut'
 import { answersUntilNow, clicksUntilNow, firstResponses, isSettled, sumOf } from './measures'
 import {
   accountReadingsOf,
-  articlesBySource,
   firstSentAt,
   followersSince,
   resultPostsBetween,
   sentPostsBetween,
 } from './queries/resultRows'
+import { sourceFinder, sourcesOf } from './sourceResults'
 import { reckon, type Reckoned, type ToReckon } from './reckon'
 import { reckonTask } from './tasks'
 import type { FollowerCountRow, SentPostRow } from './rows'
@@ -143,19 +142,6 @@ function pillarCounts(posts: SentPostRow[], known: Set<string>): ResultsView['pi
 
 const dayOf = (at: number): string => new Date(at).toISOString().slice(0, 10)
 
-/** By its article's source; else by the site its link leads to. */
-function sourceFinder(sources: SourceWithFeed[]): (post: SentPostRow) => SourceWithFeed | null {
-  const byId = new Map(sources.map((source) => [source.id, source]))
-  const bySite = new Map<string, SourceWithFeed>()
-  for (const source of sources)
-    for (const address of [source.home_url, source.url])
-      if (address !== null && URL.canParse(address)) {
-        const site = new URL(address).hostname.replace(/^www\./, '')
-        if (!bySite.has(site)) bySite.set(site, source)
-      }
-  return ({ source_id: id, site }) => byId.get(id ?? '') ?? bySite.get(site) ?? null
-}
-
 /** By the first watch, in the brand's order, that marks a post's article. */
 async function watchFinder(
   db: Db,
@@ -218,46 +204,6 @@ function followersAtEnd(rows: FollowerCountRow[]): Pick<ResultsView, 'followers'
       ? null
       : ends.reduce((sum, { first, last }) => sum + last - first, 0),
   }
-}
-
-async function sourcesOf(
-  db: Db,
-  brandId: string,
-  sources: SourceWithFeed[],
-  posts: SentPostRow[],
-  [from, to]: [number, number],
-  sourceOf: (post: SentPostRow) => SourceWithFeed | null,
-): Promise<SourceResult[]> {
-  const counts = new Map((await articlesBySource(db, brandId, from, to)).map((row) => [row.source_id, row]))
-  const bySource = new Map<string, SentPostRow[]>()
-  const folders = new Map<string, string[]>()
-  for (const { source_id: id, name } of await folderNamesOfSources(db, brandId))
-    folders.set(id, [...(folders.get(id) ?? []), name])
-  for (const post of posts) {
-    const id = sourceOf(post)?.id
-    if (id === undefined) continue
-    const known = bySource.get(id)
-    if (known) known.push(post)
-    else bySource.set(id, [post])
-  }
-  return sources
-    .map((source): SourceResult => {
-      const own = bySource.get(source.id) ?? []
-      return {
-        sourceId: source.id,
-        name: source.label,
-        isOwn: source.own === 1,
-        articles: counts.get(source.id)?.articles ?? 0,
-        clipped: counts.get(source.id)?.clipped ?? 0,
-        posts: own.length,
-        likes: sumOf(own.map(({ likes }) => likes)),
-        reshares: sumOf(own.map(({ reshares }) => reshares)),
-        responses: sumOf(own.flatMap((post) => [answersUntilNow(post), clicksUntilNow(post)])),
-        folders: folders.get(source.id) ?? [],
-      }
-    })
-    .filter(({ articles, posts: many }) => articles + many > 0)
-    .sort((a, b) => (b.responses ?? -1) - (a.responses ?? -1) || b.articles - a.articles)
 }
 
 function postResult(

@@ -47,8 +47,7 @@ async function freeCode(db: Db): Promise<string> {
 
 /**
  * Where links lead that were followed within this second: one that many follow at once is looked up once.
- * Only
- * those that lead somewhere; a change shows a second later at most, whichever process made it.
+ * Only those that lead somewhere; a change shows a second later at most, whichever process made it.
  */
 let recent = new Map<string, string>()
 let recentSince = 0

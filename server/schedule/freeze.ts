@@ -44,8 +44,7 @@ export async function freeze(
 
 /**
  * Makes the delivery of an evergreen whose turn it is. One that no longer suits its network rests instead,
- * and
- * says why; one that somebody put to rest, or edited, since the plan was made has no turn.
+ * and says why; one that somebody put to rest, or edited, since the plan was made has no turn.
  */
 export async function freezeTurn(
   db: Db,

@@ -11,10 +11,8 @@ import {
   type Plan,
   type PlanInput,
   type PlanPost,
-  type Sent,
   type Timetable,
 } from '#core/schedule'
-import { NOTHING_THERE } from '#shared/delivery/states'
 import type { ExceptView } from '#shared/schedule/types'
 import { LIMITS } from '#shared/platform/limits'
 import * as words from '#shared/words'
@@ -32,6 +30,7 @@ import {
 } from '#server/networks'
 import { brandById, pillarsOf, type BrandRow } from '#server/people'
 import { deliveriesBetween, type DeliveryRow } from '#server/delivery'
+import { sentOf, shownBefore } from './planHistory'
 import { asPlanned, poolOf, type Pooled } from '#server/evergreens'
 import { queueItemsOfBrand, type QueuedPost, linkKeyOf } from '#server/posts'
 import { problem } from '#server/platform/http/problem'
@@ -232,50 +231,6 @@ function planPost(line: QueuedPost, at: number): PlanPost {
     held: isOnHold,
     linkKey: linkKeyOf(line.link, line.own_text ?? line.text),
   }
-}
-
-/**
- * A delivery as the plan counts it: one that the network has nothing of holds its slot, and no link or
- * series.
- */
-function sentOf(delivery: DeliveryRow, evergreenOf: (delivery: DeliveryRow) => string | null): Sent {
-  const isThere = !NOTHING_THERE.includes(delivery.state)
-  return {
-    accountId: delivery.account_id,
-    at: toInstant(delivery.due_at),
-    slotAt: delivery.slot_at === null ? null : toInstant(delivery.slot_at),
-    postId: isThere ? delivery.line_id : null,
-    evergreenId: isThere ? evergreenOf(delivery) : null,
-    wording: delivery.wording,
-    pillar: delivery.pillar_id,
-    linkKey: isThere ? delivery.link_key : null,
-    seriesId: isThere ? (delivery.series_id ?? delivery.post_id) : null,
-  }
-}
-
-/**
- * The last showings of evergreens that lie further back than what is looked at: whose turn it is hangs on
- * them
- * at any age.
- */
-function shownBefore(pool: Pooled[], since: number): Sent[] {
-  return pool.flatMap(({ row, shown }) =>
-    shown === null || shown.last_at >= since
-      ? []
-      : [
-          {
-            accountId: row.account_id,
-            at: toInstant(shown.last_at),
-            slotAt: null,
-            postId: null,
-            evergreenId: row.id,
-            wording: shown.wording,
-            pillar: null,
-            linkKey: null,
-            seriesId: null,
-          },
-        ],
-  )
 }
 
 /** A version that changes whenever anything in the plan does, but for the time that passes. */

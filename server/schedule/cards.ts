@@ -1,0 +1,175 @@
+import { say } from '#shared/messages'
+import { messagesOf } from '#server/platform/db/messages'
+import { sayPost } from '#shared/posts/messages'
+import { sayPlan } from '#shared/schedule/messages'
+import { toInstant } from '#core/instant'
+import { goodUntilChecks } from '#core/post'
+import type { Plan } from '#core/schedule'
+import type { DeliveryState } from '#shared/delivery/states'
+import type { Card, CardState } from '#shared/schedule/types'
+import { now } from '#server/platform/clock'
+import type { Db } from '#server/platform/db'
+import type { DeliveryRow } from '#server/delivery'
+import type { Pooled } from '#server/evergreens'
+import { aboutPosts, readPayload, sendingsOfPosts, type QueuedPost } from '#server/posts'
+import type { CardText, Shown } from './cardTexts'
+import type { BrandPlan } from './plan'
+
+// Cards of the Schedule: what is in line, whose turn comes, what went out.
+
+export interface CardFacts {
+  about: Map<string, { authorName: string; source: string | null }>
+  /** How often a post stands on an account, sent or to be sent. */
+  times: Map<string, number>
+}
+
+/** Who made these posts, whose articles they are about, and how often each stands on an account. */
+export async function cardFacts(db: Db, brandId: string, postIds: string[]): Promise<CardFacts> {
+  const ids = [...new Set(postIds)]
+  const about = new Map(
+    (await aboutPosts(db, brandId, ids)).map(({ id, authorName, source }) => [id, { authorName, source }]),
+  )
+  const times = new Map(
+    (await sendingsOfPosts(db, brandId, ids)).map((row) => [
+      `${row.post_id} ${row.account_id}`,
+      Number(row.n),
+    ]),
+  )
+  return { about, times }
+}
+
+function factsOf(
+  row: { post_id: string; account_id: string; echo: number },
+  { about, times }: CardFacts,
+): Pick<Card, 'authorName' | 'source' | 'echo'> {
+  const total = times.get(`${row.post_id} ${row.account_id}`) ?? 1
+  return {
+    authorName: about.get(row.post_id)?.authorName ?? '',
+    source: about.get(row.post_id)?.source ?? null,
+    echo: total > 1 ? { at: row.echo + 1, of: total } : null,
+  }
+}
+
+/** A post in line, at its place. */
+export function queueCard(
+  entry: Plan['entries'][number],
+  line: QueuedPost,
+  { text, problems }: CardText,
+  facts: CardFacts,
+): Card {
+  const goodUntil = line.good_until === null ? null : toInstant(line.good_until)
+  const late = goodUntilChecks({ now: toInstant(now()), plannedAt: entry.at, goodUntil })
+  return {
+    id: line.id,
+    accountId: entry.accountId,
+    postId: line.post_id,
+    queueItemId: line.id,
+    deliveryId: null,
+    evergreenId: null,
+    at: entry.at,
+    state: 'lined-up',
+    text,
+    pillarId: line.pillar_id,
+    message: sayPlan(entry.reason),
+    warnings: [
+      ...(line.back_message === null ? [] : [say(messagesOf(line.back_message))]),
+      ...entry.warnings.map(sayPlan),
+    ],
+    remoteUrl: null,
+    isFixed: line.fixed_at !== null || line.slot_at !== null,
+    approval:
+      line.approval === 'approved' && line.approved_version !== line.version ? 'draft' : line.approval,
+    isHeldBack: false,
+    isHeld: line.state === 'held' && (line.hold_until === null || line.hold_until > now()),
+    problems: [...problems, ...late.map(({ message }) => sayPost(message))],
+    ...factsOf(line, facts),
+  }
+}
+
+/** An evergreen's turn, as its card needs it. */
+export interface Turn extends Shown {
+  entry: Plan['entries'][number]
+  row: Pooled['row']
+}
+
+/** The evergreen whose turn an entry is; null for any other. */
+export function turnOf(entry: Plan['entries'][number], pool: BrandPlan['pool']): Turn | null {
+  const row = pool.get(entry.evergreenId ?? '')?.row
+  if (!row) return null
+  const { post_id, version, account_id } = row
+  const id = `${row.id} ${entry.slotAt ?? entry.at}`
+  return { id, post_id, version, account_id, wording: entry.wording, echo: 0, entry, row }
+}
+
+/** An evergreen's turn: it stands in no line, so that nothing moves it. */
+export const turnCard = (
+  { id, entry, row }: Turn,
+  { text, problems }: CardText,
+  { about }: CardFacts,
+): Card => ({
+  id,
+  accountId: entry.accountId,
+  postId: row.post_id,
+  queueItemId: null,
+  deliveryId: null,
+  evergreenId: row.id,
+  at: entry.at,
+  state: 'lined-up',
+  text,
+  pillarId: row.pillar_id,
+  message: sayPlan(entry.reason),
+  warnings: entry.warnings.map(sayPlan),
+  remoteUrl: null,
+  isFixed: false,
+  // One that is not has no turn.
+  approval: 'approved',
+  isHeld: false,
+  isHeldBack: false,
+  problems,
+  authorName: about.get(row.post_id)?.authorName ?? '',
+  source: about.get(row.post_id)?.source ?? null,
+  echo: null,
+})
+
+const CARD_STATES: Record<DeliveryState, CardState> = {
+  planned: 'sending',
+  sending: 'sending',
+  waiting: 'trying-again',
+  unknown: 'unknown',
+  undecided: 'undecided',
+  'by-hand': 'by-hand',
+  'put-off': 'put-off',
+  taken: 'taken',
+  'in-part': 'in-part',
+  sent: 'sent',
+  'not-sent': 'not-sent',
+  'back-in-line': 'back-in-line',
+  'given-up': 'given-up',
+  'taken-back': 'taken-back',
+}
+
+/** What went out, or is about to. */
+export function deliveryCard(delivery: DeliveryRow, facts: CardFacts): Card {
+  const frozen = readPayload(delivery)
+  return {
+    id: delivery.id,
+    accountId: delivery.account_id,
+    postId: delivery.post_id,
+    queueItemId: null,
+    deliveryId: delivery.id,
+    evergreenId: delivery.evergreen_id,
+    at: toInstant(delivery.due_at),
+    state: CARD_STATES[delivery.state],
+    text: frozen.text,
+    pillarId: delivery.pillar_id,
+    message: say(messagesOf(delivery.message)),
+    warnings: [],
+    remoteUrl: delivery.remote_url,
+    isFixed: false,
+    approval: null,
+    isHeld: false,
+    isHeldBack: false,
+    problems: [],
+    ...factsOf(delivery, facts),
+  }
+}
