@@ -24,18 +24,18 @@ export function dateChecks(text: string, post: PostParts, context: PreflightCont
   const today = localDay(now, zone)
   const day = localDay(plannedAt ?? now, zone)
   // What is past already is told as such; what lies between now and then would be out of date.
-  const past = dates.find(({ date }) => date >= today && date < day)
-  if (past) return [warn('date', message('post.date-over', { text: past.text, day: past.date }))]
+  const past = dates.find(({ until }) => until >= today && until < day)
+  if (past) return [warn('date', message('post.date-over', { text: past.text, day: past.until }))]
   const last = dates
-    .map(({ date }) => date)
-    .filter((date) => date >= day)
+    .map(({ until }) => until)
+    .filter((until) => until >= day)
     .sort()
     .at(-1)
   if (!last || goodUntil) return []
   return [
     warn(
       'date',
-      message('post.date-ends', { text: dates.find(({ date }) => date === last)!.text, day: last }),
+      message('post.date-ends', { text: dates.find(({ until }) => until === last)!.text, day: last }),
       {
         action: 'good-until',
         change: {},

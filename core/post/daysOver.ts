@@ -11,5 +11,7 @@ export function dayOver(
 ): string | null {
   const format = new Intl.DateTimeFormat('en-CA', { dateStyle: 'short', timeZone: zone })
   const [today, day] = [format.format(Date.parse(now)), format.format(Date.parse(at))]
-  return datesIn(text, { now, zone, language }).find(({ date }) => date >= today && date < day)?.text ?? null
+  return (
+    datesIn(text, { now, zone, language }).find(({ until }) => until >= today && until < day)?.text ?? null
+  )
 }

@@ -1,5 +1,6 @@
 import { de, en, es, fr, it, nl, pt } from 'chrono-node'
 import { Temporal } from 'temporal-polyfill'
+import { daySpans } from './daySpans'
 import { withoutEnd } from './ends'
 
 interface DateOptions {
@@ -12,8 +13,10 @@ interface DateInText {
   text: string
   start: number
   end: number
-  /** `YYYY-MM-DD` */
+  /** The day, or the first of several, `YYYY-MM-DD`. */
   date: string
+  /** The last of several days; `date` where it is one. */
+  until: string
 }
 
 type Reader = Pick<typeof en.casual, 'parse'>
@@ -33,7 +36,7 @@ const READERS: Record<string, Reader> = {
 /**
  * Days that a text names, as the brand's zone counts them: «Thursday» is the next one from `now` on, «3
  * March» without a year the next. Spans of time without a day («in March», «for two weeks») are none. English
- * where the language has no reader.
+ * where the language has no reader. «The 15th through the 17th» has both its ends.
  */
 export function datesIn(text: string, options: DateOptions): DateInText[] {
   const asked = JSON.stringify([text, options.now, options.zone, options.language])
@@ -49,21 +52,30 @@ function readDates(text: string, options: DateOptions): DateInText[] {
   const reader = READERS[code] ?? READERS[code.slice(0, 2)] ?? en.GB
   const zoned = Temporal.Instant.from(options.now).toZonedDateTimeISO(options.zone)
   const reference = { instant: new Date(options.now), timezone: zoned.offsetNanoseconds / 60e9 }
-  return stretchesOf(text).flatMap(({ text: stretch, at }) =>
-    reader.parse(stretch, reference, { forwardDate: true }).flatMap((found) => {
-      const { start } = found
+  const today = zoned.toPlainDate().toString()
+  return stretchesOf(text).flatMap(({ text: stretch, at }) => {
+    const spans = daySpans(stretch, { today, language: code.slice(0, 2) })
+    const dates = reader.parse(stretch, reference, { forwardDate: true }).flatMap((found) => {
+      const { start, end } = found
       // Hours and minutes from now are a span, not a day.
       if (
         found.tags().has('result/relativeDateAndTime') ||
         (!start.isCertain('day') && !start.isCertain('weekday'))
       )
         return []
-      const date = dayOf(start.get('year')!, start.get('month')!, start.get('day')!)
-      const said = withoutEnd(found.text, ' \t\r\n\u00a0,;.')
-      const from = at + found.index
-      return [{ text: said, start: from, end: from + said.length, date }]
-    }),
-  )
+      const date = dayIn(start)
+      const until = end && (end.isCertain('day') || end.isCertain('weekday')) ? dayIn(end) : date
+      return [{ index: found.index, text: found.text, date, until: until > date ? until : date }]
+    })
+    const isWithin = (index: number): boolean =>
+      spans.some((span) => index >= span.index && index < span.index + span.text.length)
+    return [...spans, ...dates.filter(({ index }) => !isWithin(index))]
+      .sort((a, b) => a.index - b.index)
+      .map(({ index, text: found, date, until }) => {
+        const said = withoutEnd(found, ' \t\r\n\u00a0,;.')
+        return { text: said, start: at + index, end: at + index + said.length, date, until }
+      })
+  })
 }
 
 /** Characters of a text that are looked at: no post that goes out is longer. */
@@ -107,5 +119,5 @@ function endOfStretch(text: string, at: number): number {
   return at + (end || STRETCH)
 }
 
-const dayOf = (year: number, month: number, day: number): string =>
-  new Date(Date.UTC(year, month - 1, day)).toISOString().slice(0, 10)
+const dayIn = (said: { get(part: 'year' | 'month' | 'day'): number | null }): string =>
+  new Date(Date.UTC(said.get('year')!, said.get('month')! - 1, said.get('day')!)).toISOString().slice(0, 10)

@@ -151,6 +151,47 @@ describe('datesIn', () => {
     expect(datesIn('am 3. März', { ...options, language: 'de' })[0]!.date).toBe('2027-03-03')
     expect(datesIn('it may rain in March, for two hours', options)).toEqual([])
   })
+
+  // Trade rule (common practice): "the 15th through the 17th" is over after the 17th.
+  it.each([
+    [
+      'en',
+      'Open the 15th through the 17th, from noon.',
+      'the 15th through the 17th',
+      '2026-12-15',
+      '2026-12-17',
+    ],
+    ['en', 'the 20th to the 30th', 'the 20th to the 30th', '2026-11-20', '2026-11-30'],
+    [
+      'en',
+      'the 15th through the 17th of March',
+      'the 15th through the 17th of March',
+      '2027-03-15',
+      '2027-03-17',
+    ],
+    ['en', 'the 30th through the 31st', 'the 30th through the 31st', '2026-12-30', '2026-12-31'],
+    ['en', 'from 15 to 17 March', '15 to 17 March', '2027-03-15', '2027-03-17'],
+    ['en', '28 December to 3 January', '28 December to 3 January', '2026-12-28', '2027-01-03'],
+    ['en', 'from Thursday to Saturday', 'Thursday to Saturday', '2026-11-26', '2026-11-28'],
+    ['en', 'Friday 4pm to 6pm', 'Friday 4pm to 6pm', '2026-11-27', '2026-11-27'],
+    ['de', 'vom 15. bis 17. März', '15. bis 17. März', '2027-03-15', '2027-03-17'],
+    ['es', 'abierto del 15 al 17 de marzo', 'del 15 al 17 de marzo', '2027-03-15', '2027-03-17'],
+    ['fr', 'du 15 mars au 2 avril', '15 mars au 2 avril', '2027-03-15', '2027-04-02'],
+  ])('%s: “%s” has both its ends', (language, text, said, date, until) => {
+    const found = datesIn(text, { ...options, language })
+    expect(found).toEqual([
+      { text: said, start: text.indexOf(said), end: text.indexOf(said) + said.length, date, until },
+    ])
+  })
+
+  it('takes centuries and floors for no days', () => {
+    for (const text of [
+      'the 15th to the 17th centuries',
+      'the 2nd through the 4th floors',
+      'the 32nd to the 40th',
+    ])
+      expect(datesIn(text, options)).toEqual([])
+  })
 })
 
 describe('similarity', () => {
