@@ -17,6 +17,7 @@ const EMPTY = {
   ink: 1,
   description: '',
   returns: 'once' as Pillar['returns'],
+  goodDays: null as number | string | null,
   needsApproval: false,
   hashtags: [] as string[],
   accountIds: null as string[] | null,
@@ -50,9 +51,10 @@ async function remove(): Promise<void> {
   )
     isOpen.value = false
 }
-const factsOf = ({ returns, needsApproval, hashtags }: Pillar): string =>
+const factsOf = ({ returns, goodDays, needsApproval, hashtags }: Pillar): string =>
   [
     labels.returnsNames[returns],
+    goodDays === null ? '' : labels.goodDaysShort(goodDays),
     needsApproval ? labels.needsApprovalShort : '',
     hashtags.map((tag) => `#${tag}`).join(' '),
   ]
@@ -115,6 +117,14 @@ defineExpose({ open })
         />
         <InkField v-model="form.values.ink" :label="labels.ink" />
         <ChoiceField v-model="form.values.returns" :label="labels.returns" :choices="returnsChoices" />
+        <TextField
+          v-model="form.values.goodDays"
+          inputmode="numeric"
+          :label="labels.goodDays"
+          :hint="labels.goodDaysHint"
+          :error="form.errors.value.goodDays"
+          @leave="form.leave('goodDays')"
+        />
         <label class="flex min-h-6 items-center gap-2"
           ><input v-model="form.values.needsApproval" type="checkbox" class="accent-(--act)" />{{
             labels.needsApproval

@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import { USUAL_WRITING } from '#shared/posts/docs'
 import type { PostDoc, Writing } from '#shared/posts/types'
+import type { ArticleFull } from '#shared/reading/types'
 import * as words from '#shared/words'
 import type { PlacingWish } from '~/schedule/usePlacing'
 import type { AccountProof } from './usePostProofs'
 import PlaceParts from './PlaceParts.vue'
+import GoodUntilOffers from './GoodUntilOffers.vue'
 
 /**
  * Where and when: pillar, the first place it would take, until when it is good, its language, what becomes of
@@ -15,6 +17,7 @@ const props = defineProps<{
   writing: Writing | null
   placing: PlacingWish
   readOnly: boolean
+  article: ArticleFull | null
 }>()
 const doc = defineModel<PostDoc>({ required: true })
 const labels = words.writing
@@ -33,6 +36,8 @@ function takeHashtags(): void {
   if (pillar && doc.value.hashtags.length === 0) doc.value.hashtags = [...pillar.hashtags]
 }
 const languages = Object.entries(words.wire.filters.languages)
+/** When it goes out first, as far as that is known. */
+const firstAt = computed(() => props.placing.places.value.flatMap(({ at }) => at ?? []).toSorted()[0] ?? null)
 const rule = computed(() => (props.writing ?? USUAL_WRITING).linkRule.kind)
 const row = 'grid grid-cols-[92px_minmax(0,1fr)] items-center gap-2 py-[7px] text-small'
 const shape = 'min-w-0 w-full rounded border border-rule bg-sheet px-1 py-1 text-small text-ink'
@@ -58,6 +63,14 @@ const shape = 'min-w-0 w-full rounded border border-rule bg-sheet px-1 py-1 text
         :label="labels.goodUntil"
         :disabled="readOnly"
         plain
+      />
+      <GoodUntilOffers
+        v-if="!readOnly"
+        class="border-t-0"
+        :doc="doc"
+        :article="article"
+        :first-at="firstAt"
+        @take="doc.goodUntil = $event"
       />
       <MomentField
         v-model="notBefore"

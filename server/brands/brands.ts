@@ -28,6 +28,7 @@ const pillarOf = (row: PillarRow): Pillar => ({
   ink: row.ink,
   description: row.description,
   returns: row.returns,
+  goodDays: row.good_days,
   needsApproval: row.needs_approval === 1,
   hashtags: readTexts(row.hashtags_json),
   accountIds: accountIdsIn(row.usual_accounts_json),
@@ -82,14 +83,16 @@ export function makeBrand(personId: string, input: BrandInput): Promise<Brand> {
       await brands.insertPillar(db, {
         id: uuid(),
         brand_id: row.id,
-        ...pillar,
-        ink: index + 1,
+        ...pillarColumns({
+          ...pillar,
+          ink: index + 1,
+          needsApproval: false,
+          hashtags: [],
+          accountIds: null,
+        }),
         position: index + 1,
         removed_at: null,
         version: 1,
-        needs_approval: 0,
-        hashtags_json: '[]',
-        usual_accounts_json: null,
       })
     }
     await announce(db, row.id, 'brand', row.id)
@@ -169,6 +172,7 @@ interface PillarInput {
   ink: number
   description: string
   returns: Pillar['returns']
+  goodDays: number | null
   needsApproval: boolean
   hashtags: string[]
   accountIds: string[] | null
@@ -197,14 +201,16 @@ const pillarColumns = ({
   ink,
   description,
   returns,
+  goodDays,
   needsApproval,
   hashtags,
   accountIds,
-}: PillarInput) => ({
+}: Omit<PillarInput, 'version'>) => ({
   name,
   ink,
   description,
   returns,
+  good_days: goodDays,
   needs_approval: needsApproval ? 1 : 0,
   hashtags_json: JSON.stringify(hashtags.map((tag) => tag.replace(/^#+/, ''))),
   usual_accounts_json: accountIdsJson(accountIds),

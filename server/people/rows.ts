@@ -109,6 +109,8 @@ export const PILLARS = tableOf('pillars', {
   version: whole().orDefault(),
   /** Whether its posts go out once or come again for ever. */
   returns: text<'once' | 'for-ever'>().orDefault(),
+  /** How many days its posts are usually good for. */
+  good_days: whole().orNull(),
   /** Whether its posts must be approved by somebody else than who wrote them. */
   needs_approval: whole().orDefault(),
   hashtags_json: text().orDefault(),

@@ -110,6 +110,15 @@ export const pillarSchema = yup.object({
     .string()
     .oneOf(['once', 'for-ever'] as const)
     .default('once'),
+  goodDays: yup
+    .number()
+    .transform((value: number, typed: unknown) => (typed === '' ? null : value))
+    .typeError(labels.goodDays)
+    .integer(labels.goodDays)
+    .min(1, labels.goodDays)
+    .max(LIMITS.goodDays, labels.goodDays)
+    .nullable()
+    .default(null),
   needsApproval: yup.boolean().default(false),
   hashtags: hashtags,
   accountIds: usualAccounts,

@@ -87,6 +87,8 @@ export interface Pillar {
   description: string
   /** Whether its posts go out once or may come again for ever. */
   returns: 'once' | 'for-ever'
+  /** How many days its posts are usually good for; null for no end. */
+  goodDays: number | null
   /** Its posts must be approved by somebody else than who wrote them. */
   needsApproval: boolean
   hashtags: string[]

@@ -91,7 +91,9 @@ export const LIMITS = Object.freeze({
   /** Articles in a folder's feed. */
   folderFeed: 50,
   /** Days of the plan that are computed for the screens. */
-  planDays: 42,
+  planDays: 90,
+  /** Days that posts of a pillar may be said to be good for. */
+  goodDays: 365,
   /** Articles of a feed that watches and rules look at again when its source is added or changed. */
   watchArchive: 5_000,
   /** Days that a watch looks back while it is being written. */

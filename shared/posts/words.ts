@@ -157,6 +157,12 @@ export const writing = inWords({
   noPillar: 'no pillar',
   notBefore: 'Not before',
   goodUntil: 'Good until',
+  goodUntilOffers: {
+    title: 'Ends it may have',
+    until: (day: string) => `Until ${day}`,
+    named: (text: string) => `the article says “${text}”`,
+    usual: (days: number, pillar: string) => `${counted(days, 'day', 'days')}, as usual for ${pillar}`,
+  },
   noEnd: 'no end',
   language: 'Language',
   languageOfBrand: 'the brand’s',

@@ -81,6 +81,11 @@ test('a page without a feed offers ways on; a post begins with what its page, so
     await page.getByRole('button', { name: 'Clear: Good until' }).click()
     await expect.poll(goodUntil).toBe(null)
     await expect(field).toContainText('dd')
+    // As usual for the pillar: a week after it goes out.
+    await expect(page.getByRole('list', { name: 'Ends it may have' })).toContainText('as usual for Own news')
+    await page.getByRole('button', { name: /^Until/ }).click()
+    await expect.poll(goodUntil).toMatch(/^2027-03-\d\dT23:59/)
+    await expect(page.getByRole('list', { name: 'Ends it may have' })).toHaveCount(0)
   })
 
   await test.step('a source says which accounts a post about its articles begins with', async () => {

@@ -283,6 +283,7 @@ const failureMessage = (error: unknown): string => sentenceOf(error)
             :chosen="chosen"
             :writing="writing"
             :read-only="readOnly"
+            :article="article"
           />
           <div class="grid gap-1.5">
             <h2 class="part-name">{{ labels.preflight }}</h2>

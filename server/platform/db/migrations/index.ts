@@ -26,6 +26,7 @@ import * as responses from './024_responses'
 import * as reports from './025_reports'
 import * as reportMail from './026_report_mail'
 import * as evergreens from './027_evergreens'
+import * as lifespans from './028_lifespans'
 
 interface Entry {
   name: string
@@ -61,6 +62,7 @@ const ENTRIES: Entry[] = [
   { name: '025_reports', migration: reports },
   { name: '026_report_mail', migration: reportMail },
   { name: '027_evergreens', migration: evergreens },
+  { name: '028_lifespans', migration: lifespans },
 ]
 
 export const migrationSource: Knex.MigrationSource<Entry> = {
