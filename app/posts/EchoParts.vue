@@ -8,7 +8,11 @@ import * as words from '#shared/words'
  * The same post again: this evening, next week, several times; each in a wording of its own where there are
  * several.
  */
-const props = defineProps<{ wordings: number }>()
+const props = defineProps<{
+  wordings: number
+  /** The account that these are of, where they are of one alone. */
+  on?: string
+}>()
 const echoes = defineModel<Echo[]>({ required: true })
 const labels = words.placing
 const READY: Record<'evening' | 'twoDays' | 'week' | 'month', Offset> = {
@@ -43,6 +47,8 @@ function addTyped(): void {
   kind.value = ''
 }
 const remove = (at: number): void => void (echoes.value = echoes.value.filter((_, index) => index !== at))
+const setWording = (at: number, wording: number): void =>
+  void (echoes.value = echoes.value.map((echo, index) => (index === at ? { ...echo, wording } : echo)))
 const nameOf = ({ after }: Echo): string =>
   labels.after(
     hoursOf(after) % 24 === 0 ? 0 : hoursOf(after),
@@ -57,9 +63,10 @@ const field = 'min-w-0 rounded border border-rule bg-sheet px-1 py-1 text-small 
       <span class="grow">{{ nameOf(echo) }}</span>
       <select
         v-if="wordings > 1"
-        v-model="echo.wording"
+        :value="echo.wording"
         :class="field"
         :aria-label="labels.wordingOf(nameOf(echo))"
+        @change="setWording(at, Number(($event.target as HTMLSelectElement).value))"
       >
         <option v-for="n in wordings" :key="n" :value="n - 1">{{ labels.wording(n - 1) }}</option>
       </select>
@@ -72,8 +79,10 @@ const field = 'min-w-0 rounded border border-rule bg-sheet px-1 py-1 text-small 
         <X :size="12" aria-hidden="true" />
       </button>
     </div>
-    <select v-model="kind" :class="field" :aria-label="labels.addEcho">
-      <option value="">{{ echoes.length === 0 ? labels.none : labels.addEcho }}</option>
+    <select v-model="kind" :class="field" :aria-label="on ? labels.againOn(on) : labels.addEcho">
+      <option value="">
+        {{ echoes.length === 0 ? (on ? labels.againNever : labels.none) : labels.addEcho }}
+      </option>
       <option v-for="(label, name) in labels.echoes" :key="name" :value="name">{{ label }}</option>
     </select>
     <div v-if="kind === 'spread' || kind === 'own'" class="flex flex-wrap items-center gap-1 text-small">

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import * as words from '#shared/words'
 import type { AccountProof } from './usePostProofs'
-import type { PlacingWish } from '~/schedule/usePlacing'
+import type { OwnWish, PlacingWish } from '~/schedule/usePlacing'
 import { useScheduleStore } from '~/schedule/scheduleStore'
 import PlaceField from './PlaceField.vue'
 import EchoParts from './EchoParts.vue'
@@ -30,9 +30,13 @@ const fresh = computed(() =>
 const openOf = (accountId: string) =>
   (schedule.ribbon?.open ?? []).filter((slot) => slot.accountId === accountId)
 function setEach(on: boolean): void {
-  own.value = on
-    ? Object.fromEntries(fresh.value.map(({ account }) => [account.id, { ...common.value }]))
-    : {}
+  own.value = on ? Object.fromEntries(fresh.value.map(({ account }) => [account.id, ownOf(account.id)])) : {}
+}
+/** What is wished for on an account; what differs begins as what all have. */
+const ownOf = (accountId: string): OwnWish =>
+  own.value[accountId] ?? { ...common.value, echoes: echoes.value.map((echo) => ({ ...echo })) }
+function setOwn(accountId: string, now: Partial<OwnWish>): void {
+  own.value = { ...own.value, [accountId]: { ...ownOf(accountId), ...now } }
 }
 const placeOf = (accountId: string) =>
   props.placing.places.value.find((place) => place.accountId === accountId)
@@ -69,12 +73,20 @@ const row = 'grid grid-cols-[92px_minmax(0,1fr)] items-start gap-2 py-[7px] text
     </div>
     <div v-for="proof in fresh" v-else :key="proof.account.id" :class="row">
       <span class="truncate pt-1 text-ink-2">{{ proof.account.name }}</span>
-      <PlaceField
-        :model-value="own[proof.account.id] ?? common"
-        :label="labels.placeOn(proof.account.name)"
-        :open="openOf(proof.account.id)"
-        @update:model-value="own = { ...own, [proof.account.id]: $event }"
-      />
+      <div class="grid min-w-0 gap-1">
+        <PlaceField
+          :model-value="ownOf(proof.account.id)"
+          :label="labels.placeOn(proof.account.name)"
+          :open="openOf(proof.account.id)"
+          @update:model-value="setOwn(proof.account.id, $event)"
+        />
+        <EchoParts
+          :model-value="ownOf(proof.account.id).echoes"
+          :wordings="wordings"
+          :on="proof.account.name"
+          @update:model-value="setOwn(proof.account.id, { echoes: $event })"
+        />
+      </div>
     </div>
     <ul v-if="fresh.length > 0 && !short" class="py-[7px] text-small" data-testid="places">
       <li
@@ -101,7 +113,7 @@ const row = 'grid grid-cols-[92px_minmax(0,1fr)] items-start gap-2 py-[7px] text
         @change="setEach(($event.target as HTMLInputElement).checked)"
       />{{ labels.each }}
     </label>
-    <div :class="row">
+    <div v-if="!isEach" :class="row">
       <span class="pt-1 text-ink-2">{{ labels.again }}</span>
       <EchoParts v-model="echoes" :wordings="wordings" />
     </div>

@@ -5,6 +5,9 @@ import { PLAN_CHANGES } from './scheduleStore'
 
 export type Wish = Pick<Placement, 'kind' | 'at'>
 
+/** What is wished for on one account that differs: its place, and when it goes out there again. */
+export type OwnWish = Wish & { echoes: Echo[] }
+
 interface PlacedThing {
   postId: string | null
   pillarId: string | null
@@ -30,14 +33,14 @@ export function usePlacing(
   const version = ref('')
   /** What is wished for on all accounts, and where one differs. */
   const common = ref<Wish>({ kind: 'next', at: null })
-  const own = ref<Record<string, Wish>>({})
+  const own = ref<Record<string, OwnWish>>({})
   const echoes = ref<Echo[]>([])
   /** Whether the places are still being asked for. */
   const isAsking = ref(false)
   let latest = 0
 
   const placementsOf = (ids: string[]): Placement[] =>
-    ids.map((accountId) => ({ accountId, ...(own.value[accountId] ?? common.value) }))
+    ids.map((accountId) => ({ accountId, ...(own.value[accountId] ?? { ...common.value, echoes: null }) }))
   const isWhole = ({ kind, at }: Wish): boolean => (kind !== 'slot' && kind !== 'time') || at !== null
   /** The accounts that can be confirmed where those are not all; until any is known to be ready, all. */
   function readyIds(): string[] | null {
@@ -91,7 +94,7 @@ export function usePlacing(
   function reset(slot: { at: string; accountId: string | null } | null = null): void {
     const wish: Wish | null = slot && { kind: 'slot', at: slot.at }
     common.value = slot?.accountId || !wish ? { kind: 'next', at: null } : wish
-    own.value = slot?.accountId && wish ? { [slot.accountId]: wish } : {}
+    own.value = slot?.accountId && wish ? { [slot.accountId]: { ...wish, echoes: [] } } : {}
     echoes.value = []
   }
   return {

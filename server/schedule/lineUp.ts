@@ -124,7 +124,8 @@ async function shownTrial(
   planVersion: string | null,
 ): Promise<Trial> {
   const { wordings } = await docOf(db, row)
-  if (echoes.some(({ wording }) => wording >= wordings.length)) throw problem('noWording').at('echoes')
+  const all = [...echoes, ...placements.flatMap((placement) => placement.echoes ?? [])]
+  if (all.some(({ wording }) => wording >= wordings.length)) throw problem('noWording').at('echoes')
   const trial = await tryPlacing(db, row.brand_id, placedPost(row, wordings[0]!.text), placements, echoes)
   if (planVersion !== null && trial.version !== planVersion) throw problem('planChanged')
   const nowhere = trial.accounts.find(

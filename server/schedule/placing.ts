@@ -129,7 +129,7 @@ function newQueueItems(
     isFirst: placement.kind === 'first',
   }
   // Echoes wait behind all others: they move nobody.
-  const more = echoes.map(({ after, wording }, at): NewQueueItem => ({
+  const more = (placement.echoes ?? echoes).map(({ after, wording }, at): NewQueueItem => ({
     ...first,
     isFirst: false,
     id: `new ${accountId} ${at + 1}`,

@@ -88,21 +88,6 @@ export const timetableSchema = yup.object({
   version,
 })
 
-export const placement = yup.object({
-  accountId: id,
-  kind: yup
-    .string()
-    .oneOf(['next', 'first', 'last', 'slot', 'time', 'now'] as const)
-    .required(),
-  at: instant
-    .nullable()
-    .default(null)
-    .when('kind', {
-      is: (kind: string) => kind === 'slot' || kind === 'time',
-      then: (at) => at.nonNullable(labels.moment).required(labels.moment),
-    }),
-})
-
 const offset = yup.object({
   hours: yup.number().integer(labels.whole).min(0).max(8760),
   days: yup.number().integer(labels.whole).min(0).max(3650),
@@ -118,6 +103,23 @@ export const echo = yup.object({
       (after) => (after.hours ?? 0) + (after.days ?? 0) + (after.weeks ?? 0) > 0,
     ),
   wording: yup.number().integer().min(0).max(LIMITS.wordings).required(),
+})
+
+export const placement = yup.object({
+  accountId: id,
+  kind: yup
+    .string()
+    .oneOf(['next', 'first', 'last', 'slot', 'time', 'now'] as const)
+    .required(),
+  at: instant
+    .nullable()
+    .default(null)
+    .when('kind', {
+      is: (kind: string) => kind === 'slot' || kind === 'time',
+      then: (at) => at.nonNullable(labels.moment).required(labels.moment),
+    }),
+  /** Its own echoes; null for those that all accounts have. */
+  echoes: listOf(echo, LIMITS.echoes, labels.tooManyEchoes(LIMITS.echoes)).nullable().default(null),
 })
 
 export const placements = listOf(placement, 50).default([])

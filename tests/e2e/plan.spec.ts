@@ -228,7 +228,8 @@ test('lining up says where it goes, again and what moves; a slot is chosen on th
   await page.getByLabel('Differs by account').check()
   await page.getByLabel('Where on Commonfire').selectOption('Last in line')
   await expect(page.getByText('1 post moves')).toBeVisible()
-  await page.getByLabel('Send it again').selectOption('next week')
+  // It is sent again on one account, in another wording, and on the other never.
+  await page.getByLabel('Send it again on Chatterbrook').selectOption('next week')
   await page.getByLabel('Wording for 7 days later').selectOption('wording 2')
   await expect(page.getByTestId('places')).toContainText('Tue 2, 10:00 · Tue 9 Mar, 10:00')
   await page.getByRole('button', { name: /^Line up/ }).click()

@@ -6,6 +6,7 @@ import type {
   FoundAhead,
   LateQueueItem,
   PlanChange,
+  Placement,
   Placing,
   ScheduleAnswer,
 } from '#shared/schedule/types'
@@ -369,6 +370,28 @@ describe('placing', () => {
       'Said a third way 03T10:00',
       'Said at last 09T10:00',
     ])
+  })
+
+  it('sends again by account, where one differs in number, distance and wording', async () => {
+    await begin(START, [CHATTERBROOK, COMMONFIRE])
+    const doc = await draftOf(nell, path, 'Said once')
+    doc.wordings.push({ text: 'Said otherwise', pictureId: null })
+    const post = await saveNew(nell, path, doc)
+    const [one, two] = (await view()).accounts as [Account, Account]
+    const common = [{ after: { days: 1 }, wording: 1 }]
+    const own = [{ after: { hours: 5 }, wording: 0 }, { after: { days: 2 }, wording: 1 }] // prettier-ignore
+    const placed = (echoes: typeof own): Placement[] => [
+      { accountId: two.id, kind: 'next', at: null, echoes },
+    ]
+    const bad = [{ after: { days: 2 }, wording: 2 }]
+    await expect(lineUpSaved(nell, path, post, undefined, placed(bad), common)).rejects.toThrow(/wording/)
+    await lineUpSaved(nell, path, post, undefined, placed(own), common)
+    const on = async (account: Account): Promise<(string | number | undefined)[][]> =>
+      (await cards())
+        .filter(({ accountId }) => accountId === account.id)
+        .map(({ text, echo, at }) => [text.split(/\s*\n/)[0], echo?.at, echo?.of, at.slice(8, 10)])
+    expect(await on(one)).toEqual([['Said once', 1, 2, '02'], ['Said otherwise', 2, 2, '03']]) // prettier-ignore
+    expect(await on(two)).toEqual([['Said once', 1, 3, '02'], ['Said once', 2, 3, '02'], ['Said otherwise', 3, 3, '04']]) // prettier-ignore
   })
 })
 
