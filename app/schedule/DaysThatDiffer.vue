@@ -2,6 +2,8 @@
 import { Plus, X } from '@lucide/vue'
 import * as words from '#shared/words'
 import type { ExceptDraft } from './useTimetable'
+import { readTime, withTyped, type PlannedSlot } from './timetables'
+import SlotChip from './SlotChip.vue'
 import { addDays } from '~/base/localTime'
 
 defineProps<{ readOnly: boolean }>()
@@ -11,9 +13,21 @@ const clock = useClockStore()
 const times = useTimes()
 function add(): void {
   const last = days.value.at(-1)?.date ?? times.moment(clock.now).date
-  days.value = [...days.value, { date: addDays(last, 1), action: 'none', times: '' }]
+  days.value = [...days.value, { date: addDays(last, 1), action: 'none', slots: [], typed: '' }]
 }
 const remove = (at: number): void => void (days.value = days.value.filter((_, index) => index !== at))
+/** What was typed becomes slots; what is no time stays to be mended. */
+function take(day: ExceptDraft): void {
+  const all = withTyped(day.slots, day.typed)
+  day.slots = all.slots.filter(({ time }) => readTime(time) !== null)
+  day.typed = all.rest
+}
+const planned = (slot: ExceptDraft['slots'][number]): PlannedSlot => ({ ...slot, weekday: 0 })
+function change(day: ExceptDraft, from: string, { time, use, pillarId }: PlannedSlot): void {
+  const others = day.slots.filter((slot) => slot.time !== from && slot.time !== time)
+  day.slots = [...others, { time, use, pillarId }].sort((a, b) => a.time.localeCompare(b.time))
+}
+const nameOf = (date: string): string => (date ? times.dateMonth(date) : labels.newDay)
 const field = 'min-w-0 rounded border border-edge bg-sheet px-1.5 py-1 text-small text-ink'
 </script>
 
@@ -44,15 +58,29 @@ const field = 'min-w-0 rounded border border-edge bg-sheet px-1.5 py-1 text-smal
       >
         <option v-for="(label, kind) in labels.action" :key="kind" :value="kind">{{ label }}</option>
       </select>
-      <input
-        v-if="day.action !== 'none'"
-        v-model="day.times"
-        :class="field"
-        class="col-span-2"
-        :aria-label="labels.times"
-        :placeholder="labels.times"
-        :disabled="readOnly"
-      />
+      <template v-if="day.action !== 'none'">
+        <ul v-if="day.slots.length > 0" class="col-span-2 grid grid-cols-2 gap-1.5">
+          <li v-for="slot in day.slots" :key="slot.time">
+            <SlotChip
+              :planned="planned(slot)"
+              :day="nameOf(day.date)"
+              :read-only="readOnly"
+              @change="change(day, slot.time, $event)"
+              @remove="day.slots = day.slots.filter(({ time }) => time !== slot.time)"
+            />
+          </li>
+        </ul>
+        <input
+          v-if="!readOnly"
+          v-model="day.typed"
+          :class="field"
+          class="col-span-2"
+          :aria-label="labels.times"
+          :placeholder="labels.times"
+          @change="take(day)"
+          @keydown.enter.prevent="take(day)"
+        />
+      </template>
     </div>
     <p v-if="days.length === 0" class="text-small text-ink-3">{{ labels.exceptHint }}</p>
     <button

@@ -1,5 +1,5 @@
 import type { Account } from '#shared/networks/types'
-import type { SlotView } from '#shared/schedule/types'
+import type { ExceptView, SlotView } from '#shared/schedule/types'
 import { copyDay, evenTimes, shiftWeek } from '#core/schedule/readyMade'
 import type { Weekday } from '#core/instant'
 import * as words from '#shared/words'
@@ -109,6 +109,26 @@ const ofWeek = ({ weekday, time, use, pillar }: ReturnType<typeof asWeek>[number
   use,
   pillarId: pillar,
 })
+
+/**
+ * A day's slots with what was typed besides; `rest` is what of that is no time, which is a slot too, so that
+ * one is told what is wrong with it.
+ */
+export function withTyped(
+  slots: ExceptView['slots'],
+  typed: string,
+): { slots: ExceptView['slots']; rest: string } {
+  const words = typed.split(/[\s,;]+/).filter(Boolean)
+  const known = new Map(slots.map((slot) => [slot.time, slot]))
+  for (const word of words) {
+    const time = readTime(word) ?? word
+    if (!known.has(time)) known.set(time, { time, use: 'any', pillarId: null })
+  }
+  return {
+    slots: [...known.values()].sort((a, b) => a.time.localeCompare(b.time)),
+    rest: words.filter((word) => readTime(word) === null).join(' '),
+  }
+}
 
 /** A time of day as a person types it (`7:30`, `0730`, `07.30`) as `HH:MM`; null for what is none. */
 export function readTime(text: string): string | null {

@@ -6,15 +6,15 @@ import type { Undoable } from '#shared/platform/types'
 import type { ExceptView, PlanChange } from '#shared/schedule/types'
 import { timetableSchema } from '#shared/schedule/schemas'
 import * as words from '#shared/words'
-import { readTime, type PlannedSlot } from './timetables'
+import { withTyped, type PlannedSlot } from './timetables'
 
 /** A day that differs, as it is typed. */
 export interface ExceptDraft {
   date: string
   action: ExceptView['action']
-  times: string
-  /** What its slots are for, as they were stored: only their times are typed here. */
-  known?: ExceptView['slots']
+  slots: ExceptView['slots']
+  /** Times that are being typed, to become slots. */
+  typed: string
 }
 
 /** A share, in percent. */
@@ -52,8 +52,8 @@ export function useTimetable(id: string) {
     days.value = known.except.map(({ date, action, slots: own }) => ({
       date,
       action,
-      times: own.map(({ time }) => time).join(' '),
-      known: own,
+      slots: own,
+      typed: '',
     }))
     shares.value = known.mix.map(({ pillarId, maxShare, windowDays }) => ({
       pillarId,
@@ -124,20 +124,11 @@ export function useTimetable(id: string) {
 }
 
 const excepts = (days: ExceptDraft[]): ExceptView[] =>
-  days.map(({ date, action, times, known = [] }) => ({
+  days.map(({ date, action, slots, typed }) => ({
     date,
     action,
-    slots:
-      action === 'none'
-        ? []
-        : times
-            .split(/[\s,;]+/)
-            .filter(Boolean)
-            .map((time) => slotAt(readTime(time) ?? time, known)),
+    slots: action === 'none' ? [] : withTyped(slots, typed).slots,
   }))
-
-const slotAt = (time: string, known: ExceptView['slots']): ExceptView['slots'][number] =>
-  known.find((slot) => slot.time === time) ?? { time, use: 'any', pillarId: null }
 
 const mixes = (shares: MixDraft[]) =>
   shares.map(({ pillarId, percent, windowDays }) => ({
