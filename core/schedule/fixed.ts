@@ -58,7 +58,13 @@ function refusalOf(post: PlanPost, at: number, day: AccountDay, { input }: Plann
   if (post.notBefore && at < toMs(post.notBefore))
     return { code: 'not-before', message: message('schedule.before-may') }
   if (day.onHold(at)) return { code: 'hold', message: message('schedule.held-then') }
-  if (at >= day.until) return { code: 'beyond-until', message: message('schedule.beyond-shown') }
+  if (at >= day.until) {
+    const isTime = post.fixed !== null && 'at' in post.fixed
+    return {
+      code: 'beyond-until',
+      message: isTime ? message('schedule.time-later') : message('schedule.beyond-shown'),
+    }
+  }
   if (!post.firm && at < day.now + input.settleMinutes * MINUTE) return notSettled(post)
   return null
 }

@@ -1,5 +1,6 @@
 export { slotsBetween } from './slots'
 export { planLines } from './plan'
+export { laterPlaces } from './laterPlaces'
 export { heldPlaces, isHeldOpenly, withHoldsLifted } from './lifted'
 export { nextEvergreen } from './evergreens'
 export { isPoolTooSmall, roundDays } from './rounds'

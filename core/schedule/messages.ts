@@ -17,6 +17,7 @@ export interface ScheduleMessages extends Record<`schedule.after-${UnplacedCode}
   'schedule.follows-nothing': object
   'schedule.beyond-planned': object
   'schedule.beyond-shown': object
+  'schedule.time-later': object
   'schedule.out-of-date-first': object
   'schedule.all-taken': object
   'schedule.no-slot': object

@@ -85,7 +85,9 @@ async function place(
   }
   const after = await planOf(db, actor.brandId)
   const refused = shownPlan(after).plan.unplaced.find(({ postId }) => postId === queueItemId)
-  if (refused && ['slot', 'time'].includes(to.kind))
+  // A time of its own it keeps, however far ahead that is.
+  const isLater = to.kind === 'time' && refused?.code === 'beyond-until'
+  if (refused && !isLater && ['slot', 'time'].includes(to.kind))
     throw problem('noPlace', sayPlan(refused.message)).at('to')
   return after
 }

@@ -3,6 +3,7 @@ import { messagesOf } from '#server/platform/db/messages'
 import { sayPlan } from '#shared/schedule/messages'
 import { v7 as uuid } from 'uuid'
 import { toInstant } from '#core/instant'
+import { laterPlaces } from '#core/schedule'
 import type { QueueingResult, Echo, Placement } from '#shared/schedule/types'
 import { now } from '#server/platform/clock'
 import { useDb, type Db } from '#server/platform/db'
@@ -235,12 +236,13 @@ async function placesOf(
 ): Promise<QueueingResult['places']> {
   const known = await planShown(await useDb(), brandId)
   const { lines, deliveries } = known
-  const { plan } = shownPlan(known)
+  const { input, plan } = shownPlan(known)
+  const entries = [...plan.entries, ...laterPlaces(input, plan)]
   return accountIds.map((accountId) => {
     const line = [...lines.values()].find(
       (line) => line.post_id === postId && line.account_id === accountId && line.echo === 0,
     )
-    const entry = plan.entries.find((candidate) => candidate.postId === line?.id)
+    const entry = entries.find((candidate) => candidate.postId === line?.id)
     const refusal = plan.unplaced.find((candidate) => candidate.postId === line?.id)
     const sent = line
       ? undefined

@@ -1,6 +1,7 @@
 import { sayPlan } from '#shared/schedule/messages'
 import { toInstant } from '#core/instant'
 import {
+  laterPlaces,
   planDifference,
   planLines,
   type Moved,
@@ -80,12 +81,14 @@ function placingIn(known: BrandPlan, post: PlacedPost, placements: Placement[], 
     .flatMap((placement) => newQueueItems(post, placement, echoes, input, plan))
   const front = lines.filter((line) => line.isFirst).map((line) => planPostOf(line, post, input.now))
   const back = lines.filter((line) => !line.isFirst).map((line) => planPostOf(line, post, input.now))
-  const after = planLines({ ...input, posts: [...front, ...input.posts, ...back] })
+  const tried = { ...input, posts: [...front, ...input.posts, ...back] }
+  const after = planLines(tried)
+  const entries = [...after.entries, ...laterPlaces(tried, after)]
   const moved = planDifference(plan, after)
   const places = placements.map(({ accountId }) => {
     const own = lines
       .filter((line) => line.accountId === accountId)
-      .map((line) => placeIn(after, line, known, placements))
+      .map((line) => placeIn({ ...after, entries }, line, known, placements))
     return { accountId, ...(own[0] ?? { at: null, message: '' }), echoes: own.slice(1) }
   })
   return {

@@ -258,6 +258,13 @@ export function nextRunOf({ brand, accounts, lines, plan }: BrandPlan): number |
   const ends = [brand, ...accounts, ...[...lines.values()].filter(({ state }) => state === 'held')].flatMap(
     (item) => item.hold_until ?? [],
   )
-  const turns = [...(due ? [Date.parse(due.at)] : []), ...[...settles, ...ends].filter((at) => at > now())]
+  // A post that has its own time comes into the plan by itself.
+  const comes = [...lines.values()].flatMap(({ fixed_at }) =>
+    fixed_at === null ? [] : fixed_at - LIMITS.planDays * DAY + 1,
+  )
+  const turns = [
+    ...(due ? [Date.parse(due.at)] : []),
+    ...[...settles, ...ends, ...comes].filter((at) => at > now()),
+  ]
   return turns.length === 0 ? null : Math.min(...turns)
 }
