@@ -25,6 +25,7 @@ import {
   DateFieldRoot,
 } from 'reka-ui'
 import * as words from '#shared/words'
+import { localeOf } from './brandLocale'
 
 /**
  * A day, or a day and a time, as the brand's language writes it and in its zone: typed part by part or taken
@@ -53,11 +54,7 @@ const times = useTimes()
 const id = useId()
 const isOpen = ref(false)
 
-// English is written in two ways; which one is meant shows in the zone.
-const locale = computed(() => {
-  const { language = 'en', zone = 'UTC' } = brand.view?.brand ?? {}
-  return language === 'en' ? (zone.startsWith('America/') ? 'en-US' : 'en-GB') : language
-})
+const locale = computed(() => localeOf(brand.view?.brand ?? { language: 'en', zone: 'UTC' }))
 const today = computed(() => times.moment(clock.now).date)
 /** What the parts begin with when arrow keys change them. */
 const start = computed((): DateValue =>

@@ -1,13 +1,13 @@
 import { shallowRef, type Directive } from 'vue'
 import type { Point } from './dragSensor'
-import type { Card } from '#shared/schedule/types'
+import type { MovedCard } from '~/schedule/sheetMoves'
 
 // What is dragged and where it may be let go, by mouse, pen or finger. The library that watches the pointer
 // is fetched with the first thing that can be dragged: no other screen waits for it.
 
 /** What is dragged, by its kind: a post in line on its card, a row of an account's line, or a clipping. */
 export type Dragged =
-  { kind: 'card'; card: Card } | { kind: 'row'; id: string } | { kind: 'clipping'; id: string }
+  { kind: 'card'; card: MovedCard } | { kind: 'row'; id: string } | { kind: 'clipping'; id: string }
 
 /** A thing that can be dragged, with the words that follow the pointer. */
 export interface DragSource {

@@ -27,6 +27,14 @@ export function useTimes() {
   /** `Thu 26 Nov` */
   const dayMonth = (at: string | number): string =>
     format(at, { weekday: 'short', day: 'numeric', month: 'short' }).replace(',', '')
+  /** The same of a day, `YYYY-MM-DD`, whatever the zone. */
+  const ofDate = (date: string, options: Intl.DateTimeFormatOptions): string =>
+    dateFormat('UTC', options)
+      .format(Date.parse(`${date}T12:00:00Z`))
+      .replace(',', '')
+  const dateDay = (date: string): string => ofDate(date, { weekday: 'short', day: 'numeric' })
+  const dateMonth = (date: string): string =>
+    ofDate(date, { weekday: 'short', day: 'numeric', month: 'short' })
   /** `Thu 26 Nov, 07:00` */
   const dayTime = (at: string | number): string => `${dayMonth(at)}, ${time(at)}`
   /** `Thu 26`, and `Thu 26 Nov` where that is not one of the days about today. */
@@ -69,6 +77,9 @@ export function useTimes() {
     isFarOff,
     time,
     day,
+    dateDay,
+    dateMonth,
+    ofDate,
     nearDay,
     dayMonth,
     dayTime,

@@ -34,7 +34,7 @@ const days = computed(() => {
     const open = week.open.filter(
       (slot) => slot.use !== 'free' && !slot.held && times.moment(slot.at).date === date,
     )
-    const name = times.day(Date.parse(`${date}T12:00:00Z`))
+    const name = times.dateDay(date)
     return {
       date,
       name,

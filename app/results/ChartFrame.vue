@@ -2,7 +2,8 @@
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
 import { Download, Table2 } from '@lucide/vue'
 import * as words from '#shared/words'
-import { csvText, download, pngOf, svgText, type Cell } from './exportChart'
+import { pngOf, svgText } from './exportChart'
+import { csvText, download, type Cell } from '~/base/saveFile'
 
 /**
  * A chart with its name, a sentence that says what it shows, the table behind it, and files of both. A chart

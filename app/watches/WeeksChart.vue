@@ -12,7 +12,7 @@ const { width } = useElementSize(box)
 const HEIGHT = 92
 const TOP = 16
 const FOOT = 18
-const name = (from: string): string => times.dayMonth(Date.parse(`${from}T12:00:00Z`))
+const name = (from: string): string => times.dateMonth(from)
 const x = computed(() =>
   scaleBand<string>()
     .domain(props.weeks.map(({ from }) => from))
