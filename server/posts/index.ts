@@ -6,6 +6,8 @@ export { outgoingOf, payloadOf, pictureOf } from './payload'
 export { previewLink } from './linkPreviews'
 export { passOnArticlePicture, passOnPicture } from './pictures'
 export { docOf } from './postDocs'
+export { wordingsOf } from './queries/postDocs'
+export { type SentKey, sentKeys, sentTextsByIds } from './queries/listed'
 export { addEvent, approvalOf, chosenAccounts, mayApprove, pillarsNeedingOthers } from './postFacts'
 export { linkKeyOf, linkOfPost } from './postLinks'
 export {
@@ -20,6 +22,8 @@ export { desk, draftOf, insertPost, openPost, removePost, rewritePost, savePost 
 export { checksOf, neutralContext, proofMaker, violationOf } from './proofs'
 export {
   aboutPosts,
+  type DeskPost,
+  postsOnDesk,
   countOnDesk,
   postById,
   postsAbout,

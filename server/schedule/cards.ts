@@ -131,7 +131,8 @@ export const turnCard = (
   echo: null,
 })
 
-const CARD_STATES: Record<DeliveryState, CardState> = {
+/** What a delivery's state is on a card. */
+export const CARD_STATES: Record<DeliveryState, CardState> = {
   planned: 'sending',
   sending: 'sending',
   waiting: 'trying-again',

@@ -1,6 +1,6 @@
 import { sayPlan } from '#shared/schedule/messages'
 import { DAY, toInstant } from '#core/instant'
-import { heldPlaces, lookAhead, zoneClock, type Plan } from '#core/schedule'
+import { heldPlaces, laterPlaces, lookAhead, zoneClock, type Plan } from '#core/schedule'
 import type { DeliveryState } from '#shared/delivery/states'
 import type { FoundAhead, ScheduleAnswer, ScheduleView } from '#shared/schedule/types'
 import * as words from '#shared/words'
@@ -58,7 +58,9 @@ async function scheduleFrom(
   // is held.
   const held = heldPlaces(input, plan)
   const heldIds = new Set(held.map(({ postId }) => postId))
-  const entries = [...plan.entries, ...held].filter((entry) => isShown(entry.at))
+  const later = laterPlaces(input, plan)
+  const laterIds = new Set(later.map(({ postId }) => postId))
+  const entries = [...plan.entries, ...held, ...later].filter((entry) => isShown(entry.at))
   const shownQueueItems = entries.flatMap((entry) => lines.get(entry.postId ?? '') ?? [])
   const turns = entries.flatMap((entry) => turnOf(entry, pool) ?? [])
   const facts = await cardFacts(db, brandId, [
@@ -114,7 +116,8 @@ async function scheduleFrom(
     unplaced: plan.unplaced.flatMap((entry) => {
       const line = lines.get(entry.postId)
       // An echo of weeks ahead has its place in time.
-      if ((line?.follows_id && entry.code === 'beyond-until') || heldIds.has(entry.postId)) return []
+      if (line?.follows_id && entry.code === 'beyond-until') return []
+      if (heldIds.has(entry.postId) || laterIds.has(entry.postId)) return []
       return line
         ? [
             {

@@ -64,6 +64,44 @@ export const deliveriesBetween = (
     .where('due_at', '<', to)
     .orderBy('due_at')
 
+/** Of a text, as much as a small card has room for. */
+const FIRST_WORDS = 160
+
+/** What of a delivery a month shows. */
+const SHOWN = {
+  ...pick(DELIVERIES, 'id', 'post_id', 'account_id', 'due_at', 'state', 'pillar_id', 'evergreen_id'),
+  text: text(),
+}
+export type ShownDelivery = ShapeOf<typeof SHOWN>
+
+/** A brand’s deliveries due between two moments (milliseconds), but for what came back into the line. */
+export const deliveriesShown = (
+  db: Db,
+  brandId: string,
+  from: number,
+  to: number,
+): Promise<ShownDelivery[]> =>
+  readAll(
+    SHOWN,
+    joined(db, 'deliveries')
+      .where({ brand_id: brandId })
+      .whereNot('state', 'back-in-line')
+      .where('due_at', '>=', from)
+      .where('due_at', '<', to)
+      .orderBy('due_at')
+      .select('id', 'post_id', 'account_id', 'due_at', 'state', 'pillar_id', 'evergreen_id')
+      .select(db.raw(`coalesce(substr(frozen_json ->> 'text', 1, ?), '') AS text`, [FIRST_WORDS])),
+  )
+
+/** When a brand’s deliveries were due between two moments (milliseconds), but for what came back. */
+export const dueTimes = (db: Db, brandId: string, from: number, to: number): Promise<number[]> =>
+  db('deliveries')
+    .where({ brand_id: brandId })
+    .whereNot('state', 'back-in-line')
+    .where('due_at', '>=', from)
+    .where('due_at', '<', to)
+    .pluck('due_at')
+
 /** Deliveries in a state that may be worked on now: due, and not held by another. */
 export const workableDeliveries = (db: Db, state: DeliveryState, due: number, realNow: number) =>
   db('deliveries')
