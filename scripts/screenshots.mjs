@@ -120,10 +120,6 @@ const findNetwork = async (page) => {
   await page.getByRole('button', { name: 'Continue at Commonfire' }).waitFor()
 }
 await picture('connecting', findNetwork)
-await picture('first-start', async (page) => {
-  await page.goto('/start?step=account')
-  await page.getByLabel('Address of the profile or server').waitFor()
-})
 await picture('schedule', async (page) => {
   await page.keyboard.press('5')
   await page.locator('[data-state]').first().waitFor()
@@ -139,9 +135,16 @@ await picture('timetable', async (page) => {
   await page.getByRole('button', { name: 'Add', exact: true }).click()
   await page.getByText(/posts move$/).waitFor()
 })
-await picture('look-ahead', async (page) => {
-  await page.goto('/schedule?face=ahead')
-  await page.locator('[data-finding]').first().waitFor()
+await picture('month', async (page) => {
+  await page.goto('/schedule?face=month')
+  await page.locator('[data-day] [data-card]').first().waitFor()
+  await page.getByRole('group', { name: /^Weeks of/ }).waitFor()
+})
+await picture('list', async (page) => {
+  await page.goto('/schedule?face=list')
+  const choices = page.getByRole('checkbox', { name: /^Choose/ })
+  await choices.first().check()
+  await choices.nth(2).check()
 })
 await picture('lining-up', async (page) => {
   await page.goto('/desk')

@@ -2,24 +2,27 @@
 import { useMediaQuery } from '@vueuse/core'
 import { ChevronLeft, ChevronRight, Pause, TriangleAlert } from '@lucide/vue'
 import * as words from '#shared/words'
+import { scheduleRoutes } from '#shared/schedule/routes'
 import { SHEET_DRAG, useSheetDrag } from '~/schedule/useSheetDrag'
-import { type HoldTarget, useScheduleStore } from '~/schedule/scheduleStore'
+import { type HoldTarget, PLAN_CHANGES, useScheduleStore } from '~/schedule/scheduleStore'
+import { localeOf } from '~/base/brandLocale'
 import { addDays } from '~/base/localTime'
-import { entriesOf, isWanted, type SheetFilter } from '~/schedule/scheduleGrid'
-import { ontoCard } from '~/schedule/sheetMoves'
-import type { Card, ScheduleView } from '#shared/schedule/types'
-import type { MoveTo } from '#core/schedule/moves'
+import { addMonths, weeksOfMonth } from '~/schedule/monthDays'
+import { isWanted } from '#shared/schedule/filter'
+import type { Card, ListView, ScheduleView } from '#shared/schedule/types'
+import { useCardShift } from '~/schedule/useCardShift'
 import { usePlanTrial } from '~/schedule/usePlanTrial'
+import { useScheduleAddress } from '~/schedule/useScheduleAddress'
 import SheetFilters from '~/schedule/SheetFilters.vue'
 import DayList from '~/schedule/DayList.vue'
 import AccountSheet from '~/schedule/AccountSheet.vue'
 import CardDialog from '~/schedule/CardDialog.vue'
 
+const LazyMonthSheet = defineAsyncComponent(() => import('~/schedule/MonthSheet.vue'))
+const LazyListSheet = defineAsyncComponent(() => import('~/schedule/ListSheet.vue'))
 const LazyAheadList = defineAsyncComponent(() => import('~/schedule/AheadList.vue'))
 const LazyQueueOrder = defineAsyncComponent(() => import('~/schedule/QueueOrder.vue'))
 const LazyHoldDialog = defineAsyncComponent(() => import('~/schedule/HoldDialog.vue'))
-
-type Shift = 'earlier' | 'later' | 'dayBefore' | 'dayAfter'
 
 useHead({ title: `${words.schedule.title} · ${words.frame.product}` })
 const labels = words.schedule
@@ -27,32 +30,10 @@ const schedule = useScheduleStore()
 const brand = useBrandStore()
 const notices = useNoticesStore()
 const times = useTimes()
-const route = useRoute()
-const router = useRouter()
 const openId = ref<string | null>(null)
 const isPhone = useMediaQuery('(max-width: 719.98px)')
-const asked = (name: string): string => (typeof route.query[name] === 'string' ? route.query[name] : '')
-
-onMounted(() => {
-  const from = asked('from')
-  if (/^\d{4}-\d\d-\d\d$/.test(from)) void schedule.open(from)
-  const held = asked('hold')
-  if (held) holding.value = held === 'brand' ? { kind: 'brand' } : { kind: 'account', id: held }
-})
-const face = ref<'sheet' | 'ahead'>(asked('face') === 'ahead' ? 'ahead' : 'sheet')
-const alone = ref<string | null>(asked('account') || null)
-const filter = ref<SheetFilter>({ pillar: '', state: '', who: '', source: '' })
-watch([() => schedule.from, face, alone], ([from, now, account]) => {
-  if (route.path !== '/schedule') return
-  void router.replace({
-    path: '/schedule',
-    query: {
-      ...(from ? { from } : {}),
-      ...(now === 'ahead' ? { face: now } : {}),
-      ...(account ? { account } : {}),
-    },
-  })
-})
+const holding = ref<HoldTarget | null>(null)
+const { face, alone, filter, month, thisMonth } = useScheduleAddress({ hold: (of) => (holding.value = of) })
 
 const plan = usePlanTrial()
 const drag = useSheetDrag(plan)
@@ -75,49 +56,42 @@ const card = computed<Card | null>(
 )
 const range = computed(() => {
   if (!view.value) return ''
-  const name = (date: string): string => times.dayMonth(Date.parse(`${date}T12:00:00Z`))
-  return `${name(view.value.from)} – ${name(addDays(view.value.from, 6))}`
+  return `${times.dateMonth(view.value.from)} – ${times.dateMonth(addDays(view.value.from, 6))}`
 })
 
-let shifting: Promise<void> = Promise.resolve()
-/** Keys pressed one after another move one after another, each by the plan that the one before left. */
-const shift = (item: Card, where: Shift): void =>
-  void (shifting = shifting.then(() => shiftOne(item.id, where)))
-
-/** A card moved by keys: a place in its line, or the day before or after. It keeps the focus. */
-async function shiftOne(id: string, where: Shift): Promise<void> {
-  await plan.settled()
-  const one = view.value?.cards.find((known) => known.id === id)
-  if (!one) return
-  const to = placeFor(one, where)
-  const version = plan.base.value?.version
-  if (!one.queueItemId || !version) return
-  if (!to) return notices.say(words.move.noSlotThere)
-  try {
-    await schedule.move({ queueItemId: one.queueItemId, to, accountId: null }, version)
-  } catch (error) {
-    notices.complain(error)
-  }
-  await nextTick()
-  document.querySelector<HTMLElement>(`[data-card="${one.id}"]`)?.focus()
+const locale = computed(() => localeOf(brand.view?.brand ?? { language: 'en', zone: 'UTC' }))
+const { data: monthView, failed: monthFailed } = useBrandQuery(scheduleRoutes.month, {
+  changes: PLAN_CHANGES,
+  enabled: () => face.value === 'month',
+  given: () => ({ query: weeksOfMonth(month.value, locale.value) }),
+})
+const shift = useCardShift(plan, () => (face.value === 'month' ? monthView.value : view.value))
+/** What the list can be narrowed by, once it is there. */
+const listed = shallowRef<Pick<ListView, 'people' | 'sources'> | null>(null)
+function namesOf(of: 'authorName' | 'source'): string[] {
+  if (face.value === 'list' && listed.value)
+    return of === 'source' ? listed.value.sources : listed.value.people
+  const cards = (face.value === 'month' ? monthView.value?.cards : view.value?.cards) ?? []
+  return [...new Set(cards.flatMap((one) => one[of] || []))].sort((a, b) => a.localeCompare(b))
 }
-function placeFor(one: Card, where: Shift): MoveTo | null {
-  if (!view.value) return null
-  if (where === 'earlier' || where === 'later') {
-    const line = (plan.base.value?.lines ?? []).filter(({ accountId }) => accountId === one.accountId)
-    const other = line[line.findIndex(({ id }) => id === one.queueItemId) + (where === 'earlier' ? -1 : 1)]
-    return other ? { kind: where === 'earlier' ? 'before' : 'after', id: other.id } : null
-  }
-  const date = addDays(times.moment(one.at).date, where === 'dayBefore' ? -1 : 1)
-  const open = entriesOf(view.value, one.accountId, date, (at) => times.moment(at).date).find(
-    (entry) => entry.card === null && !entry.free,
-  )
-  if (open) return { kind: 'slot', at: open.at }
-  // A full day: the place of its first post that can be moved, as by letting it go there.
-  const cards = entriesOf(view.value, one.accountId, date, (at) => times.moment(at).date).flatMap(
-    (entry) => entry.card ?? [],
-  )
-  return cards.map((target) => ontoCard(one, target)).find((to) => to !== null) ?? null
+const detail = computed(() =>
+  face.value === 'month'
+    ? times.ofDate(`${month.value}-01`, { month: 'long', year: 'numeric' })
+    : face.value === 'sheet'
+      ? range.value
+      : '',
+)
+function step(by: 1 | -1): void {
+  if (face.value === 'month') month.value = addMonths(month.value, by)
+  else void schedule.step(7 * by)
+}
+const stepLabels = computed(() => (face.value === 'month' ? words.month : labels))
+const isNow = computed(() =>
+  face.value === 'month' ? month.value === thisMonth.value : schedule.from === null,
+)
+function goToNow(): void {
+  if (face.value === 'month') month.value = thisMonth.value
+  else void schedule.open(null)
 }
 const moveInLine = (queueItemId: string, kind: 'before' | 'after', id: string): void => {
   const version = plan.base.value?.version
@@ -127,18 +101,6 @@ const moveInLine = (queueItemId: string, kind: 'before' | 'after', id: string): 
       .catch((error: unknown) => notices.complain(error))
 }
 
-const CARD_KEYS = { earlier: 'Alt ↑', later: 'Alt ↓', dayBefore: 'Alt ←', dayAfter: 'Alt →' }
-// Cards hear these keys themselves; here they stand for the list of keys.
-useKeys(
-  (['earlier', 'later', 'dayBefore', 'dayAfter'] as const).map((name) => ({
-    keys: [CARD_KEYS[name]],
-    message: words.move.keys[name],
-    work: true,
-    run: () => undefined,
-  })),
-)
-
-const holding = ref<HoldTarget | null>(null)
 const holdName = computed(() =>
   holding.value?.kind === 'account' ? brand.accountName(holding.value.id) : '',
 )
@@ -156,23 +118,33 @@ function openDay(date: string): void {
   face.value = 'sheet'
   void schedule.open(date)
 }
+/** A card of the month, shown with all that is known of it among its days. */
+async function openCard({ id }: { id: string }, date: string): Promise<void> {
+  face.value = 'sheet'
+  await schedule.open(date)
+  openId.value = id
+}
 const faces = [
   { value: 'sheet', label: words.ahead.sheet },
+  { value: 'month', label: words.month.title },
+  { value: 'list', label: words.list.face },
   { value: 'ahead', label: words.ahead.title },
 ] as const
 </script>
 
 <template>
   <div class="contents">
-    <PageHead :title="labels.title" :help="words.screenHelp.schedule" :detail="range">
-      <div class="flex gap-1.5">
-        <PlainButton :aria-label="labels.earlier" :title="labels.earlier" @click="schedule.step(-7)"
+    <PageHead :title="labels.title" :help="words.screenHelp.schedule" :detail="detail">
+      <div v-if="face === 'sheet' || face === 'month'" class="flex gap-1.5">
+        <PlainButton :aria-label="stepLabels.earlier" :title="stepLabels.earlier" @click="step(-1)"
           ><ChevronLeft :size="15" aria-hidden="true"
         /></PlainButton>
-        <PlainButton :aria-label="labels.later" :title="labels.later" @click="schedule.step(7)"
+        <PlainButton :aria-label="stepLabels.later" :title="stepLabels.later" @click="step(1)"
           ><ChevronRight :size="15" aria-hidden="true"
         /></PlainButton>
-        <PlainButton v-if="schedule.from" @click="schedule.open(null)">{{ labels.today }}</PlainButton>
+        <PlainButton v-if="!isNow" @click="goToNow">{{
+          face === 'month' ? words.month.thisMonth : labels.today
+        }}</PlainButton>
       </div>
       <div class="flex rounded-[5px] border border-rule" role="group" :aria-label="words.ahead.view">
         <button
@@ -189,7 +161,6 @@ const faces = [
           {{ option.label }}
         </button>
       </div>
-      <SheetFilters v-if="view && face === 'sheet'" v-model="filter" class="max-column:hidden" :view="view" />
       <span class="grow" />
       <PlainButton
         v-if="brand.canWork && (brand.view?.accounts.length ?? 0) > 0"
@@ -197,6 +168,15 @@ const faces = [
       >
         <Pause :size="13" aria-hidden="true" />{{ brand.view?.brand.hold ? words.hold.lift : words.hold.all }}
       </PlainButton>
+      <SheetFilters
+        v-if="view && face !== 'ahead'"
+        v-model="filter"
+        v-model:alone="alone"
+        class="basis-full"
+        :has-drafts="face === 'list'"
+        :people="namesOf('authorName')"
+        :sources="namesOf('source')"
+      />
     </PageHead>
     <p
       v-if="brand.view?.brand.hold"
@@ -222,6 +202,27 @@ const faces = [
       {{ schedule.failed || brand.failed ? '' : `${words.frame.loading} …` }}
     </p>
     <LazyAheadList v-else-if="face === 'ahead'" @lift="holding = $event" @day="openDay" />
+    <LazyListSheet
+      v-else-if="face === 'list'"
+      :filter="filter"
+      :alone="alone"
+      @open="openCard"
+      @listed="listed = $event"
+    />
+    <template v-else-if="face === 'month'">
+      <LazyMonthSheet
+        v-if="monthView"
+        :view="monthView"
+        :month="month"
+        :filter="filter"
+        :alone="alone"
+        @day="openDay"
+        @open="openCard"
+        @month="month = $event"
+        @shift="shift"
+      />
+      <p v-else class="p-6 text-ink-3">{{ monthFailed || `${words.frame.loading} …` }}</p>
+    </template>
     <template v-else>
       <DayList v-if="isPhone" :view="shown" :accounts="brand.view.accounts" @open="openId = $event" />
       <div v-else class="flex min-h-0 grow">

@@ -23,7 +23,6 @@ const brand = useBrandStore()
 const drag = inject(SHEET_DRAG, null)
 const today = computed(() => times.moment(clock.now).date)
 const days = computed(() => daysOf(props.view))
-const dayName = (date: string): string => times.day(Date.parse(`${date}T12:00:00Z`))
 const entries = (accountId: string, date: string) =>
   entriesOf(props.view, accountId, date, (at) => times.moment(at).date)
 const summary = (account: Account): { lined: string; open: string; ends: string } => {
@@ -74,7 +73,7 @@ const dayTarget = (accountId: string, date: string) =>
             class="border-r border-b border-rule px-2.5 py-1.5 text-left text-small font-semibold"
             :class="date === today ? 'text-ink shadow-[inset_0_-2px_0_var(--bad)]' : 'text-ink-2'"
           >
-            {{ dayName(date) }}
+            {{ times.dateDay(date) }}
           </th>
         </tr>
       </thead>

@@ -36,7 +36,7 @@ const ICONS = {
 const SERIOUS = ['hold', 'no-timetable', 'no-place', 'out-of-date']
 const when = (item: FoundAhead): string =>
   item.days.length > 0
-    ? item.days.map((day) => times.day(Date.parse(`${day}T12:00:00Z`))).join(', ')
+    ? item.days.map((day) => times.dateDay(day)).join(', ')
     : item.at
       ? times.shortDayTime(item.at)
       : ''

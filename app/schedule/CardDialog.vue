@@ -2,7 +2,7 @@
 import { ExternalLink } from '@lucide/vue'
 import type { Card, ScheduleView } from '#shared/schedule/types'
 import * as words from '#shared/words'
-import { isTrouble } from './scheduleGrid'
+import { isTrouble } from '#shared/schedule/filter'
 import { type HoldTarget, useScheduleStore } from './scheduleStore'
 import type { PlanTrial } from './usePlanTrial'
 

@@ -12,7 +12,7 @@ const times = useTimes()
 const days = computed(() =>
   daysOf(props.view).map((date) => ({
     date,
-    name: times.dayMonth(Date.parse(`${date}T12:00:00Z`)),
+    name: times.dateMonth(date),
     entries: props.accounts
       .flatMap((account) =>
         entriesOf(props.view, account.id, date, (at) => times.moment(at).date).map((entry) => ({

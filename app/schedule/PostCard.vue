@@ -4,7 +4,7 @@ import type { Card } from '#shared/schedule/types'
 import * as words from '#shared/words'
 import { SHEET_DRAG } from './useSheetDrag'
 import { NOWHERE, vDrag, vDropTarget, type DragSource } from '~/base/dragging'
-import { isTrouble } from './scheduleGrid'
+import { isTrouble } from '#shared/schedule/filter'
 import { ontoCard } from './sheetMoves'
 
 const props = defineProps<{ card: Card; account?: string }>()

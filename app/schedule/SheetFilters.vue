@@ -1,16 +1,28 @@
 <script setup lang="ts">
-import type { ScheduleView } from '#shared/schedule/types'
 import * as words from '#shared/words'
-import { isNarrowed, type SheetFilter } from './scheduleGrid'
+import { isNarrowed, NO_FILTER, type SheetFilter } from '#shared/schedule/filter'
 
-const props = defineProps<{ view: ScheduleView }>()
+const props = defineProps<{
+  /** Whose posts there are, and about whose articles. */
+  people: string[]
+  sources: string[]
+  /** Whether posts being written are shown too. */
+  hasDrafts: boolean
+}>()
 const filter = defineModel<SheetFilter>({ required: true })
+/** The account that is shown alone; null for all of them. */
+const alone = defineModel<string | null>('alone', { required: true })
 const labels = words.schedule
 const brand = useBrandStore()
-const unique = (values: (string | null)[]): string[] =>
-  [...new Set(values.filter((value): value is string => Boolean(value)))].sort((a, b) => a.localeCompare(b))
-const people = computed(() => unique(props.view.cards.map((card) => card.authorName)))
-const sources = computed(() => unique(props.view.cards.map((card) => card.source)))
+/** What is looked for is offered too, where nothing of it is shown. */
+const withOwn = (names: string[], own: string): string[] =>
+  own === '' || names.includes(own) ? names : [...names, own]
+const people = computed(() => withOwn(props.people, filter.value.who))
+const sources = computed(() => withOwn(props.sources, filter.value.source))
+const states = computed(() => ({
+  ...labels.narrowStates,
+  ...(props.hasDrafts ? { draft: words.list.draft } : {}),
+}))
 const choices = computed(() => [
   {
     name: 'pillar' as const,
@@ -20,7 +32,12 @@ const choices = computed(() => [
   {
     name: 'state' as const,
     label: labels.narrow.state,
-    values: Object.entries(labels.narrowStates).map(([value, label]) => ({ value, label })),
+    values: Object.entries(states.value).map(([value, label]) => ({ value, label })),
+  },
+  {
+    name: 'kind' as const,
+    label: labels.narrow.kind,
+    values: Object.entries(labels.narrowKinds).map(([value, label]) => ({ value, label })),
   },
   {
     name: 'who' as const,
@@ -33,25 +50,49 @@ const choices = computed(() => [
     values: sources.value.map((value) => ({ value, label: value })),
   },
 ])
-const narrowed = computed(() => isNarrowed(filter.value))
-const clear = (): void => void (filter.value = { pillar: '', state: '', who: '', source: '' })
+const narrowed = computed(() => isNarrowed(filter.value) + (alone.value === null ? 0 : 1))
+function clear(): void {
+  filter.value = { ...NO_FILTER }
+  alone.value = null
+}
+const shape = (isSet: boolean): string =>
+  `min-h-6 max-w-36 truncate rounded border bg-sheet max-column:hidden px-1 py-0.5 text-tiny ${isSet ? 'border-act font-semibold text-ink' : 'border-rule text-ink-2'}`
 </script>
 
 <template>
   <div class="flex flex-wrap items-center gap-1.5">
     <select
+      v-if="(brand.view?.accounts.length ?? 0) > 1"
+      v-model="alone"
+      :aria-label="labels.narrow.account"
+      :class="shape(alone !== null)"
+    >
+      <option :value="null">{{ labels.narrow.account }}</option>
+      <option v-for="account in brand.view!.accounts" :key="account.id" :value="account.id">
+        {{ account.name }}
+      </option>
+    </select>
+    <select
       v-for="choice in choices"
       :key="choice.name"
       v-model="filter[choice.name]"
       :aria-label="choice.label"
-      class="min-h-6 max-w-28 truncate rounded border bg-sheet px-1 py-0.5 text-tiny"
-      :class="filter[choice.name] ? 'border-act font-semibold text-ink' : 'border-rule text-ink-2'"
+      :class="shape(filter[choice.name] !== '')"
     >
       <option value="">{{ choice.label }}</option>
       <option v-for="value in choice.values" :key="value.value" :value="value.value">
         {{ value.label }}
       </option>
     </select>
+    <input
+      v-model.lazy="filter.words"
+      type="search"
+      :aria-label="labels.narrow.words"
+      :placeholder="labels.narrow.words"
+      :class="shape(filter.words !== '')"
+      class="w-36"
+      maxlength="100"
+    />
     <button v-if="narrowed > 0" type="button" class="min-h-6 text-tiny font-semibold text-act" @click="clear">
       {{ labels.allOf(narrowed) }}
     </button>

@@ -1,4 +1,4 @@
-import type { Card, CardState, ScheduleView } from '#shared/schedule/types'
+import type { Card, ScheduleView } from '#shared/schedule/types'
 import { addDays } from '~/base/localTime'
 
 export interface SheetEntry {
@@ -11,40 +11,6 @@ export interface SheetEntry {
   /** What an open slot is kept from: free on purpose, or the account on hold. */
   free: boolean
   held: boolean
-}
-
-/** What the sheet is narrowed to; empty for all. */
-export interface SheetFilter {
-  pillar: string
-  state: string
-  who: string
-  source: string
-}
-
-/** By how many things a sheet is narrowed. */
-export const isNarrowed = (filter: SheetFilter): number => Object.values(filter).filter(Boolean).length
-
-/** States in which a post has not arrived as it should, or not for certain. */
-const TROUBLE: readonly CardState[] = ['not-sent', 'trying-again', 'unknown', 'undecided', 'in-part']
-export const isTrouble = (state: CardState): boolean => TROUBLE.includes(state)
-
-/** Whether a card is one of those looked for. */
-export function isWanted(card: Card, filter: SheetFilter): boolean {
-  if (filter.pillar && card.pillarId !== filter.pillar) return false
-  if (filter.who && card.authorName !== filter.who) return false
-  if (filter.source && card.source !== filter.source) return false
-  switch (filter.state) {
-    case '':
-      return true
-    case 'trouble':
-      return isTrouble(card.state)
-    case 'held':
-      return card.isHeld || card.isHeldBack
-    case 'not-firm':
-      return card.approval !== null && card.approval !== 'approved'
-    default:
-      return card.state === filter.state
-  }
 }
 
 /** The days a schedule shows, `YYYY-MM-DD`. */

@@ -102,7 +102,9 @@ export const useScheduleStore = defineStore('schedule', () => {
     const card = [...(shown.value?.cards ?? []), ...(ribbon.value?.cards ?? [])].find(
       (card) => card.queueItemId === queueItemId,
     )
-    return card ? words.move.done(times.shortDayTime(card.at)) : words.move.doneNowhere
+    // It may stand on a day that is not among those shown.
+    const at = card?.at ?? shown.value?.base?.lines.find(({ id }) => id === queueItemId)?.at
+    return at ? words.move.done(times.shortDayTime(at)) : words.move.doneNowhere
   }
 
   const hold = (of: HoldTarget, reason: string, until: string | null): Promise<void> =>

@@ -21,6 +21,8 @@ export const fields = inWords({
   atLeastOne: 'At least one post a day, or leave it empty.',
   atMost200: 'At most 200 posts a day.',
   aWeekAtMost: 'At most a week: 10,080 minutes.',
+  noneChosen: 'Choose at least one post.',
+  wholeDays: 'Enter a number of days, up to 366, earlier ones with a minus.',
   goodDays: 'Enter a number of days from 1 to 365, or leave it empty.',
   aDayAtMost: 'At most a day: 1,440 minutes.',
   tooManySlots: 'A week has at most 200 slots.',

@@ -92,6 +92,8 @@ export const LIMITS = Object.freeze({
   folderFeed: 50,
   /** Days of the plan that are computed for the screens. */
   planDays: 90,
+  /** Posts of the Desk that stand in the list of all posts. */
+  listedDrafts: 5_000,
   /** Days that posts of a pillar may be said to be good for. */
   goodDays: 365,
   /** Articles of a feed that watches and rules look at again when its source is added or changed. */

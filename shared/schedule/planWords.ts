@@ -43,6 +43,7 @@ export const timetable = inWords({
   mixDays: 'over how many days',
   addMix: 'Add a limit',
   except: 'Special days',
+  newDay: 'the new day',
   exceptHint: 'For example, a holiday without posts or a fair with more of them.',
   date: 'Day',
   action: { none: 'no slots', replace: 'these slots instead', add: 'these slots too' },
@@ -78,6 +79,8 @@ export const placing = inWords({
   fewer: 'Fewer choices',
   more: (echoes: number) => counted(echoes, 'echo', 'echoes'),
   again: 'Send again',
+  againNever: 'Not again',
+  againOn: (account: string) => `Send it again on ${account}`,
   none: 'Never',
   echoes: {
     evening: 'this evening',
@@ -183,6 +186,82 @@ export const move = inWords({
   },
   hint: 'Drag it, or Alt with the arrow keys',
 })
+
+export const month = inWords({
+  title: 'Month',
+  earlier: 'The month before',
+  later: 'The month after',
+  thisMonth: 'This month',
+  open: (count: number) => `${count} open`,
+  slots: (count: number) => counted(count, 'slot', 'slots'),
+  noPost: 'no post',
+  more: (count: number) => `${count} more`,
+  posts: (count: number) => counted(count, 'post', 'posts'),
+  moreOn: (count: number, day: string) => `${count} more on ${day}`,
+  openDay: (day: string, posts: number) => `${day}, ${counted(posts, 'post', 'posts')}: open the day`,
+  gaps: (count: number) => `${counted(count, 'day', 'days')} without a post`,
+  othersMove: (count: number) => (count === 0 ? '' : `${counted(count, 'other moves', 'others move')}`),
+  past: 'That day is over.',
+  notPlanned: 'Nothing is planned so far ahead. Give the post a time of its own instead.',
+  notPlannedFrom: (day: string) => `from ${day}: slots only, not planned yet`,
+  noneFound: 'No post of this month is one of those you look for.',
+  weeksOf: (year: string) => `Weeks of ${year}`,
+  weekIs: (from: string, posts: number, open: number, later: number) =>
+    `Week of ${from}: ${fullness(posts, open, later)}`,
+  monthIs: (name: string, posts: number, open: number, later: number) =>
+    `${name}: ${fullness(posts, open, later)}`,
+})
+
+export const list = inWords({
+  face: 'List',
+  title: 'All posts',
+  count: (count: number) => counted(count, 'post', 'posts'),
+  columns: {
+    at: 'When',
+    account: 'Account',
+    text: 'Post',
+    pillar: 'Pillar',
+    state: 'State',
+    who: 'Who',
+    source: 'Source',
+  },
+  shownColumns: 'Columns shown',
+  instant: 'Instant',
+  address: 'Address',
+  choose: 'Choose',
+  chooseThis: (text: string) => `Choose “${text}”`,
+  draft: 'draft',
+  lined: 'lined up',
+  turn: 'its turn',
+  noPlace: 'no place',
+  save: 'Save as CSV',
+  saving: (count: number, total: number) => `${count} of ${total}`,
+  empty: { title: 'No such post', detail: 'Nothing was sent, lined up or written that is looked for here.' },
+  several: 'What is chosen',
+  chosen: (count: number) => `${count} chosen`,
+  moveBy: 'Move by',
+  days: 'Days to move by; earlier with a minus',
+  daysUnit: 'days',
+  setPillar: 'Set pillar …',
+  takeOut: 'Take out',
+  none: 'Choose none',
+  done: {
+    'take-out': (count: number) => `${counted(count, 'post', 'posts')} taken out of the line.`,
+    hold: (count: number) => `${counted(count, 'post is', 'posts are')} on hold.`,
+    lift: (count: number) => `${counted(count, 'post goes', 'posts go')} out again.`,
+    pillar: (count: number) => `${counted(count, 'post has', 'posts have')} that pillar now.`,
+    days: (count: number) => `${counted(count, 'post', 'posts')} moved.`,
+  },
+})
+
+const fullness = (posts: number, open: number, later: number): string =>
+  [
+    counted(posts, 'post', 'posts'),
+    open > 0 ? `${open} open` : '',
+    later > 0 ? `${counted(later, 'slot', 'slots')} not planned yet` : '',
+  ]
+    .filter(Boolean)
+    .join(', ')
 
 export const ahead = inWords({
   title: 'Look ahead',

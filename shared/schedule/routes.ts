@@ -2,10 +2,14 @@ import { ofBrand } from '#shared/platform/route'
 import type {
   FoundAhead,
   LateQueueItem,
+  ListView,
+  MonthView,
   Placing,
   PlanChange,
   QueueingResult,
   ScheduleAnswer,
+  SeveralDone,
+  YearView,
 } from '#shared/schedule/types'
 import type {
   holdSchema,
@@ -13,6 +17,7 @@ import type {
   lineUpSchema,
   moveSchema,
   placingSchema,
+  severalSchema,
   timetableSchema,
   zoneChangeSchema,
 } from '#shared/schedule/schemas'
@@ -34,6 +39,8 @@ export const scheduleRoutes = {
   lift: ofBrand('POST', 'work', '/lift').takes<typeof liftSchema>().answers<Undoable>(),
   takeOut: ofBrand('DELETE', 'work', '/lines/:id').answers<Undoable & { echoes: number }>(),
   moveItem: ofBrand('POST', 'work', '/lines/:id/move').takes<typeof moveSchema>().answers<Undoable>(),
+  /** One thing done to several posts in line. */
+  several: ofBrand('POST', 'work', '/lines/several').takes<typeof severalSchema>().answers<SeveralDone>(),
   sendNow: ofBrand('POST', 'work', '/lines/:id/send').answers<null>(),
   lookAhead: ofBrand('GET', 'read', '/look-ahead').answers<FoundAhead[]>(),
   /** Where a post and its echoes would go, and what would move; nothing is stored. */
@@ -47,6 +54,15 @@ export const scheduleRoutes = {
    * (`base`).
    */
   schedule: ofBrand('GET', 'read', '/schedule').answers<ScheduleAnswer>(),
+  /**
+   * All posts by `sort` (`at` without it, `desc=1` the other way round), some rows `from` one on, narrowed by
+   * `account`, `pillar`, `state`, `kind`, `who`, `source` and `words`; with `whole=1` their texts whole.
+   */
+  list: ofBrand('GET', 'read', '/schedule-list').answers<ListView>(),
+  /** So many `weeks` (six at most) from the local day `from` on. */
+  month: ofBrand('GET', 'read', '/schedule-month').answers<MonthView>(),
+  /** How full each of so many `weeks` (54 at most) is, from the local day `from` on. */
+  year: ofBrand('GET', 'read', '/schedule-year').answers<YearView>(),
   /** What another time zone would move; nothing is stored. */
   tryZone: ofBrand('POST', 'own', '/zone-change').takes<typeof zoneChangeSchema>().answers<PlanChange>(),
 }

@@ -200,3 +200,24 @@ export const lineUpSchema = yup.object({
   placements,
   echoes,
 })
+
+export const severalSchema = yup.object({
+  ids: listOf(id, LIMITS.atOnce, labels.tooManyAtOnce(LIMITS.atOnce))
+    .min(1, labels.noneChosen)
+    .required(labels.noneChosen),
+  action: yup
+    .object({
+      kind: yup
+        .string()
+        .oneOf(['take-out', 'hold', 'lift', 'pillar', 'days'] as const)
+        .required(),
+      pillarId: nullableUuid,
+      days: yup.number().integer(labels.wholeDays).min(-366, labels.wholeDays).max(366, labels.wholeDays),
+    })
+    .test(
+      'whole',
+      labels.wholeDays,
+      ({ kind, days }) => kind !== 'days' || (days !== undefined && days !== 0),
+    )
+    .required(),
+})

@@ -4,6 +4,7 @@ import type { Instant, Weekday } from '#core/instant'
 import type { Offset, PlanInput } from '#core/schedule/types'
 import type { Finding } from '#core/schedule/lookAhead'
 import type { Approval } from '#shared/posts/types'
+import type { Undoable } from '#shared/platform/types'
 
 /** A day that differs from the week. */
 export interface ExceptView {
@@ -28,6 +29,8 @@ export interface Placement {
   kind: 'next' | 'first' | 'last' | 'slot' | 'time' | 'now'
   /** The slot or the time; null for the others. */
   at: Instant | null
+  /** Its echoes there; null for those of all accounts. */
+  echoes?: Echo[] | null
 }
 
 /** The same post once more, so long after the first time, in one of its wordings. */
@@ -158,6 +161,82 @@ export interface Card {
   authorName: string
   /** Whose article it is about. */
   source: string | null
+}
+
+/** What of a card a month or a list shows, whether one may drag it and what it is narrowed by. */
+export type PlacedCard = Pick<
+  Card,
+  | 'id'
+  | 'accountId'
+  | 'postId'
+  | 'queueItemId'
+  | 'evergreenId'
+  | 'at'
+  | 'state'
+  | 'text'
+  | 'pillarId'
+  | 'isFixed'
+  | 'approval'
+  | 'isHeld'
+  | 'isHeldBack'
+  | 'authorName'
+  | 'source'
+>
+
+/** What is done to several posts in line. */
+export type SeveralAction =
+  | { kind: 'take-out' | 'hold' | 'lift' }
+  | { kind: 'pillar'; pillarId: string | null }
+  | { kind: 'days'; days: number }
+
+/** `count`: how many posts it was done to. */
+export interface SeveralDone extends Undoable {
+  count: number
+}
+
+/** One post on one account in the list of all posts, or one that is being written. */
+export interface ListRow extends Omit<PlacedCard, 'at' | 'accountId' | 'state'> {
+  /** Null for what has no place. */
+  at: Instant | null
+  accountId: string | null
+  state: CardState | 'draft'
+  remoteUrl: string | null
+}
+
+export const LIST_SORTS = ['at', 'account', 'pillar', 'state', 'who', 'source'] as const
+export type ListSort = (typeof LIST_SORTS)[number]
+
+/** Some rows of the list, `from` one on, of so many. */
+export interface ListView {
+  total: number
+  from: number
+  /** Which row is the first still to come, where they are sorted by time; null where none is, or else. */
+  firstComing: number | null
+  /** Who made them all, and whose articles they are about: what they can be narrowed by. */
+  people: string[]
+  sources: string[]
+  rows: ListRow[]
+}
+
+/** So many weeks from a local day on. */
+export interface MonthView {
+  from: string
+  weeks: number
+  /** Behind it nothing is planned but what has a time of its own. */
+  plannedUntil: Instant
+  /** Their texts are first words. */
+  cards: PlacedCard[]
+  open: { accountId: string; at: Instant; slotId: string; use: SlotView['use']; held: boolean }[]
+  /** Slots behind the end of the plan. */
+  later: { accountId: string; at: Instant }[]
+}
+
+/** How full each week is, from a local day on. */
+export interface YearView {
+  from: string
+  plannedUntil: Instant
+  /** What went out, what has a place, open slots, and slots behind the end of the plan. */
+  weeks: { sent: number; lined: number; open: number; later: number }[]
 }
 
 export interface ScheduleAnswer extends ScheduleView {

@@ -32,7 +32,17 @@ export const schedule = inWords({
   noSlots: 'no slots this day',
   rules: (limit: number, perDay: number | null) =>
     `${limit} characters${perDay === null ? '' : ` · ${perDay} a day`}`,
-  narrow: { pillar: 'Pillar', state: 'State', who: 'Who', source: 'Source', any: 'any' },
+  narrow: {
+    account: 'Account',
+    pillar: 'Pillar',
+    state: 'State',
+    who: 'Who',
+    source: 'Source',
+    kind: 'Kind',
+    words: 'Words',
+    any: 'any',
+  },
+  narrowKinds: { about: 'about an article', own: 'of our own', evergreen: 'evergreens' },
   narrowStates: {
     'lined-up': 'lined up',
     'not-firm': 'not approved',

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { joinedEvents } from '~/base/joinedEvents'
-import { isTrouble } from '~/schedule/scheduleGrid'
+import { isTrouble } from '#shared/schedule/filter'
 import {
   mayFollow,
   NEXT_STATES,

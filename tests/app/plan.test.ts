@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import type { Card, ScheduleView } from '#shared/schedule/types'
 import { nearestSlot } from '~/schedule/nearestSlot'
-import { entriesOf, isNarrowed, isWanted, type SheetFilter } from '~/schedule/scheduleGrid'
+import { entriesOf } from '~/schedule/scheduleGrid'
+import { isNarrowed, isWanted, NO_FILTER, type SheetFilter } from '#shared/schedule/filter'
 import { putIn, readTime, type PlannedSlot, type PutIn } from '~/schedule/timetables'
 import { ontoCard } from '~/schedule/sheetMoves'
 
@@ -53,7 +54,7 @@ const card = (more: Partial<Card>): Card => ({
 }) // prettier-ignore
 
 describe('a narrowed sheet', () => {
-  const all: SheetFilter = { pillar: '', state: '', who: '', source: '' }
+  const all: SheetFilter = NO_FILTER
   it('shows what is looked for by pillar, state, person and source', () => {
     expect([isNarrowed(all), isNarrowed({ ...all, who: 'Nell', state: 'sent' })]).toEqual([0, 2])
     const wanted = (filter: Partial<SheetFilter>, more: Partial<Card> = {}): boolean =>

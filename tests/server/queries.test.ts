@@ -28,6 +28,7 @@ import * as accounts from '#server/networks/queries/accounts'
 import { askedBy } from '#server/notices/queries/mailAddresses'
 import * as brands from '#server/people/queries/brands'
 import { hasSignedInFrom } from '#server/people/queries/people'
+import * as listed from '#server/posts/queries/listed'
 import * as postDocs from '#server/posts/queries/postDocs'
 import * as posts from '#server/posts/queries/posts'
 import * as queueItems from '#server/posts/queries/queueItems'
@@ -174,6 +175,9 @@ const ASKED: (() => Promise<unknown>)[] = [
   () => posts.countOnDesk(db, 'b'),
   () => posts.aboutPosts(db, 'b', ['p']),
   () => queueItems.sendingsOfPosts(db, 'b', ['p']),
+  () => deliveries.deliveriesShown(db, 'b', 0, 1),
+  () => listed.sentKeys(db, 'b', { words: 'w', accountId: 'a' }),
+  () => listed.sentTextsByIds(db, 'b', ['d'], 9),
   () => folders.anyFolder(db, 'f'),
   () => folders.foldersOf(db, 'b'),
   () => folders.foldersOfSource(db, 's'),

@@ -2,6 +2,7 @@ import { sayPlan } from '#shared/schedule/messages'
 // Makes plans beside the page, so that dragging stays smooth.
 import type { Instant } from '#core/instant'
 import { movePost, planDifference, type Moved, type MoveTo } from '#core/schedule/moves'
+import { laterPlaces } from '#core/schedule/laterPlaces'
 import { planLines } from '#core/schedule/plan'
 import type { Plan, PlanInput } from '#core/schedule/types'
 
@@ -92,8 +93,9 @@ function trialOf(
     id,
     to,
   )
-  const after = planLines({ ...known, posts })
-  const entry = after.entries.find((entry) => entry.postId === id)
+  const tried = { ...known, posts }
+  const after = planLines(tried)
+  const entry = [...after.entries, ...laterPlaces(tried, after)].find((entry) => entry.postId === id)
   const refused = after.unplaced.find((item) => item.postId === id)
   const messages = entry ? [entry.reason, ...entry.warnings] : refused ? [refused.message] : []
   return {

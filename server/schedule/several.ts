@@ -1,0 +1,146 @@
+import { laterPlaces, slotsBetween, zoneClock } from '#core/schedule'
+import { DAY, toInstant } from '#core/instant'
+import { sayPlan } from '#shared/schedule/messages'
+import type { SeveralAction, SeveralDone } from '#shared/schedule/types'
+import { now } from '#server/platform/clock'
+import type { Db } from '#server/platform/db'
+import type { Tracked } from '#server/platform/db/tracked'
+import { problem } from '#server/platform/http/problem'
+import type { Actor } from '#server/platform/changes/actor'
+import { changeUndoably } from '#server/platform/changes/history'
+import { pillarById } from '#server/people'
+import { postById, type QueuedPost } from '#server/posts'
+import { planOf, type BrandPlan } from './plan'
+
+/**
+ * Does one thing to several posts in line: all of it or nothing, undone as one. Throws `alreadyGone` where one of
+ * them stands in no line any more, and `noPlace` where one can't be moved so far.
+ */
+export async function changeSeveral(
+  actor: Actor,
+  ids: string[],
+  action: SeveralAction,
+): Promise<SeveralDone> {
+  const { result, historyId } = await changeUndoably(actor, 'line', '', async (db, tracked) => {
+    const known = await planOf(db, actor.brandId)
+    const lines = [...new Set(ids)].map((id) => {
+      const line = known.lines.get(id)
+      if (!line) throw problem('alreadyGone')
+      return line
+    })
+    await act({ db, tracked, actor, known }, lines, action)
+    return lines.length
+  })
+  return { historyId, count: result }
+}
+
+interface Within {
+  db: Db
+  tracked: Tracked
+  actor: Actor
+  known: BrandPlan
+}
+
+async function act(within: Within, lines: QueuedPost[], action: SeveralAction): Promise<void> {
+  const { tracked } = within
+  switch (action.kind) {
+    case 'take-out':
+      return takeOut(within, lines)
+    case 'hold':
+    case 'lift': {
+      const state = action.kind === 'hold' ? ('held' as const) : ('in-line' as const)
+      for (const { id, fixed_at, slot_at } of lines) {
+        const isLate = action.kind === 'lift' && (fixed_at ?? slot_at ?? Number.POSITIVE_INFINITY) < now()
+        await tracked.update(
+          'lines',
+          { id },
+          {
+            ...{ state, hold_until: null, hold_reason: null },
+            // Its own time passed meanwhile: it goes back to its turn.
+            ...(isLate ? { fixed_at: null, slot_at: null } : {}),
+          },
+        )
+      }
+      return
+    }
+    case 'pillar':
+      return setPillar(within, lines, action.pillarId)
+    case 'days':
+      return moveByDays(within, lines, action.days)
+  }
+}
+
+/** An echo goes with what it follows, whether it was chosen or not. */
+async function takeOut({ tracked, known }: Within, lines: QueuedPost[]): Promise<void> {
+  const ids = new Set(lines.map(({ id }) => id))
+  const echoes = [...known.lines.values()].filter(
+    ({ id, follows_id }) => follows_id !== null && ids.has(follows_id) && !ids.has(id),
+  )
+  // Those that follow go first: what they follow is gone then.
+  const all = [...echoes, ...lines].sort((a, b) => b.echo - a.echo)
+  for (const { id } of all) await tracked.remove('lines', { id })
+}
+
+/** Its pillar says nothing of a post's words: one that is approved stays so. */
+async function setPillar(
+  { db, tracked, actor }: Within,
+  lines: QueuedPost[],
+  pillarId: string | null,
+): Promise<void> {
+  if (pillarId !== null && !(await pillarById(db, actor.brandId, pillarId))) throw problem('notFound')
+  for (const id of new Set(lines.map(({ post_id }) => post_id))) {
+    const post = (await postById(db, actor.brandId, id))!
+    const isApproved = post.approved_version === post.version
+    await tracked.update(
+      'posts',
+      { id },
+      {
+        pillar_id: pillarId,
+        version: post.version + 1,
+        ...(isApproved ? { approved_version: post.version + 1 } : {}),
+      },
+    )
+  }
+}
+
+/** The same time on the clock so many days later, or earlier: a slot where the timetable has one then. */
+async function moveByDays(
+  { db, tracked, actor, known }: Within,
+  lines: QueuedPost[],
+  days: number,
+): Promise<void> {
+  const { brand, input, plan } = known
+  const clock = zoneClock(brand.zone, now() - 400 * DAY, now() + 800 * DAY)
+  const places = new Map(
+    [...plan.entries, ...laterPlaces(input, plan)].map(({ postId, at, slotAt }) => [postId, slotAt ?? at]),
+  )
+  for (const line of lines) {
+    const at = places.get(line.id)
+    if (at === undefined) throw problem('noPlace', whyNot(known, line.id))
+    const to = clock.add(Date.parse(at), { days })
+    if (to < now()) throw problem('dayPassed')
+    const { timetable } = input.accounts.find(({ id }) => id === line.account_id)!
+    const isSlot =
+      to < Date.parse(input.until) &&
+      slotsBetween(timetable, toInstant(to), toInstant(to + 1)).some(({ use }) => use !== 'free')
+    await tracked.update(
+      'lines',
+      { id: line.id },
+      isSlot ? { slot_at: to, fixed_at: null } : { fixed_at: to, slot_at: null },
+    )
+  }
+  const after = await planOf(db, actor.brandId)
+  const later = new Set(laterPlaces(after.input, after.plan).map(({ postId }) => postId))
+  const lost = lines.find(
+    ({ id }) => !later.has(id) && after.plan.unplaced.some(({ postId }) => postId === id),
+  )
+  if (lost) throw problem('noPlace', whyNot(after, lost.id))
+}
+
+/** Why a post has no place, with its first words. */
+function whyNot({ plan, lines }: BrandPlan, id: string): string {
+  const refused = plan.unplaced.find(({ postId }) => postId === id)
+  const line = lines.get(id)
+  const text = (line?.own_text ?? line?.text ?? '').slice(0, 60)
+  return [`“${text}”.`, refused ? sayPlan(refused.message) : ''].filter(Boolean).join(' ')
+}
