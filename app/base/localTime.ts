@@ -18,8 +18,21 @@ export function dateFormat(zone: string, options: Intl.DateTimeFormatOptions): I
   return known
 }
 
-/** An instant's day and minute on a zone's wall clock. */
+const MOST_MOMENTS = 5000
+const moments = new Map<string, LocalMoment>()
+
+/** An instant's day and minute on a zone's wall clock; those asked for lately are known. */
 export function localMoment(at: number, zone: string): LocalMoment {
+  const key = `${at} ${zone}`
+  const known = moments.get(key)
+  if (known) return known
+  const made = makeMoment(at, zone)
+  if (moments.size >= MOST_MOMENTS) moments.clear()
+  moments.set(key, made)
+  return made
+}
+
+function makeMoment(at: number, zone: string): LocalMoment {
   const parts = dateFormat(zone, {
     year: 'numeric',
     month: '2-digit',

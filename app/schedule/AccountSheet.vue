@@ -5,7 +5,7 @@ import type { Card, ScheduleView } from '#shared/schedule/types'
 import * as words from '#shared/words'
 import { SHEET_DRAG } from './useSheetDrag'
 import { NOWHERE, vDropTarget } from '~/base/dragging'
-import { daysOf, entriesOf } from './scheduleGrid'
+import { cellOf, daysOf, entriesByCell } from './scheduleGrid'
 import PostCard from './PostCard.vue'
 import OpenSlot from './OpenSlot.vue'
 
@@ -23,8 +23,9 @@ const brand = useBrandStore()
 const drag = inject(SHEET_DRAG, null)
 const today = computed(() => times.moment(clock.now).date)
 const days = computed(() => daysOf(props.view))
-const entries = (accountId: string, date: string) =>
-  entriesOf(props.view, accountId, date, (at) => times.moment(at).date)
+// Made once for what is shown: the sheet is drawn anew with every place a dragged card passes.
+const cells = computed(() => entriesByCell(props.view, (at) => times.moment(at).date))
+const entries = (accountId: string, date: string) => cells.value.get(cellOf(accountId, date)) ?? []
 const summary = (account: Account): { lined: string; open: string; ends: string } => {
   const found = props.view.perAccount.find((item) => item.accountId === account.id)
   return {

@@ -2,20 +2,21 @@
 import type { Account } from '#shared/networks/types'
 import type { ScheduleView } from '#shared/schedule/types'
 import * as words from '#shared/words'
-import { daysOf, entriesOf } from './scheduleGrid'
+import { cellOf, daysOf, entriesByCell } from './scheduleGrid'
 import PostCard from './PostCard.vue'
 import OpenSlot from './OpenSlot.vue'
 
 const props = defineProps<{ view: ScheduleView; accounts: Account[] }>()
 const emit = defineEmits<{ open: [cardId: string] }>()
 const times = useTimes()
+const cells = computed(() => entriesByCell(props.view, (at) => times.moment(at).date))
 const days = computed(() =>
   daysOf(props.view).map((date) => ({
     date,
     name: times.dateMonth(date),
     entries: props.accounts
       .flatMap((account) =>
-        entriesOf(props.view, account.id, date, (at) => times.moment(at).date).map((entry) => ({
+        (cells.value.get(cellOf(account.id, date)) ?? []).map((entry) => ({
           ...entry,
           account: account.name,
           accountId: account.id,

@@ -102,6 +102,9 @@ const would = computed(() => {
         />
       </li>
     </ul>
+    <p v-if="more > 0" class="text-center text-tiny text-ink-2 column:hidden" aria-hidden="true">
+      +{{ more }}
+    </p>
     <p
       v-if="would"
       class="absolute right-1 bottom-1 left-1 rounded bg-act px-1.5 py-0.5 text-tiny font-semibold text-on-act"

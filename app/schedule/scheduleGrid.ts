@@ -19,32 +19,28 @@ export const daysOf = (view: ScheduleView): string[] =>
     addDays(view.from, at),
   )
 
-/** One account's day in time order: its posts and its open slots. */
-export function entriesOf(
-  view: ScheduleView,
-  accountId: string,
-  date: string,
+/** Each account's days in time order, their posts and their open slots, by `cellOf`. */
+export function entriesByCell(
+  view: Pick<ScheduleView, 'cards' | 'open'>,
   dayOf: (at: string) => string,
-): SheetEntry[] {
-  const cards = view.cards.map((card) => ({
-    key: card.id,
-    at: card.at,
-    card,
-    message: '',
-    free: false,
-    held: false,
-    accountId: card.accountId,
-  }))
-  const open = view.open.map((slot) => ({
-    key: `${slot.slotId}${slot.at}`,
-    at: slot.at,
-    card: null,
-    message: slot.reason,
-    free: slot.use === 'free',
-    held: slot.held,
-    accountId: slot.accountId,
-  }))
-  return [...cards, ...open]
-    .filter((entry) => entry.accountId === accountId && dayOf(entry.at) === date)
-    .sort((a, b) => a.at.localeCompare(b.at))
+): Map<string, SheetEntry[]> {
+  const cells = new Map<string, SheetEntry[]>()
+  const add = (accountId: string, entry: SheetEntry): void => {
+    const cell = cellOf(accountId, dayOf(entry.at))
+    const known = cells.get(cell)
+    if (known) known.push(entry)
+    else cells.set(cell, [entry])
+  }
+  for (const card of view.cards)
+    add(card.accountId, { key: card.id, at: card.at, card, message: '', free: false, held: false })
+  for (const slot of view.open) {
+    const { at, reason, use, held, accountId } = slot
+    const key = `${slot.slotId}${at}`
+    add(accountId, { key, at, card: null, message: reason, free: use === 'free', held })
+  }
+  for (const entries of cells.values()) entries.sort((a, b) => a.at.localeCompare(b.at))
+  return cells
 }
+
+/** A cell of the sheet: an account's day. */
+export const cellOf = (accountId: string, date: string): string => `${accountId} ${date}`

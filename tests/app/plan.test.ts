@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { Card, ScheduleView } from '#shared/schedule/types'
 import { nearestSlot } from '~/schedule/nearestSlot'
-import { entriesOf } from '~/schedule/scheduleGrid'
+import { cellOf, entriesByCell } from '~/schedule/scheduleGrid'
 import { isNarrowed, isWanted, NO_FILTER, type SheetFilter } from '#shared/schedule/filter'
 import { putIn, readTime, type PlannedSlot, type PutIn } from '~/schedule/timetables'
 import { ontoCard } from '~/schedule/sheetMoves'
@@ -81,7 +81,7 @@ const moment = (at: string) => ({
 describe('the sheet', () => {
   const view = { cards: [card({ id: 'late', at: '2027-03-02T15:00:00.000Z' }), card({ id: 'other', accountId: 'b' })], open: [open('2027-03-02T12:00:00.000Z'), open('2027-03-02T09:00:00.000Z', { use: 'free' })] } as unknown as ScheduleView // prettier-ignore
   it('shows an account’s day in time order, posts and open slots', () => {
-    const entries = entriesOf(view, 'a', '2027-03-02', (at) => at.slice(0, 10))
+    const entries = entriesByCell(view, (at) => at.slice(0, 10)).get(cellOf('a', '2027-03-02'))!
     expect(entries.map((entry) => [entry.at.slice(11, 16), entry.card?.id ?? 'open', entry.free])).toEqual([['09:00', 'open', true], ['12:00', 'open', false], ['15:00', 'late', false]]) // prettier-ignore
   })
   it('finds the open slot nearest to where something is let go on the ribbon, never one kept free', () => {
