@@ -13,8 +13,8 @@ interface Dated {
 }
 
 /**
- * The last days of what an article names that are still to come, soonest first, a few at most; none while they
- * are being read.
+ * The last days of what an article names that are still to come, soonest first, a few at most; none while
+ * they are being read.
  */
 export function useDaysNamed(article: () => Dated | null) {
   const brand = useBrandStore()

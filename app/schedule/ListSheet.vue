@@ -167,9 +167,7 @@ async function save(): Promise<void> {
 
 <template>
   <div class="flex min-h-0 grow flex-col">
-    <div
-      class="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule px-3.5 py-1 text-small text-ink-2"
-    >
+    <div class="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule px-3.5 py-1 text-small">
       <span role="status">{{ list.total.value === null ? '' : labels.count(list.total.value) }}</span>
       <ListActions v-if="chosen.size > 0" :ids="[...chosen]" @done="chosen = new Set()" />
       <span class="grow" />
@@ -203,7 +201,7 @@ async function save(): Promise<void> {
     <div
       v-else
       ref="box"
-      class="min-h-0 grow overflow-auto bg-sheet"
+      class="min-h-0 grow overflow-auto bg-sheet text-small"
       role="table"
       tabindex="0"
       :aria-label="labels.title"
@@ -243,7 +241,7 @@ async function save(): Promise<void> {
           :key="item.index"
           role="row"
           :aria-rowindex="item.index + 2"
-          class="absolute right-0 left-0 grid h-8 items-center border-b border-rule/60 px-2 text-small hover:bg-paper"
+          class="absolute right-0 left-0 grid h-8 items-center border-b border-rule/60 px-2 hover:bg-paper"
           :style="{ gridTemplateColumns: grid, transform: `translateY(${item.start}px)` }"
         >
           <template v-if="list.rowAt(item.index)">

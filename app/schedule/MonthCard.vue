@@ -68,8 +68,8 @@ function onKey(event: KeyboardEvent): void {
   <button
     v-drag="source"
     type="button"
-    class="flex h-6 w-full items-center gap-1.5 rounded-[3px] pr-1 text-left text-small hover:bg-well max-column:justify-center"
-    :class="{ 'opacity-45': isDragged, 'bg-well': isPushed }"
+    class="flex h-6 w-full items-center gap-1.5 rounded-[3px] pr-1 text-left text-small hover:bg-well"
+    :class="['max-column:justify-center', { 'opacity-45': isDragged, 'bg-well': isPushed }]"
     :data-card="card.id"
     :data-state="card.state"
     :title="about"

@@ -107,7 +107,7 @@ const would = computed(() => {
     </p>
     <p
       v-if="would"
-      class="absolute right-1 bottom-1 left-1 rounded bg-act px-1.5 py-0.5 text-tiny font-semibold text-on-act"
+      class="absolute inset-x-1 bottom-1 rounded bg-act px-1.5 py-0.5 text-tiny font-semibold text-on-act"
     >
       {{ would }}
     </p>

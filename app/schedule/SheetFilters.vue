@@ -56,7 +56,10 @@ function clear(): void {
   alone.value = null
 }
 const shape = (isSet: boolean): string =>
-  `min-h-6 max-w-36 truncate rounded border bg-sheet max-column:hidden px-1 py-0.5 text-tiny ${isSet ? 'border-act font-semibold text-ink' : 'border-rule text-ink-2'}`
+  [
+    'min-h-6 max-w-36 truncate rounded border bg-sheet px-1 py-0.5 text-tiny max-column:hidden',
+    isSet ? 'border-act font-semibold text-ink' : 'border-rule text-ink-2',
+  ].join(' ')
 </script>
 
 <template>

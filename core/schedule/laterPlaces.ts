@@ -2,8 +2,8 @@ import { message } from '../messages'
 import type { Plan, PlanEntry, PlanInput } from './types'
 
 /**
- * The posts whose own time lies behind the end of the plan, at that time: nothing else is planned there yet, and no
- * limit is looked at before the plan reaches it.
+ * The posts whose own time lies behind the end of the plan, at that time: nothing else is planned there yet,
+ * and no limit is looked at before the plan reaches it.
  */
 export function laterPlaces({ posts }: PlanInput, { unplaced }: Pick<Plan, 'unplaced'>): PlanEntry[] {
   const later = new Set(unplaced.flatMap(({ postId, code }) => (code === 'beyond-until' ? [postId] : [])))

@@ -41,9 +41,9 @@ const WAYS: Partial<Record<string, { pattern: RegExp; months: string[] }>> = {
 }
 
 /**
- * Spans of days like «the 15th through the 17th» and «del 15 al 17 de marzo», from a day on: where no month is
- * said, in the first in which the last day is still to come; else in the next such month. Pure; linear in the
- * text's length.
+ * Spans of days like «the 15th through the 17th» and «del 15 al 17 de marzo», from a day on: where no month
+ * is said, in the first in which the last day is still to come; else in the next such month. Pure; linear in
+ * the text's length.
  */
 export function daySpans(text: string, { today, language }: { today: string; language: string }): DaySpan[] {
   const way = WAYS[language]

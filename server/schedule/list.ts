@@ -40,8 +40,8 @@ interface Key {
 }
 
 /**
- * All of a brand's posts: sent, in line, evergreens' turns, drafts, narrowed and sorted; `PAGE` of them from one
- * on. Those without a time stand last, however they are sorted by it.
+ * All of a brand's posts: sent, in line, evergreens' turns, drafts, narrowed and sorted; `PAGE` of them from
+ * one on. Those without a time stand last, however they are sorted by it.
  */
 export async function listOfPosts(brandId: string, ask: ListAsk): Promise<ListView> {
   const db = await useDb()

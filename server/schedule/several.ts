@@ -13,8 +13,8 @@ import { postById, type QueuedPost } from '#server/posts'
 import { planOf, type BrandPlan } from './plan'
 
 /**
- * Does one thing to several posts in line: all of it or nothing, undone as one. Throws `alreadyGone` where one of
- * them stands in no line any more, and `noPlace` where one can't be moved so far.
+ * Does one thing to several posts in line: all of it or nothing, undone as one. Throws `alreadyGone` where
+ * one of them stands in no line any more, and `noPlace` where one can't be moved so far.
  */
 export async function changeSeveral(
   actor: Actor,

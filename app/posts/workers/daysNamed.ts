@@ -1,4 +1,4 @@
-// Reads the days an article names, beside the page: it is foreign text, and reading dates needs their grammars.
+// Reads the days an article names, beside the page: it is foreign text, and dates need their grammars.
 import { datesIn, plainText } from '#core/text'
 
 export interface DaysAsk {

@@ -18,9 +18,9 @@ const SENT_KEY = {
 export type SentKey = ShapeOf<typeof SENT_KEY>
 
 /**
- * All of a brand's deliveries, but for what came back into the line, by what a list is sorted and narrowed by;
- * of those alone whose text holds some words (letters of the alphabet large or small), or of one account. Read
- * in the thread for long reads.
+ * All of a brand's deliveries, but for what came back into the line, by what a list is sorted and narrowed
+ * by; of those alone whose text holds some words (letters of the alphabet large or small), or of one
+ * account. Read in the thread for long reads.
  */
 export function sentKeys(
   db: Db,
