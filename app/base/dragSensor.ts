@@ -1,11 +1,9 @@
 import {
   AutoScroller,
-  Cursor,
   DragDropManager,
   Draggable,
   PointerActivationConstraints,
   PointerSensor,
-  PreventSelection,
 } from '@dnd-kit/dom'
 
 /** A place on the screen, in pixels from its top left corner. */
@@ -36,8 +34,19 @@ const sensor = PointerSensor.configure({
   preventActivation: (event) =>
     event.target instanceof Element && event.target.closest('input, textarea, select') !== null,
 })
-// Keys have their own ways to move things, and what is dragged stays in its place until it is let go.
-const manager = new DragDropManager({ sensors: [sensor], plugins: [AutoScroller, Cursor, PreventSelection] })
+// Keys have their own ways to move things, and what is dragged stays in its place until it is let go. The
+// library's plugins for cursor and selection write rules for every element of the page, which all have to be
+// styled anew as a drag begins: `DRAGGING` does the same for a few.
+const manager = new DragDropManager({ sensors: [sensor], plugins: [AutoScroller] })
+const DRAGGING = 'dragging'
+const noSelection = (event: Event): void => event.preventDefault()
+function setDragging(isDragging: boolean): void {
+  document.documentElement.classList.toggle(DRAGGING, isDragging)
+  if (isDragging) {
+    document.getSelection()?.removeAllRanges()
+    document.addEventListener('selectstart', noSelection)
+  } else document.removeEventListener('selectstart', noSelection)
+}
 const watches = new WeakMap<Draggable, DragWatch>()
 let count = 0
 
@@ -47,13 +56,15 @@ manager.monitor.addEventListener('beforedragstart', (event) => {
   if (!watchOf(event.operation.source)?.start()) event.preventDefault()
 })
 // One who holds a finger still is told at once that it drags.
-manager.monitor.addEventListener('dragstart', ({ operation }) =>
-  watchOf(operation.source)?.move(operation.position.current),
-)
+manager.monitor.addEventListener('dragstart', ({ operation }) => {
+  setDragging(true)
+  watchOf(operation.source)?.move(operation.position.current)
+})
 manager.monitor.addEventListener('dragmove', (event) =>
   watchOf(event.operation.source)?.move(event.to ?? event.operation.position.current),
 )
 manager.monitor.addEventListener('dragend', ({ operation, canceled, nativeEvent }) => {
+  setDragging(false)
   // Let go in a quick throw, it ends before the library took up its beginning, or its last move: that is no
   // giving up.
   const isLetGo = nativeEvent instanceof PointerEvent && nativeEvent.type === 'pointerup'

@@ -1,6 +1,6 @@
 import { shallowRef, type Directive } from 'vue'
 import type { Point } from './dragSensor'
-import type { MovedCard } from '~/schedule/sheetMoves'
+import type { MovedCard } from '#shared/schedule/types'
 
 // What is dragged and where it may be let go, by mouse, pen or finger. The library that watches the pointer
 // is fetched with the first thing that can be dragged: no other screen waits for it.

@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import type { PlacedCard } from '#shared/schedule/types'
+import type { PlacedCard, MovedCard } from '#shared/schedule/types'
 import * as words from '#shared/words'
 import { NOWHERE, vDropTarget } from '~/base/dragging'
 import MonthCard from './MonthCard.vue'
 import type { MonthDay } from './monthDays'
-import { ontoDay, type MovedCard, type Places } from './sheetMoves'
+import { ontoDay, type Places } from './sheetMoves'
 import type { Shift } from './useCardShift'
 import { SHEET_DRAG, type DropPlace } from './useSheetDrag'
 

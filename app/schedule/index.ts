@@ -12,7 +12,7 @@ export { type HoldTarget, PLAN_CHANGES, useScheduleStore } from './scheduleStore
 export { default as MonthSheet } from './MonthSheet.vue'
 export { addMonths, weeksOfMonth } from './monthDays'
 export { default as SheetFilters } from './SheetFilters.vue'
-export { type MovedCard, ontoCard } from './sheetMoves'
+export { ontoCard } from './sheetMoves'
 export { useCardShift } from './useCardShift'
 export { useScheduleAddress } from './useScheduleAddress'
 export { default as SlotWeek } from './SlotWeek.vue'

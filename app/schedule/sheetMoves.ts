@@ -1,8 +1,5 @@
-import type { Card, MonthView } from '#shared/schedule/types'
+import type { MonthView, MovedCard } from '#shared/schedule/types'
 import type { MoveTo } from '#core/schedule/moves'
-
-/** What of a card decides where it may be let go. */
-export type MovedCard = Pick<Card, 'id' | 'accountId' | 'queueItemId' | 'state' | 'isFixed' | 'at'>
 
 /** The posts and open slots of some days. */
 export interface Places {

@@ -5,7 +5,7 @@ import type { MoveTrial } from './workers/plan'
 import { dragging, type DropTarget } from '~/base/dragging'
 import type { PlanTrial } from './usePlanTrial'
 import { useScheduleStore } from './scheduleStore'
-import type { MovedCard } from './sheetMoves'
+import type { MovedCard } from '#shared/schedule/types'
 
 /** Where a card can be let go. */
 export interface DropPlace {

@@ -1,12 +1,19 @@
 import { toInstant } from '#core/instant'
-import { isWanted, type SheetFilter } from '#shared/schedule/filter'
+import { isWanted, type Filtered, type SheetFilter } from '#shared/schedule/filter'
 import type { ListRow, ListSort, ListView } from '#shared/schedule/types'
 import { LIMITS } from '#shared/platform/limits'
 import { lastChangeOf } from '#server/platform/changes/queries'
 import { now, realNow } from '#server/platform/clock'
 import { useDb, type Db } from '#server/platform/db'
 import { pillarsOf } from '#server/people'
-import { postsOnDesk, sentKeys, sentTextsByIds, type DeskPost, type SentKey } from '#server/posts'
+import {
+  postsOnDesk,
+  sentKeys,
+  sentTextsByIds,
+  sentWithWords,
+  type DeskPost,
+  type SentKey,
+} from '#server/posts'
 import { CARD_STATES } from './cards'
 import { allPlanned } from './month'
 import { planShown } from './recentPlan'
@@ -30,11 +37,12 @@ export interface ListAsk {
   isWhole: boolean
 }
 
-/** A row as far as its place hangs on it; `row` where all of it is known already. */
+/** A row as far as its place hangs on it: one that went out, or one that is known whole. */
 interface Key {
   id: string
   at: number | null
-  sortBy: string
+  /** Where what it is sorted by stands among all such names. */
+  rank: number
   row: ListRow | null
   sent: SentKey | null
 }
@@ -73,102 +81,149 @@ const sentPart = (known: { post_id: string; text: string; remote_url: string | n
   remoteUrl: known?.remote_url ?? null,
 })
 
+/** What a brand has, however it is sorted and narrowed. */
+interface Known {
+  sent: SentKey[]
+  others: ListRow[]
+  people: string[]
+  sources: string[]
+  /** Names of accounts and pillars. */
+  names: Map<string, string>
+}
 interface Order {
-  seq: number
-  at: number
   keys: Key[]
   people: string[]
   sources: string[]
 }
-const orders = new Map<string, Order>()
 
-/** The order of all rows: kept for a moment, since whoever scrolls asks for one page after another. */
+/**
+ * Keeps what was made for a moment, as long as nothing changed: whoever scrolls asks for one page after
+ * another, and then sorts what is there in another way.
+ */
+function keptShortly<T>(most: number) {
+  const kept = new Map<string, { seq: number; at: number; made: Promise<T> }>()
+  return (name: string, seq: number, make: () => Promise<T>): Promise<T> => {
+    const known = kept.get(name)
+    if (known?.seq === seq && realNow() - known.at < FRESH_MS) return known.made
+    const one = { seq, at: realNow(), made: make() }
+    const forget = (): unknown => kept.get(name) === one && kept.delete(name)
+    one.made.catch(forget)
+    kept.delete(name)
+    kept.set(name, one)
+    if (kept.size > most) kept.delete(kept.keys().next().value!)
+    setTimeout(forget, FRESH_MS).unref()
+    return one.made
+  }
+}
+const keptKnown = keptShortly<Known>(MOST_ORDERS)
+const keptOrder = keptShortly<Order>(MOST_ORDERS)
+
 async function orderOf(db: Db, brandId: string, ask: ListAsk): Promise<Order> {
   const { filter, accountId, sort, isDescending } = ask
-  const name = JSON.stringify([brandId, filter, accountId, sort, isDescending])
   const seq = await lastChangeOf(db, brandId)
-  const known = orders.get(name)
-  if (known?.seq === seq && realNow() - known.at < FRESH_MS) return known
-  const kept = { seq, at: realNow(), ...(await makeOrder(db, brandId, ask)) }
-  orders.delete(name)
-  orders.set(name, kept)
-  if (orders.size > MOST_ORDERS) orders.delete(orders.keys().next().value!)
-  setTimeout(() => orders.get(name) === kept && orders.delete(name), FRESH_MS).unref()
-  return kept
+  const name = JSON.stringify([brandId, filter, accountId, sort, isDescending])
+  return keptOrder(name, seq, async () =>
+    makeOrder(db, brandId, ask, await keptKnown(brandId, seq, () => knownOf(db, brandId))),
+  )
 }
 
-async function makeOrder(
-  db: Db,
-  brandId: string,
-  { filter, accountId, sort, isDescending }: ListAsk,
-): Promise<Omit<Order, 'seq' | 'at'>> {
-  const known = await planShown(db, brandId)
-  const names = new Map([
-    ...known.accounts.map(({ id, name }) => [id, name] as const),
-    ...(await pillarsOf(db, brandId)).map(({ id, name }) => [id, name] as const),
-  ])
-  const sortBy = (row: ListRow): string =>
-    sort === 'account'
-      ? (names.get(row.accountId ?? '') ?? '')
-      : sort === 'pillar'
-        ? (names.get(row.pillarId ?? '') ?? '')
-        : sort === 'state'
-          ? row.state
-          : sort === 'who'
-            ? row.authorName
-            : sort === 'source'
-              ? (row.source ?? '')
-              : ''
-  const isHere = (row: ListRow): boolean => !accountId || row.accountId === accountId
-  const went = (await sentKeys(db, brandId, { words: filter.words.trim(), accountId })).map((key) => ({
-    key,
-    row: sentRow(key),
-  }))
+async function knownOf(db: Db, brandId: string): Promise<Known> {
+  const plan = await planShown(db, brandId)
+  const sent = await sentKeys(db, brandId)
   const others = [
-    ...(await allPlanned(db, known)).map((card): ListRow => ({ ...card, remoteUrl: null })),
+    ...(await allPlanned(db, plan)).map((card): ListRow => ({ ...card, remoteUrl: null })),
     ...(await postsOnDesk(db, brandId, LIMITS.listedDrafts)).filter(({ lined }) => lined === 0).map(draftRow),
   ]
-  const keys = [
-    // Their words were looked for where they are.
-    ...went
-      .filter(({ row }) => isWanted(row, { ...filter, words: '' }))
-      .map(({ row, key }) => keyOf(row, sortBy, key)),
-    ...others.filter((row) => isHere(row) && isWanted(row, filter)).map((row) => keyOf(row, sortBy, null)),
-  ]
-  const all = [...went.map(({ row }) => row), ...others]
   return {
-    keys: sorted(keys, isDescending),
-    people: namesOf(all.map(({ authorName }) => authorName)),
-    sources: namesOf(all.map(({ source }) => source ?? '')),
+    sent,
+    others,
+    people: namesOf([...sent.map(({ who }) => who), ...others.map(({ authorName }) => authorName)]),
+    sources: namesOf([...sent.map(({ source }) => source), ...others.map(({ source }) => source)]),
+    names: new Map([
+      ...plan.accounts.map(({ id, name }) => [id, name] as const),
+      ...(await pillarsOf(db, brandId)).map(({ id, name }) => [id, name] as const),
+    ]),
   }
 }
 
 const collator = new Intl.Collator('en', { sensitivity: 'base', numeric: true })
 /** Names once each, without the empty one, in the order of the alphabet. */
-const namesOf = (names: string[]): string[] =>
-  [...new Set(names)].filter(Boolean).sort((a, b) => collator.compare(a, b))
+const namesOf = (names: (string | null)[]): string[] =>
+  [...new Set(names)].flatMap((name) => name || []).sort((a, b) => collator.compare(a, b))
 
-function sorted(keys: Key[], isDescending: boolean): Key[] {
-  const sign = isDescending ? -1 : 1
+async function makeOrder(
+  db: Db,
+  brandId: string,
+  { filter, accountId, sort, isDescending }: ListAsk,
+  { sent, others, people, sources, names }: Known,
+): Promise<Order> {
+  const words = filter.words.trim()
+  const found = words ? new Set((await sentWithWords(db, brandId, words)).map(({ id }) => id)) : null
+  // Words of what went out were looked for where they are.
+  const besides = { ...filter, words: '' }
+  const went = sent.filter(
+    (key) =>
+      (!accountId || key.account_id === accountId) &&
+      (found === null || found.has(key.id)) &&
+      isWanted(asFiltered(key), besides),
+  )
+  const rows = others.filter((row) => (!accountId || row.accountId === accountId) && isWanted(row, filter))
+  const nameOf = (id: string | null): string => (id === null ? '' : (names.get(id) ?? ''))
   // Names are few, rows are many: only names are compared as such.
-  const ranks = new Map(['', ...namesOf(keys.map(({ sortBy }) => sortBy))].map((name, at) => [name, at]))
-  const rank = ({ sortBy }: Key): number => ranks.get(sortBy) ?? 0
-  return keys.sort(
+  const ofSent = went.map((key) => nameBy(sort, nameOf, asFiltered(key)))
+  const ofRows = rows.map((row) => nameBy(sort, nameOf, row))
+  const ranks = new Map(namesOf([...ofSent, ...ofRows]).map((name, at) => [name, at + 1]))
+  const keys: Key[] = []
+  // Plain loops and objects: of twenty thousand, each spread would cost more than all the sorting.
+  for (const [at, key] of went.entries())
+    keys.push({ id: key.id, at: key.due_at, rank: ranks.get(ofSent[at]!) ?? 0, row: null, sent: key })
+  for (const [at, row] of rows.entries()) {
+    const time = row.at === null ? null : Date.parse(row.at)
+    keys.push({ id: row.id, at: time, rank: ranks.get(ofRows[at]!) ?? 0, row, sent: null })
+  }
+  const sign = isDescending ? -1 : 1
+  keys.sort(
     (a, b) =>
-      sign * (rank(a) - rank(b)) ||
+      sign * (a.rank - b.rank) ||
       // What has no time stands last.
       Number(a.at === null) - Number(b.at === null) ||
       sign * ((a.at ?? 0) - (b.at ?? 0)) ||
       (a.id < b.id ? -1 : 1),
   )
+  return { keys, people, sources }
 }
 
-const keyOf = (row: ListRow, sortBy: (row: ListRow) => string, sent: SentKey | null): Key => ({
-  id: row.id,
-  at: row.at === null ? null : Date.parse(row.at),
-  sortBy: sortBy(row),
-  row: sent ? null : row,
-  sent,
+type Named = Pick<ListRow, 'accountId' | 'pillarId' | 'state' | 'authorName' | 'source'>
+
+function nameBy(sort: ListSort, nameOf: (id: string | null) => string, row: Named): string {
+  switch (sort) {
+    case 'at':
+      return ''
+    case 'account':
+      return nameOf(row.accountId)
+    case 'pillar':
+      return nameOf(row.pillarId)
+    case 'state':
+      return row.state
+    case 'who':
+      return row.authorName
+    case 'source':
+      return row.source ?? ''
+  }
+}
+
+/** What of it one sorts and narrows by. */
+const asFiltered = (key: SentKey): Filtered & Named => ({
+  accountId: key.account_id,
+  pillarId: key.pillar_id,
+  state: CARD_STATES[key.state],
+  authorName: key.who,
+  source: key.source,
+  evergreenId: key.evergreen_id,
+  isHeld: false,
+  isHeldBack: false,
+  approval: null,
+  text: '',
 })
 
 const sentRow = (key: SentKey): ListRow => ({

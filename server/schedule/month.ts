@@ -60,10 +60,10 @@ export async function monthOf(brandId: string, from: string, weeks: number): Pro
       .sort((a, b) => a.at.localeCompare(b.at)),
     open: plan.open
       .filter((slot) => isShown(slot) && !isKept.has(`${slot.accountId} ${slot.at}`))
-      .map(({ accountId, at, slotId, use }) => ({
-        ...{ accountId, at, slotId, use },
-        held: isWithin(holds.get(accountId) ?? null, at),
-      })),
+      .map(({ accountId, at, slotId, use }) => {
+        const isHeld = isWithin(holds.get(accountId) ?? null, at)
+        return { accountId, at, slotId, use, held: isHeld }
+      }),
     later: laterSlots(known, end).filter(isShown),
   }
 }

@@ -163,6 +163,9 @@ export interface Card {
   source: string | null
 }
 
+/** What of a card decides where it may be let go. */
+export type MovedCard = Pick<Card, 'id' | 'accountId' | 'queueItemId' | 'state' | 'isFixed' | 'at'>
+
 /** What of a card a month or a list shows, whether one may drag it and what it is narrowed by. */
 export type PlacedCard = Pick<
   Card,

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
-import type { MonthView, PlacedCard } from '#shared/schedule/types'
+import type { MonthView, PlacedCard, MovedCard } from '#shared/schedule/types'
 import { addMonths, daysOfMonth, weeksOfMonth, weeksOfYear } from '~/schedule/monthDays'
-import { ontoDay, type MovedCard } from '~/schedule/sheetMoves'
+import { ontoDay } from '~/schedule/sheetMoves'
 
 const dayOf = (at: string): string => at.slice(0, 10)
 const card = (id: string, at: string, more: Partial<MovedCard> = {}): MovedCard => ({

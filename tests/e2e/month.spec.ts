@@ -89,7 +89,7 @@ test('a month is looked at, narrowed, and a card dragged in it', async ({ page, 
     await page.getByRole('checkbox', { name: 'Choose “Second”' }).check()
     const several = page.getByRole('group', { name: 'What is chosen' })
     await expect(several).toContainText('2 chosen')
-    await several.getByRole('button', { name: 'Hold' }).click()
+    await several.getByRole('button', { name: 'Hold', exact: true }).click()
     await expect(page.getByText('2 posts are on hold.')).toBeVisible()
     await expect(table.getByText('on hold')).toHaveCount(2)
     await page.keyboard.press('u')

@@ -19,41 +19,48 @@ export type SentKey = ShapeOf<typeof SENT_KEY>
 
 /**
  * All of a brand's deliveries, but for what came back into the line, by what a list is sorted and narrowed
- * by; of those alone whose text holds some words (letters of the alphabet large or small), or of one
- * account. Read in the thread for long reads.
+ * by, in order of time. Read in the thread for long reads.
  */
-export function sentKeys(
-  db: Db,
-  brandId: string,
-  { words, accountId }: { words: string; accountId: string },
-): Promise<SentKey[]> {
-  const query = joined(db, 'deliveries')
-    .join('posts', 'posts.id', 'deliveries.post_id')
-    .join('people', 'people.id', 'posts.created_by')
-    .leftJoin('articles', 'articles.id', 'posts.article_id')
-    .leftJoin('feeds', 'feeds.id', 'articles.feed_id')
-    .leftJoin('sources', (join) =>
-      join
-        .on('sources.feed_id', 'articles.feed_id')
-        .andOn('sources.brand_id', 'posts.brand_id')
-        .andOnNull('sources.removed_at'),
-    )
-    .where('deliveries.brand_id', brandId)
-    .whereNot('deliveries.state', 'back-in-line')
-    .select([
-      'deliveries.id',
-      'deliveries.account_id',
-      'deliveries.pillar_id',
-      'deliveries.evergreen_id',
-      'deliveries.state',
-      'deliveries.due_at',
-      db.raw('people.name AS who'),
-      db.raw('coalesce(sources.label, feeds.title) AS source'),
-    ])
-  if (accountId) query.where('deliveries.account_id', accountId)
-  if (words) query.whereRaw(`instr(lower(frozen_json ->> 'text'), lower(?)) > 0`, [words])
-  return readAllApart(SENT_KEY, query)
-}
+export const sentKeys = (db: Db, brandId: string): Promise<SentKey[]> =>
+  readAllApart(
+    SENT_KEY,
+    joined(db, 'deliveries')
+      .join('posts', 'posts.id', 'deliveries.post_id')
+      .join('people', 'people.id', 'posts.created_by')
+      .leftJoin('articles', 'articles.id', 'posts.article_id')
+      .leftJoin('feeds', 'feeds.id', 'articles.feed_id')
+      .leftJoin('sources', (join) =>
+        join
+          .on('sources.feed_id', 'articles.feed_id')
+          .andOn('sources.brand_id', 'posts.brand_id')
+          .andOnNull('sources.removed_at'),
+      )
+      .where('deliveries.brand_id', brandId)
+      .whereNot('deliveries.state', 'back-in-line')
+      .orderBy('deliveries.due_at')
+      .select([
+        'deliveries.id',
+        'deliveries.account_id',
+        'deliveries.pillar_id',
+        'deliveries.evergreen_id',
+        'deliveries.state',
+        'deliveries.due_at',
+        db.raw('people.name AS who'),
+        db.raw('coalesce(sources.label, feeds.title) AS source'),
+      ]),
+  )
+
+const SENT_ID = { id: text() }
+
+/** Those of a brand's deliveries whose text holds some words, letters of the alphabet large or small. */
+export const sentWithWords = (db: Db, brandId: string, words: string): Promise<{ id: string }[]> =>
+  readAllApart(
+    SENT_ID,
+    joined(db, 'deliveries')
+      .where({ brand_id: brandId })
+      .whereRaw(`instr(lower(frozen_json ->> 'text'), lower(?)) > 0`, [words])
+      .select('id'),
+  )
 
 const SENT_TEXT = { id: text(), post_id: text(), text: text(), remote_url: text().orNull() }
 
