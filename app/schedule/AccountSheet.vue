@@ -3,11 +3,8 @@ import { Pause } from '@lucide/vue'
 import type { Account } from '#shared/networks/types'
 import type { Card, ScheduleView } from '#shared/schedule/types'
 import * as words from '#shared/words'
-import { SHEET_DRAG } from './useSheetDrag'
-import { NOWHERE, vDropTarget } from '~/base/dragging'
-import { cellOf, daysOf, entriesByCell } from './scheduleGrid'
-import PostCard from './PostCard.vue'
-import OpenSlot from './OpenSlot.vue'
+import { cellOf, daysOf, entriesByCell, type SheetEntry } from './scheduleGrid'
+import SheetCell from './SheetCell.vue'
 
 const props = defineProps<{ view: ScheduleView; accounts: Account[]; alone: string | null }>()
 const emit = defineEmits<{
@@ -20,12 +17,13 @@ const labels = words.schedule
 const times = useTimes()
 const clock = useClockStore()
 const brand = useBrandStore()
-const drag = inject(SHEET_DRAG, null)
 const today = computed(() => times.moment(clock.now).date)
 const days = computed(() => daysOf(props.view))
 // Made once for what is shown: the sheet is drawn anew with every place a dragged card passes.
 const cells = computed(() => entriesByCell(props.view, (at) => times.moment(at).date))
-const entries = (accountId: string, date: string) => cells.value.get(cellOf(accountId, date)) ?? []
+const NONE: SheetEntry[] = []
+const entries = (accountId: string, date: string): SheetEntry[] =>
+  cells.value.get(cellOf(accountId, date)) ?? NONE
 const summary = (account: Account): { lined: string; open: string; ends: string } => {
   const found = props.view.perAccount.find((item) => item.accountId === account.id)
   return {
@@ -47,14 +45,6 @@ const holdLabel = (account: Account): string => {
         .join(': ')
     : ''
 }
-/** A card let go on a day, beside its slots, takes the day's first open one. */
-const dayPlace = (accountId: string, date: string) => {
-  const open = entries(accountId, date).find((entry) => entry.card === null)
-  return { key: dayKey(accountId, date), accountId, to: open ? { kind: 'slot' as const, at: open.at } : null }
-}
-const dayKey = (accountId: string, date: string): string => `day ${accountId} ${date}`
-const dayTarget = (accountId: string, date: string) =>
-  drag?.target(dayKey(accountId, date), () => dayPlace(accountId, date)) ?? NOWHERE
 </script>
 
 <template>
@@ -124,32 +114,15 @@ const dayTarget = (accountId: string, date: string) =>
               </button>
             </span>
           </th>
-          <td
+          <SheetCell
             v-for="date in days"
             :key="date"
-            v-drop-target="dayTarget(account.id, date)"
-            class="border-r border-b border-rule bg-sheet p-[5px] align-top"
-            :class="{ 'bg-paper': drag?.over.value?.key === dayKey(account.id, date) }"
-          >
-            <ul class="grid grid-cols-1 gap-1">
-              <li v-for="entry in entries(account.id, date)" :key="entry.key">
-                <PostCard
-                  v-if="entry.card"
-                  :card="entry.card"
-                  @open="emit('open', entry.card.id)"
-                  @shift="emit('shift', entry.card, $event)"
-                />
-                <OpenSlot
-                  v-else
-                  :at="entry.at"
-                  :message="entry.message"
-                  :account-id="account.id"
-                  :free="entry.free"
-                  :held="entry.held"
-                />
-              </li>
-            </ul>
-          </td>
+            :account-id="account.id"
+            :date="date"
+            :entries="entries(account.id, date)"
+            @open="emit('open', $event)"
+            @shift="(card, where) => emit('shift', card, where)"
+          />
         </tr>
       </tbody>
     </table>

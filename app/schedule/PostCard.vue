@@ -42,6 +42,8 @@ const target = computed(
       to: ontoCard(card, props.card),
     })) ?? NOWHERE,
 )
+/** Computed, so that only the card that is entered or left is drawn anew. */
+const isOver = computed(() => drag?.over.value?.key === key.value)
 const isDragged = computed(() => drag?.dragged.value?.id === props.card.id)
 /** Where it would go if the dragged card were let go now; undefined where it stays. */
 const would = computed((): string | null | undefined => {
@@ -78,7 +80,7 @@ function onKey(event: KeyboardEvent): void {
     :class="[
       card.state === 'sent' || isOnHold ? 'bg-paper' : 'bg-sheet',
       isBad ? 'border-bad' : isFirm ? 'border-rule' : 'border-dashed border-edge',
-      { 'opacity-45': isDragged, 'ring-2 ring-act': drag?.over.value?.key === key && !isDragged },
+      { 'opacity-45': isDragged, 'ring-2 ring-act': isOver && !isDragged },
     ]"
     :style="{
       borderLeftColor: isBad ? undefined : brand.pillarInk(card.pillarId),
