@@ -11,6 +11,7 @@ import {
 } from '../rows'
 import { listOf } from '#server/platform/db/sqlite/bulk'
 
+/** All wordings of some posts. */
 export const wordingsOf = (db: Db, postIds: string[]): Promise<WordingRow[]> =>
   db('wordings')
     .whereRaw('post_id IN ?', [listOf(db, postIds)])
