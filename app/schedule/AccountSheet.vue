@@ -5,13 +5,14 @@ import type { Card, ScheduleView } from '#shared/schedule/types'
 import * as words from '#shared/words'
 import { cellOf, daysOf, entriesByCell, type SheetEntry } from './scheduleGrid'
 import SheetCell from './SheetCell.vue'
+import type { Shift } from './useCardShift'
 
 const props = defineProps<{ view: ScheduleView; accounts: Account[]; alone: string | null }>()
 const emit = defineEmits<{
   open: [cardId: string]
   alone: [accountId: string | null]
   hold: [accountId: string]
-  shift: [card: Card, where: 'earlier' | 'later' | 'dayBefore' | 'dayAfter']
+  shift: [card: Card, where: Shift]
 }>()
 const labels = words.schedule
 const times = useTimes()

@@ -98,6 +98,8 @@ function choose(index: number, event: MouseEvent): void {
   lastAt = index
   chosen.value = now
 }
+// What is no longer shown is no longer chosen: nothing is done to what one does not see.
+watch([() => props.filter, () => props.alone], () => (chosen.value = new Set()), { deep: true })
 /** What left the line meanwhile is chosen no more, as far as its row is known. */
 watch(list.pages, (pages) => {
   const known = new Set([...pages.values()].flat().flatMap(({ queueItemId }) => queueItemId ?? []))

@@ -3,12 +3,13 @@ import { Pause, Pin, Repeat2, TreePine, TriangleAlert } from '@lucide/vue'
 import type { Card } from '#shared/schedule/types'
 import * as words from '#shared/words'
 import { SHEET_DRAG } from './useSheetDrag'
+import { SHIFT_OF_KEY, type Shift } from './useCardShift'
 import { NOWHERE, vDrag, vDropTarget, type DragSource } from '~/base/dragging'
 import { isTrouble } from '#shared/schedule/filter'
 import { ontoCard } from './sheetMoves'
 
 const props = defineProps<{ card: Card; account?: string }>()
-const emit = defineEmits<{ open: []; shift: [where: 'earlier' | 'later' | 'dayBefore' | 'dayAfter'] }>()
+const emit = defineEmits<{ open: []; shift: [where: Shift] }>()
 const labels = words.schedule
 const times = useTimes()
 const brand = useBrandStore()
@@ -58,16 +59,11 @@ const wouldLabel = computed(() => {
     .filter(Boolean)
     .join(' · ')
 })
-const SHIFTS = {
-  ArrowUp: 'earlier',
-  ArrowDown: 'later',
-  ArrowLeft: 'dayBefore',
-  ArrowRight: 'dayAfter',
-} as const
 function onKey(event: KeyboardEvent): void {
-  if (!event.altKey || !(event.key in SHIFTS) || !canMove.value) return
+  const where = SHIFT_OF_KEY[event.key]
+  if (!event.altKey || !where || !canMove.value) return
   event.preventDefault()
-  emit('shift', SHIFTS[event.key as keyof typeof SHIFTS])
+  emit('shift', where)
 }
 </script>
 

@@ -2,11 +2,11 @@ import { useDebounceFn } from '@vueuse/core'
 import type { SheetFilter } from '#shared/schedule/filter'
 import { scheduleRoutes } from '#shared/schedule/routes'
 import type { ListRow, ListSort, ListView } from '#shared/schedule/types'
+import { LIMITS } from '#shared/platform/limits'
 import { sentenceOf } from '~/base/client'
 import { PLAN_CHANGES } from './scheduleStore'
 
-/** Rows that one answer has. */
-const PAGE = 200
+const PAGE = LIMITS.listPage
 const SOON_MS = 150
 
 export interface ListWish {

@@ -11,7 +11,7 @@ import { now } from '#server/platform/clock'
 import type { Db } from '#server/platform/db'
 import type { DeliveryRow } from '#server/delivery'
 import type { Pooled } from '#server/evergreens'
-import { aboutPosts, readPayload, sendingsOfPosts, type QueuedPost } from '#server/posts'
+import { aboutPosts, approvalOf, readPayload, sendingsOfPosts, type QueuedPost } from '#server/posts'
 import type { CardText, Shown } from './cardTexts'
 import type { BrandPlan } from './plan'
 
@@ -77,8 +77,7 @@ export function queueCard(
     ],
     remoteUrl: null,
     isFixed: line.fixed_at !== null || line.slot_at !== null,
-    approval:
-      line.approval === 'approved' && line.approved_version !== line.version ? 'draft' : line.approval,
+    approval: approvalOf(line),
     isHeldBack: false,
     isHeld: line.state === 'held' && (line.hold_until === null || line.hold_until > now()),
     problems: [...problems, ...late.map(({ message }) => sayPost(message))],

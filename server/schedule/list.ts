@@ -18,10 +18,7 @@ import { CARD_STATES } from './cards'
 import { allPlanned } from './month'
 import { planShown } from './recentPlan'
 
-/** Rows of one answer. */
-const PAGE = 200
-/** Characters of a text in a row, and where all of it is asked for. */
-const SHORT = 160
+/** Characters of a text where all of it is asked for. */
 const WHOLE = 20_000
 /** How long an order is believed, as long as nothing changed. */
 const FRESH_MS = 20_000
@@ -48,21 +45,24 @@ interface Key {
 }
 
 /**
- * All of a brand's posts: sent, in line, evergreens' turns, drafts, narrowed and sorted; `PAGE` of them from
+ * All of a brand's posts: sent, in line, evergreens' turns, drafts, narrowed and sorted; a page of them from
  * one on. Those without a time stand last, however they are sorted by it.
  */
 export async function listOfPosts(brandId: string, ask: ListAsk): Promise<ListView> {
   const db = await useDb()
   const { keys: order, people, sources } = await orderOf(db, brandId, ask)
-  const page = order.slice(ask.from, ask.from + PAGE)
+  const page = order.slice(ask.from, ask.from + LIMITS.listPage)
   const sent = page.flatMap((key) => key.sent ?? [])
   const ids = sent.map(({ id }) => id)
   const texts = new Map(
-    (await sentTextsByIds(db, brandId, ids, ask.isWhole ? WHOLE : SHORT)).map((row) => [row.id, row]),
+    (await sentTextsByIds(db, brandId, ids, ask.isWhole ? WHOLE : LIMITS.firstWords)).map((row) => [
+      row.id,
+      row,
+    ]),
   )
   const rows = page.map(({ row, sent: key }): ListRow => {
     if (key) return { ...sentRow(key), ...sentPart(texts.get(key.id)) }
-    return ask.isWhole ? row! : { ...row!, text: row!.text.slice(0, SHORT) }
+    return ask.isWhole ? row! : { ...row!, text: row!.text.slice(0, LIMITS.firstWords) }
   })
   return { total: order.length, from: ask.from, firstComing: firstComing(order, ask), people, sources, rows }
 }

@@ -1,17 +1,16 @@
 import { DAY, toInstant, type Instant } from '#core/instant'
 import { heldPlaces, laterPlaces, slotsBetween, zoneClock, type Plan, type ZoneClock } from '#core/schedule'
 import type { MonthView, PlacedCard, YearView } from '#shared/schedule/types'
+import { LIMITS } from '#shared/platform/limits'
 import { isDay } from '#shared/platform/schemaParts'
 import { now } from '#server/platform/clock'
 import { useDb, type Db } from '#server/platform/db'
 import { deliveriesShown, dueTimes, type ShownDelivery } from '#server/delivery'
-import { aboutPosts, wordingsOf, type QueuedPost } from '#server/posts'
+import { aboutPosts, approvalOf, wordingsOf, type QueuedPost } from '#server/posts'
 import { CARD_STATES } from './cards'
 import type { BrandPlan } from './plan'
 import { planShown } from './recentPlan'
 
-/** Characters of a post's text that so small a card has room for. */
-const FIRST_WORDS = 160
 /** How far from now a month may lie. */
 const REACH_DAYS = 3660
 
@@ -56,7 +55,7 @@ export async function monthOf(brandId: string, from: string, weeks: number): Pro
     weeks,
     plannedUntil: input.until,
     cards: (await withFacts(db, brandId, cards))
-      .map((card) => ({ ...card, text: card.text.slice(0, FIRST_WORDS) }))
+      .map((card) => ({ ...card, text: card.text.slice(0, LIMITS.firstWords) }))
       .sort((a, b) => a.at.localeCompare(b.at)),
     open: plan.open
       .filter((slot) => isShown(slot) && !isKept.has(`${slot.accountId} ${slot.at}`))
@@ -178,8 +177,7 @@ function lineCard(line: QueuedPost, text: string, heldIds: ReadonlySet<string | 
     text,
     pillarId: line.pillar_id,
     isFixed: line.fixed_at !== null || line.slot_at !== null,
-    approval:
-      line.approval === 'approved' && line.approved_version !== line.version ? 'draft' : line.approval,
+    approval: approvalOf(line),
     isHeld,
     isHeldBack: heldIds.has(line.id) && !isHeld,
   }

@@ -9,7 +9,7 @@ import { problem } from '#server/platform/http/problem'
 import type { Actor } from '#server/platform/changes/actor'
 import { changeUndoably } from '#server/platform/changes/history'
 import { pillarById } from '#server/people'
-import { postById, type QueuedPost } from '#server/posts'
+import { approvalOf, pillarsNeedingOthers, postById, putInReview, type QueuedPost } from '#server/posts'
 import { planOf, type BrandPlan } from './plan'
 
 /**
@@ -81,25 +81,25 @@ async function takeOut({ tracked, known }: Within, lines: QueuedPost[]): Promise
   for (const { id } of all) await tracked.remove('lines', { id })
 }
 
-/** Its pillar says nothing of a post's words: one that is approved stays so. */
+/**
+ * Its pillar says nothing of a post's words: one that is approved stays so, but where the pillar wants
+ * somebody else's eyes and whoever wrote it approved it too. That one goes into review.
+ */
 async function setPillar(
   { db, tracked, actor }: Within,
   lines: QueuedPost[],
   pillarId: string | null,
 ): Promise<void> {
   if (pillarId !== null && !(await pillarById(db, actor.brandId, pillarId))) throw problem('notFound')
+  const needsOthers = (await pillarsNeedingOthers(db, actor.brandId)).has(pillarId ?? '')
   for (const id of new Set(lines.map(({ post_id }) => post_id))) {
     const post = (await postById(db, actor.brandId, id))!
-    const isApproved = post.approved_version === post.version
-    await tracked.update(
-      'posts',
-      { id },
-      {
-        pillar_id: pillarId,
-        version: post.version + 1,
-        ...(isApproved ? { approved_version: post.version + 1 } : {}),
-      },
-    )
+    const version = post.version + 1
+    const isApproved = approvalOf(post) === 'approved'
+    const stays = isApproved && !(needsOthers && post.approved_by === post.saved_by)
+    const approved_version = stays ? version : post.approved_version
+    await tracked.update('posts', { id }, { pillar_id: pillarId, version, approved_version })
+    if (isApproved && !stays) await putInReview(tracked, actor, { id, version }, '')
   }
 }
 

@@ -92,6 +92,9 @@ export const LIMITS = Object.freeze({
   folderFeed: 50,
   /** Days of the plan that are computed for the screens. */
   planDays: 90,
+  /** Rows of one answer of that list, and characters of a text in a row or on a small card. */
+  listPage: 200,
+  firstWords: 160,
   /** Posts of the Desk that stand in the list of all posts. */
   listedDrafts: 5_000,
   /** Days that posts of a pillar may be said to be good for. */

@@ -196,7 +196,6 @@ export const month = inWords({
   slots: (count: number) => counted(count, 'slot', 'slots'),
   noPost: 'no post',
   more: (count: number) => `${count} more`,
-  posts: (count: number) => counted(count, 'post', 'posts'),
   moreOn: (count: number, day: string) => `${count} more on ${day}`,
   openDay: (day: string, posts: number) => `${day}, ${counted(posts, 'post', 'posts')}: open the day`,
   gaps: (count: number) => `${counted(count, 'day', 'days')} without a post`,

@@ -137,6 +137,16 @@ describe('several at once', () => {
     expect((await rows('state=lined-up')).rows.map(({ pillarId }) => pillarId)).toEqual([null, null])
   })
 
+  it('asks somebody else where the new pillar wants that and whoever wrote it had approved it', async () => {
+    const { id, version, ...pillar } = brand.pillars[2]!
+    await nell.want('PATCH', `${path}/pillars/${id}`, { ...pillar, version, needsApproval: true })
+    const set = await act(await idsOf('Gamma'), { kind: 'pillar', pillarId: id })
+    expect(await texts('state=not-firm')).toEqual([expect.stringContaining('Gamma')])
+    await playHours(nell, 48)
+    expect((await world.posted('chatterbrook.example')).map(({ text }) => text)).not.toContain('Gamma')
+    expect(set.count).toBe(1)
+  })
+
   it('holds them and lets them go again; what is held does not go out', async () => {
     const ids = await idsOf('Gamma')
     await act(ids, { kind: 'hold' })

@@ -1,5 +1,6 @@
 import type { StoredMessages } from '#server/platform/db/messages'
 import type { Db } from '#server/platform/db'
+import { LIMITS } from '#shared/platform/limits'
 import { NOTHING_THERE, type DeliveryState } from '#shared/delivery/states'
 import { joined, readAll } from '#server/platform/db/read'
 import { listOf } from '#server/platform/db/sqlite/bulk'
@@ -64,9 +65,6 @@ export const deliveriesBetween = (
     .where('due_at', '<', to)
     .orderBy('due_at')
 
-/** Of a text, as much as a small card has room for. */
-const FIRST_WORDS = 160
-
 /** What of a delivery a month shows. */
 const SHOWN = {
   ...pick(DELIVERIES, 'id', 'post_id', 'account_id', 'due_at', 'state', 'pillar_id', 'evergreen_id'),
@@ -90,7 +88,7 @@ export const deliveriesShown = (
       .where('due_at', '<', to)
       .orderBy('due_at')
       .select('id', 'post_id', 'account_id', 'due_at', 'state', 'pillar_id', 'evergreen_id')
-      .select(db.raw(`coalesce(substr(frozen_json ->> 'text', 1, ?), '') AS text`, [FIRST_WORDS])),
+      .select(db.raw(`coalesce(substr(frozen_json ->> 'text', 1, ?), '') AS text`, [LIMITS.firstWords])),
   )
 
 /** When a brand’s deliveries were due between two moments (milliseconds), but for what came back. */
