@@ -42,7 +42,11 @@ function take(date: string): void {
     class="pb-[7px] text-tiny"
     :aria-label="labels.title"
   >
-    <li v-for="offer in offers" :key="`${offer.date} ${offer.reason}`" class="flex items-baseline gap-1.5">
+    <li
+      v-for="offer in offers"
+      :key="`${offer.date} ${offer.reason}`"
+      class="flex flex-wrap items-baseline gap-x-1.5"
+    >
       <button
         type="button"
         class="min-h-6 shrink-0 font-semibold text-act underline-offset-2 hover:underline"
@@ -50,7 +54,7 @@ function take(date: string): void {
       >
         {{ offer.label }}
       </button>
-      <span class="truncate text-ink-3" :title="offer.reason">{{ offer.reason }}</span>
+      <span class="text-ink-3">{{ offer.reason }}</span>
     </li>
   </ul>
 </template>

@@ -57,21 +57,22 @@ const shape = 'min-w-0 w-full rounded border border-rule bg-sheet px-1 py-1 text
         </select>
       </label>
       <PlaceParts v-if="!readOnly" :placing="placing" :chosen="chosen" :wordings="doc.wordings.length" />
-      <MomentField
-        v-model="goodUntil"
-        class="py-[7px] text-small"
-        :label="labels.goodUntil"
-        :disabled="readOnly"
-        plain
-      />
-      <GoodUntilOffers
-        v-if="!readOnly"
-        class="border-t-0"
-        :doc="doc"
-        :article="article"
-        :first-at="firstAt"
-        @take="doc.goodUntil = $event"
-      />
+      <div>
+        <MomentField
+          v-model="goodUntil"
+          class="py-[7px] text-small"
+          :label="labels.goodUntil"
+          :disabled="readOnly"
+          plain
+        />
+        <GoodUntilOffers
+          v-if="!readOnly"
+          :doc="doc"
+          :article="article"
+          :first-at="firstAt"
+          @take="doc.goodUntil = $event"
+        />
+      </div>
       <MomentField
         v-model="notBefore"
         class="py-[7px] text-small"
