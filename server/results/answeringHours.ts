@@ -15,12 +15,20 @@ const PERIOD_DAYS = 91
 /** Hours change slowly, and every window of a brand asks for them. */
 const KEPT_MS = HOUR
 const MOST_BRANDS = 200
-const kept = new Map<string, { at: number; hours: AnsweringHours }>()
+const kept = new Map<string, { at: number; hours: Promise<AnsweringHours> }>()
 
-/** When a brand's readers answer, by the posts of the last quarter. */
-export async function answeringHoursOf(brandId: string): Promise<AnsweringHours> {
+/** When a brand's readers answer, by the posts of the last quarter. Who asks meanwhile waits for the same. */
+export function answeringHoursOf(brandId: string): Promise<AnsweringHours> {
   const known = kept.get(brandId)
   if (known && Math.abs(now() - known.at) < KEPT_MS) return known.hours
+  if (kept.size >= MOST_BRANDS) kept.clear()
+  const hours = reckonHours(brandId)
+  kept.set(brandId, { at: now(), hours })
+  hours.catch(() => kept.delete(brandId))
+  return hours
+}
+
+async function reckonHours(brandId: string): Promise<AnsweringHours> {
   const db = await useDb()
   const brand = await brandById(db, brandId)
   if (!brand) throw problem('notFound')
@@ -29,11 +37,8 @@ export async function answeringHoursOf(brandId: string): Promise<AnsweringHours>
     const responses = isSettled(post, at) ? firstResponses(post, 'responses') : null
     return responses === null ? [] : [{ account: post.account_id, at: toInstant(post.sent_at), responses }]
   })
-  const hours = await runInThread('person', [`brand:${brandId}`], answeringHoursTask, {
+  return runInThread('person', [`brand:${brandId}`], answeringHoursTask, {
     posts,
     zone: brand.zone,
   })
-  if (kept.size >= MOST_BRANDS) kept.clear()
-  kept.set(brandId, { at, hours })
-  return hours
 }

@@ -41,6 +41,7 @@ try {
 }
 
 async function work({ task, input }: Job): Promise<void> {
+  parentPort?.postMessage({ hasBegun: true })
   try {
     parentPort?.postMessage({ result: await tasks.get(task)!(input) })
   } catch (error) {

@@ -19,7 +19,7 @@ test('suggested times are looked at, taken, and the plan follows; it can be undo
   await toResults(page, demo.url)
   // The ribbon is shaded by when they answer.
   const ribbon = page.getByRole('region', { name: 'The next seven days' })
-  await expect(ribbon.locator('[style*="linear-gradient"]').first()).toBeVisible({ timeout: 10_000 })
+  await expect(ribbon.locator('[style*="linear-gradient"]').first()).toBeVisible({ timeout: 30_000 })
   await page.getByRole('link', { name: 'Suggested times' }).click()
   await expect(part(page, 'Weekdays')).toContainText(
     /expected to get [\d.]+ there, against [\d.]+ now: \+\d+%, about [\d.]+ responses more .* Chance alone/,

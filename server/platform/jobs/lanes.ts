@@ -7,7 +7,7 @@ export interface Lane {
   name: LaneName
   /** Threads it may have at once. */
   threads: number
-  /** How long a task may take, in milliseconds, and how much memory its thread may have. */
+  /** How long a task may compute, in milliseconds, and how much memory its thread may have. */
   longestMs: number
   megabytes: number
   /**

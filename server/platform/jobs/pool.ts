@@ -7,6 +7,7 @@ import { log } from '../log'
 import { Fairness, LANES, type Lane, type LaneName } from './lanes'
 import { TaskStopped } from './taskStopped'
 import { threadFileNamed } from './threadFile'
+import { timeLeft } from './taskTime'
 import type { ThreadTask } from './threadTask'
 
 interface Job {
@@ -28,12 +29,16 @@ interface Thread {
 export { TaskStopped }
 
 interface Reply {
+  /** The task is taken in hand; its result comes later. */
+  hasBegun?: true
   result: never
   error?: { name: string; message: string; code: string | null; line: number; detail: Message | null }
 }
 
 /** Tasks that may wait in a lane; what comes on top is refused at once. */
 const MOST_WAITING = 1_000
+/** How long a thread may take to be there and to take a task in hand. */
+const LONGEST_START_MS = 60_000
 /** How long a thread beyond those a lane keeps is there without work. */
 const IDLE_MS = 10_000
 /** Room for what a thread needs for a moment: the platform's own is 48 MB for each. */
@@ -74,8 +79,7 @@ class LaneOfThreads {
     clearTimeout(free.timer)
     free.job = job
     free.startedAt = realNow()
-    free.timer = setTimeout(() => this.#end(free, new TaskStopped('slow')), this.#lane.longestMs)
-    free.watch = this.#watchGrowth(free)
+    free.timer = setTimeout(() => this.#end(free, new TaskStopped('slow')), LONGEST_START_MS)
     free.worker.postMessage({ task: job.task, input: job.input })
     this.#startNext()
   }
@@ -88,7 +92,8 @@ class LaneOfThreads {
     })
     const thread: Thread = { worker, job: null, startedAt: 0, timer: undefined, watch: undefined }
     worker.unref()
-    worker.on('message', ({ result, error }: Reply) => {
+    worker.on('message', ({ hasBegun, result, error }: Reply) => {
+      if (hasBegun) return this.#begin(thread)
       const job = this.#settle(thread)
       if (error) job?.reject(errorOf(error))
       else job?.resolve(result)
@@ -102,6 +107,24 @@ class LaneOfThreads {
     })
     this.#threads.push(thread)
     return thread
+  }
+
+  /** The limits are a task's own: what its thread takes to start is not counted. */
+  #begin(thread: Thread): void {
+    thread.startedAt = realNow()
+    thread.watch = this.#watchGrowth(thread)
+    const before = process.cpuUsage()
+    const { longestMs } = this.#lane
+    const look = (leftMs: number): void => {
+      clearTimeout(thread.timer)
+      thread.timer = setTimeout(() => {
+        const { user, system } = process.cpuUsage(before)
+        const left = timeLeft(longestMs, realNow() - thread.startedAt, (user + system) / 1_000)
+        if (left > 0) look(left)
+        else this.#end(thread, new TaskStopped('slow'))
+      }, leftMs)
+    }
+    look(longestMs)
   }
 
   /** Ends a thread whose task makes the process grow by more than its lane allows. */
