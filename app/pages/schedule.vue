@@ -162,6 +162,9 @@ const faces = [
         </button>
       </div>
       <span class="grow" />
+      <PlainButton v-if="brand.canWork && (schedule.ribbon?.openCount ?? 0) > 0" to="/fill">{{
+        words.fill.title
+      }}</PlainButton>
       <PlainButton
         v-if="brand.canWork && (brand.view?.accounts.length ?? 0) > 0"
         @click="holding = { kind: 'brand' }"

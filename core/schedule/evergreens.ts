@@ -29,8 +29,12 @@ export function nextEvergreen(
   return first ? { id: first.id, wording: nextWording(first, shown.get(first.id)) } : null
 }
 
+/** Which of so many wordings is shown after the last one (null: none was shown), from 0. */
+export const wordingAfter = (wordings: number, last: number | null): number =>
+  last === null ? 0 : (last + 1) % Math.max(1, wordings)
+
 const nextWording = ({ wordings }: Evergreen, shown: Shown | undefined): number =>
-  shown ? (shown.wording + 1) % Math.max(1, wordings) : 0
+  wordingAfter(wordings, shown?.wording ?? null)
 
 /**
  * `local` gives wall-clock times, by which days of rest count: they are as long where the clock is changed,

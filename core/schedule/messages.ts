@@ -12,6 +12,7 @@ export interface ScheduleMessages extends Record<`schedule.after-${UnplacedCode}
   'schedule.kept-free': object
   'schedule.none-of-pillar': object
   'schedule.none-waiting': object
+  'schedule.none-fits': object
   // Why a post may not go out at a time, or has no place.
   'schedule.account-gone': object
   'schedule.follows-nothing': object

@@ -4,7 +4,7 @@ import type { OpenSlot } from './openSlot'
 import { placeEvergreens } from './evergreens'
 import { placeFixed } from './fixed'
 import { placeInLine } from './inLine'
-import { beginPlanning } from './planning'
+import { beginPlanning, type Planning } from './planning'
 import type { Plan, PlanInput } from './types'
 
 /**
@@ -17,12 +17,7 @@ import type { Plan, PlanInput } from './types'
 export function planLines(input: PlanInput): Plan {
   const planning = beginPlanning(input)
   const { plan, days } = planning
-  for (const post of input.posts)
-    if (!days.has(post.accountId))
-      planning.refuse(post, { code: 'no-slot', message: message('schedule.account-gone') })
-  placeFixed(input.posts, planning)
-  placeInLine(input.posts, planning)
-  placeEvergreens(planning)
+  placeAll(planning)
   const open = [...days.values()].flatMap((day) =>
     day.slots.filter((slot) => !slot.taken && slot.at >= day.now).map((slot) => ({ day, slot })),
   )
@@ -40,11 +35,23 @@ export function planLines(input: PlanInput): Plan {
   return plan
 }
 
+/** Places all posts and evergreens of a plan that was begun. */
+export function placeAll(planning: Planning): void {
+  const { posts } = planning.input
+  for (const post of posts)
+    if (!planning.days.has(post.accountId))
+      planning.refuse(post, { code: 'no-slot', message: message('schedule.account-gone') })
+  placeFixed(posts, planning)
+  placeInLine(posts, planning)
+  placeEvergreens(planning)
+}
+
 const KEPT_FREE = message('schedule.kept-free')
 const NONE_OF_PILLAR = message('schedule.none-of-pillar')
 const NONE_WAITING = message('schedule.none-waiting')
 
-function openReason(slot: OpenSlot): Message {
+/** Why nothing fills a slot. */
+export function openReason(slot: OpenSlot): Message {
   if (slot.use === 'free') return KEPT_FREE
   if (slot.blocked) return slot.blocked.message
   return slot.use === 'pillar' ? NONE_OF_PILLAR : NONE_WAITING

@@ -14,7 +14,7 @@ export {
 export { addContentClipping, type ContentInput } from './contents'
 export { addFolder, removeFolder, renameFolder } from './folders'
 export { clippingFolderNames, clippingIsThere, clippingsOfLink } from './known'
-export { anyClipping, passagesOf, waitingClippings } from './queries/clippings'
+export { anyClipping, clippingsToWrite, passagesOf, waitingClippings } from './queries/clippings'
 export { keepQuote } from './passages'
 export { clippingsWithWords } from './queries/search'
 export { clippingsFile, type ListFormat } from './savedFile'

@@ -5,7 +5,7 @@ export { approve, approveOrAsk, askReview, putApproved, putInReview, sendBack } 
 export { outgoingOf, payloadOf, pictureOf } from './payload'
 export { previewLink } from './linkPreviews'
 export { passOnArticlePicture, passOnPicture } from './pictures'
-export { docOf } from './postDocs'
+export { docOf, docsOf } from './postDocs'
 export { wordingsOf } from './queries/postDocs'
 export { type SentKey, sentKeys, sentTextsByIds, sentWithWords } from './queries/listed'
 export { addEvent, approvalOf, chosenAccounts, mayApprove, pillarsNeedingOthers } from './postFacts'
@@ -19,9 +19,10 @@ export {
   uploadPicture,
 } from './postPictures'
 export { desk, draftOf, insertPost, openPost, removePost, rewritePost, savePost } from './posts'
-export { checksOf, neutralContext, proofMaker, violationOf } from './proofs'
+export { checksOf, neutralContext, proofMaker, proofsOfDocs, violationOf } from './proofs'
 export {
   aboutPosts,
+  approvedUnlined,
   type DeskPost,
   postsOnDesk,
   countOnDesk,
@@ -45,7 +46,7 @@ export {
 } from './queries/queueItems'
 export { hasPicture } from './queries/pictures'
 export type { PostRow } from './rows'
-export { type Usual, usualOf } from './usual'
+export { type Usual, usualOf, usualOfArticle } from './usual'
 export { deskContext, saveWriting, shortBase, writingOf } from './writing'
 export { writingHelp } from './writingHelp'
 export { type DeliveryPayload, readPayload } from './rowJson'

@@ -13,7 +13,7 @@ import {
   type Proof,
 } from '#core/post'
 import { emptyPart, linkFor, partsFor, textMarksOf } from '#shared/posts/docs'
-import type { PictureView } from '#shared/posts/types'
+import type { PictureView, PostDoc } from '#shared/posts/types'
 import { toInstant } from '#core/instant'
 import { now } from '#server/platform/clock'
 import type { Db } from '#server/platform/db'
@@ -43,13 +43,19 @@ export const pictureView = ({ id, width, height, bytes, message }: PictureFacts)
   message: message === null ? null : say(messagesOf(message)),
 })
 
+/** Makes a proof of a post that is known by its id on an account, of its wordings and echoes the named one. */
+export type ProofMaker = (postId: string, account: AccountRow, wording?: number, echo?: number) => MadeProof
+
 /** Makes proofs of a brand's posts: everything they share is looked up once. */
-export async function proofMaker(
+export const proofMaker = async (db: Db, brand: BrandRow, rows: PostRow[]): Promise<ProofMaker> =>
+  proofsOfDocs(db, brand, await docsOf(db, rows))
+
+/** The same of what is written, by the id of its post, whether that is stored or not. */
+export async function proofsOfDocs(
   db: Db,
   brand: BrandRow,
-  rows: PostRow[],
-): Promise<(postId: string, account: AccountRow, wording?: number, echo?: number) => MadeProof> {
-  const docs = await docsOf(db, rows)
+  docs: ReadonlyMap<string, PostDoc>,
+): Promise<ProofMaker> {
   const pictures = new Map(
     (
       await picturesByIds(
@@ -59,10 +65,7 @@ export async function proofMaker(
       )
     ).map((row) => [row.id, pictureView(row)]),
   )
-  const codes = await shortLinksOf(
-    db,
-    rows.map(({ id }) => id),
-  )
+  const codes = await shortLinksOf(db, [...docs.keys()])
   const pillars = new Map((await pillarsOf(db, brand.id)).map(({ id, name }) => [id, name]))
   const writing = writingOf(brand)
   return (postId, account, wording = 0, echo = 0) => {

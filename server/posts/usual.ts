@@ -1,7 +1,9 @@
 import type { Db } from '#server/platform/db'
-import { type SourceRow, foldersOfSource } from '#server/sources'
+import { articleForBrand } from '#server/articles'
+import { now } from '#server/platform/clock'
+import { type SourceRow, foldersOfSource, sourceById } from '#server/sources'
 import { brandById, pillarsOf } from '#server/people'
-import { watchesOf } from '#server/watches'
+import { marksOfArticles, watchesOf } from '#server/watches'
 import { isOnSite } from '#core/url/ownSite'
 import { ownSitesOf, accountIdsIn } from '#server/platform/db/columns'
 
@@ -9,6 +11,16 @@ import { ownSitesOf, accountIdsIn } from '#server/platform/db/columns'
 export interface Usual {
   pillarId: string | null
   accountIds: string[] | null
+}
+
+/** What a post about an article begins with; nothing where there is none, or its source is gone. */
+export async function usualOfArticle(db: Db, brandId: string, articleId: string | null): Promise<Usual> {
+  const article = articleId === null ? undefined : await articleForBrand(db, brandId, articleId)
+  const source = article && (await sourceById(db, brandId, article.source_id))
+  if (!source) return { pillarId: null, accountIds: null }
+  const marks = await marksOfArticles(db, brandId, [article.id], now())
+  const watchIds = marks.map(({ watch_id }) => watch_id)
+  return usualOf(db, brandId, article.url, source, watchIds)
 }
 
 /**

@@ -1,8 +1,9 @@
 // The Schedule: timetables, the plan, placing and moving what is lined up, holds.
 // Owns: what the plan is made from; a plan itself is never stored.
-// May ask: people, articles, clippings, networks, delivery, posts.
+// May ask: people, articles, clippings, networks, delivery, posts, evergreens.
 export { backInLine, putBackInLine } from './backInLine'
 export { evergreenTurns } from './evergreenTurns'
+export { proposeFill, takeFill } from './fill'
 export { freeze, freezeTurn } from './freeze'
 export { hold, holdOf, lateQueueItems, lift } from './holds'
 export { moveQueueItem } from './lineMoves'

@@ -159,13 +159,13 @@ async function sendAtOnce(
  * Checks a post for each of these accounts and puts it last in their lines. Whoever may approve it does so by
  * lining it up; else it is lined up in review, and keeps its place until somebody approves it.
  */
-async function putInLine(
+export async function putInLine(
   db: Db,
   tracked: Tracked,
   actor: Actor,
   row: PostRow,
   accounts: AccountRow[],
-  trial: Trial,
+  trial: Pick<Trial, 'accounts' | 'lines'>,
   inReview: boolean,
 ): Promise<PostRow['approval']> {
   await requireNoStops(db, actor, row, accounts, trial)

@@ -92,6 +92,8 @@ export const LIMITS = Object.freeze({
   folderFeed: 50,
   /** Days of the plan that are computed for the screens. */
   planDays: 90,
+  /** Days whose open slots are filled at once. */
+  fillDays: 31,
   /** Rows of one answer of that list, and characters of a text in a row or on a small card. */
   listPage: 200,
   firstWords: 160,

@@ -25,6 +25,7 @@ export const scheduleMessages: Sentences<ScheduleMessages> = {
   'schedule.kept-free': () => 'Kept free on purpose.',
   'schedule.none-of-pillar': () => 'Nothing of this slot’s pillar is waiting in line.',
   'schedule.none-waiting': () => 'Nothing that may go here is waiting in line.',
+  'schedule.none-fits': () => 'Nothing that is left may go here.',
   'schedule.account-gone': () => 'Its account is no longer there.',
   'schedule.follows-nothing': () => 'The post it follows has no time yet.',
   'schedule.beyond-planned': () => 'Its time lies beyond the days that are planned yet.',

@@ -1,5 +1,7 @@
 import { ofBrand } from '#shared/platform/route'
 import type {
+  FillDone,
+  FillView,
   FoundAhead,
   LateQueueItem,
   ListView,
@@ -12,6 +14,8 @@ import type {
   YearView,
 } from '#shared/schedule/types'
 import type {
+  fillProposalSchema,
+  fillSchema,
   holdSchema,
   liftSchema,
   lineUpSchema,
@@ -41,6 +45,12 @@ export const scheduleRoutes = {
   moveItem: ofBrand('POST', 'work', '/lines/:id/move').takes<typeof moveSchema>().answers<Undoable>(),
   /** One thing done to several posts in line. */
   several: ofBrand('POST', 'work', '/lines/several').takes<typeof severalSchema>().answers<SeveralDone>(),
+  /** What might fill the slots that are open in the days to come; nothing is stored. */
+  proposeFill: ofBrand('POST', 'work', '/open-slots/proposal')
+    .takes<typeof fillProposalSchema>()
+    .answers<FillView>(),
+  /** Lines up what was proposed, as it was shown. */
+  takeFill: ofBrand('POST', 'work', '/open-slots').takes<typeof fillSchema>().answers<FillDone>(),
   sendNow: ofBrand('POST', 'work', '/lines/:id/send').answers<null>(),
   lookAhead: ofBrand('GET', 'read', '/look-ahead').answers<FoundAhead[]>(),
   /** Where a post and its echoes would go, and what would move; nothing is stored. */

@@ -15,6 +15,7 @@ import {
   zone,
 } from '#shared/platform/schemaParts'
 import { LIMITS } from '#shared/platform/limits'
+import { FILL_KINDS } from './types'
 
 const labels = words.fields
 
@@ -220,4 +221,38 @@ export const severalSchema = yup.object({
       ({ kind, days }) => kind !== 'days' || (days !== undefined && days !== 0),
     )
     .required(),
+})
+
+const candidateId = yup.string().max(120, labels.noSuch)
+const fillAsk = {
+  days: yup.number().integer(labels.wholeDays).min(1, labels.wholeDays).max(LIMITS.fillDays).required(),
+  kinds: listOf(
+    yup.string().oneOf(FILL_KINDS).required(),
+    FILL_KINDS.length,
+    labels.tooManyAtOnce(FILL_KINDS.length),
+  ).required(),
+  texts: listOf(
+    yup.object({ clippingId: id, text: yup.string().max(LIMITS.postText).required(labels.lineMissing) }),
+    LIMITS.atOnce,
+    labels.tooManyAtOnce(LIMITS.atOnce),
+  ).default([]),
+}
+export const fillProposalSchema = yup.object({
+  ...fillAsk,
+  choices: listOf(
+    yup.object({ accountId: id, at: instant.required(), candidateId: candidateId.nullable().default(null) }),
+    LIMITS.atOnce,
+    labels.tooManyAtOnce(LIMITS.atOnce),
+  ).default([]),
+})
+export const fillSchema = yup.object({
+  ...fillAsk,
+  picks: listOf(
+    yup.object({ accountId: id, at: instant.required(), candidateId: candidateId.required() }),
+    LIMITS.atOnce,
+    labels.tooManyAtOnce(LIMITS.atOnce),
+  )
+    .min(1, labels.noneChosen)
+    .required(labels.noneChosen),
+  version: planVersion.required(),
 })

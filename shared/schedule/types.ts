@@ -242,6 +242,55 @@ export interface YearView {
   weeks: { sent: number; lined: number; open: number; later: number }[]
 }
 
+/** Where what might fill open slots comes from. */
+export const FILL_KINDS = ['draft', 'clipping', 'evergreen'] as const
+export type FillKind = (typeof FILL_KINDS)[number]
+
+/** A post, or a clipping that would become one, that might fill an open slot of an account. */
+export interface FillCandidateView {
+  id: string
+  kind: FillKind
+  accountId: string
+  /** Null for a clipping's. */
+  postId: string | null
+  clippingId: string | null
+  pillarId: string | null
+  wording: number
+  text: string
+  /** What its link leads to. */
+  title: string | null
+  /** When it was last shown there, if ever. */
+  lastAt: Instant | null
+  /** Why it does not suit its account; '' where it does. */
+  problem: string
+}
+
+/** A slot that is open, and what would fill it. */
+export interface FillSlotView {
+  accountId: string
+  at: Instant
+  use: SlotView['use']
+  pillarId: string | null
+  candidateId: string | null
+  /** It was chosen to be left open. */
+  isLeft: boolean
+  /** Why nothing fills it; '' where something does, or it was left open. */
+  message: string
+}
+
+/** What might fill the open slots of some days, by the plan of a version. */
+export interface FillView {
+  version: string
+  slots: FillSlotView[]
+  candidates: FillCandidateView[]
+}
+
+/** `count`: how many posts were lined up; `inReview`: how many of them wait for an approval. */
+export interface FillDone extends Undoable {
+  count: number
+  inReview: number
+}
+
 export interface ScheduleAnswer extends ScheduleView {
   /** The seven days from today, where asked for. */
   coming: ScheduleView | null

@@ -180,6 +180,30 @@ export async function clippingsOf(
   )
 }
 
+/**
+ * Clippings that wait and hold a note of one's own and an address, with no post made from them; the oldest
+ * first.
+ */
+export async function clippingsToWrite(
+  db: Db,
+  brandId: string,
+  limit: number,
+): Promise<(ClippingWithArticle & { note: string })[]> {
+  const rows = await readAll(
+    WITH_ARTICLE,
+    withArticles(db, brandId)
+      .whereRaw(of('waiting'))
+      .whereRaw("trim(coalesce(clippings.note, '')) <> ''")
+      .whereRaw('coalesce(clipping_contents.url, articles.url) IS NOT NULL')
+      .whereRaw(`${MADE} = 0`)
+      .orderBy('clippings.created_at')
+      .orderBy('clippings.id')
+      .limit(limit)
+      .select(columns(db)),
+  )
+  return rows.map((row) => ({ ...row, note: row.note ?? '' }))
+}
+
 /** All of a brand's clippings, newest first. */
 export const allClippings = (db: Db, brandId: string, most: number): Promise<ClippingWithArticle[]> =>
   readAll(

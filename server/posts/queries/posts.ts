@@ -29,12 +29,13 @@ const chosenAnd = (more: string): string =>
   `EXISTS (SELECT 1 FROM proofs JOIN accounts ON accounts.id = proofs.account_id
     AND accounts.removed_at IS NULL WHERE proofs.post_id = posts.id AND proofs.chosen = 1${more})`
 const CHOSEN = chosenAnd('')
-const UNLINED = chosenAnd(` AND NOT EXISTS (SELECT 1 FROM lines WHERE lines.post_id = posts.id
+const NOWHERE_YET = `NOT EXISTS (SELECT 1 FROM lines WHERE lines.post_id = posts.id
     AND lines.account_id = proofs.account_id)
   AND NOT EXISTS (SELECT 1 FROM evergreens WHERE evergreens.post_id = posts.id
     AND evergreens.account_id = proofs.account_id)
   AND NOT EXISTS (SELECT 1 FROM deliveries WHERE deliveries.post_id = posts.id
-    AND deliveries.account_id = proofs.account_id AND deliveries.state <> 'not-sent')`)
+    AND deliveries.account_id = proofs.account_id AND deliveries.state <> 'not-sent')`
+const UNLINED = chosenAnd(` AND ${NOWHERE_YET}`)
 
 /**
  * The post that is being written about an article: the one last worked on that is neither lined up nor handed
@@ -48,6 +49,32 @@ export const draftOfArticle = (db: Db, brandId: string, articleId: string): Prom
     .whereRaw(`NOT ${LINED} AND NOT ${DELIVERED}`)
     .orderBy('saved_at', 'desc')
     .first()
+
+/**
+ * The places that approved posts are still to be given: each post with each account chosen for it where it
+ * stands in no line, went out to nobody and takes no turns. Those saved first come first.
+ */
+export const approvedUnlined = (
+  db: Db,
+  brandId: string,
+  limit: number,
+): Promise<{ post_id: string; account_id: string }[]> =>
+  readAll(
+    { post_id: text(), account_id: text() },
+    joined(db, 'posts')
+      .join('proofs', (join) => join.on('proofs.post_id', 'posts.id').andOnVal('proofs.chosen', 1))
+      .join('accounts', (join) =>
+        join.on('accounts.id', 'proofs.account_id').andOnNull('accounts.removed_at'),
+      )
+      .where({ 'posts.brand_id': brandId, 'posts.approval': 'approved' })
+      .whereNull('posts.removed_at')
+      .whereNotNull('posts.saved_at')
+      .whereRaw('posts.approved_version = posts.version')
+      .whereRaw(NOWHERE_YET)
+      .orderBy(['posts.saved_at', 'posts.id', 'accounts.position'])
+      .limit(limit)
+      .select('posts.id as post_id', 'proofs.account_id'),
+  )
 
 /** How far the posts about these articles have come: of each the furthest. */
 export async function postsAbout(
