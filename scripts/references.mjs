@@ -20,6 +20,8 @@ const PACKAGES = {
   'pdf-docs': ['libtasn1-doc', 'shared-mime-info', 'bash-doc'],
   // With those libraries of its own that Chromium does not bring.
   poppler: ['poppler-utils', 'libpoppler126', 'libtiff6', 'libjbig0', 'libdeflate0', 'liblerc4', 'libwebp7'],
+  // With the libraries it needs.
+  icalendar: ['python3-icalendar', 'python3-dateutil', 'python3-six', 'python3-tz'],
   'python-tests': ['libpython3.11-testsuite'],
 }
 

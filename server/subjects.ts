@@ -34,6 +34,7 @@ const SUBJECTS: [name: string, register?: () => void][] = [
   ['posts', registerPosts],
   ['evergreens'],
   ['schedule', registerSchedule],
+  ['calendars'],
   ['sending', registerSending],
   ['reading'],
   ['capture', registerCapture],

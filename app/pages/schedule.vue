@@ -22,6 +22,7 @@ const LazyMonthSheet = defineAsyncComponent(() => import('~/schedule/MonthSheet.
 const LazyListSheet = defineAsyncComponent(() => import('~/schedule/ListSheet.vue'))
 const LazyAheadList = defineAsyncComponent(() => import('~/schedule/AheadList.vue'))
 const LazyQueueOrder = defineAsyncComponent(() => import('~/schedule/QueueOrder.vue'))
+const LazyCalendarDialog = defineAsyncComponent(() => import('~/schedule/CalendarDialog.vue'))
 const LazyHoldDialog = defineAsyncComponent(() => import('~/schedule/HoldDialog.vue'))
 
 useHead({ title: `${words.schedule.title} · ${words.frame.product}` })
@@ -33,7 +34,10 @@ const times = useTimes()
 const openId = ref<string | null>(null)
 const isPhone = useMediaQuery('(max-width: 719.98px)')
 const holding = ref<HoldTarget | null>(null)
-const { face, alone, filter, month, thisMonth } = useScheduleAddress({ hold: (of) => (holding.value = of) })
+const isGiven = ref(false)
+const { face, alone, filter, month, thisMonth, paper } = useScheduleAddress({
+  hold: (of) => (holding.value = of),
+})
 
 const plan = usePlanTrial()
 const drag = useSheetDrag(plan)
@@ -162,8 +166,11 @@ const faces = [
         </button>
       </div>
       <span class="grow" />
-      <PlainButton v-if="brand.canWork && (schedule.ribbon?.openCount ?? 0) > 0" to="/fill">{{
+      <PlainButton v-if="brand.canWork && (schedule.ribbon?.openCount ?? 0) > 0" to="/fill-slots">{{
         words.fill.title
+      }}</PlainButton>
+      <PlainButton v-if="brand.canWork && (brand.view?.accounts.length ?? 0) > 0" @click="isGiven = true">{{
+        words.calendars.open
       }}</PlainButton>
       <PlainButton
         v-if="brand.canWork && (brand.view?.accounts.length ?? 0) > 0"
@@ -284,6 +291,7 @@ const faces = [
       </footer>
     </template>
     <CardDialog :card="card" :view="view" :plan="plan" @close="openId = null" @hold="holdOne" />
+    <LazyCalendarDialog v-if="brand.canWork" :open="isGiven" :paper="paper" @close="isGiven = false" />
     <LazyHoldDialog :of="holding" :name="holdName" :is-held="isHeld" @close="holding = null" />
   </div>
 </template>

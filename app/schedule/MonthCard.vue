@@ -4,6 +4,7 @@ import type { PlacedCard } from '#shared/schedule/types'
 import * as words from '#shared/words'
 import { vDrag, type DragSource } from '~/base/dragging'
 import { isTrouble } from '#shared/schedule/filter'
+import { isFirm, stateWords } from '#shared/schedule/stateWords'
 import { SHIFT_OF_KEY, type Shift } from './useCardShift'
 import { SHEET_DRAG } from './useSheetDrag'
 
@@ -20,15 +21,7 @@ const brand = useBrandStore()
 const drag = inject(SHEET_DRAG, null)
 const canMove = computed(() => brand.canWork && props.card.queueItemId !== null)
 const isOnHold = computed(() => props.card.isHeld || props.card.isHeldBack)
-const isFirm = computed(
-  () => props.card.approval === null || (props.card.approval === 'approved' && !isOnHold.value),
-)
-const stateLabel = computed(() => {
-  if (props.card.state !== 'lined-up') return labels.states[props.card.state]
-  if (isOnHold.value) return labels.held
-  if (props.card.approval === 'in-review') return labels.review
-  return isFirm.value ? '' : labels.draft
-})
+const stateLabel = computed(() => stateWords(props.card))
 const icon = computed(() =>
   isTrouble(props.card.state)
     ? TriangleAlert
@@ -78,13 +71,15 @@ function onKey(event: KeyboardEvent): void {
   >
     <i
       class="h-4 shrink-0 border-l-[3px]"
-      :class="isFirm ? 'border-solid' : 'border-dashed'"
+      :class="isFirm(card) ? 'border-solid' : 'border-dashed'"
       :style="{ borderColor: brand.pillarInk(card.pillarId) }"
       aria-hidden="true"
     />
-    <span class="shrink-0 tabular-nums max-column:hidden" :class="isFirm ? 'text-ink-2' : 'text-warn'">{{
-      times.time(card.at)
-    }}</span>
+    <span
+      class="shrink-0 tabular-nums max-column:hidden"
+      :class="isFirm(card) ? 'text-ink-2' : 'text-warn'"
+      >{{ times.time(card.at) }}</span
+    >
     <component
       :is="icon"
       v-if="icon"

@@ -6,6 +6,7 @@ import { SHEET_DRAG } from './useSheetDrag'
 import { SHIFT_OF_KEY, type Shift } from './useCardShift'
 import { NOWHERE, vDrag, vDropTarget, type DragSource } from '~/base/dragging'
 import { isTrouble } from '#shared/schedule/filter'
+import { isFirm, stateWords } from '#shared/schedule/stateWords'
 import { ontoCard } from './sheetMoves'
 
 const props = defineProps<{ card: Card; account?: string }>()
@@ -19,18 +20,8 @@ const comment = computed(() => props.card.text.split('\n\n')[0])
 const isBad = computed(() => isTrouble(props.card.state))
 const canMove = computed(() => brand.canWork && props.card.queueItemId !== null)
 const isOnHold = computed(() => props.card.isHeld || props.card.isHeldBack)
-const isFirm = computed(
-  () => props.card.approval === null || (props.card.approval === 'approved' && !isOnHold.value),
-)
-const stateLabel = computed(() => {
-  if (props.card.state !== 'lined-up') return labels.states[props.card.state]
-  if (isOnHold.value) return labels.held
-  return props.card.approval === 'in-review'
-    ? labels.review
-    : props.card.approval === 'approved'
-      ? ''
-      : labels.draft
-})
+const firm = computed(() => isFirm(props.card))
+const stateLabel = computed(() => stateWords(props.card))
 const source = computed((): DragSource | null =>
   canMove.value ? { what: { kind: 'card', card: props.card }, label: comment.value ?? '' } : null,
 )
@@ -75,7 +66,7 @@ function onKey(event: KeyboardEvent): void {
     class="relative block w-full rounded-[4px] border border-l-[3px] px-2 py-1 text-left hover:border-edge"
     :class="[
       card.state === 'sent' || isOnHold ? 'bg-paper' : 'bg-sheet',
-      isBad ? 'border-bad' : isFirm ? 'border-rule' : 'border-dashed border-edge',
+      isBad ? 'border-bad' : firm ? 'border-rule' : 'border-dashed border-edge',
       { 'opacity-45': isDragged, 'ring-2 ring-act': isOver && !isDragged },
     ]"
     :style="{

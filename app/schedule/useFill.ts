@@ -1,6 +1,13 @@
+import { groupBy } from '#core/grouped'
 import { useDebounceFn } from '@vueuse/core'
 import { scheduleRoutes } from '#shared/schedule/routes'
-import { FILL_KINDS, type FillCandidateView, type FillSlotView, type FillView } from '#shared/schedule/types'
+import {
+  FILL_KINDS,
+  type FillCandidateView,
+  type FillKind,
+  type FillSlotView,
+  type FillView,
+} from '#shared/schedule/types'
 import type { ChangeKind } from '#shared/platform/types'
 import * as words from '#shared/words'
 import { sentenceOf } from '~/base/client'
@@ -16,7 +23,8 @@ const CHANGES = [...PLAN_CHANGES, 'post', 'article', 'evergreen'] as const satis
 export function useFill() {
   const brand = useBrandStore()
   const days = ref(7)
-  const kinds = ref([...FILL_KINDS])
+  /** A note may be one to oneself: clippings are proposed where one asks for them. */
+  const kinds = ref<FillKind[]>(FILL_KINDS.filter((kind) => kind !== 'clipping'))
   /** What was chosen for a slot by hand: a candidate, or null to leave it open. */
   const choices = ref(new Map<string, { accountId: string; at: string; candidateId: string | null }>())
   /** Other words for a clipping's post. */
@@ -63,11 +71,24 @@ export function useFill() {
     byId.value.get(candidateId ?? '') ?? null
   const used = computed(() => new Set((view.value?.slots ?? []).flatMap((slot) => slot.candidateId ?? [])))
   const unused = computed(() => (view.value?.candidates ?? []).filter(({ id }) => !used.value.has(id)))
-  /** What else might go where a slot is: of its account and pillar, and placed nowhere else. */
+  /** The same, each once with all its accounts. */
+  const unplaced = computed(() =>
+    [...groupBy(unused.value, ({ postId, clippingId, problem }) => `${postId ?? clippingId} ${problem}`)].map(
+      ([key, all]) => ({
+        ...{ key, kind: all[0]!.kind, text: all[0]!.text, problem: all[0]!.problem },
+        accountIds: all.map(({ accountId }) => accountId),
+      }),
+    ),
+  )
+  /** Where one chose something by hand it stays. */
+  const chosen = computed(() => new Set([...choices.value.values()].map(({ candidateId }) => candidateId)))
+  /** What else might go where a slot is, of its account and pillar; what is only proposed elsewhere moves. */
   const othersFor = (slot: FillSlotView): FillCandidateView[] =>
-    unused.value.filter(
+    (view.value?.candidates ?? []).filter(
       (one) =>
         one.problem === '' &&
+        one.id !== slot.candidateId &&
+        !chosen.value.has(one.id) &&
         one.accountId === slot.accountId &&
         (slot.use !== 'pillar' || one.pillarId === slot.pillarId),
     )
@@ -115,7 +136,7 @@ export function useFill() {
     }
   }
   return {
-    ...{ days, kinds, texts, view, failed, isAsking, busy, problem, used, unused },
+    ...{ days, kinds, texts, view, failed, isAsking, busy, problem, used, unplaced },
     ...{ load, filling, othersFor, choose, unchoose, take },
   }
 }

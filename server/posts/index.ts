@@ -7,7 +7,7 @@ export { previewLink } from './linkPreviews'
 export { passOnArticlePicture, passOnPicture } from './pictures'
 export { docOf, docsOf } from './postDocs'
 export { wordingsOf } from './queries/postDocs'
-export { type SentKey, sentKeys, sentTextsByIds, sentWithWords } from './queries/listed'
+export { type SentKey, sentKeys, sentStamp, sentTextsByIds, sentWithWords } from './queries/listed'
 export { addEvent, approvalOf, chosenAccounts, mayApprove, pillarsNeedingOthers } from './postFacts'
 export { linkKeyOf, linkOfPost } from './postLinks'
 export {

@@ -43,7 +43,7 @@ export const pictureView = ({ id, width, height, bytes, message }: PictureFacts)
   message: message === null ? null : say(messagesOf(message)),
 })
 
-/** Makes a proof of a post that is known by its id on an account, of its wordings and echoes the named one. */
+/** Makes a proof of a post, by its id, on an account: of its wordings and echoes the one that is named. */
 export type ProofMaker = (postId: string, account: AccountRow, wording?: number, echo?: number) => MadeProof
 
 /** Makes proofs of a brand's posts: everything they share is looked up once. */

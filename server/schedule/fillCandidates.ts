@@ -20,8 +20,9 @@ import {
 } from '#server/posts'
 import type { BrandPlan } from './plan'
 
-/** Posts of each kind that are looked at. */
+/** Posts of each kind that are looked at; of each clipping several things are looked up. */
 const MOST = 150
+const MOST_CLIPPINGS = 60
 
 /** Something that might fill a slot, for the plan and for whoever looks at it. */
 export interface Fillable {
@@ -118,7 +119,7 @@ async function approvedPosts(db: Db, known: BrandPlan): Promise<Found[]> {
 /** A clipping goes to its usual accounts; where nothing says so, to those that need nothing but words. */
 async function clippings(db: Db, known: BrandPlan, texts: FillAsk['texts']): Promise<Found[]> {
   const found: Found[] = []
-  for (const clipping of await clippingsToWrite(db, known.brand.id, MOST)) {
+  for (const clipping of await clippingsToWrite(db, known.brand.id, MOST_CLIPPINGS)) {
     const usual = await usualOfArticle(db, known.brand.id, clipping.article_id)
     const accounts = known.accounts.filter(
       (account) => usual.accountIds?.includes(account.id) ?? rulesOf(account).media.min === 0,

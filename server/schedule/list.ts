@@ -9,6 +9,7 @@ import { pillarsOf } from '#server/people'
 import {
   postsOnDesk,
   sentKeys,
+  sentStamp,
   sentTextsByIds,
   sentWithWords,
   type DeskPost,
@@ -101,11 +102,11 @@ interface Order {
  * another, and then sorts what is there in another way.
  */
 function keptShortly<T>(most: number) {
-  const kept = new Map<string, { seq: number; at: number; made: Promise<T> }>()
-  return (name: string, seq: number, make: () => Promise<T>): Promise<T> => {
+  const kept = new Map<string, { stamp: string; at: number; made: Promise<T> }>()
+  return (name: string, stamp: string, make: () => Promise<T>): Promise<T> => {
     const known = kept.get(name)
-    if (known?.seq === seq && realNow() - known.at < FRESH_MS) return known.made
-    const one = { seq, at: realNow(), made: make() }
+    if (known?.stamp === stamp && realNow() - known.at < FRESH_MS) return known.made
+    const one = { stamp, at: realNow(), made: make() }
     const forget = (): unknown => kept.get(name) === one && kept.delete(name)
     one.made.catch(forget)
     kept.delete(name)
@@ -115,21 +116,25 @@ function keptShortly<T>(most: number) {
     return one.made
   }
 }
+/** Changes that are about nothing a sent post is sorted or narrowed by; what goes out is counted besides. */
+const NOT_OF_SENT = ['line', 'line-order', 'article', 'notice', 'tag', 'calendar'] as const
+const keptSent = keptShortly<SentKey[]>(MOST_ORDERS)
 const keptKnown = keptShortly<Known>(MOST_ORDERS)
 const keptOrder = keptShortly<Order>(MOST_ORDERS)
 
 async function orderOf(db: Db, brandId: string, ask: ListAsk): Promise<Order> {
   const { filter, accountId, sort, isDescending } = ask
-  const seq = await lastChangeOf(db, brandId)
+  const stamp = String(await lastChangeOf(db, brandId))
   const name = JSON.stringify([brandId, filter, accountId, sort, isDescending])
-  return keptOrder(name, seq, async () =>
-    makeOrder(db, brandId, ask, await keptKnown(brandId, seq, () => knownOf(db, brandId))),
+  return keptOrder(name, stamp, async () =>
+    makeOrder(db, brandId, ask, await keptKnown(brandId, stamp, () => knownOf(db, brandId))),
   )
 }
 
 async function knownOf(db: Db, brandId: string): Promise<Known> {
   const plan = await planShown(db, brandId)
-  const sent = await sentKeys(db, brandId)
+  const last = await lastChangeOf(db, brandId, NOT_OF_SENT)
+  const sent = await keptSent(brandId, `${last} ${await sentStamp(db, brandId)}`, () => sentKeys(db, brandId))
   const others = [
     ...(await allPlanned(db, plan)).map((card): ListRow => ({ ...card, remoteUrl: null })),
     ...(await postsOnDesk(db, brandId, LIMITS.listedDrafts)).filter(({ lined }) => lined === 0).map(draftRow),

@@ -1,4 +1,4 @@
-import { DAY, toInstant, type Instant } from '#core/instant'
+import { DAY, MINUTE, toInstant, type Instant } from '#core/instant'
 import { heldPlaces, laterPlaces, slotsBetween, zoneClock, type Plan, type ZoneClock } from '#core/schedule'
 import type { MonthView, PlacedCard, YearView } from '#shared/schedule/types'
 import { LIMITS } from '#shared/platform/limits'
@@ -29,7 +29,14 @@ export function weeksAsked(
   return { from: isNear ? asked : today, weeks }
 }
 
-type Card = Omit<PlacedCard, 'authorName' | 'source'>
+interface Card extends Omit<PlacedCard, 'authorName' | 'source'> {
+  /** The same before it goes out and after. */
+  key: string
+  remoteUrl: string | null
+}
+
+/** A post on an account at its time, gone out or still to come. */
+export type PlacedPiece = Card
 
 /**
  * So many weeks from a local day on: what went out, what has a place, what is open; behind the plan's end the
@@ -40,23 +47,19 @@ export async function monthOf(brandId: string, from: string, weeks: number): Pro
   const known = await planShown(db, brandId)
   const { brand, input, plan } = known
   const { start, end } = spanOf(brand.zone, from, weeks)
-  const isShown = ({ at }: { at: string }): boolean => Date.parse(at) >= start && Date.parse(at) < end
-  const sent = await deliveriesShown(db, brandId, start, end)
+  const isShown = within(start, end)
   const held = heldPlaces(input, plan)
-  const later = laterPlaces(input, plan)
-  const cards = [
-    ...sent.map(sentCard),
-    ...(await plannedCards(db, known, [...plan.entries, ...held, ...later].filter(isShown), held)),
-  ]
+  const cards = await cardsBetween(db, known, start, end)
   const holds = new Map(input.accounts.map(({ id, hold }) => [id, hold]))
   const isKept = new Set(held.map(({ accountId, slotAt }) => `${accountId} ${slotAt}`))
   return {
     from,
     weeks,
     plannedUntil: input.until,
-    cards: (await withFacts(db, brandId, cards))
-      .map((card) => ({ ...card, text: card.text.slice(0, LIMITS.firstWords) }))
-      .sort((a, b) => a.at.localeCompare(b.at)),
+    cards: (await withFacts(db, brandId, cards)).map(({ key: _, remoteUrl: __, ...card }) => ({
+      ...card,
+      text: card.text.slice(0, LIMITS.firstWords),
+    })),
     open: plan.open
       .filter((slot) => isShown(slot) && !isKept.has(`${slot.accountId} ${slot.at}`))
       .map(({ accountId, at, slotId, use }) => {
@@ -65,6 +68,32 @@ export async function monthOf(brandId: string, from: string, weeks: number): Pro
       }),
     later: laterSlots(known, end).filter(isShown),
   }
+}
+
+const within =
+  (start: number, end: number) =>
+  ({ at }: { at: string }): boolean =>
+    Date.parse(at) >= start && Date.parse(at) < end
+
+/**
+ * All posts of a brand that went out or have a place from one moment until before another (milliseconds), in
+ * order of time. Texts of what is to come are whole, of what went out their first words.
+ */
+export const placedBetween = async (
+  db: Db,
+  brandId: string,
+  start: number,
+  end: number,
+): Promise<PlacedPiece[]> => cardsBetween(db, await planShown(db, brandId), start, end)
+
+async function cardsBetween(db: Db, known: BrandPlan, start: number, end: number): Promise<Card[]> {
+  const { brand, input, plan } = known
+  const held = heldPlaces(input, plan)
+  const places = [...plan.entries, ...held, ...laterPlaces(input, plan)].filter(within(start, end))
+  const sent = await deliveriesShown(db, brand.id, start, end)
+  return [...sent.map(sentCard), ...(await plannedCards(db, known, places, held))].sort((a, b) =>
+    a.at.localeCompare(b.at),
+  )
 }
 
 /**
@@ -84,7 +113,12 @@ export async function allPlanned(
       ...lineCard(line, line.own_text ?? line.text, new Set()),
       at: null,
     }))
-  return withFacts(db, brand.id, [...(await plannedCards(db, known, entries, held)), ...without])
+  const all = [...(await plannedCards(db, known, entries, held)), ...without]
+  return withFacts(
+    db,
+    brand.id,
+    all.map(({ key: _, remoteUrl: __, ...card }) => card),
+  )
 }
 
 /** How full each week is, from a local day on: what went out, what has a place, what is open. */
@@ -128,7 +162,11 @@ const sentCard = (row: ShownDelivery): Card => ({
   approval: null,
   isHeld: false,
   isHeldBack: false,
+  key: row.evergreen_id ? turnKey(row.evergreen_id, row.slot_at ?? row.due_at) : (row.line_id ?? row.id),
+  remoteUrl: row.remote_url,
 })
+
+const turnKey = (evergreenId: string, slotAt: number): string => `${evergreenId}-${slotAt / MINUTE}`
 
 /** A place of the plan with what stands there: a post in line, or an evergreen. */
 interface Planned {
@@ -180,6 +218,8 @@ function lineCard(line: QueuedPost, text: string, heldIds: ReadonlySet<string | 
     approval: approvalOf(line),
     isHeld,
     isHeldBack: heldIds.has(line.id) && !isHeld,
+    key: line.id,
+    remoteUrl: null,
   }
 }
 
@@ -201,6 +241,8 @@ const turnCard = (
   approval: 'approved',
   isHeld: false,
   isHeldBack: false,
+  key: turnKey(row.id, Date.parse(slotAt ?? at)),
+  remoteUrl: null,
 })
 
 /** A post in line says itself in which wording it goes out; whose turn it is has the plan's. */

@@ -44,6 +44,7 @@ export type ChangeKind =
   | 'responses'
   | 'report'
   | 'evergreen'
+  | 'calendar'
 
 /** What an undoable change answers. */
 export interface Undoable {

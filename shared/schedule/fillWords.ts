@@ -11,7 +11,7 @@ export const fill = inWords({
   from: 'From',
   kinds: {
     draft: 'approved posts',
-    clipping: 'clippings with a note',
+    clipping: 'clippings, with their notes as the words',
     evergreen: 'evergreens',
   },
   kindOf: {
@@ -24,7 +24,7 @@ export const fill = inWords({
   neverShown: 'not shown yet',
   use: (slot: string) => `Fill ${slot}`,
   what: (slot: string) => `What goes out ${slot}`,
-  another: 'Put another here …',
+  another: 'Another …',
   leave: 'Left open.',
   rewrite: 'Change the words',
   words: 'Words of the post',
@@ -45,7 +45,7 @@ export const fill = inWords({
   nothingToFill: {
     title: 'Nothing to fill them with',
     detail:
-      'Approved posts that stand in no line, clippings with a note of yours and evergreens that are rested would be proposed here.',
+      'Approved posts that stand in no line, rested evergreens and clippings with notes would stand here.',
     toWire: 'To the Wire',
     toEvergreens: 'To the evergreens',
   },

@@ -21,6 +21,7 @@ import { clippingFolders } from '#server/clippings/queries/folders'
 import * as savedLists from '#server/clippings/queries/savedLists'
 import { clippingsWithWords } from '#server/clippings/queries/search'
 import * as contents from '#server/clippings/queries/contents'
+import { calendarsOf } from '#server/calendars/queries/calendars'
 import * as evergreens from '#server/evergreens/queries/evergreens'
 import * as deliveries from '#server/delivery/queries/deliveries'
 import { lettersOf } from '#server/letters/queries/letters'
@@ -113,6 +114,7 @@ const ASKED: (() => Promise<unknown>)[] = [
   () => resultRows.sentPostsBetween(db, 'b', 1, 2),
   () => resultRows.resultPostsBetween(db, 'b', 1, 2),
   () => resultRows.responsesOfWordings(db, 'b', ['p'], 1),
+  () => calendarsOf(db, 'b'),
   () => evergreens.evergreensOfBrand(db, 'b'),
   () => evergreens.showingsOf(db, 'b'),
   () => evergreens.showingsOfPost(db, 'b', 'p', 1),
@@ -142,6 +144,7 @@ const ASKED: (() => Promise<unknown>)[] = [
     }),
   () => clippingFolders(db, 'b'),
   () => clippings.allClippings(db, 'b', 1),
+  () => clippings.clippingsToWrite(db, 'b', 1),
   () => clippingsWithWords(db, 'b', 'word', 1),
   () => savedLists.countItems(db, 'l'),
   () => savedLists.countStanding(db, 'l'),
@@ -172,6 +175,8 @@ const ASKED: (() => Promise<unknown>)[] = [
   () => posts.postsAbout(db, 'b', ['a']),
   () => posts.postsWithWords(db, 'b', ['word'], 1),
   () => posts.postsOnDesk(db, 'b', 1),
+  () => posts.approvedUnlined(db, 'b', 1),
+  () => listed.sentStamp(db, 'b'),
   () => posts.countOnDesk(db, 'b'),
   () => posts.aboutPosts(db, 'b', ['p']),
   () => queueItems.sendingsOfPosts(db, 'b', ['p']),

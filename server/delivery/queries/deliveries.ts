@@ -67,7 +67,8 @@ export const deliveriesBetween = (
 
 /** What of a delivery a month shows. */
 const SHOWN = {
-  ...pick(DELIVERIES, 'id', 'post_id', 'account_id', 'due_at', 'state', 'pillar_id', 'evergreen_id'),
+  ...pick(DELIVERIES, 'id', 'post_id', 'account_id', 'due_at', 'slot_at', 'state', 'pillar_id'),
+  ...pick(DELIVERIES, 'line_id', 'evergreen_id', 'remote_url'),
   text: text(),
 }
 export type ShownDelivery = ShapeOf<typeof SHOWN>
@@ -87,7 +88,8 @@ export const deliveriesShown = (
       .where('due_at', '>=', from)
       .where('due_at', '<', to)
       .orderBy('due_at')
-      .select('id', 'post_id', 'account_id', 'due_at', 'state', 'pillar_id', 'evergreen_id')
+      .select('id', 'post_id', 'account_id', 'due_at', 'slot_at', 'state', 'pillar_id')
+      .select('line_id', 'evergreen_id', 'remote_url')
       .select(db.raw(`coalesce(substr(frozen_json ->> 'text', 1, ?), '') AS text`, [LIMITS.firstWords])),
   )
 

@@ -22,18 +22,29 @@ export const lastChange = async (db: Db): Promise<number> => {
 /** Told as it comes, all day long: no plan is made otherwise for it. */
 const NO_PLAN: ChangeKind[] = ['responses']
 
-/** The last change of a brand that plans may depend on, or one that is about all brands. */
-export const lastChangeOf = async (db: Db, brandId: string): Promise<number> => {
+/**
+ * The last change of a brand that plans may depend on, or one that is about all brands; `besides`: kinds of
+ * change that don't count either.
+ */
+export const lastChangeOf = async (
+  db: Db,
+  brandId: string,
+  besides: readonly ChangeKind[] = [],
+): Promise<number> => {
   const [own, shared] = [
     await db('changes')
       .where({ brand_id: brandId })
-      .whereNotIn('what', NO_PLAN)
+      .whereNotIn('what', [...NO_PLAN, ...besides])
       .orderBy('seq', 'desc')
       .first(),
     await db('changes').whereNull('brand_id').orderBy('seq', 'desc').first(),
   ]
   return Math.max(own?.seq ?? 0, shared?.seq ?? 0)
 }
+
+/** When something of a brand was last changed, in milliseconds; 0 where nothing is known of it any more. */
+export const lastChangeAt = async (db: Db, brandId: string): Promise<number> =>
+  (await db('changes').where({ brand_id: brandId }).orderBy('seq', 'desc').first('at'))?.at ?? 0
 
 export const insertHistory = async (db: Db, row: HistoryRow): Promise<void> => {
   await db('history').insert(row)

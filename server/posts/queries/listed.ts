@@ -1,6 +1,6 @@
 import type { DeliveryState } from '#shared/delivery/states'
 import type { Db } from '#server/platform/db'
-import { joined, readAll, readAllApart } from '#server/platform/db/read'
+import { joined, readAll, readAllApart, readFirst } from '#server/platform/db/read'
 import { listOf } from '#server/platform/db/sqlite/bulk'
 import { text, whole, type ShapeOf } from '#server/platform/db/tables'
 
@@ -49,6 +49,20 @@ export const sentKeys = (db: Db, brandId: string): Promise<SentKey[]> =>
         db.raw('coalesce(sources.label, feeds.title) AS source'),
       ]),
   )
+
+const STAMP = { many: whole(), last: whole().orNull() }
+
+/** Differs once a delivery was added to those `sentKeys` gives, or taken from them. */
+export async function sentStamp(db: Db, brandId: string): Promise<string> {
+  const row = await readFirst(
+    STAMP,
+    joined(db, 'deliveries')
+      .where({ brand_id: brandId })
+      .whereNot('state', 'back-in-line')
+      .select(db.raw('count(*) AS many'), db.raw('max(rowid) AS last')),
+  )
+  return `${row?.many} ${row?.last}`
+}
 
 const SENT_ID = { id: text() }
 

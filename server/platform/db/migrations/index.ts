@@ -27,6 +27,7 @@ import * as reports from './025_reports'
 import * as reportMail from './026_report_mail'
 import * as evergreens from './027_evergreens'
 import * as lifespans from './028_lifespans'
+import * as calendars from './029_calendars'
 
 interface Entry {
   name: string
@@ -63,6 +64,7 @@ const ENTRIES: Entry[] = [
   { name: '026_report_mail', migration: reportMail },
   { name: '027_evergreens', migration: evergreens },
   { name: '028_lifespans', migration: lifespans },
+  { name: '029_calendars', migration: calendars },
 ]
 
 export const migrationSource: Knex.MigrationSource<Entry> = {

@@ -10,7 +10,7 @@ useHead({ title: `${labels.title} · ${words.frame.product}` })
 const brand = useBrandStore()
 const times = useTimes()
 const fill = useFill()
-const { days, kinds, view, failed, isAsking, busy, problem, used, unused } = fill
+const { days, kinds, view, failed, isAsking, busy, problem, used, unplaced } = fill
 const DAYS = [1, 3, 7, 14, 31]
 const SHOWN = 60
 
@@ -21,9 +21,7 @@ function setKind(kind: FillKind, isWanted: boolean): void {
   kinds.value = FILL_KINDS.filter((one) => (one === kind ? isWanted : kinds.value.includes(one)))
 }
 function rewrite(slot: FillSlotView, text: string): void {
-  const { clippingId, id } = fill.filling(slot)!
-  // It stays where it is while its words change.
-  fill.choose(slot, id)
+  const clippingId = fill.filling(slot)?.clippingId
   if (clippingId) fill.texts.value.set(clippingId, text)
 }
 async function take(): Promise<void> {
@@ -91,16 +89,14 @@ async function take(): Promise<void> {
         </EmptyState>
         <template v-else>
           <section v-for="[date, own] in byDay" :key="date" :aria-label="times.dateMonth(date)">
-            <h2
-              class="sticky top-0 z-10 border-y border-rule bg-paper px-5 py-1.5 text-small font-semibold first:border-t-0"
-            >
+            <h2 class="sticky top-0 z-10 border-b border-rule bg-paper px-5 py-1.5 text-small font-semibold">
               {{ times.dateMonth(date) }}
             </h2>
             <ul>
               <FillSlotRow
                 v-for="slot in own"
                 :key="`${slot.accountId} ${slot.at}`"
-                :slot="slot"
+                :opening="slot"
                 :one="fill.filling(slot)"
                 :others="fill.othersFor(slot)"
                 @choose="fill.choose(slot, $event)"
@@ -116,13 +112,16 @@ async function take(): Promise<void> {
         class="min-h-0 overflow-y-auto border-l border-rule px-4 py-4 max-wide:border-t max-wide:border-l-0"
         tabindex="0"
       >
-        <h2 class="part-name">{{ labels.unused }} · {{ unused.length }}</h2>
-        <p v-if="unused.length === 0" class="mt-2 text-small text-ink-3">{{ labels.unusedNone }}</p>
+        <h2 class="part-name">{{ labels.unused }} · {{ unplaced.length }}</h2>
+        <p v-if="unplaced.length === 0" class="mt-2 text-small text-ink-3">{{ labels.unusedNone }}</p>
         <ul class="mt-2 grid gap-3">
-          <li v-for="one in unused.slice(0, SHOWN)" :key="one.id">
+          <li v-for="one in unplaced.slice(0, SHOWN)" :key="one.key">
             <p class="serif line-clamp-2 text-[13.5px] leading-snug" dir="auto">{{ one.text }}</p>
             <p class="mt-0.5 text-small" :class="one.problem ? 'text-warn' : 'text-ink-3'">
-              {{ one.problem || `${labels.kindOf[one.kind]} · ${brand.accountName(one.accountId)}` }}
+              {{
+                one.problem ||
+                `${labels.kindOf[one.kind]} · ${one.accountIds.map(brand.accountName).join(', ')}`
+              }}
             </p>
           </li>
         </ul>

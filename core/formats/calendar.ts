@@ -1,0 +1,102 @@
+import { MINUTE, toInstant, toMs, type Instant } from '../instant'
+
+export interface CalendarToWrite {
+  name: string
+  /** The address it is read at. */
+  url: string
+  /** When it was last changed. */
+  changedAt: Instant
+  events: CalendarEvent[]
+}
+
+export interface CalendarEvent {
+  /** Stays the same however often its time or words change. */
+  uid: string
+  at: Instant
+  minutes: number
+  title: string
+  text: string
+  url: string | null
+  /** False where it may not happen. */
+  isCertain: boolean
+  categories: string[]
+}
+
+/** Octets of a line before it is folded, without its end (RFC 5545 §3.1). */
+const LINE_OCTETS = 75
+const REFRESH = 'PT1H'
+
+/**
+ * A calendar for other programs (RFC 5545, with name, address and refresh interval of RFC 7986), in UTC. Its
+ * events stand in the order given and block no time. What no line of a calendar may hold is left out of
+ * texts; an address that is none is left out whole.
+ */
+export function writeCalendar({ name, url, changedAt, events }: CalendarToWrite): string {
+  const lines = [
+    'BEGIN:VCALENDAR',
+    'VERSION:2.0',
+    'PRODID:-//Clear Quill//Clear Quill//EN',
+    'METHOD:PUBLISH',
+    `NAME:${textOf(name)}`,
+    `X-WR-CALNAME:${textOf(name)}`,
+    ...uriOf('URL', url),
+    `REFRESH-INTERVAL;VALUE=DURATION:${REFRESH}`,
+    `X-PUBLISHED-TTL:${REFRESH}`,
+    ...events.flatMap((event) => linesOf(event, changedAt)),
+    'END:VCALENDAR',
+  ]
+  return lines.map((line) => `${folded(line)}\r\n`).join('')
+}
+
+const linesOf = (event: CalendarEvent, changedAt: Instant): string[] => [
+  'BEGIN:VEVENT',
+  `UID:${textOf(event.uid)}`,
+  `DTSTAMP:${utcOf(changedAt)}`,
+  `DTSTART:${utcOf(event.at)}`,
+  `DTEND:${utcOf(toInstant(toMs(event.at) + event.minutes * MINUTE))}`,
+  `SUMMARY:${textOf(event.title)}`,
+  ...(event.text ? [`DESCRIPTION:${textOf(event.text)}`] : []),
+  ...(event.url === null ? [] : uriOf('URL', event.url)),
+  ...(event.categories.length > 0 ? [`CATEGORIES:${event.categories.map(textOf).join(',')}`] : []),
+  `STATUS:${event.isCertain ? 'CONFIRMED' : 'TENTATIVE'}`,
+  'TRANSP:TRANSPARENT',
+  'END:VEVENT',
+]
+
+/** `20270302T100000Z` (RFC 5545 §3.3.5, form 2). */
+const utcOf = (at: Instant): string => `${at.slice(0, 19).replace(/[-:]/g, '')}Z`
+
+/**
+ * A text as a value (RFC 5545 §3.3.11): what parts values is escaped, lines end in one way, and neither
+ * control characters nor halves of a pair, which UTF-8 has no bytes for, are in it.
+ */
+const textOf = (text: string): string =>
+  text
+    .replace(/[\ud800-\udfff]/gu, '\ufffd')
+    .replace(/\r\n?|[\u2028\u2029\u0085]/g, '\n')
+    // eslint-disable-next-line no-control-regex
+    .replace(/[\u0000-\u0008\u000b-\u001f\u007f]/g, '')
+    .replace(/[\\;,]/g, (sign) => `\\${sign}`)
+    .replaceAll('\n', '\\n')
+
+/** An address stands as it is, nothing of it escaped (RFC 5545 §3.3.13). */
+function uriOf(name: string, address: string): string[] {
+  return URL.canParse(address) ? [`${name}:${new URL(address).href}`] : []
+}
+
+/** Parts a line so that none of it is longer than 75 octets, within no character. */
+function folded(line: string): string {
+  let out = ''
+  let octets = 0
+  for (const character of line) {
+    const code = character.codePointAt(0)!
+    const more = code < 0x80 ? 1 : code < 0x800 ? 2 : code < 0x10000 ? 3 : 4
+    if (octets + more > LINE_OCTETS) {
+      out += '\r\n '
+      octets = 1
+    }
+    out += character
+    octets += more
+  }
+  return out
+}

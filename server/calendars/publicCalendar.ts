@@ -1,0 +1,77 @@
+import { DAY, toInstant } from '#core/instant'
+import { writeCalendar, type CalendarEvent } from '#core/formats'
+import { isFirm, stateWords } from '#shared/schedule/stateWords'
+import * as words from '#shared/words'
+import { accountsOf } from '#server/networks'
+import { brandById, pillarsOf } from '#server/people'
+import { lastChangeAt } from '#server/platform/changes/queries'
+import { now } from '#server/platform/clock'
+import { useDb } from '#server/platform/db'
+import { problem } from '#server/platform/http/problem'
+import { postsByIds, sentTextsByIds } from '#server/posts'
+import { placedBetween, type PlacedPiece } from '#server/schedule'
+import { calendarAddress, opensCalendar } from './address'
+import { anyCalendar } from './queries/calendars'
+
+/** How far a calendar looks back, and ahead to what has a time of its own. */
+const BACK_DAYS = 60
+const AHEAD_DAYS = 366
+/** Characters of a post in a title. */
+const TITLE = 80
+/** Characters of a post's text: longer ones are cut. */
+const TEXT = 4_000
+/** Minutes a post is shown for: it takes none, and what takes none many programs don't show. */
+const SHOWN_MINUTES = 15
+
+/**
+ * A calendar as iCalendar: what went out and what is planned, with its text, link and state. Throws
+ * `notFound` where the key does not open it, or what it is of is gone.
+ */
+export async function calendarFile(id: string, key: string): Promise<string> {
+  const db = await useDb()
+  const row = await anyCalendar(db, id)
+  if (!row || !opensCalendar(row, key)) throw problem('notFound')
+  const brand = await brandById(db, row.brand_id)
+  const accounts = new Map((await accountsOf(db, row.brand_id)).map((account) => [account.id, account.name]))
+  if (!brand || (row.account_id !== null && !accounts.has(row.account_id))) throw problem('notFound')
+
+  const placed = (
+    await placedBetween(db, brand.id, now() - BACK_DAYS * DAY, now() + AHEAD_DAYS * DAY)
+  ).filter(({ accountId }) => row.account_id === null || accountId === row.account_id)
+  const sent = placed.filter(({ state }) => state !== 'lined-up').map((piece) => piece.id)
+  const texts = new Map((await sentTextsByIds(db, brand.id, sent, TEXT)).map((one) => [one.id, one.text]))
+  const posts = await postsByIds(db, brand.id, [...new Set(placed.map(({ postId }) => postId))])
+  const links = new Map(posts.map((post) => [post.id, post.link]))
+  const pillars = new Map((await pillarsOf(db, brand.id)).map((pillar) => [pillar.id, pillar.name]))
+  const eventOf = (piece: PlacedPiece): CalendarEvent => {
+    const account = accounts.get(piece.accountId) ?? words.calendars.accountGone
+    const text = (texts.get(piece.id) ?? piece.text).slice(0, TEXT)
+    const title = firstWords(text)
+    return {
+      uid: `${piece.key}@clear-quill`,
+      at: piece.at,
+      minutes: SHOWN_MINUTES,
+      title: row.account_id === null ? `${account}: ${title}` : title,
+      text: `${text}\n\n${words.calendars.state(account, stateWords(piece) || words.calendars.linedUp)}`,
+      url: piece.remoteUrl ?? links.get(piece.postId) ?? null,
+      isCertain: isFirm(piece),
+      categories: [pillars.get(piece.pillarId ?? '') ?? []].flat(),
+    }
+  }
+  return writeCalendar({
+    name: row.account_id === null ? brand.name : `${brand.name}: ${accounts.get(row.account_id)}`,
+    url: calendarAddress(row),
+    changedAt: toInstant(await lastChangeAt(db, brand.id)),
+    events: placed.map(eventOf),
+  })
+}
+
+/** A text's beginning in one line, cut at a word where one ends in it, within no character. */
+function firstWords(text: string): string {
+  const line = text.replace(/\s+/g, ' ').trim()
+  const characters = [...line]
+  if (characters.length <= TITLE) return line
+  const whole = characters.slice(0, TITLE).join('')
+  const end = whole.lastIndexOf(' ')
+  return `${end > 0 ? whole.slice(0, end) : whole} …`
+}

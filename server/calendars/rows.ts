@@ -1,0 +1,20 @@
+import { tableOf, text, whole, type RowOf, type TableType } from '#server/platform/db/tables'
+
+/** A calendar for others; there is one at most for the brand and for each account. */
+export const CALENDARS = tableOf('calendars', {
+  id: text(),
+  brand_id: text(),
+  /** Null for the whole brand. */
+  account_id: text().orNull(),
+  /** What its address is made with; another one makes the old address worthless. */
+  nonce: text(),
+  created_by: text(),
+  created_at: whole(),
+})
+export type CalendarRow = RowOf<typeof CALENDARS>
+
+declare module 'knex/types/tables' {
+  interface Tables {
+    calendars: TableType<typeof CALENDARS>
+  }
+}

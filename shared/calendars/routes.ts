@@ -1,0 +1,11 @@
+import { ofBrand } from '#shared/platform/route'
+import type { Undoable } from '#shared/platform/types'
+import type { CalendarView } from './types'
+
+export const calendarRoutes = {
+  calendars: ofBrand('GET', 'work', '/calendars').answers<CalendarView[]>(),
+  /** Gives the calendar of an account, or of the brand, by its id, a new address; an older one ends. */
+  open: ofBrand('PUT', 'work', '/calendars/:id').answers<Undoable>(),
+  /** Ends its address. */
+  close: ofBrand('DELETE', 'work', '/calendars/:id').answers<Undoable>(),
+}

@@ -1,0 +1,77 @@
+// Source: Python's icalendar 4.1.0 (BSD, Debian package python3-icalendar), run live: it reads calendars that
+// are written here.
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { writeCalendar, type CalendarEvent } from '#core/formats'
+import { askPython, dataOf } from './data'
+
+const packages = dataOf('icalendar', 'usr/lib/python3/dist-packages')
+
+const READ = `
+import json, sys
+from icalendar import Calendar
+found = []
+for text in json.load(sys.stdin):
+    calendar = Calendar.from_ical(text.encode('utf-8'))
+    events = []
+    for event in calendar.walk('VEVENT'):
+        categories = event.get('categories')
+        events.append({
+            'uid': str(event['uid']), 'title': str(event['summary']), 'text': str(event.get('description', '')),
+            'at': event['dtstart'].dt.strftime('%Y-%m-%dT%H:%M:%S.000Z'),
+            'minutes': (event['dtend'].dt - event['dtstart'].dt).total_seconds() / 60,
+            'url': str(event['url']) if 'url' in event else None,
+            'isCertain': str(event['status']) == 'CONFIRMED',
+            'categories': [str(one) for one in categories.cats] if categories else [],
+            'errors': [str(error) for error in event.errors],
+        })
+    found.append({'name': str(calendar['name']), 'errors': [str(e) for e in calendar.errors], 'events': events})
+print(json.dumps(found))
+`
+
+// What no text of a calendar holds was left out before.
+const words = fc
+  .string({ unit: 'binary', maxLength: 300 })
+  // eslint-disable-next-line no-control-regex
+  .map((text) => text.replace(/[\u0000-\u0008\u000b-\u001f\u007f\u0085\u2028\u2029]|\r/g, ''))
+const event: fc.Arbitrary<CalendarEvent> = fc.record({
+  uid: fc.uuid().map((id) => `${id}@clear-quill`),
+  at: fc
+    .integer({ min: Date.UTC(2026, 0) / 60_000, max: Date.UTC(2030, 0) / 60_000 })
+    .map((minute) => new Date(minute * 60_000).toISOString()),
+  minutes: fc.constantFrom(15, 60),
+  title: words,
+  text: words,
+  url: fc.option(fc.webUrl({ withQueryParameters: true }).map((url) => new URL(url).href)),
+  isCertain: fc.boolean(),
+  categories: fc.array(
+    words.filter((one) => one !== ''),
+    { maxLength: 2 },
+  ),
+})
+
+describe.runIf(packages)('a calendar that icalendar reads', () => {
+  it('holds what was written, of 300 calendars without a complaint', () => {
+    const made = fc.sample(fc.record({ name: words, events: fc.array(event, { maxLength: 5 }) }), { numRuns: 300, seed: 20270302 }) // prettier-ignore
+    const read = askPython<
+      { name: string; errors: string[]; events: (CalendarEvent & { errors: string[] })[] }[]
+    >(
+      'icalendar',
+      READ,
+      made.map(({ name, events }) =>
+        writeCalendar({
+          ...{ name, events, url: 'https://quill.example/calendars/1/key.ics' },
+          changedAt: '2027-03-02T09:00:00.000Z',
+        }),
+      ),
+      packages!,
+    )
+    if (!read) return
+    expect(made.flatMap(({ events }) => events).length).toBeGreaterThan(400)
+    expect(read.map(({ name }) => name)).toEqual(made.map(({ name }) => name))
+    for (const [at, { errors, events }] of read.entries()) {
+      expect(errors).toEqual([])
+      expect(events).toEqual(made[at]!.events.map((one) => ({ ...one, errors: [] })))
+    }
+  })
+})
