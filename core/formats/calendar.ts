@@ -1,15 +1,6 @@
 import { MINUTE, toInstant, toMs, type Instant } from '../instant'
 
-export interface CalendarToWrite {
-  name: string
-  /** The address it is read at. */
-  url: string
-  /** When it was last changed. */
-  changedAt: Instant
-  events: CalendarEvent[]
-}
-
-export interface CalendarEvent {
+export interface CalendarEntry {
   /** Stays the same however often its time or words change. */
   uid: string
   at: Instant
@@ -22,16 +13,29 @@ export interface CalendarEvent {
   categories: string[]
 }
 
+interface CalendarOptions {
+  /** IANA zone whose days it is about: programs may show it so; its times are in UTC. */
+  zone: string
+  /** When it was last changed. */
+  madeAt: Instant
+  /** The address it is read at; without one it names none. */
+  url?: string
+}
+
 /** Octets of a line before it is folded, without its end (RFC 5545 §3.1). */
 const LINE_OCTETS = 75
 const REFRESH = 'PT1H'
 
 /**
  * A calendar for other programs (RFC 5545, with name, address and refresh interval of RFC 7986), in UTC. Its
- * events stand in the order given and block no time. What no line of a calendar may hold is left out of
+ * entries stand in the order given and block no time. What no line of a calendar may hold is left out of
  * texts; an address that is none is left out whole.
  */
-export function writeCalendar({ name, url, changedAt, events }: CalendarToWrite): string {
+export function writeCalendar(
+  name: string,
+  entries: CalendarEntry[],
+  { zone, madeAt, url = '' }: CalendarOptions,
+): string {
   const lines = [
     'BEGIN:VCALENDAR',
     'VERSION:2.0',
@@ -39,26 +43,27 @@ export function writeCalendar({ name, url, changedAt, events }: CalendarToWrite)
     'METHOD:PUBLISH',
     `NAME:${textOf(name)}`,
     `X-WR-CALNAME:${textOf(name)}`,
+    `X-WR-TIMEZONE:${textOf(zone)}`,
     ...uriOf('URL', url),
     `REFRESH-INTERVAL;VALUE=DURATION:${REFRESH}`,
     `X-PUBLISHED-TTL:${REFRESH}`,
-    ...events.flatMap((event) => linesOf(event, changedAt)),
+    ...entries.flatMap((entry) => linesOf(entry, madeAt)),
     'END:VCALENDAR',
   ]
   return lines.map((line) => `${folded(line)}\r\n`).join('')
 }
 
-const linesOf = (event: CalendarEvent, changedAt: Instant): string[] => [
+const linesOf = (entry: CalendarEntry, madeAt: Instant): string[] => [
   'BEGIN:VEVENT',
-  `UID:${textOf(event.uid)}`,
-  `DTSTAMP:${utcOf(changedAt)}`,
-  `DTSTART:${utcOf(event.at)}`,
-  `DTEND:${utcOf(toInstant(toMs(event.at) + event.minutes * MINUTE))}`,
-  `SUMMARY:${textOf(event.title)}`,
-  ...(event.text ? [`DESCRIPTION:${textOf(event.text)}`] : []),
-  ...(event.url === null ? [] : uriOf('URL', event.url)),
-  ...(event.categories.length > 0 ? [`CATEGORIES:${event.categories.map(textOf).join(',')}`] : []),
-  `STATUS:${event.isCertain ? 'CONFIRMED' : 'TENTATIVE'}`,
+  `UID:${textOf(entry.uid)}`,
+  `DTSTAMP:${utcOf(madeAt)}`,
+  `DTSTART:${utcOf(entry.at)}`,
+  `DTEND:${utcOf(toInstant(toMs(entry.at) + entry.minutes * MINUTE))}`,
+  `SUMMARY:${textOf(entry.title)}`,
+  ...(entry.text ? [`DESCRIPTION:${textOf(entry.text)}`] : []),
+  ...(entry.url === null ? [] : uriOf('URL', entry.url)),
+  ...(entry.categories.length > 0 ? [`CATEGORIES:${entry.categories.map(textOf).join(',')}`] : []),
+  `STATUS:${entry.isCertain ? 'CONFIRMED' : 'TENTATIVE'}`,
   'TRANSP:TRANSPARENT',
   'END:VEVENT',
 ]

@@ -1,4 +1,4 @@
-export { writeCalendar, type CalendarEvent, type CalendarToWrite } from './calendar'
+export { writeCalendar, type CalendarEntry } from './calendar'
 export { FormatError } from './errors'
 export { readBookmarks, writeBookmarks, type Bookmark } from './bookmarks'
 export { readOpml, writeLinks, writeOpml, type OpmlSource } from './opml'

@@ -1,5 +1,5 @@
 import { DAY, toInstant } from '#core/instant'
-import { writeCalendar, type CalendarEvent } from '#core/formats'
+import { writeCalendar, type CalendarEntry } from '#core/formats'
 import { isFirm, stateWords } from '#shared/schedule/stateWords'
 import * as words from '#shared/words'
 import { accountsOf } from '#server/networks'
@@ -43,7 +43,7 @@ export async function calendarFile(id: string, key: string): Promise<string> {
   const posts = await postsByIds(db, brand.id, [...new Set(placed.map(({ postId }) => postId))])
   const links = new Map(posts.map((post) => [post.id, post.link]))
   const pillars = new Map((await pillarsOf(db, brand.id)).map((pillar) => [pillar.id, pillar.name]))
-  const eventOf = (piece: PlacedPiece): CalendarEvent => {
+  const entryOf = (piece: PlacedPiece): CalendarEntry => {
     const account = accounts.get(piece.accountId) ?? words.calendars.accountGone
     const text = (texts.get(piece.id) ?? piece.text).slice(0, TEXT)
     const title = firstWords(text)
@@ -58,11 +58,11 @@ export async function calendarFile(id: string, key: string): Promise<string> {
       categories: [pillars.get(piece.pillarId ?? '') ?? []].flat(),
     }
   }
-  return writeCalendar({
-    name: row.account_id === null ? brand.name : `${brand.name}: ${accounts.get(row.account_id)}`,
+  const name = row.account_id === null ? brand.name : `${brand.name}: ${accounts.get(row.account_id)}`
+  return writeCalendar(name, placed.map(entryOf), {
+    zone: brand.zone,
+    madeAt: toInstant(await lastChangeAt(db, brand.id)),
     url: calendarAddress(row),
-    changedAt: toInstant(await lastChangeAt(db, brand.id)),
-    events: placed.map(eventOf),
   })
 }
 

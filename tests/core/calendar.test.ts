@@ -2,17 +2,17 @@
 import ICAL from 'ical.js'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { writeCalendar, type CalendarEvent } from '#core/formats'
+import { writeCalendar, type CalendarEntry } from '#core/formats'
 
-const event = (more: Partial<CalendarEvent> = {}): CalendarEvent => ({
+const event = (more: Partial<CalendarEntry> = {}): CalendarEntry => ({
   ...{ uid: 'one@quill', at: '2027-03-02T10:00:00.000Z', minutes: 15, title: 'A title', text: 'Words.' },
   ...{ url: null, isCertain: true, categories: [] },
   ...more,
 })
-const write = (events: CalendarEvent[], name = 'A brand') =>
-  writeCalendar({
-    ...{ name, url: 'https://quill.example/calendars/1/key.ics', changedAt: '2027-03-02T09:00:00.000Z' },
-    events,
+const write = (events: CalendarEntry[], name = 'A brand') =>
+  writeCalendar(name, events, {
+    ...{ zone: 'Europe/Lisbon', madeAt: '2027-03-02T09:00:00.000Z' },
+    url: 'https://quill.example/calendars/1/key.ics',
   })
 const readBack = (text: string) => {
   const calendar = new ICAL.Component(ICAL.parse(text) as unknown[])

@@ -2,7 +2,7 @@
 // are written here.
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { writeCalendar, type CalendarEvent } from '#core/formats'
+import { writeCalendar, type CalendarEntry } from '#core/formats'
 import { askPython, dataOf } from './data'
 
 const packages = dataOf('icalendar', 'usr/lib/python3/dist-packages')
@@ -34,7 +34,7 @@ const words = fc
   .string({ unit: 'binary', maxLength: 300 })
   // eslint-disable-next-line no-control-regex
   .map((text) => text.replace(/[\u0000-\u0008\u000b-\u001f\u007f\u0085\u2028\u2029]|\r/g, ''))
-const event: fc.Arbitrary<CalendarEvent> = fc.record({
+const event: fc.Arbitrary<CalendarEntry> = fc.record({
   uid: fc.uuid().map((id) => `${id}@clear-quill`),
   at: fc
     .integer({ min: Date.UTC(2026, 0) / 60_000, max: Date.UTC(2030, 0) / 60_000 })
@@ -54,14 +54,14 @@ describe.runIf(packages)('a calendar that icalendar reads', () => {
   it('holds what was written, of 300 calendars without a complaint', () => {
     const made = fc.sample(fc.record({ name: words, events: fc.array(event, { maxLength: 5 }) }), { numRuns: 300, seed: 20270302 }) // prettier-ignore
     const read = askPython<
-      { name: string; errors: string[]; events: (CalendarEvent & { errors: string[] })[] }[]
+      { name: string; errors: string[]; events: (CalendarEntry & { errors: string[] })[] }[]
     >(
       'icalendar',
       READ,
       made.map(({ name, events }) =>
-        writeCalendar({
-          ...{ name, events, url: 'https://quill.example/calendars/1/key.ics' },
-          changedAt: '2027-03-02T09:00:00.000Z',
+        writeCalendar(name, events, {
+          ...{ zone: 'Europe/Lisbon', madeAt: '2027-03-02T09:00:00.000Z' },
+          url: 'https://quill.example/calendars/1/key.ics',
         }),
       ),
       packages!,
