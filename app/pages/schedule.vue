@@ -169,6 +169,9 @@ const faces = [
       <PlainButton v-if="brand.canWork && (schedule.ribbon?.openCount ?? 0) > 0" to="/fill-slots">{{
         words.fill.title
       }}</PlainButton>
+      <PlainButton v-if="!brand.canWork && face === 'month'" :to="paper">{{
+        words.calendars.toPrint
+      }}</PlainButton>
       <PlainButton v-if="brand.canWork && (brand.view?.accounts.length ?? 0) > 0" @click="isGiven = true">{{
         words.calendars.open
       }}</PlainButton>

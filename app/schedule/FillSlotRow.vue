@@ -94,6 +94,7 @@ function finish(): void {
           :maxlength="LIMITS.postText"
           class="serif w-full rounded border border-edge bg-sheet px-2 py-1.5 text-[14.5px] text-ink"
           :aria-label="labels.words"
+          @blur="finish"
           @keydown.esc.stop="written = null"
         />
         <PlainButton class="mt-1" @click="finish">{{ labels.rewritten }}</PlainButton>

@@ -193,7 +193,10 @@ async function save(): Promise<void> {
         }}</PlainButton
       >
     </div>
-    <p v-if="list.failed.value" class="p-6 text-bad" role="alert">{{ list.failed.value }}</p>
+    <div v-if="list.failed.value" class="p-6">
+      <ErrorMessage :message="list.failed.value" />
+      <PlainButton class="mt-3" @click="list.again()">{{ words.frame.again }}</PlainButton>
+    </div>
     <p v-else-if="list.total.value === null" class="p-6 text-ink-3">{{ words.frame.loading }} …</p>
     <EmptyState
       v-else-if="list.total.value === 0"

@@ -101,5 +101,6 @@ export function useList(wish: () => ListWish) {
       if (view.rows.length === 0 || rows.length >= view.total) return rows
     }
   }
-  return { total, failed, firstComing, isNew, names, pages, look, rowAt, all }
+  const again = (): Promise<void> => load(true)
+  return { total, failed, firstComing, isNew, names, pages, look, rowAt, all, again }
 }

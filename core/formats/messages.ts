@@ -9,4 +9,12 @@ export interface FormatMessages {
   'list.no-bookmarks': object
   'list.no-column': object
   'list.without-address': { items: number }
+  // What is wrong with a row of a table of posts.
+  'bulk.no-text': object
+  'bulk.no-account': object
+  'bulk.no-link': { text: string }
+  'bulk.no-moment': { text: string }
+  'bulk.no-such-day': { text: string }
+  'bulk.no-time': { text: string }
+  'bulk.day-or-month': { text: string }
 }

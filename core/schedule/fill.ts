@@ -61,8 +61,11 @@ export function fillOpenSlots(
   const planning = beginPlanning(input)
   placeAll(planning)
   const openings = openingsBefore(planning, toMs(until))
-  const chosen = new Map(choices.map((choice) => [nameOf(choice.accountId, toMs(choice.at)), choice]))
-  const kept = new Set(choices.flatMap(({ candidateId }) => candidateId ?? []))
+  const open = new Set(openings.map(({ day, slot }) => nameOf(day.account.id, slot.at)))
+  // What was chosen for a slot that is open no more is free for others.
+  const inForce = choices.filter(({ accountId, at }) => open.has(nameOf(accountId, toMs(at))))
+  const chosen = new Map(inForce.map((choice) => [nameOf(choice.accountId, toMs(choice.at)), choice]))
+  const kept = new Set(inForce.flatMap(({ candidateId }) => candidateId ?? []))
   const byId = new Map(candidates.map((one) => [one.id, one]))
   const waiting = groupBy(
     candidates.filter(({ id }) => !kept.has(id)),

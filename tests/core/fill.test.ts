@@ -90,6 +90,11 @@ describe('fillOpenSlots', () => {
     expect(filled(input(), [candidate('x')], twice).slice(1, 3)).toEqual(['02T17 x', '03T17 left'])
   })
 
+  it('lets what was chosen for a slot that is not open fill another', () => {
+    const elsewhere = [{ accountId: 'a', at: '2026-03-02T12:00:00.000Z', candidateId: 'x' }]
+    expect(filled(input(), [candidate('x')], elsewhere)[1]).toBe('02T17 x')
+  })
+
   it('keeps the limits of the account: posts a day, the same link, shares of a pillar', () => {
     const linked = ['x', 'y'].map((id) => candidate(id, { linkKey: 'one' }))
     expect(filled(input({}, { repeatAfterDays: 2 }), linked)).toEqual([
