@@ -4,6 +4,7 @@ import type { Message } from '#core/message'
 import { captureMessages, type CaptureMessages } from '#shared/capture/messages'
 import { clippingMessages, type ClippingMessages } from '#shared/clippings/messages'
 import { deliveryMessages, type DeliveryMessages } from '#shared/delivery/messages'
+import { evergreenMessages, type EvergreenMessages } from '#shared/evergreens/messages'
 import { letterMessages, type LetterMessages } from '#shared/letters/messages'
 import { networkMessages, type NetworkMessages } from '#shared/networks/messages'
 import { noticeMessages, type NoticeMessages } from '#shared/notices/messages'
@@ -17,6 +18,7 @@ import { sourceMessages, type SourceMessages } from '#shared/sources/messages'
 type Known = CaptureMessages &
   ClippingMessages &
   DeliveryMessages &
+  EvergreenMessages &
   LetterMessages &
   NetworkMessages &
   NoticeMessages &
@@ -37,6 +39,7 @@ const sayOne = speaker(
   captureMessages,
   clippingMessages,
   deliveryMessages,
+  evergreenMessages,
   letterMessages,
   networkMessages,
   noticeMessages,

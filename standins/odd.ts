@@ -15,6 +15,11 @@ export const ODD_SITES: Record<string, (path: string) => Reply> = {
           '<!doctype html><title>Odd</title><link rel="alternate" type="application/rss+xml" href="/feed.xml">',
         ),
   'roundabout.example': () => ({ status: 302, headers: { location: 'https://roundabout.example/again' } }),
+  // Its pages are gone: all of them lead to the first one.
+  'movedin.example': (path) =>
+    path === '/'
+      ? html('<!doctype html><title>We have moved in</title><h1>Welcome</h1>')
+      : { status: 302, headers: { location: 'https://movedin.example/' } },
   'inward.example': () => ({ status: 302, headers: { location: 'http://127.0.0.1:1/feed.xml' } }),
   'closed.example': () => ({ status: 403, body: 'Members only.' }),
   'oddities.example': () => ({

@@ -4,6 +4,7 @@
 export { approve, approveOrAsk, askReview, putApproved, putInReview, sendBack } from './approvals'
 export { outgoingOf, payloadOf, pictureOf } from './payload'
 export { previewLink } from './linkPreviews'
+export { linkPreviewOf } from './queries/linkPreviews'
 export { passOnArticlePicture, passOnPicture } from './pictures'
 export { docOf, docsOf } from './postDocs'
 export { wordingsOf } from './queries/postDocs'

@@ -1,5 +1,6 @@
 import { readCardTask } from '#server/platform/pages/tasks'
 import { HOUR, MINUTE } from '#core/instant'
+import { leadsHome } from '#core/url'
 import type { LinkPreview } from '#shared/posts/types'
 import { useDb } from '#server/platform/db'
 import { storeLinkPreview, linkPreviewOf } from './queries/linkPreviews'
@@ -60,9 +61,9 @@ async function lookNow(text: string): Promise<LinkPreview> {
         card: null,
       }
     const card = /html/i.test(answer.headers['content-type'] ?? 'html') ? await cardOf(answer) : null
-    return answer.lastingUrl === url.href
-      ? { kind: 'ok', detail: null, card }
-      : { kind: 'moved', detail: answer.lastingUrl, card }
+    // A page that leads home is gone, whether for good or not the site doesn't say.
+    const end = leadsHome(url.href, answer.url) ? answer.url : answer.lastingUrl
+    return end === url.href ? { kind: 'ok', detail: null, card } : { kind: 'moved', detail: end, card }
   } catch (error) {
     if (!(error instanceof ProblemError)) throw error
     const isDead = error.code === 'unknownHost' || error.code === 'noAddress'
