@@ -13,14 +13,17 @@ export type ReadMoment =
 type Written =
   { kind: 'instant' | 'local' | 'day'; ms: number } | { kind: 'unreadable' | 'no-such-day' | 'either' }
 
-const ISO =
-  /^(\d{4})-(\d{1,2})-(\d{1,2})(?:[T ] ?(\d{1,2}):(\d{2})(?::(\d{2})(?:\.\d{1,9})?)? ?(Z|[+-]\d{2}:?\d{2})?)?$/i
+const ISO = new RegExp(
+  String.raw`^(\d{4})-(\d{1,2})-(\d{1,2})` +
+    String.raw`(?:[T ] ?(\d{1,2}):(\d{2})(?::(\d{2})(?:\.\d{1,9})?)? ?(Z|[+-]\d{2}:?\d{2})?)?$`,
+  'i',
+)
 const DOTTED = /^(\d{1,2})\. ?(\d{1,2})\. ?(\d{4})(?:,? (\d{1,2})[:.](\d{2})(?::(\d{2}))?)?$/
 const SLASHED = /^(\d{1,2})\/(\d{1,2})\/(\d{4})(?:,? (\d{1,2}):(\d{2})(?::(\d{2}))? ?([ap]\.?m\.?)?)?$/i
 /** Cells of more characters hold no time. */
 const LONGEST = 40
 
-/** Which number is the day in dates with slashes, by those where only one of them can be; null where none tells. */
+/** Which number is the day in dates with slashes, by those where only one can be; null where none tells. */
 export function dayOrderOf(cells: readonly string[]): DayOrder | null {
   for (const cell of cells) {
     const [, first = '', second = ''] = SLASHED.exec(tidy(cell)) ?? []

@@ -2,6 +2,7 @@ import { readCard } from '../rowJson'
 import type { LinkPreview } from '#shared/posts/types'
 import type { Db } from '#server/platform/db'
 
+/** What was found behind a link when it was last looked at, and when that was; null where it never was. */
 export const linkPreviewOf = async (
   db: Db,
   url: string,
