@@ -8,6 +8,7 @@ import { evergreenById, restByItself, type Pooled } from '#server/evergreens'
 import { liveBrands } from '#server/people'
 import { now, realNow } from '#server/platform/clock'
 import { inTransaction, type Db } from '#server/platform/db'
+import { problem } from '#server/platform/http/problem'
 import { linkPreviewOf, previewLink } from '#server/posts'
 import { planOf } from './plan'
 
@@ -40,7 +41,10 @@ export async function lookAtLinksOfTurns(db: Db): Promise<void> {
       ({ row }) => row.link!,
     )
     const asked = await linksToLookAt(db, [...due.keys()])
-    await Promise.all(asked.map((one) => lookAt(db, one, inTurn)))
+    const looks = await Promise.all(asked.map(lookAt))
+    const isOnline = looks.some(({ isAnswered }) => isAnswered)
+    for (const { link, reason, isAnswered } of looks)
+      if (reason && (isAnswered || isOnline)) await restAll(link, reason, inTurn)
   }
 }
 
@@ -60,10 +64,23 @@ async function linksToLookAt(db: Db, links: string[]): Promise<Asked[]> {
   return asked
 }
 
-async function lookAt(db: Db, { link, before }: Asked, inTurn: Pooled[]): Promise<void> {
+/**
+ * What speaks against a link this time and the last. A host nobody knows may be gone, or this machine may be
+ * offline: it counts only where another link is answered.
+ */
+async function lookAt({ link, before }: Asked): Promise<{
+  link: string
+  reason: Message | null
+  isAnswered: boolean
+}> {
   const look = await previewLink(link)
-  const reason = reasonOf(link, look)
-  if (!reason || !before || !reasonOf(link, before)) return
+  const reason = before && reasonOf(link, before) ? reasonOf(link, look) : null
+  const host = URL.canParse(link) ? new URL(link).hostname : ''
+  const isUnknown = look.detail === problem('unknownHost', host).message
+  return { link, reason, isAnswered: look.kind !== 'unreachable' && !isUnknown }
+}
+
+async function restAll(link: string, reason: Message, inTurn: Pooled[]): Promise<void> {
   await inTransaction(async (into) => {
     for (const { row } of inTurn.filter((one) => one.row.link === link)) {
       const known = await evergreenById(into, row.brand_id, row.id)
