@@ -193,10 +193,12 @@ describe('an evergreen', () => {
       Home: 'https://movedin.example/2026/lamps',
       Fine: 'https://plainpage.example/',
     }
+    // All of them have their turn this evening.
+    await setSlots(['18:00', '18:30', '19:00'].map((time) => ({ weekday: 2, time, use: 'pillar' })))
     for (const [text, link] of Object.entries(links)) await make(await save([text], { link }))
     await playHours(nell, 2)
     const inTurn = async (): Promise<string[]> =>
-      [...new Set((await turns()).map((turn) => turn.split(' ')[0]!))].toSorted()
+      [...new Set((await turns()).map((turn) => turn.split(/\s/)[0]!))].toSorted()
     const looks = (): string[] =>
       (world.rows('SELECT url, kind FROM link_looks ORDER BY url') as { kind: string }[]).map(
         ({ kind }) => kind,
