@@ -117,7 +117,10 @@ function keptShortly<T>(most: number) {
   }
 }
 /** Changes that are about nothing a sent post is sorted or narrowed by; what goes out is counted besides. */
-const NOT_OF_SENT = ['line', 'line-order', 'article', 'notice', 'tag', 'calendar'] as const
+const NOT_OF_SENT = [
+  ...(['line', 'line-order', 'evergreen', 'post', 'post-text', 'pillar', 'article', 'tag', 'watch'] as const),
+  ...(['watch-hit', 'notice', 'letter', 'token', 'report', 'import', 'calendar'] as const),
+]
 const keptSent = keptShortly<SentKey[]>(MOST_ORDERS)
 const keptKnown = keptShortly<Known>(MOST_ORDERS)
 const keptOrder = keptShortly<Order>(MOST_ORDERS)

@@ -74,6 +74,42 @@ const turns = async (): Promise<string[]> =>
     .map(({ text, at }) => `${text} ${at.slice(8, 10)}`)
 
 describe('an evergreen', () => {
+  // The first of the file: what a server does now and then waits for the clock, which others set back.
+  it('whose page is gone, or leads home, rests before its turn and says why, once it was looked at twice', async () => {
+    const links = {
+      Dead: 'https://lowlamp.example/nothing-here',
+      Home: 'https://movedin.example/2026/lamps',
+      Fine: 'https://plainpage.example/',
+    }
+    // All of them have their turn this evening.
+    await setSlots(['18:00', '18:30', '19:00'].map((time) => ({ weekday: 2, time, use: 'pillar' })))
+    for (const [text, link] of Object.entries(links)) await make(await save([text], { link }))
+    await playHours(nell, 2)
+    const inTurn = async (): Promise<string[]> =>
+      [...new Set((await turns()).map((turn) => turn.split(/\s/)[0]!))].toSorted()
+    const looks = (): string[] =>
+      (world.rows('SELECT url, kind FROM link_looks ORDER BY url') as { kind: string }[]).map(
+        ({ kind }) => kind,
+      )
+    await until('the links were looked at', () => Promise.resolve(looks().length === 3 || undefined))
+    expect(looks()).toEqual(['dead', 'moved', 'ok'])
+
+    // A look counts for twenty hours of the machine's own clock.
+    await playHours(nell, 2)
+    expect(await inTurn()).toEqual(['Dead', 'Fine', 'Home'])
+    world.change('UPDATE link_looks SET looked_at = looked_at - 21 * 3600000')
+    await playHours(nell, 2)
+    await until('both rest', async () => ((await inTurn()).join() === 'Fine' ? true : undefined))
+    const messages = (await evergreens()).evergreens.map(
+      ({ text, accounts }) => `${text}: ${accounts[0]!.message}`,
+    )
+    expect(messages.toSorted()).toEqual([
+      expect.stringMatching(/^Dead: Its link leads nowhere any more\. .*404/),
+      'Fine: ',
+      'Home: Its page is gone: its link leads to https://movedin.example/ now.',
+    ])
+  })
+
   it('takes its turn with the others, its wordings in turn, and the schedule shows it before', async () => {
     await make(await save(['One', 'One again']), { minDays: 2 })
     await make(await save(['Two']))
@@ -185,41 +221,6 @@ describe('an evergreen', () => {
     expect(long.accounts[0]!.waits).toBe('resting')
     expect(long.accounts[0]!.message).not.toBe('')
     expect(new Set(await posted())).toEqual(new Set(['Short']))
-  })
-
-  it('whose page is gone, or leads home, rests before its turn and says why, once it was looked at twice', async () => {
-    const links = {
-      Dead: 'https://lowlamp.example/nothing-here',
-      Home: 'https://movedin.example/2026/lamps',
-      Fine: 'https://plainpage.example/',
-    }
-    // All of them have their turn this evening.
-    await setSlots(['18:00', '18:30', '19:00'].map((time) => ({ weekday: 2, time, use: 'pillar' })))
-    for (const [text, link] of Object.entries(links)) await make(await save([text], { link }))
-    await playHours(nell, 2)
-    const inTurn = async (): Promise<string[]> =>
-      [...new Set((await turns()).map((turn) => turn.split(/\s/)[0]!))].toSorted()
-    const looks = (): string[] =>
-      (world.rows('SELECT url, kind FROM link_looks ORDER BY url') as { kind: string }[]).map(
-        ({ kind }) => kind,
-      )
-    await until('the links were looked at', () => Promise.resolve(looks().length === 3 || undefined))
-    expect(looks()).toEqual(['dead', 'moved', 'ok'])
-
-    // A look counts for twenty hours of the machine's own clock.
-    await playHours(nell, 2)
-    expect(await inTurn()).toEqual(['Dead', 'Fine', 'Home'])
-    world.change('UPDATE link_looks SET looked_at = looked_at - 21 * 3600000')
-    await playHours(nell, 2)
-    await until('both rest', async () => ((await inTurn()).join() === 'Fine' ? true : undefined))
-    const messages = (await evergreens()).evergreens.map(
-      ({ text, accounts }) => `${text}: ${accounts[0]!.message}`,
-    )
-    expect(messages.toSorted()).toEqual([
-      expect.stringMatching(/^Dead: Its link leads nowhere any more\. .*404/),
-      'Fine: ',
-      'Home: Its page is gone: its link leads to https://movedin.example/ now.',
-    ])
   })
 
   it('makes one delivery of a turn, however often it is looked at, and whatever the network says', async () => {
