@@ -36,8 +36,6 @@ export const fill = inWords({
       : `${counted(count, 'post', 'posts')} lined up; ${counted(inReview, 'waits', 'wait')} for approval.`,
   unused: 'Not placed',
   unusedNone: 'Everything there is has a place.',
-  unfit: (count: number) => counted(count, 'does not suit its account', 'do not suit their account'),
-  waits: 'No open slot left for it.',
   nothing: {
     title: 'No slot is open',
     detail: 'Every slot of these days has its post, or is kept free on purpose.',
@@ -50,5 +48,4 @@ export const fill = inWords({
     toEvergreens: 'To the evergreens',
   },
   noKind: 'Choose at least one place to take posts from.',
-  failed: 'The proposal could not be made.',
 })
