@@ -113,13 +113,6 @@ await picture('writing', async (page) => {
     .first()
     .waitFor()
 })
-const findNetwork = async (page) => {
-  await page.goto('/set-up/accounts')
-  await page.getByLabel('Address of the profile or server').fill('@spare@commonfire.example')
-  await page.getByRole('button', { name: 'Continue' }).click()
-  await page.getByRole('button', { name: 'Continue at Commonfire' }).waitFor()
-}
-await picture('connecting', findNetwork)
 await picture('schedule', async (page) => {
   await page.keyboard.press('5')
   await page.locator('[data-state]').first().waitFor()
@@ -145,6 +138,30 @@ await picture('list', async (page) => {
   const choices = page.getByRole('checkbox', { name: /^Choose/ })
   await choices.first().check()
   await choices.nth(2).check()
+})
+const SUBJECTS = [
+  'The dome at noon',
+  'A lamp that shines down',
+  'What the old plates show',
+  'Ten minutes of dark',
+]
+/** A table of posts, four of which need mending. */
+const table = [
+  'text,account,time,link,picture',
+  ...Array.from({ length: 28 }, (_, at) => {
+    const account = at === 3 ? 'Chaterbrook' : at % 2 ? 'Commonfire' : 'Chatterbrook'
+    const time = at === 6 ? '31.2.2031 10:00' : ''
+    const link = at === 9 ? 'our page' : ''
+    return `"${SUBJECTS[at % 4]}, part ${1 + Math.floor(at / 4)}",${account},${time},${link},${at === 12 ? 'moon.png' : ''}`
+  }),
+].join('\n')
+await picture('posts-from-file', async (page) => {
+  await page.goto('/posts-from-file')
+  await page.getByLabel('Choose a file', { exact: true }).setInputFiles({
+    ...{ name: 'winter-evenings.csv', mimeType: 'text/csv', buffer: Buffer.from(table) },
+  })
+  await page.getByRole('table', { name: 'Rows of the file' }).getByRole('button').nth(3).click()
+  await page.getByRole('form', { name: /^Row/ }).waitFor()
 })
 await picture('lining-up', async (page) => {
   await page.goto('/desk')

@@ -1,4 +1,5 @@
 import { registerArticles } from './articles/register'
+import { registerBatches } from './batches/register'
 import { registerCapture } from './capture/register'
 import { registerClippings } from './clippings/register'
 import { registerLetters } from './letters/register'
@@ -35,6 +36,7 @@ const SUBJECTS: [name: string, register?: () => void][] = [
   ['evergreens'],
   ['schedule', registerSchedule],
   ['calendars'],
+  ['batches', registerBatches],
   ['sending', registerSending],
   ['reading'],
   ['capture', registerCapture],

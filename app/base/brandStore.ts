@@ -45,6 +45,10 @@ export const useBrandStore = defineStore('brand', () => {
   const accountName = (id: string): string =>
     view.value?.accounts.find((account) => account.id === id)?.name ?? ''
 
+  /** The network of an account, by its id; '' for one that is gone. */
+  const networkOf = (accountId: string): string =>
+    view.value?.accounts.find(({ id }) => id === accountId)?.rules.id ?? ''
+
   /** Makes a change that can be undone, shows its result, and says so. */
   async function change<T extends Undoable>(
     message: string | ((result: T) => string),
@@ -80,6 +84,7 @@ export const useBrandStore = defineStore('brand', () => {
     reload,
     pillarInk,
     accountName,
+    networkOf,
     change,
   }
 })

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { USUAL_REST_DAYS } from '#shared/evergreens/rest'
 import { evergreenRoutes } from '#shared/evergreens/routes'
 import { evergreenSchema } from '#shared/evergreens/schemas'
 import type { EvergreenMade, EvergreenView } from '#shared/evergreens/types'
@@ -15,11 +16,10 @@ const emit = defineEmits<{ close: []; done: [] }>()
 const labels = words.evergreens.form
 const brand = useBrandStore()
 const times = useTimes()
-const USUAL_DAYS = 28
 
 const form = useForm(evergreenSchema, {
   accountIds: [] as string[],
-  minDays: USUAL_DAYS,
+  minDays: USUAL_REST_DAYS,
   until: null as string | null,
   times: null as number | null,
   version: 0,
@@ -32,12 +32,12 @@ watch(
     if (!open) return
     const one = props.known?.accounts[0] ?? null
     end.value = one?.left != null ? 'times' : one?.endsAt ? 'day' : 'never'
-    daysText.value = String(one?.minDays ?? USUAL_DAYS)
+    daysText.value = String(one?.minDays ?? USUAL_REST_DAYS)
     timesText.value = String(one?.left ?? 3)
     day.value = one?.endsAt ? times.toField(one.endsAt).slice(0, 10) : ''
     form.start({
       accountIds: props.known?.accounts.map(({ accountId }) => accountId) ?? props.post.accountIds,
-      minDays: USUAL_DAYS,
+      minDays: USUAL_REST_DAYS,
       until: null,
       times: null,
       version: props.post.version,

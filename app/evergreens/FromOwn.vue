@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { USUAL_REST_DAYS } from '#shared/evergreens/rest'
 import { evergreenRoutes } from '#shared/evergreens/routes'
 import type { OwnArticle } from '#shared/evergreens/types'
 import * as words from '#shared/words'
@@ -11,7 +12,6 @@ const labels = words.evergreens.own
 const brand = useBrandStore()
 const notices = useNoticesStore()
 const times = useTimes()
-const USUAL_DAYS = 28
 
 const isAll = ref(false)
 const { data, failed } = useBrandQuery(evergreenRoutes.fromOwn, {
@@ -54,7 +54,7 @@ const toggle = (id: string): void =>
   void (accountIds.value = accountIds.value.includes(id)
     ? accountIds.value.filter((one) => one !== id)
     : [...accountIds.value, id])
-const minDays = ref(String(USUAL_DAYS))
+const minDays = ref(String(USUAL_REST_DAYS))
 
 /** A sentence goes into the first line that is empty, else into a new one. */
 function use(one: OwnArticle, sentence: string): void {

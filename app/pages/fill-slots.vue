@@ -63,7 +63,12 @@ async function take(): Promise<void> {
         </fieldset>
       </div>
     </PageHead>
-    <div v-if="failed && !view" class="p-6">
+    <EmptyState
+      v-if="brand.view && !brand.canWork"
+      :title="words.refusals.notAllowed.title"
+      :detail="words.refusals.notAllowed.detail"
+    />
+    <div v-else-if="failed && !view" class="p-6">
       <ErrorMessage :message="failed" />
       <PlainButton class="mt-3" @click="fill.load()">{{ words.frame.again }}</PlainButton>
     </div>

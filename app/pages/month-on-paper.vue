@@ -33,7 +33,7 @@ const days = computed(() =>
         month: month.value,
         today: today.value,
         dayOf: (at) => times.moment(at).date,
-        isWanted: (card) => isWanted(card, filter.value),
+        isWanted: (card) => isWanted(card, filter.value, brand.networkOf),
         isShown: (accountId) => alone.value === null || alone.value === accountId,
       })
     : [],

@@ -46,7 +46,10 @@ provide(SHEET_DRAG, drag)
 const view = computed(() => schedule.shown)
 const shown = computed(
   (): ScheduleView | null =>
-    view.value && { ...view.value, cards: view.value.cards.filter((card) => isWanted(card, filter.value)) },
+    view.value && {
+      ...view.value,
+      cards: view.value.cards.filter((card) => isWanted(card, filter.value, brand.networkOf)),
+    },
 )
 const accounts = computed(() =>
   (brand.view?.accounts ?? []).filter(({ id }) => alone.value === null || id === alone.value),
@@ -186,7 +189,7 @@ const faces = [
         v-model="filter"
         v-model:alone="alone"
         class="basis-full"
-        :has-drafts="face === 'list'"
+        :is-list="face === 'list'"
         :people="namesOf('authorName')"
         :sources="namesOf('source')"
       />

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { X } from '@lucide/vue'
+import { USUAL_REST_DAYS } from '#shared/evergreens/rest'
 import { scheduleRoutes } from '#shared/schedule/routes'
 import type { SeveralAction } from '#shared/schedule/types'
 import * as words from '#shared/words'
@@ -49,6 +50,12 @@ const field = 'min-h-[26px] rounded border border-rule bg-sheet px-1 text-small 
     </select>
     <PlainButton :disabled="busy" @click="act({ kind: 'hold' })">{{ words.hold.act }}</PlainButton>
     <PlainButton :disabled="busy" @click="act({ kind: 'lift' })">{{ words.hold.lift }}</PlainButton>
+    <PlainButton
+      :disabled="busy"
+      :title="labels.evergreenHelp(USUAL_REST_DAYS)"
+      @click="act({ kind: 'evergreen', days: USUAL_REST_DAYS })"
+      >{{ labels.evergreen }}</PlainButton
+    >
     <PlainButton :disabled="busy" @click="act({ kind: 'take-out' })">{{ labels.takeOut }}</PlainButton>
     <PlainButton
       kind="quiet"

@@ -34,7 +34,7 @@ const days = computed(() =>
     month: props.month,
     today: today.value,
     dayOf,
-    isWanted: (card) => isWanted(card, props.filter),
+    isWanted: (card) => isWanted(card, props.filter, brand.networkOf),
     isShown,
   }),
 )

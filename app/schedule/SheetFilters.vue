@@ -6,8 +6,8 @@ const props = defineProps<{
   /** Whose posts there are, and about whose articles. */
   people: string[]
   sources: string[]
-  /** Whether posts being written are shown too. */
-  hasDrafts: boolean
+  /** Whether it is the list: posts being written are shown too, and days chosen. */
+  isList: boolean
 }>()
 const filter = defineModel<SheetFilter>({ required: true })
 /** The account that is shown alone; null for all of them. */
@@ -21,9 +21,21 @@ const people = computed(() => withOwn(props.people, filter.value.who))
 const sources = computed(() => withOwn(props.sources, filter.value.source))
 const states = computed(() => ({
   ...labels.narrowStates,
-  ...(props.hasDrafts ? { draft: words.list.draft } : {}),
+  ...(props.isList ? { draft: words.list.draft } : {}),
 }))
+const networks = computed(
+  () => new Map((brand.view?.accounts ?? []).map(({ rules }) => [rules.id, rules.name])),
+)
 const choices = computed(() => [
+  ...(networks.value.size > 1
+    ? [
+        {
+          name: 'network' as const,
+          label: labels.narrow.network,
+          values: [...networks.value].map(([value, label]) => ({ value, label })),
+        },
+      ]
+    : []),
   {
     name: 'pillar' as const,
     label: labels.narrow.pillar,
@@ -50,6 +62,7 @@ const choices = computed(() => [
     values: sources.value.map((value) => ({ value, label: value })),
   },
 ])
+const ENDS = ['since', 'till'] as const
 const narrowed = computed(() => isNarrowed(filter.value) + (alone.value === null ? 0 : 1))
 function clear(): void {
   filter.value = { ...NO_FILTER }
@@ -87,6 +100,15 @@ const shape = (isSet: boolean): string =>
         {{ value.label }}
       </option>
     </select>
+    <template v-if="isList">
+      <label
+        v-for="end in ENDS"
+        :key="end"
+        class="flex items-center gap-1 text-tiny text-ink-2 max-column:hidden"
+        >{{ labels.narrow[end] }}
+        <input v-model.lazy="filter[end]" type="date" :class="shape(filter[end] !== '')" />
+      </label>
+    </template>
     <input
       v-model.lazy="filter.words"
       type="search"

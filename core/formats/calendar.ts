@@ -8,8 +8,8 @@ export interface CalendarEntry {
   title: string
   text: string
   url: string | null
-  /** False where it may not happen. */
-  isCertain: boolean
+  /** `tentative`: it may not happen; `cancelled`: it did not. */
+  status: 'confirmed' | 'tentative' | 'cancelled'
   categories: string[]
 }
 
@@ -63,7 +63,7 @@ const linesOf = (entry: CalendarEntry, madeAt: Instant): string[] => [
   ...(entry.text ? [`DESCRIPTION:${textOf(entry.text)}`] : []),
   ...(entry.url === null ? [] : uriOf('URL', entry.url)),
   ...(entry.categories.length > 0 ? [`CATEGORIES:${entry.categories.map(textOf).join(',')}`] : []),
-  `STATUS:${entry.isCertain ? 'CONFIRMED' : 'TENTATIVE'}`,
+  `STATUS:${entry.status.toUpperCase()}`,
   'TRANSP:TRANSPARENT',
   'END:VEVENT',
 ]

@@ -3,6 +3,7 @@ import type { Instant } from '../instant'
 import { message } from '../messages'
 import { dayOrderOf, readMoments, type DayOrder, type ReadMoment } from './moments'
 import { webAddress } from './rows'
+import { WORDINGS, postColumnsOf, type PostCells, type PostColumns, type PostField } from './postFields'
 import { readTable, writeTable } from './table'
 
 /** A post as a row of a table has it. Accounts, pillars and campaigns go by their names. */
@@ -10,6 +11,8 @@ export interface CsvPost {
   text: string
   link: string | null
   account: string
+  /** Where on the account it goes, on networks with boards. */
+  board: string | null
   pillar: string | null
   /** Its own time; null for its turn in line. */
   at: Instant | null
@@ -25,12 +28,6 @@ export interface CsvPost {
   wordings: string[]
 }
 
-/** What a column of such a table may hold. */
-export type PostField = keyof Omit<CsvPost, 'wordings'> | `wording${2 | 3 | 4 | 5 | 6}`
-
-/** Which column holds what, counted from 0. */
-export type PostColumns = Partial<Record<PostField, number>>
-
 export interface PostsRead {
   heads: string[]
   /** As given, or as its heads say. */
@@ -40,39 +37,6 @@ export interface PostsRead {
   /** Every row as far as it could be read; what of it could not is among the problems. */
   rows: (CsvPost & { line: number })[]
   problems: { line: number; field: PostField; message: Message }[]
-}
-
-const WORDINGS = [2, 3, 4, 5, 6] as const
-const NAMES: [PostField, RegExp][] = [
-  ['text', /^(?:text|post|message|content|copy|line|words)$/],
-  ['link', /^(?:link|url|address|article)$/],
-  ['account', /^(?:account|profile|channel|page)s?$/],
-  ['pillar', /^(?:pillar|category|theme)$/],
-  [
-    'at',
-    /^(?:time|when|at|date|day and time|date and time|publish(?:ed)? (?:at|on)|scheduled(?: at| for)?)$/,
-  ],
-  ['goodUntil', /^(?:good until|until|valid until|expires(?: at| on)?|end)$/],
-  ['hashtags', /^hash ?tags?$/],
-  ['description', /^(?:description|picture description|alt(?:ernative)? text|alt|image description)$/],
-  ['campaign', /^campaign$/],
-  ['tags', /^(?:tag|label)s?$/],
-  ['picture', /^(?:picture|image|photo|media|file)s?$/],
-  ...WORDINGS.map((at): [PostField, RegExp] => [`wording${at}`, new RegExp(`^wording ${at}$`)]),
-]
-
-/** Which column holds what, by its heads: of two of a name the first. */
-export function postColumnsOf(heads: readonly string[]): PostColumns {
-  const columns: PostColumns = {}
-  for (const [at, head] of heads.entries()) {
-    const plain = head
-      .toLowerCase()
-      .replace(/[\s_-]+/g, ' ')
-      .trim()
-    const field = NAMES.find(([name, pattern]) => columns[name] === undefined && pattern.test(plain))?.[0]
-    if (field) columns[field] = at
-  }
-  return columns
 }
 
 /**
@@ -86,12 +50,35 @@ export function readPostsCsv(
 ): PostsRead {
   const { heads, rows } = readTable(text)
   const columns = options.columns ?? postColumnsOf(heads)
-  const cell = ({ cells }: { cells: string[] }, field: PostField): string => {
-    const at = columns[field]
-    return at === undefined ? '' : (cells[at] ?? '').replace(/\r\n?/g, '\n').trim()
+  const cells = rows.map((row) => ({ line: row.line, cells: postCellsOf(row.cells, columns) }))
+  return { heads, columns, ...readPostCells(cells, options) }
+}
+
+/** The cells of a row by what they hold, tidied. */
+export function postCellsOf(cells: readonly string[], columns: PostColumns): PostCells {
+  const own: PostCells = {}
+  for (const [field, at] of Object.entries(columns) as [PostField, number][]) {
+    const cell = (cells[at] ?? '').replace(/\r\n?/g, '\n').trim()
+    if (cell !== '') own[field] = cell
   }
+  return own
+}
+
+/** Which number of dates with slashes is the day, by all such dates of some rows; null where nothing tells. */
+export const dayOrderOfCells = (rows: readonly PostCells[]): DayOrder | null =>
+  dayOrderOf(rows.flatMap(({ at = '', goodUntil = '' }) => [at, goodUntil]))
+
+/**
+ * Reads posts from rows whose cells are known by what they hold, as `readPostsCsv` does. Throws RangeError
+ * for an unknown zone.
+ */
+export function readPostCells(
+  rows: readonly { line: number; cells: PostCells }[],
+  options: { zone: string; order?: DayOrder | null },
+): Pick<PostsRead, 'order' | 'rows' | 'problems'> {
+  const cell = ({ cells }: { cells: PostCells }, field: PostField): string => cells[field] ?? ''
   const column = (field: PostField): string[] => rows.map((row) => cell(row, field))
-  const order = options.order ?? dayOrderOf([...column('at'), ...column('goodUntil')])
+  const order = options.order ?? dayOrderOfCells(rows.map(({ cells }) => cells))
   const moments = (field: PostField) => readMoments(column(field), { zone: options.zone, order })
   const [times, ends] = [moments('at'), moments('goodUntil')]
   const problems: PostsRead['problems'] = []
@@ -111,6 +98,7 @@ export function readPostsCsv(
       text,
       account,
       link: address,
+      board: cell(row, 'board') || null,
       pillar: cell(row, 'pillar') || null,
       at: momentIn(times[index]!, cell(row, 'at'), true, (reason) => said('at', reason)),
       goodUntil: momentIn(ends[index]!, cell(row, 'goodUntil'), false, (reason) => said('goodUntil', reason)),
@@ -128,7 +116,7 @@ export function readPostsCsv(
       wordings: WORDINGS.map((at) => cell(row, `wording${at}`)).filter(Boolean),
     }
   })
-  return { heads, columns, order, rows: posts, problems }
+  return { order, rows: posts, problems }
 }
 
 /** Characters of a cell that a problem repeats. */
@@ -162,6 +150,7 @@ const HEADS: [PostField, string][] = [
   ['text', 'text'],
   ['link', 'link'],
   ['account', 'account'],
+  ['board', 'board'],
   ['pillar', 'pillar'],
   ['at', 'time'],
   ['goodUntil', 'good until'],

@@ -1,6 +1,6 @@
 import { DAY, toInstant } from '#core/instant'
 import { writeCalendar, type CalendarEntry } from '#core/formats'
-import { isFirm, stateWords } from '#shared/schedule/stateWords'
+import { isFirm, isNeverSent, stateWords } from '#shared/schedule/stateWords'
 import * as words from '#shared/words'
 import { accountsOf } from '#server/networks'
 import { brandById, pillarsOf } from '#server/people'
@@ -54,7 +54,7 @@ export async function calendarFile(id: string, key: string): Promise<string> {
       title: row.account_id === null ? `${account}: ${title}` : title,
       text: `${text}\n\n${words.calendars.state(account, stateWords(piece) || words.calendars.linedUp)}`,
       url: piece.remoteUrl ?? links.get(piece.postId) ?? null,
-      isCertain: isFirm(piece),
+      status: isNeverSent(piece.state) ? 'cancelled' : isFirm(piece) ? 'confirmed' : 'tentative',
       categories: [pillars.get(piece.pillarId ?? '') ?? []].flat(),
     }
   }

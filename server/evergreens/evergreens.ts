@@ -68,28 +68,67 @@ export async function putEvergreen(
     most_times: input.times,
     counted_from: now(),
   }
-  let position = await nextPosition(db, 'evergreens', actor.brandId)
-  for (const { id: accountId } of accounts) {
-    const before = known.find(({ account_id: other }) => other === accountId)
-    if (before) await tracked.update('evergreens', { id: before.id }, settings)
-    else
-      await tracked.insert(
-        'evergreens',
-        { id: uuid() },
-        {
-          ...settings,
-          brand_id: actor.brandId,
-          post_id: post.id,
-          account_id: accountId,
-          position: position++,
-          state: 'in-turn',
-          since: now(),
-          created_by: actor.personId,
-          created_at: now(),
-        },
-      )
-  }
+  const isKnown = (accountId: string): boolean => known.some(({ account_id: other }) => other === accountId)
+  for (const { id, account_id: accountId } of known)
+    if (input.accountIds.includes(accountId)) await tracked.update('evergreens', { id }, settings)
+  await insertEvergreens(
+    db,
+    tracked,
+    actor,
+    post,
+    accounts.filter(({ id }) => !isKnown(id)),
+    settings,
+  )
   return accounts.length === 0 ? approvalOf(post) : approveOrAsk(db, tracked, actor, post, false)
+}
+
+/**
+ * Makes a post come round on some accounts more, for as often as its turn comes; where it does already it
+ * stays as it is. Throws what a check says against any of its wordings.
+ */
+export async function addEvergreens(
+  db: Db,
+  tracked: Tracked,
+  actor: Actor,
+  post: PostRow,
+  { accountIds, minDays }: Pick<EvergreenInput, 'accountIds' | 'minDays'>,
+): Promise<void> {
+  const known = await store.evergreensOfPost(db, actor.brandId, post.id)
+  const accounts = (await accountsOf(db, actor.brandId)).filter(
+    ({ id }) => accountIds.includes(id) && !known.some(({ account_id: other }) => other === id),
+  )
+  if (accounts.length === 0) return
+  await requireFit(db, (await brandById(db, actor.brandId))!, post, accounts, minDays)
+  const settings = { min_days: minDays, ends_at: null, most_times: null, counted_from: now() }
+  await insertEvergreens(db, tracked, actor, post, accounts, settings)
+  await approveOrAsk(db, tracked, actor, post, false)
+}
+
+async function insertEvergreens(
+  db: Db,
+  tracked: Tracked,
+  actor: Actor,
+  post: PostRow,
+  accounts: AccountRow[],
+  settings: Pick<EvergreenRow, 'min_days' | 'ends_at' | 'most_times' | 'counted_from'>,
+): Promise<void> {
+  let position = await nextPosition(db, 'evergreens', actor.brandId)
+  for (const { id: accountId } of accounts)
+    await tracked.insert(
+      'evergreens',
+      { id: uuid() },
+      {
+        ...settings,
+        brand_id: actor.brandId,
+        post_id: post.id,
+        account_id: accountId,
+        position: position++,
+        state: 'in-turn',
+        since: now(),
+        created_by: actor.personId,
+        created_at: now(),
+      },
+    )
 }
 
 /** The last moment of a day by the brand's clock. Throws `dayPassed`. */

@@ -19,8 +19,16 @@ export {
   pictureOfCard,
   uploadPicture,
 } from './postPictures'
-export { desk, draftOf, insertPost, openPost, removePost, rewritePost, savePost } from './posts'
-export { checksOf, neutralContext, proofMaker, proofsOfDocs, violationOf } from './proofs'
+export { desk, draftOf, insertPost, openPost, removePost, rewritePost, savePost, takeOffDesk } from './posts'
+export {
+  checksOf,
+  neutralContext,
+  pictureViews,
+  proofAccount,
+  proofMaker,
+  proofsOfDocs,
+  violationOf,
+} from './proofs'
 export {
   aboutPosts,
   approvedUnlined,
@@ -45,7 +53,7 @@ export {
   removeQueueItem,
   sendingsOfPosts,
 } from './queries/queueItems'
-export { hasPicture } from './queries/pictures'
+export { hasPicture, pictureAddresses } from './queries/pictures'
 export type { PostRow } from './rows'
 export { type Usual, usualOf, usualOfArticle } from './usual'
 export { deskContext, saveWriting, shortBase, writingOf } from './writing'

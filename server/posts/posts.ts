@@ -233,11 +233,15 @@ async function codesOfDoc(db: Db, brandId: string, postId: string, doc: PostDoc)
 export async function removePost(actor: Actor, id: string): Promise<Undoable> {
   const { historyId } = await changeUndoably(actor, 'post', id, async (db, tracked) => {
     if (!(await store.postById(db, actor.brandId, id))) throw problem('notFound')
-    for (const line of await queueItemsOfPost(db, actor.brandId, id))
-      await tracked.remove('lines', { id: line.id })
-    await tracked.update('posts', { id }, { removed_at: now() })
+    await takeOffDesk(db, tracked, actor.brandId, id)
   })
   return { historyId }
+}
+
+/** Removes a post, out of the lines it stands in first. */
+export async function takeOffDesk(db: Db, tracked: Tracked, brandId: string, id: string): Promise<void> {
+  for (const line of await queueItemsOfPost(db, brandId, id)) await tracked.remove('lines', { id: line.id })
+  await tracked.update('posts', { id }, { removed_at: now() })
 }
 
 /**

@@ -2,18 +2,10 @@ import type { Message } from '#core/message'
 import { quoted, say } from '#shared/messages'
 import { messagesOf } from '#server/platform/db/messages'
 import { readLinkRule, accountsOf, type AccountRow, appearsOnOf, planHold, rulesOf } from '#server/networks'
-import {
-  makeProof,
-  preflight,
-  stopsOf,
-  type Check,
-  type NetworkRules,
-  type PostParts,
-  type PreflightContext,
-  type Proof,
-} from '#core/post'
-import { emptyPart, linkFor, partsFor, textMarksOf } from '#shared/posts/docs'
-import type { PictureView, PostDoc } from '#shared/posts/types'
+import { preflight, stopsOf, type Check, type PreflightContext } from '#core/post'
+import { emptyPart } from '#shared/posts/docs'
+import { proofOfDoc, type MadeProof, type ProofAccount } from '#shared/posts/proofs'
+import type { PictureView, PostDoc, Writing } from '#shared/posts/types'
 import { toInstant } from '#core/instant'
 import { now } from '#server/platform/clock'
 import type { Db } from '#server/platform/db'
@@ -26,15 +18,6 @@ import { docsOf } from './postDocs'
 import { linkOfPost } from './postLinks'
 import { sentOn, shortBase, writingOf } from './writing'
 
-/** A post as one account will show it, with what it was made from. */
-export interface MadeProof {
-  parts: PostParts
-  proof: Proof
-  rules: NetworkRules
-  /** Where the link leads in the end, campaign marks and all; `proof.link` may be a short address of it. */
-  target: string | null
-}
-
 export const pictureView = ({ id, width, height, bytes, message }: PictureFacts): PictureView => ({
   id,
   width,
@@ -42,6 +25,14 @@ export const pictureView = ({ id, width, height, bytes, message }: PictureFacts)
   bytes,
   message: message === null ? null : say(messagesOf(message)),
 })
+
+/** A brand's pictures of these ids, by id. */
+export const pictureViews = async (
+  db: Db,
+  brandId: string,
+  ids: string[],
+): Promise<Map<string, PictureView>> =>
+  new Map((await picturesByIds(db, brandId, ids)).map((row) => [row.id, pictureView(row)]))
 
 /** Makes a proof of a post, by its id, on an account: of its wordings and echoes the one that is named. */
 export type ProofMaker = (postId: string, account: AccountRow, wording?: number, echo?: number) => MadeProof
@@ -56,46 +47,32 @@ export async function proofsOfDocs(
   brand: BrandRow,
   docs: ReadonlyMap<string, PostDoc>,
 ): Promise<ProofMaker> {
-  const pictures = new Map(
-    (
-      await picturesByIds(
-        db,
-        brand.id,
-        [...docs.values()].flatMap((doc) => doc.pictures.map(({ id }) => id)),
-      )
-    ).map((row) => [row.id, pictureView(row)]),
+  const pictures = await pictureViews(
+    db,
+    brand.id,
+    [...docs.values()].flatMap((doc) => doc.pictures.map(({ id }) => id)),
   )
   const codes = await shortLinksOf(db, [...docs.keys()])
   const pillars = new Map((await pillarsOf(db, brand.id)).map(({ id, name }) => [id, name]))
   const writing = writingOf(brand)
+  const facts = { brandName: brand.name, pillars, writing, shortBase: shortBase(), pictures }
   return (postId, account, wording = 0, echo = 0) => {
     const doc = docs.get(postId)!
     const part = doc.accounts.find(({ accountId }) => accountId === account.id) ?? emptyPart(account.id, true)
-    const rules = rulesOf(account)
-    const rule = readLinkRule(account.link_rule_json) ?? writing.linkRule
-    const names = {
-      network: rules.name,
-      account: account.handle,
-      pillar: pillars.get(doc.pillarId ?? '') ?? '',
-      brand: brand.name,
-    }
     // An echo has a code of its own from when it goes out; until then the post's own stands for it, which is
     // as long.
     const own = codes.filter((code) => code.post_id === postId && code.account_id === account.id)
     const code = (own.find((item) => item.echo === echo) ?? own.find((item) => item.echo === 0))?.code ?? null
-    const link = linkFor(doc.link, rule, names, shortBase(), code)
-    const parts = partsFor(doc, part, link, pictures, {
-      wording,
-      textMarks: textMarksOf(rule, names, writing),
-    })
-    return {
-      parts,
-      rules,
-      proof: makeProof(parts, rules),
-      target: linkFor(doc.link, rule, names, null, null),
-    }
+    return proofOfDoc(doc, part, proofAccount(account, writing), facts, { wording, code })
   }
 }
+
+/** What of an account its proofs are made from. */
+export const proofAccount = (account: AccountRow, { linkRule }: Writing): ProofAccount => ({
+  handle: account.handle,
+  rules: rulesOf(account),
+  linkRule: readLinkRule(account.link_rule_json) ?? linkRule,
+})
 
 /** The checks of one post on one account, with all that the server knows. */
 export async function checksOf(

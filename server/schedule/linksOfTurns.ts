@@ -19,15 +19,15 @@ const COUNTS_MS = 20 * HOUR
 const EVERY_MS = HOUR
 /** Links that are looked at in one round: none of them waits for another. */
 const MOST_LINKS = 10
-let nextAt = 0
+let lastAt = Number.NEGATIVE_INFINITY
 
 /**
  * Looks at the links of evergreens whose turn comes, and puts to rest those whose page was gone, or led home
  * to its site's front page, both times it was looked at, 20 hours apart or more.
  */
 export async function lookAtLinksOfTurns(db: Db): Promise<void> {
-  if (now() < nextAt) return
-  nextAt = now() + EVERY_MS
+  if (Math.abs(now() - lastAt) < EVERY_MS) return
+  lastAt = now()
   for (const brand of await liveBrands(db)) {
     const { plan, pool } = await planOf(db, brand.id)
     const soon = new Set(

@@ -1,10 +1,13 @@
-import { toInstant } from '#core/instant'
+import { DAY, toInstant } from '#core/instant'
+import { zoneClock } from '#core/schedule'
 import { isWanted, type Filtered, type SheetFilter } from '#shared/schedule/filter'
 import type { ListRow, ListSort, ListView } from '#shared/schedule/types'
 import { LIMITS } from '#shared/platform/limits'
+import { isDay } from '#shared/platform/schemaParts'
 import { lastChangeOf } from '#server/platform/changes/queries'
 import { now, realNow } from '#server/platform/clock'
 import { useDb, type Db } from '#server/platform/db'
+import { rulesOf } from '#server/networks'
 import { pillarsOf } from '#server/people'
 import {
   postsOnDesk,
@@ -90,6 +93,9 @@ interface Known {
   sources: string[]
   /** Names of accounts and pillars. */
   names: Map<string, string>
+  /** Networks of accounts, by their ids. */
+  networks: Map<string, string>
+  zone: string
 }
 interface Order {
   keys: Key[]
@@ -119,7 +125,7 @@ function keptShortly<T>(most: number) {
 /** Changes that are about nothing a sent post is sorted or narrowed by; what goes out is counted besides. */
 const NOT_OF_SENT = [
   ...(['line', 'line-order', 'evergreen', 'post', 'post-text', 'pillar', 'article', 'tag', 'watch'] as const),
-  ...(['watch-hit', 'notice', 'letter', 'token', 'report', 'import', 'calendar'] as const),
+  ...(['watch-hit', 'notice', 'letter', 'token', 'report', 'import', 'calendar', 'batch'] as const),
 ]
 const keptSent = keptShortly<SentKey[]>(MOST_ORDERS)
 const keptKnown = keptShortly<Known>(MOST_ORDERS)
@@ -147,11 +153,24 @@ async function knownOf(db: Db, brandId: string): Promise<Known> {
     others,
     people: namesOf([...sent.map(({ who }) => who), ...others.map(({ authorName }) => authorName)]),
     sources: namesOf([...sent.map(({ source }) => source), ...others.map(({ source }) => source)]),
+    zone: plan.brand.zone,
+    networks: new Map(plan.accounts.map((account) => [account.id, rulesOf(account).id])),
     names: new Map([
       ...plan.accounts.map(({ id, name }) => [id, name] as const),
       ...(await pillarsOf(db, brandId)).map(({ id, name }) => [id, name] as const),
     ]),
   }
+}
+
+/** Whether a time lies in the days looked at; with any chosen, what has no time does not. */
+function withinDays({ since, till }: SheetFilter, zone: string): (at: number | null) => boolean {
+  const [first, last] = [isDay(since) ? since : null, isDay(till) ? till : null]
+  if (first === null && last === null) return () => true
+  const midnight = (day: string): number => Date.parse(`${day}T00:00:00Z`)
+  const clock = zoneClock(zone, midnight(first ?? last!) - 2 * DAY, midnight(last ?? first!) + 3 * DAY)
+  const from = first === null ? Number.NEGATIVE_INFINITY : clock.toUtc(midnight(first))
+  const to = last === null ? Number.POSITIVE_INFINITY : clock.toUtc(midnight(last) + DAY)
+  return (at) => at !== null && at >= from && at < to
 }
 
 const collator = new Intl.Collator('en', { sensitivity: 'base', numeric: true })
@@ -163,19 +182,27 @@ async function makeOrder(
   db: Db,
   brandId: string,
   { filter, accountId, sort, isDescending }: ListAsk,
-  { sent, others, people, sources, names }: Known,
+  { sent, others, people, sources, names, networks, zone }: Known,
 ): Promise<Order> {
   const words = filter.words.trim()
   const found = words ? new Set((await sentWithWords(db, brandId, words)).map(({ id }) => id)) : null
+  const isWithin = withinDays(filter, zone)
+  const networkOf = (id: string): string => networks.get(id) ?? ''
   // Words of what went out were looked for where they are.
   const besides = { ...filter, words: '' }
   const went = sent.filter(
     (key) =>
       (!accountId || key.account_id === accountId) &&
       (found === null || found.has(key.id)) &&
-      isWanted(asFiltered(key), besides),
+      isWithin(key.due_at) &&
+      isWanted(asFiltered(key), besides, networkOf),
   )
-  const rows = others.filter((row) => (!accountId || row.accountId === accountId) && isWanted(row, filter))
+  const rows = others.filter(
+    (row) =>
+      (!accountId || row.accountId === accountId) &&
+      isWithin(row.at === null ? null : Date.parse(row.at)) &&
+      isWanted(row, filter, networkOf),
+  )
   const nameOf = (id: string | null): string => (id === null ? '' : (names.get(id) ?? ''))
   // Names are few, rows are many: only names are compared as such.
   const ofSent = went.map((key) => nameBy(sort, nameOf, asFiltered(key)))

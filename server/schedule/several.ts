@@ -1,4 +1,5 @@
 import { laterPlaces, slotsBetween, zoneClock } from '#core/schedule'
+import { groupBy } from '#core/grouped'
 import { DAY, toInstant } from '#core/instant'
 import { sayPlan } from '#shared/schedule/messages'
 import type { SeveralAction, SeveralDone } from '#shared/schedule/types'
@@ -7,7 +8,9 @@ import type { Db } from '#server/platform/db'
 import type { Tracked } from '#server/platform/db/tracked'
 import { problem } from '#server/platform/http/problem'
 import type { Actor } from '#server/platform/changes/actor'
+import { announce } from '#server/platform/changes/announce'
 import { changeUndoably } from '#server/platform/changes/history'
+import { addEvergreens } from '#server/evergreens'
 import { pillarById } from '#server/people'
 import { approvalOf, pillarsNeedingOthers, postById, putInReview, type QueuedPost } from '#server/posts'
 import { planOf, type BrandPlan } from './plan'
@@ -65,9 +68,25 @@ async function act(within: Within, lines: QueuedPost[], action: SeveralAction): 
     }
     case 'pillar':
       return setPillar(within, lines, action.pillarId)
+    case 'evergreen':
+      return makeEvergreens(within, lines, action.days)
     case 'days':
       return moveByDays(within, lines, action.days)
   }
+}
+
+/** Each comes round on the accounts of its lines that were chosen; where it does already it stays as it is. */
+async function makeEvergreens(
+  { db, tracked, actor }: Within,
+  lines: QueuedPost[],
+  minDays: number,
+): Promise<void> {
+  for (const [postId, own] of groupBy(lines, ({ post_id }) => post_id)) {
+    const post = (await postById(db, actor.brandId, postId))!
+    const accountIds = own.map(({ account_id }) => account_id)
+    await addEvergreens(db, tracked, actor, post, { accountIds, minDays })
+  }
+  await announce(db, actor.brandId, 'evergreen', '')
 }
 
 /** An echo goes with what it follows, whether it was chosen or not. */

@@ -4,6 +4,7 @@ import { setPriority } from 'node:os'
 import { parentPort, workerData } from 'node:worker_threads'
 import type { LaneName } from '#server/platform/jobs/lanes'
 import { articlesInThread } from '#server/articles/inThread'
+import { batchesInThread } from '#server/batches/inThread'
 import { captureInThread } from '#server/capture/inThread'
 import { clippingsInThread } from '#server/clippings/inThread'
 import { lettersInThread } from '#server/letters/inThread'
@@ -17,6 +18,7 @@ import { watchesInThread } from '#server/watches/inThread'
 /** All that runs in threads, by its name: what each subject says of its own. */
 const tasks = new Map([
   ...articlesInThread,
+  ...batchesInThread,
   ...captureInThread,
   ...clippingsInThread,
   ...lettersInThread,

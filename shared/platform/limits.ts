@@ -55,6 +55,13 @@ export const LIMITS = Object.freeze({
   listCharacters: 6_000_000,
   listRows: 20_000,
   listColumns: 99,
+  /** Posts of one file, pictures that come along with it, and those of a file's rows shown at once. */
+  batchRows: 10_000,
+  batchPictures: 500,
+  batchPage: 100,
+  /** Bytes of a ZIP of posts and pictures that a browser opens, and of all that is in it. */
+  zipBytes: 200_000_000,
+  zipContent: 400_000_000,
   /** Days of one account that differ from its week, and echoes of one post. */
   exceptions: 200,
   echoes: 12,

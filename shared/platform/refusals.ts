@@ -73,6 +73,23 @@ export const refusals = inWords({
     title: 'No PDF can be made here',
     detail: 'There is no browser on this server that makes PDFs. Print the page instead.',
   },
+  noPosts: {
+    title: 'No posts in this file',
+    detail: 'It holds no rows that could be posts: the first row has the heads, each further one is a post.',
+  },
+  batchBusy: {
+    title: 'It is being worked on',
+    detail: 'Its posts are being lined up or taken back. Stop that first, or wait for its end.',
+  },
+  nothingReady: {
+    title: 'Nothing is ready',
+    detail: 'No row of this file can be lined up as it is.',
+  },
+  batchTaken: { title: 'Lined up already', detail: 'This row is a post now; change it on the Desk.' },
+  columnTwice: {
+    title: 'One column for two things',
+    detail: 'A column can be one thing only: choose another for one of them.',
+  },
   stale: {
     title: 'Changed in the meantime',
     detail:

@@ -45,6 +45,7 @@ export type ChangeKind =
   | 'report'
   | 'evergreen'
   | 'calendar'
+  | 'batch'
 
 /** What an undoable change answers. */
 export interface Undoable {

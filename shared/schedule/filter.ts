@@ -7,11 +7,19 @@ export interface SheetFilter {
   kind: string
   who: string
   source: string
+  /** The network its account is of, by the network's id. */
+  network: string
+  /** Local days, `YYYY-MM-DD`, both included; of the list alone: the other faces are of days. */
+  since: string
+  till: string
   /** Words that stand in the text, as they were typed. */
   words: string
 }
 
-export const NO_FILTER: SheetFilter = { pillar: '', state: '', kind: '', who: '', source: '', words: '' }
+export const NO_FILTER: SheetFilter = {
+  ...{ pillar: '', state: '', kind: '', who: '', source: '', network: '' },
+  ...{ since: '', till: '', words: '' },
+}
 
 /** By how many things it is narrowed. */
 export const isNarrowed = (filter: SheetFilter): number => Object.values(filter).filter(Boolean).length
@@ -24,13 +32,22 @@ export const isTrouble = (state: CardState | 'draft'): boolean => TROUBLE.some((
 export type Filtered = Pick<
   PlacedCard,
   'pillarId' | 'authorName' | 'source' | 'evergreenId' | 'isHeld' | 'isHeldBack' | 'approval' | 'text'
-> & { state: CardState | 'draft' }
+> & { accountId: string | null; state: CardState | 'draft' }
 
-/** Whether a post is one of those looked for. */
-export function isWanted(card: Filtered, filter: SheetFilter): boolean {
+/**
+ * Whether a post is one of those looked for, whenever it goes out. `networkOf`: the network of an account, by
+ * id.
+ */
+export function isWanted(
+  card: Filtered,
+  filter: SheetFilter,
+  networkOf: (accountId: string) => string,
+): boolean {
   if (filter.pillar && card.pillarId !== filter.pillar) return false
   if (filter.who && card.authorName !== filter.who) return false
   if (filter.source && card.source !== filter.source) return false
+  if (filter.network && (card.accountId === null || networkOf(card.accountId) !== filter.network))
+    return false
   if (filter.kind && kindOf(card) !== filter.kind) return false
   if (filter.words && !card.text.toLowerCase().includes(filter.words.trim().toLowerCase())) return false
   switch (filter.state) {

@@ -243,6 +243,8 @@ export const list = inWords({
   daysUnit: 'days',
   setPillar: 'Set pillar …',
   takeOut: 'Take out',
+  evergreen: 'Make evergreen',
+  evergreenHelp: (days: number) => `They come round, at least ${days} days apart`,
   none: 'Choose none',
   done: {
     'take-out': (count: number) => `${counted(count, 'post', 'posts')} taken out of the line.`,
@@ -250,6 +252,7 @@ export const list = inWords({
     lift: (count: number) => `${counted(count, 'post goes', 'posts go')} out again.`,
     pillar: (count: number) => `${counted(count, 'post has', 'posts have')} that pillar now.`,
     days: (count: number) => `${counted(count, 'post', 'posts')} moved.`,
+    evergreen: (count: number) => `${counted(count, 'post comes', 'posts come')} round now.`,
   },
 })
 

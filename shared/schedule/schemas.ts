@@ -210,15 +210,13 @@ export const severalSchema = yup.object({
     .object({
       kind: yup
         .string()
-        .oneOf(['take-out', 'hold', 'lift', 'pillar', 'days'] as const)
+        .oneOf(['take-out', 'hold', 'lift', 'pillar', 'days', 'evergreen'] as const)
         .required(),
       pillarId: nullableUuid,
       days: yup.number().integer(labels.wholeDays).min(-366, labels.wholeDays).max(366, labels.wholeDays),
     })
-    .test(
-      'whole',
-      labels.wholeDays,
-      ({ kind, days }) => kind !== 'days' || (days !== undefined && days !== 0),
+    .test('whole', labels.wholeDays, ({ kind, days }) =>
+      kind === 'days' ? days !== undefined && days !== 0 : kind !== 'evergreen' || (days ?? -1) >= 0,
     )
     .required(),
 })

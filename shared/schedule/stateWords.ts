@@ -1,4 +1,4 @@
-import type { PlacedCard } from './types'
+import type { CardState, PlacedCard } from './types'
 import { schedule as labels } from './words'
 
 /** Whether a post goes out as things stand: approved and not held, or gone out. */
@@ -8,6 +8,10 @@ export const isFirm = ({
   isHeldBack,
 }: Pick<PlacedCard, 'approval' | 'isHeld' | 'isHeldBack'>): boolean =>
   approval === null || (approval === 'approved' && !isHeld && !isHeldBack)
+
+/** Whether a post is not out and will not go out as things stand. */
+export const isNeverSent = (state: CardState): boolean =>
+  state === 'not-sent' || state === 'given-up' || state === 'taken-back' || state === 'back-in-line'
 
 /** The state of a post in a word or two; '' for one that is in line with nothing in its way. */
 export function stateWords(card: Pick<PlacedCard, 'state' | 'approval' | 'isHeld' | 'isHeldBack'>): string {

@@ -191,6 +191,8 @@ export type SeveralAction =
   | { kind: 'take-out' | 'hold' | 'lift' }
   | { kind: 'pillar'; pillarId: string | null }
   | { kind: 'days'; days: number }
+  /** They come round on their accounts, so many days apart. */
+  | { kind: 'evergreen'; days: number }
 
 /** `count`: how many posts it was done to. */
 export interface SeveralDone extends Undoable {

@@ -58,7 +58,7 @@ describe('a narrowed sheet', () => {
   it('shows what is looked for by pillar, state, person and source', () => {
     expect([isNarrowed(all), isNarrowed({ ...all, who: 'Nell', state: 'sent' })]).toEqual([0, 2])
     const wanted = (filter: Partial<SheetFilter>, more: Partial<Card> = {}): boolean =>
-      isWanted(card(more), { ...all, ...filter })
+      isWanted(card(more), { ...all, ...filter }, (id) => (id === 'a' ? 'chatterbrook' : 'commonfire'))
     expect(wanted({})).toBe(true)
     expect([wanted({ pillar: 'x' }), wanted({ pillar: 'x' }, { pillarId: 'x' })]).toEqual([false, true])
     expect([wanted({ who: 'Bento' }), wanted({ source: 'Lamp' })]).toEqual([false, true])
@@ -69,6 +69,7 @@ describe('a narrowed sheet', () => {
     expect([wanted({ state: 'held' }), wanted({ state: 'held' }, { isHeld: true })]).toEqual([false, true])
     expect([wanted({ state: 'not-firm' }), wanted({ state: 'not-firm' }, { approval: 'in-review' }), wanted({ state: 'not-firm' }, { approval: null })]).toEqual([false, true, false]) // prettier-ignore
     expect([wanted({ state: 'sent' }), wanted({ state: 'lined-up' })]).toEqual([false, true])
+    expect([wanted({ network: 'commonfire' }), wanted({ network: 'chatterbrook' })]).toEqual([false, true])
   })
 })
 

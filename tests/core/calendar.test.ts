@@ -6,7 +6,7 @@ import { writeCalendar, type CalendarEntry } from '#core/formats'
 
 const event = (more: Partial<CalendarEntry> = {}): CalendarEntry => ({
   ...{ uid: 'one@quill', at: '2027-03-02T10:00:00.000Z', minutes: 15, title: 'A title', text: 'Words.' },
-  ...{ url: null, isCertain: true, categories: [] },
+  ...{ url: null, status: 'confirmed', categories: [] },
   ...more,
 })
 const write = (events: CalendarEntry[], name = 'A brand') =>
@@ -25,7 +25,7 @@ const readBack = (text: string) => {
       title: read.summary,
       text: read.description ?? '',
       url: (one.getFirstPropertyValue('url') as string | null) ?? null,
-      isCertain: one.getFirstPropertyValue('status') === 'CONFIRMED',
+      status: String(one.getFirstPropertyValue('status')).toLowerCase(),
       categories: one.getFirstProperty('categories')?.getValues() ?? [],
     }
   })
@@ -37,7 +37,7 @@ describe('a calendar', () => {
       event(),
       event({
         ...{ uid: 'two@quill', title: 'Lamps, bread; and \\ "more"', text: 'One line.\n\nAnother: 😀.' },
-        ...{ url: 'https://paper.example/a?b=1,2;c=3', isCertain: false, categories: ['Own, news', 'b'] },
+        ...{ url: 'https://paper.example/a?b=1,2;c=3', status: 'tentative', categories: ['Own, news', 'b'] },
       }),
     ]
     expect(readBack(write(events))).toEqual(events)

@@ -1,8 +1,9 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { dayOrderOf, readMoments } from '#core/formats/moments'
-import { postColumnsOf, readPostsCsv, writePostsCsv, type CsvPost } from '#core/formats/postsCsv'
-import { sayBulk } from '#shared/schedule/bulkMessages'
+import { postColumnsOf } from '#core/formats/postFields'
+import { readPostsCsv, writePostsCsv, type CsvPost } from '#core/formats/postsCsv'
+import { sayBatch } from '#shared/batches/messages'
 
 const ZONE = 'Europe/Lisbon'
 const moments = (cells: string[], order: 'day-first' | 'month-first' | null = null) =>
@@ -72,7 +73,7 @@ describe('readMoments', () => {
 const read = (text: string, more: Partial<Parameters<typeof readPostsCsv>[1]> = {}) =>
   readPostsCsv(text, { zone: ZONE, ...more })
 const faults = (text: string): string[] =>
-  read(text).problems.map(({ line, field, message }) => `${line} ${field}: ${sayBulk(message)}`)
+  read(text).problems.map(({ line, field, message }) => `${line} ${field}: ${sayBatch(message)}`)
 
 describe('a table of posts', () => {
   it('is read by its heads, whatever their order, case and separators', () => {
@@ -87,6 +88,7 @@ describe('a table of posts', () => {
         text: 'Two; lines\nand "more"',
         link: 'https://paper.example/a',
         account: 'Chatterbrook',
+        board: null,
         pillar: null,
         at: '2027-03-02T10:00:00.000Z',
         goodUntil: '2027-03-03T23:59:59.999Z',
@@ -151,6 +153,7 @@ describe('a table of posts', () => {
     text: name,
     link: fc.option(fc.webUrl({ withQueryParameters: true }).map((url) => new URL(url).href)),
     account: name,
+    board: fc.option(name),
     pillar: fc.option(name),
     at: fc.option(at),
     goodUntil: fc.option(at),
@@ -175,7 +178,7 @@ describe('a table of posts', () => {
 
   it('makes no cell a formula', () => {
     const table = writePostsCsv([
-      { text: '=1+1', link: null, account: '@ada', pillar: null, at: null, goodUntil: null, hashtags: [], description: '-x', campaign: null, tags: [], picture: null, wordings: ['+y'] }, // prettier-ignore
+      { text: '=1+1', link: null, account: '@ada', board: null, pillar: null, at: null, goodUntil: null, hashtags: [], description: '-x', campaign: null, tags: [], picture: null, wordings: ['+y'] }, // prettier-ignore
     ])
     expect(table).toMatch(/^'=1\+1,,'@ada,/m)
     expect(table).toMatch(/,'-x,.*,'\+y\r\n$/)
@@ -185,6 +188,7 @@ describe('a table of posts', () => {
     const posts = Array.from({ length: 10_000 }, (_, index): CsvPost => ({
       ...{ text: `Post ${index}, with a comma`, link: 'https://paper.example/', account: 'Chatterbrook' },
       ...{
+        board: null,
         pillar: null,
         at: new Date(Date.UTC(2027, 2, 1) + index * 900_000).toISOString(),
         goodUntil: null,

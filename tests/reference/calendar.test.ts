@@ -21,7 +21,7 @@ for text in json.load(sys.stdin):
             'at': event['dtstart'].dt.strftime('%Y-%m-%dT%H:%M:%S.000Z'),
             'minutes': (event['dtend'].dt - event['dtstart'].dt).total_seconds() / 60,
             'url': str(event['url']) if 'url' in event else None,
-            'isCertain': str(event['status']) == 'CONFIRMED',
+            'status': str(event['status']).lower(),
             'categories': [str(one) for one in categories.cats] if categories else [],
             'errors': [str(error) for error in event.errors],
         })
@@ -43,7 +43,7 @@ const event: fc.Arbitrary<CalendarEntry> = fc.record({
   title: words,
   text: words,
   url: fc.option(fc.webUrl({ withQueryParameters: true }).map((url) => new URL(url).href)),
-  isCertain: fc.boolean(),
+  status: fc.constantFrom('confirmed', 'tentative', 'cancelled'),
   categories: fc.array(
     words.filter((one) => one !== ''),
     { maxLength: 2 },

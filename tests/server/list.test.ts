@@ -94,6 +94,17 @@ describe('the list', () => {
     expect(await texts('kind=evergreen')).toEqual([])
   })
 
+  it('is narrowed by network, and to days by the brand’s clock, both ends included', async () => {
+    const network = brand.accounts[1]!.rules.id
+    expect(await texts(`network=${network}`)).toEqual(['Alpha 02T10 sent', 'delta 03T10 lined-up'])
+    const [sent, coming] = [await texts('till=2027-03-02'), await texts('since=2027-03-03')]
+    expect([sent.length, coming]).toEqual([3, ['delta 03T10 lined-up', 'Gamma 03T10 lined-up']])
+    expect(await texts('since=2027-03-02&till=2027-03-03')).toEqual([...sent, ...coming])
+    expect(await texts('since=2027-03-03&till=2027-03-02')).toEqual([])
+    // What is no day narrows nothing.
+    expect((await texts('since=tomorrow&till=2027-02-31')).length).toBe(6)
+  })
+
   it('takes what is asked wrongly for what is usual, and shows nothing to strangers', async () => {
     expect((await rows('sort=nonsense&from=-5&desc=yes')).rows).toHaveLength(6)
     expect((await rows('from=1e9')).rows).toEqual([])
@@ -135,6 +146,26 @@ describe('several at once', () => {
     ])
     await undo(set)
     expect((await rows('state=lined-up')).rows.map(({ pillarId }) => pillarId)).toEqual([null, null])
+  })
+
+  it('makes them evergreens, each on the account it stands on; one that is one already stays as it is', async () => {
+    const ids = await idsOf('Gamma', 'delta')
+    const [gamma] = (await rows('words=Gamma')).rows
+    const { version } = await nell.want<PostView>('GET', `${path}/posts/${gamma!.postId}`)
+    await nell.want('PUT', `${path}/evergreens/${gamma!.postId}`, {
+      ...{ accountIds: [gamma!.accountId], minDays: 90, until: null, times: 3, version },
+    })
+    const made = await act(ids, { kind: 'evergreen', days: 28 })
+    expect(made.count).toBe(2)
+    const stored = (): unknown[] =>
+      world.rows('SELECT account_id, min_days, most_times FROM evergreens ORDER BY position')
+    expect(stored()).toEqual([
+      { account_id: brand.accounts[0]!.id, min_days: 90, most_times: 3 },
+      { account_id: brand.accounts[1]!.id, min_days: 28, most_times: null },
+    ])
+    expect(await inLine()).toEqual(BEFORE)
+    await undo(made)
+    expect(stored()).toHaveLength(1)
   })
 
   it('asks somebody else where the new pillar wants that and whoever wrote it had approved it', async () => {

@@ -21,6 +21,7 @@ import { clippingFolders } from '#server/clippings/queries/folders'
 import * as savedLists from '#server/clippings/queries/savedLists'
 import { clippingsWithWords } from '#server/clippings/queries/search'
 import * as contents from '#server/clippings/queries/contents'
+import * as batches from '#server/batches/queries/batches'
 import { calendarsOf } from '#server/calendars/queries/calendars'
 import * as evergreens from '#server/evergreens/queries/evergreens'
 import * as deliveries from '#server/delivery/queries/deliveries'
@@ -115,6 +116,12 @@ const ASKED: (() => Promise<unknown>)[] = [
   () => resultRows.resultPostsBetween(db, 'b', 1, 2),
   () => resultRows.responsesOfWordings(db, 'b', ['p'], 1),
   () => calendarsOf(db, 'b'),
+  () => batches.batchesOf(db, 'b'),
+  () => batches.countRows(db, ['b']),
+  () => batches.cellsOf(db, 'b', 5),
+  () => batches.plannedOf(db, 'b'),
+  () => batches.waitingPictures(db, 5),
+  () => batches.countOf(db, 'b', null),
   () => evergreens.evergreensOfBrand(db, 'b'),
   () => evergreens.showingsOf(db, 'b'),
   () => evergreens.showingsOfPost(db, 'b', 'p', 1),

@@ -31,6 +31,18 @@ export const picturesByIds = (db: Db, brandId: string, wanted: string[]): Promis
     .whereRaw('id IN ?', [listOf(db, wanted)])
     .select(...FACTS)
 
+/** The addresses that pictures were taken from, by their ids. */
+export const pictureAddresses = async (
+  db: Db,
+  brandId: string,
+  wanted: string[],
+): Promise<Map<string, string>> =>
+  new Map(
+    (await picturesByIds(db, brandId, wanted)).flatMap(({ id, from_url }) =>
+      from_url === null ? [] : [[id, from_url] as const],
+    ),
+  )
+
 /** Whether a brand has a picture. */
 export const hasPicture = async (db: Db, brandId: string, id: string): Promise<boolean> =>
   (await db('pictures').where({ brand_id: brandId, id }).first('id')) !== undefined

@@ -28,6 +28,7 @@ import * as reportMail from './026_report_mail'
 import * as evergreens from './027_evergreens'
 import * as lifespans from './028_lifespans'
 import * as calendars from './029_calendars'
+import * as batches from './030_batches'
 
 interface Entry {
   name: string
@@ -65,6 +66,7 @@ const ENTRIES: Entry[] = [
   { name: '027_evergreens', migration: evergreens },
   { name: '028_lifespans', migration: lifespans },
   { name: '029_calendars', migration: calendars },
+  { name: '030_batches', migration: batches },
 ]
 
 export const migrationSource: Knex.MigrationSource<Entry> = {

@@ -1,0 +1,30 @@
+import type { PostCells, PostColumns } from '#core/formats/postFields'
+import { postCellsOf } from '#core/formats/postsCsv'
+import type { BatchUsual } from '#shared/batches/types'
+import { readTexts } from '#shared/platform/json'
+import { readColumns, readEdits, readUsual } from './rowJson'
+import type { BatchRowRow, BatchTableRow } from './rows'
+
+/** How a file is read. */
+export interface Reading {
+  columns: PostColumns
+  usual: BatchUsual
+}
+
+export const readingOf = (batch: Pick<BatchTableRow, 'columns_json' | 'usual_json'>): Reading => ({
+  columns: readColumns(batch.columns_json),
+  usual: readUsual(batch.usual_json),
+})
+
+/** The cells of a row as they count: what somebody wrote goes before the file, that before what is usual. */
+export function cellsOfRow(
+  row: Pick<BatchRowRow, 'cells_json' | 'edits_json'>,
+  { columns, usual }: Reading,
+): PostCells {
+  const cells = { ...postCellsOf(readTexts(row.cells_json), columns), ...readEdits(row.edits_json) }
+  return {
+    ...cells,
+    ...(cells.account ? {} : { account: usual.account }),
+    ...(cells.pillar ? {} : { pillar: usual.pillar }),
+  }
+}
