@@ -45,8 +45,10 @@ function placeOf(row: BatchRow): string {
   if (row.state === 'faulty' || row.state === 'unchecked') return row.cells.at ?? ''
   return row.cells.at ?? labels.inTurn
 }
-const GRID =
-  'grid grid-cols-[34px_46px_minmax(180px,1fr)_minmax(90px,150px)_minmax(110px,150px)] items-center'
+const GRID = [
+  'grid grid-cols-[34px_46px_minmax(180px,1fr)_minmax(90px,150px)_minmax(110px,150px)] items-center',
+  'max-column:grid-cols-[30px_34px_minmax(0,1fr)_84px]',
+].join(' ')
 /** What there is to say of a row besides its place. */
 const second = (row: BatchRow): { text: string; tone: string } | null => {
   const [problem] = row.problems
@@ -76,7 +78,7 @@ const isDone = ({ state }: BatchRow): boolean => state === 'taken' || state === 
         >
         <span role="columnheader" class="px-1.5 text-right">{{ labels.heads.line }}</span>
         <span role="columnheader" class="px-1.5">{{ labels.heads.text }}</span>
-        <span role="columnheader" class="px-1.5">{{ labels.heads.accounts }}</span>
+        <span role="columnheader" class="px-1.5 max-column:hidden">{{ labels.heads.accounts }}</span>
         <span role="columnheader" class="px-1.5">{{ labels.heads.place }}</span>
       </div>
     </div>
@@ -107,7 +109,7 @@ const isDone = ({ state }: BatchRow): boolean => state === 'taken' || state === 
             <span role="cell" class="min-w-0 px-1.5" :class="row.state === 'left-out' ? 'opacity-60' : ''">
               <button
                 type="button"
-                class="block min-h-6 max-w-full truncate text-left text-base underline-offset-2 hover:underline"
+                class="block min-h-6 max-w-full truncate text-left text-base hover:underline"
                 dir="auto"
                 @click="emit('choose', row)"
               >
@@ -117,7 +119,7 @@ const isDone = ({ state }: BatchRow): boolean => state === 'taken' || state === 
                 second(row)!.text
               }}</span>
             </span>
-            <span role="cell" class="line-clamp-2 px-1.5 text-ink-2 wrap-anywhere">{{
+            <span role="cell" class="line-clamp-2 px-1.5 text-ink-2 wrap-anywhere max-column:hidden">{{
               accountsOf(row)
             }}</span>
             <span role="cell" class="line-clamp-2 px-1.5 text-ink-2 tabular-nums">{{ placeOf(row) }}</span>

@@ -1,4 +1,26 @@
-import type { CsvPost } from './postsCsv'
+import type { Instant } from '../instant'
+
+/** A post as a row of a table has it. Accounts, pillars and campaigns go by their names. */
+export interface CsvPost {
+  text: string
+  link: string | null
+  account: string
+  /** Where on the account it goes, on networks with boards. */
+  board: string | null
+  pillar: string | null
+  /** Its own time; null for its turn in line. */
+  at: Instant | null
+  goodUntil: Instant | null
+  hashtags: string[]
+  /** Of its picture. */
+  description: string | null
+  campaign: string | null
+  tags: string[]
+  /** The address of a picture, or the name of a file that comes along. */
+  picture: string | null
+  /** The wordings besides its text, in their order. */
+  wordings: string[]
+}
 
 /** What a column of such a table may hold. */
 export type PostField = keyof Omit<CsvPost, 'wordings'> | `wording${2 | 3 | 4 | 5 | 6}`

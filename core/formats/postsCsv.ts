@@ -3,30 +3,17 @@ import type { Instant } from '../instant'
 import { message } from '../messages'
 import { dayOrderOf, readMoments, type DayOrder, type ReadMoment } from './moments'
 import { webAddress } from './rows'
-import { WORDINGS, postColumnsOf, type PostCells, type PostColumns, type PostField } from './postFields'
+import {
+  WORDINGS,
+  postColumnsOf,
+  type CsvPost,
+  type PostCells,
+  type PostColumns,
+  type PostField,
+} from './postFields'
 import { readTable, writeTable } from './table'
 
-/** A post as a row of a table has it. Accounts, pillars and campaigns go by their names. */
-export interface CsvPost {
-  text: string
-  link: string | null
-  account: string
-  /** Where on the account it goes, on networks with boards. */
-  board: string | null
-  pillar: string | null
-  /** Its own time; null for its turn in line. */
-  at: Instant | null
-  goodUntil: Instant | null
-  hashtags: string[]
-  /** Of its picture. */
-  description: string | null
-  campaign: string | null
-  tags: string[]
-  /** The address of a picture, or the name of a file that comes along. */
-  picture: string | null
-  /** The wordings besides its text, in their order. */
-  wordings: string[]
-}
+export type { CsvPost }
 
 export interface PostsRead {
   heads: string[]
@@ -64,7 +51,7 @@ export function postCellsOf(cells: readonly string[], columns: PostColumns): Pos
   return own
 }
 
-/** Which number of dates with slashes is the day, by all such dates of some rows; null where nothing tells. */
+/** Which number of dates with slashes is the day, by all of some rows; null where nothing tells. */
 export const dayOrderOfCells = (rows: readonly PostCells[]): DayOrder | null =>
   dayOrderOf(rows.flatMap(({ at = '', goodUntil = '' }) => [at, goodUntil]))
 

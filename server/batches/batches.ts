@@ -28,8 +28,9 @@ export interface NamedPicture {
 }
 
 /**
- * Takes a table of posts. Nothing is lined up: each row is looked through, and says where it would go. Columns
- * are matched as they were in the brand's last file with the same heads. Throws `noPosts`, `tooHeavy`.
+ * Takes a table of posts. Nothing is lined up: each row is looked through, and says where it would go.
+ * Columns are matched as they were in the brand's last file with the same heads. Throws
+ * `noPosts`, `tooHeavy`.
  */
 export async function startBatch(
   actor: Actor,

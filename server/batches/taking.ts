@@ -113,7 +113,7 @@ export async function takeSome(batch: BatchTableRow): Promise<boolean> {
   return true
 }
 
-/** Rows as they are now: the plan, the accounts, the time of day may have changed since they were looked at. */
+/** Rows as they are now: the plan, the accounts, the hour may have changed since they were looked at. */
 async function judgeNow(
   db: Db,
   batch: BatchTableRow,

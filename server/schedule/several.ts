@@ -75,7 +75,7 @@ async function act(within: Within, lines: QueuedPost[], action: SeveralAction): 
   }
 }
 
-/** Each comes round on the accounts of its lines that were chosen; where it does already it stays as it is. */
+/** Each comes round on the accounts of its chosen lines; where it does already it stays as it is. */
 async function makeEvergreens(
   { db, tracked, actor }: Within,
   lines: QueuedPost[],

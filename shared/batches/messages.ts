@@ -15,7 +15,6 @@ export interface BatchMessages extends RowMessages {
   'batch.stands-there': { account: string }
   'batch.too-heavy': object
   'batch.not-lined-up': object
-  'batch.may-not': object
 }
 type RowMessages = Pick<FormatMessages, Extract<keyof FormatMessages, `bulk.${string}`>>
 
@@ -29,7 +28,7 @@ export const batchMessages: Sentences<BatchMessages> = {
   'bulk.day-or-month': ({ text }) =>
     `“${text}” may be read two ways; say whether the day or the month is first.`,
   'batch.no-such-account': ({ text }) => `There is no account “${text}”.`,
-  'batch.which-account': ({ text, first, second }) => `“${text}” may be ${first} or ${second}; write it so.`,
+  'batch.which-account': ({ text, first, second }) => `“${text}” may be ${first} or ${second}: write it so.`,
   'batch.no-such-pillar': ({ text }) => `There is no pillar “${text}”.`,
   'batch.no-picture': ({ text }) => `No picture “${text}” came with the file.`,
   'batch.picture-not-had': ({ text }) => `No picture could be fetched from “${text}”.`,
@@ -39,7 +38,6 @@ export const batchMessages: Sentences<BatchMessages> = {
   'batch.stands-there': ({ account }) => `A post with these words is in line for ${account} already.`,
   'batch.too-heavy': () => 'Looking through it took too long; it may be too long.',
   'batch.not-lined-up': () => 'It could not be lined up; the server’s log says why.',
-  'batch.may-not': () => 'Whoever lined the file up may not do so any more.',
 }
 
 /** What is wrong with a row by its code, with what its sentence needs. */

@@ -58,7 +58,7 @@ describe('accountsNamed', () => {
     expect(named('Nobody')).toBe('There is no account “Nobody”.')
     expect(named('@low, Nobody')).toBe('There is no account “Nobody”.')
     expect(named('High Street')).toBe(
-      '“High Street” may be High Street on Chatterbrook or High Street on Commonfire; write it so.',
+      '“High Street” may be High Street on Chatterbrook or High Street on Commonfire: write it so.',
     )
   })
 })

@@ -33,8 +33,7 @@ const countsOf = ({ counts, state }: BatchLine): string =>
   ]
     .filter(Boolean)
     .join(' · ')
-const link =
-  'inline-flex min-h-8 items-center gap-1.5 rounded-[5px] text-[12.5px] font-semibold text-ink-2 hover:text-ink'
+const link = 'inline-flex min-h-8 items-center gap-1.5 text-[12.5px] font-semibold text-ink-2 hover:text-ink'
 </script>
 
 <template>
