@@ -47,7 +47,7 @@ function placeOf(row: BatchRow): string {
 }
 const GRID = [
   'grid grid-cols-[34px_46px_minmax(180px,1fr)_minmax(90px,150px)_minmax(110px,150px)] items-center',
-  'max-column:grid-cols-[30px_34px_minmax(0,1fr)_84px]',
+  'max-column:grid-cols-[30px_42px_minmax(0,1fr)_84px]',
 ].join(' ')
 /** What there is to say of a row besides its place. */
 const second = (row: BatchRow): { text: string; tone: string } | null => {

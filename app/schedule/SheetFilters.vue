@@ -100,15 +100,6 @@ const shape = (isSet: boolean): string =>
         {{ value.label }}
       </option>
     </select>
-    <template v-if="isList">
-      <label
-        v-for="end in ENDS"
-        :key="end"
-        class="flex items-center gap-1 text-tiny text-ink-2 max-column:hidden"
-        >{{ labels.narrow[end] }}
-        <input v-model.lazy="filter[end]" type="date" :class="shape(filter[end] !== '')" />
-      </label>
-    </template>
     <input
       v-model.lazy="filter.words"
       type="search"
@@ -118,6 +109,12 @@ const shape = (isSet: boolean): string =>
       class="w-36"
       maxlength="100"
     />
+    <span v-if="isList" class="flex items-center gap-1.5 max-column:hidden">
+      <label v-for="end in ENDS" :key="end" class="flex items-center gap-1 text-tiny text-ink-2"
+        >{{ labels.narrow[end] }}
+        <input v-model.lazy="filter[end]" type="date" :class="shape(filter[end] !== '')" />
+      </label>
+    </span>
     <button v-if="narrowed > 0" type="button" class="min-h-6 text-tiny font-semibold text-act" @click="clear">
       {{ labels.allOf(narrowed) }}
     </button>
