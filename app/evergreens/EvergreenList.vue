@@ -3,8 +3,13 @@ import type { EvergreenView } from '#shared/evergreens/types'
 import * as words from '#shared/words'
 
 /** The evergreens of a shelf, in the order of their turns. */
-defineProps<{ evergreens: EvergreenView[]; chosen: string }>()
-const emit = defineEmits<{ choose: [id: string] }>()
+defineProps<{
+  evergreens: EvergreenView[]
+  chosen: string
+  /** Posts that something is to be done with at once. */
+  several: ReadonlySet<string>
+}>()
+const emit = defineEmits<{ choose: [id: string]; pick: [id: string] }>()
 const labels = words.evergreens
 const times = useTimes()
 const brand = useBrandStore()
@@ -22,6 +27,9 @@ const percent = (chance: number): number => Math.min(99, Math.floor(chance * 100
   <table v-else class="w-full">
     <thead>
       <tr class="border-b border-rule text-left text-small text-ink-2">
+        <th v-if="brand.canWork" class="w-8 py-2 pl-3">
+          <span class="sr-only">{{ labels.several.pick }}</span>
+        </th>
         <th class="w-11 py-2 pl-3 font-normal">{{ labels.head.turn }}</th>
         <th class="py-2 pl-3 font-normal">{{ labels.head.post }}</th>
         <th class="w-[76px] py-2 pl-3 font-normal max-column:hidden">{{ labels.head.wordings }}</th>
@@ -36,6 +44,15 @@ const percent = (chance: number): number => Math.min(99, Math.floor(chance * 100
         :key="one.postId"
         :class="one.postId === chosen ? 'bg-well/60' : 'hover:bg-well/30'"
       >
+        <td v-if="brand.canWork" class="py-2.5 pl-3">
+          <input
+            type="checkbox"
+            class="block size-4 accent-(--act)"
+            :aria-label="labels.several.pickThis(one.text)"
+            :checked="several.has(one.postId)"
+            @change="emit('pick', one.postId)"
+          />
+        </td>
         <td class="serif py-2.5 pl-3 text-right text-[17px] text-ink-2">{{ at + 1 }}</td>
         <td class="max-w-0 py-2.5 pl-3">
           <button

@@ -6,6 +6,7 @@ import * as words from '#shared/words'
 const props = defineProps<{ pools: PoolView[] }>()
 const labels = words.evergreens
 const brand = useBrandStore()
+const times = useTimes()
 const pillarOf = (id: string | null): string =>
   brand.view?.pillars.find((pillar) => pillar.id === id)?.name ?? labels.noPillar
 
@@ -18,7 +19,7 @@ interface Note {
 const notes = computed(() =>
   props.pools
     .filter(({ accountId }) => brand.view?.accounts.some(({ id }) => id === accountId))
-    .map(({ pillarId, accountId, posts, slots, roundDays, restDays, isTooSmall }): Note => {
+    .map(({ pillarId, accountId, posts, slots, roundDays, restDays, isTooSmall, ...end }): Note => {
       const [pillar, account] = [pillarOf(pillarId), brand.accountName(accountId)]
       const text =
         slots === 0
@@ -28,10 +29,14 @@ const notes = computed(() =>
             : isTooSmall
               ? labels.small(pillar, account, posts, slots, roundDays, restDays)
               : labels.round(posts, slots, account, roundDays)
+      const isEnding = end.runsOut && slots > 0
+      const ending = isEnding
+        ? labels.runsOut(pillar, account, end.lastTurnAt ? times.shortDayTime(end.lastTurnAt) : '')
+        : ''
       return {
         key: `${pillarId} ${accountId}`,
-        text,
-        isWarning: isTooSmall || slots === 0 || posts === 0,
+        text: [text, ending].filter(Boolean).join(' '),
+        isWarning: isTooSmall || isEnding || slots === 0 || posts === 0,
         to: slots === 0 ? `/timetable/${accountId}` : '',
       }
     })

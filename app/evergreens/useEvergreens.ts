@@ -41,7 +41,9 @@ export function useEvergreens() {
     ],
   })
   const put = (ids: string[], state: 'in-turn' | 'resting' | 'retired'): Promise<unknown> =>
-    brand.change(labels.done[state], () => brand.call(evergreenRoutes.put, { body: { postIds: ids, state } }))
+    brand.change(ids.length > 1 ? labels.several.done[state](ids.length) : labels.done[state], () =>
+      brand.call(evergreenRoutes.put, { body: { postIds: ids, state } }),
+    )
   return { view, failed, put }
 }
 

@@ -4,6 +4,7 @@ import EvergreenForm from '~/evergreens/EvergreenForm.vue'
 import EvergreenList from '~/evergreens/EvergreenList.vue'
 import EvergreenPanel from '~/evergreens/EvergreenPanel.vue'
 import PoolNotes from '~/evergreens/PoolNotes.vue'
+import SeveralEvergreens from '~/evergreens/SeveralEvergreens.vue'
 import { onShelf, useEvergreens, type Shelf } from '~/evergreens/useEvergreens'
 
 const labels = words.evergreens
@@ -78,6 +79,28 @@ async function choose(id: string): Promise<void> {
   await nextTick()
   if (matchMedia('(max-width: 1023px)').matches) panel.value?.scrollIntoView({ block: 'start' })
 }
+/** Those that something is done with at once. */
+const several = ref(new Set<string>())
+watch(shelf, () => (several.value = new Set()))
+// What left the shelf is chosen no more: nothing is done to what one does not see.
+watch(shown, (now) => {
+  const here = new Set(now.map(({ postId }) => postId))
+  several.value = new Set([...several.value].filter((id) => here.has(id)))
+})
+function pick(id: string): void {
+  const now = new Set(several.value)
+  if (!now.delete(id)) now.add(id)
+  several.value = now
+}
+const notices = useNoticesStore()
+async function putSeveral(state: 'in-turn' | 'resting' | 'retired'): Promise<void> {
+  try {
+    await put([...several.value], state)
+    several.value = new Set()
+  } catch (error) {
+    notices.complain(error)
+  }
+}
 const hasOwnSource = computed(() => view.value?.hasOwnSource ?? false)
 const changing = ref(false)
 const LazyFromOwn = defineAsyncComponent(() => import('~/evergreens/FromOwn.vue'))
@@ -91,6 +114,11 @@ const move = (by: number): void => {
 useKeys([
   { keys: ['j'], message: words.keys.nextFound, run: () => move(1) },
   { keys: ['k'], message: words.keys.previousFound, run: () => move(-1) },
+  {
+    keys: ['x'],
+    message: labels.several.pick,
+    run: () => chosen.value && brand.canWork && pick(chosen.value),
+  },
 ])
 </script>
 
@@ -111,8 +139,16 @@ useKeys([
       <PlainButton to="/results">{{ labels.empty.toResults }}</PlainButton>
     </EmptyState>
     <template v-else>
-      <div class="border-b border-rule px-3.5 py-2">
+      <div class="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-rule px-3.5 py-2">
         <ChoiceTabs v-model="shelf" :label="labels.pillars" :choices="shelves" />
+        <span class="grow" />
+        <SeveralEvergreens
+          v-if="several.size > 0"
+          :count="several.size"
+          :shelf="shelf"
+          @put="putSeveral"
+          @none="several = new Set()"
+        />
       </div>
       <div
         :class="[
@@ -126,7 +162,13 @@ useKeys([
           role="group"
           :aria-label="labels.title"
         >
-          <EvergreenList :evergreens="shown" :chosen="chosen" @choose="choose" />
+          <EvergreenList
+            :evergreens="shown"
+            :chosen="chosen"
+            :several="several"
+            @choose="choose"
+            @pick="pick"
+          />
           <PoolNotes :pools="pools" />
         </div>
         <aside

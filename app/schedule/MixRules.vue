@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { Plus, X } from '@lucide/vue'
+import { EVERGREENS } from '#core/schedule/mixLedger'
 import * as words from '#shared/words'
 import type { MixDraft } from './useTimetable'
 
@@ -26,6 +27,7 @@ const field = 'rounded border border-edge bg-sheet px-1.5 py-1 text-small text-i
       class="grid grid-cols-[minmax(0,1fr)_auto] items-center gap-1.5 rounded border border-rule bg-sheet p-1.5"
     >
       <select v-model="rule.pillarId" :class="field" :aria-label="labels.mixOf" :disabled="readOnly">
+        <option :value="EVERGREENS">{{ labels.mixEvergreens }}</option>
         <option v-for="pillar in pillars" :key="pillar.id" :value="pillar.id">{{ pillar.name }}</option>
       </select>
       <button

@@ -1,6 +1,6 @@
 import { message } from '../messages'
 import { DAY, MINUTE } from '../instant'
-import { firstAfter, insertSorted, mixLedger } from './mixLedger'
+import { EVERGREENS, firstAfter, insertSorted, mixLedger } from './mixLedger'
 import type { Refusal } from './refusals'
 import type { PlanInput } from './types'
 import type { ZoneClock } from './zoneClock'
@@ -24,7 +24,8 @@ export interface AccountLimits {
   /** Time between two posts. */
   tooClose(at: number): Refusal | null
   /**
-   * The first limit of the post's own that it would break: the same link again too soon, its pillar's share.
+   * The first limit of the post's own that it would break: the same link again too soon, its pillar's share,
+   * that of evergreens.
    */
   ownBroken(post: Limited, at: number): Refusal | null
   /** All of them. */
@@ -53,12 +54,12 @@ export function accountLimits(account: PlanInput['accounts'][number], clock: Zon
       ? { code: 'gap', message: message('schedule.gap', { minutes: account.minGapMinutes }) }
       : null
   }
-  const breaksMix = ({ pillar }: Limited, at: number): Refusal | null => {
-    const rule = mix.brokenBy(pillar, at)
+  const breaksMix = ({ pillar, evergreenId = null }: Limited, at: number): Refusal | null => {
+    const rule = mix.brokenBy(pillar, at) ?? (evergreenId === null ? null : mix.brokenBy(EVERGREENS, at))
     return rule
       ? {
           code: 'mix',
-          message: message('schedule.mix', {
+          message: message(rule.pillar === EVERGREENS ? 'schedule.mix-evergreens' : 'schedule.mix', {
             percent: Math.round(rule.maxShare * 100),
             days: rule.windowDays,
           }),
@@ -80,6 +81,7 @@ export function accountLimits(account: PlanInput['accounts'][number], clock: Zon
       insertSorted(times, at)
       perDay.set(clock.dayNumber(at), (perDay.get(clock.dayNumber(at)) ?? 0) + 1)
       mix.addPost(post.pillar, at)
+      if (post.evergreenId != null) mix.addPost(EVERGREENS, at)
       repeats.count(post, at)
     },
     addPlace: (at) => mix.addPlace(at),

@@ -4,6 +4,7 @@ export { fillOpenSlots, type FillCandidate, type FillChoice, type FilledSlot } f
 export { laterPlaces } from './laterPlaces'
 export { heldPlaces, isHeldOpenly, withHoldsLifted } from './lifted'
 export { nextEvergreen, wordingAfter } from './evergreens'
+export { EVERGREENS } from './mixLedger'
 export { isPoolTooSmall, roundDays } from './rounds'
 export { echoTimes, spreadTimes } from './series'
 export { movePost, planDifference, type Moved, type MoveTo } from './moves'

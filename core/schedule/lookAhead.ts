@@ -2,6 +2,7 @@ import type { Message } from '../message'
 import { message } from '../messages'
 import { DAY, HOUR, toInstant, toMs, type Instant } from '../instant'
 import { mix } from '../results/mix'
+import { EVERGREENS } from './mixLedger'
 import type { Plan, PlanInput, UnplacedCode } from './types'
 import { zoneClock, type ZoneClock } from './zoneClock'
 
@@ -249,6 +250,8 @@ function ofMix(view: AccountView): Finding[] {
     })),
   ]
   return account.mix.flatMap(({ pillar, maxShare, windowDays }) => {
+    // The plan keeps it, and evergreens are no pillar to be told of.
+    if (pillar === EVERGREENS) return []
     const ahead = Math.min(windowDays, LOOK_DAYS)
     const parts = mix(posts, {
       now: toInstant(now + ahead * DAY),

@@ -39,6 +39,7 @@ export interface ScheduleMessages extends Record<`schedule.after-${UnplacedCode}
   'schedule.day-full': { posts: number }
   'schedule.gap': { minutes: number }
   'schedule.mix': { percent: number; days: number }
+  'schedule.mix-evergreens': { percent: number; days: number }
   'schedule.repeat': { days: number }
   // What stands out in the days to come.
   'ahead.hold': { waiting: number }

@@ -1,6 +1,10 @@
 import { DAY } from '../instant'
 
+/** What stands for a pillar in the limit of evergreens, of whatever pillar they are. */
+export const EVERGREENS = 'evergreens'
+
 export interface MixRule {
+  /** Of a pillar, or `EVERGREENS`. */
   pillar: string
   maxShare: number
   windowDays: number

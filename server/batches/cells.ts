@@ -5,6 +5,18 @@ import { readTexts } from '#shared/platform/json'
 import { readColumns, readEdits, readUsual } from './rowJson'
 import type { BatchRowRow, BatchTableRow } from './rows'
 
+/** Characters looked through at once: few enough that files of others have their turn within a moment. */
+const MOST_CHARACTERS = 150_000
+
+/** The first of some rows, one at least, that are not too long together. */
+export function fewEnough(rows: BatchRowRow[]): BatchRowRow[] {
+  let characters = 0
+  const end = rows.findIndex(
+    ({ cells_json, edits_json }) => (characters += cells_json.length + edits_json.length) > MOST_CHARACTERS,
+  )
+  return end < 0 ? rows : rows.slice(0, Math.max(1, end))
+}
+
 /** How a file is read. */
 export interface Reading {
   columns: PostColumns

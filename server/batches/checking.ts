@@ -3,7 +3,7 @@ import { announce } from '#server/platform/changes/announce'
 import { inTransaction, useDb, type Db } from '#server/platform/db'
 import { runInThread } from '#server/platform/jobs/pool'
 import { planOf, shownPlan } from '#server/schedule'
-import { cellsOfRow, readingOf } from './cells'
+import { cellsOfRow, fewEnough, readingOf } from './cells'
 import { factsOf } from './facts'
 import { isPictureAddress, type Judged, type RowToJudge } from './judge'
 import type { RowPlace } from './place'
@@ -25,7 +25,7 @@ export async function checkSome(batch: BatchTableRow): Promise<boolean> {
   const db = await useDb()
   const rows = await store.rowsIn(db, batch.id, ['unchecked'], { most: AT_ONCE })
   if (rows.length > 0) {
-    await judgeSome(db, batch, rows)
+    await judgeSome(db, batch, fewEnough(rows))
     return true
   }
   if (await store.waitsForPictures(db, batch.id)) return false

@@ -15,7 +15,7 @@ import { log } from '#server/platform/log'
 import { insertPost, postById, takeOffDesk } from '#server/posts'
 import { planOf, putInLine, shownPlan } from '#server/schedule'
 import { openBatch } from './batches'
-import { cellsOfRow, readingOf } from './cells'
+import { cellsOfRow, fewEnough, readingOf } from './cells'
 import { factsOf } from './facts'
 import type { Judged, PlannedRow, RowProblem } from './judge'
 import type { RowPlace } from './place'
@@ -93,7 +93,7 @@ async function actorOf(db: Db, batch: BatchTableRow): Promise<Actor | null> {
 /** Lines up some rows of a file; gives whether there are more. */
 export async function takeSome(batch: BatchTableRow): Promise<boolean> {
   const db = await useDb()
-  const rows = await store.rowsIn(db, batch.id, ['ready'], { most: AT_ONCE })
+  const rows = fewEnough(await store.rowsIn(db, batch.id, ['ready'], { most: AT_ONCE }))
   const actor = await actorOf(db, batch)
   if (rows.length === 0 || !actor) {
     await inTransaction((within) => end(within, batch))

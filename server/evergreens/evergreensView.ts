@@ -45,7 +45,7 @@ export async function evergreensView(brandId: string, { turns, until }: Turns): 
     evergreens: [...byPost].map(([id, ofPost]) =>
       viewOf(ofPost, next, responses.get(id) ?? [], weak.get(id) ?? null),
     ),
-    pools: poolViews(pool, await slotsOf(db, brandId)),
+    pools: poolViews(pool, await slotsOf(db, brandId), { turns, until }),
     fromOwn: await countOwnArticles(db, brandId, now() - RECENT_MS),
     hasOwnSource: (await sourcesOf(db, brandId)).some(({ own }) => own === 1),
     plannedUntil: until,
@@ -98,7 +98,7 @@ const accountView = ({ row, shown, left, waits }: Pooled, nextAt: Instant | null
   message: row.message === null ? '' : say(messagesOf(row.message)),
 })
 
-function poolViews(pool: Pooled[], slots: SlotRow[]): PoolView[] {
+function poolViews(pool: Pooled[], slots: SlotRow[], planned: Turns): PoolView[] {
   const kept = slots.filter(({ use }) => use === 'pillar')
   const keys = [
     ...pool.map(({ row }) => ({ pillarId: row.pillar_id, accountId: row.account_id })),
@@ -119,8 +119,20 @@ function poolViews(pool: Pooled[], slots: SlotRow[]): PoolView[] {
       roundDays: roundDays(own.length, many),
       restDays,
       isTooSmall: isPoolTooSmall(own.length, many, restDays),
+      ...endOf(own, planned),
     }
   })
+}
+
+/** Whether a pool comes to its end in the days planned, and its last turn before that. */
+function endOf(own: Pooled[], { turns, until }: Turns): Pick<PoolView, 'runsOut' | 'lastTurnAt'> {
+  const turnsOf = groupBy(turns, ({ evergreenId }) => evergreenId)
+  const isOver = ({ row, left }: Pooled): boolean =>
+    (row.ends_at !== null && row.ends_at < Date.parse(until)) ||
+    (left !== null && (turnsOf.get(row.id)?.length ?? 0) >= left)
+  if (own.length === 0 || !own.every(isOver)) return { runsOut: false, lastTurnAt: null }
+  const last = own.flatMap(({ row }) => turnsOf.get(row.id)?.at(-1)?.at ?? [])
+  return { runsOut: true, lastTurnAt: last.sort().at(-1) ?? null }
 }
 
 /** What one sees of an evergreen that one looks at. Throws `notFound` for a post that is none. */

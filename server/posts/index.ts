@@ -55,7 +55,7 @@ export {
 } from './queries/queueItems'
 export { hasPicture, pictureAddresses } from './queries/pictures'
 export type { PostRow } from './rows'
-export { type Usual, usualOf, usualOfArticle } from './usual'
+export { type Usual, usualHashtags, usualOf, usualOfArticle } from './usual'
 export { deskContext, saveWriting, shortBase, writingOf } from './writing'
 export { writingHelp } from './writingHelp'
 export { type DeliveryPayload, readPayload } from './rowJson'

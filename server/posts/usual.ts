@@ -1,7 +1,8 @@
 import type { Db } from '#server/platform/db'
 import { articleForBrand } from '#server/articles'
 import { now } from '#server/platform/clock'
-import { type SourceRow, foldersOfSource, sourceById } from '#server/sources'
+import { readTexts } from '#shared/platform/json'
+import { type SourceRow, foldersOfSource, hashtagsOfSource, sourceById } from '#server/sources'
 import { brandById, pillarsOf } from '#server/people'
 import { marksOfArticles, watchesOf } from '#server/watches'
 import { isOnSite } from '#core/url/ownSite'
@@ -13,14 +14,40 @@ export interface Usual {
   accountIds: string[] | null
 }
 
-/** What a post about an article begins with; nothing where there is none, or its source is gone. */
-export async function usualOfArticle(db: Db, brandId: string, articleId: string | null): Promise<Usual> {
+/**
+ * What a post about an article begins with, and its hashtags; nothing where there is none, or its source is
+ * gone.
+ */
+export async function usualOfArticle(
+  db: Db,
+  brandId: string,
+  articleId: string | null,
+): Promise<Usual & { hashtags: string[] }> {
   const article = articleId === null ? undefined : await articleForBrand(db, brandId, articleId)
   const source = article && (await sourceById(db, brandId, article.source_id))
-  if (!source) return { pillarId: null, accountIds: null }
+  if (!source) return { pillarId: null, accountIds: null, hashtags: [] }
   const marks = await marksOfArticles(db, brandId, [article.id], now())
   const watchIds = marks.map(({ watch_id }) => watch_id)
-  return usualOf(db, brandId, article.url, source, watchIds)
+  return {
+    ...(await usualOf(db, brandId, article.url, source, watchIds)),
+    hashtags: await usualHashtags(db, brandId, source.id, watchIds),
+  }
+}
+
+/** The hashtags that a source's folders lend to a post about an article of it, and the watches that mark it. */
+export async function usualHashtags(
+  db: Db,
+  brandId: string,
+  sourceId: string,
+  watchIds: string[],
+): Promise<string[]> {
+  const watches = (await watchesOf(db, brandId)).filter(({ id }) => watchIds.includes(id))
+  return [
+    ...new Set([
+      ...(await hashtagsOfSource(db, sourceId)),
+      ...watches.flatMap((watch) => readTexts(watch.hashtags_json)),
+    ]),
+  ]
 }
 
 /**

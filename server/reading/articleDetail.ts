@@ -10,14 +10,14 @@ import { useDb, type Db } from '#server/platform/db'
 import * as articles from '#server/articles'
 import { passagesOf } from '#server/clippings'
 import { sentOfArticle, sentOfFeed } from '#server/delivery'
-import { hashtagsOfSource, sourceById } from '#server/sources'
+import { sourceById } from '#server/sources'
 import { watchesOf, watchArticleOf } from '#server/watches'
 import { problem } from '#server/platform/http/problem'
 import { runInThread } from '#server/platform/jobs/pool'
 import type { Actor } from '#server/platform/changes/actor'
 import { withMarks } from './articles'
 import { mayLookAtPage, textFrom } from './pages'
-import { draftOf, usualOf, type Usual } from '#server/posts'
+import { draftOf, usualHashtags, usualOf, type Usual } from '#server/posts'
 
 /** One article whole, as the sheet shows it. */
 export async function article(actor: Actor, id: string): Promise<ArticleFull> {
@@ -90,12 +90,6 @@ const NO_USUAL: Usual = { pillarId: null, accountIds: null }
 const MOST_REASONS = 4
 const MOST_SHARED = 5
 
-/** The hashtags that watches lend. */
-async function hashtagsOfWatches(db: Db, brandId: string, ids: string[]): Promise<string[]> {
-  const rows = (await watchesOf(db, brandId)).filter((watch) => ids.includes(watch.id))
-  return rows.flatMap((watch) => readTexts(watch.hashtags_json))
-}
-
 async function sourceOf(
   db: Db,
   brandId: string,
@@ -109,12 +103,7 @@ async function sourceOf(
     id: row.source_id,
     credits: readJson(source?.credits_json ?? '{}', isMapOf(isText)),
     ...usual,
-    hashtags: [
-      ...new Set([
-        ...(await hashtagsOfSource(db, row.source_id)),
-        ...(await hashtagsOfWatches(db, brandId, watches)),
-      ]),
-    ],
+    hashtags: await usualHashtags(db, brandId, row.source_id, watches),
     shared: sent.map((item) => ({
       at: toInstant(item.sent_at),
       account: item.account,

@@ -3,6 +3,7 @@ import { wordingAfter, zoneClock, type FillCandidate } from '#core/schedule'
 import { say } from '#shared/messages'
 import { emptyDoc, emptyPart } from '#shared/posts/docs'
 import type { PostDoc } from '#shared/posts/types'
+import { LIMITS } from '#shared/platform/limits'
 import type { FillCandidateView, FillKind } from '#shared/schedule/types'
 import { clippingsToWrite } from '#server/clippings'
 import { rulesOf } from '#server/networks'
@@ -133,6 +134,7 @@ async function clippings(db: Db, known: BrandPlan, texts: FillAsk['texts']): Pro
       link: clipping.url,
       linkTitle: clipping.title || null,
       pillarId: usual.pillarId,
+      hashtags: usual.hashtags.slice(0, LIMITS.hashtags),
     }
     for (const { id: accountId } of accounts)
       found.push({

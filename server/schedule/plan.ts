@@ -4,6 +4,7 @@ import { isNumber, isShape, orMissing, readJson } from '#shared/platform/json'
 import { createHash } from 'node:crypto'
 import { DAY, MINUTE, toInstant, type Weekday } from '#core/instant'
 import {
+  EVERGREENS,
   isHeldOpenly,
   planLines,
   withHoldsLifted,
@@ -163,7 +164,7 @@ function planAccount(
     hold: planHold(brand, account),
     repeatAfterDays: account.repeat_after_days,
     mix: mixOf(account)
-      .filter(({ pillarId }) => pillars.has(pillarId))
+      .filter(({ pillarId }) => pillarId === EVERGREENS || pillars.has(pillarId))
       .map(({ pillarId, maxShare, windowDays }) => ({ pillar: pillarId, maxShare, windowDays })),
   }
 }

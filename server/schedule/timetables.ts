@@ -1,5 +1,5 @@
 import { sayPlan } from '#shared/schedule/messages'
-import { planDifference, planLines, zoneClock, type PlanInput } from '#core/schedule'
+import { EVERGREENS, planDifference, planLines, zoneClock, type PlanInput } from '#core/schedule'
 import { DAY, toInstant } from '#core/instant'
 import type { Undoable } from '#shared/platform/types'
 import type { ExceptView, MixView, PlanChange } from '#shared/schedule/types'
@@ -43,7 +43,7 @@ export async function tryTimetable(actor: Actor, id: string, input: TimetableInp
     minGapMinutes: input.minGapMinutes,
     repeatAfterDays: input.repeatAfterDays,
     mix: input.mix
-      .filter(({ pillarId }) => pillars.has(pillarId))
+      .filter(({ pillarId }) => pillarId === EVERGREENS || pillars.has(pillarId))
       .map(({ pillarId, maxShare, windowDays }) => ({ pillar: pillarId, maxShare, windowDays })),
   }
   return changeOf(known, {

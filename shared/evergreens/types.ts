@@ -74,6 +74,10 @@ export interface PoolView {
   /** The longest that any of them rests. */
   restDays: number
   isTooSmall: boolean
+  /** All its posts end, or have had their times, within the days planned. */
+  runsOut: boolean
+  /** The last turn before that; null where none is left, or it does not run out. */
+  lastTurnAt: Instant | null
 }
 
 export interface EvergreensView {

@@ -58,6 +58,10 @@ export const evergreens = inWords({
   emptyPool: (pillar: string, account: string, slots: number) =>
     `${pillar} on ${account}: ${counted(slots, 'slot', 'slots')} a week kept for it, and nothing to fill ` +
     `${slots === 1 ? 'it' : 'them'}.`,
+  runsOut: (pillar: string, account: string, when: string) =>
+    when === ''
+      ? `${pillar} on ${account}: all its posts end before they have another turn.`
+      : `${pillar} on ${account}: its last turn is ${when}; by then all its posts have ended.`,
   toTimetable: 'Timetable',
   panel: {
     name: 'Evergreen',
@@ -82,6 +86,21 @@ export const evergreens = inWords({
     retire: 'Retire it',
     settings: 'Change',
     open: 'Edit the post',
+  },
+  several: {
+    name: 'What is chosen',
+    pick: 'Choose',
+    pickThis: (text: string) => `Choose “${text}”`,
+    chosen: (count: number) => `${count} chosen`,
+    rest: 'Let them rest',
+    back: 'Bring them back',
+    retire: 'Retire them',
+    none: 'Choose none',
+    done: {
+      resting: (count: number) => `${posts(count)} rest.`,
+      'in-turn': (count: number) => `${posts(count)} take their turns again.`,
+      retired: (count: number) => `${posts(count)} are retired.`,
+    },
   },
   done: {
     resting: 'It rests.',

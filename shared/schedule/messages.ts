@@ -53,6 +53,8 @@ export const scheduleMessages: Sentences<ScheduleMessages> = {
   'schedule.gap': ({ minutes }) => `Another post is less than ${counted(minutes, 'minute', 'minutes')} away.`,
   'schedule.mix': ({ percent, days }) =>
     `Its pillar would be more than ${percent}% of ${counted(days, 'day', 'days')}.`,
+  'schedule.mix-evergreens': ({ percent, days }) =>
+    `Evergreens would be more than ${percent}% of ${counted(days, 'day', 'days')}.`,
   'schedule.repeat': ({ days }) => `The same link goes out less than ${counted(days, 'day', 'days')} away.`,
   'ahead.hold': ({ waiting }) =>
     waiting === 0

@@ -39,6 +39,7 @@ export const timetable = inWords({
   mix: 'Limits for pillars',
   mixHint: 'Keeping own news to a fifth or less is common practice.',
   mixOf: 'Pillar',
+  mixEvergreens: 'Evergreens, of any pillar',
   mixShare: 'percent at most',
   mixDays: 'over how many days',
   addMix: 'Add a limit',

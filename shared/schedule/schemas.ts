@@ -1,8 +1,10 @@
 // What timetables, placing, moves and holds take, checked the same in the browser and on the server.
 import * as yup from 'yup'
+import { EVERGREENS } from '#core/schedule/mixLedger'
 import * as words from '#shared/words'
 import { noTwo, listOf } from '#shared/platform/lists'
 import {
+  UUID,
   slot,
   day,
   daySlot,
@@ -69,7 +71,11 @@ export const timetableSchema = yup.object({
   repeatAfterDays: countOrNone(3650, labels.atMost200),
   mix: listOf(
     yup.object({
-      pillarId: id,
+      pillarId: yup
+        .string()
+        .required(labels.noSuch)
+        .max(36, labels.noSuch)
+        .test('pillar', labels.noSuch, (value) => value === EVERGREENS || UUID.test(value ?? '')),
       maxShare: yup
         .number()
         .typeError(labels.share)

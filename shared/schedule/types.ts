@@ -13,7 +13,10 @@ export interface ExceptView {
   slots: { time: string; use: 'any' | 'pillar' | 'free'; pillarId: string | null }[]
 }
 
-/** The largest share of the places of so many days that a pillar's posts may have; `maxShare` is 0 to 1. */
+/**
+ * The largest share of the places of so many days that a pillar's posts, or evergreens (`EVERGREENS` in its
+ * place), may have; `maxShare` is 0 to 1.
+ */
 export interface MixView {
   pillarId: string
   maxShare: number

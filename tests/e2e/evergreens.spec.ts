@@ -78,6 +78,16 @@ test('an own feed flows into a pool, and its posts come round in their wordings'
     await page.keyboard.press('u')
     await expect(page.getByRole('row')).toHaveCount(4)
 
+    // Several at once, undone as one.
+    const picks = page.getByRole('checkbox', { name: /^Choose/ })
+    await picks.nth(0).check()
+    await picks.nth(2).check()
+    await page.getByRole('button', { name: 'Let them rest' }).click()
+    await expect(page.getByText('2 posts rest.')).toBeVisible()
+    await expect(page.getByRole('row')).toHaveCount(2)
+    await page.keyboard.press('u')
+    await expect(page.getByRole('row')).toHaveCount(4)
+
     await page.getByRole('link', { name: 'Write one' }).first().click()
     await mainText(page).fill('Written to stay')
     await page.getByRole('button', { name: 'Let it come round …' }).click()

@@ -251,6 +251,19 @@ describe('pools', () => {
     expect(await turns()).toEqual([])
   })
 
+  it('say when they come to their end, where all their posts do', async () => {
+    await make(await save(['Twice more']), { minDays: 1, times: 2 })
+    await make(await save(['Until Friday']), { minDays: 1, until: '2027-03-05' })
+    const planned = await turns()
+    const [pool] = (await evergreens()).pools
+    expect(pool).toMatchObject({ posts: 2, runsOut: true })
+    expect(planned.some((turn) => turn.includes(` ${pool!.lastTurnAt!.slice(8, 10)}`))).toBe(true)
+    expect(pool!.lastTurnAt! < '2027-04').toBe(true)
+    // One without an end is enough for it to go on.
+    await make(await save(['For ever']), { minDays: 1 })
+    expect((await evergreens()).pools[0]).toMatchObject({ posts: 3, runsOut: false, lastTurnAt: null })
+  })
+
   it('of a pillar that was removed have no pillar, and no turn', async () => {
     await make(await save(['Of no pillar any more']))
     await nell.want('DELETE', `${path}/pillars/${pillarId}`)

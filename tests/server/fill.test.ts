@@ -78,6 +78,18 @@ const lined = async (): Promise<string[]> =>
   (await scheduleOf(nell, path)).cards.map(({ at, text }) => `${at.slice(8, 13)} ${text}`)
 
 describe('filling open slots', () => {
+  it('gives the post of a clipping the hashtags that its source’s folder lends', async () => {
+    const { id: clippingId } = await clip('A note of one’s own.')
+    const [source] = world.rows('SELECT id FROM sources') as { id: string }[]
+    world.change(`INSERT INTO folders (id, brand_id, name, hashtags_json) VALUES ('f1', '${path.split('/').at(-1)}', 'Lamps', '["darksky"]');
+      INSERT INTO source_folders (source_id, folder_id) VALUES ('${source!.id}', 'f1')`)
+    const texts = [{ clippingId, text: 'A note of one’s own.' }]
+    await nell.want('POST', `${path}/open-slots`, bodyOf(await propose(), { texts }))
+    const [card] = (await scheduleOf(nell, path)).cards
+    const { doc } = await nell.want<PostView>('GET', `${path}/posts/${card!.postId}`)
+    expect(doc.hashtags).toEqual(['darksky'])
+  })
+
   it('proposes approved posts, clippings with a note, then evergreens; as it was shown it is lined up, and undone as one', async () => {
     await evergreen('It comes round.')
     const { id: clippingId } = await clip('What the lamp says of us.')
