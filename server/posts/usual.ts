@@ -34,7 +34,7 @@ export async function usualOfArticle(
   }
 }
 
-/** The hashtags that a source's folders lend to a post about an article of it, and the watches that mark it. */
+/** The hashtags that a source's folders and the watches that mark an article lend to a post about it. */
 export async function usualHashtags(
   db: Db,
   brandId: string,
