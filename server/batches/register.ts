@@ -13,9 +13,13 @@ const KEPT_DAYS = 90
 
 const STEPS = { checking: checkSome, taking: takeSome, 'taking-back': takeSomeBack }
 
-/** One step for each file that something is being done with. Gives how many have more to do at once. */
+/**
+ * Begins to fetch pictures that are wanted, and takes one step with each file that something is being done
+ * with. Gives how many have more to do at once.
+ */
 export async function batchesRound(): Promise<number> {
   let going = 0
+  await fetchPictures()
   for (const batch of await batchesAtWork(await useDb())) {
     if (batch.state === 'ready') continue
     if (await STEPS[batch.state](batch)) going++
@@ -25,7 +29,6 @@ export async function batchesRound(): Promise<number> {
 
 export function registerBatches(): void {
   defineJob({ name: 'posts from files', round: batchesRound })
-  defineJob({ name: 'pictures of files', round: fetchPictures })
   defineRetention({
     table: 'batches',
     key: 'id',

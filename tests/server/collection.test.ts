@@ -15,6 +15,9 @@ import { CHATTERBROOK, draftOf, lineUpSaved, makeBrand, saveNew, World } from '.
 import { until, type Person } from '../support/person'
 
 const HOST = 'https://bellhaven.example'
+/** Hundreds of rows are written one after another, beside other tests. */
+const PATIENCE_MS = 40_000
+
 let world: World
 let nell: Person
 let bento: Person
@@ -177,10 +180,14 @@ describe('a clipping', () => {
 
 describe('a list from elsewhere', () => {
   const settled = (): Promise<SavedListView> =>
-    until('the list is read in', async () => {
-      const list = await nell.want<SavedListView | null>('GET', `${path}/saved-lists`)
-      return list && list.waiting === 0 ? list : null
-    })
+    until(
+      'the list is read in',
+      async () => {
+        const list = await nell.want<SavedListView | null>('GET', `${path}/saved-lists`)
+        return list && list.waiting === 0 ? list : null
+      },
+      PATIENCE_MS,
+    )
   const row = (at: number): string =>
     `https://list.example/${at},Saved ${at},dark skies,2026-10-0${1 + (at % 9)}\r\n`
 
@@ -213,16 +220,16 @@ describe('a list from elsewhere', () => {
   })
 
   it('goes on after the server was killed, each row once; is stopped and tried again', async () => {
-    const text = `<!DOCTYPE NETSCAPE-Bookmark-file-1>\n<DL><p>\n${Array.from({ length: 900 }, (_, at) => `<DT><A HREF="https://marks.example/${at}">Mark ${at}</A>\n`).join('')}</DL>`
+    const text = `<!DOCTYPE NETSCAPE-Bookmark-file-1>\n<DL><p>\n${Array.from({ length: 450 }, (_, at) => `<DT><A HREF="https://marks.example/${at}">Mark ${at}</A>\n`).join('')}</DL>`
     await nell.want('POST', `${path}/saved-lists`, { name: 'marks.html', text, shelved: true })
     await world.kill()
     await world.restart()
     const list = await settled()
-    expect(list).toMatchObject({ total: 900, added: 900, known: 0, standing: 900 })
+    expect(list).toMatchObject({ total: 450, added: 450, known: 0, standing: 450 })
     expect(
       world.rows(`SELECT count(*) AS n FROM clipping_contents WHERE url LIKE 'https://marks.example/%'`),
-    ).toEqual([{ n: 900 }])
-    expect((await view('?show=shelved&q=Mark')).clippings.length).toBeGreaterThanOrEqual(500)
+    ).toEqual([{ n: 450 }])
+    expect((await view('?show=shelved&q=Mark')).clippings.length).toBe(450)
 
     await nell.want('POST', `${path}/saved-lists`, {
       name: 'again.html',
@@ -230,10 +237,10 @@ describe('a list from elsewhere', () => {
     })
     const stopped = await nell.want<SavedListView>('POST', `${path}/saved-lists/${(await latest()).id}/stop`)
     expect(stopped).toMatchObject({ stopped: true, waiting: 0 })
-    expect(stopped.added + stopped.notAdded).toBe(900)
+    expect(stopped.added + stopped.notAdded).toBe(450)
     expect(stopped.failed[0]?.message ?? 'Stopped before it was kept.').toBe('Stopped before it was kept.')
     await nell.want('POST', `${path}/saved-lists/${stopped.id}/again`)
-    expect(await settled()).toMatchObject({ added: 900, notAdded: 0 })
+    expect(await settled()).toMatchObject({ added: 450, notAdded: 0 })
   })
   const latest = async (): Promise<SavedListView> =>
     (await nell.want<SavedListView>('GET', `${path}/saved-lists`))!
