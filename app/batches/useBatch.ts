@@ -3,9 +3,6 @@ import type { DayOrder } from '#core/formats/moments'
 import { batchRoutes } from '#shared/batches/routes'
 import type { BatchRow, BatchRows, BatchUsual, BatchView } from '#shared/batches/types'
 import { LIMITS } from '#shared/platform/limits'
-import { sentenceOf } from '~/base/client'
-
-const PAGE = LIMITS.batchPage
 
 export type BatchTab = 'all' | 'faulty' | 'ready' | 'left-out' | 'taken'
 
@@ -14,49 +11,17 @@ export function useBatch(id: string) {
   const brand = useBrandStore()
   const query = useBrandQuery(batchRoutes.batch, { changes: ['batch'], given: () => ({ id }) })
   const tab = ref<BatchTab>('all')
-  const pages = shallowRef(new Map<number, BatchRow[]>())
-  const total = ref<number | null>(null)
-  const failed = ref('')
   const busy = ref(false)
-  let latest = 0
-  let wanted: [number, number] = [0, 0]
-  const asked = new Set<number>()
 
-  /** Fetches the pages that are looked at; `anew` also those that are known. */
-  async function load(isAnew: boolean): Promise<void> {
-    const requestId = isAnew ? ++latest : latest
-    if (isAnew) asked.clear()
-    const [first, last] = wanted.map((row) => Math.floor(row / PAGE)) as [number, number]
-    const missing = Array.from({ length: last - first + 1 }, (_, at) => first + at).filter(
-      (page) => !asked.has(page) && (isAnew || !pages.value.has(page)),
-    )
-    missing.forEach((page) => asked.add(page))
-    try {
-      const answers = await Promise.all(missing.map((page) => rowsFrom(page * PAGE)))
-      if (requestId !== latest) return
-      const now = new Map(isAnew ? [] : pages.value)
-      for (const { from, rows } of answers) now.set(Math.floor(from / PAGE), rows)
-      pages.value = now
-      if (answers[0]) total.value = answers[0].total
-      failed.value = ''
-    } catch (error) {
-      if (requestId === latest) failed.value = sentenceOf(error)
-    } finally {
-      missing.forEach((page) => requestId === latest && asked.delete(page))
-    }
-  }
   const rowsFrom = (from: number): Promise<BatchRows> =>
     brand.call(batchRoutes.rows, {
       id,
       query: { from: String(from), ...(tab.value === 'all' ? {} : { only: tab.value }) },
     })
-  /** Says which rows are looked at. */
-  function look(from: number, to: number): void {
-    wanted = [from, Math.max(from, to)]
-    void load(false)
-  }
+  const rows = usePagedRows<BatchRow, BatchRows>(LIMITS.batchPage, rowsFrom)
+  const { pages, total, failed, load, look, rowAt } = rows
   watch(tab, () => {
-    wanted = [0, 0]
+    rows.begin()
     total.value = null
     void load(true)
   })
@@ -66,8 +31,6 @@ export function useBatch(id: string) {
     { immediate: true },
   )
   onChanges(['batch'], () => load(true))
-  const rowAt = (index: number): BatchRow | null =>
-    pages.value.get(Math.floor(index / PAGE))?.[index % PAGE] ?? null
 
   /** Does something with the file; what it answers is shown. Throws a Refusal. */
   async function act(work: () => Promise<BatchView>): Promise<void> {
