@@ -74,7 +74,7 @@ export async function judgeSome(db: Db, batch: BatchTableRow, rows: BatchRowRow[
 /**
  * One row may be so costly that its thread is stopped: then it alone is refused, and not those beside it.
  */
-async function judgedIn(
+export async function judgedIn(
   brandId: string,
   rows: RowToJudge[],
   facts: Awaited<ReturnType<typeof factsOf>>,

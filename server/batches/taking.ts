@@ -16,12 +16,13 @@ import { insertPost, postById, takeOffDesk } from '#server/posts'
 import { planOf, putInLine, shownPlan } from '#server/schedule'
 import { openBatch } from './batches'
 import { cellsOfRow, fewEnough, readingOf } from './cells'
+import { judgedIn } from './checking'
 import { factsOf } from './facts'
 import type { Judged, PlannedRow, RowProblem } from './judge'
 import type { RowPlace } from './place'
 import * as store from './queries/batches'
 import type { BatchRowRow, BatchTableRow } from './rows'
-import { judgeRowsTask, placeRowsTask } from './tasks'
+import { placeRowsTask } from './tasks'
 
 /** Rows that become posts, or stop being some, at once: others find the file free in between. */
 const AT_ONCE = 25
@@ -120,14 +121,12 @@ async function judgeNow(
   rows: BatchRowRow[],
 ): Promise<Map<number, Judged & { place: RowPlace | null }>> {
   const reading = readingOf(batch)
-  const of = [`brand:${batch.brand_id}`]
-  const judged = await runInThread('background', of, judgeRowsTask, {
-    rows: rows.map((row) => ({
-      ...{ position: row.position, line: row.line, cells: cellsOfRow(row, reading) },
-    })),
-    facts: await factsOf(db, batch),
-  })
-  const { rows: placed } = await runInThread('background', of, placeRowsTask, {
+  const judged = await judgedIn(
+    batch.brand_id,
+    rows.map((row) => ({ position: row.position, line: row.line, cells: cellsOfRow(row, reading) })),
+    await factsOf(db, batch),
+  )
+  const { rows: placed } = await runInThread('background', [`brand:${batch.brand_id}`], placeRowsTask, {
     input: shownPlan(await planOf(db, batch.brand_id)).input,
     rows: judged.flatMap(({ planned }) => planned ?? []),
     lined: [],
