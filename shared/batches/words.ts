@@ -63,7 +63,6 @@ export const batch = inWords({
   summary: {
     ready: (count: number) => `${count} ready`,
     faulty: (count: number) => `${count} to mend`,
-    leftOut: (count: number) => `${count} left out`,
     taken: (count: number) => `${count} lined up`,
     total: posts,
   },

@@ -133,6 +133,7 @@ const input = ref<HTMLInputElement | null>(null)
           labels.takeBack
         }}</PlainButton>
         <PlainButton
+          v-if="(counts?.ready ?? 0) > 0 || (counts?.taken ?? 0) === 0"
           kind="act"
           :busy="busy"
           :disabled="view.state !== 'ready' || (counts?.ready ?? 0) === 0"
