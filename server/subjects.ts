@@ -1,3 +1,4 @@
+import { registerArchives } from './archives/register'
 import { registerArticles } from './articles/register'
 import { registerBatches } from './batches/register'
 import { registerCapture } from './capture/register'
@@ -42,6 +43,7 @@ const SUBJECTS: [name: string, register?: () => void][] = [
   ['capture', registerCapture],
   ['letters', registerLetters],
   ['reports', registerReports],
+  ['archives', registerArchives],
   ['brands'],
 ]
 

@@ -1,6 +1,7 @@
 // Every message there is, said in English: for the server, which stores codes and says them at its edge. A
 // screen says those of its subject alone.
 import type { Message } from '#core/message'
+import { archiveMessages, type ArchiveMessages } from '#shared/archives/messages'
 import { batchMessages, type BatchMessages } from '#shared/batches/messages'
 import { captureMessages, type CaptureMessages } from '#shared/capture/messages'
 import { clippingMessages, type ClippingMessages } from '#shared/clippings/messages'
@@ -16,7 +17,8 @@ import { reportMessages, type ReportMessages } from '#shared/reports/messages'
 import { scheduleMessages } from '#shared/schedule/messages'
 import { sourceMessages, type SourceMessages } from '#shared/sources/messages'
 
-type Known = BatchMessages &
+type Known = ArchiveMessages &
+  BatchMessages &
   CaptureMessages &
   ClippingMessages &
   DeliveryMessages &
@@ -38,6 +40,7 @@ export const note = <C extends keyof Known & string>(
 export const quoted = (text: string): Message => ({ code: 'text', params: { text } })
 
 const sayOne = speaker(
+  archiveMessages,
   batchMessages,
   captureMessages,
   clippingMessages,

@@ -65,16 +65,16 @@ async function request<T>(
 ): Promise<{ value: T; changed: ChangeKind[] }> {
   let answer: Response
   let text: string
-  const isForm = body instanceof FormData
+  const isFile = body instanceof FormData || body instanceof Blob
   try {
     answer = await fetch(path, {
       method,
       headers: {
         accept: 'application/json',
-        ...(body === undefined || isForm ? {} : { 'content-type': 'application/json' }),
+        ...(body === undefined || isFile ? {} : { 'content-type': 'application/json' }),
         ...headers,
       },
-      ...(body === undefined ? {} : { body: isForm ? body : JSON.stringify(body) }),
+      ...(body === undefined ? {} : { body: isFile ? body : JSON.stringify(body) }),
     })
     text = await answer.text()
   } catch {
@@ -101,10 +101,11 @@ const isProblem = (value: unknown): value is Problem =>
  * `by` is who makes a change and shows it already.
  */
 export async function ask<R extends Route>(route: R, given: object): Promise<AnswerOf<R>> {
-  const { body, file, by = '' } = given as { body?: unknown; file?: Blob; by?: string }
+  const { body, file, bytes, by = '' } = given as Partial<Files> & { body?: unknown; by?: string }
   const path = pathOf(route, given)
   if (route.method === 'GET') return (await request<AnswerOf<R>>('GET', path)).value
-  return change(route.method, path, file ? formOf(file) : (body ?? emptyOf(route.method)), by)
+  const sent = bytes ?? (file ? formOf(file) : (body ?? emptyOf(route.method)))
+  return change(route.method, path, sent, by)
 }
 
 /** Asks by a route that is no brand's; a brand's are asked by the brand's store. */
@@ -115,8 +116,14 @@ export const api = {
 /** What must be given for a route; nothing where nothing need be. */
 export type Asked<R extends Route, Known extends string = never> =
   object extends Given<R, Known>
-    ? [given?: Given<R, Known> & { file?: Blob; by?: string }]
-    : [given: Given<R, Known> & { file?: Blob; by?: string }]
+    ? [given?: Given<R, Known> & Files & { by?: string }]
+    : [given: Given<R, Known> & Files & { by?: string }]
+
+/** A file in a form, or one that is the whole body: of any size, it is not read here. */
+interface Files {
+  file?: Blob
+  bytes?: Blob
+}
 
 /** One file as a form. */
 function formOf(file: Blob): FormData {

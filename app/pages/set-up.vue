@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import {
+  Archive,
   Bell,
   Building2,
   CalendarClock,
@@ -26,6 +27,7 @@ const all = [
   { to: '/set-up/pillars', name: labels.parts.pillars, icon: Layers },
   { to: '/set-up/writing', name: labels.parts.writing, icon: PenLine },
   { to: '/set-up/brand', name: labels.parts.brand, icon: Building2 },
+  { to: '/set-up/archive', name: labels.parts.archive, icon: Archive },
   { to: '/set-up/notices', name: labels.parts.notices, icon: Bell },
   { to: '/set-up/you', name: labels.parts.you, icon: CircleUser },
 ]

@@ -12,6 +12,7 @@ export {
   articlesOfFeed,
   articlesWhole,
   insertArticles,
+  insertCheckedArticles,
   isOpened,
   type ListedArticle,
   moveArticles,

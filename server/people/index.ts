@@ -28,6 +28,7 @@ export {
   mayFound,
   nextPosition,
   pillarById,
+  showBrand,
   pillarsOf,
   roleOf,
   setTelling,

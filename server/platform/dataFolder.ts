@@ -37,7 +37,7 @@ const OWN = /^(?:quill[.-].*sqlite.*|secret\.key.*)$/
 /** Takes the rights of others off our own files, and off the folder where nothing else lies in it. */
 function closeToOthers(folder: string): void {
   const entries = readdirSync(folder, { withFileTypes: true })
-  const isOurs = (name: string): boolean => OWN.test(name) || name === 'backups'
+  const isOurs = (name: string): boolean => OWN.test(name) || ['backups', 'archives'].includes(name)
   if (entries.every(({ name }) => isOurs(name))) restrict(folder, FOLDER_MODE)
   for (const entry of entries) {
     if (entry.isFile() && OWN.test(entry.name)) restrict(join(folder, entry.name), FILE_MODE)

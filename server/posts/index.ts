@@ -5,6 +5,7 @@ export { approve, approveOrAsk, askReview, putApproved, putInReview, sendBack } 
 export { outgoingOf, payloadOf, pictureOf } from './payload'
 export { previewLink } from './linkPreviews'
 export { linkPreviewOf } from './queries/linkPreviews'
+export { checkPicture } from './pictureWork'
 export { passOnArticlePicture, passOnPicture } from './pictures'
 export { docOf, docsOf } from './postDocs'
 export { wordingsOf } from './queries/postDocs'

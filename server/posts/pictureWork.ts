@@ -78,6 +78,35 @@ async function readNow(bytes: Uint8Array): Promise<ReadPicture> {
   }
 }
 
+/**
+ * A picture that was kept by this product before, as it is: its bytes stay. Null for what is none that it
+ * keeps, or is damaged.
+ */
+export const checkPicture = (given: Uint8Array): Promise<KeptPicture | null> =>
+  taking.run(async () => {
+    try {
+      const content = Buffer.from(given)
+      const sharp = await picturing()
+      const limits: SharpOptions = { failOn: 'error', limitInputPixels: LIMITS.picturePixels }
+      const { format, width, height } = await sharp(content, limits).metadata()
+      if (format !== 'jpeg' && format !== 'png') return null
+      // Only who unpacks it knows whether it is whole.
+      await sharp(content, limits).resize(16, 16, { fit: 'inside' }).raw().toBuffer()
+      return { content, width, height, bytes: content.length, type: `image/${format}` }
+    } catch {
+      return null
+    }
+  })
+
+/** A picture as it is kept. */
+export interface KeptPicture {
+  content: Buffer
+  width: number
+  height: number
+  bytes: number
+  type: string
+}
+
 /** Bytes in which a drawing shows that it is one. */
 const HEAD_BYTES = 4096
 /** What may stand before the element of a drawing, and where it ends. */

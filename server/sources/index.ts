@@ -31,6 +31,7 @@ export {
   sourcesWithRules,
 } from './queries/sources'
 export { type FeedRow, SOURCES, type SourceRow } from './rows'
+export { type NamedFeed, takeFeed } from './takenFeeds'
 export { bulkSources } from './bulkSources'
 export { addSource, editSource, fetchNow, removeSource } from './sources'
 export { sourcesOfBrand } from './sourceList'

@@ -1,7 +1,6 @@
 import { readMailTask } from './tasks'
 import type { MailText } from './readMail'
 import { paragraphs } from '#server/platform/mail/paragraphs'
-import { randomBytes } from 'node:crypto'
 import { v7 as uuid } from 'uuid'
 import type { FeedItem } from '#core/feed'
 import { toInstant } from '#core/instant'
@@ -21,12 +20,10 @@ import { tellReaders } from './feeds'
 import { nextTurn } from './feedTurns'
 import { changeUndoably } from '#server/platform/changes/history'
 import { isMailKey, readMailAddress } from '#server/platform/mail/mailAddresses'
-import { listAddressOf, PURPOSE } from './listAddress'
+import { listAddressOf, newNonce, PURPOSE } from './listAddress'
 import { type Mailbox, MailRefused } from '#server/platform/mail/mailboxes'
 import { articlesStored } from './hooks'
 import { insertSource, namesIn, type SourceSettings } from './sources'
-
-const newNonce = (): string => randomBytes(16).toString('hex')
 
 /** Makes a source that brings what is sent to its own secret address. */
 export async function addMailingList(

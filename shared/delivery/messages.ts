@@ -48,6 +48,8 @@ export interface DeliveryMessages {
   'delivery.no-word-long': Named
   'delivery.taken-down': object
   'delivery.restored': object
+  /** It was on its way as its brand was archived. */
+  'delivery.from-archive': object
   /** Why all is on hold after it. */
   'delivery.restored-hold': { day: string }
 }
@@ -102,6 +104,8 @@ export const deliveryMessages: Sentences<DeliveryMessages> = {
     `${network} accepted it, and has not said yet whether it is posted: it is asked again.`,
   'delivery.no-word-long': ({ network }) => `${network} has not said for a day what became of it:`,
   'delivery.taken-down': () => 'Someone says: it is not there.',
+  'delivery.from-archive': () =>
+    'It was on its way as the archive was made; look whether it went out before you try again.',
   'delivery.restored': () => 'Restored from a backup: whether it went out since is asked first.',
   'delivery.restored-hold': ({ day }) =>
     `Restored from a backup on ${day}: look on the networks what went out since, and take that out ` +

@@ -18,6 +18,7 @@ export interface NetworkMessages {
   'network.page-silent': object
   'network.no-state': object
   'network.token-removed': { name: string }
+  'network.from-archive': object
 }
 
 export const networkMessages: Sentences<NetworkMessages> = {
@@ -37,4 +38,5 @@ export const networkMessages: Sentences<NetworkMessages> = {
   'network.no-state': () => 'its answer does not say what became of the post.',
   'network.token-removed': ({ name }) =>
     `${name} was removed, and its sign-in with it. Connect it again to post there.`,
+  'network.from-archive': () => 'Archives hold no sign-ins. Connect it again to post there.',
 }

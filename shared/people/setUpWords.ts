@@ -14,6 +14,7 @@ export const setUp = inWords({
     pillars: 'Pillars',
     writing: 'Writing',
     brand: 'Brand',
+    archive: 'Archive',
     you: 'You',
   },
   readOnly: 'Your role in this brand lets you look, but not change anything.',

@@ -62,6 +62,17 @@ export const LIMITS = Object.freeze({
   /** Bytes of a ZIP of posts and pictures that a browser opens, and of all that is in it. */
   zipBytes: 200_000_000,
   zipContent: 400_000_000,
+  /**
+   * An archive of a brand: its bytes, files in it, rows of one part, rows of one with pictures, characters of
+   * a part, and bytes of all pictures of one; rows left out that are told.
+   */
+  archiveBytes: 4_000_000_000,
+  archiveFiles: 200_000,
+  archivePartRows: 1_000,
+  archivePictureRows: 8,
+  archivePartCharacters: 12_000_000,
+  archivePartPictures: 100_000_000,
+  archiveFaults: 100,
   /** Days of one account that differ from its week, and echoes of one post. */
   exceptions: 200,
   echoes: 12,

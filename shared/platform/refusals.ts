@@ -77,6 +77,18 @@ export const refusals = inWords({
     title: 'No posts in this file',
     detail: 'It holds no rows that could be posts: the first row has the heads, each further one is a post.',
   },
+  archiveBusy: {
+    title: 'One at a time',
+    detail: 'An archive of yours is at work already. Wait until it is done.',
+  },
+  noArchive: {
+    title: 'No archive of a brand',
+    detail: 'The file is no archive of a brand that can be read here. One is a ZIP, as “Archive” makes it.',
+  },
+  newerArchive: {
+    title: 'From a newer release',
+    detail: 'The archive was made by a newer release of Clear Quill than this one, which can’t read it.',
+  },
   batchBusy: {
     title: 'It is being worked on',
     detail: 'Its posts are being lined up or taken back. Stop that first, or wait for its end.',

@@ -8,6 +8,7 @@ import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest'
 import { openDb } from '#server/platform/db/sqlite/open'
 import { watchReads } from '#server/platform/db/read'
 import { stopReading } from '#server/platform/db/sqlite/readApart'
+import { ARCHIVED, NOT_ARCHIVED } from '#server/archives/tables'
 import { tables, type Columns } from '#server/platform/db/tables'
 import type { Db } from '#server/platform/db'
 import * as articles from '#server/articles/queries/articles'
@@ -253,6 +254,11 @@ describe('tables', () => {
       .pluck()
       .all()
     expect([...tables.keys()].toSorted()).toEqual((there as string[]).toSorted())
+  })
+
+  it('each is archived with its brand, or has a reason not to be', () => {
+    const archived = ARCHIVED.map(({ table }) => table.name)
+    expect([...archived, ...Object.keys(NOT_ARCHIVED)].toSorted()).toEqual([...tables.keys()].toSorted())
   })
 
   it.each([

@@ -2,8 +2,8 @@ import type { Knex } from 'knex'
 import type { ArticleState } from '#shared/articles/types'
 import type { ExcludedBy } from '#shared/articles/shows'
 import type { Db } from '#server/platform/db'
-import { readAll, readFirst } from '#server/platform/db/read'
-import { pick, text, type ShapeOf } from '#server/platform/db/tables'
+import { joined, readAll, readFirst } from '#server/platform/db/read'
+import { pick, text, type ShapeOf, type Values } from '#server/platform/db/tables'
 import { ARTICLES, type ArticleRow, type NewArticle } from '../rows'
 import { insertAll, listOf } from '#server/platform/db/sqlite/bulk'
 
@@ -179,11 +179,25 @@ const articlesWith = async (
 /** Inserts a feed's articles; one that another process has just inserted stays as that made it. */
 export async function insertArticles(db: Db, feedId: string, rows: NewArticle[]): Promise<void> {
   if (rows.length === 0) return
-  const last = await db('articles').max({ number: 'number' }).first()
-  const numbered = rows.map((row, at) => ({ ...row, number: Number(last?.number ?? 0) + at + 1 }))
+  const last = await lastNumber(db)
+  const numbered = rows.map((row, at) => ({ ...row, number: last + at + 1 }))
   await insertAll(db, 'articles', numbered, ['feed_id', 'guid'])
   await countArticles(db, feedId)
 }
+
+/** Stores articles as rows that were checked elsewhere; one whose guid its feed has already is left out. */
+export async function insertCheckedArticles(db: Db, feedId: string, rows: Values[]): Promise<void> {
+  const last = await lastNumber(db)
+  for (const [at, row] of rows.entries())
+    await joined(db, 'articles')
+      .insert({ ...row, feed_id: feedId, number: last + at + 1 })
+      .onConflict(['feed_id', 'guid'])
+      .ignore()
+  await countArticles(db, feedId)
+}
+
+const lastNumber = async (db: Db): Promise<number> =>
+  Number((await db('articles').max({ number: 'number' }).first())?.number ?? 0)
 
 /** Counts a feed's articles anew; an index holds them together, so this costs little. */
 const countArticles = async (db: Db, feedId: string): Promise<void> => {

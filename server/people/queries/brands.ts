@@ -113,6 +113,11 @@ export const markBrandRemoved = async (db: Db, id: string, at: number): Promise<
   await db('brands').where({ id }).update({ removed_at: at })
 }
 
+/** Lets a brand be seen that was not, or not any more. */
+export const showBrand = async (db: Db, id: string): Promise<void> => {
+  await db('brands').where({ id }).update({ removed_at: null })
+}
+
 /** Gives a person a part in a brand; one that they have stays as it is. */
 export const addMember = async (db: Db, brandId: string, personId: string, role: Role): Promise<void> => {
   await db('members')

@@ -1,4 +1,7 @@
+import { createWriteStream } from 'node:fs'
+import { rm } from 'node:fs/promises'
 import type { IncomingMessage } from 'node:http'
+import { pipeline } from 'node:stream/promises'
 import { parseJson } from '#shared/platform/json'
 import { getHeader, setResponseHeader, type H3Event } from 'h3'
 import { LIMITS } from '#shared/platform/limits'
@@ -25,6 +28,30 @@ export async function readBytes(event: H3Event, most: number): Promise<Buffer> {
     parts.push(part)
   }
   return Buffer.concat(parts)
+}
+
+/**
+ * Writes a request's body to a new file, counted while it comes: nothing larger than so many bytes is kept.
+ * Throws what refuses it; the file is gone then.
+ */
+export async function saveBody(event: H3Event, path: string, most: number): Promise<number> {
+  if (Number(getHeader(event, 'content-length') ?? 0) > most) throw tooBig(event, most)
+  let size = 0
+  async function* counted(parts: AsyncIterable<Buffer>): AsyncGenerator<Buffer> {
+    for await (const part of parts) {
+      size += part.length
+      if (size > most) throw tooBig(event, most)
+      yield part
+    }
+  }
+  try {
+    const body = event.node.req.iterator({ destroyOnReturn: false }) as AsyncIterable<Buffer>
+    await pipeline(counted(body), createWriteStream(path, { flags: 'wx', mode: 0o600 }))
+    return size
+  } catch (error) {
+    await rm(path, { force: true })
+    throw error
+  }
 }
 
 /** A body announced as no larger than this is dropped as it comes, for as long as this at most. */

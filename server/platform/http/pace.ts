@@ -55,6 +55,8 @@ export const PACE = {
   tell: { kind: 'tell', perMinute: 5 },
   /** What may send letters to new addresses. */
   mail: { kind: 'mail', perMinute: 10 },
+  /** What takes a whole brand out, or in. */
+  archive: { kind: 'archive', perMinute: 30 },
   /** What hashes a password. */
   password: { kind: 'password', perMinute: 10 },
 } as const

@@ -29,6 +29,7 @@ import * as evergreens from './027_evergreens'
 import * as lifespans from './028_lifespans'
 import * as calendars from './029_calendars'
 import * as batches from './030_batches'
+import * as archives from './031_archives'
 
 interface Entry {
   name: string
@@ -67,6 +68,7 @@ const ENTRIES: Entry[] = [
   { name: '028_lifespans', migration: lifespans },
   { name: '029_calendars', migration: calendars },
   { name: '030_batches', migration: batches },
+  { name: '031_archives', migration: archives },
 ]
 
 export const migrationSource: Knex.MigrationSource<Entry> = {
