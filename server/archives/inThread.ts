@@ -25,7 +25,7 @@ async function jsonAt(zip: ZipFile, file: string): Promise<unknown> {
 async function openArchive(path: string): Promise<Opened> {
   try {
     const manifest = await withZip(path, (zip) => jsonAt(zip, MANIFEST))
-    if (!isManifest(manifest)) return null
+    if (!isManifest(manifest) || manifest.brand.trim() === '') return null
     return manifest.version > FORMAT_VERSION ? 'newer' : manifest
   } catch {
     return null

@@ -2,7 +2,7 @@ import type { ArchivePart } from '#shared/archives/format'
 import { isListOf, isNumber, isShape, isText, readJson } from '#shared/platform/json'
 import { LIMITS } from '#shared/platform/limits'
 import { note } from '#shared/messages'
-import { addMember, showBrand } from '#server/people'
+import { addMember, brandsOf, showBrand } from '#server/people'
 import { announce } from '#server/platform/changes/announce'
 import { now } from '#server/platform/clock'
 import { inTransaction, useDb, type Db } from '#server/platform/db'
@@ -109,11 +109,20 @@ async function end(archive: ArchiveRow): Promise<void> {
   await inTransaction(async (db) => {
     if ((await store.anyArchive(db, archive.id))?.state !== 'reading') return
     if (archive.stored === 0) return void (await fail(db, archive, 'archive.no-brand'))
-    await showBrand(db, archive.brand_id)
+    const others = (await brandsOf(db, archive.person_id)).map(({ name }) => name)
+    await showBrand(db, archive.brand_id, nameBeside(archive.brand_name, others))
     await addMember(db, archive.brand_id, archive.person_id, 'owner')
     await store.updateArchive(db, archive.id, { state: 'ended', ended_at: now() })
     await store.forgetIds(db, archive.id)
     await announce(db, null, 'brand', archive.brand_id)
   })
   await removeFile(archive.id)
+}
+
+/** A brand's name, with a number where whoever brings it has one of that name. */
+function nameBeside(name: string, others: string[]): string {
+  for (let number = 1; ; number++) {
+    const tried = number === 1 ? name : `${name} (${number})`
+    if (!others.includes(tried)) return tried
+  }
 }

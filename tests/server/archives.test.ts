@@ -327,6 +327,7 @@ describe('an archive of a brand', () => {
     const copy = `/api/brands/${read.brandId}`
     const view = await nell.want<BrandView>('GET', copy)
     expect(view.role).toBe('owner')
+    expect(view.brand.name).toBe('A brand (2)')
     expect(view.brand.hold?.reason).toContain('It came from an archive.')
     expect(view.accounts.map(({ name, trouble }) => [name, trouble])).toEqual([
       ['Chatterbrook', 'Archives hold no sign-ins. Connect it again to post there.'],

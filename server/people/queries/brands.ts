@@ -113,9 +113,9 @@ export const markBrandRemoved = async (db: Db, id: string, at: number): Promise<
   await db('brands').where({ id }).update({ removed_at: at })
 }
 
-/** Lets a brand be seen that was not, or not any more. */
-export const showBrand = async (db: Db, id: string): Promise<void> => {
-  await db('brands').where({ id }).update({ removed_at: null })
+/** Lets a brand be seen that was not, or not any more, under a name. */
+export const showBrand = async (db: Db, id: string, name: string): Promise<void> => {
+  await db('brands').where({ id }).update({ removed_at: null, name })
 }
 
 /** Gives a person a part in a brand; one that they have stays as it is. */
