@@ -16,6 +16,21 @@ const STAGES = [24, 24, 12, 0]
 /** How lines name their accounts. */
 const LETTERS: Record<string, string> = { Chatterbrook: 'c', Commonfire: 'f', Guildhall: 'g' }
 
+/** A campaign by its days from the demo's first on; posts with what `of` matches are given to it. */
+interface CampaignPlan {
+  name: string
+  aim: string
+  words: string
+  moreWords: string
+  since: number
+  until: number
+  ink: number
+  mark: string
+  hashtags: string[]
+  postsWanted: number
+  of: string
+}
+
 interface BrandPlan {
   id: string
   region: string
@@ -34,6 +49,7 @@ interface BrandPlan {
   hashtags: Record<string, string[]>
   profiles: { address: string; label: string; folder: string }[]
   watches: { name: string; query: string; ink: number }[]
+  campaigns: CampaignPlan[]
   accounts: {
     address: string
     token: string
@@ -218,6 +234,7 @@ await postBefore(
 for (const brand of brands) await setUp(brand)
 await playHistory(client, world, process.env['QUILL_URL'] ?? 'http://127.0.0.1:4300', brands, begin)
 for (const brand of brands) await follow(brand)
+for (const brand of brands) await makeCampaigns(`/api/brands/${brand.id}`, brand.campaigns)
 // One of the first: it has gone out by now on whatever day of the week, and at whatever hour, this begins.
 await refuseOnce('chatterbrook.example', '214 stars vanished')
 // One answer is lost on its way back: the network is asked, and has the post.
@@ -239,6 +256,23 @@ for (const brand of brands) await fillEvergreens(client, brand)
 await keepFinds(brands[0]!)
 await mailFind(brands[0]!)
 for (const brand of brands) await keepSome(brand)
+
+/** Campaigns that posts are given to, by their brand's path. */
+const campaigns = new Map<string, { id: string; of: RegExp }[]>()
+
+async function makeCampaigns(at: string, plans: CampaignPlan[]): Promise<void> {
+  const { now } = await client.get<{ now: string }>('/api/me')
+  const dayIn = (days: number): string =>
+    new Date(Date.parse(now) + days * 24 * HOUR).toISOString().slice(0, 10)
+  for (const { since, until, of, ...plan } of plans) {
+    const days = { from: dayIn(since), to: dayIn(until) }
+    const { id } = await client.post<{ id: string }>(`${at}/campaigns`, { ...plan, ...days })
+    if (of) campaigns.set(at, [...(campaigns.get(at) ?? []), { id, of: new RegExp(of, 'i') }])
+  }
+}
+
+const campaignOf = (at: string, text: string): string | null =>
+  campaigns.get(at)?.find(({ of }) => of.test(text))?.id ?? null
 
 async function setUp(brand: BrandPlan): Promise<void> {
   const { id, name, zone, language, mark, markInk } = brand
@@ -509,12 +543,16 @@ function partsOf(view: View, chosen: View['accounts']) {
 /** Saves a post and puts it into the line of its accounts, each echo behind it. */
 async function writeAndLineUp(
   at: string,
-  doc: { link: string | null; pillarId: string | null },
+  doc: { wordings: { text: string }[]; link: string | null; pillarId: string | null },
   chosen: View['accounts'],
   echoes: unknown[],
 ): Promise<void> {
   const id = uuid()
-  const saved = await client.put<{ version: number }>(`${at}/posts/${id}`, { version: 0, doc })
+  const campaignId = campaignOf(at, doc.wordings[0]?.text ?? '')
+  const saved = await client.put<{ version: number }>(`${at}/posts/${id}`, {
+    version: 0,
+    doc: { ...doc, campaignId },
+  })
   const accountIds = chosen.map((account) => account.id)
   const placements = accountIds.map((accountId) => ({ accountId, kind: 'next', at: null }))
   const asked = { postId: id, pillarId: doc.pillarId, link: doc.link, goodUntil: null, placements, echoes }

@@ -65,11 +65,6 @@ await picture('results', async (page) => {
   await page.getByText('above the rest').first().waitFor()
   await page.locator('[data-chart]').nth(1).waitFor()
 })
-await picture('answers', async (page) => {
-  await page.goto('/results')
-  await page.getByRole('region', { name: 'Posts', exact: true }).getByRole('link').first().click()
-  await page.getByText('What people said').waitFor()
-})
 await picture('suggested-times', async (page) => {
   await page.goto('/results')
   await page.getByRole('link', { name: 'Suggested times' }).click()
@@ -162,6 +157,11 @@ await picture('posts-from-file', async (page) => {
   })
   await page.getByRole('table', { name: 'Rows of the file' }).getByRole('button').nth(3).click()
   await page.getByRole('form', { name: /^Row/ }).waitFor()
+})
+await picture('campaign', async (page) => {
+  await page.goto('/campaigns')
+  await page.getByRole('link', { name: /^Lamps out/ }).click()
+  await page.getByRole('region', { name: 'Could serve' }).getByRole('listitem').first().waitFor()
 })
 await picture('lining-up', async (page) => {
   await page.goto('/desk')

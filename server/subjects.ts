@@ -33,6 +33,7 @@ const SUBJECTS: [name: string, register?: () => void][] = [
   ['watches', registerWatches],
   ['clippings', registerClippings],
   ['results', registerResults],
+  ['campaigns'],
   ['posts', registerPosts],
   ['evergreens'],
   ['schedule', registerSchedule],

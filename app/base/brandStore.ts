@@ -9,6 +9,7 @@ const CHANGES = [
   'brand',
   'account',
   'pillar',
+  'campaign',
   'watch',
   'watch-hit',
   'source',

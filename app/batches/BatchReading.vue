@@ -27,7 +27,6 @@ watch(
   },
   { immediate: true },
 )
-const CHOICES = POST_FIELDS.filter((field) => field !== 'campaign' && field !== 'tags')
 const columns = computed((): PostColumns =>
   Object.fromEntries(chosen.value.flatMap((field, at) => (field === '' ? [] : [[field, at] as const]))),
 )
@@ -64,7 +63,7 @@ const field = 'min-h-[28px] w-full rounded border border-rule bg-sheet px-1 text
           @change="choose(at, ($event.target as HTMLSelectElement).value as PostField | '')"
         >
           <option value="">{{ labels.unused }}</option>
-          <option v-for="one in CHOICES" :key="one" :value="one">{{ labels.fields[one] }}</option>
+          <option v-for="one in POST_FIELDS" :key="one" :value="one">{{ labels.fields[one] }}</option>
         </select>
       </div>
     </div>

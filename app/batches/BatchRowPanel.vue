@@ -19,8 +19,6 @@ const times = useTimes()
 const id = useId()
 
 const ALWAYS: PostField[] = ['text', 'account', 'at', 'pillar', 'link']
-/** Fields no screen has use for yet. */
-const UNUSED: PostField[] = ['campaign', 'tags']
 const isAll = ref(false)
 const cells = ref<PostCells>({})
 watch(
@@ -36,8 +34,7 @@ const problemOf = (field: PostField): string =>
 const fields = computed(() =>
   [...ALWAYS, ...POST_FIELDS.filter((field) => !ALWAYS.includes(field))].filter(
     (field) =>
-      !UNUSED.includes(field) &&
-      (isAll.value || ALWAYS.includes(field) || Boolean(props.row.cells[field]) || problemOf(field) !== ''),
+      isAll.value || ALWAYS.includes(field) || Boolean(props.row.cells[field]) || problemOf(field) !== '',
   ),
 )
 const isLong = (field: PostField): boolean => field === 'text' || field.startsWith('wording')

@@ -33,6 +33,7 @@ export function useCommands() {
           command(labels.addSource, () => goTo('/set-up/sources')),
           command(labels.addWatch, () => goTo('/watch/new')),
           command(words.writing.newPost, () => goTo('/desk/new')),
+          command(words.campaigns.title, () => goTo('/campaigns')),
           command(words.batch.title, () => goTo('/posts-from-file')),
           command(labels.fetchAll, fetchAll),
           command(brand.view?.brand.hold ? words.hold.liftTitle.brand : words.hold.title.brand, () =>

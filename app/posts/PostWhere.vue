@@ -35,6 +35,21 @@ function takeHashtags(): void {
   const pillar = brand.view?.pillars.find(({ id }) => id === doc.value.pillarId)
   if (pillar && doc.value.hashtags.length === 0) doc.value.hashtags = [...pillar.hashtags]
 }
+/** Campaigns that go on, and the post's own. */
+const campaigns = computed(() =>
+  (brand.view?.campaigns ?? []).filter(({ id, endedAt }) => endedAt === null || id === doc.value.campaignId),
+)
+/** What its posts start with is put in where nothing else is chosen. */
+function takeCampaign(): void {
+  const campaign = brand.view?.campaigns.find(({ id }) => id === doc.value.campaignId)
+  if (!campaign) return
+  doc.value.pillarId ??= campaign.pillarId
+  const known = new Set(doc.value.hashtags.map((tag) => tag.toLowerCase()))
+  doc.value.hashtags = [
+    ...doc.value.hashtags,
+    ...campaign.hashtags.filter((tag) => !known.has(tag.toLowerCase())),
+  ]
+}
 const languages = Object.entries(words.wire.filters.languages)
 /** When it goes out first, as far as that is known. */
 const firstAt = computed(() => props.placing.places.value.flatMap(({ at }) => at ?? []).toSorted()[0] ?? null)
@@ -56,6 +71,23 @@ const shape = 'min-w-0 w-full rounded border border-rule bg-sheet px-1 py-1 text
           </option>
         </select>
       </label>
+      <label v-if="campaigns.length > 0" :class="row"
+        ><span class="text-ink-2">{{ labels.campaign }}</span>
+        <select v-model="doc.campaignId" :disabled="readOnly" :class="shape" @change="takeCampaign">
+          <option :value="null">{{ words.campaigns.none }}</option>
+          <option v-for="one in campaigns" :key="one.id" :value="one.id">{{ one.name }}</option>
+        </select>
+      </label>
+      <TagField
+        v-if="!readOnly"
+        v-model="doc.tags"
+        class="py-[7px]"
+        :known="(brand.view?.tags ?? []).map(({ name }) => name)"
+        :label="labels.tags"
+      />
+      <p v-else-if="doc.tags.length > 0" :class="row">
+        <span class="text-ink-2">{{ labels.tags }}</span><span>{{ doc.tags.join(', ') }}</span>
+      </p>
       <PlaceParts v-if="!readOnly" :placing="placing" :chosen="chosen" :wordings="doc.wordings.length" />
       <div>
         <MomentField

@@ -1,3 +1,4 @@
+import type { Campaign } from '#shared/campaigns/types'
 import type { Account } from '#shared/networks/types'
 import type { ArticleFull } from '#shared/reading/types'
 import type { Brand } from '#shared/people/types'
@@ -33,6 +34,17 @@ export function docOfArticle(
     })),
   }
 }
+
+/** A post for a campaign, with what its posts start with. */
+export const docForCampaign = (campaign: Campaign, accounts: Account[]): PostDoc => ({
+  ...emptyDoc(),
+  campaignId: campaign.id,
+  pillarId: campaign.pillarId,
+  hashtags: [...campaign.hashtags],
+  accounts: accounts.flatMap(({ id }) =>
+    campaign.accountIds === null ? [] : emptyPart(id, campaign.accountIds.includes(id)),
+  ),
+})
 
 /** Words of others stand in quotation marks, one's own do not. */
 const saidOf = (kind: Clipping['kind'], words: string): string => (kind === 'words' ? words : `“${words}”`)

@@ -1,3 +1,4 @@
+import { withCampaign } from '#core/url/linkRule'
 import { sayPost } from '#shared/posts/messages'
 import type { Check, Proof } from '#core/post'
 import { linkFor, partsFor, ruleOf, textMarksOf, USUAL_WRITING } from '#shared/posts/docs'
@@ -41,11 +42,15 @@ export function usePostProofs(
     () => brand.view?.pillars.find(({ id }) => id === editor.doc.value.pillarId)?.name ?? '',
   )
 
+  const campaignMark = computed(
+    () => brand.view?.campaigns.find(({ id }) => id === editor.doc.value.campaignId)?.mark ?? '',
+  )
+
   const ask = (): ProofAsk['posts'] =>
     editor.accounts.value.flatMap((account) => {
       const part = partOf(account.id)
       if (!part || !editor.isOpen.value) return []
-      const rule = ruleOf(account, writing.value)
+      const rule = withCampaign(ruleOf(account, writing.value), campaignMark.value)
       const names = {
         network: account.rules.name,
         account: account.handle,

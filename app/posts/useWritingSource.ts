@@ -5,7 +5,7 @@ import type { ArticleFull } from '#shared/reading/types'
 import type { Clipping } from '#shared/clippings/types'
 import { emptyDoc, emptyPart } from '#shared/posts/docs'
 import { linkOf } from './postActions'
-import { docOfArticle, docOfClippings, docOfPost } from './postDocs'
+import { docForCampaign, docOfArticle, docOfClippings, docOfPost } from './postDocs'
 import type { PostEditor } from './usePostEditor'
 import { useUsualAccounts } from './useUsualAccounts'
 import { useDeskStore } from './deskStore'
@@ -59,6 +59,9 @@ export function useWritingSource(editor: PostEditor) {
       clippings.value = all.filter((item) => ids.includes(item.id))
       return editor.begin(docOfClippings(clippings.value), `clippings ${kept}`)
     }
+    const campaign = brand.view?.campaigns.find(({ id }) => id === asked(query, 'campaign'))
+    if (campaign && !articleId)
+      return editor.begin(docForCampaign(campaign, brand.view?.accounts ?? []), `campaign ${campaign.id}`)
     if (!articleId) return beginFromNothing(asked(query, 'account'), linkOf(asked(query, 'link')))
     const full = await brand.call(readingRoutes.article, { id: articleId })
     article.value = full

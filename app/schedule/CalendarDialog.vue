@@ -10,12 +10,12 @@ const labels = words.calendars
 const brand = useBrandStore()
 const session = useSessionStore()
 const { data, failed, reload } = useBrandQuery(calendarRoutes.calendars, {
-  changes: ['calendar', 'account'],
+  changes: ['calendar', 'account', 'campaign'],
   enabled: () => props.open && brand.canWork,
 })
-/** The account whose calendar is shown; '' for the brand's. */
+/** The account or campaign whose calendar is shown; '' for the brand's. */
 const of = ref('')
-const calendar = computed(() => data.value?.find(({ accountId }) => (accountId ?? '') === of.value) ?? null)
+const calendar = computed(() => data.value?.find((one) => one.of === (of.value || session.brandId)) ?? null)
 const address = computed(() => {
   const stated = calendar.value?.address
   if (!stated) return null
@@ -48,6 +48,9 @@ async function change(message: string, route: typeof calendarRoutes.open | typeo
         <option value="">{{ labels.brand }}</option>
         <option v-for="account in brand.view?.accounts ?? []" :key="account.id" :value="account.id">
           {{ account.name }} · {{ account.handle }}
+        </option>
+        <option v-for="one in brand.view?.campaigns ?? []" :key="one.id" :value="one.id">
+          {{ labels.ofCampaign(one.name) }}
         </option>
       </select>
       <div class="mt-4">

@@ -32,6 +32,14 @@ const pillar = computed({
   get: () => '',
   set: (id: string) => void act({ kind: 'pillar', pillarId: id === 'none' ? null : id }),
 })
+const campaign = computed({
+  get: () => '',
+  set: (id: string) => void act({ kind: 'campaign', campaignId: id === 'none' ? null : id }),
+})
+const tag = computed({
+  get: () => '',
+  set: (tagId: string) => void act({ kind: 'tag', tagId }),
+})
 const field = 'min-h-[26px] rounded border border-rule bg-sheet px-1 text-small text-ink'
 </script>
 
@@ -47,6 +55,25 @@ const field = 'min-h-[26px] rounded border border-rule bg-sheet px-1 text-small 
       <option value="">{{ labels.setPillar }}</option>
       <option v-for="one in brand.view?.pillars ?? []" :key="one.id" :value="one.id">{{ one.name }}</option>
       <option value="none">{{ words.writing.noPillar }}</option>
+    </select>
+    <select
+      v-if="(brand.view?.campaigns.length ?? 0) > 0"
+      v-model="campaign"
+      :class="field"
+      :aria-label="words.campaigns.setFor"
+    >
+      <option value="">{{ words.campaigns.setFor }}</option>
+      <option v-for="one in brand.view!.campaigns" :key="one.id" :value="one.id">{{ one.name }}</option>
+      <option value="none">{{ words.campaigns.none }}</option>
+    </select>
+    <select
+      v-if="(brand.view?.tags.length ?? 0) > 0"
+      v-model="tag"
+      :class="field"
+      :aria-label="labels.addTag"
+    >
+      <option value="">{{ labels.addTag }}</option>
+      <option v-for="one in brand.view!.tags" :key="one.id" :value="one.id">{{ one.name }}</option>
     </select>
     <PlainButton :disabled="busy" @click="act({ kind: 'hold' })">{{ words.hold.act }}</PlainButton>
     <PlainButton :disabled="busy" @click="act({ kind: 'lift' })">{{ words.hold.lift }}</PlainButton>

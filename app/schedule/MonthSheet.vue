@@ -3,6 +3,7 @@ import { useElementSize } from '@vueuse/core'
 import type { MonthView, PlacedCard } from '#shared/schedule/types'
 import * as words from '#shared/words'
 import { addDays } from '~/base/localTime'
+import CampaignBars from '~/campaigns/CampaignBars.vue'
 import MonthCell from './MonthCell.vue'
 import { daysOfMonth } from './monthDays'
 import { isNarrowed, isWanted, type SheetFilter } from '#shared/schedule/filter'
@@ -42,6 +43,10 @@ const isMixed = computed(() => props.alone === null && (brand.view?.accounts.len
 const narrowed = computed(() => isNarrowed(props.filter) > 0 || props.alone !== null)
 const found = computed(() => days.value.some(({ cards }) => cards.length > 0))
 
+/** Those one looks at: one alone where posts are narrowed to it. */
+const campaigns = computed(() =>
+  (brand.view?.campaigns ?? []).filter(({ id }) => !props.filter.campaign || id === props.filter.campaign),
+)
 const sheet = ref<HTMLElement | null>(null)
 const { height } = useElementSize(sheet)
 const LINE = 24
@@ -84,20 +89,27 @@ const firstLater = computed(() => days.value.find(({ isLater }) => isLater)?.dat
         >
       </div>
       <div ref="sheet" class="grid min-h-0 grow auto-rows-fr">
-        <div v-for="week in view.weeks" :key="week" role="row" class="grid min-h-0 grid-cols-7">
-          <MonthCell
-            v-for="day in days.slice((week - 1) * 7, week * 7)"
-            :key="day.date"
-            :day="day"
-            :places="view"
-            :is-today="day.date === today"
-            :is-mixed="isMixed"
-            :is-narrowed="narrowed"
-            :room="room"
-            @day="emit('day', day.date)"
-            @open="emit('open', $event, day.date)"
-            @shift="(card, where) => emit('shift', card, where)"
+        <div v-for="week in view.weeks" :key="week" class="flex min-h-0 flex-col">
+          <CampaignBars
+            v-if="campaigns.length > 0"
+            :campaigns="campaigns"
+            :from="addDays(view.from, (week - 1) * 7)"
           />
+          <div role="row" class="grid min-h-0 grow grid-cols-7">
+            <MonthCell
+              v-for="day in days.slice((week - 1) * 7, week * 7)"
+              :key="day.date"
+              :day="day"
+              :places="view"
+              :is-today="day.date === today"
+              :is-mixed="isMixed"
+              :is-narrowed="narrowed"
+              :room="room"
+              @day="emit('day', day.date)"
+              @open="emit('open', $event, day.date)"
+              @shift="(card, where) => emit('shift', card, where)"
+            />
+          </div>
         </div>
       </div>
     </div>

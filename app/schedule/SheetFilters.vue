@@ -41,6 +41,24 @@ const choices = computed(() => [
     label: labels.narrow.pillar,
     values: (brand.view?.pillars ?? []).map(({ id, name }) => ({ value: id, label: name })),
   },
+  ...((brand.view?.campaigns.length ?? 0) > 0
+    ? [
+        {
+          name: 'campaign' as const,
+          label: labels.narrow.campaign,
+          values: brand.view!.campaigns.map(({ id, name }) => ({ value: id, label: name })),
+        },
+      ]
+    : []),
+  ...((brand.view?.tags.length ?? 0) > 0
+    ? [
+        {
+          name: 'tag' as const,
+          label: labels.narrow.tag,
+          values: brand.view!.tags.map(({ id, name }) => ({ value: id, label: name })),
+        },
+      ]
+    : []),
   {
     name: 'state' as const,
     label: labels.narrow.state,

@@ -20,6 +20,10 @@ export interface LinkPlaceNames {
   brand: string
 }
 
+/** A rule whose campaign is called otherwise, as a post's own campaign wishes; '' for no wish. */
+export const withCampaign = (rule: LinkRule, mark: string): LinkRule =>
+  mark === '' || rule.kind === 'plain' ? rule : { ...rule, marks: { ...rule.marks, campaign: mark } }
+
 /** Where a post's link leads in the end, by a brand's or account's rule. */
 export const markedLink = (link: string, rule: LinkRule, names: LinkPlaceNames): string =>
   campaignUrl(link, marksOf(rule, names))

@@ -98,8 +98,11 @@ function isRight(kind: Extract<Kind, { is: 'checked' }>, given: string | number)
   }
 }
 
+/** Half of a pair of surrogates: no text of Unicode has one. */
+const LONE = /\p{Surrogate}/u
+
 const isOfType = (type: Column<unknown>['type'], value: unknown): value is string | number => {
-  if (type === 'TEXT') return typeof value === 'string' && value.isWellFormed()
+  if (type === 'TEXT') return typeof value === 'string' && !LONE.test(value)
   return type === 'INTEGER' ? Number.isSafeInteger(value) : type === 'REAL' && Number.isFinite(value)
 }
 

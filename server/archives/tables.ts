@@ -1,4 +1,5 @@
 import { articlesArchived } from '#server/articles/archive'
+import { campaignsArchived } from '#server/campaigns/archive'
 import { clippingsArchived } from '#server/clippings/archive'
 import { deliveryArchived } from '#server/delivery/archive'
 import { evergreensArchived } from '#server/evergreens/archive'
@@ -36,6 +37,7 @@ export const ARCHIVED: readonly Archived[] = inOrder([
   ...watchesArchived,
   ...articlesArchived,
   ...clippingsArchived,
+  ...campaignsArchived,
   ...postsArchived,
   ...evergreensArchived,
   ...deliveryArchived,

@@ -18,6 +18,7 @@ import {
   ARTICLE_TAGS,
   ARTICLES,
   CLIPPING_TAGS,
+  POST_TAGS,
   SOURCE_TAGS,
   TAGS,
   WATCH_TAGS,
@@ -54,6 +55,11 @@ export const articlesArchived: Archived[] = [
     key: ['clipping_id', 'tag_id'],
     which: ofMany('clipping_id', 'clippings'),
     kinds: { clipping_id: rowOf('clippings'), tag_id: rowOf('tags') },
+  }),
+  archived(POST_TAGS, {
+    key: ['post_id', 'tag_id'],
+    which: ofMany('post_id', 'posts'),
+    kinds: { post_id: rowOf('posts'), tag_id: rowOf('tags') },
   }),
   archived(ARTICLES, {
     which: `id IN (${KEPT})`,

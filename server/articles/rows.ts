@@ -90,6 +90,12 @@ export const CLIPPING_TAGS = tableOf('clipping_tags', {
 })
 export type ClippingTagRow = RowOf<typeof CLIPPING_TAGS>
 
+export const POST_TAGS = tableOf('post_tags', {
+  post_id: text(),
+  tag_id: text(),
+})
+export type PostTagRow = RowOf<typeof POST_TAGS>
+
 export const WATCH_TAGS = tableOf('watch_tags', {
   watch_id: text(),
   tag_id: text(),
@@ -130,6 +136,7 @@ declare module 'knex/types/tables' {
     source_tags: TableType<typeof SOURCE_TAGS>
     watch_tags: TableType<typeof WATCH_TAGS>
     clipping_tags: TableType<typeof CLIPPING_TAGS>
+    post_tags: TableType<typeof POST_TAGS>
     undecided: TableType<typeof UNDECIDED>
     unread_counts: TableType<typeof UNREAD_COUNTS>
     to_match: TableType<typeof TO_MATCH>

@@ -73,7 +73,7 @@ async function tagIds(db: Db, brandId: string, names: string[]): Promise<string[
   return [...ids]
 }
 
-/** Lets a watch or a source put just these tags on articles, or gives them to a clipping, within a change. */
+/** Lets a watch or a source put just these tags on articles, or gives them to a clipping or post. */
 export async function setTagsOf(
   db: Db,
   tracked: Tracked,

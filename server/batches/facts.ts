@@ -1,5 +1,6 @@
 import { toInstant } from '#core/instant'
 import { accountsOf, rulesOf } from '#server/networks'
+import { campaignsOf, marksOfCampaigns } from '#server/campaigns'
 import { brandById, pillarsOf } from '#server/people'
 import { now } from '#server/platform/clock'
 import type { Db } from '#server/platform/db'
@@ -36,6 +37,8 @@ export async function factsOf(
       network: rulesOf(account).name,
     })),
     pillars: (await pillarsOf(db, brand.id)).map(({ id, name }) => ({ id, name })),
+    campaigns: (await campaignsOf(db, brand.id)).map(({ id, name }) => ({ id, name })),
+    campaignMarks: await marksOfCampaigns(db, brand.id),
     pictures: settled.map(({ name, picture_id }) => [name, pictures.get(picture_id ?? '') ?? null]),
     writing: { marksInText: writing.marksInText },
     wordsNotUsed: writing.wordsNotUsed,

@@ -4,6 +4,7 @@ import { zoneClock } from '#core/schedule'
 import { LIMITS } from '#shared/platform/limits'
 import * as words from '#shared/words'
 import { accountsOf, rulesOf } from '#server/networks'
+import { campaignsOf } from '#server/campaigns'
 import { brandById, pillarsOf } from '#server/people'
 import { now } from '#server/platform/clock'
 import { useDb } from '#server/platform/db'
@@ -64,6 +65,7 @@ export async function linedFile(brandId: string): Promise<string> {
   const db = await useDb()
   const names = await namesOf(brandId)
   const pillars = new Map((await pillarsOf(db, brandId)).map(({ id, name }) => [id, name]))
+  const campaigns = new Map((await campaignsOf(db, brandId)).map(({ id, name }) => [id, name]))
   const lines = (await queueItemsOfBrand(db, brandId))
     .filter(({ echo }) => echo === 0)
     .slice(0, LIMITS.batchRows)
@@ -85,6 +87,8 @@ export async function linedFile(brandId: string): Promise<string> {
         account: names.get(line.account_id) ?? '',
         board: doc.accounts.find(({ accountId }) => accountId === line.account_id)?.board ?? null,
         pillar: pillars.get(doc.pillarId ?? '') ?? null,
+        campaign: campaigns.get(doc.campaignId ?? '') ?? null,
+        tags: doc.tags,
         at: line.fixed_at === null ? null : toInstant(line.fixed_at),
         goodUntil: doc.goodUntil,
         hashtags: doc.hashtags.map((tag) => tag.replace(/^#+/, '')),

@@ -26,6 +26,7 @@ export interface JudgeFacts extends Omit<ProofFacts, 'pictures' | 'pillars'> {
   order: DayOrder | null
   accounts: JudgedAccount[]
   pillars: { id: string; name: string }[]
+  campaigns: { id: string; name: string }[]
   /** By what `pictureKey` makes of how rows call them; null for one that could not be had. */
   pictures: [name: string, picture: PictureView | null][]
   wordsNotUsed: string[]
@@ -83,7 +84,8 @@ export function judgeRows(rows: RowToJudge[], facts: JudgeFacts): Judged[] {
   const read = readPostCells(rows, { zone: facts.zone, order: facts.order })
   const known = {
     facts,
-    pillars: new Map(facts.pillars.map(({ id, name }) => [name.toLowerCase().trim(), id])),
+    pillars: byName(facts.pillars),
+    campaigns: byName(facts.campaigns),
     pictures: new Map(facts.pictures),
     proofs: {
       ...facts,
@@ -101,9 +103,14 @@ export function judgeRows(rows: RowToJudge[], facts: JudgeFacts): Judged[] {
   })
 }
 
+const byName = (all: { id: string; name: string }[]): Map<string, string> =>
+  new Map(all.map(({ id, name }) => [name.toLowerCase().trim(), id]))
+
 interface Known {
   facts: JudgeFacts
+  /** Ids by names in small letters. */
   pillars: ReadonlyMap<string, string>
+  campaigns: ReadonlyMap<string, string>
   pictures: ReadonlyMap<string, PictureView | null>
   proofs: ProofFacts
 }
@@ -121,9 +128,15 @@ function judgeOne(
   const pillarId = row.pillar === null ? null : (known.pillars.get(row.pillar.toLowerCase()) ?? null)
   if (row.pillar !== null && pillarId === null)
     against('pillar', batchNote('batch.no-such-pillar', { text: row.pillar.slice(0, SHOWN) }))
+  const campaignId = row.campaign === null ? null : (known.campaigns.get(row.campaign.toLowerCase()) ?? null)
+  if (row.campaign !== null && campaignId === null)
+    against('campaign', batchNote('batch.no-such-campaign', { text: row.campaign.slice(0, SHOWN) }))
   const picture = pictureOf(row.picture, known, (message) => against('picture', message))
   if (row.hashtags.length > LIMITS.hashtags)
     against('hashtags', batchNote('batch.too-many-hashtags', { most: LIMITS.hashtags }))
+  if (row.tags.length > LIMITS.tags) against('tags', batchNote('batch.too-many-tags', { most: LIMITS.tags }))
+  else if (row.tags.some((tag) => tag.length > LIMITS.tagName))
+    against('tags', batchNote('batch.too-long', { most: LIMITS.tagName }))
   for (const [field, cell] of Object.entries(cells) as [PostField, string][]) {
     const most = field === 'text' || field.startsWith('wording') ? LIMITS.postText : LIMITS.address
     if (cell.length > most) against(field, batchNote('batch.too-long', { most }))
@@ -134,6 +147,8 @@ function judgeOne(
     link: row.link,
     hashtags: row.hashtags,
     pillarId,
+    campaignId,
+    tags: row.tags,
     goodUntil: row.goodUntil,
     pictures: picture
       ? [{ id: picture.id, description: row.description ?? '', focus: { x: 0.5, y: 0.5 } }]

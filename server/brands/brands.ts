@@ -10,6 +10,7 @@ import { v7 as uuid } from 'uuid'
 import { now } from '#server/platform/clock'
 import { announce } from '#server/platform/changes/announce'
 import type { Actor } from '#server/platform/changes/actor'
+import { campaignsOfBrand } from '#server/campaigns'
 import { accountsOfBrand } from '#server/networks'
 import { watchesOfBrand } from '#server/watches'
 import { unreadCounts } from '#server/reading'
@@ -111,6 +112,7 @@ export async function brandView(actor: Actor): Promise<BrandView> {
     role,
     pillars: (await brands.pillarsOf(db, brandId)).map(pillarOf),
     accounts: await accountsOfBrand(db, brandId),
+    campaigns: await campaignsOfBrand(db, brandId),
     watches: await watchesOfBrand(db, actor, await unreadCounts(db, brandId)),
     tags: (await tagsOf(db, brandId)).map(({ id, name }) => ({ id, name })),
     unread: await unreadOf(db, brandId),

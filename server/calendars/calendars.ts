@@ -2,36 +2,47 @@ import { randomBytes } from 'node:crypto'
 import { v7 as uuid } from 'uuid'
 import type { CalendarView } from '#shared/calendars/types'
 import type { Undoable } from '#shared/platform/types'
+import { campaignById, campaignsOf } from '#server/campaigns'
 import { accountsOf } from '#server/networks'
 import type { Actor } from '#server/platform/changes/actor'
 import { changeUndoably } from '#server/platform/changes/history'
 import { now } from '#server/platform/clock'
-import { useDb } from '#server/platform/db'
+import { useDb, type Db } from '#server/platform/db'
 import { problem } from '#server/platform/http/problem'
 import { calendarAddress } from './address'
-import { calendarOf, calendarsOf } from './queries/calendars'
+import { calendarOf, calendarsOf, type CalendarOf } from './queries/calendars'
 
-/** The calendars a brand may give away: its own and one for each account, with their addresses. */
+/** The calendars a brand may give away, with their addresses: its own, accounts’, campaigns’. */
 export async function calendarViews(brandId: string): Promise<CalendarView[]> {
   const db = await useDb()
-  const known = new Map((await calendarsOf(db, brandId)).map((row) => [row.account_id, row]))
-  const accounts = await accountsOf(db, brandId)
-  return [null, ...accounts.map(({ id }) => id)].map((accountId) => {
-    const row = known.get(accountId)
-    return { accountId, address: row ? calendarAddress(row) : null }
+  const known = new Map(
+    (await calendarsOf(db, brandId)).map((row) => [row.account_id ?? row.campaign_id ?? brandId, row]),
+  )
+  const of = [brandId, ...(await accountsOf(db, brandId)).map(({ id }) => id)]
+  const campaigns = (await campaignsOf(db, brandId)).map(({ id }) => id)
+  return [...of, ...campaigns].map((id) => {
+    const row = known.get(id)
+    return { of: id, address: row ? calendarAddress(row) : null }
   })
 }
 
+/** What a calendar is of, by the id of a brand, an account or a campaign. Throws `notFound`. */
+async function calendarNamed(db: Db, brandId: string, of: string): Promise<CalendarOf> {
+  if (of === brandId) return { account_id: null, campaign_id: null }
+  if ((await accountsOf(db, brandId)).some(({ id }) => id === of))
+    return { account_id: of, campaign_id: null }
+  if (await campaignById(db, brandId, of)) return { account_id: null, campaign_id: of }
+  throw problem('notFound')
+}
+
 /**
- * Gives the calendar of an account, or of the brand, by its id, an address that did not exist before; an
- * older one of it opens nothing any more. Throws `notFound`.
+ * Gives the calendar of an account, a campaign or the brand, by its id, an address that did not exist before;
+ * an older one of it opens nothing any more. Throws `notFound`.
  */
 export async function openCalendar(actor: Actor, of: string): Promise<Undoable> {
   const { historyId } = await changeUndoably(actor, 'calendar', of, async (db, tracked) => {
-    const accountId = of === actor.brandId ? null : of
-    if (accountId !== null && !(await accountsOf(db, actor.brandId)).some(({ id }) => id === accountId))
-      throw problem('notFound')
-    const known = await calendarOf(db, actor.brandId, accountId)
+    const named = await calendarNamed(db, actor.brandId, of)
+    const known = await calendarOf(db, actor.brandId, named)
     const nonce = randomBytes(16).toString('hex')
     if (known) await tracked.update('calendars', { id: known.id }, { nonce })
     else
@@ -39,7 +50,7 @@ export async function openCalendar(actor: Actor, of: string): Promise<Undoable> 
         'calendars',
         { id: uuid() },
         {
-          ...{ brand_id: actor.brandId, account_id: accountId, nonce },
+          ...{ ...named, brand_id: actor.brandId, nonce },
           ...{ created_by: actor.personId, created_at: now() },
         },
       )
@@ -50,7 +61,7 @@ export async function openCalendar(actor: Actor, of: string): Promise<Undoable> 
 /** Ends a calendar: its address opens nothing any more. Throws `notFound`. */
 export async function closeCalendar(actor: Actor, of: string): Promise<Undoable> {
   const { historyId } = await changeUndoably(actor, 'calendar', of, async (db, tracked) => {
-    const known = await calendarOf(db, actor.brandId, of === actor.brandId ? null : of)
+    const known = await calendarOf(db, actor.brandId, await calendarNamed(db, actor.brandId, of))
     if (!known) throw problem('notFound')
     await tracked.remove('calendars', { id: known.id })
   })

@@ -2,6 +2,7 @@ import { DAY, toInstant } from '#core/instant'
 import { writeCalendar, type CalendarEntry } from '#core/formats'
 import { isFirm, isNeverSent, stateWords } from '#shared/schedule/stateWords'
 import * as words from '#shared/words'
+import { campaignById } from '#server/campaigns'
 import { accountsOf } from '#server/networks'
 import { brandById, pillarsOf } from '#server/people'
 import { lastChangeAt } from '#server/platform/changes/queries'
@@ -34,14 +35,19 @@ export async function calendarFile(id: string, key: string): Promise<string> {
   const brand = await brandById(db, row.brand_id)
   const accounts = new Map((await accountsOf(db, row.brand_id)).map((account) => [account.id, account.name]))
   if (!brand || (row.account_id !== null && !accounts.has(row.account_id))) throw problem('notFound')
+  const campaign = row.campaign_id === null ? null : await campaignById(db, brand.id, row.campaign_id)
+  if (campaign === undefined) throw problem('notFound')
 
-  const placed = (
-    await placedBetween(db, brand.id, now() - BACK_DAYS * DAY, now() + AHEAD_DAYS * DAY)
-  ).filter(({ accountId }) => row.account_id === null || accountId === row.account_id)
+  const found = (await placedBetween(db, brand.id, now() - BACK_DAYS * DAY, now() + AHEAD_DAYS * DAY)).filter(
+    ({ accountId }) => row.account_id === null || accountId === row.account_id,
+  )
+  const posts = await postsByIds(db, brand.id, [...new Set(found.map(({ postId }) => postId))])
+  const ofPosts = new Map(posts.map((post) => [post.id, post]))
+  const placed = found.filter(
+    ({ postId }) => campaign === null || ofPosts.get(postId)?.campaign_id === campaign.id,
+  )
   const sent = placed.filter(({ state }) => state !== 'lined-up').map((piece) => piece.id)
   const texts = new Map((await sentTextsByIds(db, brand.id, sent, TEXT)).map((one) => [one.id, one.text]))
-  const posts = await postsByIds(db, brand.id, [...new Set(placed.map(({ postId }) => postId))])
-  const links = new Map(posts.map((post) => [post.id, post.link]))
   const pillars = new Map((await pillarsOf(db, brand.id)).map((pillar) => [pillar.id, pillar.name]))
   const entryOf = (piece: PlacedPiece): CalendarEntry => {
     const account = accounts.get(piece.accountId) ?? words.calendars.accountGone
@@ -53,12 +59,13 @@ export async function calendarFile(id: string, key: string): Promise<string> {
       minutes: SHOWN_MINUTES,
       title: row.account_id === null ? `${account}: ${title}` : title,
       text: `${text}\n\n${words.calendars.state(account, stateWords(piece) || words.calendars.linedUp)}`,
-      url: piece.remoteUrl ?? links.get(piece.postId) ?? null,
+      url: piece.remoteUrl ?? ofPosts.get(piece.postId)?.link ?? null,
       status: isNeverSent(piece.state) ? 'cancelled' : isFirm(piece) ? 'confirmed' : 'tentative',
       categories: [pillars.get(piece.pillarId ?? '') ?? []].flat(),
     }
   }
-  const name = row.account_id === null ? brand.name : `${brand.name}: ${accounts.get(row.account_id)}`
+  const part = campaign?.name ?? accounts.get(row.account_id ?? '')
+  const name = part === undefined ? brand.name : `${brand.name}: ${part}`
   return writeCalendar(name, placed.map(entryOf), {
     zone: brand.zone,
     madeAt: toInstant(await lastChangeAt(db, brand.id)),

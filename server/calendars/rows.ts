@@ -1,11 +1,12 @@
 import { tableOf, text, whole, type RowOf, type TableType } from '#server/platform/db/tables'
 
-/** A calendar for others; there is one at most for the brand and for each account. */
+/** A calendar for others; there is one at most for the brand, each account and each campaign. */
 export const CALENDARS = tableOf('calendars', {
   id: text(),
   brand_id: text(),
-  /** Null for the whole brand. */
+  /** Of an account, or a campaign; neither for the whole brand. */
   account_id: text().orNull(),
+  campaign_id: text().orNull(),
   /** What its address is made with; another one makes the old address worthless. */
   nonce: text(),
   created_by: text(),

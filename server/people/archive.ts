@@ -17,7 +17,7 @@ import {
 import { BRANDS, PILLARS } from './rows'
 
 /** Inks that marks are drawn with. */
-const INK = between(1, 12)
+const INK = between(1, 8)
 
 /** What a brand wants of its writing: what it leaves out is as usual. */
 function readWishes(text: string): object {

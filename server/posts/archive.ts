@@ -50,6 +50,7 @@ export const postsArchived: Archived[] = [
       brand_id: BRAND,
       article_id: looseRowOf('articles'),
       pillar_id: looseRowOf('pillars'),
+      campaign_id: looseRowOf('campaigns'),
       hashtags_json: TEXTS,
       series_id: ID,
       approval: oneOf('draft', 'in-review', 'approved', 'sent-back'),

@@ -20,7 +20,17 @@ export {
   pictureOfCard,
   uploadPicture,
 } from './postPictures'
-export { desk, draftOf, insertPost, openPost, removePost, rewritePost, savePost, takeOffDesk } from './posts'
+export {
+  desk,
+  draftOf,
+  giveToCampaign,
+  insertPost,
+  openPost,
+  removePost,
+  rewritePost,
+  savePost,
+  takeOffDesk,
+} from './posts'
 export {
   checksOf,
   neutralContext,
@@ -54,6 +64,7 @@ export {
   removeQueueItem,
   sendingsOfPosts,
 } from './queries/queueItems'
+export { postsOfCampaigns, resultsOfCampaign } from './queries/campaigns'
 export { hasPicture, pictureAddresses } from './queries/pictures'
 export type { PostRow } from './rows'
 export { type Usual, usualHashtags, usualOf, usualOfArticle } from './usual'

@@ -4,6 +4,7 @@ import { v7 as uuid } from 'uuid'
 import { toInstant } from '#core/instant'
 import type { LinkPlace } from '#core/post'
 import type { AccountPart, PostDoc } from '#shared/posts/types'
+import { setTagsOf } from '#server/articles'
 import type { Db } from '#server/platform/db'
 import * as store from './queries/postDocs'
 import type { PostRow, ProofRow } from './rows'
@@ -12,10 +13,11 @@ import type { Tracked } from '#server/platform/db/tracked'
 /** What was written of posts, by id. Accounts that were removed are not in it. */
 export async function docsOf(db: Db, rows: PostRow[]): Promise<Map<string, PostDoc>> {
   const ids = rows.map(({ id }) => id)
-  const [wordings, proofs, pictures] = [
+  const [wordings, proofs, pictures, tags] = [
     await store.wordingsOf(db, ids),
     await store.proofsOf(db, ids),
     await store.postPicturesOf(db, ids),
+    await store.tagsOfPosts(db, ids),
   ]
   const own = <T extends { post_id: string }>(list: T[], id: string): T[] =>
     list.filter((row) => row.post_id === id)
@@ -32,6 +34,8 @@ export async function docsOf(db: Db, rows: PostRow[]): Promise<Map<string, PostD
         hashtags: readTexts(row.hashtags_json),
         credit: row.credit,
         pillarId: row.pillar_id,
+        campaignId: row.campaign_id,
+        tags: inOrder(own(tags, row.id).map(({ name }) => name)),
         goodUntil: row.good_until === null ? null : toInstant(row.good_until),
         notBefore: row.not_before === null ? null : toInstant(row.not_before),
         language: row.language,
@@ -45,6 +49,9 @@ export async function docsOf(db: Db, rows: PostRow[]): Promise<Map<string, PostD
     ]),
   )
 }
+
+/** Names of tags as a document has them: each once, in the order of the alphabet. */
+export const inOrder = (names: string[]): string[] => [...new Set(names)].sort((a, b) => (a < b ? -1 : 1))
 
 /** A post’s document: what is written, for which accounts, with which pictures. */
 export const docOf = async (db: Db, row: PostRow): Promise<PostDoc> => (await docsOf(db, [row])).get(row.id)!
@@ -71,13 +78,21 @@ export const columnsOf = (doc: PostDoc) => ({
   hashtags_json: JSON.stringify(doc.hashtags),
   credit: doc.credit,
   pillar_id: doc.pillarId,
+  campaign_id: doc.campaignId,
   good_until: doc.goodUntil === null ? null : Date.parse(doc.goodUntil),
   not_before: doc.notBefore === null ? null : Date.parse(doc.notBefore),
   language: doc.language,
 })
 
 /** Writes what stands beside a post's own row: wordings, parts on accounts, pictures. */
-export async function writeParts(db: Db, tracked: Tracked, postId: string, doc: PostDoc): Promise<void> {
+export async function writeParts(
+  db: Db,
+  tracked: Tracked,
+  brandId: string,
+  postId: string,
+  doc: PostDoc,
+): Promise<void> {
+  await setTagsOf(db, tracked, brandId, 'post_tags', postId, doc.tags)
   const wordings = await store.wordingsOf(db, [postId])
   for (const [position, { text, pictureId }] of doc.wordings.entries()) {
     const known = wordings.find((row) => row.position === position)

@@ -1,3 +1,4 @@
+import { anyCampaign } from '#server/campaigns'
 import { say } from '#shared/messages'
 import { messagesOf } from '#server/platform/db/messages'
 import { toInstant } from '#core/instant'
@@ -7,7 +8,7 @@ import type { Undoable } from '#shared/platform/types'
 import { now } from '#server/platform/clock'
 import { inTransaction, useDb, type Db } from '#server/platform/db'
 import { accountsOf, accountsOfBrand } from '#server/networks'
-import { articleForBrand } from '#server/articles'
+import { articleForBrand, setTagsOf, tagsOf } from '#server/articles'
 import { brandById, pillarById, personById } from '#server/people'
 import { deliveriesOfPost, standingDeliveries } from '#server/delivery'
 import { picturesByIds } from './queries/pictures'
@@ -22,7 +23,7 @@ import type { Actor } from '#server/platform/changes/actor'
 import { announce } from '#server/platform/changes/announce'
 import { clippingsOfPost } from '#server/clippings'
 import { changeUndoably } from '#server/platform/changes/history'
-import { columnsOf, docOf, docsOf, writeParts } from './postDocs'
+import { columnsOf, docOf, docsOf, inOrder, writeParts } from './postDocs'
 import { addEvent, approvalOf, chosenAccounts, mayApprove, pillarsNeedingOthers } from './postFacts'
 import { pictureView } from './proofs'
 import { shortBase, writingOf } from './writing'
@@ -116,6 +117,11 @@ export async function savePost(
     if (JSON.stringify(before) === JSON.stringify(doc)) return
     if (row.version !== input.version)
       throw problem('postChanged').with({ current: await viewOf(db, actor, row) })
+    // What it serves and is found by is none of its words: what went out may be filed anew too.
+    if (JSON.stringify({ ...before, campaignId: doc.campaignId, tags: doc.tags }) === JSON.stringify(doc)) {
+      await setTagsOf(db, new Tracked(db), actor.brandId, 'post_tags', id, doc.tags)
+      return giveToCampaign(db, new Tracked(db), actor, row, doc.campaignId)
+    }
     if (await isAllOut(db, actor.brandId, id, before)) throw problem('postSent')
     await rewritePost(db, new Tracked(db), actor, row, doc)
     // No list but the Desk's own shows what it says.
@@ -124,6 +130,21 @@ export async function savePost(
       await announce(db, actor.brandId, 'line', id)
   })
   return openPost(actor, id)
+}
+
+/** Gives a post to a campaign, or to none: its next version, approved where this one is. */
+export async function giveToCampaign(
+  db: Db,
+  tracked: Tracked,
+  actor: Actor,
+  row: PostRow,
+  campaignId: string | null,
+): Promise<void> {
+  const version = row.version + 1
+  const approved_version = approvalOf(row) === 'approved' ? version : row.approved_version
+  await tracked.update('posts', { id: row.id }, { campaign_id: campaignId, version, approved_version })
+  await announce(db, actor.brandId, 'post', row.id)
+  await announce(db, actor.brandId, 'campaign', campaignId ?? '')
 }
 
 /** Whether a post went out on every account chosen for it; what is out stays as it was. */
@@ -159,8 +180,10 @@ export async function rewritePost(
       version: row.version,
       note: null,
     })
-  await writeParts(db, tracked, row.id, doc)
+  await writeParts(db, tracked, actor.brandId, row.id, doc)
   await codesOfDoc(db, actor.brandId, row.id, doc)
+  // Campaigns count their posts, also those that went out.
+  if (row.campaign_id !== doc.campaignId) await announce(db, actor.brandId, 'campaign', doc.campaignId ?? '')
 }
 
 /** Writes a new post's rows. */
@@ -185,7 +208,7 @@ export async function insertPost(
       version: 1,
     },
   )
-  await writeParts(db, tracked, id, doc)
+  await writeParts(db, tracked, actor.brandId, id, doc)
   await codesOfDoc(db, actor.brandId, id, doc)
 }
 
@@ -195,6 +218,8 @@ export async function insertPost(
  */
 async function ownParts(db: Db, brandId: string, doc: PostDoc): Promise<PostDoc> {
   if (doc.pillarId && !(await pillarById(db, brandId, doc.pillarId))) throw problem('notFound').at('pillarId')
+  if (doc.campaignId && !(await anyCampaign(db, brandId, doc.campaignId)))
+    throw problem('notFound').at('campaignId')
   if (doc.articleId && !(await articleForBrand(db, brandId, doc.articleId)))
     throw problem('notFound').at('articleId')
   const named = [
@@ -204,8 +229,11 @@ async function ownParts(db: Db, brandId: string, doc: PostDoc): Promise<PostDoc>
   const known = new Set((await picturesByIds(db, brandId, named)).map(({ id }) => id))
   if (named.some((id) => !known.has(id))) throw problem('notFound').at('pictures')
   const accounts = await accountsOf(db, brandId)
+  const tags = new Map((await tagsOf(db, brandId)).map(({ name }) => [name.toLowerCase(), name]))
   return {
     ...doc,
+    // A tag is the same however large its letters are.
+    tags: inOrder(doc.tags.map((name) => tags.get(name.toLowerCase()) ?? name)),
     accounts: accounts.flatMap(({ id }) => doc.accounts.filter(({ accountId }) => accountId === id)),
   }
 }

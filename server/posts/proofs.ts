@@ -1,3 +1,4 @@
+import { marksOfCampaigns } from '#server/campaigns'
 import type { Message } from '#core/message'
 import { quoted, say } from '#shared/messages'
 import { messagesOf } from '#server/platform/db/messages'
@@ -55,7 +56,8 @@ export async function proofsOfDocs(
   const codes = await shortLinksOf(db, [...docs.keys()])
   const pillars = new Map((await pillarsOf(db, brand.id)).map(({ id, name }) => [id, name]))
   const writing = writingOf(brand)
-  const facts = { brandName: brand.name, pillars, writing, shortBase: shortBase(), pictures }
+  const campaignMarks = await marksOfCampaigns(db, brand.id)
+  const facts = { brandName: brand.name, pillars, campaignMarks, writing, shortBase: shortBase(), pictures }
   return (postId, account, wording = 0, echo = 0) => {
     const doc = docs.get(postId)!
     const part = doc.accounts.find(({ accountId }) => accountId === account.id) ?? emptyPart(account.id, true)

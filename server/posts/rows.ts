@@ -16,6 +16,7 @@ export const POSTS = tableOf('posts', {
   brand_id: text(),
   article_id: text().orNull(),
   pillar_id: text().orNull(),
+  campaign_id: text().orNull(),
   link: text().orNull(),
   link_title: text().orNull(),
   hashtags_json: text(),

@@ -17,8 +17,10 @@ import type { BrandPlan } from './plan'
 
 // Cards of the Schedule: what is in line, whose turn comes, what went out.
 
+type AboutPost = Pick<Card, 'authorName' | 'source' | 'campaignId' | 'tagIds'>
+
 export interface CardFacts {
-  about: Map<string, { authorName: string; source: string | null }>
+  about: Map<string, AboutPost>
   /** How often a post stands on an account, sent or to be sent. */
   times: Map<string, number>
 }
@@ -27,7 +29,10 @@ export interface CardFacts {
 export async function cardFacts(db: Db, brandId: string, postIds: string[]): Promise<CardFacts> {
   const ids = [...new Set(postIds)]
   const about = new Map(
-    (await aboutPosts(db, brandId, ids)).map(({ id, authorName, source }) => [id, { authorName, source }]),
+    (await aboutPosts(db, brandId, ids)).map(({ id, authorName, source, campaign_id, tag_ids }) => [
+      id,
+      { authorName, source, campaignId: campaign_id, tagIds: idsIn(tag_ids) },
+    ]),
   )
   const times = new Map(
     (await sendingsOfPosts(db, brandId, ids)).map((row) => [
@@ -38,14 +43,19 @@ export async function cardFacts(db: Db, brandId: string, postIds: string[]): Pro
   return { about, times }
 }
 
+/** Ids as a query gives them together. */
+export const idsIn = (together: string | null): string[] => (together === null ? [] : together.split(','))
+
+const aboutOf = (postId: string, about: CardFacts['about']): AboutPost =>
+  about.get(postId) ?? { authorName: '', source: null, campaignId: null, tagIds: [] }
+
 function factsOf(
   row: { post_id: string; account_id: string; echo: number },
   { about, times }: CardFacts,
-): Pick<Card, 'authorName' | 'source' | 'echo'> {
+): AboutPost & Pick<Card, 'echo'> {
   const total = times.get(`${row.post_id} ${row.account_id}`) ?? 1
   return {
-    authorName: about.get(row.post_id)?.authorName ?? '',
-    source: about.get(row.post_id)?.source ?? null,
+    ...aboutOf(row.post_id, about),
     echo: total > 1 ? { at: row.echo + 1, of: total } : null,
   }
 }
@@ -125,8 +135,7 @@ export const turnCard = (
   isHeld: false,
   isHeldBack: false,
   problems,
-  authorName: about.get(row.post_id)?.authorName ?? '',
-  source: about.get(row.post_id)?.source ?? null,
+  ...aboutOf(row.post_id, about),
   echo: null,
 })
 

@@ -1,7 +1,8 @@
 // The Schedule: timetables, the plan, placing and moving what is lined up, holds.
 // Owns: what the plan is made from; a plan itself is never stored.
-// May ask: people, articles, clippings, networks, delivery, posts, evergreens.
+// May ask: people, articles, clippings, networks, delivery, campaigns, posts, evergreens.
 export { backInLine, putBackInLine } from './backInLine'
+export { campaignLines, campaignPage, endCampaign } from './campaigns'
 export { evergreenTurns } from './evergreenTurns'
 export { proposeFill, takeFill } from './fill'
 export { freeze, freezeTurn } from './freeze'

@@ -18,7 +18,7 @@ import {
   type DeskPost,
   type SentKey,
 } from '#server/posts'
-import { CARD_STATES } from './cards'
+import { CARD_STATES, idsIn } from './cards'
 import { allPlanned } from './month'
 import { planShown } from './recentPlan'
 
@@ -251,6 +251,8 @@ function nameBy(sort: ListSort, nameOf: (id: string | null) => string, row: Name
 const asFiltered = (key: SentKey): Filtered & Named => ({
   accountId: key.account_id,
   pillarId: key.pillar_id,
+  campaignId: key.campaign_id,
+  tagIds: idsIn(key.tag_ids),
   state: CARD_STATES[key.state],
   authorName: key.who,
   source: key.source,
@@ -271,6 +273,8 @@ const sentRow = (key: SentKey): ListRow => ({
   state: CARD_STATES[key.state],
   text: '',
   pillarId: key.pillar_id,
+  campaignId: key.campaign_id,
+  tagIds: idsIn(key.tag_ids),
   isFixed: false,
   approval: null,
   isHeld: false,
@@ -290,6 +294,8 @@ const draftRow = (post: DeskPost): ListRow => ({
   state: 'draft',
   text: post.text,
   pillarId: post.pillar_id,
+  campaignId: post.campaign_id,
+  tagIds: idsIn(post.tag_ids),
   isFixed: false,
   approval: post.approval,
   isHeld: false,

@@ -7,7 +7,7 @@ import { now } from '#server/platform/clock'
 import { useDb, type Db } from '#server/platform/db'
 import { deliveriesShown, dueTimes, type ShownDelivery } from '#server/delivery'
 import { aboutPosts, approvalOf, wordingsOf, type QueuedPost } from '#server/posts'
-import { CARD_STATES } from './cards'
+import { CARD_STATES, idsIn } from './cards'
 import type { BrandPlan } from './plan'
 import { planShown } from './recentPlan'
 
@@ -29,7 +29,7 @@ export function weeksAsked(
   return { from: isNear ? asked : today, weeks }
 }
 
-interface Card extends Omit<PlacedCard, 'authorName' | 'source'> {
+interface Card extends Omit<PlacedCard, 'authorName' | 'source' | 'campaignId' | 'tagIds'> {
   /** The same before it goes out and after. */
   key: string
   remoteUrl: string | null
@@ -264,7 +264,7 @@ async function withFacts<T extends { postId: string }>(
   db: Db,
   brandId: string,
   cards: T[],
-): Promise<(T & Pick<PlacedCard, 'authorName' | 'source'>)[]> {
+): Promise<(T & Pick<PlacedCard, 'authorName' | 'source' | 'campaignId' | 'tagIds'>)[]> {
   const about = new Map(
     (await aboutPosts(db, brandId, [...new Set(cards.map(({ postId }) => postId))])).map((one) => [
       one.id,
@@ -275,6 +275,8 @@ async function withFacts<T extends { postId: string }>(
     ...card,
     authorName: about.get(card.postId)?.authorName ?? '',
     source: about.get(card.postId)?.source ?? null,
+    campaignId: about.get(card.postId)?.campaign_id ?? null,
+    tagIds: idsIn(about.get(card.postId)?.tag_ids ?? null),
   }))
 }
 

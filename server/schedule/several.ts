@@ -10,9 +10,18 @@ import { problem } from '#server/platform/http/problem'
 import type { Actor } from '#server/platform/changes/actor'
 import { announce } from '#server/platform/changes/announce'
 import { changeUndoably } from '#server/platform/changes/history'
+import { tagsOf } from '#server/articles'
+import { campaignById } from '#server/campaigns'
 import { addEvergreens } from '#server/evergreens'
 import { pillarById } from '#server/people'
-import { approvalOf, pillarsNeedingOthers, postById, putInReview, type QueuedPost } from '#server/posts'
+import {
+  approvalOf,
+  giveToCampaign,
+  pillarsNeedingOthers,
+  postById,
+  putInReview,
+  type QueuedPost,
+} from '#server/posts'
 import { planOf, type BrandPlan } from './plan'
 
 /**
@@ -48,7 +57,7 @@ async function act(within: Within, lines: QueuedPost[], action: SeveralAction): 
   const { tracked } = within
   switch (action.kind) {
     case 'take-out':
-      return takeOut(within, lines)
+      return takeOutLines(within.tracked, within.known, lines)
     case 'hold':
     case 'lift': {
       const state = action.kind === 'hold' ? ('held' as const) : ('in-line' as const)
@@ -68,6 +77,10 @@ async function act(within: Within, lines: QueuedPost[], action: SeveralAction): 
     }
     case 'pillar':
       return setPillar(within, lines, action.pillarId)
+    case 'campaign':
+      return setCampaign(within, lines, action.campaignId)
+    case 'tag':
+      return addTag(within, lines, action.tagId)
     case 'evergreen':
       return makeEvergreens(within, lines, action.days)
     case 'days':
@@ -89,8 +102,8 @@ async function makeEvergreens(
   await announce(db, actor.brandId, 'evergreen', '')
 }
 
-/** An echo goes with what it follows, whether it was chosen or not. */
-async function takeOut({ tracked, known }: Within, lines: QueuedPost[]): Promise<void> {
+/** Takes posts out of the line. An echo goes with what it follows, whether it was chosen or not. */
+export async function takeOutLines(tracked: Tracked, known: BrandPlan, lines: QueuedPost[]): Promise<void> {
   const ids = new Set(lines.map(({ id }) => id))
   const echoes = [...known.lines.values()].filter(
     ({ id, follows_id }) => follows_id !== null && ids.has(follows_id) && !ids.has(id),
@@ -119,6 +132,29 @@ async function setPillar(
     const approved_version = stays ? version : post.approved_version
     await tracked.update('posts', { id }, { pillar_id: pillarId, version, approved_version })
     if (isApproved && !stays) await putInReview(tracked, actor, { id, version }, '')
+  }
+}
+
+/** Neither words nor address change by it, but for what its links' marks say: what is approved stays so. */
+async function setCampaign(
+  { db, tracked, actor }: Within,
+  lines: QueuedPost[],
+  campaignId: string | null,
+): Promise<void> {
+  if (campaignId !== null && !(await campaignById(db, actor.brandId, campaignId))) throw problem('notFound')
+  for (const id of new Set(lines.map(({ post_id }) => post_id))) {
+    const post = (await postById(db, actor.brandId, id))!
+    await giveToCampaign(db, tracked, actor, post, campaignId)
+  }
+}
+
+/** A tag says nothing of a post's words either. Throws `notFound`. */
+async function addTag({ db, tracked, actor }: Within, lines: QueuedPost[], tagId: string): Promise<void> {
+  const tag = (await tagsOf(db, actor.brandId)).find(({ id }) => id === tagId)
+  if (!tag) throw problem('notFound')
+  for (const post_id of new Set(lines.map((line) => line.post_id))) {
+    await tracked.put('post_tags', { post_id, tag_id: tag.id }, {})
+    await announce(db, actor.brandId, 'post', post_id)
   }
 }
 

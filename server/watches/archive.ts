@@ -31,7 +31,7 @@ export const watchesArchived: Archived[] = [
       id: ID,
       brand_id: BRAND,
       query: QUERY,
-      ink: between(1, 12),
+      ink: between(1, 8),
       collects: FLAG,
       hides: FLAG,
       tells: FLAG,

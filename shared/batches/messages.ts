@@ -7,10 +7,12 @@ export interface BatchMessages extends RowMessages {
   'batch.no-such-account': { text: string }
   'batch.which-account': { text: string; first: string; second: string }
   'batch.no-such-pillar': { text: string }
+  'batch.no-such-campaign': { text: string }
   'batch.no-picture': { text: string }
   'batch.picture-not-had': { text: string }
   'batch.too-long': { most: number }
   'batch.too-many-hashtags': { most: number }
+  'batch.too-many-tags': { most: number }
   'batch.twice': { line: number }
   'batch.stands-there': { account: string }
   'batch.too-heavy': object
@@ -30,10 +32,12 @@ export const batchMessages: Sentences<BatchMessages> = {
   'batch.no-such-account': ({ text }) => `There is no account “${text}”.`,
   'batch.which-account': ({ text, first, second }) => `“${text}” may be ${first} or ${second}: write it so.`,
   'batch.no-such-pillar': ({ text }) => `There is no pillar “${text}”.`,
+  'batch.no-such-campaign': ({ text }) => `There is no campaign “${text}”.`,
   'batch.no-picture': ({ text }) => `No picture “${text}” came with the file.`,
   'batch.picture-not-had': ({ text }) => `No picture could be fetched from “${text}”.`,
   'batch.too-long': ({ most }) => `It has more than ${most} characters.`,
   'batch.too-many-hashtags': ({ most }) => `It has more than ${most} hashtags.`,
+  'batch.too-many-tags': ({ most }) => `It has more than ${most} tags.`,
   'batch.twice': ({ line }) => `The same words go to the same account in row ${line}.`,
   'batch.stands-there': ({ account }) => `A post with these words is in line for ${account} already.`,
   'batch.too-heavy': () => 'Looking through it took too long; it may be too long.',

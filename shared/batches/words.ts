@@ -35,7 +35,7 @@ export const batch = inWords({
   intro: 'A table (CSV) with a post in each row, or a ZIP that holds one and the pictures it names.',
   columnsHelp:
     'Its first row has the heads. Needed are text and account; it may have link, pillar, time, good until, ' +
-    'hashtags, picture and its description, board, and wordings 2 to 6.',
+    'hashtags, tags, campaign, picture and its description, board, and wordings 2 to 6.',
   timeHelp: (zone: string) =>
     `Times count in ${zone} unless they carry an offset. A row without one takes its turn in the line.`,
   sampleFile: 'A file to begin with',

@@ -4,7 +4,7 @@ import type { CalendarView } from './types'
 
 export const calendarRoutes = {
   calendars: ofBrand('GET', 'work', '/calendars').answers<CalendarView[]>(),
-  /** Gives the calendar of an account, or of the brand, by its id, a new address; an older one ends. */
+  /** Gives the calendar of an account, campaign or brand, by its id, a new address; an older one ends. */
   open: ofBrand('PUT', 'work', '/calendars/:id').answers<Undoable>(),
   /** Ends its address. */
   close: ofBrand('DELETE', 'work', '/calendars/:id').answers<Undoable>(),

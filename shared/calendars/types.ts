@@ -1,6 +1,7 @@
-/** A calendar for others, of an account or the whole brand (null), and its secret address if it has one. */
+/** A calendar for others and its secret address, if it has one. */
 export interface CalendarView {
-  accountId: string | null
+  /** The id of an account, a campaign, or the brand for all of it. */
+  of: string
   /** Without its host where the installation is not told its own. */
   address: string | null
 }

@@ -8,6 +8,7 @@ export const calendars = inWords({
   span: 'From two months back to a year ahead; such programs ask about once an hour.',
   of: 'Calendar of',
   brand: 'the whole brand',
+  ofCampaign: (name: string) => `campaign: ${name}`,
   address: 'Secret address',
   hint: 'Whoever has it can read every post that has a time. Subscribe to it in a calendar program.',
   none: 'It has no address yet.',

@@ -1,3 +1,4 @@
+import type { Campaign } from '#shared/campaigns/types'
 import type { DeviceKind } from '#shared/platform/types'
 import type { HoldView } from '#shared/schedule/types'
 import type { Instant } from '#core/instant'
@@ -102,6 +103,8 @@ export interface BrandView {
   role: Role
   pillars: Pillar[]
   accounts: Account[]
+  /** Those that begin last first. */
+  campaigns: Campaign[]
   watches: Watch[]
   tags: Tag[]
   unread: number

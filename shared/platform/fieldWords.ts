@@ -23,6 +23,8 @@ export const fields = inWords({
   aWeekAtMost: 'At most a week: 10,080 minutes.',
   noneChosen: 'Choose at least one post.',
   wholeDays: 'Enter a number of days, up to 366, earlier ones with a minus.',
+  endsBefore: 'The last day can’t be before the first.',
+  postsWanted: 'Enter a number of posts, or leave it empty.',
   goodDays: 'Enter a number of days from 1 to 365, or leave it empty.',
   aDayAtMost: 'At most a day: 1,440 minutes.',
   tooManySlots: 'A week has at most 200 slots.',

@@ -19,8 +19,9 @@ export const LIMITS = Object.freeze({
   query: 20_000,
   /** Words and phrases of a query: one of more takes seconds for each look. */
   queryWords: 1_000,
-  /** Tags that a watch, a source or a change names at once. */
+  /** Tags that a watch, a source or a change names at once, and characters of one. */
   tags: 30,
+  tagName: 60,
   /** Characters of a file of sources, and how many of its sources are taken. */
   opmlCharacters: 2_000_000,
   opmlSources: 5_000,
@@ -55,6 +56,7 @@ export const LIMITS = Object.freeze({
   listCharacters: 6_000_000,
   listRows: 20_000,
   listColumns: 99,
+  campaignPosts: 10_000,
   /** Posts of one file, pictures that come along with it, and those of a file's rows shown at once. */
   batchRows: 10_000,
   batchPictures: 500,

@@ -147,7 +147,7 @@ export const optional = (most: number) => text(most).nullable().default(null)
 export const tagName = yup
   .string()
   .trim()
-  .max(60, labels.tooLong(60))
+  .max(LIMITS.tagName, labels.tooLong(LIMITS.tagName))
   .matches(/^[^,]*$/, labels.tagComma)
 
 export const tagNames = listOf(tagName.required(), LIMITS.tags, labels.tooManyTags(LIMITS.tags)).default([])

@@ -46,6 +46,7 @@ export type ChangeKind =
   | 'evergreen'
   | 'calendar'
   | 'batch'
+  | 'campaign'
 
 /** What an undoable change answers. */
 export interface Undoable {

@@ -46,6 +46,8 @@ export const emptyDoc = (): PostDoc => ({
   hashtags: [],
   credit: null,
   pillarId: null,
+  campaignId: null,
+  tags: [],
   goodUntil: null,
   notBefore: null,
   language: null,

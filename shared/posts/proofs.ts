@@ -1,6 +1,6 @@
 import { makeProof } from '#core/post/proof'
 import type { NetworkRules, PostParts, Proof } from '#core/post/types'
-import type { LinkRule } from '#core/url/linkRule'
+import { withCampaign, type LinkRule } from '#core/url/linkRule'
 import { linkFor, partsFor, textMarksOf } from './docs'
 import type { PictureView, PostDoc, Writing } from './types'
 
@@ -26,6 +26,8 @@ export interface ProofFacts {
   brandName: string
   /** Names by their ids. */
   pillars: ReadonlyMap<string, string>
+  /** What campaigns are called in links' marks, by their ids. */
+  campaignMarks: ReadonlyMap<string, string>
   writing: Pick<Writing, 'marksInText'>
   /** See DeskContext. */
   shortBase: string | null
@@ -40,7 +42,8 @@ export function proofOfDoc(
   facts: ProofFacts,
   { wording = 0, code = null }: { wording?: number; code?: string | null } = {},
 ): MadeProof {
-  const { rules, linkRule: rule } = account
+  const { rules } = account
+  const rule = withCampaign(account.linkRule, facts.campaignMarks.get(doc.campaignId ?? '') ?? '')
   const names = {
     network: rules.name,
     account: account.handle,

@@ -14,6 +14,7 @@ import {
   address,
   name,
   linkRule,
+  tagNames,
 } from '#shared/platform/schemaParts'
 import { listOf } from '#shared/platform/lists'
 
@@ -77,6 +78,8 @@ const docSchema = yup.object({
   hashtags,
   credit: yup.string().trim().nullable().default(null).max(200, labels.tooLong(200)),
   pillarId: uuid().nullable().default(null),
+  campaignId: uuid().nullable().default(null),
+  tags: tagNames,
   goodUntil: instant.nullable().default(null),
   notBefore: instant.nullable().default(null),
   language: yup

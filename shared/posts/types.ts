@@ -49,6 +49,9 @@ export interface PostDoc {
   hashtags: string[]
   credit: string | null
   pillarId: string | null
+  campaignId: string | null
+  /** Labels it is found by; they go out nowhere. */
+  tags: string[]
   goodUntil: Instant | null
   /** It must not go out earlier. */
   notBefore: Instant | null

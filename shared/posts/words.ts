@@ -155,6 +155,8 @@ export const writing = inWords({
   whereAndWhen: 'Where and when',
   pillar: 'Pillar',
   noPillar: 'no pillar',
+  campaign: 'Campaign',
+  tags: 'Tags',
   notBefore: 'Not before',
   goodUntil: 'Good until',
   goodUntilOffers: {

@@ -3,6 +3,9 @@ import type { CardState, PlacedCard } from './types'
 /** What the Schedule is narrowed to, on all its faces; empty for all. */
 export interface SheetFilter {
   pillar: string
+  campaign: string
+  /** The id of a tag. */
+  tag: string
   state: string
   kind: string
   who: string
@@ -17,7 +20,7 @@ export interface SheetFilter {
 }
 
 export const NO_FILTER: SheetFilter = {
-  ...{ pillar: '', state: '', kind: '', who: '', source: '', network: '' },
+  ...{ pillar: '', campaign: '', tag: '', state: '', kind: '', who: '', source: '', network: '' },
   ...{ since: '', till: '', words: '' },
 }
 
@@ -31,7 +34,16 @@ export const isTrouble = (state: CardState | 'draft'): boolean => TROUBLE.some((
 /** What of a post is looked at. */
 export type Filtered = Pick<
   PlacedCard,
-  'pillarId' | 'authorName' | 'source' | 'evergreenId' | 'isHeld' | 'isHeldBack' | 'approval' | 'text'
+  | 'pillarId'
+  | 'campaignId'
+  | 'tagIds'
+  | 'authorName'
+  | 'source'
+  | 'evergreenId'
+  | 'isHeld'
+  | 'isHeldBack'
+  | 'approval'
+  | 'text'
 > & { accountId: string | null; state: CardState | 'draft' }
 
 /**
@@ -44,6 +56,8 @@ export function isWanted(
   networkOf: (accountId: string) => string,
 ): boolean {
   if (filter.pillar && card.pillarId !== filter.pillar) return false
+  if (filter.campaign && card.campaignId !== filter.campaign) return false
+  if (filter.tag && !card.tagIds.includes(filter.tag)) return false
   if (filter.who && card.authorName !== filter.who) return false
   if (filter.source && card.source !== filter.source) return false
   if (filter.network && (card.accountId === null || networkOf(card.accountId) !== filter.network))

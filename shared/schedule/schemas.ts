@@ -216,9 +216,11 @@ export const severalSchema = yup.object({
     .object({
       kind: yup
         .string()
-        .oneOf(['take-out', 'hold', 'lift', 'pillar', 'days', 'evergreen'] as const)
+        .oneOf(['take-out', 'hold', 'lift', 'pillar', 'campaign', 'tag', 'days', 'evergreen'] as const)
         .required(),
       pillarId: nullableUuid,
+      campaignId: nullableUuid,
+      tagId: nullableUuid,
       days: yup.number().integer(labels.wholeDays).min(-366, labels.wholeDays).max(366, labels.wholeDays),
     })
     .test('whole', labels.wholeDays, ({ kind, days }) =>

@@ -146,6 +146,8 @@ export interface Card {
   state: CardState
   text: string
   pillarId: string | null
+  campaignId: string | null
+  tagIds: string[]
   /** What happened, or why it stands where it stands. */
   message: string
   warnings: string[]
@@ -181,6 +183,8 @@ export type PlacedCard = Pick<
   | 'state'
   | 'text'
   | 'pillarId'
+  | 'campaignId'
+  | 'tagIds'
   | 'isFixed'
   | 'approval'
   | 'isHeld'
@@ -193,6 +197,8 @@ export type PlacedCard = Pick<
 export type SeveralAction =
   | { kind: 'take-out' | 'hold' | 'lift' }
   | { kind: 'pillar'; pillarId: string | null }
+  | { kind: 'campaign'; campaignId: string | null }
+  | { kind: 'tag'; tagId: string }
   | { kind: 'days'; days: number }
   /** They come round on their accounts, so many days apart. */
   | { kind: 'evergreen'; days: number }

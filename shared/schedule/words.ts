@@ -35,6 +35,8 @@ export const schedule = inWords({
   narrow: {
     account: 'Account',
     pillar: 'Pillar',
+    campaign: 'Campaign',
+    tag: 'Tag',
     state: 'State',
     who: 'Who',
     source: 'Source',

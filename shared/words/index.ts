@@ -2,6 +2,7 @@
 // as a namespace (`import * as words`), so that each screen carries its own words and not all of them.
 export * from '#shared/platform/baseWords'
 export * from '#shared/archives/words'
+export * from '#shared/campaigns/words'
 export * from '#shared/calendars/words'
 export * from '#shared/batches/words'
 export * from '#shared/capture/extensionWords'

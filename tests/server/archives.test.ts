@@ -208,6 +208,7 @@ async function fillBrand(): Promise<void> {
     nell,
     path,
     await draftOf(nell, path, 'Only a draft', {
+      tags: ['Spring'],
       wordings: [
         { text: 'One way', pictureId: null },
         { text: 'Another way', pictureId: null },
@@ -247,7 +248,15 @@ async function fillBrand(): Promise<void> {
   await nell.want('POST', `${path}/reports`, {
     ...{ title: 'March', from: '2027-03-01', to: '2027-03-31', opening: 'Dear council', parts: ['posts'] },
   })
-  await lineUpText(nell, path, 'Still in line')
+  const campaign = {
+    name: 'Lamps out',
+    from: '2027-03-01',
+    words: 'lamps',
+    ink: 2,
+    accountIds: [first.accounts[0]!.id],
+  }
+  const { id: campaignId } = await nell.want<{ id: string }>('POST', `${path}/campaigns`, campaign)
+  await lineUpText(nell, path, 'Still in line', { campaignId })
 }
 
 beforeAll(async () => {
@@ -276,7 +285,15 @@ describe('an archive of a brand', () => {
         ...['brands', 'pillars', 'accounts', 'slots', 'tags', 'folders', 'feeds', 'sources', 'watches'],
         ...['articles', 'article_states', 'article_tags', 'watch_marks', 'clippings', 'clipping_contents'],
         ...['pictures', 'posts', 'wordings', 'proofs', 'post_pictures', 'evergreens', 'lines', 'short_links'],
-        ...['short_clicks', 'deliveries', 'delivery_events', 'sent_posts', 'reports', 'described_networks'],
+        ...[
+          'short_clicks',
+          'deliveries',
+          'delivery_events',
+          'sent_posts',
+          'reports',
+          'described_networks',
+          'campaigns',
+        ],
       ]),
     )
     expect(tables.get('brands')).toEqual([expect.objectContaining({ name: 'A brand', zone: 'UTC' })])

@@ -67,6 +67,8 @@ const FACTS: JudgeFacts = {
   ...{ now: NOW, zone: 'UTC', order: null, brandName: 'A brand', shortBase: null },
   accounts: ACCOUNTS,
   pillars: [{ id: 'craft', name: 'Craft' }],
+  campaigns: [{ id: 'spring', name: 'Spring' }],
+  campaignMarks: new Map(),
   pictures: [
     ['lamp.png', { id: 'p1', width: 800, height: 600, bytes: 9_000, message: null }],
     ['https://paper.example/gone.png', null],

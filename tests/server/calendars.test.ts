@@ -33,8 +33,9 @@ beforeAll(async () => {
 afterAll(() => world.stop())
 
 const views = (): Promise<CalendarView[]> => nell.want('GET', `${path}/calendars`)
-const addressOf = async (accountId: string | null): Promise<string | null> =>
-  (await views()).find((one) => one.accountId === accountId)!.address
+const brandOf = (): string => path.split('/').at(-1)!
+const addressOf = async (of: string | null): Promise<string | null> =>
+  (await views()).find((one) => one.of === (of ?? brandOf()))!.address
 const get = (address: string, headers: Record<string, string> = {}): Promise<Response> =>
   fetch(`${world.server.url}${address}`, { headers })
 async function eventsAt(address: string) {
@@ -48,7 +49,8 @@ async function eventsAt(address: string) {
 }
 
 it('has no address before somebody makes one; then whoever has it reads what goes out and when', async () => {
-  expect(await views()).toEqual([null, ...accounts.map(({ id }) => id)].map((accountId) => ({ accountId, address: null }))) // prettier-ignore
+  const ids = [brandOf(), ...accounts.map(({ id }) => id)]
+  expect(await views()).toEqual(ids.map((of) => ({ of, address: null })))
   await lineUp('Lamps; bread, and more', { link: 'https://paper.example/lamps?a=1,2' })
   await lineUp('Later that day')
   await nell.want('PUT', `${path}/calendars/${path.split('/').at(-1)}`)

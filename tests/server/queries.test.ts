@@ -8,6 +8,8 @@ import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest'
 import { openDb } from '#server/platform/db/sqlite/open'
 import { watchReads } from '#server/platform/db/read'
 import { stopReading } from '#server/platform/db/sqlite/readApart'
+import { postsOfCampaigns, resultsOfCampaign } from '#server/posts/queries/campaigns'
+import '#server/archives/rows'
 import { ARCHIVED, NOT_ARCHIVED } from '#server/archives/tables'
 import { tables, type Columns } from '#server/platform/db/tables'
 import type { Db } from '#server/platform/db'
@@ -84,6 +86,9 @@ const placeOf = (stack: string): string =>
 const FILTER: WireFilter = { show: 'all', now: 1, after: null, limit: 10 }
 /** Each query once: what it is asked with need not be there. */
 const ASKED: (() => Promise<unknown>)[] = [
+  () => postsOfCampaigns(db, 'b'),
+  () => postDocs.tagsOfPosts(db, ['p']),
+  () => resultsOfCampaign(db, 'b', 'c'),
   () => lettersOf(db, 'l', 1),
   () => wirePlaces(db, 'b', FILTER),
   () => wirePlaces(db, 'b', { ...FILTER, show: 'open', order: 'waiting', own: true, tagId: 't' }),

@@ -163,9 +163,14 @@ function grouped(rows: { tag_id: string; name: string }[]): Map<string, string[]
   return found
 }
 
-export type TaggerTable = 'watch_tags' | 'source_tags' | 'clipping_tags'
+export type TaggerTable = 'watch_tags' | 'source_tags' | 'clipping_tags' | 'post_tags'
 /** The column that says whose tags they are. */
-export const KEY = { watch_tags: 'watch_id', source_tags: 'source_id', clipping_tags: 'clipping_id' } as const
+export const KEY = {
+  watch_tags: 'watch_id',
+  source_tags: 'source_id',
+  clipping_tags: 'clipping_id',
+  post_tags: 'post_id',
+} as const
 
 /** The tags that a watch or a source puts on articles. */
 export const tagsOfTagger = (db: Db, table: TaggerTable, id: string): Promise<TagRow[]> =>
@@ -200,6 +205,7 @@ type Link =
   | { table: 'watch_tags'; key: { watch_id: string }; isOn: true }
   | { table: 'source_tags'; key: { source_id: string }; isOn: true }
   | { table: 'clipping_tags'; key: { clipping_id: string }; isOn: true }
+  | { table: 'post_tags'; key: { post_id: string }; isOn: true }
   | { table: 'article_tags'; key: { brand_id: string; article_id: string }; isOn: boolean }
 
 /** Every row that names a tag. */
@@ -207,6 +213,7 @@ export async function linksOfTag(db: Db, tagId: string): Promise<Link[]> {
   const watches = await db('watch_tags').where({ tag_id: tagId }).select('watch_id')
   const sources = await db('source_tags').where({ tag_id: tagId }).select('source_id')
   const clippings = await db('clipping_tags').where({ tag_id: tagId }).select('clipping_id')
+  const posts = await db('post_tags').where({ tag_id: tagId }).select('post_id')
   const articles = await db('article_tags').where({ tag_id: tagId }).select('*')
   return [
     ...watches.map(({ watch_id }): Link => ({ table: 'watch_tags', key: { watch_id }, isOn: true })),
@@ -216,6 +223,7 @@ export async function linksOfTag(db: Db, tagId: string): Promise<Link[]> {
       key: { clipping_id },
       isOn: true,
     })),
+    ...posts.map(({ post_id }): Link => ({ table: 'post_tags', key: { post_id }, isOn: true })),
     ...articles.map(({ brand_id, article_id, is_on }): Link => ({
       table: 'article_tags',
       key: { brand_id, article_id },
@@ -228,10 +236,10 @@ export const insertTag = async (db: Db, row: TagRow): Promise<void> => {
   await db('tags').insert(row)
 }
 
-/** Removes a brand's tags that no watch, source, clipping or article has. */
+/** Removes a brand's tags that no watch, source, clipping, post or article has. */
 export const clearUnusedTags = async (db: Db, brandId: string): Promise<void> => {
   const query = db('tags').where({ brand_id: brandId })
-  for (const table of ['watch_tags', 'source_tags', 'clipping_tags', 'article_tags'] as const)
+  for (const table of ['watch_tags', 'source_tags', 'clipping_tags', 'post_tags', 'article_tags'] as const)
     query.whereNotIn('id', db(table).select('tag_id'))
   await query.del()
 }

@@ -6,13 +6,14 @@ import { CALENDARS, type CalendarRow } from '../rows'
 export const calendarsOf = (db: Db, brandId: string): Promise<CalendarRow[]> =>
   readAll(CALENDARS.columns, joined(db, 'calendars').where({ brand_id: brandId }).select('*'))
 
-/** A brand's calendar of one account, or of all of it (null); undefined where it has no address. */
-export const calendarOf = (
-  db: Db,
-  brandId: string,
-  accountId: string | null,
-): Promise<CalendarRow | undefined> =>
-  db('calendars').where({ brand_id: brandId, account_id: accountId }).first()
+/** What a calendar is of: an account, a campaign, or neither for the whole brand. */
+export type CalendarOf = Pick<CalendarRow, 'account_id' | 'campaign_id'>
+
+/** A brand's calendar of one account or campaign, or of all of it; undefined where it has no address. */
+export const calendarOf = (db: Db, brandId: string, of: CalendarOf): Promise<CalendarRow | undefined> =>
+  db('calendars')
+    .where({ brand_id: brandId, ...of })
+    .first()
 
 /** A calendar by its id, whosever it is. */
 export const anyCalendar = (db: Db, id: string): Promise<CalendarRow | undefined> =>

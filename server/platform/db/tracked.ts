@@ -61,7 +61,8 @@ export class Tracked {
   ): Promise<void> {
     const before = await this.#read(table, key)
     if (!before) return this.insert(table, key, row)
-    await joined(this.#db, table).where(key).update(row)
+    // A row that is all key is there already.
+    if (Object.keys(row).length > 0) await joined(this.#db, table).where(key).update(row)
     await this.#remember(table, key, before)
   }
 

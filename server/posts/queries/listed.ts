@@ -1,4 +1,5 @@
 import type { DeliveryState } from '#shared/delivery/states'
+import { TAG_IDS } from './posts'
 import type { Db } from '#server/platform/db'
 import { joined, readAll, readAllApart, readFirst } from '#server/platform/db/read'
 import { listOf } from '#server/platform/db/sqlite/bulk'
@@ -9,6 +10,8 @@ const SENT_KEY = {
   id: text(),
   account_id: text(),
   pillar_id: text().orNull(),
+  campaign_id: text().orNull(),
+  tag_ids: text().orNull(),
   evergreen_id: text().orNull(),
   state: text<DeliveryState>(),
   due_at: whole(),
@@ -42,6 +45,8 @@ export const sentKeys = (db: Db, brandId: string): Promise<SentKey[]> =>
         'deliveries.id',
         'deliveries.account_id',
         'deliveries.pillar_id',
+        'posts.campaign_id',
+        db.raw(TAG_IDS),
         'deliveries.evergreen_id',
         'deliveries.state',
         'deliveries.due_at',

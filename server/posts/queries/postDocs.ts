@@ -29,6 +29,17 @@ export const proofsOf = (db: Db, postIds: string[]): Promise<ProofRow[]> =>
       .select('proofs.*'),
   )
 
+const POST_TAG = { post_id: text(), name: text() }
+/** Names of the tags of some posts. */
+export const tagsOfPosts = (db: Db, postIds: string[]): Promise<{ post_id: string; name: string }[]> =>
+  readAll(
+    POST_TAG,
+    joined(db, 'post_tags')
+      .join('tags', 'tags.id', 'post_tags.tag_id')
+      .whereRaw('post_tags.post_id IN ?', [listOf(db, postIds)])
+      .select('post_tags.post_id', 'tags.name'),
+  )
+
 export const postPicturesOf = (db: Db, postIds: string[]): Promise<PostPictureRow[]> =>
   db('post_pictures')
     .whereRaw('post_id IN ?', [listOf(db, postIds)])

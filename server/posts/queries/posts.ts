@@ -191,6 +191,10 @@ export const postsMadeFrom = (
   )
 }
 
+/** Ids of a post's tags with commas between; null for none. */
+export const TAG_IDS = `(SELECT group_concat(tag_id) FROM post_tags
+  WHERE post_tags.post_id = posts.id) AS tag_ids`
+
 const DESK_POST = {
   ...POSTS.columns,
   text: text(),
@@ -198,6 +202,7 @@ const DESK_POST = {
   outlet: text().orNull(),
   saver: text().orNull(),
   lined: whole(),
+  tag_ids: text().orNull(),
   picture_id: text().orNull(),
 }
 export type DeskPost = ShapeOf<typeof DESK_POST>
@@ -241,6 +246,7 @@ export const postsOnDesk = (db: Db, brandId: string, limit: number): Promise<Des
         db.raw('coalesce(sources.label, feeds.title) AS outlet'),
         db.raw('people.name AS saver'),
         db.raw('(SELECT count(*) FROM lines WHERE lines.post_id = posts.id) AS lined'),
+        db.raw(TAG_IDS),
         db.raw(
           '(SELECT picture_id FROM post_pictures WHERE post_pictures.post_id = posts.id ORDER BY position LIMIT 1) AS picture_id',
         ),
@@ -261,14 +267,18 @@ export const hashtagsOfPosts = async (db: Db, brandId: string, since: number): P
       .select('hashtags_json')
   ).map((row) => row.hashtags_json)
 
+const ABOUT_POST = {
+  ...pick(POSTS, 'id', 'campaign_id'),
+  tag_ids: text().orNull(),
+  authorName: text(),
+  source: text().orNull(),
+}
+export type AboutPost = ShapeOf<typeof ABOUT_POST>
+
 /** Who made posts, and whose articles they are about. */
-export const aboutPosts = (
-  db: Db,
-  brandId: string,
-  ids: string[],
-): Promise<{ id: string; authorName: string; source: string | null }[]> =>
+export const aboutPosts = (db: Db, brandId: string, ids: string[]): Promise<AboutPost[]> =>
   readAll(
-    { ...pick(POSTS, 'id'), authorName: text(), source: text().orNull() },
+    ABOUT_POST,
     joined(db, 'posts')
       .join('people', 'people.id', 'posts.created_by')
       .leftJoin('articles', 'articles.id', 'posts.article_id')
@@ -283,6 +293,8 @@ export const aboutPosts = (
       .whereRaw('posts.id IN ?', [listOf(db, ids)])
       .select([
         'posts.id',
+        'posts.campaign_id',
+        db.raw(TAG_IDS),
         db.raw('people.name AS authorName'),
         db.raw('coalesce(sources.label, feeds.title) AS source'),
       ]),

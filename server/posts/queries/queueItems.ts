@@ -10,6 +10,7 @@ const QUEUED_POST = {
   ...pick(
     POSTS,
     'pillar_id',
+    'campaign_id',
     'link',
     'link_title',
     'hashtags_json',
@@ -43,6 +44,7 @@ const queuedPosts = (db: Db, brandId: string) =>
     .select(
       'lines.*',
       'posts.pillar_id',
+      'posts.campaign_id',
       'posts.link',
       'posts.link_title',
       'posts.hashtags_json',

@@ -30,6 +30,7 @@ import * as lifespans from './028_lifespans'
 import * as calendars from './029_calendars'
 import * as batches from './030_batches'
 import * as archives from './031_archives'
+import * as campaigns from './032_campaigns'
 
 interface Entry {
   name: string
@@ -69,6 +70,7 @@ const ENTRIES: Entry[] = [
   { name: '029_calendars', migration: calendars },
   { name: '030_batches', migration: batches },
   { name: '031_archives', migration: archives },
+  { name: '032_campaigns', migration: campaigns },
 ]
 
 export const migrationSource: Knex.MigrationSource<Entry> = {
