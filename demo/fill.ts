@@ -231,6 +231,9 @@ await postBefore(
   brands.flatMap((brand) => brand.accounts.map(({ address }) => ({ address, handle: handleOf(brand) }))),
   begin,
 )
+/** Campaigns that posts are given to, by their brand's path. */
+const campaigns = new Map<string, { id: string; of: RegExp }[]>()
+
 for (const brand of brands) await setUp(brand)
 await playHistory(client, world, process.env['QUILL_URL'] ?? 'http://127.0.0.1:4300', brands, begin)
 for (const brand of brands) await follow(brand)
@@ -257,9 +260,6 @@ await keepFinds(brands[0]!)
 await mailFind(brands[0]!)
 for (const brand of brands) await keepSome(brand)
 
-/** Campaigns that posts are given to, by their brand's path. */
-const campaigns = new Map<string, { id: string; of: RegExp }[]>()
-
 async function makeCampaigns(at: string, plans: CampaignPlan[]): Promise<void> {
   const { now } = await client.get<{ now: string }>('/api/me')
   const dayIn = (days: number): string =>
@@ -271,8 +271,9 @@ async function makeCampaigns(at: string, plans: CampaignPlan[]): Promise<void> {
   }
 }
 
-const campaignOf = (at: string, text: string): string | null =>
-  campaigns.get(at)?.find(({ of }) => of.test(text))?.id ?? null
+function campaignOf(at: string, text: string): string | null {
+  return campaigns.get(at)?.find(({ of }) => of.test(text))?.id ?? null
+}
 
 async function setUp(brand: BrandPlan): Promise<void> {
   const { id, name, zone, language, mark, markInk } = brand

@@ -9,6 +9,8 @@ const emit = defineEmits<{ close: [] }>()
 const labels = words.campaigns.end
 const brand = useBrandStore()
 const notices = useNoticesStore()
+/** On how many accounts a post stands counts once. */
+const planned = computed(() => new Set(props.campaign.planned.map(({ postId }) => postId)).size)
 const isPlanned = computed(() => props.campaign.planned.length + props.campaign.comeRound > 0)
 const takeOut = ref(true)
 const busy = ref(false)
@@ -32,8 +34,8 @@ async function end(): Promise<void> {
   <SideDialog :open="open" :title="labels.title(campaign.name)" place="middle" @close="emit('close')">
     <p>{{ labels.detail }}</p>
     <template v-if="isPlanned">
-      <p v-if="campaign.planned.length > 0" class="mt-3">
-        {{ labels.stillPlanned(campaign.planned.length) }}
+      <p v-if="planned > 0" class="mt-3">
+        {{ labels.stillPlanned(planned) }}
       </p>
       <p v-if="campaign.comeRound > 0" class="mt-3">{{ labels.comeRound(campaign.comeRound) }}</p>
       <label class="mt-2 flex min-h-6 items-center gap-2"

@@ -1,10 +1,15 @@
 import type { Campaign } from '#shared/campaigns/types'
+import { barsOf, type Bar } from '#core/campaigns/bars'
 import * as words from '#shared/words'
+import { addDays } from '~/base/localTime'
 
 const labels = words.campaigns
 
 /** When a campaign is, by today: going on, to come, or over. */
 export type CampaignShelf = keyof typeof labels.shelves
+
+/** How high a campaign's bar is, with the line between two. */
+export const BAR_HEIGHT = 25
 
 /** Campaigns by their days, as they are said. */
 export function useCampaignDays() {
@@ -25,5 +30,13 @@ export function useCampaignDays() {
     ]
       .filter(Boolean)
       .join(' · ')
-  return { today, shelfOf, daysOf }
+  /** Campaigns as bars over the week that begins with a day; one that was ended goes on no longer. */
+  function weekBars(campaigns: Campaign[], from: string): Bar<Campaign>[] {
+    const spans = campaigns.map((one) => {
+      const ended = one.endedAt === null ? null : times.moment(one.endedAt).date
+      return ended === null || (one.to !== null && one.to < ended) ? one : { ...one, to: ended }
+    })
+    return barsOf(spans, { from, to: addDays(from, 6) })
+  }
+  return { today, shelfOf, daysOf, weekBars }
 }

@@ -187,7 +187,9 @@ async function save(): Promise<void> {
           />{{ labels.columns[name] }}</label
         >
       </fieldset>
-      <PlainButton v-if="brand.canWork" to="/posts-from-file">{{ words.batch.title }}</PlainButton>
+      <PlainButton v-if="brand.canWork && chosen.size === 0" to="/posts-from-file">{{
+        words.batch.title
+      }}</PlainButton>
       <PlainButton :busy="saving !== null" :disabled="!list.total.value" @click="save"
         ><Download :size="13" aria-hidden="true" />{{
           saving === null ? labels.save : labels.saving(saving, list.total.value ?? 0)

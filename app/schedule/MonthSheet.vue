@@ -4,6 +4,7 @@ import type { MonthView, PlacedCard } from '#shared/schedule/types'
 import * as words from '#shared/words'
 import { addDays } from '~/base/localTime'
 import CampaignBars from '~/campaigns/CampaignBars.vue'
+import { BAR_HEIGHT, useCampaignDays } from '~/campaigns/useCampaignDays'
 import MonthCell from './MonthCell.vue'
 import { daysOfMonth } from './monthDays'
 import { isNarrowed, isWanted, type SheetFilter } from '#shared/schedule/filter'
@@ -50,8 +51,19 @@ const campaigns = computed(() =>
 const sheet = ref<HTMLElement | null>(null)
 const { height } = useElementSize(sheet)
 const LINE = 24
-/** Lines of posts that a day has room for, under its number. */
-const room = computed(() => Math.max(1, Math.floor((height.value / props.view.weeks - LINE - 6) / LINE)))
+const { weekBars } = useCampaignDays()
+/** Its weeks: their campaigns, and how many lines of posts a day has room for under its number. */
+const weeks = computed(() =>
+  Array.from({ length: props.view.weeks }, (_, at) => {
+    const bars = weekBars(campaigns.value, addDays(props.view.from, at * 7))
+    const above = LINE + 6 + BAR_HEIGHT * Math.max(0, ...bars.map(({ lane }) => lane + 1))
+    return {
+      bars,
+      days: days.value.slice(at * 7, (at + 1) * 7),
+      room: Math.max(bars.length > 0 ? 0 : 1, Math.floor((height.value / props.view.weeks - above) / LINE)),
+    }
+  }),
+)
 const weekdays = computed(() =>
   Array.from({ length: 7 }, (_, at) => times.ofDate(addDays(props.view.from, at), { weekday: 'short' })),
 )
@@ -89,22 +101,18 @@ const firstLater = computed(() => days.value.find(({ isLater }) => isLater)?.dat
         >
       </div>
       <div ref="sheet" class="grid min-h-0 grow auto-rows-fr">
-        <div v-for="week in view.weeks" :key="week" class="flex min-h-0 flex-col">
-          <CampaignBars
-            v-if="campaigns.length > 0"
-            :campaigns="campaigns"
-            :from="addDays(view.from, (week - 1) * 7)"
-          />
+        <div v-for="(week, at) in weeks" :key="at" class="flex min-h-0 flex-col">
+          <CampaignBars :bars="week.bars" />
           <div role="row" class="grid min-h-0 grow grid-cols-7">
             <MonthCell
-              v-for="day in days.slice((week - 1) * 7, week * 7)"
+              v-for="day in week.days"
               :key="day.date"
               :day="day"
               :places="view"
               :is-today="day.date === today"
               :is-mixed="isMixed"
               :is-narrowed="narrowed"
-              :room="room"
+              :room="week.room"
               @day="emit('day', day.date)"
               @open="emit('open', $event, day.date)"
               @shift="(card, where) => emit('shift', card, where)"

@@ -88,7 +88,7 @@ function clear(): void {
 }
 const shape = (isSet: boolean): string =>
   [
-    'min-h-6 max-w-36 truncate rounded border bg-sheet px-1 py-0.5 text-tiny max-column:hidden',
+    'min-h-6 max-w-[100px] truncate rounded border bg-sheet px-1 py-0.5 text-tiny max-column:hidden',
     isSet ? 'border-act font-semibold text-ink' : 'border-rule text-ink-2',
   ].join(' ')
 </script>
@@ -124,7 +124,7 @@ const shape = (isSet: boolean): string =>
       :aria-label="labels.narrow.words"
       :placeholder="labels.narrow.words"
       :class="shape(filter.words !== '')"
-      class="w-36"
+      class="w-[100px]"
       maxlength="100"
     />
     <span v-if="isList" class="flex items-center gap-1.5 max-column:hidden">

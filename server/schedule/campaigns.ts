@@ -71,7 +71,9 @@ function plannedFor(
       const line = lines.get(postId ?? '')
       if (line?.campaign_id !== id) return []
       const text = (line.own_text ?? line.text).slice(0, LIMITS.firstWords)
-      return [{ lineId: line.id, accountId, text, at, isAfterEnd: Date.parse(at) >= end }]
+      return [
+        { lineId: line.id, postId: line.post_id, accountId, text, at, isAfterEnd: Date.parse(at) >= end },
+      ]
     })
     .sort((a, b) => a.at.localeCompare(b.at))
 }

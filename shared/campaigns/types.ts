@@ -39,9 +39,10 @@ export interface CampaignLine extends Campaign {
   counts: CampaignCounts
 }
 
-/** A post of a campaign that has a place. */
+/** A post of a campaign that has a place on an account. */
 export interface CampaignPlanned {
   lineId: string
+  postId: string
   accountId: string
   text: string
   at: Instant

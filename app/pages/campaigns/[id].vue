@@ -40,7 +40,9 @@ const facts = computed(() => {
     .filter(Boolean)
     .join(' · ')
 })
-const late = computed(() => campaign.value?.planned.filter(({ isAfterEnd }) => isAfterEnd).length ?? 0)
+const late = computed(
+  () => new Set(campaign.value?.planned.flatMap((one) => (one.isAfterEnd ? one.postId : []))).size,
+)
 async function goOn(): Promise<void> {
   const { name } = campaign.value!
   try {
