@@ -27,3 +27,6 @@ export function toInstant(ms: number): Instant {
   if (day !== lastDay.number) lastDay = { number: day, text: new Date(ms).toISOString().slice(0, -14) }
   return lastDay.text + MINUTE_TEXTS[(ms - day * DAY) / MINUTE]!
 }
+
+/** When an id of version 7 was made (RFC 9562 §5.7): its first 48 bits are milliseconds since 1970. */
+export const madeAtOf = (id: string): number => Number.parseInt(id.replaceAll('-', '').slice(0, 12), 16)

@@ -1,10 +1,11 @@
+import { DAY, madeAtOf } from '#core/instant'
 import type { ArchivePart } from '#shared/archives/format'
 import { isListOf, isNumber, isShape, isText, readJson } from '#shared/platform/json'
 import { LIMITS } from '#shared/platform/limits'
 import { note } from '#shared/messages'
 import { addMember, brandsOf, showBrand } from '#server/people'
 import { announce } from '#server/platform/changes/announce'
-import { now } from '#server/platform/clock'
+import { now, realNow } from '#server/platform/clock'
 import { inTransaction, useDb, type Db } from '#server/platform/db'
 import { storeMessages } from '#server/platform/db/messages'
 import { runInThread, TaskStopped } from '#server/platform/jobs/pool'
@@ -34,13 +35,14 @@ export async function archivesRound(): Promise<number> {
   return going
 }
 
-/** One that no archive is known for may be only coming in. */
+/** One that no archive is known for may be only coming in; a day later it was given up. */
 async function removeOldFiles(): Promise<void> {
   isUntidy = false
   const db = await useDb()
   for (const id of await filesThere()) {
     const row = await store.anyArchive(db, id)
-    if (row && row.state !== 'reading') await removeFile(id)
+    const isOver = row ? row.state !== 'reading' : madeAtOf(id) < realNow() - DAY
+    if (isOver) await removeFile(id)
   }
 }
 

@@ -68,6 +68,7 @@ function valueOf(
 ): SqlValue {
   if (kind?.is === 'json') return jsonOf(name, kind, given, reader.salt)
   if (!isOfType(column.type, given)) throw new Fault(name)
+  if (typeof given === 'number' && INSTANT.test(name) && Math.abs(given) > FARTHEST_MS) throw new Fault(name)
   switch (kind?.is) {
     case 'id':
       if (!isId(given)) throw new Fault(name)
@@ -97,6 +98,10 @@ function isRight(kind: Extract<Kind, { is: 'checked' }>, given: string | number)
     return false
   }
 }
+
+/** Columns that hold instants, and how far from 1970 one may lie to be any (ECMA-262 §21.4.1.1). */
+const INSTANT = /(?:^|_)(?:at|until|since|hour)$/
+const FARTHEST_MS = 8.64e15
 
 /** Half of a pair of surrogates: no text of Unicode has one. */
 const LONE = /\p{Surrogate}/u

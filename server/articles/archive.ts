@@ -1,4 +1,5 @@
 import {
+  ADDRESS,
   archived,
   between,
   BRAND,
@@ -66,6 +67,8 @@ export const articlesArchived: Archived[] = [
     kinds: {
       id: ID,
       feed_id: rowOf('feeds'),
+      url: ADDRESS,
+      image: ADDRESS,
       summary_html: HTML,
       content_html: HTML,
       page_html: HTML,

@@ -1,8 +1,10 @@
 import type { PageVideo } from '#core/page/types'
-import { isListOf, isNumber, isObject, isShape, isText, orNull, readJson } from '#shared/platform/json'
+import { isListOf, isNumber, isObject, isShape, orNull, readJson } from '#shared/platform/json'
 import {
+  ADDRESS,
   archived,
   BRAND,
+  isWebAddress,
   ID,
   json,
   left,
@@ -14,7 +16,11 @@ import {
 } from '#server/platform/archive/kinds'
 import { CLIPPING_CONTENTS, CLIPPING_FOLDERS, CLIPPING_PICTURES, CLIPPINGS } from './rows'
 
-const isVideo = isShape<PageVideo>({ url: isText, seconds: orNull(isNumber), still: orNull(isText) })
+const isVideo = isShape<PageVideo>({
+  url: isWebAddress,
+  seconds: orNull(isNumber),
+  still: orNull(isWebAddress),
+})
 const OF_CLIPPINGS = 'clipping_id IN (SELECT id FROM clippings WHERE brand_id = @brand)'
 
 export const clippingsArchived: Archived[] = [
@@ -34,6 +40,8 @@ export const clippingsArchived: Archived[] = [
     kinds: {
       clipping_id: rowOf('clippings'),
       brand_id: BRAND,
+      url: ADDRESS,
+      picture_url: ADDRESS,
       pictures_json: json((text) => readJson(text, isListOf(isObject))),
       video_json: json((text) => readJson(text, isVideo)),
     },

@@ -2,7 +2,9 @@ import { note } from '#shared/messages'
 import { NEXT_STATES } from '#shared/delivery/states'
 import type { Values } from '#server/platform/db/tables'
 import {
+  ADDRESS,
   archived,
+  isWebAddress,
   BRAND,
   ID,
   json,
@@ -15,7 +17,7 @@ import {
   type Archived,
 } from '#server/platform/archive/kinds'
 import { DELIVERIES, DELIVERY_EVENTS } from './rows'
-import { parseJson, isObject } from '#shared/platform/json'
+import { isShape, isText, orMissing, orNull, readJson } from '#shared/platform/json'
 
 const STATE = oneOf(...Object.keys(NEXT_STATES))
 /** What is history; anything else was on its way as the archive was made. */
@@ -33,11 +35,10 @@ const neverSent = (row: Values): Values =>
       }
 
 /** What a delivery froze; whoever sends it reads more of it. */
-function readFrozen(text: string): object {
-  const value = parseJson(text)
-  if (!isObject(value) || typeof Reflect.get(value, 'text') !== 'string') throw new TypeError('no text')
-  return value
-}
+const isFrozen = isShape<{ text: string; link: { url: string } | null | undefined }>({
+  text: isText,
+  link: orMissing(orNull(isShape<{ url: string }>({ url: isWebAddress }))),
+})
 
 export const deliveryArchived: Archived[] = [
   archived(DELIVERIES, {
@@ -48,9 +49,10 @@ export const deliveryArchived: Archived[] = [
       account_id: rowOf('accounts'),
       key: KEY,
       state: STATE,
-      frozen_json: json(readFrozen, ['id']),
+      frozen_json: json((text) => readJson(text, isFrozen), ['id']),
       pillar_id: looseRowOf('pillars'),
       series_id: ID,
+      remote_url: ADDRESS,
       next_try_at: left(0),
       lease_until: left(0),
       line_id: ID,

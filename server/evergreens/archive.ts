@@ -1,4 +1,13 @@
-import { archived, BRAND, ID, oneOf, PERSON, rowOf, type Archived } from '#server/platform/archive/kinds'
+import {
+  archived,
+  between,
+  BRAND,
+  ID,
+  oneOf,
+  PERSON,
+  rowOf,
+  type Archived,
+} from '#server/platform/archive/kinds'
 import { EVERGREENS, EVERGREENS_PASSED } from './rows'
 
 export const evergreensArchived: Archived[] = [
@@ -8,6 +17,7 @@ export const evergreensArchived: Archived[] = [
       brand_id: BRAND,
       post_id: rowOf('posts'),
       account_id: rowOf('accounts'),
+      min_days: between(0, 3_660),
       state: oneOf('in-turn', 'resting', 'retired'),
       created_by: PERSON,
     },

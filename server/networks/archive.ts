@@ -1,6 +1,7 @@
 import { note } from '#shared/messages'
 import type { Values } from '#server/platform/db/tables'
 import {
+  ADDRESS_OR_NONE,
   archived,
   between,
   BRAND,
@@ -30,13 +31,15 @@ function signedOut(row: Values, at: number): Values {
 
 export const networksArchived: Archived[] = [
   archived(DESCRIBED_NETWORKS, {
-    kinds: { id: ID, brand_id: BRAND, rules_json: json(readRules, ['id']) },
+    kinds: { id: ID, brand_id: BRAND, opens_at: ADDRESS_OR_NONE, rules_json: json(readRules, ['id']) },
   }),
   archived(ACCOUNTS, {
     kinds: {
       id: ID,
       brand_id: BRAND,
       protocol: oneOf('micropub', 'mastodon', 'atproto', 'hand', 'webhook'),
+      address: ADDRESS_OR_NONE,
+      page_url: ADDRESS_OR_NONE,
       endpoint_json: json(readEndpoint),
       rules_json: json(readRules, ['id']),
       link_rule_json: json(readLinkRule),
@@ -44,6 +47,10 @@ export const networksArchived: Archived[] = [
       mix_json: json(readMixes, ['pillarId']),
       also_to_json: TEXTS,
       appears_on_json: IDS,
+      per_day: between(1, 1_000),
+      min_gap_minutes: between(0, 100_000),
+      repeat_after_days: between(0, 3_660),
+      hashtags_most: between(0, 100),
       approver: oneOf('anyone', 'someone-else'),
       network_id: looseRowOf('described_networks'),
       token_sealed: left(''),

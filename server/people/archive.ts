@@ -10,6 +10,7 @@ import {
   json,
   left,
   oneOf,
+  shaped,
   TEXTS,
   type Archived,
   type Kind,
@@ -38,6 +39,9 @@ export const peopleArchived: Archived[] = [
     kinds: {
       id: BRAND,
       zone: ZONE,
+      language: shaped(/^[a-z]{2,3}(?:-[A-Za-z0-9]+)*$/),
+      mark: shaped(/^.{1,2}$/u),
+      link_apart_minutes: between(0, 100_000),
       mark_ink: INK,
       writing_json: json(readWishes),
       // It is held until somebody says that it no longer goes out elsewhere, and tells nobody anything.

@@ -1,6 +1,7 @@
 import { isNumber, isShape, orMissing, readJson } from '#shared/platform/json'
 import type { Offset } from '#core/schedule/types'
 import {
+  ADDRESS,
   archived,
   between,
   BRAND,
@@ -40,6 +41,7 @@ export const postsArchived: Archived[] = [
       height: between(1, 100_000),
       type: oneOf('image/jpeg', 'image/png'),
       content: PICTURE,
+      from_url: ADDRESS,
       created_by: PERSON,
       unused_since: left(null),
     },
@@ -51,6 +53,7 @@ export const postsArchived: Archived[] = [
       article_id: looseRowOf('articles'),
       pillar_id: looseRowOf('pillars'),
       campaign_id: looseRowOf('campaigns'),
+      link: ADDRESS,
       hashtags_json: TEXTS,
       series_id: ID,
       approval: oneOf('draft', 'in-review', 'approved', 'sent-back'),

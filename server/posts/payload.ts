@@ -1,3 +1,4 @@
+import { madeAtOf } from '#core/instant'
 import type { Message } from '#core/message'
 import { readLinkRule, type AccountRow, rulesOf } from '#server/networks'
 import { readPayload, type DeliveryPayload } from './rowJson'
@@ -87,9 +88,6 @@ async function makeCode(
 }
 
 const KNOWN_BEFORE = 5
-
-/** The time in an id of version 7 (RFC 9562 §5.7): its first 48 bits are milliseconds since 1970. */
-const madeAtOf = (id: string): number => Number.parseInt(id.replaceAll('-', '').slice(0, 12), 16)
 
 /**
  * A picture of a delivery, cut and as heavy as its network takes, by its place from 0; null where it has none

@@ -1,4 +1,5 @@
 import {
+  ADDRESS,
   archived,
   BRAND,
   CODE,
@@ -26,7 +27,13 @@ const OF_ACCOUNTS = 'account_id IN (SELECT id FROM accounts WHERE brand_id = @br
 export const resultsArchived: Archived[] = [
   archived(SHORT_LINKS, {
     key: ['code'],
-    kinds: { code: CODE, brand_id: BRAND, post_id: rowOf('posts'), account_id: rowOf('accounts') },
+    kinds: {
+      code: CODE,
+      brand_id: BRAND,
+      post_id: rowOf('posts'),
+      account_id: rowOf('accounts'),
+      target: ADDRESS,
+    },
   }),
   archived(SHORT_CLICKS, {
     key: ['code', 'hour', 'site', 'device'],
@@ -60,7 +67,7 @@ export const resultsArchived: Archived[] = [
   archived(PUBLIC_REPLIES, {
     key: ['delivery_id', 'remote_id'],
     which: OF_SENT,
-    kinds: { delivery_id: rowOf('sent_posts', 'delivery_id') },
+    kinds: { delivery_id: rowOf('sent_posts', 'delivery_id'), url: ADDRESS },
   }),
   archived(FOLLOWER_COUNTS, {
     key: ['account_id', 'day'],
@@ -70,6 +77,6 @@ export const resultsArchived: Archived[] = [
   archived(OUTSIDE_POSTS, {
     key: ['account_id', 'remote_id'],
     which: OF_ACCOUNTS,
-    kinds: { account_id: rowOf('accounts') },
+    kinds: { account_id: rowOf('accounts'), url: ADDRESS },
   }),
 ]

@@ -77,6 +77,12 @@ describe('ids made anew', () => {
   })
 })
 
+/** Whether a column takes no address that is code. */
+function refuses(archived: Archived, name: string): boolean {
+  const kind = kindOf(archived, name)
+  return kind?.is === 'checked' && !kind.isRight('javascript:alert(1)') && kind.isRight('https://a.example/')
+}
+
 /** Any value a column may hold. */
 function anyOf(archived: Archived, name: string, kind: Kind | null): fc.Arbitrary<unknown> {
   const { type, isNullable } = archived.table.columns[name]!
@@ -95,12 +101,15 @@ function anyOf(archived: Archived, name: string, kind: Kind | null): fc.Arbitrar
         break
     }
     if (type === 'TEXT') return fc.string({ unit: 'grapheme' })
-    return type === 'INTEGER' ? fc.maxSafeInteger() : fc.double({ noNaN: true, noDefaultInfinity: true })
+    return type === 'INTEGER'
+      ? fc.integer({ min: -8_640_000, max: 8_640_000 }).map((n) => n * 1_000_000)
+      : fc.double({ noNaN: true, noDefaultInfinity: true })
   })()
   return isNullable ? fc.option(value) : value
 }
 function checkedValue(schema: object): fc.Arbitrary<unknown> {
-  const { enum: words, pattern, minimum, maximum, type } = schema as Record<string, never>
+  const { enum: words, pattern, minimum, maximum, type, format: form } = schema as Record<string, never>
+  if (form) return fc.webUrl()
   if (words) return fc.constantFrom(...(words as unknown[]))
   if (pattern) return fc.stringMatching(new RegExp(pattern))
   if (type === 'integer') return fc.integer({ min: minimum, max: maximum })
@@ -192,6 +201,18 @@ describe('rows of an archive', () => {
     expect(
       ['planned', 'sending', 'waiting', 'unknown', 'by-hand', 'taken'].map((state) => of(state)['state']),
     ).toEqual(Array.from({ length: 6 }, () => 'not-sent'))
+    for (const archived of ARCHIVED)
+      for (const [name, { type }] of Object.entries(archived.table.columns))
+        if (
+          type === 'TEXT' &&
+          /(?:^|_)(?:url|link|target|image|opens_at)$/.test(name) &&
+          archived.table.name !== 'feeds'
+        )
+          expect([archived.table.name, name, refuses(archived, name)]).toEqual([
+            archived.table.name,
+            name,
+            true,
+          ])
     expect(['sent', 'given-up', 'not-sent'].map((state) => of(state)['state'])).toEqual([
       'sent',
       'given-up',

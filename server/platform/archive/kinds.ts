@@ -94,6 +94,23 @@ export const between = (least: number, most: number): Kind => ({
   schema: { type: 'integer', minimum: least, maximum: most },
 })
 
+/** Whether a text is an address of the web: no other is ever opened, followed or shown as a link. */
+export const isWebAddress = (value: unknown): value is string =>
+  typeof value === 'string' && URL.canParse(value) && /^https?:$/.test(new URL(value).protocol)
+
+/** An address of the web. */
+export const ADDRESS: Kind = {
+  is: 'checked',
+  isRight: isWebAddress,
+  schema: { type: 'string', format: 'uri', pattern: '^https?:' },
+}
+/** The same, or none as an empty text. */
+export const ADDRESS_OR_NONE: Kind = {
+  is: 'checked',
+  isRight: (value) => value === '' || isWebAddress(value),
+  schema: { type: 'string', format: 'uri', pattern: '^(?:https?:|$)' },
+}
+
 /** JSON that a reader takes (it throws for any other). */
 export const json = (
   read: (text: string) => unknown,
