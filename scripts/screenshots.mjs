@@ -1,4 +1,5 @@
-// npm run screenshots: the pictures of docs/screenshots, from a fresh demo at 1280 by 800.
+// npm run screenshots: the pictures of docs/screenshots, from a fresh demo at 1280 by 800; with
+// `-- --only=NAME,NAME` those alone.
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -27,7 +28,13 @@ const browser = await browserType.launch({
   args: ['--no-sandbox', '--disable-gpu', '--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1'],
 })
 
+const only = process.argv
+  .find((arg) => arg.startsWith('--only='))
+  ?.slice('--only='.length)
+  .split(',')
+
 async function picture(name, work, { signedIn = true, ...options } = {}) {
+  if (only && !only.includes(name)) return
   const context = await browser.newContext({
     baseURL: server.url,
     viewport: { width: 1280, height: 800 },

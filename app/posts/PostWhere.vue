@@ -78,13 +78,15 @@ const shape = 'min-w-0 w-full rounded border border-rule bg-sheet px-1 py-1 text
           <option v-for="one in campaigns" :key="one.id" :value="one.id">{{ one.name }}</option>
         </select>
       </label>
-      <TagField
-        v-if="!readOnly"
-        v-model="doc.tags"
-        class="py-[7px]"
-        :known="(brand.view?.tags ?? []).map(({ name }) => name)"
-        :label="labels.tags"
-      />
+      <div v-if="!readOnly" :class="row">
+        <span class="text-ink-2" aria-hidden="true">{{ labels.tags }}</span>
+        <TagField
+          v-model="doc.tags"
+          hide-label
+          :known="(brand.view?.tags ?? []).map(({ name }) => name)"
+          :label="labels.tags"
+        />
+      </div>
       <p v-else-if="doc.tags.length > 0" :class="row">
         <span class="text-ink-2">{{ labels.tags }}</span><span>{{ doc.tags.join(', ') }}</span>
       </p>

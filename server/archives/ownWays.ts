@@ -27,7 +27,7 @@ const textOf = (row: Values, column: string): string => String(row[column])
 
 /** The brand is on hold, and nobody sees it until all is read. */
 function placeBrand(_: Db, __: ArchiveRow, [first, ...more]: Placing[]): Promise<Way> {
-  const hidden = { removed_at: now(), hold_reason: JSON.stringify([note('archive.hold')]) }
+  const hidden = { created_at: now(), removed_at: now(), hold_reason: JSON.stringify([note('archive.hold')]) }
   return Promise.resolve({
     rows: first ? [{ ...first, values: { ...first.values, ...hidden } }] : [],
     faults: more.map(({ at }) => ({ row: at, column: '' })),

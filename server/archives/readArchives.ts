@@ -112,9 +112,10 @@ async function end(archive: ArchiveRow): Promise<void> {
     if ((await store.anyArchive(db, archive.id))?.state !== 'reading') return
     if (archive.stored === 0) return void (await fail(db, archive, 'archive.no-brand'))
     const others = (await brandsOf(db, archive.person_id)).map(({ name }) => name)
-    await showBrand(db, archive.brand_id, nameBeside(archive.brand_name, others))
+    const name = nameBeside(archive.brand_name, others)
+    await showBrand(db, archive.brand_id, name)
     await addMember(db, archive.brand_id, archive.person_id, 'owner')
-    await store.updateArchive(db, archive.id, { state: 'ended', ended_at: now() })
+    await store.updateArchive(db, archive.id, { state: 'ended', ended_at: now(), brand_name: name })
     await store.forgetIds(db, archive.id)
     await announce(db, null, 'brand', archive.brand_id)
   })

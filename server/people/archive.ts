@@ -44,6 +44,8 @@ export const peopleArchived: Archived[] = [
       link_apart_minutes: between(0, 100_000),
       mark_ink: INK,
       writing_json: json(readWishes),
+      // It is as old as its being here: a brand's place among others is by that.
+      created_at: left(0),
       // It is held until somebody says that it no longer goes out elsewhere, and tells nobody anything.
       removed_at: left(null),
       held: left(1),
