@@ -7,7 +7,8 @@ import FoundListItem from '~/reading/FoundListItem.vue'
 const props = defineProps<{ id: string; hasWords: boolean }>()
 const labels = words.campaigns.serve
 const { data, failed, reload } = useBrandQuery(campaignRoutes.couldServe, {
-  changes: ['campaign', 'post', 'article'],
+  // Each of its words is looked for: what comes in meanwhile is found when one comes back.
+  changes: ['campaign', 'post'],
   given: () => ({ id: props.id }),
   enabled: () => props.hasWords,
   freshMs: 0,

@@ -1,10 +1,11 @@
 import { createHash } from 'node:crypto'
+import { UUID } from '#shared/platform/schemaParts'
+import { SHORT_LENGTH_ANEW, SHORT_SIGNS } from '#server/platform/codes'
 
 // What an archive names is made anew as it is read, always to the same for the same import: so its parts can
 // be read one after another, each once or again, and nothing of it names what is anybody else's.
 
-const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[1-8][0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/i
-/** Whether a text is an id as this product makes them (RFC 9562). */
+/** Whether a text is an id (RFC 9562). */
 export const isId = (text: unknown): text is string => typeof text === 'string' && UUID.test(text)
 
 const digest = (salt: string, what: string): string =>
@@ -20,17 +21,13 @@ export function idAnew(salt: string, id: string): string {
   return `${first}7${second}-8${hex.slice(0, 3)}-${hex.slice(3, 15)}`
 }
 
-/** Letters and figures of short links' codes, and how many an archive's has: none is anybody's by chance. */
-const SIGNS = '34679acdefghjkmnpqrtwxy'
-const CODE_LENGTH = 9
-
 /** The code that takes another's place. */
 export function codeAnew(salt: string, code: string): string {
   let number = BigInt(`0x${digest(salt, code)}`)
   let made = ''
-  for (let at = 0; at < CODE_LENGTH; at++) {
-    made += SIGNS[Number(number % BigInt(SIGNS.length))]
-    number /= BigInt(SIGNS.length)
+  for (let at = 0; at < SHORT_LENGTH_ANEW; at++) {
+    made += SHORT_SIGNS[Number(number % BigInt(SHORT_SIGNS.length))]
+    number /= BigInt(SHORT_SIGNS.length)
   }
   return made
 }

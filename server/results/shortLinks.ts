@@ -1,15 +1,9 @@
 import { randomInt } from 'node:crypto'
 import { now, realNow } from '#server/platform/clock'
 import { useDb, type Db } from '#server/platform/db'
+import { SHORT_LENGTH, SHORT_LENGTH_ANEW, SHORT_SIGNS } from '#server/platform/codes'
 import * as store from './queries/shortLinks'
 import { problem } from '#server/platform/http/problem'
-
-/**
- * Letters and figures that nobody takes for another: no 0 and O, 1, l and I, 2 and Z, 5 and S, 8 and B, u and
- * v.
- */
-const SIGNS = '34679acdefghjkmnpqrtwxy'
-export const CODE_LENGTH = 6
 
 /**
  * Makes codes for a sending of a post on accounts where it has none yet; `echo` is 0 for the post itself.
@@ -40,7 +34,9 @@ export async function makeCodes(
 
 async function freeCode(db: Db): Promise<string> {
   for (;;) {
-    const code = Array.from({ length: CODE_LENGTH }, () => SIGNS[randomInt(SIGNS.length)]).join('')
+    const code = Array.from({ length: SHORT_LENGTH }, () => SHORT_SIGNS[randomInt(SHORT_SIGNS.length)]).join(
+      '',
+    )
     if (!(await store.shortLinkByCode(db, code))) return code
   }
 }
@@ -54,7 +50,7 @@ let recentSince = 0
 const RECENT_MS = 1_000
 const MOST_RECENT = 5_000
 
-const CODE = new RegExp(`^[${SIGNS}]{${CODE_LENGTH}}$`)
+const CODE = new RegExp(`^(?:[${SHORT_SIGNS}]{${SHORT_LENGTH}}|[${SHORT_SIGNS}]{${SHORT_LENGTH_ANEW}})$`)
 
 /**
  * Where a short link leads; throws `notFound` for one that is not there, or that nothing was sent with yet.

@@ -365,6 +365,14 @@ describe('an archive of a brand', () => {
         `SELECT state FROM deliveries WHERE brand_id = '${read.brandId}' AND state IN ('planned', 'sending', 'waiting')`,
       ),
     ).toEqual([])
+    // What its short links lead to is found by their new codes.
+    const codes = world.rows(`SELECT code, target FROM short_links WHERE brand_id = '${read.brandId}'`)
+    const { code, target } = codes.find((row) => (row as { target: string | null }).target !== null) as {
+      code: string
+      target: string
+    }
+    const led = await world.nobody().ask('GET', `/r/${code}`, undefined, { 'user-agent': FIREFOX })
+    expect([led.status, led.headers.get('location')]).toEqual([302, target])
     await nell.want('GET', `${copy}/desk`)
     await nell.want('GET', `${copy}/results`)
     const { reports } = await nell.want<{ reports: { address: string | null }[] }>('GET', `${copy}/reports`)
