@@ -1,3 +1,4 @@
+import type { AlmanacMessages } from './almanac/messages'
 import type { WatchMessages } from './watch/messages'
 import type { FormatMessages } from './formats/messages'
 import type { FeedMessages } from './feed/messages'
@@ -6,7 +7,12 @@ import type { PostMessages } from './post/messages'
 import type { ScheduleMessages } from './schedule/messages'
 
 /** Every code of `core`, with what its sentence needs. */
-export type Messages = FeedMessages & FormatMessages & PostMessages & ScheduleMessages & WatchMessages
+export type Messages = AlmanacMessages &
+  FeedMessages &
+  FormatMessages &
+  PostMessages &
+  ScheduleMessages &
+  WatchMessages
 
 /** A message by its code, with what its sentence needs. */
 export const message = <C extends keyof Messages & string>(

@@ -1,16 +1,27 @@
-import { MINUTE, toInstant, toMs, type Instant } from '../instant'
+import { DAY, MINUTE, toInstant, toMs, type Instant } from '../instant'
 
 export interface CalendarEntry {
   /** Stays the same however often its time or words change. */
   uid: string
   at: Instant
   minutes: number
+  /** Whole days in place of a time. */
+  day?: WholeDays
   title: string
   text: string
   url: string | null
   /** `tentative`: it may not happen; `cancelled`: it did not. */
   status: 'confirmed' | 'tentative' | 'cancelled'
   categories: string[]
+}
+
+/** So many whole days from one on, which may come again. Days are `YYYY-MM-DD`. */
+export interface WholeDays {
+  from: string
+  days: number
+  /** RFC 5545 RRULE without times; null for once. */
+  rrule: string | null
+  except: string[]
 }
 
 interface CalendarOptions {
@@ -20,6 +31,8 @@ interface CalendarOptions {
   madeAt: Instant
   /** The address it is read at; without one it names none. */
   url?: string
+  /** What is said of the whole of it. */
+  about?: string
 }
 
 /** Octets of a line before it is folded, without its end (RFC 5545 §3.1). */
@@ -34,7 +47,7 @@ const REFRESH = 'PT1H'
 export function writeCalendar(
   name: string,
   entries: CalendarEntry[],
-  { zone, madeAt, url = '' }: CalendarOptions,
+  { zone, madeAt, url = '', about = '' }: CalendarOptions,
 ): string {
   const lines = [
     'BEGIN:VCALENDAR',
@@ -44,6 +57,7 @@ export function writeCalendar(
     `NAME:${textOf(name)}`,
     `X-WR-CALNAME:${textOf(name)}`,
     `X-WR-TIMEZONE:${textOf(zone)}`,
+    ...(about ? [`DESCRIPTION:${textOf(about)}`, `X-WR-CALDESC:${textOf(about)}`] : []),
     ...uriOf('URL', url),
     `REFRESH-INTERVAL;VALUE=DURATION:${REFRESH}`,
     `X-PUBLISHED-TTL:${REFRESH}`,
@@ -57,8 +71,7 @@ const linesOf = (entry: CalendarEntry, madeAt: Instant): string[] => [
   'BEGIN:VEVENT',
   `UID:${textOf(entry.uid)}`,
   `DTSTAMP:${utcOf(madeAt)}`,
-  `DTSTART:${utcOf(entry.at)}`,
-  `DTEND:${utcOf(toInstant(toMs(entry.at) + entry.minutes * MINUTE))}`,
+  ...timesOf(entry),
   `SUMMARY:${textOf(entry.title)}`,
   ...(entry.text ? [`DESCRIPTION:${textOf(entry.text)}`] : []),
   ...(entry.url === null ? [] : uriOf('URL', entry.url)),
@@ -67,6 +80,19 @@ const linesOf = (entry: CalendarEntry, madeAt: Instant): string[] => [
   'TRANSP:TRANSPARENT',
   'END:VEVENT',
 ]
+
+const timesOf = ({ day, at, minutes }: CalendarEntry): string[] =>
+  day
+    ? [
+        `DTSTART;VALUE=DATE:${dayOf(day.from)}`,
+        `DTEND;VALUE=DATE:${dayOf(toInstant(toMs(`${day.from}T00:00:00Z`) + day.days * DAY).slice(0, 10))}`,
+        ...(day.rrule ? [`RRULE:${textOf(day.rrule).replaceAll('\\', '')}`] : []),
+        ...(day.except.length > 0 ? [`EXDATE;VALUE=DATE:${day.except.map(dayOf).join(',')}`] : []),
+      ]
+    : [`DTSTART:${utcOf(at)}`, `DTEND:${utcOf(toInstant(toMs(at) + minutes * MINUTE))}`]
+
+/** `20270302` (RFC 5545 §3.3.4). */
+const dayOf = (day: string): string => day.replaceAll('-', '')
 
 /** `20270302T100000Z` (RFC 5545 §3.3.5, form 2). */
 const utcOf = (at: Instant): string => `${at.slice(0, 19).replace(/[-:]/g, '')}Z`

@@ -1,13 +1,15 @@
 import type { Message } from '../message'
 
+export type FormatFault = 'not-opml' | 'not-calendar' | 'no-list' | 'too-deep'
+
 /** A file that can't be used as a whole. `detail` says why. */
 export class FormatError extends Error {
-  readonly code: 'not-opml' | 'no-list' | 'too-deep'
+  readonly code: FormatFault
   readonly detail: Message
   /** Line of the trouble, from 1. */
   readonly line: number
 
-  constructor(code: 'not-opml' | 'no-list' | 'too-deep', line: number, detail: Message) {
+  constructor(code: FormatFault, line: number, detail: Message) {
     super(detail.code)
     this.name = 'FormatError'
     this.code = code

@@ -1,5 +1,6 @@
 export { writeCalendar, type CalendarEntry } from './calendar'
 export { FormatError } from './errors'
+export { readCalendar, type CalendarRow } from './readCalendar'
 export { readBookmarks, writeBookmarks, type Bookmark } from './bookmarks'
 export { readOpml, writeLinks, writeOpml, type OpmlSource } from './opml'
 export type { Columns, Read } from './rows'

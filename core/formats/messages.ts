@@ -9,6 +9,13 @@ export interface FormatMessages {
   'list.no-bookmarks': object
   'list.no-column': object
   'list.without-address': { items: number }
+  'calendar.none': object
+  'calendar.no-start': { title: string }
+  'calendar.no-day': { title: string; text: string }
+  'calendar.too-often': { title: string }
+  'calendar.bad-rule': { title: string }
+  'calendar.no-zone': { name: string }
+  'calendar.too-many': { most: number }
   // What is wrong with a row of a table of posts.
   'bulk.no-text': object
   'bulk.no-account': object

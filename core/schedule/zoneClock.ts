@@ -19,7 +19,8 @@ export interface ZoneClock {
   add(utc: number, offset: Offset, times?: number): number
 }
 
-interface Stretch {
+/** From an instant on, a zone is so far ahead of UTC. */
+export interface Stretch {
   from: number
   offset: number
 }
@@ -29,7 +30,11 @@ interface Stretch {
  * zone.
  */
 export function zoneClock(zone: string, from: number, to: number): ZoneClock {
-  const stretches = stretchesAround(zone, from - 3 * DAY, to + 3 * DAY)
+  return clockOf(stretchesAround(zone, from - 3 * DAY, to + 3 * DAY))
+}
+
+/** The clock of a zone whose changes are known, in order; the first of them is from the beginning of time. */
+export function clockOf(stretches: Stretch[]): ZoneClock {
   const offsetAt = (utc: number): number => {
     let at = stretches.length - 1
     while (at > 0 && stretches[at]!.from > utc) at--
