@@ -31,6 +31,14 @@ interface CampaignPlan {
   of: string
 }
 
+/** A brand's almanac: days of its own by how many days they are off, an account that keeps holidays. */
+interface AlmanacPlan {
+  places: { country: string; region: string; observances: boolean }[]
+  calendars: { name: string; url: string }[]
+  closed: string
+  entries: { in: number; [field: string]: unknown }[]
+}
+
 interface BrandPlan {
   id: string
   region: string
@@ -50,6 +58,7 @@ interface BrandPlan {
   profiles: { address: string; label: string; folder: string }[]
   watches: { name: string; query: string; ink: number }[]
   campaigns: CampaignPlan[]
+  almanac: AlmanacPlan
   accounts: {
     address: string
     token: string
@@ -259,6 +268,24 @@ for (const brand of brands) await fillEvergreens(client, brand)
 await keepFinds(brands[0]!)
 await mailFind(brands[0]!)
 for (const brand of brands) await keepSome(brand)
+for (const brand of brands) await fillAlmanac(brand)
+
+async function fillAlmanac({ id, almanac }: BrandPlan): Promise<void> {
+  const at = `/api/brands/${id}`
+  const { now } = await client.get<{ now: string }>('/api/me')
+  for (const place of almanac.places) await client.post(`${at}/almanac/places`, place)
+  for (const calendar of almanac.calendars) await client.post(`${at}/almanac/calendars`, calendar)
+  for (const { in: days, ...entry } of almanac.entries) {
+    const from = new Date(Date.parse(now) + days * 24 * HOUR).toISOString().slice(0, 10)
+    await client.post(`${at}/almanac/entries`, { ...entry, from })
+  }
+  const closed = (await client.get<View>(at)).accounts.find(({ name }) => name === almanac.closed)
+  if (closed)
+    await client.put(`${at}/accounts/${closed.id}/timetable`, {
+      ...closed,
+      holidays: { action: 'none', slots: [] },
+    })
+}
 
 async function makeCampaigns(at: string, plans: CampaignPlan[]): Promise<void> {
   const { now } = await client.get<{ now: string }>('/api/me')

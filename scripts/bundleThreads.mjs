@@ -8,6 +8,8 @@ for (const [entry, name] of [
   ['server/platform/db/sqlite/reads.ts', 'reads.mjs'],
   // Carries a large library, and is loaded by a thread that needs it.
   ['server/capture/readPdf.ts', 'pdf.mjs'],
+  // Carries the holidays of all countries.
+  ['server/almanac/holidayData.ts', 'holidays.mjs'],
 ]) {
   await build({
     entryPoints: [entry],

@@ -1,3 +1,4 @@
+import { registerAlmanac } from './almanac/register'
 import { registerArchives } from './archives/register'
 import { registerArticles } from './articles/register'
 import { registerBatches } from './batches/register'
@@ -34,6 +35,7 @@ const SUBJECTS: [name: string, register?: () => void][] = [
   ['clippings', registerClippings],
   ['results', registerResults],
   ['campaigns'],
+  ['almanac', registerAlmanac],
   ['posts', registerPosts],
   ['evergreens'],
   ['schedule', registerSchedule],

@@ -1,6 +1,7 @@
 // Every message there is, said in English: for the server, which stores codes and says them at its edge. A
 // screen says those of its subject alone.
 import type { Message } from '#core/message'
+import { almanacMessages, type AlmanacMessages } from '#shared/almanac/messages'
 import { archiveMessages, type ArchiveMessages } from '#shared/archives/messages'
 import { batchMessages, type BatchMessages } from '#shared/batches/messages'
 import { captureMessages, type CaptureMessages } from '#shared/capture/messages'
@@ -17,7 +18,8 @@ import { reportMessages, type ReportMessages } from '#shared/reports/messages'
 import { scheduleMessages } from '#shared/schedule/messages'
 import { sourceMessages, type SourceMessages } from '#shared/sources/messages'
 
-type Known = ArchiveMessages &
+type Known = AlmanacMessages &
+  ArchiveMessages &
   BatchMessages &
   CaptureMessages &
   ClippingMessages &
@@ -40,6 +42,7 @@ export const note = <C extends keyof Known & string>(
 export const quoted = (text: string): Message => ({ code: 'text', params: { text } })
 
 const sayOne = speaker(
+  almanacMessages,
   archiveMessages,
   batchMessages,
   captureMessages,

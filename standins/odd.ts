@@ -3,6 +3,30 @@ import { html, type Reply } from './http'
 /** Sites that are not as one would wish, for trying what happens with them. */
 const LONG_TITLE = 'A headline that goes on and on, '.repeat(70).slice(0, 2000)
 
+const calendar = (lines: string[]): Reply => ({
+  status: 200,
+  type: 'text/calendar; charset=utf-8',
+  body: `\ufeff${['BEGIN:VCALENDAR', 'VERSION:2.0', ...lines, 'END:VCALENDAR', ''].join('\r\n')}`,
+})
+const manyEvents = (): string[] =>
+  Array.from({ length: 20_000 }, (_, at) => [
+    ...['BEGIN:VEVENT', `UID:many-${at}`, `SUMMARY:Event ${at}`],
+    ...[`DTSTART;VALUE=DATE:2027${at % 2 === 0 ? '03' : '04'}${String((at % 28) + 1).padStart(2, '0')}`, 'END:VEVENT'],
+  ]).flat()
+const PROGRAMME = [
+  ...['BEGIN:VTIMEZONE', 'TZID:Hill time', 'BEGIN:STANDARD', 'DTSTART:19701025T020000'],
+  ...['RRULE:FREQ=YEARLY;BYMONTH=10;BYDAY=-1SU', 'TZOFFSETFROM:+0100', 'TZOFFSETTO:+0000', 'END:STANDARD'],
+  ...['BEGIN:DAYLIGHT', 'DTSTART:19700329T010000', 'RRULE:FREQ=YEARLY;BYMONTH=3;BYDAY=-1SU'],
+  ...['TZOFFSETFROM:+0000', 'TZOFFSETTO:+0100', 'END:DAYLIGHT', 'END:VTIMEZONE'],
+  ...['BEGIN:VEVENT', 'UID:evening@programme.example', 'SUMMARY:Open evening at the dome\\, with tea'],
+  ...['DESCRIPTION:Doors at half past eight. The moon decides wh', ' at is shown.', 'URL:https://programme.example/'],
+  ...['DTSTART;TZID=Hill time:20250103T203000', 'RRULE:FREQ=MONTHLY;BYDAY=1FR', 'END:VEVENT'],
+  ...['BEGIN:VEVENT', 'UID:schools@programme.example', 'SUMMARY:Schools’ day', 'DTSTART;VALUE=DATE:20250110'],
+  ...['RRULE:FREQ=MONTHLY;BYDAY=3WE', 'END:VEVENT'],
+  ...['BEGIN:VEVENT', 'UID:tick@programme.example', 'SUMMARY:The clock ticks', 'DTSTART:20250101T000000Z'],
+  ...['RRULE:FREQ=MINUTELY', 'END:VEVENT'],
+]
+
 export const ODD_SITES: Record<string, (path: string) => Reply> = {
   'plainpage.example': () =>
     html(
@@ -22,6 +46,12 @@ export const ODD_SITES: Record<string, (path: string) => Reply> = {
       : { status: 302, headers: { location: 'https://movedin.example/' } },
   'inward.example': () => ({ status: 302, headers: { location: 'http://127.0.0.1:1/feed.xml' } }),
   'closed.example': () => ({ status: 403, body: 'Members only.' }),
+  // A calendar as programs write it: a zone of its own, folded lines, a byte-order mark.
+  'programme.example': (path) => {
+    if (path === '/many.ics') return calendar(manyEvents())
+    if (path === '/dates.ics') return calendar(PROGRAMME)
+    return html('<!doctype html><title>A programme</title><h1>The programme</h1>')
+  },
   'oddities.example': () => ({
     status: 200,
     type: 'application/rss+xml',

@@ -5,6 +5,9 @@ import type { Point } from '~/base/dragSensor'
 import { addDays } from '~/base/localTime'
 import { nearestSlot } from '~/schedule/nearestSlot'
 import { useScheduleStore } from '~/schedule/scheduleStore'
+import { datesByDay } from '~/almanac/datesByDay'
+import DaySign from '~/almanac/DaySign.vue'
+import { useAlmanacDays } from '~/almanac/useAlmanacDays'
 import { useAnsweringHours } from './useAnsweringHours'
 
 interface Tick {
@@ -25,10 +28,12 @@ const times = useTimes()
 const labels = words.frame.ribbon
 const view = computed(() => schedule.ribbon)
 const shadeOf = useAnsweringHours()
+const { titleOf } = useAlmanacDays()
 
 const days = computed(() => {
   const week = view.value
   if (!week) return []
+  const dates = datesByDay(week.dates)
   return Array.from({ length: 7 }, (_, at) => addDays(week.from, at)).map((date) => {
     const cards = week.cards.filter((card) => times.moment(card.at).date === date)
     const open = week.open.filter(
@@ -41,6 +46,7 @@ const days = computed(() => {
       ticks: cards.map(tickOf),
       hollow: open.map((slot) => ({ key: `${slot.accountId}${slot.at}`, left: leftOf(slot.at) })),
       lined: cards.length,
+      dates: dates.get(date) ?? [],
       open: open.length,
     }
   })
@@ -129,11 +135,14 @@ const openDay = (date: string): Promise<unknown> =>
       type="button"
       class="relative flex min-w-0 flex-col border-r border-rule px-2.5 pt-[7px] text-left hover:bg-paper max-column:px-1.5"
       :class="{ 'bg-well': over === day.date }"
-      :aria-label="labels.day(day.name, day.lined, day.open)"
+      :aria-label="[labels.day(day.name, day.lined, day.open), ...day.dates.map(titleOf)].join(', ')"
       @click="openDay(day.date)"
     >
       <span class="flex justify-between gap-1 text-[11.5px] leading-tight whitespace-nowrap">
-        <b class="font-semibold" :class="at === 0 ? 'text-ink' : 'text-ink-2'">{{ day.name }}</b>
+        <span class="inline-flex items-center gap-1">
+          <b class="font-semibold" :class="at === 0 ? 'text-ink' : 'text-ink-2'">{{ day.name }}</b>
+          <DaySign :date="day.date" :dates="day.dates" sign-only />
+        </span>
         <span class="truncate text-tiny text-ink-3 max-column:hidden">{{
           [day.lined || '', day.open ? labels.open(day.open) : ''].filter(Boolean).join(' · ')
         }}</span>

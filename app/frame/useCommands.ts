@@ -34,6 +34,7 @@ export function useCommands() {
           command(labels.addWatch, () => goTo('/watch/new')),
           command(words.writing.newPost, () => goTo('/desk/new')),
           command(words.campaigns.title, () => goTo('/campaigns')),
+          command(words.almanac.title, () => goTo('/almanac')),
           command(words.batch.title, () => goTo('/posts-from-file')),
           command(labels.fetchAll, fetchAll),
           command(brand.view?.brand.hold ? words.hold.liftTitle.brand : words.hold.title.brand, () =>

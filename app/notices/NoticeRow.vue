@@ -1,5 +1,15 @@
 <script setup lang="ts">
-import { BellRing, CircleHelp, Clock, Hand, KeyRound, ListEnd, Scissors, TriangleAlert } from '@lucide/vue'
+import {
+  BellRing,
+  CalendarDays,
+  CircleHelp,
+  Clock,
+  Hand,
+  KeyRound,
+  ListEnd,
+  Scissors,
+  TriangleAlert,
+} from '@lucide/vue'
 import type { NoticeKind, NoticeView } from '#shared/notices/types'
 import * as words from '#shared/words'
 
@@ -15,6 +25,7 @@ const ICONS: Record<NoticeKind, typeof Clock> = {
   token: KeyRound,
   'line-ends': ListEnd,
   rules: BellRing,
+  almanac: CalendarDays,
 }
 const BAD: NoticeKind[] = ['not-sent', 'decide', 'in-part', 'token']
 </script>

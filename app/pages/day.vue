@@ -3,6 +3,7 @@ import * as words from '#shared/words'
 import { useNoticeList } from '~/notices/useNoticeList'
 import NoticeRow from '~/notices/NoticeRow.vue'
 import DayWaiting from '~/delivery/DayWaiting.vue'
+import DayAlmanac from '~/almanac/DayAlmanac.vue'
 import DayOut from '~/delivery/DayOut.vue'
 
 const labels = words.day
@@ -56,6 +57,7 @@ const see = (): void => void list.seeAll().catch((error: unknown) => notices.com
         class="min-h-0 overflow-y-auto border-l border-rule px-4 py-5 max-wide:overflow-visible max-wide:border-t max-wide:border-l-0"
       >
         <DayOut />
+        <DayAlmanac class="mt-6" />
       </aside>
     </div>
   </div>

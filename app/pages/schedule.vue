@@ -172,6 +172,7 @@ const faces = [
       <PlainButton v-if="brand.canWork && (schedule.ribbon?.openCount ?? 0) > 0" to="/fill-slots">{{
         words.fill.title
       }}</PlainButton>
+      <PlainButton to="/almanac">{{ words.almanac.title }}</PlainButton>
       <PlainButton to="/campaigns">{{ words.campaigns.title }}</PlainButton>
       <PlainButton v-if="!brand.canWork && face === 'month'" :to="paper">{{
         words.calendars.toPrint

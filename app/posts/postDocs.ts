@@ -1,8 +1,10 @@
+import type { AlmanacDate } from '#shared/almanac/types'
 import type { Campaign } from '#shared/campaigns/types'
 import type { Account } from '#shared/networks/types'
 import type { ArticleFull } from '#shared/reading/types'
 import type { Brand } from '#shared/people/types'
 import type { Clipping } from '#shared/clippings/types'
+import { instantOf } from '~/base/localTime'
 import { emptyDoc, emptyPart } from '#shared/posts/docs'
 import type { PostDoc, PostView } from '#shared/posts/types'
 
@@ -46,6 +48,25 @@ export const docForCampaign = (campaign: Campaign, accounts: Account[]): PostDoc
   ),
 })
 
+/**
+ * A post for a date of the almanac: with its prompt beside it, and due on that day where it is still to come.
+ */
+export function docForDay(
+  date: Pick<AlmanacDate, 'date' | 'title' | 'of' | 'prompt' | 'url' | 'pillarId'>,
+  { pillars, zone, now }: { pillars: { id: string }[]; zone: string; now: number },
+): PostDoc {
+  const [from, to] = ['00:00', '23:59'].map((time) => instantOf(date.date, time, zone)) as [string, string]
+  const isOver = Date.parse(to) <= now
+  return {
+    ...emptyDoc(),
+    day: { date: date.date, title: date.title, prompt: date.prompt, of: date.of },
+    link: date.url,
+    pillarId: pillars.some(({ id }) => id === date.pillarId) ? date.pillarId : null,
+    notBefore: isOver || Date.parse(from) <= now ? null : from,
+    goodUntil: isOver ? null : to,
+  }
+}
+
 /** Words of others stand in quotation marks, one's own do not. */
 const saidOf = (kind: Clipping['kind'], words: string): string => (kind === 'words' ? words : `“${words}”`)
 
@@ -83,6 +104,7 @@ export const docOfPost = ({ id, doc }: PostView, after = -1): PostDoc => ({
   fromPostId: id,
   goodUntil: null,
   notBefore: null,
+  day: null,
 })
 
 /** What a post is about, as far as its parts come from there. */

@@ -1,3 +1,4 @@
+import { almanacRoutes } from '#shared/almanac/routes'
 import { clippingRoutes } from '#shared/clippings/routes'
 import { readingRoutes } from '#shared/reading/routes'
 import type { LocationQuery } from 'vue-router'
@@ -5,7 +6,7 @@ import type { ArticleFull } from '#shared/reading/types'
 import type { Clipping } from '#shared/clippings/types'
 import { emptyDoc, emptyPart } from '#shared/posts/docs'
 import { linkOf } from './postActions'
-import { docForCampaign, docOfArticle, docOfClippings, docOfPost } from './postDocs'
+import { docForCampaign, docForDay, docOfArticle, docOfClippings, docOfPost } from './postDocs'
 import type { PostEditor } from './usePostEditor'
 import { useUsualAccounts } from './useUsualAccounts'
 import { useDeskStore } from './deskStore'
@@ -18,6 +19,7 @@ export function useWritingSource(editor: PostEditor) {
   const { isUsual } = useUsualAccounts()
   const brand = useBrandStore()
   const desk = useDeskStore()
+  const clock = useClockStore()
   const article = shallowRef<ArticleFull | null>(null)
   const clippings = shallowRef<Clipping[]>([])
   const failed = shallowRef<unknown>(null)
@@ -59,6 +61,8 @@ export function useWritingSource(editor: PostEditor) {
       clippings.value = all.filter((item) => ids.includes(item.id))
       return editor.begin(docOfClippings(clippings.value), `clippings ${kept}`)
     }
+    const date = asked(query, 'day')
+    if (date) return beginForDay(date, asked(query, 'title'), asked(query, 'of') || null)
     const campaign = brand.view?.campaigns.find(({ id }) => id === asked(query, 'campaign'))
     if (campaign && !articleId)
       return editor.begin(docForCampaign(campaign, brand.view?.accounts ?? []), `campaign ${campaign.id}`)
@@ -79,6 +83,17 @@ export function useWritingSource(editor: PostEditor) {
       }),
       full.id,
     )
+  }
+  /** A post for a date of the almanac: with its prompt, and due on that day. */
+  async function beginForDay(date: string, title: string, of: string | null): Promise<void> {
+    const dates = await brand.call(almanacRoutes.dates, { query: { from: date, days: 1 } })
+    const found = dates.find((one) => one.date === date && one.title === title && one.of === of)
+    const doc = docForDay(found ?? { date, title, of, prompt: '', url: null, pillarId: null }, {
+      pillars: brand.view?.pillars ?? [],
+      zone: brand.view?.brand.zone ?? 'UTC',
+      now: clock.now,
+    })
+    editor.begin(doc, `day ${date} ${title} ${of ?? ''}`)
   }
   /**
    * A post of one's own; for one account where a slot of it was chosen, about a page where its address is

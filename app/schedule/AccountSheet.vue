@@ -3,6 +3,8 @@ import { Pause } from '@lucide/vue'
 import type { Account } from '#shared/networks/types'
 import type { Card, ScheduleView } from '#shared/schedule/types'
 import * as words from '#shared/words'
+import { datesByDay } from '~/almanac/datesByDay'
+import DaySign from '~/almanac/DaySign.vue'
 import { cellOf, daysOf, entriesByCell, type SheetEntry } from './scheduleGrid'
 import SheetCell from './SheetCell.vue'
 import type { Shift } from './useCardShift'
@@ -20,6 +22,7 @@ const clock = useClockStore()
 const brand = useBrandStore()
 const today = computed(() => times.moment(clock.now).date)
 const days = computed(() => daysOf(props.view))
+const dates = computed(() => datesByDay(props.view.dates))
 // Made once for what is shown: the sheet is drawn anew with every place a dragged card passes.
 const cells = computed(() => entriesByCell(props.view, (at) => times.moment(at).date))
 const NONE: SheetEntry[] = []
@@ -66,6 +69,11 @@ const holdLabel = (account: Account): string => {
             :class="date === today ? 'text-ink shadow-[inset_0_-2px_0_var(--bad)]' : 'text-ink-2'"
           >
             {{ times.dateDay(date) }}
+            <DaySign
+              class="ml-1.5 max-w-[calc(100%-60px)] align-bottom font-normal"
+              :date="date"
+              :dates="dates.get(date) ?? []"
+            />
           </th>
         </tr>
       </thead>

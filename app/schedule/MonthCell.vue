@@ -2,6 +2,7 @@
 import type { PlacedCard, MovedCard } from '#shared/schedule/types'
 import * as words from '#shared/words'
 import { NOWHERE, vDropTarget } from '~/base/dragging'
+import DaySign from '~/almanac/DaySign.vue'
 import MonthCard from './MonthCard.vue'
 import type { MonthDay } from './monthDays'
 import { ontoDay, type Places } from './sheetMoves'
@@ -81,6 +82,7 @@ const would = computed(() => {
       >
         {{ day.number }}
       </button>
+      <DaySign class="grow max-column:hidden" :date="day.date" :dates="day.dates" />
       <span class="truncate text-tiny max-column:hidden" :class="isGap ? 'text-warn' : 'text-ink-3'">
         <button
           v-if="more > 0"

@@ -1,5 +1,6 @@
 import { endOfMonth, parseDate, startOfMonth, startOfWeek } from '@internationalized/date'
 import type { MonthView, PlacedCard } from '#shared/schedule/types'
+import { datesByDay } from '~/almanac/datesByDay'
 import { addDays } from '~/base/localTime'
 
 /** The weeks that show a month, whole, by the locale's first day of the week. `month` is `YYYY-MM`. */
@@ -37,6 +38,8 @@ export interface MonthDay {
   open: MonthView['open']
   /** Slots that nothing is planned for yet. */
   later: MonthView['later']
+  /** What the almanac has on it. */
+  dates: MonthView['dates']
 }
 
 /** A month day by day, with the cards that are wanted. */
@@ -64,6 +67,7 @@ export function daysOfMonth(
     return days
   }
   const [cards, open, later] = [by(view.cards.filter(isWanted)), by(view.open), by(view.later)]
+  const dates = datesByDay(view.dates)
   return Array.from({ length: view.weeks * 7 }, (_, at) => addDays(view.from, at)).map((date) => ({
     date,
     number: Number(date.slice(8)),
@@ -73,5 +77,6 @@ export function daysOfMonth(
     cards: cards.get(date) ?? [],
     open: (open.get(date) ?? []).filter(({ use, held }) => use !== 'free' && !held),
     later: later.get(date) ?? [],
+    dates: dates.get(date) ?? [],
   }))
 }

@@ -26,6 +26,7 @@ export const PLAN_CHANGES = [
   'pillar',
   'brand',
   'clock',
+  'almanac',
 ] as const satisfies ChangeKind[]
 
 /**

@@ -1,6 +1,7 @@
 import type { InferType } from 'yup'
 import { scheduleRoutes } from '#shared/schedule/routes'
 import { watchDebounced } from '@vueuse/core'
+import type { HolidaysView } from '#shared/almanac/types'
 import type { Account } from '#shared/networks/types'
 import type { Undoable } from '#shared/platform/types'
 import type { ExceptView, PlanChange } from '#shared/schedule/types'
@@ -36,6 +37,7 @@ export function useTimetable(id: string) {
   const form = useForm(timetableSchema, {
     slots: [] as PlannedSlot[],
     except: [] as unknown[],
+    holidays: null as HolidaysView | null,
     mix: [] as unknown[],
     perDay: null as number | string | null,
     minGapMinutes: 0 as number | string,
@@ -44,6 +46,10 @@ export function useTimetable(id: string) {
   })
   const days = ref<ExceptDraft[]>([])
   const shares = ref<MixDraft[]>([])
+  const holidays = computed({
+    get: () => form.values.holidays,
+    set: (wish) => (form.values.holidays = wish),
+  })
   const change = ref<PlanChange | null>(null)
 
   function take(known: Account): void {
@@ -63,6 +69,7 @@ export function useTimetable(id: string) {
     form.start({
       slots,
       except: known.except,
+      holidays: known.holidays,
       mix: known.mix,
       perDay,
       minGapMinutes,
@@ -120,7 +127,7 @@ export function useTimetable(id: string) {
     if (done && account.value) take(account.value)
     return done
   }
-  return { account, form, days, shares, change, isChanged, isRight, save }
+  return { account, form, days, holidays, shares, change, isChanged, isRight, save }
 }
 
 const excepts = (days: ExceptDraft[]): ExceptView[] =>

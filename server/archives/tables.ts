@@ -1,3 +1,4 @@
+import { almanacArchived } from '#server/almanac/archive'
 import { articlesArchived } from '#server/articles/archive'
 import { campaignsArchived } from '#server/campaigns/archive'
 import { clippingsArchived } from '#server/clippings/archive'
@@ -38,6 +39,7 @@ export const ARCHIVED: readonly Archived[] = inOrder([
   ...articlesArchived,
   ...clippingsArchived,
   ...campaignsArchived,
+  ...almanacArchived,
   ...postsArchived,
   ...evergreensArchived,
   ...deliveryArchived,
@@ -56,6 +58,9 @@ export const NOT_ARCHIVED: Readonly<Record<string, string>> = {
   batch_pictures: 'files at work',
   batch_rows: 'files at work',
   batches: 'files at work',
+  almanac_calendars: 'calendars from elsewhere: read anew by hand',
+  calendar_days: 'of calendars from elsewhere',
+  calendar_texts: 'of calendars from elsewhere',
   calendars: 'secret addresses',
   captures: 'a person’s',
   changes: 'what screens are told of',

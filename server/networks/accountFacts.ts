@@ -1,6 +1,7 @@
-import { readExcepts, readMixes, readRules } from './rowJson'
+import { readExcepts, readHolidaysOf, readMixes, readRules } from './rowJson'
 import { readTexts } from '#shared/platform/json'
 import type { AccountRow } from './rows'
+import type { HolidaysView } from '#shared/almanac/types'
 import type { ExceptView, MixView } from '#shared/schedule/types'
 import { type BrandRow, isHeld } from '#server/people'
 import { now } from '#server/platform/clock'
@@ -10,6 +11,9 @@ import type { NetworkRules } from '#core/post'
 
 /** The days of an account’s timetable that differ. */
 export const exceptionsOf = (account: AccountRow): ExceptView[] => readExcepts(account.except_json)
+
+/** What an account does on public holidays; null for as ever. */
+export const holidaysOf = (account: AccountRow): HolidaysView | null => readHolidaysOf(account.holidays_json)
 
 /** The shares that an account’s pillars may have at most. */
 export const mixOf = (account: AccountRow): MixView[] => readMixes(account.mix_json)

@@ -35,7 +35,7 @@ import { takeBackGrant, withFreshToken } from './signIn/grants'
 import type { AskWith } from './connectors/connector'
 import { xrpc } from './connectors/atprotoSession'
 import type { NetworkRules } from '#core/post'
-import { appearsOnOf, exceptionsOf, mixOf, rulesOf } from './accountFacts'
+import { appearsOnOf, exceptionsOf, holidaysOf, mixOf, rulesOf } from './accountFacts'
 import type { Actor } from '#server/platform/changes/actor'
 import { announce } from '#server/platform/changes/announce'
 import { noticeRules, noticeToken } from './accountNotices'
@@ -81,6 +81,7 @@ function accountOf(row: AccountRow, slots: SlotRow[], named: string[]): Account 
     hashtagsMost: row.hashtags_most,
     buttonLabel: row.button_label,
     except: exceptionsOf(row),
+    holidays: holidaysOf(row),
     mix: mixOf(row),
     hold: holdView(row),
     networkId: row.network_id,

@@ -16,7 +16,7 @@ import {
   TEXTS,
   type Archived,
 } from '#server/platform/archive/kinds'
-import { readEndpoint, readExcepts, readLinkRule, readMixes, readRules } from './rowJson'
+import { readEndpoint, readExcepts, readHolidaysOf, readLinkRule, readMixes, readRules } from './rowJson'
 import { ACCOUNTS, DESCRIBED_NETWORKS, SLOTS } from './rows'
 
 /**
@@ -45,6 +45,7 @@ export const networksArchived: Archived[] = [
       link_rule_json: json(readLinkRule),
       except_json: json(readExcepts, ['pillarId']),
       mix_json: json(readMixes, ['pillarId']),
+      holidays_json: json(readHolidaysOf, ['pillarId']),
       also_to_json: TEXTS,
       appears_on_json: IDS,
       per_day: between(1, 1_000),

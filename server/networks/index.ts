@@ -4,7 +4,7 @@
 export { asAccount } from './accountAccess'
 export { clientMetadata } from './signIn/atprotoSignIn'
 export { beginSignIn, endSignIn, wayIn } from './signIn/signIns'
-export { appearsOnOf, exceptionsOf, mixOf, planHold, rulesOf } from './accountFacts'
+export { appearsOnOf, exceptionsOf, holidaysOf, mixOf, planHold, rulesOf } from './accountFacts'
 export { noticeLate, noticeToken } from './accountNotices'
 export { accountsOfBrand, addAccount, checkAccount, checkAgain, editAccount, removeAccount } from './accounts'
 export { addSlots, type SlotInput } from './addAccount'

@@ -14,6 +14,7 @@ import {
   type Is,
 } from '#shared/platform/json'
 import type { SlotInput } from './addAccount'
+import type { HolidaysView } from '#shared/almanac/types'
 import type { ExceptView, MixView } from '#shared/schedule/types'
 
 // What accounts hold as JSON.
@@ -73,6 +74,17 @@ const isExcept: Is<ExceptView> = isShape<ExceptView>({
   ),
 })
 
+const isHolidays: Is<HolidaysView> = isShape<HolidaysView>({
+  action: isOneOf('none', 'replace'),
+  slots: isListOf(
+    isShape<HolidaysView['slots'][number]>({
+      time: isText,
+      use: isOneOf('any', 'pillar', 'free'),
+      pillarId: orNull(isText),
+    }),
+  ),
+})
+
 const isMix: Is<MixView> = isShape<MixView>({ pillarId: isText, maxShare: isNumber, windowDays: isNumber })
 
 /** Where a network passes posts on to (Micropub's syndication targets). */
@@ -100,6 +112,9 @@ export const readRules = (json: string): NetworkRules => readJson(json, isRules)
 export const readLinkRule = (json: string | null): LinkRule | null =>
   json === null ? null : readJson(json, isLinkRule)
 export const readExcepts = (json: string): ExceptView[] => readJson(json, isListOf(isExcept))
+/** What an account does on public holidays; null for as ever. */
+export const readHolidaysOf = (json: string | null): HolidaysView | null =>
+  json === null ? null : readJson(json, isHolidays)
 export const readMixes = (json: string): MixView[] => readJson(json, isListOf(isMix))
 /**
  * Where an account’s network is asked, by what it is asked for. Throws where the row holds something else.

@@ -37,6 +37,8 @@ export const ACCOUNTS = tableOf('accounts', {
   repeat_after_days: whole().orNull(),
   /** Days that differ from the week. */
   except_json: text().orDefault(),
+  /** What it does on public holidays; null for as ever. */
+  holidays_json: text().orNull(),
   /** Shares of the posts that pillars may have. */
   mix_json: text().orDefault(),
   /** Until when its network wants no posts of ours; null for no wish. */

@@ -64,6 +64,7 @@ export {
   removeQueueItem,
   sendingsOfPosts,
 } from './queries/queueItems'
+export { postsOfDays } from './queries/days'
 export { postsOfCampaigns, resultsOfCampaign } from './queries/campaigns'
 export { hasPicture, pictureAddresses } from './queries/pictures'
 export type { PostRow } from './rows'

@@ -3,6 +3,7 @@ import { readTexts } from '#shared/platform/json'
 import { v7 as uuid } from 'uuid'
 import { toInstant } from '#core/instant'
 import type { LinkPlace } from '#core/post'
+import type { PostDay } from '#shared/almanac/types'
 import type { AccountPart, PostDoc } from '#shared/posts/types'
 import { setTagsOf } from '#server/articles'
 import type { Db } from '#server/platform/db'
@@ -38,6 +39,7 @@ export async function docsOf(db: Db, rows: PostRow[]): Promise<Map<string, PostD
         tags: inOrder(own(tags, row.id).map(({ name }) => name)),
         goodUntil: row.good_until === null ? null : toInstant(row.good_until),
         notBefore: row.not_before === null ? null : toInstant(row.not_before),
+        day: dayOf(row),
         language: row.language,
         pictures: own(pictures, row.id).map((item) => ({
           id: item.picture_id,
@@ -49,6 +51,12 @@ export async function docsOf(db: Db, rows: PostRow[]): Promise<Map<string, PostD
     ]),
   )
 }
+
+/** The date of the almanac that a post is for. */
+const dayOf = (row: PostRow): PostDay | null =>
+  row.for_day === null
+    ? null
+    : { date: row.for_day, title: row.for_title ?? '', prompt: row.prompt ?? '', of: row.almanac_id }
 
 /** Names of tags as a document has them: each once, in the order of the alphabet. */
 export const inOrder = (names: string[]): string[] => [...new Set(names)].sort((a, b) => (a < b ? -1 : 1))
@@ -81,6 +89,10 @@ export const columnsOf = (doc: PostDoc) => ({
   campaign_id: doc.campaignId,
   good_until: doc.goodUntil === null ? null : Date.parse(doc.goodUntil),
   not_before: doc.notBefore === null ? null : Date.parse(doc.notBefore),
+  for_day: doc.day?.date ?? null,
+  for_title: doc.day?.title ?? null,
+  prompt: doc.day?.prompt ?? null,
+  almanac_id: doc.day?.of ?? null,
   language: doc.language,
 })
 

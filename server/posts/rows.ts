@@ -23,6 +23,11 @@ export const POSTS = tableOf('posts', {
   credit: text().orNull(),
   good_until: whole().orNull(),
   not_before: whole().orNull(),
+  /** The date of the almanac it is for: its day, title and prompt, and the entry or calendar it is of. */
+  for_day: text().orNull(),
+  for_title: text().orNull(),
+  prompt: text().orNull(),
+  almanac_id: text().orNull(),
   series_id: text().orNull(),
   approval: text<'draft' | 'in-review' | 'approved' | 'sent-back'>(),
   approved_by: text().orNull(),

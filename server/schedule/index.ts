@@ -1,6 +1,7 @@
 // The Schedule: timetables, the plan, placing and moving what is lined up, holds.
 // Owns: what the plan is made from; a plan itself is never stored.
-// May ask: people, articles, clippings, networks, delivery, campaigns, posts, evergreens.
+// May ask: people, articles, clippings, networks, delivery, campaigns, almanac, posts, evergreens.
+export { almanacDates } from './almanac'
 export { backInLine, putBackInLine } from './backInLine'
 export { campaignLines, campaignPage, endCampaign } from './campaigns'
 export { evergreenTurns } from './evergreenTurns'

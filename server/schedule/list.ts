@@ -125,7 +125,17 @@ function keptShortly<T>(most: number) {
 /** Changes that are about nothing a sent post is sorted or narrowed by; what goes out is counted besides. */
 const NOT_OF_SENT = [
   ...(['line', 'line-order', 'evergreen', 'post', 'post-text', 'pillar', 'article', 'tag', 'watch'] as const),
-  ...(['watch-hit', 'notice', 'letter', 'token', 'report', 'import', 'calendar', 'batch'] as const),
+  ...([
+    'watch-hit',
+    'notice',
+    'letter',
+    'token',
+    'report',
+    'import',
+    'calendar',
+    'batch',
+    'almanac',
+  ] as const),
 ]
 const keptSent = keptShortly<SentKey[]>(MOST_ORDERS)
 const keptKnown = keptShortly<Known>(MOST_ORDERS)

@@ -7,6 +7,7 @@ import { now } from '#server/platform/clock'
 import { useDb, type Db } from '#server/platform/db'
 import { deliveriesShown, dueTimes, type ShownDelivery } from '#server/delivery'
 import { aboutPosts, approvalOf, wordingsOf, type QueuedPost } from '#server/posts'
+import { datesWithPosts, dayAfter } from './almanac'
 import { CARD_STATES, idsIn } from './cards'
 import type { BrandPlan } from './plan'
 import { planShown } from './recentPlan'
@@ -67,6 +68,7 @@ export async function monthOf(brandId: string, from: string, weeks: number): Pro
         return { accountId, at, slotId, use, held: isHeld }
       }),
     later: laterSlots(known, end).filter(isShown),
+    dates: await datesWithPosts(db, brandId, { from, to: dayAfter(from, weeks * 7) }),
   }
 }
 

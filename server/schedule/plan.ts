@@ -14,6 +14,7 @@ import {
   type PlanPost,
   type Timetable,
 } from '#core/schedule'
+import type { HolidaysView } from '#shared/almanac/types'
 import type { ExceptView } from '#shared/schedule/types'
 import { LIMITS } from '#shared/platform/limits'
 import * as words from '#shared/words'
@@ -25,6 +26,7 @@ import {
   type AccountRow,
   type SlotRow,
   exceptionsOf,
+  holidaysOf,
   mixOf,
   planHold,
   LATE_MINUTES,
@@ -32,6 +34,7 @@ import {
 import { brandById, pillarsOf, type BrandRow } from '#server/people'
 import { deliveriesBetween, type DeliveryRow } from '#server/delivery'
 import { sentOf, shownBefore } from './planHistory'
+import { holidaysFor } from '#server/almanac'
 import { asPlanned, poolOf, type Pooled } from '#server/evergreens'
 import { queueItemsOfBrand, type QueuedPost, linkKeyOf } from '#server/posts'
 import { problem } from '#server/platform/http/problem'
@@ -53,6 +56,8 @@ export interface BrandPlan {
   /** By their id, which is a planned post's id. */
   lines: Map<string, QueuedPost>
   deliveries: DeliveryRow[]
+  /** Days that are public holidays somewhere the brand keeps to them. */
+  holidays: string[]
   /** The evergreens, by their id. */
   pool: Map<string, Pooled>
   input: PlanInput
@@ -89,6 +94,7 @@ export async function planFacts(db: Db, brandId: string): Promise<Omit<BrandPlan
     await deliveriesBetween(db, brandId, at - lookBack * DAY, at + LIMITS.planDays * DAY),
     new Set((await pillarsOf(db, brandId)).map(({ id }) => id)),
   ]
+  const holidays = await holidaysFor(db, brandId)
   const pool = await poolOf(db, brandId)
   const ids = new Map(pool.map(({ row }) => [`${row.post_id} ${row.account_id}`, row.id]))
   const evergreenOf = (one: DeliveryRow): string | null => ids.get(`${one.post_id} ${one.account_id}`) ?? null
@@ -98,7 +104,7 @@ export async function planFacts(db: Db, brandId: string): Promise<Omit<BrandPlan
     settleMinutes: SETTLE_MINUTES,
     lateMinutes: LATE_MINUTES,
     sameLinkApartMinutes: brand.link_apart_minutes,
-    accounts: accounts.map((account) => planAccount(brand, account, slots, pillars)),
+    accounts: accounts.map((account) => planAccount(brand, account, slots, { pillars, holidays })),
     posts: lines.map((line) => planPost(line, at)),
     evergreens: pool.filter(({ waits }) => waits === null).map(asPlanned),
     // One that was refused keeps its slot too: else the whole line would be tried, and refused, within a
@@ -111,6 +117,7 @@ export async function planFacts(db: Db, brandId: string): Promise<Omit<BrandPlan
   return {
     brand,
     accounts,
+    holidays,
     lines: new Map(lines.map((line) => [line.id, line])),
     deliveries,
     pool: new Map(pool.map((one) => [one.row.id, one])),
@@ -149,14 +156,14 @@ function planAccount(
   brand: BrandRow,
   account: AccountRow,
   slots: SlotRow[],
-  pillars: ReadonlySet<string>,
+  { pillars, holidays }: { pillars: ReadonlySet<string>; holidays: string[] },
 ): PlanInput['accounts'][number] {
   return {
     id: account.id,
     timetable: timetableOf(
       brand.zone,
       slots.filter((slot) => slot.account_id === account.id),
-      exceptionsOf(account),
+      withHolidays(exceptionsOf(account), holidaysOf(account), holidays),
       pillars,
     ),
     perDay: account.per_day,
@@ -167,6 +174,17 @@ function planAccount(
       .filter(({ pillarId }) => pillarId === EVERGREENS || pillars.has(pillarId))
       .map(({ pillarId, maxShare, windowDays }) => ({ pillar: pillarId, maxShare, windowDays })),
   }
+}
+
+/** Days that differ, with the holidays; of a day that is said to differ itself, that has the last word. */
+export function withHolidays(
+  except: ExceptView[],
+  wish: HolidaysView | null,
+  holidays: readonly string[],
+): ExceptView[] {
+  if (wish === null) return except
+  const said = new Set(except.map(({ date }) => date))
+  return [...except, ...holidays.filter((date) => !said.has(date)).map((date) => ({ ...wish, date }))]
 }
 
 /**

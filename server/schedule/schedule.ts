@@ -8,6 +8,7 @@ import { now } from '#server/platform/clock'
 import { useDb, type Db } from '#server/platform/db'
 import { deliveriesBetween, type DeliveryRow } from '#server/delivery'
 import type { QueuedPost } from '#server/posts'
+import { datesWithPosts } from './almanac'
 import { cardFacts, deliveryCard, queueCard, turnCard, turnOf } from './cards'
 import { cardTexts } from './cardTexts'
 import { HISTORY_DAYS, versionOf, type BrandPlan } from './plan'
@@ -110,6 +111,7 @@ async function scheduleFrom(
     to: last,
     zone: brand.zone,
     now: toInstant(now()),
+    dates: await datesWithPosts(db, brandId, { from: first, to: last }),
     cards: cards.filter((card) => isShown(card.at)).sort((a, b) => a.at.localeCompare(b.at)),
     open: open.filter((slot) => isShown(slot.at)),
     troubled: troubledOf(deliveries, [...lines.values()]).map((delivery) => deliveryCard(delivery, facts)),

@@ -1,6 +1,7 @@
 import { sayPlan } from '#shared/schedule/messages'
 import { EVERGREENS, planDifference, planLines, zoneClock, type PlanInput } from '#core/schedule'
 import { DAY, toInstant } from '#core/instant'
+import type { HolidaysView } from '#shared/almanac/types'
 import type { Undoable } from '#shared/platform/types'
 import type { ExceptView, MixView, PlanChange } from '#shared/schedule/types'
 import { now } from '#server/platform/clock'
@@ -12,11 +13,12 @@ import { problem } from '#server/platform/http/problem'
 import type { Actor } from '#server/platform/changes/actor'
 import { changeUndoably } from '#server/platform/changes/history'
 import { movedWithTexts } from './placing'
-import { planOf, timetableOf, type BrandPlan } from './plan'
+import { planOf, timetableOf, withHolidays, type BrandPlan } from './plan'
 
 export interface TimetableInput {
   slots: SlotInput[]
   except: ExceptView[]
+  holidays: HolidaysView | null
   perDay: number | null
   minGapMinutes: number
   repeatAfterDays: number | null
@@ -38,7 +40,12 @@ export async function tryTimetable(actor: Actor, id: string, input: TimetableInp
     pillar_id: slot.pillarId,
   }))
   const changed = {
-    timetable: timetableOf(known.brand.zone, slots, input.except, pillars),
+    timetable: timetableOf(
+      known.brand.zone,
+      slots,
+      withHolidays(input.except, input.holidays, known.holidays),
+      pillars,
+    ),
     perDay: input.perDay,
     minGapMinutes: input.minGapMinutes,
     repeatAfterDays: input.repeatAfterDays,
@@ -76,9 +83,11 @@ export async function setTimetable(actor: Actor, id: string, input: TimetableInp
     if (!row) throw problem('notFound')
     if (row.version !== input.version) throw problem('stale')
     const pillars = new Set((await pillarsOf(db, actor.brandId)).map((pillar) => pillar.id))
-    const named = [...input.slots, ...input.except.flatMap(({ slots }) => slots)].flatMap((slot) =>
-      slot.use === 'pillar' ? [slot.pillarId ?? ''] : [],
-    )
+    const named = [
+      ...input.slots,
+      ...input.except.flatMap(({ slots }) => slots),
+      ...(input.holidays?.slots ?? []),
+    ].flatMap((slot) => (slot.use === 'pillar' ? [slot.pillarId ?? ''] : []))
     if ([...named, ...input.mix.map(({ pillarId }) => pillarId)].some((pillar) => !pillars.has(pillar)))
       throw problem('notFound').at('slots')
     await tracked.update(
@@ -89,6 +98,7 @@ export async function setTimetable(actor: Actor, id: string, input: TimetableInp
         min_gap_minutes: input.minGapMinutes,
         repeat_after_days: input.repeatAfterDays,
         except_json: JSON.stringify(input.except),
+        holidays_json: input.holidays === null ? null : JSON.stringify(input.holidays),
         mix_json: JSON.stringify(input.mix),
         version: row.version + 1,
       },

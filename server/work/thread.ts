@@ -3,6 +3,7 @@ import type { Message } from '#core/message'
 import { setPriority } from 'node:os'
 import { parentPort, workerData } from 'node:worker_threads'
 import type { LaneName } from '#server/platform/jobs/lanes'
+import { almanacInThread } from '#server/almanac/inThread'
 import { archivesInThread } from '#server/archives/inThread'
 import { articlesInThread } from '#server/articles/inThread'
 import { batchesInThread } from '#server/batches/inThread'
@@ -18,6 +19,7 @@ import { watchesInThread } from '#server/watches/inThread'
 
 /** All that runs in threads, by its name: what each subject says of its own. */
 const tasks = new Map([
+  ...almanacInThread,
   ...archivesInThread,
   ...articlesInThread,
   ...batchesInThread,

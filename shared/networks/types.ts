@@ -1,3 +1,4 @@
+import type { HolidaysView } from '#shared/almanac/types'
 import type { NetworkRules } from '#core/post/types'
 import type { SlotView, ExceptView, MixView, HoldView } from '#shared/schedule/types'
 import type { Instant } from '#core/instant'
@@ -36,6 +37,8 @@ export interface Account {
   /** Days after which the same link or text may be shared here again; null for no rule. */
   repeatAfterDays: number | null
   except: ExceptView[]
+  /** What it does on public holidays; null for as ever. */
+  holidays: HolidaysView | null
   mix: MixView[]
   hold: HoldView | null
   /** The described network it is on; null for one whose network says itself how it takes posts. */

@@ -1,12 +1,13 @@
 import type { Message } from '#core/message'
 import type { NoticeKind } from './types'
 import { counted } from '#shared/platform/plural'
-import { sayMoment, type Sentences } from '#shared/platform/say'
+import { sayDay, sayMoment, type Sentences } from '#shared/platform/say'
 
 type Titles = { [K in NoticeKind as `notice.${K}`]: { network: string } }
 
 /** Titles of notices by their kind, and what they say besides what happened. */
 export interface NoticeMessages extends Titles {
+  'notice.day-comes': { day: string }
   'notice.until-token': object
   'notice.late-goes-on': object
   'notice.last-post': { at: string; zone: string; days: number }
@@ -29,6 +30,8 @@ export const noticeMessages: Sentences<NoticeMessages> = {
   'notice.token': ({ network }) => `${network} no longer accepts the sign-in`,
   'notice.line-ends': ({ network }) => `The line of ${network} ends soon`,
   'notice.rules': ({ network }) => `${network} changed how it takes posts`,
+  'notice.almanac': ({ network }) => `Coming up: ${network}`,
+  'notice.day-comes': ({ day }) => `${sayDay(day)}.`,
   'notice.until-token': () => 'Its posts wait in line until it is connected again.',
   'notice.late-goes-on': () =>
     'What it does not take within an hour goes out at the next slots, in its order; nothing is lost.',

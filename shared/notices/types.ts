@@ -2,7 +2,7 @@ import type { Instant } from '#core/instant'
 
 /** What a notice tells of. */
 export type NoticeKind =
-  'not-sent' | 'by-hand' | 'decide' | 'in-part' | 'late' | 'token' | 'line-ends' | 'rules'
+  'not-sent' | 'by-hand' | 'decide' | 'in-part' | 'late' | 'token' | 'line-ends' | 'rules' | 'almanac'
 
 export interface NoticeView {
   id: string

@@ -57,6 +57,19 @@ export const LIMITS = Object.freeze({
   listRows: 20_000,
   listColumns: 99,
   campaignPosts: 10_000,
+  /** Days of one's own in a brand's almanac, places and calendars of it, days it is asked for at once. */
+  almanacEntries: 500,
+  almanacPlaces: 12,
+  almanacCalendars: 20,
+  almanacDays: 400,
+  /** Characters of a rule, of a prompt and of a date's title; steps of a run-up. */
+  rule: 500,
+  prompt: 2_000,
+  dateTitle: 300,
+  runUp: 8,
+  /** Characters of a calendar that is read, and dates of one that are kept. */
+  calendarCharacters: 5_000_000,
+  calendarDates: 5_000,
   /** Posts of one file, pictures that come along with it, and those of a file's rows shown at once. */
   batchRows: 10_000,
   batchPictures: 500,

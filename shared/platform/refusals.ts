@@ -77,6 +77,16 @@ export const refusals = inWords({
     title: 'No posts in this file',
     detail: 'It holds no rows that could be posts: the first row has the heads, each further one is a post.',
   },
+  badRule: (message: string) => ({ title: 'No such days', detail: message }),
+  noCalendar: (message: string) => ({ title: 'No calendar', detail: message }),
+  noCountry: {
+    title: 'No such place',
+    detail: 'Nothing is known of the holidays there. Choose a country, and a region of it, from the list.',
+  },
+  tooManyDates: (most: number) => ({
+    title: 'Too many',
+    detail: `No more than ${most} are kept. Remove some that nobody needs any more.`,
+  }),
   archiveBusy: {
     title: 'One at a time',
     detail: 'An archive of yours is at work already. Wait until it is done.',

@@ -47,6 +47,7 @@ export type ChangeKind =
   | 'calendar'
   | 'batch'
   | 'campaign'
+  | 'almanac'
 
 /** What an undoable change answers. */
 export interface Undoable {

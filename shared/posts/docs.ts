@@ -50,6 +50,7 @@ export const emptyDoc = (): PostDoc => ({
   tags: [],
   goodUntil: null,
   notBefore: null,
+  day: null,
   language: null,
   pictures: [],
   accounts: [],

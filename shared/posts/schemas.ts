@@ -16,6 +16,7 @@ import {
   linkRule,
   tagNames,
 } from '#shared/platform/schemaParts'
+import { postDay } from '#shared/almanac/schemas'
 import { listOf } from '#shared/platform/lists'
 
 const labels = words.fields
@@ -82,6 +83,7 @@ const docSchema = yup.object({
   tags: tagNames,
   goodUntil: instant.nullable().default(null),
   notBefore: instant.nullable().default(null),
+  day: postDay,
   language: yup
     .string()
     .nullable()

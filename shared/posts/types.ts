@@ -1,5 +1,6 @@
 import type { Focus } from '#core/post/crop'
 import type { LinkPlace, Crop, PreflightContext, Medium } from '#core/post/types'
+import type { PostDay } from '#shared/almanac/types'
 import type { Instant } from '#core/instant'
 import type { Clipping } from '#shared/clippings/types'
 import type { LinkRule } from '#core/url/linkRule'
@@ -55,6 +56,8 @@ export interface PostDoc {
   goodUntil: Instant | null
   /** It must not go out earlier. */
   notBefore: Instant | null
+  /** The date of the almanac it is for. */
+  day: PostDay | null
   language: string | null
   pictures: PostPicture[]
   accounts: AccountPart[]

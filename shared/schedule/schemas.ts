@@ -2,6 +2,7 @@
 import * as yup from 'yup'
 import { EVERGREENS } from '#core/schedule/mixLedger'
 import * as words from '#shared/words'
+import { holidays } from '#shared/almanac/schemas'
 import { noTwo, listOf } from '#shared/platform/lists'
 import {
   UUID,
@@ -46,6 +47,7 @@ export const timetableSchema = yup.object({
   slots: listOf(slot, LIMITS.slots, labels.tooManySlots)
     .test('apart', labels.slotTwice, sameMinute)
     .required(),
+  holidays,
   except: listOf(
     yup.object({
       date: day.required(labels.date),

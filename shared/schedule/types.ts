@@ -3,6 +3,7 @@
 import type { Instant, Weekday } from '#core/instant'
 import type { Offset, PlanInput } from '#core/schedule/types'
 import type { Finding } from '#core/schedule/lookAhead'
+import type { AlmanacDateWithPosts } from '#shared/almanac/types'
 import type { Approval } from '#shared/posts/types'
 import type { Undoable } from '#shared/platform/types'
 
@@ -243,6 +244,8 @@ export interface MonthView {
   open: { accountId: string; at: Instant; slotId: string; use: SlotView['use']; held: boolean }[]
   /** Slots behind the end of the plan. */
   later: { accountId: string; at: Instant }[]
+  /** What the almanac has on these days. */
+  dates: AlmanacDateWithPosts[]
 }
 
 /** How full each week is, from a local day on. */
@@ -314,6 +317,8 @@ export interface ScheduleView {
   to: string
   zone: string
   now: Instant
+  /** What the almanac has on these days. */
+  dates: AlmanacDateWithPosts[]
   cards: Card[]
   open: {
     accountId: string

@@ -1,6 +1,7 @@
 // The one catalogue of the words a person reads; a translation takes the place of this folder's parts. Read
 // as a namespace (`import * as words`), so that each screen carries its own words and not all of them.
 export * from '#shared/platform/baseWords'
+export * from '#shared/almanac/words'
 export * from '#shared/archives/words'
 export * from '#shared/campaigns/words'
 export * from '#shared/calendars/words'

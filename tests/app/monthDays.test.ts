@@ -48,6 +48,7 @@ describe('a month', () => {
       plannedUntil: '2027-03-20T09:00:00.000Z',
       cards: [card('one', '02T10:00'), card('two', '02T12:00', { accountId: 'b' })] as PlacedCard[],
       open: [slot('02T15:00'), slot('02T16:00', 'free'), { ...slot('02T17:00'), held: true }],
+      dates: [],
       later: [{ accountId: 'a', at: '2027-03-22T10:00:00.000Z' }],
     }
     const days = daysOfMonth(view, {

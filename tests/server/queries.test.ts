@@ -8,6 +8,8 @@ import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest'
 import { openDb } from '#server/platform/db/sqlite/open'
 import { watchReads } from '#server/platform/db/read'
 import { stopReading } from '#server/platform/db/sqlite/readApart'
+import * as almanac from '#server/almanac/queries/almanac'
+import { postsOfDays } from '#server/posts/queries/days'
 import { postsOfCampaigns, resultsOfCampaign } from '#server/posts/queries/campaigns'
 import '#server/archives/rows'
 import { ARCHIVED, NOT_ARCHIVED } from '#server/archives/tables'
@@ -86,6 +88,10 @@ const placeOf = (stack: string): string =>
 const FILTER: WireFilter = { show: 'all', now: 1, after: null, limit: 10 }
 /** Each query once: what it is asked with need not be there. */
 const ASKED: (() => Promise<unknown>)[] = [
+  () => almanac.calendarsOf(db, 'b'),
+  () => almanac.calendarsDue(db, 0, 1),
+  () => almanac.calendarDaysBetween(db, 'b', { from: '', to: '', most: 1 }),
+  () => postsOfDays(db, 'b', { from: '', to: '' }),
   () => postsOfCampaigns(db, 'b'),
   () => postDocs.tagsOfPosts(db, ['p']),
   () => resultsOfCampaign(db, 'b', 'c'),

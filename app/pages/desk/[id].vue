@@ -11,6 +11,7 @@ import { useWritingSource } from '~/posts/useWritingSource'
 import { useLinkPreview } from '~/posts/useLinkPreview'
 import { usePlacing } from '~/schedule/usePlacing'
 import { useLiningUp } from '~/posts/useLiningUp'
+import ForDay from '~/almanac/ForDay.vue'
 import PostSource from '~/posts/PostSource.vue'
 import SaveState from '~/posts/SaveState.vue'
 import MainText from '~/posts/MainText.vue'
@@ -222,6 +223,7 @@ const failureMessage = (error: unknown): string => sentenceOf(error)
           <p v-if="!readOnly && editor.view.value?.approval === 'in-review'" class="text-small text-warn">
             {{ labels.withdraws }}
           </p>
+          <ForDay v-if="doc.day" :day="doc.day" :read-only="readOnly" @clear="doc.day = null" />
           <MainText
             v-if="!readOnly"
             ref="field"

@@ -5,19 +5,22 @@ import ReadyMadeSlots from '~/schedule/ReadyMadeSlots.vue'
 import WeekGrid from '~/schedule/WeekGrid.vue'
 import PlanChangeList from '~/schedule/PlanChangeList.vue'
 import MixRules from '~/schedule/MixRules.vue'
+import HolidayTimes from '~/almanac/HolidayTimes.vue'
 import DaysThatDiffer from '~/schedule/DaysThatDiffer.vue'
 
 const labels = words.timetable
 const route = useRoute()
 const brand = useBrandStore()
-const { account, form, days, shares, change, isChanged, isRight, save } = useTimetable(
+const { account, form, days, holidays, shares, change, isChanged, isRight, save } = useTimetable(
   String(route.params['id']),
 )
 useHead({ title: () => `${labels.of(account.value?.name ?? '')} · ${words.frame.product}` })
 const readOnly = computed(() => !brand.isOwner)
 // The schema names a row by its place; a person needs the sentence alone.
 const rowError = computed(
-  () => Object.entries(form.errors.value).find(([field]) => /^(slots|except|mix)/.test(field))?.[1] ?? '',
+  () =>
+    Object.entries(form.errors.value).find(([field]) => /^(slots|except|holidays|mix)/.test(field))?.[1] ??
+    '',
 )
 let saving: Promise<unknown> = Promise.resolve()
 const saveNow = (): void => void (saving = save())
@@ -109,6 +112,7 @@ useKeys([{ keys: ['s'], command: true, message: words.frame.save, run: saveNow }
           />
         </section>
         <MixRules v-model="shares" :read-only="readOnly" />
+        <HolidayTimes v-model="holidays" :read-only="readOnly" />
         <DaysThatDiffer v-model="days" :read-only="readOnly" />
       </aside>
     </div>

@@ -31,6 +31,7 @@ import * as calendars from './029_calendars'
 import * as batches from './030_batches'
 import * as archives from './031_archives'
 import * as campaigns from './032_campaigns'
+import * as almanac from './033_almanac'
 
 interface Entry {
   name: string
@@ -71,6 +72,7 @@ const ENTRIES: Entry[] = [
   { name: '030_batches', migration: batches },
   { name: '031_archives', migration: archives },
   { name: '032_campaigns', migration: campaigns },
+  { name: '033_almanac', migration: almanac },
 ]
 
 export const migrationSource: Knex.MigrationSource<Entry> = {

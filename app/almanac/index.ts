@@ -1,0 +1,12 @@
+// The almanac: days worth a post.
+export { default as AlmanacDateRow } from './AlmanacDateRow.vue'
+export { default as DayAlmanac } from './DayAlmanac.vue'
+export { default as DaySign } from './DaySign.vue'
+export { default as EntryForm } from './EntryForm.vue'
+export { default as ForDay } from './ForDay.vue'
+export { default as HolidayPlaces } from './HolidayPlaces.vue'
+export { default as HolidayTimes } from './HolidayTimes.vue'
+export { default as OtherCalendars } from './OtherCalendars.vue'
+export { default as PromptDialog } from './PromptDialog.vue'
+export { datesByDay } from './datesByDay'
+export { useAlmanacDays } from './useAlmanacDays'
