@@ -22,6 +22,11 @@ const PACKAGES = {
   poppler: ['poppler-utils', 'libpoppler126', 'libtiff6', 'libjbig0', 'libdeflate0', 'liblerc4', 'libwebp7'],
   // With the libraries it needs.
   icalendar: ['python3-icalendar', 'python3-dateutil', 'python3-six', 'python3-tz'],
+  // With the libraries it needs.
+  workalendar: [
+    ...['python3-workalendar', 'python3-convertdate', 'python3-pymeeus', 'python3-lunardate'],
+    ...['python3-pyluach', 'python3-dateutil', 'python3-six', 'python3-tz'],
+  ],
   'python-tests': ['libpython3.11-testsuite'],
 }
 

@@ -178,10 +178,10 @@ await picture('lining-up', async (page) => {
   await page.getByLabel('Send it again').selectOption('next week')
   await page.getByText(/posts move$/).waitFor()
 })
-await picture('delivery', async (page) => {
-  await page.goto('/day')
-  await page.locator('[data-notice="not-sent"]').getByRole('link').click()
-  await page.getByTestId('delivery-state').waitFor()
+await picture('almanac', async (page) => {
+  await page.goto('/almanac')
+  await page.locator('[data-kind="calendar"]').first().waitFor()
+  await page.getByText('Low Lamp Fair').first().waitFor()
 })
 await picture(
   'capture',

@@ -11,7 +11,10 @@ const calendar = (lines: string[]): Reply => ({
 const manyEvents = (): string[] =>
   Array.from({ length: 20_000 }, (_, at) => [
     ...['BEGIN:VEVENT', `UID:many-${at}`, `SUMMARY:Event ${at}`],
-    ...[`DTSTART;VALUE=DATE:2027${at % 2 === 0 ? '03' : '04'}${String((at % 28) + 1).padStart(2, '0')}`, 'END:VEVENT'],
+    ...[
+      `DTSTART;VALUE=DATE:2027${at % 2 === 0 ? '03' : '04'}${String((at % 28) + 1).padStart(2, '0')}`,
+      'END:VEVENT',
+    ],
   ]).flat()
 const PROGRAMME = [
   ...['BEGIN:VTIMEZONE', 'TZID:Hill time', 'BEGIN:STANDARD', 'DTSTART:19701025T020000'],
@@ -19,10 +22,14 @@ const PROGRAMME = [
   ...['BEGIN:DAYLIGHT', 'DTSTART:19700329T010000', 'RRULE:FREQ=YEARLY;BYMONTH=3;BYDAY=-1SU'],
   ...['TZOFFSETFROM:+0000', 'TZOFFSETTO:+0100', 'END:DAYLIGHT', 'END:VTIMEZONE'],
   ...['BEGIN:VEVENT', 'UID:evening@programme.example', 'SUMMARY:Open evening at the dome\\, with tea'],
-  ...['DESCRIPTION:Doors at half past eight. The moon decides wh', ' at is shown.', 'URL:https://programme.example/'],
+  ...[
+    'DESCRIPTION:Doors at half past eight. The moon decides wh',
+    ' at is shown.',
+    'URL:https://programme.example/',
+  ],
   ...['DTSTART;TZID=Hill time:20250103T203000', 'RRULE:FREQ=MONTHLY;BYDAY=1FR', 'END:VEVENT'],
-  ...['BEGIN:VEVENT', 'UID:schools@programme.example', 'SUMMARY:Schools’ day', 'DTSTART;VALUE=DATE:20250110'],
-  ...['RRULE:FREQ=MONTHLY;BYDAY=3WE', 'END:VEVENT'],
+  ...['BEGIN:VEVENT', 'UID:schools@programme.example', 'SUMMARY:Schools’ day'],
+  ...['DTSTART;VALUE=DATE:20250110', 'RRULE:FREQ=MONTHLY;BYDAY=3WE', 'END:VEVENT'],
   ...['BEGIN:VEVENT', 'UID:tick@programme.example', 'SUMMARY:The clock ticks', 'DTSTART:20250101T000000Z'],
   ...['RRULE:FREQ=MINUTELY', 'END:VEVENT'],
 ]

@@ -10,39 +10,42 @@ const schedule = useScheduleStore()
 const brand = useBrandStore()
 const times = useTimes()
 const { titleOf, writeAt } = useAlmanacDays()
+/** Rows shown; what comes behind them stands in the Almanac. */
+const MOST = 6
 const dates = computed(() => schedule.ribbon?.dates ?? [])
 </script>
 
 <template>
   <section v-if="dates.length > 0" :aria-label="labels.onDay">
-    <h2 class="part-name flex items-baseline justify-between">
-      {{ labels.onDay }}
-      <NuxtLink to="/almanac" class="text-small font-semibold text-act underline-offset-2 hover:underline">{{
-        labels.title
-      }}</NuxtLink>
-    </h2>
-    <ul class="mt-1 divide-y divide-rule">
+    <h2 class="part-name">{{ labels.onDay }}</h2>
+    <ul class="divide-y divide-rule">
       <li
-        v-for="one in dates"
+        v-for="one in dates.slice(0, MOST)"
         :key="`${one.date} ${one.of} ${one.title} ${one.before}`"
-        class="flex items-start gap-2 py-1.5"
+        class="flex items-center gap-3 py-2"
       >
-        <DateSign :kind="one.kind" class="mt-[3px]" :class="one.isClosed ? 'text-bad' : 'text-ink-3'" />
-        <div class="min-w-0 grow">
-          <p class="font-medium wrap-anywhere">{{ titleOf(one) }}</p>
-          <p class="text-small text-ink-3">
+        <DateSign :kind="one.kind" :class="one.isClosed ? 'text-bad' : 'text-ink-3'" />
+        <p class="min-w-0 grow wrap-anywhere">
+          {{ titleOf(one) }}
+          <span class="text-small text-ink-3">
             {{ times.dateMonth(one.date)
             }}<template v-if="one.posts > 0"> · {{ labels.posts(one.posts) }}</template>
-          </p>
-        </div>
-        <NuxtLink
+          </span>
+        </p>
+        <PlainButton
           v-if="brand.canWork"
+          class="shrink-0"
           :to="writeAt(one)"
-          class="min-h-6 text-small font-semibold text-act underline-offset-2 hover:underline"
           :aria-label="labels.writeFor(titleOf(one), times.dateMonth(one.date))"
-          >{{ labels.write }}</NuxtLink
+          >{{ labels.write }}</PlainButton
         >
       </li>
     </ul>
+    <NuxtLink
+      v-if="dates.length > MOST"
+      to="/almanac"
+      class="text-small font-semibold text-act underline-offset-2 hover:underline"
+      >{{ labels.moreAhead(dates.length - MOST) }}</NuxtLink
+    >
   </section>
 </template>

@@ -13,7 +13,7 @@ const first = computed(() => props.dates[0])
 <template>
   <span
     v-if="first"
-    class="inline-flex min-w-0 items-center gap-1 text-tiny"
+    class="inline-flex min-w-0 items-center gap-1 text-tiny leading-4"
     :class="first.isClosed ? 'text-bad' : 'text-ink-2'"
     :title="lineOf(date, dates)"
   >

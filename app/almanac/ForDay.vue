@@ -3,9 +3,12 @@ import { X } from '@lucide/vue'
 import type { PostDay } from '#shared/almanac/types'
 import * as words from '#shared/words'
 
-/** The date of the almanac a post is for, with what it begins from. */
-defineProps<{ day: PostDay; readOnly: boolean }>()
-const emit = defineEmits<{ clear: [] }>()
+/**
+ * The date of the almanac a post is for, with what it begins from. `isFull`: nothing is open on that day
+ * where the post would go.
+ */
+defineProps<{ day: PostDay; readOnly: boolean; isFull: boolean }>()
+const emit = defineEmits<{ clear: []; first: [] }>()
 const labels = words.almanac
 const times = useTimes()
 </script>
@@ -17,6 +20,16 @@ const times = useTimes()
         {{ labels.forDay(times.dateMonth(day.date)) }}<template v-if="day.title">: {{ day.title }}</template>
       </p>
       <p v-if="day.prompt" class="wrap-anywhere whitespace-pre-line">{{ day.prompt }}</p>
+      <p v-if="isFull && !readOnly" class="text-small text-warn">
+        {{ labels.fullDay }}
+        <button
+          type="button"
+          class="min-h-6 font-semibold text-act underline-offset-2 hover:underline"
+          @click="emit('first')"
+        >
+          {{ labels.putFirst }}
+        </button>
+      </p>
     </div>
     <button
       v-if="!readOnly"

@@ -45,7 +45,11 @@ function countLabel(to: string, count: number): string {
   if (to === '/day') return words.notice.unseen(count)
   return to === '/desk' ? words.desk.waiting(count) : words.frame.unread(count)
 }
-const isHere = (to: string): boolean => route.path.startsWith(to.replace(/^\/set-up\/.*/, '/set-up'))
+/** Pages that one comes to from the Schedule. */
+const OF_SCHEDULE = /^\/(?:almanac|campaigns|fill-slots|posts-from-file|timetable)\b/
+const isHere = (to: string): boolean =>
+  route.path.startsWith(to.replace(/^\/set-up\/.*/, '/set-up')) ||
+  (to === '/schedule' && OF_SCHEDULE.test(route.path))
 const link = [
   'flex items-center gap-[9px] rounded-[5px] px-2 py-[7px] font-medium max-wide:justify-center',
   'max-column:min-h-11 max-column:min-w-[38px] max-column:flex-col max-column:gap-0.5',

@@ -149,8 +149,8 @@ useKeys([{ keys: ['n'], message: labels.newTitle, work: true, run: () => edit(nu
               </p>
               <ul class="min-w-0 divide-y divide-rule">
                 <AlmanacDateRow
-                  v-for="one in day.dates"
-                  :key="`${one.kind} ${one.of} ${one.title} ${one.before} ${one.at}`"
+                  v-for="(one, at) in day.dates"
+                  :key="`${one.kind} ${one.of} ${one.title} ${one.before} ${at}`"
                   :date="one"
                   :is-own="entryOf(one.of) !== null"
                   @edit="edit(entryOf(one.of))"
@@ -168,7 +168,10 @@ useKeys([{ keys: ['n'], message: labels.newTitle, work: true, run: () => edit(nu
         </div>
       </div>
       <aside
-        class="min-h-0 overflow-y-auto border-l border-rule bg-paper px-4 py-4 max-wide:overflow-visible max-wide:border-t max-wide:border-l-0"
+        :class="[
+          'min-h-0 overflow-y-auto border-l border-rule bg-paper px-4 py-4',
+          'max-wide:overflow-visible max-wide:border-t max-wide:border-l-0',
+        ]"
         tabindex="0"
         :aria-label="labels.madeFrom"
       >

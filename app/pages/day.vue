@@ -45,6 +45,7 @@ const see = (): void => void list.seeAll().catch((error: unknown) => notices.com
             <NoticeRow v-for="item in list.open" :key="item.id" :notice="item" />
           </ul>
           <DayWaiting class="mt-7" />
+          <DayAlmanac class="mt-7" />
           <template v-if="list.settled.length > 0">
             <h2 class="part-name mt-7">{{ words.notice.settled }}</h2>
             <ul class="divide-y divide-rule" :aria-label="words.notice.settled">
@@ -54,10 +55,12 @@ const see = (): void => void list.seeAll().catch((error: unknown) => notices.com
         </template>
       </div>
       <aside
-        class="min-h-0 overflow-y-auto border-l border-rule px-4 py-5 max-wide:overflow-visible max-wide:border-t max-wide:border-l-0"
+        :class="[
+          'min-h-0 overflow-y-auto border-l border-rule px-4 py-5',
+          'max-wide:overflow-visible max-wide:border-t max-wide:border-l-0',
+        ]"
       >
         <DayOut />
-        <DayAlmanac class="mt-6" />
       </aside>
     </div>
   </div>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useMediaQuery } from '@vueuse/core'
-import { ChevronLeft, ChevronRight, Pause, TriangleAlert } from '@lucide/vue'
+import { CalendarArrowUp, ChevronLeft, ChevronRight, Pause, TriangleAlert } from '@lucide/vue'
 import * as words from '#shared/words'
 import { scheduleRoutes } from '#shared/schedule/routes'
 import { SHEET_DRAG, useSheetDrag } from '~/schedule/useSheetDrag'
@@ -63,7 +63,10 @@ const card = computed<Card | null>(
 )
 const range = computed(() => {
   if (!view.value) return ''
-  return `${times.dateMonth(view.value.from)} – ${times.dateMonth(addDays(view.value.from, 6))}`
+  const [first, last] = [view.value.from, addDays(view.value.from, 6)].map((day) =>
+    times.ofDate(day, { day: 'numeric', month: 'short' }),
+  )
+  return `${first} – ${last}`
 })
 
 const locale = computed(() => localeOf(brand.view?.brand ?? { language: 'en', zone: 'UTC' }))
@@ -169,23 +172,31 @@ const faces = [
         </button>
       </div>
       <span class="grow" />
-      <PlainButton v-if="brand.canWork && (schedule.ribbon?.openCount ?? 0) > 0" to="/fill-slots">{{
-        words.fill.title
-      }}</PlainButton>
-      <PlainButton to="/almanac">{{ words.almanac.title }}</PlainButton>
-      <PlainButton to="/campaigns">{{ words.campaigns.title }}</PlainButton>
-      <PlainButton v-if="!brand.canWork && face === 'month'" :to="paper">{{
-        words.calendars.toPrint
-      }}</PlainButton>
-      <PlainButton v-if="brand.canWork && (brand.view?.accounts.length ?? 0) > 0" @click="isGiven = true">{{
-        words.calendars.open
-      }}</PlainButton>
-      <PlainButton
-        v-if="brand.canWork && (brand.view?.accounts.length ?? 0) > 0"
-        @click="holding = { kind: 'brand' }"
-      >
-        <Pause :size="13" aria-hidden="true" />{{ brand.view?.brand.hold ? words.hold.lift : words.hold.all }}
-      </PlainButton>
+      <div class="flex flex-wrap gap-1.5">
+        <PlainButton v-if="brand.canWork && (schedule.ribbon?.openCount ?? 0) > 0" to="/fill-slots">{{
+          words.fill.title
+        }}</PlainButton>
+        <PlainButton to="/almanac">{{ words.almanac.title }}</PlainButton>
+        <PlainButton to="/campaigns">{{ words.campaigns.title }}</PlainButton>
+        <PlainButton v-if="!brand.canWork && face === 'month'" :to="paper">{{
+          words.calendars.toPrint
+        }}</PlainButton>
+        <PlainButton
+          v-if="brand.canWork && (brand.view?.accounts.length ?? 0) > 0"
+          :aria-label="words.calendars.open"
+          :title="words.calendars.title"
+          @click="isGiven = true"
+          ><CalendarArrowUp :size="15" aria-hidden="true"
+        /></PlainButton>
+        <PlainButton
+          v-if="brand.canWork && (brand.view?.accounts.length ?? 0) > 0"
+          @click="holding = { kind: 'brand' }"
+        >
+          <Pause :size="13" aria-hidden="true" />{{
+            brand.view?.brand.hold ? words.hold.lift : words.hold.all
+          }}
+        </PlainButton>
+      </div>
       <SheetFilters
         v-if="view && face !== 'ahead'"
         v-model="filter"

@@ -39,7 +39,7 @@ export function useSuggestedTimes(id: string) {
   const body = computed(() => {
     const one = account.value
     if (!one || taken.value.length === 0) return null
-    const { except, perDay, minGapMinutes, repeatAfterDays, mix, version } = one
+    const { except, holidays, perDay, minGapMinutes, repeatAfterDays, mix, version } = one
     let slots: PlannedSlot[] = one.slots.map(({ weekday, time, use, pillarId }) => ({
       weekday,
       time,
@@ -52,7 +52,7 @@ export function useSuggestedTimes(id: string) {
         DAYS_OF[days],
         found!.times.map(({ time }) => time),
       )
-    return { slots, except, perDay, minGapMinutes, repeatAfterDays, mix, version }
+    return { slots, except, holidays, perDay, minGapMinutes, repeatAfterDays, mix, version }
   })
   const change = shallowRef<PlanChange | null>(null)
   let latest = 0

@@ -65,14 +65,15 @@ const holdLabel = (account: Account): string => {
             v-for="date in days"
             :key="date"
             scope="col"
-            class="border-r border-b border-rule px-2.5 py-1.5 text-left text-small font-semibold"
+            class="border-r border-b border-rule px-2.5 py-1.5 text-left align-top text-small font-semibold"
             :class="date === today ? 'text-ink shadow-[inset_0_-2px_0_var(--bad)]' : 'text-ink-2'"
           >
             {{ times.dateDay(date) }}
             <DaySign
-              class="ml-1.5 max-w-[calc(100%-60px)] align-bottom font-normal"
+              v-if="dates.has(date)"
+              class="flex w-full font-normal"
               :date="date"
-              :dates="dates.get(date) ?? []"
+              :dates="dates.get(date)!"
             />
           </th>
         </tr>

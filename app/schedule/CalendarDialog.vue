@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { calendarRoutes } from '#shared/calendars/routes'
+import { ALMANAC } from '#shared/calendars/types'
 import type { Undoable } from '#shared/platform/types'
 import * as words from '#shared/words'
 
@@ -13,7 +14,7 @@ const { data, failed, reload } = useBrandQuery(calendarRoutes.calendars, {
   changes: ['calendar', 'account', 'campaign'],
   enabled: () => props.open && brand.canWork,
 })
-/** The account or campaign whose calendar is shown; '' for the brand's. */
+/** The account or campaign whose calendar is shown, or the almanac's; '' for the brand's. */
 const of = ref('')
 const calendar = computed(() => data.value?.find((one) => one.of === (of.value || session.brandId)) ?? null)
 const address = computed(() => {
@@ -23,10 +24,15 @@ const address = computed(() => {
 })
 const busy = ref(false)
 const notices = useNoticesStore()
-async function change(message: string, route: typeof calendarRoutes.open | typeof calendarRoutes.close) {
+async function change(message: string, kind: 'open' | 'close'): Promise<void> {
   busy.value = true
+  const id = of.value || session.brandId!
   try {
-    await brand.change<Undoable>(message, () => brand.call(route, { id: of.value || session.brandId! }))
+    await brand.change<Undoable>(message, () =>
+      id === ALMANAC
+        ? brand.call(kind === 'open' ? calendarRoutes.openAlmanac : calendarRoutes.closeAlmanac)
+        : brand.call(calendarRoutes[kind], { id }),
+    )
   } catch (error) {
     notices.complain(error)
   } finally {
@@ -52,21 +58,16 @@ async function change(message: string, route: typeof calendarRoutes.open | typeo
         <option v-for="one in brand.view?.campaigns ?? []" :key="one.id" :value="one.id">
           {{ labels.ofCampaign(one.name) }}
         </option>
+        <option :value="ALMANAC">{{ words.almanac.title }}</option>
       </select>
       <div class="mt-4">
         <SecretAddress v-if="address" :label="labels.address" :address="address" :hint="labels.hint">
-          <PlainButton :busy="busy" @click="change(labels.renewed, calendarRoutes.open)">{{
-            labels.renew
-          }}</PlainButton>
-          <PlainButton :disabled="busy" @click="change(labels.ended, calendarRoutes.close)">{{
-            labels.end
-          }}</PlainButton>
+          <PlainButton :busy="busy" @click="change(labels.renewed, 'open')">{{ labels.renew }}</PlainButton>
+          <PlainButton :disabled="busy" @click="change(labels.ended, 'close')">{{ labels.end }}</PlainButton>
         </SecretAddress>
         <template v-else>
           <p class="mb-2 text-ink-3">{{ labels.none }}</p>
-          <PlainButton :busy="busy" @click="change(labels.made, calendarRoutes.open)">{{
-            labels.make
-          }}</PlainButton>
+          <PlainButton :busy="busy" @click="change(labels.made, 'open')">{{ labels.make }}</PlainButton>
         </template>
       </div>
     </template>

@@ -82,8 +82,13 @@ const would = computed(() => {
       >
         {{ day.number }}
       </button>
-      <DaySign class="grow max-column:hidden" :date="day.date" :dates="day.dates" />
-      <span class="truncate text-tiny max-column:hidden" :class="isGap ? 'text-warn' : 'text-ink-3'">
+      <DaySign
+        :sign-only="more > 0 && note !== ''"
+        class="grow basis-0 max-column:hidden"
+        :date="day.date"
+        :dates="day.dates"
+      />
+      <span class="shrink-0 text-tiny max-column:hidden" :class="isGap ? 'text-warn' : 'text-ink-3'">
         <button
           v-if="more > 0"
           type="button"

@@ -29,7 +29,7 @@ async function save(): Promise<void> {
   const { account } = props
   busy.value = true
   try {
-    const { perDay, minGapMinutes, repeatAfterDays, except, mix, version } = account
+    const { perDay, minGapMinutes, repeatAfterDays, except, holidays, mix, version } = account
     await brand.change(words.notices.saved, () =>
       brand.call(scheduleRoutes.setTimetable, {
         id: account.id,
@@ -38,6 +38,7 @@ async function save(): Promise<void> {
           minGapMinutes,
           repeatAfterDays,
           except,
+          holidays,
           mix,
           version,
           slots: slots.value,

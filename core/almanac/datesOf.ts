@@ -14,8 +14,11 @@ export interface DayRule {
   except: string[]
 }
 
-/** Years looked through for whether a rule ever holds: the Gregorian calendar repeats after 28, but for centuries. */
-const YEARS_AHEAD = 41
+/**
+ * Years looked through for whether a rule ever holds: the Gregorian calendar repeats after 28, but for
+ * centuries.
+ */
+const YEARS_AHEAD = [2, 41]
 
 /**
  * The days of a rule from `from` (included) to `to` (not), in order (RFC 5545 §3.8.5.3). The first day counts
@@ -52,8 +55,11 @@ const yearOf = (day: number): number => new Date(day).getUTCFullYear()
  * forty years, or can't be followed.
  */
 export function requireDays(rule: DayRule): void {
-  const to = new Date(dayMs(rule.from))
-  to.setUTCFullYear(to.getUTCFullYear() + YEARS_AHEAD)
-  const days = datesOf({ ...rule, except: [] }, { from: rule.from, to: to.toISOString().slice(0, 10) })
-  if (days.length === 0) throw new RuleError(message('rule.never'))
+  for (const years of YEARS_AHEAD) {
+    const to = new Date(dayMs(rule.from))
+    to.setUTCFullYear(to.getUTCFullYear() + years)
+    const span = { from: rule.from, to: to.toISOString().slice(0, 10) }
+    if (datesOf({ ...rule, except: [] }, span).length > 0) return
+  }
+  throw new RuleError(message('rule.never'))
 }

@@ -1,7 +1,9 @@
+const two = (value: number): string => String(value).padStart(2, '0')
+
 /**
  * Easter Sunday of a year in the Gregorian calendar, `YYYY-MM-DD`: the anonymous algorithm, as published in
- * Nature, 20 April 1876, p. 487, and in J. Meeus, Astronomical Algorithms, ch. 8 (from memory; checked against
- * python-dateutil).
+ * Nature, 20 April 1876, p. 487, and in J. Meeus, Astronomical Algorithms, ch. 8 (from memory; checked
+ * against python-dateutil).
  */
 export function easterOf(year: number): string {
   const a = year % 19
@@ -17,5 +19,5 @@ export function easterOf(year: number): string {
   const l = (32 + 2 * e + 2 * i - h - k) % 7
   const m = Math.floor((a + 11 * h + 22 * l) / 451)
   const n = h + l - 7 * m + 114
-  return `${String(year).padStart(4, '0')}-${String(Math.floor(n / 31)).padStart(2, '0')}-${String((n % 31) + 1).padStart(2, '0')}`
+  return [String(year).padStart(4, '0'), two(Math.floor(n / 31)), two((n % 31) + 1)].join('-')
 }

@@ -49,7 +49,8 @@ const TIME_PARTS: Record<string, (value: string) => boolean> = {
 
 /**
  * Reads a recurrence rule as RFC 5545 §3.3.10 writes it, with or without `RRULE:` before it. Throws RuleError
- * for what is none, what comes more than once a day (`withTimes` 24 times), and parts that may not stand together.
+ * for what is none, what comes more than once a day (`withTimes` 24 times), and parts that may not stand
+ * together.
  */
 export function readRule(text: string, { withTimes = false } = {}): Rule {
   const written = text

@@ -11,8 +11,8 @@ export interface ContentLine {
 const LONGEST = 64_000
 
 /**
- * The lines of an iCalendar file (RFC 5545 §3.1), unfolded, in order; whatever ends them, and with a byte-order
- * mark before them. What is no content line is left out.
+ * The lines of an iCalendar file (RFC 5545 §3.1), unfolded, in order; whatever ends them, and with a
+ * byte-order mark before them. What is no content line is left out.
  */
 export function* contentLines(text: string): Generator<ContentLine> {
   let folded = ''

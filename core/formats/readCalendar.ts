@@ -36,10 +36,10 @@ const TITLE = 300
 const TEXT = 4_000
 
 /**
- * What an iCalendar file (RFC 5545) holds from one instant (included) to another (not), in order of time. What
- * comes again is expanded; what was moved stands where it was moved to; what was cancelled is left out. Zones
- * may be the file's own. An event that can't be read is reported with its line, and the rest is read. Throws
- * FormatError for what is no calendar, and RangeError for an unknown zone of one's own.
+ * What an iCalendar file (RFC 5545) holds from one instant (included) to another (not), in order of time.
+ * What comes again is expanded; what was moved stands where it was moved to; what was cancelled is left out.
+ * Zones may be the file's own. An event that can't be read is reported with its line, and the rest is read.
+ * Throws FormatError for what is no calendar, and RangeError for an unknown zone of one's own.
  */
 export function readCalendar(text: string, { zone, from, to }: CalendarSpan): Read<CalendarRow> {
   const parts = calendarParts(text, MOST_EVENTS)

@@ -1,4 +1,4 @@
-import { RuleError, stepsOf } from '#core/almanac'
+import { RuleError, stepsOf, type Step } from '#core/almanac'
 import { toInstant } from '#core/instant'
 import type { AlmanacDate } from '#shared/almanac/types'
 import { LIMITS } from '#shared/platform/limits'
@@ -13,8 +13,8 @@ import type { AlmanacEntryRow, AlmanacPlaceRow } from './rows'
 const MOST_OF_CALENDARS = 2_000
 
 /**
- * A brand's dates from a local day (included) to another (not), in order: holidays first, then one's own, then
- * what calendars say.
+ * A brand's dates from a local day (included) to another (not), in order: holidays first, then one's own,
+ * then what calendars say.
  */
 export async function datesBetween(
   db: Db,
@@ -80,11 +80,26 @@ function holidayDates(places: AlmanacPlaceRow[], { from, to }: Span): AlmanacDat
   return [...found.values()]
 }
 
+/** Days of rules named lately, by what they are made of: every screen asks for the same week. */
+const kept = new Map<string, Step[]>()
+const MOST_KEPT = 2_000
+
+function keptSteps(row: AlmanacEntryRow, days: number[], span: Span): Step[] {
+  const rule = ruleOf(row)
+  const key = JSON.stringify([rule, days, span])
+  const known = kept.get(key)
+  if (known) return known
+  const found = stepsOf(rule, days, span)
+  if (kept.size >= MOST_KEPT) kept.clear()
+  kept.set(key, found)
+  return found
+}
+
 function datesOfEntry(row: AlmanacEntryRow, span: Span): AlmanacDate[] {
   const { id, kind, title, prompt, runUp, days, pillarId } = entryOf(row)
   try {
     // The day itself is shown whether a post is wanted on it or not.
-    return stepsOf(ruleOf(row), [0, ...runUp], span).map(({ date, before }) => ({
+    return keptSteps(row, [0, ...runUp], span).map(({ date, before }) => ({
       ...BARE,
       ...{ date, kind, title, prompt, before, days, pillarId },
       of: id,

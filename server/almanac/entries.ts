@@ -115,10 +115,14 @@ export async function exceptDay(actor: Actor, id: string, date: string): Promise
     if (!row) throw problem('notFound')
     const except = [...new Set([...readTexts(row.except_json), date])].sort()
     if (except.length > LIMITS.exceptions) throw problem('tooManyDates', LIMITS.exceptions)
+    const isOnce = row.rrule === null && row.easter_days === null
     await tracked.update(
       'almanac_entries',
       { id },
-      { except_json: JSON.stringify(except), version: row.version + 1 },
+      {
+        ...(isOnce ? { removed_at: now() } : { except_json: JSON.stringify(except) }),
+        version: row.version + 1,
+      },
     )
   })
   return { historyId }

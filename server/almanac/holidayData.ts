@@ -24,7 +24,7 @@ export function holidaysOf({ country, region, language, years }: HolidaysAsked):
 }
 
 function daysOf({ date, start, end, name, type }: ReturnType<Holidays['getHolidays']>[number]): Holiday[] {
-  if (type === 'school' || type === 'optional') return []
+  if (type === 'school') return []
   const [day = '', time = ''] = date.split(' ')
   const from = Date.parse(`${day}T00:00:00Z`)
   const begins = from + Number(time.slice(0, 2)) * HOUR

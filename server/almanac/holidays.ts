@@ -96,8 +96,7 @@ async function holidaysMade(
 /** Makes the holidays of places whose years, data or language are others by now. */
 export async function renewHolidays(db: Db): Promise<void> {
   for (const place of await store.placesMadeElse(db, madeNow())) {
-    const language = (await brandById(db, place.brand_id))?.language ?? 'en'
-    const made = await holidaysMade(place.brand_id, place, language)
+    const made = await holidaysMade(place.brand_id, place, place.language)
     await inTransaction(async (transaction) => {
       await store.setHolidays(transaction, place.id, made)
       await announce(transaction, place.brand_id, 'almanac', place.id)

@@ -22,7 +22,9 @@ import { readCalendarTask } from './tasks'
 /** How far about now a calendar's dates are kept, in days. */
 const BACK_DAYS = 31
 const AHEAD_DAYS = 400
-/** An address is asked again after this time, a file read on after that; what fails, ever later up to a day. */
+/**
+ * An address is asked again after this time, a file read on after that; what fails, ever later up to a day.
+ */
 const ASK_EVERY_MS = 6 * HOUR
 const READ_EVERY_MS = 7 * DAY
 const FIRST_BACK_OFF_MS = HOUR / 4

@@ -10,7 +10,9 @@ import { dayAt } from './holidays'
 import * as store from './queries/almanac'
 import type { AlmanacEntryRow } from './rows'
 
-/** Reminds people of days that come, as long before as each says, and settles what was told once it is over. */
+/**
+ * Reminds people of days that come, as long before as each says, and settles what was told once it is over.
+ */
 export async function remindOfDays(db: Db): Promise<void> {
   for (const brand of await liveBrands(db)) {
     const wanted = new Map<string, () => Promise<void>>()

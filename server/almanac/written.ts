@@ -16,8 +16,11 @@ import type { AlmanacEntryRow } from './rows'
 const BACK_DAYS = 60
 const AHEAD_DAYS = 400
 
-/** A brand's almanac as a calendar for other programs: what comes again by its rule, holidays with where. */
-export async function writtenAlmanac(brandId: string): Promise<{ name: string; text: string }> {
+/**
+ * A brand's almanac as a calendar for other programs: what comes again by its rule, holidays with where.
+ * `url`: the address it is read at, if it has one. Throws `notFound`.
+ */
+export async function writtenAlmanac(brandId: string, url = ''): Promise<{ name: string; text: string }> {
   const db = await useDb()
   const brand = await brandById(db, brandId)
   if (!brand) throw problem('notFound')
@@ -39,6 +42,7 @@ export async function writtenAlmanac(brandId: string): Promise<{ name: string; t
   const name = words.almanac.fileName(brand.name)
   const text = writeCalendar(name, [...own, ...holidays], {
     zone: brand.zone,
+    url,
     madeAt: toInstant(await lastChangeAt(db, brandId)),
     about: holidays.length > 0 ? words.almanac.attribution : '',
   })

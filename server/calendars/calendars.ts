@@ -1,6 +1,6 @@
 import { randomBytes } from 'node:crypto'
 import { v7 as uuid } from 'uuid'
-import type { CalendarView } from '#shared/calendars/types'
+import { ALMANAC, type CalendarView } from '#shared/calendars/types'
 import type { Undoable } from '#shared/platform/types'
 import { campaignById, campaignsOf } from '#server/campaigns'
 import { accountsOf } from '#server/networks'
@@ -12,32 +12,36 @@ import { problem } from '#server/platform/http/problem'
 import { calendarAddress } from './address'
 import { calendarOf, calendarsOf, type CalendarOf } from './queries/calendars'
 
-/** The calendars a brand may give away, with their addresses: its own, accounts’, campaigns’. */
+/** The calendars a brand may give away, with their addresses: its own, accounts’, campaigns’, the almanac. */
 export async function calendarViews(brandId: string): Promise<CalendarView[]> {
   const db = await useDb()
   const known = new Map(
-    (await calendarsOf(db, brandId)).map((row) => [row.account_id ?? row.campaign_id ?? brandId, row]),
+    (await calendarsOf(db, brandId)).map((row) => [
+      row.what === 'almanac' ? ALMANAC : (row.account_id ?? row.campaign_id ?? brandId),
+      row,
+    ]),
   )
   const of = [brandId, ...(await accountsOf(db, brandId)).map(({ id }) => id)]
   const campaigns = (await campaignsOf(db, brandId)).map(({ id }) => id)
-  return [...of, ...campaigns].map((id) => {
+  return [...of, ...campaigns, ALMANAC].map((id) => {
     const row = known.get(id)
     return { of: id, address: row ? calendarAddress(row) : null }
   })
 }
 
-/** What a calendar is of, by the id of a brand, an account or a campaign. Throws `notFound`. */
+/** What a calendar is of, by the id of a brand, an account or a campaign, or `ALMANAC`. Throws `notFound`. */
 async function calendarNamed(db: Db, brandId: string, of: string): Promise<CalendarOf> {
-  if (of === brandId) return { account_id: null, campaign_id: null }
-  if ((await accountsOf(db, brandId)).some(({ id }) => id === of))
-    return { account_id: of, campaign_id: null }
-  if (await campaignById(db, brandId, of)) return { account_id: null, campaign_id: of }
+  const whole = { account_id: null, campaign_id: null, what: 'posts' } as const
+  if (of === ALMANAC) return { ...whole, what: 'almanac' }
+  if (of === brandId) return whole
+  if ((await accountsOf(db, brandId)).some(({ id }) => id === of)) return { ...whole, account_id: of }
+  if (await campaignById(db, brandId, of)) return { ...whole, campaign_id: of }
   throw problem('notFound')
 }
 
 /**
- * Gives the calendar of an account, a campaign or the brand, by its id, an address that did not exist before;
- * an older one of it opens nothing any more. Throws `notFound`.
+ * Gives the calendar of an account, a campaign or the brand, by its id, or of the almanac an address that
+ * did not exist before; an older one of it opens nothing any more. Throws `notFound`.
  */
 export async function openCalendar(actor: Actor, of: string): Promise<Undoable> {
   const { historyId } = await changeUndoably(actor, 'calendar', of, async (db, tracked) => {

@@ -2,6 +2,7 @@ import { DAY, toInstant } from '#core/instant'
 import { writeCalendar, type CalendarEntry } from '#core/formats'
 import { isFirm, isNeverSent, stateWords } from '#shared/schedule/stateWords'
 import * as words from '#shared/words'
+import { writtenAlmanac } from '#server/almanac'
 import { campaignById } from '#server/campaigns'
 import { accountsOf } from '#server/networks'
 import { brandById, pillarsOf } from '#server/people'
@@ -33,6 +34,7 @@ export async function calendarFile(id: string, key: string): Promise<string> {
   const row = await anyCalendar(db, id)
   if (!row || !opensCalendar(row, key)) throw problem('notFound')
   const brand = await brandById(db, row.brand_id)
+  if (brand && row.what === 'almanac') return (await writtenAlmanac(brand.id, calendarAddress(row))).text
   const accounts = new Map((await accountsOf(db, row.brand_id)).map((account) => [account.id, account.name]))
   if (!brand || (row.account_id !== null && !accounts.has(row.account_id))) throw problem('notFound')
   const campaign = row.campaign_id === null ? null : await campaignById(db, brand.id, row.campaign_id)

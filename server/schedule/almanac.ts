@@ -14,7 +14,9 @@ import { postsOfDays } from '#server/posts'
 const REACH_DAYS = 3660
 const USUAL_DAYS = 90
 
-/** The days that were asked for: `from`, a day within ten years of now (today without one), so many `days`. */
+/**
+ * The days that were asked for: `from`, a day within ten years of now (today without one), so many `days`.
+ */
 export function daysAsked(
   query: Partial<Record<string, string>>,
   zone: string,

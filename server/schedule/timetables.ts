@@ -6,7 +6,7 @@ import type { Undoable } from '#shared/platform/types'
 import type { ExceptView, MixView, PlanChange } from '#shared/schedule/types'
 import { now } from '#server/platform/clock'
 import { useDb, type Db } from '#server/platform/db'
-import { accountById, slotsOf, addSlots, type SlotInput } from '#server/networks'
+import { accountById, holidaysOf, slotsOf, addSlots, type SlotInput } from '#server/networks'
 import { pillarsOf, type BrandRow } from '#server/people'
 import type { Tracked } from '#server/platform/db/tracked'
 import { problem } from '#server/platform/http/problem'
@@ -18,7 +18,8 @@ import { planOf, timetableOf, withHolidays, type BrandPlan } from './plan'
 export interface TimetableInput {
   slots: SlotInput[]
   except: ExceptView[]
-  holidays: HolidaysView | null
+  /** Left out for as it is. */
+  holidays?: HolidaysView | null | undefined
   perDay: number | null
   minGapMinutes: number
   repeatAfterDays: number | null
@@ -43,7 +44,7 @@ export async function tryTimetable(actor: Actor, id: string, input: TimetableInp
     timetable: timetableOf(
       known.brand.zone,
       slots,
-      withHolidays(input.except, input.holidays, known.holidays),
+      withHolidays(input.except, wishOf(known, id, input), known.holidays),
       pillars,
     ),
     perDay: input.perDay,
@@ -59,6 +60,13 @@ export async function tryTimetable(actor: Actor, id: string, input: TimetableInp
       account.id === id ? { ...account, ...changed } : account,
     ),
   })
+}
+
+/** What an account is to do on holidays: what is said, else what it does. */
+function wishOf({ accounts }: BrandPlan, id: string, { holidays }: TimetableInput): HolidaysView | null {
+  if (holidays !== undefined) return holidays
+  const account = accounts.find((one) => one.id === id)
+  return account ? holidaysOf(account) : null
 }
 
 /** The posts that another plan of the same lines would put elsewhere, and its open slots. */
@@ -98,7 +106,9 @@ export async function setTimetable(actor: Actor, id: string, input: TimetableInp
         min_gap_minutes: input.minGapMinutes,
         repeat_after_days: input.repeatAfterDays,
         except_json: JSON.stringify(input.except),
-        holidays_json: input.holidays === null ? null : JSON.stringify(input.holidays),
+        ...(input.holidays === undefined
+          ? {}
+          : { holidays_json: input.holidays === null ? null : JSON.stringify(input.holidays) }),
         mix_json: JSON.stringify(input.mix),
         version: row.version + 1,
       },

@@ -29,11 +29,11 @@ const calendarMessages: Sentences<CalendarMessages> = {
   'calendar.no-day': ({ title, text }) =>
     `${named(title)} starts at “${text}”, which is no day; it was left out.`,
   'calendar.too-often': ({ title }) =>
-    `${named(title)} comes more than once an hour, or at too many times of a day; only its first time is shown.`,
+    `${named(title)} comes more than once an hour, or too often a day; only its first time is shown.`,
   'calendar.bad-rule': ({ title }) =>
     `${named(title)} comes again by a rule that can’t be followed; only its first time is shown.`,
   'calendar.no-zone': ({ name }) =>
-    `The time zone “${name}” is not known, and the file does not say what it is; its times are taken as the brand’s.`,
+    `The time zone “${name}” is not known, nor said in the file; its times are taken as the brand’s.`,
   'calendar.too-many': ({ most }) =>
     `It holds more than can be read: ${counted(most, 'date', 'dates')} were.`,
 }

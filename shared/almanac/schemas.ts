@@ -85,7 +85,7 @@ export const postDay = yup
   .nullable()
   .default(null)
 
-/** What a timetable does on public holidays; null for as ever. */
+/** What a timetable does on public holidays; null for as ever, left out for as it was. */
 export const holidays = yup
   .object({
     action: yup
@@ -101,4 +101,4 @@ export const holidays = yup
       .default([]),
   })
   .nullable()
-  .default(null)
+  .default(undefined)

@@ -29,7 +29,7 @@ const ENTRY_KINDS: Record<EntryKind, string> = {
 
 export const almanac = inWords({
   title: 'Almanac',
-  help: 'Days worth a post: public holidays, days of your own, what comes again, and what other calendars say.',
+  help: 'Days worth a post: public holidays, days of your own, prompts, and what other calendars say.',
   back: 'Schedule',
   failed: 'The almanac can’t be shown',
   empty: {
@@ -157,14 +157,15 @@ export const almanac = inWords({
     none: 'No prompt has these words.',
   },
   attribution:
-    'Public holidays: date-holidays and its contributors, data under CC BY-SA 3.0, mostly from Wikipedia. Without warranty: check what matters.',
+    'Public holidays: date-holidays and its contributors, data under CC BY-SA 3.0, mostly from Wikipedia. ' +
+    'Without warranty: check what matters.',
   forDay: (day: string) => `For ${day}`,
-  forDayTitle: (title: string, day: string) => `${title}, ${day}`,
   notForDay: 'No longer for this day',
   ofDay: (day: string, titles: string[]) => `${day}: ${titles.join(', ')}`,
   onDay: 'In the almanac',
-  ahead: 'In the almanac, the next seven days',
-  noneAhead: 'Nothing in the next seven days.',
+  moreAhead: (count: number) => `${counted(count, 'more date', 'more dates')} within seven days`,
+  fullDay: 'No slot is open on that day.',
+  putFirst: 'Put it first that day',
   more: (count: number) => `+${count}`,
   timetable: {
     title: 'Public holidays',

@@ -8,4 +8,7 @@ export const calendarRoutes = {
   open: ofBrand('PUT', 'work', '/calendars/:id').answers<Undoable>(),
   /** Ends its address. */
   close: ofBrand('DELETE', 'work', '/calendars/:id').answers<Undoable>(),
+  /** The same for the almanac's. */
+  openAlmanac: ofBrand('PUT', 'work', '/calendars/almanac').answers<Undoable>(),
+  closeAlmanac: ofBrand('DELETE', 'work', '/calendars/almanac').answers<Undoable>(),
 }

@@ -58,7 +58,7 @@ export const LIMITS = Object.freeze({
   listColumns: 99,
   campaignPosts: 10_000,
   /** Days of one's own in a brand's almanac, places and calendars of it, days it is asked for at once. */
-  almanacEntries: 500,
+  almanacEntries: 200,
   almanacPlaces: 12,
   almanacCalendars: 20,
   almanacDays: 400,

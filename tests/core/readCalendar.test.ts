@@ -1,5 +1,5 @@
-// Sources: RFC 5545 §3.1 (folding), §3.3.11 (texts), §3.6.5 (zones of a file's own), §3.8.5 (what comes again);
-// ical.js 2.2.1 (MPL-2.0) reads the same files.
+// Sources: RFC 5545 §3.1 (folding), §3.3.11 (texts), §3.6.5 (zones of a file's own), §3.8.5 (what comes
+// again); ical.js 2.2.1 (MPL-2.0) reads the same files.
 import ICAL from 'ical.js'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'

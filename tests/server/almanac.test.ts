@@ -1,7 +1,8 @@
-// The almanac over HTTP: days of one's own, public holidays, calendars from elsewhere, what a post is for, and
-// timetables that keep holidays. Source: holidays of Portugal and of Bavaria in 2027 (from memory).
+// The almanac over HTTP: days of one's own, public holidays, calendars from elsewhere, what a post is for,
+// and timetables that keep holidays. Source: holidays of Portugal and of Bavaria in 2027 (from memory).
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { AlmanacDateWithPosts, AlmanacSources, Country, RuleDays } from '#shared/almanac/types'
+import type { CalendarView } from '#shared/calendars/types'
 import type { BrandView } from '#shared/people/types'
 import type { Problem, Undoable } from '#shared/platform/types'
 import type { MonthView, PlanChange, ScheduleView } from '#shared/schedule/types'
@@ -208,7 +209,7 @@ describe('calendars from elsewhere', () => {
   })
 
   it('are asked again; what fails says why and keeps what was known', async () => {
-    const [{ id }] = (await sources()).calendars as [{ id: string }]
+    const { id } = (await sources()).calendars[0]!
     await world.trouble('programme.example', { refuse: { status: 503, message: 'Down.' } })
     await nell.want('POST', `${path}/almanac/calendars/${id}/read`)
     const failed = (await sources()).calendars[0]!
@@ -255,13 +256,26 @@ describe('calendars from elsewhere', () => {
       ...['2027-04-16', '2027-05-21'],
     ])
     expect(rows.some(({ date, text }) => date === '2027-04-25' && text === 'Portugal')).toBe(true)
+
+    // The same at an address of its own, until that is ended.
+    const address = async (): Promise<string> =>
+      (await nell.want<CalendarView[]>('GET', `${path}/calendars`)).find(({ of }) => of === 'almanac')!
+        .address!
+    const done = await nell.want<Undoable>('PUT', `${path}/calendars/almanac`)
+    const [at, read] = [await address(), (url: string) => fetch(`${world.server.url}${url}`)]
+    expect(readCalendar(await (await read(at)).text(), span).rows).toEqual(rows)
+    await nell.want('PUT', `${path}/calendars/almanac`)
+    expect([(await read(at)).status, (await read(await address())).status]).toEqual([404, 200])
+    await nell.want('DELETE', `${path}/calendars/almanac`)
+    expect(await address()).toBe(null)
+    expect(done.historyId).not.toBe('')
   })
 })
 
 describe('whose it is', () => {
   it('is the brand’s alone; a client may look at dates, and at nothing they are made from', async () => {
     const bento = await world.bento()
-    const [{ id }] = (await sources()).entries as [{ id: string }]
+    const { id } = (await sources()).entries[0]!
     expect((await bento.ask('GET', `${path}/almanac/dates`)).status).toBe(404)
     await nell.want('POST', `${path}/members`, { personId: world.ids.bento, role: 'client' })
     expect((await bento.ask('GET', `${path}/almanac/dates`)).status).toBe(200)

@@ -49,7 +49,7 @@ async function eventsAt(address: string) {
 }
 
 it('has no address before somebody makes one; then whoever has it reads what goes out and when', async () => {
-  const ids = [brandOf(), ...accounts.map(({ id }) => id)]
+  const ids = [brandOf(), ...accounts.map(({ id }) => id), 'almanac']
   expect(await views()).toEqual(ids.map((of) => ({ of, address: null })))
   await lineUp('Lamps; bread, and more', { link: 'https://paper.example/lamps?a=1,2' })
   await lineUp('Later that day')

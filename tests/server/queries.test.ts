@@ -90,6 +90,7 @@ const FILTER: WireFilter = { show: 'all', now: 1, after: null, limit: 10 }
 const ASKED: (() => Promise<unknown>)[] = [
   () => almanac.calendarsOf(db, 'b'),
   () => almanac.calendarsDue(db, 0, 1),
+  () => almanac.placesMadeElse(db, ''),
   () => almanac.calendarDaysBetween(db, 'b', { from: '', to: '', most: 1 }),
   () => postsOfDays(db, 'b', { from: '', to: '' }),
   () => postsOfCampaigns(db, 'b'),

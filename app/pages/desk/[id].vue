@@ -154,6 +154,15 @@ function setCrop(crop: Crop | null, focus: { x: number; y: number }): void {
   cropping.value = null
 }
 
+/** A post for a day that has no open slot left: it may go before what stands there. */
+const isDayFull = computed(
+  () =>
+    doc.value.day !== null &&
+    !slots.isAsking.value &&
+    slots.common.value.kind === 'next' &&
+    slots.places.value.length > 0 &&
+    slots.places.value.every(({ at }) => at === null),
+)
 const newCount = computed(
   () => chosen.value.filter(({ queueItemId, sentAt }) => queueItemId === null && sentAt === null).length,
 )
@@ -223,7 +232,14 @@ const failureMessage = (error: unknown): string => sentenceOf(error)
           <p v-if="!readOnly && editor.view.value?.approval === 'in-review'" class="text-small text-warn">
             {{ labels.withdraws }}
           </p>
-          <ForDay v-if="doc.day" :day="doc.day" :read-only="readOnly" @clear="doc.day = null" />
+          <ForDay
+            v-if="doc.day"
+            :day="doc.day"
+            :read-only="readOnly"
+            :is-full="isDayFull"
+            @clear="doc.day = null"
+            @first="slots.common.value = { kind: 'first', at: null }"
+          />
           <MainText
             v-if="!readOnly"
             ref="field"

@@ -3,6 +3,7 @@ import { joined, readAll } from '#server/platform/db/read'
 import { pick, text, whole, type InsertOf, type PatchAt, type ShapeOf } from '#server/platform/db/tables'
 import {
   ALMANAC_CALENDARS,
+  ALMANAC_PLACES,
   CALENDAR_DAYS,
   type AlmanacCalendarRow,
   type AlmanacEntryRow,
@@ -26,9 +27,20 @@ export const placesOf = (db: Db, brandId: string): Promise<AlmanacPlaceRow[]> =>
 export const placeById = (db: Db, brandId: string, id: string): Promise<AlmanacPlaceRow | undefined> =>
   db('almanac_places').where({ brand_id: brandId, id }).first()
 
+const PLACE = { ...ALMANAC_PLACES.columns, language: text() }
+export type PlaceToMake = ShapeOf<typeof PLACE>
+
 /** Places of all brands whose holidays were made for something else than is wanted now. */
-export const placesMadeElse = (db: Db, years: string): Promise<AlmanacPlaceRow[]> =>
-  db('almanac_places').whereNot('made_for', 'like', `${years} %`).limit(50)
+export const placesMadeElse = (db: Db, wanted: string): Promise<PlaceToMake[]> =>
+  readAll(
+    PLACE,
+    joined(db, 'almanac_places')
+      .join('brands', 'brands.id', 'almanac_places.brand_id')
+      .whereNull('brands.removed_at')
+      .whereRaw("almanac_places.made_for <> ? || ' ' || brands.language", [wanted])
+      .limit(50)
+      .select('almanac_places.*', 'brands.language'),
+  )
 
 export const setHolidays = async (
   db: Db,
@@ -51,9 +63,7 @@ export const calendarsOf = (db: Db, brandId: string): Promise<CalendarWithDates[
       .orderBy(['name', 'id'])
       .select('almanac_calendars.*')
       .select(
-        db.raw(
-          '(SELECT count(*) FROM calendar_days WHERE calendar_days.calendar_id = almanac_calendars.id) AS dates',
-        ),
+        db.raw('(SELECT count(*) FROM calendar_days WHERE calendar_id = almanac_calendars.id) AS dates'),
       ),
   )
 
@@ -63,7 +73,9 @@ export const calendarById = (db: Db, brandId: string, id: string): Promise<Alman
 const DUE = { ...ALMANAC_CALENDARS.columns, brand_zone: text() }
 export type DueCalendar = ShapeOf<typeof DUE>
 
-/** Calendars of all brands whose turn has come, or whose brand has another zone since: the longest due first. */
+/**
+ * Calendars of all brands whose turn has come, or whose brand has another zone since: the longest due first.
+ */
 export const calendarsDue = (db: Db, at: number, most: number): Promise<DueCalendar[]> =>
   readAll(
     DUE,

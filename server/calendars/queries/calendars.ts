@@ -6,8 +6,8 @@ import { CALENDARS, type CalendarRow } from '../rows'
 export const calendarsOf = (db: Db, brandId: string): Promise<CalendarRow[]> =>
   readAll(CALENDARS.columns, joined(db, 'calendars').where({ brand_id: brandId }).select('*'))
 
-/** What a calendar is of: an account, a campaign, or neither for the whole brand. */
-export type CalendarOf = Pick<CalendarRow, 'account_id' | 'campaign_id'>
+/** What a calendar is of: posts of an account, a campaign, or of the whole brand; or its almanac. */
+export type CalendarOf = Pick<CalendarRow, 'account_id' | 'campaign_id' | 'what'>
 
 /** A brand's calendar of one account or campaign, or of all of it; undefined where it has no address. */
 export const calendarOf = (db: Db, brandId: string, of: CalendarOf): Promise<CalendarRow | undefined> =>

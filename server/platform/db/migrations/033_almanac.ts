@@ -1,7 +1,7 @@
 import type { Knex } from 'knex'
 
-// The almanac: days worth posting on, places whose public holidays count, calendars that are read; what a post
-// is for; timetables that differ on holidays.
+// The almanac: days worth posting on, places whose public holidays count, calendars that are read; what a
+// post is for; timetables that differ on holidays.
 const STATEMENTS = [
   `CREATE TABLE almanac_entries (
     id TEXT PRIMARY KEY, brand_id TEXT NOT NULL REFERENCES brands ON DELETE CASCADE,
@@ -22,8 +22,8 @@ const STATEMENTS = [
   `CREATE TABLE almanac_calendars (
     id TEXT PRIMARY KEY, brand_id TEXT NOT NULL REFERENCES brands ON DELETE CASCADE,
     name TEXT NOT NULL, url TEXT, etag TEXT, last_modified TEXT,
-    zone TEXT NOT NULL DEFAULT '', read_at INTEGER, next_at INTEGER NOT NULL, failures INTEGER NOT NULL DEFAULT 0,
-    trouble TEXT, problems_json TEXT NOT NULL DEFAULT '[]',
+    zone TEXT NOT NULL DEFAULT '', read_at INTEGER, next_at INTEGER NOT NULL,
+    failures INTEGER NOT NULL DEFAULT 0, trouble TEXT, problems_json TEXT NOT NULL DEFAULT '[]',
     created_by TEXT NOT NULL, created_at INTEGER NOT NULL,
     version INTEGER NOT NULL DEFAULT 1, removed_at INTEGER
   ) STRICT`,
@@ -37,6 +37,10 @@ const STATEMENTS = [
     PRIMARY KEY (calendar_id, position)
   ) STRICT, WITHOUT ROWID`,
   `CREATE INDEX calendar_days_by_day ON calendar_days (calendar_id, day)`,
+  `ALTER TABLE calendars ADD COLUMN what TEXT NOT NULL DEFAULT 'posts'`,
+  `DROP INDEX calendars_of_brand`,
+  `CREATE UNIQUE INDEX calendars_of_brand
+    ON calendars (brand_id, what, coalesce(account_id, campaign_id, ''))`,
   `ALTER TABLE accounts ADD COLUMN holidays_json TEXT`,
   `ALTER TABLE posts ADD COLUMN for_day TEXT`,
   `ALTER TABLE posts ADD COLUMN for_title TEXT`,
