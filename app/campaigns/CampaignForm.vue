@@ -22,6 +22,7 @@ const EMPTY = {
   mark: '',
   hashtags: [] as string[],
   postsWanted: null as number | string | null,
+  shareWanted: null as number | string | null,
   version: 1,
 }
 const form = useForm(campaignSchema, { ...EMPTY })
@@ -113,13 +114,23 @@ async function remove(): Promise<void> {
         :error="form.errors.value.moreWords"
         @leave="form.leave('moreWords')"
       />
-      <TextField
-        v-model="form.values.postsWanted"
-        inputmode="numeric"
-        :label="labels.fields.postsWanted"
-        :error="form.errors.value.postsWanted"
-        @leave="form.leave('postsWanted')"
-      />
+      <div class="grid grid-cols-2 gap-3">
+        <TextField
+          v-model="form.values.postsWanted"
+          inputmode="numeric"
+          :label="labels.fields.postsWanted"
+          :error="form.errors.value.postsWanted"
+          @leave="form.leave('postsWanted')"
+        />
+        <TextField
+          v-model="form.values.shareWanted"
+          inputmode="numeric"
+          :label="labels.fields.shareWanted"
+          :hint="labels.fields.shareHint"
+          :error="form.errors.value.shareWanted"
+          @leave="form.leave('shareWanted')"
+        />
+      </div>
       <InkField v-model="form.values.ink" :label="labels.fields.ink" />
       <HashtagField
         v-model="form.values.hashtags"

@@ -131,9 +131,12 @@ async function act(work: () => Promise<void>): Promise<void> {
       <PlainButton v-else-if="shown.queueItemId" @click="goTo(`/desk/${shown.postId}`)">{{
         words.writing.toWriting
       }}</PlainButton>
-      <PlainButton v-else @click="goTo(`/desk/new?post=${shown.postId}`)">{{
-        words.writing.writeAgain
-      }}</PlainButton>
+      <template v-else>
+        <PlainButton @click="goTo(`/desk/new?post=${shown.postId}`)">{{
+          words.writing.writeAgain
+        }}</PlainButton>
+        <PlainButton kind="quiet" @click="goTo(`/desk/${shown.postId}`)">{{ labels.file }}</PlainButton>
+      </template>
     </template>
   </SideDialog>
   <AskDialog

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import * as words from '#shared/words'
+import SavedFilters from './SavedFilters.vue'
 import { isNarrowed, NO_FILTER, type SheetFilter } from '#shared/schedule/filter'
 
 const props = defineProps<{
@@ -133,6 +134,7 @@ const shape = (isSet: boolean): string =>
         <input v-model.lazy="filter[end]" type="date" :class="shape(filter[end] !== '')" />
       </label>
     </span>
+    <SavedFilters v-model="filter" v-model:alone="alone" />
     <button v-if="narrowed > 0" type="button" class="min-h-6 text-tiny font-semibold text-act" @click="clear">
       {{ labels.allOf(narrowed) }}
     </button>

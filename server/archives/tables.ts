@@ -10,6 +10,7 @@ import type { Archived } from '#server/platform/archive/kinds'
 import { postsArchived } from '#server/posts/archive'
 import { reportsArchived } from '#server/reports/archive'
 import { resultsArchived } from '#server/results/archive'
+import { scheduleArchived } from '#server/schedule/archive'
 import { sourcesArchived } from '#server/sources/archive'
 import { watchesArchived } from '#server/watches/archive'
 
@@ -42,6 +43,7 @@ export const ARCHIVED: readonly Archived[] = inOrder([
   ...almanacArchived,
   ...postsArchived,
   ...evergreensArchived,
+  ...scheduleArchived,
   ...deliveryArchived,
   ...resultsArchived,
   ...reportsArchived,

@@ -18,7 +18,7 @@ import { tagsOf, unreadOf } from '#server/articles'
 import { countSources } from '#server/sources'
 import { countOnDesk } from '#server/posts'
 import { countUnseen } from '#server/notices'
-import { moveFixedTimes, type FixedKeep } from '#server/schedule'
+import { moveFixedTimes, savedFilters, type FixedKeep } from '#server/schedule'
 import type { Undoable } from '#shared/platform/types'
 import { changeUndoably } from '#server/platform/changes/history'
 import { siteNamed } from '#core/url/ownSite'
@@ -119,6 +119,7 @@ export async function brandView(actor: Actor): Promise<BrandView> {
     sources: await countSources(db, brandId),
     onDesk: await countOnDesk(db, brandId),
     notices: await countUnseen(db, brandId),
+    filters: await savedFilters(db, brandId),
   }
 }
 

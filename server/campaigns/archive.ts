@@ -22,6 +22,7 @@ export const campaignsArchived: Archived[] = [
       accounts_json: IDS,
       pillar_id: looseRowOf('pillars'),
       ink: between(1, 8),
+      share_wanted: between(1, 100),
       hashtags_json: TEXTS,
       created_by: PERSON,
     },

@@ -32,6 +32,7 @@ export const campaignOf = (row: CampaignRow): Campaign => ({
   mark: row.mark,
   hashtags: readTexts(row.hashtags_json),
   postsWanted: row.posts_wanted,
+  shareWanted: row.share_wanted,
   endedAt: row.ended_at === null ? null : toInstant(row.ended_at),
   version: row.version,
 })
@@ -59,6 +60,7 @@ const columnsOf = (input: CampaignInput) => ({
   mark: input.mark,
   hashtags_json: JSON.stringify(input.hashtags.map((tag) => tag.replace(/^#+/, ''))),
   posts_wanted: input.postsWanted,
+  share_wanted: input.shareWanted,
 })
 
 async function requireOwn(db: Db, brandId: string, input: CampaignInput): Promise<void> {

@@ -22,6 +22,8 @@ export const CAMPAIGNS = tableOf('campaigns', {
   hashtags_json: text().orDefault(),
   /** How many posts it is to have; null for no number. */
   posts_wanted: whole().orNull(),
+  /** Its share of what goes out in its days, in percent; null for none. */
+  share_wanted: whole().orNull(),
   /** When somebody ended it. */
   ended_at: whole().orNull(),
   created_by: text(),

@@ -65,7 +65,7 @@ export {
   sendingsOfPosts,
 } from './queries/queueItems'
 export { postsOfDays } from './queries/days'
-export { postsOfCampaigns, resultsOfCampaign } from './queries/campaigns'
+export { postsOfCampaigns, resultsOfCampaign, sentInDays } from './queries/campaigns'
 export { hasPicture, pictureAddresses } from './queries/pictures'
 export type { PostRow } from './rows'
 export { type Usual, usualHashtags, usualOf, usualOfArticle } from './usual'

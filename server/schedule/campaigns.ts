@@ -3,14 +3,20 @@ import { heldPlaces, laterPlaces, zoneClock } from '#core/schedule'
 import type { CampaignCounts, CampaignLine, CampaignPage, CampaignPlanned } from '#shared/campaigns/types'
 import { LIMITS } from '#shared/platform/limits'
 import type { Undoable } from '#shared/platform/types'
-import { campaignById, campaignOf, campaignsOfBrand, changeCampaign } from '#server/campaigns'
+import {
+  campaignById,
+  campaignOf,
+  campaignsOfBrand,
+  changeCampaign,
+  type CampaignRow,
+} from '#server/campaigns'
 import type { Actor } from '#server/platform/changes/actor'
 import { announce } from '#server/platform/changes/announce'
 import { changeUndoably } from '#server/platform/changes/history'
 import { now } from '#server/platform/clock'
 import { useDb, type Db } from '#server/platform/db'
 import { problem } from '#server/platform/http/problem'
-import { postsOfCampaigns, resultsOfCampaign } from '#server/posts'
+import { postsOfCampaigns, resultsOfCampaign, sentInDays } from '#server/posts'
 import { planOf, type BrandPlan } from './plan'
 import { planShown } from './recentPlan'
 import { takeOutLines } from './several'
@@ -47,6 +53,7 @@ export async function campaignPage(brandId: string, id: string): Promise<Campaig
     ...campaignOf(row),
     counts: (await countsOf(db, brandId)).get(id) ?? NONE,
     planned: plannedFor(known, id, row.to_day),
+    share: await shareOf(db, known, row),
     comeRound: new Set(inTurn(known, await postIdsOf(db, brandId, id)).map(({ post_id }) => post_id)).size,
     results: await resultsOfCampaign(db, brandId, id),
   }
@@ -76,6 +83,24 @@ function plannedFor(
       ]
     })
     .sort((a, b) => a.at.localeCompare(b.at))
+}
+
+/** How many sendings of its days are a campaign's, gone out and planned, of how many. */
+async function shareOf(db: Db, known: BrandPlan, row: CampaignRow): Promise<CampaignPage['share']> {
+  const { brand, lines, pool, input, plan } = known
+  const start = endOfDay(brand.zone, row.from_day) - DAY
+  const end = row.to_day === null ? now() + LIMITS.planDays * DAY : endOfDay(brand.zone, row.to_day)
+  const sent = await sentInDays(db, brand.id, row.id, { start, end })
+  const inDays = [...plan.entries, ...heldPlaces(input, plan), ...laterPlaces(input, plan)].filter(
+    ({ at }) => Date.parse(at) >= start && Date.parse(at) < end,
+  )
+  const turns = await postIdsOf(db, brand.id, row.id)
+  const own = inDays.filter(
+    ({ postId, evergreenId }) =>
+      lines.get(postId ?? '')?.campaign_id === row.id ||
+      turns.has(pool.get(evergreenId ?? '')?.row.post_id ?? ''),
+  )
+  return { own: sent.own + own.length, all: sent.all + inDays.length }
 }
 
 function endOfDay(zone: string, day: string): number {

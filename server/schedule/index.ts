@@ -1,11 +1,12 @@
 // The Schedule: timetables, the plan, placing and moving what is lined up, holds.
-// Owns: what the plan is made from; a plan itself is never stored.
+// Owns: filters that were kept; what the plan is made from: a plan itself is never stored.
 // May ask: people, articles, clippings, networks, delivery, campaigns, almanac, posts, evergreens.
 export { almanacDates } from './almanac'
 export { backInLine, putBackInLine } from './backInLine'
 export { campaignLines, campaignPage, endCampaign } from './campaigns'
 export { evergreenTurns } from './evergreenTurns'
 export { proposeFill, takeFill } from './fill'
+export { removeFilter, savedFilters, saveFilter } from './filters'
 export { freeze, freezeTurn } from './freeze'
 export { hold, holdOf, lateQueueItems, lift } from './holds'
 export { moveQueueItem } from './lineMoves'

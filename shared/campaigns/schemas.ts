@@ -34,6 +34,15 @@ export const campaignSchema = yup.object({
     .max(LIMITS.campaignPosts, labels.postsWanted)
     .nullable()
     .default(null),
+  shareWanted: yup
+    .number()
+    .transform((value: number, typed: unknown) => (typed === '' ? null : value))
+    .typeError(labels.share)
+    .integer(labels.share)
+    .min(1, labels.share)
+    .max(100, labels.share)
+    .nullable()
+    .default(null),
 })
 
 export const endCampaignSchema = yup.object({

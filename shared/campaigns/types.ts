@@ -23,6 +23,8 @@ export interface Campaign {
   hashtags: string[]
   /** How many posts it is to have; null for no number. */
   postsWanted: number | null
+  /** Its share of what goes out in its days, in percent; null for none. */
+  shareWanted: number | null
   /** When somebody ended it; null for one that goes on. */
   endedAt: Instant | null
   version: number
@@ -52,6 +54,8 @@ export interface CampaignPlanned {
 
 export interface CampaignPage extends CampaignLine {
   planned: CampaignPlanned[]
+  /** Sendings of it in its days, gone out and planned, of so many of all. */
+  share: { own: number; all: number }
   /** How many of its posts come round as evergreens. */
   comeRound: number
   /** Of what went out, as far as networks told. */

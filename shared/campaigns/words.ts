@@ -33,6 +33,9 @@ export const campaigns = inWords({
       .filter(Boolean)
       .join(' · '),
   ofWanted: (have: number, wanted: number) => `${have} of ${posts(wanted)}`,
+  share: (own: number, all: number, wanted: number | null) =>
+    `${Math.round((100 * own) / all)}% of ${counted(all, 'sending', 'sendings')} in its days` +
+    (wanted === null ? '' : `; ${wanted}% wanted`),
   fields: {
     name: 'Name',
     aim: 'Aim',
@@ -45,6 +48,8 @@ export const campaigns = inWords({
     moreWords: 'More words',
     moreWordsHint: 'What belongs to it besides.',
     postsWanted: 'Number of posts',
+    shareWanted: 'Share of all posts, in percent',
+    shareHint: 'Of what goes out in its days.',
     ink: 'Ink',
     mark: 'Name in link marks',
     markHint: 'Stands as the campaign where links carry marks, in place of what the link rule says.',

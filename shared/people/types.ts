@@ -1,6 +1,6 @@
 import type { Campaign } from '#shared/campaigns/types'
 import type { DeviceKind } from '#shared/platform/types'
-import type { HoldView } from '#shared/schedule/types'
+import type { HoldView, SavedFilter } from '#shared/schedule/types'
 import type { Instant } from '#core/instant'
 import type { Account } from '#shared/networks/types'
 import type { Watch } from '#shared/watches/types'
@@ -113,4 +113,6 @@ export interface BrandView {
   onDesk: number
   /** Open notices that nobody has seen yet. */
   notices: number
+  /** What the Schedule was narrowed to, kept under names. */
+  filters: SavedFilter[]
 }

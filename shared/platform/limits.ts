@@ -57,6 +57,8 @@ export const LIMITS = Object.freeze({
   listRows: 20_000,
   listColumns: 99,
   campaignPosts: 10_000,
+  /** Filters of the Schedule that a brand keeps. */
+  sheetFilters: 40,
   /** Days of one's own in a brand's almanac, places and calendars of it, days it is asked for at once. */
   almanacEntries: 200,
   almanacPlaces: 12,

@@ -24,6 +24,11 @@ export const NO_FILTER: SheetFilter = {
   ...{ since: '', till: '', words: '' },
 }
 
+/** A filter as it is kept: with the account that is shown alone, '' for all. */
+export interface KeptFilter extends SheetFilter {
+  account: string
+}
+
 /** By how many things it is narrowed. */
 export const isNarrowed = (filter: SheetFilter): number => Object.values(filter).filter(Boolean).length
 

@@ -22,6 +22,7 @@ import type {
   moveSchema,
   placingSchema,
   severalSchema,
+  savedFilterSchema,
   timetableSchema,
   zoneChangeSchema,
 } from '#shared/schedule/schemas'
@@ -73,6 +74,11 @@ export const scheduleRoutes = {
   month: ofBrand('GET', 'read', '/schedule-month').answers<MonthView>(),
   /** How full each of so many `weeks` (54 at most) is, from the local day `from` on. */
   year: ofBrand('GET', 'read', '/schedule-year').answers<YearView>(),
+  /** Keeps what the Schedule is narrowed to, for all of the brand; one of the same name is replaced. */
+  saveFilter: ofBrand('POST', 'work', '/schedule-filters')
+    .takes<typeof savedFilterSchema>()
+    .answers<Undoable>(),
+  removeFilter: ofBrand('DELETE', 'work', '/schedule-filters/:id').answers<Undoable>(),
   /** What another time zone would move; nothing is stored. */
   tryZone: ofBrand('POST', 'own', '/zone-change').takes<typeof zoneChangeSchema>().answers<PlanChange>(),
 }

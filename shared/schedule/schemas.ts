@@ -12,6 +12,7 @@ import {
   id,
   version,
   instant,
+  name,
   nullableUuid,
   uuid,
   planVersion,
@@ -263,4 +264,15 @@ export const fillSchema = yup.object({
     .min(1, labels.noneChosen)
     .required(labels.noneChosen),
   version: planVersion.required(),
+})
+
+const kept = yup.string().trim().max(LIMITS.name, labels.tooLong(LIMITS.name)).default('')
+export const savedFilterSchema = yup.object({
+  name,
+  filter: yup
+    .object({
+      ...{ pillar: kept, campaign: kept, tag: kept, state: kept, kind: kept, who: kept, source: kept },
+      ...{ network: kept, since: kept, till: kept, words: kept, account: kept },
+    })
+    .required(),
 })

@@ -47,6 +47,14 @@ export const schedule = inWords({
     words: 'Words',
     any: 'any',
   },
+  kept: {
+    label: 'Saved filters',
+    choose: 'Saved',
+    save: 'Save these',
+    name: 'Name of these filters',
+    saved: (name: string) => `Filters saved: ${name}`,
+    remove: (name: string) => `Remove the filters ${name}`,
+  },
   narrowKinds: { about: 'about an article', own: 'of our own', evergreen: 'evergreens' },
   narrowStates: {
     'lined-up': 'lined up',
@@ -83,6 +91,7 @@ export const schedule = inWords({
     name: 'Post',
     text: 'As it goes out',
     toEvergreens: 'Among the evergreens',
+    file: 'Campaign and tags',
     echo: (at: number, of: number) => `Sending ${at} of ${of} of this post here.`,
     sentText: 'As it went out',
     when: 'When',

@@ -47,6 +47,7 @@ const CAMPAIGN = {
   mark: 'Dark Week 27',
   hashtags: ['DarkWeek'],
   postsWanted: 4,
+  shareWanted: 20,
 }
 const make = async (more: object = {}): Promise<string> =>
   (await nell.want<{ id: string }>('POST', `${path}/campaigns`, { ...CAMPAIGN, ...more })).id
@@ -106,7 +107,14 @@ describe('a campaign', () => {
     expect(backwards.body.errors).toEqual([
       { field: 'to', message: 'The last day can’t be before the first.' },
     ])
-    for (const wrong of [{ name: '' }, { from: '' }, { from: '2027-02-30' }, { postsWanted: 0 }, { ink: 9 }])
+    for (const wrong of [
+      { name: '' },
+      { from: '' },
+      { from: '2027-02-30' },
+      { postsWanted: 0 },
+      { shareWanted: 101 },
+      { ink: 9 },
+    ])
       expect(await refused('POST', '/campaigns', { ...CAMPAIGN, ...wrong })).toBe('urn:clear-quill:invalid')
     for (const foreign of [{ pillarId: uuid() }, { accountIds: [uuid()] }])
       expect(await refused('POST', '/campaigns', { ...CAMPAIGN, ...foreign })).toBe(
@@ -143,6 +151,7 @@ describe('a campaign', () => {
       counts: { sent: 1, planned: 1, written: 1 },
       planned: [{ text: 'The second of it', isAfterEnd: false }],
       results: { sendings: 1, clicks: 0 },
+      share: { own: 2, all: 3 },
     })
     const texts = async (query: string): Promise<string[]> => (await list(query)).rows.map(({ text }) => text)
     expect((await texts(`campaign=${id}`)).toSorted()).toEqual([

@@ -54,6 +54,26 @@ const texts = async (query = ''): Promise<string[]> => (await rows(query)).rows.
 describe('the list', () => {
   beforeAll(begin)
 
+  it('keeps what it is narrowed to under names, for all of the brand, undone like anything', async () => {
+    const filter = { pillar: brand.pillars[1]!.id, state: 'sent', account: brand.accounts[0]!.id }
+    const kept = async () => (await nell.want<BrandView>('GET', path)).filters.map(({ name }) => name)
+    const save = (name: string, more: object = {}): Promise<Undoable> =>
+      nell.want('POST', `${path}/schedule-filters`, { name, filter: { ...filter, ...more } })
+    await save('What went out')
+    const again = await save('WHAT WENT OUT', { state: '' })
+    expect(await kept()).toEqual(['WHAT WENT OUT'])
+    await nell.want('POST', `${path}/undo`, { historyId: again.historyId })
+    const [one] = (await nell.want<BrandView>('GET', path)).filters
+    expect(one).toMatchObject({ name: 'What went out', filter: { ...filter, campaign: '', words: '' } })
+    expect((await nell.ask('POST', `${path}/schedule-filters`, { name: '', filter })).status).toBe(422)
+    const { path: others } = await makeBrand(nell, [])
+    expect((await nell.ask('DELETE', `${others}/schedule-filters/${one!.id}`)).status).toBe(404)
+    const gone = await nell.want<Undoable>('DELETE', `${path}/schedule-filters/${one!.id}`)
+    expect(await kept()).toEqual([])
+    await nell.want('POST', `${path}/undo`, { historyId: gone.historyId })
+    await nell.want('DELETE', `${path}/schedule-filters/${one!.id}`)
+  })
+
   it('holds what went out, what is in line and what is written, in order of time', async () => {
     const all = ['Alpha 02T10 sent', 'Alpha 02T10 sent', 'beta 02T15 sent', 'delta 03T10 lined-up', 'Gamma 03T10 lined-up'] // prettier-ignore
     const found = await rows()

@@ -10,7 +10,7 @@ import { watchReads } from '#server/platform/db/read'
 import { stopReading } from '#server/platform/db/sqlite/readApart'
 import * as almanac from '#server/almanac/queries/almanac'
 import { postsOfDays } from '#server/posts/queries/days'
-import { postsOfCampaigns, resultsOfCampaign } from '#server/posts/queries/campaigns'
+import { postsOfCampaigns, resultsOfCampaign, sentInDays } from '#server/posts/queries/campaigns'
 import '#server/archives/rows'
 import { ARCHIVED, NOT_ARCHIVED } from '#server/archives/tables'
 import { tables, type Columns } from '#server/platform/db/tables'
@@ -96,6 +96,7 @@ const ASKED: (() => Promise<unknown>)[] = [
   () => postsOfCampaigns(db, 'b'),
   () => postDocs.tagsOfPosts(db, ['p']),
   () => resultsOfCampaign(db, 'b', 'c'),
+  () => sentInDays(db, 'b', 'c', { start: 0, end: 0 }),
   () => lettersOf(db, 'l', 1),
   () => wirePlaces(db, 'b', FILTER),
   () => wirePlaces(db, 'b', { ...FILTER, show: 'open', order: 'waiting', own: true, tagId: 't' }),

@@ -87,6 +87,9 @@ async function goOn(): Promise<void> {
             </p>
             <p v-if="facts" class="text-small text-ink-3 [overflow-wrap:anywhere]">{{ facts }}</p>
             <CampaignCountsBar :counts="campaign.counts" :wanted="campaign.postsWanted" :ink="campaign.ink" />
+            <p v-if="campaign.share.all > 0" class="text-small text-ink-2">
+              {{ labels.share(campaign.share.own, campaign.share.all, campaign.shareWanted) }}
+            </p>
           </section>
           <section class="grid gap-1" :aria-label="labels.planned">
             <div class="flex items-baseline justify-between gap-3">

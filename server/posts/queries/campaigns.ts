@@ -53,3 +53,26 @@ export const resultsOfCampaign = async (
         db.raw('coalesce(sum(sent_posts.clicks), 0) AS clicks'),
       ),
   )) ?? { sendings: 0, answers: null, clicks: 0 }
+
+const SENT_IN_DAYS = { own: whole(), all: whole() }
+
+/** How many of a brand's deliveries of some days went out, or may have, and how many of them for a campaign. */
+export const sentInDays = async (
+  db: Db,
+  brandId: string,
+  campaignId: string,
+  { start, end }: { start: number; end: number },
+): Promise<ShapeOf<typeof SENT_IN_DAYS>> =>
+  (await readFirst(
+    SENT_IN_DAYS,
+    joined(db, 'deliveries')
+      .join('posts', 'posts.id', 'deliveries.post_id')
+      .where('deliveries.brand_id', brandId)
+      .whereIn('deliveries.state', ['sent', 'in-part', 'sending', 'waiting', 'unknown'])
+      .where('deliveries.due_at', '>=', start)
+      .where('deliveries.due_at', '<', end)
+      .select(
+        db.raw('coalesce(sum(posts.campaign_id = ?), 0) AS own', [campaignId]),
+        db.raw('count(*) AS "all"'),
+      ),
+  )) ?? { own: 0, all: 0 }

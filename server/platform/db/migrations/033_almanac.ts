@@ -41,6 +41,12 @@ const STATEMENTS = [
   `DROP INDEX calendars_of_brand`,
   `CREATE UNIQUE INDEX calendars_of_brand
     ON calendars (brand_id, what, coalesce(account_id, campaign_id, ''))`,
+  `CREATE TABLE sheet_filters (
+    id TEXT PRIMARY KEY, brand_id TEXT NOT NULL REFERENCES brands ON DELETE CASCADE,
+    name TEXT NOT NULL, filter_json TEXT NOT NULL, created_by TEXT NOT NULL, created_at INTEGER NOT NULL
+  ) STRICT`,
+  `CREATE INDEX sheet_filters_by_brand ON sheet_filters (brand_id)`,
+  `ALTER TABLE campaigns ADD COLUMN share_wanted INTEGER`,
   `ALTER TABLE accounts ADD COLUMN holidays_json TEXT`,
   `ALTER TABLE posts ADD COLUMN for_day TEXT`,
   `ALTER TABLE posts ADD COLUMN for_title TEXT`,
