@@ -1,5 +1,5 @@
 import { archived, BRAND, ID, json, PERSON, type Archived } from '#server/platform/archive/kinds'
-import { readFilter } from './filters'
+import { readFilter } from './rowJson'
 import { SHEET_FILTERS } from './rows'
 
 /** Names in a filter that hold ids. */

@@ -1,8 +1,7 @@
 import { v7 as uuid } from 'uuid'
-import { isMapOf, isText, readJson } from '#shared/platform/json'
 import { LIMITS } from '#shared/platform/limits'
 import type { Undoable } from '#shared/platform/types'
-import { NO_FILTER, type KeptFilter } from '#shared/schedule/filter'
+import type { KeptFilter } from '#shared/schedule/filter'
 import type { SavedFilter } from '#shared/schedule/types'
 import type { Actor } from '#server/platform/changes/actor'
 import { changeUndoably } from '#server/platform/changes/history'
@@ -10,13 +9,7 @@ import { now } from '#server/platform/clock'
 import type { Db } from '#server/platform/db'
 import { problem } from '#server/platform/http/problem'
 import * as store from './queries/filters'
-
-/** What a filter narrows to, as a row has it. Throws where it holds something else. */
-export const readFilter = (json: string): KeptFilter => ({
-  ...NO_FILTER,
-  account: '',
-  ...readJson(json, isMapOf(isText)),
-})
+import { readFilter } from './rowJson'
 
 /** A brand's filters by their names. */
 export const savedFilters = async (db: Db, brandId: string): Promise<SavedFilter[]> =>
