@@ -1,8 +1,13 @@
 <script setup lang="ts">
 import { X } from '@lucide/vue'
-import { isNarrowed, NO_FILTER, type KeptFilter, type SheetFilter } from '#shared/schedule/filter'
+import {
+  isNarrowed,
+  NO_FILTER,
+  type KeptFilter,
+  type SavedFilter,
+  type SheetFilter,
+} from '#shared/schedule/filter'
 import { scheduleRoutes } from '#shared/schedule/routes'
-import type { SavedFilter } from '#shared/schedule/types'
 import * as words from '#shared/words'
 
 /** Filters that were kept under names, for all of a brand: taken, kept, removed. */

@@ -1,6 +1,7 @@
 import type { Campaign } from '#shared/campaigns/types'
 import type { DeviceKind } from '#shared/platform/types'
-import type { HoldView, SavedFilter } from '#shared/schedule/types'
+import type { SavedFilter } from '#shared/schedule/filter'
+import type { HoldView } from '#shared/schedule/types'
 import type { Instant } from '#core/instant'
 import type { Account } from '#shared/networks/types'
 import type { Watch } from '#shared/watches/types'

@@ -29,6 +29,13 @@ export interface KeptFilter extends SheetFilter {
   account: string
 }
 
+/** What the Schedule is narrowed to, kept under a name. */
+export interface SavedFilter {
+  id: string
+  name: string
+  filter: KeptFilter
+}
+
 /** By how many things it is narrowed. */
 export const isNarrowed = (filter: SheetFilter): number => Object.values(filter).filter(Boolean).length
 

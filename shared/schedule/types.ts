@@ -5,7 +5,6 @@ import type { Offset, PlanInput } from '#core/schedule/types'
 import type { Finding } from '#core/schedule/lookAhead'
 import type { AlmanacDateWithPosts } from '#shared/almanac/types'
 import type { Approval } from '#shared/posts/types'
-import type { KeptFilter } from './filter'
 import type { Undoable } from '#shared/platform/types'
 
 /** A day that differs from the week. */
@@ -232,13 +231,6 @@ export interface ListView {
   people: string[]
   sources: string[]
   rows: ListRow[]
-}
-
-/** What the Schedule is narrowed to, kept under a name. */
-export interface SavedFilter {
-  id: string
-  name: string
-  filter: KeptFilter
 }
 
 /** So many weeks from a local day on. */
