@@ -84,6 +84,7 @@ export const NOT_ARCHIVED: Readonly<Record<string, string>> = {
   members: 'persons',
   network_clients: 'the installation’s',
   notices: 'what waits for somebody now',
+  open_posts: 'made by a trigger',
   pairings: 'persons',
   password_resets: 'persons',
   people: 'persons',

@@ -11,6 +11,9 @@ import {
   type TableType,
 } from '#server/platform/db/tables'
 
+/** Posts that may be on a Desk; kept true by triggers (migration 034). */
+export const OPEN_POSTS = tableOf('open_posts', { brand_id: text(), post_id: text() })
+
 export const POSTS = tableOf('posts', {
   id: text(),
   brand_id: text(),
@@ -144,6 +147,7 @@ export type LinkPreviewRow = RowOf<typeof LINK_LOOKS>
 
 declare module 'knex/types/tables' {
   interface Tables {
+    open_posts: TableType<typeof OPEN_POSTS>
     posts: TableType<typeof POSTS>
     wordings: TableType<typeof WORDINGS>
     proofs: TableType<typeof PROOFS>

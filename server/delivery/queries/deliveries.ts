@@ -315,10 +315,12 @@ export const sentBefore = async (
 /** Deliveries of a post that its networks have something of, or may have. */
 export const standingDeliveries = (db: Db, brandId: string, postId: string): Promise<DeliveryRow[]> =>
   db('deliveries')
-    .where({ brand_id: brandId, post_id: postId })
+    .where({ post_id: postId })
+    // By its post: in the order of time all of the brand's would be gone through.
+    .whereRaw('+brand_id = ?', [brandId])
     .whereNotIn('state', NOTHING_THERE)
     .orderBy('due_at')
 
 /** All deliveries of a post, by when they were due. */
 export const deliveriesOfPost = (db: Db, brandId: string, postId: string): Promise<DeliveryRow[]> =>
-  db('deliveries').where({ brand_id: brandId, post_id: postId }).orderBy('due_at')
+  db('deliveries').where({ post_id: postId }).whereRaw('+brand_id = ?', [brandId]).orderBy('due_at')

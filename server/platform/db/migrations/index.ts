@@ -32,6 +32,7 @@ import * as batches from './030_batches'
 import * as archives from './031_archives'
 import * as campaigns from './032_campaigns'
 import * as almanac from './033_almanac'
+import * as openPosts from './034_open_posts'
 
 interface Entry {
   name: string
@@ -73,6 +74,7 @@ const ENTRIES: Entry[] = [
   { name: '031_archives', migration: archives },
   { name: '032_campaigns', migration: campaigns },
   { name: '033_almanac', migration: almanac },
+  { name: '034_open_posts', migration: openPosts },
 ]
 
 export const migrationSource: Knex.MigrationSource<Entry> = {
