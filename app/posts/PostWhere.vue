@@ -39,10 +39,13 @@ function takeHashtags(): void {
 const campaigns = computed(() =>
   (brand.view?.campaigns ?? []).filter(({ id, endedAt }) => endedAt === null || id === doc.value.campaignId),
 )
-/** What its posts start with is put in where nothing else is chosen. */
+/**
+ * What its posts start with is put in where nothing else is chosen. A post that went out somewhere is only
+ * filed: in other words it would have to be approved anew.
+ */
 function takeCampaign(): void {
   const campaign = brand.view?.campaigns.find(({ id }) => id === doc.value.campaignId)
-  if (!campaign) return
+  if (!campaign || props.chosen.some(({ sentAt }) => sentAt !== null)) return
   doc.value.pillarId ??= campaign.pillarId
   const known = new Set(doc.value.hashtags.map((tag) => tag.toLowerCase()))
   doc.value.hashtags = [

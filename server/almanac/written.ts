@@ -1,4 +1,4 @@
-import { datesOf } from '#core/almanac'
+import { datesOf, RuleError } from '#core/almanac'
 import { DAY, toInstant } from '#core/instant'
 import { writeCalendar, type CalendarEntry } from '#core/formats'
 import * as words from '#shared/words'
@@ -60,12 +60,31 @@ const BARE: Omit<CalendarEntry, 'uid' | 'title'> = {
 
 /** One entry that comes again by its rule; days after Easter, which no rule can say, one by one. */
 function entriesOf(row: AlmanacEntryRow, span: { from: string; to: string }): CalendarEntry[] {
-  const { id, title, prompt, from, days, rrule, except, easterDays } = entryOf(row)
+  const { id, title, prompt, days, except, easterDays } = entryOf(row)
   const about = { ...BARE, title, text: prompt }
-  if (easterDays === null) return [{ ...about, uid: `${id}@clear-quill`, day: { from, days, rrule, except } }]
+  if (easterDays === null)
+    return [{ ...about, uid: `${id}@clear-quill`, day: { ...ruled(row), days, except } }]
   return datesOf(ruleOf(row), span).map((day) => ({
     ...about,
     uid: `${id}-${day}@clear-quill`,
     day: { from: day, days, rrule: null, except: [] },
   }))
+}
+
+/** Days ahead in which a rule's first day is looked for. */
+const FIRST_DAYS = 800
+
+/**
+ * A rule from the first day that it names: other programs show the day a rule begins on whether it names it
+ * or not (RFC 5545 §3.8.5.3). Of one that can't be followed the day it begins on alone.
+ */
+function ruled(row: AlmanacEntryRow): { from: string; rrule: string | null } {
+  const { from_day: from, rrule } = row
+  const to = toInstant(Date.parse(`${from}T00:00:00Z`) + FIRST_DAYS * DAY).slice(0, 10)
+  try {
+    return { from: datesOf({ ...ruleOf(row), except: [] }, { from, to })[0] ?? from, rrule }
+  } catch (error) {
+    if (error instanceof RuleError) return { from, rrule: null }
+    throw error
+  }
 }

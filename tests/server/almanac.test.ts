@@ -246,7 +246,8 @@ describe('calendars from elsewhere', () => {
   })
 
   it('go out as one for other programs, which reads back', async () => {
-    await add({ title: 'Every third Friday', rrule: 'FREQ=MONTHLY;BYDAY=3FR', from: '2027-03-19', days: 2 })
+    // It begins on a day that its rule does not name.
+    await add({ title: 'Every third Friday', rrule: 'FREQ=MONTHLY;BYDAY=3FR', from: '2027-04-01', days: 2 })
     const answer = await nell.ask('GET', `${path}/almanac/file`)
     expect(answer.text).toContain('date-holidays')
     const span = { zone: 'UTC', from: '2027-04-01T00:00:00.000Z', to: '2027-06-01T00:00:00.000Z' }
