@@ -31,7 +31,7 @@ const dayName = computed(() => times.dateMonth(props.date.date))
         }}<template v-if="date.posts > 0">
           ·
           <NuxtLink
-            :to="{ path: '/schedule', query: { view: 'list' } }"
+            :to="`/desk/${date.postId}`"
             class="font-semibold text-ok underline-offset-2 hover:underline"
             :aria-label="labels.postsFor(date.posts, date.title)"
             >{{ labels.posts(date.posts) }}</NuxtLink

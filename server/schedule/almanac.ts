@@ -54,10 +54,13 @@ export async function datesWithPosts(
   const posts = new Map(
     (await postsOfDays(db, brandId, span)).map((one) => [
       keyOf({ date: one.for_day, title: one.for_title ?? '', of: one.almanac_id }),
-      one.posts,
+      one,
     ]),
   )
-  return dates.map((date) => ({ ...date, posts: posts.get(keyOf(date)) ?? 0 }))
+  return dates.map((date) => {
+    const found = posts.get(keyOf(date))
+    return { ...date, posts: found?.posts ?? 0, postId: found?.post_id ?? null }
+  })
 }
 
 const keyOf = ({ date, title, of }: Pick<AlmanacDate, 'date' | 'title' | 'of'>): string =>

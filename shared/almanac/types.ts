@@ -87,9 +87,10 @@ export interface AlmanacDate {
   isClosed: boolean
 }
 
-/** A date with how many posts were begun for it. */
+/** A date with how many posts were begun for it, and the newest of them. */
 export interface AlmanacDateWithPosts extends AlmanacDate {
   posts: number
+  postId: string | null
 }
 
 /** What a post is for: a date of the almanac. */

@@ -96,7 +96,8 @@ test('a prompt is taken for every week, and a post begun for its day goes out on
   const view = await nell.want<{ cards: { at: string; text: string }[] }>('GET', `${path}/schedule`)
   expect(view.cards.map(({ at }) => at.slice(0, 16))).toEqual(['2027-03-04T10:00'])
   await page.goto(`${world.server.url}/almanac`)
-  await expect(rows.first()).toContainText('1 post')
+  await rows.first().getByRole('link', { name: '1 post for One tool' }).click()
+  await expect(page.getByRole('textbox', { name: 'Main text' })).toHaveValue(/^A spirit level/)
   // It stands on the ribbon, the Day sheet and the month.
   await page.goto(`${world.server.url}/day`)
   await expect(page.getByRole('region', { name: 'In the almanac' })).toContainText('One tool')

@@ -176,7 +176,8 @@ describe('what a post is for', () => {
     const day = { date: '2027-03-20', title: 'Open dome', prompt: 'Which lamp?', of: id }
     const post = await saveNew(nell, path, await draftOf(nell, path, 'Come and see', { day }))
     expect(post.doc.day).toEqual(day)
-    expect([date!.posts, (await dates('2027-03-20', 1))[0]!.posts]).toEqual([0, 1])
+    const [now] = await dates('2027-03-20', 1)
+    expect([date!.posts, now!.posts, now!.postId]).toEqual([0, 1, post.id])
     const month = await nell.want<MonthView>('GET', `${path}/schedule-month?from=2027-03-01&weeks=5`)
     expect(month.dates.find(({ title }) => title === 'Open dome')).toMatchObject({
       date: '2027-03-20',

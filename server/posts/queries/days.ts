@@ -3,10 +3,18 @@ import { pick, text, whole, type ShapeOf } from '#server/platform/db/tables'
 import { joined, readAll } from '#server/platform/db/read'
 import { POSTS } from '../rows'
 
-const OF_DAY = { for_day: text().surely(), ...pick(POSTS, 'for_title', 'almanac_id'), posts: whole() }
+const OF_DAY = {
+  for_day: text().surely(),
+  ...pick(POSTS, 'for_title', 'almanac_id'),
+  posts: whole(),
+  post_id: text(),
+}
 export type PostsOfDay = ShapeOf<typeof OF_DAY>
 
-/** How many of a brand's posts are for each date of the almanac, from a day (included) to another (not). */
+/**
+ * How many of a brand's posts are for each date of the almanac, and the newest, from a day to before
+ * another.
+ */
 export const postsOfDays = (
   db: Db,
   brandId: string,
@@ -22,5 +30,5 @@ export const postsOfDays = (
       .whereNull('removed_at')
       .groupBy('for_day', 'for_title', 'almanac_id')
       .select('for_day', 'for_title', 'almanac_id')
-      .select(db.raw('count(*) AS posts')),
+      .select(db.raw('count(*) AS posts'), db.raw('max(id) AS post_id')),
   )
