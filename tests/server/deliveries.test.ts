@@ -38,8 +38,11 @@ const cards = async (): Promise<Card[]> => (await scheduleOf(nell, path)).cards
 const troubled = async (): Promise<Card[]> => (await scheduleOf(nell, path)).troubled
 const accountId = async (): Promise<string> => (await nell.want<BrandView>('GET', path)).accounts[0]!.id
 const notices = async (): Promise<NoticeView[]> => nell.want('GET', `${path}/notices`)
+/** What is told of deliveries; that a line ends soon is told by upkeep, whenever its round comes. */
 const open = async (): Promise<string[]> =>
-  (await notices()).filter(({ settledAt }) => settledAt === null).map(({ kind }) => kind)
+  (await notices())
+    .filter(({ kind, settledAt }) => settledAt === null && kind !== 'line-ends')
+    .map(({ kind }) => kind)
 const delivery = (id: string): Promise<DeliveryView> => nell.want('GET', `${path}/deliveries/${id}`)
 const act = (id: string, deed: DeliveryAction): Promise<DeliveryView> =>
   nell.want('POST', `${path}/deliveries/${id}/do`, { deed })
