@@ -394,6 +394,25 @@ describe('what a person does', () => {
   })
 })
 
+describe('a line that ends soon', () => {
+  it('is told by upkeep, and settled when there is nothing left in it', async () => {
+    await start(CHATTERBROOK)
+    for (const text of ['The last but one', 'The last']) await lineUp(text)
+    const told = async (): Promise<(boolean | undefined)[]> =>
+      (await notices())
+        .filter(({ kind }) => kind === 'line-ends')
+        .map(({ title, settledAt }) =>
+          title === 'The line of Chatterbrook ends soon' ? settledAt !== null : undefined,
+        )
+    const isTold = (settled: boolean) => async () =>
+      JSON.stringify(await told()) === `[${settled}]` ? true : null
+    await playHours(nell, 2)
+    await until('it is told', isTold(false), 10_000)
+    await playHours(nell, 24)
+    await until('it is settled', isTold(true), 10_000)
+  })
+})
+
 describe('rules that change', () => {
   it('are told, and what no longer fits goes back to the Desk', async () => {
     await start(GUILDHALL)
