@@ -3,6 +3,7 @@ import { message } from '../messages'
 import { fold } from '../text/fold'
 import { keyPhrases } from '../text/phrases'
 import { stem } from '../text/stem'
+import { asTag } from './asTag'
 import { entities } from './entities'
 
 export interface HashtagInput {
@@ -73,14 +74,3 @@ const usedBefore = ({ posts, responses }: HashtagInput['past'][number]): Message
   posts >= ENOUGH && responses > 0
     ? message('hashtag.responses', { posts, responses: Math.round(responses / posts) })
     : message('hashtag.used')
-
-/**
- * Words as one hashtag, without its sign: letters, marks, figures and underscores only, never figures alone.
- */
-function asTag(words: string): string {
-  const tag = words
-    .normalize('NFC')
-    .replace(/^[#＃]+/, '')
-    .replace(/[^\p{L}\p{M}\p{Nd}_]+/gu, '')
-  return /\p{L}/u.test(tag) ? (words.includes(' ') ? tag.toLowerCase() : tag) : ''
-}
