@@ -1,10 +1,11 @@
 // npm run bench: prints what was measured beside what is aimed at. `--short` measures less, to see that the
 // benches run; `--only=feeds`, `posts`, `plan`, `watching`, `fetching`, `sending`, `capturing`, `clicking`,
-// `listing` or `reading` measures a part.
+// `listing`, `orders` or `reading` measures a part.
 import { capturingRows } from './capture'
 import { clickingRows } from './clicking'
 import { fetchingRows } from './fetching'
 import { listingRows } from './listing'
+import { orderRows } from './orders'
 import { planRows } from './plan'
 import { postRows } from './posts'
 import { readingRows } from './reading'
@@ -25,4 +26,5 @@ if (wants('sending')) printTable('Sending', await sendingRows(isShort))
 if (wants('capturing')) printTable('Capturing', await capturingRows())
 if (wants('clicking')) printTable('Short links', await clickingRows(isShort))
 if (wants('listing')) printTable('Month and list', await listingRows(isShort ? 2_000 : 20_000))
+if (wants('orders')) printTable('Standing orders', await orderRows(isShort ? 2_000 : 30_000))
 if (wants('reading')) printTable('Reading and finding', await wireRows(isShort ? 2_000 : 200_000))

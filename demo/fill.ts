@@ -31,6 +31,15 @@ interface CampaignPlan {
   of: string
 }
 
+/** A standing order by the names of what it is for; what its rule leaves out is as in a new one. */
+interface OrderPlan {
+  name: string
+  watches: string[]
+  accounts: string[]
+  isOn: boolean
+  rule: Record<string, unknown>
+}
+
 /** A brand's almanac: days of its own by how many days they are off, an account that keeps holidays. */
 interface AlmanacPlan {
   places: { country: string; region: string; observances: boolean }[]
@@ -58,6 +67,7 @@ interface BrandPlan {
   profiles: { address: string; label: string; folder: string }[]
   watches: { name: string; query: string; ink: number }[]
   campaigns: CampaignPlan[]
+  orders: OrderPlan[]
   almanac: AlmanacPlan
   accounts: {
     address: string
@@ -144,7 +154,7 @@ interface LetterPlan {
 }
 
 interface View {
-  watches: { id: string }[]
+  watches: { id: string; name: string }[]
   pillars: { id: string; name: string; ink: number; returns: string; version: number }[]
   accounts: {
     id: string
@@ -258,6 +268,8 @@ for (const [stage, hours] of STAGES.entries()) {
   for (const brand of brands) await lineUp(brand, stage)
   // What watches tell of the last stage is news; all before it was seen.
   if (stage === STAGES.length - 1) for (const brand of brands) await seeWatches(brand)
+  // What comes in the last hours meets the standing orders.
+  if (stage === STAGES.length - 2) for (const brand of brands) await giveOrders(brand)
   if (hours > 0) await client.post('/api/demo/clock', { hours })
 }
 for (const brand of brands) await receiveLetters(brand)
@@ -269,6 +281,22 @@ await keepFinds(brands[0]!)
 await mailFind(brands[0]!)
 for (const brand of brands) await keepSome(brand)
 for (const brand of brands) await fillAlmanac(brand)
+
+async function giveOrders({ id, orders }: BrandPlan): Promise<void> {
+  const at = `/api/brands/${id}`
+  const { watches, accounts } = await client.get<View>(at)
+  const idsOf = (names: string[], rows: { id: string; name: string }[]): string[] =>
+    names.flatMap((name) => rows.find((row) => row.name === name)?.id ?? [])
+  for (const order of orders) {
+    const rule = {
+      ...order.rule,
+      from: { kind: 'articles', watches: idsOf(order.watches, watches) },
+      accounts: idsOf(order.accounts, accounts).map((accountId) => ({ accountId })),
+    }
+    const made = await client.post<{ id: string }>(`${at}/orders`, { name: order.name, rule })
+    if (order.isOn) await client.put(`${at}/orders/${made.id}/state`, { isOn: true })
+  }
+}
 
 async function fillAlmanac({ id, almanac }: BrandPlan): Promise<void> {
   const at = `/api/brands/${id}`

@@ -123,23 +123,20 @@ await picture('evergreens', async (page) => {
   await page.goto('/evergreens')
   await page.getByRole('region', { name: 'Evergreen', exact: true }).getByRole('listitem').first().waitFor()
 })
-await picture('timetable', async (page) => {
-  await page.keyboard.press('5')
-  await page.getByRole('link', { name: 'Timetable' }).first().click()
-  await page.getByLabel('Add slots').waitFor()
-  await page.getByRole('button', { name: 'Add', exact: true }).click()
-  await page.getByText(/posts move$/).waitFor()
+await picture('order', async (page) => {
+  await page.goto('/set-up/orders')
+  await page.getByRole('link', { name: 'Meteors, daily', exact: true }).click()
+  await page.locator('[data-made]').first().waitFor()
+  await page.locator('[data-tried]').first().waitFor()
 })
 await picture('month', async (page) => {
   await page.goto('/schedule?face=month')
   await page.locator('[data-day] [data-card]').first().waitFor()
   await page.getByRole('group', { name: /^Weeks of/ }).waitFor()
 })
-await picture('list', async (page) => {
-  await page.goto('/schedule?face=list')
-  const choices = page.getByRole('checkbox', { name: /^Choose/ })
-  await choices.first().check()
-  await choices.nth(2).check()
+await picture('order-log', async (page) => {
+  await page.goto('/order-log?outcome=all')
+  await page.locator('[data-logged]').first().waitFor()
 })
 const SUBJECTS = [
   'The dome at noon',

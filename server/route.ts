@@ -120,7 +120,8 @@ export function route<S extends yup.AnyObjectSchema | null, A, P extends string,
       const { result, changed } = await withRequest(requestId, async () =>
         work(given as RouteContext<W, never>),
       )
-      setResponseHeader(event, CHANGED_HEADER, changed.join(','))
+      // What is answered in steps has been sent.
+      if (!event.node.res.headersSent) setResponseHeader(event, CHANGED_HEADER, changed.join(','))
       return result ?? null
     } catch (error) {
       return answerProblem(event, error)

@@ -7,6 +7,7 @@ import { registerClippings } from './clippings/register'
 import { registerLetters } from './letters/register'
 import { registerNetworks } from './networks/register'
 import { registerNotices } from './notices/register'
+import { registerOrders } from './orders/register'
 import { registerPeople } from './people/register'
 import { registerPlatform } from './platform/register'
 import { registerPosts } from './posts/register'
@@ -41,6 +42,7 @@ const SUBJECTS: [name: string, register?: () => void][] = [
   ['schedule', registerSchedule],
   ['calendars'],
   ['batches', registerBatches],
+  ['orders', registerOrders],
   ['sending', registerSending],
   ['reading'],
   ['capture', registerCapture],

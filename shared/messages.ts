@@ -11,6 +11,7 @@ import { evergreenMessages, type EvergreenMessages } from '#shared/evergreens/me
 import { letterMessages, type LetterMessages } from '#shared/letters/messages'
 import { networkMessages, type NetworkMessages } from '#shared/networks/messages'
 import { noticeMessages, type NoticeMessages } from '#shared/notices/messages'
+import { orderMessages, type OrderMessages } from '#shared/orders/messages'
 import { platformMessages, refusalMessages, type PlatformMessages } from '#shared/platform/messages'
 import { speaker } from '#shared/platform/say'
 import { postMessages } from '#shared/posts/messages'
@@ -28,6 +29,7 @@ type Known = AlmanacMessages &
   LetterMessages &
   NetworkMessages &
   NoticeMessages &
+  OrderMessages &
   PlatformMessages &
   ReportMessages &
   SourceMessages
@@ -52,6 +54,7 @@ const sayOne = speaker(
   letterMessages,
   networkMessages,
   noticeMessages,
+  orderMessages,
   platformMessages,
   refusalMessages,
   reportMessages,

@@ -3,7 +3,7 @@ import { watchRoutes } from '#shared/watches/routes'
 import type { BrandView } from '#shared/people/types'
 import type { Undoable } from '#shared/platform/types'
 import { pathOf, type AnswerOf, type Route } from '#shared/platform/route'
-import { ask, type Asked } from './client'
+import { ask, askInSteps, type Asked } from './client'
 
 const CHANGES = [
   'brand',
@@ -33,6 +33,13 @@ export const useBrandStore = defineStore('brand', () => {
   /** Asks by a route of the brand. */
   const call = <R extends Route>(route: R, ...[given]: Asked<R, 'brandId'>): Promise<AnswerOf<R>> =>
     ask(route, { brandId: session.brandId, ...given })
+  /** Asks by a route that answers in steps: see `askInSteps`. */
+  const callInSteps = <T>(
+    route: Route,
+    given: object,
+    onStep: (step: T) => void,
+    signal: AbortSignal,
+  ): Promise<void> => askInSteps(route, { brandId: session.brandId, ...given }, onStep, signal)
   /** The address of what a route of the brand answers, for pictures and files. */
   const pathTo = <R extends Route>(route: R, ...[given]: Asked<R, 'brandId'>): string =>
     pathOf(route, { brandId: session.brandId, ...given })
@@ -78,6 +85,7 @@ export const useBrandStore = defineStore('brand', () => {
     failed,
     pathTo,
     call,
+    callInSteps,
     seeWatch,
     canWork,
     isOwner,

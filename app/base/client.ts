@@ -80,17 +80,25 @@ async function request<T>(
   } catch {
     throw new Refusal({ type: 'urn:clear-quill:offline', status: 0, ...words.frame.offline })
   }
-  const value: unknown =
-    /json/.test(answer.headers.get('content-type') ?? '') && text !== '' ? parseJson(text) : null
+  const value = readAnswer(answer, text)
   const changed = (answer.headers.get(CHANGED_HEADER) ?? '').split(',').filter(Boolean) as ChangeKind[]
   if (answer.ok) return { value: value as T, changed }
+  throw refusalOf(answer, value)
+}
+
+const readAnswer = (answer: Response, text: string): unknown =>
+  /json/.test(answer.headers.get('content-type') ?? '') && text !== '' ? parseJson(text) : null
+const jsonOf = async (answer: Response): Promise<unknown> => readAnswer(answer, await answer.text())
+
+/** What a refused request says; whoever is signed out is led to the door. */
+function refusalOf(answer: Response, value: unknown): Refusal {
   const refusal = new Refusal(
     isProblem(value)
       ? value
       : { type: 'urn:clear-quill:server', status: answer.status, ...words.refusals.server },
   )
   if (refusal.code === 'notSignedIn') signedOut()
-  throw refusal
+  return refusal
 }
 
 const isProblem = (value: unknown): value is Problem =>
@@ -106,6 +114,52 @@ export async function ask<R extends Route>(route: R, given: object): Promise<Ans
   if (route.method === 'GET') return (await request<AnswerOf<R>>('GET', path)).value
   const sent = bytes ?? (file ? formOf(file) : (body ?? emptyOf(route.method)))
   return change(route.method, path, sent, by)
+}
+
+/**
+ * Asks by a route that answers in steps, each JSON on a line of its own, and gives each as it comes. Ends
+ * where it is aborted. Throws a Refusal for anything but success, and where the answer breaks off.
+ */
+export async function askInSteps<T>(
+  route: Route,
+  given: object,
+  onStep: (step: T) => void,
+  signal: AbortSignal,
+): Promise<void> {
+  const { body } = given as { body?: unknown }
+  let answer: Response
+  try {
+    answer = await fetch(pathOf(route, given), {
+      method: route.method,
+      headers: { accept: 'application/x-ndjson, application/json', 'content-type': 'application/json' },
+      body: JSON.stringify(body),
+      signal,
+    })
+  } catch {
+    if (signal.aborted) return
+    throw new Refusal({ type: 'urn:clear-quill:offline', status: 0, ...words.frame.offline })
+  }
+  if (!answer.ok) throw refusalOf(answer, await jsonOf(answer))
+  await eachLine(answer, signal, (line) => onStep(parseJson(line) as T))
+}
+
+async function eachLine(answer: Response, signal: AbortSignal, take: (line: string) => void): Promise<void> {
+  const reader = answer.body!.pipeThrough(new TextDecoderStream()).getReader()
+  let rest = ''
+  try {
+    for (;;) {
+      const { done, value } = await reader.read()
+      if (done) return
+      const lines = (rest + value).split('\n')
+      rest = lines.pop()!
+      lines.filter(Boolean).forEach(take)
+    }
+  } catch (error) {
+    if (signal.aborted) return
+    throw error instanceof Refusal || error instanceof SyntaxError
+      ? error
+      : new Refusal({ type: 'urn:clear-quill:offline', status: 0, ...words.frame.offline })
+  }
 }
 
 /** Asks by a route that is no brand's; a brand's are asked by the brand's store. */

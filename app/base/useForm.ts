@@ -72,5 +72,5 @@ export function useForm<S extends AnyObjectSchema, V extends Record<string, unkn
     }
   }
 
-  return { values, errors, problem, busy, leave, send, start, forget }
+  return { values, errors, complaints, problem, busy, leave, send, start, forget }
 }

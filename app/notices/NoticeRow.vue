@@ -9,6 +9,7 @@ import {
   ListEnd,
   Scissors,
   TriangleAlert,
+  Workflow,
 } from '@lucide/vue'
 import type { NoticeKind, NoticeView } from '#shared/notices/types'
 import * as words from '#shared/words'
@@ -26,6 +27,9 @@ const ICONS: Record<NoticeKind, typeof Clock> = {
   'line-ends': ListEnd,
   rules: BellRing,
   almanac: CalendarDays,
+  'order-rests': Workflow,
+  'order-quiet': Workflow,
+  'order-found': Workflow,
 }
 const BAD: NoticeKind[] = ['not-sent', 'decide', 'in-part', 'token']
 </script>

@@ -3,6 +3,7 @@ import * as words from '#shared/words'
 import { useNoticeList } from '~/notices/useNoticeList'
 import NoticeRow from '~/notices/NoticeRow.vue'
 import DayWaiting from '~/delivery/DayWaiting.vue'
+import DayOrders from '~/orders/DayOrders.vue'
 import DayAlmanac from '~/almanac/DayAlmanac.vue'
 import DayOut from '~/delivery/DayOut.vue'
 
@@ -44,6 +45,7 @@ const see = (): void => void list.seeAll().catch((error: unknown) => notices.com
           <ul v-else class="divide-y divide-rule" :aria-label="labels.needsYou">
             <NoticeRow v-for="item in list.open" :key="item.id" :notice="item" />
           </ul>
+          <DayOrders class="mt-7" />
           <DayWaiting class="mt-7" />
           <DayAlmanac class="mt-7" />
           <template v-if="list.settled.length > 0">

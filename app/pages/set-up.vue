@@ -11,6 +11,7 @@ import {
   PenLine,
   Rss,
   Tags,
+  Workflow,
 } from '@lucide/vue'
 import * as words from '#shared/words'
 
@@ -26,6 +27,7 @@ const all = [
   { to: '/set-up/accounts', name: labels.parts.accounts, icon: CalendarClock },
   { to: '/set-up/pillars', name: labels.parts.pillars, icon: Layers },
   { to: '/set-up/writing', name: labels.parts.writing, icon: PenLine },
+  { to: '/set-up/orders', name: labels.parts.orders, icon: Workflow },
   { to: '/set-up/brand', name: labels.parts.brand, icon: Building2 },
   { to: '/set-up/archive', name: labels.parts.archive, icon: Archive },
   { to: '/set-up/notices', name: labels.parts.notices, icon: Bell },

@@ -2,6 +2,7 @@
 import { Trash2 } from '@lucide/vue'
 import type { DeskRow } from '#shared/posts/types'
 import * as words from '#shared/words'
+import OrderSign from '~/orders/OrderSign.vue'
 import { useDeskStore } from './deskStore'
 
 const props = defineProps<{ row: DeskRow; current: boolean }>()
@@ -54,6 +55,7 @@ const names = computed(() => props.row.accountIds.map((id) => brand.accountName(
         <span :title="times.exact(row.savedAt)">{{
           labels.savedBy(row.savedBy, times.ago(row.savedAt))
         }}</span>
+        <template v-if="row.orderId">· <OrderSign :order-id="row.orderId" :size="12" named /></template>
         <template v-if="row.lined > 0">· {{ labels.lined(row.lined) }}</template>
       </p>
       <p

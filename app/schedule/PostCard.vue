@@ -7,6 +7,7 @@ import { SHIFT_OF_KEY, type Shift } from './useCardShift'
 import { NOWHERE, vDrag, vDropTarget, type DragSource } from '~/base/dragging'
 import { isTrouble } from '#shared/schedule/filter'
 import { isFirm, stateWords } from '#shared/schedule/stateWords'
+import OrderSign from '~/orders/OrderSign.vue'
 import { ontoCard } from './sheetMoves'
 
 const props = defineProps<{ card: Card; account?: string }>()
@@ -87,6 +88,7 @@ function onKey(event: KeyboardEvent): void {
       <span v-else-if="card.echo" class="inline-flex items-center gap-0.5"
         ><Repeat2 :size="11" aria-hidden="true" />{{ labels.echo(card.echo.at, card.echo.of) }}</span
       >
+      <OrderSign v-if="card.orderId" :order-id="card.orderId" />
       <Pause v-if="isOnHold" :size="10" class="text-warn" aria-hidden="true" />
       <b
         v-if="stateLabel"

@@ -44,7 +44,10 @@ function textOf(value: string | string[] | null, asHashtags: boolean): string {
   if (value === null) return ''
   const list = typeof value === 'string' ? [value] : value
   if (!asHashtags) return list.join(', ').trim()
-  return list.flatMap((one) => asTag(one) || []).map((tag) => `#${tag}`).join(' ')
+  return list
+    .flatMap((one) => asTag(one) || [])
+    .map((tag) => `#${tag}`)
+    .join(' ')
 }
 
 /** As many sentences from the beginning as fit; where the first is too long already, it is cut at a word. */

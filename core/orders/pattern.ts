@@ -55,7 +55,9 @@ export function parsePattern(pattern: string): void {
 
 /** The fields that a pattern names. Throws `PatternError`. */
 export const fieldsOfPattern = (pattern: string): string[] => [
-  ...new Set(piecesOf(pattern, () => true).flatMap((piece) => (typeof piece === 'string' ? [] : piece.names))),
+  ...new Set(
+    piecesOf(pattern, () => true).flatMap((piece) => (typeof piece === 'string' ? [] : piece.names)),
+  ),
 ]
 
 /** A pattern's texts and places, in their order. Throws `PatternError`. */

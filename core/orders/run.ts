@@ -26,7 +26,9 @@ export interface RunArticle extends OrderArticle {
   id: string
   /** When it came. */
   seenAt: Instant
-  /** The orders that look at it: those whose sources, watches or tags it has, and that did not take it yet. */
+  /**
+   * The orders that look at it: those whose sources, watches or tags it has, and that did not take it yet.
+   */
   orderIds: string[]
   /** Whether it stands on a site of the brand's own. */
   own: boolean
@@ -104,7 +106,12 @@ export function settleJudged(
     const order = byId.get(orderId)!
     const article = arrivals.get(articleId)!
     const isTaken = order.notTaken && (article.taken || taken.has(articleId))
-    const decision = ledger.settle(order, article, now ?? article.seenAt, failed ?? (isTaken ? 'taken' : null))
+    const decision = ledger.settle(
+      order,
+      article,
+      now ?? article.seenAt,
+      failed ?? (isTaken ? 'taken' : null),
+    )
     if (decision.failed === null && order.makesPosts) taken.add(articleId)
     return decision
   })
@@ -171,7 +178,12 @@ class Ledger {
     // Order is kept, so that only the latest are in anybody's way.
     const taken = known.slice(-spread.perDay - 1)
     const last = Math.max(Date.parse(from), ...taken.map((at) => Date.parse(at)))
-    return spreadOver([{ id: '', at: toInstant(last) }], { ...spread, from, zone: this.state.zone, taken })[0]!.at
+    return spreadOver([{ id: '', at: toInstant(last) }], {
+      ...spread,
+      from,
+      zone: this.state.zone,
+      taken,
+    })[0]!.at
   }
 
   #count(orderId: string, day: string, isPost: boolean): void {
@@ -182,7 +194,6 @@ class Ledger {
 }
 
 const isFull = (most: number | null, count = 0): boolean => most !== null && count >= most
-
 
 function goodUntil({ goodForHours }: RunOrder, { publishedAt, seenAt }: Arrival): number | null {
   return goodForHours === null ? null : Date.parse(publishedAt ?? seenAt) + goodForHours * HOUR

@@ -1,4 +1,4 @@
-import type { Instant, Weekday } from '../instant'
+import type { Instant } from '../instant'
 import type { WatchArticle, WatchQuery } from '../watch'
 
 /** What an article must be for an order to take it. Null, and an empty list, ask nothing. */
@@ -42,9 +42,9 @@ export interface Spread {
   times?: OwnTime[]
 }
 
-/** A local time `HH:MM`, of one weekday or of each (null). */
+/** A local time `HH:MM`, of one weekday (1 is Monday, 7 Sunday) or of each (null). */
 export interface OwnTime {
-  weekday: Weekday | null
+  weekday: number | null
   time: string
 }
 

@@ -5,6 +5,7 @@ import { clippingsArchived } from '#server/clippings/archive'
 import { deliveryArchived } from '#server/delivery/archive'
 import { evergreensArchived } from '#server/evergreens/archive'
 import { networksArchived } from '#server/networks/archive'
+import { ordersArchived } from '#server/orders/archive'
 import { peopleArchived } from '#server/people/archive'
 import type { Archived } from '#server/platform/archive/kinds'
 import { postsArchived } from '#server/posts/archive'
@@ -41,6 +42,7 @@ export const ARCHIVED: readonly Archived[] = inOrder([
   ...clippingsArchived,
   ...campaignsArchived,
   ...almanacArchived,
+  ...ordersArchived,
   ...postsArchived,
   ...evergreensArchived,
   ...scheduleArchived,
@@ -85,6 +87,8 @@ export const NOT_ARCHIVED: Readonly<Record<string, string>> = {
   network_clients: 'the installation’s',
   notices: 'what waits for somebody now',
   open_posts: 'made by a trigger',
+  order_log: 'what orders did: their posts are there',
+  order_todo: 'what waits for orders to look at it',
   pairings: 'persons',
   password_resets: 'persons',
   people: 'persons',

@@ -37,5 +37,14 @@ export { hasTag, namesByTagger, tagsOf, tagsOfArticles } from './queries/tags'
 export { leftToMatch, putToMatch, takeOffToMatch } from './queries/toMatch'
 export { ARTICLES, type ArticleRow, type NewArticle } from './rows'
 export { putState, putStateOf } from './states'
-export { mergeTags, removeTag, renameTag, setTagsOf, tagArticles, tagUses } from './tags'
+export {
+  articlesTagged,
+  mergeTags,
+  removeTag,
+  renameTag,
+  setTagsOf,
+  tagArticles,
+  tagIds,
+  tagUses,
+} from './tags'
 export { beginningOf } from './titles'

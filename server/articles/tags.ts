@@ -10,6 +10,7 @@ import type { Tracked } from '#server/platform/db/tracked'
 import { problem } from '#server/platform/http/problem'
 import type { Actor } from '#server/platform/changes/actor'
 import { changeUndoably } from '#server/platform/changes/history'
+import { hook } from '#server/platform/hook'
 
 /** A brand's tags with where they come from and how many articles have each. */
 export async function tagUses(brandId: string): Promise<TagUse[]> {
@@ -29,6 +30,9 @@ export async function tagUses(brandId: string): Promise<TagUse[]> {
   }
   return uses
 }
+
+/** Articles got tags, within the transaction that gives them. */
+export const articlesTagged = hook<[db: Db, brandId: string, articleIds: string[]]>()
 
 /**
  * Puts tags on articles and takes others off, as one change that is undone as one. A tag nobody has used yet
@@ -53,6 +57,12 @@ export async function tagArticles(
       seen.map(({ id }) => ({ brand_id: actor.brandId, article_id: id, tag_id }))
     for (const tag_id of on) await tracked.putAll('article_tags', keys(tag_id), { is_on: 1 })
     for (const tag_id of off) await tracked.putAll('article_tags', keys(tag_id), { is_on: 0 })
+    if (on.length > 0)
+      await articlesTagged.run(
+        db,
+        actor.brandId,
+        seen.map(({ id }) => id),
+      )
   })
   return { historyId }
 }
@@ -62,7 +72,7 @@ export async function tagArticles(
  * undo puts back: somebody may have used a tag meanwhile. One that nothing has is cleared away then
  * (`clearUnusedTags`).
  */
-async function tagIds(db: Db, brandId: string, names: string[]): Promise<string[]> {
+export async function tagIds(db: Db, brandId: string, names: string[]): Promise<string[]> {
   const ids = new Set<string>()
   for (const name of names) {
     const known = await store.tagByName(db, brandId, name)

@@ -1,3 +1,4 @@
+import { LIMITS } from '#shared/platform/limits'
 import { STARTER_PILLARS } from '#shared/people/starterPillars'
 import { readTexts } from '#shared/platform/json'
 import * as brands from '#server/people'
@@ -78,6 +79,9 @@ export function makeBrand(personId: string, input: BrandInput): Promise<Brand> {
       tell_message: null,
       own_sites_json: '[]',
       own_pillar_id: null,
+      orders_stopped_at: null,
+      orders_stopped_by: null,
+      orders_per_day: LIMITS.orders.usualPerDay,
     }
     await brands.insertBrand(db, row, personId)
     for (const [index, pillar] of STARTER_PILLARS.entries()) {

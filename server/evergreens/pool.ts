@@ -31,6 +31,7 @@ function waitsFor(row: PooledRow, left: number | null): EvergreenWaits | null {
   if (row.state !== 'in-turn') return row.state
   if (left === 0 || (row.ends_at !== null && row.ends_at < now())) return 'ended'
   if (row.approval !== 'approved' || row.approved_version !== row.version) return 'not-approved'
+  if (row.unseen) return 'not-approved'
   if (row.in_line) return 'in-line'
   return row.pillar_id === null ? 'no-pillar' : null
 }

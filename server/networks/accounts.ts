@@ -1,3 +1,5 @@
+import { personById, holdView } from '#server/people'
+import { toInstant } from '#core/instant'
 import type { Message } from '#core/message'
 import { note, say } from '#shared/messages'
 import { messagesOf, storeMessages } from '#server/platform/db/messages'
@@ -21,7 +23,6 @@ import {
   slotsOf,
   wipeToken,
 } from './queries/accounts'
-import { holdView } from '#server/people'
 import { wipeHistoryOf } from '#server/platform/changes/queries'
 import type { AccountRow, SlotRow } from './rows'
 import { firstOf } from './firstOf'
@@ -47,16 +48,16 @@ import { rulesChanged, signInAccepted } from './hooks'
 export async function accountsOfBrand(db: Db, brandId: string): Promise<Account[]> {
   const slots = await slotsOf(db, brandId)
   const named = await boardsNamed(db, brandId)
-  return (await accountsOf(db, brandId)).map((row) =>
-    accountOf(
-      row,
-      slots,
-      named.filter((item) => item.account_id === row.id).map(({ board }) => board),
-    ),
-  )
+  const accounts: Account[] = []
+  for (const row of await accountsOf(db, brandId)) {
+    const boards = named.filter((item) => item.account_id === row.id).map(({ board }) => board)
+    const by = row.unseen_by === null ? null : await personById(db, row.unseen_by)
+    accounts.push(accountOf(row, slots, boards, by?.name ?? ''))
+  }
+  return accounts
 }
 
-function accountOf(row: AccountRow, slots: SlotRow[], named: string[]): Account {
+function accountOf(row: AccountRow, slots: SlotRow[], named: string[], unseenBy: string): Account {
   const { boards = '[]' } = readEndpoint(row.endpoint_json)
   const ofNetwork = readTexts(boards)
   return {
@@ -86,6 +87,7 @@ function accountOf(row: AccountRow, slots: SlotRow[], named: string[]): Account 
     hold: holdView(row),
     networkId: row.network_id,
     isSignedIn: row.grant_sealed !== null,
+    unseen: row.unseen_since === null ? null : { by: unseenBy, at: toInstant(row.unseen_since) },
     version: row.version,
   }
 }

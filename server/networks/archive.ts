@@ -58,6 +58,8 @@ export const networksArchived: Archived[] = [
       session_sealed: left(null),
       grant_sealed: left(null),
       checked_at: left(null),
+      unseen_by: left(null),
+      unseen_since: left(null),
       trouble: left(null),
       refused_at: left(null),
       quiet_until: left(null),

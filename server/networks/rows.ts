@@ -59,6 +59,9 @@ export const ACCOUNTS = tableOf('accounts', {
   hashtags_most: whole().orNull(),
   /** What stands on the button its links are behind, where its network has one; null for none. */
   button_label: text().orNull(),
+  /** Who said that standing orders may post there unseen, and when; null where nobody did. */
+  unseen_by: text().orNull(),
+  unseen_since: whole().orNull(),
   /** Until when one process renews its token. */
   renewing_until: whole().orDefault(),
 })

@@ -38,6 +38,9 @@ export const peopleArchived: Archived[] = [
     which: 'id = @brand',
     kinds: {
       id: BRAND,
+      orders_stopped_at: left(null),
+      orders_stopped_by: left(null),
+      orders_per_day: between(1, 500),
       zone: ZONE,
       language: shaped(/^[a-z]{2,3}(?:-[A-Za-z0-9]+)*$/),
       mark: shaped(/^.{1,2}$/u),

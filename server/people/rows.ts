@@ -88,6 +88,10 @@ export const BRANDS = tableOf('brands', {
   /** Hosts of its own sites, and the pillar of posts about what stands there. */
   own_sites_json: text().orDefault(),
   own_pillar_id: text().orNull(),
+  /** Since when, and by whom, its standing orders are stopped; posts they all make on a day at most. */
+  orders_stopped_at: whole().orNull(),
+  orders_stopped_by: text().orNull(),
+  orders_per_day: whole().orDefault(),
 })
 export type BrandRow = RowOf<typeof BRANDS>
 

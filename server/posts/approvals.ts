@@ -1,3 +1,4 @@
+import type { StoredMessages } from '#server/platform/db/messages'
 import type { Undoable } from '#shared/platform/types'
 import { now } from '#server/platform/clock'
 import type { Db } from '#server/platform/db'
@@ -10,6 +11,7 @@ import type { Actor } from '#server/platform/changes/actor'
 import { announce } from '#server/platform/changes/announce'
 import { changeUndoably } from '#server/platform/changes/history'
 import { docOf } from './postDocs'
+import { seenNow } from './posts'
 import { addEvent, chosenAccounts, mayApprove, pillarsNeedingOthers } from './postFacts'
 
 type Step = (db: Db, tracked: Tracked, row: PostRow) => Promise<void>
@@ -21,6 +23,8 @@ async function step(actor: Actor, id: string, version: number, work: Step): Prom
     if (!row) throw problem('notFound')
     if (row.version !== version) throw problem('stale')
     await work(db, tracked, row)
+    const seen = seenNow(row)
+    if (seen.order_seen_at) await tracked.update('posts', { id }, seen)
     // Whether it goes out follows from it.
     if ((await queueItemsOfPost(db, actor.brandId, id)).length > 0)
       await announce(db, actor.brandId, 'line', id)
@@ -41,7 +45,7 @@ export async function putInReview(
   tracked: Tracked,
   actor: Actor,
   row: Pick<PostRow, 'id' | 'version'>,
-  note: string,
+  note: StoredMessages | string,
 ): Promise<void> {
   await tracked.update('posts', { id: row.id }, { approval: 'in-review', asked_at: now() })
   await addEvent(tracked, row.id, {
@@ -76,7 +80,7 @@ export async function putApproved(
   tracked: Tracked,
   actor: Actor,
   row: Pick<PostRow, 'id' | 'version'>,
-  note: string,
+  note: StoredMessages | string,
 ): Promise<void> {
   await tracked.update(
     'posts',
@@ -99,7 +103,8 @@ export async function putApproved(
 
 /**
  * Whoever lines a post up, or makes it come round again, approves it by that where they may; else, or where
- * that is wished, it is put in review. One that is approved as it is stays so. Gives which it is.
+ * that is wished, it is put in review. One that is approved as it is stays so. Gives which it is. `note`: for
+ * its history.
  */
 export async function approveOrAsk(
   db: Db,
@@ -107,14 +112,15 @@ export async function approveOrAsk(
   actor: Actor,
   row: PostRow,
   inReview: boolean,
+  note: StoredMessages | '' = '',
 ): Promise<'approved' | 'in-review'> {
   if (row.approval === 'approved' && row.approved_version === row.version) return 'approved'
   const accounts = await chosenAccounts(db, actor.brandId, await docOf(db, row))
   if (!inReview && mayApprove(actor, row, accounts, await pillarsNeedingOthers(db, actor.brandId))) {
-    await putApproved(tracked, actor, row, '')
+    await putApproved(tracked, actor, row, note)
     return 'approved'
   }
-  if (row.approval !== 'in-review') await putInReview(tracked, actor, row, '')
+  if (row.approval !== 'in-review') await putInReview(tracked, actor, row, note)
   return 'in-review'
 }
 

@@ -54,6 +54,7 @@ export const postsArchived: Archived[] = [
       article_id: looseRowOf('articles'),
       pillar_id: looseRowOf('pillars'),
       campaign_id: looseRowOf('campaigns'),
+      order_id: looseRowOf('orders'),
       for_day: DAY_TEXT,
       almanac_id: ID,
       link: ADDRESS,

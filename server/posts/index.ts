@@ -55,6 +55,9 @@ export {
 export {
   freeLateQueueItems,
   insertQueueItem,
+  isOfOrders,
+  nextPlace,
+  ORDERS_FROM,
   postsInLineOf,
   queueItemById,
   type QueuedPost,
@@ -67,7 +70,7 @@ export {
 export { postsOfDays } from './queries/days'
 export { postsOfCampaigns, resultsOfCampaign, sentInDays } from './queries/campaigns'
 export { hasPicture, pictureAddresses } from './queries/pictures'
-export type { PostRow } from './rows'
+export { POSTS, type PostRow } from './rows'
 export { type Usual, usualHashtags, usualOf, usualOfArticle } from './usual'
 export { deskContext, saveWriting, shortBase, writingOf } from './writing'
 export { writingHelp } from './writingHelp'

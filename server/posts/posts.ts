@@ -82,6 +82,7 @@ async function viewOf(db: Db, actor: Actor, row: PostRow): Promise<PostView> {
       remoteUrl: item.remote_url,
     })),
     clippings: await clippingsOfPost(db, actor.brandId, doc),
+    orderId: row.order_id,
   }
 }
 
@@ -153,6 +154,10 @@ async function isAllOut(db: Db, brandId: string, id: string, doc: PostDoc): Prom
   return out.size > 0 && doc.accounts.every(({ chosen, accountId }) => !chosen || out.has(accountId))
 }
 
+/** Whoever does something about a post that an order made has looked it over. */
+export const seenNow = (row: PostRow): Partial<PostRow> =>
+  row.order_id === null || row.order_seen_at !== null ? {} : { order_seen_at: now() }
+
 /** Writes a post anew: its next version, which nobody has approved. */
 export async function rewritePost(
   db: Db,
@@ -171,7 +176,7 @@ export async function rewritePost(
   await tracked.update(
     'posts',
     { id: row.id },
-    { ...patch, ...(isWithdrawn ? { approval: 'draft', asked_at: null } : {}) },
+    { ...patch, ...seenNow(row), ...(isWithdrawn ? { approval: 'draft', asked_at: null } : {}) },
   )
   if (isWithdrawn)
     await addEvent(tracked, row.id, {
@@ -186,13 +191,14 @@ export async function rewritePost(
   if (row.campaign_id !== doc.campaignId) await announce(db, actor.brandId, 'campaign', doc.campaignId ?? '')
 }
 
-/** Writes a new post's rows. */
+/** Writes a new post's rows; `orderId`: the standing order that makes it, for somebody to look over. */
 export async function insertPost(
   db: Db,
   tracked: Tracked,
   actor: Actor,
   id: string,
   doc: PostDoc,
+  orderId: string | null = null,
 ): Promise<void> {
   await tracked.insert(
     'posts',
@@ -206,6 +212,7 @@ export async function insertPost(
       saved_at: now(),
       saved_by: actor.personId,
       version: 1,
+      order_id: orderId,
     },
   )
   await writeParts(db, tracked, actor.brandId, id, doc)
@@ -311,6 +318,7 @@ export async function desk(actor: Actor): Promise<DeskView> {
           needingOthers,
         ),
         version: row.version,
+        orderId: row.order_id,
       }
     }),
   }

@@ -48,6 +48,9 @@ export const POSTS = tableOf('posts', {
   /** When its review was asked for. */
   asked_at: whole().orNull(),
   removed_at: whole().orNull(),
+  /** The standing order that made it, and when somebody looked it over since. */
+  order_id: text().orNull(),
+  order_seen_at: whole().orNull(),
 })
 export type PostRow = RowOf<typeof POSTS>
 

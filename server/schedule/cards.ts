@@ -1,4 +1,4 @@
-import { say } from '#shared/messages'
+import { note, say } from '#shared/messages'
 import { messagesOf } from '#server/platform/db/messages'
 import { sayPost } from '#shared/posts/messages'
 import { sayPlan } from '#shared/schedule/messages'
@@ -17,7 +17,7 @@ import type { BrandPlan } from './plan'
 
 // Cards of the Schedule: what is in line, whose turn comes, what went out.
 
-type AboutPost = Pick<Card, 'authorName' | 'source' | 'campaignId' | 'tagIds'>
+type AboutPost = Pick<Card, 'authorName' | 'source' | 'campaignId' | 'tagIds' | 'orderId'>
 
 export interface CardFacts {
   about: Map<string, AboutPost>
@@ -29,9 +29,9 @@ export interface CardFacts {
 export async function cardFacts(db: Db, brandId: string, postIds: string[]): Promise<CardFacts> {
   const ids = [...new Set(postIds)]
   const about = new Map(
-    (await aboutPosts(db, brandId, ids)).map(({ id, authorName, source, campaign_id, tag_ids }) => [
+    (await aboutPosts(db, brandId, ids)).map(({ id, authorName, source, campaign_id, tag_ids, order_id }) => [
       id,
-      { authorName, source, campaignId: campaign_id, tagIds: idsIn(tag_ids) },
+      { authorName, source, campaignId: campaign_id, tagIds: idsIn(tag_ids), orderId: order_id },
     ]),
   )
   const times = new Map(
@@ -47,7 +47,7 @@ export async function cardFacts(db: Db, brandId: string, postIds: string[]): Pro
 export const idsIn = (together: string | null): string[] => (together === null ? [] : together.split(','))
 
 const aboutOf = (postId: string, about: CardFacts['about']): AboutPost =>
-  about.get(postId) ?? { authorName: '', source: null, campaignId: null, tagIds: [] }
+  about.get(postId) ?? { authorName: '', source: null, campaignId: null, tagIds: [], orderId: null }
 
 function factsOf(
   row: { post_id: string; account_id: string; echo: number },
@@ -59,6 +59,10 @@ function factsOf(
     echo: total > 1 ? { at: row.echo + 1, of: total } : null,
   }
 }
+
+/** Whether an order approved it, and it may not go out before somebody has looked it over. */
+export const waitsToBeSeen = (entry: Pick<Plan['entries'][number], 'firm'>, line: QueuedPost): boolean =>
+  line.unseen === 1 && !entry.firm && approvalOf(line) === 'approved' && line.state !== 'held'
 
 /** A post in line, at its place. */
 export function queueCard(
@@ -82,12 +86,13 @@ export function queueCard(
     pillarId: line.pillar_id,
     message: sayPlan(entry.reason),
     warnings: [
+      ...(waitsToBeSeen(entry, line) ? [say([note('order.waits')])] : []),
       ...(line.back_message === null ? [] : [say(messagesOf(line.back_message))]),
       ...entry.warnings.map(sayPlan),
     ],
     remoteUrl: null,
     isFixed: line.fixed_at !== null || line.slot_at !== null,
-    approval: approvalOf(line),
+    approval: waitsToBeSeen(entry, line) ? 'in-review' : approvalOf(line),
     isHeldBack: false,
     isHeld: line.state === 'held' && (line.hold_until === null || line.hold_until > now()),
     problems: [...problems, ...late.map(({ message }) => sayPost(message))],

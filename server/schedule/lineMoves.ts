@@ -6,6 +6,8 @@ import type { Db } from '#server/platform/db'
 import { accountById } from '#server/networks'
 import { standingDeliveries } from '#server/delivery'
 import {
+  isOfOrders,
+  ORDERS_FROM,
   queueItemsOfBrand,
   queueItemsOfPost,
   postById,
@@ -100,8 +102,10 @@ const CLOSEST = 1e-6
 async function spreadPositions(db: Db, tracked: Tracked, brandId: string): Promise<void> {
   const lines = await queueItemsOfBrand(db, brandId)
   if (!lines.some((line, at) => at > 0 && line.position - lines[at - 1]!.position < CLOSEST)) return
-  for (const [at, line] of lines.entries())
-    await tracked.update('lines', { id: line.id }, { position: at + 1 })
+  for (const [at, line] of lines.entries()) {
+    const from = isOfOrders(line.position) ? ORDERS_FROM : 0
+    await tracked.update('lines', { id: line.id }, { position: from + at + 1 })
+  }
 }
 
 /** A place between its neighbours in line order; its own where it was not moved. */

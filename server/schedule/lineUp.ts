@@ -1,5 +1,5 @@
 import { say } from '#shared/messages'
-import { messagesOf } from '#server/platform/db/messages'
+import { messagesOf, type StoredMessages } from '#server/platform/db/messages'
 import { sayPlan } from '#shared/schedule/messages'
 import { v7 as uuid } from 'uuid'
 import { toInstant } from '#core/instant'
@@ -8,10 +8,11 @@ import type { QueueingResult, Echo, Placement } from '#shared/schedule/types'
 import { now } from '#server/platform/clock'
 import { useDb, type Db } from '#server/platform/db'
 import type { AccountRow } from '#server/networks'
-import { brandById, firstPosition, nextPosition } from '#server/people'
+import { brandById, firstPosition } from '#server/people'
 import { waitingClippings } from '#server/clippings'
 import { deliveriesOfPost, standingDeliveries, settleDelivery } from '#server/delivery'
 import {
+  nextPlace,
   queueItemOfPost,
   queueItemsOfPost,
   postById,
@@ -157,7 +158,8 @@ async function sendAtOnce(
 
 /**
  * Checks a post for each of these accounts and puts it last in their lines. Whoever may approve it does so by
- * lining it up; else it is lined up in review, and keeps its place until somebody approves it.
+ * lining it up; else it is lined up in review, and keeps its place until somebody approves it. `reason`: for
+ * its history.
  */
 export async function putInLine(
   db: Db,
@@ -167,9 +169,10 @@ export async function putInLine(
   accounts: AccountRow[],
   trial: Pick<Trial, 'accounts' | 'lines'>,
   inReview: boolean,
+  reason: StoredMessages | '' = '',
 ): Promise<PostRow['approval']> {
   await requireNoStops(db, actor, row, accounts, trial)
-  const approval = await approveOrAsk(db, tracked, actor, row, inReview)
+  const approval = await approveOrAsk(db, tracked, actor, row, inReview, reason)
   await insertQueueItems(db, tracked, row, trial.lines)
   await settleEarlier(db, row, accounts)
   if (row.article_id) await putState(db, tracked, actor, row.article_id, 'clipped')
@@ -205,7 +208,7 @@ async function insertQueueItems(
   const ids = new Map(lines.map((line) => [line.id, uuid()]))
   const first = await firstPosition(db, post.brand_id)
   const front = lines.filter((line) => line.isFirst)
-  let back = await nextPosition(db, 'lines', post.brand_id)
+  let back = await nextPlace(db, post)
   for (const line of lines) {
     const { fixed, follows } = line
     await tracked.insert(

@@ -135,6 +135,7 @@ const NOT_OF_SENT = [
     'calendar',
     'batch',
     'almanac',
+    'order',
   ] as const),
 ]
 const keptSent = keptShortly<SentKey[]>(MOST_ORDERS)
@@ -291,6 +292,7 @@ const sentRow = (key: SentKey): ListRow => ({
   isHeldBack: false,
   authorName: key.who,
   source: key.source,
+  orderId: key.order_id,
   remoteUrl: null,
 })
 
@@ -312,5 +314,6 @@ const draftRow = (post: DeskPost): ListRow => ({
   isHeldBack: false,
   authorName: post.saver ?? '',
   source: post.outlet,
+  orderId: post.order_id,
   remoteUrl: null,
 })

@@ -30,7 +30,7 @@ export function weeksAsked(
   return { from: isNear ? asked : today, weeks }
 }
 
-interface Card extends Omit<PlacedCard, 'authorName' | 'source' | 'campaignId' | 'tagIds'> {
+interface Card extends Omit<PlacedCard, 'authorName' | 'source' | 'campaignId' | 'tagIds' | 'orderId'> {
   /** The same before it goes out and after. */
   key: string
   remoteUrl: string | null
@@ -266,7 +266,7 @@ async function withFacts<T extends { postId: string }>(
   db: Db,
   brandId: string,
   cards: T[],
-): Promise<(T & Pick<PlacedCard, 'authorName' | 'source' | 'campaignId' | 'tagIds'>)[]> {
+): Promise<(T & Pick<PlacedCard, 'authorName' | 'source' | 'campaignId' | 'tagIds' | 'orderId'>)[]> {
   const about = new Map(
     (await aboutPosts(db, brandId, [...new Set(cards.map(({ postId }) => postId))])).map((one) => [
       one.id,
@@ -279,6 +279,7 @@ async function withFacts<T extends { postId: string }>(
     source: about.get(card.postId)?.source ?? null,
     campaignId: about.get(card.postId)?.campaign_id ?? null,
     tagIds: idsIn(about.get(card.postId)?.tag_ids ?? null),
+    orderId: about.get(card.postId)?.order_id ?? null,
   }))
 }
 

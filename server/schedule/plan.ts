@@ -31,7 +31,7 @@ import {
   planHold,
   LATE_MINUTES,
 } from '#server/networks'
-import { brandById, pillarsOf, type BrandRow } from '#server/people'
+import { brandById, pillarsOf, roleOf, type BrandRow } from '#server/people'
 import { deliveriesBetween, type DeliveryRow } from '#server/delivery'
 import { sentOf, shownBefore } from './planHistory'
 import { holidaysFor } from '#server/almanac'
@@ -95,6 +95,7 @@ export async function planFacts(db: Db, brandId: string): Promise<Omit<BrandPlan
     new Set((await pillarsOf(db, brandId)).map(({ id }) => id)),
   ]
   const holidays = await holidaysFor(db, brandId)
+  const mayGoUnseen = await unseenOf(db, brand, accounts)
   const pool = await poolOf(db, brandId)
   const ids = new Map(pool.map(({ row }) => [`${row.post_id} ${row.account_id}`, row.id]))
   const evergreenOf = (one: DeliveryRow): string | null => ids.get(`${one.post_id} ${one.account_id}`) ?? null
@@ -105,7 +106,7 @@ export async function planFacts(db: Db, brandId: string): Promise<Omit<BrandPlan
     lateMinutes: LATE_MINUTES,
     sameLinkApartMinutes: brand.link_apart_minutes,
     accounts: accounts.map((account) => planAccount(brand, account, slots, { pillars, holidays })),
-    posts: lines.map((line) => planPost(line, at)),
+    posts: lines.map((line) => planPost(line, at, mayGoUnseen)),
     evergreens: pool.filter(({ waits }) => waits === null).map(asPlanned),
     // One that was refused keeps its slot too: else the whole line would be tried, and refused, within a
     // minute.
@@ -220,7 +221,18 @@ export function timetableOf(
   }
 }
 
-function planPost(line: QueuedPost, at: number): PlanPost {
+/**
+ * On which accounts what an order lined up goes out though nobody looked it over: none while orders stand.
+ */
+async function unseenOf(db: Db, brand: BrandRow, accounts: AccountRow[]): Promise<ReadonlySet<string>> {
+  if (brand.orders_stopped_at !== null) return new Set()
+  const may = new Set<string>()
+  for (const { id, unseen_by } of accounts)
+    if (unseen_by !== null && (await roleOf(db, brand.id, unseen_by)) === 'owner') may.add(id)
+  return may
+}
+
+function planPost(line: QueuedPost, at: number, mayGoUnseen: ReadonlySet<string>): PlanPost {
   const fixed =
     line.fixed_at !== null
       ? { at: toInstant(line.fixed_at) }
@@ -246,7 +258,10 @@ function planPost(line: QueuedPost, at: number): PlanPost {
       Math.max(line.not_before ?? 0, line.lined_at, isOnHold ? (line.hold_until ?? 0) : 0),
     ),
     goodUntil: line.good_until === null ? null : toInstant(line.good_until),
-    firm: isApproved && !(isOnHold && line.hold_until === null),
+    firm:
+      isApproved &&
+      !(isOnHold && line.hold_until === null) &&
+      (line.unseen === 0 || mayGoUnseen.has(line.account_id)),
     held: isOnHold,
     linkKey: linkKeyOf(line.link, line.own_text ?? line.text),
   }

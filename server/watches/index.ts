@@ -1,6 +1,7 @@
 // Watches: standing queries that mark articles, and the rules by which sources leave some out.
 // Owns: watches, their marks and runs.
 // May ask: people, articles, sources.
+export { articlesMatched } from './hooks'
 export type { Looked } from './lookWithWatch'
 export { watchArticleOf } from './marking'
 export { matchStored } from './matching'

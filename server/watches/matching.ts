@@ -4,6 +4,7 @@ import { type NewArticle, leftToMatch, putToMatch, takeOffToMatch } from '#serve
 import { type FeedRow, feedById } from '#server/sources'
 import { settings } from '#server/platform/settings'
 import { excludeFresh } from './sourceRules'
+import { articlesMatched } from './hooks'
 import { markArticles } from './marking'
 
 const AT_ONCE = 200
@@ -17,7 +18,10 @@ export async function matchStored(feed: FeedRow, articles: NewArticle[], isFresh
   await markArticles(feed, articles, { fresh: isFresh })
   if (isFresh) await excludeFresh(feed, articles)
   const ids = articles.map(({ id }) => id)
-  await inTransaction((db) => takeOffToMatch(db, ids))
+  await inTransaction(async (db) => {
+    if (isFresh) await articlesMatched.run(db, feed.id, ids)
+    await takeOffToMatch(db, ids)
+  })
 }
 
 /**

@@ -10,6 +10,7 @@ import { batchesInThread } from '#server/batches/inThread'
 import { captureInThread } from '#server/capture/inThread'
 import { clippingsInThread } from '#server/clippings/inThread'
 import { lettersInThread } from '#server/letters/inThread'
+import { ordersInThread } from '#server/orders/inThread'
 import { pagesInThread } from '#server/platform/pages/inThread'
 import { postsInThread } from '#server/posts/inThread'
 import { readingInThread } from '#server/reading/inThread'
@@ -26,6 +27,7 @@ const tasks = new Map([
   ...captureInThread,
   ...clippingsInThread,
   ...lettersInThread,
+  ...ordersInThread,
   ...pagesInThread,
   ...postsInThread,
   ...readingInThread,

@@ -45,6 +45,8 @@ export interface Account {
   networkId: string | null
   /** Whether somebody signed in at its network; else there is a token by hand. */
   isSignedIn: boolean
+  /** Who said that standing orders may post here unseen, and when; null where nobody did. */
+  unseen: { by: string; at: Instant } | null
   version: number
 }
 

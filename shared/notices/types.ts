@@ -2,7 +2,18 @@ import type { Instant } from '#core/instant'
 
 /** What a notice tells of. */
 export type NoticeKind =
-  'not-sent' | 'by-hand' | 'decide' | 'in-part' | 'late' | 'token' | 'line-ends' | 'rules' | 'almanac'
+  | 'not-sent'
+  | 'by-hand'
+  | 'decide'
+  | 'in-part'
+  | 'late'
+  | 'token'
+  | 'line-ends'
+  | 'rules'
+  | 'almanac'
+  | 'order-rests'
+  | 'order-quiet'
+  | 'order-found'
 
 export interface NoticeView {
   id: string

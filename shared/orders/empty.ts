@@ -3,7 +3,7 @@ import type { OrderAccount, OrderRule } from './types'
 /** An order that nothing is said of yet. */
 export const emptyRule = (): OrderRule => ({
   from: {
-    ...{ kind: 'articles', watches: [], tags: [], sources: [], folders: [] },
+    ...{ kind: 'articles', watches: [], tagIds: [], sources: [], folders: [] },
     ...{ entries: [], daysBefore: 3, accountId: null, below: 5 },
   },
   only: {

@@ -20,7 +20,7 @@ export interface OrderRule {
     kind: OrderTrigger
     /** What marks or tags an article: any of these; none for whatever comes. */
     watches: string[]
-    tags: string[]
+    tagIds: string[]
     /** Where it comes from: any of these; none for anywhere. */
     sources: string[]
     folders: string[]
@@ -201,4 +201,12 @@ export interface UnseenPost {
 export interface UnseenView {
   posts: UnseenPost[]
   total: number
+}
+
+/** What a pattern makes of an article. */
+export interface PatternTried {
+  articleId: string
+  title: string
+  source: string
+  text: string
 }

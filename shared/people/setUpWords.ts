@@ -13,6 +13,7 @@ export const setUp = inWords({
     notices: 'Notices',
     pillars: 'Pillars',
     writing: 'Writing',
+    orders: 'Standing orders',
     brand: 'Brand',
     archive: 'Archive',
     you: 'You',

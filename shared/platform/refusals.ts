@@ -77,6 +77,11 @@ export const refusals = inWords({
     title: 'No posts in this file',
     detail: 'It holds no rows that could be posts: the first row has the heads, each further one is a post.',
   },
+  orderCant: (why: string) => ({ title: 'The order can’t do that', detail: why }),
+  tooManyOrders: (most: number) => ({
+    title: 'Too many orders',
+    detail: `A brand has at most ${most} standing orders. Remove one first.`,
+  }),
   badRule: (message: string) => ({ title: 'No such days', detail: message }),
   noCalendar: (message: string) => ({ title: 'No calendar', detail: message }),
   noCountry: {

@@ -48,6 +48,7 @@ export type ChangeKind =
   | 'batch'
   | 'campaign'
   | 'almanac'
+  | 'order'
 
 /** What an undoable change answers. */
 export interface Undoable {

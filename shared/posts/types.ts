@@ -100,6 +100,8 @@ export interface PostView {
   sent: { accountId: string; at: Instant; remoteUrl: string | null }[]
   /** The clippings it is made from, and the words of its article that were kept. */
   clippings: Clipping[]
+  /** The standing order that made it; null for a person. */
+  orderId: string | null
 }
 
 /** A post in the Desk's list. */
@@ -121,6 +123,8 @@ export interface DeskRow {
   lined: number
   mayApprove: boolean
   version: number
+  /** The standing order that made it; null for a person. */
+  orderId: string | null
 }
 
 export interface DeskView {

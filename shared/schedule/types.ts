@@ -167,6 +167,8 @@ export interface Card {
   authorName: string
   /** Whose article it is about. */
   source: string | null
+  /** The standing order that made it; null for a person. */
+  orderId: string | null
 }
 
 /** What of a card decides where it may be let go. */
@@ -192,6 +194,7 @@ export type PlacedCard = Pick<
   | 'isHeldBack'
   | 'authorName'
   | 'source'
+  | 'orderId'
 >
 
 /** What is done to several posts in line. */

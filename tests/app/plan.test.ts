@@ -51,7 +51,7 @@ describe('what is put into a week', () => {
 const card = (more: Partial<Card>): Card => ({
   id: 'c', accountId: 'a', postId: 'p', queueItemId: 'c', deliveryId: null, evergreenId: null, at: '2027-03-02T10:00:00.000Z', state: 'lined-up', text: 'Text', pillarId: null,
   campaignId: null,
-  tagIds: [], message: '', warnings: [],
+  tagIds: [], orderId: null, message: '', warnings: [],
   remoteUrl: null, echo: null, isFixed: false, approval: 'approved', isHeld: false, isHeldBack: false, problems: [], authorName: 'Nell', source: 'Lamp', ...more,
 }) // prettier-ignore
 

@@ -16,6 +16,7 @@ import {
   tidied,
   type OrderArticle,
   type OrderCondition,
+  type OwnTime,
   type RunArticle,
   type RunOrder,
 } from '#core/orders'
@@ -27,7 +28,12 @@ const ANY: OrderCondition = {
   ...{ minOutlets: null, minScore: null, minResponses: null, needsPicture: false, notShared: false },
 }
 const ARTICLE: OrderArticle = {
-  ...{ title: 'Two fireballs, one night', body: 'The cameras agree.', author: 'Ada Kern', source: 'Low Lamp' },
+  ...{
+    title: 'Two fireballs, one night',
+    body: 'The cameras agree.',
+    author: 'Ada Kern',
+    source: 'Low Lamp',
+  },
   ...{ url: 'https://lowlamp.example/1', language: 'en-GB', region: 'Alentejo', categories: [] },
   ...{ publishedAt: '2027-03-01T09:00:00.000Z', outlets: 2, responses: 5 },
   ...{ words: 300, score: 0.5, hasPicture: true, shared: false },
@@ -54,7 +60,9 @@ describe('what an order takes', () => {
     expect(failedOf({ minScore: 0.6 })).toBe('score')
     expect(failedOf({ minScore: 0 }, { score: null })).toBe('score')
     expect(failedOf({ minResponses: 6 })).toBe('responses')
-    expect(failedOf({ needsPicture: true, notShared: true }, { hasPicture: false, shared: true })).toBe('picture')
+    expect(failedOf({ needsPicture: true, notShared: true }, { hasPicture: false, shared: true })).toBe(
+      'picture',
+    )
     expect(failedOf({ notShared: true }, { shared: true })).toBe('shared')
   })
 })
@@ -73,9 +81,14 @@ const FIELDS = {
   text: 'Both were seen. Nobody heard anything at all. A camera did.',
 }
 
+/** Half of a character. */
+const LONE = /\p{Surrogate}/u
+
 describe('patterns', () => {
   it('have fields, fallbacks, lists, cuts and braces', () => {
-    expect(fillPattern('{title}, says {author|source}', FIELDS)).toBe('Two fireballs, one night, says Low Lamp')
+    expect(fillPattern('{title}, says {author|source}', FIELDS)).toBe(
+      'Two fireballs, one night, says Low Lamp',
+    )
     expect(fillPattern('{title:14}', FIELDS)).toBe('Two fireballs…')
     expect(fillPattern('{title:80}', FIELDS)).toBe('Two fireballs, one night')
     expect(fillPattern('{text:48.}', FIELDS)).toBe('Both were seen. Nobody heard anything at all.')
@@ -106,7 +119,7 @@ describe('patterns', () => {
         expect(fillPattern(text.replace(/[{}]/g, '$&$&'), {})).toBe(text)
         const cut = cutAtWord(text, most)
         expect(cut.length).toBeLessThanOrEqual(Math.max(most, 1))
-        expect(cut.isWellFormed()).toBe(text.isWellFormed() || cut.isWellFormed())
+        if (!LONE.test(text)) expect(cut).not.toMatch(LONE)
         if (text.length <= most) expect(cut).toBe(text)
       }),
     )
@@ -117,7 +130,7 @@ const ZONES = ['Europe/Lisbon', 'America/St_Johns', 'Asia/Kathmandu', 'Australia
 const time = fc
   .tuple(fc.integer({ min: 0, max: 23 }), fc.constantFrom('00', '20', '30'))
   .map(([hour, minute]) => `${String(hour).padStart(2, '0')}:${minute}`)
-const ownTime = fc.record({ weekday: fc.option(fc.constantFrom(...([1, 5, 6, 7] as const))), time })
+const ownTime = fc.record<OwnTime>({ weekday: fc.option(fc.constantFrom(...([1, 5, 6, 7] as const))), time })
 /** About the days on which clocks change, as on any others. */
 const instant = (days: number) =>
   fc
@@ -142,7 +155,7 @@ describe('spreading posts', () => {
           between: fc.option(fc.record({ from: time, to: time })),
           // Seldom: weeks of minutes are to be tried.
           times: fc.oneof(
-            { weight: 14, arbitrary: fc.constant([]) },
+            { weight: 14, arbitrary: fc.constant<OwnTime[]>([]) },
             { weight: 1, arbitrary: fc.array(ownTime, { minLength: 1, maxLength: 2 }) },
           ),
         }),
@@ -193,7 +206,10 @@ function minuteByMinute(
   const isWithin = (at: number): boolean => {
     const [day, local] = wallClock(how.zone, at).split(', ') as [string, string]
     const weekday = ((new Date(`${day}T12:00:00Z`).getUTCDay() + 6) % 7) + 1
-    if (how.times?.length && !how.times.some((own) => own.time === local && (own.weekday ?? weekday) === weekday))
+    if (
+      how.times?.length &&
+      !how.times.some((own) => own.time === local && (own.weekday ?? weekday) === weekday)
+    )
       return false
     if (how.between === null || how.between.from === how.between.to) return true
     const { from, to } = how.between
@@ -234,7 +250,12 @@ describe('orders at work', () => {
         order('a', { condition: { ...ANY, query: parseWatch('fireball') }, perDay: 1 }),
         order('b', { butOwn: true }),
       ],
-      [came('1', NOW), came('2', NOW), came('3', NOW, { title: 'Comet', own: true }), came('4', NOW, { taken: true })],
+      [
+        came('1', NOW),
+        came('2', NOW),
+        came('3', NOW, { title: 'Comet', own: true }),
+        came('4', NOW, { taken: true }),
+      ],
       NOTHING,
       NOW,
     )
@@ -275,7 +296,8 @@ describe('orders at work', () => {
           const expected: string[] = []
           const count = new Map<string, number>()
           const add = (key: string): void => void count.set(key, (count.get(key) ?? 0) + 1)
-          const full = (key: string, most: number | null): boolean => most !== null && (count.get(key) ?? 0) >= most
+          const full = (key: string, most: number | null): boolean =>
+            most !== null && (count.get(key) ?? 0) >= most
           for (const { id, seenAt } of articles) {
             const day = localDay(seenAt, zone)
             let isTaken = false
@@ -299,14 +321,17 @@ describe('orders at work', () => {
   it('count what was done before, in the brand’s own days', () => {
     const before = [{ orderId: 'a', at: '2027-03-01T23:30:00.000Z', isPost: true }]
     const failedIn = (zone: string) =>
-      runOrders([order('a', { perDay: 1 })], [came('1', NOW)], { ...NOTHING, zone, done: before }, NOW)[0]!.failed
+      runOrders([order('a', { perDay: 1 })], [came('1', NOW)], { ...NOTHING, zone, done: before }, NOW)[0]!
+        .failed
     expect(failedIn('Europe/Lisbon')).toBeNull()
     expect(failedIn('Europe/Berlin')).toBe('order-full')
   })
 
   it('know who sets off whom', () => {
     const one = (id: string, waitsFor: string[], puts: string[]) => ({ id, waitsFor, puts })
-    expect(loopsOf([one('a', ['x'], ['y']), one('b', ['y'], ['x']), one('c', ['y'], ['z'])])).toEqual([['a', 'b']])
+    expect(loopsOf([one('a', ['x'], ['y']), one('b', ['y'], ['x']), one('c', ['y'], ['z'])])).toEqual([
+      ['a', 'b'],
+    ])
     expect(loopsOf([one('a', ['x'], ['x'])])).toEqual([['a']])
     expect(loopsOf([one('a', ['x'], ['y']), one('b', ['y'], ['z'])])).toEqual([])
   })

@@ -35,6 +35,10 @@ import * as accounts from '#server/networks/queries/accounts'
 import { askedBy } from '#server/notices/queries/mailAddresses'
 import * as brands from '#server/people/queries/brands'
 import { hasSignedInFrom } from '#server/people/queries/people'
+import * as orderArticles from '#server/orders/queries/articles'
+import * as orderLog from '#server/orders/queries/log'
+import * as orders from '#server/orders/queries/orders'
+import * as unseenPosts from '#server/orders/queries/unseen'
 import * as listed from '#server/posts/queries/listed'
 import * as postDocs from '#server/posts/queries/postDocs'
 import * as posts from '#server/posts/queries/posts'
@@ -97,6 +101,24 @@ const ASKED: (() => Promise<unknown>)[] = [
   () => postDocs.tagsOfPosts(db, ['p']),
   () => resultsOfCampaign(db, 'b', 'c'),
   () => sentInDays(db, 'b', 'c', { start: 0, end: 0 }),
+  () => orders.ordersAtWork(db),
+  () => orderLog.spreadFrom(db, 'b', 0),
+  () => orderLog.loggedOf(db, 'b', { orderId: 'o', outcome: 'done', before: 'i', runId: 'r', limit: 1 }),
+  () => orderLog.countDone(db, 'b', 0),
+  () => orderArticles.factsOf(db, 'b', ['a']),
+  () =>
+    orderArticles.triggering(
+      db,
+      'b',
+      { feeds: ['f'], watches: ['w'], tags: ['t'] },
+      { since: 0, now: 1, most: 1 },
+    ),
+  () => orderArticles.textsOfArticles(db, ['a']),
+  () => orderArticles.sharedArticles(db, 'b', ['a']),
+  () => orderArticles.newestOf(db, 'b', 1),
+  () => unseenPosts.unseenPosts(db, 'b', 1),
+  () => unseenPosts.countUnseen(db, 'b'),
+  () => unseenPosts.unseenOf(db, 'b', ['p']),
   () => lettersOf(db, 'l', 1),
   () => wirePlaces(db, 'b', FILTER),
   () => wirePlaces(db, 'b', { ...FILTER, show: 'open', order: 'waiting', own: true, tagId: 't' }),

@@ -37,7 +37,7 @@ export class Person {
     const cookie = answer.headers.get('set-cookie')?.split(';')[0]
     if (cookie) this.cookie = cookie
     const text = await answer.text()
-    const isJson = (answer.headers.get('content-type') ?? '').includes('json')
+    const isJson = /[/+]json/.test(answer.headers.get('content-type') ?? '')
     return {
       status: answer.status,
       body: (isJson && text !== '' ? JSON.parse(text) : null) as T,

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import OrderSign from '~/orders/OrderSign.vue'
 import type { Ref } from 'vue'
 import type { Crop } from '#core/post'
 import { type AccountProof, usePostProofs } from '~/posts/usePostProofs'
@@ -229,6 +230,13 @@ const failureMessage = (error: unknown): string => sentenceOf(error)
           <h2 class="part-name flex items-baseline justify-between gap-4">
             <span class="whitespace-nowrap">{{ labels.mainText }}</span> <SaveState :editor="editor" />
           </h2>
+          <OrderSign
+            v-if="editor.view.value?.orderId"
+            class="text-small"
+            :order-id="editor.view.value.orderId"
+            :size="13"
+            named
+          />
           <p v-if="!readOnly && editor.view.value?.approval === 'in-review'" class="text-small text-warn">
             {{ labels.withdraws }}
           </p>

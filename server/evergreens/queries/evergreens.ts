@@ -19,6 +19,8 @@ const POOLED = {
   version: whole(),
   /** Whether it waits in the account's line besides: what stands there goes out first. */
   in_line: whole(),
+  /** Whether an order made it, nobody looked it over, and nobody says any more that it may go out so. */
+  unseen: whole(),
 }
 export type PooledRow = ShapeOf<typeof POOLED>
 
@@ -50,6 +52,11 @@ export const evergreensOfBrand = (db: Db, brandId: string): Promise<PooledRow[]>
         'posts.approved_version',
         'posts.approved_at',
         'posts.version',
+        db.raw(
+          `(posts.order_id IS NOT NULL AND posts.order_seen_at IS NULL AND (accounts.unseen_by IS NULL
+            OR EXISTS (SELECT 1 FROM brands WHERE brands.id = evergreens.brand_id
+              AND brands.orders_stopped_at IS NOT NULL))) AS unseen`,
+        ),
         db.raw(
           `EXISTS (SELECT 1 FROM lines WHERE lines.post_id = evergreens.post_id
             AND lines.account_id = evergreens.account_id) AS in_line`,

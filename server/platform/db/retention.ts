@@ -12,6 +12,8 @@ export interface Retention {
   since: string
   /** Rows of before this go, asked for at each round. */
   before: () => number | string
+  /** Only rows with these values. */
+  only?: Record<string, string>
 }
 
 const retentions: Retention[] = []
@@ -28,7 +30,7 @@ export async function forgetWhatIsOld(): Promise<void> {
     while (await inTransaction((db) => removeSome(db, retention))) await letOthersRun()
 }
 
-async function removeSome(db: Db, { table, key, since, before }: Retention): Promise<boolean> {
-  const old = db(table).select(key).where(since, '<', before()).limit(AT_ONCE)
+async function removeSome(db: Db, { table, key, since, before, only = {} }: Retention): Promise<boolean> {
+  const old = db(table).select(key).where(only).where(since, '<', before()).limit(AT_ONCE)
   return (await db(table).whereIn(key, old).del()) >= AT_ONCE
 }

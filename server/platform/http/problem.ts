@@ -41,6 +41,8 @@ const STATUS = {
   notFound: 404,
   noPosts: 422,
   badRule: 422,
+  orderCant: 409,
+  tooManyOrders: 409,
   noCalendar: 422,
   noCountry: 422,
   tooManyDates: 409,

@@ -271,7 +271,7 @@ export const hashtagsOfPosts = async (db: Db, brandId: string, since: number): P
   ).map((row) => row.hashtags_json)
 
 const ABOUT_POST = {
-  ...pick(POSTS, 'id', 'campaign_id'),
+  ...pick(POSTS, 'id', 'campaign_id', 'order_id'),
   tag_ids: text().orNull(),
   authorName: text(),
   source: text().orNull(),
@@ -297,6 +297,7 @@ export const aboutPosts = (db: Db, brandId: string, ids: string[]): Promise<Abou
       .select([
         'posts.id',
         'posts.campaign_id',
+        'posts.order_id',
         db.raw(TAG_IDS),
         db.raw('people.name AS authorName'),
         db.raw('coalesce(sources.label, feeds.title) AS source'),

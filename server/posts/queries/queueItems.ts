@@ -1,7 +1,7 @@
 import type { Db } from '#server/platform/db'
 import { joined, readAll, readFirst } from '#server/platform/db/read'
 import { pick, text, whole, type ShapeOf } from '#server/platform/db/tables'
-import { LINES, POSTS, type QueueItemRow } from '../rows'
+import { LINES, POSTS, type PostRow, type QueueItemRow } from '../rows'
 import { listOf } from '#server/platform/db/sqlite/bulk'
 
 /** A post in an account's line, with what the plan and the screens need of it. */
@@ -23,7 +23,10 @@ const QUEUED_POST = {
     'version',
     'created_by',
     'article_id',
+    'order_id',
   ),
+  /** Whether an order made it and nobody has looked it over. */
+  unseen: whole(),
   text: text(),
   own_text: text().orNull(),
   /** The credit as this account's network writes it. */
@@ -57,6 +60,8 @@ const queuedPosts = (db: Db, brandId: string) =>
       'posts.version',
       'posts.created_by',
       'posts.article_id',
+      'posts.order_id',
+      db.raw('(posts.order_id IS NOT NULL AND posts.order_seen_at IS NULL) AS unseen'),
       'wordings.text',
       'proofs.own_text',
       'proofs.credit AS account_credit',
@@ -86,6 +91,27 @@ export const queueItemOfPost = (
       'lines.echo': echo,
     }),
   )
+
+/**
+ * Where the places in line begin of what standing orders put there: behind all that people do, also later on.
+ */
+export const ORDERS_FROM = 1e9
+/** Whether a place in line is one of those. */
+export const isOfOrders = (position: number): boolean => position >= ORDERS_FROM
+
+/** The place in line behind all others of its kind, for a post of somebody's or of an order. */
+export async function nextPlace(
+  db: Db,
+  { brand_id, order_id, order_seen_at }: Pick<PostRow, 'brand_id' | 'order_id' | 'order_seen_at'>,
+): Promise<number> {
+  const isOrders = order_id !== null && order_seen_at === null
+  const row: { most?: number | null } | undefined = await db('lines')
+    .where({ brand_id })
+    .where('position', isOrders ? '>=' : '<', ORDERS_FROM)
+    .max({ most: 'position' })
+    .first()
+  return (row?.most ?? (isOrders ? ORDERS_FROM : 0)) + 1
+}
 
 /** Puts a post into an account’s line. */
 export const insertQueueItem = async (db: Db, row: QueueItemRow): Promise<void> => {

@@ -33,6 +33,7 @@ import * as archives from './031_archives'
 import * as campaigns from './032_campaigns'
 import * as almanac from './033_almanac'
 import * as openPosts from './034_open_posts'
+import * as orders from './035_orders'
 
 interface Entry {
   name: string
@@ -75,6 +76,7 @@ const ENTRIES: Entry[] = [
   { name: '032_campaigns', migration: campaigns },
   { name: '033_almanac', migration: almanac },
   { name: '034_open_posts', migration: openPosts },
+  { name: '035_orders', migration: orders },
 ]
 
 export const migrationSource: Knex.MigrationSource<Entry> = {

@@ -1,0 +1,11 @@
+// Standing orders: what may happen by itself, tried before it is on, and looked over after.
+export { default as DayOrders } from './DayOrders.vue'
+export { default as DryRunView } from './DryRunView.vue'
+export { default as OrderSentence } from './OrderSentence.vue'
+export { default as OrderSign } from './OrderSign.vue'
+export { default as OrderTexts } from './OrderTexts.vue'
+export { default as UnseenConsent } from './UnseenConsent.vue'
+export { useOrderPhrases } from './orderPhrases'
+export { useDryRun } from './useDryRun'
+export { useOrderEditor } from './useOrderEditor'
+export { useOrders } from './useOrders'

@@ -1,0 +1,5 @@
+import { orderRoutes } from '#shared/orders/routes'
+import { unseenView } from '#server/orders'
+import { route } from '#server/route'
+
+export default route(orderRoutes.unseen, null, ({ actor }) => unseenView(actor))

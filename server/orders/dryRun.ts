@@ -1,0 +1,315 @@
+import { DAY, MINUTE, toInstant } from '#core/instant'
+import { settleJudged, type Decision } from '#core/orders/run'
+import { localDay } from '#core/post/localDay'
+import { stopsOf } from '#core/post'
+import type { PlanInput, PlanPost } from '#core/schedule'
+import { canonicalUrl } from '#core/url'
+import { note, say } from '#shared/messages'
+import { sayPlan } from '#shared/schedule/messages'
+import { sayPost } from '#shared/posts/messages'
+import { makesPosts, type DryMade, type DryRun, type DryRunStep, type OrderRule } from '#shared/orders/types'
+import { LIMITS } from '#shared/platform/limits'
+import type { PostDoc } from '#shared/posts/types'
+import { accountsOf, type AccountRow } from '#server/networks'
+import { brandById, type BrandRow } from '#server/people'
+import { now } from '#server/platform/clock'
+import { useDb, type Db } from '#server/platform/db'
+import { runInThread } from '#server/platform/jobs/pool'
+import { neutralContext, proofsOfDocs } from '#server/posts'
+import { planOf, type BrandPlan } from '#server/schedule'
+import { candidateNumbers, parsedQuery } from '#server/watches'
+import { watchExpressionTask } from '#server/watches/tasks'
+import { judge } from './judging'
+import { cameAt, keyOf, lookingOf, runArticleOf, type Looking } from './looking'
+import { sharedArticles, triggering, type ArticleFacts } from './queries/articles'
+import { doneSince, takenKeys } from './queries/log'
+import { thingsOf } from './things'
+import { docOfThing, toFill } from './thing'
+import { fillOrdersTask, placeOrdersTask } from './tasks'
+
+/**
+ * Of what it would have made so much is shown; so many are placed; so many titles stand for what was left.
+ */
+const SHOWN = 30
+const PLACED = 500
+const TITLES = 3
+/** Days behind now that places are looked for. */
+const BEHIND = 14
+/** An order that is not stored yet, among those that are. */
+const TRIED = 'tried'
+
+interface Asked {
+  rule: OrderRule
+  /** The order it is a state of; null for a new one. */
+  id: string | null
+}
+
+/**
+ * What an order would have done with what came in the last days, had it been on: each article as it came,
+ * ceilings day by day, places where the plan had room then. `onStep` is told how far it is; false ends it.
+ */
+export async function dryRun(
+  brandId: string,
+  { rule, id }: Asked,
+  onStep: (step: DryRunStep) => boolean,
+): Promise<DryRun | null> {
+  if (rule.only.query !== '') parsedQuery(rule.only.query)
+  const db = await useDb()
+  const brand = (await brandById(db, brandId))!
+  const from = now() - LIMITS.orders.dryDays * DAY
+  const looking = await lookingOf(db, brandId, TRIED, rule)
+  if (rule.from.kind !== 'articles') return emptyRun(brand, from)
+  const facts = await whatCame(db, brandId, looking, from)
+  onStep({ looked: 0, of: facts.length })
+  const decisions = await decideAll(db, brand, { looking, id, from }, facts, onStep)
+  if (decisions === null) return null
+  const byId = new Map(facts.map((one) => [one.id, one]))
+  const taken = decisions.filter(({ failed }) => failed === null)
+  return {
+    ...emptyRun(brand, from),
+    articles: facts.length,
+    taken: taken.length,
+    perDay: daysOf(
+      brand,
+      from,
+      taken.map(({ articleId }) => cameAt(byId.get(articleId)!)),
+    ),
+    made: await madeOf(db, brand, rule, taken, byId),
+    left: leftOf(decisions, byId),
+  }
+}
+
+const emptyRun = (brand: BrandRow, from: number): DryRun => ({
+  ...{ from: toInstant(from), days: LIMITS.orders.dryDays, articles: 0, taken: 0, made: [], left: [] },
+  perDay: daysOf(brand, from, []),
+})
+
+/** What would have set it off, in the order in which it came, each address once. */
+async function whatCame(db: Db, brandId: string, looking: Looking, since: number): Promise<ArticleFacts[]> {
+  const { watches, tagIds: tags } = looking.rule.from
+  const found = await triggering(
+    db,
+    brandId,
+    { feeds: looking.feeds && [...looking.feeds], watches, tags },
+    { since, now: now(), most: LIMITS.orders.dryArticles },
+  )
+  const first = new Map<string, ArticleFacts>()
+  for (const article of found.sort((a, b) => cameAt(a) - cameAt(b) || a.at - b.at))
+    if (!first.has(keyOf(article))) first.set(keyOf(article), article)
+  return [...first.values()]
+}
+
+async function decideAll(
+  db: Db,
+  brand: BrandRow,
+  { looking, id, from }: { looking: Looking; id: string | null; from: number },
+  facts: ArticleFacts[],
+  onStep: (step: DryRunStep) => boolean,
+): Promise<Decision[] | null> {
+  const known = {
+    orderIds: [TRIED],
+    shared: looking.run.condition.notShared
+      ? await sharedArticles(
+          db,
+          brand.id,
+          facts.map((one) => one.id),
+        )
+      : new Set<string>(),
+    taken: looking.run.notTaken ? await takenKeys(db, brand.id, facts.map(keyOf)) : new Set<string>(),
+  }
+  // What it made itself is no other's: it would have made it.
+  const articles = facts.map((one) => runArticleOf(one, brand, known))
+  const may = await mayMatch(db, brand.id, looking)
+  const numbers = new Map(facts.map((one) => [one.id, one.number ?? 0]))
+  let isHeard = true
+  const judged = await judge(db, {
+    ...{ lane: 'person', brandId: brand.id, orders: [looking.run], articles, now: null },
+    reads: (articleId) => may === null || may.has(numbers.get(articleId)!),
+    onProgress: (looked) => (isHeard = onStep({ looked, of: facts.length })),
+    isWanted: () => isHeard,
+  })
+  if (!isHeard) return null
+  const others = await doneSince(db, brand.id, from - DAY)
+  return settleJudged(
+    [looking.run],
+    judged,
+    new Map(articles.map((one) => [one.id, one])),
+    {
+      zone: brand.zone,
+      brandPerDay: brand.orders_per_day,
+      done: others
+        .filter(({ order_id }) => order_id !== id)
+        .map((one) => ({ orderId: one.order_id, at: toInstant(one.at), isPost: makesPosts(one.act) })),
+      spread: {},
+    },
+    null,
+  )
+}
+
+/** Numbers of the articles that its query may match, so that no other's text is read; null for any. */
+async function mayMatch(db: Db, brandId: string, { run }: Looking): Promise<ReadonlySet<number> | null> {
+  const { query, minWords, maxWords } = run.condition
+  if (query === null || minWords !== null || maxWords !== null) return null
+  const match = await runInThread('person', [`brand:${brandId}`], watchExpressionTask, query)
+  if (match === null) return null
+  const ask = { brandId, match, feeds: null, below: null, since: null }
+  return new Set(await candidateNumbers(db, ask, Number.MAX_SAFE_INTEGER))
+}
+
+function daysOf({ zone }: BrandRow, from: number, taken: number[]): DryRun['perDay'] {
+  const counts = new Map<string, number>()
+  for (let at = from; at <= now(); at += DAY) counts.set(localDay(toInstant(at), zone), 0)
+  for (const at of taken) {
+    const day = localDay(toInstant(at), zone)
+    counts.set(day, (counts.get(day) ?? 0) + 1)
+  }
+  return [...counts].map(([day, count]) => ({ day, count })).sort((a, b) => a.day.localeCompare(b.day))
+}
+
+/** Why articles were left, the commonest first, with the newest of each. */
+function leftOf(decisions: Decision[], byId: ReadonlyMap<string, ArticleFacts>): DryRun['left'] {
+  const left = new Map<string, DryRun['left'][number]>()
+  for (const { articleId, failed } of decisions.toReversed()) {
+    if (failed === null) continue
+    const one = left.get(failed) ?? { why: failed, count: 0, titles: [] }
+    one.count++
+    const title = byId.get(articleId)!.title
+    if (one.titles.length < TITLES && title) one.titles.push(title)
+    left.set(failed, one)
+  }
+  return [...left.values()].sort((a, b) => b.count - a.count)
+}
+
+async function madeOf(
+  db: Db,
+  brand: BrandRow,
+  rule: OrderRule,
+  taken: Decision[],
+  byId: ReadonlyMap<string, ArticleFacts>,
+): Promise<DryMade[]> {
+  const shown = taken.slice(-SHOWN)
+  const things = await thingsOf(
+    db,
+    brand.id,
+    shown.map(({ articleId }) => byId.get(articleId)!),
+  )
+  const base = (articleId: string): Omit<DryMade, 'text' | 'places'> => {
+    const article = byId.get(articleId)!
+    return {
+      ...{ articleId, title: article.title ?? '', source: article.label },
+      at: toInstant(cameAt(article)),
+    }
+  }
+  if (!makesPosts(rule.act))
+    return shown.map(({ articleId }) => ({ ...base(articleId), text: '', places: [] })).reverse()
+  const filled = await runInThread(
+    'person',
+    [`brand:${brand.id}`],
+    fillOrdersTask,
+    shown.map(({ articleId }) => toFill(things.get(articleId)!, rule, brand.zone)),
+  )
+  const docs = new Map<string, PostDoc>(
+    shown.map(({ articleId, notBefore }, at) => [
+      articleId,
+      docOfThing(things.get(articleId)!, rule, { filled: filled[at]!, notBefore, pictureId: null }),
+    ]),
+  )
+  const accounts = await accountsOf(db, brand.id)
+  const against = await stopsFor(db, brand, rule, docs, accounts, byId)
+  const places = await placesOf(db, brand, rule, taken.slice(-PLACED), byId, accounts)
+  return shown
+    .map(({ articleId }) => {
+      const doc = docs.get(articleId)!
+      return {
+        ...base(articleId),
+        text: doc.wordings[0]?.text ?? '',
+        places: doc.accounts.map(({ accountId }) => {
+          const stop = against.get(`${articleId} ${accountId}`)
+          const place = places.get(`${articleId} ${accountId}`)
+          return {
+            ...{ accountId, at: place?.at ?? null, isStop: stop !== undefined },
+            message: stop ?? place?.message ?? '',
+          }
+        }),
+      }
+    })
+    .reverse()
+}
+
+/** What would have kept each post from an account, as a sentence. */
+async function stopsFor(
+  db: Db,
+  brand: BrandRow,
+  rule: OrderRule,
+  docs: ReadonlyMap<string, PostDoc>,
+  accounts: AccountRow[],
+  byId: ReadonlyMap<string, ArticleFacts>,
+): Promise<Map<string, string>> {
+  const proofOf = await proofsOfDocs(db, brand, docs)
+  const context = neutralContext(brand)
+  const found = new Map<string, string>()
+  for (const [articleId, doc] of docs) {
+    // Its picture is not fetched to look.
+    const hasPicture = rule.post.withPicture && byId.get(articleId)!.image !== null
+    for (const account of accounts.filter(({ id }) =>
+      doc.accounts.some(({ accountId }) => accountId === id),
+    )) {
+      const { parts, proof, rules } = proofOf(articleId, account)
+      const stop = stopsOf(parts, proof, rules, context).find(
+        ({ id }) => id !== 'comment' && !(hasPicture && id.startsWith('media')),
+      )
+      if (!stop) continue
+      const over = note('order.too-long', { by: -proof.measure.left })
+      found.set(`${articleId} ${account.id}`, stop.id === 'length' ? say([over]) : sayPost(stop.message))
+    }
+  }
+  return found
+}
+
+/**
+ * Where the plan had room for each post as it came, beside all that went out since and stands in line now.
+ */
+async function placesOf(
+  db: Db,
+  brand: BrandRow,
+  rule: OrderRule,
+  taken: Decision[],
+  byId: ReadonlyMap<string, ArticleFacts>,
+  accounts: AccountRow[],
+): Promise<Map<string, { at: string | null; message: string }>> {
+  const wanted = rule.accounts.map(({ accountId }) => accountId)
+  const ids = accounts.flatMap(({ id }) => (wanted.includes(id) ? [id] : []))
+  const posts = taken.flatMap((decision): PlanPost[] => {
+    const article = byId.get(decision.articleId)!
+    return ids.map((accountId) => ({
+      ...{ id: `${article.id} ${accountId}`, accountId, seriesId: article.id, follows: null, fixed: null },
+      pillar: rule.post.pillarId,
+      notBefore: decision.notBefore ?? toInstant(cameAt(article)),
+      goodUntil:
+        rule.when.goodForHours === null ? null : toInstant(article.at + rule.when.goodForHours * 60 * MINUTE),
+      firm: true,
+      linkKey: rule.post.withLink && article.url ? canonicalUrl(article.url) : null,
+    }))
+  })
+  if (posts.length === 0) return new Map()
+  const start = Math.min(...posts.map(({ notBefore }) => Date.parse(notBefore!)))
+  const placed = await runInThread(
+    'person',
+    [`brand:${brand.id}`],
+    placeOrdersTask,
+    asItWas(await planOf(db, brand.id), start, posts),
+  )
+  return new Map(
+    placed.map(([id, at, reason]) => [id, { at, message: at === null && reason ? sayPlan(reason) : '' }]),
+  )
+}
+
+/** The plan from a moment in the past on: what went out since keeps its slots, and nobody held anything. */
+const asItWas = ({ input }: BrandPlan, start: number, posts: PlanPost[]): PlanInput => ({
+  ...input,
+  now: toInstant(start),
+  until: toInstant(now() + BEHIND * DAY),
+  accounts: input.accounts.map((account) => ({ ...account, hold: null })),
+  evergreens: [],
+  posts: [...input.posts.map((post) => ({ ...post, firm: true })), ...posts],
+})

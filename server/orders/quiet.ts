@@ -1,0 +1,42 @@
+import { DAY, toInstant } from '#core/instant'
+import { note } from '#shared/messages'
+import { openNotices, putNotice, settleNotices } from '#server/notices'
+import { brandById, liveBrands } from '#server/people'
+import { now } from '#server/platform/clock'
+import { inTransaction, type Db } from '#server/platform/db'
+import { ordersAtWork } from './queries/orders'
+
+/** An order that took nothing for so long is told of: its words may have been wrong from the beginning. */
+const QUIET_DAYS = 21
+
+/** What an order told of is news for so long. */
+const TOLD_DAYS = 3
+
+/** Settles what orders told of once it is no news any more. */
+export async function settleFound(db: Db): Promise<void> {
+  for (const { id } of await liveBrands(db))
+    for (const { about, at } of await openNotices(db, id, 'order-found'))
+      if (now() - at >= TOLD_DAYS * DAY)
+        await inTransaction((within) => settleNotices(within, id, 'order-found', about))
+}
+
+/** Tells of orders that find nothing for long, once for each. */
+export async function noticeQuiet(db: Db): Promise<void> {
+  for (const order of await ordersAtWork(db)) {
+    const since = Math.max(order.last_at ?? 0, order.on_since ?? 0)
+    const isQuiet = now() - since >= QUIET_DAYS * DAY
+    const brand = await brandById(db, order.brand_id)
+    await inTransaction((within) =>
+      isQuiet && brand
+        ? putNotice(within, {
+            brandId: order.brand_id,
+            kind: 'order-quiet',
+            about: order.id,
+            title: [note('notice.order-quiet', { network: order.name })],
+            message: [note('order.quiet', { at: toInstant(since), zone: brand.zone })],
+            link: `/order/${order.id}`,
+          })
+        : settleNotices(within, order.brand_id, 'order-quiet', order.id),
+    )
+  }
+}

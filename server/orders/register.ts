@@ -1,0 +1,32 @@
+import { DAY } from '#core/instant'
+import { articlesTagged } from '#server/articles'
+import { articlesMatched } from '#server/watches'
+import { now } from '#server/platform/clock'
+import { defineRetention } from '#server/platform/db/retention'
+import { defineJob } from '#server/platform/jobs/registry'
+import { defineUpkeep } from '#server/platform/jobs/upkeep'
+import { putTodo, putTodoOf } from './queries/orders'
+import { noticeQuiet, settleFound } from './quiet'
+import { ordersRound } from './running'
+import { triggersRound } from './triggers'
+
+/**
+ * What orders left is told so long; what they did is kept as long as they are, so that nothing comes twice.
+ */
+const LEFT_DAYS = 90
+
+export function registerOrders(): void {
+  articlesMatched.on((db, feedId, ids) => putTodo(db, feedId, ids, now()))
+  articlesTagged.on((db, brandId, ids) => putTodoOf(db, brandId, ids, now()))
+  defineJob({ name: 'standing orders', round: ordersRound })
+  defineUpkeep('orders that no article sets off', triggersRound)
+  defineUpkeep('orders that find nothing', noticeQuiet)
+  defineUpkeep('what orders told of', settleFound)
+  defineRetention({
+    table: 'order_log',
+    key: 'id',
+    since: 'at',
+    before: () => now() - LEFT_DAYS * DAY,
+    only: { outcome: 'left' },
+  })
+}

@@ -1,0 +1,85 @@
+import type { OwnTime } from '#core/orders/types'
+import {
+  isFlag,
+  isListOf,
+  isNumber,
+  isOneOf,
+  isShape,
+  isText,
+  orNull,
+  readJson,
+  type Is,
+} from '#shared/platform/json'
+import {
+  ORDER_ACTS,
+  ORDER_AGAIN,
+  ORDER_CREDITS,
+  ORDER_TRIGGERS,
+  type OrderAccount,
+  type OrderRule,
+} from '#shared/orders/types'
+
+// What rows of orders hold as JSON.
+
+const isTexts = isListOf(isText)
+const isCount = orNull(isNumber)
+const isRule: Is<OrderRule> = isShape<OrderRule>({
+  from: isShape<OrderRule['from']>({
+    kind: isOneOf(...ORDER_TRIGGERS),
+    watches: isTexts,
+    tagIds: isTexts,
+    sources: isTexts,
+    folders: isTexts,
+    entries: isTexts,
+    daysBefore: isNumber,
+    accountId: orNull(isText),
+    below: isNumber,
+  }),
+  only: isShape<OrderRule['only']>({
+    query: isText,
+    maxAgeHours: isCount,
+    minWords: isCount,
+    maxWords: isCount,
+    languages: isTexts,
+    regions: isTexts,
+    needsPicture: isFlag,
+    notShared: isFlag,
+    butOwn: isFlag,
+    notTaken: isFlag,
+  }),
+  act: isOneOf(...ORDER_ACTS),
+  post: isShape<OrderRule['post']>({
+    texts: isTexts,
+    withLink: isFlag,
+    withTitle: isFlag,
+    hashtags: isTexts,
+    usualHashtags: isFlag,
+    credit: isOneOf(...ORDER_CREDITS),
+    withPicture: isFlag,
+    pillarId: orNull(isText),
+    campaignId: orNull(isText),
+    tags: isTexts,
+  }),
+  accounts: isListOf(
+    isShape<OrderAccount>({
+      accountId: isText,
+      text: orNull(isText),
+      audience: orNull(isText),
+      board: orNull(isText),
+    }),
+  ),
+  when: isShape<OrderRule['when']>({
+    perDay: isCount,
+    minGapMinutes: isNumber,
+    between: orNull(isShape<{ from: string; to: string }>({ from: isText, to: isText })),
+    times: isListOf(isShape<OwnTime>({ weekday: isCount, time: isText })),
+    goodForHours: isCount,
+    again: isOneOf(...ORDER_AGAIN),
+    againTimes: isNumber,
+    againDays: isNumber,
+  }),
+  hand: isShape<OrderRule['hand']>({ folderId: orNull(isText), tags: isTexts }),
+})
+
+/** What an order says. Throws where the row holds something else. */
+export const readRule = (json: string): OrderRule => readJson(json, isRule)

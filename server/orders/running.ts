@@ -1,0 +1,184 @@
+import { v7 as uuid } from 'uuid'
+import { DAY, toInstant, type Instant } from '#core/instant'
+import { settleJudged, type Decision, type RunState } from '#core/orders/run'
+import { makesPosts } from '#shared/orders/types'
+import { brandById, type BrandRow } from '#server/people'
+import { now } from '#server/platform/clock'
+import { inTransaction, useDb, type Db } from '#server/platform/db'
+import { log } from '#server/platform/log'
+import { carryOut, leave, type Order } from './carrying'
+import { faultOf } from './faults'
+import { judge } from './judging'
+import { keyOf, looksAt, lookingOf, markedOf, runArticleOf, type Looking } from './looking'
+import { factsOf, sharedArticles, type ArticleFacts } from './queries/articles'
+import { doneSince, knownKeys, spreadFrom, takenKeys } from './queries/log'
+import * as store from './queries/orders'
+import { restOrder } from './resting'
+import { readRule } from './rowJson'
+import { thingsOf } from './things'
+import { todayOf } from './days'
+
+/** Articles that a brand's orders look at in one go. */
+const AT_ONCE = 250
+
+/** Brands whose orders are at work in this process: a slow one makes no other wait. */
+const working = new Map<string, Promise<void>>()
+/** How long a round waits for those it set to work. */
+const PATIENCE_MS = 5_000
+
+/** Lets the orders of each brand look at what came. Gives how many brands have more to look at. */
+export async function ordersRound(): Promise<number> {
+  const db = await useDb()
+  const waiting = await store.brandsWithTodo(db)
+  let more = 0
+  for (const brandId of waiting) {
+    if (working.has(brandId)) continue
+    const work = lookAtSome(brandId)
+      .then((hasMore) => void (more += hasMore ? 1 : 0))
+      .catch((error: unknown) =>
+        log.error({ error, brandId }, 'Standing orders failed; they are tried again.'),
+      )
+      .finally(() => working.delete(brandId))
+    working.set(brandId, work)
+  }
+  let timer: NodeJS.Timeout | undefined
+  const patience = new Promise((resolve) => (timer = setTimeout(resolve, PATIENCE_MS)))
+  await Promise.race([Promise.all(working.values()), patience])
+  clearTimeout(timer)
+  return more
+}
+
+/** Looks at what waits longest for a brand's orders; gives whether there is more. */
+async function lookAtSome(brandId: string): Promise<boolean> {
+  const db = await useDb()
+  const todo = await store.todoOf(db, brandId, AT_ONCE)
+  const brand = await brandById(db, brandId)
+  const orders = brand && brand.orders_stopped_at === null ? await ordersAble(db, brand) : []
+  const since = new Map(todo.map((row) => [row.article_id, row.since]))
+  if (brand && orders.length > 0) {
+    const facts = await factsOf(
+      db,
+      brandId,
+      todo.map(({ article_id }) => article_id),
+    )
+    await lookAt(db, brand, orders, facts, since)
+  }
+  await inTransaction((within) => store.removeTodo(within, brandId, todo))
+  return todo.length > 0
+}
+
+/** A brand's orders that are on and can do what they say; one that can't rests. */
+export async function ordersAble(db: Db, brand: BrandRow): Promise<Order[]> {
+  const able: Order[] = []
+  for (const row of await store.ordersOf(db, brand.id)) {
+    if (row.state !== 'on') continue
+    const rule = readRule(row.rule_json)
+    const fault = await faultOf(db, brand.id, rule, row.acts_for)
+    if (fault) await restOrder(row, [fault])
+    else able.push({ row, rule, looking: await lookingOf(db, brand.id, row.id, rule) })
+  }
+  return able
+}
+
+async function lookAt(
+  db: Db,
+  brand: BrandRow,
+  orders: Order[],
+  facts: ArticleFacts[],
+  since: ReadonlyMap<string, number>,
+): Promise<void> {
+  const byOrder = await whoLooks(db, brand.id, orders, facts, since)
+  const looked = facts.filter(({ id }) => (byOrder.get(id) ?? []).length > 0)
+  if (looked.length === 0) return
+  const ids = looked.map(({ id }) => id)
+  const known = {
+    shared: await sharedArticles(db, brand.id, ids),
+    taken: await takenKeys(db, brand.id, looked.map(keyOf)),
+  }
+  const articles = looked.map((one) => runArticleOf(one, brand, { orderIds: byOrder.get(one.id)!, ...known }))
+  const moment = toInstant(now())
+  const runs = orders.map(({ looking }) => looking.run)
+  const judged = await judge(db, {
+    ...{ lane: 'background', brandId: brand.id, orders: runs, articles, now: moment },
+  })
+  const arrivals = new Map(articles.map((one) => [one.id, one]))
+  const decisions = settleJudged(runs, judged, arrivals, await stateOf(db, brand, moment), moment)
+  await carryOutAll(db, brand, orders, decisions, new Map(looked.map((one) => [one.id, one])))
+}
+
+/** Which orders look at each article: those it is for, that did not deal with its address before. */
+async function whoLooks(
+  db: Db,
+  brandId: string,
+  orders: Order[],
+  facts: ArticleFacts[],
+  since: ReadonlyMap<string, number>,
+): Promise<Map<string, string[]>> {
+  const lookings: Looking[] = orders.map(({ looking }) => looking)
+  const marked = await markedOf(
+    db,
+    brandId,
+    facts.map(({ id }) => id),
+    lookings,
+  )
+  const keys = facts.map(keyOf)
+  const found = new Map<string, string[]>()
+  for (const { row, looking } of orders) {
+    const dealtWith = await knownKeys(db, row.id, keys)
+    for (const article of facts) {
+      const key = keyOf(article)
+      const isNew = (since.get(article.id) ?? 0) >= row.on_since!
+      if (!isNew || dealtWith.has(key) || !looksAt(looking, article, marked)) continue
+      // The same address from two sources is one.
+      dealtWith.add(key)
+      found.set(article.id, [...(found.get(article.id) ?? []), row.id])
+    }
+  }
+  return found
+}
+
+/** What a brand's orders did today, and what of it is still to go out. */
+export async function stateOf(db: Db, brand: BrandRow, moment: Instant): Promise<RunState> {
+  const from = todayOf(brand, Date.parse(moment)).from
+  const done = await doneSince(db, brand.id, from - DAY)
+  const spread: RunState['spread'] = {}
+  for (const { order_id, not_before } of await spreadFrom(db, brand.id, from - DAY))
+    (spread[order_id] ??= []).push(toInstant(not_before))
+  return {
+    zone: brand.zone,
+    brandPerDay: brand.orders_per_day,
+    done: done.map(({ order_id, at, act }) => ({
+      ...{ orderId: order_id, at: toInstant(at), isPost: makesPosts(act) },
+    })),
+    spread,
+  }
+}
+
+async function carryOutAll(
+  db: Db,
+  brand: BrandRow,
+  orders: Order[],
+  decisions: Decision[],
+  facts: ReadonlyMap<string, ArticleFacts>,
+): Promise<void> {
+  const byId = new Map(orders.map((order) => [order.row.id, order]))
+  const runId = uuid()
+  await leave(
+    brand,
+    runId,
+    decisions.flatMap(({ orderId, articleId, failed }) =>
+      failed === null ? [] : [{ order: byId.get(orderId)!, article: facts.get(articleId)!, why: failed }],
+    ),
+  )
+  const taken = decisions.filter(({ failed }) => failed === null)
+  const things = await thingsOf(db, brand.id, [
+    ...new Map(taken.map(({ articleId }) => [articleId, facts.get(articleId)!])).values(),
+  ])
+  await carryOut(
+    brand,
+    runId,
+    taken.map(({ orderId, articleId, notBefore }) => ({
+      ...{ order: byId.get(orderId)!, thing: things.get(articleId)!, notBefore },
+    })),
+  )
+}
