@@ -36,7 +36,7 @@ const looking = computed(() =>
     </div>
     <p v-if="!isArticle" class="text-ink-2">{{ labels.notArticles }}</p>
     <template v-else>
-      <div class="min-h-[22px]">
+      <div class="-my-2 min-h-[6px]">
         <ProgressBar
           v-if="progress"
           :done="progress.looked"
@@ -86,9 +86,9 @@ const looking = computed(() =>
                     :key="place.accountId"
                     :class="place.isStop ? 'text-bad' : 'text-ink-2'"
                   >
-                    {{ brand.accountName(place.accountId) }}
+                    <b class="font-semibold">{{ brand.accountName(place.accountId) }}</b>
                     {{ place.isStop || !place.at ? '' : times.shortDayTime(place.at) }}
-                    <span v-if="place.message" class="wrap-anywhere">{{ place.message }}</span>
+                    <span v-if="place.message" class="block wrap-anywhere">{{ place.message }}</span>
                   </li>
                 </ul>
               </li>

@@ -53,7 +53,6 @@ watch(current, () => void soon(), { immediate: true })
         :maxlength="LIMITS.orders.pattern"
         :model-value="text"
         :error="faultOfPattern(text) ?? errors[`rule.post.texts[${index}]`] ?? ''"
-        class="serif"
         @focus="at = index"
         @update:model-value="set(index, $event)"
       />

@@ -35,6 +35,8 @@ const label = computed(() => `${props.title}: ${props.phrase}`)
       :class="[
         'absolute top-full left-0 z-30 mt-1.5 block w-[340px] max-w-[86vw] rounded-lg',
         'border border-rule bg-sheet',
+        'max-column:fixed max-column:inset-x-3 max-column:top-auto max-column:bottom-20',
+        'max-column:w-auto max-column:max-w-none',
         'p-3.5 font-sans text-base leading-normal tracking-normal text-ink shadow-(--lift)',
       ]"
     >

@@ -1,9 +1,10 @@
 import { v7 as uuid } from 'uuid'
 import { DAY, toInstant, type Instant } from '#core/instant'
 import { settleJudged, type Decision, type RunState } from '#core/orders/run'
+import type { OrderFailed } from '#core/orders/types'
 import { makesPosts } from '#shared/orders/types'
 import { brandById, type BrandRow } from '#server/people'
-import { now } from '#server/platform/clock'
+import { now, realNow } from '#server/platform/clock'
 import { inTransaction, useDb, type Db } from '#server/platform/db'
 import { log } from '#server/platform/log'
 import { carryOut, leave, type Order } from './carrying'
@@ -26,18 +27,35 @@ const working = new Map<string, Promise<void>>()
 /** How long a round waits for those it set to work. */
 const PATIENCE_MS = 5_000
 
+/** Brands whose articles could not be looked at: how often in a row, and when they are again. */
+const failing = new Map<string, { times: number; until: number }>()
+const MOST_TRIES = 3
+const WAIT_MS = 30_000
+
+/** What can't be looked at is tried again, and given up after some times, so that the rest goes on. */
+async function putOff(brandId: string, error: unknown): Promise<void> {
+  const times = (failing.get(brandId)?.times ?? 0) + 1
+  log.error({ error, brandId, times }, 'Standing orders could not look at what came.')
+  failing.set(brandId, { times, until: realNow() + times * WAIT_MS })
+  if (times < MOST_TRIES) return
+  failing.delete(brandId)
+  const todo = await store.todoOf(await useDb(), brandId, AT_ONCE)
+  await inTransaction((db) => store.removeTodo(db, brandId, todo))
+}
+
 /** Lets the orders of each brand look at what came. Gives how many brands have more to look at. */
 export async function ordersRound(): Promise<number> {
   const db = await useDb()
   const waiting = await store.brandsWithTodo(db)
   let more = 0
   for (const brandId of waiting) {
-    if (working.has(brandId)) continue
+    if (working.has(brandId) || (failing.get(brandId)?.until ?? 0) > realNow()) continue
     const work = lookAtSome(brandId)
-      .then((hasMore) => void (more += hasMore ? 1 : 0))
-      .catch((error: unknown) =>
-        log.error({ error, brandId }, 'Standing orders failed; they are tried again.'),
-      )
+      .then((hasMore) => {
+        failing.delete(brandId)
+        more += hasMore ? 1 : 0
+      })
+      .catch((error: unknown) => putOff(brandId, error))
       .finally(() => working.delete(brandId))
     working.set(brandId, work)
   }
@@ -154,6 +172,13 @@ export async function stateOf(db: Db, brand: BrandRow, moment: Instant): Promise
   }
 }
 
+/**
+ * What has not the words was never meant: of every article that comes it would be said by every order. It is
+ * looked at again where its outlet changes it.
+ */
+const isWorthSaying = (failed: OrderFailed | null): failed is OrderFailed =>
+  failed !== null && failed !== 'query'
+
 async function carryOutAll(
   db: Db,
   brand: BrandRow,
@@ -167,7 +192,9 @@ async function carryOutAll(
     brand,
     runId,
     decisions.flatMap(({ orderId, articleId, failed }) =>
-      failed === null ? [] : [{ order: byId.get(orderId)!, article: facts.get(articleId)!, why: failed }],
+      isWorthSaying(failed)
+        ? [{ order: byId.get(orderId)!, article: facts.get(articleId)!, why: failed }]
+        : [],
     ),
   )
   const taken = decisions.filter(({ failed }) => failed === null)

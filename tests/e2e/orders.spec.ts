@@ -88,7 +88,7 @@ test('an order is written, tried, mended and switched on; what it made is looked
   await page.getByRole('link', { name: 'Look them over' }).click()
   const posts = page.locator('[data-unseen]')
   await expect(posts).toHaveCount(made.length)
-  await expect(posts.first()).toContainText('by Sky, daily')
+  await expect(posts.first()).toContainText('Sky, daily')
   await expectAccessible(page)
   await page.keyboard.press('j')
   await page.keyboard.press('k')
