@@ -20,9 +20,11 @@ export async function orderRows(articles: number): Promise<Row[]> {
     const { id, path } = await makeBrand(nell, [CHATTERBROOK])
     const file = join(world.dataDir, 'quill.sqlite')
     fillArchive(file, id, articles)
+    // The connection may have ended while the archive was written.
+    await nell.ask('GET', path).catch(() => null)
     const ruleOf = (at: number): OrderRule => {
       const rule = emptyRule()
-      rule.only = { ...rule.only, maxAgeHours: null, query: `${RARE[at * 7]} OR ${RARE[at * 11]}` }
+      rule.only = { ...rule.only, maxAgeHours: null, query: `title:=${RARE[at * 7]}` }
       rule.post = { ...rule.post, withPicture: false, texts: ['{best sentence:180}'] }
       return rule
     }
@@ -75,7 +77,8 @@ async function decided(
   const now = Date.now() - HOUR
   const db = new Database(file, { timeout: 10_000 })
   const insert = db.prepare(
-    `INSERT INTO orders (id, brand_id, name, rule_json, state, on_since, acts_for, position, created_by, created_at)
+    `INSERT INTO orders (id, brand_id, name, rule_json, state, on_since, acts_for, position, created_by,
+      created_at)
       VALUES (?, ?, ?, ?, 'on', 0, ?, ?, ?, 0)`,
   )
   db.transaction(() => {
@@ -101,9 +104,13 @@ async function decided(
     180_000,
   )
   const seconds = (performance.now() - began) / 1000
+  const [log] = world.rows('SELECT count(*) AS n FROM order_log') as { n: number }[]
   return {
     what: `${articles.toLocaleString('en')} articles before ${ORDERS} orders, decided and done behind`,
-    figure: `${seconds.toFixed(1)} s (others' requests ${slowest.toFixed(0)} ms at most)`,
+    figure: [
+      `${seconds.toFixed(1)} s, ${log!.n.toLocaleString('en')} written down`,
+      `(others' requests ${slowest.toFixed(0)} ms at most)`,
+    ].join(' '),
     target: 'under 10 s for 30,000',
     met: seconds < 10,
   }

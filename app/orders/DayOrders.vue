@@ -8,7 +8,8 @@ const labels = words.orders.card
 const brand = useBrandStore()
 const orders = useOrders()
 const unseen = useBrandQuery(orderRoutes.unseen, {
-  changes: ['post', 'line', 'order', 'delivery'],
+  changes: ['post', 'order'],
+  given: () => ({ query: { count: 1 } }),
   enabled: () => brand.canWork && (orders.view.value?.orders.length ?? 0) > 0,
 })
 const total = computed(() => unseen.data.value?.total ?? 0)

@@ -3,8 +3,8 @@ import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue'
 import * as words from '#shared/words'
 
 /**
- * A piece of a sentence that opens what it is made of, with the words before and behind it. `wrong`: something
- * in it can't stay so.
+ * A piece of a sentence that opens what it is made of, with the words before and behind it. `wrong`:
+ * something in it can't stay so.
  */
 const props = defineProps<{
   phrase: string

@@ -124,7 +124,8 @@ useKeys([
             <div class="mt-1 flex gap-4">
               <p
                 :class="[
-                  'serif max-w-[64ch] min-w-0 grow text-[16px] leading-snug wrap-anywhere whitespace-pre-line',
+                  'serif max-w-[64ch] min-w-0 grow text-[16px]',
+                  'leading-snug wrap-anywhere whitespace-pre-line',
                 ]"
                 dir="auto"
               >

@@ -8,8 +8,9 @@ const MOST_STEPS = 100_000
 /**
  * The earliest instants, whole minutes, at which each of some posts may go out: none before its own `at` or
  * `from`, at most `perDay` on a local day, `minGapMinutes` from each other and from what is taken, and only
- * between the local times given, or at days and times of their own. Order is kept: none comes before one that stands ahead of it. Throws
- * RangeError for fewer than one a day, a time that is none, and an unknown zone.
+ * between the local times given, or at days and times of their own. Order is kept: none comes before one
+ * that stands ahead of it. Throws RangeError for fewer than one a day, a time that is none, and an unknown
+ * zone.
  */
 export function spreadOver(
   items: { id: string; at: Instant }[],
@@ -89,8 +90,8 @@ class Places {
   }
 
   /**
-   * Where the window opens next, or a time of its own comes. On a day whose clock changes either may be at any
-   * minute.
+   * Where the window opens next, or a time of its own comes. On a day whose clock changes either may be at
+   * any minute.
    */
   #nextWindow(at: number): number {
     const next = this.#times.length > 0 ? this.#nextOwnTime(at) : this.#nextAt(at, this.#window!.from, null)

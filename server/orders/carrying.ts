@@ -42,6 +42,8 @@ export interface Wanted {
 
 /** Times in a row that an order may fail before it rests. */
 const MOST_FAILURES = 3
+/** Rows that are written at once. */
+const WRITTEN_AT_ONCE = 200
 /** Between two things: who asks for something meanwhile finds the data file free. */
 const REST_MS = 4
 /** Pictures that are fetched at once, and how long one is waited for. */
@@ -78,10 +80,12 @@ export async function leave(
       { outcome: 'left', why },
     ),
   )
-  await inTransaction(async (db) => {
-    await insertAll(db, 'order_log', rows, ['order_id', 'key'])
-    await announce(db, brand.id, 'order', runId)
-  })
+  for (let from = 0; from < rows.length; from += WRITTEN_AT_ONCE) {
+    const some = rows.slice(from, from + WRITTEN_AT_ONCE)
+    await inTransaction((db) => insertAll(db, 'order_log', some, ['key', 'order_id']))
+    await new Promise((resolve) => setTimeout(resolve, REST_MS))
+  }
+  await inTransaction((db) => announce(db, brand.id, 'order', runId))
 }
 
 /** Does what orders are to do, one thing at a time. */

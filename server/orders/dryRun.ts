@@ -124,15 +124,18 @@ async function decideAll(
   let isHeard = true
   const judged = await judge(db, {
     ...{ lane: 'person', brandId: brand.id, orders: [looking.run], articles, now: null },
-    reads: (articleId) => may === null || may.has(numbers.get(articleId)!),
+    mayHold: may && ((articleId) => may.has(numbers.get(articleId)!)),
     onProgress: (looked) => (isHeard = onStep({ looked, of: facts.length })),
     isWanted: () => isHeard,
   })
   if (!isHeard) return null
+  const said = new Map(judged.map((one) => [one.articleId, one]))
   const others = await doneSince(db, brand.id, from - DAY)
   return settleJudged(
     [looking.run],
-    judged,
+    articles.map(
+      ({ id: articleId }) => said.get(articleId) ?? { orderId: TRIED, articleId, failed: 'query' },
+    ),
     new Map(articles.map((one) => [one.id, one])),
     {
       zone: brand.zone,

@@ -2,7 +2,7 @@ import type { Instant } from '#core/instant'
 import type { Message } from '#core/message'
 import { fillPattern, judgeArticles, tidied } from '#core/orders'
 import { planLines } from '#core/schedule'
-import { firstLines, summarise, words } from '#core/text'
+import { eachWord, firstLines, summarise } from '#core/text'
 import { inThread, type InThread } from '#server/platform/jobs/threadTask'
 import { fillOrdersTask, judgeOrdersTask, placeOrdersTask, type ToFill } from './tasks'
 
@@ -14,9 +14,12 @@ export const ordersInThread: InThread[] = [
     const counts = orders.some(({ condition }) => condition.minWords !== null || condition.maxWords !== null)
     return judgeArticles(
       orders,
-      articles.map((article) => ({ ...article, words: counts ? words(article.body).length : 0 })),
+      articles.map((article) => ({
+        ...article,
+        words: counts ? countWords(article.body, article.language) : 0,
+      })),
       now,
-    )
+    ).filter(({ failed }) => failed !== 'query')
   }),
   inThread(fillOrdersTask, (items) => items.map(fill)),
   inThread(placeOrdersTask, (input) => {
@@ -27,6 +30,12 @@ export const ordersInThread: InThread[] = [
     ]
   }),
 ]
+
+function countWords(text: string, language: string | null): number {
+  let count = 0
+  eachWord(text, language, () => void count++)
+  return count
+}
 
 /** A day as a language writes it; one that the platform does not know is written as in English. */
 function dayIn(language: string | null, zone: string, at: string): string {

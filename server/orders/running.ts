@@ -1,7 +1,6 @@
 import { v7 as uuid } from 'uuid'
 import { DAY, toInstant, type Instant } from '#core/instant'
 import { settleJudged, type Decision, type RunState } from '#core/orders/run'
-import type { OrderFailed } from '#core/orders/types'
 import { makesPosts } from '#shared/orders/types'
 import { brandById, type BrandRow } from '#server/people'
 import { now, realNow } from '#server/platform/clock'
@@ -12,7 +11,7 @@ import { faultOf } from './faults'
 import { judge } from './judging'
 import { keyOf, looksAt, lookingOf, markedOf, runArticleOf, type Looking } from './looking'
 import { factsOf, sharedArticles, type ArticleFacts } from './queries/articles'
-import { doneSince, knownKeys, spreadFrom, takenKeys } from './queries/log'
+import { doneSince, knownKeysOf, spreadFrom, takenKeys } from './queries/log'
 import * as store from './queries/orders'
 import { restOrder } from './resting'
 import { readRule } from './rowJson'
@@ -20,7 +19,7 @@ import { thingsOf } from './things'
 import { todayOf } from './days'
 
 /** Articles that a brand's orders look at in one go. */
-const AT_ONCE = 250
+const AT_ONCE = 1_000
 
 /** Brands whose orders are at work in this process: a slow one makes no other wait. */
 const working = new Map<string, Promise<void>>()
@@ -141,16 +140,35 @@ async function whoLooks(
   )
   const keys = facts.map(keyOf)
   const found = new Map<string, string[]>()
+  const known = await knownKeysOf(
+    db,
+    orders.map(({ row }) => row.id),
+    keys,
+  )
   for (const { row, looking } of orders) {
-    const dealtWith = await knownKeys(db, row.id, keys)
+    const dealtWith = known.get(row.id) ?? new Set<string>()
     for (const article of facts) {
       const key = keyOf(article)
       const isNew = (since.get(article.id) ?? 0) >= row.on_since!
       if (!isNew || dealtWith.has(key) || !looksAt(looking, article, marked)) continue
       // The same address from two sources is one.
       dealtWith.add(key)
-      found.set(article.id, [...(found.get(article.id) ?? []), row.id])
+      const mine = found.get(article.id)
+      if (mine) mine.push(row.id)
+      else found.set(article.id, [row.id])
     }
+  }
+  return sharingLists(found)
+}
+
+/** The same lists as one: most articles are looked at by the same orders, and each goes to a thread. */
+function sharingLists(found: Map<string, string[]>): Map<string, string[]> {
+  const lists = new Map<string, string[]>()
+  for (const [id, list] of found) {
+    const key = list.join()
+    const known = lists.get(key) ?? list
+    lists.set(key, known)
+    found.set(id, known)
   }
   return found
 }
@@ -172,13 +190,6 @@ export async function stateOf(db: Db, brand: BrandRow, moment: Instant): Promise
   }
 }
 
-/**
- * What has not the words was never meant: of every article that comes it would be said by every order. It is
- * looked at again where its outlet changes it.
- */
-const isWorthSaying = (failed: OrderFailed | null): failed is OrderFailed =>
-  failed !== null && failed !== 'query'
-
 async function carryOutAll(
   db: Db,
   brand: BrandRow,
@@ -192,9 +203,7 @@ async function carryOutAll(
     brand,
     runId,
     decisions.flatMap(({ orderId, articleId, failed }) =>
-      isWorthSaying(failed)
-        ? [{ order: byId.get(orderId)!, article: facts.get(articleId)!, why: failed }]
-        : [],
+      failed === null ? [] : [{ order: byId.get(orderId)!, article: facts.get(articleId)!, why: failed }],
     ),
   )
   const taken = decisions.filter(({ failed }) => failed === null)

@@ -12,9 +12,10 @@ import { approvalOf, chosenAccounts, docsOf, mayApprove, pillarsNeedingOthers } 
 import { planShown, shownPlan } from '#server/schedule'
 import { countUnseen, unseenOf, unseenPosts } from './queries/unseen'
 
-/** Posts that orders made and nobody looked over yet, the oldest first. */
-export async function unseenView(actor: Actor): Promise<UnseenView> {
+/** Posts that orders made and nobody looked over yet, the oldest first; `isCount`: only how many. */
+export async function unseenView(actor: Actor, isCount: boolean): Promise<UnseenView> {
   const db = await useDb()
+  if (isCount) return { posts: [], total: await countUnseen(db, actor.brandId) }
   const rows = await unseenPosts(db, actor.brandId, LIMITS.orders.unseen)
   if (rows.length === 0) return { posts: [], total: 0 }
   const docs = await docsOf(db, rows)

@@ -37,6 +37,7 @@ export const orderRoutes = {
   undo: ofBrand('POST', 'work', '/orders/log/undo')
     .takes<typeof undoLogSchema>()
     .answers<Undoable & { count: number }>(),
+  /** `count`: 1 for no more than how many. */
   unseen: ofBrand('GET', 'work', '/orders/unseen').answers<UnseenView>(),
   lookOver: ofBrand('PUT', 'work', '/orders/unseen').takes<typeof seenSchema>().answers<Undoable>(),
 }

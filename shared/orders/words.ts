@@ -253,7 +253,8 @@ export const orders = inWords({
     removeWording: (number: number) => `Remove wording ${number}`,
     hint:
       '{title} {best sentence} {summary} {text} {author} {source} {tags#} {date} {url}. ' +
-      '{author|source}: the first that is not empty. {title:80}: cut at a word. {text:280.}: whole sentences.',
+      '{author|source}: the first that is not empty. {title:80}: cut at a word. {text:280.}: ' +
+      'whole sentences.',
     dateHint:
       '{title} {prompt} {date} are the day’s; a post for an account’s evergreens has {account} {count}.',
     tried: 'On the newest articles',

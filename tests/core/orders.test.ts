@@ -184,7 +184,10 @@ describe('spreading posts', () => {
   })
 })
 
-/** The wall clock as the platform has it, `YYYY-MM-DD, HH:MM`; the same minutes are asked for again and again. */
+/**
+ * The wall clock as the platform has it, `YYYY-MM-DD, HH:MM`; the same minutes are asked for again and
+ * again.
+ */
 const clocks = new Map<string, { format: Intl.DateTimeFormat; known: Map<number, string> }>()
 function wallClock(zone: string, at: number): string {
   let clock = clocks.get(zone)

@@ -78,7 +78,8 @@ it('takes of 300 random orders what SQLite selects, and names the first part tha
   db.exec(`CREATE TABLE articles (id INTEGER PRIMARY KEY, title, age, words, language, region, outlets, score,
     responses, has_picture, shared)`)
   const insert = db.prepare(
-    'INSERT INTO articles VALUES (@id, @title, @age, @words, @language, @region, @outlets, @score, @responses, @picture, @isShared)',
+    `INSERT INTO articles VALUES (@id, @title, @age, @words, @language, @region, @outlets, @score,
+      @responses, @picture, @isShared)`,
   )
   const rows = fc.sample(article, { numRuns: 150, seed: 22 })
   rows.forEach((row, id) =>

@@ -15,15 +15,31 @@ export const knownKeys = async (db: Db, orderId: string, keys: string[]): Promis
     ).map(({ key }) => key),
   )
 
+/** Which of these keys some orders dealt with already, by the order. */
+export async function knownKeysOf(
+  db: Db,
+  orderIds: string[],
+  keys: string[],
+): Promise<Map<string, Set<string>>> {
+  const rows = await db('order_log')
+    .whereRaw('key IN ?', [listOf(db, keys)])
+    .whereRaw('+order_id IN ?', [listOf(db, orderIds)])
+    .select('order_id', 'key')
+  const known = new Map<string, Set<string>>()
+  for (const { order_id, key } of rows)
+    known.set(order_id, (known.get(order_id) ?? new Set<string>()).add(key))
+  return known
+}
+
 /** Which of these keys any of a brand's orders made a post of. */
 export const takenKeys = async (db: Db, brandId: string, keys: string[]): Promise<Set<string>> =>
   new Set(
     (
       await db('order_log')
         .whereRaw(
-          `order_id IN (SELECT id FROM orders WHERE brand_id = ?) AND key IN ?
+          `key IN ? AND +order_id IN (SELECT id FROM orders WHERE brand_id = ?)
             AND post_id IS NOT NULL AND outcome = 'done'`,
-          [brandId, listOf(db, keys)],
+          [listOf(db, keys), brandId],
         )
         .select('key')
     ).map(({ key }) => key),
@@ -92,7 +108,10 @@ export function loggedOf(
     .join('orders', 'orders.id', 'order_log.order_id')
     .leftJoin('posts', 'posts.id', 'order_log.post_id')
     .where('order_log.brand_id', brandId)
-    .orderBy('order_log.id', 'desc')
+    .orderBy([
+      { column: 'order_log.at', order: 'desc' },
+      { column: 'order_log.id', order: 'desc' },
+    ])
     .limit(limit)
     .select(
       'order_log.*',
@@ -108,8 +127,11 @@ export function loggedOf(
     )
   if (orderId !== undefined) query.where('order_log.order_id', orderId)
   if (outcome !== undefined) query.where('order_log.outcome', outcome)
-  // Ids of version 7 are in the order in which they were made.
-  if (before !== undefined) query.where('order_log.id', '<', before)
+  if (before !== undefined)
+    query.whereRaw(
+      '(order_log.at, order_log.id) < (SELECT at, id FROM order_log AS last WHERE last.id = ?)',
+      [before],
+    )
   if (runId !== undefined) query.where('order_log.run_id', runId)
   if (ids !== undefined) query.whereRaw('order_log.id IN ?', [listOf(db, ids)])
   return readAll(LOGGED, query)

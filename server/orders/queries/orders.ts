@@ -49,7 +49,8 @@ export const putTodo = async (db: Db, feedId: string, articleIds: string[], sinc
       SELECT sources.brand_id, listed.value, ? FROM json_each(?) AS listed
       JOIN articles ON articles.id = listed.value
       CROSS JOIN sources ON sources.feed_id = ? AND sources.removed_at IS NULL AND sources.paused_at IS NULL
-      WHERE articles.at >= sources.created_at - ? AND EXISTS (SELECT 1 FROM orders WHERE orders.brand_id = sources.brand_id AND orders.state = 'on'
+      WHERE articles.at >= sources.created_at - ?
+        AND EXISTS (SELECT 1 FROM orders WHERE orders.brand_id = sources.brand_id AND orders.state = 'on'
         AND orders.removed_at IS NULL)
       ${LATER}`,
     [since, JSON.stringify(articleIds), feedId, GRACE],

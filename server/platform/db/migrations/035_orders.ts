@@ -18,9 +18,9 @@ const STATEMENTS = [
     article_id TEXT, title TEXT NOT NULL, source TEXT NOT NULL, post_id TEXT, not_before INTEGER,
     put_on_json TEXT NOT NULL DEFAULT '[]'
   ) STRICT`,
-  `CREATE UNIQUE INDEX order_log_by_key ON order_log (order_id, key)`,
+  `CREATE UNIQUE INDEX order_log_by_key ON order_log (key, order_id)`,
   `CREATE INDEX order_log_by_time ON order_log (brand_id, at, id)`,
-  `CREATE INDEX order_log_by_outcome ON order_log (brand_id, outcome, at)`,
+  `CREATE INDEX order_log_by_outcome ON order_log (brand_id, outcome, at, id)`,
   `CREATE INDEX order_log_by_post ON order_log (post_id) WHERE post_id IS NOT NULL`,
   // Articles that a brand's orders have yet to look at.
   `CREATE TABLE order_todo (
