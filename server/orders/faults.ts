@@ -7,19 +7,38 @@ import { pillarById, roleOf } from '#server/people'
 import type { Db } from '#server/platform/db'
 import { areThere, type NamedTable } from './queries/named'
 
+/** What all orders of a brand are looked through with, each asked for once. */
+export class FaultFacts {
+  readonly #roles = new Map<string, ReturnType<typeof roleOf>>()
+  #accounts: Promise<AccountRow[]> | null = null
+
+  constructor(
+    readonly db: Db,
+    readonly brandId: string,
+  ) {}
+
+  /** What a person may do in the brand; null for nobody of it. */
+  roleOf(personId: string): ReturnType<typeof roleOf> {
+    const known = this.#roles.get(personId) ?? roleOf(this.db, this.brandId, personId)
+    this.#roles.set(personId, known)
+    return known
+  }
+
+  /** The brand's accounts. */
+  accounts(): Promise<AccountRow[]> {
+    return (this.#accounts ??= accountsOf(this.db, this.brandId))
+  }
+}
+
 /**
  * What keeps an order from doing what it says: what it names was removed, or nobody says any more that it may
  * post unseen. Null for nothing. An order whose trigger lost a watch would else take whatever comes.
  */
-export async function faultOf(
-  db: Db,
-  brandId: string,
-  rule: OrderRule,
-  actsFor: string,
-): Promise<Message | null> {
-  const role = await roleOf(db, brandId, actsFor)
+export async function faultOf(facts: FaultFacts, rule: OrderRule, actsFor: string): Promise<Message | null> {
+  const role = await facts.roleOf(actsFor)
   if (role === null || role === 'client') return note('order.nobody')
-  return (await goneOf(db, brandId, rule)) ?? (makesPosts(rule.act) ? postFault(db, brandId, rule) : null)
+  const fault = await goneOf(facts.db, facts.brandId, rule)
+  return fault ?? (makesPosts(rule.act) ? postFault(facts, rule) : null)
 }
 
 type Gone = 'watch' | 'source' | 'folder' | 'tag' | 'date' | 'account' | 'pillar' | 'campaign'
@@ -49,27 +68,21 @@ const TRIGGERS: Record<
   pool: (from) => [['account', 'accounts', [from.accountId ?? '']]],
 }
 
-async function postFault(db: Db, brandId: string, rule: OrderRule): Promise<Message | null> {
-  const accounts = await accountsOf(db, brandId)
-  const known = new Set(accounts.map(({ id }) => id))
-  if (rule.accounts.some(({ accountId }) => !known.has(accountId))) return gone('account')
+async function postFault(facts: FaultFacts, rule: OrderRule): Promise<Message | null> {
+  const { db, brandId } = facts
+  const accounts = new Map((await facts.accounts()).map((account) => [account.id, account]))
+  if (rule.accounts.some(({ accountId }) => !accounts.has(accountId))) return gone('account')
   if (rule.post.pillarId !== null && !(await pillarById(db, brandId, rule.post.pillarId)))
     return gone('pillar')
   if (rule.post.campaignId !== null && !(await campaignById(db, brandId, rule.post.campaignId)))
     return gone('campaign')
   if (rule.act !== 'lined') return null
   if (rule.accounts.length === 0) return note('order.lined-nowhere')
-  for (const account of accounts)
-    if (
-      rule.accounts.some(({ accountId }) => accountId === account.id) &&
-      !(await mayPostUnseen(db, account))
-    )
-      return note('order.no-consent', { account: account.name })
+  for (const { accountId } of rule.accounts) {
+    const { name, unseen_by } = accounts.get(accountId)!
+    // Whoever said that orders may post there unseen is an owner still, or nobody says so.
+    if (unseen_by === null || (await facts.roleOf(unseen_by)) !== 'owner')
+      return note('order.no-consent', { account: name })
+  }
   return null
 }
-
-/** Whether somebody said that orders may post on an account unseen, and is an owner still. */
-export const mayPostUnseen = async (
-  db: Db,
-  { brand_id, unseen_by }: Pick<AccountRow, 'brand_id' | 'unseen_by'>,
-): Promise<boolean> => unseen_by !== null && (await roleOf(db, brand_id, unseen_by)) === 'owner'

@@ -16,7 +16,7 @@ import { useDb, type Db } from '#server/platform/db'
 import { messagesOf } from '#server/platform/db/messages'
 import { problem } from '#server/platform/http/problem'
 import { parsedQuery } from '#server/watches'
-import { faultOf } from './faults'
+import { FaultFacts, faultOf } from './faults'
 import { countDone } from './queries/log'
 import * as store from './queries/orders'
 import { settleOrder } from './resting'
@@ -139,7 +139,7 @@ async function known(db: Db, actor: Actor, id: string): Promise<OrderRow> {
 }
 
 async function requireAble(db: Db, actor: Actor, rule: OrderRule): Promise<void> {
-  const fault = await faultOf(db, actor.brandId, rule, actor.personId)
+  const fault = await faultOf(new FaultFacts(db, actor.brandId), rule, actor.personId)
   if (fault) throw problem('orderCant', say([fault]))
 }
 

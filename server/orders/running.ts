@@ -7,7 +7,7 @@ import { now, realNow } from '#server/platform/clock'
 import { inTransaction, useDb, type Db } from '#server/platform/db'
 import { log } from '#server/platform/log'
 import { carryOut, leave, type Order } from './carrying'
-import { faultOf } from './faults'
+import { FaultFacts, faultOf } from './faults'
 import { judge } from './judging'
 import { keyOf, looksAt, lookingOf, markedOf, runArticleOf, type Looking } from './looking'
 import { factsOf, sharedArticles, type ArticleFacts } from './queries/articles'
@@ -87,10 +87,11 @@ async function lookAtSome(brandId: string): Promise<boolean> {
 /** A brand's orders that are on and can do what they say; one that can't rests. */
 export async function ordersAble(db: Db, brand: BrandRow): Promise<Order[]> {
   const able: Order[] = []
+  const facts = new FaultFacts(db, brand.id)
   for (const row of await store.ordersOf(db, brand.id)) {
     if (row.state !== 'on') continue
     const rule = readRule(row.rule_json)
-    const fault = await faultOf(db, brand.id, rule, row.acts_for)
+    const fault = await faultOf(facts, rule, row.acts_for)
     if (fault) await restOrder(row, [fault])
     else able.push({ row, rule, looking: await lookingOf(db, brand.id, row.id, rule) })
   }

@@ -150,7 +150,7 @@ test('all orders are stopped, and only an owner lets posts out unseen', async ({
   await page.getByRole('button', { name: 'Stop all orders' }).click()
   await expect(page.getByText(/All orders were stopped by Nell/)).toBeVisible()
   await expectAccessible(page)
-  await playHours(nell, 48)
+  await playHours(nell, 30)
   await world.rounds(3)
   expect(await desk(nell, path)).toEqual([])
   await page.goto(`${world.server.url}/day`)

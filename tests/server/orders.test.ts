@@ -67,11 +67,9 @@ const log = async (query = ''): Promise<LogPage['rows']> =>
   (await nell.want<LogPage>('GET', `${path}/orders/log${query}`)).rows
 const unseen = (): Promise<UnseenView> => nell.want('GET', `${path}/orders/unseen`)
 const desk = async (): Promise<DeskView['rows']> => (await nell.want<DeskView>('GET', `${path}/posts`)).rows
-const titles = async (): Promise<string[]> =>
-  (await nell.want<WirePage>('GET', `${path}/articles?show=all`)).articles.map(({ title }) => title)
-/** Plays hours, and waits until nothing that came waits for an order. */
-async function play(hours: number): Promise<void> {
-  await playHours(nell, hours)
+const titles = async (): Promise<string[]> => (await articles()).map(({ title }) => title)
+/** Waits until nothing that came waits for an order. */
+async function settled(): Promise<void> {
   await until('what came was looked at', () => {
     const [row] = world.rows(
       `SELECT (SELECT count(*) FROM to_match) + (SELECT count(*) FROM order_todo) AS n`,
@@ -79,6 +77,17 @@ async function play(hours: number): Promise<void> {
     return Promise.resolve(row!.n === 0)
   })
   await world.rounds(2)
+}
+async function play(hours: number): Promise<void> {
+  await playHours(nell, hours)
+  await settled()
+}
+const articles = async (): Promise<WirePage['articles']> =>
+  (await nell.want<WirePage>('GET', `${path}/articles?show=all`)).articles
+/** Puts a tag on articles by hand, which lets every order look at them. */
+async function come(ids: string[], names = ['go']): Promise<void> {
+  await nell.want('PUT', `${path}/tags/articles`, { ids, add: names, remove: [] })
+  await settled()
 }
 
 describe('an order', () => {
@@ -146,23 +155,32 @@ describe('an order', () => {
     expect(again.status).toBe(409)
   })
 
-  it('keeps to its ceiling and the brand’s, in the order of orders', async () => {
+  it('keeps to its ceiling and the brand’s, day by day, in the order of orders', async () => {
     await addSources()
-    const first = await add('First', { when: { perDay: 1 } })
-    const second = await add('Second', {})
-    await nell.want('PUT', `${path}/orders/ceiling`, { perDay: 2 })
-    for (const id of [first, second]) await turn(id)
-    await play(4 * 24)
-    const done = (await log('?outcome=done')).map(({ at, orderId }) => ({ day: at.slice(0, 10), orderId }))
-    const days = [...new Set(done.map(({ day }) => day))]
-    for (const day of days) {
-      const ofDay = done.filter((one) => one.day === day)
-      expect(ofDay.length).toBeLessThanOrEqual(2)
-      expect(ofDay.filter(({ orderId }) => orderId === first).length).toBeLessThanOrEqual(1)
+    const ids = (await articles()).map(({ id }) => id)
+    const names = ['First', 'Second']
+    const orders = [await add(names[0]!, { when: { perDay: 1 } }), await add(names[1]!, {})]
+    await nell.want('PUT', `${path}/orders/ceiling`, { perDay: 3 })
+    for (const id of orders) await turn(id)
+    const didOf = async (wanted: string[]): Promise<string[]> =>
+      (await log())
+        .filter(({ articleId }) => wanted.includes(articleId!))
+        .map(({ orderName, outcome, message }) => `${orderName}: ${outcome === 'done' ? 'done' : message}`)
+        .sort()
+    for (const day of [0, 1]) {
+      const now = ids.slice(day * 5, day * 5 + 5)
+      await come(now)
+      expect(await didOf(now)).toEqual(
+        [
+          ...['First: done', 'Second: Taken by another order.', 'Second: done', 'Second: done'],
+          ...Array<string>(4).fill('First: Over its own ceiling of the day.'),
+          ...Array<string>(2).fill('Second: Over the brand’s ceiling of the day.'),
+        ].sort(),
+      )
+      if (day === 0) await play(24)
     }
-    const messages = new Set((await log('?outcome=left')).map(({ message }) => message))
-    expect(messages).toContain('Taken by another order.')
-    expect(done.some(({ orderId }) => orderId === first)).toBe(true)
+    await nell.want('PUT', `${path}/orders/places`, { ids: orders.toReversed() })
+    expect((await view()).orders.map(({ name }) => name)).toEqual(names.toReversed())
   })
 
   it('lines up spread out and in review, behind what people line up, and goes out once looked over', async () => {
@@ -247,29 +265,26 @@ describe('an order', () => {
 
   it('stops with all others at once, and takes nothing of what came meanwhile', async () => {
     await addSources()
+    const ids = (await articles()).map(({ id }) => id)
     await nell.want('PUT', `${path}/accounts/${accounts[0]!.id}/unseen`, { isGiven: true })
-    const id = await add('By itself', { act: 'lined' })
-    await turn(id)
-    await until('something stands in line', async () => {
-      await play(12)
-      return (await scheduleOf(nell, path)).cards.some(({ state }) => state === 'lined-up')
-    })
+    await turn(await add('By itself', { act: 'lined' }))
+    await come(ids.slice(0, 2))
+    expect((await log()).map(({ stands }) => stands)).toEqual(['lined-up', 'lined-up'])
     const at = performance.now()
     await nell.want('PUT', `${path}/orders/stop`, { isStopped: true })
     const cards = (await scheduleOf(nell, path)).cards.filter(({ state }) => state === 'lined-up')
     expect(performance.now() - at).toBeLessThan(1000)
-    expect(cards.every(({ approval }) => approval === 'in-review')).toBe(true)
-    const known = (await log()).length
-    const out = (await world.posted('chatterbrook.example')).length
-    await play(48)
-    expect(await log()).toHaveLength(known)
-    expect(await world.posted('chatterbrook.example')).toHaveLength(out)
+    expect(cards.map(({ approval }) => approval)).toEqual(['in-review', 'in-review'])
+    await come(ids.slice(2, 5))
+    await play(24)
+    expect(await log()).toHaveLength(2)
+    expect(await world.posted('chatterbrook.example')).toEqual([])
     expect((await view()).stopped).toMatchObject({ by: 'Nell' })
     await nell.want('PUT', `${path}/orders/stop`, { isStopped: false })
     await world.rounds(3)
-    expect(await log()).toHaveLength(known)
-    await play(60)
-    expect((await log()).length).toBeGreaterThan(known)
+    expect(await log()).toHaveLength(2)
+    await come(ids.slice(5, 6))
+    expect(await log()).toHaveLength(3)
   })
 
   it('tags, clips and tells; two that set each other off end', async () => {
@@ -403,7 +418,8 @@ describe('what can’t be', () => {
     const id = await add('Filed', { post: { pillarId: pillars[0]!.id } })
     await turn(id)
     await nell.want('DELETE', `${path}/pillars/${pillars[0]!.id}`)
-    await play(48)
+    const [one, another] = (await articles()).map((article) => article.id)
+    await come([one!])
     expect(await order(id)).toMatchObject({
       state: 'resting',
       message: 'The pillar that it names was removed.',
@@ -415,7 +431,7 @@ describe('what can’t be', () => {
     const other = await add('To an account', { accounts: [emptyAccount(first!.id)] as never })
     await turn(other)
     await nell.want('DELETE', `${path}/accounts/${first!.id}`)
-    await play(48)
+    await come([another!])
     expect(await order(other)).toMatchObject({
       state: 'resting',
       message: 'An account that it names was removed.',
@@ -426,7 +442,7 @@ describe('what can’t be', () => {
     await addSources()
     const id = await add('Too long', { act: 'review', post: { texts: ['{text}'.repeat(40)] } })
     await turn(id)
-    await play(48)
+    await come([(await articles())[0]!.id])
     const [row] = await log('?outcome=done')
     expect(row).toMatchObject({ stands: 'draft' })
     expect(row!.message).toMatch(/^Kept as a draft: /)
