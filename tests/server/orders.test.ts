@@ -177,7 +177,10 @@ describe('an order', () => {
           ...Array<string>(2).fill('Second: Over the brand’s ceiling of the day.'),
         ].sort(),
       )
+      // What comes by itself meanwhile is none of theirs.
+      for (const id of orders) await turn(id, false)
       if (day === 0) await play(24)
+      for (const id of orders) await turn(id)
     }
     await nell.want('PUT', `${path}/orders/places`, { ids: orders.toReversed() })
     expect((await view()).orders.map(({ name }) => name)).toEqual(names.toReversed())
