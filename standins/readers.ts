@@ -44,7 +44,7 @@ export const READERS: Readonly<Record<string, Readers>> = {
  * How much more or less often readers respond by what a post is about: by its hashtag, and by whom it credits.
  */
 const TOPICS: Readonly<Record<string, number>> = {
-  '#opennight': 0.45,
+  '#opennight': 0.25,
   '#explained': 1.7,
   '#weekend': 0.9,
   '#classes': 0.5,

@@ -7,6 +7,8 @@ import { until } from '../support/person'
 import { expect, expectAccessible, reachSites, test } from './support'
 
 test('a first start from nothing under npm start', async ({ page, context, world }) => {
+  // A server of its own and all of the way: about as long as three others.
+  test.slow()
   const dataDir = mkdtempSync(join(tmpdir(), 'quill-start-'))
   const { npm_config_user_agent: _, ...env } = process.env
   const app = spawn('npm', ['start'], {
