@@ -21,7 +21,7 @@ import { keyOf, type Looking } from './looking'
 import { makePost } from './making'
 import type { ArticleFacts } from './queries/articles'
 import { knownKeys, insertLog } from './queries/log'
-import { noteOrder, orderById } from './queries/orders'
+import { noteOrder, orderById, putTodoOf } from './queries/orders'
 import { restOrder } from './resting'
 import type { OrderLogRow, OrderRow } from './rows'
 import { fillOrdersTask } from './tasks'
@@ -139,7 +139,12 @@ async function doOne(
   const not_before = notBefore === null ? null : Date.parse(notBefore)
   try {
     await inTransaction(async (db) => {
-      if (!(await mayGoOn(db, row)) || (await knownKeys(db, row.id, [thing.key])).size > 0) return
+      if ((await knownKeys(db, row.id, [thing.key])).size > 0) return
+      const standing = await standingOf(db, row)
+      // One that was changed meanwhile looks at it once more, as it is now.
+      if (standing === 'changed' && thing.articleId !== null)
+        await putTodoOf(db, brandId, [thing.articleId], now())
+      if (standing !== 'as-it-was') return
       const done = makesPosts(rule.act)
         ? await makePost(db, {
             actor: await actorOf(db, order),
@@ -168,11 +173,12 @@ async function doOne(
   }
 }
 
-/** Asked within: somebody may have stopped all orders, or changed this one. */
-async function mayGoOn(db: Db, row: OrderRow): Promise<boolean> {
+/** Asked within: somebody may have stopped all orders or this one, or changed it. */
+async function standingOf(db: Db, row: OrderRow): Promise<'as-it-was' | 'changed' | 'off'> {
   const brand = await brandById(db, row.brand_id)
   const known = await orderById(db, row.brand_id, row.id)
-  return brand?.orders_stopped_at === null && known?.state === 'on' && known.version === row.version
+  if (brand?.orders_stopped_at !== null || known?.state !== 'on') return 'off'
+  return known.version === row.version ? 'as-it-was' : 'changed'
 }
 
 /** Who stands for an order: who wrote it; for posts that nobody sees, the owner who said that they may. */

@@ -44,7 +44,12 @@ export async function faultOf(facts: FaultFacts, rule: OrderRule, actsFor: strin
 type Gone = 'watch' | 'source' | 'folder' | 'tag' | 'date' | 'account' | 'pillar' | 'campaign'
 const gone = (what: Gone): Message => note('order.gone', { what })
 
-async function goneOf(db: Db, brandId: string, { from, act, hand }: OrderRule): Promise<Message | null> {
+/** What an order names that is not there, or is another brand's; null for nothing. */
+export async function goneOf(
+  db: Db,
+  brandId: string,
+  { from, act, hand }: OrderRule,
+): Promise<Message | null> {
   const named: [Gone, NamedTable, string[]][] = [
     ['folder', 'clipping_folders', act === 'clip' && hand.folderId !== null ? [hand.folderId] : []],
     ...TRIGGERS[from.kind](from),

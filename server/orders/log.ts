@@ -75,7 +75,7 @@ export async function undoLogged(
     'order',
     ids[0] ?? runId ?? '',
     async (db, tracked) => {
-      const asked = runId === null ? { ids } : { runId }
+      const asked = runId === null ? { ids } : { runId, outcome: 'done' }
       const rows = await loggedOf(db, actor.brandId, { ...asked, limit: LIMITS.atOnce })
       if (rows.length === 0) throw problem('notFound')
       const able = rows.filter(mayUndo)

@@ -1,3 +1,4 @@
+import { groupBy } from '#core/grouped'
 import { DAY, toInstant } from '#core/instant'
 import { note } from '#shared/messages'
 import { openNotices, putNotice, settleNotices } from '#server/notices'
@@ -22,21 +23,25 @@ export async function settleFound(db: Db): Promise<void> {
 
 /** Tells of orders that find nothing for long, once for each. */
 export async function noticeQuiet(db: Db): Promise<void> {
-  for (const order of await ordersAtWork(db)) {
-    const since = Math.max(order.last_at ?? 0, order.on_since ?? 0)
-    const isQuiet = now() - since >= QUIET_DAYS * DAY
-    const brand = await brandById(db, order.brand_id)
-    await inTransaction((within) =>
-      isQuiet && brand
-        ? putNotice(within, {
-            brandId: order.brand_id,
-            kind: 'order-quiet',
-            about: order.id,
-            title: [note('notice.order-quiet', { network: order.name })],
-            message: [note('order.quiet', { at: toInstant(since), zone: brand.zone })],
-            link: `/order/${order.id}`,
-          })
-        : settleNotices(within, order.brand_id, 'order-quiet', order.id),
-    )
+  for (const [brandId, orders] of groupBy(await ordersAtWork(db), ({ brand_id }) => brand_id)) {
+    const told = new Set((await openNotices(db, brandId, 'order-quiet')).map(({ about }) => about))
+    const brand = await brandById(db, brandId)
+    for (const order of orders) {
+      const since = Math.max(order.last_at ?? 0, order.on_since ?? 0)
+      const isQuiet = now() - since >= QUIET_DAYS * DAY
+      if (!brand || isQuiet === told.has(order.id)) continue
+      await inTransaction((within) =>
+        isQuiet
+          ? putNotice(within, {
+              brandId,
+              kind: 'order-quiet',
+              about: order.id,
+              title: [note('notice.order-quiet', { network: order.name })],
+              message: [note('order.quiet', { at: toInstant(since), zone: brand.zone })],
+              link: `/order/${order.id}`,
+            })
+          : settleNotices(within, brandId, 'order-quiet', order.id),
+      )
+    }
   }
 }

@@ -20,7 +20,6 @@ export {
   addMember,
   brandById,
   brandsOf,
-  firstPosition,
   insertBrand,
   insertPillar,
   liveBrands,

@@ -53,6 +53,7 @@ export {
   postsWithWords,
 } from './queries/posts'
 export {
+  firstPlace,
   freeLateQueueItems,
   insertQueueItem,
   isOfOrders,

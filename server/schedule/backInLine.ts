@@ -1,10 +1,9 @@
+import { firstPlace, insertQueueItem, queueItemOfPost, queueItemsOfBrand, postById } from '#server/posts'
 import { note } from '#shared/messages'
 import { storeMessages } from '#server/platform/db/messages'
 import { now } from '#server/platform/clock'
 import { inTransaction, type Db } from '#server/platform/db'
 import { anyAccount } from '#server/networks'
-import { firstPosition } from '#server/people'
-import { insertQueueItem, queueItemOfPost, queueItemsOfBrand, postById } from '#server/posts'
 import { type DeliveryRow, putState, type Change } from '#server/delivery'
 import { announce } from '#server/platform/changes/announce'
 import { settleNotices } from '#server/notices'
@@ -68,7 +67,7 @@ async function frontPosition(db: Db, delivery: DeliveryRow): Promise<number> {
   const lines = await queueItemsOfBrand(db, delivery.brand_id)
   const own = lines.filter(({ account_id }) => account_id === delivery.account_id)
   const before = own.findLast(({ back_from }) => back_from !== null && back_from <= delivery.due_at)
-  if (!before) return (await firstPosition(db, delivery.brand_id)) - 1
+  if (!before) return (await firstPlace(db, delivery.brand_id)) - 1
   const after = lines[lines.indexOf(before) + 1]
   return after ? (before.position + after.position) / 2 : before.position + 1
 }

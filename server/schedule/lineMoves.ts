@@ -118,7 +118,8 @@ function positionOf(
   if (input.posts[at]?.id === id) return lines.get(id)!.position
   const before = lines.get(posts[at - 1]?.id ?? '')?.position
   const after = lines.get(posts[at + 1]?.id ?? '')?.position
-  if (before === undefined) return (after ?? 1) - 1
+  // Before all others is before what orders put there, and stays there whoever comes.
+  if (before === undefined) return (after === undefined || isOfOrders(after) ? 1 : after) - 1
   return after === undefined ? before + 1 : (before + after) / 2
 }
 

@@ -8,10 +8,11 @@ import type { QueueingResult, Echo, Placement } from '#shared/schedule/types'
 import { now } from '#server/platform/clock'
 import { useDb, type Db } from '#server/platform/db'
 import type { AccountRow } from '#server/networks'
-import { brandById, firstPosition } from '#server/people'
+import { brandById } from '#server/people'
 import { waitingClippings } from '#server/clippings'
 import { deliveriesOfPost, standingDeliveries, settleDelivery } from '#server/delivery'
 import {
+  firstPlace,
   nextPlace,
   queueItemOfPost,
   queueItemsOfPost,
@@ -206,7 +207,7 @@ async function insertQueueItems(
   lines: NewQueueItem[],
 ): Promise<void> {
   const ids = new Map(lines.map((line) => [line.id, uuid()]))
-  const first = await firstPosition(db, post.brand_id)
+  const first = await firstPlace(db, post.brand_id)
   const front = lines.filter((line) => line.isFirst)
   let back = await nextPlace(db, post)
   for (const line of lines) {

@@ -139,12 +139,20 @@ export const LIMITS = Object.freeze({
   /** Articles of a feed that watches and rules look at again when its source is added or changed. */
   watchArchive: 5_000,
   /**
-   * Standing orders: of a brand, what each may name, characters of a pattern; days a dry run looks back, and
-   * articles it looks at; rows of the log shown at once.
+   * Standing orders: of a brand, what each may name, characters of a pattern, and of an article's text that are
+   * looked at; days a dry run looks back, and articles it looks at; rows of the log shown at once.
    */
   orders: {
     most: { orders: 200, chosen: 100, accounts: 50, times: 50, languages: 20 },
-    ...{ usualPerDay: 12, pattern: 2_000, dryDays: 30, dryArticles: 20_000, logPage: 100, unseen: 200 },
+    ...{
+      usualPerDay: 12,
+      pattern: 2_000,
+      text: 60_000,
+      dryDays: 30,
+      dryArticles: 20_000,
+      logPage: 100,
+      unseen: 200,
+    },
   },
   /** Days that a watch looks back while it is being written. */
   watchDays: 30,

@@ -220,6 +220,18 @@ describe('an order', () => {
     expect(sent.map(({ text }) => text).join()).toContain(post!.title)
   })
 
+  it('come behind what people line up, whichever was there before', async () => {
+    await addSources()
+    await turn(await add('Reviewed', { act: 'review' }))
+    await come([(await articles())[0]!.id])
+    expect(await log()).toMatchObject([{ stands: 'in-review' }])
+    const first = await lineUpOwn('First of all', 'first')
+    const next = await lineUpOwn('Behind it')
+    const [place] = (await unseen()).posts[0]!.places
+    expect([first, next, place!.at]).toEqual([first, next, place!.at].toSorted())
+    expect(new Set([first, next, place!.at]).size).toBe(3)
+  })
+
   it('posts unseen only where an owner says so, and waits when that is withdrawn', async () => {
     await addSources()
     const rule = { act: 'lined' as const }
@@ -406,7 +418,14 @@ describe('what can’t be', () => {
       rule: ruleOf({ only: { query: '(' } }),
     })
     expect(dry.status).toBe(422)
-    // Another brand's order is not there.
+    // Another brand's watch says nothing here, and its order is not there.
+    const foreign = await makeBrand(nell, [])
+    const { id: watchId } = await nell.want<{ id: string }>('POST', `${foreign.path}/watches`, {
+      name: 'Sky',
+      query: 'sky',
+    })
+    const rule = ruleOf({ from: { watches: [watchId] } })
+    expect((await nell.ask('POST', `${path}/orders/dry-run`, { rule })).status).toBe(409)
     const id = await add('Mine', {})
     const { path: other } = await makeBrand(nell, [])
     expect((await nell.ask('PUT', `${other}/orders/${id}/state`, { isOn: true })).status).toBe(404)
@@ -453,13 +472,13 @@ describe('what can’t be', () => {
 })
 
 /** Lines a post of one's own up at the next slot; gives when it goes out. */
-async function lineUpOwn(text: string): Promise<string> {
+async function lineUpOwn(text: string, kind: 'next' | 'first' = 'next'): Promise<string> {
   const doc = await draftOf(nell, path, text)
   const one = accounts[0]!.id
   const post = await saveNew(nell, path, {
     ...doc,
     accounts: doc.accounts.map((part) => ({ ...part, chosen: part.accountId === one })),
   })
-  const { places } = await lineUpSaved(nell, path, post)
+  const { places } = await lineUpSaved(nell, path, post, [one], [{ accountId: one, kind, at: null }])
   return places[0]!.at!
 }

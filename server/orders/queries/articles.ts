@@ -1,3 +1,4 @@
+import { LIMITS } from '#shared/platform/limits'
 import { ARTICLES, hasTag, IN_FORCE } from '#server/articles'
 import type { Db } from '#server/platform/db'
 import { readAll, readAllApart } from '#server/platform/db/read'
@@ -86,9 +87,9 @@ export async function triggering(
   return readAllApart(FACTS, query)
 }
 
-const TEXTS = pick(ARTICLES, 'id', 'text')
+const TEXTS = { ...pick(ARTICLES, 'id'), text: text() }
 
-/** The texts of articles. */
+/** The texts of articles, of very long ones the beginning: many are in memory at once. */
 export const textsOfArticles = async (db: Db, ids: string[]): Promise<Map<string, string>> =>
   new Map(
     (
@@ -100,7 +101,7 @@ export const textsOfArticles = async (db: Db, ids: string[]): Promise<Map<string
               JSON.stringify(ids),
             ]),
           )
-          .select(['articles.id', 'articles.text']),
+          .select(['articles.id', db.raw('substr(articles.text, 1, ?) AS text', [LIMITS.orders.text])]),
       )
     ).map(({ id, text: body }) => [id, body]),
   )

@@ -65,15 +65,6 @@ export const nextPosition = async (
   return (row?.most ?? 0) + 1
 }
 
-/** The place of the first of a brand's lines; 1 when there is none. */
-export const firstPosition = async (db: Db, brandId: string): Promise<number> => {
-  const row: { least?: number | null } | undefined = await db('lines')
-    .where({ brand_id: brandId })
-    .min({ least: 'position' })
-    .first()
-  return row?.least ?? 1
-}
-
 /**
  * Keeps how a brand's notices are told; the hook stays as it is where it is undefined. What waits may be told
  * at once.

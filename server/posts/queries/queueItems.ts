@@ -113,6 +113,16 @@ export async function nextPlace(
   return (row?.most ?? (isOrders ? ORDERS_FROM : 0)) + 1
 }
 
+/** The place of the first that people put in line; 1 where there is none: orders' posts come behind. */
+export const firstPlace = async (db: Db, brandId: string): Promise<number> => {
+  const row: { least?: number | null } | undefined = await db('lines')
+    .where({ brand_id: brandId })
+    .where('position', '<', ORDERS_FROM)
+    .min({ least: 'position' })
+    .first()
+  return row?.least ?? 1
+}
+
 /** Puts a post into an account’s line. */
 export const insertQueueItem = async (db: Db, row: QueueItemRow): Promise<void> => {
   await db('lines').insert(row)
