@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import OrderSign from '~/orders/OrderSign.vue'
 import { useLocalStorage } from '@vueuse/core'
 import { useVirtualizer } from '@tanstack/vue-virtual'
 import { ArrowDown, ArrowUp, Download } from '@lucide/vue'
@@ -274,6 +275,11 @@ async function save(): Promise<void> {
                 name === 'state' && isTrouble(list.rowAt(item.index)!.state) ? 'font-semibold text-bad' : '',
               ]"
             >
+              <OrderSign
+                v-if="name === 'text' && list.rowAt(item.index)!.orderId"
+                :order-id="list.rowAt(item.index)!.orderId"
+                class="float-left mt-1.5 mr-1.5"
+              />
               <button
                 v-if="name === 'text'"
                 type="button"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import OrderSign from '~/orders/OrderSign.vue'
 import { Pause, TreePine, TriangleAlert } from '@lucide/vue'
 import type { PlacedCard } from '#shared/schedule/types'
 import * as words from '#shared/words'
@@ -88,6 +89,7 @@ function onKey(event: KeyboardEvent): void {
       :class="isTrouble(card.state) ? 'text-bad' : isOnHold ? 'text-warn' : 'text-ink-3'"
       aria-hidden="true"
     />
+    <OrderSign v-if="card.orderId" :order-id="card.orderId" class="shrink-0" />
     <span class="sr-only">{{
       [stateLabel, isMixed ? brand.accountName(card.accountId) : ''].join(' ')
     }}</span>
