@@ -5,6 +5,7 @@ import { fileURLToPath } from 'node:url'
 import { v7 as uuid } from 'uuid'
 import { Client } from './client'
 import { fillEvergreens } from './evergreens'
+import { fillRecipients, type RecipientPlan } from './recipients'
 import { HISTORY_HOURS, playHistory, postBefore } from './history'
 
 const HOUR = 3_600_000
@@ -68,6 +69,7 @@ interface BrandPlan {
   watches: { name: string; query: string; ink: number }[]
   campaigns: CampaignPlan[]
   orders: OrderPlan[]
+  recipients: RecipientPlan[]
   almanac: AlmanacPlan
   accounts: {
     address: string
@@ -281,6 +283,7 @@ await keepFinds(brands[0]!)
 await mailFind(brands[0]!)
 for (const brand of brands) await keepSome(brand)
 for (const brand of brands) await fillAlmanac(brand)
+for (const brand of brands) await fillRecipients(client, brand)
 
 async function giveOrders({ id, orders }: BrandPlan): Promise<void> {
   const at = `/api/brands/${id}`

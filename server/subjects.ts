@@ -11,6 +11,7 @@ import { registerOrders } from './orders/register'
 import { registerPeople } from './people/register'
 import { registerPlatform } from './platform/register'
 import { registerPosts } from './posts/register'
+import { registerRecipients } from './recipients/register'
 import { registerReports } from './reports/register'
 import { registerResults } from './results/register'
 import { registerSchedule } from './schedule/register'
@@ -34,6 +35,7 @@ const SUBJECTS: [name: string, register?: () => void][] = [
   ['sources', registerSources],
   ['watches', registerWatches],
   ['clippings', registerClippings],
+  ['recipients', registerRecipients],
   ['results', registerResults],
   ['campaigns'],
   ['almanac', registerAlmanac],

@@ -15,6 +15,7 @@ import { orderMessages, type OrderMessages } from '#shared/orders/messages'
 import { platformMessages, refusalMessages, type PlatformMessages } from '#shared/platform/messages'
 import { speaker } from '#shared/platform/say'
 import { postMessages } from '#shared/posts/messages'
+import { recipientMessages, type RecipientMessages } from '#shared/recipients/messages'
 import { reportMessages, type ReportMessages } from '#shared/reports/messages'
 import { scheduleMessages } from '#shared/schedule/messages'
 import { sourceMessages, type SourceMessages } from '#shared/sources/messages'
@@ -31,6 +32,7 @@ type Known = AlmanacMessages &
   NoticeMessages &
   OrderMessages &
   PlatformMessages &
+  RecipientMessages &
   ReportMessages &
   SourceMessages
 
@@ -57,6 +59,7 @@ const sayOne = speaker(
   orderMessages,
   platformMessages,
   refusalMessages,
+  recipientMessages,
   reportMessages,
   sourceMessages,
   scheduleMessages,

@@ -9,7 +9,8 @@ export interface WebhookMessage {
 
 /**
  * Addresses of somebody's own that take posts, on `doorway.example`: `/posts` posts at once, `/queue` takes
- * them and says later what became of them, `/plain` says nothing but 200, `/strict` states rules of its own.
+ * them and says later what became of them, `/plain` says nothing but 200,
+ * `/strict` states rules of its own, `/away` points at an address that nobody outside should reach.
  */
 export class Webhooks {
   readonly messages: WebhookMessage[] = []
@@ -31,6 +32,8 @@ export class Webhooks {
         return json({ ...this.#posted(type, data?.key), rules: RULES })
       case '/queue':
         return type === 'post.publish' ? json({ state: 'taken' }, 202) : json(this.said)
+      case '/away':
+        return { status: 302, headers: { location: 'http://127.0.0.1:9/inside' } }
       case '/plain':
         return { status: 200, body: 'ok' }
       default:

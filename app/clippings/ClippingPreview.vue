@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { BookText, ExternalLink, Film, Quote } from '@lucide/vue'
+import { BookText, ExternalLink, Film, Forward, Quote } from '@lucide/vue'
 import { clippingRoutes } from '#shared/clippings/routes'
 import type { ClippingUse } from '#shared/clippings/types'
 import * as words from '#shared/words'
@@ -10,6 +10,7 @@ import KindIcon from './KindIcon.vue'
 
 /** A clipping whole: its picture, its text with the words that were kept, and what became of it. */
 const props = defineProps<{ id: string }>()
+const emit = defineEmits<{ handOn: [clipping: { id: string; title: string }] }>()
 const labels = words.collection
 const brand = useBrandStore()
 const session = useSessionStore()
@@ -107,6 +108,9 @@ async function keepWords(): Promise<void> {
           }"
           >{{ labels.readArticle }}</PlainButton
         >
+        <PlainButton v-if="brand.canWork" @click="emit('handOn', { id: clipping.id, title: clipping.title })"
+          ><Forward :size="14" aria-hidden="true" />{{ words.recipients.handOn.title }} <KeyHint name="h"
+        /></PlainButton>
         <a
           v-if="outside"
           :href="outside"

@@ -4,6 +4,7 @@ import {
   CalendarDays,
   CircleHelp,
   Clock,
+  Forward,
   Hand,
   KeyRound,
   ListEnd,
@@ -30,6 +31,7 @@ const ICONS: Record<NoticeKind, typeof Clock> = {
   'order-rests': Workflow,
   'order-quiet': Workflow,
   'order-found': Workflow,
+  'hand-on': Forward,
 }
 const BAD: NoticeKind[] = ['not-sent', 'decide', 'in-part', 'token']
 </script>

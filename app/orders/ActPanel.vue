@@ -1,9 +1,15 @@
 <script setup lang="ts">
 import { ORDER_ACTS, type OrderRule } from '#shared/orders/types'
+import type { RecipientView } from '#shared/recipients/types'
 import * as words from '#shared/words'
+import CheckList from './CheckList.vue'
 
 /** What an order does. */
-defineProps<{ folders: { id: string; name: string }[]; errors: Record<string, string> }>()
+defineProps<{
+  folders: { id: string; name: string }[]
+  recipients: RecipientView[]
+  errors: Record<string, string>
+}>()
 const rule = defineModel<OrderRule>({ required: true })
 const { form, acts } = words.orders
 const brand = useBrandStore()
@@ -40,6 +46,16 @@ const offered = computed(() =>
       ]"
       @update:model-value="set({ hand: { ...rule.hand, folderId: $event || null } })"
     />
+    <template v-if="rule.act === 'hand'">
+      <CheckList
+        :label="form.recipients"
+        :choices="recipients"
+        :none="form.noRecipients"
+        :model-value="rule.hand.recipients"
+        @update:model-value="set({ hand: { ...rule.hand, recipients: $event } })"
+      />
+      <ErrorMessage :message="errors['rule.hand.recipients'] ?? ''" />
+    </template>
     <TagField
       v-if="rule.act === 'tag'"
       :label="form.handTags"

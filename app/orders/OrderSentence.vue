@@ -18,7 +18,7 @@ import { useOrderPhrases } from './orderPhrases'
 const props = defineProps<{ errors: Record<string, string> }>()
 const rule = defineModel<OrderRule>({ required: true })
 const { say, form } = words.orders
-const { phrasesOf, sources, entries, folders } = useOrderPhrases()
+const { phrasesOf, sources, entries, folders, recipients } = useOrderPhrases()
 const it = computed(() => phrasesOf(rule.value))
 const isArticle = computed(() => rule.value.from.kind === 'articles')
 const isMaking = computed(() => makesPosts(rule.value.act))
@@ -87,7 +87,7 @@ const isWrong = (...fields: string[]): boolean =>
     </template>
     <p>
       <PhrasePart :phrase="it.act" after=" " :title="form.act" :wrong="isWrong('act', 'hand')">
-        <ActPanel v-model="rule" :folders="folders" :errors="errors" />
+        <ActPanel v-model="rule" :folders="folders" :recipients="recipients" :errors="errors" />
       </PhrasePart>
       <PhrasePart
         v-if="isMaking"

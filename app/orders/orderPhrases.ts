@@ -2,6 +2,7 @@ import { almanacRoutes } from '#shared/almanac/routes'
 import { makesPosts, type OrderRule } from '#shared/orders/types'
 import * as words from '#shared/words'
 import { ALL_WAITING, useClippings } from '~/clippings/useClippings'
+import { useRecipients } from '~/recipients/useRecipients'
 import { useSources } from '~/sources/useSources'
 
 /** An order in words, piece by piece; '' for a piece that says nothing. */
@@ -25,6 +26,7 @@ const { say, form } = words.orders
 export function useOrderPhrases(enabled: () => boolean = () => true) {
   const brand = useBrandStore()
   const sources = useSources(enabled)
+  const { list: recipients } = useRecipients(enabled)
   const almanac = useBrandQuery(almanacRoutes.sources, { changes: ['almanac'], enabled })
   const clippings = useClippings(() => ALL_WAITING)
   const folders = computed(() => clippings.data.value?.folders ?? [])
@@ -73,6 +75,7 @@ export function useOrderPhrases(enabled: () => boolean = () => true) {
 
   function actOf({ act, hand }: OrderRule): string {
     if (act === 'tag') return say.tagWith(hand.tags)
+    if (act === 'hand') return say.handTo(named(hand.recipients, recipients.value))
     const [folder] = named(hand.folderId === null ? [] : [hand.folderId], folders.value)
     return act === 'clip' && folder !== undefined ? say.intoFolder(folder) : say.act[act]
   }
@@ -138,5 +141,5 @@ export function useOrderPhrases(enabled: () => boolean = () => true) {
     return `${[`${trigger}, ${it.act}`, ...wheres].join(' ')}, ${paces.join(', ')}.`
   }
 
-  return { phrasesOf, sentenceOf, sources, entries, folders }
+  return { phrasesOf, sentenceOf, sources, entries, folders, recipients }
 }

@@ -15,6 +15,7 @@ import { type ClippingFilter, useClippingActions, useClippings } from '~/clippin
 import { openCapture } from '~/capture/openCapture'
 
 const LazyClippingDialog = defineAsyncComponent(() => import('~/clippings/ClippingDialog.vue'))
+const LazyHandOnDialog = defineAsyncComponent(() => import('~/recipients/HandOnDialog.vue'))
 const LazySavedLists = defineAsyncComponent(() => import('~/clippings/SavedLists.vue'))
 
 const labels = words.clippings
@@ -80,6 +81,15 @@ function step(by: 1 | -1): void {
 const withCurrent = (work: (one: Clipping) => void) => (): void => {
   if (current.value) work(current.value)
 }
+/** The clipping that the dialog hands on; it is fetched as it is first wanted. */
+const handed = shallowRef<Pick<Clipping, 'id' | 'title'> | null>(null)
+const isHandingOn = ref(false)
+function handOn(item: Pick<Clipping, 'id' | 'title'>): void {
+  // Two dialogs at once would take each other's keys.
+  isRead.value = false
+  handed.value = item
+  isHandingOn.value = true
+}
 useKeys([
   { keys: ['j', 'ArrowDown'], message: words.keys.nextFound, run: () => step(1) },
   { keys: ['k', 'ArrowUp'], message: words.keys.previousFound, run: () => step(-1) },
@@ -110,6 +120,7 @@ useKeys([
       (item) => item.quote === null && void actions.move(item, item.shelved ? 'clipped' : 'shelved'),
     ),
   },
+  { keys: ['h'], message: words.keys.handOn, work: true, run: withCurrent(handOn) },
   { keys: ['n'], message: labels.addOne, work: true, run: openCapture },
   { keys: ['e'], message: labels.editTitle, work: true, run: withCurrent(edit) },
   {
@@ -263,12 +274,12 @@ const choices = computed(() =>
         v-if="isWide && list.length > 0"
         class="flex w-[380px] shrink-0 flex-col border-l border-rule bg-paper"
       >
-        <ClippingPreview v-if="current" :id="current.id" class="grow" />
+        <ClippingPreview v-if="current" :id="current.id" class="grow" @hand-on="handOn" />
         <p v-else class="m-auto max-w-[26ch] p-5 text-center text-ink-3">{{ collection.nothingChosen }}</p>
       </div>
     </div>
     <SideDialog :open="isRead && current !== null" :title="collection.preview" @close="isRead = false">
-      <ClippingPreview v-if="currentId" :id="currentId" class="-mx-5 -my-4" />
+      <ClippingPreview v-if="currentId" :id="currentId" class="-mx-5 -my-4" @hand-on="handOn" />
     </SideDialog>
     <LazySavedLists v-if="listsWanted" :open="listsOpen" @close="listsOpen = false" />
     <LazyClippingDialog
@@ -277,6 +288,13 @@ const choices = computed(() =>
       :folders="(view?.folders ?? []).map(({ name }) => name)"
       @tag="(id, add, remove) => tagArticles([id], add, remove)"
       @close="editing = null"
+    />
+    <LazyHandOnDialog
+      v-if="handed"
+      :open="isHandingOn"
+      :title="handed.title"
+      :clipping-id="handed.id"
+      @close="isHandingOn = false"
     />
   </div>
 </template>

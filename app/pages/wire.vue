@@ -6,6 +6,7 @@ import { useReading } from '~/reading/useReading'
 import ArticleList from '~/reading/ArticleList.vue'
 import ArticleSheet from '~/reading/ArticleSheet.vue'
 
+const LazyHandOnDialog = defineAsyncComponent(() => import('~/recipients/HandOnDialog.vue'))
 const LazyCommentField = defineAsyncComponent(() => import('~/reading/CommentField.vue'))
 
 const wire = useWireStore()
@@ -89,6 +90,14 @@ const decide = (state: 'clipped' | 'shelved' | 'passed'): void => {
   if (wire.chosen.size > 0) return void wire.decideChosen(state)
   if (wire.selectedId) void wire.decide(wire.selectedId, state)
 }
+/** Whether the dialog that hands the article on is open; it is fetched as it is first wanted. */
+const isHandingOn = ref(false)
+const wasHandingOn = ref(false)
+function handOn(): void {
+  if (!wire.article) return
+  wasHandingOn.value = true
+  isHandingOn.value = true
+}
 const focusSheet = (): void => document.getElementById('article')?.focus()
 function openOriginal(): void {
   if (!wire.article?.url) return
@@ -118,6 +127,7 @@ useKeys([
   },
   { keys: ['q'], message: words.keys.quote, work: true, run: () => sheet.value?.quote() },
   { keys: ['t'], message: words.keys.tag, work: true, run: () => sheet.value?.tag() },
+  { keys: ['h'], message: words.keys.handOn, work: true, run: handOn },
   { keys: ['+', '='], message: words.wire.sheet.larger, run: () => resize(1) },
   { keys: ['-'], message: words.wire.sheet.smaller, run: () => resize(-1) },
   { keys: ['o'], message: words.keys.original, run: openOriginal },
@@ -150,12 +160,23 @@ useKeys([
           brand.canWork ? 'grid-cols-[minmax(0,1fr)_272px]' : '',
         ]"
       >
-        <ArticleSheet ref="sheet" @quote="(text) => withComment((one) => one.quote(text))" />
+        <ArticleSheet
+          ref="sheet"
+          @quote="(text) => withComment((one) => one.quote(text))"
+          @hand-on="handOn"
+        />
         <LazyCommentField v-if="wire.article && brand.canWork" ref="line" :article="wire.article" />
       </div>
       <div v-else class="bg-sheet max-column:hidden">
         <EmptyState :title="words.wire.sheet.choose.title" :detail="words.wire.sheet.choose.detail" />
       </div>
     </div>
+    <LazyHandOnDialog
+      v-if="wasHandingOn && wire.article"
+      :open="isHandingOn"
+      :title="wire.article.title"
+      :article-id="wire.article.id"
+      @close="isHandingOn = false"
+    />
   </div>
 </template>

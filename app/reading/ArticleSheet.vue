@@ -12,7 +12,7 @@ import SheetTags from './SheetTags.vue'
 import SheetFooter from './SheetFooter.vue'
 import QuoteBar from './QuoteBar.vue'
 
-const emit = defineEmits<{ quote: [text: string] }>()
+const emit = defineEmits<{ quote: [text: string]; handOn: [] }>()
 const wire = useWireStore()
 const brand = useBrandStore()
 const clippings = useClippingActions()
@@ -113,7 +113,7 @@ defineExpose({ quote, tag: () => tags.value?.focus() })
               · {{ labels.changed(times.dayTime(article.changedAt)) }}</template
             >
           </p>
-          <SheetTools :article="article" />
+          <SheetTools :article="article" @hand-on="emit('handOn')" />
         </div>
         <h2 class="serif mt-2 text-[28px] leading-[1.13] font-medium tracking-[-0.4px]" dir="auto">
           <MarkedText :text="article.title" :forms="article.found" />

@@ -8,6 +8,7 @@ export { appearsOnOf, exceptionsOf, holidaysOf, mixOf, planHold, rulesOf } from 
 export { noticeLate, noticeToken } from './accountNotices'
 export { accountsOfBrand, addAccount, checkAccount, checkAgain, editAccount, removeAccount } from './accounts'
 export { addSlots, type SlotInput } from './addAccount'
+export { micropubEndpoint } from './connectors/micropubPage'
 export { addHandAccount, addWebhookAccount } from './describedAccounts'
 export {
   describedNetworks,

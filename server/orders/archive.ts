@@ -5,7 +5,7 @@ import { ORDERS } from './rows'
 /** Fields of a rule that hold ids. */
 const IDS_OF_RULE = [
   ...['watches', 'tagIds', 'sources', 'folders', 'entries', 'accountId'],
-  ...['pillarId', 'campaignId', 'folderId'],
+  ...['pillarId', 'campaignId', 'folderId', 'recipients'],
 ]
 
 export const ordersArchived: Archived[] = [

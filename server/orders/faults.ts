@@ -41,7 +41,7 @@ export async function faultOf(facts: FaultFacts, rule: OrderRule, actsFor: strin
   return fault ?? (makesPosts(rule.act) ? postFault(facts, rule) : null)
 }
 
-type Gone = 'watch' | 'source' | 'folder' | 'tag' | 'date' | 'account' | 'pillar' | 'campaign'
+type Gone = 'recipient' | 'watch' | 'source' | 'folder' | 'tag' | 'date' | 'account' | 'pillar' | 'campaign'
 const gone = (what: Gone): Message => note('order.gone', { what })
 
 /** What an order names that is not there, or is another brand's; null for nothing. */
@@ -52,6 +52,7 @@ export async function goneOf(
 ): Promise<Message | null> {
   const named: [Gone, NamedTable, string[]][] = [
     ['folder', 'clipping_folders', act === 'clip' && hand.folderId !== null ? [hand.folderId] : []],
+    ['recipient', 'recipients', act === 'hand' ? hand.recipients : []],
     ...TRIGGERS[from.kind](from),
   ]
   for (const [what, table, wanted] of named)

@@ -6,6 +6,7 @@ import { announce } from '#server/platform/changes/announce'
 import { now } from '#server/platform/clock'
 import type { Db } from '#server/platform/db'
 import { Tracked } from '#server/platform/db/tracked'
+import { articleKey, handOnFor } from '#server/recipients'
 import { note } from '#shared/messages'
 import { clippingIdOf } from './queries/named'
 import type { Thing } from './thing'
@@ -25,6 +26,7 @@ export async function handOn(
 ): Promise<Handed> {
   const { rule } = order
   if (rule.act === 'tell') await tell(db, actor, order, thing)
+  if (rule.act === 'hand') await toRecipients(db, actor, order, thing)
   if (thing.articleId === null) return { putOn: [] }
   if (rule.act === 'clip' || rule.act === 'shelve') await keep(db, actor, rule, thing.articleId)
   return { putOn: rule.act === 'tag' ? await tag(db, actor, rule.hand.tags, thing.articleId) : [] }
@@ -56,6 +58,25 @@ async function tag(db: Db, actor: Actor, names: string[], articleId: string): Pr
   }
   await announce(db, actor.brandId, 'tag', articleId)
   return putOn
+}
+
+async function toRecipients(
+  db: Db,
+  actor: Actor,
+  { id, name, rule }: { id: string; name: string; rule: OrderRule },
+  thing: Thing,
+): Promise<void> {
+  await handOnFor(db, actor.brandId, rule.hand.recipients, {
+    thing: {
+      key: thing.articleId === null ? thing.key : articleKey(thing.articleId),
+      ...{ title: thing.title, url: thing.url, author: thing.author, source: thing.source },
+      ...{ publishedAt: thing.at, language: thing.language, text: thing.body, quote: '' },
+      ...{ note: thing.prompt ?? '', tags: thing.ownTags },
+    },
+    articleId: thing.articleId,
+    personId: actor.personId,
+    order: { id, name },
+  })
 }
 
 const tell = (

@@ -14,6 +14,7 @@ import { messagesOf } from '#server/platform/db/messages'
 import type { Tracked } from '#server/platform/db/tracked'
 import { problem } from '#server/platform/http/problem'
 import { approvalOf, takeOffDesk } from '#server/posts'
+import { articleKey, takeBackOfOrder } from '#server/recipients'
 import { loggedOf, type LoggedRow } from './queries/log'
 
 const OUTCOMES = ['done', 'left', 'failed', 'undone']
@@ -55,10 +56,11 @@ const viewOf = (row: LoggedRow): LogRow => ({
   mayUndo: mayUndo(row),
 })
 
-/** What went out, or was told, can't be taken back. */
+/** What went out, was handed on or told can't be taken back. */
 const mayUndo = (row: LoggedRow): boolean =>
   row.outcome === 'done' &&
   row.act !== 'tell' &&
+  (row.act !== 'hand' || row.handed_waits > 0) &&
   row.out === 0 &&
   (row.post_id === null || row.removed_at === null)
 
@@ -92,6 +94,10 @@ export async function undoLogged(
 async function takeBack(db: Db, tracked: Tracked, actor: Actor, row: LoggedRow): Promise<void> {
   await tracked.update('order_log', { id: row.id }, { outcome: 'undone' })
   if (row.post_id !== null) return takeOffDesk(db, tracked, actor.brandId, row.post_id)
+  if (row.act === 'hand') {
+    const key = row.article_id === null ? row.key : articleKey(row.article_id)
+    return takeBackOfOrder(db, tracked, actor.brandId, row.order_id, key)
+  }
   if (row.article_id === null) return
   const putOn = readTexts(row.put_on_json)
   for (const tag_id of putOn)

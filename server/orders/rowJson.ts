@@ -6,6 +6,7 @@ import {
   isOneOf,
   isShape,
   isText,
+  orMissing,
   orNull,
   readJson,
   type Is,
@@ -23,7 +24,10 @@ import {
 
 const isTexts = isListOf(isText)
 const isCount = orNull(isNumber)
-const isRule: Is<OrderRule> = isShape<OrderRule>({
+type KeptRule = Omit<OrderRule, 'hand'> & {
+  hand: Omit<OrderRule['hand'], 'recipients'> & { recipients?: string[] | undefined }
+}
+const isRule: Is<KeptRule> = isShape<KeptRule>({
   from: isShape<OrderRule['from']>({
     kind: isOneOf(...ORDER_TRIGGERS),
     watches: isTexts,
@@ -78,8 +82,16 @@ const isRule: Is<OrderRule> = isShape<OrderRule>({
     againTimes: isNumber,
     againDays: isNumber,
   }),
-  hand: isShape<OrderRule['hand']>({ folderId: orNull(isText), tags: isTexts }),
+  hand: isShape<KeptRule['hand']>({
+    folderId: orNull(isText),
+    tags: isTexts,
+    // Orders of before there were recipients name none.
+    recipients: orMissing(isTexts),
+  }),
 })
 
 /** What an order says. Throws where the row holds something else. */
-export const readRule = (json: string): OrderRule => readJson(json, isRule)
+export function readRule(json: string): OrderRule {
+  const rule = readJson(json, isRule)
+  return { ...rule, hand: { ...rule.hand, recipients: rule.hand.recipients ?? [] } }
+}

@@ -18,7 +18,10 @@ export interface Thing {
   url: string | null
   language: string | null
   body: string
+  /** The brand's own tags, then the outlet's. */
   tags: string[]
+  /** The brand's own alone. */
+  ownTags: string[]
   /** When it was published, or the day it is. */
   at: Instant
   image: string | null

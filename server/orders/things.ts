@@ -28,13 +28,21 @@ export async function thingsOf(
       url: article.url,
       language: article.language,
       body: texts.get(article.id) ?? '',
-      tags: [...(tags.get(article.id) ?? []).map(({ name }) => name), ...readTexts(article.categories_json)],
+      ...tagsFor(tags.get(article.id) ?? [], article),
       at: toInstant(article.at),
       image: article.image,
       usual: await usualOfArticle(db, brandId, article.id),
       ...{ day: null, prompt: null, account: null, count: null },
     })
   return things
+}
+
+const tagsFor = (
+  own: { name: string }[],
+  { categories_json }: ArticleFacts,
+): Pick<Thing, 'tags' | 'ownTags'> => {
+  const ownTags = own.map(({ name }) => name)
+  return { ownTags, tags: [...ownTags, ...readTexts(categories_json)] }
 }
 
 /** Something that is no article. */
@@ -47,6 +55,7 @@ export const thingWithout = (given: Pick<Thing, 'key' | 'title' | 'at'> & Partia
     language: null,
     body: '',
     tags: [],
+    ownTags: [],
     image: null,
   },
   ...{ usual: { pillarId: null, accountIds: null, hashtags: [] }, day: null, prompt: null },

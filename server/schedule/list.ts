@@ -136,6 +136,7 @@ const NOT_OF_SENT = [
     'batch',
     'almanac',
     'order',
+    'recipient',
   ] as const),
 ]
 const keptSent = keptShortly<SentKey[]>(MOST_ORDERS)

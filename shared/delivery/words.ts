@@ -143,7 +143,7 @@ export const telling = inWords({
     comes: (address: string, brand: string) =>
       `What ${brand} sends comes to ${address} from now on. Whoever owns the brand can end that.`,
     letter: (brand: string, link: string) => ({
-      subject: `Notices or reports of ${brand} by mail?`,
+      subject: `Mail of ${brand}?`,
       text:
         `Somebody who looks after ${brand} in Clear Quill entered this address for its notices (what could ` +
         `not be sent, what waits for a word) or for its reports.\n\nIf you want that, say so ` +

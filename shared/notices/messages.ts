@@ -34,6 +34,7 @@ export const noticeMessages: Sentences<NoticeMessages> = {
   'notice.order-rests': ({ network }) => `The order “${network}” rests`,
   'notice.order-quiet': ({ network }) => `The order “${network}” found nothing for long`,
   'notice.order-found': ({ network }) => `${network}: found`,
+  'notice.hand-on': ({ network }) => `Nothing gets to ${network} any more`,
   'notice.day-comes': ({ day }) => `${sayDay(day)}.`,
   'notice.until-token': () => 'Its posts wait in line until it is connected again.',
   'notice.late-goes-on': () =>

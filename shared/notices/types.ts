@@ -14,6 +14,7 @@ export type NoticeKind =
   | 'order-rests'
   | 'order-quiet'
   | 'order-found'
+  | 'hand-on'
 
 export interface NoticeView {
   id: string

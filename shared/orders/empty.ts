@@ -21,7 +21,7 @@ export const emptyRule = (): OrderRule => ({
     ...{ perDay: 2, minGapMinutes: 0, between: null, times: [], goodForHours: null },
     ...{ again: 'once', againTimes: 2, againDays: 7 },
   },
-  hand: { folderId: null, tags: [] },
+  hand: { folderId: null, tags: [], recipients: [] },
 })
 
 export const emptyAccount = (accountId: string): OrderAccount => ({

@@ -33,6 +33,7 @@ const GONE: Record<string, string> = {
   account: 'An account',
   pillar: 'The pillar',
   campaign: 'The campaign',
+  recipient: 'A recipient',
 }
 
 /** Why an article was left, as it stands in lists. */

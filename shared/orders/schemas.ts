@@ -128,7 +128,7 @@ export const ruleSchema = yup.object({
     againDays: whole(1, 730).default(7),
   }),
   hand: yup
-    .object({ folderId: nullableUuid, tags: tagNames })
+    .object({ folderId: nullableUuid, tags: tagNames, recipients: ids })
     .when('act', ([act], schema) =>
       act === 'tag'
         ? schema.test('tags', '', ({ tags }, context) =>
@@ -136,7 +136,15 @@ export const ruleSchema = yup.object({
               ? true
               : context.createError({ path: `${context.path}.tags`, message: words.orders.tagMissing }),
           )
-        : schema,
+        : act === 'hand'
+          ? schema.test('recipients', '', ({ recipients }, context) =>
+              (recipients ?? []).length > 0
+                ? true
+                : context.createError({
+                    ...{ path: `${context.path}.recipients`, message: words.orders.recipientMissing },
+                  }),
+            )
+          : schema,
     ),
 })
 

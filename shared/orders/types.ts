@@ -6,7 +6,7 @@ export const ORDER_TRIGGERS = ['articles', 'date', 'pool'] as const
 export type OrderTrigger = (typeof ORDER_TRIGGERS)[number]
 
 /** What it does: posts first, then what is handed on. */
-export const ORDER_ACTS = ['draft', 'review', 'lined', 'clip', 'shelve', 'tag', 'tell'] as const
+export const ORDER_ACTS = ['draft', 'review', 'lined', 'clip', 'shelve', 'tag', 'hand', 'tell'] as const
 export type OrderAct = (typeof ORDER_ACTS)[number]
 const MAKING: readonly OrderAct[] = ['draft', 'review', 'lined']
 export const makesPosts = (act: OrderAct): boolean => MAKING.includes(act)
@@ -72,7 +72,7 @@ export interface OrderRule {
     againTimes: number
     againDays: number
   }
-  hand: { folderId: string | null; tags: string[] }
+  hand: { folderId: string | null; tags: string[]; recipients: string[] }
 }
 
 export interface OrderAccount {

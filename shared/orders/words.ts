@@ -15,6 +15,7 @@ const ACTS: Record<OrderAct, string> = {
   clip: 'Clip it',
   shelve: 'Put it on the shelf',
   tag: 'Tag it',
+  hand: 'Hand it on to recipients',
   tell: 'Tell us on the Day sheet',
 }
 const OUTCOMES: Record<LogOutcome, string> = {
@@ -38,6 +39,7 @@ const SUMMED: Record<OrderAct, string> = {
   clip: 'clipped',
   shelve: 'shelved',
   tag: 'tagged',
+  hand: 'handed on',
   tell: 'told of',
 }
 
@@ -54,8 +56,8 @@ const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
 export const orders = inWords({
   title: 'Standing orders',
   intro:
-    'What may happen by itself: articles that become drafts or posts in line, are clipped, tagged or ' +
-    'told of. Nothing goes out unseen unless an owner says so for the account, by name.',
+    'What may happen by itself: articles that become drafts or posts in line, are clipped, tagged, ' +
+    'handed on or told of. Nothing goes out unseen unless an owner says so for the account, by name.',
   add: 'New order',
   newTitle: 'New standing order',
   usualName: 'New order',
@@ -113,6 +115,7 @@ export const orders = inWords({
   name: 'Name',
   textMissing: 'Say what its posts say.',
   tagMissing: 'Name at least one tag.',
+  recipientMissing: 'Choose at least one recipient.',
   sentence: 'What it does',
   change: (what: string) => `Change: ${what}`,
   triggers: TRIGGERS,
@@ -149,6 +152,8 @@ export const orders = inWords({
     folder: 'Into the folder',
     noFolder: 'no folder',
     handTags: 'Tags to put on',
+    recipients: 'Recipients',
+    noRecipients: 'There are none yet. An owner adds them under Set-up, Recipients.',
     accounts: 'For these accounts',
     usualAccounts: 'With none chosen, those that a post about the article usually begins with.',
     ownText: (name: string) => `Another text for ${name}`,
@@ -219,10 +224,12 @@ export const orders = inWords({
       clip: 'clip it',
       shelve: 'put it on the shelf',
       tag: 'tag it',
+      hand: 'hand it on',
       tell: 'tell us',
     } satisfies Record<OrderAct, string>,
     intoFolder: (name: string) => `clip it into ${name}`,
     tagWith: (names: string[]) => (names.length === 0 ? 'tag it' : `tag it ${list(names, 'and')}`),
+    handTo: (names: string[]) => (names.length === 0 ? 'hand it on' : `hand it on to ${list(names, 'and')}`),
     for: 'for',
     usualAccounts: 'the accounts it is usually for',
     accounts: (names: string[]) => list(names, 'and'),
@@ -328,6 +335,7 @@ export const orders = inWords({
       clip: 'clipped',
       shelve: 'put on the shelf',
       tag: 'tagged',
+      hand: 'handed on',
       tell: 'told',
     } satisfies Record<OrderAct, string>,
     openPost: (title: string) => `Open the post about ${title}`,

@@ -14,6 +14,7 @@ export const setUp = inWords({
     pillars: 'Pillars',
     writing: 'Writing',
     orders: 'Standing orders',
+    recipients: 'Recipients',
     brand: 'Brand',
     archive: 'Archive',
     you: 'You',

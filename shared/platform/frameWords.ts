@@ -96,6 +96,7 @@ export const keys = inWords({
   write: 'Write your line',
   quote: 'Quote the selected words in your line',
   tag: 'Add a tag',
+  handOn: 'Hand it on to a recipient',
   choose: 'Select, to decide about several at once',
   allRead: 'Mark all above as read',
   original: 'Open the original page',

@@ -154,6 +154,14 @@ export const LIMITS = Object.freeze({
       unseen: 200,
     },
   },
+  /**
+   * What is handed on: recipients of a brand and mail addresses of each; characters of a text, of a note and of
+   * a token; rows of its log shown at once, and things in a feed.
+   */
+  recipients: {
+    most: { recipients: 50, mail: 10 },
+    ...{ text: 20_000, note: 2_000, token: 2_000, page: 50, feed: 50 },
+  },
   /** Days that a watch looks back while it is being written. */
   watchDays: 30,
 })

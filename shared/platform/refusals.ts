@@ -78,6 +78,30 @@ export const refusals = inWords({
     detail: 'It holds no rows that could be posts: the first row has the heads, each further one is a post.',
   },
   orderCant: (why: string) => ({ title: 'The order can’t do that', detail: why }),
+  tooManyRecipients: (most: number) => ({
+    title: 'Too many recipients',
+    detail: `A brand hands on to at most ${most}. Remove one first.`,
+  }),
+  noNotesStore: (host: string) => ({
+    title: 'No notes store',
+    detail: `${host} names no Micropub endpoint, so nothing can be kept there.`,
+  }),
+  tokenWantsAddress: {
+    title: 'Which store?',
+    detail: 'Enter the store’s address as well: a token is asked for there.',
+  },
+  addressWantsToken: {
+    title: 'With which token?',
+    detail: 'Enter a token of this store: the one kept belongs to the address before.',
+  },
+  handedOnAlready: (name: string) => ({
+    title: 'On its way already',
+    detail: `It waits to go to ${name}. Nothing more is needed.`,
+  }),
+  notGivenUp: {
+    title: 'Not given up',
+    detail: 'It has arrived, or waits and is tried again by itself.',
+  },
   tooManyOrders: (most: number) => ({
     title: 'Too many orders',
     detail: `A brand has at most ${most} standing orders. Remove one first.`,

@@ -49,6 +49,7 @@ export type ChangeKind =
   | 'campaign'
   | 'almanac'
   | 'order'
+  | 'recipient'
 
 /** What an undoable change answers. */
 export interface Undoable {

@@ -271,7 +271,7 @@ describe('Micropub, what the Recommendation asks of a client', () => {
 
 /** The endpoint found on a page that answers so. */
 async function discover(headers: Record<string, string>, body: string): Promise<string | undefined> {
-  const { endpointIn } = await import('#server/networks/connectors/micropub')
+  const { endpointIn } = await import('#server/networks/connectors/micropubPage')
   const { readLinks } = await import('#server/platform/pages/readCard')
   const links = readLinks({
     body: new TextEncoder().encode(body),

@@ -43,6 +43,8 @@ import * as listed from '#server/posts/queries/listed'
 import * as postDocs from '#server/posts/queries/postDocs'
 import * as posts from '#server/posts/queries/posts'
 import * as queueItems from '#server/posts/queries/queueItems'
+import * as dispatches from '#server/recipients/queries/dispatches'
+import * as recipients from '#server/recipients/queries/recipients'
 import * as folders from '#server/sources/queries/folders'
 import * as imports from '#server/sources/queries/imports'
 import { reportOf, reportsOf } from '#server/reports/queries/reports'
@@ -227,6 +229,9 @@ const ASKED: (() => Promise<unknown>)[] = [
   () => listed.sentKeys(db, 'b'),
   () => listed.sentWithWords(db, 'b', 'w'),
   () => listed.sentTextsByIds(db, 'b', ['d'], 9),
+  () => recipients.recipientsDue(db, 0),
+  () => dispatches.countWaiting(db, ['r']),
+  () => dispatches.dispatchesOf(db, 'b', { recipientId: 'r', key: 'k', before: 'i', limit: 1 }),
   () => folders.anyFolder(db, 'f'),
   () => folders.foldersOf(db, 'b'),
   () => folders.foldersOfSource(db, 's'),

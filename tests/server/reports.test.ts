@@ -183,9 +183,7 @@ describe('by themselves', () => {
     await playHours(nell, 8 * DAY)
     await until('one is made', async () => (await reports()).reports.length === 1)
     expect((await reports()).reports[0]).toMatchObject({ madeBy: null, mailedAt: null })
-    expect((await mails()).map(({ text }) => text.split('\n')[0])).toEqual([
-      'Notices or reports of A brand by mail?',
-    ])
+    expect((await mails()).map(({ text }) => text.split('\n')[0])).toEqual(['Mail of A brand?'])
     const question = /\/confirm\/\S+/.exec((await mails())[0]!.text)![0]
     await world.nobody().want('POST', question)
     expect((await reports()).timetable.mail).toEqual([{ address: 'client@hill.example', isConfirmed: true }])

@@ -33,7 +33,7 @@ async function linksTo(address: string): Promise<string[]> {
   )
   return letters.flatMap(({ text }) => /\/confirm\/\S+/.exec(text)?.[0] ?? [])
 }
-const ASKS = 'Notices or reports of A brand by mail?'
+const ASKS = 'Mail of A brand?'
 
 /** Says where notices go; whoever reads an address says yes. */
 async function setTelling(more: Record<string, unknown>): Promise<NotificationChannels> {

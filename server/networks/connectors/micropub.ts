@@ -1,12 +1,7 @@
 import { note } from '#shared/messages'
-import { readLinksTask } from '#server/platform/pages/tasks'
 import { webUrlOf } from '#server/platform/net/address'
-import { linksOf } from '#server/platform/net/links'
 import { LIMITS } from '#shared/platform/limits'
-import { problem } from '#server/platform/http/problem'
 import { httpRequest, type HttpResponse } from '#server/platform/net/httpRequest'
-import { runInThread, TaskStopped } from '#server/platform/jobs/pool'
-import type { PageLink } from '#server/platform/pages/readCard'
 import type { AccountAccess, Connector, Found, OutPicture, Outcome, Outgoing } from './connector'
 import {
   bearer,
@@ -24,6 +19,7 @@ import {
   webField,
   wordsOf,
 } from './outcome'
+import { configOf, linksOn, micropubPage, withQuery } from './micropubPage'
 import { plainRules, statedRules } from './rules'
 
 /**
@@ -43,10 +39,7 @@ export const micropub: Connector = {
     const page = await micropubPage(address)
     if (!page.endpoint) return null
     const { endpoint } = page
-    const answer = await httpRequest(withQuery(endpoint, { q: 'config' }), { headers: bearer(token) })
-    if (answer.status === 401 || answer.status === 403)
-      throw problem('tokenRefused', address.hostname).at('token')
-    const config = fieldsOf(answer)
+    const config = fieldsOf(await configOf(endpoint, address, token))
     const account = objectField(config, 'account')
     const media = webField(config, 'media-endpoint')
     const rules =
@@ -117,17 +110,6 @@ export const micropub: Connector = {
     if ([200, 201, 204, 404, 410].includes(answer.status)) return { kind: 'done' }
     return { kind: 'failed', message: wordsOf(answer, whyOf(answer)) }
   },
-}
-
-/** A page with the links it names, and its Micropub endpoint; null where it names none. */
-export async function micropubPage(
-  address: URL,
-): Promise<{ url: string; endpoint: string | null; named: (rel: string) => string | null }> {
-  const page = await httpRequest(address, { headers: { accept: 'text/html' }, maxBytes: LIMITS.pageBytes })
-  const header = page.headers['link'] ?? ''
-  const links = header.includes('micropub') && header.includes('indieauth') ? [] : await linksOn(page)
-  const named = (rel: string): string | null => linkIn(page, links, rel)
-  return { url: page.url, endpoint: endpointIn(page, links), named }
 }
 
 interface Photo {
@@ -252,36 +234,6 @@ async function foundOnPage(page: HttpResponse, slug: string): Promise<Found> {
   return url
     ? { kind: 'there', remoteId: url, remoteUrl: url, isWhole: true }
     : { kind: 'cant-ask', message: [note('network.page-silent')] }
-}
-
-/** The endpoint a page names: in its `Link` header first, then in a link element (Micropub §5.3). */
-export const endpointIn = (page: Pick<HttpResponse, 'headers' | 'url'>, links: PageLink[]): string | null =>
-  linkIn(page, links, 'micropub')
-
-function linkIn(page: Pick<HttpResponse, 'headers' | 'url'>, links: PageLink[], rel: string): string | null {
-  const found =
-    linksOf(page.headers['link'], page.url).get(rel) ?? links.find((link) => link.rel.includes(rel))?.href
-  return found !== undefined && URL.canParse(found, page.url) ? new URL(found, page.url).href : null
-}
-
-/** The links of a page; none where it takes too long to read. */
-async function linksOn({ body, url, headers }: HttpResponse): Promise<PageLink[]> {
-  try {
-    return await runInThread('person', [`host:${new URL(url).hostname}`], readLinksTask, {
-      body,
-      url,
-      contentType: headers['content-type'] ?? null,
-    })
-  } catch (error) {
-    if (error instanceof TaskStopped) return []
-    throw error
-  }
-}
-
-function withQuery(address: string, query: Record<string, string>): URL {
-  const url = new URL(address)
-  for (const [name, value] of Object.entries(query)) url.searchParams.set(name, value)
-  return url
 }
 
 /** Names of the channels a server has (its boards), by the `channels` extension of `q=config`. */

@@ -8,7 +8,7 @@ import { httpRequest, type HttpResponse } from '#server/platform/net/httpRequest
 import type { AccountAccess, Connector, Found, Outcome, Outgoing } from './connector'
 import { fieldsOf, noWord, outcomeOf, outcomeOfFailure, textField, webField, wordsOf } from './outcome'
 import { statedRules } from './rules'
-import { webhookHeaders } from './webhookSignature'
+import { webhookHeaders } from '#server/platform/net/webhookSignature'
 
 /**
  * A post handed to an address of one's own as signed JSON; its answer says what became of it. What is asked

@@ -81,6 +81,8 @@ const LOGGED = {
   removed_at: whole().orNull(),
   lined: whole(),
   out: whole(),
+  /** What was handed on and has not gone yet. */
+  handed_waits: whole(),
 }
 export type LoggedRow = ShapeOf<typeof LOGGED>
 
@@ -124,6 +126,9 @@ export function loggedOf(
         + (SELECT count(*) FROM evergreens WHERE evergreens.post_id = order_log.post_id) AS lined`),
       db.raw(`(SELECT count(*) FROM deliveries WHERE deliveries.post_id = order_log.post_id
         AND deliveries.state NOT IN ('not-sent', 'back-in-line', 'given-up', 'taken-back')) AS out`),
+      db.raw(`(SELECT count(*) FROM dispatches WHERE dispatches.brand_id = order_log.brand_id
+        AND dispatches.key = coalesce('article:' || order_log.article_id, order_log.key)
+        AND dispatches.order_id = order_log.order_id AND dispatches.state = 'waiting') AS handed_waits`),
     )
   if (orderId !== undefined) query.where('order_log.order_id', orderId)
   if (outcome !== undefined) query.where('order_log.outcome', outcome)

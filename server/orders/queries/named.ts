@@ -1,7 +1,14 @@
 import type { Db } from '#server/platform/db'
 import { listOf } from '#server/platform/db/sqlite/bulk'
 
-const REMOVABLE = ['watches', 'sources', 'almanac_entries', 'accounts', 'clipping_folders'] as const
+const REMOVABLE = [
+  'watches',
+  'sources',
+  'almanac_entries',
+  'accounts',
+  'clipping_folders',
+  'recipients',
+] as const
 type Removable = (typeof REMOVABLE)[number]
 const isRemovable = (table: string): table is Removable => REMOVABLE.some((one) => one === table)
 export type NamedTable = Removable | 'tags' | 'folders'

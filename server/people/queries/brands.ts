@@ -55,7 +55,7 @@ export const pillarById = (db: Db, brandId: string, id: string): Promise<PillarR
 /** The place after the last of a brand's rows in a table that has places. */
 export const nextPosition = async (
   db: Db,
-  table: 'pillars' | 'accounts' | 'described_networks' | 'watches' | 'evergreens' | 'orders',
+  table: 'pillars' | 'accounts' | 'described_networks' | 'watches' | 'evergreens' | 'orders' | 'recipients',
   brandId: string,
 ): Promise<number> => {
   const row: { most?: number | null } | undefined = await db(table)

@@ -34,6 +34,7 @@ import * as campaigns from './032_campaigns'
 import * as almanac from './033_almanac'
 import * as openPosts from './034_open_posts'
 import * as orders from './035_orders'
+import * as recipients from './036_recipients'
 
 interface Entry {
   name: string
@@ -77,6 +78,7 @@ const ENTRIES: Entry[] = [
   { name: '033_almanac', migration: almanac },
   { name: '034_open_posts', migration: openPosts },
   { name: '035_orders', migration: orders },
+  { name: '036_recipients', migration: recipients },
 ]
 
 export const migrationSource: Knex.MigrationSource<Entry> = {

@@ -1,0 +1,131 @@
+<script setup lang="ts">
+import { recipientRoutes } from '#shared/recipients/routes'
+import { recipientEditSchema, recipientSchema } from '#shared/recipients/schemas'
+import { RECIPIENT_KINDS, type RecipientKind, type RecipientView } from '#shared/recipients/types'
+import * as words from '#shared/words'
+
+/** Adds a recipient, or changes the one that is given. */
+const props = defineProps<{ open: boolean; recipient: RecipientView | null; canMail: boolean }>()
+const emit = defineEmits<{ close: []; secret: [secret: string] }>()
+const labels = words.recipients
+const brand = useBrandStore()
+const empty = {
+  ...{ name: '', kind: 'webhook' as RecipientKind, address: '', token: '', mail: [] as string[] },
+  ...{ newSecret: false, version: 0 },
+}
+const add = useForm(recipientSchema, { ...empty })
+const edit = useForm(recipientEditSchema, { ...empty })
+const form = computed(() => (props.recipient ? edit : add))
+const mailText = ref('')
+watch(mailText, (text) => (form.value.values.mail = addressesIn(text)))
+const mailError = computed(() => errorOfList(form.value.errors.value, 'mail'))
+watch(
+  () => props.open,
+  (open) => {
+    if (!open) return
+    const known = props.recipient
+    mailText.value = known?.mail.join(', ') ?? ''
+    form.value.start({
+      ...empty,
+      ...(known ? { name: known.name, kind: known.kind, mail: known.mail, version: known.version } : {}),
+    })
+  },
+  { immediate: true },
+)
+const kinds = computed(() => RECIPIENT_KINDS.map((value) => ({ value, label: labels.kinds[value] })))
+const kind = computed(() => form.value.values.kind)
+const feed = computed(() => {
+  const path = props.recipient?.feed
+  return path ? `${path.startsWith('/') ? window.location.origin : ''}${path}.rss` : null
+})
+
+async function save(): Promise<void> {
+  const known = props.recipient
+  let secret: string | null = null
+  const done = known
+    ? await edit.send(async (body) => {
+        const change = () => brand.call(recipientRoutes.edit, { id: known.id, body })
+        ;({ secret } = await brand.change(labels.saidSaved(body.name), change))
+      })
+    : await add.send(async (body) => {
+        const change = () => brand.call(recipientRoutes.add, { body })
+        ;({ secret } = await brand.change(labels.saidAdded(body.name), change))
+      })
+  if (!done) return
+  emit('close')
+  if (secret !== null) emit('secret', secret)
+}
+</script>
+
+<template>
+  <SideDialog
+    :open="open"
+    :title="recipient ? labels.edit(recipient.name) : labels.add"
+    @close="emit('close')"
+  >
+    <form id="recipient" class="grid gap-4" novalidate @submit.prevent="save">
+      <ChoiceField
+        v-if="!recipient"
+        v-model="form.values.kind"
+        :label="labels.kind"
+        :choices="kinds"
+        :hint="labels.details[kind]"
+      />
+      <TextField
+        v-model="form.values.name"
+        :label="labels.name"
+        autocomplete="off"
+        :error="form.errors.value.name"
+        @leave="form.leave('name')"
+      />
+      <template v-if="kind === 'webhook' || kind === 'notes'">
+        <TextField
+          v-model="form.values.address"
+          :label="labels.address[kind]"
+          :placeholder="recipient ? labels.addressKept : 'https://'"
+          inputmode="url"
+          autocomplete="off"
+          :error="form.errors.value.address"
+          @leave="form.leave('address')"
+        />
+        <TextField
+          v-if="kind === 'notes'"
+          v-model="form.values.token"
+          :label="labels.token"
+          :placeholder="recipient ? labels.tokenKept : ''"
+          type="password"
+          autocomplete="off"
+          :error="form.errors.value.token"
+          @leave="form.leave('token')"
+        />
+      </template>
+      <TextField
+        v-if="kind === 'mail'"
+        v-model="mailText"
+        :label="labels.mail"
+        :hint="canMail ? labels.mailHint : labels.noMail"
+        autocomplete="off"
+        :error="mailError"
+        @leave="form.leave('mail')"
+      />
+      <SecretAddress v-if="feed" :label="labels.feed" :address="feed" :hint="labels.feedHint" />
+      <label
+        v-if="recipient && (kind === 'webhook' || kind === 'feed')"
+        class="flex min-h-6 items-start gap-2"
+        ><input v-model="form.values.newSecret" type="checkbox" class="mt-[3px] accent-(--act)" /><span
+          >{{ kind === 'feed' ? labels.newAddress : labels.newSecret }}
+          <span class="block text-small text-ink-3">{{
+            kind === 'feed' ? labels.newAddressHint : labels.newSecretHint
+          }}</span></span
+        ></label
+      >
+      <ErrorMessage :message="form.problem.value" />
+    </form>
+    <template #actions>
+      <PlainButton kind="act" type="submit" form="recipient" :busy="form.busy.value">{{
+        recipient ? labels.save : labels.saveNew
+      }}</PlainButton>
+      <PlainButton @click="emit('close')">{{ words.frame.cancel }}</PlainButton>
+    </template>
+  </SideDialog>
+</template>

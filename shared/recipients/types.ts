@@ -1,0 +1,98 @@
+import type { Instant } from '#core/instant'
+
+/** A web address of one's own, mail addresses, a feed at a secret address, a notes store that takes Micropub. */
+export const RECIPIENT_KINDS = ['webhook', 'mail', 'feed', 'notes'] as const
+export type RecipientKind = (typeof RECIPIENT_KINDS)[number]
+
+/** Where articles are handed on to. Addresses and secrets are never given out again. */
+export interface RecipientView {
+  id: string
+  name: string
+  kind: RecipientKind
+  /** The host of its address; '' for one without. */
+  host: string
+  mail: string[]
+  /** Those of them that nobody has confirmed yet: nothing goes there. */
+  unconfirmed: string[]
+  /** A feed's secret address, without its ending; null for anything else. */
+  feed: string | null
+  /** Why nothing gets there now; '' where it does. */
+  message: string
+  /** When it is tried again; null where nothing stands against it. */
+  retryAt: Instant | null
+  /** When it last took something. */
+  lastAt: Instant | null
+  waiting: number
+  version: number
+}
+
+export interface RecipientsView {
+  recipients: RecipientView[]
+  /** Whether this installation can send mail. */
+  canMail: boolean
+}
+
+/** What a new webhook is signed with; shown once. */
+export interface WithSecret {
+  secret: string | null
+}
+
+export type DispatchState = 'waiting' | 'done' | 'failed'
+
+/** Something that was handed on to one recipient. */
+export interface DispatchView {
+  id: string
+  recipientId: string
+  recipientName: string
+  title: string
+  /** The article that it is, or null. */
+  articleId: string | null
+  /** Who handed it on: a person, or a standing order. */
+  by: string
+  at: Instant
+  state: DispatchState
+  attempts: number
+  /** The status of the last answer; null for none. */
+  status: number | null
+  message: string
+  /** When it was taken, or given up. */
+  endedAt: Instant | null
+}
+
+export interface DispatchPage {
+  rows: DispatchView[]
+  /** Where the next begins; null at the end. */
+  next: string | null
+}
+
+/** What an answer to a trial was. */
+export interface TrialAnswer {
+  status: number | null
+  ms: number
+}
+
+/** What is handed on of an article or a clipping, as who takes it gets it. */
+export interface HandedThing {
+  /** The same for the same thing: `article:` or `clipping:` and its id, or what else set an order off. */
+  key: string
+  title: string
+  url: string | null
+  author: string | null
+  source: string
+  publishedAt: Instant | null
+  language: string | null
+  /** Its text, at most `LIMITS.recipients.text` characters. */
+  text: string
+  /** The words of it that were kept, and what was noted beside it; '' for none. */
+  quote: string
+  note: string
+  tags: string[]
+}
+
+/** The same, with where it comes from. */
+export interface HandedOn extends HandedThing {
+  brand: string
+  /** Who handed it on, and by which standing order; null for by hand. */
+  by: string
+  order: string | null
+}

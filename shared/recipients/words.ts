@@ -1,0 +1,112 @@
+import { inWords } from '#shared/platform/language'
+import { counted } from '#shared/platform/plural'
+import type { DispatchState, RecipientKind } from './types'
+
+const KINDS: Record<RecipientKind, string> = {
+  webhook: 'A web address of ours (webhook)',
+  mail: 'By mail',
+  feed: 'Into a feed of its own',
+  notes: 'A notes store (Micropub)',
+}
+const SHORT: Record<RecipientKind, string> = {
+  webhook: 'webhook',
+  mail: 'mail',
+  feed: 'feed',
+  notes: 'notes',
+}
+const STATES: Record<DispatchState, string> = { waiting: 'waits', done: 'handed on', failed: 'given up' }
+
+export const recipients = inWords({
+  title: 'Recipients',
+  intro:
+    'Whom articles and clippings are handed on to: one by one from the sheet, or by a standing order. Each ' +
+    'gets the title, the link, the text and what was noted; nothing of drafts or posts.',
+  add: 'New recipient',
+  kinds: KINDS,
+  short: SHORT,
+  details: {
+    webhook: 'Gets each as signed JSON. The secret to check it with is shown once, as it is added.',
+    mail: 'Goes to addresses whose readers have said yes. Each gets a letter of its own.',
+    feed: 'Stands at a secret address that any reader of feeds can follow.',
+    notes: 'Keeps each as a bookmark. It needs the store’s address and a token that may create.',
+  } satisfies Record<RecipientKind, string>,
+  empty: {
+    title: 'No recipients yet',
+    detail: 'Add a web address, mail addresses, a feed or a notes store, and hand articles on with one key.',
+  },
+  ownersOnly: 'Only an owner of the brand adds and changes recipients.',
+  name: 'Name',
+  kind: 'What it is',
+  address: { webhook: 'Web address', notes: 'Address of the store' },
+  addressKept: 'kept; leave empty to keep it',
+  token: 'Token',
+  tokenKept: 'kept; leave empty to keep it',
+  tokenMissing: 'Enter a token that may create entries.',
+  mail: 'Mail addresses',
+  mailHint: 'Several with commas. Each is asked whether letters may come.',
+  mailMissing: 'Enter at least one mail address.',
+  noMail: 'This installation has no mail server, so nothing goes out by mail.',
+  unconfirmed: (addresses: string[]) => `Not confirmed yet, nothing goes there: ${addresses.join(', ')}`,
+  save: 'Save',
+  saveNew: 'Add it',
+  saidAdded: (name: string) => `Added: ${name}`,
+  saidSaved: (name: string) => `Saved: ${name}`,
+  saidRemoved: (name: string) => `Removed: ${name}`,
+  remove: 'Remove',
+  removeOf: (name: string) => `Remove: ${name}`,
+  edit: (name: string) => `Edit: ${name}`,
+  newSecret: 'Make a new secret',
+  newSecretHint: 'The old one counts no more from then on.',
+  newAddress: 'Give it a new secret address',
+  newAddressHint: 'The old address opens nothing from then on.',
+  secretTitle: 'The secret of this webhook',
+  secret: 'Secret',
+  secretHint:
+    'Shown once. With it, who gets a message checks that it is ours: header webhook-signature, ' +
+    'HMAC-SHA256 over id, time and body (Standard Webhooks).',
+  secretSeen: 'I have kept it',
+  feed: 'Address of the feed',
+  feedHint: 'Whoever knows this address reads all that was handed on to it.',
+  test: 'Send a trial',
+  testOf: (name: string) => `Send a trial to ${name}`,
+  testTook: (name: string, status: number, ms: number) => `${name} took it: ${status}, in ${ms} ms.`,
+  toHost: (kind: RecipientKind, host: string) => (host ? `${SHORT[kind]}, ${host}` : SHORT[kind]),
+  waiting: (count: number) => `${count} waiting`,
+  last: (when: string) => `last ${when}`,
+  never: 'nothing yet',
+  retry: (when: string) => `tried again ${when}`,
+  log: 'What was handed on',
+  logOf: 'Recipient',
+  logAll: 'All recipients',
+  logEmpty: 'Nothing was handed on yet.',
+  logMore: 'Earlier',
+  logFailed: 'What was handed on can’t be shown',
+  failed: 'The recipients can’t be shown',
+  states: STATES,
+  attempts: (count: number) => `after ${counted(count, 'try', 'tries')}`,
+  by: (name: string) => `by ${name}`,
+  again: 'Try again',
+  againOf: (title: string) => `Try again: ${title}`,
+  saidAgain: 'It waits once more.',
+  noTitle: 'Without a title',
+  handOn: {
+    title: 'Hand on',
+    key: 'Hand on',
+    to: 'To',
+    note: 'Note to go with it',
+    act: 'Hand on',
+    none: 'There is no recipient yet.',
+    noneOwner: 'Add one',
+    noneElse: 'An owner of the brand adds them, under Set-up.',
+    before: (when: string, by: string) => `handed on ${when} by ${by}`,
+    waits: (by: string) => `on its way, by ${by}`,
+    said: (name: string) => `Handed on to ${name}.`,
+  },
+  letter: {
+    subject: (brand: string, title: string) => `${brand}: ${title}`,
+    noTitle: 'something to read',
+    tags: (names: string[]) => `Tags: ${names.join(', ')}`,
+    foot: (brand: string, by: string, order: string | null) =>
+      order ? `Handed on for ${brand} by its standing order “${order}”.` : `Handed on by ${by} for ${brand}.`,
+  },
+})
