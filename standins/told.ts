@@ -20,7 +20,9 @@ export class Told {
   readonly all: ToldMessage[] = []
 
   hook(ask: Ask): Reply {
-    const { text } = fieldsOf(ask)
+    // A room's path says which field it takes a message in.
+    const field = /^\/(content|body)-/.exec(ask.path)?.[1] ?? 'text'
+    const text = fieldsOf(ask)[field]
     if (ask.method !== 'POST' || typeof text !== 'string')
       return json({ error: 'A message has a text.' }, 400)
     if (ask.path === '/gone') return json({ error: 'There is no such room any more.' }, 404)

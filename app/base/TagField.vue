@@ -49,8 +49,12 @@ function press(event: KeyboardEvent): void {
   add(typed.value)
 }
 const input = ref<InstanceType<typeof ComboboxInput> | null>(null)
+const typedAhead = useTypedAhead()
 onMounted(() => {
-  if (props.focused) (input.value?.$el as HTMLElement | undefined)?.focus()
+  if (!props.focused) return
+  ;(input.value?.$el as HTMLElement | undefined)?.focus()
+  // What was typed while this field was still being fetched is meant for it.
+  typed.value = typedAhead.take()
 })
 </script>
 

@@ -4,6 +4,7 @@ import {
   CalendarDays,
   CircleHelp,
   Clock,
+  Eye,
   Forward,
   Hand,
   KeyRound,
@@ -32,6 +33,8 @@ const ICONS: Record<NoticeKind, typeof Clock> = {
   'order-quiet': Workflow,
   'order-found': Workflow,
   'hand-on': Forward,
+  review: Eye,
+  'made-by-orders': Workflow,
 }
 const BAD: NoticeKind[] = ['not-sent', 'decide', 'in-part', 'token']
 </script>

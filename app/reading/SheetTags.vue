@@ -16,7 +16,13 @@ watch(
   () => props.article.id,
   () => (isOpen.value = false),
 )
-const open = (): void => void (isOpen.value = true)
+const typedAhead = useTypedAhead()
+/** What is typed while the field is still being fetched goes into it, and is no command to the list. */
+function open(): void {
+  if (isOpen.value) return
+  isOpen.value = true
+  typedAhead.collect()
+}
 /** Puts on and takes off what makes the difference. */
 const put = (wanted: string[]): Promise<void> =>
   tagArticles(

@@ -57,6 +57,27 @@ export async function settleNotices(db: Db, brandId: string, kind: NoticeKind, a
   await announce(db, brandId, 'notice', open.id)
 }
 
+/**
+ * Keeps one open notice of a kind for a brand: those about something else are settled, and the one that is
+ * wanted is told, or brought up to date; null: nothing is to be told any more.
+ */
+export async function keepNotice(
+  db: Db,
+  brandId: string,
+  kind: NoticeKind,
+  wanted: Omit<NewNotice, 'brandId' | 'kind'> | null | undefined,
+): Promise<void> {
+  const open = await store.openNotices(db, brandId, kind)
+  const over = open.filter(({ about }) => about !== wanted?.about)
+  const known = open.find(({ about }) => about === wanted?.about)
+  const isAsItWas = wanted ? known?.message === storeMessages(wanted.message) : true
+  if (over.length === 0 && isAsItWas) return
+  await inTransaction(async (within) => {
+    for (const { about } of over) await settleNotices(within, brandId, kind, about)
+    if (wanted) await putNotice(within, { ...wanted, brandId, kind })
+  })
+}
+
 /** A brand's notices, open ones first. */
 export const noticesOfBrand = async (actor: Actor): Promise<NoticeView[]> =>
   (await store.noticesOf(await useDb(), actor.brandId, MOST_SHOWN)).map(viewOf)

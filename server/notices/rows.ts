@@ -27,9 +27,30 @@ export const MAIL_ADDRESSES = tableOf('mail_addresses', {
 })
 export type MailAddressRow = RowOf<typeof MAIL_ADDRESSES>
 
+/** How a person wants to be told of a brand's notices by mail. */
+export const OWN_TELLING = tableOf('own_telling', {
+  brand_id: text(),
+  person_id: text(),
+  /** Topics; none for no mail. */
+  topics_json: text(),
+  quiet_from: text().orNull(),
+  quiet_until: text().orNull(),
+  /** Since when they want it: what came before is not told. */
+  since: whole(),
+  /** When the next may be told, and why the last could not be. */
+  next_at: whole().orDefault(),
+  message: messages().orNull(),
+})
+export type OwnTellingRow = RowOf<typeof OWN_TELLING>
+
+/** Who was told of what by mail. */
+export const NOTICES_TOLD = tableOf('notices_told', { notice_id: text(), person_id: text(), at: whole() })
+
 declare module 'knex/types/tables' {
   interface Tables {
     notices: TableType<typeof NOTICES>
     mail_addresses: TableType<typeof MAIL_ADDRESSES>
+    own_telling: TableType<typeof OWN_TELLING>
+    notices_told: TableType<typeof NOTICES_TOLD>
   }
 }

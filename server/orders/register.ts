@@ -6,6 +6,7 @@ import { defineRetention } from '#server/platform/db/retention'
 import { defineJob } from '#server/platform/jobs/registry'
 import { defineUpkeep } from '#server/platform/jobs/upkeep'
 import { putTodo, putTodoOf } from './queries/orders'
+import { noticeUnseen } from './noticeUnseen'
 import { noticeQuiet, settleFound } from './quiet'
 import { ordersRound } from './running'
 import { triggersRound } from './triggers'
@@ -22,6 +23,7 @@ export function registerOrders(): void {
   defineUpkeep('orders that no article sets off', triggersRound)
   defineUpkeep('orders that find nothing', noticeQuiet)
   defineUpkeep('what orders told of', settleFound)
+  defineUpkeep('posts of orders that nobody looked over', noticeUnseen)
   defineRetention({
     table: 'order_log',
     key: 'id',

@@ -112,10 +112,27 @@ export const telling = inWords({
   intro:
     'What needs a person always shows up on the Day sheet. Here you choose where else it is sent: ' +
     'the first at once, then together at most every ten minutes.',
+  forBrand: 'For the whole team',
+  forBrandDetail: 'A chat that all of you read, and mail addresses. Only owners see and change this.',
   hook: 'Chat webhook',
   hookHint:
-    'An address from your chat program that accepts JSON with a “text” field. It is stored ' +
-    'encrypted and never shown again.',
+    'An address from your chat program that accepts JSON. It is stored encrypted and never shown again.',
+  shape: 'Shape of the message',
+  shapes: {
+    text: 'a field “text”',
+    content: 'a field “content”, 1,900 characters at most',
+    own: 'a shape of its own',
+  },
+  pattern: 'The message as JSON',
+  patternHint:
+    'Fields: {title} {text} {link} {brand} {count}. {text:300} is cut at 300 characters. Braces that are meant ' +
+    'as such are doubled.',
+  hookFaults: {
+    json: () => 'This is no JSON object.',
+    'unknown-field': (field: string) =>
+      `There is no field “${field}”. There are {title}, {text}, {link}, {brand} and {count}.`,
+    'no-field': () => 'Nothing of the message is in it. Put {text} where it belongs.',
+  },
   hookKept: 'one is stored; a new address replaces it',
   removeHook: 'Remove the chat webhook',
   mail: 'Mail addresses',
@@ -151,6 +168,25 @@ export const telling = inWords({
     }),
   },
   testText: (brand: string) => `Clear Quill will write here when something at ${brand} needs a person.`,
+})
+
+/** What one is told oneself. */
+export const ownTelling = inWords({
+  title: 'For yourself',
+  introSoon: 'What you are told of by mail, and when not.',
+  intro: (email: string) => `What you are told of by mail at ${email}. Nobody else sees this.`,
+  topics: 'Tell me of',
+  topic: {
+    sending: 'Posts that did not go out, and accounts that refuse',
+    line: 'Lines that end soon',
+    review: 'Posts that wait for a review or to be looked over',
+    orders: 'Standing orders and recipients: what they found, and that they rest',
+    dates: 'Dates of the almanac that come up',
+  },
+  quietHint: 'In the brand’s time. What comes up then is sent when they end. Leave both empty for none.',
+  unconfirmed: (email: string) =>
+    `Nothing goes to ${email} before you have said yes in the letter that was sent there.`,
+  failed: (why: string) => `The last letter could not be sent: ${why}`,
 })
 
 /** The screen of one account. */

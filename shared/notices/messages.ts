@@ -8,6 +8,8 @@ type Titles = { [K in NoticeKind as `notice.${K}`]: { network: string } }
 /** Titles of notices by their kind, and what they say besides what happened. */
 export interface NoticeMessages extends Titles {
   'notice.day-comes': { day: string }
+  'notice.to-review': { count: number; first: string }
+  'notice.to-look-over': { count: number; first: string }
   'notice.until-token': object
   'notice.late-goes-on': object
   'notice.last-post': { at: string; zone: string; days: number }
@@ -35,6 +37,12 @@ export const noticeMessages: Sentences<NoticeMessages> = {
   'notice.order-quiet': ({ network }) => `The order “${network}” found nothing for long`,
   'notice.order-found': ({ network }) => `${network}: found`,
   'notice.hand-on': ({ network }) => `Nothing gets to ${network} any more`,
+  'notice.review': () => 'Posts wait for a review',
+  'notice.made-by-orders': () => 'Posts by standing orders wait to be looked over',
+  'notice.to-review': ({ count, first }) =>
+    `${counted(count, 'post waits', 'posts wait')}. The newest: ${first}`,
+  'notice.to-look-over': ({ count, first }) =>
+    `${counted(count, 'post', 'posts')} that nobody has seen yet. The newest: ${first}`,
   'notice.day-comes': ({ day }) => `${sayDay(day)}.`,
   'notice.until-token': () => 'Its posts wait in line until it is connected again.',
   'notice.late-goes-on': () =>

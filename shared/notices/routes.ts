@@ -1,6 +1,6 @@
 import { ofBrand } from '#shared/platform/route'
-import type { NoticeView, NotificationChannels } from '#shared/notices/types'
-import type { notificationChannelsSchema } from '#shared/notices/schemas'
+import type { NoticeView, NotificationChannels, OwnTelling } from '#shared/notices/types'
+import type { notificationChannelsSchema, ownTellingSchema } from '#shared/notices/schemas'
 
 export const noticeRoutes = {
   notices: ofBrand('GET', 'read', '/notices').answers<NoticeView[]>(),
@@ -10,4 +10,9 @@ export const noticeRoutes = {
   setTelling: ofBrand('PUT', 'own', '/telling')
     .takes<typeof notificationChannelsSchema>()
     .answers<NotificationChannels>(),
+  /** How one is told oneself, by mail. */
+  ownTelling: ofBrand('GET', 'work', '/own-telling').answers<OwnTelling>(),
+  setOwnTelling: ofBrand('PUT', 'work', '/own-telling')
+    .takes<typeof ownTellingSchema>()
+    .answers<OwnTelling>(),
 }

@@ -15,6 +15,8 @@ export type NoticeKind =
   | 'order-quiet'
   | 'order-found'
   | 'hand-on'
+  | 'review'
+  | 'made-by-orders'
 
 export interface NoticeView {
   id: string
@@ -41,8 +43,28 @@ export interface NotificationChannels {
   /** Local times between which nothing is told; what came then is told at the end. */
   quietFrom: string | null
   quietUntil: string | null
+  /** The shape of messages to the hook, as JSON with fields. */
+  pattern: string
   /** Why the last try to tell failed; null where it did not. */
   message: string | null
   /** Whether this installation can send mail. */
+  canMail: boolean
+}
+
+/** What a person may choose to be told of: sending and accounts, lines, what waits to be looked at, orders, dates. */
+export type NoticeTopic = 'sending' | 'line' | 'review' | 'orders' | 'dates'
+
+/** How a person is told of a brand's notices by mail. */
+export interface OwnTelling {
+  /** What they are told of; nothing for no mail. */
+  topics: NoticeTopic[]
+  /** Their own address, where it goes. */
+  email: string
+  /** Whether they have said yes there. */
+  isConfirmed: boolean
+  quietFrom: string | null
+  quietUntil: string | null
+  /** Why the last try failed; '' where it did not. */
+  message: string
   canMail: boolean
 }

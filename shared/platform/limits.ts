@@ -154,6 +154,8 @@ export const LIMITS = Object.freeze({
       unseen: 200,
     },
   },
+  /** Characters of the shape of messages to a chat hook. */
+  hookPattern: 4_000,
   /**
    * What is handed on: recipients of a brand and mail addresses of each; characters of a text, of a note and of
    * a token; rows of its log shown at once, and things in a feed.

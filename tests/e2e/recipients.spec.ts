@@ -66,6 +66,9 @@ test('an article is handed on by a key, and by a tag through a standing order', 
     await page.getByRole('button', { name: /^What sets it off/ }).click()
     await page.getByRole('checkbox', { name: 'pass on' }).check()
     await page.keyboard.press('Escape')
+    await page.getByRole('button', { name: /^What it must be/ }).click()
+    await page.getByLabel('At most so old, in hours').fill('')
+    await page.keyboard.press('Escape')
     await page.getByRole('button', { name: /^What is done/ }).click()
     await page.getByRole('radio', { name: 'Hand it on to recipients' }).check()
     await page.getByRole('checkbox', { name: 'Archive' }).check()
@@ -77,8 +80,10 @@ test('an article is handed on by a key, and by a tag through a standing order', 
     await expect(page.getByText(/Pass it on is on/)).toBeVisible()
     await page.goto(`${world.server.url}/wire?show=all`)
     await page.locator('[data-article]').nth(1).click()
+    // What is typed at once goes into the field, and is no command: p would pass the article.
     await page.keyboard.press('t')
     await page.keyboard.type('pass on')
+    await expect(page.getByRole('combobox', { name: 'Tags' })).toHaveValue('pass on')
     await page.keyboard.press('Enter')
     await until('it arrived', async () => (await world.webhooks()).length === 3)
     const sent = (await world.webhooks()).map(({ body, headers }) => {

@@ -43,6 +43,8 @@ import * as listed from '#server/posts/queries/listed'
 import * as postDocs from '#server/posts/queries/postDocs'
 import * as posts from '#server/posts/queries/posts'
 import * as queueItems from '#server/posts/queries/queueItems'
+import * as ownTelling from '#server/notices/queries/ownTelling'
+import * as review from '#server/posts/queries/review'
 import * as dispatches from '#server/recipients/queries/dispatches'
 import * as recipients from '#server/recipients/queries/recipients'
 import * as folders from '#server/sources/queries/folders'
@@ -230,6 +232,10 @@ const ASKED: (() => Promise<unknown>)[] = [
   () => listed.sentWithWords(db, 'b', 'w'),
   () => listed.sentTextsByIds(db, 'b', ['d'], 9),
   () => recipients.recipientsDue(db, 0),
+  () => review.newestInReview(db, 'b'),
+  () => unseenPosts.newestUnseen(db, 'b'),
+  () => ownTelling.tellingsOf(db, 'b'),
+  () => ownTelling.untoldOf(db, 'b', 'p', 0),
   () => dispatches.countWaiting(db, ['r']),
   () => dispatches.dispatchesOf(db, 'b', { recipientId: 'r', key: 'k', before: 'i', limit: 1 }),
   () => folders.anyFolder(db, 'f'),

@@ -1,8 +1,17 @@
 // Notices outside the application: to a chat hook and by mail, with quiet hours, and no flood of them.
 import { afterAll, beforeEach, expect, it } from 'vitest'
-import type { NotificationChannels } from '#shared/notices/types'
-import { isQuiet } from '#server/notices/telling'
-import { CHATTERBROOK, COMMONFIRE, makeBrand, lineUpText, playHours, World } from '../support/world'
+import type { NoticeView, NotificationChannels, OwnTelling } from '#shared/notices/types'
+import { isQuiet } from '#server/notices/quietTime'
+import {
+  CHATTERBROOK,
+  COMMONFIRE,
+  draftOf,
+  lineUpText,
+  makeBrand,
+  playHours,
+  saveNew,
+  World,
+} from '../support/world'
 import { until, type Person } from '../support/person'
 
 let world: World
@@ -87,11 +96,8 @@ it('keeps quiet in the quiet hours, over midnight too, and tells when they end',
   expect(await notices()).toEqual([])
   await playHours(nell, 7)
   await until('it is told', async () => (await notices()).length === 2)
-  const night = {
-    zone: 'Europe/Lisbon',
-    telling_json: JSON.stringify({ mail: [], quietFrom: '22:30', quietUntil: '07:00' }),
-  }
-  const at = (time: string): boolean => isQuiet(night, Date.parse(`2027-01-15T${time}:00Z`))
+  const night = { quietFrom: '22:30', quietUntil: '07:00' }
+  const at = (time: string): boolean => isQuiet(night, 'Europe/Lisbon', Date.parse(`2027-01-15T${time}:00Z`))
   expect(['22:29', '22:30', '03:00', '06:59', '07:00', '12:00'].map(at)).toEqual([
     false,
     true,
@@ -170,4 +176,82 @@ it.each([
   })
   expect(answer.status).toBe(422)
   expect(answer.body.errors).toEqual([{ field, message: expect.stringMatching(sentence) }])
+})
+
+it('takes the shape that a chat wants, and refuses what is none', async () => {
+  await setTelling({
+    hook: 'https://hook.example/content-a',
+    mail: [],
+    pattern: '{"content": "{text:1900}"}',
+  })
+  await nell.want('POST', `${path}/telling-test`)
+  await setTelling({
+    hook: 'https://hook.example/body-b',
+    mail: [],
+    pattern: '{"title": "{title}", "body": "{brand} {count}: {text:40}"}',
+  })
+  await nell.want('POST', `${path}/telling-test`)
+  expect((await notices()).map(({ to, text }) => [to, text.length <= 60 || to === '/content-a'])).toEqual([
+    ['/content-a', true],
+    ['/body-b', true],
+  ])
+  expect((await notices())[1]!.text).toMatch(/^A brand 1: A brand/)
+  for (const [pattern, said] of [
+    ['{"text": ', 'This is no JSON object.'],
+    ['{"text": "{words}"}', 'There is no field “words”.'],
+    ['{"text": "hello"}', 'Nothing of the message is in it.'],
+  ])
+    expect(
+      (
+        await nell.ask<{ errors: { field: string; message: string }[] }>('PUT', `${path}/telling`, {
+          ...{ hook: '', mail: [], quietFrom: null, quietUntil: null, pattern },
+        })
+      ).body.errors[0],
+    ).toMatchObject({ field: 'pattern', message: expect.stringContaining(said!) as string })
+})
+
+it('tells each person what they chose, at their own hours, once they said yes', async () => {
+  const own = (more: object) => nell.want<OwnTelling>('PUT', `${path}/own-telling`, more)
+  expect(await nell.want('GET', `${path}/own-telling`)).toMatchObject({ topics: [], message: '' })
+  expect(await own({ topics: ['sending'], quietFrom: '08:00', quietUntil: '12:00' })).toMatchObject({
+    isConfirmed: false,
+    email: 'nell@desk.example',
+  })
+  await failPosts(1)
+  const toNell = async () => (await notices()).filter(({ to }) => to === 'nell@desk.example')
+  // By 13:00 it was refused; nobody said yes yet.
+  await playHours(nell, 4)
+  await world.rounds(2)
+  expect(await toNell()).toEqual([])
+  await world.nobody().want('POST', (await linksTo('nell@desk.example')).at(-1)!)
+  const [told] = await until('it is told', async () => {
+    const all = await toNell()
+    return all.length > 0 && all
+  })
+  expect(told!.text).toContain('A post was not sent to Chatterbrook')
+  // Lines that end are nothing they chose, and nothing is told twice.
+  await playHours(nell, 2)
+  await world.rounds(2)
+  expect(await refusalsTold('mail')).toBe(1)
+  // Who leaves the brand is told no more.
+  await failPosts(1)
+  world.change(`DELETE FROM members WHERE person_id = '${world.ids.nell}'`)
+  await world.rounds(3)
+  expect(await refusalsTold('mail')).toBe(1)
+})
+
+it('tells once a day that posts wait for a review, and no more as soon as none does', async () => {
+  const made = await saveNew(nell, path, await draftOf(nell, path, 'Please look at this one'))
+  await nell.want('POST', `${path}/posts/${made.id}/review`, { version: made.version, note: '' })
+  const reviews = async (): Promise<NoticeView[]> =>
+    (await nell.want<NoticeView[]>('GET', `${path}/notices`)).filter(({ kind }) => kind === 'review')
+  await playHours(nell, 1)
+  await until('it is told', async () => (await reviews()).length === 1)
+  expect((await reviews())[0]).toMatchObject({
+    ...{ title: 'Posts wait for a review', settledAt: null, link: '/desk' },
+    message: '1 post waits. The newest: Please look at this one',
+  })
+  await nell.want('POST', `${path}/posts/${made.id}/approve`, { version: made.version, note: '' })
+  await playHours(nell, 1)
+  await until('it is settled', async () => (await reviews())[0]?.settledAt !== null)
 })

@@ -3,7 +3,10 @@ import { noticeRoutes } from '#shared/notices/routes'
 import { TriangleAlert } from '@lucide/vue'
 import type { NotificationChannels } from '#shared/notices/types'
 import { notificationChannelsSchema } from '#shared/notices/schemas'
+import { HOOK_SHAPES, OWN_HOOK, PLAIN_HOOK, shapeOf, type HookShape } from '#shared/notices/hookShapes'
 import * as words from '#shared/words'
+import OwnTelling from '~/notices/OwnTelling.vue'
+import QuietHours from '~/notices/QuietHours.vue'
 
 const labels = words.telling
 const brand = useBrandStore()
@@ -15,7 +18,14 @@ const form = useForm(notificationChannelsSchema, {
   mail: [] as string[],
   quietFrom: '' as string | null,
   quietUntil: '' as string | null,
+  pattern: PLAIN_HOOK as string,
 })
+const shape = ref<HookShape>('text')
+const shapes = Object.entries(labels.shapes).map(([value, label]) => ({ value, label }))
+function setShape(wanted: HookShape): void {
+  shape.value = wanted
+  form.values.pattern = wanted === 'own' ? OWN_HOOK : HOOK_SHAPES[wanted]
+}
 const mailText = ref('')
 watch(mailText, (text) => (form.values.mail = addressesIn(text)))
 const mailError = computed(() => errorOfList(form.errors.value, 'mail'))
@@ -28,7 +38,9 @@ function show(telling: NotificationChannels): void {
     mail: telling.mail,
     quietFrom: telling.quietFrom ?? '',
     quietUntil: telling.quietUntil ?? '',
+    pattern: telling.pattern,
   })
+  shape.value = shapeOf(telling.pattern)
 }
 onMounted(async () => {
   if (!brand.isOwner) return
@@ -64,67 +76,80 @@ async function test(): Promise<void> {
 <template>
   <div>
     <PartHead :title="words.setUp.parts.notices" :intro="labels.intro" />
-    <p v-if="!brand.isOwner" class="px-6 text-ink-2">{{ words.setUp.readOnly }}</p>
-    <p v-else-if="!kept" class="px-6 text-ink-3">{{ words.frame.loading }} …</p>
-    <form v-else class="grid max-w-[520px] gap-5 px-6 pb-10" novalidate @submit.prevent="save">
-      <p v-if="kept.message" class="rounded-md border border-bad px-3 py-2 text-bad" role="status">
-        {{ labels.failed }}: {{ kept.message }}
-      </p>
-      <div>
-        <TextField
-          v-model="form.values.hook"
-          :label="labels.hook"
-          :hint="labels.hookHint"
-          :placeholder="kept.hasHook ? labels.hookKept : ''"
-          inputmode="url"
-          autocomplete="off"
-          :error="form.errors.value.hook"
-          @leave="form.leave('hook')"
-        />
-        <PlainButton v-if="kept.hasHook" kind="quiet" class="mt-1 -ml-2.5" @click="removeHook">{{
-          labels.removeHook
-        }}</PlainButton>
-      </div>
-      <TextField
-        v-model="mailText"
-        :label="labels.mail"
-        :hint="kept.canMail ? labels.mailHint : labels.noMail"
-        autocomplete="off"
-        :error="mailError"
-        @leave="form.leave('mail')"
-      />
-      <p v-if="kept.unconfirmed.length > 0" class="-mt-3 flex gap-1.5 text-small text-warn" role="status">
-        <TriangleAlert class="mt-0.5 size-3.5 shrink-0" aria-hidden="true" /><span>{{
-          labels.unconfirmed(kept.unconfirmed)
-        }}</span>
-      </p>
-      <fieldset>
-        <legend class="mb-1 text-small font-semibold text-ink-2">{{ labels.quiet }}</legend>
-        <div class="grid grid-cols-2 gap-3">
-          <TextField
-            v-model="form.values.quietFrom"
-            :label="labels.quietFrom"
-            type="time"
-            :error="form.errors.value.quietFrom"
-            @leave="form.leave('quietFrom')"
-          />
-          <TextField
-            v-model="form.values.quietUntil"
-            :label="labels.quietUntil"
-            type="time"
-            :error="form.errors.value.quietUntil"
-            @leave="form.leave('quietUntil')"
-          />
+    <div class="grid gap-x-10 gap-y-8 px-6 pb-10 column:grid-cols-[minmax(0,460px)_minmax(0,460px)]">
+      <section v-if="brand.isOwner" class="grid content-start gap-4">
+        <div>
+          <h3 class="part-name">{{ labels.forBrand }}</h3>
+          <p class="mt-0.5 text-ink-2">{{ labels.forBrandDetail }}</p>
         </div>
-        <p class="mt-1 text-small text-ink-3">{{ labels.quietHint }}</p>
-      </fieldset>
-      <ErrorMessage :message="form.problem.value" />
-      <div class="flex gap-2">
-        <PlainButton kind="act" type="submit" :busy="form.busy.value">{{ words.frame.save }}</PlainButton>
-        <PlainButton v-if="kept.hasHook || kept.mail.length > 0" :busy="testing" @click="test">{{
-          labels.test
-        }}</PlainButton>
-      </div>
-    </form>
+        <p v-if="!kept" class="text-ink-3">{{ words.frame.loading }} …</p>
+        <form v-else class="grid gap-5" novalidate @submit.prevent="save">
+          <p v-if="kept.message" class="rounded-md border border-bad px-3 py-2 text-bad" role="status">
+            {{ labels.failed }}: {{ kept.message }}
+          </p>
+          <div>
+            <TextField
+              v-model="form.values.hook"
+              :label="labels.hook"
+              :hint="labels.hookHint"
+              :placeholder="kept.hasHook ? labels.hookKept : ''"
+              inputmode="url"
+              autocomplete="off"
+              :error="form.errors.value.hook"
+              @leave="form.leave('hook')"
+            />
+            <PlainButton v-if="kept.hasHook" kind="quiet" class="mt-1 -ml-2.5" @click="removeHook">{{
+              labels.removeHook
+            }}</PlainButton>
+          </div>
+          <template v-if="kept.hasHook || form.values.hook">
+            <ChoiceField
+              :model-value="shape"
+              :label="labels.shape"
+              :choices="shapes"
+              @update:model-value="setShape"
+            />
+            <TextField
+              v-if="shape === 'own'"
+              v-model="form.values.pattern"
+              :label="labels.pattern"
+              :hint="labels.patternHint"
+              :lines="4"
+              spellcheck="false"
+              :error="form.errors.value.pattern"
+              @leave="form.leave('pattern')"
+            />
+          </template>
+          <TextField
+            v-model="mailText"
+            :label="labels.mail"
+            :hint="kept.canMail ? labels.mailHint : labels.noMail"
+            autocomplete="off"
+            :error="mailError"
+            @leave="form.leave('mail')"
+          />
+          <p v-if="kept.unconfirmed.length > 0" class="-mt-3 flex gap-1.5 text-small text-warn" role="status">
+            <TriangleAlert class="mt-0.5 size-3.5 shrink-0" aria-hidden="true" /><span>{{
+              labels.unconfirmed(kept.unconfirmed)
+            }}</span>
+          </p>
+          <QuietHours
+            v-model:from="form.values.quietFrom"
+            v-model:until="form.values.quietUntil"
+            :hint="labels.quietHint"
+            :errors="form.errors.value"
+            @leave="form.leave"
+          />
+          <ErrorMessage :message="form.problem.value" />
+          <div class="flex gap-2">
+            <PlainButton kind="act" type="submit" :busy="form.busy.value">{{ words.frame.save }}</PlainButton>
+            <PlainButton v-if="kept.hasHook || kept.mail.length > 0" :busy="testing" @click="test">{{
+              labels.test
+            }}</PlainButton>
+          </div>
+        </form>
+      </section>
+      <OwnTelling />
+    </div>
   </div>
 </template>

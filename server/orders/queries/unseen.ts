@@ -45,6 +45,19 @@ export const unseenPosts = (db: Db, brandId: string, most: number): Promise<Unse
       ]),
   )
 
+/** How many there are, with the one made last; undefined for none. */
+export const newestUnseen = (
+  db: Db,
+  brandId: string,
+): Promise<{ count: number; at: number; text: string } | undefined> =>
+  readFirst(
+    { count: whole(), at: whole(), text: text() },
+    unseen(db, brandId)
+      .join('wordings', (join) => join.on('wordings.post_id', 'posts.id').andOnVal('wordings.position', 0))
+      .orderBy('posts.created_at', 'desc')
+      .select(['posts.created_at AS at', 'wordings.text', db.raw('count(*) OVER () AS count')]),
+  )
+
 export const countUnseen = async (db: Db, brandId: string): Promise<number> =>
   Number((await readFirst({ n: whole() }, unseen(db, brandId).count({ n: '*' })))?.n ?? 0)
 

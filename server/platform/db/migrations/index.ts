@@ -35,6 +35,7 @@ import * as almanac from './033_almanac'
 import * as openPosts from './034_open_posts'
 import * as orders from './035_orders'
 import * as recipients from './036_recipients'
+import * as ownTelling from './037_own_telling'
 
 interface Entry {
   name: string
@@ -79,6 +80,7 @@ const ENTRIES: Entry[] = [
   { name: '034_open_posts', migration: openPosts },
   { name: '035_orders', migration: orders },
   { name: '036_recipients', migration: recipients },
+  { name: '037_own_telling', migration: ownTelling },
 ]
 
 export const migrationSource: Knex.MigrationSource<Entry> = {
