@@ -5,7 +5,9 @@ import { HOUR, MINUTE } from './instant'
 /** Taken; not now, so tried again; or never, whatever is tried. */
 export type DispatchVerdict = 'taken' | 'again' | 'refused'
 
-/** Answers that are about what was sent: the same again would get the same (RFC 9110 §15.5, RFC 4918 §11.2). */
+/**
+ * Answers that are about what was sent: the same again would get the same (RFC 9110 §15.5, RFC 4918 §11.2).
+ */
 const ABOUT_WHAT_WAS_SENT: readonly number[] = [400, 406, 413, 415, 422]
 
 /**

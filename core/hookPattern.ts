@@ -14,6 +14,7 @@ export interface HookPattern {
 /** Why a text is no pattern: no JSON object, a field there is none of, or nothing of the message in it. */
 export type HookFault = 'json' | 'unknown-field' | 'no-field'
 
+/** Says what is wrong with a pattern. */
 export class HookPatternError extends Error {
   constructor(
     readonly fault: HookFault,
@@ -29,15 +30,22 @@ export class HookPatternError extends Error {
 const FIELD = /\{\{|\}\}|\{([^{}:]*)(?::(\d{1,4}))?\}/g
 const isField = (name: string): name is HookField => HOOK_FIELDS.some((field) => field === name)
 
+function parsed(source: string): unknown {
+  try {
+    return JSON.parse(source)
+  } catch {
+    return null
+  }
+}
+
+/** JSON that was parsed is made of nothing but JSON. */
+const isJsonObject = (value: unknown): value is { [name: string]: Json } =>
+  typeof value === 'object' && value !== null && !Array.isArray(value)
+
 /** Reads a pattern. Throws `HookPatternError`. */
 export function parseHookPattern(source: string): HookPattern {
-  let json: Json
-  try {
-    json = JSON.parse(source) as Json
-  } catch {
-    throw new HookPatternError('json')
-  }
-  if (typeof json !== 'object' || json === null || Array.isArray(json)) throw new HookPatternError('json')
+  const json = parsed(source)
+  if (!isJsonObject(json)) throw new HookPatternError('json')
   let fields = 0
   mapTexts(json, (text) =>
     text.replace(FIELD, (whole, name: string | undefined) => {

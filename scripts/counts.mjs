@@ -89,6 +89,7 @@ const READS_JSON = [
   'core/feed/json.ts',
   'core/page/linkedData.ts',
   'core/page/oEmbed.ts',
+  'core/hookPattern.ts',
 ]
 
 /** Each by its name. */

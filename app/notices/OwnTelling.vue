@@ -47,7 +47,7 @@ async function save(): Promise<void> {
 </script>
 
 <template>
-  <section class="grid max-w-[520px] gap-4">
+  <section class="grid content-start gap-4">
     <div>
       <h3 class="part-name">{{ labels.title }}</h3>
       <p class="mt-0.5 text-ink-2">{{ kept ? labels.intro(kept.email) : labels.introSoon }}</p>
@@ -82,9 +82,13 @@ async function save(): Promise<void> {
         @leave="form.leave"
       />
       <ErrorMessage :message="form.problem.value" />
-      <PlainButton kind="act" type="submit" class="justify-self-start" :busy="form.busy.value">{{
-        words.frame.save
-      }}</PlainButton>
+      <PlainButton
+        :kind="brand.isOwner ? 'plain' : 'act'"
+        type="submit"
+        class="justify-self-start"
+        :busy="form.busy.value"
+        >{{ words.frame.save }}</PlainButton
+      >
     </form>
   </section>
 </template>

@@ -10,13 +10,15 @@ import { sentenceOf } from '~/base/client'
 export function useDryRun(ask: () => { rule: OrderRule; id: string | null } | null) {
   const brand = useBrandStore()
   const run = shallowRef<DryRun | null>(null)
+  /** What was tried: what is written now may be no order yet. */
+  const ran = shallowRef<OrderRule | null>(null)
   /** Articles looked at, of how many; null while nothing is looked through. */
   const progress = shallowRef<{ looked: number; of: number } | null>(null)
   const failed = ref('')
   let going: AbortController | null = null
 
-  function take(step: DryRunStep): void {
-    if ('run' in step) run.value = step.run
+  function take(step: DryRunStep, rule: OrderRule): void {
+    if ('run' in step) [run.value, ran.value] = [step.run, rule]
     else if ('refused' in step) failed.value = step.refused
     else progress.value = step
   }
@@ -31,7 +33,7 @@ export function useDryRun(ask: () => { rule: OrderRule; id: string | null } | nu
       await brand.callInSteps<DryRunStep>(
         orderRoutes.dryRun,
         { body: asked },
-        (step) => mine === going && take(step),
+        (step) => mine === going && take(step, asked.rule),
         mine.signal,
       )
     } catch (error) {
@@ -47,5 +49,5 @@ export function useDryRun(ask: () => { rule: OrderRule; id: string | null } | nu
     { immediate: true },
   )
   onScopeDispose(() => going?.abort())
-  return { run, progress, failed, tryNow }
+  return { run, ran, progress, failed, tryNow }
 }

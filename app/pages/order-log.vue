@@ -79,7 +79,7 @@ const outcomes = Object.entries(labels.outcomes)
     <PageHead :title="labels.title">
       <NuxtLink to="/set-up/orders" class="text-small font-semibold text-act">{{ labels.back }}</NuxtLink>
       <span class="grow" />
-      <PlainSelect v-model="order" :label="labels.order">
+      <PlainSelect v-model="order" :label="labels.order" class="max-w-[220px]">
         <option value="">{{ labels.allOrders }}</option>
         <option v-for="one in orders.view.value?.orders ?? []" :key="one.id" :value="one.id">
           {{ one.name }}

@@ -113,12 +113,12 @@ defineExpose({ quote, tag: () => tags.value?.focus() })
               · {{ labels.changed(times.dayTime(article.changedAt)) }}</template
             >
           </p>
-          <SheetTools :article="article" @hand-on="emit('handOn')" />
+          <SheetTools :article="article" />
         </div>
         <h2 class="serif mt-2 text-[28px] leading-[1.13] font-medium tracking-[-0.4px]" dir="auto">
           <MarkedText :text="article.title" :forms="article.found" />
         </h2>
-        <SheetTags ref="tags" :article="article" />
+        <SheetTags ref="tags" :article="article" @hand-on="emit('handOn')" />
       </header>
       <!-- Sanitised by the server as it is shown; the browser's own policy lets no script of it run. -->
       <!-- eslint-disable vue/no-v-html -->

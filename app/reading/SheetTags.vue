@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import { Plus, X } from '@lucide/vue'
+import { Forward, Plus, X } from '@lucide/vue'
 import type { ArticleFull } from '#shared/reading/types'
 import * as words from '#shared/words'
 import { useTagging } from './useTagging'
 import { useWireStore } from './wireStore'
 
 const props = defineProps<{ article: ArticleFull }>()
+const emit = defineEmits<{ handOn: [] }>()
 const labels = words.tag
 const brand = useBrandStore()
 const { tagArticles } = useTagging()
@@ -97,6 +98,14 @@ defineExpose({ focus: open })
         @click="open"
       >
         <Plus :size="12" aria-hidden="true" />{{ labels.add }} <KeyHint name="t" />
+      </button>
+      <button
+        v-if="brand.canWork"
+        type="button"
+        class="flex min-h-[22px] items-center gap-0.5 rounded-[4px] px-1 hover:bg-well hover:text-ink"
+        @click="emit('handOn')"
+      >
+        <Forward :size="12" aria-hidden="true" />{{ words.recipients.handOn.title }} <KeyHint name="h" />
       </button>
     </div>
   </div>

@@ -1,13 +1,11 @@
 <script setup lang="ts">
-import { AArrowDown, AArrowUp, ChevronDown, ChevronUp, ExternalLink, Forward } from '@lucide/vue'
+import { AArrowDown, AArrowUp, ChevronDown, ChevronUp, ExternalLink } from '@lucide/vue'
 import type { ArticleFull } from '#shared/reading/types'
 import * as words from '#shared/words'
 import { useWireStore } from './wireStore'
 import { useReading } from './useReading'
 
 defineProps<{ article: ArticleFull }>()
-const emit = defineEmits<{ handOn: [] }>()
-const brand = useBrandStore()
 const wire = useWireStore()
 const session = useSessionStore()
 const { resize, isSmallest, isLargest } = useReading()
@@ -27,9 +25,6 @@ const labels = words.wire.sheet
     </ToolButton>
     <ToolButton :label="labels.larger" :disabled="isLargest" @click="resize(1)">
       <AArrowUp :size="16" aria-hidden="true" />
-    </ToolButton>
-    <ToolButton v-if="brand.canWork" :label="words.keys.handOn" @click="emit('handOn')">
-      <Forward :size="16" aria-hidden="true" />
     </ToolButton>
     <ToolButton
       v-if="article.url"

@@ -42,7 +42,8 @@ const again = ({ id }: DispatchView): Promise<unknown> =>
 const INKS: Record<DispatchState, string> = { waiting: 'text-warn', done: 'text-ok', failed: 'text-bad' }
 const about = (row: DispatchView): string =>
   [
-    labels.by(row.by),
+    ...[labels.types[row.type]].filter(Boolean),
+    ...(row.by ? [labels.by(row.by)] : []),
     ...(row.attempts > 1 ? [labels.attempts(row.attempts)] : []),
     ...(row.message ? [row.message] : []),
   ].join(' · ')
@@ -52,7 +53,7 @@ const about = (row: DispatchView): string =>
   <section class="grid gap-2">
     <div class="flex flex-wrap items-center justify-between gap-2">
       <h3 class="part-name">{{ labels.log }}</h3>
-      <PlainSelect v-model="recipient" :label="labels.logOf">
+      <PlainSelect v-model="recipient" :label="labels.logOf" class="max-w-[220px]">
         <option value="">{{ labels.logAll }}</option>
         <option v-for="one in recipients" :key="one.id" :value="one.id">{{ one.name }}</option>
       </PlainSelect>

@@ -1,7 +1,13 @@
 <script setup lang="ts">
 import { recipientRoutes } from '#shared/recipients/routes'
 import { recipientEditSchema, recipientSchema } from '#shared/recipients/schemas'
-import { RECIPIENT_KINDS, type RecipientKind, type RecipientView } from '#shared/recipients/types'
+import {
+  RECIPIENT_EVENTS,
+  RECIPIENT_KINDS,
+  type RecipientEvent,
+  type RecipientKind,
+  type RecipientView,
+} from '#shared/recipients/types'
 import * as words from '#shared/words'
 
 /** Adds a recipient, or changes the one that is given. */
@@ -11,7 +17,7 @@ const labels = words.recipients
 const brand = useBrandStore()
 const empty = {
   ...{ name: '', kind: 'webhook' as RecipientKind, address: '', token: '', mail: [] as string[] },
-  ...{ newSecret: false, version: 0 },
+  ...{ events: [] as RecipientEvent[], newSecret: false, version: 0 },
 }
 const add = useForm(recipientSchema, { ...empty })
 const edit = useForm(recipientEditSchema, { ...empty })
@@ -27,7 +33,15 @@ watch(
     mailText.value = known?.mail.join(', ') ?? ''
     form.value.start({
       ...empty,
-      ...(known ? { name: known.name, kind: known.kind, mail: known.mail, version: known.version } : {}),
+      ...(known
+        ? {
+            name: known.name,
+            kind: known.kind,
+            mail: known.mail,
+            events: known.events,
+            version: known.version,
+          }
+        : {}),
     })
   },
   { immediate: true },
@@ -108,6 +122,17 @@ async function save(): Promise<void> {
         :error="mailError"
         @leave="form.leave('mail')"
       />
+      <fieldset v-if="kind === 'webhook'" class="grid gap-0.5">
+        <legend class="mb-1 text-small font-semibold text-ink-2">{{ labels.events }}</legend>
+        <label v-for="event in RECIPIENT_EVENTS" :key="event" class="flex min-h-6 items-start gap-2"
+          ><input
+            v-model="form.values.events"
+            type="checkbox"
+            class="mt-[3px] accent-(--act)"
+            :value="event"
+          />{{ labels.event[event] }}</label
+        >
+      </fieldset>
       <SecretAddress v-if="feed" :label="labels.feed" :address="feed" :hint="labels.feedHint" />
       <label
         v-if="recipient && (kind === 'webhook' || kind === 'feed')"

@@ -36,7 +36,7 @@ export { matchExpression, newestMatches, searchArticles, type SearchFilter } fro
 export { hasTag, namesByTagger, tagsOf, tagsOfArticles } from './queries/tags'
 export { leftToMatch, putToMatch, takeOffToMatch } from './queries/toMatch'
 export { ARTICLES, type ArticleRow, type NewArticle } from './rows'
-export { putState, putStateOf } from './states'
+export { articleClipped, putState, putStateOf } from './states'
 export {
   articlesTagged,
   mergeTags,

@@ -7,6 +7,10 @@ import type { ArticleState } from '#shared/articles/types'
 import { problem } from '#server/platform/http/problem'
 import { now } from '#server/platform/clock'
 import { v7 as uuid } from 'uuid'
+import { hook } from '#server/platform/hook'
+
+/** An article was clipped, within the transaction that does it. */
+export const articleClipped = hook<[db: Db, brandId: string, articleId: string]>()
 
 /** Clipping and shelving keep a clipping; leaving those states takes it away. */
 export async function putState(
@@ -35,6 +39,7 @@ export async function putStateOf(
     { state, feed_id, changed_at: now(), excluded_by: null, watch_id: null },
   )
   const clipping = await articles.clippingOfArticle(db, actor.brandId, id)
+  if (state === 'clipped') await articleClipped.run(db, actor.brandId, id)
   const isKept = state === 'clipped' || state === 'shelved'
   const shelved = state === 'shelved' ? 1 : 0
   if (clipping && !isKept) await removeClipping(db, tracked, clipping.id)

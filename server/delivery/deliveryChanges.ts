@@ -5,8 +5,13 @@ import { now } from '#server/platform/clock'
 import { inTransaction, type Db } from '#server/platform/db'
 import * as store from './queries/deliveries'
 import type { DeliveryRow } from './rows'
+import { hook } from '#server/platform/hook'
 import { log } from '#server/platform/log'
 import { announce } from '#server/platform/changes/announce'
+
+/** A delivery came into another state, within the transaction that notes it. */
+export const deliveryChanged =
+  hook<[db: Db, delivery: { id: string; brandId: string; state: DeliveryState; message: Message[] }]>()
 
 /** A change that the table of states does not know, or that another process made first. */
 export class ChangedMeanwhile extends Error {}
@@ -41,6 +46,9 @@ export async function putState(
     person_id: personId,
   })
   await announce(db, delivery.brand_id, 'delivery', delivery.id)
+  await deliveryChanged.run(db, {
+    ...{ id: delivery.id, brandId: delivery.brand_id, state, message: change.message },
+  })
   log.info({ delivery: delivery.id, state }, change.message.map(({ code }) => code).join(' '))
 }
 

@@ -1,7 +1,7 @@
 // The record of what went out or is about to: deliveries, their states and what is told of them.
 // Owns: deliveries, their events.
 // May ask: networks, notices.
-export { type Change, ChangedMeanwhile, putState, setState } from './deliveryChanges'
+export { type Change, ChangedMeanwhile, deliveryChanged, putState, setState } from './deliveryChanges'
 export {
   noticeByHand,
   noticeDecide,

@@ -11,6 +11,8 @@ import type { Actor } from '#server/platform/changes/actor'
 import { announce } from '#server/platform/changes/announce'
 import { changeUndoably } from '#server/platform/changes/history'
 import { docOf } from './postDocs'
+import { happened } from '#server/recipients'
+import { firstWords } from './noticeReviews'
 import { seenNow } from './posts'
 import { addEvent, chosenAccounts, mayApprove, pillarsNeedingOthers } from './postFacts'
 
@@ -72,11 +74,12 @@ export const approve = (
       )
     )
       throw problem('someoneElse')
-    await putApproved(tracked, actor, row, input.note)
+    await putApproved(db, tracked, actor, row, input.note)
   })
 
 /** Approves a post as it is in this version, with a note for its history. */
 export async function putApproved(
+  db: Db,
   tracked: Tracked,
   actor: Actor,
   row: Pick<PostRow, 'id' | 'version'>,
@@ -99,6 +102,23 @@ export async function putApproved(
     version: row.version,
     note: note || null,
   })
+  await tellApproved(db, actor, row.id)
+}
+
+/** Whoever wants to hear of it hears that a post is approved. */
+async function tellApproved(db: Db, actor: Actor, id: string): Promise<void> {
+  const row = await postById(db, actor.brandId, id)
+  if (!row) return
+  const doc = await docOf(db, row)
+  const accounts = await chosenAccounts(db, actor.brandId, doc)
+  const text = doc.wordings[0]?.text ?? ''
+  await happened(db, actor.brandId, 'post.approved', {
+    ...{ key: `post:${id}`, title: firstWords(text) },
+    data: {
+      ...{ key: `post:${id}`, postId: id, text, link: doc.link, version: row.version },
+      accounts: accounts.map(({ id: accountId, name }) => ({ accountId, account: name })),
+    },
+  })
 }
 
 /**
@@ -117,7 +137,7 @@ export async function approveOrAsk(
   if (row.approval === 'approved' && row.approved_version === row.version) return 'approved'
   const accounts = await chosenAccounts(db, actor.brandId, await docOf(db, row))
   if (!inReview && mayApprove(actor, row, accounts, await pillarsNeedingOthers(db, actor.brandId))) {
-    await putApproved(tracked, actor, row, note)
+    await putApproved(db, tracked, actor, row, note)
     return 'approved'
   }
   if (row.approval !== 'in-review') await putInReview(tracked, actor, row, note)

@@ -1,6 +1,6 @@
 // Posts as they are written: texts, pictures, proofs, approvals, and the exact payload a network gets.
 // Owns: posts, their places in line, pictures, link previews, approvals.
-// May ask: people, articles, notices, sources, watches, clippings, networks, delivery, results.
+// May ask: people, articles, notices, sources, watches, clippings, recipients, networks, delivery, results.
 export { approve, approveOrAsk, askReview, putApproved, putInReview, sendBack } from './approvals'
 export { outgoingOf, payloadOf, pictureOf } from './payload'
 export { firstWords } from './noticeReviews'

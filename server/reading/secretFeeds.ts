@@ -15,8 +15,8 @@ import { anyFolder, opensFolderFeed } from '#server/sources'
 import { anyWatch, opensWatchFeed } from '#server/watches'
 
 /**
- * What the sources of a folder bring, a watch marks, or was handed on to it, newest first, as a feed. Throws `notFound` where the
- * key does not open it.
+ * What the sources of a folder bring, a watch marks, or was handed on to a feed, newest first, as a feed.
+ * Throws `notFound` where the key does not open it.
  */
 export async function secretFeed(event: H3Event, id: string, key: string, kind: FeedKind): Promise<string> {
   const db = await useDb()

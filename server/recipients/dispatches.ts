@@ -11,9 +11,9 @@ import { useDb, type Db } from '#server/platform/db'
 import { messagesOf } from '#server/platform/db/messages'
 import type { Tracked } from '#server/platform/db/tracked'
 import { problem } from '#server/platform/http/problem'
-import { articleKey } from './handing'
 import { dispatchById, dispatchesOf, waitingOfOrder, type ListedDispatch } from './queries/dispatches'
 import { recipientById } from './queries/recipients'
+import { articleKey } from './things'
 import { wayOutOf } from './ways'
 import { tryHook } from './ways/webhook'
 
@@ -32,8 +32,14 @@ export async function dispatchPage(brandId: string, query: Record<string, string
 }
 
 const viewOf = (row: ListedDispatch): DispatchView => ({
-  ...{ id: row.id, recipientId: row.recipient_id, recipientName: row.recipient_name, title: row.title },
-  ...{ articleId: row.article_id, by: row.by_name, at: toInstant(row.created_at), state: row.state },
+  ...{ id: row.id, recipientId: row.recipient_id, recipientName: row.recipient_name, type: row.type },
+  ...{
+    title: row.title,
+    articleId: row.article_id,
+    by: row.by_name,
+    at: toInstant(row.created_at),
+    state: row.state,
+  },
   ...{ attempts: row.attempts, status: row.status, message: say(messagesOf(row.message)) },
   endedAt: row.ended_at === null ? null : toInstant(row.ended_at),
 })

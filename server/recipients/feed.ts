@@ -1,6 +1,7 @@
 import { toInstant, type Instant } from '#core/instant'
 import { LIMITS } from '#shared/platform/limits'
 import type { Db } from '#server/platform/db'
+import { brandById } from '#server/people'
 import { opensRecipientFeed } from './address'
 import { newestOf } from './queries/dispatches'
 import { anyRecipient } from './queries/recipients'
@@ -15,7 +16,8 @@ export interface HandedFeed {
 /** What was handed on to a feed, the newest first; null where the key does not open it. */
 export async function handedFeed(db: Db, id: string, key: string): Promise<HandedFeed | null> {
   const row = await anyRecipient(db, id)
-  if (!row || !opensRecipientFeed(row, key)) return null
+  // It ends with its brand.
+  if (!row || !opensRecipientFeed(row, key) || !(await brandById(db, row.brand_id))) return null
   const items = (await newestOf(db, id, LIMITS.recipients.feed)).map(
     ({ id: itemId, payload_json, created_at }) => {
       const thing = readHandedOn(payload_json)

@@ -1,10 +1,7 @@
 import { v7 as uuid } from 'uuid'
-import { toInstant } from '#core/instant'
 import { LIMITS } from '#shared/platform/limits'
 import type { Undoable } from '#shared/platform/types'
-import type { HandedOn, HandedThing } from '#shared/recipients/types'
-import { articleForBrand, tagsOfArticles, textsOf } from '#server/articles'
-import { clippingWith } from '#server/clippings'
+import { HANDED_ON, type HandedOn, type HandedThing } from '#shared/recipients/types'
 import { brandById, personById } from '#server/people'
 import type { Actor } from '#server/platform/changes/actor'
 import { changeUndoably } from '#server/platform/changes/history'
@@ -13,8 +10,9 @@ import type { Db } from '#server/platform/db'
 import type { Tracked } from '#server/platform/db/tracked'
 import { problem } from '#server/platform/http/problem'
 import { isWaiting, insertDispatch } from './queries/dispatches'
-import { recipientById } from './queries/recipients'
+import { noteRecipient, recipientById } from './queries/recipients'
 import type { DispatchRow, RecipientRow } from './rows'
+import { foundThing } from './things'
 
 /** So long may somebody take back what they handed on by hand. */
 const TAKEN_BACK_MS = 10_000
@@ -37,8 +35,8 @@ function rowOf({ recipient, thing, articleId, by, order, brandName }: Handing): 
   }
   const isThere = recipient.kind === 'feed'
   return {
-    ...{ id: uuid(), brand_id: recipient.brand_id, recipient_id: recipient.id, key: thing.key },
-    ...{ title: thing.title, article_id: articleId, payload_json: JSON.stringify(payload) },
+    ...{ id: uuid(), brand_id: recipient.brand_id, recipient_id: recipient.id, type: HANDED_ON },
+    ...{ key: thing.key, title: thing.title, article_id: articleId, payload_json: JSON.stringify(payload) },
     ...{ by_person: by.personId, order_id: order?.id ?? null, by_name: order?.name ?? by.name },
     ...{ state: isThere ? 'done' : 'waiting', attempts: 0, status: null, message: null, created_at: now() },
     due_at: order === null ? now() + TAKEN_BACK_MS : now(),
@@ -63,6 +61,7 @@ export async function handOnFor(
     const recipient = await recipientById(db, brandId, id)
     if (!brand || !recipient) continue
     const by = { personId, name: person?.name ?? '' }
+    if (recipient.kind === 'feed') await noteRecipient(db, id, { last_at: now() })
     await insertDispatch(db, rowOf({ recipient, thing, articleId, by, order, brandName: brand.name }))
     count++
   }
@@ -106,48 +105,7 @@ async function handOnOne(
     throw problem('handedOnAlready', recipient.name)
   const thing = { ...found.thing, note: note || found.thing.note }
   const by = { personId: actor.personId, name: person?.name ?? '' }
+  if (recipient.kind === 'feed') await noteRecipient(db, recipientId, { last_at: now() })
   const { id, ...row } = rowOf({ recipient, ...found, thing, by, order: null, brandName: brand.name })
   await tracked.insert('dispatches', { id }, row)
 }
-
-async function foundThing(
-  db: Db,
-  brandId: string,
-  { articleId, clippingId }: { articleId: string | null; clippingId: string | null },
-): Promise<{ thing: HandedThing; articleId: string | null }> {
-  if (articleId !== null) return { thing: await articleThing(db, brandId, articleId), articleId }
-  if (clippingId === null) throw problem('notFound')
-  const { clipping, content } = await clippingWith(db, brandId, clippingId)
-  const known = clipping.articleId === null ? null : await articleThing(db, brandId, clipping.articleId)
-  const thing: HandedThing = {
-    key: `clipping:${clipping.id}`,
-    ...{ title: clipping.title, url: clipping.url, author: clipping.author, source: clipping.outlet },
-    publishedAt: clipping.at,
-    language: content?.language ?? known?.language ?? null,
-    text: content?.text || known?.text || clipping.beginning,
-    quote: clipping.quote ?? '',
-    note: clipping.note,
-    tags: clipping.tags.map(({ name }) => name),
-  }
-  return { thing, articleId: clipping.articleId }
-}
-
-/** An article as it is handed on. Throws `notFound` where the brand does not see it. */
-async function articleThing(db: Db, brandId: string, id: string): Promise<HandedThing> {
-  const article = await articleForBrand(db, brandId, id)
-  if (!article) throw problem('notFound')
-  const [text] = await textsOf(db, [id])
-  const tags = (await tagsOfArticles(db, brandId, [id], now())).get(id) ?? []
-  return {
-    key: articleKey(id),
-    ...{ title: article.title ?? '', url: article.url, author: article.author, source: article.label },
-    publishedAt: toInstant(article.at),
-    language: article.language,
-    text: text?.text ?? '',
-    ...{ quote: '', note: '' },
-    tags: tags.map(({ name }) => name),
-  }
-}
-
-/** What an article is told apart by. */
-export const articleKey = (id: string): string => `article:${id}`

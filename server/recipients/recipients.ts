@@ -5,7 +5,14 @@ import { say } from '#shared/messages'
 import { readTexts } from '#shared/platform/json'
 import { LIMITS } from '#shared/platform/limits'
 import type { Undoable } from '#shared/platform/types'
-import type { RecipientKind, RecipientsView, RecipientView, WithSecret } from '#shared/recipients/types'
+import {
+  RECIPIENT_EVENTS,
+  type RecipientEvent,
+  type RecipientKind,
+  type RecipientsView,
+  type RecipientView,
+  type WithSecret,
+} from '#shared/recipients/types'
 import { micropubEndpoint } from '#server/networks'
 import { askToConfirm, confirmedOf, settleNotices } from '#server/notices'
 import { brandById, nextPosition } from '#server/people'
@@ -40,11 +47,20 @@ export async function recipientsView(brandId: string): Promise<RecipientsView> {
   }
 }
 
+const readEvents = ({ events_json }: RecipientRow): RecipientEvent[] => {
+  const kept = readTexts(events_json)
+  return RECIPIENT_EVENTS.filter((event) => kept.includes(event))
+}
+/** Only a webhook hears of more than what is handed on. */
+const eventsJson = ({ kind, events }: Pick<RecipientInput, 'kind' | 'events'>): string =>
+  JSON.stringify(kind === 'webhook' ? events : [])
+
 function viewOf(row: RecipientRow, waiting: number, confirmed: ReadonlySet<string>): RecipientView {
   const mail = readTexts(row.mail_json)
   return {
     ...{ id: row.id, name: row.name, kind: row.kind, host: row.host, mail, waiting, version: row.version },
     unconfirmed: mail.filter((address) => !confirmed.has(address)),
+    events: readEvents(row),
     feed: recipientFeedAddress(row),
     message: say(messagesOf(row.message)),
     retryAt: row.retry_at === null ? null : toInstant(row.retry_at),
@@ -58,13 +74,19 @@ export interface RecipientInput {
   address: string
   token: string
   mail: string[]
+  events: RecipientEvent[]
 }
 
 type Way = Pick<RecipientRow, 'host' | 'address_sealed' | 'token_sealed' | 'mail_json' | 'nonce'>
 const NO_WAY: Way = { host: '', address_sealed: null, token_sealed: null, mail_json: '[]', nonce: null }
 
 /** What a row holds of where it leads. Asks what a notes store's page says. Throws at the field. */
-async function wayOf({ kind, address, token, mail }: RecipientInput): Promise<Way & WithSecret> {
+async function wayOf({
+  kind,
+  address,
+  token,
+  mail,
+}: Omit<RecipientInput, 'events'>): Promise<Way & WithSecret> {
   switch (kind) {
     case 'webhook': {
       const url = await openAddress(address)
@@ -130,7 +152,13 @@ export async function addRecipient(
       'recipients',
       { id },
       {
-        ...{ brand_id: actor.brandId, name: input.name, kind: input.kind, ...way },
+        ...{
+          brand_id: actor.brandId,
+          name: input.name,
+          kind: input.kind,
+          ...way,
+          events_json: eventsJson(input),
+        },
         ...{ created_by: actor.personId, created_at: now() },
         position: await nextPosition(db, 'recipients', actor.brandId),
       },
@@ -140,7 +168,11 @@ export async function addRecipient(
   return { id, historyId, secret }
 }
 
-async function ask(actor: Actor, { kind, mail }: RecipientInput, origin: string): Promise<void> {
+async function ask(
+  actor: Actor,
+  { kind, mail }: Pick<RecipientInput, 'kind' | 'mail'>,
+  origin: string,
+): Promise<void> {
   const brand = kind === 'mail' && (await brandById(await useDb(), actor.brandId))
   if (brand) await askToConfirm(brand, mail, origin)
 }
@@ -169,6 +201,7 @@ export async function editRecipient(
       { id },
       {
         ...{ name: input.name, ...way, version: current.version + 1 },
+        events_json: eventsJson({ kind: current.kind, events: input.events }),
         ...{ failures: 0, retry_at: null, message: null },
       },
     )
@@ -180,7 +213,7 @@ export async function editRecipient(
 
 async function changedWay(
   row: RecipientRow,
-  { address, token, mail, newSecret }: Omit<RecipientInput, 'kind'> & { newSecret: boolean },
+  { address, token, mail, newSecret }: Omit<RecipientInput, 'kind' | 'events'> & { newSecret: boolean },
 ): Promise<Partial<Way> & WithSecret> {
   if (row.kind === 'mail') return { mail_json: JSON.stringify(mail), secret: null }
   if (row.kind === 'feed')

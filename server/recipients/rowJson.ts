@@ -18,5 +18,11 @@ const isHandedOn = isShape<HandedOn>({
   order: orNull(isText),
 })
 
+/** What was handed on, from what is said of it. Throws where it is something else. */
+export function asHandedOn(data: object): HandedOn {
+  if (!isHandedOn(data)) throw new Error('This was not handed on.')
+  return data
+}
+
 /** What was handed on, as its row holds it. Throws where the row holds something else. */
 export const readHandedOn = (json: string): HandedOn => readJson(json, isHandedOn)

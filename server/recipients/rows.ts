@@ -1,4 +1,4 @@
-import type { DispatchState, RecipientKind } from '#shared/recipients/types'
+import type { DispatchState, DispatchType, RecipientKind } from '#shared/recipients/types'
 import { messages, tableOf, text, whole, type RowOf, type TableType } from '#server/platform/db/tables'
 
 export const RECIPIENTS = tableOf('recipients', {
@@ -12,6 +12,8 @@ export const RECIPIENTS = tableOf('recipients', {
   /** What a webhook is signed with, or a notes store lets in. */
   token_sealed: text().orNull(),
   mail_json: text().orDefault(),
+  /** What a webhook hears of, besides what is handed on. */
+  events_json: text().orDefault(),
   /** What a feed's address is made with. */
   nonce: text().orNull(),
   position: whole(),
@@ -32,11 +34,12 @@ export const DISPATCHES = tableOf('dispatches', {
   id: text(),
   brand_id: text(),
   recipient_id: text(),
+  type: text<DispatchType>().orDefault(),
   /** The same for the same thing. */
   key: text(),
   title: text(),
   article_id: text().orNull(),
-  /** A HandedOn. */
+  /** A HandedOn; of what happened, what is said of it, and of articles nothing: they are looked up. */
   payload_json: text(),
   by_person: text().orNull(),
   order_id: text().orNull(),

@@ -8,9 +8,9 @@ import { now } from '#server/platform/clock'
 import { inTransaction, useDb } from '#server/platform/db'
 import { storeMessages } from '#server/platform/db/messages'
 import { log } from '#server/platform/log'
+import { dataOf } from './eventData'
 import { nextFor, noteDispatch } from './queries/dispatches'
 import { noteRecipient, recipientById, recipientsDue } from './queries/recipients'
-import { readHandedOn } from './rowJson'
 import type { DispatchRow, RecipientRow } from './rows'
 import { sendTo } from './ways'
 import type { Attempt } from './ways/attempt'
@@ -38,7 +38,7 @@ export async function dispatchRound(): Promise<number> {
     if (working.has(row.id) || working.size >= AT_ONCE || ofBrand >= OF_A_BRAND) continue
     const work = sendSome(row)
       .then((count) => void (took += count))
-      .catch((error: unknown) => fail(row, error))
+      .catch((error: unknown) => log.error({ error }, 'What was handed on could not be looked at.'))
       .finally(() => working.delete(row.id))
     working.set(row.id, { brandId: row.brand_id, work })
   }
@@ -66,12 +66,20 @@ async function sendSome(row: RecipientRow): Promise<number> {
 
 /** Gives whether the next may follow at once. */
 async function sendOne(recipient: RecipientRow, row: DispatchRow): Promise<boolean> {
-  const attempt = await sendTo(recipient, {
-    id: row.id,
-    at: row.created_at,
-    thing: readHandedOn(row.payload_json),
-  })
-  return settle(recipient, row, attempt)
+  return settle(recipient, row, await tryOnce(recipient, row))
+}
+
+/** A fault of ours, such as a secret of another installation, is a failure like any other. */
+async function tryOnce(recipient: RecipientRow, row: DispatchRow): Promise<Attempt> {
+  try {
+    const data = await dataOf(row)
+    if (data === null)
+      return { verdict: 'refused', status: null, message: [note('handed.gone')], waitMs: null }
+    return await sendTo(recipient, { id: row.id, at: row.created_at, type: row.type, data })
+  } catch (error) {
+    log.error({ error, recipientId: recipient.id }, 'Something could not be handed on.')
+    return { verdict: 'again', status: null, message: [note('handed.fault')], waitMs: null }
+  }
 }
 
 async function settle(recipient: RecipientRow, row: DispatchRow, attempt: Attempt): Promise<boolean> {
@@ -101,16 +109,4 @@ async function settle(recipient: RecipientRow, row: DispatchRow, attempt: Attemp
     await announce(db, recipient.brand_id, 'recipient', recipient.id)
   })
   return failures === 0
-}
-
-/** A fault of ours: the recipient is let be for a while, so that it stops nobody else. */
-async function fail(row: RecipientRow, error: unknown): Promise<void> {
-  log.error({ error, recipientId: row.id }, 'Something could not be handed on.')
-  const failures = row.failures + 1
-  await inTransaction((db) =>
-    noteRecipient(db, row.id, {
-      ...{ failures, message: storeMessages([note('handed.fault')]) },
-      retry_at: now() + pauseAfter(failures),
-    }),
-  ).catch((again: unknown) => log.error({ error: again }, 'Nor could that be noted.'))
 }

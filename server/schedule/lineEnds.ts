@@ -2,6 +2,7 @@ import { DAY } from '#core/instant'
 import { note } from '#shared/messages'
 import { noticeTitle } from '#shared/notices/messages'
 import { planHold, type AccountRow } from '#server/networks'
+import { happened } from '#server/recipients'
 import { openNotices, putNotice, settleNotices } from '#server/notices'
 import { liveBrands, type BrandRow } from '#server/people'
 import { now } from '#server/platform/clock'
@@ -38,14 +39,22 @@ async function settleEnd(db: Db, brand: BrandRow, account: AccountRow): Promise<
 }
 
 function noticeEnd(brand: BrandRow, account: AccountRow, endsAt: string): Promise<void> {
-  return inTransaction((db) =>
-    putNotice(db, {
+  return inTransaction(async (db) => {
+    const isAnnounced = (await openNotices(db, brand.id, 'line-ends')).some(
+      ({ about }) => about === account.id,
+    )
+    if (!isAnnounced)
+      await happened(db, brand.id, 'line.ends', {
+        ...{ key: `line:${account.id}`, title: account.name },
+        data: { key: `line:${account.id}`, accountId: account.id, account: account.name, endsAt },
+      })
+    await putNotice(db, {
       brandId: brand.id,
       kind: 'line-ends',
       about: account.id,
       title: noticeTitle('line-ends', account.name),
       message: [note('notice.last-post', { at: endsAt, zone: brand.zone, days: LINE_ENDS_DAYS })],
       link: `/account/${account.id}`,
-    }),
-  )
+    })
+  })
 }

@@ -152,7 +152,7 @@ async function moveToAccount(
   await requireNoStops(db, actor, now, [account], { accounts: [], lines: [] })
   const chosen = await chosenAccounts(db, actor.brandId, await docOf(db, now))
   if (mayApprove(actor, now, chosen, await pillarsNeedingOthers(db, actor.brandId)))
-    await putApproved(tracked, actor, now, '')
+    await putApproved(db, tracked, actor, now, '')
   else await putInReview(tracked, actor, now, '')
   const along = lines.filter(({ id, follows_id }) => id === line.id || follows_id === line.id)
   for (const { id } of along)

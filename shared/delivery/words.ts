@@ -125,8 +125,8 @@ export const telling = inWords({
   },
   pattern: 'The message as JSON',
   patternHint:
-    'Fields: {title} {text} {link} {brand} {count}. {text:300} is cut at 300 characters. Braces that are meant ' +
-    'as such are doubled.',
+    'Fields: {title} {text} {link} {brand} {count}. {text:300} is cut at 300 characters. Braces meant as ' +
+    'such are doubled.',
   hookFaults: {
     json: () => 'This is no JSON object.',
     'unknown-field': (field: string) =>
@@ -185,7 +185,8 @@ export const ownTelling = inWords({
   },
   quietHint: 'In the brand’s time. What comes up then is sent when they end. Leave both empty for none.',
   unconfirmed: (email: string) =>
-    `Nothing goes to ${email} before you have said yes in the letter that was sent there.`,
+    `Nothing goes to ${email} before you have said yes in the letter that was sent there. Saving again ` +
+    'sends another after ten minutes.',
   failed: (why: string) => `The last letter could not be sent: ${why}`,
 })
 

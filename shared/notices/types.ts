@@ -51,7 +51,7 @@ export interface NotificationChannels {
   canMail: boolean
 }
 
-/** What a person may choose to be told of: sending and accounts, lines, what waits to be looked at, orders, dates. */
+/** What a person may be told of: sending and accounts, lines, what waits to be looked at, orders, dates. */
 export type NoticeTopic = 'sending' | 'line' | 'review' | 'orders' | 'dates'
 
 /** How a person is told of a brand's notices by mail. */

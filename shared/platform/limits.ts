@@ -139,8 +139,8 @@ export const LIMITS = Object.freeze({
   /** Articles of a feed that watches and rules look at again when its source is added or changed. */
   watchArchive: 5_000,
   /**
-   * Standing orders: of a brand, what each may name, characters of a pattern, and of an article's text that are
-   * looked at; days a dry run looks back, and articles it looks at; rows of the log shown at once.
+   * Standing orders: of a brand, what each may name, characters of a pattern, and of an article's text that
+   * are looked at; days a dry run looks back, and articles it looks at; rows of the log shown at once.
    */
   orders: {
     most: { orders: 200, chosen: 100, accounts: 50, times: 50, languages: 20 },
@@ -157,12 +157,12 @@ export const LIMITS = Object.freeze({
   /** Characters of the shape of messages to a chat hook. */
   hookPattern: 4_000,
   /**
-   * What is handed on: recipients of a brand and mail addresses of each; characters of a text, of a note and of
-   * a token; rows of its log shown at once, and things in a feed.
+   * What is handed on: recipients of a brand and mail addresses of each; characters of a text, of a note and
+   * of a token; rows of its log shown at once, things in a feed, and how many events of articles may wait.
    */
   recipients: {
     most: { recipients: 50, mail: 10 },
-    ...{ text: 20_000, note: 2_000, token: 2_000, page: 50, feed: 50 },
+    ...{ text: 20_000, note: 2_000, token: 2_000, page: 50, feed: 50, waiting: 10_000 },
   },
   /** Days that a watch looks back while it is being written. */
   watchDays: 30,

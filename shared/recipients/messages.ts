@@ -8,6 +8,7 @@ export interface RecipientMessages {
   'handed.mail-failed': object
   'handed.tried-again': object
   'handed.fault': object
+  'handed.gone': object
 }
 
 const STATUSES: Record<number, string> = {
@@ -33,5 +34,6 @@ export const recipientMessages: Sentences<RecipientMessages> = {
   'handed.unconfirmed': () => 'Nobody has confirmed an address of it yet.',
   'handed.mail-failed': () => 'The mail server did not take the letter.',
   'handed.tried-again': () => 'What waits for it is kept and tried again, for three days at most.',
+  'handed.gone': () => 'The article is gone.',
   'handed.fault': () => 'It could not be sent; the log of the server says more.',
 }

@@ -3,7 +3,7 @@ import { LIMITS } from '#shared/platform/limits'
 import { listOf } from '#shared/platform/lists'
 import { id, mailAddress, name, nullableUuid, text, version } from '#shared/platform/schemaParts'
 import * as words from '#shared/words'
-import { RECIPIENT_KINDS, type RecipientKind } from './types'
+import { RECIPIENT_EVENTS, RECIPIENT_KINDS, type RecipientKind } from './types'
 
 const labels = words.fields
 const { most } = LIMITS.recipients
@@ -17,6 +17,12 @@ const fields = {
   /** Empty where it stays as it is. */
   address: text(LIMITS.address).default(''),
   token: text(LIMITS.recipients.token).default(''),
+  /** What a webhook hears of. */
+  events: listOf(
+    yup.string().oneOf(RECIPIENT_EVENTS).required(),
+    RECIPIENT_EVENTS.length,
+    labels.noSuch,
+  ).default([]),
   mail: mail.when('kind', ([kind], schema) =>
     kind === 'mail' ? schema.min(1, words.recipients.mailMissing) : schema,
   ),

@@ -1,8 +1,23 @@
 import type { Instant } from '#core/instant'
 
-/** A web address of one's own, mail addresses, a feed at a secret address, a notes store that takes Micropub. */
+/** A web address of one's own, mail, a feed at a secret address, a notes store that takes Micropub. */
 export const RECIPIENT_KINDS = ['webhook', 'mail', 'feed', 'notes'] as const
 export type RecipientKind = (typeof RECIPIENT_KINDS)[number]
+
+/** What was handed on, as messages name it. */
+export const HANDED_ON = 'article.handed-on'
+/** What else a webhook may hear of. */
+export const RECIPIENT_EVENTS = [
+  'article.marked',
+  'article.tagged',
+  'article.clipped',
+  'post.approved',
+  'post.sent',
+  'post.failed',
+  'line.ends',
+] as const
+export type RecipientEvent = (typeof RECIPIENT_EVENTS)[number]
+export type DispatchType = typeof HANDED_ON | RecipientEvent
 
 /** Where articles are handed on to. Addresses and secrets are never given out again. */
 export interface RecipientView {
@@ -11,6 +26,8 @@ export interface RecipientView {
   kind: RecipientKind
   /** The host of its address; '' for one without. */
   host: string
+  /** What a webhook hears of, besides what is handed on. */
+  events: RecipientEvent[]
   mail: string[]
   /** Those of them that nobody has confirmed yet: nothing goes there. */
   unconfirmed: string[]
@@ -44,6 +61,7 @@ export interface DispatchView {
   id: string
   recipientId: string
   recipientName: string
+  type: DispatchType
   title: string
   /** The article that it is, or null. */
   articleId: string | null
@@ -87,6 +105,12 @@ export interface HandedThing {
   quote: string
   note: string
   tags: string[]
+}
+
+/** What is said of an article that something happened to. */
+export interface ArticleEvent extends Omit<HandedThing, 'text' | 'quote' | 'note'> {
+  /** Watches that mark it. */
+  watches: string[]
 }
 
 /** The same, with where it comes from. */

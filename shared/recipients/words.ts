@@ -1,6 +1,6 @@
 import { inWords } from '#shared/platform/language'
 import { counted } from '#shared/platform/plural'
-import type { DispatchState, RecipientKind } from './types'
+import type { DispatchState, DispatchType, RecipientEvent, RecipientKind } from './types'
 
 const KINDS: Record<RecipientKind, string> = {
   webhook: 'A web address of ours (webhook)',
@@ -14,13 +14,32 @@ const SHORT: Record<RecipientKind, string> = {
   feed: 'feed',
   notes: 'notes',
 }
+const EVENTS: Record<RecipientEvent, string> = {
+  'article.marked': 'a watch marks an article',
+  'article.tagged': 'an article is tagged by hand or by an order',
+  'article.clipped': 'an article is clipped',
+  'post.approved': 'a post is approved',
+  'post.sent': 'a post went out',
+  'post.failed': 'a post was not sent',
+  'line.ends': 'a line ends soon',
+}
+const TYPES: Record<DispatchType, string> = {
+  'article.handed-on': '',
+  'article.marked': 'marked',
+  'article.tagged': 'tagged',
+  'article.clipped': 'clipped',
+  'post.approved': 'post approved',
+  'post.sent': 'post went out',
+  'post.failed': 'post not sent',
+  'line.ends': 'line ends soon',
+}
 const STATES: Record<DispatchState, string> = { waiting: 'waits', done: 'handed on', failed: 'given up' }
 
 export const recipients = inWords({
   title: 'Recipients',
   intro:
-    'Whom articles and clippings are handed on to: one by one from the sheet, or by a standing order. Each ' +
-    'gets the title, the link, the text and what was noted; nothing of drafts or posts.',
+    'Whom articles and clippings are handed on to: one by one with a key, or by a standing order. Each ' +
+    'gets the title, the link, the text and what was noted.',
   add: 'New recipient',
   kinds: KINDS,
   short: SHORT,
@@ -30,6 +49,10 @@ export const recipients = inWords({
     feed: 'Stands at a secret address that any reader of feeds can follow.',
     notes: 'Keeps each as a bookmark. It needs the store’s address and a token that may create.',
   } satisfies Record<RecipientKind, string>,
+  events: 'And hears when',
+  event: EVENTS,
+  hears: (count: number) => `hears of ${counted(count, 'kind of event', 'kinds of events')}`,
+  types: TYPES,
   empty: {
     title: 'No recipients yet',
     detail: 'Add a web address, mail addresses, a feed or a notes store, and hand articles on with one key.',
@@ -107,6 +130,6 @@ export const recipients = inWords({
     noTitle: 'something to read',
     tags: (names: string[]) => `Tags: ${names.join(', ')}`,
     foot: (brand: string, by: string, order: string | null) =>
-      order ? `Handed on for ${brand} by its standing order “${order}”.` : `Handed on by ${by} for ${brand}.`,
+      order ? `Handed on for ${brand} by its order “${order}”.` : `Handed on by ${by} for ${brand}.`,
   },
 })

@@ -2,16 +2,24 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { fillHook, HookPatternError, parseHookPattern } from '#core/hookPattern'
 
-const GIVEN = { title: 'A title', text: 'Its text', brand: 'Millrace', link: 'https://x.example/', count: '2' }
+const GIVEN = {
+  title: 'A title',
+  text: 'Its text',
+  brand: 'Millrace',
+  link: 'https://x.example/',
+  count: '2',
+}
 const filled = (pattern: string, given = GIVEN): unknown =>
   JSON.parse(fillHook(parseHookPattern(pattern), given))
 
 describe('the shape of a message to a chat', () => {
   it('has its fields filled wherever texts are, and nothing else changed', () => {
-    expect(filled('{"text": "{title}: {text}", "n": 3, "parts": [{"value": "{link}"}, null, true]}')).toEqual({
-      ...{ text: 'A title: Its text', n: 3 },
-      parts: [{ value: 'https://x.example/' }, null, true],
-    })
+    expect(filled('{"text": "{title}: {text}", "n": 3, "parts": [{"value": "{link}"}, null, true]}')).toEqual(
+      {
+        ...{ text: 'A title: Its text', n: 3 },
+        parts: [{ value: 'https://x.example/' }, null, true],
+      },
+    )
     expect(filled('{"{title}": "{{{count}}}"}')).toEqual({ '{title}': '{2}' })
   })
 
@@ -45,7 +53,10 @@ describe('the shape of a message to a chat', () => {
     fc.assert(
       fc.property(fc.string({ unit: 'binary' }), fc.string(), (text, title) => {
         const given = { ...GIVEN, text, title }
-        expect(filled('{"a": "{text}", "b": ["{title}|{text}"]}', given)).toEqual({ a: text, b: [`${title}|${text}`] })
+        expect(filled('{"a": "{text}", "b": ["{title}|{text}"]}', given)).toEqual({
+          a: text,
+          b: [`${title}|${text}`],
+        })
       }),
     ))
 })

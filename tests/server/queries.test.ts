@@ -46,6 +46,7 @@ import * as queueItems from '#server/posts/queries/queueItems'
 import * as ownTelling from '#server/notices/queries/ownTelling'
 import * as review from '#server/posts/queries/review'
 import * as dispatches from '#server/recipients/queries/dispatches'
+import * as recipientEvents from '#server/recipients/queries/events'
 import * as recipients from '#server/recipients/queries/recipients'
 import * as folders from '#server/sources/queries/folders'
 import * as imports from '#server/sources/queries/imports'
@@ -232,6 +233,9 @@ const ASKED: (() => Promise<unknown>)[] = [
   () => listed.sentWithWords(db, 'b', 'w'),
   () => listed.sentTextsByIds(db, 'b', ['d'], 9),
   () => recipients.recipientsDue(db, 0),
+  () => recipientEvents.listenersOf(db, 'b', 'post.sent'),
+  () => recipientEvents.brandsListening(db, 'f', 'article.marked'),
+  () => recipientEvents.deliveryTold(db, 'b', 'd'),
   () => review.newestInReview(db, 'b'),
   () => unseenPosts.newestUnseen(db, 'b'),
   () => ownTelling.tellingsOf(db, 'b'),

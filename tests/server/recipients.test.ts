@@ -10,8 +10,9 @@ import type { ClippingsView } from '#shared/clippings/types'
 import type { WirePage } from '#shared/reading/types'
 import type { DispatchView, HandedOn, RecipientsView, RecipientView } from '#shared/recipients/types'
 import { until, type Person } from '../support/person'
-import { makeBrand, playHours, World } from '../support/world'
+import { CHATTERBROOK, lineUpText, makeBrand, playHours, World } from '../support/world'
 
+const DAY = 86_400_000
 let world: World
 let nell: Person
 let path: string
@@ -357,6 +358,85 @@ describe('a standing order', () => {
     })
     expect(found.message).toContain('A recipient that it names was removed.')
     expect(await rows()).toEqual([])
+  })
+})
+
+describe('what happens', () => {
+  /** Nine in the morning a week ago: outlets bring out their articles in the days up to now. */
+  const BEGIN = Math.floor((Date.now() - 7 * DAY) / DAY) * DAY + 9 * 3_600_000
+  const types = async (): Promise<string[]> => (await messages()).map(({ message }) => message.type)
+  const dataOf = async (type: string) =>
+    (await messages()).find(({ message }) => message.type === type)!.message.data as unknown as Record<
+      string,
+      unknown
+    >
+
+  it('is heard by a webhook that wants to: of articles', async () => {
+    world = await World.again(world, BEGIN)
+    nell = await world.nell()
+    ;({ path } = await makeBrand(nell, []))
+    await nell.want('POST', `${path}/watches`, {
+      name: 'Sky',
+      query: 'sky OR moon OR star* OR comet OR night',
+    })
+    const { url } = await nell.want<{ url: string }>('POST', `${path}/sources/look`, {
+      address: 'zenithminute.example',
+    })
+    await nell.want('POST', `${path}/sources`, { feedUrl: url, label: 'Zenith' })
+    const events = ['article.marked', 'article.tagged', 'article.clipped']
+    const { secret } = await add({ address: HOOK, events })
+    await playHours(nell, 4 * 24)
+    await until('a marked article was told of', async () => (await types()).includes('article.marked'))
+    expect(await dataOf('article.marked')).toMatchObject({ watches: ['Sky'], source: 'Zenith' })
+    expect(await dataOf('article.marked')).not.toHaveProperty('text')
+    const [first] = (await nell.want<WirePage>('GET', `${path}/articles?show=all`)).articles
+    await nell.want('PUT', `${path}/tags/articles`, { ids: [first!.id], add: ['now'], remove: [] })
+    await nell.want('PUT', `${path}/articles/states`, { ids: [first!.id], state: 'clipped' })
+    await until('all of it was told of', async () => {
+      const told = await types()
+      return events.every((event) => told.includes(event))
+    })
+    expect(await dataOf('article.tagged')).toMatchObject({ key: `article:${first!.id}`, tags: ['now'] })
+    for (const { body, headers } of await messages()) new Webhook(secret!).verify(body, headers)
+  })
+
+  it('is heard by a webhook that wants to: of posts and lines', async () => {
+    world = await World.again(world)
+    nell = await world.nell()
+    ;({ path } = await makeBrand(nell, [CHATTERBROOK]))
+    await add({ address: HOOK, events: ['post.approved', 'post.sent', 'post.failed', 'line.ends'] })
+    await add({ name: 'Deaf', address: 'https://doorway.example/posts' })
+    await lineUpText(nell, path, 'This goes out')
+    await playHours(nell, 3)
+    await until('it was sent', async () => (await types()).includes('post.sent'))
+    expect(await dataOf('post.approved')).toMatchObject({
+      text: 'This goes out',
+      accounts: [{ account: 'Chatterbrook' }],
+    })
+    expect(await dataOf('post.sent')).toMatchObject({ text: 'This goes out', account: 'Chatterbrook' })
+    expect(String((await dataOf('post.sent'))['url'])).toMatch(/^https:\/\/chatterbrook\.example/)
+    await world.trouble('chatterbrook.example', { refuse: { status: 400, message: 'No.' }, postsOnly: true })
+    await lineUpText(nell, path, 'This does not')
+    await playHours(nell, 24)
+    await until('it was refused', async () => (await types()).includes('post.failed'))
+    expect(await dataOf('post.failed')).toMatchObject({
+      text: 'This does not',
+      message: expect.stringContaining('No.') as string,
+    })
+    await world.trouble('chatterbrook.example', null)
+    await lineUpText(nell, path, 'The last one')
+    await playHours(nell, 1)
+    await until('the line was told of', async () => (await types()).includes('line.ends'))
+    expect((await types()).toSorted()).toEqual([
+      'line.ends',
+      'post.approved',
+      'post.approved',
+      'post.approved',
+      'post.failed',
+      'post.sent',
+    ])
+    // Nobody else hears of it.
+    expect((await world.webhooks()).every(({ path: at }) => at === '/plain')).toBe(true)
   })
 })
 

@@ -19,7 +19,7 @@ const isMaking = computed(() => makesPosts(form.values.rule.act))
 const isRuleRight = computed(
   () => !Object.keys(form.complaints.value).some((name) => name.startsWith('rule')),
 )
-const { run, progress, failed, tryNow } = useDryRun(() =>
+const { run, ran, progress, failed, tryNow } = useDryRun(() =>
   isMissing.value || !isRuleRight.value ? null : { rule: form.values.rule, id },
 )
 const isReady = computed(() => id === null || known.value !== null)
@@ -111,7 +111,7 @@ useKeys([
       </form>
       <div class="min-h-0 overflow-y-auto bg-paper max-column:overflow-visible" tabindex="0">
         <DryRunView
-          :rule="form.values.rule"
+          :rule="ran ?? form.values.rule"
           :run="run"
           :progress="progress"
           :failed="failed"

@@ -41,6 +41,7 @@ const about = (one: RecipientView): string =>
   [
     labels.toHost(one.kind, one.host),
     ...(one.kind === 'mail' ? [one.mail.join(', ')] : []),
+    ...(one.events.length > 0 ? [labels.hears(one.events.length)] : []),
     one.lastAt ? labels.last(times.shortDayTime(one.lastAt)) : labels.never,
     ...(one.waiting > 0 ? [labels.waiting(one.waiting)] : []),
   ].join(' · ')

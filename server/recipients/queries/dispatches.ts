@@ -1,3 +1,4 @@
+import { HANDED_ON } from '#shared/recipients/types'
 import type { Db } from '#server/platform/db'
 import { joined, readAll } from '#server/platform/db/read'
 import { pick, text, whole, type ShapeOf } from '#server/platform/db/tables'
@@ -45,7 +46,18 @@ export async function countWaiting(db: Db, recipientIds: string[]): Promise<Map<
 }
 
 const LISTED = {
-  ...pick(DISPATCHES, 'id', 'recipient_id', 'title', 'article_id', 'by_name', 'state', 'attempts', 'status'),
+  ...pick(
+    DISPATCHES,
+    'id',
+    'recipient_id',
+    'type',
+    'title',
+    'article_id',
+    'by_name',
+    'state',
+    'attempts',
+    'status',
+  ),
   ...pick(DISPATCHES, 'message', 'created_at', 'ended_at'),
   recipient_name: text(),
 }
@@ -87,7 +99,7 @@ export const waitingOfOrder = (
 ): Promise<Pick<DispatchRow, 'id'>[]> =>
   db('dispatches').where({ brand_id: brandId, key, order_id: orderId, state: 'waiting' }).select('id')
 
-/** Whether the same waits for a recipient already. */
+/** Whether the same was handed on to a recipient and waits still. */
 export const isWaiting = async (
   db: Db,
   brandId: string,
@@ -95,7 +107,7 @@ export const isWaiting = async (
   key: string,
 ): Promise<boolean> =>
   (await db('dispatches')
-    .where({ brand_id: brandId, key, recipient_id: recipientId, state: 'waiting' })
+    .where({ brand_id: brandId, key, recipient_id: recipientId, type: HANDED_ON, state: 'waiting' })
     .first('id')) !== undefined
 
 /** Puts one among those that wait. */

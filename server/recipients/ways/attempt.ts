@@ -1,13 +1,15 @@
 import type { DispatchVerdict } from '#core/dispatch'
 import type { Message } from '#core/message'
-import type { HandedOn } from '#shared/recipients/types'
+import type { DispatchType } from '#shared/recipients/types'
 
 /** Something on its way to one recipient. */
 export interface OnTheWay {
   /** The same at every try, so that who takes it can tell a repeat. */
   id: string
   at: number
-  thing: HandedOn
+  type: DispatchType
+  /** What is said of it. */
+  data: object
 }
 
 /** Where it goes, unsealed. */

@@ -6,6 +6,7 @@ import { useDb } from '#server/platform/db'
 import { log } from '#server/platform/log'
 import { sendMail } from '#server/platform/mail/mailOut'
 import { settings } from '#server/platform/settings'
+import { asHandedOn } from '../rowJson'
 import { TAKEN, type Attempt, type OnTheWay, type WayOut } from './attempt'
 
 /** Characters of a text that a letter begins with, and of a title in its subject. */
@@ -13,11 +14,11 @@ const TEXT = 4_000
 const SUBJECT = 200
 
 /** Writes to each address that was confirmed, alone: nobody sees who else is written to. */
-export async function toMail({ brandId, mail }: WayOut, { thing }: OnTheWay): Promise<Attempt> {
+export async function toMail({ brandId, mail }: WayOut, { data }: OnTheWay): Promise<Attempt> {
   if (settings().smtp === null) return put([note('handed.no-mail')])
   const to = await confirmedOf(await useDb(), brandId, mail)
   if (to.length === 0) return put([note('handed.unconfirmed')])
-  const letter = letterOf(thing)
+  const letter = letterOf(asHandedOn(data))
   for (const address of to) {
     try {
       await sendMail({ to: [address], ...letter })

@@ -1,21 +1,28 @@
 import type { HandedThing } from '#shared/recipients/types'
 import { httpRequest } from '#server/platform/net/httpRequest'
+import { asHandedOn } from '../rowJson'
 import { answered, unanswered } from './answered'
 import type { Attempt, OnTheWay, WayOut } from './attempt'
 
 /** Characters of a text that a note holds. */
 const TEXT = 4_000
 
-/** Keeps what was handed on as a bookmark in a store that takes Micropub (W3C Recommendation, §3.3.2). */
-export async function toNotes({ address, token }: WayOut, { thing }: OnTheWay): Promise<Attempt> {
+/**
+ * Keeps what was handed on as a bookmark in a store that takes Micropub: as a form, the least that every
+ * server takes (W3C Recommendation, §3.3.1).
+ */
+export async function toNotes({ address, token }: WayOut, { data }: OnTheWay): Promise<Attempt> {
   try {
+    const form = new URLSearchParams({ h: 'entry' })
+    for (const [name, values] of Object.entries(bookmarkOf(asHandedOn(data))))
+      for (const value of values) form.append(values.length > 1 ? `${name}[]` : name, value)
     const answer = await httpRequest(address, {
       method: 'POST',
       headers: {
-        ...{ authorization: `Bearer ${token}`, 'content-type': 'application/json' },
-        accept: 'application/json',
+        ...{ authorization: `Bearer ${token}`, accept: 'application/json' },
+        'content-type': 'application/x-www-form-urlencoded',
       },
-      body: JSON.stringify({ type: ['h-entry'], properties: bookmarkOf(thing) }),
+      body: form.toString(),
     })
     return answered(answer)
   } catch (error) {

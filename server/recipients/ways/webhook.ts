@@ -10,10 +10,10 @@ import type { Attempt, OnTheWay, WayOut } from './attempt'
 /** An answer is not read beyond this: only its status counts. */
 const ANSWER_BYTES = 64 * 1024
 
-/** Posts what was handed on as signed JSON (Standard Webhooks). Redirects are not followed. */
-export async function toWebhook(way: WayOut, { id, at, thing }: OnTheWay): Promise<Attempt> {
+/** Posts what was handed on, or happened, as signed JSON (Standard Webhooks). Redirects are not followed. */
+export async function toWebhook(way: WayOut, { id, at, type, data }: OnTheWay): Promise<Attempt> {
   try {
-    return answered(await post(way, id, { type: 'article.handed-on', timestamp: toInstant(at), data: thing }))
+    return answered(await post(way, id, { type, timestamp: toInstant(at), data }))
   } catch (error) {
     return unanswered(error)
   }
