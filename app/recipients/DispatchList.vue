@@ -10,7 +10,7 @@ const brand = useBrandStore()
 const notices = useNoticesStore()
 const times = useTimes()
 const recipient = ref('')
-const given = computed(() => (recipient.value ? { recipient: recipient.value } : {}))
+const given = computed((): Record<string, string> => (recipient.value ? { recipient: recipient.value } : {}))
 const first = useBrandQuery(recipientRoutes.dispatches, {
   changes: ['recipient'],
   given: () => ({ query: given.value }),

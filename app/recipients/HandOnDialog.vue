@@ -18,7 +18,7 @@ const brand = useBrandStore()
 const notices = useNoticesStore()
 const times = useTimes()
 const { view, list, failed } = useRecipients(() => props.open)
-const thing = computed(() =>
+const thing = computed((): Record<string, string> =>
   props.articleId ? { article: props.articleId } : { clipping: props.clippingId ?? '' },
 )
 const before = useBrandQuery(recipientRoutes.dispatches, {

@@ -1,13 +1,15 @@
 <script setup lang="ts">
 import { recipientRoutes } from '#shared/recipients/routes'
-import { recipientEditSchema, recipientSchema } from '#shared/recipients/schemas'
+import { recipientFormSchema } from '#shared/recipients/schemas'
 import {
   RECIPIENT_EVENTS,
   RECIPIENT_KINDS,
   type RecipientEvent,
   type RecipientKind,
   type RecipientView,
+  type WithSecret,
 } from '#shared/recipients/types'
+import type { Undoable } from '#shared/platform/types'
 import * as words from '#shared/words'
 
 /** Adds a recipient, or changes the one that is given. */
@@ -19,19 +21,17 @@ const empty = {
   ...{ name: '', kind: 'webhook' as RecipientKind, address: '', token: '', mail: [] as string[] },
   ...{ events: [] as RecipientEvent[], newSecret: false, version: 0 },
 }
-const add = useForm(recipientSchema, { ...empty })
-const edit = useForm(recipientEditSchema, { ...empty })
-const form = computed(() => (props.recipient ? edit : add))
+const form = useForm(recipientFormSchema, { ...empty })
 const mailText = ref('')
-watch(mailText, (text) => (form.value.values.mail = addressesIn(text)))
-const mailError = computed(() => errorOfList(form.value.errors.value, 'mail'))
+watch(mailText, (text) => (form.values.mail = addressesIn(text)))
+const mailError = computed(() => errorOfList(form.errors.value, 'mail'))
 watch(
   () => props.open,
   (open) => {
     if (!open) return
     const known = props.recipient
     mailText.value = known?.mail.join(', ') ?? ''
-    form.value.start({
+    form.start({
       ...empty,
       ...(known
         ? {
@@ -47,7 +47,15 @@ watch(
   { immediate: true },
 )
 const kinds = computed(() => RECIPIENT_KINDS.map((value) => ({ value, label: labels.kinds[value] })))
-const kind = computed(() => form.value.values.kind)
+const kind = computed((): RecipientKind => form.values.kind)
+const isWebhook = computed(() => kind.value === 'webhook')
+const isNotes = computed(() => kind.value === 'notes')
+const isMail = computed(() => kind.value === 'mail')
+const isFeed = computed(() => kind.value === 'feed')
+const addressLabel = computed(() => (isNotes.value ? labels.address.notes : labels.address.webhook))
+const hasAddress = computed(() => isWebhook.value || isNotes.value)
+/** Whether there is a secret, or a secret address, that may be made anew. */
+const canRenew = computed(() => props.recipient !== null && (isWebhook.value || isFeed.value))
 const feed = computed(() => {
   const path = props.recipient?.feed
   return path ? `${path.startsWith('/') ? window.location.origin : ''}${path}.rss` : null
@@ -56,15 +64,15 @@ const feed = computed(() => {
 async function save(): Promise<void> {
   const known = props.recipient
   let secret: string | null = null
-  const done = known
-    ? await edit.send(async (body) => {
-        const change = () => brand.call(recipientRoutes.edit, { id: known.id, body })
-        ;({ secret } = await brand.change(labels.saidSaved(body.name), change))
-      })
-    : await add.send(async (body) => {
-        const change = () => brand.call(recipientRoutes.add, { body })
-        ;({ secret } = await brand.change(labels.saidAdded(body.name), change))
-      })
+  const done = await form.send(async (body) => {
+    const message = known ? labels.saidSaved(body.name) : labels.saidAdded(body.name)
+    const made = await brand.change<Undoable & WithSecret>(message, () =>
+      known
+        ? brand.call(recipientRoutes.edit, { id: known.id, body })
+        : brand.call(recipientRoutes.add, { body }),
+    )
+    secret = made.secret
+  })
   if (!done) return
   emit('close')
   if (secret !== null) emit('secret', secret)
@@ -92,29 +100,28 @@ async function save(): Promise<void> {
         :error="form.errors.value.name"
         @leave="form.leave('name')"
       />
-      <template v-if="kind === 'webhook' || kind === 'notes'">
-        <TextField
-          v-model="form.values.address"
-          :label="labels.address[kind]"
-          :placeholder="recipient ? labels.addressKept : 'https://'"
-          inputmode="url"
-          autocomplete="off"
-          :error="form.errors.value.address"
-          @leave="form.leave('address')"
-        />
-        <TextField
-          v-if="kind === 'notes'"
-          v-model="form.values.token"
-          :label="labels.token"
-          :placeholder="recipient ? labels.tokenKept : ''"
-          type="password"
-          autocomplete="off"
-          :error="form.errors.value.token"
-          @leave="form.leave('token')"
-        />
-      </template>
       <TextField
-        v-if="kind === 'mail'"
+        v-if="hasAddress"
+        v-model="form.values.address"
+        :label="addressLabel"
+        :placeholder="recipient ? labels.addressKept : labels.addressBegins"
+        inputmode="url"
+        autocomplete="off"
+        :error="form.errors.value.address"
+        @leave="form.leave('address')"
+      />
+      <TextField
+        v-if="isNotes"
+        v-model="form.values.token"
+        :label="labels.token"
+        :placeholder="recipient ? labels.tokenKept : ''"
+        type="password"
+        autocomplete="off"
+        :error="form.errors.value.token"
+        @leave="form.leave('token')"
+      />
+      <TextField
+        v-if="isMail"
         v-model="mailText"
         :label="labels.mail"
         :hint="canMail ? labels.mailHint : labels.noMail"
@@ -122,7 +129,7 @@ async function save(): Promise<void> {
         :error="mailError"
         @leave="form.leave('mail')"
       />
-      <fieldset v-if="kind === 'webhook'" class="grid gap-0.5">
+      <fieldset v-if="isWebhook" class="grid gap-0.5">
         <legend class="mb-1 text-small font-semibold text-ink-2">{{ labels.events }}</legend>
         <label v-for="event in RECIPIENT_EVENTS" :key="event" class="flex min-h-6 items-start gap-2"
           ><input
@@ -134,13 +141,11 @@ async function save(): Promise<void> {
         >
       </fieldset>
       <SecretAddress v-if="feed" :label="labels.feed" :address="feed" :hint="labels.feedHint" />
-      <label
-        v-if="recipient && (kind === 'webhook' || kind === 'feed')"
-        class="flex min-h-6 items-start gap-2"
+      <label v-if="canRenew" class="flex min-h-6 items-start gap-2"
         ><input v-model="form.values.newSecret" type="checkbox" class="mt-[3px] accent-(--act)" /><span
-          >{{ kind === 'feed' ? labels.newAddress : labels.newSecret }}
+          >{{ isFeed ? labels.newAddress : labels.newSecret }}
           <span class="block text-small text-ink-3">{{
-            kind === 'feed' ? labels.newAddressHint : labels.newSecretHint
+            isFeed ? labels.newAddressHint : labels.newSecretHint
           }}</span></span
         ></label
       >

@@ -215,7 +215,8 @@ async function changedWay(
   row: RecipientRow,
   { address, token, mail, newSecret }: Omit<RecipientInput, 'kind' | 'events'> & { newSecret: boolean },
 ): Promise<Partial<Way> & WithSecret> {
-  if (row.kind === 'mail') return { mail_json: JSON.stringify(mail), secret: null }
+  if (row.kind === 'mail')
+    return { secret: null, ...(mail.length > 0 ? { mail_json: JSON.stringify(mail) } : {}) }
   if (row.kind === 'feed')
     return { secret: null, ...(newSecret ? { nonce: randomBytes(16).toString('hex') } : {}) }
   if (row.kind === 'notes') {

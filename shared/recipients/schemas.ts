@@ -45,6 +45,19 @@ export const recipientEditSchema = yup.object({
   version,
 })
 
+/** The form of both: a version of 0 is one that is new. */
+export const recipientFormSchema = yup.object({
+  ...fields,
+  newSecret: yup.boolean().default(false),
+  version,
+  address: fields.address.when(['kind', 'version'], ([kind, known], schema) =>
+    known === 0 && wantsAddress(kind as RecipientKind) ? schema.required(labels.addressMissing) : schema,
+  ),
+  token: fields.token.when(['kind', 'version'], ([kind, known], schema) =>
+    known === 0 && kind === 'notes' ? schema.required(words.recipients.tokenMissing) : schema,
+  ),
+})
+
 export const handOnSchema = yup.object({
   recipientId: id,
   articleId: nullableUuid,

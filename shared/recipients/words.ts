@@ -61,6 +61,7 @@ export const recipients = inWords({
   name: 'Name',
   kind: 'What it is',
   address: { webhook: 'Web address', notes: 'Address of the store' },
+  addressBegins: 'https://',
   addressKept: 'kept; leave empty to keep it',
   token: 'Token',
   tokenKept: 'kept; leave empty to keep it',
