@@ -20,8 +20,9 @@ export default defineConfig({
     { name: 'demo', testMatch: DEMO, dependencies: ['fill'] },
     { name: 'smooth', testMatch: SMOOTH, fullyParallel: false, dependencies: ['worlds', 'demo'] },
   ],
-  timeout: 90_000,
-  expect: { timeout: 10_000 },
+  // A machine that builds others beside is some three times slower than one at rest.
+  timeout: 150_000,
+  expect: { timeout: 15_000 },
   use: {
     viewport: { width: 1280, height: 800 },
     locale: 'en-GB',

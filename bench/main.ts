@@ -1,6 +1,6 @@
 // npm run bench: prints what was measured beside what is aimed at. `--short` measures less, to see that the
 // benches run; `--only=feeds`, `posts`, `plan`, `watching`, `fetching`, `sending`, `capturing`, `clicking`,
-// `listing`, `orders` or `reading` measures a part.
+// `listing`, `orders`, `recipients` or `reading` measures a part.
 import { capturingRows } from './capture'
 import { clickingRows } from './clicking'
 import { fetchingRows } from './fetching'
@@ -9,6 +9,7 @@ import { orderRows } from './orders'
 import { planRows } from './plan'
 import { postRows } from './posts'
 import { readingRows } from './reading'
+import { recipientRows } from './recipients'
 import { sendingRows } from '../tests/support/load/sending'
 import { printTable } from '../tests/support/load/timing'
 import { watchingRows } from './watching'
@@ -27,4 +28,5 @@ if (wants('capturing')) printTable('Capturing', await capturingRows())
 if (wants('clicking')) printTable('Short links', await clickingRows(isShort))
 if (wants('listing')) printTable('Month and list', await listingRows(isShort ? 2_000 : 20_000))
 if (wants('orders')) printTable('Standing orders', await orderRows(isShort ? 2_000 : 30_000))
+if (wants('recipients')) printTable('Handing on', await recipientRows(isShort ? 100 : 2_000))
 if (wants('reading')) printTable('Reading and finding', await wireRows(isShort ? 2_000 : 200_000))

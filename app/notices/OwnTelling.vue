@@ -4,6 +4,7 @@ import { ownTellingSchema } from '#shared/notices/schemas'
 import { NOTICE_TOPICS } from '#shared/notices/topics'
 import type { NoticeTopic, OwnTelling } from '#shared/notices/types'
 import * as words from '#shared/words'
+import { sentenceOf } from '~/base/client'
 import QuietHours from './QuietHours.vue'
 
 /** What one is told oneself by mail, and when not. */
@@ -30,7 +31,7 @@ async function load(): Promise<void> {
   try {
     show(await brand.call(noticeRoutes.ownTelling))
   } catch (error) {
-    failed.value = error instanceof Error ? error.message : String(error)
+    failed.value = sentenceOf(error)
   }
 }
 onMounted(load)

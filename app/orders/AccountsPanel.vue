@@ -17,18 +17,20 @@ function choose(wanted: string[]): void {
     .filter(({ id }) => wanted.includes(id))
     .map(({ id }) => known.get(id) ?? emptyAccount(id))
 }
-const setText = (accountId: string, text: string): void => {
+/** Says something of one of them; an empty text says nothing. */
+const set = (accountId: string, what: 'text' | 'audience' | 'board', value: string): void => {
   accounts.value = accounts.value.map((one) =>
-    one.accountId === accountId ? { ...one, text: text === '' ? null : text } : one,
+    one.accountId === accountId ? { ...one, [what]: value === '' ? null : value } : one,
   )
 }
-const setBoard = (accountId: string, board: string): void => {
-  accounts.value = accounts.value.map((one) =>
-    one.accountId === accountId ? { ...one, board: board || null } : one,
-  )
+const accountOf = (accountId: string) => brand.view?.accounts.find(({ id }) => id === accountId)
+const boardsOf = (accountId: string): string[] => accountOf(accountId)?.boards ?? []
+/** The first is the usual one, which is said by nothing. */
+function audiencesOf(accountId: string): { value: string; label: string }[] {
+  const names = words.writing.audiences
+  const offered = accountOf(accountId)?.rules.audiences ?? []
+  return offered.map((value, at) => ({ value: at === 0 ? '' : value, label: names[value] ?? value }))
 }
-const boardsOf = (accountId: string): string[] =>
-  brand.view?.accounts.find(({ id }) => id === accountId)?.boards ?? []
 </script>
 
 <template>
@@ -47,7 +49,7 @@ const boardsOf = (accountId: string): string[] =>
         :lines="2"
         :model-value="one.text"
         :error="errors[`rule.accounts[${at}].text`]"
-        @update:model-value="setText(one.accountId, $event)"
+        @update:model-value="set(one.accountId, 'text', $event)"
       />
       <ChoiceField
         v-if="boardsOf(one.accountId).length > 0"
@@ -57,7 +59,14 @@ const boardsOf = (accountId: string): string[] =>
           { value: '', label: '' },
           ...boardsOf(one.accountId).map((board) => ({ value: board, label: board })),
         ]"
-        @update:model-value="setBoard(one.accountId, $event)"
+        @update:model-value="set(one.accountId, 'board', $event)"
+      />
+      <ChoiceField
+        v-if="audiencesOf(one.accountId).length > 1"
+        :label="form.audience(brand.accountName(one.accountId))"
+        :model-value="one.audience ?? ''"
+        :choices="audiencesOf(one.accountId)"
+        @update:model-value="set(one.accountId, 'audience', $event)"
       />
     </template>
   </div>

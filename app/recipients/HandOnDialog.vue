@@ -3,6 +3,7 @@ import { recipientRoutes } from '#shared/recipients/routes'
 import type { RecipientView } from '#shared/recipients/types'
 import { LIMITS } from '#shared/platform/limits'
 import * as words from '#shared/words'
+import { sentenceOf } from '~/base/client'
 import { useRecipients } from './useRecipients'
 
 /** Whom an article or a clipping is handed on to, with a note that goes with it. */
@@ -15,7 +16,6 @@ const props = defineProps<{
 const emit = defineEmits<{ close: [] }>()
 const labels = words.recipients.handOn
 const brand = useBrandStore()
-const notices = useNoticesStore()
 const times = useTimes()
 const { view, list, failed } = useRecipients(() => props.open)
 const thing = computed((): Record<string, string> =>
@@ -73,8 +73,7 @@ async function send(): Promise<void> {
     )
     emit('close')
   } catch (failure) {
-    error.value = failure instanceof Error ? failure.message : String(failure)
-    notices.complain(failure)
+    error.value = sentenceOf(failure)
   } finally {
     busy.value = false
   }

@@ -1,5 +1,5 @@
 import type { Instant } from '../instant'
-import type { WatchArticle, WatchQuery } from '../watch'
+import type { WatchArticle, WatchQuery } from '../watch/types'
 
 /** What an article must be for an order to take it. Null, and an empty list, ask nothing. */
 export interface OrderCondition {

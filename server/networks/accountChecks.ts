@@ -21,9 +21,9 @@ export async function checkAccounts(db: Db): Promise<void> {
         continue
       await checkRow(account).catch((error: unknown) => {
         // A refused token is kept with the account by now; a network that does not answer is asked again in
-        // some minutes.
-        if (!(error instanceof ProblemError)) throw error
-        log.info({ account: account.id }, error.message)
+        // some minutes. A fault of ours with one account keeps no other from being looked at.
+        if (error instanceof ProblemError) log.info({ account: account.id }, error.message)
+        else log.error({ error, account: account.id }, 'An account could not be checked.')
       })
     }
   }

@@ -76,10 +76,14 @@ export async function setOwnTelling(
 export const wantedForPersons = async (db: Db, brandId: string): Promise<string[]> =>
   (await store.tellingsOf(db, brandId)).map(({ email }) => email)
 
-/** Tells each person what they want to be told of and were not yet: of what came since they said so. */
-export async function tellPersons(brand: BrandRow): Promise<void> {
+/**
+ * Tells each person what they want to be told of and were not yet: of what came since they said so. Gives
+ * false as soon as a letter is not taken: whoever is next waits for the next round, so that a mail server
+ * that does not answer is waited for once in each.
+ */
+export async function tellPersons(brand: BrandRow): Promise<boolean> {
   const db = await useDb()
-  if (settings().smtp === null) return
+  if (settings().smtp === null) return false
   for (const row of await store.tellingsOf(db, brand.id)) {
     if (isQuiet({ quietFrom: row.quiet_from, quietUntil: row.quiet_until }, brand.zone, now())) continue
     const topics = readTopics(row.topics_json)
@@ -88,8 +92,10 @@ export async function tellPersons(brand: BrandRow): Promise<void> {
       open.filter(({ kind }) => topics.includes(topicOf(kind))),
       row.next_at,
     )
-    if (wanted.length > 0 && (await mayBeTold(db, row))) await tellOne(brand, row, wanted)
+    if (wanted.length === 0 || !(await mayBeTold(db, row))) continue
+    if (!(await tellOne(brand, row, wanted))) return false
   }
+  return true
 }
 
 /** Whoever left the brand is told no more; and nobody whose address was not confirmed. */
@@ -102,7 +108,7 @@ async function tellOne(
   brand: BrandRow,
   row: OwnTellingRow & { email: string },
   notices: Awaited<ReturnType<typeof store.untoldOf>>,
-): Promise<void> {
+): Promise<boolean> {
   const failed = await tellEverywhere({ hook: null, mail: [row.email] }, toldOf(brand.name, notices))
   await inTransaction(async (db) => {
     await store.noteOwnTelling(db, row, {
@@ -115,4 +121,5 @@ async function tellOne(
         notices.map(({ id }) => ({ notice_id: id, person_id: row.person_id, at: now() })),
       )
   })
+  return failed === null
 }

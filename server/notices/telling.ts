@@ -14,8 +14,9 @@ import { tellEverywhere, toldOf, type Ways } from './ways'
 /** Tells what is open and was not told yet, where each brand and each person wants it told. */
 export async function tellingRound(): Promise<void> {
   const db = await useDb()
+  let isMailTaken = true
   for (const brand of await liveBrands(db)) {
-    await tellPersons(brand)
+    isMailTaken = isMailTaken && (await tellPersons(brand))
     if (isQuiet(keptOf(brand), brand.zone, now())) continue
     const notices = timely(await unsentNotices(db, brand.id), brand.tell_next_at)
     if (notices.length === 0) continue

@@ -15,9 +15,9 @@ export const ORDERS = tableOf('orders', {
   /** In whose name it acts: who wrote it last. */
   acts_for: text(),
   /** When it last took something. */
-  last_at: whole().orNull(),
+  last_at: whole().orNull().noted(),
   /** Times in a row that it failed. */
-  failures: whole().orDefault(),
+  failures: whole().orDefault().noted(),
   position: whole(),
   created_by: text(),
   created_at: whole(),

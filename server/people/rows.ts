@@ -83,8 +83,8 @@ export const BRANDS = tableOf('brands', {
   telling_json: text().orNull(),
   hook_sealed: text().orNull(),
   /** When notices may be told next, and what became of the last try where it failed. */
-  tell_next_at: whole().orDefault(),
-  tell_message: messages().orNull(),
+  tell_next_at: whole().orDefault().noted(),
+  tell_message: messages().orNull().noted(),
   /** Hosts of its own sites, and the pillar of posts about what stands there. */
   own_sites_json: text().orDefault(),
   own_pillar_id: text().orNull(),

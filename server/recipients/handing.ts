@@ -61,7 +61,7 @@ export async function handOnFor(
     const recipient = await recipientById(db, brandId, id)
     if (!brand || !recipient) continue
     const by = { personId, name: person?.name ?? '' }
-    if (recipient.kind === 'feed') await noteRecipient(db, id, { last_at: now() })
+    if (recipient.kind === 'feed') await noteRecipient(db, recipient, { last_at: now() })
     await insertDispatch(db, rowOf({ recipient, thing, articleId, by, order, brandName: brand.name }))
     count++
   }
@@ -105,7 +105,7 @@ async function handOnOne(
     throw problem('handedOnAlready', recipient.name)
   const thing = { ...found.thing, note: note || found.thing.note }
   const by = { personId: actor.personId, name: person?.name ?? '' }
-  if (recipient.kind === 'feed') await noteRecipient(db, recipientId, { last_at: now() })
+  if (recipient.kind === 'feed') await noteRecipient(db, recipient, { last_at: now() })
   const { id, ...row } = rowOf({ recipient, ...found, thing, by, order: null, brandName: brand.name })
   await tracked.insert('dispatches', { id }, row)
 }

@@ -9,7 +9,7 @@ import { inTransaction, useDb } from '#server/platform/db'
 import { storeMessages } from '#server/platform/db/messages'
 import { log } from '#server/platform/log'
 import { dataOf } from './eventData'
-import { nextFor, noteDispatch } from './queries/dispatches'
+import { giveUp, nextFor, noteDispatch } from './queries/dispatches'
 import { noteRecipient, recipientById, recipientsDue } from './queries/recipients'
 import type { DispatchRow, RecipientRow } from './rows'
 import { sendTo } from './ways'
@@ -93,7 +93,9 @@ async function settle(recipient: RecipientRow, row: DispatchRow, attempt: Attemp
       ...{ state: ended ?? 'waiting', attempts: row.attempts + 1, status: attempt.status, message },
       ended_at: ended === null ? null : now(),
     })
-    await noteRecipient(db, recipient.id, {
+    // What waited as long behind it is given up with it: each would else wait for a try of its own.
+    if (isOver) await giveUp(db, recipient.id, now() - GIVEN_UP_MS, { message, ended_at: now() })
+    await noteRecipient(db, recipient, {
       ...{ failures, message: failures > 0 ? message : null },
       retry_at: failures > 0 ? now() + pauseAfter(failures, attempt.waitMs) : null,
       ...(attempt.verdict === 'taken' ? { last_at: now() } : {}),

@@ -158,6 +158,7 @@ export const orders = inWords({
     usualAccounts: 'With none chosen, those that a post about the article usually begins with.',
     ownText: (name: string) => `Another text for ${name}`,
     board: (name: string) => `Board on ${name}`,
+    audience: (name: string) => `Who sees it on ${name}`,
     pillar: 'Pillar',
     usualPillar: 'the usual pillar',
     campaign: 'Campaign',

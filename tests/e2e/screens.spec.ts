@@ -181,6 +181,12 @@ const SCREENS: Record<string, (page: Page) => Promise<void>> = {
     await page.goto(new URL('/set-up/brand', page.url()).href)
     await expect(page.getByLabel('Name of the brand')).toHaveValue('Hollow Hill Observatory')
   },
+  Recipients: async (page) => {
+    await page.goto(new URL('/set-up/recipients', page.url()).href)
+    await expect(page.locator('[data-dispatch]').first()).toBeVisible()
+    await page.getByRole('button', { name: 'Edit: Volunteers’ reading list' }).click()
+    await expect(page.getByLabel('Address of the feed')).toBeVisible()
+  },
   You: async (page) => {
     await page.goto(new URL('/set-up/you', page.url()).href)
     await expect(page.getByText('this one', { exact: true })).toBeVisible()

@@ -100,6 +100,19 @@ describe('a webhook', () => {
     expect(await messages()).toHaveLength(1)
   })
 
+  it('is changed, sent to meanwhile, and the change undone all the same', async () => {
+    const { id } = await hook()
+    const [row] = await view()
+    const { historyId } = await nell.want<Undoable>('PATCH', `${path}/recipients/${id}`, {
+      ...{ name: 'Another name', kind: 'webhook', version: row!.version },
+    })
+    await handOn(id)
+    await tried()
+    expect((await view())[0]!.lastAt).not.toBeNull()
+    await nell.want('POST', `${path}/undo`, { historyId })
+    expect(await view()).toMatchObject([{ name: 'Ours', lastAt: expect.any(String) as string }])
+  })
+
   it('that fails is tried again with the same id, told of, and gets all of it in its order', async () => {
     const { id, secret } = await hook()
     await world.trouble('doorway.example', { refuse: { status: 500, message: 'Down.' } })
@@ -173,11 +186,12 @@ describe('a webhook', () => {
   it('is given up after three days, and nothing of it is lost', async () => {
     const { id } = await hook()
     await world.trouble('doorway.example', { refuse: { status: 404, message: 'Moved.' } })
-    await handOn(id)
+    for (const { id: articleId } of articles.slice(0, 2)) await handOn(id, { articleId })
     await tried()
     await playHours(nell, 3 * 24)
     again()
-    expect(await ended()).toMatchObject([{ state: 'failed', status: 404 }])
+    // What waited behind it as long goes with it.
+    expect(await ended(2)).toMatchObject([{ state: 'failed' }, { state: 'failed', status: 404 }])
     await world.trouble('doorway.example', null)
     await nell.want('POST', `${path}/dispatches/${(await rows())[0]!.id}/again`)
     await until('it has gone', async () => (await rows())[0]!.state === 'done')
@@ -330,7 +344,12 @@ describe('a standing order', () => {
     await until('it waits', async () =>
       (await rows()).some(({ state, attempts }) => state === 'waiting' && attempts > 0),
     )
-    await nell.want('PUT', `${path}/orders/stop`, { isStopped: true })
+    const stop = (): Promise<Undoable> => nell.want('PUT', `${path}/orders/stop`, { isStopped: true })
+    const { historyId } = await stop()
+    // That a notice was told meanwhile keeps nobody from taking it back.
+    world.change('UPDATE brands SET tell_next_at = tell_next_at + 1')
+    await nell.want('POST', `${path}/undo`, { historyId })
+    await stop()
     await world.trouble('doorway.example', null)
     again()
     await world.rounds(3)

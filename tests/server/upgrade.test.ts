@@ -120,7 +120,8 @@ describe.each(releases)('%s', (release) => {
         except_json: '[{"action":"none"}]',
         hold_reason: 'It "does": nothing',
       })
-    const grown = ['changes', 'sessions']
+    // Posts that orders made before are told of by this release.
+    const grown = ['changes', 'sessions', 'notices']
     const texts = now
       .prepare(
         'SELECT wordings.text FROM lines JOIN wordings ON wordings.post_id = lines.post_id ORDER BY lines.position',

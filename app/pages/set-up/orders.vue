@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ChevronDown, ChevronUp, Pencil } from '@lucide/vue'
+import { Pencil } from '@lucide/vue'
 import { orderRoutes } from '#shared/orders/routes'
 import type { OrderState } from '#shared/orders/types'
 import * as words from '#shared/words'
@@ -24,9 +24,11 @@ watch(
 const change = (message: string, work: () => Promise<{ historyId: string }>): Promise<unknown> =>
   brand.change(message, work).catch((error: unknown) => notices.complain(error))
 function move(at: number, by: 1 | -1): Promise<unknown> {
-  const ids = list.value.map(({ id }) => id)
-  const [moved] = ids.splice(at, 1)
-  ids.splice(at + by, 0, moved!)
+  const ids = movedIds(
+    list.value.map(({ id }) => id),
+    at,
+    by,
+  )
   return change(labels.moved(list.value[at]!.name), () => brand.call(orderRoutes.place, { body: { ids } }))
 }
 const stop = (isStopped: boolean): Promise<unknown> =>
@@ -102,16 +104,13 @@ async function setCeiling(): Promise<void> {
               </p>
             </div>
             <div class="flex shrink-0 items-start">
-              <ToolButton :label="labels.earlier(order.name)" :disabled="at === 0" @click="move(at, -1)">
-                <ChevronUp :size="15" aria-hidden="true" />
-              </ToolButton>
-              <ToolButton
-                :label="labels.later(order.name)"
-                :disabled="at === list.length - 1"
-                @click="move(at, 1)"
-              >
-                <ChevronDown :size="15" aria-hidden="true" />
-              </ToolButton>
+              <MoveButtons
+                :earlier="labels.earlier(order.name)"
+                :later="labels.later(order.name)"
+                :at="at"
+                :of="list.length"
+                @move="move(at, $event)"
+              />
               <ToolButton :label="`${words.frame.edit}: ${order.name}`" :to="`/order/${order.id}`">
                 <Pencil :size="15" aria-hidden="true" />
               </ToolButton>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { watchRoutes } from '#shared/watches/routes'
-import { ChevronDown, ChevronUp, Pencil } from '@lucide/vue'
+import { Pencil } from '@lucide/vue'
 import type { Watch } from '#shared/watches/types'
 import * as words from '#shared/words'
 import WatchRunListItem from '~/watches/WatchRunListItem.vue'
@@ -18,13 +18,15 @@ const doingsOf = (item: Watch): string[] => [
   ...(item.folders.length + item.sources.length > 0 ? [labels.doings.some] : []),
 ]
 async function move(at: number, by: 1 | -1): Promise<void> {
-  const ids = watches.value.map(({ id }) => id)
-  const [moved] = ids.splice(at, 1)
-  ids.splice(at + by, 0, moved!)
+  const body = {
+    ids: movedIds(
+      watches.value.map(({ id }) => id),
+      at,
+      by,
+    ),
+  }
   try {
-    await brand.change(labels.moved(watches.value[at]!.name), () =>
-      brand.call(watchRoutes.order, { body: { ids } }),
-    )
+    await brand.change(labels.moved(watches.value[at]!.name), () => brand.call(watchRoutes.order, { body }))
   } catch (error) {
     notices.complain(error)
   }
@@ -66,16 +68,13 @@ async function move(at: number, by: 1 | -1): Promise<void> {
         </div>
         <span class="shrink-0 text-small text-ink-3">{{ labels.unread(watch.unread) }}</span>
         <div v-if="brand.canWork" class="flex shrink-0">
-          <ToolButton :label="labels.earlier(watch.name)" :disabled="at === 0" @click="move(at, -1)">
-            <ChevronUp :size="15" aria-hidden="true" />
-          </ToolButton>
-          <ToolButton
-            :label="labels.later(watch.name)"
-            :disabled="at === watches.length - 1"
-            @click="move(at, 1)"
-          >
-            <ChevronDown :size="15" aria-hidden="true" />
-          </ToolButton>
+          <MoveButtons
+            :earlier="labels.earlier(watch.name)"
+            :later="labels.later(watch.name)"
+            :at="at"
+            :of="watches.length"
+            @move="move(at, $event)"
+          />
           <ToolButton :label="`${words.frame.edit}: ${watch.name}`" :to="`/watch/${watch.id}`">
             <Pencil :size="15" aria-hidden="true" />
           </ToolButton>

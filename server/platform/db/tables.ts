@@ -12,10 +12,13 @@ export interface Column<T, Optional extends boolean = boolean> {
   /** Only for its type: what a row holds here, and whether an insert may leave it out. */
   readonly holds?: { value: T; optional: Optional }
   readonly isSure: boolean
+  /** What is noted by the way, as when something was last tried: nobody's change, and no undo's matter. */
+  readonly isNoted: boolean
   orNull: () => Column<T | null, true>
   orDefault: () => Column<T, true>
   /** For an answer whose query leaves out the rows where the table's column is empty. */
   surely: () => Column<T, Optional>
+  noted: () => Column<T, Optional>
 }
 
 /** Columns by name: those of a table, or of what a query answers. */
@@ -58,14 +61,17 @@ const column = <T, Optional extends boolean = false>(
   isNullable = false,
   hasDefault = false,
   isSure = false,
+  isNoted = false,
 ): Column<T, Optional> => ({
   type,
   isNullable,
   hasDefault,
   isSure,
+  isNoted,
   orNull: () => column<T | null, true>(type, true, hasDefault),
   orDefault: () => column<T, true>(type, isNullable, true),
   surely: () => column<T, Optional>(type, isNullable, hasDefault, true),
+  noted: () => column<T, Optional>(type, isNullable, hasDefault, isSure, true),
 })
 
 export const text = <T extends string = string>(): Column<T, false> => column('TEXT')

@@ -99,9 +99,15 @@ export class Tracked {
   }
 }
 
+/** A row without what is only noted by the way. */
+const withoutNotes = (table: TableName, row: Values): Values =>
+  Object.fromEntries(
+    Object.entries(row).filter(([name]) => tables.get(table)?.columns[name]?.isNoted !== true),
+  )
+
 /**
- * Puts rows back as they were, last change first. Returns false, and changes nothing, when a row is no longer
- * as the change left it.
+ * Puts rows back as they were, last change first, but for what is only noted by the way. Returns false, and
+ * changes nothing, when a row is no longer as the change left it.
  */
 export async function putBack(db: Db, rows: TrackedRow[]): Promise<boolean> {
   const checked = new Set<string>()
@@ -110,12 +116,13 @@ export async function putBack(db: Db, rows: TrackedRow[]): Promise<boolean> {
     if (checked.has(name)) continue
     checked.add(name)
     const current = ((await joined(db, table).where(key).first()) as Values | undefined) ?? null
-    if (JSON.stringify(current) !== JSON.stringify(after)) return false
+    const kept = (row: Values | null): string => JSON.stringify(row && withoutNotes(table, row))
+    if (kept(current) !== kept(after)) return false
   }
   for (const { table, key, before, after } of [...rows].reverse()) {
     if (before === null) await joined(db, table).where(key).del()
     else if (after === null) await joined(db, table).insert(before)
-    else await joined(db, table).where(key).update(before)
+    else await joined(db, table).where(key).update(withoutNotes(table, before))
   }
   return true
 }

@@ -31,6 +31,19 @@ export const noteDispatch = (
   patch: Partial<Pick<DispatchRow, 'state' | 'attempts' | 'status' | 'message' | 'ended_at'>>,
 ): Promise<number> => db('dispatches').where({ id, state: 'waiting' }).update(patch)
 
+/** Gives up all that waits for a recipient since before a moment. */
+export const giveUp = async (
+  db: Db,
+  recipientId: string,
+  before: number,
+  patch: Pick<DispatchRow, 'message' | 'ended_at'>,
+): Promise<void> => {
+  await db('dispatches')
+    .where({ recipient_id: recipientId, state: 'waiting' })
+    .where('created_at', '<=', before)
+    .update({ ...patch, state: 'failed' })
+}
+
 /** How many wait, by recipient. */
 export async function countWaiting(db: Db, recipientIds: string[]): Promise<Map<string, number>> {
   const rows = await readAll(

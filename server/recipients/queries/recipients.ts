@@ -33,11 +33,14 @@ export const recipientsDue = (db: Db, at: number): Promise<RecipientRow[]> =>
       .select('recipients.*'),
   )
 
-/** Keeps how it stands with a recipient: no change of anybody's. */
+/**
+ * Keeps how it stands with a recipient as it was known: no change of anybody's. What was tried with it as it
+ * was before somebody changed it says nothing of it now.
+ */
 export const noteRecipient = async (
   db: Db,
-  id: string,
+  { id, version }: Pick<RecipientRow, 'id' | 'version'>,
   patch: Partial<Pick<RecipientRow, 'failures' | 'retry_at' | 'message' | 'last_at'>>,
 ): Promise<void> => {
-  await db('recipients').where({ id }).update(patch)
+  await db('recipients').where({ id, version }).update(patch)
 }
