@@ -31,7 +31,7 @@ const isWrong = (...fields: string[]): boolean =>
 
 <template>
   <div class="serif grid gap-1 text-[17px] leading-[1.6]" :aria-label="words.orders.sentence" role="group">
-    <p>
+    <p class="relative">
       <PhrasePart
         :before="say.when"
         :phrase="it.trigger"
@@ -48,7 +48,7 @@ const isWrong = (...fields: string[]): boolean =>
       </PhrasePart>
     </p>
     <template v-if="isArticle">
-      <p>
+      <p class="relative">
         <PhrasePart :before="say.from" :phrase="it.sources" :title="form.whereFrom">
           <CheckList
             :label="form.sources"
@@ -68,7 +68,7 @@ const isWrong = (...fields: string[]): boolean =>
           <p class="text-small text-ink-3">{{ form.anywhere }}</p>
         </PhrasePart>
       </p>
-      <p>
+      <p class="relative">
         <PhrasePart
           :before="say.which"
           :phrase="it.only"
@@ -85,7 +85,7 @@ const isWrong = (...fields: string[]): boolean =>
         </PhrasePart>
       </p>
     </template>
-    <p>
+    <p class="relative">
       <PhrasePart :phrase="it.act" after=" " :title="form.act" :wrong="isWrong('act', 'hand')">
         <ActPanel v-model="rule" :folders="folders" :recipients="recipients" :errors="errors" />
       </PhrasePart>
@@ -103,7 +103,7 @@ const isWrong = (...fields: string[]): boolean =>
         />
       </PhrasePart>
     </p>
-    <p v-if="isMaking">
+    <p class="relative" v-if="isMaking">
       <PhrasePart :before="say.with" :phrase="it.parts" after=", " :title="form.parts">
         <PartsPanel
           :model-value="rule.post"
@@ -115,7 +115,7 @@ const isWrong = (...fields: string[]): boolean =>
         <PillarPanel :model-value="rule.post" @update:model-value="set({ post: $event })" />
       </PhrasePart>
     </p>
-    <p>
+    <p class="relative">
       <PhrasePart
         :phrase="it.pace"
         :after="isMaking ? ', ' : '.'"

@@ -3,8 +3,8 @@ import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue'
 import * as words from '#shared/words'
 
 /**
- * A piece of a sentence that opens what it is made of, with the words before and behind it. `wrong`:
- * something in it can't stay so.
+ * A piece of a sentence that opens what it is made of, with the words before and behind it. What opens stands
+ * under the line that it is in, at its beginning, where there is room. `wrong`: something in it can't stay so.
  */
 const props = defineProps<{
   phrase: string
@@ -18,7 +18,7 @@ const label = computed(() => `${props.title}: ${props.phrase}`)
 
 <template>
   <template v-if="before">{{ `${before} ` }}</template>
-  <Popover v-slot="{ open }" as="span" class="relative">
+  <Popover v-slot="{ open }" as="span">
     <!-- No button of the browser's own: that would not break within a line. -->
     <PopoverButton
       as="span"

@@ -36,7 +36,7 @@ export function toldOf(brand: string, notices: NoticeRow[]): Told {
       [said(title), said(message), addressOf(link)].filter(Boolean).join('\n'),
     )
   const left = notices.length - shown.length
-  const first = notices.length === 1 ? notices[0]!.link : '/notices'
+  const first = notices.length === 1 ? notices[0]!.link : '/day'
   return {
     subject: words.notice.message(brand, notices.length),
     text: [...shown, ...(left > 0 ? [words.notice.more(left)] : [])].join('\n\n'),

@@ -98,7 +98,7 @@ export const recipients = inWords({
   waiting: (count: number) => `${count} waiting`,
   last: (when: string) => `last ${when}`,
   never: 'nothing yet',
-  retry: (when: string) => `tried again ${when}`,
+  retry: (when: string) => `Next try ${when}.`,
   log: 'What was handed on',
   logOf: 'Recipient',
   logAll: 'All recipients',

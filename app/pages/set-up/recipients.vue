@@ -46,7 +46,7 @@ const about = (one: RecipientView): string =>
     ...(one.waiting > 0 ? [labels.waiting(one.waiting)] : []),
   ].join(' · ')
 const trouble = (one: RecipientView): string =>
-  [one.message, one.retryAt ? `${labels.retry(times.shortDayTime(one.retryAt))}.` : '']
+  [one.message, one.retryAt ? labels.retry(times.shortDayTime(one.retryAt)) : '']
     .filter(Boolean)
     .join(' ')
 </script>
