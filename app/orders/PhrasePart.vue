@@ -3,8 +3,8 @@ import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue'
 import * as words from '#shared/words'
 
 /**
- * A piece of a sentence that opens what it is made of, with the words before and behind it. What opens stands
- * under the line that it is in, at its beginning, where there is room. `wrong`: something in it can't stay so.
+ * A piece of a sentence that opens what it is made of, with the words before and behind it. What opens
+ * stands under its line, at the beginning, where there is room. `wrong`: something in it can't stay so.
  */
 const props = defineProps<{
   phrase: string

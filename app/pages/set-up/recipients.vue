@@ -46,9 +46,7 @@ const about = (one: RecipientView): string =>
     ...(one.waiting > 0 ? [labels.waiting(one.waiting)] : []),
   ].join(' · ')
 const trouble = (one: RecipientView): string =>
-  [one.message, one.retryAt ? labels.retry(times.shortDayTime(one.retryAt)) : '']
-    .filter(Boolean)
-    .join(' ')
+  [one.message, one.retryAt ? labels.retry(times.shortDayTime(one.retryAt)) : ''].filter(Boolean).join(' ')
 </script>
 
 <template>
