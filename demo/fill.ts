@@ -70,6 +70,8 @@ interface BrandPlan {
   campaigns: CampaignPlan[]
   orders: OrderPlan[]
   recipients: RecipientPlan[]
+  /** The model that drafts for it; none where it is left out. */
+  model?: { address: string; key: string; model: string }
   almanac: AlmanacPlan
   accounts: {
     address: string
@@ -284,6 +286,8 @@ await mailFind(brands[0]!)
 for (const brand of brands) await keepSome(brand)
 for (const brand of brands) await fillAlmanac(brand)
 for (const brand of brands) await fillRecipients(client, brand)
+for (const { id, model } of brands)
+  if (model) await client.put(`/api/brands/${id}/drafting`, { ...model, version: 0 })
 
 async function giveOrders({ id, orders }: BrandPlan): Promise<void> {
   const at = `/api/brands/${id}`

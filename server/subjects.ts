@@ -4,6 +4,7 @@ import { registerArticles } from './articles/register'
 import { registerBatches } from './batches/register'
 import { registerCapture } from './capture/register'
 import { registerClippings } from './clippings/register'
+import { registerDrafting } from './drafting/register'
 import { registerLetters } from './letters/register'
 import { registerNetworks } from './networks/register'
 import { registerNotices } from './notices/register'
@@ -40,6 +41,7 @@ const SUBJECTS: [name: string, register?: () => void][] = [
   ['campaigns'],
   ['almanac', registerAlmanac],
   ['posts', registerPosts],
+  ['drafting', registerDrafting],
   ['evergreens'],
   ['schedule', registerSchedule],
   ['calendars'],

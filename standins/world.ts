@@ -11,6 +11,7 @@ import { MastodonServer } from './mastodon'
 import { answerIdentity } from './identities'
 import { answerMicropub } from './micropub'
 import { NETWORKS, type NetworkTakes } from './networks'
+import { answerModel } from './model'
 import { ODD_SITES } from './odd'
 import { answerWayside } from './wayside'
 import { answerResidents } from './residents'
@@ -262,6 +263,10 @@ export function createWorld(told = new Told()): World {
     if (ask.host.endsWith('.faulty.example')) {
       response.on('finish', () => (logged.status = response.statusCode))
       return answerFaulty(request, response, ask.host, faults.get(ask.host))
+    }
+    if (ask.host === 'model.example') {
+      response.on('finish', () => (logged.status = response.statusCode))
+      return answerModel(ask, response)
     }
     const reply = await route(ask)
     if (trouble?.loseAnswer) return void request.socket.destroy()

@@ -1,17 +1,24 @@
 <script setup lang="ts">
 import { useDebounceFn } from '@vueuse/core'
 import { Plus, X } from '@lucide/vue'
+import { draftingRoutes } from '#shared/drafting/routes'
 import { faultOfPattern } from '#shared/orders/schemas'
 import { orderRoutes } from '#shared/orders/routes'
 import type { PatternTried } from '#shared/orders/types'
 import { LIMITS } from '#shared/platform/limits'
 import * as words from '#shared/words'
+import FlagField from './FlagField.vue'
 
 /** What its posts say: patterns, one a wording, with what they make of the newest articles. */
-const props = defineProps<{ isArticle: boolean; errors: Record<string, string> }>()
+const props = defineProps<{ isArticle: boolean; mayDraft: boolean; errors: Record<string, string> }>()
 const texts = defineModel<string[]>({ required: true })
+/** Whether the first is drafted by the brand's model. */
+const drafted = defineModel<boolean>('drafted', { required: true })
 const labels = words.orders.text
 const brand = useBrandStore()
+const { data: drafting } = useBrandQuery(draftingRoutes.drafting, { changes: ['drafting'] })
+/** The host of the brand's model; null as long as nobody knows. */
+const model = computed(() => drafting.value?.host ?? null)
 /** The wording that is tried: the one last written in. */
 const at = ref(0)
 const current = computed(() => texts.value[at.value] ?? texts.value[0] ?? '')
@@ -68,6 +75,13 @@ watch(current, () => void soon(), { immediate: true })
       </button>
     </div>
     <p class="text-small text-ink-3">{{ isArticle ? labels.hint : labels.dateHint }}</p>
+    <div v-if="isArticle && mayDraft">
+      <FlagField v-model="drafted" :label="labels.drafted" />
+      <p v-if="drafted" class="ml-6 text-small" :class="model === '' ? 'text-warn' : 'text-ink-3'">
+        {{ model === '' ? labels.draftedNoModel : labels.draftedHint }}
+      </p>
+      <ErrorMessage :message="errors['rule.post.drafted'] ?? ''" />
+    </div>
     <PlainButton v-if="texts.length < LIMITS.wordings" kind="quiet" class="justify-self-start" @click="add"
       ><Plus :size="14" aria-hidden="true" />{{ labels.addWording }}</PlainButton
     >

@@ -6,6 +6,7 @@ import { useDeskContext } from './deskStore'
 import { useLinkPreview } from './useLinkPreview'
 import { type Done, useLiningUp } from './useLiningUp'
 import type { PostOrigin } from './postDocs'
+import { roomOf } from './proofPieces'
 import type { PostEditor } from './usePostEditor'
 import { usePostProofs } from './usePostProofs'
 import SaveState from './SaveState.vue'
@@ -151,6 +152,8 @@ defineExpose({ write, quote, lineUp: lineItUp, reset })
           :rows="rows"
         />
         <LazyWritingHelpers
+          :editor="editor"
+          :room="roomOf(text, proofs)"
           :doc="doc"
           :writing="writing"
           :quotes="[]"

@@ -1,21 +1,30 @@
 <script setup lang="ts">
-import { Hash, MessageSquareQuote, Quote, Smile, TextQuote } from '@lucide/vue'
+import { Hash, MessageSquareQuote, PenLine, Quote, Smile } from '@lucide/vue'
 import type { PostDoc, Writing, WritingHelp } from '#shared/posts/types'
 import * as words from '#shared/words'
 import { useDeskStore } from './deskStore'
+import type { PostEditor } from './usePostEditor'
 
 const LazyEmojiPicker = defineAsyncComponent(() => import('./EmojiPicker.vue'))
+const LazyDraftsPanel = defineAsyncComponent(() => import('~/drafting/DraftsPanel.vue'))
 
 /**
- * What one can put into the text with a click: hashtags, quotes, first lines, saved phrases, emoji. One of
+ * What one can put into the text with a click: hashtags, quotes, drafts, saved phrases, emoji. One of
  * them is open at a time.
  */
-const props = defineProps<{ doc: PostDoc; writing: Writing; quotes: string[] }>()
+const props = defineProps<{
+  editor: PostEditor
+  doc: PostDoc
+  writing: Writing
+  quotes: string[]
+  /** Characters that the main text may have where the strictest account takes it. */
+  room: number
+}>()
 const emit = defineEmits<{ insert: [text: string]; hashtag: [tag: string] }>()
 const labels = words.writing.helpers
 const desk = useDeskStore()
 const notices = useNoticesStore()
-type Open = 'hashtags' | 'quote' | 'openings' | 'phrases' | 'emoji'
+type Open = 'hashtags' | 'quote' | 'drafts' | 'phrases' | 'emoji'
 const open = ref<Open | null>(null)
 const help = ref<WritingHelp | null>(null)
 const busy = ref(false)
@@ -24,13 +33,13 @@ let latest = 0
 const chips = computed((): { name: Open; message: string; icon: unknown }[] => [
   { name: 'hashtags', message: labels.hashtags, icon: Hash },
   ...(props.quotes.length > 0 ? [{ name: 'quote' as const, message: labels.quote, icon: Quote }] : []),
-  ...(props.doc.articleId ? [{ name: 'openings' as const, message: labels.openings, icon: TextQuote }] : []),
+  ...(props.doc.articleId ? [{ name: 'drafts' as const, message: words.drafting.chip, icon: PenLine }] : []),
   { name: 'phrases', message: labels.phrases, icon: MessageSquareQuote },
   { name: 'emoji', message: labels.emoji, icon: Smile },
 ])
 async function toggle(name: Open): Promise<void> {
   open.value = open.value === name ? null : name
-  if (open.value === 'hashtags' || open.value === 'openings') await look()
+  if (open.value === 'hashtags') await look()
 }
 async function look(): Promise<void> {
   const requestId = ++latest
@@ -81,7 +90,16 @@ const item = 'block w-full rounded px-2 py-1 text-left text-small hover:bg-well'
       </button>
     </div>
     <div v-if="open" class="rounded-md border border-rule bg-sheet p-1.5">
-      <p v-if="busy && !help" class="px-2 py-1 text-small text-ink-3" role="status">{{ labels.looking }} …</p>
+      <LazyDraftsPanel
+        v-if="open === 'drafts' && doc.articleId"
+        :editor="editor"
+        :article-id="doc.articleId"
+        :room="room"
+        @insert="emit('insert', $event)"
+      />
+      <p v-else-if="busy && !help" class="px-2 py-1 text-small text-ink-3" role="status">
+        {{ labels.looking }} …
+      </p>
       <template v-else-if="open === 'hashtags'">
         <ul>
           <li v-for="hashtag in help?.hashtags ?? []" :key="hashtag.tag">
@@ -112,21 +130,6 @@ const item = 'block w-full rounded px-2 py-1 text-left text-small hover:bg-well'
             <span class="ml-1.5 text-ink-2">{{ group.tags.map((tag) => `#${tag}`).join(' ') }}</span>
           </button>
         </template>
-      </template>
-      <template v-else-if="open === 'openings'">
-        <p class="px-2 text-tiny text-ink-3">{{ labels.openingsHint }}</p>
-        <button
-          v-for="line in help?.openings ?? []"
-          :key="line"
-          type="button"
-          class="serif"
-          :class="item"
-          dir="auto"
-          @click="emit('insert', line)"
-        >
-          {{ line }}
-        </button>
-        <p v-if="help?.openings.length === 0" class="px-2 py-1 text-small text-ink-3">{{ labels.nothing }}</p>
       </template>
       <template v-else-if="open === 'quote'">
         <button

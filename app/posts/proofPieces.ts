@@ -1,4 +1,5 @@
 import type { Entity, Proof } from '#core/post'
+import type { AccountProof } from './usePostProofs'
 
 export interface ProofPiece {
   text: string
@@ -24,6 +25,20 @@ export function piecesOf(text: string, entities: Entity[], overAt: number | null
     kind: entities.find((entity) => entity.start <= start && start < entity.end)?.kind ?? null,
     over: overAt !== null && start >= overAt,
   }))
+}
+
+/** Where nothing says how much a text may be. */
+const ROOM = 500
+/**
+ * Characters that the main text may have where the strictest of the accounts that follow it takes it, beside
+ * the link, hashtags and credit that go with it.
+ */
+export function roomOf(text: string, proofs: readonly AccountProof[]): number {
+  const own = [...text.trim()].length
+  const rooms = proofs.flatMap(({ part, proof }) =>
+    part.chosen && part.ownText === null && proof ? [proof.measure.left + own] : [],
+  )
+  return rooms.length === 0 ? ROOM : Math.max(1, Math.min(...rooms))
 }
 
 /** Whether a proof holds more than its network takes. */

@@ -4,6 +4,7 @@ import type { Message } from '#core/message'
 import { note } from '#shared/messages'
 import type { OrderLeft, OrderRule } from '#shared/orders/types'
 import { makesPosts } from '#shared/orders/types'
+import type { WishView } from '#server/drafting'
 import { accountsOf } from '#server/networks'
 import { brandById, roleOf, type BrandRow } from '#server/people'
 import type { Actor } from '#server/platform/changes/actor'
@@ -18,6 +19,7 @@ import { log } from '#server/platform/log'
 import { pictureFromWeb } from '#server/posts'
 import { handOn } from './handing'
 import { keyOf, type Looking } from './looking'
+import { settleDraft, withDraft, withDrafts } from './drafted'
 import { makePost } from './making'
 import type { ArticleFacts } from './queries/articles'
 import { knownKeys, insertLog } from './queries/log'
@@ -89,8 +91,9 @@ export async function leave(
 }
 
 /** Does what orders are to do, one thing at a time. */
-export async function carryOut(brand: BrandRow, runId: string, wanted: Wanted[]): Promise<void> {
-  if (wanted.length === 0) return
+export async function carryOut(brand: BrandRow, runId: string, all: Wanted[]): Promise<void> {
+  if (all.length === 0) return
+  const { ready: wanted, drafts } = await withDrafts(brand, all)
   const making = wanted.filter(({ order }) => makesPosts(order.rule.act))
   const filled = new Map<Wanted, string[]>()
   const texts = await runInThread(
@@ -102,7 +105,9 @@ export async function carryOut(brand: BrandRow, runId: string, wanted: Wanted[])
   making.forEach((one, at) => filled.set(one, texts[at]!))
   const pictures = await picturesFor(making)
   for (const one of wanted) {
-    await doOne(brand.id, runId, one, filled.get(one) ?? [], pictures.get(one) ?? null)
+    await doOne(brand.id, runId, one, {
+      ...{ filled: filled.get(one) ?? [], pictureId: pictures.get(one) ?? null, draft: drafts.get(one) },
+    })
     await new Promise((resolve) => setTimeout(resolve, REST_MS))
   }
 }
@@ -131,8 +136,7 @@ async function doOne(
   brandId: string,
   runId: string,
   { order, thing, notBefore }: Wanted,
-  filled: string[],
-  pictureId: string | null,
+  { filled, pictureId, draft }: { filled: string[]; pictureId: string | null; draft: WishView | undefined },
 ): Promise<void> {
   const { row, rule } = order
   const about = { key: thing.key, title: thing.title, source: thing.source, article_id: thing.articleId }
@@ -149,10 +153,12 @@ async function doOne(
         ? await makePost(db, {
             actor: await actorOf(db, order),
             order: { id: row.id, name: row.name, rule },
-            doc: docOfThing(thing, rule, { filled, notBefore, pictureId }),
+            doc: withDraft(docOfThing(thing, rule, { filled, notBefore, pictureId }), draft),
             notBefore,
           })
         : { postId: null, message: [] }
+      const drafted = done.postId === null ? [] : await settleDraft(db, draft, done.postId)
+      const message = [...drafted, ...done.message]
       const { putOn } = makesPosts(rule.act)
         ? { putOn: [] }
         : await handOn(db, await actorOf(db, order), { id: row.id, name: row.name, rule }, thing)
@@ -160,7 +166,7 @@ async function doOne(
         db,
         rowOf(order, runId, about, {
           ...{ outcome: 'done', post_id: done.postId, not_before, put_on_json: JSON.stringify(putOn) },
-          message: done.message.length > 0 ? storeMessages(done.message) : null,
+          message: message.length > 0 ? storeMessages(message) : null,
         }),
       )
       await noteOrder(db, row.id, { last_at: now(), failures: 0 })

@@ -1,7 +1,7 @@
 // Standing orders: what may happen by itself, what came of it, and whoever looks it over.
 // Owns: orders, their log, and what they have yet to look at.
 // May ask: people, articles, notices, networks, sources, watches, clippings, recipients, campaigns, almanac,
-// posts, evergreens, schedule.
+// posts, drafting, evergreens, schedule.
 export { answerDryRun } from './answering'
 export { logOf, undoLogged } from './log'
 export {

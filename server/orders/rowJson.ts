@@ -24,7 +24,9 @@ import {
 
 const isTexts = isListOf(isText)
 const isCount = orNull(isNumber)
-type KeptRule = Omit<OrderRule, 'hand'> & {
+type KeptPost = Omit<OrderRule['post'], 'drafted'> & { drafted?: boolean | undefined }
+type KeptRule = Omit<OrderRule, 'hand' | 'post'> & {
+  post: KeptPost
   hand: Omit<OrderRule['hand'], 'recipients'> & { recipients?: string[] | undefined }
 }
 const isRule: Is<KeptRule> = isShape<KeptRule>({
@@ -52,8 +54,10 @@ const isRule: Is<KeptRule> = isShape<KeptRule>({
     notTaken: isFlag,
   }),
   act: isOneOf(...ORDER_ACTS),
-  post: isShape<OrderRule['post']>({
+  post: isShape<KeptPost>({
     texts: isTexts,
+    // Orders of before there was a model draft nothing.
+    drafted: orMissing(isFlag),
     withLink: isFlag,
     withTitle: isFlag,
     hashtags: isTexts,
@@ -93,5 +97,9 @@ const isRule: Is<KeptRule> = isShape<KeptRule>({
 /** What an order says. Throws where the row holds something else. */
 export function readRule(json: string): OrderRule {
   const rule = readJson(json, isRule)
-  return { ...rule, hand: { ...rule.hand, recipients: rule.hand.recipients ?? [] } }
+  return {
+    ...rule,
+    post: { ...rule.post, drafted: rule.post.drafted ?? false },
+    hand: { ...rule.hand, recipients: rule.hand.recipients ?? [] },
+  }
 }

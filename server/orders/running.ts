@@ -2,11 +2,13 @@ import { v7 as uuid } from 'uuid'
 import { DAY, toInstant, type Instant } from '#core/instant'
 import { settleJudged, type Decision, type RunState } from '#core/orders/run'
 import { makesPosts } from '#shared/orders/types'
+import { draftsAwaited } from '#server/drafting'
 import { brandById, type BrandRow } from '#server/people'
 import { now, realNow } from '#server/platform/clock'
 import { inTransaction, useDb, type Db } from '#server/platform/db'
 import { log } from '#server/platform/log'
 import { carryOut, leave, type Order } from './carrying'
+import { awaitedOf } from './drafted'
 import { FaultFacts, faultOf } from './faults'
 import { judge } from './judging'
 import { keyOf, looksAt, lookingOf, markedOf, runArticleOf, type Looking } from './looking'
@@ -146,11 +148,14 @@ async function whoLooks(
     orders.map(({ row }) => row.id),
     keys,
   )
+  const awaited = await awaitedOf(db, brandId)
   for (const { row, looking } of orders) {
     const dealtWith = known.get(row.id) ?? new Set<string>()
     for (const article of facts) {
       const key = keyOf(article)
       const isNew = (since.get(article.id) ?? 0) >= row.on_since!
+      // It is looked at again once its draft is there.
+      if (awaited.has(`${row.id} ${article.id}`)) continue
       if (!isNew || dealtWith.has(key) || !looksAt(looking, article, marked)) continue
       // The same address from two sources is one.
       dealtWith.add(key)
@@ -184,9 +189,13 @@ export async function stateOf(db: Db, brand: BrandRow, moment: Instant): Promise
   return {
     zone: brand.zone,
     brandPerDay: brand.orders_per_day,
-    done: done.map(({ order_id, at, act }) => ({
-      ...{ orderId: order_id, at: toInstant(at), isPost: makesPosts(act) },
-    })),
+    done: [
+      ...done.map(({ order_id, at, act }) => ({
+        ...{ orderId: order_id, at: toInstant(at), isPost: makesPosts(act) },
+      })),
+      // What waits for its draft takes a place of today.
+      ...(await draftsAwaited(db, brand.id)).map(({ orderId }) => ({ orderId, at: moment, isPost: true })),
+    ],
     spread,
   }
 }

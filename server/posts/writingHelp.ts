@@ -1,6 +1,6 @@
 import { sayPost } from '#shared/posts/messages'
 import { readTexts } from '#shared/platform/json'
-import { helpWritingTask } from './tasks'
+import { suggestHashtagsTask } from './tasks'
 import type { HashtagInput } from '#core/post'
 import { DAY } from '#core/instant'
 import type { WritingHelp } from '#shared/posts/types'
@@ -17,13 +17,9 @@ import { runInThread } from '#server/platform/jobs/pool'
 import type { Actor } from '#server/platform/changes/actor'
 import { writingOf } from './writing'
 
-const OPENINGS = 3
 const PAST_DAYS = 180
 
-/**
- * Help with a post about an article, or about nothing but its own text: hashtags with their reasons, lines to
- * open with.
- */
+/** Hashtags for a post about an article, or about nothing but its own text, with their reasons. */
 export async function writingHelp(
   actor: Actor,
   input: { articleId: string | null; text: string },
@@ -43,18 +39,8 @@ export async function writingHelp(
     past: await pastTags(db, actor.brandId),
     max: writing.hashtagMost,
   }
-  const line = {
-    title: article?.title ?? '',
-    body: article?.text ?? '',
-    language,
-    instruction: writing.instruction,
-    count: OPENINGS,
-  }
-  const help = await runInThread('person', [`brand:${actor.brandId}`], helpWritingTask, { hashtags, line })
-  return {
-    ...help,
-    hashtags: help.hashtags.map(({ tag, reason }) => ({ tag, reason: sayPost(reason) })),
-  }
+  const found = await runInThread('person', [`brand:${actor.brandId}`], suggestHashtagsTask, hashtags)
+  return { hashtags: found.map(({ tag, reason }) => ({ tag, reason: sayPost(reason) })) }
 }
 
 /** Hashtags of the watches that mark an article, then its own tags as hashtags. */

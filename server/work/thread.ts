@@ -9,6 +9,7 @@ import { articlesInThread } from '#server/articles/inThread'
 import { batchesInThread } from '#server/batches/inThread'
 import { captureInThread } from '#server/capture/inThread'
 import { clippingsInThread } from '#server/clippings/inThread'
+import { draftingInThread } from '#server/drafting/inThread'
 import { lettersInThread } from '#server/letters/inThread'
 import { ordersInThread } from '#server/orders/inThread'
 import { pagesInThread } from '#server/platform/pages/inThread'
@@ -26,6 +27,7 @@ const tasks = new Map([
   ...batchesInThread,
   ...captureInThread,
   ...clippingsInThread,
+  ...draftingInThread,
   ...lettersInThread,
   ...ordersInThread,
   ...pagesInThread,

@@ -12,7 +12,7 @@ export const emptyRule = (): OrderRule => ({
   },
   act: 'draft',
   post: {
-    texts: ['{best sentence:180}'],
+    ...{ texts: ['{best sentence:180}'], drafted: false },
     ...{ withLink: true, withTitle: true, hashtags: [], usualHashtags: true, credit: 'none' },
     ...{ withPicture: true, pillarId: null, campaignId: null, tags: [] },
   },

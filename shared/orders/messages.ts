@@ -14,6 +14,7 @@ export interface OrderMessages {
   'order.rests-until': object
   'order.failed-often': { times: number }
   'order.not-done': object
+  'order.not-drafted': object
   'order.kept-draft': object
   'order.kept-nowhere': object
   'order.someone-else': object
@@ -64,6 +65,7 @@ export const orderMessages: Sentences<OrderMessages> = {
   'order.rests-until': () => 'It does nothing until somebody mends it and switches it on.',
   'order.failed-often': ({ times }) => `It failed ${counted(times, 'time', 'times')} in a row.`,
   'order.not-done': () => 'It could not be done; the log of the server says more.',
+  'order.not-drafted': () => 'No draft was written, so the pattern stands:',
   'order.kept-draft': () => 'Kept as a draft:',
   'order.kept-nowhere': () => 'Kept as a draft: nothing says which account it is for.',
   'order.someone-else': () => 'In review: its account or pillar wants another person’s approval.',

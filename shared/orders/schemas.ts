@@ -78,6 +78,7 @@ export const ruleSchema = yup.object({
       texts: listOf(pattern.default(''), LIMITS.wordings, labels.tooManyWordings(LIMITS.wordings)).default(
         [],
       ),
+      drafted: yup.boolean().default(false),
       withLink: yup.boolean().default(true),
       withTitle: yup.boolean().default(true),
       hashtags,
@@ -94,6 +95,16 @@ export const ruleSchema = yup.object({
             (texts ?? []).some(Boolean)
               ? true
               : context.createError({ path: `${context.path}.texts[0]`, message: words.orders.textMissing }),
+          )
+        : schema,
+    )
+    // What a model wrote waits for a person, whatever else is said.
+    .when('act', ([act], schema) =>
+      act === 'lined'
+        ? schema.test('drafted', '', ({ drafted }, context) =>
+            drafted
+              ? context.createError({ path: `${context.path}.drafted`, message: words.orders.draftedUnseen })
+              : true,
           )
         : schema,
     ),

@@ -47,6 +47,8 @@ export interface OrderRule {
   post: {
     /** Patterns, one for each wording. */
     texts: string[]
+    /** Whether the brand's model drafts the first text; the pattern's stands where it can't. */
+    drafted: boolean
     withLink: boolean
     withTitle: boolean
     hashtags: string[]

@@ -113,6 +113,7 @@ export const orders = inWords({
   saidOff: (name: string) => `${name} is off.`,
   remove: 'Remove',
   name: 'Name',
+  draftedUnseen: 'A drafted text waits for a person: choose “a draft” or “in review”.',
   textMissing: 'Say what its posts say.',
   tagMissing: 'Name at least one tag.',
   recipientMissing: 'Choose at least one recipient.',
@@ -257,6 +258,9 @@ export const orders = inWords({
   text: {
     title: 'What it says',
     wording: (number: number) => (number === 1 ? 'Text' : `Wording ${number}`),
+    drafted: 'Have the text drafted by the model',
+    draftedHint: 'The pattern stands where no draft comes, and in this trial.',
+    draftedNoModel: 'No model is set: the pattern will stand.',
     addWording: 'Add a wording',
     removeWording: (number: number) => `Remove wording ${number}`,
     hint:

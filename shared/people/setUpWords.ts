@@ -13,6 +13,7 @@ export const setUp = inWords({
     notices: 'Notices',
     pillars: 'Pillars',
     writing: 'Writing',
+    drafting: 'Drafting',
     orders: 'Standing orders',
     recipients: 'Recipients',
     brand: 'Brand',

@@ -134,6 +134,16 @@ export const LIMITS = Object.freeze({
   firstWords: 160,
   /** Posts of the Desk that stand in the list of all posts. */
   listedDrafts: 5_000,
+  /**
+   * Drafts: characters of a model's key, and of all that it answers once; tokens of an answer and of a month,
+   * drafts at once, and how little room one may have.
+   */
+  drafting: {
+    key: 500,
+    answer: 12_000,
+    least: { answerTokens: 50, monthTokens: 1_000, room: 1 },
+    most: { answerTokens: 4_000, monthTokens: 1_000_000_000, atOnce: 3 },
+  },
   /** Days that posts of a pillar may be said to be good for. */
   goodDays: 365,
   /** Articles of a feed that watches and rules look at again when its source is added or changed. */

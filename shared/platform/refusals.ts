@@ -78,6 +78,41 @@ export const refusals = inWords({
     detail: 'It holds no rows that could be posts: the first row has the heads, each further one is a post.',
   },
   orderCant: (why: string) => ({ title: 'The order can’t do that', detail: why }),
+  noModel: {
+    title: 'No model is set',
+    detail: 'An owner sets one in Set-up, Drafting. Until then drafts are drawn from the article.',
+  },
+  modelCeiling: (used: string, of: string) => ({
+    title: 'The month’s tokens are used up',
+    detail: `${used} of ${of} tokens are used or taken. An owner can allow more in Set-up, Drafting.`,
+  }),
+  modelKey: (host: string) => ({
+    title: 'The model’s server doesn’t take the key',
+    detail: `${host} refuses the key. An owner can enter another in Set-up, Drafting.`,
+  }),
+  modelWaits: (host: string, seconds: number) => ({
+    title: 'The model’s server wants fewer requests',
+    detail:
+      seconds > 0
+        ? `${host} asks to be let be for ${counted(seconds, 'second', 'seconds')}.`
+        : `${host} asks to be let be for a while.`,
+  }),
+  modelRefused: (host: string, status: number, message: string) => ({
+    title: 'The model’s server refuses',
+    detail: `${host} answers ${status}${message === '' ? '.' : `: ${message}`}`,
+  }),
+  modelBroken: (host: string) => ({
+    title: 'No draft came',
+    detail: `What ${host} answers is not in the shape of chat completions.`,
+  }),
+  modelKeyWanted: {
+    title: 'With which key?',
+    detail: 'Enter the key for this server: the one kept belongs to the address before.',
+  },
+  noArticleText: {
+    title: 'No text',
+    detail: 'The article has no text that a draft could be made of.',
+  },
   tooManyRecipients: (most: number) => ({
     title: 'Too many recipients',
     detail: `A brand hands on to at most ${most}. Remove one first.`,

@@ -50,6 +50,7 @@ export type ChangeKind =
   | 'almanac'
   | 'order'
   | 'recipient'
+  | 'drafting'
 
 /** What an undoable change answers. */
 export interface Undoable {

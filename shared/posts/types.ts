@@ -171,8 +171,6 @@ export interface LinkPreview {
 
 export interface WritingHelp {
   hashtags: { tag: string; reason: string }[]
-  /** Opening lines drawn from the article: drafts to rework. */
-  openings: string[]
 }
 
 export function mediumOf(

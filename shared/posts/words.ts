@@ -98,8 +98,6 @@ export const writing = inWords({
     name: 'Helpers',
     hashtags: 'Hashtags',
     quote: 'Quotes',
-    openings: 'First lines',
-    openingsHint: 'Sentences from the article, to rework.',
     phrases: 'Saved phrases',
     noPhrases: 'None saved yet. Add some in Set-up, Writing.',
     kinds: { phrase: 'Phrases', question: 'Questions', call: 'Calls to action' },

@@ -154,7 +154,6 @@ describe('a post on the Desk', () => {
     await nell.want('POST', `${path}/undo`, { historyId })
     expect(await draft()).toBe(post.id)
     const help = await nell.want<WritingHelp>('POST', `${path}/writing-help`, { articleId, text: '' })
-    expect(help.openings.length).toBeGreaterThan(0)
     expect(
       help.hashtags.every(({ tag, reason }) => /^[\p{L}\p{N}_]+$/u.test(tag) && reason.endsWith('.')),
     ).toBe(true)

@@ -45,6 +45,9 @@ import * as posts from '#server/posts/queries/posts'
 import * as queueItems from '#server/posts/queries/queueItems'
 import * as ownTelling from '#server/notices/queries/ownTelling'
 import * as review from '#server/posts/queries/review'
+import * as approved from '#server/posts/queries/approved'
+import * as drafts from '#server/drafting/queries/drafts'
+import * as wishes from '#server/drafting/queries/wishes'
 import * as dispatches from '#server/recipients/queries/dispatches'
 import * as recipientEvents from '#server/recipients/queries/events'
 import * as recipients from '#server/recipients/queries/recipients'
@@ -232,6 +235,10 @@ const ASKED: (() => Promise<unknown>)[] = [
   () => listed.sentKeys(db, 'b'),
   () => listed.sentWithWords(db, 'b', 'w'),
   () => listed.sentTextsByIds(db, 'b', ['d'], 9),
+  () => approved.approvedTexts(db, 'b', 'en', 1),
+  () => drafts.draftsAbout(db, 'b', 'a'),
+  () => drafts.draftsForPost(db, 'b', 'p'),
+  () => wishes.wishesDue(db, 0, 1),
   () => recipients.recipientsDue(db, 0),
   () => recipientEvents.listenersOf(db, 'b', 'post.sent'),
   () => recipientEvents.brandsListening(db, 'f', 'article.marked'),

@@ -11,6 +11,7 @@ import { usePostEditor } from '~/posts/usePostEditor'
 import { useWritingSource } from '~/posts/useWritingSource'
 import { useLinkPreview } from '~/posts/useLinkPreview'
 import { usePlacing } from '~/schedule/usePlacing'
+import { roomOf } from '~/posts/proofPieces'
 import { useLiningUp } from '~/posts/useLiningUp'
 import ForDay from '~/almanac/ForDay.vue'
 import PostSource from '~/posts/PostSource.vue'
@@ -26,6 +27,7 @@ import PostDialogs from '~/posts/PostDialogs.vue'
 import PostApproval from '~/posts/PostApproval.vue'
 
 const LazyComeRound = defineAsyncComponent(() => import('~/evergreens/ComeRound.vue'))
+const LazyDraftOrigin = defineAsyncComponent(() => import('~/drafting/DraftOrigin.vue'))
 const LazyCropDialog = defineAsyncComponent(() => import('~/posts/CropDialog.vue'))
 
 // One page for every post: changing the address of a new one to its own must not begin anew.
@@ -262,8 +264,11 @@ const failureMessage = (error: unknown): string => sentenceOf(error)
           <p v-else class="text-body wrap-anywhere whitespace-pre-wrap" dir="auto">
             {{ text || words.desk.noText }}
           </p>
+          <LazyDraftOrigin v-if="editor.version.value > 0" :post-id="editor.id.value" :text="text" />
           <template v-if="!readOnly">
             <WritingHelpers
+              :editor="editor"
+              :room="roomOf(text, proofs)"
               :doc="doc"
               :writing="writing"
               :quotes="quotes"

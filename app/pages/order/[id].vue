@@ -104,6 +104,8 @@ useKeys([
         <OrderTexts
           v-if="isMaking"
           v-model="form.values.rule.post.texts"
+          v-model:drafted="form.values.rule.post.drafted"
+          :may-draft="form.values.rule.act !== 'lined' || form.values.rule.post.drafted"
           :is-article="form.values.rule.from.kind === 'articles'"
           :errors="form.errors.value"
         />

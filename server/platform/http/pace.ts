@@ -41,6 +41,8 @@ export const PACE = {
   look: { kind: 'look', perMinute: 120 },
   /** What asks another server. */
   outside: { kind: 'outside', perMinute: 300 },
+  /** What has a model write. */
+  draft: { kind: 'draft', perMinute: 20 },
   /** What takes in what a person sees. */
   capture: { kind: 'capture', perMinute: 60 },
   /** What makes a code to copy. */

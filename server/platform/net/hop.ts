@@ -19,23 +19,26 @@ export async function requestOnce(
 ): Promise<Omit<HttpResponse, 'url' | 'lastingUrl'>> {
   const route = await routeTo(url)
   const dispatcher = dispatcherFor(route)
-  const { headers: headersTimeout, pause: bodyTimeout } = patience()
+  const waits = ask.patience ?? patience()
   try {
     const answer = await request(`${route.origin}${url.pathname}${url.search}`, {
       dispatcher,
       method: ask.method ?? 'GET',
       headers: { 'user-agent': userAgent(), 'accept-encoding': 'gzip, br', host: url.host, ...ask.headers },
       body: ask.body ?? null,
-      headersTimeout,
-      bodyTimeout,
+      headersTimeout: waits.headers,
+      bodyTimeout: waits.pause,
       signal: deadline,
     })
     const headers = flat(answer.headers)
     const most = typeof ask.maxBytes === 'number' ? ask.maxBytes : ask.maxBytes(headers['content-type'] ?? '')
-    const body = await bytesOf(answer.body, headers['content-encoding'], url.hostname, most)
+    const body = await bytesOf(answer.body, headers['content-encoding'], {
+      ...{ host: url.hostname, most },
+      onPiece: (piece) => ask.onPiece?.(piece, { status: answer.statusCode, headers }),
+    })
     return { status: answer.statusCode, headers, body }
   } catch (error) {
-    throw error instanceof ProblemError ? error : failure(url.hostname, error)
+    throw error instanceof ProblemError ? error : failure(url.hostname, error, waits)
   } finally {
     if (dispatcher !== shared) void dispatcher.destroy()
   }
@@ -67,8 +70,7 @@ function pinnedAgent(pinned: NonNullable<Route['address']>): Dispatcher {
 async function bytesOf(
   body: Readable,
   encoding: string | undefined,
-  host: string,
-  most: number,
+  { host, most, onPiece }: { host: string; most: number; onPiece: (piece: Uint8Array) => void },
 ): Promise<Uint8Array> {
   const unpacker = unpackerFor(encoding)
   const source = unpacker ? body.pipe(unpacker) : body
@@ -80,6 +82,7 @@ async function bytesOf(
       size += part.length
       if (size > most) throw problem('tooLarge', host)
       parts.push(part)
+      onPiece(part)
     }
   } catch (error) {
     const code = String((error as NodeJS.ErrnoException).code)

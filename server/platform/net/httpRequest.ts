@@ -28,7 +28,8 @@ export async function httpRequest(
   address: string | URL,
   ask: HttpRequestOptions = {},
 ): Promise<HttpResponse> {
-  const deadline = AbortSignal.timeout(patience().whole)
+  const late = AbortSignal.timeout((ask.patience ?? patience()).whole)
+  const deadline = ask.signal ? AbortSignal.any([late, ask.signal]) : late
   const hasToken = TOKENS.some((name) => name in (ask.headers ?? {}))
   const most = ask.method === 'POST' ? 0 : (ask.redirects ?? (hasToken ? 0 : MOST_REDIRECTS))
   const bounded = {

@@ -1,10 +1,8 @@
 import { settings } from '../settings'
+import type { Patience } from './types'
 
-/**
- * How long to wait for others, in milliseconds: to be let in, for the first word, between two words, and for
- * the whole answer.
- */
-export function patience(): { connect: number; headers: number; pause: number; whole: number } {
+/** How long anybody is waited for. */
+export function patience(): Patience {
   const whole = settings().patienceSeconds * 1000
   return {
     connect: Math.min(5_000, whole),
@@ -12,4 +10,11 @@ export function patience(): { connect: number; headers: number; pause: number; w
     pause: Math.min(10_000, whole),
     whole,
   }
+}
+
+const WRITING_TIMES = 3
+/** How long somebody is waited for who thinks before they answer, and writes while we read. */
+export function writersPatience(): Patience {
+  const { connect, whole } = patience()
+  return { connect, headers: whole, pause: whole, whole: whole * WRITING_TIMES }
 }

@@ -11,6 +11,23 @@ export interface HttpRequestOptions {
    * was given for.
    */
   redirects?: number
+  /** Given each piece of the body as it comes, unpacked, within `maxBytes`, and what its answer began with. */
+  onPiece?: (piece: Uint8Array, head: Pick<HttpResponse, 'status' | 'headers'>) => void
+  /** How long to wait; by default as long as for anybody. */
+  patience?: Patience
+  /** Ends it before its time. */
+  signal?: AbortSignal
+}
+
+/**
+ * How long to wait for others, in milliseconds: to be let in, for the first word, between two words, and for
+ * the whole answer.
+ */
+export interface Patience {
+  connect: number
+  headers: number
+  pause: number
+  whole: number
 }
 
 export interface HttpResponse {

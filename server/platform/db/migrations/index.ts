@@ -36,6 +36,7 @@ import * as openPosts from './034_open_posts'
 import * as orders from './035_orders'
 import * as recipients from './036_recipients'
 import * as ownTelling from './037_own_telling'
+import * as drafting from './038_drafting'
 
 interface Entry {
   name: string
@@ -81,6 +82,7 @@ const ENTRIES: Entry[] = [
   { name: '035_orders', migration: orders },
   { name: '036_recipients', migration: recipients },
   { name: '037_own_telling', migration: ownTelling },
+  { name: '038_drafting', migration: drafting },
 ]
 
 export const migrationSource: Knex.MigrationSource<Entry> = {

@@ -1,0 +1,77 @@
+import { inWords } from '#shared/platform/language'
+import { counted } from '#shared/platform/plural'
+
+const tokens = (count: number): string => count.toLocaleString('en')
+
+export const drafting = inWords({
+  /** Set-up. */
+  title: 'Drafting',
+  intro:
+    'Drafts about an article can be drawn from its own sentences, or written by a language model of yours. ' +
+    'Nothing is sent to a model before you set one here and somebody asks for a draft.',
+  ownersOnly: 'Only owners change this.',
+  none: {
+    title: 'No model is set',
+    detail: 'Drafts are sentences from the article. Set a model to have them written in your own tone.',
+  },
+  set: 'Set a model',
+  change: 'Change',
+  remove: 'Stop using it',
+  trial: 'Try it',
+  trialTook: (text: string, ms: number) => `It answers “${text}” after ${(ms / 1000).toFixed(1)} s.`,
+  saved: 'The model is set.',
+  removed: 'The model is no longer used.',
+  at: (model: string, host: string) => `${model} at ${host}`,
+  noKey: 'without a key',
+  usedOf: (used: number, of: number) => `${tokens(used)} of ${tokens(of)} tokens used this month`,
+  requests: (count: number) => counted(count, 'request', 'requests'),
+  instruction: 'Who speaks, to whom and how, and the words you don’t use, are set in Writing.',
+  toWriting: 'Go to Writing',
+  dialog: 'The model that drafts',
+  address: 'Address of the server',
+  addressHint:
+    'The part before /chat/completions, such as https://model.example/v1. It must speak that shape.',
+  addressBegins: 'https://…',
+  addressKept: 'Leave it empty to keep the address.',
+  key: 'Key',
+  keyHint: 'Stored encrypted, sent to this server alone, and never shown again.',
+  keyKept: 'Leave it empty to keep the key.',
+  model: 'Model',
+  modelMissing: 'Name the model, as its server does.',
+  language: 'Language',
+  ofArticle: 'The article’s own',
+  freedom: 'Freedom',
+  freedomHint: '0 for the most predictable drafts, 100 for the most varied ones.',
+  answerTokens: 'Tokens for one draft',
+  answerHint: 'About four characters each. A draft that takes more is cut.',
+  monthTokens: 'Tokens for a month',
+  monthHint: 'What is sent and what comes back, together. When they are used up, no model is asked.',
+
+  /** On the Desk. */
+  chip: 'Drafts',
+  panel: 'Drafts',
+  write: (count: number) => `Write ${counted(count, 'draft', 'drafts')}`,
+  writeWith: (model: string) => `by ${model}`,
+  fromArticleHint: 'Sentences from the article, to rework.',
+  draftLanguage: 'Language of the drafts',
+  writing: 'Writing',
+  stop: 'Stop',
+  use: 'Use this',
+  used: 'The draft is the text now.',
+  isUsed: 'This is the text',
+  asWording: 'As a wording',
+  shorter: 'Shorter',
+  question: 'As a question',
+  other: 'Another one',
+  translate: 'In …',
+  repairs: (count: number) => (count === 1 ? 'asked again once' : `asked again ${count} times`),
+  whatIsSent: 'What is sent',
+  whatIsSentTo: (host: string, count: number) => `To ${host}, about ${tokens(count)} tokens:`,
+  roles: { system: 'The instruction', user: 'The request', assistant: 'An answer' },
+  noText: 'The article has no text that drafts could be drawn from.',
+  noModel: 'No model is set. Drafts are sentences from the article.',
+  setOne: 'Set one',
+  cameFrom: (model: string, when: string) => `Drafted by ${model} on ${when}`,
+  reworked: 'reworked since',
+  lookAt: 'Check before it goes out:',
+})
