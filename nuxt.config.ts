@@ -1,3 +1,6 @@
+import { copyFileSync, mkdirSync } from 'node:fs'
+import { createRequire } from 'node:module'
+import { dirname } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import tailwindcss from '@tailwindcss/vite'
 import { aliases } from './aliases.mjs'
@@ -33,6 +36,21 @@ function firstView(id: string, { getModuleInfo, getModuleIds }: Graph): string |
   const file = words?.replace('reports/', 'results/').replace('/', '-')
   return file ? `words-${file}` : ofFirst.has(id) ? 'first' : undefined
 }
+
+const VIEWER = `${root}.api-viewer`
+/** Of the viewer's package two files are needed, and its licences. */
+function takeViewer(): void {
+  const from = dirname(createRequire(import.meta.url).resolve('swagger-ui-dist/package.json'))
+  mkdirSync(VIEWER, { recursive: true })
+  for (const file of [
+    'swagger-ui-bundle.js',
+    'swagger-ui-bundle.js.LICENSE.txt',
+    'swagger-ui.css',
+    'LICENSE',
+  ])
+    copyFileSync(`${from}/${file}`, `${VIEWER}/${file}`)
+}
+takeViewer()
 
 export default defineNuxtConfig({
   compatibilityDate: '2026-11-01',
@@ -107,8 +125,12 @@ export default defineNuxtConfig({
     compressPublicAssets: true,
     // Drawn with in a thread, whose file no bundler of Nitro's looks at.
     externals: { traceInclude: ['node_modules/@napi-rs/canvas/index.js'] },
-    // The packed browser extension, built before (scripts/extension.mjs).
-    publicAssets: [{ dir: `${root}.extension/packed`, baseURL: '/extension', maxAge: 0 }],
+    // The packed browser extension, built before (scripts/extension.mjs), and what shows the interface for
+    // programs.
+    publicAssets: [
+      { dir: `${root}.extension/packed`, baseURL: '/extension', maxAge: 0 },
+      { dir: VIEWER, baseURL: '/api-viewer', maxAge: 3_600 },
+    ],
     serverAssets: [{ baseName: 'report-fonts', dir: `${root}.report-fonts` }],
     typescript: { strict: true, tsConfig: { include: ['../core/**/*.d.ts'] } },
   },

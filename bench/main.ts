@@ -1,9 +1,10 @@
 // npm run bench: prints what was measured beside what is aimed at. `--short` measures less, to see that the
 // benches run; `--only=feeds`, `posts`, `plan`, `watching`, `fetching`, `sending`, `capturing`, `clicking`,
-// `listing`, `orders`, `recipients` or `reading` measures a part.
+// `listing`, `orders`, `recipients`, `interface` or `reading` measures a part.
 import { capturingRows } from './capture'
 import { clickingRows } from './clicking'
 import { fetchingRows } from './fetching'
+import { interfaceRows } from './interface'
 import { listingRows } from './listing'
 import { orderRows } from './orders'
 import { planRows } from './plan'
@@ -29,4 +30,5 @@ if (wants('clicking')) printTable('Short links', await clickingRows(isShort))
 if (wants('listing')) printTable('Month and list', await listingRows(isShort ? 2_000 : 20_000))
 if (wants('orders')) printTable('Standing orders', await orderRows(isShort ? 2_000 : 30_000))
 if (wants('recipients')) printTable('Handing on', await recipientRows(isShort ? 100 : 2_000))
+if (wants('interface')) printTable('For programs', await interfaceRows(isShort ? 5 : 40))
 if (wants('reading')) printTable('Reading and finding', await wireRows(isShort ? 2_000 : 200_000))

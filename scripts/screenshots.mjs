@@ -72,11 +72,6 @@ await picture('results', async (page) => {
   await page.getByText('above the rest').first().waitFor()
   await page.locator('[data-chart]').nth(1).waitFor()
 })
-await picture('suggested-times', async (page) => {
-  await page.goto('/results')
-  await page.getByRole('link', { name: 'Suggested times' }).click()
-  await page.getByText(/\d+ posts move/).waitFor()
-})
 await picture('report', async (page) => {
   await page.goto('/reports')
   await page.getByRole('button', { name: 'Last 28 days' }).click()
@@ -99,10 +94,22 @@ const openPost = async (page, text) => {
   await page.locator('[data-post] a', { hasText: text }).click()
   await page.getByText('The link answers.').waitFor()
 }
-await picture('desk', async (page) => {
-  await page.goto('/desk')
-  await page.locator('[data-post]').first().waitFor()
+await picture('drafting', async (page) => {
+  await page.locator('[data-article]', { hasText: 'Watch the night turn to day' }).click()
+  await page.locator('#article h2').waitFor()
+  await page.keyboard.press('e')
+  await page.getByRole('button', { name: 'Drafts', exact: true }).click()
+  await page.locator('[data-write]').click()
+  await page.locator('[data-draft]').nth(2).waitFor()
 })
+await picture(
+  'for-programs',
+  async (page) => {
+    await page.goto('/api/docs')
+    await page.getByText('/api/brands/{brandId}/articles', { exact: true }).waitFor()
+  },
+  { signedIn: false },
+)
 await picture('writing', async (page) => {
   await openPost(page, 'Look east')
   await page.getByRole('button', { name: 'Crop it to shape' }).click()

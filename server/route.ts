@@ -18,13 +18,14 @@ import { refusalMessage } from '#shared/platform/messages'
 import { LIMITS } from '#shared/platform/limits'
 import * as words from '#shared/words'
 import { whoAsks, roleOf } from './people'
-import { holderOf } from './tokens'
+import { documentedOf, type Documented } from '#shared/interface/documented'
+import { holderOf, once } from './tokens'
 import { endWithAnswer, hasUnreadBody, readFields } from './platform/http/body'
 import { useDb } from './platform/db'
 import { log } from './platform/log'
 import { atWork } from './platform/loopDelay'
 import { bearerOf } from './platform/http/bearer'
-import { keepPace } from './platform/http/pace'
+import { keepPace, PACE } from './platform/http/pace'
 import { problem, ProblemError } from './platform/http/problem'
 import type { Actor } from './platform/changes/actor'
 import { withRequest } from './platform/changes/request'
@@ -41,6 +42,8 @@ export interface RouteContext<A extends Access, B> {
   actor: Acting<A>
   /** Where it is asked with a token: in whose name, and of which brand. */
   holder: Actor | null
+  /** The token it is asked with; null for none. */
+  tokenId: string | null
   body: B
   query: Record<string, string>
   param: (name: string) => string
@@ -58,7 +61,7 @@ export interface RouteLimits {
   isDemo?: boolean
   /** How often a person may use it in a minute, where it costs much: all routes of one `kind` together. */
   pace?: { kind: string; perMinute: number }
-  /** What a token must be for to use it; by default none is. */
+  /** What a token may be for to use it besides what is documented of it; by default none is. */
   scope?: TokenScope
   /** Whether a browser's extension may ask it without a token. */
   fromExtensions?: boolean
@@ -68,7 +71,11 @@ export interface RouteLimits {
 export interface Declared {
   route: Route
   schema: yup.AnyObjectSchema | null
-  limits: Required<Pick<RouteLimits, 'bodyBytes' | 'isDemo'>> & Pick<RouteLimits, 'pace' | 'scope'>
+  limits: Required<Pick<RouteLimits, 'bodyBytes' | 'isDemo'>> &
+    Pick<RouteLimits, 'pace'> & {
+      /** What a token may be for to use it, any of them; none where none will do, null where all will. */
+      scopes: readonly TokenScope[] | null
+    }
 }
 
 /** What a route's work answers; nothing is answered as null. */
@@ -87,6 +94,8 @@ export function route<S extends yup.AnyObjectSchema | null, A, P extends string,
   limits: RouteLimits = {},
 ): EventHandler & { declared: Declared } {
   const access: Access = declaration.access
+  const documented = documentedOf(declaration)
+  const scopes = scopesOf(limits.scope, documented)
   const bodyBytes = limits.bodyBytes ?? (access === 'public' ? LIMITS.publicBytes : LIMITS.bodyBytes)
   const handler = defineEventHandler(async (event) => {
     const done = atWork(event)
@@ -94,7 +103,7 @@ export function route<S extends yup.AnyObjectSchema | null, A, P extends string,
       if (limits.isDemo && !settings().demo) throw problem('notFound')
       const token = access === 'public' ? null : bearerOf(event)
       // Who brings a token asks as its holder, whatever cookie the browser sends along.
-      const holder = token === null ? null : await holderOf(token, limits.scope ?? null)
+      const holder = token === null ? null : await holderOf(token, scopes)
       const who = access === 'public' ? null : (holder ?? (await whoAsks(event)))
       if (access !== 'public' && !who) throw problem('notSignedIn')
       requireOwnOrigin(event, holder !== null || limits.fromExtensions === true)
@@ -102,6 +111,9 @@ export function route<S extends yup.AnyObjectSchema | null, A, P extends string,
         access === 'public' || access === 'person'
           ? null
           : await actorOf(event, who!.person.id, access as 'read' | 'work' | 'own')
+      // A token is for one brand, whatever else its person has a part in.
+      if (holder && actor && actor.brandId !== holder.actor.brandId) throw problem('notFound')
+      if (holder) keepPace(event, holder.tokenId, PACE.token)
       if (limits.pace && who) keepPace(event, who.person.id, limits.pace)
       const body = schema ? await validBody(event, schema, bodyBytes) : null
       const given = {
@@ -110,12 +122,21 @@ export function route<S extends yup.AnyObjectSchema | null, A, P extends string,
         sessionId: who && 'sessionId' in who ? who.sessionId : '',
         actor,
         holder: holder?.actor ?? null,
+        tokenId: holder?.tokenId ?? null,
         body,
         query: flatQuery(event),
         param: (name: string) => paramOf(event, name),
       }
       setResponseHeader(event, 'cache-control', 'no-store')
       const requestId = declaration.method === 'GET' ? '' : (getHeader(event, REQUEST_HEADER) ?? '')
+      const key = holder && declaration.method === 'POST' ? getHeader(event, KEY_HEADER) : undefined
+      if (holder && key !== undefined) {
+        const asked = `${event.path} ${JSON.stringify(body)}`
+        return await once(
+          { tokenId: holder.tokenId, key, asked },
+          async () => (await work(given as RouteContext<W, never>)) ?? null,
+        )
+      }
       if (!UUID.test(requestId)) return (await work(given as RouteContext<W, never>)) ?? null
       const { result, changed } = await withRequest(requestId, async () =>
         work(given as RouteContext<W, never>),
@@ -133,10 +154,20 @@ export function route<S extends yup.AnyObjectSchema | null, A, P extends string,
     declared: {
       route: declaration,
       schema,
-      limits: { bodyBytes, isDemo: limits.isDemo ?? false, pace: limits.pace, scope: limits.scope },
+      limits: { bodyBytes, isDemo: limits.isDemo ?? false, pace: limits.pace, scopes },
     },
   })
 }
+
+/** The header of requests that are done once (draft-ietf-httpapi-idempotency-key-header). */
+const KEY_HEADER = 'idempotency-key'
+
+/** What a token may be for to use a route; null where every token will do. */
+const scopesOf = (
+  own: TokenScope | undefined,
+  documented: Documented | undefined,
+): readonly TokenScope[] | null =>
+  documented?.scope === null ? null : [own, documented?.scope].filter((one) => one !== undefined)
 
 /** Answers a refusal as problem details; what is not one is logged and answered without its inside. */
 export function answerProblem(event: H3Event, error: unknown): unknown {

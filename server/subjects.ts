@@ -54,6 +54,7 @@ const SUBJECTS: [name: string, register?: () => void][] = [
   ['reports', registerReports],
   ['archives', registerArchives],
   ['brands'],
+  ['interface'],
 ]
 
 /** Called once, as the process starts. */

@@ -21,7 +21,7 @@ function within(text: string, most: number): string {
 const lowered = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1)
 
 const IN_GERMAN =
-  'Kurz gesagt: Was hier beschrieben ist, geht alle an, die heute früh aufstehen und mit dem Wetter rechnen müssen.'
+  'Kurz gesagt: Was hier beschrieben ist, geht alle an, die früh aufstehen und mit dem Wetter rechnen müssen.'
 
 /** The article of a request. */
 export function articleOf(messages: Message[]): { title: string; text: string } {
@@ -33,8 +33,8 @@ export function articleOf(messages: Message[]): { title: string; text: string } 
 }
 
 /**
- * The draft of a request: the same for the same. The second of several has a number that is in no article, and
- * keeps to it when it is told.
+ * The draft of a request: the same for the same. The second of several has a number that is in no article,
+ * and keeps to it when it is told.
  */
 export function draftFor(messages: Message[]): string {
   const rules = messages[0]?.content ?? ''

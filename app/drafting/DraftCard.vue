@@ -49,7 +49,7 @@ const small =
       <template v-for="(piece, at) in pieces" :key="at"
         ><mark
           v-if="piece.finding"
-          class="bg-transparent font-medium text-bad underline decoration-wavy decoration-1 underline-offset-3"
+          class="font-medium underline decoration-wavy decoration-1 underline-offset-3"
           :title="sayFinding(piece.finding)"
           >{{ piece.text }}</mark
         ><template v-else>{{ piece.text }}</template></template

@@ -56,7 +56,7 @@ async function look(): Promise<void> {
     notices.complain(error)
   }
 }
-const grid = 'grid grid-cols-[repeat(auto-fit,minmax(200px,1fr))] gap-2'
+const grid = 'grid grid-cols-[repeat(auto-fit,minmax(168px,1fr))] gap-2'
 </script>
 
 <template>

@@ -13,6 +13,7 @@ import {
   PenLine,
   Rss,
   Tags,
+  SquareTerminal,
   Workflow,
 } from '@lucide/vue'
 import * as words from '#shared/words'
@@ -34,6 +35,7 @@ const all = [
   { to: '/set-up/recipients', name: labels.parts.recipients, icon: Forward },
   { to: '/set-up/brand', name: labels.parts.brand, icon: Building2 },
   { to: '/set-up/archive', name: labels.parts.archive, icon: Archive },
+  { to: '/set-up/programs', name: labels.parts.programs, icon: SquareTerminal },
   { to: '/set-up/notices', name: labels.parts.notices, icon: Bell },
   { to: '/set-up/you', name: labels.parts.you, icon: CircleUser },
 ]

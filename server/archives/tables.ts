@@ -108,6 +108,7 @@ export const NOT_ARCHIVED: Readonly<Record<string, string>> = {
   sign_in_tries: 'persons',
   sign_ins: 'persons',
   to_match: 'what waits to be matched',
+  token_requests: 'persons',
   tokens: 'persons',
   turns: 'the installation’s',
   undecided: 'made by triggers',

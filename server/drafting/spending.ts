@@ -13,12 +13,15 @@ const CHARACTERS = 4
 export const tokensOf = (messages: readonly ChatMessage[]): number =>
   messages.reduce((sum, { content }) => sum + Math.ceil(content.length / CHARACTERS) + 4, 0)
 
+/** A server that counts more than this for what we asked is not believed. */
+const MOST_TIMES = 4
+
 const shown = (count: number): string => count.toLocaleString('en')
 
 /**
  * Asks a model within what the brand allows for a month: `most` tokens are taken before, so that several at
- * once, of several processes too, never pass the ceiling, and what was not needed is given back behind. Who is
- * killed in between gives nothing back. Throws `modelCeiling`, and what `work` throws.
+ * once, of several processes too, never pass the ceiling, and what was not needed is given back behind. Who
+ * is killed in between gives nothing back. Throws `modelCeiling`, and what `work` throws.
  */
 export async function withTokens<T extends { tokens: number }>(
   { brandId, monthTokens }: Pick<Model, 'brandId' | 'monthTokens'>,
@@ -35,7 +38,7 @@ export async function withTokens<T extends { tokens: number }>(
   let used = 0
   try {
     const done = await work()
-    used = done.tokens
+    used = Math.min(done.tokens, most * MOST_TIMES)
     return done
   } catch (error) {
     // Whoever reads what we sent and gives no answer may count it all the same.

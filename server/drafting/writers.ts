@@ -17,8 +17,8 @@ export interface DraftWriter {
   /** Whether it can be asked to write something again. */
   readonly repairs: boolean
   /**
-   * Writes a draft of what is requested, giving what there is of it as it grows. Throws ProblemErrors that say
-   * why none comes.
+   * Writes a draft of what is requested, giving what there is of it as it grows. Throws ProblemErrors that
+   * say why none comes.
    */
   write(
     request: DraftRequest,

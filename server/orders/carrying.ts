@@ -1,8 +1,7 @@
 import { v7 as uuid } from 'uuid'
-import type { Instant } from '#core/instant'
 import type { Message } from '#core/message'
 import { note } from '#shared/messages'
-import type { OrderLeft, OrderRule } from '#shared/orders/types'
+import type { OrderLeft } from '#shared/orders/types'
 import { makesPosts } from '#shared/orders/types'
 import type { WishView } from '#server/drafting'
 import { accountsOf } from '#server/networks'
@@ -18,7 +17,7 @@ import { runInThread } from '#server/platform/jobs/pool'
 import { log } from '#server/platform/log'
 import { pictureFromWeb } from '#server/posts'
 import { handOn } from './handing'
-import { keyOf, type Looking } from './looking'
+import { keyOf } from './looking'
 import { settleDraft, withDraft, withDrafts } from './drafted'
 import { makePost } from './making'
 import type { ArticleFacts } from './queries/articles'
@@ -27,20 +26,8 @@ import { noteOrder, orderById, putTodoOf } from './queries/orders'
 import { restOrder } from './resting'
 import type { OrderLogRow, OrderRow } from './rows'
 import { fillOrdersTask } from './tasks'
-import { docOfThing, toFill, type Thing } from './thing'
-
-export interface Order {
-  row: OrderRow
-  rule: OrderRule
-  looking: Looking
-}
-
-/** Something that an order is to do. */
-export interface Wanted {
-  order: Order
-  thing: Thing
-  notBefore: Instant | null
-}
+import { docOfThing, toFill } from './thing'
+import type { Order, Wanted } from './wanted'
 
 /** Times in a row that an order may fail before it rests. */
 const MOST_FAILURES = 3

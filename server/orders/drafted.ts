@@ -6,9 +6,9 @@ import type { BrandRow } from '#server/people'
 import { inTransaction, useDb, type Db } from '#server/platform/db'
 import { proofsOfDocs } from '#server/posts'
 import type { PostDoc } from '#shared/posts/types'
-import type { Wanted } from './carrying'
 import { orderById } from './queries/orders'
 import { docOfThing } from './thing'
+import type { Wanted } from './wanted'
 
 /** Where an order names no account. */
 const ROOM = 500
@@ -76,7 +76,7 @@ export async function settleDraft(db: Db, draft: WishView | undefined, postId: s
 export const awaitedOf = async (db: Db, brandId: string): Promise<Set<string>> =>
   new Set((await draftsAwaited(db, brandId)).map(({ orderId, articleId }) => `${orderId} ${articleId}`))
 
-/** Whether an order still waits for a draft: not while it is off or all are stopped, never once it is gone. */
+/** Whether an order waits for a draft: later while it is off or all are stopped, no more once it is gone. */
 export async function isAwaited(
   db: Db,
   brand: BrandRow | undefined,

@@ -1,4 +1,3 @@
-import { randomBytes } from 'node:crypto'
 import { v7 as uuid } from 'uuid'
 import { MINUTE, toInstant } from '#core/instant'
 import type { NewToken, PairingCode } from '#shared/tokens/types'
@@ -10,13 +9,11 @@ import { hashOf, hashOfCode, newCode } from '#server/platform/codes'
 import { inTransaction } from '#server/platform/db'
 import { keyedHash } from '#server/platform/http/whereFrom'
 import { problem } from '#server/platform/http/problem'
+import { newToken } from './newToken'
 import { insertToken, putPairing, takePairing } from './queries/tokens'
 
 /** How long a code is good for. */
 const CODE_LIVES_MS = 10 * MINUTE
-
-/** 256 bits, with a name in front by which whoever finds it knows what it is. */
-const newToken = (): string => `quill_${randomBytes(32).toString('base64url')}`
 
 /** A code with which a browser can be paired once; the one a person had before is good no more. */
 export async function newPairing({ personId, brandId }: Actor): Promise<PairingCode> {
@@ -65,6 +62,7 @@ export async function pair(given: { code: string; name: string }, from: string):
       made_at: now,
       last_used_at: now,
       ended_at: null,
+      ends_at: null,
     })
     await announce(db, brand.id, 'token', id)
     return { token, person: person.name, brand: brand.name }

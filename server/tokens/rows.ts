@@ -14,6 +14,8 @@ export const TOKENS = tableOf('tokens', {
   made_at: whole(),
   last_used_at: whole(),
   ended_at: whole().orNull(),
+  /** Until when it is good; null for a browser's. */
+  ends_at: whole().orNull(),
 })
 export type TokenRow = RowOf<typeof TOKENS>
 
@@ -27,9 +29,22 @@ export const PAIRINGS = tableOf('pairings', {
 })
 export type PairingRow = RowOf<typeof PAIRINGS>
 
+/** What a program asked for under a key of its own, and what it was answered. */
+export const TOKEN_REQUESTS = tableOf('token_requests', {
+  token_id: text(),
+  key: text(),
+  /** SHA-256 of what was asked. */
+  hash: text(),
+  /** Null as long as there is none. */
+  answer_json: text().orNull(),
+  at: whole(),
+})
+export type TokenRequestRow = RowOf<typeof TOKEN_REQUESTS>
+
 declare module 'knex/types/tables' {
   interface Tables {
     tokens: TableType<typeof TOKENS>
     pairings: TableType<typeof PAIRINGS>
+    token_requests: TableType<typeof TOKEN_REQUESTS>
   }
 }

@@ -64,7 +64,7 @@ export const drafting = inWords({
   question: 'As a question',
   other: 'Another one',
   translate: 'In …',
-  repairs: (count: number) => (count === 1 ? 'asked again once' : `asked again ${count} times`),
+  repairs: (count: number) => (count === 1 ? 'asked again once' : 'asked again twice'),
   whatIsSent: 'What is sent',
   whatIsSentTo: (host: string, count: number) => `To ${host}, about ${tokens(count)} tokens:`,
   roles: { system: 'The instruction', user: 'The request', assistant: 'An answer' },

@@ -18,6 +18,7 @@ export const setUp = inWords({
     recipients: 'Recipients',
     brand: 'Brand',
     archive: 'Archive',
+    programs: 'Programs',
     you: 'You',
   },
   readOnly: 'Your role in this brand lets you look, but not change anything.',

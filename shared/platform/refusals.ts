@@ -9,12 +9,12 @@ const megabytes = (bytes: number): string =>
 const noAnswers = {
   'no-tls': () => 'it speaks no TLS there that we could follow',
   certificate: () => 'its certificate is not valid, so nothing it sends can be trusted',
-  whole: (seconds: number) => `it had not finished within ${seconds} seconds`,
+  whole: (seconds: number) => `it had not finished within ${counted(seconds, 'second', 'seconds')}`,
   refused: () => 'it refuses connections',
   cut: () => 'it cut the connection',
   'cut-short': () => 'it cut the connection before its answer was whole',
-  connect: (seconds: number) => `it could not be reached within ${seconds} seconds`,
-  headers: (seconds: number) => `it kept silent for ${seconds} seconds`,
+  connect: (seconds: number) => `it could not be reached within ${counted(seconds, 'second', 'seconds')}`,
+  headers: (seconds: number) => `it kept silent for ${counted(seconds, 'second', 'seconds')}`,
   body: () => 'it stopped in the middle of its answer',
   length: () => 'its answer is shorter or longer than it said',
   'headers-long': () => 'its headers are longer than any should be',
@@ -112,6 +112,24 @@ export const refusals = inWords({
   noArticleText: {
     title: 'No text',
     detail: 'The article has no text that a draft could be made of.',
+  },
+  tooManyTokens: (most: number) => ({
+    title: 'Too many tokens',
+    detail: `A person has at most ${most} for a brand. End one first.`,
+  }),
+  badKey: {
+    title: 'Not an idempotency key',
+    detail: 'Idempotency-Key takes 1 to 255 visible ASCII characters.',
+  },
+  keyReused: {
+    title: 'The key stands for something else',
+    detail: 'This Idempotency-Key was sent with another request. Give each thing a key of its own.',
+  },
+  keyGoing: {
+    title: 'Not answered yet',
+    detail:
+      'A request with this Idempotency-Key began and has no answer: it is at work, or was cut off. Ask ' +
+      'whether it was done before you send it with another key.',
   },
   tooManyRecipients: (most: number) => ({
     title: 'Too many recipients',

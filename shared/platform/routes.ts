@@ -11,6 +11,9 @@ export const platformRoutes = {
   demoSignIn: at('POST', 'public', '/api/demo/session').takes<typeof demoSignInSchema>().answers<null>(),
   /** The stream of changes in the brands of whoever asks, as server-sent events. */
   events: at('GET', 'person', '/api/events').answers<null>(),
+  /** What programs may ask, as a page, and as OpenAPI. */
+  docs: at('GET', 'public', '/api/docs').answers<string>(),
+  openApi: at('GET', 'public', '/api/openapi.json').answers<object>(),
   /** Whether the application is up and its data can be read. */
   health: at('GET', 'public', '/api/health').answers<{ ok: boolean; now: string }>(),
 }

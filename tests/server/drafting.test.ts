@@ -1,5 +1,5 @@
-// Drafts: by a model over HTTP, in the shape of chat completions, held against their article; what such a server
-// does wrong; what articles try to make it do; what it costs; and orders whose texts are drafted.
+// Drafts: by a model over HTTP, in the shape of chat completions, held against their article; what such a
+// server does wrong; what articles try to make it do; what it costs; and orders whose texts are drafted.
 import { createServer, type Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { afterAll, beforeEach, describe, expect, it } from 'vitest'
@@ -155,7 +155,7 @@ describe('a model', () => {
     expect(draft).toMatchObject({ writer: 'model', wish: 'new', by: null, postId: null })
   })
 
-  it('writes several at once, word by word; a number the article lacks is named after two repairs', async () => {
+  it('writes several at once, word by word; a number the article lacks is named', async () => {
     await useModel()
     const steps = await write({ count: 3 })
     const drafts = doneOf(steps)
@@ -178,7 +178,7 @@ describe('a model', () => {
     expect(kept[0]!.by).toBe('Nell')
   })
 
-  it('writes again: shorter, as a question, otherwise, in German; and no longer than there is room', async () => {
+  it('writes again: shorter, as a question, otherwise, in German; as long as there is room', async () => {
     await useModel()
     const first = await one()
     const shorter = await one({ wish: 'shorter', text: first.text })
@@ -228,7 +228,7 @@ describe('what a model’s server does wrong', () => {
       ['hush-broken', /not in the shape of chat completions/],
       ['hush-page', /not in the shape of chat completions/],
       ['hush-away', /model\.example answers 307/],
-      ['hush-silent', /stopped in the middle of its answer/],
+      ['hush-silent', /kept silent for 1 second\./],
       ['hush-trickle', /had not finished within 3 seconds/],
     ]
     for (const [model, sentence] of wrong) {
@@ -312,9 +312,8 @@ it('text in an article has no power: 40 that try, with a model that does what th
   expect(INJECTIONS).toHaveLength(40)
   for (const [at, text] of INJECTIONS.entries()) {
     const article = articles[at % 5]!
-    world.change(
-      `UPDATE articles SET text = 'The lamps were lit. ${text.replaceAll("'", "''")}' WHERE id = '${article.id}'`,
-    )
+    const written = `The lamps were lit. ${text}`.replaceAll("'", "''")
+    world.change(`UPDATE articles SET text = '${written}' WHERE id = '${article.id}'`)
     const [draft] = doneOf(await write({ articleId: article.id }, at % 2 === 0 ? nell : bento))
     const wanted = /«([^»]*)»/.exec(text)![1]!
     // It is a draft, as text, with what is wrong with it; nothing of it was done.
@@ -324,7 +323,7 @@ it('text in an article has no power: 40 that try, with a model that does what th
   expect(stateOf()).toEqual(before)
   expect(await world.asks('takeover.example')).toEqual([])
   expect(await world.posted('chatterbrook.example')).toEqual([])
-  for (const { body } of await asks()) expect(JSON.parse(body)).not.toHaveProperty('tools')
+  for (const { body } of await asks()) expect(body).not.toContain('"tools"')
 })
 
 describe('an order whose text is drafted', () => {

@@ -19,6 +19,8 @@ const PUBLIC = [
   'POST /api/password-resets/use',
   'POST /api/first-start',
   'POST /api/pairing',
+  'GET /api/docs',
+  'GET /api/openapi.json',
   'POST /api/demo/begin',
   'POST /api/demo/session',
 ]

@@ -43,6 +43,8 @@ export const PACE = {
   outside: { kind: 'outside', perMinute: 300 },
   /** What has a model write. */
   draft: { kind: 'draft', perMinute: 20 },
+  /** All that one token asks. */
+  token: { kind: 'token', perMinute: 1_200 },
   /** What takes in what a person sees. */
   capture: { kind: 'capture', perMinute: 60 },
   /** What makes a code to copy. */

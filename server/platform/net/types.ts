@@ -11,7 +11,7 @@ export interface HttpRequestOptions {
    * was given for.
    */
   redirects?: number
-  /** Given each piece of the body as it comes, unpacked, within `maxBytes`, and what its answer began with. */
+  /** Given each piece of the body as it comes, unpacked, within `maxBytes`, and how its answer began. */
   onPiece?: (piece: Uint8Array, head: Pick<HttpResponse, 'status' | 'headers'>) => void
   /** How long to wait; by default as long as for anybody. */
   patience?: Patience

@@ -9,13 +9,16 @@ export const insertToken = async (db: Db, row: TokenRow): Promise<void> => {
 export const liveToken = (db: Db, hash: string): Promise<TokenRow | undefined> =>
   db('tokens').where({ hash }).whereNull('ended_at').first()
 
-/** A person's tokens in a brand that have not been ended, newest first. */
+/** What a person's tokens in a brand are that have not been ended, newest first; those that ran out too. */
 export const liveTokensOf = (db: Db, personId: string, brandId: string): Promise<TokenRow[]> =>
   db('tokens')
     .where({ person_id: personId, brand_id: brandId })
     .whereNull('ended_at')
     .orderBy('made_at', 'desc')
     .limit(100)
+
+export const tokenById = (db: Db, id: string): Promise<TokenRow | undefined> =>
+  db('tokens').where({ id }).whereNull('ended_at').first()
 
 export const touchToken = async (db: Db, id: string, at: number): Promise<void> => {
   await db('tokens').where({ id }).update({ last_used_at: at })

@@ -26,8 +26,8 @@ const STATEMENTS = [
   `CREATE TABLE draft_wishes (
     order_id TEXT NOT NULL, article_id TEXT NOT NULL,
     brand_id TEXT NOT NULL REFERENCES brands ON DELETE CASCADE, state TEXT NOT NULL DEFAULT 'waiting',
-    room INTEGER NOT NULL, attempts INTEGER NOT NULL DEFAULT 0, due_at INTEGER NOT NULL, message TEXT, draft_id TEXT,
-    created_at INTEGER NOT NULL, PRIMARY KEY (order_id, article_id)
+    room INTEGER NOT NULL, attempts INTEGER NOT NULL DEFAULT 0, due_at INTEGER NOT NULL,
+    message TEXT, draft_id TEXT, created_at INTEGER NOT NULL, PRIMARY KEY (order_id, article_id)
   ) STRICT, WITHOUT ROWID`,
   `CREATE INDEX draft_wishes_due ON draft_wishes (due_at) WHERE state = 'waiting'`,
   `CREATE INDEX draft_wishes_by_brand ON draft_wishes (brand_id) WHERE state = 'waiting'`,

@@ -37,6 +37,7 @@ import * as orders from './035_orders'
 import * as recipients from './036_recipients'
 import * as ownTelling from './037_own_telling'
 import * as drafting from './038_drafting'
+import * as personalTokens from './039_personal_tokens'
 
 interface Entry {
   name: string
@@ -83,6 +84,7 @@ const ENTRIES: Entry[] = [
   { name: '036_recipients', migration: recipients },
   { name: '037_own_telling', migration: ownTelling },
   { name: '038_drafting', migration: drafting },
+  { name: '039_personal_tokens', migration: personalTokens },
 ]
 
 export const migrationSource: Knex.MigrationSource<Entry> = {
