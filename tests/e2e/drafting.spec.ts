@@ -67,7 +67,8 @@ test('drafts are written side by side, a false number is marked, and one is chos
   })
 
   await test.step('one becomes the text, says where it came from, and goes by an undo', async () => {
-    await page.getByRole('button', { name: 'Use this' }).first().click()
+    const first = page.locator('[data-draft]').first()
+    await first.getByRole('button', { name: 'Use this' }).click()
     const text = page.getByRole('textbox', { name: 'Main text', exact: true })
     await expect(text).not.toHaveValue('')
     await expect(page.locator('[data-origin]')).toContainText('Drafted by hush-2 at model.example')
