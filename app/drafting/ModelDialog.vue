@@ -12,16 +12,16 @@ const labels = words.drafting
 const brand = useBrandStore()
 const form = useForm(modelSchema, {
   ...{ address: '', key: '', model: '', language: '', freedom: 40, answerTokens: 300 },
-  ...{ monthTokens: 200_000, version: 0 },
+  ...{ monthTokens: 200_000, price: null as number | null, currency: 'EUR', version: 0 },
 })
 watch(
   () => props.open,
   (open) => {
     if (!open) return
-    const { model, language, freedom, answerTokens, monthTokens, version } = props.settings
+    const { model, language, freedom, answerTokens, monthTokens, price, currency, version } = props.settings
     form.start({
       ...{ address: '', key: '', model, language: language ?? '' },
-      ...{ freedom, answerTokens, monthTokens, version },
+      ...{ freedom, answerTokens, monthTokens, price, currency, version },
     })
   },
   { immediate: true },
@@ -93,6 +93,23 @@ async function save(): Promise<void> {
         :error="form.errors.value.monthTokens"
         @leave="form.leave('monthTokens')"
       />
+      <div class="grid grid-cols-[minmax(0,1fr)_96px] gap-3">
+        <TextField
+          v-model="form.values.price"
+          :label="labels.price"
+          :hint="labels.priceHint"
+          inputmode="decimal"
+          :error="form.errors.value.price"
+          @leave="form.leave('price')"
+        />
+        <TextField
+          v-model="form.values.currency"
+          :label="labels.currency"
+          maxlength="3"
+          :error="form.errors.value.currency"
+          @leave="form.leave('currency')"
+        />
+      </div>
       <ErrorMessage :message="form.problem.value" />
     </form>
     <template #actions>

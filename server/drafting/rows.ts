@@ -13,6 +13,9 @@ export const DRAFTING = tableOf('drafting', {
   freedom: whole().orDefault(),
   answer_tokens: whole().orDefault(),
   month_tokens: whole().orDefault(),
+  /** What a million tokens cost, in hundredths; null where nobody said. */
+  price_cents: whole().orNull(),
+  currency: text().orNull(),
   version: whole().orDefault(),
 })
 export type DraftingRow = RowOf<typeof DRAFTING>

@@ -15,7 +15,10 @@ import type { DraftingRow } from './rows'
 import { tokensOf, withTokens } from './spending'
 
 /** What a brand has before it says anything. */
-const USUAL = { language: null, freedom: 40, answer_tokens: 300, month_tokens: 200_000, version: 0 } as const
+const USUAL = {
+  ...{ language: null, freedom: 40, answer_tokens: 300, month_tokens: 200_000 },
+  ...{ price_cents: null, currency: null, version: 0 },
+} as const
 const NO_MODEL = { host: '', address_sealed: null, key_sealed: null, model: '' } as const
 
 /** How a brand's drafts are written. */
@@ -25,6 +28,8 @@ export async function draftingView(brandId: string): Promise<DraftingView> {
   return {
     ...{ host: row.host, model: row.model, hasKey: row.key_sealed !== null, language: row.language },
     ...{ freedom: row.freedom, answerTokens: row.answer_tokens, monthTokens: row.month_tokens },
+    price: row.price_cents === null ? null : row.price_cents / 100,
+    currency: row.currency ?? 'EUR',
     ...{ used: await useOf(db, brandId), version: row.version },
   }
 }
@@ -37,6 +42,8 @@ export interface ModelInput {
   freedom: number
   answerTokens: number
   monthTokens: number
+  price: number | null
+  currency: string
   version: number
 }
 
@@ -75,6 +82,8 @@ export async function saveModel(actor: Actor, input: ModelInput): Promise<Undoab
         ...(input.key === '' ? {} : { key_sealed: seal(input.key) }),
         ...{ model: input.model, language: input.language, freedom: input.freedom },
         ...{ answer_tokens: input.answerTokens, month_tokens: input.monthTokens },
+        price_cents: input.price === null ? null : Math.round(input.price * 100),
+        currency: input.currency,
         version: input.version + 1,
       },
     )

@@ -18,13 +18,14 @@ import { log } from '#server/platform/log'
 import { pictureFromWeb } from '#server/posts'
 import { handOn } from './handing'
 import { keyOf } from './looking'
+import { isAbleStill } from './able'
 import { settleDraft, withDraft, withDrafts } from './drafted'
 import { makePost } from './making'
 import type { ArticleFacts } from './queries/articles'
 import { knownKeys, insertLog } from './queries/log'
 import { noteOrder, orderById, putTodoOf } from './queries/orders'
 import { restOrder } from './resting'
-import type { OrderLogRow, OrderRow } from './rows'
+import type { OrderLogRow } from './rows'
 import { fillOrdersTask } from './tasks'
 import { docOfThing, toFill } from './thing'
 import type { Order, Wanted } from './wanted'
@@ -131,7 +132,7 @@ async function doOne(
   try {
     await inTransaction(async (db) => {
       if ((await knownKeys(db, row.id, [thing.key])).size > 0) return
-      const standing = await standingOf(db, row)
+      const standing = await standingOf(db, order)
       // One that was changed meanwhile looks at it once more, as it is now.
       if (standing === 'changed' && thing.articleId !== null)
         await putTodoOf(db, brandId, [thing.articleId], now())
@@ -166,12 +167,13 @@ async function doOne(
   }
 }
 
-/** Asked within: somebody may have stopped all orders or this one, or changed it. */
-async function standingOf(db: Db, row: OrderRow): Promise<'as-it-was' | 'changed' | 'off'> {
+/** Asked within: somebody may have stopped all orders or this one, or changed it or what it names. */
+async function standingOf(db: Db, order: Order): Promise<'as-it-was' | 'changed' | 'off'> {
+  const { row } = order
   const brand = await brandById(db, row.brand_id)
   const known = await orderById(db, row.brand_id, row.id)
   if (brand?.orders_stopped_at !== null || known?.state !== 'on') return 'off'
-  return known.version === row.version ? 'as-it-was' : 'changed'
+  return known.version === row.version && (await isAbleStill(db, order)) ? 'as-it-was' : 'changed'
 }
 
 /** Who stands for an order: who wrote it; for posts that nobody sees, the owner who said that they may. */

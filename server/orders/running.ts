@@ -7,17 +7,15 @@ import { brandById, type BrandRow } from '#server/people'
 import { now, realNow } from '#server/platform/clock'
 import { inTransaction, useDb, type Db } from '#server/platform/db'
 import { log } from '#server/platform/log'
+import { ordersAbleNow } from './able'
 import { carryOut, leave } from './carrying'
 import type { Order } from './wanted'
 import { awaitedOf } from './drafted'
-import { FaultFacts, faultOf } from './faults'
 import { judge } from './judging'
-import { keyOf, looksAt, lookingOf, markedOf, runArticleOf, type Looking } from './looking'
+import { keyOf, looksAt, markedOf, runArticleOf, type Looking } from './looking'
 import { factsOf, sharedArticles, type ArticleFacts } from './queries/articles'
 import { doneSince, knownKeysOf, spreadFrom, takenKeys } from './queries/log'
 import * as store from './queries/orders'
-import { restOrder } from './resting'
-import { readRule } from './rowJson'
 import { thingsOf } from './things'
 import { todayOf } from './days'
 
@@ -73,7 +71,7 @@ async function lookAtSome(brandId: string): Promise<boolean> {
   const db = await useDb()
   const todo = await store.todoOf(db, brandId, AT_ONCE)
   const brand = await brandById(db, brandId)
-  const orders = brand && brand.orders_stopped_at === null ? await ordersAble(db, brand) : []
+  const orders = brand && brand.orders_stopped_at === null ? await ordersAbleNow(db, brand) : []
   const since = new Map(todo.map((row) => [row.article_id, row.since]))
   if (brand && orders.length > 0) {
     const facts = await factsOf(
@@ -85,20 +83,6 @@ async function lookAtSome(brandId: string): Promise<boolean> {
   }
   await inTransaction((within) => store.removeTodo(within, brandId, todo))
   return todo.length > 0
-}
-
-/** A brand's orders that are on and can do what they say; one that can't rests. */
-export async function ordersAble(db: Db, brand: BrandRow): Promise<Order[]> {
-  const able: Order[] = []
-  const facts = new FaultFacts(db, brand.id)
-  for (const row of await store.ordersOf(db, brand.id)) {
-    if (row.state !== 'on') continue
-    const rule = readRule(row.rule_json)
-    const fault = await faultOf(facts, rule, row.acts_for)
-    if (fault) await restOrder(row, [fault])
-    else able.push({ row, rule, looking: await lookingOf(db, brand.id, row.id, rule) })
-  }
-  return able
 }
 
 async function lookAt(

@@ -33,6 +33,18 @@ export const modelSchema = yup.object({
   freedom: whole(0, 100),
   answerTokens: whole(drafting.least.answerTokens, drafting.most.answerTokens),
   monthTokens: whole(drafting.least.monthTokens, drafting.most.monthTokens),
+  price: yup
+    .number()
+    .transform((value: number, typed: unknown) => (typed === '' ? null : value))
+    .typeError(labels.between(0, drafting.most.price))
+    .min(0, labels.between(0, drafting.most.price))
+    .max(drafting.most.price, labels.between(0, drafting.most.price))
+    .nullable()
+    .default(null),
+  currency: text(3)
+    .uppercase()
+    .matches(/^[A-Z]{3}$/, words.drafting.currencyWrong)
+    .default('EUR'),
   version,
 })
 

@@ -26,6 +26,9 @@ export interface DraftingView {
   /** Tokens that one answer may have, and all of a month. */
   answerTokens: number
   monthTokens: number
+  /** What a million tokens cost, and in which currency (ISO 4217); null where nobody said. */
+  price: number | null
+  currency: string
   /** What was used in the month that goes on, of the brand's zone: `2027-03`. */
   used: DraftUse
   version: number

@@ -142,7 +142,7 @@ export const LIMITS = Object.freeze({
     key: 500,
     answer: 12_000,
     least: { answerTokens: 50, monthTokens: 1_000, room: 1 },
-    most: { answerTokens: 4_000, monthTokens: 1_000_000_000, atOnce: 3 },
+    most: { answerTokens: 4_000, monthTokens: 1_000_000_000, atOnce: 3, price: 100_000 },
   },
   /** Days that posts of a pillar may be said to be good for. */
   goodDays: 365,

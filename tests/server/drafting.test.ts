@@ -33,7 +33,7 @@ afterAll(() => world.stop())
 
 const MODEL = {
   ...{ address: 'https://model.example/v1', key: 'quiet-harbour', model: 'hush-2', language: null },
-  ...{ freedom: 40, answerTokens: 300, monthTokens: 200_000, version: 0 },
+  ...{ freedom: 40, answerTokens: 300, monthTokens: 200_000, price: 2.5, currency: 'eur', version: 0 },
 }
 const view = (): Promise<DraftingView> => nell.want('GET', `${path}/drafting`)
 const setModel = async (more: Partial<typeof MODEL> = {}) =>
@@ -84,6 +84,7 @@ describe('a model', () => {
   it('is set with a key that is never given out, kept for its own server alone, and taken back', async () => {
     await useModel()
     expect(await view()).toMatchObject({ host: 'model.example', model: 'hush-2', hasKey: true, version: 1 })
+    expect(await view()).toMatchObject({ price: 2.5, currency: 'EUR' })
     expect(JSON.stringify(await view())).not.toContain('quiet')
     expect(JSON.stringify(world.rows('SELECT * FROM drafting'))).not.toContain('quiet')
     expect(await nell.want('POST', `${path}/drafting/trial`)).toMatchObject({ text: 'ready' })
@@ -109,6 +110,8 @@ describe('a model', () => {
       [{ freedom: 101 }, 'freedom'],
       [{ answerTokens: 1 }, 'answerTokens'],
       [{ monthTokens: 10 }, 'monthTokens'],
+      [{ price: -1 }, 'price'],
+      [{ currency: 'E1' }, 'currency'],
       [{ language: 'tlh' as never }, 'language'],
     ]
     for (const [more, field] of wrong) {

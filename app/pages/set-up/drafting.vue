@@ -9,10 +9,19 @@ const notices = useNoticesStore()
 const { data: settings, failed, reload } = useBrandQuery(draftingRoutes.drafting, { changes: ['drafting'] })
 const isOpen = ref(false)
 const isTrying = ref(false)
+/** Less than a hundredth is shown too: a draft costs little. */
+const costOf = (sum: number, currency: string): string =>
+  new Intl.NumberFormat('en', { style: 'currency', currency, maximumFractionDigits: sum < 1 ? 4 : 2 }).format(
+    sum,
+  )
 const hasModel = computed(() => (settings.value?.host ?? '') !== '')
 const used = computed(() => {
-  const { used: use, monthTokens } = settings.value!
-  return [labels.usedOf(use.tokens, monthTokens), labels.requests(use.requests)].join(' · ')
+  const { used: use, monthTokens, price, currency } = settings.value!
+  return [
+    labels.usedOf(use.tokens, monthTokens),
+    labels.requests(use.requests),
+    ...(price === null ? [] : [labels.cost(costOf((use.tokens * price) / 1_000_000, currency))]),
+  ].join(' · ')
 })
 const share = computed(() => Math.min(1, settings.value!.used.tokens / settings.value!.monthTokens))
 const remove = (): Promise<unknown> =>

@@ -6,7 +6,8 @@ const STATEMENTS = [
     brand_id TEXT PRIMARY KEY REFERENCES brands ON DELETE CASCADE,
     host TEXT NOT NULL DEFAULT '', address_sealed TEXT, key_sealed TEXT, model TEXT NOT NULL DEFAULT '',
     language TEXT, freedom INTEGER NOT NULL DEFAULT 40, answer_tokens INTEGER NOT NULL DEFAULT 300,
-    month_tokens INTEGER NOT NULL DEFAULT 200000, version INTEGER NOT NULL DEFAULT 1
+    month_tokens INTEGER NOT NULL DEFAULT 200000, price_cents INTEGER, currency TEXT,
+    version INTEGER NOT NULL DEFAULT 1
   ) STRICT, WITHOUT ROWID`,
   `CREATE TABLE draft_use (
     brand_id TEXT NOT NULL REFERENCES brands ON DELETE CASCADE, month TEXT NOT NULL,
