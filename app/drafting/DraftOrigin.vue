@@ -6,7 +6,12 @@ import * as words from '#shared/words'
 import { findingsLeft } from './draftPieces'
 
 /** Says of a post's text which draft it came from, and what of that is to be looked at still. */
-const props = defineProps<{ postId: string; text: string }>()
+const props = defineProps<{
+  postId: string
+  text: string
+  /** When the article was changed last; null for never. */
+  changedAt: string | null
+}>()
 const labels = words.drafting
 const times = useTimes()
 const { data } = useBrandQuery(draftingRoutes.drafts, {
@@ -21,6 +26,9 @@ const message = computed(() => {
   const origin = labels.cameFrom(labels.at(model, host), times.dayTime(at))
   return text === props.text.trim() ? `${origin}.` : `${origin}, ${labels.reworked}.`
 })
+const isOutdated = computed(
+  () => draft.value !== null && props.changedAt !== null && props.changedAt > draft.value.at,
+)
 const left = computed(() => (draft.value ? findingsLeft(props.text, draft.value.findings) : []))
 </script>
 
@@ -29,6 +37,7 @@ const left = computed(() => (draft.value ? findingsLeft(props.text, draft.value.
     <p class="flex items-start gap-1 text-ink-2">
       <PenLine :size="13" class="mt-[3px] shrink-0" aria-hidden="true" />{{ message }}
     </p>
+    <p v-if="isOutdated" class="text-warn">{{ labels.articleChanged }}</p>
     <p v-if="left.length > 0" class="text-bad wrap-anywhere">
       {{ labels.lookAt }} {{ left.map(sayFinding).join(' ') }}
     </p>

@@ -1,4 +1,4 @@
-import type { DraftFinding } from '#core/drafting'
+import type { DraftFinding } from '#core/drafting/types'
 import { inWords } from '#shared/platform/language'
 import { counted } from '#shared/platform/plural'
 

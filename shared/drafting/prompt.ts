@@ -1,5 +1,5 @@
 // What is said to a model. It is no word of the screens, and is said in English whatever those speak.
-import type { DraftFinding, DraftSource } from '#core/drafting'
+import type { DraftFinding, DraftSource } from '#core/drafting/types'
 import type { ChatMessage, DraftWish } from './types'
 
 /** Characters of an article's text that a model is given. */

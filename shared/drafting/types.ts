@@ -1,4 +1,4 @@
-import type { DraftFinding } from '#core/drafting'
+import type { DraftFinding } from '#core/drafting/types'
 import type { Instant } from '#core/instant'
 import { postLanguages } from './languages'
 

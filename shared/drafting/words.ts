@@ -78,5 +78,6 @@ export const drafting = inWords({
   setOne: 'Set one',
   cameFrom: (model: string, when: string) => `Drafted by ${model} on ${when}`,
   reworked: 'reworked since',
+  articleChanged: 'The article has been changed since: see whether it still says so.',
   lookAt: 'Check before it goes out:',
 })

@@ -245,7 +245,7 @@ export const writingSetUp = inWords({
   toneHint: 'Plain, precise, a little dry',
   length: 'Length of lines',
   lengths: { short: 'short, up to 120 characters', medium: 'medium, up to 180', long: 'long, up to 240' },
-  instructionHint: 'First lines taken from articles follow the length. The rest is kept for drafting.',
+  instructionHint: 'Drafts by a model follow all of it; sentences drawn from articles the length alone.',
   wordsNotUsed: 'Words the brand does not use',
   wordsHint: 'separated by commas; the preflight points them out',
   hashtagMost: 'Most hashtags offered',

@@ -83,6 +83,11 @@ test('drafts are written side by side, a false number is marked, and one is chos
     await expect(page.locator('[data-origin]')).toContainText('reworked since')
     await expect(page.locator('[data-origin]')).not.toContainText('Check before it goes out')
     expect(taken).not.toBe('')
+    // The article is changed after its draft, which says so.
+    world.change(`UPDATE articles SET changed_at = ${Date.now() + 60_000} WHERE id = '${articleId}'`)
+    await page.reload()
+    await expect(page.locator('[data-origin]')).toContainText('The article has been changed since')
+    await page.getByRole('button', { name: 'Drafts', exact: true }).click()
     // Nothing went out, and nobody approved it.
     expect(world.rows(`SELECT * FROM posts WHERE approval <> 'draft'`)).toEqual([])
   })

@@ -264,7 +264,12 @@ const failureMessage = (error: unknown): string => sentenceOf(error)
           <p v-else class="text-body wrap-anywhere whitespace-pre-wrap" dir="auto">
             {{ text || words.desk.noText }}
           </p>
-          <LazyDraftOrigin v-if="editor.version.value > 0" :post-id="editor.id.value" :text="text" />
+          <LazyDraftOrigin
+            v-if="editor.version.value > 0"
+            :post-id="editor.id.value"
+            :text="text"
+            :changed-at="article?.changedAt ?? null"
+          />
           <template v-if="!readOnly">
             <WritingHelpers
               :editor="editor"
