@@ -136,11 +136,12 @@ async function whoLooks(
   const awaited = await awaitedOf(db, brandId)
   for (const { row, looking } of orders) {
     const dealtWith = known.get(row.id) ?? new Set<string>()
+    const awaits = looking.rule.post.drafted && awaited.size > 0
     for (const article of facts) {
       const key = keyOf(article)
       const isNew = (since.get(article.id) ?? 0) >= row.on_since!
       // It is looked at again once its draft is there.
-      if (awaited.has(`${row.id} ${article.id}`)) continue
+      if (awaits && awaited.has(`${row.id} ${article.id}`)) continue
       if (!isNew || dealtWith.has(key) || !looksAt(looking, article, marked)) continue
       // The same address from two sources is one.
       dealtWith.add(key)
