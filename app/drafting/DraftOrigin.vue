@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { PenLine } from '@lucide/vue'
-import { draftingRoutes } from '#shared/drafting/routes'
 import { sayFinding } from '#shared/drafting/messages'
 import * as words from '#shared/words'
+import { useDraftOrigins } from './draftOrigins'
 import { findingsLeft } from './draftPieces'
 
 /** Says of a post's text which draft it came from, and what of that is to be looked at still. */
@@ -14,12 +14,8 @@ const props = defineProps<{
 }>()
 const labels = words.drafting
 const times = useTimes()
-const { data } = useBrandQuery(draftingRoutes.drafts, {
-  changes: ['drafting'],
-  given: () => ({ query: { post: props.postId } }),
-  enabled: () => props.postId !== '',
-})
-const draft = computed(() => data.value?.[0] ?? null)
+const origins = useDraftOrigins()
+const draft = computed(() => origins.of(props.postId))
 const message = computed(() => {
   if (!draft.value) return ''
   const { model, host, at, text } = draft.value

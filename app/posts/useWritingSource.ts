@@ -5,6 +5,7 @@ import type { LocationQuery } from 'vue-router'
 import type { ArticleFull } from '#shared/reading/types'
 import type { Clipping } from '#shared/clippings/types'
 import { emptyDoc, emptyPart } from '#shared/posts/docs'
+import { useDraftOrigins } from '~/drafting/draftOrigins'
 import { linkOf } from './postActions'
 import { docForCampaign, docForDay, docOfArticle, docOfClippings, docOfPost } from './postDocs'
 import type { PostEditor } from './usePostEditor'
@@ -20,6 +21,7 @@ export function useWritingSource(editor: PostEditor) {
   const brand = useBrandStore()
   const desk = useDeskStore()
   const clock = useClockStore()
+  const origins = useDraftOrigins()
   const article = shallowRef<ArticleFull | null>(null)
   const clippings = shallowRef<Clipping[]>([])
   const failed = shallowRef<unknown>(null)
@@ -44,6 +46,7 @@ export function useWritingSource(editor: PostEditor) {
     editor.open(post)
     clippings.value = post.clippings
     article.value = post.article
+    origins.put(post.id, post.draft)
   }
 
   async function loadNew(query: LocationQuery): Promise<void> {
@@ -71,6 +74,7 @@ export function useWritingSource(editor: PostEditor) {
     article.value = full
     if (full.draft) {
       clippings.value = full.draft.clippings
+      void origins.find(full.draft.id)
       return editor.open(full.draft)
     }
     const pillars = (brand.view?.pillars ?? []).map(({ id }) => id)

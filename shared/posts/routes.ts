@@ -16,11 +16,12 @@ import type {
   writingHelpSchema,
   writingSchema,
 } from '#shared/posts/schemas'
+import type { DraftView } from '#shared/drafting/types'
 import type { Undoable } from '#shared/platform/types'
 import type { ArticleFull } from '#shared/reading/types'
 
-/** A post with the article it is about, as its page opens it. */
-export type OpenedPost = PostView & { article: ArticleFull | null }
+/** A post with the article it is about, and the draft its text came from, as its page opens it. */
+export type OpenedPost = PostView & { article: ArticleFull | null; draft: DraftView | null }
 
 export const postRoutes = {
   context: ofBrand('GET', 'read', '/desk').answers<DeskContext>(),
