@@ -78,10 +78,15 @@ test('an order is written, tried, mended and switched on; what it made is looked
   await expect(page.getByText('Sky, daily is on, for what comes from now on.')).toBeVisible()
 
   await playHours(nell, 48)
-  const made = await until('drafts were made', async () => {
-    const rows = await desk(nell, path)
-    return rows.length >= 2 && rows
+  await until('what came was looked at', () => {
+    const [left] = world.rows(
+      'SELECT (SELECT count(*) FROM to_match) + (SELECT count(*) FROM order_todo) AS n',
+    ) as { n: number }[]
+    return Promise.resolve(left!.n === 0)
   })
+  await world.rounds(2)
+  const made = await desk(nell, path)
+  expect(made.length).toBeGreaterThan(1)
   await page.goto(`${world.server.url}/day`)
   await expect(page.getByText(/\d made by orders/)).toBeVisible()
   await expectAccessible(page)
