@@ -2,7 +2,7 @@ import { DOCUMENTED, type Documented } from '#shared/interface/documented'
 import { quantile, type Row } from '../tests/support/load/timing'
 import { CHATTERBROOK, COMMONFIRE, lineUpText, makeBrand, playHours, World } from '../tests/support/world'
 
-const HOSTS = ['lowlamp.example', 'bellhaven.example', 'hollowhill.example']
+const HOSTS = ['lowlamp.example', 'zenithminute.example', 'corrente.example']
 const TARGET_MS = 50
 
 /** How soon programs are answered that read: each documented GET, so many times each, one after the other. */
