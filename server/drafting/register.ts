@@ -15,7 +15,7 @@ export function registerDrafting(): void {
     before: () => now() - DRAFTS_DAYS * DAY,
   })
   defineRetention({
-    ...{ table: 'draft_wishes', key: 'article_id', since: 'created_at' },
+    ...{ table: 'draft_wishes', key: 'rowid', since: 'created_at' },
     before: () => now() - WISHES_DAYS * DAY,
   })
 }

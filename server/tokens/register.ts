@@ -24,7 +24,7 @@ export function registerTokens(): void {
   })
   defineRetention({
     table: 'token_requests',
-    key: 'key',
+    key: 'rowid',
     since: 'at',
     before: () => realNow() - REQUESTS_KEPT_MS,
   })

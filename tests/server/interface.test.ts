@@ -315,6 +315,21 @@ describe('a token', () => {
 const tried = async (token: string, method: string, at: string): Promise<Answered<Problem | null>> =>
   ask<Problem | null>(token, method, at, method === 'GET' ? undefined : {})
 
+it('keys of programs are forgotten one by one: the same key of another token stays', async () => {
+  const [old, fresh] = [await make(['read']), await make(['read'])]
+  for (const [id, at] of [
+    [old.id, 0],
+    [fresh.id, Date.now()],
+  ] as const)
+    world.change(`INSERT INTO token_requests (token_id, key, hash, at) VALUES ('${id}', 'same', 'x', ${at})`)
+  const left = (): { token_id: string }[] =>
+    world.rows(`SELECT token_id FROM token_requests WHERE key = 'same'`) as { token_id: string }[]
+  await world.kill()
+  await world.restart()
+  await until('the old one is forgotten', () => Promise.resolve(left().length < 2), 30_000)
+  expect(left()).toEqual([{ token_id: fresh.id }])
+})
+
 describe('what is asked under a key', () => {
   const pillars = async (): Promise<string[]> =>
     (await nell.want<BrandView>('GET', path)).pillars.map(({ name }) => name)

@@ -29,7 +29,7 @@ const STATEMENTS = [
     brand_id TEXT NOT NULL REFERENCES brands ON DELETE CASCADE, state TEXT NOT NULL DEFAULT 'waiting',
     room INTEGER NOT NULL, attempts INTEGER NOT NULL DEFAULT 0, due_at INTEGER NOT NULL,
     message TEXT, draft_id TEXT, created_at INTEGER NOT NULL, PRIMARY KEY (order_id, article_id)
-  ) STRICT, WITHOUT ROWID`,
+  ) STRICT`,
   `CREATE INDEX draft_wishes_due ON draft_wishes (due_at) WHERE state = 'waiting'`,
   `CREATE INDEX draft_wishes_by_brand ON draft_wishes (brand_id) WHERE state = 'waiting'`,
   `CREATE INDEX draft_wishes_by_time ON draft_wishes (created_at)`,

@@ -6,7 +6,7 @@ const STATEMENTS = [
   `CREATE TABLE token_requests (
     token_id TEXT NOT NULL REFERENCES tokens ON DELETE CASCADE, key TEXT NOT NULL, hash TEXT NOT NULL,
     answer_json TEXT, at INTEGER NOT NULL, PRIMARY KEY (token_id, key)
-  ) STRICT, WITHOUT ROWID`,
+  ) STRICT`,
   `CREATE INDEX token_requests_by_time ON token_requests (at)`,
 ]
 
