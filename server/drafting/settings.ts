@@ -7,7 +7,7 @@ import { realNow } from '#server/platform/clock'
 import { useDb } from '#server/platform/db'
 import { problem, ProblemError } from '#server/platform/http/problem'
 import { routeTo, webAddress } from '#server/platform/net/address'
-import { seal } from '#server/platform/secrets'
+import { seal, unseal } from '#server/platform/secrets'
 import { askChat } from './chat'
 import { modelOf, useOf } from './model'
 import { draftingOf } from './queries/drafting'
@@ -71,7 +71,8 @@ export async function saveModel(actor: Actor, input: ModelInput): Promise<Undoab
     const row = await draftingOf(db, actor.brandId)
     if ((row?.version ?? 0) !== input.version) throw problem('stale')
     if (!url && !row?.address_sealed) throw problem('noAddress', '').at('address')
-    const isElsewhere = url !== null && row?.host !== '' && row?.host !== url.host
+    const before = row?.address_sealed ? new URL(unseal(row.address_sealed)).origin : null
+    const isElsewhere = url !== null && before !== null && before !== url.origin
     if (isElsewhere && input.key === '' && row?.key_sealed) throw problem('modelKeyWanted').at('key')
     await tracked.put(
       'drafting',

@@ -89,8 +89,8 @@ describe('a model', () => {
     expect(JSON.stringify(world.rows('SELECT * FROM drafting'))).not.toContain('quiet')
     expect(await nell.want('POST', `${path}/drafting/trial`)).toMatchObject({ text: 'ready' })
     // Another server is not sent the key of the first.
-    const elsewhere = await setModel({ address: 'https://doorway.example/v1', key: '' })
-    expect(elsewhere.body.errors).toMatchObject([{ field: 'key' }])
+    for (const address of ['https://doorway.example/v1', 'http://model.example/v1'])
+      expect((await setModel({ address, key: '' })).body.errors, address).toMatchObject([{ field: 'key' }])
     expect((await setModel({ version: 0 })).body.type).toBe('urn:clear-quill:stale')
     const { body } = await setModel({ address: '', key: '', model: 'hush-whole' })
     expect((await one()).model).toBe('hush-whole')
