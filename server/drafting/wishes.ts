@@ -17,15 +17,15 @@ import type { DraftWishRow } from './rows'
 import { modelWriter } from './writers'
 
 /** Drafts that are written for orders at once, in all and of one brand. */
-const AT_ONCE = 6
+const AT_ONCE = 24
 const OF_A_BRAND = 2
 /** How long a round waits for those it set to work: a slow model makes nobody else wait. */
 const PATIENCE_MS = 2_000
 /** How often one is tried, and the pause after the first time; each further one is twice as long. */
 const MOST_TRIES = 3
 const PAUSE_MS = MINUTE
-/** Wishes that are looked at in a round. */
-const LOOKED_AT = 50
+/** Wishes of a brand that are looked at in a round: those being written, and as many behind them. */
+const LOOKED_AT = 2 * OF_A_BRAND
 
 /** Told that an order's draft is there, or that none comes. */
 export const draftSettled = hook<[db: Db, brandId: string, articleId: string]>()

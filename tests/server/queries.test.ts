@@ -301,6 +301,20 @@ const infoOf = (table: string): Map<string, Info> =>
   new Map((plain.pragma(`table_info(${table})`) as Info[]).map((column) => [column.name, column]))
 const mayBeEmpty = ({ notnull, pk, type }: Info): boolean => notnull === 0 && !(pk === 1 && type !== '')
 
+it('of drafts that are waited for, a brand with many leaves room for one with a single one', async () => {
+  plain.exec(`INSERT INTO brands (id, name, zone, language, mark, mark_ink, created_at, version)
+    VALUES ('c', 'C', 'UTC', 'en', 'C', 1, 1, 1)`)
+  const insert =
+    plain.prepare(`INSERT INTO draft_wishes (order_id, article_id, brand_id, room, due_at, created_at)
+    VALUES ('o', ?, ?, 1, ?, 1)`)
+  for (let at = 0; at < 300; at++) insert.run(`many ${at}`, 'b', at)
+  insert.run('single', 'c', 999)
+  const due = await wishes.wishesDue(db, 1_000, 4)
+  expect(due.map(({ article_id }) => article_id)).toEqual(['many 0', 'many 1', 'many 2', 'many 3', 'single'])
+  expect(Object.keys(due[0]!)).toContain('room')
+  plain.exec('DELETE FROM draft_wishes')
+})
+
 describe('tables', () => {
   it('all of the data file are declared, and no other', () => {
     const there = plain

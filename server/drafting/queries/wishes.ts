@@ -24,18 +24,26 @@ export const noteWish = async (
   await db('draft_wishes').where(keyOf(key)).update(patch)
 }
 
-/** Those whose time has come, oldest first; of brands that are there. */
-export const wishesDue = (db: Db, at: number, most: number): Promise<DraftWishRow[]> =>
+/** Those whose time has come, of each brand that is there the oldest few: one with many is in nobody's way. */
+export const wishesDue = (db: Db, at: number, ofEach: number): Promise<DraftWishRow[]> =>
   readAll(
     DRAFT_WISHES.columns,
-    joined(db, 'draft_wishes')
-      .join('brands', 'brands.id', 'draft_wishes.brand_id')
-      .whereNull('brands.removed_at')
-      .where('draft_wishes.state', 'waiting')
-      .where('draft_wishes.due_at', '<=', at)
-      .orderBy('draft_wishes.due_at')
-      .limit(most)
-      .select('draft_wishes.*'),
+    db
+      .from(
+        joined(db, 'draft_wishes')
+          .join('brands', 'brands.id', 'draft_wishes.brand_id')
+          .whereNull('brands.removed_at')
+          .where('draft_wishes.state', 'waiting')
+          .where('draft_wishes.due_at', '<=', at)
+          .select(
+            'draft_wishes.*',
+            db.raw('row_number() OVER (PARTITION BY brand_id ORDER BY due_at, article_id) AS place'),
+          )
+          .as('due'),
+      )
+      .where('place', '<=', ofEach)
+      .orderBy('due_at')
+      .select(Object.keys(DRAFT_WISHES.columns)),
   )
 
 /** The drafts that a brand's orders wait for. */
