@@ -24,7 +24,7 @@ export const noteWish = async (
   await db('draft_wishes').where(keyOf(key)).update(patch)
 }
 
-/** Those whose time has come, of each brand that is there the oldest few: one with many is in nobody's way. */
+/** Those whose time has come, of each brand there is the oldest few: one with many is in nobody's way. */
 export const wishesDue = (db: Db, at: number, ofEach: number): Promise<DraftWishRow[]> =>
   readAll(
     DRAFT_WISHES.columns,
