@@ -29,6 +29,7 @@ const ahead = ref<string | null>(null)
  */
 export const useTypedAhead = () => ({
   collect: (): void => void (ahead.value ??= ''),
+  isOn: (): boolean => ahead.value !== null,
   take: (): string => {
     const typed = ahead.value ?? ''
     ahead.value = null

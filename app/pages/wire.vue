@@ -16,33 +16,27 @@ const session = useSessionStore()
 const route = useRoute()
 const router = useRouter()
 interface Line {
+  shownId: string | null
   write: (typed?: string) => void
   quote: (text: string) => void
   lineUp: () => void
   toDesk: () => void
 }
 const line = ref<Line | null>(null)
-// The margin comes with the first article; a key pressed before it is there is kept for it.
-let waiting: ((one: Line) => void) | null = null
-function withComment(run: (one: Line) => void): void {
-  if (line.value) run(line.value)
-  else if (wire.selectedId) waiting = run
-}
 const typedAhead = useTypedAhead()
-/**
- * What is typed while the margin is still being fetched goes into the text, and is no command to the list.
- */
-function write(): void {
-  if (!line.value && wire.selectedId) typedAhead.collect()
-  withComment((comment) => comment.write(typedAhead.take()))
-}
-watch(line, (now) => {
-  if (now && waiting) waiting(now)
-  if (now) waiting = null
-})
-onBeforeUnmount(() => void typedAhead.take())
 const sheet = ref<{ quote: () => void; tag: () => void } | null>(null)
 const { resize } = useReading()
+// The article before stays on the sheet until the one wanted is there: no key is meant for that.
+const coming = (): string | null => (wire.articleFailed ? null : wire.selectedId)
+const current = computed(() => (wire.article?.id === wire.selectedId ? wire.article : null))
+const withComment = useWhenThere(
+  () => (current.value && line.value?.shownId === current.value.id ? line.value : null),
+  coming,
+)
+const withSheet = useWhenThere(() => (current.value ? sheet.value : null), coming)
+const withArticle = useWhenThere(() => current.value, coming)
+const lineUp = (): void => withComment((comment) => comment.lineUp())
+const write = (): void => withComment((comment) => comment.write(typedAhead.take()), { typing: true })
 
 // Place and filter stand in the address, so that reload and back keep them.
 const known = {
@@ -93,16 +87,16 @@ const decide = (state: 'clipped' | 'shelved' | 'passed'): void => {
 /** Whether the dialog that hands the article on is open; it is fetched as it is first wanted. */
 const isHandingOn = ref(false)
 const wasHandingOn = ref(false)
-function handOn(): void {
-  if (!wire.article) return
-  wasHandingOn.value = true
-  isHandingOn.value = true
-}
+const handOn = (): void =>
+  withArticle(() => {
+    wasHandingOn.value = true
+    isHandingOn.value = true
+  })
 const focusSheet = (): void => document.getElementById('article')?.focus()
 function openOriginal(): void {
-  if (!wire.article?.url) return
-  void wire.markOpened(wire.article.id, true)
-  window.open(session.outside(wire.article.url), '_blank', 'noopener,noreferrer')
+  if (!current.value?.url) return
+  void wire.markOpened(current.value.id, true)
+  window.open(session.outside(current.value.url), '_blank', 'noopener,noreferrer')
 }
 useKeys([
   { keys: ['j', 'ArrowDown'], message: words.keys.next, run: () => wire.step(1) },
@@ -125,19 +119,24 @@ useKeys([
     work: true,
     run: () => withComment((comment) => comment.toDesk()),
   },
-  { keys: ['q'], message: words.keys.quote, work: true, run: () => sheet.value?.quote() },
-  { keys: ['t'], message: words.keys.tag, work: true, run: () => sheet.value?.tag() },
+  { keys: ['q'], message: words.keys.quote, work: true, run: () => withSheet((one) => one.quote()) },
+  {
+    keys: ['t'],
+    message: words.keys.tag,
+    work: true,
+    run: () => withSheet((one) => one.tag(), { typing: true }),
+  },
   { keys: ['h'], message: words.keys.handOn, work: true, run: handOn },
   { keys: ['+', '='], message: words.wire.sheet.larger, run: () => resize(1) },
   { keys: ['-'], message: words.wire.sheet.smaller, run: () => resize(-1) },
   { keys: ['o'], message: words.keys.original, run: openOriginal },
-  { keys: ['l'], message: words.keys.lineUp, work: true, run: () => line.value?.lineUp() },
+  { keys: ['l'], message: words.keys.lineUp, work: true, run: lineUp },
   {
     keys: ['Enter'],
     command: true,
     message: words.keys.lineUpText,
     work: true,
-    run: () => line.value?.lineUp(),
+    run: lineUp,
   },
   { keys: ['Escape'], message: words.keys.back, run: () => void wire.select(null) },
 ])

@@ -25,12 +25,16 @@ const origin = computed(() => ({
   wasShared: props.article.shared.length > 0,
 }))
 
+/** The article whose post the field holds: the one before may still be being kept. */
+const shownId = ref<string | null>(null)
+
 /** Goes on with the post being written about the article, or begins one. */
 function openFor(article: ArticleFull): void {
   margin.value?.reset()
   const draft = desk.draftAbout(article)
   if (draft) editor.open(draft)
   else editor.begin(freshDoc(article), article.id)
+  shownId.value = article.id
 }
 const freshDoc = (article: ArticleFull) =>
   docOfArticle(article, {
@@ -75,6 +79,7 @@ async function toDesk(): Promise<void> {
   await goTo(editor.version.value > 0 ? `/desk/${editor.id.value}` : `/desk/new?article=${props.article.id}`)
 }
 defineExpose({
+  shownId,
   write: (typed?: string) => margin.value?.write(typed),
   quote: (selected: string) => margin.value?.quote(selected, props.article.language),
   lineUp: () => margin.value?.lineUp(),

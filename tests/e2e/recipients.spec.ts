@@ -79,10 +79,19 @@ test('an article is handed on by a key, and by a tag through a standing order', 
     await page.getByRole('button', { name: 'Switch on' }).click()
     await expect(page.getByText(/Pass it on is on/)).toBeVisible()
     await page.goto(`${world.server.url}/wire?show=all`)
+    let come = (): void => undefined
+    const coming = new Promise<void>((resolve) => (come = resolve))
+    await page.route(/\/articles\/[0-9a-f-]{36}$/, async (asked) => {
+      await coming
+      await asked.continue()
+    })
     await page.locator('[data-article]').nth(1).click()
-    // What is typed at once goes into the field, and is no command: p would pass the article.
+    // What is typed at once goes into the field, and is no command, even where the article itself is still on
+    // its way: p would pass it.
+    await expect(page.getByRole('article')).toContainText('Loading')
     await page.keyboard.press('t')
     await page.keyboard.type('pass on')
+    come()
     await expect(page.getByRole('combobox', { name: 'Tags' })).toHaveValue('pass on')
     await page.keyboard.press('Enter')
     await until('it arrived', async () => (await world.webhooks()).length === 3)
