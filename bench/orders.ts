@@ -59,7 +59,16 @@ export async function orderRows(articles: number): Promise<Row[]> {
         only: { ...ruleOf(1).only, query: '', minWords: 20 },
       }),
     ]
-    return [...rows, await decided(world, file, id, nell, path, articles, ruleOf)]
+    const inText = (at: number): OrderRule => {
+      const rule = ruleOf(at)
+      return { ...rule, only: { ...rule.only, query: RARE[at * 7]! } }
+    }
+    for (const [what, rule] of [
+      ['by a word of the title', ruleOf],
+      ['by a word anywhere', inText],
+    ] as const)
+      rows.push(await decided(world, file, id, nell, path, { articles, what, ruleOf: rule }))
+    return rows
   } finally {
     await world.stop()
   }
@@ -72,8 +81,7 @@ async function decided(
   brandId: string,
   nell: Awaited<ReturnType<World['nell']>>,
   path: string,
-  articles: number,
-  ruleOf: (at: number) => OrderRule,
+  { articles, what, ruleOf }: { articles: number; what: string; ruleOf: (at: number) => OrderRule },
 ): Promise<Row> {
   const now = Date.now() - HOUR
   const db = new Database(file, { timeout: 10_000 })
@@ -83,6 +91,7 @@ async function decided(
       VALUES (?, ?, ?, ?, 'on', 0, ?, ?, ?, 0)`,
   )
   db.transaction(() => {
+    db.exec('DELETE FROM order_log; DELETE FROM orders')
     for (let at = 0; at < ORDERS; at++) {
       const rule = ruleOf(at)
       rule.when = { ...rule.when, perDay: 1 }
@@ -107,7 +116,7 @@ async function decided(
   const seconds = (performance.now() - began) / 1000
   const [log] = world.rows('SELECT count(*) AS n FROM order_log') as { n: number }[]
   return {
-    what: `${articles.toLocaleString('en')} articles before ${ORDERS} orders, decided and done behind`,
+    what: `${articles.toLocaleString('en')} articles before ${ORDERS} orders, ${what}, decided and done behind`,
     figure: [
       `${seconds.toFixed(1)} s, ${log!.n.toLocaleString('en')} written down`,
       `(others' requests ${slowest.toFixed(0)} ms at most)`,

@@ -44,7 +44,9 @@ const take = (name: string): void =>
 function press(event: KeyboardEvent): void {
   if (event.key === 'Backspace' && typed.value === '' && props.modelValue.length > 0)
     take(props.modelValue.at(-1)!)
-  if (event.key !== ',' || typed.value.trim() === '') return
+  // With the list open it is the list that takes what Enter chooses.
+  const isClosed = (event.target as HTMLElement).getAttribute('aria-expanded') !== 'true'
+  if ((event.key !== ',' && !(event.key === 'Enter' && isClosed)) || typed.value.trim() === '') return
   event.preventDefault()
   add(typed.value)
 }
@@ -52,9 +54,13 @@ const input = ref<InstanceType<typeof ComboboxInput> | null>(null)
 const typedAhead = useTypedAhead()
 onMounted(() => {
   if (!props.focused) return
-  ;(input.value?.$el as HTMLElement | undefined)?.focus()
-  // What was typed while this field was still being fetched is meant for it.
-  typed.value = typedAhead.take()
+  const field = input.value?.$el as HTMLInputElement | undefined
+  field?.focus()
+  // What was typed while this field was still being fetched is meant for it, and opens the list as it would.
+  const ahead = typedAhead.take()
+  if (!field || ahead === '') return
+  field.value = ahead
+  field.dispatchEvent(new Event('input', { bubbles: true }))
 })
 </script>
 

@@ -1,6 +1,6 @@
 /**
- * Runs what a key asks of a part of the screen: at once where the part is there, else as soon as it is, so that
- * no key is lost to a slow line. What it belongs to changes, or can't be had: what waits is dropped with it.
+ * Runs what a key asks of a part of the screen: at once where the part is there, else as soon as it is, so
+ * that no key is lost to a slow line. What it belongs to changes, or can't be had: what waits is dropped.
  *
  * @param part the part, null while it is being fetched
  * @param of what it belongs to, null where nothing is coming

@@ -5,6 +5,7 @@ export { fieldsOfPattern, parsePattern, PATTERN_FIELDS, PatternError, type Patte
 export {
   judgeArticles,
   runOrders,
+  sayingAll,
   settleJudged,
   type Arrival,
   type Decision,

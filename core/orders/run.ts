@@ -1,6 +1,6 @@
 import { HOUR, toInstant, type Instant } from '../instant'
 import { localDay } from '../post/localDay'
-import { buildWatchIndex, prepareArticle, type PreparedArticle } from '../watch'
+import { buildWatchIndex, prepareArticle } from '../watch'
 import { firstFailed } from './decide'
 import { spreadOver } from './spreadOver'
 import type { OrderArticle, OrderCondition, OrderFailed, Spread } from './types'
@@ -66,26 +66,75 @@ export type Arrival = Pick<RunArticle, 'id' | 'seenAt' | 'publishedAt' | 'taken'
 
 /**
  * Which conditions hold: of each article, in the order given, for each of the orders that look at it, in
- * theirs. `now` is the moment of deciding; null where each article is decided as it came.
+ * theirs. Of an order whose query does not hold of an article, which is of most, nothing is said; see
+ * `sayingAll`. `now` is the moment of deciding; null where each article is decided as it came.
  */
 export function judgeArticles(orders: RunOrder[], articles: RunArticle[], now: Instant | null): Judgement[] {
+  const places = new Map(orders.map(({ id }, at) => [id, at]))
   const index = buildWatchIndex(
     orders.flatMap(({ id, condition: { query } }) => (query === null ? [] : [{ id, query }])),
   )
+  const wantedOf = wantedBy(orders)
   return articles.flatMap((article) => {
     const moment = now ?? article.seenAt
-    const wanted = new Set(article.orderIds)
-    const mine = orders.filter(({ id }) => wanted.has(id))
-    const holding = queriesHolding(mine, article, moment, index)
-    const holds = ({ id, condition }: RunOrder): boolean => condition.query === null || holding.has(id)
-    return mine.map((order) => ({
-      orderId: order.id,
-      articleId: article.id,
-      failed:
-        firstFailed(order.condition, article, Date.parse(moment), () => holds(order)) ??
-        (order.butOwn && article.own ? 'own' : null),
-    }))
+    const wanted = wantedOf(article.orderIds)
+    // The article is cut into words only where an order asks for some.
+    const found = wanted.asks ? index.match(prepareArticle(article), moment) : []
+    const holding = found.flatMap(({ id }) => (wanted.all.has(id) ? places.get(id)! : []))
+    const mine = holding.length === 0 ? wanted.others : [...wanted.others, ...holding].sort((a, b) => a - b)
+    return mine.map((place) => {
+      const { id, condition, butOwn } = orders[place]!
+      const failed = firstFailed(condition, article, Date.parse(moment), () => true)
+      return { orderId: id, articleId: article.id, failed: failed ?? (butOwn && article.own ? 'own' : null) }
+    })
   })
+}
+
+/** What the orders of a list ask of an article: all of them, and the places of those without a query. */
+interface WantedOrders {
+  all: ReadonlySet<string>
+  others: number[]
+  /** Whether one has a query. */
+  asks: boolean
+}
+
+/** Worked out once for a list that many articles share. */
+function wantedBy(orders: RunOrder[]): (ids: string[]) => WantedOrders {
+  const known = new Map<string[], WantedOrders>()
+  return (ids) => {
+    let wanted = known.get(ids)
+    if (!wanted) {
+      const all = new Set(ids)
+      const others = orders.flatMap(({ id, condition }, at) =>
+        condition.query === null && all.has(id) ? [at] : [],
+      )
+      wanted = {
+        all,
+        others,
+        asks: orders.some(({ id, condition }) => condition.query !== null && all.has(id)),
+      }
+      known.set(ids, wanted)
+    }
+    return wanted
+  }
+}
+
+/** The same with what is said of queries that do not hold, for each article and each order that looks at it. */
+export function sayingAll(
+  orders: Pick<RunOrder, 'id'>[],
+  articles: Pick<RunArticle, 'id' | 'orderIds'>[],
+  judged: Judgement[],
+): Judgement[] {
+  const keyOf = ({ orderId, articleId }: Pick<Judgement, 'orderId' | 'articleId'>): string =>
+    `${orderId} ${articleId}`
+  const said = new Map(judged.map((one) => [keyOf(one), one]))
+  return articles.flatMap(({ id: articleId, orderIds }) =>
+    orders.flatMap(({ id: orderId }): Judgement[] =>
+      orderIds.includes(orderId)
+        ? [said.get(keyOf({ orderId, articleId })) ?? { orderId, articleId, failed: 'query' }]
+        : [],
+    ),
+  )
 }
 
 /**
@@ -126,23 +175,11 @@ export const runOrders = (
 ): Decision[] =>
   settleJudged(
     orders,
-    judgeArticles(orders, articles, now),
+    sayingAll(orders, articles, judgeArticles(orders, articles, now)),
     new Map(articles.map((article) => [article.id, article])),
     state,
     now,
   )
-
-/** The orders whose query holds; the article is cut into words only where one asks for some. */
-function queriesHolding(
-  orders: RunOrder[],
-  article: RunArticle,
-  now: Instant,
-  index: ReturnType<typeof buildWatchIndex>,
-): ReadonlySet<string> {
-  if (orders.every(({ condition }) => condition.query === null)) return new Set()
-  const prepared: PreparedArticle = prepareArticle(article)
-  return new Set(index.match(prepared, now).map(({ id }) => id))
-}
 
 /** What was done on which day, and what is spread over which instants. */
 class Ledger {

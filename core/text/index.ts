@@ -1,4 +1,5 @@
 export { eachWord, words, type Word } from './words'
+export { wordsUpTo } from './wordsUpTo'
 export { formsFor, stem, stemsInLanguages, type Forms } from './stem'
 export { fold } from './fold'
 export { plainBeginning, plainText } from './plainText'

@@ -1,5 +1,5 @@
 import { DAY, toInstant } from '#core/instant'
-import { settleJudged, type Decision } from '#core/orders/run'
+import { sayingAll, settleJudged, type Decision } from '#core/orders/run'
 import { localDay } from '#core/post/localDay'
 import { makesPosts, type DryMade, type DryRun, type DryRunStep, type OrderRule } from '#shared/orders/types'
 import { LIMITS } from '#shared/platform/limits'
@@ -8,9 +8,9 @@ import { accountsOf } from '#server/networks'
 import { brandById, type BrandRow } from '#server/people'
 import { now } from '#server/platform/clock'
 import { useDb, type Db } from '#server/platform/db'
+import { ownSitesOf } from '#server/platform/db/columns'
 import { runInThread } from '#server/platform/jobs/pool'
-import { candidateNumbers, parsedQuery } from '#server/watches'
-import { watchExpressionTask } from '#server/watches/tasks'
+import { parsedQuery } from '#server/watches'
 import { placesOf, stopsFor } from './dryPlaces'
 import { judge } from './judging'
 import { cameAt, keyOf, lookingOf, runArticleOf, type Looking } from './looking'
@@ -106,27 +106,22 @@ async function decideAll(
           facts.map((one) => one.id),
         )
       : new Set<string>(),
+    ownSites: ownSitesOf(brand),
     taken: looking.run.notTaken ? await takenKeys(db, brand.id, facts.map(keyOf)) : new Set<string>(),
   }
   // What it made itself is no other's: it would have made it.
-  const articles = facts.map((one) => runArticleOf(one, brand, known))
-  const may = await mayMatch(db, brand.id, looking)
-  const numbers = new Map(facts.map((one) => [one.id, one.number ?? 0]))
+  const articles = facts.map((one) => runArticleOf(one, known))
   let isHeard = true
   const judged = await judge(db, {
     ...{ lane: 'person', brandId: brand.id, orders: [looking.run], articles, now: null },
-    mayHold: may && ((articleId) => may.has(numbers.get(articleId)!)),
     onProgress: (looked) => (isHeard = onStep({ looked, of: facts.length })),
     isWanted: () => isHeard,
   })
   if (!isHeard) return null
-  const said = new Map(judged.map((one) => [one.articleId, one]))
   const others = await doneSince(db, brand.id, from - DAY)
   return settleJudged(
     [looking.run],
-    articles.map(
-      ({ id: articleId }) => said.get(articleId) ?? { orderId: TRIED, articleId, failed: 'query' },
-    ),
+    sayingAll([looking.run], articles, judged),
     new Map(articles.map((one) => [one.id, one])),
     {
       zone: brand.zone,
@@ -138,16 +133,6 @@ async function decideAll(
     },
     null,
   )
-}
-
-/** Numbers of the articles that its query may match, so that no other's text is read; null for any. */
-async function mayMatch(db: Db, brandId: string, { run }: Looking): Promise<ReadonlySet<number> | null> {
-  const { query, minWords, maxWords } = run.condition
-  if (query === null || minWords !== null || maxWords !== null) return null
-  const match = await runInThread('person', [`brand:${brandId}`], watchExpressionTask, query)
-  if (match === null) return null
-  const ask = { brandId, match, feeds: null, below: null, since: null }
-  return new Set(await candidateNumbers(db, ask, Number.MAX_SAFE_INTEGER))
 }
 
 function daysOf({ zone }: BrandRow, from: number, taken: number[]): DryRun['perDay'] {

@@ -2,7 +2,7 @@ import type { Instant } from '#core/instant'
 import type { Message } from '#core/message'
 import { fillPattern, judgeArticles, tidied } from '#core/orders'
 import { planLines } from '#core/schedule'
-import { eachWord, firstLines, summarise } from '#core/text'
+import { firstLines, summarise, wordsUpTo } from '#core/text'
 import { inThread, type InThread } from '#server/platform/jobs/threadTask'
 import { fillOrdersTask, judgeOrdersTask, placeOrdersTask, type ToFill } from './tasks'
 
@@ -11,15 +11,17 @@ type Placed = [id: string, at: Instant | null, reason: Message | null]
 
 export const ordersInThread: InThread[] = [
   inThread(judgeOrdersTask, ({ orders, articles, now }) => {
-    const counts = orders.some(({ condition }) => condition.minWords !== null || condition.maxWords !== null)
+    const most = Math.max(
+      ...orders.map(({ condition }) => Math.max(condition.minWords ?? 0, condition.maxWords ?? 0)),
+    )
     return judgeArticles(
       orders,
       articles.map((article) => ({
         ...article,
-        words: counts ? countWords(article.body, article.language) : 0,
+        words: most > 0 ? wordsUpTo(article.body, article.language, most + 1) : 0,
       })),
       now,
-    ).filter(({ failed }) => failed !== 'query')
+    )
   }),
   inThread(fillOrdersTask, (items) => items.map(fill)),
   inThread(placeOrdersTask, (input) => {
@@ -30,12 +32,6 @@ export const ordersInThread: InThread[] = [
     ]
   }),
 ]
-
-function countWords(text: string, language: string | null): number {
-  let count = 0
-  eachWord(text, language, () => void count++)
-  return count
-}
 
 /** A day as a language writes it; one that the platform does not know is written as in English. */
 function dayIn(language: string | null, zone: string, at: string): string {

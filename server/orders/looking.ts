@@ -1,16 +1,15 @@
 import { HOUR, toInstant } from '#core/instant'
-import type { RunArticle, RunOrder } from '#core/orders/run'
+import type { RunOrder } from '#core/orders/run'
 import type { Spread } from '#core/orders/types'
 import { isOnSite } from '#core/url/ownSite'
 import { parseWatch } from '#core/watch'
 import { readTexts } from '#shared/platform/json'
 import { makesPosts, type OrderRule } from '#shared/orders/types'
 import { tagsOfArticles } from '#server/articles'
-import type { BrandRow } from '#server/people'
 import { now } from '#server/platform/clock'
-import { ownSitesOf } from '#server/platform/db/columns'
 import type { Db } from '#server/platform/db'
 import { feedsIn, marksOfArticles } from '#server/watches'
+import type { WithoutText } from './hopeful'
 import type { ArticleFacts } from './queries/articles'
 
 /** An order with what it looks at. */
@@ -105,23 +104,28 @@ export const cameAt = ({ at, first_seen_at, since }: ArticleFacts): number =>
 /** An article as orders are run over it, but for its text. */
 export const runArticleOf = (
   article: ArticleFacts,
-  brand: BrandRow,
-  known: { orderIds: string[]; shared: ReadonlySet<string>; taken: ReadonlySet<string> },
-): Omit<RunArticle, 'words' | 'body'> => ({
-  id: article.id,
+  known: {
+    orderIds: string[]
+    shared: ReadonlySet<string>
+    taken: ReadonlySet<string>
+    /** The brand's own sites, read once for all. */
+    ownSites: string[]
+  },
+): WithoutText => ({
+  ...{ id: article.id, number: article.number },
   title: article.title ?? '',
   author: article.author,
   source: article.label,
   url: article.url,
   language: article.language,
   region: article.region,
-  categories: readTexts(article.categories_json),
+  categories: article.categories_json === '[]' ? [] : readTexts(article.categories_json),
   publishedAt: toInstant(article.at),
   score: null,
   hasPicture: article.image !== null,
   shared: known.shared.has(article.id),
   seenAt: toInstant(cameAt(article)),
   orderIds: known.orderIds,
-  own: article.url !== null && isOnSite(article.url, ownSitesOf(brand)),
+  own: article.url !== null && isOnSite(article.url, known.ownSites),
   taken: known.taken.has(keyOf(article)),
 })

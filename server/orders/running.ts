@@ -6,6 +6,7 @@ import { draftsAwaited } from '#server/drafting'
 import { brandById, type BrandRow } from '#server/people'
 import { now, realNow } from '#server/platform/clock'
 import { inTransaction, useDb, type Db } from '#server/platform/db'
+import { ownSitesOf } from '#server/platform/db/columns'
 import { log } from '#server/platform/log'
 import { ordersAbleNow } from './able'
 import { carryOut, leave } from './carrying'
@@ -97,10 +98,11 @@ async function lookAt(
   if (looked.length === 0) return
   const ids = looked.map(({ id }) => id)
   const known = {
+    ownSites: ownSitesOf(brand),
     shared: await sharedArticles(db, brand.id, ids),
     taken: await takenKeys(db, brand.id, looked.map(keyOf)),
   }
-  const articles = looked.map((one) => runArticleOf(one, brand, { orderIds: byOrder.get(one.id)!, ...known }))
+  const articles = looked.map((one) => runArticleOf(one, { orderIds: byOrder.get(one.id)!, ...known }))
   const moment = toInstant(now())
   const runs = orders.map(({ looking }) => looking.run)
   const judged = await judge(db, {
@@ -127,7 +129,8 @@ async function whoLooks(
     lookings,
   )
   const keys = facts.map(keyOf)
-  const found = new Map<string, string[]>()
+  const found = new Map<string, SharedList>()
+  const nobody = new SharedList([])
   const known = await knownKeysOf(
     db,
     orders.map(({ row }) => row.id),
@@ -137,32 +140,31 @@ async function whoLooks(
   for (const { row, looking } of orders) {
     const dealtWith = known.get(row.id) ?? new Set<string>()
     const awaits = looking.rule.post.drafted && awaited.size > 0
-    for (const article of facts) {
-      const key = keyOf(article)
+    for (const [at, article] of facts.entries()) {
+      const key = keys[at]!
       const isNew = (since.get(article.id) ?? 0) >= row.on_since!
       // It is looked at again once its draft is there.
       if (awaits && awaited.has(`${row.id} ${article.id}`)) continue
       if (!isNew || dealtWith.has(key) || !looksAt(looking, article, marked)) continue
       // The same address from two sources is one.
       dealtWith.add(key)
-      const mine = found.get(article.id)
-      if (mine) mine.push(row.id)
-      else found.set(article.id, [row.id])
+      found.set(article.id, (found.get(article.id) ?? nobody).and(row.id))
     }
   }
-  return sharingLists(found)
+  return new Map([...found].map(([id, { ids }]) => [id, ids]))
 }
 
-/** The same lists as one: most articles are looked at by the same orders, and each goes to a thread. */
-function sharingLists(found: Map<string, string[]>): Map<string, string[]> {
-  const lists = new Map<string, string[]>()
-  for (const [id, list] of found) {
-    const key = list.join()
-    const known = lists.get(key) ?? list
-    lists.set(key, known)
-    found.set(id, known)
+/** A list that grows by one at a time: those that grew by the same are the same, and go to a thread once. */
+class SharedList {
+  readonly #longer = new Map<string, SharedList>()
+
+  constructor(readonly ids: string[]) {}
+
+  and(id: string): SharedList {
+    let longer = this.#longer.get(id)
+    if (!longer) this.#longer.set(id, (longer = new SharedList([...this.ids, id])))
+    return longer
   }
-  return found
 }
 
 /** What a brand's orders did today, and what of it is still to go out. */

@@ -30,7 +30,7 @@ export interface ToFill {
   patterns: string[]
 }
 
-/** See `judgeArticles` of core/orders; what no query holds of, which is most, is left out of the answer. */
+/** See `judgeArticles` of core/orders. */
 export const judgeOrdersTask = threadTask<ToJudge, Judgement[]>('judgeOrders')
 /** What patterns give, each list for one thing. */
 export const fillOrdersTask = threadTask<ToFill[], string[][]>('fillOrders')

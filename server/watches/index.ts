@@ -7,7 +7,7 @@ export { watchArticleOf } from './marking'
 export { matchStored } from './matching'
 export { keptAndOther, type PlainText, watchedArticles } from './queries/watchedArticles'
 export { anyWatch, marksOfArticles, watchesOf } from './queries/watches'
-export { type Candidate, candidateNumbers, candidatesAt } from './queries/watchSearch'
+export { type Candidate, candidateNumbers, candidatesAmong, candidatesAt } from './queries/watchSearch'
 export {
   addWatch,
   closeWatchFeed,

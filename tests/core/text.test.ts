@@ -10,6 +10,7 @@ import {
   stem,
   summarise,
   words,
+  wordsUpTo,
 } from '#core/text'
 import { segmentedWords } from '#core/text/words'
 
@@ -209,5 +210,32 @@ describe('similarity', () => {
     )
     expect(similarity('The dome opens at five', 'The dome opens at six')).toBeGreaterThan(0.6)
     expect(similarity('The dome opens at five', 'Bread rises overnight')).toBe(0)
+  })
+})
+
+describe('words up to a number', () => {
+  const text = fc
+    .array(
+      fc.constantFrom('lamp', 'a', 'dark-sky', "it's", '3.5', 'ประเทศไทย', '東京都', '—', '\u0301', 'é', '.'),
+      { maxLength: 60 },
+    )
+    .chain((parts) => fc.constantFrom(' ', '  ', '\n').map((blank) => parts.join(blank)))
+
+  it('are as many as there are, or enough', () => {
+    fc.assert(
+      fc.property(text, fc.integer({ min: 1, max: 40 }), (all, enough) => {
+        const [found, real] = [wordsUpTo(all, null, enough), words(all).length]
+        expect(Math.min(found, enough)).toBe(Math.min(real, enough))
+        expect(found).toBeLessThanOrEqual(real)
+      }),
+    )
+  })
+
+  it('cut no more of a long text than it takes', () => {
+    const [few, all] = ['lamp '.repeat(100_000)].flatMap((long) => [
+      wordsUpTo(long, 'en', 20),
+      words(long).length,
+    ])
+    expect([few! < 200, few! >= 20, all]).toEqual([true, true, 100_000])
   })
 })

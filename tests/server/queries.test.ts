@@ -267,6 +267,7 @@ const ASKED: (() => Promise<unknown>)[] = [
       { brandId: 'b', match: 'word', feeds: null, below: null, since: null },
       1,
     ),
+  () => watchSearch.candidatesAmong(db, 'b', ['word'], [1]),
   () => watchSearch.candidatesAt(db, { brandId: 'b', feeds: null, since: null }, [1]),
 ]
 

@@ -30,9 +30,10 @@ const quoted = (text: string): string => `"${text.replace(/"/g, '""')}"`
 function termExpression(term: Term): string | null {
   const { words, exact, prefix, near } = term
   if (near === null && !prefix && !exact) return phraseOfStems(words)
-  const parts = words.flatMap(
-    (word, at) => wordExpression(word, exact, prefix && at === words.length - 1) ?? [],
-  )
+  const parts = words.flatMap((word, at) => {
+    const isBeginning = prefix && at === words.length - 1
+    return exact || isBeginning ? (formExpression(word, isBeginning) ?? []) : phraseOfStems([word])
+  })
   return parts.length === 0 ? null : bracketed(parts, 'AND')
 }
 
@@ -45,15 +46,18 @@ function phraseOfStems(words: string[]): string {
   )
 }
 
-function wordExpression(word: string, exact: boolean, isBeginning: boolean): string | null {
-  if (!exact && !isBeginning) return phraseOfStems([word])
+/** One form of a word, or words with a beginning; null where the index holds them otherwise than we do. */
+function formExpression(word: string, isBeginning: boolean): string | null {
   const folded = fold(word)
-  // Where words are written without blanks the index holds them as one.
-  if (!/^[\p{Script=Latin}\p{Script=Greek}\p{Script=Cyrillic}\p{N}'’.,]+$/u.test(folded)) return null
+  // Where words are written without blanks the index holds them as one; of other letters it does not fold all
+  // that we do (Ё, Ά), which beginnings can't do without.
+  const isPlain = /^[\p{Script=Latin}\p{N}'’.,]+$/u.test(folded)
+  if (!isPlain && (isBeginning || !/^[\p{Script=Greek}\p{Script=Cyrillic}'’.,]+$/u.test(folded))) return null
   const star = isBeginning ? ' *' : ''
   const forms = [...new Set([folded, folded.replace(/ss/g, 'ß')])].flatMap((form) => [
     `{title body} : ${quoted(form)}${star}`,
     `stems : ${quoted(form)}${star}`,
   ])
-  return bracketed(forms, 'OR')
+  // A whole word is found by its stems too, which are made here: the index cuts a text its own way (km²).
+  return bracketed(isBeginning ? forms : [...forms, phraseOfStems([word])], 'OR')
 }

@@ -40,6 +40,48 @@ export async function candidateNumbers(db: Db, ask: Candidates, limit: number): 
   return readJson(row?.numbers ?? '[]', isListOf(isNumber))
 }
 
+/** Queries that are looked for at once: one that names hundreds of words would be slow, and hard to end. */
+const SOUGHT_AT_ONCE = 40
+
+/**
+ * Those of the articles with these numbers that one of some FTS5 queries finds, or that the search index
+ * can't tell of; see `candidateNumbers`.
+ */
+export async function candidatesAmong(
+  db: Db,
+  brandId: string,
+  matches: string[],
+  numbers: number[],
+): Promise<Set<number>> {
+  const found = new Set<number>()
+  if (numbers.length === 0) return found
+  const listed = JSON.stringify(numbers)
+  const [lowest, highest] = [
+    numbers.reduce((a, b) => Math.min(a, b)),
+    numbers.reduce((a, b) => Math.max(a, b)),
+  ]
+  const read = async (sql: string, bindings: (string | number)[]): Promise<void> => {
+    const [row] = await readAllApart(
+      { numbers: text() },
+      db.raw(`SELECT json_group_array(number) AS numbers FROM (${sql})`, bindings),
+    )
+    for (const number of readJson(row?.numbers ?? '[]', isListOf(isNumber))) found.add(number)
+  }
+  const others = JSON.stringify(await feedsInOtherWords(db, brandId))
+  await read(
+    `SELECT number FROM json_each(?) AS listed CROSS JOIN articles ON articles.number = listed.value
+     WHERE indexed = 0 OR feed_id IN (SELECT value FROM json_each(?))`,
+    [listed, others],
+  )
+  for (let from = 0; from < matches.length; from += SOUGHT_AT_ONCE)
+    await read(
+      `SELECT rowid AS number FROM article_search WHERE article_search MATCH ?
+        AND rowid BETWEEN ? AND ? AND +rowid IN (SELECT value FROM json_each(?))`,
+      [matches.slice(from, from + SOUGHT_AT_ONCE).join(' OR '), lowest, highest, listed],
+    )
+  return found
+}
+
 /** Feeds that the brand says are in another language than they say themselves. */
 const feedsInOtherWords = async (db: Db, brandId: string): Promise<string[]> =>
   (
