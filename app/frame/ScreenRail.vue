@@ -52,9 +52,16 @@ const isHere = (to: string): boolean =>
   (to === '/schedule' && OF_SCHEDULE.test(route.path))
 const link = [
   'flex items-center gap-[9px] rounded-[5px] px-2 py-[7px] font-medium max-wide:justify-center',
-  'max-column:min-h-11 max-column:min-w-[38px] max-column:flex-col max-column:gap-0.5',
+  'max-column:min-h-11 max-column:min-w-[58px] max-column:flex-col max-column:gap-0.5',
   'max-column:px-0 max-column:py-1',
 ].join(' ')
+const label = 'max-column:text-[10.5px] max-column:leading-none column:max-wide:sr-only'
+// On a phone the bar is pushed along by the finger; where one is stands in sight.
+const rail = ref<HTMLElement | null>(null)
+const showPlace = (): void =>
+  rail.value?.querySelector('[aria-current=page]')?.scrollIntoView({ block: 'nearest', inline: 'center' })
+onMounted(showPlace)
+watch([() => route.path, () => screens.value.length], showPlace, { flush: 'post' })
 </script>
 
 <template>
@@ -65,64 +72,69 @@ const link = [
       'max-wide:px-1.5',
       'max-column:fixed max-column:inset-x-0 max-column:bottom-0 max-column:z-30',
       'max-column:flex-row max-column:items-center max-column:h-[56px]',
-      'max-column:justify-around max-column:gap-0 max-column:border-t max-column:border-r-0',
+      'max-column:gap-0 max-column:border-t max-column:border-r-0',
       'max-column:bg-paper max-column:px-0.5 max-column:py-1',
     ]"
   >
     <BrandMenu />
-    <NuxtLink
-      v-for="screen in above"
-      :key="screen.to"
-      :to="screen.to"
-      :class="[link, isHere(screen.to) ? 'bg-sheet text-ink ring-1 ring-rule' : 'text-ink-2 hover:text-ink']"
-      :aria-current="isHere(screen.to) ? 'page' : undefined"
-      :title="screen.name"
+    <div
+      ref="rail"
+      :class="[
+        'contents max-column:flex max-column:min-w-0 max-column:grow',
+        'max-column:justify-between max-column:overflow-x-auto max-column:p-px',
+      ]"
     >
-      <component :is="ICONS[screen.icon]" :size="17" aria-hidden="true" />
-      <span
-        class="max-column:max-w-[50px] max-column:text-[9.5px] max-column:leading-none max-column:tracking-[-0.3px] column:max-wide:sr-only"
-        >{{ screen.name }}</span
-      >
-      <span
-        v-if="screen.count > 0"
-        class="ml-auto text-[11.5px] text-ink-3 max-wide:hidden"
-        :aria-label="countLabel(screen.to, screen.count)"
-        >{{ screen.count }}</span
-      >
-    </NuxtLink>
-    <template v-if="lists.length > 0">
-      <p class="mt-3 px-2 text-small font-semibold text-ink-3 max-wide:sr-only max-column:hidden">
-        {{ words.frame.lists }}
-      </p>
       <NuxtLink
-        v-for="watch in lists"
-        :key="watch.id"
-        :to="{ path: '/wire', query: { show: 'all', watch: watch.id } }"
-        class="flex items-center gap-2 rounded-[5px] px-2 py-1 text-ink-2 hover:text-ink max-wide:justify-center max-column:hidden"
-        :title="watch.name"
-        @click="openList(watch.id)"
+        v-for="screen in above"
+        :key="screen.to"
+        :to="screen.to"
+        :class="[
+          link,
+          isHere(screen.to) ? 'bg-sheet text-ink ring-1 ring-rule' : 'text-ink-2 hover:text-ink',
+        ]"
+        :aria-current="isHere(screen.to) ? 'page' : undefined"
+        :title="screen.name"
       >
-        <i
-          class="size-2 shrink-0 rounded-full"
-          :style="{ background: `var(--pillar-${watch.ink})` }"
-          aria-hidden="true"
-        />
-        <span class="truncate max-wide:sr-only">{{ watch.name }}</span>
+        <component :is="ICONS[screen.icon]" :size="17" aria-hidden="true" />
+        <span :class="label">{{ screen.name }}</span>
+        <span
+          v-if="screen.count > 0"
+          class="ml-auto text-[11.5px] text-ink-3 max-wide:hidden"
+          :aria-label="countLabel(screen.to, screen.count)"
+          >{{ screen.count }}</span
+        >
       </NuxtLink>
-    </template>
-    <span class="grow max-column:hidden" />
-    <NuxtLink
-      :to="setUp.to"
-      :class="[link, isHere(setUp.to) ? 'bg-sheet text-ink ring-1 ring-rule' : 'text-ink-2 hover:text-ink']"
-      :aria-current="isHere(setUp.to) ? 'page' : undefined"
-      :title="setUp.name"
-    >
-      <component :is="ICONS[setUp.icon]" :size="17" aria-hidden="true" />
-      <span
-        class="max-column:max-w-[50px] max-column:text-[9.5px] max-column:leading-none max-column:tracking-[-0.3px] column:max-wide:sr-only"
-        >{{ setUp.name }}</span
+      <template v-if="lists.length > 0">
+        <p class="mt-3 px-2 text-small font-semibold text-ink-3 max-wide:sr-only max-column:hidden">
+          {{ words.frame.lists }}
+        </p>
+        <NuxtLink
+          v-for="watch in lists"
+          :key="watch.id"
+          :to="{ path: '/wire', query: { show: 'all', watch: watch.id } }"
+          class="flex items-center gap-2 rounded-[5px] px-2 py-1 text-ink-2 hover:text-ink max-wide:justify-center max-column:hidden"
+          :title="watch.name"
+          @click="openList(watch.id)"
+        >
+          <i
+            class="size-2 shrink-0 rounded-full"
+            :style="{ background: `var(--pillar-${watch.ink})` }"
+            aria-hidden="true"
+          />
+          <span class="truncate max-wide:sr-only">{{ watch.name }}</span>
+        </NuxtLink>
+      </template>
+      <span class="grow max-column:hidden" />
+      <NuxtLink
+        :to="setUp.to"
+        :class="[link, isHere(setUp.to) ? 'bg-sheet text-ink ring-1 ring-rule' : 'text-ink-2 hover:text-ink']"
+        :aria-current="isHere(setUp.to) ? 'page' : undefined"
+        :title="setUp.name"
       >
-    </NuxtLink>
+        <component :is="ICONS[setUp.icon]" :size="17" aria-hidden="true" />
+        <span :class="label">{{ setUp.name }}</span>
+      </NuxtLink>
+    </div>
     <BrandClock />
   </nav>
 </template>

@@ -11,8 +11,16 @@ export function laterPlaces({ posts }: PlanInput, { unplaced }: Pick<Plan, 'unpl
     if (!later.has(id) || fixed === null || !('at' in fixed)) return []
     return [
       {
-        ...{ accountId, at: fixed.at, slotId: null, slotAt: null, postId: id, evergreenId: null },
-        ...{ wording: 0, firm, reason: message('schedule.time-later'), warnings: [] },
+        accountId,
+        at: fixed.at,
+        slotId: null,
+        slotAt: null,
+        postId: id,
+        evergreenId: null,
+        wording: 0,
+        firm,
+        reason: message('schedule.time-later'),
+        warnings: [],
       },
     ]
   })

@@ -17,8 +17,8 @@ export const ordersInThread: InThread[] = [
     return judgeArticles(
       orders,
       articles.map((article) => ({
-        ...article,
         words: most > 0 ? wordsUpTo(article.body, article.language, most + 1) : 0,
+        ...article,
       })),
       now,
     )

@@ -77,12 +77,12 @@ export async function judge(db: Db, given: ToJudge): Promise<Judgement[]> {
 }
 
 async function judgeChunk({ lane, brandId, orders, now }: ToJudge, chunk: Chunk): Promise<Judgement[]> {
-  const some = chunk.articles.map((article) => ({ ...article, body: chunk.texts.get(article.id) ?? '' }))
+  const some = chunk.articles.map((article) => ({ body: chunk.texts.get(article.id) ?? '', ...article }))
   if (orders.some(cuts))
     return runInThread(lane, [`brand:${brandId}`], judgeOrdersTask, { orders, articles: some, now })
   return judgeArticles(
     orders,
-    some.map((article) => ({ ...article, words: 0 })),
+    some.map((article) => ({ words: 0, ...article })),
     now,
   )
 }

@@ -101,7 +101,10 @@ export const keyOf = (article: Pick<ArticleFacts, 'id' | 'link_key'>): string =>
 export const cameAt = ({ at, first_seen_at, since }: ArticleFacts): number =>
   first_seen_at - since < HOUR ? Math.min(at, first_seen_at) : first_seen_at
 
-/** An article as orders are run over it, but for its text. */
+/**
+ * An article as orders are run over it, but for its text. Written out: an object that begins with others'
+ * fields takes a thousand times as long to make, and these are made by the ten thousand.
+ */
 export const runArticleOf = (
   article: ArticleFacts,
   known: {
@@ -112,7 +115,8 @@ export const runArticleOf = (
     ownSites: string[]
   },
 ): WithoutText => ({
-  ...{ id: article.id, number: article.number },
+  id: article.id,
+  number: article.number,
   title: article.title ?? '',
   author: article.author,
   source: article.label,
