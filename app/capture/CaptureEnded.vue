@@ -4,18 +4,27 @@ import { useIntervalFn } from '@vueuse/core'
 import * as words from '#shared/words'
 
 /** Where it went, for as long as it can be undone here; then the window closes. */
-defineProps<{ message: string; undo: (() => unknown) | null }>()
+const props = defineProps<{
+  message: string
+  undo: (() => unknown) | null
+  /** What is still being kept: closed before, it would be lost. */
+  kept: Promise<unknown>
+}>()
 const labels = words.capture
 const SECONDS = 10
 const left = ref(SECONDS)
 const isOver = ref(false)
+const isClosing = ref(false)
 const { pause, isActive } = useIntervalFn(() => {
   left.value--
-  if (left.value <= 0) close()
+  if (left.value <= 0) void close()
 }, 1000)
 /** A browser closes only what a script opened; else one is told that it can be closed. */
-function close(): void {
+async function close(): Promise<void> {
   pause()
+  isClosing.value = true
+  await props.kept
+  isClosing.value = false
   window.close()
   isOver.value = true
 }
@@ -38,7 +47,7 @@ onMounted(() => heading.value?.focus())
       <PlainButton v-if="undo" @click="undo"
         ><Undo2 :size="14" aria-hidden="true" />{{ words.notices.undo }}</PlainButton
       >
-      <PlainButton kind="act" @click="close">{{ labels.close }}</PlainButton>
+      <PlainButton kind="act" :busy="isClosing" @click="close">{{ labels.close }}</PlainButton>
     </div>
     <p class="text-small text-ink-3">
       <template v-if="isOver">{{ labels.canClose }}</template>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { peopleRoutes } from '#shared/people/routes'
 import { quoteOf } from '#core/post/quote'
+import type { CapturedClipping } from '#shared/capture/types'
 import type { PictureView } from '#shared/posts/types'
 import * as words from '#shared/words'
 import { api, sentenceOf } from '~/base/client'
@@ -37,12 +38,17 @@ const quotation = computed(() =>
 )
 
 /** Where it went; null while one works on it. */
-const ended = shallowRef<{ message: string; undo: (() => unknown) | null } | null>(null)
+const ended = shallowRef<{
+  message: string
+  undo: (() => unknown) | null
+  /** What is still being kept: the window closes behind it. */
+  kept: Promise<unknown>
+} | null>(null)
 /** What was said of it just now stands in the window itself, with its undo. */
-function end(): void {
+function end(kept: Promise<unknown> = Promise.resolve()): void {
   const said = notices.current
   if (!said) return
-  ended.value = { message: said.message, undo: said.undo && (() => said.undo!()) }
+  ended.value = { message: said.message, undo: said.undo && (() => said.undo!()), kept }
   notices.dismiss()
 }
 
@@ -67,7 +73,15 @@ async function clip(shelved: boolean): Promise<void> {
 /** The post is in line: what it was made from is kept with it, and goes with it where that is undone. */
 function linedUp(undone: (work: () => unknown) => void): void {
   const brandId = session.brandId!
-  const kept = view.value?.article ? Promise.resolve(null) : capture.keep({ done: true }).catch(() => null)
+  const keep = async (): Promise<CapturedClipping | null> => {
+    try {
+      return view.value?.article ? null : await capture.keep({ done: true })
+    } catch (error) {
+      notices.complain(error)
+      return null
+    }
+  }
+  const kept = keep()
   undone(async () => {
     ended.value = null
     const clipping = await kept
@@ -77,7 +91,7 @@ function linedUp(undone: (work: () => unknown) => void): void {
         .catch(() => undefined)
     await editor.refresh()
   })
-  void nextTick(end)
+  void nextTick(() => end(kept))
 }
 
 async function toDesk(): Promise<void> {
@@ -123,7 +137,7 @@ useKeys([
 </script>
 
 <template>
-  <CaptureEnded v-if="ended" :message="ended.message" :undo="ended.undo" />
+  <CaptureEnded v-if="ended" :message="ended.message" :undo="ended.undo" :kept="ended.kept" />
   <div v-else-if="failed" class="grid content-start gap-3 p-4">
     <ErrorMessage :message="sentenceOf(failed)" />
     <PlainButton class="justify-self-start" @click="capture.load()">{{ words.frame.again }}</PlainButton>

@@ -64,10 +64,19 @@ test('a paragraph is selected, the button in the bookmarks bar pressed, and the 
 
   await capture.getByRole('button', { name: 'Undo' }).click()
   await expect(line(capture)).toHaveValue(/We expected complaints/)
+  // What it was made from is still being kept as the window is closed: it waits for that.
+  let come = (): void => undefined
+  const coming = new Promise<void>((resolve) => (come = resolve))
+  await capture.route(/\/clip$/, async (asked) => {
+    await coming
+    await asked.continue()
+  })
   await capture.getByRole('button', { name: 'Line up' }).click()
   await expect(capture.getByText('This window closes in')).toBeVisible()
   const closes = capture.waitForEvent('close')
   await capture.getByRole('button', { name: 'Close' }).click()
+  await expect(capture.getByRole('button', { name: 'Close' })).toBeDisabled()
+  come()
   await closes
 
   await world.control('clock', {})

@@ -91,6 +91,8 @@ export const reachSites = (context: BrowserContext, world: World): Promise<unkno
       url: `${world.standins.url}${pathname}${search}`,
       headers,
       maxRedirects: 0,
+      // A connection that was kept may just be closing.
+      maxRetries: 3,
     })
     await route.fulfill({ response })
   })

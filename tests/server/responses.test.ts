@@ -235,6 +235,8 @@ describe('responses', () => {
     const { accounts } = await view()
     const { id } = accounts.find(({ name }) => name === 'Lanternway')!
     await nell.want('DELETE', `${path}/accounts/${id}`)
+    // What was on its way by then arrives.
+    await world.rounds(2)
     const asked = (await world.asks('lanternway.example')).length
     await playHours(nell, 3 * DAY)
     expect((await world.asks('lanternway.example')).length).toBe(asked)
